@@ -1,0 +1,28 @@
+<?php
+
+use App\Platform\Http\ProblemDetails;
+use App\Platform\Http\ShareWithEveryPage;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Foundation\Configuration\Middleware;
+
+return Application::configure(basePath: dirname(__DIR__))
+    ->withRouting(
+        web: __DIR__.'/../routes/web.php',
+        api: __DIR__.'/../routes/api.php',
+        commands: __DIR__.'/../routes/console.php',
+        health: '/up',
+        apiPrefix: 'api/v1',
+    )
+    ->withCommands([__DIR__.'/../app'])
+    ->withMiddleware(function (Middleware $middleware): void {
+        $middleware->web(append: [ShareWithEveryPage::class]);
+        $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'role' => App\Platform\Http\RequireRole::class]);
+        $middleware->redirectGuestsTo('/sign-in');
+        $middleware->redirectUsersTo('/');
+        // What a person types stays as typed; a text that is only white space is refused where it is read.
+        $middleware->trimStrings(except: [fn ($request) => $request->is('api/*')]);
+    })
+    ->withExceptions(function (Exceptions $exceptions): void {
+        ProblemDetails::register($exceptions);
+    })->create();

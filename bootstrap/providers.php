@@ -1,0 +1,5 @@
+<?php
+
+return [
+    App\Platform\PlatformServiceProvider::class,
+];

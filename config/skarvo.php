@@ -1,0 +1,25 @@
+<?php
+
+return [
+    'organisation' => env('SKARVO_ORGANISATION', 'Your organisation'),
+
+    // Whether the sign-in page offers the people of the demo, and links to the stand-ins.
+    'demo' => (bool) env('SKARVO_DEMO', false),
+    'stand_ins_url' => env('SKARVO_STAND_INS_URL'),
+
+    // Where pages and mail go out to: each takes a POST with an idempotency key.
+    'gateways' => [
+        'page' => env('SKARVO_PAGE_GATEWAY'),
+        'mail' => env('SKARVO_MAIL_GATEWAY'),
+        'timeout_seconds' => 5,
+    ],
+
+    'signals' => [
+        'most_in_a_call' => 2000,
+        'most_bytes' => 1024 * 1024,
+        'most_seconds_ahead' => 300,
+    ],
+
+    // A file with a number of seconds by which every process takes the time to be later: for tests of whole days.
+    'time_offset_file' => env('SKARVO_TIME_OFFSET_FILE'),
+];

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Cli;
+
+use Skarvo\Json\BadInput;
+use Skarvo\Json\Document;
+
+/** `bin/skarvo VERB [--lines] [--timing]`: one document on standard input, its result on standard output. */
+final class Program
+{
+    private const JSON = JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR;
+
+    /** @var array{read: int, solve: int, write: int} nanoseconds */
+    private array $spent = ['read' => 0, 'solve' => 0, 'write' => 0];
+
+    /**
+     * @param  resource  $in
+     * @param  resource  $out
+     * @param  resource  $err
+     */
+    public function __construct(private $in, private $out, private $err) {}
+
+    /**
+     * @param  list<string>  $arguments  without the program's name
+     * @return int exit status: 0 for success, 2 for bad input or a wrong call
+     */
+    public function run(array $arguments): int
+    {
+        $verbs = Verbs::all();
+        $verb = array_shift($arguments);
+        $unknown = array_diff($arguments, ['--lines', '--timing']);
+        if ($verb === null || ! isset($verbs[$verb]) || $unknown !== []) {
+            fwrite($this->err, 'usage: bin/skarvo VERB [--lines] [--timing] < document.json'."\n".'Verbs: '.implode(', ', array_keys($verbs)).'.'."\n");
+
+            return 2;
+        }
+        $status = in_array('--lines', $arguments, true) ? $this->lines($verbs[$verb]) : $this->single($verbs[$verb]);
+        if (in_array('--timing', $arguments, true)) {
+            $timing = array_map(static fn (int $nanoseconds): float => round($nanoseconds / 1e6, 3), $this->spent);
+            fwrite($this->err, json_encode([
+                'read_ms' => $timing['read'], 'solve_ms' => $timing['solve'], 'write_ms' => $timing['write'],
+                'peak_bytes' => memory_get_peak_usage(true),
+            ], self::JSON)."\n");
+        }
+
+        return $status;
+    }
+
+    /** @param  \Closure(Document): (\Closure(): array<string, mixed>)  $verb */
+    private function single(\Closure $verb): int
+    {
+        try {
+            $result = $this->answer($verb, fn (): string => (string) stream_get_contents($this->in));
+        } catch (BadInput $e) {
+            fwrite($this->err, json_encode($e->toArray(), self::JSON)."\n");
+
+            return 2;
+        }
+        $this->write($result);
+
+        return 0;
+    }
+
+    /** @param  \Closure(Document): (\Closure(): array<string, mixed>)  $verb */
+    private function lines(\Closure $verb): int
+    {
+        while (($line = fgets($this->in)) !== false) {
+            try {
+                $result = $this->answer($verb, static fn (): string => $line);
+            } catch (BadInput $e) {
+                $result = $e->toArray();
+            }
+            $this->write($result);
+        }
+
+        return 0;
+    }
+
+    /**
+     * @param  \Closure(Document): (\Closure(): array<string, mixed>)  $verb
+     * @param  \Closure(): string  $source
+     * @return array<string, mixed>
+     *
+     * @throws BadInput
+     */
+    private function answer(\Closure $verb, \Closure $source): array
+    {
+        $solve = $this->timed('read', static fn (): \Closure => $verb(Document::parse($source())));
+
+        return $this->timed('solve', $solve);
+    }
+
+    /** @param  array<string, mixed>  $result */
+    private function write(array $result): void
+    {
+        $this->timed('write', fn (): int|false => fwrite($this->out, json_encode($result, self::JSON)."\n"));
+    }
+
+    /**
+     * @template T
+     *
+     * @param  'read'|'solve'|'write'  $part
+     * @param  \Closure(): T  $work
+     * @return T
+     */
+    private function timed(string $part, \Closure $work): mixed
+    {
+        $start = hrtime(true);
+        try {
+            return $work();
+        } finally {
+            $this->spent[$part] += (int) (hrtime(true) - $start);
+        }
+    }
+}

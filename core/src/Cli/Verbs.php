@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Cli;
+
+use Skarvo\Json\Document;
+use Skarvo\Paging\CallDocument;
+use Skarvo\Paging\Escalation;
+use Skarvo\Rota\RotaDocument;
+use Skarvo\Topology\EstateDocument;
+use Skarvo\Topology\Trace;
+use Skarvo\Topology\WeakPoints;
+
+/** The computations that bin/skarvo offers, each as two steps: read a document, then solve what was read. */
+final class Verbs
+{
+    /** @return array<string, \Closure(Document): (\Closure(): array<string, mixed>)> */
+    public static function all(): array
+    {
+        return [
+            'trace' => static function (Document $document): \Closure {
+                [$graph, $observed] = EstateDocument::forTrace($document);
+
+                return static fn (): array => Trace::of($graph, $observed)->toArray();
+            },
+            'weak-points' => static function (Document $document): \Closure {
+                [$graph, $service] = EstateDocument::forWeakPoints($document);
+
+                return static fn (): array => ['weak_points' => WeakPoints::of($graph, $service)];
+            },
+            'oncall' => static function (Document $document): \Closure {
+                [$rota, $from, $to] = RotaDocument::read($document);
+
+                return static fn (): array => $rota->between($from, $to)->toArray();
+            },
+            'escalate' => static function (Document $document): \Closure {
+                [$call, $until] = CallDocument::read($document);
+
+                return static fn (): array => Escalation::follow($call, $until)->toArray();
+            },
+        ];
+    }
+}

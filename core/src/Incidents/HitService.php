@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Incidents;
+
+use Skarvo\Topology\State;
+
+/** A service that a failure reaches, as far as a proposal weighs it. */
+final readonly class HitService
+{
+    /** @param  int  $tier  1 to 4, 1 matters most */
+    public function __construct(public string $id, public string $name, public int $tier, public State $state) {}
+}

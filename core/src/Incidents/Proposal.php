@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Incidents;
+
+use Skarvo\Topology\State;
+
+/** How an incident is filled in before anybody has said anything: from the services that the failure reaches, with reasons. */
+final readonly class Proposal
+{
+    private function __construct(
+        public ?HitService $service,
+        public string $serviceReason,
+        public Impact $impact,
+        public string $impactReason,
+        public Urgency $urgency,
+        public string $urgencyReason,
+    ) {}
+
+    /**
+     * @param  list<HitService>  $hit  services that are not up
+     * @param  int  $sites  at how many sites something is down or degraded
+     */
+    public static function from(array $hit, int $sites): self
+    {
+        usort($hit, static fn (HitService $a, HitService $b): int => [$b->state->rank() >= 2, $a->tier, -$a->state->rank(), $a->id] <=> [$a->state->rank() >= 2, $b->tier, -$b->state->rank(), $b->id]);
+        $broken = array_values(array_filter($hit, static fn (HitService $s): bool => $s->state->rank() >= State::Degraded->rank()));
+        [$impact, $impactReason] = self::impact($broken, $hit, $sites);
+        [$urgency, $urgencyReason] = self::urgency($broken[0] ?? null);
+        $service = $hit[0] ?? null;
+
+        return new self(
+            $service,
+            $service === null
+                ? 'No service is known to stand on this item; choose one.'
+                : ($broken === [] ? 'Nothing is broken yet; this one has lost its spare.' : (count($broken) === 1 ? 'The only service that is hit.' : 'The one that matters most of '.count($broken).' that are hit.')),
+            $impact, $impactReason, $urgency, $urgencyReason,
+        );
+    }
+
+    /**
+     * @param  list<HitService>  $broken
+     * @param  list<HitService>  $hit
+     * @return array{Impact, string}
+     */
+    private static function impact(array $broken, array $hit, int $sites): array
+    {
+        return match (true) {
+            count($broken) >= 3 => [Impact::Wide, count($broken).' services are hit.'],
+            $sites >= 3 && $broken !== [] => [Impact::Wide, "Something is broken at $sites sites."],
+            $broken !== [] => [Impact::Part, count($broken) === 1 ? $broken[0]->name.' is hit.' : $broken[0]->name.' and '.$broken[1]->name.' are hit.'],
+            $hit !== [] => [Impact::Few, 'Services still work; a spare is lost.'],
+            default => [Impact::Few, 'No service is known to be hit.'],
+        };
+    }
+
+    /** @return array{Urgency, string} */
+    private static function urgency(?HitService $worst): array
+    {
+        return match (true) {
+            $worst === null => [Urgency::Later, 'Nobody is affected yet.'],
+            $worst->tier === 1 => [Urgency::Now, "$worst->name is tier 1 and ".self::says($worst->state).'.'],
+            $worst->tier === 2 && $worst->state === State::Down => [Urgency::Now, "$worst->name is tier 2 and down."],
+            $worst->tier <= 3 => [Urgency::Soon, "$worst->name is tier $worst->tier and ".self::says($worst->state).'.'],
+            default => [Urgency::Later, "$worst->name is tier $worst->tier."],
+        };
+    }
+
+    private static function says(State $state): string
+    {
+        return $state === State::Down ? 'down' : 'works in part';
+    }
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Paging;
+
+/** A stretch of a rota, half-open, in which somebody is on call. */
+final readonly class Duty
+{
+    /**
+     * @param  int  $from  seconds since the epoch
+     * @param  int  $to  seconds since the epoch, not part of it
+     */
+    public function __construct(public int $from, public int $to, public string $person) {}
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Signals;
+
+use Skarvo\Json\BadInput;
+use Skarvo\Json\Document;
+use Skarvo\Json\ErrorCode;
+use Skarvo\Json\Pointer;
+use Skarvo\Time\Instant;
+
+/** What a monitor says once. */
+final readonly class Signal
+{
+    private const LONGEST_TEXT = 2000;
+
+    /**
+     * @param  int  $at  seconds since the epoch
+     * @param  string|null  $id  the sender's own, by which a repeat is recognised within its source
+     * @param  array<string, string>  $labels
+     */
+    private function __construct(
+        public int $at,
+        public string $source,
+        public ?string $item,
+        public string $check,
+        public Condition $condition,
+        public Level $level,
+        public array $labels,
+        public ?string $id,
+        public ?string $summary,
+        public int|float|null $value,
+        public ?string $unit,
+        public ?string $url,
+    ) {}
+
+    /**
+     * Reads one signal as a sender gave it.
+     *
+     * @param  int  $now  seconds since the epoch, taken where the signal does not say when
+     * @param  int  $mostAhead  seconds by which a sender's clock may run ahead of ours
+     *
+     * @throws BadInput
+     */
+    public static function read(mixed $value, int $now, int $mostAhead): self
+    {
+        $document = Document::of($value);
+        $fields = $document->fields($value, '', ['source', 'check', 'condition', 'level'], ['at', 'item', 'labels', 'id', 'summary', 'value', 'unit', 'url']) ?? [];
+        $given = static fn (string $name): bool => array_key_exists($name, $fields);
+        $id = static fn (string $name): ?string => $given($name) ? $document->id($fields[$name], "/$name") : null;
+
+        $at = $given('at') ? $document->instant($fields['at'], '/at')?->seconds : $now;
+        if ($at !== null && $at > $now + $mostAhead) {
+            $document->refuse(ErrorCode::OutOfRange, '/at', 'This is '.Instant::format($at).', in the future. Set the sender\'s clock, or leave "at" out.');
+        }
+        $condition = $given('condition') ? $document->word($fields['condition'], '/condition', Condition::class) : null;
+        $level = $given('level') ? $document->word($fields['level'], '/level', Level::class) : null;
+        $number = $fields['value'] ?? null;
+        if ($given('value') && ! is_int($number) && ! is_float($number)) {
+            $document->wrongType('/value', 'a number');
+        }
+        [$source, $item, $check, $external] = [$id('source'), $id('item'), $id('check'), $id('id')];
+        $labels = $given('labels') ? self::labels($document, $fields['labels']) : [];
+        [$summary, $unit, $url] = [self::text($document, $fields, 'summary'), self::text($document, $fields, 'unit'), self::text($document, $fields, 'url')];
+        if ($url !== null && preg_match('~^https?://~i', $url) !== 1) {
+            $document->refuse(ErrorCode::OutOfRange, '/url', 'Use an address that begins with http:// or https://.');
+        }
+        $document->conclude();
+        if ($at === null || $source === null || $check === null || $condition === null || $level === null) {
+            throw new \LogicException('A sound signal has its required fields.');
+        }
+
+        return new self($at, $source, $item, $check, $condition, $level, $labels, $external, $summary, is_int($number) || is_float($number) ? $number : null, $unit, $url);
+    }
+
+    /** @return array<string, string> */
+    private static function labels(Document $document, mixed $value): array
+    {
+        $labels = [];
+        foreach ($document->map($value, '/labels') ?? [] as $name => $label) {
+            $text = $document->text($label, Pointer::child('/labels', $name));
+            if ($text !== null) {
+                $labels[(string) $name] = $text;
+            }
+        }
+
+        return $labels;
+    }
+
+    /** @param  array<string, mixed>  $fields */
+    private static function text(Document $document, array $fields, string $name): ?string
+    {
+        $text = array_key_exists($name, $fields) ? $document->text($fields[$name], "/$name") : null;
+        if ($text !== null && mb_strlen($text) > self::LONGEST_TEXT) {
+            return $document->refuse(ErrorCode::OutOfRange, "/$name", 'Use at most '.self::LONGEST_TEXT.' characters.');
+        }
+
+        return $text;
+    }
+
+    /** Signals with one key are about one thing: its source, item and check. */
+    public function key(): string
+    {
+        return $this->source.'/'.($this->item ?? '').'/'.$this->check;
+    }
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Topology;
+
+/**
+ * Items and what they need, as flat lists of numbers, so that a solver walks a large estate without objects.
+ *
+ * An item is its number in $ids. A need is a group of members of which so many must work; a dependency that
+ * stands alone is a need with one member.
+ */
+final class Graph
+{
+    /** @var list<string> the ids of the items, by number */
+    private array $ids = [];
+
+    /** @var array<array-key, int> number of the item, by id */
+    private array $numbers = [];
+
+    /** @var list<int> by need: the item that has the need */
+    private array $owners = [];
+
+    /** @var list<int> by need: how many members must work */
+    private array $needed = [];
+
+    /** @var list<bool> by need */
+    private array $soft = [];
+
+    /** @var list<list<int>> by need: the items that are its members */
+    private array $members = [];
+
+    /** @var array<int, list<int>> by item: the needs of which it is a member */
+    private array $serves = [];
+
+    /** Adds an item; its number is the count of those before it. */
+    public function addItem(string $id): int
+    {
+        $this->ids[] = $id;
+
+        return $this->numbers[$id] = count($this->ids) - 1;
+    }
+
+    /**
+     * @param  list<int>  $members  numbers of items
+     * @param  int  $needed  1 to the count of members
+     */
+    public function addNeed(int $owner, array $members, int $needed, Strength $strength): void
+    {
+        $need = count($this->owners);
+        $this->owners[] = $owner;
+        $this->needed[] = $needed;
+        $this->soft[] = $strength === Strength::Soft;
+        $this->members[] = $members;
+        foreach ($members as $member) {
+            $this->serves[$member][] = $need;
+        }
+    }
+
+    public function number(string $id): ?int
+    {
+        return $this->numbers[$id] ?? null;
+    }
+
+    public function id(int $number): string
+    {
+        return $this->ids[$number];
+    }
+
+    public function size(): int
+    {
+        return count($this->ids);
+    }
+
+    public function owner(int $need): int
+    {
+        return $this->owners[$need];
+    }
+
+    /** @return list<int> */
+    public function owners(): array
+    {
+        return $this->owners;
+    }
+
+    public function needed(int $need): int
+    {
+        return $this->needed[$need];
+    }
+
+    public function isSoft(int $need): bool
+    {
+        return $this->soft[$need];
+    }
+
+    /** @return list<int> */
+    public function members(int $need): array
+    {
+        return $this->members[$need];
+    }
+
+    /** @return list<list<int>> */
+    public function allMembers(): array
+    {
+        return $this->members;
+    }
+
+    /** @return list<int> the needs of which the item is a member */
+    public function servedBy(int $item): array
+    {
+        return $this->serves[$item] ?? [];
+    }
+}

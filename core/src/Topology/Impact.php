@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Topology;
+
+/** What a trace found: every item that is not up, and those that were said to be up and are not. */
+final readonly class Impact
+{
+    /**
+     * @param  list<Affected>  $affected  ordered by id
+     * @param  list<string>  $contradicted  ids, ordered
+     */
+    public function __construct(public array $affected, public array $contradicted) {}
+
+    public function count(State $state): int
+    {
+        return count(array_filter($this->affected, static fn (Affected $a): bool => $a->state === $state));
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'affected' => array_map(static fn (Affected $a): array => $a->toArray(), $this->affected),
+            'counts' => ['down' => $this->count(State::Down), 'degraded' => $this->count(State::Degraded), 'at_risk' => $this->count(State::AtRisk)],
+            'contradicted' => $this->contradicted,
+        ];
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Topology;
+
+/**
+ * Finds every single item whose failure takes a service down.
+ *
+ * Only needs that are hard pass on that an item is down, and a need is down as soon as fewer members are left than it
+ * needs; so each candidate is spread alone, over what the service stands on.
+ */
+final class WeakPoints
+{
+    /**
+     * @param  int  $service  number of the item
+     * @return list<string> ids, ordered
+     */
+    public static function of(Graph $graph, int $service): array
+    {
+        $weak = [];
+        foreach (self::under($graph, $service) as $item) {
+            if ($item !== $service && self::falls($graph, $service, $item)) {
+                $weak[] = $graph->id($item);
+            }
+        }
+        sort($weak, SORT_STRING);
+
+        return $weak;
+    }
+
+    /** @return list<int> the items that the service stands on through hard needs, itself among them */
+    private static function under(Graph $graph, int $service): array
+    {
+        $needsOf = [];
+        foreach ($graph->owners() as $need => $owner) {
+            if (! $graph->isSoft($need)) {
+                $needsOf[$owner][] = $need;
+            }
+        }
+        $seen = [$service => true];
+        for ($front = [$service]; $front !== [];) {
+            foreach ($needsOf[array_pop($front)] ?? [] as $need) {
+                foreach ($graph->members($need) as $member) {
+                    if (! isset($seen[$member])) {
+                        $seen[$member] = true;
+                        $front[] = $member;
+                    }
+                }
+            }
+        }
+
+        return array_keys($seen);
+    }
+
+    private static function falls(Graph $graph, int $service, int $failed): bool
+    {
+        $down = [$failed => true];
+        $lost = [];
+        for ($front = [$failed]; $front !== [];) {
+            foreach ($graph->servedBy(array_pop($front)) as $need) {
+                $lost[$need] = ($lost[$need] ?? 0) + 1;
+                $owner = $graph->owner($need);
+                if ($graph->isSoft($need) || isset($down[$owner]) || count($graph->members($need)) - $lost[$need] >= $graph->needed($need)) {
+                    continue;
+                }
+                if ($owner === $service) {
+                    return true;
+                }
+                $down[$owner] = true;
+                $front[] = $owner;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Updates;
+
+use Skarvo\Incidents\Stage;
+use Skarvo\Topology\State;
+
+/** The next update to stakeholders, written from what is known, in words for outsiders. */
+final readonly class Draft
+{
+    private function __construct(public string $text) {}
+
+    /**
+     * @param  list<array{name: string, state: State}>  $services  by their public names, what is hit, worst first
+     * @param  string  $since  when it started, on the reader's clock
+     * @param  list<string>  $sites  where, if that is known and narrower than everywhere
+     */
+    public static function from(Stage $stage, array $services, string $since, array $sites): self
+    {
+        $sentences = [];
+        if ($stage === Stage::Restored) {
+            $names = self::list(array_column($services, 'name'));
+
+            return new self($names === '' ? 'Everything works normally again.' : "$names ".(count($services) === 1 ? 'works' : 'work').' normally again.');
+        }
+        foreach ([[State::Down, 'does not work', 'do not work'], [State::Degraded, 'works in part', 'work in part']] as [$state, $one, $many]) {
+            $names = array_column(array_filter($services, static fn (array $s): bool => $s['state'] === $state), 'name');
+            if ($names !== []) {
+                $sentences[] = self::list($names).' '.(count($names) === 1 ? $one : $many)." since $since".(count($sites) > 0 && count($sites) <= 4 ? ', at '.self::list($sites) : '').'.';
+            }
+        }
+        if ($sentences === []) {
+            $sentences[] = "There is a fault since $since; services still work.";
+        }
+        $sentences[] = match ($stage) {
+            Stage::Looking => 'We are looking for the cause.',
+            Stage::CauseFound => 'We have found the cause.',
+            Stage::Fixing => 'We are putting it right.',
+            Stage::Proving => 'It works again, and we are checking that it stays so.',
+        };
+
+        return new self(implode(' ', $sentences));
+    }
+
+    /** @param  array<array-key, string>  $names */
+    private static function list(array $names): string
+    {
+        $names = array_values($names);
+        $last = array_pop($names);
+
+        return $names === [] ? (string) $last : implode(', ', $names)." and $last";
+    }
+}
