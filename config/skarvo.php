@@ -3,8 +3,12 @@
 return [
     'organisation' => env('SKARVO_ORGANISATION', 'Your organisation'),
 
+    // The zone in which outsiders read times in texts.
+    'time_zone' => env('SKARVO_TIME_ZONE', 'UTC'),
+
     // Whether the sign-in page offers the people of the demo, and links to the stand-ins.
     'demo' => (bool) env('SKARVO_DEMO', false),
+    'demo_password' => env('SKARVO_DEMO_PASSWORD'),
     'stand_ins_url' => env('SKARVO_STAND_INS_URL'),
 
     // Where pages and mail go out to: each takes a POST with an idempotency key.
@@ -15,7 +19,7 @@ return [
     ],
 
     'signals' => [
-        'most_in_a_call' => 2000,
+        'most_in_a_call' => 10_000,
         'most_bytes' => 1024 * 1024,
         'most_seconds_ahead' => 300,
     ],

@@ -21,7 +21,8 @@ return new class extends Migration
             $table->string('password')->nullable();
             $table->json('roles');
             $table->string('time_zone')->default('UTC');
-            $table->foreignId('team_id')->nullable()->type('string')->constrained('teams');
+            $table->string('team_id', 128)->nullable();
+            $table->foreign('team_id')->references('id')->on('teams');
             $table->string('title')->nullable();
             $table->rememberToken();
         });
@@ -70,6 +71,12 @@ return new class extends Migration
             $table->string('id')->primary();
             $table->string('holder');
             $table->dateTime('until', 3);
+        });
+
+        // What was asked for once, by the key that the asking browser made: a double click does nothing twice.
+        Schema::create('requests_done', function (Blueprint $table): void {
+            $table->string('id', 64)->primary();
+            $table->dateTime('at', 3)->index();
         });
 
         Schema::create('outbox', function (Blueprint $table): void {

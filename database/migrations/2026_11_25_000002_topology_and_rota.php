@@ -13,7 +13,8 @@ return new class extends Migration
             $table->string('name');
             $table->string('kind');
             $table->unsignedTinyInteger('tier')->nullable();
-            $table->foreignId('team_id')->nullable()->type('string')->constrained('teams');
+            $table->string('team_id', 128)->nullable();
+            $table->foreign('team_id')->references('id')->on('teams');
             $table->string('site')->nullable();
             $table->text('description')->nullable();
             // What outsiders call a service, and whether the status page shows it.
@@ -23,7 +24,8 @@ return new class extends Migration
 
         Schema::create('need_groups', function (Blueprint $table): void {
             $table->id();
-            $table->foreignId('item_id')->type('string')->constrained('items')->cascadeOnDelete();
+            $table->string('item_id', 128);
+            $table->foreign('item_id')->references('id')->on('items')->cascadeOnDelete();
             $table->string('name', 128);
             $table->unsignedInteger('needs');
             $table->string('strength');
@@ -32,8 +34,10 @@ return new class extends Migration
 
         Schema::create('dependencies', function (Blueprint $table): void {
             $table->id();
-            $table->foreignId('from_id')->type('string')->constrained('items')->cascadeOnDelete();
-            $table->foreignId('to_id')->type('string')->constrained('items')->cascadeOnDelete();
+            $table->string('from_id', 128);
+            $table->foreign('from_id')->references('id')->on('items')->cascadeOnDelete();
+            $table->string('to_id', 128);
+            $table->foreign('to_id')->references('id')->on('items')->cascadeOnDelete();
             $table->string('strength')->nullable();
             $table->foreignId('group_id')->nullable()->constrained('need_groups')->cascadeOnDelete();
             $table->unique(['from_id', 'to_id', 'group_id']);
@@ -43,7 +47,8 @@ return new class extends Migration
         Schema::create('rotas', function (Blueprint $table): void {
             $table->string('id')->primary();
             $table->string('name');
-            $table->foreignId('team_id')->type('string')->constrained('teams');
+            $table->string('team_id', 128);
+            $table->foreign('team_id')->references('id')->on('teams');
             $table->string('time_zone');
             $table->json('layers');
             $table->json('overrides');
@@ -51,7 +56,8 @@ return new class extends Migration
 
         Schema::create('contacts', function (Blueprint $table): void {
             $table->id();
-            $table->foreignId('person_id')->type('string')->constrained('people')->cascadeOnDelete();
+            $table->string('person_id', 128);
+            $table->foreign('person_id')->references('id')->on('people')->cascadeOnDelete();
             $table->string('channel');
             $table->string('address');
             $table->unsignedInteger('after_seconds');
@@ -61,7 +67,8 @@ return new class extends Migration
         Schema::create('escalation_policies', function (Blueprint $table): void {
             $table->id();
             $table->string('name');
-            $table->foreignId('team_id')->type('string')->unique()->constrained('teams');
+            $table->string('team_id', 128)->unique();
+            $table->foreign('team_id')->references('id')->on('teams');
             $table->unsignedInteger('rounds');
             $table->json('steps');
         });

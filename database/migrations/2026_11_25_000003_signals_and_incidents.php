@@ -11,13 +11,16 @@ return new class extends Migration
         Schema::create('incidents', function (Blueprint $table): void {
             $table->id();
             $table->string('title');
-            $table->foreignId('service_id')->type('string')->constrained('items');
-            $table->foreignId('team_id')->nullable()->type('string')->constrained('teams');
+            $table->string('service_id', 128);
+            $table->foreign('service_id')->references('id')->on('items');
+            $table->string('team_id', 128)->nullable();
+            $table->foreign('team_id')->references('id')->on('teams');
             $table->string('impact');
             $table->string('urgency');
             $table->unsignedTinyInteger('priority');
             $table->string('stage');
-            $table->foreignId('coordinator_id')->type('string')->constrained('people');
+            $table->string('coordinator_id', 128);
+            $table->foreign('coordinator_id')->references('id')->on('people');
             $table->dateTime('started_at', 3);
             $table->dateTime('declared_at', 3);
             $table->dateTime('restore_by', 3);
@@ -35,7 +38,8 @@ return new class extends Migration
             $table->string('key');
             $table->string('source');
             $table->string('check');
-            $table->foreignId('item_id')->nullable()->type('string')->constrained('items');
+            $table->string('item_id', 128)->nullable();
+            $table->foreign('item_id')->references('id')->on('items');
             $table->string('item_named')->nullable();
             $table->string('level');
             $table->text('summary')->nullable();
@@ -45,7 +49,8 @@ return new class extends Migration
             $table->dateTime('closed_at', 3)->nullable();
             $table->unsignedInteger('count');
             $table->unsignedInteger('flips');
-            $table->foreignId('taken_by')->nullable()->type('string')->constrained('people');
+            $table->string('taken_by', 128)->nullable();
+            $table->foreign('taken_by')->references('id')->on('people');
             $table->dateTime('taken_at', 3)->nullable();
             $table->dateTime('wait_until', 3)->nullable();
             $table->foreignId('incident_id')->nullable()->constrained('incidents');
@@ -81,7 +86,8 @@ return new class extends Migration
         Schema::create('reports', function (Blueprint $table): void {
             $table->id();
             $table->string('token', 40)->unique();
-            $table->foreignId('service_id')->type('string')->constrained('items');
+            $table->string('service_id', 128);
+            $table->foreign('service_id')->references('id')->on('items');
             $table->string('site')->nullable();
             $table->text('what');
             $table->string('name')->nullable();
@@ -103,7 +109,8 @@ return new class extends Migration
             $table->text('meanwhile')->nullable();
             $table->json('services');
             $table->dateTime('next_at', 3)->nullable();
-            $table->foreignId('author_id')->type('string')->constrained('people');
+            $table->string('author_id', 128);
+            $table->foreign('author_id')->references('id')->on('people');
             $table->dateTime('published_at', 3);
             $table->unique(['incident_id', 'number']);
             $table->index('published_at');
@@ -112,7 +119,8 @@ return new class extends Migration
         Schema::create('calls', function (Blueprint $table): void {
             $table->id();
             $table->foreignId('incident_id')->constrained('incidents');
-            $table->foreignId('team_id')->type('string')->constrained('teams');
+            $table->string('team_id', 128);
+            $table->foreign('team_id')->references('id')->on('teams');
             $table->json('policy');
             $table->json('contacts');
             $table->json('rotas');
@@ -125,6 +133,7 @@ return new class extends Migration
             $table->dateTime('step_ends_at', 3)->nullable();
             $table->unsignedInteger('round')->default(1);
             $table->unsignedInteger('step')->default(1);
+            $table->unsignedInteger('steps_told')->default(0);
             $table->index('next_due_at');
             $table->unique(['incident_id', 'team_id']);
         });
@@ -144,7 +153,8 @@ return new class extends Migration
             $table->id();
             $table->foreignId('call_id')->constrained('calls');
             $table->unsignedInteger('ordinal');
-            $table->foreignId('person_id')->type('string')->constrained('people');
+            $table->string('person_id', 128);
+            $table->foreign('person_id')->references('id')->on('people');
             $table->string('channel');
             $table->string('address');
             $table->unsignedInteger('round');

@@ -49,7 +49,7 @@ final readonly class Proposal
         return match (true) {
             count($broken) >= 3 => [Impact::Wide, count($broken).' services are hit.'],
             $sites >= 3 && $broken !== [] => [Impact::Wide, "Something is broken at $sites sites."],
-            $broken !== [] => [Impact::Part, count($broken) === 1 ? $broken[0]->name.' is hit.' : $broken[0]->name.' and '.$broken[1]->name.' are hit.'],
+            $broken !== [] => [Impact::Part, count($broken) === 1 ? 'One service is hit: '.$broken[0]->name.'.' : 'Two services are hit: '.$broken[0]->name.' and '.$broken[1]->name.'.'],
             $hit !== [] => [Impact::Few, 'Services still work; a spare is lost.'],
             default => [Impact::Few, 'No service is known to be hit.'],
         };
@@ -60,15 +60,15 @@ final readonly class Proposal
     {
         return match (true) {
             $worst === null => [Urgency::Later, 'Nobody is affected yet.'],
-            $worst->tier === 1 => [Urgency::Now, "$worst->name is tier 1 and ".self::says($worst->state).'.'],
-            $worst->tier === 2 && $worst->state === State::Down => [Urgency::Now, "$worst->name is tier 2 and down."],
-            $worst->tier <= 3 => [Urgency::Soon, "$worst->name is tier $worst->tier and ".self::says($worst->state).'.'],
-            default => [Urgency::Later, "$worst->name is tier $worst->tier."],
+            $worst->tier === 1 => [Urgency::Now, "$worst->name: tier 1, ".self::says($worst->state).'.'],
+            $worst->tier === 2 && $worst->state === State::Down => [Urgency::Now, "$worst->name: tier 2, down."],
+            $worst->tier <= 3 => [Urgency::Soon, "$worst->name: tier $worst->tier, ".self::says($worst->state).'.'],
+            default => [Urgency::Later, "$worst->name: tier $worst->tier."],
         };
     }
 
     private static function says(State $state): string
     {
-        return $state === State::Down ? 'down' : 'works in part';
+        return $state === State::Down ? 'down' : 'working in part';
     }
 }

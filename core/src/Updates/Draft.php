@@ -23,12 +23,12 @@ final readonly class Draft
         if ($stage === Stage::Restored) {
             $names = self::list(array_column($services, 'name'));
 
-            return new self($names === '' ? 'Everything works normally again.' : "$names ".(count($services) === 1 ? 'works' : 'work').' normally again.');
+            return new self($names === '' ? 'Everything works normally again.' : "$names: working normally again.");
         }
-        foreach ([[State::Down, 'does not work', 'do not work'], [State::Degraded, 'works in part', 'work in part']] as [$state, $one, $many]) {
+        foreach ([[State::Down, 'not working'], [State::Degraded, 'working only in part']] as [$state, $how]) {
             $names = array_column(array_filter($services, static fn (array $s): bool => $s['state'] === $state), 'name');
             if ($names !== []) {
-                $sentences[] = self::list($names).' '.(count($names) === 1 ? $one : $many)." since $since".(count($sites) > 0 && count($sites) <= 4 ? ', at '.self::list($sites) : '').'.';
+                $sentences[] = self::list($names).": $how since $since".(count($sites) > 0 && count($sites) <= 4 ? ', at '.self::list($sites) : '').'.';
             }
         }
         if ($sentences === []) {

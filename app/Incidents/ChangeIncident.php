@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use App\Platform\Refused;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Stage;
+use Skarvo\Incidents\Urgency;
+
+/** Corrects what is said about an incident: title, impact, urgency, stage. */
+final class ChangeIncident
+{
+    /**
+     * @param  int  $version  that the person saw
+     *
+     * @throws \Illuminate\Validation\ValidationException if somebody changed it meanwhile
+     */
+    public function __invoke(Incident $incident, int $version, string $title, Impact $impact, Urgency $urgency, Stage $stage, Person $by): void
+    {
+        DB::transaction(static function () use ($incident, $version, $title, $impact, $urgency, $stage, $by): void {
+            $incident->refresh();
+            if (! $incident->isOpen()) {
+                throw Refused::because("{$incident->ref()} is resolved and does not change any more.");
+            }
+            if ($incident->version !== $version) {
+                throw Refused::because('Somebody else changed this incident meanwhile; their words are on the screen now. Yours are still in the form: send them again if they still hold.');
+            }
+            $matrix = Priorities::matrix();
+            $priority = $matrix->priority($impact, $urgency);
+            $told = array_filter([
+                $title !== $incident->title ? ["Title: $title", "was: $incident->title"] : null,
+                $stage !== $incident->stage ? [$stage->words(), ''] : null,
+                $priority !== $incident->priority ? ["Priority $priority", "was $incident->priority; impact {$impact->meaning()}, urgency {$urgency->meaning()}"] : null,
+            ]);
+            $incident->update([
+                'title' => $title, 'impact' => $impact, 'urgency' => $urgency, 'stage' => $stage, 'priority' => $priority, 'version' => $version + 1,
+                'restore_by' => $priority === $incident->priority ? $incident->restore_by : $incident->declared_at->addSeconds($matrix->restoreWithin($priority)),
+            ]);
+            foreach ($told as [$what, $why]) {
+                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['what' => $what, 'why' => $why], $incident->id);
+            }
+        });
+    }
+}

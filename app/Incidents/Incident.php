@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Paging\Call;
+use App\Platform\Person;
+use App\Platform\Record;
+use App\Platform\Team;
+use App\Signals\Alert;
+use App\Topology\Item;
+use App\Updates\Update;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Stage;
+use Skarvo\Incidents\Urgency;
+
+/**
+ * An interruption of a service, from its declaration until it is resolved.
+ *
+ * @property int $id
+ * @property string $service_id
+ * @property string|null $team_id
+ * @property string $coordinator_id
+ * @property Impact $impact
+ * @property Urgency $urgency
+ * @property int $priority
+ * @property Stage $stage
+ * @property CarbonImmutable $started_at
+ * @property CarbonImmutable $declared_at
+ * @property CarbonImmutable $restore_by
+ * @property CarbonImmutable|null $next_update_at
+ * @property CarbonImmutable|null $update_overdue_at
+ * @property CarbonImmutable|null $resolved_at
+ * @property int $version
+ */
+final class Incident extends Record
+{
+    protected $casts = [
+        'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer', 'version' => 'integer',
+        'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
+        'next_update_at' => 'immutable_datetime', 'update_overdue_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime',
+    ];
+
+    /** @return BelongsTo<Item, $this> */
+    public function service(): BelongsTo
+    {
+        return $this->belongsTo(Item::class, 'service_id');
+    }
+
+    /** @return BelongsTo<Team, $this> */
+    public function team(): BelongsTo
+    {
+        return $this->belongsTo(Team::class);
+    }
+
+    /** @return BelongsTo<Person, $this> */
+    public function coordinator(): BelongsTo
+    {
+        return $this->belongsTo(Person::class, 'coordinator_id');
+    }
+
+    /** @return HasMany<Alert, $this> */
+    public function alerts(): HasMany
+    {
+        return $this->hasMany(Alert::class)->orderBy('first_signal_at');
+    }
+
+    /** @return HasMany<Report, $this> */
+    public function reports(): HasMany
+    {
+        return $this->hasMany(Report::class)->orderBy('told_at');
+    }
+
+    /** @return HasMany<Call, $this> */
+    public function calls(): HasMany
+    {
+        return $this->hasMany(Call::class)->orderBy('id');
+    }
+
+    /** @return HasMany<Update, $this> */
+    public function updates(): HasMany
+    {
+        return $this->hasMany(Update::class)->orderBy('number');
+    }
+
+    public function ref(): string
+    {
+        return sprintf('IN-%04d', $this->id);
+    }
+
+    public function isOpen(): bool
+    {
+        return $this->resolved_at === null;
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Platform\Record;
+use App\Topology\Item;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * What somebody told of a problem. Its token lets the reporter follow it.
+ *
+ * @property int $id
+ * @property string $service_id
+ * @property CarbonImmutable $told_at
+ * @property CarbonImmutable|null $resolved_at
+ */
+final class Report extends Record
+{
+    protected $casts = ['told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime'];
+
+    /** @return BelongsTo<Item, $this> */
+    public function service(): BelongsTo
+    {
+        return $this->belongsTo(Item::class, 'service_id');
+    }
+
+    /** @return BelongsTo<Incident, $this> */
+    public function incident(): BelongsTo
+    {
+        return $this->belongsTo(Incident::class);
+    }
+
+    public function ref(): string
+    {
+        return sprintf('RE-%04d', $this->id);
+    }
+
+    /** @return array<string, mixed> */
+    public function summed(): array
+    {
+        return [
+            'id' => $this->id, 'ref' => $this->ref(), 'what' => $this->what, 'site' => $this->site, 'name' => $this->name,
+            'service' => $this->service->name ?? '', 'service_id' => $this->service_id,
+            'told_at' => $this->told_at, 'resolved_at' => $this->resolved_at, 'incident' => $this->incident_id,
+        ];
+    }
+}

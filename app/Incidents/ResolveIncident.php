@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Paging\Call;
+use App\Paging\FollowCall;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Outbox;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Signals\Alert;
+use App\Topology\Estate;
+use App\Updates\Draft as UpdateDraft;
+use App\Updates\Update;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\Stage;
+use Skarvo\Paging\HappeningKind;
+use Skarvo\Paging\Outcome;
+
+/** Resolves an incident with all that hangs on it; preview() says first what that will be. */
+final class ResolveIncident
+{
+    public function __construct(private readonly FollowCall $follow) {}
+
+    /** @return array{reports: int, mails: list<string>, calls: list<string>, services: list<string>, firing: list<array<string, mixed>>, update: string} */
+    public function preview(Incident $incident): array
+    {
+        $reports = Report::query()->where('incident_id', $incident->id)->whereNull('resolved_at')->get();
+
+        return [
+            'reports' => $reports->count(),
+            'mails' => array_values($reports->pluck('email')->filter()->map(strval(...))->all()),
+            'calls' => array_values(Call::query()->with('team')->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get()
+                ->map(static fn (Call $call): string => $call->team->name ?? '')->all()),
+            'services' => $this->publicServices($incident),
+            'firing' => array_values(Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->orderBy('first_signal_at')->get()->map(static fn (Alert $a): array => $a->summed())->all()),
+            'update' => UpdateDraft::of($incident, Stage::Restored)['text'],
+        ];
+    }
+
+    /** @throws \Illuminate\Validation\ValidationException if it is resolved already */
+    public function __invoke(Incident $incident, string $resolution, string $publicText, Person $by): void
+    {
+        DB::transaction(function () use ($incident, $resolution, $publicText, $by): void {
+            $incident->refresh();
+            if (! $incident->isOpen()) {
+                throw Refused::because("{$incident->ref()} was resolved already, at {$incident->resolved_at?->format('H:i')} UTC.");
+            }
+            $now = now();
+            $services = $this->publicServices($incident);
+            $number = (int) Update::query()->where('incident_id', $incident->id)->max('number') + 1;
+            $incident->update(['stage' => Stage::Restored, 'resolved_at' => $now, 'resolution' => $resolution, 'next_update_at' => null, 'update_overdue_at' => null, 'version' => $incident->version + 1]);
+            Journal::write(Actor::person($by), 'incident.resolved', ['incident', $incident->id], ['resolution' => $resolution, 'title' => $incident->title], $incident->id);
+            Update::query()->create([
+                'incident_id' => $incident->id, 'number' => $number, 'stage' => Stage::Restored, 'text' => $publicText,
+                'services' => array_map(static fn (string $name): array => ['name' => $name, 'state' => 'up'], $services),
+                'author_id' => $by->id, 'published_at' => $now,
+            ]);
+            Journal::write(Actor::person($by), 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $publicText, 'stage' => Stage::Restored->value], $incident->id);
+            foreach (Call::query()->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get() as $call) {
+                $this->follow->happens($call, HappeningKind::Resolved);
+                Journal::write(Actor::system(), 'call.resolved', ['call', $call->id], ['team' => $call->team->name ?? ''], $incident->id);
+            }
+            foreach (Report::query()->where('incident_id', $incident->id)->whereNull('resolved_at')->orderBy('id')->get() as $report) {
+                $report->update(['resolved_at' => $now]);
+                Journal::write(Actor::system(), 'report.resolved', ['report', $report->id], ['ref' => $report->ref()], $incident->id);
+                if ($report->email !== null) {
+                    $this->mail($report, $incident, $publicText);
+                }
+            }
+        });
+    }
+
+    private function mail(Report $report, Incident $incident, string $publicText): void
+    {
+        $subject = "Over: what you told us about ({$report->ref()})";
+        Journal::write(Actor::system(), 'mail.queued', ['report', $report->id], ['to' => $report->email, 'subject' => $subject], $incident->id);
+        Outbox::put('mail', "report-$report->id-resolved", [
+            'to' => $report->email, 'subject' => $subject, 'incident' => $incident->id,
+            'text' => 'Good day'.($report->name === null ? '' : " $report->name").",\n\nyou told us: \"$report->what\"\n\n$publicText\n\nIf it still does not work for you, tell us again: ".route('report')."\nYour report: ".route('report.follow', $report->token)."\n",
+        ], now());
+    }
+
+    /** @return list<string> names of the services that its updates told outsiders about, and of the one it is about */
+    private function publicServices(Incident $incident): array
+    {
+        $told = Update::query()->where('incident_id', $incident->id)->get()->flatMap(static fn (Update $u): array => array_column($u->services, 'name'))->all();
+        $own = Estate::load()->item($incident->service_id);
+
+        return array_values(array_unique([...array_filter([$own['public_name'] ?? $own['name'] ?? null]), ...$told]));
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Paging\Call;
+use App\Paging\Page;
+use App\Platform\CurrentPerson;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\Journal;
+use App\Platform\Journal\Telling;
+use App\Platform\Person;
+use App\Signals\Alert;
+use App\Signals\Observed;
+use App\Topology\Estate;
+use App\Topology\Reach;
+use App\Updates\Draft;
+use App\Updates\Update;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Inertia\Inertia;
+use Inertia\Response;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Stage;
+use Skarvo\Incidents\Urgency;
+
+/** The room of an incident: what we know, what was done, who is here, what to say next. */
+final class RoomController
+{
+    public function show(Request $request, Incident $incident): Response
+    {
+        $this->noteEntering($incident, CurrentPerson::of($request));
+        $incident->load(['service', 'team', 'coordinator']);
+
+        return Inertia::render('Incidents/Room', [
+            'incident' => fn (): array => [
+                ...IncidentSummary::of($incident->refresh()->load(['service', 'team', 'coordinator', 'calls', 'reports'])),
+                'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value, 'version' => $incident->version,
+                'service_id' => $incident->service_id, 'team' => $incident->team?->name, 'resolution' => $incident->resolution,
+            ],
+            'soFar' => fn (): string => SoFar::of($incident),
+            'reach' => fn (): array => $this->reach($incident),
+            'alerts' => fn () => Alert::query()->where('incident_id', $incident->id)->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()->map(fn (Alert $a): array => $a->summed()),
+            'reports' => fn () => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn (Report $r): array => $r->summed()),
+            'looseReports' => fn () => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn (Report $r): array => $r->summed()),
+            'journal' => fn () => Entry::query()->where('incident_id', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
+            'people' => fn (): array => $this->people($incident),
+            'calls' => fn (): array => $this->calls($incident),
+            'updates' => fn () => Update::query()->where('incident_id', $incident->id)->latest('number')->get()->map(fn (Update $u): array => $u->summed()),
+            'draft' => fn (): array => Draft::of($incident),
+            'choices' => fn (): array => [
+                'impacts' => array_map(static fn (Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
+                'urgencies' => array_map(static fn (Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
+                'stages' => array_map(static fn (Stage $s): array => ['value' => $s->value, 'meaning' => $s->words()], array_slice(Stage::cases(), 0, 4)),
+                'priorities' => Priorities::matrix()->toArray()['priorities'],
+            ],
+        ]);
+    }
+
+    public function resolvePreview(Incident $incident, ResolveIncident $resolve): JsonResponse
+    {
+        return new JsonResponse($resolve->preview($incident));
+    }
+
+    /** @return array<string, mixed> */
+    private function reach(Incident $incident): array
+    {
+        $estate = Estate::load();
+
+        return (new Reach($estate, $estate->trace(Observed::inIncident($incident->id))))->toArray();
+    }
+
+    /** @return list<array<string, mixed>> who came into the room, the coordinator first */
+    private function people(Incident $incident): array
+    {
+        $entered = Entry::query()->where('incident_id', $incident->id)->where('kind', 'room.entered')->orderBy('seq')->get();
+        $people = Person::query()->with('team')->whereKey($entered->pluck('actor_id')->unique()->push($incident->coordinator_id)->all())->get();
+
+        return array_values($people->sortBy(fn (Person $p): array => [$p->id !== $incident->coordinator_id, $p->name])->map(fn (Person $p): array => [
+            'id' => $p->id, 'name' => $p->name, 'team' => $p->team?->name, 'coordinates' => $p->id === $incident->coordinator_id,
+        ])->all());
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function calls(Incident $incident): array
+    {
+        return array_values(Call::query()->with(['team', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get()->map(fn (Call $call): array => [
+            'id' => $call->id, 'team' => $call->team->name ?? '', 'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']),
+            'round' => $call->round, 'step_ends_at' => $call->step_ends_at,
+            'heldBy' => $call->pages->firstWhere('person_id', $call->held_by)?->person?->name,
+            'pages' => $call->pages->map(fn (Page $page): array => [
+                'id' => $page->id, 'person' => $page->person->name ?? '', 'channel' => $page->channel, 'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
+                'sent_at' => $page->sent_at, 'failed_at' => $page->failed_at, 'opened_at' => $page->opened_at, 'answer' => $page->answer, 'answered_at' => $page->answered_at,
+            ]),
+        ])->all());
+    }
+
+    private function noteEntering(Incident $incident, Person $person): void
+    {
+        $wasHere = Entry::query()->where('incident_id', $incident->id)->where('kind', 'room.entered')->where('actor_id', $person->id)->exists();
+        if (! $wasHere && $incident->isOpen()) {
+            Journal::write(Actor::person($person), 'room.entered', ['incident', $incident->id], [], $incident->id);
+        }
+    }
+}

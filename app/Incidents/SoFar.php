@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Paging\Call;
+use App\Platform\Journal\Entry;
+use App\Signals\Observed;
+use App\Topology\Estate;
+use App\Updates\Update;
+use Skarvo\Incidents\HitService;
+use Skarvo\Paging\Outcome;
+use Skarvo\Topology\State;
+
+/** Catches a latecomer up in one paragraph, from what is stored. */
+final class SoFar
+{
+    public static function of(Incident $incident): string
+    {
+        $estate = Estate::load();
+        $impact = $estate->trace(Observed::inIncident($incident->id));
+        $broken = array_values(array_filter($estate->services($impact), static fn (HitService $s): bool => $s->state->rank() >= 2));
+        $sentences = [];
+        if (! $incident->isOpen()) {
+            $minutes = max(1, (int) $incident->started_at->diffInMinutes($incident->resolved_at));
+            $sentences[] = "Service is restored after $minutes min. $incident->resolution";
+        } elseif ($broken === []) {
+            $sentences[] = 'No service is hit any more, as far as the alerts say.';
+        } else {
+            $named = array_map(static fn (HitService $s): string => $s->name.($s->state === State::Down ? ': down' : ': working in part'), array_slice($broken, 0, 3));
+            $more = count($broken) - count($named);
+            $sites = $estate->sites($impact);
+            $sentences[] = implode(', ', $named).($more > 0 ? ", and $more more".($more === 1 ? ' service is' : ' services are').' hit' : '')
+                .($sites === [] ? '' : (count($sites) <= 3 ? '; at '.implode(', ', $sites) : '; at '.count($sites).' sites')).'.';
+        }
+        foreach ($incident->isOpen() ? Call::query()->with(['team', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get() : [] as $call) {
+            $team = $call->team->name ?? '';
+            $holder = $call->pages->firstWhere('person_id', $call->held_by)?->person?->name;
+            $sentences[] = match ($call->outcome) {
+                Outcome::Acknowledged => "$holder of $team has it.",
+                Outcome::Waiting => "$team is being called, step $call->step; nobody has answered yet.",
+                Outcome::Exhausted => "Nobody of $team answered.",
+                Outcome::Resolved => '',
+            };
+        }
+        $decision = Entry::query()->where('incident_id', $incident->id)->where('kind', 'incident.decision')->latest('seq')->first();
+        if ($decision !== null && is_string($decision->facts['text'] ?? null)) {
+            $sentences[] = 'Decided: '.rtrim($decision->facts['text'], '.').'.';
+        }
+        $update = Update::query()->where('incident_id', $incident->id)->latest('number')->first();
+        $sentences[] = $update === null ? 'Outsiders have been told nothing yet.' : "Outsiders were told (update $update->number): \"$update->text\"";
+
+        return implode(' ', array_filter($sentences));
+    }
+}

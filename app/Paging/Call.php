@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paging;
+
+use App\Incidents\Incident;
+use App\Platform\Record;
+use App\Platform\Team;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Skarvo\Paging\Call as CoreCall;
+use Skarvo\Paging\Contact as CoreContact;
+use Skarvo\Paging\Duty;
+use Skarvo\Paging\Happening as CoreHappening;
+use Skarvo\Paging\Outcome;
+use Skarvo\Paging\Policy;
+use Skarvo\Paging\Step;
+use Skarvo\Paging\Target;
+
+/**
+ * A call for help to a team, for an incident. Policy, contacts and what is known of rotas are kept with it.
+ *
+ * @property int $id
+ * @property array{rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>} $policy
+ * @property array<string, list<array{channel: string, after: int}>> $contacts
+ * @property array<string, list<array{from: int, to: int, person: string}>> $rotas
+ * @property CarbonImmutable $started_at
+ * @property CarbonImmutable|null $followed_until
+ * @property Outcome $outcome
+ * @property CarbonImmutable|null $outcome_at
+ * @property CarbonImmutable|null $next_due_at
+ * @property CarbonImmutable|null $step_ends_at
+ */
+final class Call extends Record
+{
+    protected $casts = [
+        'policy' => 'array', 'contacts' => 'array', 'rotas' => 'array', 'outcome' => Outcome::class,
+        'started_at' => 'immutable_datetime', 'followed_until' => 'immutable_datetime', 'outcome_at' => 'immutable_datetime',
+        'next_due_at' => 'immutable_datetime', 'step_ends_at' => 'immutable_datetime',
+        'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer',
+    ];
+
+    /** @return BelongsTo<Incident, $this> */
+    public function incident(): BelongsTo
+    {
+        return $this->belongsTo(Incident::class);
+    }
+
+    /** @return BelongsTo<Team, $this> */
+    public function team(): BelongsTo
+    {
+        return $this->belongsTo(Team::class);
+    }
+
+    /** @return HasMany<Happening, $this> */
+    public function happenings(): HasMany
+    {
+        return $this->hasMany(Happening::class)->orderBy('id');
+    }
+
+    /** @return HasMany<Page, $this> */
+    public function pages(): HasMany
+    {
+        return $this->hasMany(Page::class)->orderBy('ordinal');
+    }
+
+    public function toCore(): CoreCall
+    {
+        $targets = static fn (array $texts): array => array_values(array_filter(array_map(static fn (string $text): ?Target => Target::parse($text), $texts)));
+        $steps = [];
+        foreach ($this->policy['steps'] as $step) {
+            $steps[] = new Step($targets($step['targets']) ?: throw new \LogicException('A step has a target.'), $step['wait_seconds']);
+        }
+
+        return new CoreCall(
+            $this->started_at->getTimestamp(),
+            new Policy($steps ?: throw new \LogicException('A policy has a step.'), $this->policy['rounds']),
+            array_map(static fn (array $contacts): array => array_map(static fn (array $c): CoreContact => new CoreContact($c['channel'], $c['after']), $contacts), $this->contacts),
+            array_map(static fn (array $duties): array => array_map(static fn (array $d): Duty => new Duty($d['from'], $d['to'], $d['person']), $duties), $this->rotas),
+            $this->happenings->map(static fn (Happening $h): CoreHappening => $h->toCore())->values()->all(),
+        );
+    }
+}

@@ -1,0 +1,139 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paging;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Outbox;
+use App\Platform\Person;
+use App\Rota\Rota;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Str;
+use Skarvo\Paging\Course;
+use Skarvo\Paging\Escalation;
+use Skarvo\Paging\HappeningKind;
+use Skarvo\Paging\Outcome;
+use Skarvo\Paging\Target;
+use Skarvo\Rota\Segment;
+
+/**
+ * Brings a call up to the present: computes its course from its start and records what is new, pages first of all.
+ *
+ * The course is a function of what is stored, so doing this twice, or again after a crash, adds nothing.
+ * Call it inside a transaction.
+ */
+final class FollowCall
+{
+    private const HORIZON_SECONDS = 48 * 3600;
+
+    /** @param  CarbonImmutable|null  $until  now, unless something was noted for a later second */
+    public function __invoke(Call $call, ?CarbonImmutable $until = null): void
+    {
+        $until = max($until, $call->followed_until, CarbonImmutable::instance(now())->startOfSecond());
+        $this->learnRotas($call, $until);
+        $course = Escalation::follow($call->toCore(), $until->getTimestamp());
+        $this->tellSteps($call, $course);
+        $this->recordPages($call, $course);
+        if ($course->outcome === Outcome::Exhausted && $call->outcome !== Outcome::Exhausted) {
+            Journal::write(Actor::system(), 'call.exhausted', ['call', $call->id], ['team' => $call->team->name ?? ''], $call->incident_id);
+        }
+        $instant = static fn (?int $seconds): ?CarbonImmutable => $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds);
+        $last = $course->steps === [] ? null : $course->steps[count($course->steps) - 1];
+        $call->update([
+            'followed_until' => $until,
+            'steps_told' => count($course->steps),
+            'outcome' => $course->outcome,
+            'outcome_at' => $instant($course->at),
+            'held_by' => $course->by,
+            'next_due_at' => $instant($course->nextDue),
+            'step_ends_at' => $instant($course->stepEndsAt),
+            'round' => $last->round ?? 1,
+            'step' => $last->step ?? 1,
+        ]);
+    }
+
+    /** Notes what a person or a device did, and lets it take effect at once. */
+    public function happens(Call $call, HappeningKind $kind, ?string $person = null, ?string $channel = null): void
+    {
+        $now = CarbonImmutable::instance(now());
+        $second = $now->startOfSecond();
+        // What was sent in a second cannot be undone by what happens later in it: that is taken in the next one.
+        $at = $call->followed_until !== null && $call->followed_until->gte($second) ? $call->followed_until->addSecond() : $second;
+        Happening::query()->create(['call_id' => $call->id, 'at' => $at, 'noted_at' => $now, 'kind' => $kind, 'person_id' => $person, 'channel' => $channel]);
+        $call->unsetRelation('happenings');
+        ($this)($call, $at);
+    }
+
+    /** What is past stays as it was when it mattered; what is to come is read anew from the rotas. */
+    private function learnRotas(Call $call, CarbonImmutable $now): void
+    {
+        $present = $now->getTimestamp();
+        $rotas = [];
+        foreach ($call->policy['steps'] as $step) {
+            foreach ($step['targets'] as $text) {
+                $target = Target::parse($text);
+                if ($target === null || ! $target->isRota || isset($rotas[$target->id])) {
+                    continue;
+                }
+                $known = $call->followed_until === null ? [] : $call->rotas[$target->id] ?? [];
+                $from = $call->followed_until === null ? $call->started_at->getTimestamp() : $present;
+                $past = array_values(array_filter(array_map(
+                    static fn (array $duty): array => [...$duty, 'to' => min($duty['to'], $from)], $known,
+                ), static fn (array $duty): bool => $duty['from'] < $duty['to']));
+                $fresh = Rota::query()->find($target->id)?->between($from, $present + self::HORIZON_SECONDS)->segments ?? [];
+                $rotas[$target->id] = self::joined([...$past, ...array_map(
+                    static fn (Segment $s): array => ['from' => $s->from, 'to' => $s->to, 'person' => (string) $s->person],
+                    array_values(array_filter($fresh, static fn (Segment $s): bool => $s->person !== null)),
+                )]);
+            }
+        }
+        $call->rotas = $rotas;
+    }
+
+    /**
+     * @param  list<array{from: int, to: int, person: string}>  $duties
+     * @return list<array{from: int, to: int, person: string}>
+     */
+    private static function joined(array $duties): array
+    {
+        $result = [];
+        foreach ($duties as $duty) {
+            $last = count($result) - 1;
+            if ($last >= 0 && $result[$last]['to'] === $duty['from'] && $result[$last]['person'] === $duty['person']) {
+                $result[$last]['to'] = $duty['to'];
+            } else {
+                $result[] = $duty;
+            }
+        }
+
+        return $result;
+    }
+
+    private function recordPages(Call $call, Course $course): void
+    {
+        $recorded = Page::query()->where('call_id', $call->id)->count();
+        foreach (array_slice($course->pages, $recorded) as $i => $page) {
+            $at = CarbonImmutable::createFromTimestampUTC($page->at);
+            $person = Person::query()->findOrFail($page->person);
+            $record = Page::query()->create([
+                'call_id' => $call->id, 'ordinal' => $recorded + $i, 'person_id' => $page->person, 'channel' => $page->channel,
+                'address' => $person->contacts->firstWhere('channel', $page->channel)->address ?? '',
+                'round' => $page->round, 'step' => $page->step, 'at' => $at, 'token' => Str::random(40),
+            ]);
+            Journal::write(Actor::system(), 'page.queued', ['page', $record->id], ['person' => $person->name, 'channel' => $page->channel], $call->incident_id);
+            Outbox::put('page', "page-$record->id", ['page' => $record->id], $at);
+        }
+    }
+
+    private function tellSteps(Call $call, Course $course): void
+    {
+        foreach (array_slice($course->steps, $call->steps_told) as $step) {
+            Journal::write(Actor::system(), 'call.step', ['call', $call->id], [
+                'step' => $step->step, 'round' => $step->round,
+                'people' => array_values(Person::query()->whereKey($step->people)->pluck('name')->all()),
+            ], $call->incident_id);
+        }
+    }
+}

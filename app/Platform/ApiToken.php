@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Carbon\CarbonImmutable;
+
+/**
+ * Lets another system in. Only a hash of it is kept.
+ *
+ * @property list<string> $abilities
+ * @property CarbonImmutable|null $expires_at
+ */
+final class ApiToken extends Record
+{
+    public const ABILITIES = ['signals:write', 'reports:write'];
+
+    protected $casts = ['abilities' => 'array', 'expires_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime'];
+
+    public static function hashOf(string $plain): string
+    {
+        return hash('sha256', $plain);
+    }
+
+    public function isExpired(): bool
+    {
+        return $this->expires_at !== null && $this->expires_at->isPast();
+    }
+}

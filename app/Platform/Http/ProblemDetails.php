@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Http;
+
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Inertia\Inertia;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+
+/** Answers errors of the HTTP API as RFC 9457 problem details, and those of screens as a screen with a way on. */
+final class ProblemDetails
+{
+    /** @param  array<string, mixed>  $more */
+    public static function response(int $status, string $title, string $detail, array $more = []): JsonResponse
+    {
+        return new JsonResponse(
+            ['type' => 'about:blank', 'title' => $title, 'status' => $status, 'detail' => $detail, ...$more],
+            $status,
+            ['Content-Type' => 'application/problem+json'],
+            JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+        );
+    }
+
+    public static function register(Exceptions $exceptions): void
+    {
+        $exceptions->render(static function (HttpExceptionInterface $e, Request $request): ?JsonResponse {
+            if (! $request->is('api/*')) {
+                return null;
+            }
+            $status = $e->getStatusCode();
+
+            return self::response($status, Response::$statusTexts[$status] ?? 'Error', match ($status) {
+                404 => 'There is nothing at this address. See docs/api.md for the addresses that there are.',
+                405 => 'This address does not take that method.',
+                default => $e->getMessage(),
+            })->withHeaders($e->getHeaders());
+        });
+        $exceptions->respond(static function (Response $response, \Throwable $e, Request $request): Response {
+            $status = $response->getStatusCode();
+            if ($status === 419) {
+                return back()->withErrors(['action' => 'This page was open for so long that its session ended. Nothing was sent; try again.']);
+            }
+            if ($request->is('api/*')) {
+                return $status === 500 ? self::response(500, 'Internal Server Error', 'Something went wrong here. What was sent was not taken; send it again.') : $response;
+            }
+            if (in_array($status, [403, 404, 503], true) && ! $request->expectsJson()) {
+                return Inertia::render('Platform/Problem', ['status' => $status])->toResponse($request)->setStatusCode($status);
+            }
+
+            return $response;
+        });
+    }
+}

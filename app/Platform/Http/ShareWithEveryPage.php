@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Http;
+
+use App\Platform\Band;
+use App\Platform\Journal\Journal;
+use App\Platform\Live;
+use App\Platform\Person;
+use App\Platform\Role;
+use App\Platform\RunningClocks;
+use Illuminate\Http\Request;
+use Inertia\Middleware;
+
+final class ShareWithEveryPage extends Middleware
+{
+    protected $rootView = 'app';
+
+    /** @return array<string, mixed> */
+    public function share(Request $request): array
+    {
+        $person = $request->user();
+        $shared = [
+            ...parent::share($request),
+            'organisation' => config('skarvo.organisation'),
+            'demo' => config('skarvo.demo'),
+            'standInsUrl' => config('skarvo.demo') ? config('skarvo.stand_ins_url') : null,
+            'now' => fn (): string => now()->format('Y-m-d\TH:i:s.v\Z'),
+        ];
+        if (! $person instanceof Person) {
+            return [...$shared, 'me' => null];
+        }
+
+        return [
+            ...$shared,
+            'me' => [
+                'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'roles' => $person->roles,
+                'words' => implode(', ', array_map(static fn (string $role): string => Role::from($role)->words(), $person->roles)),
+                'coordinates' => $person->has(Role::Coordinator), 'administers' => $person->has(Role::Administrator),
+            ],
+            'live' => fn (): array => ['head' => Journal::head(), 'key' => Live::key()],
+            'band' => fn (): array => Band::around($person),
+            'clocks' => fn (): array => RunningClocks::all(),
+        ];
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Journal;
+
+use App\Platform\Person;
+
+/** Who or what did something. */
+final readonly class Actor
+{
+    private function __construct(public string $kind, public ?string $id, public string $name) {}
+
+    public static function person(Person $person): self
+    {
+        return new self('person', $person->id, $person->name);
+    }
+
+    /** Skarvo itself: its clock, its worker. */
+    public static function system(): self
+    {
+        return new self('system', null, 'Skarvo');
+    }
+
+    public static function reporter(?string $name): self
+    {
+        return new self('reporter', null, $name ?? 'A reporter');
+    }
+}

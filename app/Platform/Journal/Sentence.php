@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Journal;
+
+/** Tells an entry of the journal in words: what happened, and the particulars. */
+final readonly class Sentence
+{
+    private function __construct(public string $lead, public string $rest, public string $weight) {}
+
+    public static function of(Entry $entry): self
+    {
+        $facts = $entry->facts;
+        $text = static fn (string $name): string => is_scalar($facts[$name] ?? null) ? (string) $facts[$name] : '';
+        $list = static fn (string $name): string => implode(', ', array_filter((array) ($facts[$name] ?? []), is_string(...)));
+
+        return match ($entry->kind) {
+            'alert.opened' => self::plain("Alert: {$text('title')}", $text('item')),
+            'alert.reopened' => self::plain("Alert again: {$text('title')}", $text('item')),
+            'alert.closed' => self::plain("Alert over: {$text('title')}", $text('item')),
+            'alert.taken' => self::plain("Took the alert {$text('title')}"),
+            'alert.waits' => self::plain("Let {$text('title')} wait", "until {$text('until')} UTC"),
+            'alert.back' => self::plain("{$text('title')} has waited long enough"),
+            'alert.attached' => self::plain("Alert attached: {$text('title')}", $text('item')),
+            'signals.taken' => self::plain("{$text('signals')} signals taken"),
+            'incident.declared' => self::strong("Declared, priority {$text('priority')}", "{$text('title')}; from {$text('alerts')}, {$text('service')}"),
+            'incident.changed' => self::strong($text('what'), $text('why')),
+            'incident.note' => self::plain($text('text')),
+            'incident.decision' => self::strong('Decision', $text('text')),
+            'incident.resolved' => self::strong('Resolved', $text('resolution')),
+            'room.entered' => self::quiet('Came into the room'),
+            'call.started' => self::plain("Calls {$text('team')}", "for {$text('title')}"),
+            'call.step' => self::quiet($list('people') === '' ? "Step {$text('step')} names nobody" : "Step {$text('step')} calls {$list('people')}", $text('round') === '1' ? '' : "round {$text('round')}"),
+            'call.acknowledged' => self::strong("{$text('person')} answered yes", "{$text('after')} after the first page"),
+            'call.declined' => self::plain("{$text('person')} answered no", $text('why')),
+            'call.exhausted' => self::strong('Nobody answered', "{$text('team')}: every step of the policy was tried"),
+            'call.resolved' => self::quiet("Call to {$text('team')} is over"),
+            'page.queued' => self::quiet("Page to {$text('person')}", $text('channel')),
+            'page.sent' => self::plain("Paged {$text('person')}", "{$text('channel')}, {$text('delay')} after it was due"),
+            'page.failed' => self::strong("Page to {$text('person')} came back", "{$text('channel')}: {$text('error')}"),
+            'page.opened' => self::quiet("{$text('person')} opened the page"),
+            'report.received' => self::plain("Report: {$text('what')}", $list('where')),
+            'report.linked' => self::plain("Report linked: {$text('what')}", $list('where')),
+            'report.resolved' => self::quiet("Report {$text('ref')} is resolved"),
+            'update.published' => self::strong("Update {$text('number')} published", $text('text')),
+            'update.overdue' => self::strong('Update overdue', "owed since {$text('due')} UTC"),
+            'mail.queued' => self::quiet("Mail to {$text('to')}", $text('subject')),
+            'mail.sent' => self::quiet("Mail sent to {$text('to')}", $text('subject')),
+            'mail.failed' => self::strong("Mail to {$text('to')} came back", $text('error')),
+            'settings.changed' => self::plain("Changed {$text('what')}"),
+            'token.made' => self::plain("Made the token {$text('name')}", $list('abilities')),
+            'person.signed_in' => self::quiet('Signed in'),
+            default => self::plain($entry->kind),
+        };
+    }
+
+    private static function plain(string $lead, string $rest = ''): self
+    {
+        return new self($lead, $rest, 'plain');
+    }
+
+    private static function strong(string $lead, string $rest = ''): self
+    {
+        return new self($lead, $rest, 'strong');
+    }
+
+    private static function quiet(string $lead, string $rest = ''): self
+    {
+        return new self($lead, $rest, 'quiet');
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Journal;
+
+/** An entry of the journal as a screen shows it. */
+final class Telling
+{
+    /** @return array{seq: int, at: string, lead: string, rest: string, weight: string, by: ?string, kind: string} */
+    public static function of(Entry $entry): array
+    {
+        $sentence = Sentence::of($entry);
+
+        return [
+            'seq' => $entry->seq,
+            'at' => $entry->at->toIso8601ZuluString('millisecond'),
+            'lead' => $sentence->lead,
+            'rest' => $sentence->rest,
+            'weight' => $sentence->weight,
+            'by' => $entry->actor_kind === 'system' ? null : $entry->actor_name,
+            'kind' => $entry->kind,
+        ];
+    }
+}

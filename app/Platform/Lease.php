@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+
+/** Lets one process at a time do a job: a row that its holder renews. */
+final class Lease
+{
+    /** A stopped holder keeps others out for this long at most. */
+    private const SECONDS = 2;
+
+    public function __construct(private readonly string $job, private readonly string $holder) {}
+
+    /** Takes or renews the lease. */
+    public function hold(): bool
+    {
+        return DB::transaction(function (): bool {
+            // The wall clock of the machine, whatever a test says about the time of day.
+            $now = CarbonImmutable::createFromTimestamp(microtime(true), 'UTC');
+            $row = DB::table('leases')->where('id', $this->job)->first();
+            if ($row !== null && $row->holder !== $this->holder && $row->until > $now->format('Y-m-d H:i:s.v')) {
+                return false;
+            }
+
+            return DB::table('leases')->updateOrInsert(['id' => $this->job], ['holder' => $this->holder, 'until' => $now->addSeconds(self::SECONDS)]);
+        });
+    }
+
+    /** Inside a transaction: whether the lease is still ours, so that what is written next is ours to write. */
+    public function isMine(): bool
+    {
+        return DB::table('leases')->where('id', $this->job)->where('holder', $this->holder)->exists();
+    }
+
+    public function release(): void
+    {
+        DB::table('leases')->where('id', $this->job)->where('holder', $this->holder)->delete();
+    }
+}

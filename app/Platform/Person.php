@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use App\Paging\Contact;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Foundation\Auth\User;
+
+/**
+ * Somebody who works in operations. Those with a password can sign in.
+ *
+ * @property string $id
+ * @property string $name
+ * @property list<string> $roles
+ * @property string|null $team_id
+ */
+final class Person extends User
+{
+    public $timestamps = false;
+
+    public $incrementing = false;
+
+    protected $table = 'people';
+
+    protected $keyType = 'string';
+
+    protected $guarded = [];
+
+    protected $hidden = ['password', 'remember_token'];
+
+    protected $casts = ['roles' => 'array', 'password' => 'hashed'];
+
+    /** @return BelongsTo<Team, $this> */
+    public function team(): BelongsTo
+    {
+        return $this->belongsTo(Team::class);
+    }
+
+    /** @return HasMany<Contact, $this> */
+    public function contacts(): HasMany
+    {
+        return $this->hasMany(Contact::class)->orderBy('after_seconds')->orderBy('id');
+    }
+
+    public function has(Role ...$roles): bool
+    {
+        return array_intersect(array_map(static fn (Role $role): string => $role->value, $roles), $this->roles) !== [];
+    }
+}

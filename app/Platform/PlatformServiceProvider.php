@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use App\Platform\Database\PreciseSQLiteConnection;
+use Carbon\CarbonImmutable;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Request;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\Date;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\ServiceProvider;
+
+final class PlatformServiceProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        Connection::resolverFor('sqlite', static fn (\PDO|\Closure $pdo, string $database, string $prefix, array $config): Connection => new PreciseSQLiteConnection($pdo, $database, $prefix, $config));
+        Date::use(CarbonImmutable::class);
+    }
+
+    public function boot(): void
+    {
+        Model::shouldBeStrict(! $this->app->isProduction());
+        RateLimiter::for('reports', static fn (Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
+        $this->followTimeOffset();
+    }
+
+    private function followTimeOffset(): void
+    {
+        $file = config('skarvo.time_offset_file');
+        if (! is_string($file) || $this->app->isProduction()) {
+            return;
+        }
+        $shift = static function (\DateTimeInterface $real) use ($file): CarbonImmutable {
+            $offset = is_file($file) ? (int) file_get_contents($file) : 0;
+
+            return CarbonImmutable::instance($real)->addSeconds($offset);
+        };
+        CarbonImmutable::setTestNow($shift);
+        Carbon::setTestNow($shift);
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+/** What a person who signs in may do. A person has one or more; reporters and stakeholders need none. */
+enum Role: string
+{
+    case Coordinator = 'coordinator';
+    case Responder = 'responder';
+    case ServiceOwner = 'service_owner';
+    case Administrator = 'administrator';
+
+    public function words(): string
+    {
+        return match ($this) {
+            self::Coordinator => 'coordinator',
+            self::Responder => 'responder',
+            self::ServiceOwner => 'service owner',
+            self::Administrator => 'administrator',
+        };
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use App\Paging\FollowDueCalls;
+use App\Signals\ReturnWaitingAlerts;
+use App\Signals\TakeSignals;
+use App\Updates\NoteOverdueUpdates;
+use Illuminate\Console\Command;
+use Illuminate\Database\QueryException;
+use Illuminate\Support\Str;
+
+/** The clock: does what is due, in order, and after any stop goes on where things stand. */
+final class RunClock extends Command
+{
+    private const IDLE_MICROSECONDS = 50_000;
+
+    private const SWEEP_SECONDS = 5;
+
+    private const RENEW_SECONDS = 0.5;
+
+    protected $signature = 'skarvo:clock {--once : do what is due now, and stop}';
+
+    protected $description = 'Take signals, follow calls, and notice what is overdue';
+
+    private bool $stopping = false;
+
+    private float $renewed = 0;
+
+    private float $swept = 0;
+
+    public function handle(TakeSignals $signals, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox): int
+    {
+        $this->trap([SIGTERM, SIGINT], fn () => $this->stopping = true);
+        $lease = new Lease('clock', Str::uuid()->toString());
+        do {
+            try {
+                if (! $this->holds($lease)) {
+                    usleep(self::IDLE_MICROSECONDS * 4);
+
+                    continue;
+                }
+                $mayWork = $lease->isMine(...);
+                $worked = $signals($mayWork) + $calls($mayWork) + $updates($mayWork) + $alerts($mayWork);
+                if (microtime(true) - $this->swept > self::SWEEP_SECONDS) {
+                    $worked += $outbox($mayWork);
+                    Once::forgetOld();
+                    $this->swept = microtime(true);
+                }
+            } catch (QueryException $e) {
+                // A database that is busy or away for a moment: everything due is still due, and found again.
+                report($e);
+                $worked = 0;
+            }
+            if ($worked === 0 && ! $this->option('once')) {
+                usleep(self::IDLE_MICROSECONDS);
+            }
+        } while (! $this->stopping && (! $this->option('once') || $worked > 0));
+        $lease->release();
+
+        return self::SUCCESS;
+    }
+
+    private function holds(Lease $lease): bool
+    {
+        if (microtime(true) - $this->renewed < self::RENEW_SECONDS) {
+            return true;
+        }
+        $holds = $lease->hold();
+        $this->renewed = $holds ? microtime(true) : 0;
+
+        return $holds;
+    }
+}

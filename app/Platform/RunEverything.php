@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Illuminate\Console\Command;
+use Symfony\Component\Process\Process;
+
+/** Runs the web server, the clock, the worker and, for the demo, the stand-ins; starts again what dies, ends all of it together. */
+final class RunEverything extends Command
+{
+    private const LOOK_MICROSECONDS = 100_000;
+
+    protected $signature = 'skarvo:run
+        {--host=127.0.0.1} {--port=8080}
+        {--web=4 : processes that answer requests}
+        {--workers=2 : processes that send pages and mail}
+        {--stand-ins= : port of the stand-ins; none if left out}
+        {--no-scene : the stand-ins play no scene by themselves}';
+
+    protected $description = 'Run all of Skarvo under one command, until Ctrl-C';
+
+    private bool $stopping = false;
+
+    /** @var array<string, Process> */
+    private array $processes = [];
+
+    public function handle(): int
+    {
+        foreach (array_filter([$this->option('port'), $this->option('stand-ins')], is_string(...)) as $port) {
+            if (! $this->isFree((string) $this->option('host'), (int) $port)) {
+                $this->error("Port $port is taken by another program. Stop that one, or use another port (bin/demo --port 9000).");
+
+                return self::FAILURE;
+            }
+        }
+        $this->trap([SIGTERM, SIGINT, SIGHUP], fn () => $this->stopping = true);
+        $commands = $this->commands();
+        while (! $this->stopping) {
+            foreach ($commands as $name => $start) {
+                $process = $this->processes[$name] ?? null;
+                if ($process === null || ! $process->isRunning()) {
+                    if ($process !== null) {
+                        $this->warn("$name ended; starting it again.");
+                    }
+                    $this->processes[$name] = $start();
+                }
+                $this->processes[$name]->clearOutput()->clearErrorOutput();
+            }
+            usleep(self::LOOK_MICROSECONDS);
+        }
+        foreach ($this->processes as $process) {
+            $process->signal(SIGTERM);
+        }
+        foreach ($this->processes as $process) {
+            $process->stop(5, SIGKILL);
+        }
+
+        return self::SUCCESS;
+    }
+
+    /** @return array<string, \Closure(): Process> */
+    private function commands(): array
+    {
+        $php = [PHP_BINARY, '-d', 'opcache.enable_cli=1', '-d', 'memory_limit=512M'];
+        $host = (string) $this->option('host');
+        $port = (string) $this->option('port');
+        $artisan = fn (string ...$arguments): \Closure => fn (): Process => $this->start([...$php, base_path('artisan'), ...$arguments], base_path());
+        $commands = [
+            'web' => fn (): Process => $this->start(
+                [...$php, '-d', 'post_max_size=16M', '-S', "$host:$port", base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php')],
+                public_path(), ['PHP_CLI_SERVER_WORKERS' => (string) $this->option('web')],
+            ),
+            'clock' => $artisan('skarvo:clock'),
+        ];
+        for ($i = 1; $i <= (int) $this->option('workers'); $i++) {
+            $commands["worker $i"] = $artisan('queue:work', '--sleep=0.1', '--tries=0', '--quiet');
+        }
+        $standIns = $this->option('stand-ins');
+        if (is_string($standIns)) {
+            $commands['stand-ins'] = fn (): Process => $this->start(['node', base_path('stand-ins/server.mjs')], base_path(), [
+                'STAND_INS_PORT' => $standIns,
+                'STAND_INS_SCENE' => $this->option('no-scene') ? '' : 'time-server',
+                'SKARVO_URL' => "http://$host:$port",
+            ]);
+        }
+
+        return $commands;
+    }
+
+    /**
+     * @param  list<string>  $command
+     * @param  array<string, string>  $environment
+     */
+    private function start(array $command, string $folder, array $environment = []): Process
+    {
+        $process = new Process($command, $folder, $environment, null, null);
+        $process->start(function (string $type, string $text): void {
+            if (preg_match('/(Fatal|Warning|Exception|Error)\b/', $text) === 1) {
+                $this->output->write($text);
+            }
+        });
+
+        return $process;
+    }
+
+    private function isFree(string $host, int $port): bool
+    {
+        $socket = @stream_socket_server("tcp://$host:$port");
+        if ($socket === false) {
+            return false;
+        }
+        fclose($socket);
+
+        return true;
+    }
+}

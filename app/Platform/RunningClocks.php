@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use App\Incidents\Incident;
+use App\Paging\Call;
+use App\Rota\Rota;
+use App\Signals\Alert;
+use App\Signals\AlertGroups;
+use Carbon\CarbonImmutable;
+use Carbon\CarbonInterface;
+use Skarvo\Paging\Outcome;
+use Skarvo\Paging\Target;
+
+/** All that is running out, soonest first. */
+final class RunningClocks
+{
+    /** Minutes that an alert may stay with nobody, by the tier of the service that it endangers. */
+    private const UNTAKEN_MINUTES = [1 => 10, 2 => 20, 3 => 60, 4 => 120, 9 => 240];
+
+    private const HANDOVER_AHEAD_SECONDS = 2 * 3600;
+
+    /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
+    public static function all(): array
+    {
+        $clocks = [...self::calls(), ...self::incidents(), ...self::untaken(), ...self::waiting(), ...self::handovers()];
+        usort($clocks, static fn (array $a, array $b): int => [$a['due'], $a['id']] <=> [$b['due'], $b['id']]);
+
+        return $clocks;
+    }
+
+    /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
+    private static function calls(): array
+    {
+        $clocks = [];
+        foreach (Call::query()->with(['incident', 'team', 'pages.person'])->whereIn('outcome', [Outcome::Waiting, Outcome::Exhausted])->get() as $call) {
+            if ($call->outcome === Outcome::Exhausted) {
+                $clocks[] = self::clock("call-$call->id", 'Nobody of '.($call->team->name ?? '').' answered', 'call somebody else, '.($call->incident?->ref() ?? ''), $call->outcome_at ?? $call->started_at, $call->started_at, "/incidents/$call->incident_id", true);
+            } elseif ($call->step_ends_at !== null) {
+                $names = $call->pages->where('step', $call->step)->where('round', $call->round)->map(static fn ($page): string => $page->person->name ?? '')->unique()->implode(', ');
+                $clocks[] = self::clock("call-$call->id", $names === '' ? 'Call to '.($call->team->name ?? '').' names nobody' : "Page to $names unanswered", self::next($call), $call->step_ends_at, $call->pages->last()->at ?? $call->started_at, "/incidents/$call->incident_id", true);
+            }
+        }
+
+        return $clocks;
+    }
+
+    private static function next(Call $call): string
+    {
+        $next = $call->policy['steps'][$call->step] ?? ($call->round < $call->policy['rounds'] ? $call->policy['steps'][0] : null);
+        if ($next === null) {
+            return 'the last step of the last round';
+        }
+        $names = array_map(static function (string $text): string {
+            $target = Target::parse($text);
+
+            return match (true) {
+                $target === null => $text,
+                $target->isRota => Rota::query()->find($target->id)->name ?? $target->id,
+                default => Person::query()->find($target->id)->name ?? $target->id,
+            };
+        }, $next['targets']);
+
+        return 'then '.implode(' and ', $names);
+    }
+
+    /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
+    private static function incidents(): array
+    {
+        $clocks = [];
+        foreach (Incident::query()->whereNull('resolved_at')->get() as $incident) {
+            if ($incident->next_update_at !== null) {
+                $clocks[] = self::clock("update-$incident->id", "Update owed, {$incident->ref()}", $incident->title, $incident->next_update_at, $incident->declared_at, "/incidents/$incident->id#say", true);
+            }
+            $clocks[] = self::clock("restore-$incident->id", "Restore target, {$incident->ref()}", "priority $incident->priority", $incident->restore_by, $incident->declared_at, "/incidents/$incident->id", false);
+        }
+
+        return $clocks;
+    }
+
+    /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
+    private static function untaken(): array
+    {
+        $clocks = [];
+        foreach (AlertGroups::undecided() as $group) {
+            if ($group['taken'] === null) {
+                $minutes = self::UNTAKEN_MINUTES[$group['tier']] ?? 240;
+                $since = CarbonImmutable::parse($group['since']);
+                $clocks[] = self::clock("group-{$group['id']}", "{$group['title']}: nobody has it", $group['tier'] === 9 ? "waits $minutes min at most" : "tier {$group['tier']} waits $minutes min at most", $since->addMinutes($minutes), $since, "/#group-{$group['id']}", true);
+            }
+        }
+
+        return $clocks;
+    }
+
+    /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
+    private static function waiting(): array
+    {
+        $clocks = [];
+        foreach (Alert::query()->whereNull('closed_at')->whereNull('incident_id')->where('wait_until', '>', now())->get() as $alert) {
+            $clocks[] = self::clock("wait-$alert->id", $alert->title(), 'waits, then comes back to the watch', $alert->wait_until ?? now(), $alert->opened_at, "/alerts/$alert->id", false);
+        }
+
+        return $clocks;
+    }
+
+    /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
+    private static function handovers(): array
+    {
+        $now = now()->getTimestamp();
+        $clocks = [];
+        foreach (Rota::query()->with('team')->get() as $rota) {
+            $segments = $rota->between($now, $now + self::HANDOVER_AHEAD_SECONDS)->segments;
+            if (count($segments) > 1) {
+                $name = static fn (?string $id): string => $id === null ? 'nobody' : Person::query()->find($id)->name ?? $id;
+                $clocks[] = self::clock("handover-$rota->id", 'Handover, '.($rota->team->name ?? $rota->name), $name($segments[0]->person).' to '.$name($segments[1]->person), CarbonImmutable::createFromTimestampUTC($segments[1]->from), CarbonImmutable::createFromTimestampUTC($segments[1]->from - self::HANDOVER_AHEAD_SECONDS), '/on-call', false);
+            }
+        }
+
+        return $clocks;
+    }
+
+    /** @return array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool} times in milliseconds; person: whether somebody has to act now */
+    private static function clock(string $id, string $title, string $detail, CarbonInterface $due, CarbonInterface $began, string $link, bool $person): array
+    {
+        return ['id' => $id, 'title' => $title, 'detail' => $detail, 'due' => (int) $due->getTimestampMs(), 'began' => (int) $began->getTimestampMs(), 'link' => $link, 'person' => $person];
+    }
+}

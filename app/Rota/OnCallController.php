@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\Person;
+use Inertia\Inertia;
+use Inertia\Response;
+use Skarvo\Rota\Segment;
+
+/** Who is on call now and next, for every team. */
+final class OnCallController
+{
+    private const HOURS_BACK = 12;
+
+    private const HOURS_AHEAD = 7 * 24;
+
+    public function __invoke(): Response
+    {
+        $now = now()->getTimestamp();
+        $people = Person::query()->get()->keyBy('id');
+
+        return Inertia::render('Rota/OnCall', [
+            'rotas' => Rota::query()->with('team')->orderBy('name')->get()->map(fn (Rota $rota): array => [
+                'id' => $rota->id, 'name' => $rota->name, 'team' => $rota->team->name ?? '', 'time_zone' => $rota->time_zone,
+                'segments' => array_map(fn (Segment $segment): array => [
+                    ...$segment->toArray(),
+                    'name' => $segment->person === null ? null : ($people->get($segment->person)->name ?? $segment->person),
+                ], $rota->between($now - self::HOURS_BACK * 3600, $now + self::HOURS_AHEAD * 3600)->segments),
+            ]),
+        ]);
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\Record;
+use App\Platform\Team;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Skarvo\Json\Document;
+use Skarvo\Rota\Coverage;
+use Skarvo\Rota\RotaDocument;
+use Skarvo\Time\Instant;
+
+/**
+ * Who takes turns at being on call for a team. Layers and overrides are kept in the form of the core's contract.
+ *
+ * @property string $id
+ * @property array<array-key, mixed> $layers
+ * @property array<array-key, mixed> $overrides
+ */
+final class Rota extends Record
+{
+    public $incrementing = false;
+
+    protected $keyType = 'string';
+
+    protected $casts = ['layers' => 'array', 'overrides' => 'array'];
+
+    /** @return BelongsTo<Team, $this> */
+    public function team(): BelongsTo
+    {
+        return $this->belongsTo(Team::class);
+    }
+
+    /**
+     * @param  int  $from  seconds since the epoch
+     * @param  int  $to  seconds since the epoch
+     */
+    public function between(int $from, int $to): Coverage
+    {
+        [$rota, $from, $to] = RotaDocument::read(Document::parse(json_encode([
+            'time_zone' => $this->time_zone, 'layers' => $this->layers, 'overrides' => $this->overrides,
+            'from' => Instant::format($from), 'to' => Instant::format($to),
+        ], JSON_THROW_ON_ERROR)));
+
+        return $rota->between($from, $to);
+    }
+
+    /** Id of the person on call now, if anybody is. */
+    public function onCallNow(): ?string
+    {
+        $now = now()->getTimestamp();
+
+        return $this->between($now, $now + 1)->segments[0]->person;
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals;
+
+use App\Incidents\Incident;
+use App\Platform\Person;
+use App\Platform\Record;
+use App\Topology\Item;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Skarvo\Signals\AlertState;
+use Skarvo\Signals\Level;
+
+/**
+ * What Skarvo makes of a run of signals about one thing.
+ *
+ * @property int $id
+ * @property string|null $item_id
+ * @property Level $level
+ * @property CarbonImmutable $first_signal_at
+ * @property CarbonImmutable $last_signal_at
+ * @property CarbonImmutable $opened_at
+ * @property CarbonImmutable|null $closed_at
+ * @property CarbonImmutable|null $taken_at
+ * @property CarbonImmutable|null $wait_until
+ * @property string|null $taken_by
+ */
+final class Alert extends Record
+{
+    protected $casts = [
+        'level' => Level::class, 'count' => 'integer', 'flips' => 'integer',
+        'first_signal_at' => 'immutable_datetime', 'last_signal_at' => 'immutable_datetime',
+        'opened_at' => 'immutable_datetime', 'closed_at' => 'immutable_datetime',
+        'taken_at' => 'immutable_datetime', 'wait_until' => 'immutable_datetime',
+    ];
+
+    /** @return BelongsTo<Item, $this> */
+    public function item(): BelongsTo
+    {
+        return $this->belongsTo(Item::class);
+    }
+
+    /** @return BelongsTo<Person, $this> */
+    public function taker(): BelongsTo
+    {
+        return $this->belongsTo(Person::class, 'taken_by');
+    }
+
+    /** @return BelongsTo<Incident, $this> */
+    public function incident(): BelongsTo
+    {
+        return $this->belongsTo(Incident::class);
+    }
+
+    /** @return HasMany<Signal, $this> */
+    public function signals(): HasMany
+    {
+        return $this->hasMany(Signal::class);
+    }
+
+    /**
+     * Open, not part of an incident, and not put off: what somebody has to decide about.
+     *
+     * @param  Builder<Alert>  $query
+     */
+    public function scopeUndecided(Builder $query): void
+    {
+        $query->whereNull('closed_at')->whereNull('incident_id')
+            ->where(fn (Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', now()));
+    }
+
+    public function state(): AlertState
+    {
+        return new AlertState($this->level, $this->first_signal_at->getTimestamp(), $this->last_signal_at->getTimestamp(), $this->closed_at?->getTimestamp(), $this->count, $this->flips);
+    }
+
+    /** What is wrong, in the monitor's words if it gave any. */
+    public function title(): string
+    {
+        return $this->summary ?? "$this->check on ".($this->item_named ?? $this->source);
+    }
+
+    /** @return array<string, mixed> what a list shows of it */
+    public function summed(): array
+    {
+        return [
+            'id' => $this->id, 'title' => $this->title(), 'level' => $this->level->value, 'state' => $this->level->observed()->value,
+            'item' => $this->item_id, 'item_named' => $this->item_named, 'check' => $this->check, 'source' => $this->source,
+            'count' => $this->count, 'flips' => $this->flips,
+            'first_signal_at' => $this->first_signal_at, 'last_signal_at' => $this->last_signal_at,
+            'opened_at' => $this->opened_at, 'closed_at' => $this->closed_at,
+            'taken_at' => $this->taken_at, 'wait_until' => $this->wait_until, 'incident' => $this->incident_id,
+        ];
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use Illuminate\Support\Facades\DB;
+
+/** Brings alerts back to the watch that were to wait until now and are still open. */
+final class ReturnWaitingAlerts
+{
+    public function __invoke(\Closure $mayWork): int
+    {
+        $isBack = static fn () => Alert::query()->whereNull('closed_at')->whereNull('incident_id')->where('wait_until', '<=', now());
+        if (! $isBack()->exists()) {
+            return 0;
+        }
+
+        return DB::transaction(static function () use ($isBack, $mayWork): int {
+            $alerts = $isBack()->orderBy('wait_until')->get();
+            if (! $mayWork()) {
+                return 0;
+            }
+            foreach ($alerts as $alert) {
+                $alert->update(['wait_until' => null]);
+                Journal::write(Actor::system(), 'alert.back', ['alert', $alert->id], ['title' => $alert->title()]);
+            }
+
+            return $alerts->count();
+        });
+    }
+}

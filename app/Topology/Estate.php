@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Topology;
+
+use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\HitService;
+use Skarvo\Topology\Affected;
+use Skarvo\Topology\Graph;
+use Skarvo\Topology\Impact;
+use Skarvo\Topology\Kinship;
+use Skarvo\Topology\State;
+use Skarvo\Topology\Strength;
+use Skarvo\Topology\Trace;
+
+/** All items and what they need, loaded once, ready to be traced. */
+final class Estate
+{
+    /** How far apart items may be for their alerts to be shown as one decision. */
+    private const KIN_STEPS = 3;
+
+    private readonly Graph $graph;
+
+    /** @var array<array-key, array{id: string, name: string, kind: string, tier: ?int, team: ?string, site: ?string, public_name: ?string}> */
+    private array $items = [];
+
+    /** @var list<array{owner: string, name: ?string, needs: int, strength: string, members: list<string>}> */
+    private array $needs = [];
+
+    private function __construct()
+    {
+        $this->graph = new Graph;
+    }
+
+    public static function load(): self
+    {
+        $estate = new self;
+        foreach (DB::table('items')->orderBy('id')->get() as $row) {
+            $estate->items[$row->id] = [
+                'id' => (string) $row->id, 'name' => $row->name, 'kind' => $row->kind, 'tier' => $row->tier === null ? null : (int) $row->tier,
+                'team' => $row->team_id, 'site' => $row->site, 'public_name' => $row->public_name,
+            ];
+            $estate->graph->addItem((string) $row->id);
+        }
+        $groups = [];
+        foreach (DB::table('need_groups')->orderBy('id')->get() as $row) {
+            $groups[$row->id] = ['owner' => (string) $row->item_id, 'name' => (string) $row->name, 'needs' => (int) $row->needs, 'strength' => (string) $row->strength, 'members' => []];
+        }
+        foreach (DB::table('dependencies')->orderBy('id')->get() as $row) {
+            if ($row->group_id !== null) {
+                $groups[$row->group_id]['members'][] = (string) $row->to_id;
+            } else {
+                $estate->addNeed(['owner' => (string) $row->from_id, 'name' => null, 'needs' => 1, 'strength' => (string) $row->strength, 'members' => [(string) $row->to_id]]);
+            }
+        }
+        foreach ($groups as $group) {
+            $estate->addNeed($group);
+        }
+
+        return $estate;
+    }
+
+    /** @param  array{owner: string, name: ?string, needs: int, strength: string, members: list<string>}  $need */
+    private function addNeed(array $need): void
+    {
+        $this->needs[] = $need;
+        $this->graph->addNeed(
+            $this->number($need['owner']),
+            array_map($this->number(...), $need['members']),
+            $need['needs'],
+            Strength::from($need['strength']),
+        );
+    }
+
+    private function number(string $id): int
+    {
+        return $this->graph->number($id) ?? throw new \LogicException("There is no item $id.");
+    }
+
+    /** @return array{id: string, name: string, kind: string, tier: ?int, team: ?string, site: ?string, public_name: ?string}|null */
+    public function item(string $id): ?array
+    {
+        return $this->items[$id] ?? null;
+    }
+
+    public function name(string $id): string
+    {
+        return $this->items[$id]['name'] ?? $id;
+    }
+
+    /** @return list<array{owner: string, name: ?string, needs: int, strength: string, members: list<string>}> */
+    public function needs(): array
+    {
+        return $this->needs;
+    }
+
+    /**
+     * @param  list<string>  $items
+     * @return list<list<int>> indexes of those that belong together
+     */
+    public function kin(array $items): array
+    {
+        return (new Kinship($this->graph))->sets($items, self::KIN_STEPS);
+    }
+
+    /** @param  array<array-key, State>  $observed  worst state by item; items that are not in the estate are passed over */
+    public function trace(array $observed): Impact
+    {
+        $pairs = [];
+        foreach ($observed as $id => $state) {
+            $number = $this->graph->number((string) $id);
+            if ($number !== null) {
+                $pairs[] = [$number, $state];
+            }
+        }
+
+        return Trace::of($this->graph, $pairs);
+    }
+
+    /** @return list<HitService> services that are not up, worst and most important first */
+    public function services(Impact $impact): array
+    {
+        $services = [];
+        foreach ($impact->affected as $affected) {
+            $item = $this->items[$affected->id];
+            if ($item['kind'] === Item::SERVICE) {
+                $services[] = new HitService($affected->id, $item['name'], $item['tier'] ?? 4, $affected->state);
+            }
+        }
+        usort($services, static fn (HitService $a, HitService $b): int => [$a->tier, -$a->state->rank(), $a->name] <=> [$b->tier, -$b->state->rank(), $b->name]);
+
+        return $services;
+    }
+
+    /** @return list<string> sites at which something is down or degraded, in order of name */
+    public function sites(Impact $impact): array
+    {
+        $broken = array_filter($impact->affected, static fn (Affected $a): bool => $a->state->rank() >= State::Degraded->rank());
+        $sites = array_filter(array_map(fn (Affected $a): ?string => $this->items[$a->id]['site'], $broken));
+        sort($sites);
+
+        return array_values(array_unique($sites));
+    }
+}

@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Topology;
+
+use Skarvo\Topology\Affected;
+use Skarvo\Topology\Impact;
+use Skarvo\Topology\State;
+
+/** The impact picture: every item that is hit, its state, why in words, and what it needs among the others. */
+final readonly class Reach
+{
+    public function __construct(private Estate $estate, private Impact $impact) {}
+
+    /**
+     * @return array{
+     *     nodes: list<array<string, mixed>>,
+     *     edges: list<array{from: string, to: string, soft: bool, group: ?string}>,
+     *     services: list<array<string, mixed>>,
+     *     counts: array{down: int, degraded: int, at_risk: int},
+     * }
+     */
+    public function toArray(): array
+    {
+        $byId = [];
+        foreach ($this->impact->affected as $affected) {
+            $byId[$affected->id] = $affected;
+        }
+        $edges = [];
+        $spares = [];
+        $groupsLeft = [];
+        foreach ($this->estate->needs() as $need) {
+            $bad = array_values(array_filter($need['members'], static fn (string $id): bool => isset($byId[$id])));
+            if ($bad === [] || ! isset($byId[$need['owner']])) {
+                continue;
+            }
+            $left = count($need['members']) - count(array_filter($bad, static fn (string $id): bool => $byId[$id]->state->rank() >= State::Degraded->rank()));
+            $label = $need['name'] === null ? null : "$left of ".count($need['members']).' left, '.$need['needs'].' needed';
+            if ($label !== null) {
+                $groupsLeft[$need['owner']][] = $label;
+            }
+            foreach ($need['members'] as $member) {
+                if (! isset($byId[$member])) {
+                    $spares[$member] = true;
+                }
+                $edges[] = ['from' => $need['owner'], 'to' => $member, 'soft' => $need['strength'] === 'soft', 'group' => $label];
+            }
+        }
+
+        return [
+            'nodes' => [
+                ...array_map(fn (Affected $a): array => $this->node($a->id, $a->state, $a, $groupsLeft[$a->id] ?? []), $this->impact->affected),
+                ...array_map(fn (int|string $id): array => $this->node((string) $id, State::Up, null, []), array_keys($spares)),
+            ],
+            'edges' => $edges,
+            'services' => array_map(static fn ($service): array => [
+                'id' => $service->id, 'name' => $service->name, 'tier' => $service->tier, 'state' => $service->state->value,
+            ], $this->estate->services($this->impact)),
+            'counts' => [
+                'down' => $this->impact->count(State::Down),
+                'degraded' => $this->impact->count(State::Degraded),
+                'at_risk' => $this->impact->count(State::AtRisk),
+            ],
+        ];
+    }
+
+    /**
+     * @param  list<string>  $groups
+     * @return array<string, mixed>
+     */
+    private function node(string $id, State $state, ?Affected $affected, array $groups): array
+    {
+        $item = $this->estate->item($id);
+
+        return [
+            'id' => $id,
+            'name' => $item['name'] ?? $id,
+            'kind' => $item['kind'] ?? '',
+            'tier' => $item['tier'] ?? null,
+            'site' => $item['site'] ?? null,
+            'state' => $state->value,
+            'distance' => $affected?->distance(),
+            'because' => $affected->because ?? [],
+            'why' => $affected === null ? 'Works; it is the spare.' : $this->why($affected),
+            'groups' => $groups,
+        ];
+    }
+
+    /** In words, why an item is hit: from it to what was observed. */
+    public function why(Affected $affected): string
+    {
+        $states = [];
+        foreach ($this->impact->affected as $other) {
+            $states[$other->id] = $other->state;
+        }
+        $says = fn (string $id): string => match ($states[$id] ?? State::Up) {
+            State::Down => 'down',
+            State::Degraded => 'working in part',
+            State::AtRisk => 'without a spare',
+            State::Up => 'up',
+        };
+        if ($affected->distance() === 0) {
+            return 'Alerts say so: '.$says($affected->id).'.';
+        }
+        $steps = array_slice($affected->because, 1);
+        $told = array_map(fn (string $id): string => $this->estate->name($id).' is '.$says($id), $steps);
+
+        return ucfirst($says($affected->id)).', because '.implode(', because ', $told).'.';
+    }
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Incidents\Incident;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use Illuminate\Support\Facades\DB;
+
+/** Says once, in the journal, that an update that was owed did not come. */
+final class NoteOverdueUpdates
+{
+    public function __invoke(\Closure $mayWork): int
+    {
+        $isOverdue = static fn () => Incident::query()->whereNull('resolved_at')->whereNull('update_overdue_at')->where('next_update_at', '<=', now());
+        if (! $isOverdue()->exists()) {
+            return 0;
+        }
+
+        return DB::transaction(static function () use ($mayWork, $isOverdue): int {
+            $overdue = $isOverdue()->orderBy('next_update_at')->get();
+            if (! $mayWork()) {
+                return 0;
+            }
+            foreach ($overdue as $incident) {
+                $incident->update(['update_overdue_at' => now()]);
+                Journal::write(Actor::system(), 'update.overdue', ['incident', $incident->id], ['due' => $incident->next_update_at?->format('H:i')], $incident->id);
+            }
+
+            return $overdue->count();
+        });
+    }
+}

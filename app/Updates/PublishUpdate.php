@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Incidents\Incident;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use App\Platform\Refused;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\Stage;
+
+/** Publishes an update to the status page, and starts the clock of the next one. */
+final class PublishUpdate
+{
+    /**
+     * @param  int  $number  that the author saw as the next; tells whether somebody else published meanwhile
+     *
+     * @throws \Illuminate\Validation\ValidationException
+     */
+    public function __invoke(Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by): void
+    {
+        DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by): void {
+            $incident->refresh();
+            if (! $incident->isOpen()) {
+                throw Refused::because("{$incident->ref()} is resolved. Its last update said so.");
+            }
+            $last = Update::query()->with('author')->where('incident_id', $incident->id)->latest('number')->first();
+            if (($last->number ?? 0) + 1 !== $number) {
+                throw Refused::because("Update $last?->number was published meanwhile by {$last?->author?->name}: \"$last?->text\" Yours is still here; send it as the next one if it still holds.", 'number');
+            }
+            $now = now();
+            $next = $now->addMinutes($nextMinutes);
+            Update::query()->create([
+                'incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'meanwhile' => $meanwhile,
+                'services' => Draft::of($incident, $stage)['services'], 'next_at' => $next, 'author_id' => $by->id, 'published_at' => $now,
+            ]);
+            Journal::write(Actor::person($by), 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString()], $incident->id);
+            if ($stage !== $incident->stage) {
+                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['what' => $stage->words(), 'why' => ''], $incident->id);
+            }
+            $incident->update(['stage' => $stage, 'next_update_at' => $next, 'update_overdue_at' => null, 'version' => $incident->version + 1]);
+        });
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Incidents\Incident;
+use App\Platform\Person;
+use App\Platform\Record;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Skarvo\Incidents\Stage;
+
+/**
+ * What outsiders were told about an incident, once.
+ *
+ * @property int $number
+ * @property Stage $stage
+ * @property list<array{name: string, state: string}> $services
+ * @property CarbonImmutable $published_at
+ * @property CarbonImmutable|null $next_at
+ */
+final class Update extends Record
+{
+    protected $casts = ['stage' => Stage::class, 'services' => 'array', 'number' => 'integer', 'published_at' => 'immutable_datetime', 'next_at' => 'immutable_datetime'];
+
+    /** @return BelongsTo<Incident, $this> */
+    public function incident(): BelongsTo
+    {
+        return $this->belongsTo(Incident::class);
+    }
+
+    /** @return BelongsTo<Person, $this> */
+    public function author(): BelongsTo
+    {
+        return $this->belongsTo(Person::class, 'author_id');
+    }
+
+    /** @return array<string, mixed> what outsiders see of it */
+    public function summed(): array
+    {
+        return [
+            'number' => $this->number, 'stage' => $this->stage->value, 'stageWords' => $this->stage->words(), 'text' => $this->text,
+            'meanwhile' => $this->meanwhile, 'services' => $this->services, 'published_at' => $this->published_at, 'next_at' => $this->next_at,
+        ];
+    }
+}

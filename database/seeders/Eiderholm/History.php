@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Database\Seeders\Eiderholm;
+
+use App\Incidents\Incident;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use App\Signals\Alert;
+use App\Updates\Update;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Stage;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Signals\Level;
+
+/** The last hours before the demo starts: alerts that came and went, and two incidents that are over. */
+final class History
+{
+    private const FIRST_INCIDENT = 408;
+
+    /** Small troubles: item, check, what the monitor says, level. */
+    private const TROUBLES = [
+        ['mw-skjell', 'link-loss', 'Microwave link Skjell loses packets in fog', Level::Warning],
+        ['wireless-havre', 'guests', 'Wireless Havre drops guests', Level::Warning],
+        ['transponder-lomvi', 'report-age', 'No position from Lomvi for 3 minutes', Level::Warning],
+        ['kiosk-tangen-2', 'paper', 'Kiosk 2 at Tangen is out of paper', Level::Info],
+        ['fuel-unit-eider', 'report-age', 'Fuel figures of Eider are late', Level::Info],
+        ['tide-feed', 'age', 'Tide feed is 20 minutes old', Level::Warning],
+        ['camera-brenna-1', 'picture', 'Lane camera 1 at Brenna is dark', Level::Warning],
+        ['roster-job', 'runtime', 'Nightly roster job runs longer than usual', Level::Warning],
+    ];
+
+    public static function put(): void
+    {
+        $now = CarbonImmutable::instance(now())->startOfMinute();
+        $random = new Randomizer(new Mt19937(11));
+        for ($minutes = 355; $minutes > 25; $minutes -= $random->getInt(6, 18)) {
+            self::alert(self::TROUBLES[$random->getInt(0, count(self::TROUBLES) - 1)], $now->subMinutes($minutes), $random->getInt(2, 20), $random->getInt(1, 30));
+        }
+        // Incidents are counted on from where the company was.
+        DB::table('incidents')->insert(self::incident(self::FIRST_INCIDENT, 'placeholder of the sequence', 'booking', $now, $now, 4));
+        DB::table('incidents')->where('id', self::FIRST_INCIDENT)->delete();
+        self::past(
+            'Harbour wireless at Skjell dropped guests', 'harbour-wireless', 'mw-skjell', 'quay', $now->subMinutes(318), $now->subMinutes(236), 4,
+            'The microwave link was moved to its lower frequency until the fog lifted.', 'Wireless at the quay works normally again.', 'Wireless at Skjell works in part. We are looking for the cause.',
+        );
+        self::past(
+            'Crew roster pages were slow', 'crew-rosters', 'roster-job', 'crew', $now->subMinutes(212), $now->subMinutes(131), 3,
+            'The nightly roster job held a lock; it was ended, and starts after 02:00 from now on.', 'Everything works normally again.', 'There is a fault; services still work. We have found the cause.',
+        );
+    }
+
+    /** @param  array{string, string, string, Level}  $trouble */
+    private static function alert(array $trouble, CarbonImmutable $at, int $minutes, int $count, ?int $incident = null): Alert
+    {
+        [$item, $check, $summary, $level] = $trouble;
+        $closed = $at->addMinutes($minutes);
+        $alert = Alert::query()->create([
+            'key' => "harbour-watch/$item/$check", 'source' => 'harbour-watch', 'check' => $check, 'item_id' => $item, 'item_named' => $item,
+            'level' => $level, 'summary' => $summary, 'first_signal_at' => $at, 'last_signal_at' => $closed, 'opened_at' => $at, 'closed_at' => $closed,
+            'count' => $count, 'flips' => 0, 'incident_id' => $incident,
+        ]);
+        foreach (['alert.opened' => $at, 'alert.closed' => $closed] as $kind => $when) {
+            Journal::write(Actor::system(), $kind, ['alert', $alert->id], ['title' => $summary, 'item' => $item, 'level' => $level->value], $incident, $when);
+        }
+
+        return $alert;
+    }
+
+    /** @return array<string, mixed> */
+    private static function incident(int $id, string $title, string $service, CarbonImmutable $from, CarbonImmutable $to, int $priority): array
+    {
+        return [
+            'id' => $id, 'title' => $title, 'service_id' => $service, 'impact' => Impact::Few->value, 'urgency' => Urgency::Later->value, 'priority' => $priority,
+            'stage' => Stage::Restored->value, 'coordinator_id' => 'ingrid-vale', 'started_at' => $from, 'declared_at' => $from->addMinutes(4), 'restore_by' => $from->addDay(), 'resolved_at' => $to,
+        ];
+    }
+
+    private static function past(string $title, string $service, string $item, string $team, CarbonImmutable $from, CarbonImmutable $to, int $priority, string $resolution, string $over, string $first): void
+    {
+        $by = Actor::person(Person::query()->findOrFail('ingrid-vale'));
+        $incident = Incident::query()->create([...array_diff_key(self::incident(0, $title, $service, $from, $to, $priority), ['id' => true]), 'team_id' => $team, 'resolution' => $resolution]);
+        self::alert([$item, 'trouble', $title, Level::Error], $from, (int) $from->diffInMinutes($to) - 4, 24, $incident->id);
+        Journal::write($by, 'incident.declared', ['incident', $incident->id], ['title' => $title, 'priority' => $priority, 'service' => $service, 'alerts' => 'one alert'], $incident->id, $from->addMinutes(4));
+        foreach ([[1, $from->addMinutes(12), $first, Stage::Looking, 'degraded'], [2, $to, $over, Stage::Restored, 'up']] as [$number, $at, $text, $stage, $state]) {
+            Update::query()->create(['incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'services' => $service === 'harbour-wireless' ? [['name' => 'Wireless at the quay', 'state' => $state]] : [], 'author_id' => 'ingrid-vale', 'published_at' => $at]);
+            Journal::write($by, 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $text], $incident->id, $at);
+        }
+        Journal::write($by, 'incident.resolved', ['incident', $incident->id], ['resolution' => $resolution, 'title' => $title], $incident->id, $to);
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Database\Seeders;
+
+use Database\Seeders\Eiderholm\Estate;
+use Database\Seeders\Eiderholm\History;
+use Database\Seeders\Eiderholm\People;
+use Database\Seeders\Eiderholm\Rotas;
+use Illuminate\Database\Seeder;
+use Illuminate\Support\Facades\DB;
+
+/** Eiderholm Line, a made-up company that runs nine car-ferry routes between fourteen harbours: the same every time. */
+final class EiderholmSeeder extends Seeder
+{
+    public function run(): void
+    {
+        DB::transaction(static function (): void {
+            People::put();
+            Estate::put();
+            Rotas::put();
+            History::put();
+        });
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+/**
+ * GET /live.php?key=…&after=SEQ: how far the journal has come, and what kinds of things happened after SEQ.
+ *
+ * Every open screen asks this about once a second, so it starts no framework: it reads one index of the database.
+ * The key comes with each page of a signed-in person. It tells no contents.
+ */
+header('Content-Type: application/json');
+header('Cache-Control: no-store');
+
+$config = static function (string $name, string $cachedPath): string {
+    $value = getenv($name);
+    if (is_string($value) && $value !== '') {
+        return $value;
+    }
+    static $cached = null;
+    $file = dirname(__DIR__).'/bootstrap/cache/config.php';
+    $cached ??= is_file($file) ? require $file : [];
+    if ($cached !== []) {
+        return (string) array_reduce(explode('.', $cachedPath), static fn ($at, string $step) => is_array($at) ? $at[$step] ?? null : null, $cached);
+    }
+    static $written = null;
+    if ($written === null) {
+        require dirname(__DIR__).'/vendor/autoload.php';
+        $written = Dotenv\Dotenv::createArrayBacked(dirname(__DIR__))->safeLoad();
+    }
+
+    return (string) ($written[$name] ?? '');
+};
+
+if (! hash_equals(hash_hmac('sha256', 'live', $config('APP_KEY', 'app.key')), (string) ($_GET['key'] ?? ''))) {
+    http_response_code(403);
+    exit('{"error":"This page is too old to follow; load it again."}');
+}
+$database = $config('DB_DATABASE', 'database.connections.sqlite.database') ?: dirname(__DIR__).'/database/skarvo.sqlite';
+try {
+    $db = new PDO("sqlite:$database", null, null, [PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]);
+    $db->exec('pragma busy_timeout = 2000');
+    $statement = $db->prepare('select distinct kind, incident_id from (select kind, incident_id from journal where seq > ? order by seq desc limit 500)');
+    $head = (int) $db->query('select max(seq) from journal')->fetchColumn();
+    $statement->execute([(int) ($_GET['after'] ?? $head)]);
+    echo json_encode(['head' => $head, 'changes' => $statement->fetchAll(PDO::FETCH_NUM), 'now' => (int) (microtime(true) * 1000)], JSON_THROW_ON_ERROR);
+} catch (PDOException) {
+    http_response_code(503);
+    echo '{"error":"The database does not answer. This screen tries again by itself."}';
+}

@@ -1,0 +1,10 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Incidents\ReportController;
+use App\Signals\SignalsController;
+use Illuminate\Support\Facades\Route;
+
+Route::post('signals', SignalsController::class)->middleware('ability:signals:write');
+Route::post('reports', [ReportController::class, 'accept'])->middleware('ability:reports:write');

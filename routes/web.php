@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Incidents\IncidentsController;
+use App\Incidents\PrioritiesController;
+use App\Incidents\ReportController;
+use App\Incidents\RoomController;
+use App\Incidents\WatchController;
+use App\Paging\PageController;
+use App\Platform\FindController;
+use App\Platform\SignInController;
+use App\Rota\OnCallController;
+use App\Signals\AlertsController;
+use App\Topology\EstateController;
+use App\Updates\StatusController;
+use App\Updates\UpdateController;
+use Illuminate\Support\Facades\Route;
+
+// For everybody: what outsiders are told, and where they tell.
+Route::get('status', StatusController::class)->name('status');
+Route::get('report', [ReportController::class, 'create'])->name('report');
+Route::post('report', [ReportController::class, 'store'])->middleware('throttle:reports');
+Route::get('report/{token}', [ReportController::class, 'follow'])->name('report.follow');
+Route::get('p/{token}', [PageController::class, 'show'])->name('page');
+Route::post('p/{token}', [PageController::class, 'answer'])->middleware('throttle:60,1');
+
+Route::middleware('guest')->group(function (): void {
+    Route::get('sign-in', [SignInController::class, 'create'])->name('login');
+    Route::post('sign-in', [SignInController::class, 'store']);
+});
+
+Route::middleware('auth')->group(function (): void {
+    Route::post('sign-out', [SignInController::class, 'destroy']);
+    Route::get('find', FindController::class);
+
+    Route::get('/', WatchController::class)->name('watch');
+    Route::get('alerts', [AlertsController::class, 'index']);
+    Route::get('alerts/{alert}', [AlertsController::class, 'show']);
+    Route::get('incidents', [IncidentsController::class, 'index']);
+    Route::get('incidents/{incident}', [RoomController::class, 'show'])->name('room');
+    Route::get('estate', [EstateController::class, 'index']);
+    Route::get('estate/{item}', [EstateController::class, 'show']);
+    Route::get('on-call', OnCallController::class);
+
+    // Whoever is in the room may write down what happens.
+    Route::post('incidents/{incident}/notes', [IncidentsController::class, 'note']);
+
+    Route::middleware('role:coordinator')->group(function (): void {
+        Route::post('alerts/take', [AlertsController::class, 'take']);
+        Route::post('alerts/wait', [AlertsController::class, 'wait']);
+        Route::get('incidents-proposal', [IncidentsController::class, 'propose']);
+        Route::post('incidents', [IncidentsController::class, 'store']);
+        Route::post('incidents/{incident}/alerts', [IncidentsController::class, 'attach']);
+        Route::post('incidents/{incident}/change', [IncidentsController::class, 'change']);
+        Route::post('incidents/{incident}/updates', [UpdateController::class, 'store']);
+        Route::get('incidents/{incident}/resolve', [RoomController::class, 'resolvePreview']);
+        Route::post('incidents/{incident}/resolve', [IncidentsController::class, 'resolve']);
+        Route::post('reports/{report}/link', [IncidentsController::class, 'linkReport']);
+    });
+
+    Route::middleware('role:administrator')->group(function (): void {
+        Route::get('settings/priorities', [PrioritiesController::class, 'edit']);
+        Route::post('settings/priorities', [PrioritiesController::class, 'update']);
+    });
+});
