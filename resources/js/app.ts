@@ -1,0 +1,22 @@
+import '../css/app.css';
+import { createInertiaApp } from '@inertiajs/vue3';
+import { createApp, h, type DefineComponent } from 'vue';
+import { keepConnectionTrouble } from '@/lib/connection';
+
+const pages = import.meta.glob<{ default: DefineComponent }>('./pages/**/*.vue');
+
+void createInertiaApp({
+  title: (title) => (title ? `${title} · Skarvo` : 'Skarvo'),
+  progress: { delay: 200, color: 'var(--calm)', showSpinner: false },
+  resolve: async (name) => {
+    const load = pages[`./pages/${name}.vue`];
+    if (!load) throw new Error(`There is no page ${name}.`);
+    return (await load()).default;
+  },
+  setup({ el, App, props, plugin }) {
+    keepConnectionTrouble();
+    createApp({ render: () => h(App, props) })
+      .use(plugin)
+      .mount(el);
+  },
+});

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { defineAsyncComponent, ref } from 'vue';
+import { Link } from '@inertiajs/vue3';
+import ReachList from '@/components/ReachList.vue';
+import { stateWords } from '@/lib/states';
+import type { ReachData } from '@/lib/types';
+
+/** The impact picture, as a drawing or as a list, with the selected item explained in words. */
+withDefaults(defineProps<{ reach: ReachData; height?: number }>(), { height: 280 });
+// The layout engine is large, and only this picture needs it.
+const ReachDrawing = defineAsyncComponent(() => import('@/components/ReachDrawing.vue'));
+
+const asList = ref(window.matchMedia('(max-width: 640px)').matches);
+const selected = ref<string | null>(null);
+</script>
+
+<template>
+  <div>
+    <div class="mb-1 flex items-baseline justify-between gap-2 text-tiny text-ink-2">
+      <span
+        >{{ reach.counts.down }} down, {{ reach.counts.degraded }} in part, {{ reach.counts.at_risk }} without a
+        spare</span
+      >
+      <button type="button" class="link" :aria-pressed="asList" @click="asList = !asList">
+        {{ asList ? 'Show the drawing' : 'Show as a list' }}
+      </button>
+    </div>
+    <p v-if="reach.nodes.length === 0" class="py-3 text-small text-ink-2">
+      No item is hit now, as far as open alerts say.
+    </p>
+    <ReachList v-else-if="asList" :reach="reach" :selected="selected" @select="selected = $event" />
+    <ReachDrawing v-else :reach="reach" :selected="selected" :height="height" @select="selected = $event" />
+    <p
+      v-for="node in reach.nodes.filter((one) => one.id === selected && !asList)"
+      :key="node.id"
+      class="mt-1 text-small"
+      role="status"
+    >
+      <Link :href="`/estate/${node.id}`" class="link font-semibold">{{ node.name }}</Link> ({{
+        stateWords[node.state]
+      }}): {{ node.why }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
+import { remaining, useNow } from '@/lib/time';
+import type { Clock } from '@/lib/types';
+
+const props = defineProps<{ clocks: Clock[] }>();
+const now = useNow();
+
+const share = (clock: Clock): number =>
+  Math.min(100, Math.max(2, (100 * (now.value - clock.began)) / Math.max(1, clock.due - clock.began)));
+/** The strong colour is for what a person has to do soon; a target that is hours away is only ink. */
+const calls = (clock: Clock): boolean => clock.due < now.value || (clock.person && clock.due - now.value < 10 * 60_000);
+const total = (): number => props.clocks.length;
+</script>
+
+<template>
+  <section aria-labelledby="running-out">
+    <h2 id="running-out" class="mb-1 flex justify-between">
+      <span>Running out</span><span>{{ total() }}</span>
+    </h2>
+    <p v-if="clocks.length === 0" class="py-2 text-small text-ink-2">
+      Nothing is running out. Clocks appear here as soon as somebody waits for an answer, an update or a handover.
+    </p>
+    <ol>
+      <li v-for="clock in clocks" :key="clock.id" class="row-rule">
+        <Link :href="clock.link" class="grid grid-cols-[74px_1fr] gap-x-2.5 py-2">
+          <span
+            class="text-right font-mono text-clock leading-tight font-semibold tracking-tight"
+            :class="calls(clock) ? 'text-call' : 'text-ink'"
+            :title="new Date(clock.due).toISOString()"
+            >{{ remaining(clock.due - now) }}</span
+          >
+          <span class="min-w-0">
+            <span class="line-clamp-2 text-body leading-snug font-semibold">{{ clock.title }}</span>
+            <span class="line-clamp-1 text-tiny text-ink-2">{{
+              clock.due < now ? `overdue; ${clock.detail}` : clock.detail
+            }}</span>
+          </span>
+          <span class="col-span-2 mt-1 h-[3px] bg-shade" aria-hidden="true">
+            <span
+              class="block h-[3px]"
+              :class="calls(clock) ? 'bg-call' : 'bg-ink-2'"
+              :style="{ width: `${share(clock)}%` }"
+            />
+          </span>
+        </Link>
+      </li>
+    </ol>
+  </section>
+</template>

@@ -1,0 +1,29 @@
+import { router } from '@inertiajs/vue3';
+import { ref } from 'vue';
+
+/** Whether the server could not be reached lately, and since when (milliseconds since the epoch). */
+export const lostSince = ref<number | null>(null);
+
+export function noteLost(): void {
+  lostSince.value ??= Date.now();
+}
+
+export function noteBack(): void {
+  lostSince.value = null;
+}
+
+/** A request that finds no server must leave the screen, and what was typed on it, as it is. */
+export function keepConnectionTrouble(): void {
+  router.on('networkError', (event) => {
+    event.preventDefault();
+    noteLost();
+  });
+  router.on('httpException', (event) => {
+    // A proxy's or a restarting server's answer is no page of ours; the screen stays, and is tried again.
+    if (event.detail.response.status >= 500) {
+      event.preventDefault();
+      noteLost();
+    }
+  });
+  window.addEventListener('offline', noteLost);
+}

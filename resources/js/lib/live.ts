@@ -1,0 +1,145 @@
+import { router } from '@inertiajs/vue3';
+import { onBeforeUnmount, onMounted } from 'vue';
+import { lostSince, noteBack, noteLost } from '@/lib/connection';
+import { useShared } from '@/lib/shared';
+
+/** [kind of journal entry, incident] */
+type Change = [string, number | null];
+interface Word {
+  head: number;
+  after: number;
+  changes: Change[];
+}
+
+const SEEN_MS = 1000;
+const HIDDEN_MS = 10_000;
+const SOON_MS = 150;
+const LOST_MS = 2000;
+
+/** What a page shows of the journal: by the beginning of an entry's kind, the props that change with it. */
+export type Follows = Record<string, string[]>;
+
+const ALWAYS = ['live', 'clocks', 'band', 'now'];
+
+const channel = 'BroadcastChannel' in window ? new BroadcastChannel('skarvo-live') : null;
+
+/** Lets the next look at the journal come soon: after something was done here. */
+let hurry: () => void = () => undefined;
+export function lookSoon(): void {
+  hurry();
+}
+
+/**
+ * Keeps a page up to date with the journal, without a reload.
+ *
+ * One open screen of a browser asks the server and tells the others. A change reloads only the props that it touches,
+ * and not while the pointer is moving, so that nothing goes away from under it.
+ */
+export function useLive(follows: () => Follows, incident?: () => number): void {
+  const shared = useShared();
+  let stopped = false;
+  let timer = 0;
+  let leads = false;
+  let letGo: () => void = () => undefined;
+  let pointerMoved = 0;
+  let waiting: Set<string> | null = null;
+
+  const props = (changes: Change[], all: boolean): string[] => {
+    const touched = new Set<string>();
+    for (const [beginning, names] of Object.entries(follows())) {
+      const concerns = ([kind, of]: Change) =>
+        kind.startsWith(beginning) && (incident === undefined || of === null || of === incident());
+      if (all || changes.some(concerns)) names.forEach((name) => touched.add(name));
+    }
+    return [...touched];
+  };
+
+  const reload = (): void => {
+    const wait = pointerMoved + 350 - performance.now();
+    if (wait > 0) {
+      window.setTimeout(reload, wait);
+      return;
+    }
+    const only = waiting;
+    waiting = null;
+    if (only && !stopped) router.reload({ only: [...only, ...ALWAYS] });
+  };
+
+  const take = (word: Word, force = false): void => {
+    const known = shared.value.live.head;
+    if (word.head <= known && !force) return;
+    const first = waiting === null;
+    waiting ??= new Set();
+    props(word.changes, force || word.after > known).forEach((name) => waiting?.add(name));
+    if (first) reload();
+  };
+
+  const ask = async (): Promise<void> => {
+    window.clearTimeout(timer);
+    if (stopped || !leads) return;
+    const after = shared.value.live.head;
+    let next = document.hidden ? HIDDEN_MS : SEEN_MS;
+    try {
+      const answer = await fetch(`/live.php?key=${shared.value.live.key}&after=${after}`, { cache: 'no-store' });
+      if (!answer.ok) throw new Error(String(answer.status));
+      const word = { after, ...((await answer.json()) as Omit<Word, 'after'>) };
+      const wasLost = lostSince.value !== null;
+      noteBack();
+      channel?.postMessage(word);
+      take(word, wasLost);
+    } catch {
+      noteLost();
+      channel?.postMessage(null);
+      next = LOST_MS;
+    }
+    timer = window.setTimeout(() => void ask(), next);
+  };
+
+  const hear = (event: MessageEvent<Word | null>): void => {
+    if (event.data === null) {
+      noteLost();
+      return;
+    }
+    const wasLost = lostSince.value !== null;
+    noteBack();
+    take(event.data, wasLost);
+  };
+
+  const moved = (): void => {
+    pointerMoved = performance.now();
+  };
+  const visible = (): void => {
+    if (!document.hidden) void ask();
+  };
+
+  onMounted(() => {
+    window.addEventListener('pointermove', moved, { passive: true });
+    document.addEventListener('visibilitychange', visible);
+    window.addEventListener('online', visible);
+    channel?.addEventListener('message', hear);
+    hurry = () => {
+      window.clearTimeout(timer);
+      timer = window.setTimeout(() => void ask(), SOON_MS);
+    };
+    const lead = (): void => {
+      leads = true;
+      timer = window.setTimeout(() => void ask(), SEEN_MS);
+    };
+    if ('locks' in navigator) {
+      void navigator.locks.request('skarvo-live', () => {
+        if (stopped) return Promise.resolve();
+        lead();
+        return new Promise<void>((release) => (letGo = release));
+      });
+    } else lead();
+  });
+  onBeforeUnmount(() => {
+    stopped = true;
+    letGo();
+    window.clearTimeout(timer);
+    window.removeEventListener('pointermove', moved);
+    document.removeEventListener('visibilitychange', visible);
+    window.removeEventListener('online', visible);
+    channel?.removeEventListener('message', hear);
+  });
+}

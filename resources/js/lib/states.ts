@@ -1,0 +1,19 @@
+import type { ReachData, State } from '@/lib/types';
+
+/** States in words; the shape says the same. */
+export const stateWords: Record<State, string> = {
+  up: 'up',
+  at_risk: 'no spare left',
+  degraded: 'works in part',
+  down: 'down',
+  restored: 'restored',
+};
+
+/** 0 is best. */
+export const stateRank: Record<State, number> = { restored: 0, up: 0, at_risk: 1, degraded: 2, down: 3 };
+
+export const plural = (count: number, one: string, many = `${one}s`): string =>
+  `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
+
+export const hitWords = (reach: ReachData): string =>
+  `${plural(reach.counts.down + reach.counts.degraded + reach.counts.at_risk, 'item')}, ${plural(reach.services.length, 'service')}`;

@@ -1,0 +1,168 @@
+/** States of items, best to worst; `restored` is an incident's. */
+export type State = 'up' | 'at_risk' | 'degraded' | 'down' | 'restored';
+
+export interface Me {
+  id: string;
+  name: string;
+  title: string | null;
+  roles: string[];
+  words: string;
+  coordinates: boolean;
+  administers: boolean;
+}
+
+/** Times are RFC 3339 texts, or milliseconds since the epoch where a number. */
+export interface Clock {
+  id: string;
+  title: string;
+  detail: string;
+  due: number;
+  began: number;
+  link: string;
+  person: boolean;
+}
+
+export interface BandData {
+  from: number;
+  to: number;
+  grain: number;
+  alerts: { at: number; count: number; undecided: number }[];
+  incidents: { id: number; ref: string; title: string; from: string; to: string | null }[];
+  updates: { incident: number; number: number; at: string }[];
+  owed: { incident: number; ref: string; at: string }[];
+  onCall: { from: number; to: number; name: string | null }[];
+}
+
+export interface Service {
+  id: string;
+  name: string;
+  tier: number;
+  state: State;
+}
+
+export interface AlertGroup {
+  id: number;
+  alertIds: number[];
+  title: string;
+  state: State;
+  tier: number;
+  count: number;
+  signals: number;
+  flips: number;
+  since: string;
+  items: { id: string; name: string }[];
+  services: Service[];
+  sites: string[];
+  root: { id: string; name: string; explains: number; of: number } | null;
+  taken: { by: string; at: string } | null;
+}
+
+export interface AlertLine {
+  id: number;
+  title: string;
+  level: string;
+  state: State;
+  item: string | null;
+  item_named: string | null;
+  check: string;
+  source: string;
+  count: number;
+  flips: number;
+  first_signal_at: string;
+  last_signal_at: string;
+  opened_at: string;
+  closed_at: string | null;
+  taken_at: string | null;
+  wait_until: string | null;
+  incident: number | null;
+}
+
+export interface IncidentLine {
+  id: number;
+  ref: string;
+  title: string;
+  priority: number;
+  service: string;
+  stage: string;
+  stageWords: string;
+  state: State;
+  stands: string;
+  started_at: string;
+  declared_at: string;
+  resolved_at: string | null;
+  next_update_at: string | null;
+  restore_by: string;
+  coordinator: string;
+}
+
+export interface ReportLine {
+  id: number;
+  ref: string;
+  what: string;
+  site: string | null;
+  name: string | null;
+  service: string;
+  service_id: string;
+  told_at: string;
+  resolved_at: string | null;
+  incident: number | null;
+}
+
+export interface JournalLine {
+  seq: number;
+  at: string;
+  lead: string;
+  rest: string;
+  weight: 'plain' | 'strong' | 'quiet';
+  by: string | null;
+  kind: string;
+}
+
+export interface UpdateLine {
+  number: number;
+  stage: string;
+  stageWords: string;
+  text: string;
+  meanwhile: string | null;
+  services: { name: string; state: State }[];
+  published_at: string;
+  next_at: string | null;
+}
+
+export interface ReachNode {
+  id: string;
+  name: string;
+  kind: string;
+  tier: number | null;
+  site: string | null;
+  state: State;
+  distance: number | null;
+  because: string[];
+  why: string;
+  groups: string[];
+}
+
+export interface ReachData {
+  nodes: ReachNode[];
+  edges: { from: string; to: string; soft: boolean; group: string | null }[];
+  services: Service[];
+  counts: { down: number; degraded: number; at_risk: number };
+}
+
+export interface Choice {
+  value: string;
+  meaning: string;
+}
+
+export interface SharedProps {
+  organisation: string;
+  demo: boolean;
+  standInsUrl: string | null;
+  now: string;
+  me: Me | null;
+  live: { head: number; key: string };
+  band: BandData;
+  clocks: Clock[];
+  errors: Record<string, string>;
+  [key: string]: unknown;
+}

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import ChoiceRow from '@/components/ChoiceRow.vue';
+import SideSheet from '@/components/SideSheet.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
+import type { RoomChoices, RoomIncident } from '@/pages/Incidents/room';
+
+/** Corrects title, impact, urgency and stage; somebody else's change meanwhile is said, and nothing typed is lost. */
+const props = defineProps<{ incident: RoomIncident; choices: RoomChoices }>();
+const emit = defineEmits<{ close: [] }>();
+const action = useAction();
+const title = ref(props.incident.title);
+const impact = ref(props.incident.impact);
+const urgency = ref(props.incident.urgency);
+const stage = ref(props.incident.stage);
+const version = ref(props.incident.version);
+const priority = computed(() => props.choices.priorities[impact.value]?.[urgency.value]);
+const isStale = computed(() => props.incident.version !== version.value);
+const save = (): void =>
+  action.send(
+    `/incidents/${props.incident.id}/change`,
+    { version: version.value, title: title.value, impact: impact.value, urgency: urgency.value, stage: stage.value },
+    () => emit('close'),
+  );
+const overrule = (): void => {
+  version.value = props.incident.version;
+  save();
+};
+</script>
+
+<template>
+  <SideSheet open :title="`Correct ${incident.ref}`" @close="emit('close')">
+    <form class="grid gap-4" @submit.prevent="save">
+      <TroubleNote :text="action.errors.value.action" />
+      <p v-if="isStale" class="border-l-4 border-call bg-sheet px-3 py-2 text-small">
+        Somebody changed this meanwhile. It now says: “{{ incident.title }}”, {{ incident.stageWords }}, priority
+        {{ incident.priority }}.
+        <ActButton class="mt-1" @click="overrule">Save mine over it</ActButton>
+      </p>
+      <label class="font-semibold"
+        >Title <input v-model="title" class="field font-normal" maxlength="160" required
+      /></label>
+      <label class="font-semibold">
+        How far the work is
+        <select v-model="stage" class="field font-normal">
+          <option v-for="one in choices.stages" :key="one.value" :value="one.value">{{ one.meaning }}</option>
+        </select>
+      </label>
+      <ChoiceRow v-model="impact" name="Impact" :choices="choices.impacts" />
+      <ChoiceRow v-model="urgency" name="Urgency" :choices="choices.urgencies" />
+      <p class="border-y border-line py-2">
+        <strong>Priority {{ priority }}</strong
+        ><span v-if="priority !== incident.priority" class="text-ink-2"
+          >, was {{ incident.priority }}; the restore target moves with it.</span
+        >
+      </p>
+      <div><ActButton main type="submit" :busy="action.busy.value">Save</ActButton></div>
+    </form>
+  </SideSheet>
+</template>

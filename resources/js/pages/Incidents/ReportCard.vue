@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import TimeAgo from '@/components/TimeAgo.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
+import type { IncidentLine, ReportLine } from '@/lib/types';
+
+const props = defineProps<{
+  report: ReportLine;
+  incidents: { id: number; ref: string; title: string; service?: string }[];
+  selected: boolean;
+  mayAct: boolean;
+}>();
+const action = useAction();
+const fitting =
+  props.incidents.find((incident) => (incident as IncidentLine).service === props.report.service) ?? props.incidents[0];
+const chosen = ref<number | null>(fitting?.id ?? null);
+const link = (): void => {
+  if (chosen.value !== null) action.send(`/reports/${props.report.id}/link`, { incident: chosen.value });
+};
+</script>
+
+<template>
+  <article class="rounded-edge border bg-sheet px-3 py-2.5" :class="selected ? 'border-ink' : 'border-line'">
+    <div class="flex flex-wrap items-start gap-x-4 gap-y-2">
+      <div class="min-w-56 flex-1">
+        <h3>“{{ report.what }}”</h3>
+        <p class="text-small text-ink-2">
+          {{ report.ref }}, <strong class="text-ink">{{ report.service }}</strong>
+          <template v-if="report.site">, {{ report.site }}</template
+          ><template v-if="report.name">, {{ report.name }}</template
+          >, told <TimeAgo :at="report.told_at" />
+        </p>
+      </div>
+      <form v-if="mayAct && incidents.length" class="flex flex-wrap items-center gap-1.5" @submit.prevent="link">
+        <label class="sr-only" :for="`link-${report.id}`">Incident that {{ report.ref }} is about</label>
+        <select :id="`link-${report.id}`" v-model="chosen" class="field w-52 py-1 text-small">
+          <option v-for="incident in incidents" :key="incident.id" :value="incident.id">
+            {{ incident.ref }} {{ incident.title }}
+          </option>
+        </select>
+        <ActButton type="submit" :busy="action.busy.value">Link report</ActButton>
+      </form>
+      <p v-else-if="mayAct" class="text-small text-ink-3">No incident is under way to link it to.</p>
+    </div>
+    <TroubleNote :text="action.errors.value.action" class="mt-2" />
+  </article>
+</template>

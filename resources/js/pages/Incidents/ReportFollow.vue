@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { usePoll } from '@inertiajs/vue3';
+import PublicShell from '@/components/PublicShell.vue';
+import StateMark from '@/components/StateMark.vue';
+import TimeAgo from '@/components/TimeAgo.vue';
+import UpdateStory from '@/pages/Updates/UpdateStory.vue';
+import type { ReportLine, UpdateLine } from '@/lib/types';
+
+defineProps<{ report: ReportLine; updates: UpdateLine[] }>();
+usePoll(10_000, { only: ['report', 'updates'] });
+</script>
+
+<template>
+  <PublicShell :title="`Your report ${report.ref}`">
+    <p class="mb-1 font-mono text-small text-ink-3">{{ report.ref }}</p>
+    <h1 class="flex items-center gap-2">
+      <StateMark :state="report.resolved_at ? 'restored' : 'up'" :label="false" />
+      {{ report.resolved_at ? 'This is over' : report.incident ? 'We are working on it' : 'We have it' }}
+    </h1>
+    <p class="mt-2">“{{ report.what }}”</p>
+    <p class="text-small text-ink-2">
+      {{ report.service }}{{ report.site ? `, ${report.site}` : '' }}, told <TimeAgo :at="report.told_at" />
+    </p>
+    <p v-if="!report.incident && !report.resolved_at" class="mt-4">
+      Somebody looks at it soon. Keep this address: what is known appears here by itself.
+    </p>
+    <UpdateStory class="mt-5" :updates="updates" />
+  </PublicShell>
+</template>

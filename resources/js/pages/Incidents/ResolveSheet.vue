@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
+import { onMounted, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import SideSheet from '@/components/SideSheet.vue';
+import StateMark from '@/components/StateMark.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
+import { useDraft } from '@/lib/draft';
+import { plural } from '@/lib/states';
+import type { AlertLine } from '@/lib/types';
+import type { RoomIncident } from '@/pages/Incidents/room';
+
+/** Resolving shows first what it will do. */
+const props = defineProps<{ incident: RoomIncident }>();
+const emit = defineEmits<{ close: [] }>();
+
+interface Preview {
+  reports: number;
+  mails: string[];
+  calls: string[];
+  services: string[];
+  firing: AlertLine[];
+  update: string;
+}
+const action = useAction();
+const preview = ref<Preview | null>(null);
+const trouble = ref('');
+const { text: resolution, clear } = useDraft(`resolution-${props.incident.id}`);
+const update = ref('');
+const load = async (): Promise<void> => {
+  trouble.value = '';
+  try {
+    const answer = await fetch(`/incidents/${props.incident.id}/resolve`, { headers: { Accept: 'application/json' } });
+    if (!answer.ok) throw new Error(String(answer.status));
+    preview.value = (await answer.json()) as Preview;
+    update.value ||= preview.value.update;
+  } catch {
+    trouble.value = 'What it will do could not be loaded. Try again when the connection is back.';
+  }
+};
+onMounted(load);
+const resolve = (): void =>
+  action.send(`/incidents/${props.incident.id}/resolve`, { resolution: resolution.value, update: update.value }, () => {
+    clear();
+    emit('close');
+  });
+</script>
+
+<template>
+  <SideSheet open :title="`Resolve ${incident.ref}`" @close="emit('close')">
+    <div v-if="trouble"><TroubleNote :text="trouble" /><ActButton class="mt-2" @click="load">Try again</ActButton></div>
+    <form v-if="preview" class="grid gap-4" @submit.prevent="resolve">
+      <TroubleNote :text="action.errors.value.action" />
+      <section v-if="preview.firing.length" class="border-l-4 border-call bg-sheet px-3 py-2" role="note">
+        <h3>{{ plural(preview.firing.length, 'alert') }} still {{ preview.firing.length === 1 ? 'fires' : 'fire' }}</h3>
+        <ul class="mt-1 text-small">
+          <li v-for="alert in preview.firing" :key="alert.id" class="flex gap-2 py-0.5">
+            <StateMark :state="alert.state" :size="16" /><Link :href="`/alerts/${alert.id}`" class="link">{{
+              alert.title
+            }}</Link>
+          </li>
+        </ul>
+        <p class="mt-1 text-small text-ink-2">
+          They stay open after this. Resolve if you know that service is back all the same.
+        </p>
+      </section>
+      <section aria-labelledby="will-do">
+        <h3 id="will-do">This will</h3>
+        <ul class="mt-1 list-disc pl-5">
+          <li>resolve {{ incident.ref }}, “{{ incident.title }}”</li>
+          <li>set {{ preview.services.join(', ') }} back to normal on the status page, with the sentence below</li>
+          <li v-if="preview.reports">
+            resolve {{ plural(preview.reports, 'linked report')
+            }}{{
+              preview.mails.length
+                ? ` and tell ${plural(preview.mails.length, 'reporter')} by mail: ${preview.mails.join(', ')}`
+                : ', without mail: nobody left an address'
+            }}
+          </li>
+          <li v-if="preview.calls.length">end the call to {{ preview.calls.join(', ') }}</li>
+          <li>stop the clocks for the next update and the restore target</li>
+        </ul>
+      </section>
+      <label class="font-semibold">
+        What was done
+        <textarea
+          v-model="resolution"
+          rows="3"
+          maxlength="2000"
+          required
+          class="field font-normal"
+          placeholder="For those who come after you"
+        />
+        <span class="text-tiny font-normal text-ink-2">{{
+          action.errors.value.resolution ?? 'Stays inside, in the journal.'
+        }}</span>
+      </label>
+      <label class="font-semibold">
+        What outsiders read
+        <textarea v-model="update" rows="2" maxlength="2000" required class="field font-normal" />
+        <span class="text-tiny font-normal text-ink-2">{{
+          action.errors.value.update ?? 'Goes on the status page and into the mail to reporters.'
+        }}</span>
+      </label>
+      <div>
+        <ActButton main type="submit" :busy="action.busy.value"
+          >Resolve{{
+            preview.mails.length ? ` and mail ${plural(preview.mails.length, 'person', 'people')}` : ''
+          }}</ActButton
+        >
+      </div>
+    </form>
+  </SideSheet>
+</template>

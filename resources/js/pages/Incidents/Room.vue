@@ -1,0 +1,267 @@
+<script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
+import { computed, nextTick, onMounted, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import AppShell from '@/components/AppShell.vue';
+import ReachView from '@/components/ReachView.vue';
+import RunningClocks from '@/components/RunningClocks.vue';
+import SideSheet from '@/components/SideSheet.vue';
+import StateMark from '@/components/StateMark.vue';
+import StoryList from '@/components/StoryList.vue';
+import TimeAgo from '@/components/TimeAgo.vue';
+import CallList from '@/pages/Incidents/CallList.vue';
+import ChangeSheet from '@/pages/Incidents/ChangeSheet.vue';
+import NoteForm from '@/pages/Incidents/NoteForm.vue';
+import ReportCard from '@/pages/Incidents/ReportCard.vue';
+import ResolveSheet from '@/pages/Incidents/ResolveSheet.vue';
+import UpdateSheet from '@/pages/Updates/UpdateSheet.vue';
+import { useCommands } from '@/lib/commands';
+import { useShared } from '@/lib/shared';
+import { hitWords, plural } from '@/lib/states';
+import { clockTime, lasting, millis, remaining, useNow } from '@/lib/time';
+import type { CallLine, Presence, RoomChoices, RoomIncident, UpdateDraft } from '@/pages/Incidents/room';
+import type { AlertLine, JournalLine, ReachData, ReportLine, UpdateLine } from '@/lib/types';
+
+const props = defineProps<{
+  incident: RoomIncident;
+  soFar: string;
+  reach: ReachData;
+  alerts: AlertLine[];
+  reports: ReportLine[];
+  looseReports: ReportLine[];
+  journal: JournalLine[];
+  people: Presence[];
+  calls: CallLine[];
+  updates: UpdateLine[];
+  draft: UpdateDraft;
+  choices: RoomChoices;
+}>();
+const shared = useShared();
+const now = useNow();
+const sheet = ref<'update' | 'resolve' | 'change' | 'clocks' | null>(null);
+const only = ref<'all' | 'decisions' | 'people' | 'systems'>('all');
+const kinds = ['all', 'decisions', 'people', 'systems'] as const;
+const note = ref<InstanceType<typeof NoteForm> | null>(null);
+const story = ref<HTMLElement | null>(null);
+
+const isOpen = computed(() => props.incident.resolved_at === null);
+const coordinates = computed(() => shared.value.me?.coordinates ?? false);
+const owed = computed(() => (props.incident.next_update_at ? millis(props.incident.next_update_at) - now.value : null));
+const target = computed(() => millis(props.incident.restore_by) - now.value);
+const entries = computed(() =>
+  props.journal.filter((entry) =>
+    only.value === 'all'
+      ? true
+      : only.value === 'decisions'
+        ? entry.weight === 'strong'
+        : only.value === 'people'
+          ? entry.by !== null
+          : entry.by === null,
+  ),
+);
+const firing = computed(() => props.alerts.filter((alert) => alert.closed_at === null));
+const soonest = computed(() => shared.value.clocks[0]);
+
+useCommands(() => [
+  { name: 'Write down what happened', key: 'n', run: () => note.value?.focus() },
+  { name: 'Show the running clocks', key: 'c', run: () => (sheet.value = 'clocks') },
+  ...(isOpen.value && coordinates.value
+    ? [
+        { name: 'Read and send the next update', key: 'u', run: () => (sheet.value = 'update') },
+        { name: `Correct what is said about ${props.incident.ref}`, key: 'e', run: () => (sheet.value = 'change') },
+        { name: `Resolve ${props.incident.ref}`, key: 'r', run: () => (sheet.value = 'resolve') },
+      ]
+    : []),
+]);
+onMounted(() => {
+  if (window.location.hash === '#say' && isOpen.value && coordinates.value) sheet.value = 'update';
+  void nextTick(() => story.value?.scrollTo({ top: story.value.scrollHeight }));
+});
+</script>
+
+<template>
+  <AppShell
+    :title="`${incident.ref} ${incident.title}`"
+    :incident="incident.id"
+    :follows="{
+      'incident.': ['incident', 'soFar', 'journal', 'draft', 'reach', 'alerts', 'updates', 'reports', 'calls'],
+      'alert.': ['alerts', 'reach', 'soFar', 'journal', 'incident', 'draft'],
+      'signals.': ['alerts', 'reach', 'soFar', 'incident'],
+      'call.': ['calls', 'journal', 'soFar', 'incident'],
+      'page.': ['calls', 'journal'],
+      'report.': ['reports', 'looseReports', 'journal', 'incident'],
+      'update.': ['updates', 'draft', 'journal', 'soFar', 'incident'],
+      'mail.': ['journal'],
+      'room.': ['people', 'journal'],
+    }"
+  >
+    <div class="flex flex-wrap items-center gap-x-7 gap-y-2 border-b border-line px-4 py-2">
+      <StateMark :state="incident.state" :size="28" />
+      <div class="min-w-64 flex-1">
+        <h1>{{ incident.title }}</h1>
+        <p class="text-small text-ink-2">
+          <span class="font-mono">{{ incident.ref }}</span>, priority {{ incident.priority }},
+          <Link :href="`/estate/${incident.service_id}`" class="link">{{ incident.service }}</Link>.
+          {{ incident.stageWords }}. {{ incident.coordinator }} coordinates.
+          <button v-if="isOpen && coordinates" type="button" class="link" @click="sheet = 'change'">
+            Correct this <kbd aria-hidden="true">e</kbd>
+          </button>
+        </p>
+      </div>
+      <p class="text-right text-tiny text-ink-2">
+        <span class="block font-mono text-clock font-semibold text-ink">{{
+          lasting((incident.resolved_at ? millis(incident.resolved_at) : now) - millis(incident.started_at))
+        }}</span>
+        {{ isOpen ? 'since the start' : 'in all' }}
+      </p>
+      <p v-if="isOpen" class="text-right text-tiny text-ink-2">
+        <span class="block font-mono text-clock font-semibold" :class="target < 0 ? 'text-call' : 'text-ink'">{{
+          remaining(target)
+        }}</span>
+        {{ target < 0 ? 'past the restore target' : 'to the restore target' }}
+      </p>
+      <p v-if="isOpen && owed !== null" class="text-right text-tiny text-ink-2">
+        <span class="block font-mono text-clock font-semibold" :class="owed < 600_000 ? 'text-call' : 'text-ink'">{{
+          remaining(owed)
+        }}</span>
+        {{ owed < 0 ? 'update overdue' : 'to the update owed' }}
+      </p>
+      <button v-if="soonest" type="button" class="max-w-52 text-left text-tiny text-ink-2" @click="sheet = 'clocks'">
+        <span
+          class="block font-mono text-small font-semibold"
+          :class="soonest.due - now < 600_000 ? 'text-call' : 'text-ink'"
+          >{{ remaining(soonest.due - now) }} <kbd aria-hidden="true">c</kbd></span
+        >
+        <span class="line-clamp-1">{{ soonest.title }}</span>
+      </button>
+      <ActButton v-if="isOpen && coordinates" shortcut="r" @click="sheet = 'resolve'">Resolve…</ActButton>
+      <p v-else-if="!isOpen" class="font-semibold text-calm">Resolved <TimeAgo :at="incident.resolved_at ?? 0" /></p>
+    </div>
+
+    <div class="grid min-h-0 flex-1 lg:grid-cols-[minmax(330px,400px)_1fr_280px]">
+      <section class="min-h-0 overflow-y-auto px-4 py-3" aria-label="What we know" tabindex="0">
+        <p class="mb-3"><strong>So far:</strong> {{ soFar }}</p>
+        <h2 class="flex justify-between">
+          <span>What is hit</span><span>{{ hitWords(reach) }}</span>
+        </h2>
+        <ReachView :reach="reach" :height="300" />
+        <h2 class="mt-3 mb-1 flex justify-between">
+          <span>Alerts</span><span>{{ firing.length }} of {{ alerts.length }} still fire</span>
+        </h2>
+        <ul class="text-small">
+          <li v-for="alert in alerts" :key="alert.id" class="row-rule flex gap-2 py-1">
+            <StateMark :state="alert.closed_at ? 'restored' : alert.state" :size="16" class="mt-0.5" />
+            <span class="min-w-0"
+              ><Link :href="`/alerts/${alert.id}`" class="hover:underline">{{ alert.title }}</Link>
+              <span class="text-ink-3">
+                {{ plural(alert.count, 'signal') }}, since {{ clockTime(alert.first_signal_at) }}</span
+              ></span
+            >
+          </li>
+        </ul>
+      </section>
+
+      <section class="flex min-h-0 flex-col border-line max-lg:border-t lg:border-x" aria-label="Journal">
+        <div class="flex flex-wrap items-baseline justify-between gap-2 px-4 pt-3">
+          <h2>Journal</h2>
+          <div class="flex gap-2 text-tiny" role="group" aria-label="Show only">
+            <button
+              v-for="kind in kinds"
+              :key="kind"
+              type="button"
+              :aria-pressed="only === kind"
+              :class="only === kind ? 'font-bold underline' : 'text-ink-2'"
+              @click="only = kind"
+            >
+              {{ kind }}
+            </button>
+          </div>
+        </div>
+        <div
+          ref="story"
+          class="min-h-40 flex-1 overflow-y-auto px-2 py-2"
+          tabindex="0"
+          role="region"
+          aria-label="Journal entries"
+        >
+          <StoryList :entries="entries" />
+        </div>
+        <NoteForm ref="note" :incident="incident.id" class="m-3 mt-1" />
+      </section>
+
+      <aside
+        class="min-h-0 overflow-y-auto px-4 py-3 max-lg:border-t max-lg:border-line"
+        aria-label="People, updates, reports"
+        tabindex="0"
+      >
+        <h2 class="mb-1 flex justify-between">
+          <span>Called</span><span>{{ calls.reduce((sum, call) => sum + call.pages.length, 0) }} pages</span>
+        </h2>
+        <CallList :calls="calls" />
+        <h2 class="mt-4 mb-1 flex justify-between">
+          <span>Here</span><span>{{ people.length }}</span>
+        </h2>
+        <ul class="text-small">
+          <li v-for="person in people" :key="person.id" class="py-0.5">
+            <strong>{{ person.name }}</strong>
+            <span class="text-ink-2">{{ person.coordinates ? 'coordinates' : person.team }}</span>
+          </li>
+        </ul>
+
+        <h2 class="mt-4 mb-1">To say next</h2>
+        <template v-if="isOpen">
+          <p class="mb-2 text-small text-ink-2">
+            Update {{ draft.number }}, drafted from what is known: “{{ draft.text }}”
+          </p>
+          <ActButton v-if="coordinates" main shortcut="u" class="w-full" @click="sheet = 'update'"
+            >Read and send</ActButton
+          >
+        </template>
+        <p v-else class="text-small text-ink-2">Nothing: outsiders were told that it is over.</p>
+        <details v-if="updates.length" class="mt-2 text-small">
+          <summary>{{ plural(updates.length, 'update') }} given</summary>
+          <p v-for="update in updates" :key="update.number" class="row-rule py-1.5 text-ink-2">
+            <strong class="text-ink">{{ update.number }}, {{ update.stageWords }}</strong
+            >, <TimeAgo :at="update.published_at" />. {{ update.text }}
+          </p>
+        </details>
+
+        <h2 class="mt-4 mb-1">Belongs to it</h2>
+        <p v-if="reports.length === 0" class="text-small text-ink-2">No report is linked.</p>
+        <ul class="text-small">
+          <li v-for="report in reports" :key="report.id" class="row-rule py-1">
+            “{{ report.what }}”
+            <span class="text-ink-3"
+              >{{ report.ref }}{{ report.site ? `, ${report.site}` : ''
+              }}{{ report.resolved_at ? ', resolved' : '' }}</span
+            >
+          </li>
+        </ul>
+        <template v-if="isOpen && looseReports.length">
+          <h2 class="mt-3 mb-1">Reports that belong nowhere yet</h2>
+          <ReportCard
+            v-for="report in looseReports"
+            :key="report.id"
+            :report="report"
+            :incidents="[incident]"
+            :selected="false"
+            :may-act="coordinates"
+            class="mb-2"
+          />
+        </template>
+      </aside>
+    </div>
+    <UpdateSheet
+      v-if="sheet === 'update'"
+      :incident="incident"
+      :draft="draft"
+      :stages="choices.stages"
+      @close="sheet = null"
+    />
+    <ResolveSheet v-if="sheet === 'resolve'" :incident="incident" @close="sheet = null" />
+    <ChangeSheet v-if="sheet === 'change'" :incident="incident" :choices="choices" @close="sheet = null" />
+    <SideSheet v-if="sheet === 'clocks'" open title="What is running out" @close="sheet = null"
+      ><RunningClocks :clocks="shared.clocks"
+    /></SideSheet>
+  </AppShell>
+</template>

@@ -1,0 +1,60 @@
+import type { Choice, IncidentLine, State } from '@/lib/types';
+
+/** What the room of an incident is given, beyond what lists show of it. */
+export interface RoomIncident extends IncidentLine {
+  impact: string;
+  urgency: string;
+  version: number;
+  service_id: string;
+  team: string | null;
+  resolution: string | null;
+}
+
+export interface PageLine {
+  id: number;
+  person: string;
+  channel: string;
+  at: string;
+  step: number;
+  round: number;
+  sent_at: string | null;
+  failed_at: string | null;
+  opened_at: string | null;
+  answer: 'yes' | 'no' | null;
+  answered_at: string | null;
+}
+
+export interface CallLine {
+  id: number;
+  team: string;
+  outcome: 'waiting' | 'acknowledged' | 'exhausted' | 'resolved';
+  step: number;
+  steps: number;
+  round: number;
+  step_ends_at: string | null;
+  heldBy: string | null;
+  pages: PageLine[];
+}
+
+export interface Presence {
+  id: string;
+  name: string;
+  team: string | null;
+  coordinates: boolean;
+}
+
+export interface UpdateDraft {
+  number: number;
+  stage: string;
+  text: string;
+  meanwhile: string;
+  services: { name: string; state: State }[];
+  next_minutes: number;
+}
+
+export interface RoomChoices {
+  impacts: Choice[];
+  urgencies: Choice[];
+  stages: Choice[];
+  priorities: Record<string, Record<string, number>>;
+}

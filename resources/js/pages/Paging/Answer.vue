@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import { Head, Link, router, usePoll } from '@inertiajs/vue3';
+import { computed, ref, watch } from 'vue';
+import StateMark from '@/components/StateMark.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useShared } from '@/lib/shared';
+import { stateWords } from '@/lib/states';
+import { clockTime, followServerTime, lasting, millis, remaining, useNow } from '@/lib/time';
+import type { AlertLine, Service } from '@/lib/types';
+
+/** A page on the phone of somebody who was asleep: what, where, how bad, who else; yes or no. */
+const props = defineProps<{
+  token: string;
+  person: string;
+  answer: 'yes' | 'no' | null;
+  answeredAt: string | null;
+  callOutcome: string;
+  heldBy: string | null;
+  heldByMe: boolean;
+  stepEndsAt: string | null;
+  team: string;
+  incident: {
+    ref: string;
+    id: number;
+    title: string;
+    priority: number;
+    service: string;
+    impact: string;
+    urgency: string;
+    stage: string;
+    started_at: string;
+    resolved_at: string | null;
+    coordinator: string;
+  };
+  services: Service[];
+  sites: string[];
+  alerts: AlertLine[];
+  alertCount: number;
+  others: { name: string; answer: 'yes' | 'no' | null; at: string; me: boolean }[];
+  lastUpdate: string | null;
+}>();
+const shared = useShared();
+const now = useNow();
+usePoll(2000);
+watch(() => shared.value.now, followServerTime, { immediate: true });
+
+const busy = ref<'yes' | 'no' | null>(null);
+const why = ref('');
+const saysNo = ref(false);
+const trouble = ref('');
+const reply = (answer: 'yes' | 'no'): void => {
+  if (busy.value) return;
+  busy.value = answer;
+  trouble.value = '';
+  router.post(
+    `/p/${props.token}`,
+    { answer, why: why.value },
+    {
+      preserveScroll: true,
+      preserveState: true,
+      onNetworkError: () => {
+        trouble.value = 'Not sent: no connection. Press again when you have one; until then the next person is called.';
+      },
+      onFinish: () => {
+        busy.value = null;
+        saysNo.value = false;
+      },
+    },
+  );
+};
+const worst = computed(() => props.services[0]?.state ?? 'at_risk');
+const where = computed(() =>
+  props.sites.length === 0
+    ? null
+    : props.sites.length <= 3
+      ? props.sites.join(', ')
+      : `${props.sites.length} sites: ${props.sites.slice(0, 3).join(', ')} …`,
+);
+const isOver = computed(() => props.callOutcome === 'resolved');
+const stands = computed(() => {
+  if (isOver.value) return 'This is over. Nothing to do.';
+  if (props.heldByMe) return `You have it since ${clockTime(props.answeredAt ?? props.incident.started_at)}.`;
+  if (props.heldBy) return `${props.heldBy} has it. You can still join.`;
+  if (props.answer === 'no') return 'You said no. The next person is being called.';
+  return props.stepEndsAt ? `Next person is called in ${remaining(millis(props.stepEndsAt) - now.value)}.` : '';
+});
+</script>
+
+<template>
+  <Head :title="`${incident.ref}: ${incident.title}`" />
+  <main class="mx-auto flex min-h-dvh max-w-md flex-col gap-4 p-4">
+    <header>
+      <p class="flex justify-between text-small text-ink-2">
+        <span>{{ team }}, for {{ person }}</span
+        ><span class="font-mono">{{ incident.ref }}</span>
+      </p>
+      <h1 class="mt-1 text-2xl! leading-tight">{{ incident.title }}</h1>
+    </header>
+    <dl class="grid gap-2.5">
+      <div class="flex items-center gap-3 border-y border-line py-2.5">
+        <StateMark :state="worst" :size="30" />
+        <div>
+          <dt class="sr-only">How bad</dt>
+          <dd class="font-semibold">Priority {{ incident.priority }}: {{ incident.impact }}, {{ incident.urgency }}</dd>
+          <dd class="text-small text-ink-2">
+            for
+            {{ lasting((incident.resolved_at ? millis(incident.resolved_at) : now) - millis(incident.started_at)) }},
+            {{ incident.stage.toLowerCase() }}
+          </dd>
+        </div>
+      </div>
+      <div>
+        <dt class="text-small text-ink-2">What is hit</dt>
+        <dd v-if="services.length">
+          <span v-for="(one, i) in services.slice(0, 4)" :key="one.id"
+            ><template v-if="i > 0">, </template><strong>{{ one.name }}</strong> {{ stateWords[one.state] }}</span
+          >
+        </dd>
+        <dd v-else>
+          <strong>{{ incident.service }}</strong>
+        </dd>
+      </div>
+      <div v-if="where">
+        <dt class="text-small text-ink-2">Where</dt>
+        <dd class="font-semibold">{{ where }}</dd>
+      </div>
+      <div>
+        <dt class="text-small text-ink-2">Alerts, {{ alertCount }}</dt>
+        <dd v-for="alert in alerts.slice(0, 3)" :key="alert.id" class="text-small">{{ alert.title }}</dd>
+      </div>
+      <div>
+        <dt class="text-small text-ink-2">Who else</dt>
+        <dd class="text-small">
+          {{ incident.coordinator }} coordinates<template
+            v-for="one in others.filter((other) => !other.me)"
+            :key="one.name"
+            >; {{ one.name }}, called {{ clockTime(one.at) }},
+            {{ one.answer === 'yes' ? 'said yes' : one.answer === 'no' ? 'said no' : 'no answer yet' }}</template
+          >.
+        </dd>
+      </div>
+      <div v-if="lastUpdate">
+        <dt class="text-small text-ink-2">Outsiders were told</dt>
+        <dd class="text-small">{{ lastUpdate }}</dd>
+      </div>
+    </dl>
+    <div class="sticky bottom-0 mt-auto grid gap-2 bg-paper py-3">
+      <p role="status" class="text-center font-semibold">{{ stands }}</p>
+      <TroubleNote :text="trouble" />
+      <template v-if="!isOver">
+        <form v-if="saysNo" class="grid gap-2" @submit.prevent="reply('no')">
+          <label class="text-small font-semibold"
+            >Why, in a word (if you like)<input v-model="why" class="field py-3" maxlength="500" autofocus
+          /></label>
+          <button
+            type="submit"
+            class="rounded-edge border-2 border-ink py-3 text-head font-bold"
+            :aria-busy="busy === 'no'"
+          >
+            {{ heldByMe ? 'Hand it back' : 'No, call the next' }}
+          </button>
+          <button type="button" class="link py-2 text-small" @click="saysNo = false">Back</button>
+        </form>
+        <template v-else>
+          <button
+            v-if="!heldByMe"
+            type="button"
+            class="rounded-edge bg-ink py-4 text-xl font-bold text-on-ink"
+            :aria-busy="busy === 'yes'"
+            @click="reply('yes')"
+          >
+            Yes, I take it
+          </button>
+          <button
+            v-if="answer !== 'no' || heldByMe"
+            type="button"
+            class="rounded-edge border-2 border-ink py-3 text-head font-semibold"
+            @click="saysNo = true"
+          >
+            {{ heldByMe ? 'I can’t go on' : 'No, I can’t' }}
+          </button>
+        </template>
+      </template>
+      <Link :href="`/incidents/${incident.id}`" class="link py-2 text-center">Into the room (sign in)</Link>
+    </div>
+  </main>
+</template>

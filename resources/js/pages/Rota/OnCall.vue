@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import AppShell from '@/components/AppShell.vue';
+import { clockTime, lasting, millis, useNow } from '@/lib/time';
+
+/** Who is on call now and next, for each team, on the same picture of time as everything else. */
+interface Turn {
+  from: string;
+  to: string;
+  person: string | null;
+  name: string | null;
+}
+const props = defineProps<{
+  rotas: { id: string; name: string; team: string; time_zone: string; segments: Turn[] }[];
+}>();
+const now = useNow();
+const frame = ref<HTMLElement | null>(null);
+const { width } = useElementSize(frame);
+const start = computed(() => millis(props.rotas[0]?.segments[0]?.from ?? now.value));
+const end = computed(() => millis(props.rotas[0]?.segments.at(-1)?.to ?? now.value));
+const x = (time: string | number): number =>
+  ((millis(time) - start.value) / Math.max(1, end.value - start.value)) * width.value;
+const days = computed(() => {
+  const list: number[] = [];
+  const day = new Date(start.value);
+  day.setHours(24, 0, 0, 0);
+  for (; day.getTime() < end.value; day.setDate(day.getDate() + 1)) list.push(day.getTime());
+  return list;
+});
+const present = (turns: Turn[]): Turn | undefined =>
+  turns.find((turn) => millis(turn.from) <= now.value && now.value < millis(turn.to));
+const following = (turns: Turn[]): Turn | undefined => turns.find((turn) => millis(turn.from) > now.value);
+</script>
+
+<template>
+  <AppShell title="On call" :follows="{ 'rota.': ['rotas'] }">
+    <div class="min-h-0 overflow-y-auto p-4" tabindex="0" role="region" aria-label="On call">
+      <h1 class="mb-3">On call, now and in the next seven days</h1>
+      <table class="w-full table-fixed text-left text-small">
+        <thead class="text-ink-2">
+          <tr class="row-rule">
+            <th class="w-44 py-1 font-semibold">Team</th>
+            <th class="w-40 font-semibold">Now</th>
+            <th class="w-56 font-semibold">Next</th>
+            <th class="font-semibold max-md:hidden">
+              <span ref="frame" class="relative block h-5 w-full">
+                <span
+                  v-for="day in days"
+                  :key="day"
+                  class="absolute text-tiny font-normal"
+                  :style="{ left: `${x(day)}px` }"
+                  >{{ new Date(day).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' }) }}</span
+                >
+              </span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="rota in rotas" :id="rota.id" :key="rota.id" class="row-rule">
+            <td class="py-2 font-semibold">{{ rota.team }}</td>
+            <td :class="present(rota.segments)?.name ? 'font-semibold' : 'font-semibold text-call'">
+              {{ present(rota.segments)?.name ?? 'nobody' }}
+            </td>
+            <td class="text-ink-2">
+              <template v-if="following(rota.segments)"
+                >{{ following(rota.segments)?.name ?? 'nobody' }}, {{ clockTime(following(rota.segments)?.from ?? 0) }},
+                in {{ lasting(millis(following(rota.segments)?.from ?? 0) - now) }}</template
+              >
+            </td>
+            <td class="max-md:hidden">
+              <svg :width="width" height="26" class="block" role="img" :aria-label="`Turns of ${rota.team}`">
+                <g v-for="turn in rota.segments" :key="turn.from">
+                  <rect
+                    :x="x(turn.from) + 1"
+                    y="3"
+                    :width="Math.max(0, x(turn.to) - x(turn.from) - 2)"
+                    height="20"
+                    :fill="turn.name ? 'var(--shade)' : 'none'"
+                    :stroke="turn.name ? 'var(--line)' : 'var(--call)'"
+                    :stroke-dasharray="turn.name ? undefined : '3 3'"
+                  />
+                  <svg :x="x(turn.from) + 5" y="3" :width="Math.max(0, x(turn.to) - x(turn.from) - 10)" height="20">
+                    <text y="14" class="fill-ink text-[12px]">{{ turn.name ?? 'nobody' }}</text>
+                  </svg>
+                </g>
+                <line :x1="x(now)" :x2="x(now)" y1="0" y2="26" stroke="var(--call)" stroke-width="2" />
+              </svg>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </AppShell>
+</template>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import SideSheet from '@/components/SideSheet.vue';
+import StateMark from '@/components/StateMark.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
+import { useDraft } from '@/lib/draft';
+import { stateWords } from '@/lib/states';
+import { clockTime, useNow } from '@/lib/time';
+import type { Choice } from '@/lib/types';
+import type { RoomIncident, UpdateDraft } from '@/pages/Incidents/room';
+
+/** The next update to outsiders, drafted from what is known, read and sent by a person. */
+const props = defineProps<{ incident: RoomIncident; draft: UpdateDraft; stages: Choice[] }>();
+const emit = defineEmits<{ close: [] }>();
+const action = useAction();
+const now = useNow();
+const { text, clear: clearText } = useDraft(`update-${props.incident.id}`, '');
+const { text: meanwhile, clear: clearMeanwhile } = useDraft(`meanwhile-${props.incident.id}`, '');
+text.value ||= props.draft.text;
+meanwhile.value ||= props.draft.meanwhile;
+const stage = ref(props.draft.stage);
+const minutes = ref(props.draft.next_minutes);
+const number = ref(props.draft.number);
+const isOvertaken = computed(() => props.draft.number !== number.value);
+const publish = (): void =>
+  action.send(
+    `/incidents/${props.incident.id}/updates`,
+    {
+      number: number.value,
+      stage: stage.value,
+      text: text.value,
+      meanwhile: meanwhile.value || null,
+      next_minutes: minutes.value,
+    },
+    () => {
+      clearText();
+      clearMeanwhile();
+      emit('close');
+    },
+  );
+const asNext = (): void => {
+  number.value = props.draft.number;
+  publish();
+};
+</script>
+
+<template>
+  <SideSheet open :title="`Update ${number} to the status page`" @close="emit('close')">
+    <form class="grid gap-4" @submit.prevent="publish">
+      <TroubleNote :text="action.errors.value.number ?? action.errors.value.action" />
+      <p v-if="isOvertaken">
+        <ActButton @click="asNext">Send mine as update {{ draft.number }}</ActButton>
+      </p>
+      <label class="font-semibold">
+        How far the work is
+        <select v-model="stage" class="field font-normal">
+          <option v-for="one in stages" :key="one.value" :value="one.value">{{ one.meaning }}</option>
+        </select>
+      </label>
+      <label class="font-semibold">
+        What is affected
+        <textarea v-model="text" rows="4" maxlength="2000" required class="field font-normal" />
+        <span class="flex justify-between text-tiny font-normal text-ink-2">
+          <span>{{
+            action.errors.value.text ?? 'Drafted from the services that are hit. Change it as you like.'
+          }}</span>
+          <button type="button" class="link" @click="text = draft.text">Draft it anew</button>
+        </span>
+      </label>
+      <label class="font-semibold">
+        What to do meanwhile
+        <textarea
+          v-model="meanwhile"
+          rows="2"
+          maxlength="1000"
+          class="field font-normal"
+          placeholder="Such as: foot passengers board as usual; lorries report at the desk."
+        />
+      </label>
+      <label class="font-semibold">
+        Next update in
+        <span class="flex items-center gap-2 font-normal"
+          ><input v-model.number="minutes" type="number" min="5" max="10080" required class="field w-24" /> minutes, at
+          {{ clockTime(now + minutes * 60_000) }}</span
+        >
+        <span class="text-tiny font-normal text-ink-2">{{
+          action.errors.value.next_minutes ??
+          `Priority ${incident.priority} owes one every ${draft.next_minutes} minutes. It appears among the running clocks.`
+        }}</span>
+      </label>
+      <section aria-label="How it will read" class="border border-line bg-sheet p-3">
+        <h3 class="mb-1">{{ stages.find((one) => one.value === stage)?.meaning }}</h3>
+        <p>{{ text }}</p>
+        <p v-if="meanwhile" class="mt-1"><strong>Meanwhile:</strong> {{ meanwhile }}</p>
+        <p class="mt-1 text-small text-ink-2">Next update at {{ clockTime(now + minutes * 60_000) }}.</p>
+        <ul class="mt-2 flex flex-wrap gap-x-4 text-small">
+          <li v-for="service in draft.services" :key="service.name" class="flex items-center gap-1">
+            <StateMark :state="service.state" :size="16" :label="false" />{{ service.name }}:
+            {{ stateWords[service.state] }}
+          </li>
+        </ul>
+      </section>
+      <div>
+        <ActButton main type="submit" :busy="action.busy.value">Publish update {{ number }}</ActButton>
+      </div>
+    </form>
+  </SideSheet>
+</template>

@@ -1,0 +1,152 @@
+/**
+ * The outside world in small: monitors that speak, pockets that ring, a mailbox. It talks to Skarvo over HTTP alone.
+ *
+ * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write),
+ * STAND_INS_SCENE (a scene that starts by itself), STAND_INS_WAIT (seconds until then).
+ */
+import { createServer } from 'node:http';
+import { readFileSync } from 'node:fs';
+import { scenes } from './scenes.mjs';
+
+const port = Number(process.env.STAND_INS_PORT ?? 8081);
+const skarvo = process.env.SKARVO_URL ?? 'http://127.0.0.1:8080';
+const token = process.env.SKARVO_STAND_INS_TOKEN ?? '';
+const pageHtml = readFileSync(new URL('./page.html', import.meta.url));
+const mark = readFileSync(new URL('../public/mark.svg', import.meta.url));
+
+/** Everything that arrived here or was sent from here, newest last. */
+const world = { pages: [], mails: [], signals: [], reports: [], running: [], delivery: 'ok' };
+const MOST_KEPT = 500;
+const keep = (list, one) => {
+  list.push(one);
+  if (list.length > MOST_KEPT) list.shift();
+  return one;
+};
+
+const post = async (path, body) => {
+  const answer = await fetch(`${skarvo}${path}`, {
+    method: 'POST',
+    headers: { Authorization: `Bearer ${token}`, 'Content-Type': 'application/json', Accept: 'application/json' },
+    body: JSON.stringify(body),
+    signal: AbortSignal.timeout(5000),
+  });
+  return { status: answer.status, body: await answer.json().catch(() => null) };
+};
+
+let nextId = Date.now();
+/** A monitor speaks; it keeps what it could not deliver and tries again, as monitors do. */
+const speak = async (signal, attempt = 1) => {
+  const known = signal.id ? signal : { id: `harbour-watch-${nextId++}`, at: new Date().toISOString(), source: 'harbour-watch', ...signal };
+  try {
+    const answer = await post('/api/v1/signals', known);
+    keep(world.signals, { ...known, answered: answer.status, error: answer.status === 202 ? null : (answer.body?.refused?.[0]?.error?.message ?? answer.body?.detail ?? null) });
+    return answer;
+  } catch (error) {
+    if (attempt < 60) setTimeout(() => void speak(known, attempt + 1), 1000);
+    return { status: 0, body: { detail: `Skarvo does not answer: ${error.message}` } };
+  }
+};
+const tell = async (report) => {
+  try {
+    const answer = await post('/api/v1/reports', report);
+    keep(world.reports, { ...report, answered: answer.status, follow: answer.body?.follow ?? null });
+  } catch (error) {
+    keep(world.reports, { ...report, answered: 0, follow: null, error: error.message });
+  }
+};
+
+const signalOf = ({ item, check, level, summary, value, unit, clear }) =>
+  JSON.parse(JSON.stringify({ item, check, level, condition: clear ? 'clear' : 'firing', summary, value, unit }));
+
+const end = (name) => {
+  for (const run of world.running.filter((one) => one.name === name)) {
+    run.timers.forEach((timer) => { clearTimeout(timer); clearInterval(timer); });
+    world.running.splice(world.running.indexOf(run), 1);
+  }
+};
+const start = (name) => {
+  const scene = scenes[name];
+  if (!scene) return false;
+  end(name);
+  if (scene.ends) end(scene.ends);
+  const run = { name, title: scene.title, timers: [] };
+  world.running.push(run);
+  for (const step of scene.steps) {
+    run.timers.push(setTimeout(() => void (step.report ? tell(step.report) : speak(signalOf(step))), step.at * 1000));
+  }
+  const last = Math.max(...scene.steps.map((step) => step.at));
+  if (scene.repeat) {
+    // A monitor says again and again what is still so.
+    const lasting = new Map(scene.steps.filter((step) => step.item).map((step) => [`${step.item} ${step.check}`, step]));
+    run.timers.push(setTimeout(() => {
+      run.timers.push(setInterval(() => { for (const step of lasting.values()) if (!step.clear) void speak(signalOf(step)); }, scene.repeat * 1000));
+    }, last * 1000));
+  } else {
+    run.timers.push(setTimeout(() => end(name), (last + 1) * 1000));
+  }
+  return true;
+};
+
+/** A device takes a message; the same key again is the same message. */
+const receive = (list, key, message) => {
+  const known = key && list.find((one) => one.key === key);
+  if (known) {
+    known.repeats++;
+    return;
+  }
+  keep(list, { ...message, key, at: new Date().toISOString(), repeats: 0 });
+};
+
+const read = (request) =>
+  new Promise((resolve, reject) => {
+    let text = '';
+    request.on('data', (part) => (text += part));
+    request.on('end', () => {
+      try { resolve(text === '' ? {} : JSON.parse(text)); } catch (error) { reject(error); }
+    });
+  });
+const state = () => ({
+  skarvo, delivery: world.delivery, pages: world.pages, mails: world.mails, reports: world.reports, signals: world.signals.slice(-60),
+  running: world.running.map(({ name, title }) => ({ name, title })), scenes: Object.entries(scenes).map(([name, { title }]) => ({ name, title })),
+});
+
+const routes = {
+  'GET /': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(pageHtml),
+  'GET /mark.svg': (_, response) => response.writeHead(200, { 'Content-Type': 'image/svg+xml' }).end(mark),
+  'GET /state': () => [200, state()],
+  'POST /pages': async (request) => {
+    const message = await read(request);
+    if (world.delivery === 'hang') return new Promise(() => undefined);
+    if (world.delivery === 'refuse') return [500, { error: 'The device network is down.' }];
+    receive(world.pages, request.headers['idempotency-key'], message);
+    return [200, { ok: true }];
+  },
+  'POST /mails': async (request) => {
+    const message = await read(request);
+    if (world.delivery === 'refuse') return [500, { error: 'The mailbox is closed.' }];
+    receive(world.mails, request.headers['idempotency-key'], message);
+    return [200, { ok: true }];
+  },
+  'POST /speak': async (request) => { const answer = await speak(signalOf(await read(request))); return [200, answer]; },
+  'POST /scene': async (request) => { const { name } = await read(request); return start(name) ? [200, state()] : [404, { error: `There is no scene ${name}.` }]; },
+  'POST /end': async (request) => { end((await read(request)).name); return [200, state()]; },
+  'POST /delivery': async (request) => {
+    const { is } = await read(request);
+    if (!['ok', 'refuse', 'hang'].includes(is)) return [422, { error: 'delivery is ok, refuse or hang' }];
+    world.delivery = is;
+    return [200, state()];
+  },
+};
+
+const server = createServer(async (request, response) => {
+  const route = routes[`${request.method} ${new URL(request.url, 'http://x').pathname}`];
+  try {
+    const answer = route ? await route(request, response) : [404, { error: 'There is nothing here.' }];
+    if (Array.isArray(answer)) response.writeHead(answer[0], { 'Content-Type': 'application/json' }).end(JSON.stringify(answer[1]));
+  } catch (error) {
+    response.writeHead(400, { 'Content-Type': 'application/json' }).end(JSON.stringify({ error: error.message }));
+  }
+});
+server.listen(port, process.env.STAND_INS_HOST ?? '127.0.0.1');
+for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => process.exit(0));
+if (process.env.STAND_INS_SCENE) setTimeout(() => start(process.env.STAND_INS_SCENE), Number(process.env.STAND_INS_WAIT ?? 8) * 1000);
