@@ -4,7 +4,7 @@ import laravel from 'laravel-vite-plugin';
 import { defineConfig } from 'vite';
 
 export default defineConfig({
-  plugins: [laravel({ input: ['resources/js/app.ts'] }), vue(), tailwindcss()],
+  plugins: [laravel({ input: ['resources/js/app.ts'] }), vue({ template: { compilerOptions: { whitespace: 'preserve' } } }), tailwindcss()],
   resolve: { alias: { '@': '/resources/js' } },
   build: { target: 'es2022' },
 });

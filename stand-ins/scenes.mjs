@@ -8,7 +8,7 @@ const named = (harbour) => harbour[0].toUpperCase() + harbour.slice(1);
 
 /** The lanes' only time server loses its signal; three layers up, barriers stay shut. */
 const timeServer = [
-  { at: 1, item: 'manifest-db-2', check: 'node', level: 'warning', summary: 'Manifest store runs without a spare: node 2 is out for a new power supply' },
+  { at: 1, item: 'manifest-db-2', check: 'node', level: 'critical', summary: 'Manifest store runs without a spare: node 2 is out for a new power supply' },
   { at: 3, item: 'feed-gateway', check: 'delay', level: 'error', summary: 'Ship positions are 4 minutes behind' },
   { at: 9, item: 'feed-gateway', check: 'delay', level: 'error', clear: true },
   { at: 12, item: 'feed-gateway', check: 'delay', level: 'error', summary: 'Ship positions are 5 minutes behind' },

@@ -30,7 +30,7 @@ final class IncidentSummary
         if (! $incident->isOpen()) {
             return 'restored';
         }
-        $ranks = Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->get(['level'])->map(static fn (Alert $a): int => $a->level->observed()->rank());
+        $ranks = Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->get(['level'])->map(static fn(Alert $a): int => $a->level->observed()->rank());
 
         return State::ofRank((int) ($ranks->max() ?? 0))->value;
     }

@@ -31,9 +31,9 @@ final class IncidentsController
         return Inertia::render('Incidents/Incidents', [
             'show' => $show,
             'incidents' => Incident::query()->with(['service', 'team', 'coordinator', 'calls', 'reports'])
-                ->when($show === 'open', fn ($query) => $query->whereNull('resolved_at'))
-                ->when($request->date('from'), fn ($query, $from) => $query->where(fn ($q) => $q->whereNull('resolved_at')->orWhere('resolved_at', '>=', $from)))
-                ->when($request->date('to'), fn ($query, $to) => $query->where('started_at', '<=', $to))
+                ->when($show === 'open', fn($query) => $query->whereNull('resolved_at'))
+                ->when($request->date('from'), fn($query, $from) => $query->where(fn($q) => $q->whereNull('resolved_at')->orWhere('resolved_at', '>=', $from)))
+                ->when($request->date('to'), fn($query, $to) => $query->where('started_at', '<=', $to))
                 ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(200)->get()->map(IncidentSummary::of(...)),
         ]);
     }
@@ -60,9 +60,9 @@ final class IncidentsController
         $incident = null;
         $isNew = Once::for($request, static function () use (&$incident, $declare, $input, $request): void {
             $incident = $declare(
-                array_values(array_map(intval(...), $input['alerts'])) ?: [0], $input['title'], Item::query()->findOrFail($input['service']),
+                array_values(array_map(intval(...), $input['alerts'])) ?: [0], $input['title'], Item::query()->findOrFail((string) $input['service']),
                 Impact::from($input['impact']), Urgency::from($input['urgency']),
-                isset($input['team']) ? Team::query()->find($input['team']) : null, CurrentPerson::of($request),
+                isset($input['team']) ? Team::query()->find((string) $input['team']) : null, CurrentPerson::of($request),
             );
         });
         $id = $isNew ? $incident?->id : Alert::query()->whereKey($input['alerts'][0])->value('incident_id');
@@ -73,7 +73,7 @@ final class IncidentsController
     public function attach(Request $request, Incident $incident, AttachAlerts $attach): RedirectResponse
     {
         $input = $request->validate(['alerts' => ['required', 'array', 'max:500'], 'alerts.*' => ['integer']]);
-        Once::for($request, static fn () => $attach($incident, array_values(array_map(intval(...), $input['alerts'])), CurrentPerson::of($request)));
+        Once::for($request, static fn() => $attach($incident, array_values(array_map(intval(...), $input['alerts'])), CurrentPerson::of($request)));
 
         return back();
     }
@@ -83,9 +83,9 @@ final class IncidentsController
         $input = $request->validate([
             'version' => ['required', 'integer'], 'title' => ['required', 'string', 'max:160'],
             'impact' => ['required', Rule::enum(Impact::class)], 'urgency' => ['required', Rule::enum(Urgency::class)],
-            'stage' => ['required', Rule::in(array_map(static fn (Stage $s): string => $s->value, array_filter(Stage::cases(), static fn (Stage $s): bool => $s !== Stage::Restored)))],
+            'stage' => ['required', Rule::in(array_map(static fn(Stage $s): string => $s->value, array_filter(Stage::cases(), static fn(Stage $s): bool => $s !== Stage::Restored)))],
         ]);
-        Once::for($request, static fn () => $change(
+        Once::for($request, static fn() => $change(
             $incident, (int) $input['version'], $input['title'], Impact::from($input['impact']), Urgency::from($input['urgency']), Stage::from($input['stage']), CurrentPerson::of($request),
         ));
 
@@ -127,7 +127,7 @@ final class IncidentsController
         $input = $request->validate(['resolution' => ['required', 'string', 'max:2000'], 'update' => ['required', 'string', 'max:2000']], [
             'resolution.required' => 'Say what was done, for those who come after you.', 'update.required' => 'Say in a sentence that it is over.',
         ]);
-        Once::for($request, static fn () => $resolve($incident, $input['resolution'], $input['update'], CurrentPerson::of($request)));
+        Once::for($request, static fn() => $resolve($incident, $input['resolution'], $input['update'], CurrentPerson::of($request)));
 
         return back();
     }

@@ -23,8 +23,8 @@ final class PrioritiesController
         return Inertia::render('Incidents/Priorities', [
             'matrix' => Priorities::matrix()->toArray(),
             'version' => Priorities::version(),
-            'impacts' => array_map(static fn (Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
-            'urgencies' => array_map(static fn (Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
+            'impacts' => array_map(static fn(Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
+            'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
         ]);
     }
 

@@ -15,7 +15,6 @@ use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Proposal;
 use Skarvo\Incidents\Urgency;
-use Skarvo\Topology\Affected;
 
 /** Fills in an incident from alerts, before anybody has said anything. */
 final class ProposeIncident
@@ -31,7 +30,7 @@ final class ProposeIncident
         $services = $estate->services($impact);
         $proposal = Proposal::from($services, count($estate->sites($impact)));
         $matrix = Priorities::matrix();
-        $team = $this->team($alerts, $proposal->service?->id, $impact->affected);
+        $team = $this->team($estate, $alerts, $proposal->service?->id);
 
         return [
             'title' => ['value' => $this->title($alerts, $proposal), 'why' => count($alerts) === 1 ? 'From the alert.' : 'From the service that is hit and the first of '.count($alerts).' alerts.'],
@@ -42,12 +41,12 @@ final class ProposeIncident
             'priorities' => $matrix->toArray()['priorities'],
             'choices' => [
                 'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('tier')->orderBy('name')->get()
-                    ->map(static fn (Item $item): array => [
+                    ->map(static fn(Item $item): array => [
                         'id' => $item->id, 'name' => $item->name, 'tier' => $item->tier,
                         'state' => collect($services)->firstWhere('id', $item->id)->state->value ?? 'up',
                     ]),
-                'impacts' => array_map(static fn (Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
-                'urgencies' => array_map(static fn (Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
+                'impacts' => array_map(static fn(Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
+                'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
                 'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
             ],
         ];
@@ -68,15 +67,12 @@ final class ProposeIncident
      * The team that owns what is at the bottom of it: the item that explains most of what is hit.
      *
      * @param  Collection<int, Alert>  $alerts
-     * @param  list<Affected>  $affected
      * @return array{value: ?string, why: string, onCall: ?string}
      */
-    private function team(Collection $alerts, ?string $service, array $affected): array
+    private function team(Estate $estate, Collection $alerts, ?string $service): array
     {
-        $explains = array_count_values(array_map(static fn (Affected $a): string => $a->because[count($a->because) - 1], $affected));
-        arsort($explains);
-        $root = array_key_first($explains);
-        $item = Item::query()->find((string) ($root ?? $alerts->first()?->item_id ?? $service));
+        $ground = $estate->ground(array_values($alerts->pluck('item_id')->filter()->map(strval(...))->all()));
+        $item = Item::query()->find($ground->item ?? $service ?? '');
         $team = $item?->team;
         $rota = $team === null ? null : Rota::query()->where('team_id', $team->id)->first();
         $onCall = $rota?->onCallNow();

@@ -24,7 +24,7 @@ final class ReportController
     {
         return Inertia::render('Incidents/Report', [
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')->get()
-                ->unique('public_name')->map(fn (Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
+                ->unique('public_name')->map(fn(Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
             'sites' => Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
             'known' => Incident::query()->with('updates')->whereNull('resolved_at')->get()->map(self::known(...))->values(),
             'service' => $request->string('service')->toString(),
@@ -52,7 +52,7 @@ final class ReportController
 
         return Inertia::render('Incidents/ReportFollow', [
             'report' => [...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? ''],
-            'updates' => $report->incident === null ? [] : $report->incident->updates->sortByDesc('number')->values()->map(fn (Update $u): array => $u->summed()),
+            'updates' => $report->incident === null ? [] : $report->incident->updates->sortByDesc('number')->values()->map(fn(Update $u): array => $u->summed()),
         ]);
     }
 
@@ -67,7 +67,7 @@ final class ReportController
             'email' => ['nullable', 'email', 'max:200'],
             'send_key' => ['nullable', 'string', 'max:64'],
         ], ['service.required' => 'Choose what does not work.', 'service.exists' => 'Choose one of the services in the list.', 'what.required' => 'Say in a few words what happens.', 'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.']);
-        $text = static fn (string $name): ?string => isset($input[$name]) && is_string($input[$name]) && trim($input[$name]) !== '' ? trim($input[$name]) : null;
+        $text = static fn(string $name): ?string => isset($input[$name]) && is_string($input[$name]) && trim($input[$name]) !== '' ? trim($input[$name]) : null;
 
         return [
             'service' => (string) $input['service'], 'what' => (string) $input['what'], 'site' => $text('site'), 'name' => $text('name'), 'email' => $text('email'),

@@ -34,9 +34,9 @@ final class ResolveIncident
             'reports' => $reports->count(),
             'mails' => array_values($reports->pluck('email')->filter()->map(strval(...))->all()),
             'calls' => array_values(Call::query()->with('team')->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get()
-                ->map(static fn (Call $call): string => $call->team->name ?? '')->all()),
+                ->map(static fn(Call $call): string => $call->team->name ?? '')->all()),
             'services' => $this->publicServices($incident),
-            'firing' => array_values(Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->orderBy('first_signal_at')->get()->map(static fn (Alert $a): array => $a->summed())->all()),
+            'firing' => array_values(Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->orderBy('first_signal_at')->get()->map(static fn(Alert $a): array => $a->summed())->all()),
             'update' => UpdateDraft::of($incident, Stage::Restored)['text'],
         ];
     }
@@ -56,7 +56,7 @@ final class ResolveIncident
             Journal::write(Actor::person($by), 'incident.resolved', ['incident', $incident->id], ['resolution' => $resolution, 'title' => $incident->title], $incident->id);
             Update::query()->create([
                 'incident_id' => $incident->id, 'number' => $number, 'stage' => Stage::Restored, 'text' => $publicText,
-                'services' => array_map(static fn (string $name): array => ['name' => $name, 'state' => 'up'], $services),
+                'services' => array_map(static fn(string $name): array => ['name' => $name, 'state' => 'up'], $services),
                 'author_id' => $by->id, 'published_at' => $now,
             ]);
             Journal::write(Actor::person($by), 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $publicText, 'stage' => Stage::Restored->value], $incident->id);
@@ -87,7 +87,7 @@ final class ResolveIncident
     /** @return list<string> names of the services that its updates told outsiders about, and of the one it is about */
     private function publicServices(Incident $incident): array
     {
-        $told = Update::query()->where('incident_id', $incident->id)->get()->flatMap(static fn (Update $u): array => array_column($u->services, 'name'))->all();
+        $told = Update::query()->where('incident_id', $incident->id)->get()->flatMap(static fn(Update $u): array => array_column($u->services, 'name'))->all();
         $own = Estate::load()->item($incident->service_id);
 
         return array_values(array_unique([...array_filter([$own['public_name'] ?? $own['name'] ?? null]), ...$told]));

@@ -35,25 +35,25 @@ final class RoomController
         $incident->load(['service', 'team', 'coordinator']);
 
         return Inertia::render('Incidents/Room', [
-            'incident' => fn (): array => [
+            'incident' => fn(): array => [
                 ...IncidentSummary::of($incident->refresh()->load(['service', 'team', 'coordinator', 'calls', 'reports'])),
                 'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value, 'version' => $incident->version,
                 'service_id' => $incident->service_id, 'team' => $incident->team?->name, 'resolution' => $incident->resolution,
             ],
-            'soFar' => fn (): string => SoFar::of($incident),
-            'reach' => fn (): array => $this->reach($incident),
-            'alerts' => fn () => Alert::query()->where('incident_id', $incident->id)->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()->map(fn (Alert $a): array => $a->summed()),
-            'reports' => fn () => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn (Report $r): array => $r->summed()),
-            'looseReports' => fn () => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn (Report $r): array => $r->summed()),
-            'journal' => fn () => Entry::query()->where('incident_id', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
-            'people' => fn (): array => $this->people($incident),
-            'calls' => fn (): array => $this->calls($incident),
-            'updates' => fn () => Update::query()->where('incident_id', $incident->id)->latest('number')->get()->map(fn (Update $u): array => $u->summed()),
-            'draft' => fn (): array => Draft::of($incident),
-            'choices' => fn (): array => [
-                'impacts' => array_map(static fn (Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
-                'urgencies' => array_map(static fn (Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
-                'stages' => array_map(static fn (Stage $s): array => ['value' => $s->value, 'meaning' => $s->words()], array_slice(Stage::cases(), 0, 4)),
+            'soFar' => fn(): string => SoFar::of($incident),
+            'reach' => fn(): array => $this->reach($incident),
+            'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()->map(fn(Alert $a): array => $a->summed()),
+            'reports' => fn() => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
+            'looseReports' => fn() => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
+            'journal' => fn() => Entry::query()->where('incident_id', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
+            'people' => fn(): array => $this->people($incident),
+            'calls' => fn(): array => $this->calls($incident),
+            'updates' => fn() => Update::query()->where('incident_id', $incident->id)->latest('number')->get()->map(fn(Update $u): array => $u->summed()),
+            'draft' => fn(): array => Draft::of($incident),
+            'choices' => fn(): array => [
+                'impacts' => array_map(static fn(Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
+                'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
+                'stages' => array_map(static fn(Stage $s): array => ['value' => $s->value, 'meaning' => $s->words()], array_slice(Stage::cases(), 0, 4)),
                 'priorities' => Priorities::matrix()->toArray()['priorities'],
             ],
         ]);
@@ -78,7 +78,7 @@ final class RoomController
         $entered = Entry::query()->where('incident_id', $incident->id)->where('kind', 'room.entered')->orderBy('seq')->get();
         $people = Person::query()->with('team')->whereKey($entered->pluck('actor_id')->unique()->push($incident->coordinator_id)->all())->get();
 
-        return array_values($people->sortBy(fn (Person $p): array => [$p->id !== $incident->coordinator_id, $p->name])->map(fn (Person $p): array => [
+        return array_values($people->sortBy(fn(Person $p): array => [$p->id !== $incident->coordinator_id, $p->name])->map(fn(Person $p): array => [
             'id' => $p->id, 'name' => $p->name, 'team' => $p->team?->name, 'coordinates' => $p->id === $incident->coordinator_id,
         ])->all());
     }
@@ -86,11 +86,11 @@ final class RoomController
     /** @return list<array<string, mixed>> */
     private function calls(Incident $incident): array
     {
-        return array_values(Call::query()->with(['team', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get()->map(fn (Call $call): array => [
+        return array_values(Call::query()->with(['team', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get()->map(fn(Call $call): array => [
             'id' => $call->id, 'team' => $call->team->name ?? '', 'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']),
             'round' => $call->round, 'step_ends_at' => $call->step_ends_at,
             'heldBy' => $call->pages->firstWhere('person_id', $call->held_by)?->person?->name,
-            'pages' => $call->pages->map(fn (Page $page): array => [
+            'pages' => $call->pages->map(fn(Page $page): array => [
                 'id' => $page->id, 'person' => $page->person->name ?? '', 'channel' => $page->channel, 'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
                 'sent_at' => $page->sent_at, 'failed_at' => $page->failed_at, 'opened_at' => $page->opened_at, 'answer' => $page->answer, 'answered_at' => $page->answered_at,
             ]),

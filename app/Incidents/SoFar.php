@@ -20,7 +20,7 @@ final class SoFar
     {
         $estate = Estate::load();
         $impact = $estate->trace(Observed::inIncident($incident->id));
-        $broken = array_values(array_filter($estate->services($impact), static fn (HitService $s): bool => $s->state->rank() >= 2));
+        $broken = array_values(array_filter($estate->services($impact), static fn(HitService $s): bool => $s->state->rank() >= 2));
         $sentences = [];
         if (! $incident->isOpen()) {
             $minutes = max(1, (int) $incident->started_at->diffInMinutes($incident->resolved_at));
@@ -28,7 +28,7 @@ final class SoFar
         } elseif ($broken === []) {
             $sentences[] = 'No service is hit any more, as far as the alerts say.';
         } else {
-            $named = array_map(static fn (HitService $s): string => $s->name.($s->state === State::Down ? ': down' : ': working in part'), array_slice($broken, 0, 3));
+            $named = array_map(static fn(HitService $s): string => $s->name.($s->state === State::Down ? ': down' : ': working in part'), array_slice($broken, 0, 3));
             $more = count($broken) - count($named);
             $sites = $estate->sites($impact);
             $sentences[] = implode(', ', $named).($more > 0 ? ", and $more more".($more === 1 ? ' service is' : ' services are').' hit' : '')

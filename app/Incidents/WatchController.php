@@ -17,15 +17,15 @@ final class WatchController
 
     public function __invoke(Request $request): Response
     {
-        $stamp = static fn (string $name): ?string => ($date = $request->date($name)) === null ? null : CarbonImmutable::instance($date)->utc()->format('Y-m-d H:i:s.v');
+        $stamp = static fn(string $name): ?string => ($date = $request->date($name)) === null ? null : CarbonImmutable::instance($date)->utc()->format('Y-m-d H:i:s.v');
 
         return Inertia::render('Incidents/Watch', [
-            'groups' => fn (): array => AlertGroups::undecided($stamp('from'), $stamp('to')),
-            'reports' => fn () => Report::query()->with('service')->whereNull('resolved_at')->whereNull('incident_id')->orderBy('told_at')->get()->map(fn (Report $r): array => $r->summed()),
-            'incidents' => fn () => Incident::query()->with(['service', 'team', 'coordinator', 'calls', 'reports'])
-                ->where(fn ($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subHours(self::RECENT_HOURS)))
+            'groups' => fn(): array => AlertGroups::undecided($stamp('from'), $stamp('to')),
+            'reports' => fn() => Report::query()->with('service')->whereNull('resolved_at')->whereNull('incident_id')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
+            'incidents' => fn() => Incident::query()->with(['service', 'team', 'coordinator', 'calls', 'reports'])
+                ->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subHours(self::RECENT_HOURS)))
                 ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get()->map(IncidentSummary::of(...)),
-            'matrixVersion' => fn (): int => Priorities::version(),
+            'matrixVersion' => fn(): int => Priorities::version(),
         ]);
     }
 }

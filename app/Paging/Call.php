@@ -68,7 +68,7 @@ final class Call extends Record
 
     public function toCore(): CoreCall
     {
-        $targets = static fn (array $texts): array => array_values(array_filter(array_map(static fn (string $text): ?Target => Target::parse($text), $texts)));
+        $targets = static fn(array $texts): array => array_values(array_filter(array_map(static fn(string $text): ?Target => Target::parse($text), $texts)));
         $steps = [];
         foreach ($this->policy['steps'] as $step) {
             $steps[] = new Step($targets($step['targets']) ?: throw new \LogicException('A step has a target.'), $step['wait_seconds']);
@@ -77,9 +77,9 @@ final class Call extends Record
         return new CoreCall(
             $this->started_at->getTimestamp(),
             new Policy($steps ?: throw new \LogicException('A policy has a step.'), $this->policy['rounds']),
-            array_map(static fn (array $contacts): array => array_map(static fn (array $c): CoreContact => new CoreContact($c['channel'], $c['after']), $contacts), $this->contacts),
-            array_map(static fn (array $duties): array => array_map(static fn (array $d): Duty => new Duty($d['from'], $d['to'], $d['person']), $duties), $this->rotas),
-            $this->happenings->map(static fn (Happening $h): CoreHappening => $h->toCore())->values()->all(),
+            array_map(static fn(array $contacts): array => array_map(static fn(array $c): CoreContact => new CoreContact($c['channel'], $c['after']), $contacts), $this->contacts),
+            array_map(static fn(array $duties): array => array_map(static fn(array $d): Duty => new Duty($d['from'], $d['to'], $d['person']), $duties), $this->rotas),
+            array_values($this->happenings->map(static fn(Happening $h): CoreHappening => $h->toCore())->all()),
         );
     }
 }

@@ -31,7 +31,8 @@ final class FollowCall
     /** @param  CarbonImmutable|null  $until  now, unless something was noted for a later second */
     public function __invoke(Call $call, ?CarbonImmutable $until = null): void
     {
-        $until = max($until, $call->followed_until, CarbonImmutable::instance(now())->startOfSecond());
+        $now = CarbonImmutable::instance(now())->startOfSecond();
+        $until = $now->max($until ?? $now)->max($call->followed_until ?? $now);
         $this->learnRotas($call, $until);
         $course = Escalation::follow($call->toCore(), $until->getTimestamp());
         $this->tellSteps($call, $course);
@@ -39,7 +40,7 @@ final class FollowCall
         if ($course->outcome === Outcome::Exhausted && $call->outcome !== Outcome::Exhausted) {
             Journal::write(Actor::system(), 'call.exhausted', ['call', $call->id], ['team' => $call->team->name ?? ''], $call->incident_id);
         }
-        $instant = static fn (?int $seconds): ?CarbonImmutable => $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds);
+        $instant = static fn(?int $seconds): ?CarbonImmutable => $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds);
         $last = $course->steps === [] ? null : $course->steps[count($course->steps) - 1];
         $call->update([
             'followed_until' => $until,
@@ -79,13 +80,16 @@ final class FollowCall
                 }
                 $known = $call->followed_until === null ? [] : $call->rotas[$target->id] ?? [];
                 $from = $call->followed_until === null ? $call->started_at->getTimestamp() : $present;
-                $past = array_values(array_filter(array_map(
-                    static fn (array $duty): array => [...$duty, 'to' => min($duty['to'], $from)], $known,
-                ), static fn (array $duty): bool => $duty['from'] < $duty['to']));
+                $past = [];
+                foreach ($known as $duty) {
+                    if ($duty['from'] < $from) {
+                        $past[] = ['from' => $duty['from'], 'to' => min($duty['to'], $from), 'person' => $duty['person']];
+                    }
+                }
                 $fresh = Rota::query()->find($target->id)?->between($from, $present + self::HORIZON_SECONDS)->segments ?? [];
                 $rotas[$target->id] = self::joined([...$past, ...array_map(
-                    static fn (Segment $s): array => ['from' => $s->from, 'to' => $s->to, 'person' => (string) $s->person],
-                    array_values(array_filter($fresh, static fn (Segment $s): bool => $s->person !== null)),
+                    static fn(Segment $s): array => ['from' => $s->from, 'to' => $s->to, 'person' => (string) $s->person],
+                    array_values(array_filter($fresh, static fn(Segment $s): bool => $s->person !== null)),
                 )]);
             }
         }
@@ -100,12 +104,12 @@ final class FollowCall
     {
         $result = [];
         foreach ($duties as $duty) {
-            $last = count($result) - 1;
-            if ($last >= 0 && $result[$last]['to'] === $duty['from'] && $result[$last]['person'] === $duty['person']) {
-                $result[$last]['to'] = $duty['to'];
-            } else {
-                $result[] = $duty;
+            $last = end($result);
+            if ($last !== false && $last['to'] === $duty['from'] && $last['person'] === $duty['person']) {
+                array_pop($result);
+                $duty['from'] = $last['from'];
             }
+            $result[] = $duty;
         }
 
         return $result;

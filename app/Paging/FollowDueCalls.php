@@ -18,7 +18,7 @@ final class FollowDueCalls
         foreach ($due as $id) {
             DB::transaction(function () use ($id, $mayWork): void {
                 if ($mayWork()) {
-                    $call = Call::query()->findOrFail($id);
+                    $call = Call::query()->findOrFail((int) $id);
                     if ($call->next_due_at?->lte(now()) ?? false) {
                         ($this->follow)($call);
                     }

@@ -45,12 +45,12 @@ final class PageController
                 'stage' => $incident->stage->words(), 'started_at' => $incident->started_at, 'resolved_at' => $incident->resolved_at,
                 'coordinator' => $incident->coordinator->name ?? '',
             ],
-            'services' => array_map(static fn ($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
+            'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
             'sites' => $estate->sites($impact),
-            'alerts' => Alert::query()->where('incident_id', $incident->id)->orderByDesc('closed_at')->orderBy('first_signal_at')->limit(5)->get()->map(fn (Alert $a): array => $a->summed()),
+            'alerts' => Alert::query()->where('incident_id', $incident->id)->orderByDesc('closed_at')->orderBy('first_signal_at')->limit(5)->get()->map(fn(Alert $a): array => $a->summed()),
             'alertCount' => Alert::query()->where('incident_id', $incident->id)->count(),
             'others' => Page::query()->with('person')->where('call_id', $call->id)->orderBy('ordinal')->get()
-                ->unique('person_id')->map(fn (Page $p): array => ['name' => $p->person->name ?? '', 'answer' => $p->answer, 'at' => $p->at, 'me' => $p->person_id === $page->person_id])->values(),
+                ->unique('person_id')->map(fn(Page $p): array => ['name' => $p->person->name ?? '', 'answer' => $p->answer, 'at' => $p->at, 'me' => $p->person_id === $page->person_id])->values(),
             'lastUpdate' => Update::query()->where('incident_id', $incident->id)->latest('number')->value('text'),
         ]);
     }

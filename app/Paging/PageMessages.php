@@ -35,7 +35,8 @@ final class PageMessages implements Messages
         $page = self::page($message);
         $now = CarbonImmutable::instance(now());
         $page->update(['sent_at' => $now]);
-        $delay = max(0, $page->at->diffInMilliseconds($now) / 1000);
+        // A page is due in a whole second; one that was decided on within that second was not late by it.
+        $delay = max(0, $page->at->max($message->made_at)->diffInMilliseconds($now) / 1000);
         Journal::write(Actor::system(), 'page.sent', ['page', $page->id], [
             'person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => number_format($delay, 1).' s',
         ], $page->call?->incident_id);

@@ -29,8 +29,8 @@ final class StartCall
             'incident_id' => $incident->id,
             'team_id' => $team->id,
             'policy' => ['rounds' => $policy->rounds, 'steps' => $policy->steps],
-            'contacts' => Person::query()->with('contacts')->get()->mapWithKeys(static fn (Person $person): array => [
-                $person->id => $person->contacts->map(static fn (Contact $c): array => ['channel' => $c->channel, 'after' => $c->after_seconds])->all(),
+            'contacts' => Person::query()->with('contacts')->get()->mapWithKeys(static fn(Person $person): array => [
+                $person->id => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'after' => $c->after_seconds])->all(),
             ])->all(),
             'rotas' => [],
             'started_at' => $now,

@@ -32,12 +32,12 @@ final class Band
             'to' => $to * 1000,
             'grain' => self::GRAIN * 1000,
             'alerts' => self::grains($from),
-            'incidents' => Incident::query()->where(fn ($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', $start))->orderBy('started_at')->get()
-                ->map(static fn (Incident $i): array => ['id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'from' => $i->started_at, 'to' => $i->resolved_at]),
+            'incidents' => Incident::query()->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', $start))->orderBy('started_at')->get()
+                ->map(static fn(Incident $i): array => ['id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'from' => $i->started_at, 'to' => $i->resolved_at]),
             'updates' => Update::query()->where('published_at', '>=', $start)->orderBy('published_at')->get(['incident_id', 'number', 'published_at'])
-                ->map(static fn (Update $u): array => ['incident' => $u->incident_id, 'number' => $u->number, 'at' => $u->published_at]),
+                ->map(static fn(Update $u): array => ['incident' => $u->incident_id, 'number' => $u->number, 'at' => $u->published_at]),
             'owed' => Incident::query()->whereNull('resolved_at')->whereNotNull('next_update_at')->orderBy('next_update_at')->get()
-                ->map(static fn (Incident $i): array => ['incident' => $i->id, 'ref' => $i->ref(), 'at' => $i->next_update_at]),
+                ->map(static fn(Incident $i): array => ['incident' => $i->id, 'ref' => $i->ref(), 'at' => $i->next_update_at]),
             'onCall' => self::turns($person, $from, $to),
         ];
     }
@@ -66,7 +66,7 @@ final class Band
         }
         $names = Person::query()->pluck('name', 'id');
 
-        return array_map(static fn (Segment $s): array => [
+        return array_map(static fn(Segment $s): array => [
             'from' => $s->from * 1000, 'to' => $s->to * 1000, 'name' => $s->person === null ? null : (string) $names->get($s->person, $s->person),
         ], $rota->between($from, $to)->segments);
     }

@@ -25,16 +25,16 @@ final class FindController
         $like = '%'.addcslashes($text, '%_\\').'%';
         $number = preg_match('/^(?:in|re)-?0*(\d+)$/i', $text, $m) === 1 ? (int) $m[1] : null;
         $found = [
-            ...Incident::query()->whereRaw("title like ? escape '\\'", [$like])->when($number, fn ($q) => $q->orWhere('id', $number))->latest('id')->limit(self::EACH)->get()
-                ->map(static fn (Incident $i): array => ['what' => 'incident', 'name' => "{$i->ref()} $i->title", 'more' => $i->isOpen() ? "priority $i->priority" : 'resolved', 'link' => "/incidents/$i->id"]),
-            ...Item::query()->where(fn ($q) => $q->whereRaw("name like ? escape '\\'", [$like])->orWhereRaw("id like ? escape '\\'", [$like]))->orderByRaw('tier is null, tier')->limit(self::EACH)->get()
-                ->map(static fn (Item $i): array => ['what' => $i->isService() ? 'service' : 'item', 'name' => $i->name, 'more' => trim("$i->kind $i->site"), 'link' => "/estate/$i->id"]),
-            ...Alert::query()->where(fn ($q) => $q->whereRaw("summary like ? escape '\\'", [$like])->orWhereRaw("key like ? escape '\\'", [$like]))->latest('id')->limit(self::EACH)->get()
-                ->map(static fn (Alert $a): array => ['what' => 'alert', 'name' => $a->title(), 'more' => (string) $a->item_named, 'link' => "/alerts/$a->id"]),
+            ...Incident::query()->whereRaw("title like ? escape '\\'", [$like])->when($number, fn($q) => $q->orWhere('id', $number))->latest('id')->limit(self::EACH)->get()
+                ->map(static fn(Incident $i): array => ['what' => 'incident', 'name' => "{$i->ref()} $i->title", 'more' => $i->isOpen() ? "priority $i->priority" : 'resolved', 'link' => "/incidents/$i->id"]),
+            ...Item::query()->where(fn($q) => $q->whereRaw("name like ? escape '\\'", [$like])->orWhereRaw("id like ? escape '\\'", [$like]))->orderByRaw('tier is null, tier')->limit(self::EACH)->get()
+                ->map(static fn(Item $i): array => ['what' => $i->isService() ? 'service' : 'item', 'name' => $i->name, 'more' => trim("$i->kind $i->site"), 'link' => "/estate/$i->id"]),
+            ...Alert::query()->where(fn($q) => $q->whereRaw("summary like ? escape '\\'", [$like])->orWhereRaw("key like ? escape '\\'", [$like]))->latest('id')->limit(self::EACH)->get()
+                ->map(static fn(Alert $a): array => ['what' => 'alert', 'name' => $a->title(), 'more' => (string) $a->item_named, 'link' => "/alerts/$a->id"]),
             ...Report::query()->whereRaw("what like ? escape '\\'", [$like])->whereNotNull('incident_id')->latest('id')->limit(self::EACH)->get()
-                ->map(static fn (Report $r): array => ['what' => 'report', 'name' => "{$r->ref()} ".mb_substr($r->what, 0, 60), 'more' => (string) $r->site, 'link' => "/incidents/$r->incident_id"]),
+                ->map(static fn(Report $r): array => ['what' => 'report', 'name' => "{$r->ref()} ".mb_substr($r->what, 0, 60), 'more' => (string) $r->site, 'link' => "/incidents/$r->incident_id"]),
             ...Person::query()->with('team')->whereRaw("name like ? escape '\\'", [$like])->orderBy('name')->limit(self::EACH)->get()
-                ->map(static fn (Person $p): array => ['what' => 'person', 'name' => $p->name, 'more' => (string) $p->team?->name, 'link' => '/on-call#'.$p->team_id]),
+                ->map(static fn(Person $p): array => ['what' => 'person', 'name' => $p->name, 'more' => (string) $p->team?->name, 'link' => '/on-call#'.$p->team_id]),
         ];
 
         return new JsonResponse($found);

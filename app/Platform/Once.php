@@ -35,7 +35,7 @@ final class Once
     /** Forgets keys that no browser repeats any more. */
     public static function forgetOld(): void
     {
-        $old = static fn () => DB::table('requests_done')->where('at', '<', now()->subDays(2));
+        $old = static fn() => DB::table('requests_done')->where('at', '<', now()->subDays(2));
         if ($old()->exists()) {
             $old()->delete();
         }

@@ -16,7 +16,7 @@ final class Outbox
      */
     public static function put(string $kind, string $key, array $payload, CarbonInterface $due): void
     {
-        $message = OutboxMessage::query()->create(['kind' => $kind, 'key' => $key, 'payload' => $payload, 'due_at' => $due]);
+        $message = OutboxMessage::query()->create(['kind' => $kind, 'key' => $key, 'payload' => $payload, 'made_at' => now(), 'due_at' => $due]);
         SendMessage::dispatch($message->id)->delay($due->isFuture() ? $due : null);
     }
 }

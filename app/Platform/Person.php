@@ -47,6 +47,6 @@ final class Person extends User
 
     public function has(Role ...$roles): bool
     {
-        return array_intersect(array_map(static fn (Role $role): string => $role->value, $roles), $this->roles) !== [];
+        return array_intersect(array_map(static fn(Role $role): string => $role->value, $roles), $this->roles) !== [];
     }
 }

@@ -19,14 +19,14 @@ final class PlatformServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        Connection::resolverFor('sqlite', static fn (\PDO|\Closure $pdo, string $database, string $prefix, array $config): Connection => new PreciseSQLiteConnection($pdo, $database, $prefix, $config));
+        Connection::resolverFor('sqlite', static fn(\PDO|\Closure $pdo, string $database, string $prefix, array $config): Connection => new PreciseSQLiteConnection($pdo, $database, $prefix, $config));
         Date::use(CarbonImmutable::class);
     }
 
     public function boot(): void
     {
         Model::shouldBeStrict(! $this->app->isProduction());
-        RateLimiter::for('reports', static fn (Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
+        RateLimiter::for('reports', static fn(Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
         $this->followTimeOffset();
     }
 

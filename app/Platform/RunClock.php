@@ -33,9 +33,12 @@ final class RunClock extends Command
 
     public function handle(TakeSignals $signals, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox): int
     {
-        $this->trap([SIGTERM, SIGINT], fn () => $this->stopping = true);
+        $this->trap([SIGTERM, SIGINT], function (): void {
+            $this->stopping = true;
+        });
         $lease = new Lease('clock', Str::uuid()->toString());
         do {
+            $worked = 0;
             try {
                 if (! $this->holds($lease)) {
                     usleep(self::IDLE_MICROSECONDS * 4);
@@ -52,7 +55,6 @@ final class RunClock extends Command
             } catch (QueryException $e) {
                 // A database that is busy or away for a moment: everything due is still due, and found again.
                 report($e);
-                $worked = 0;
             }
             if ($worked === 0 && ! $this->option('once')) {
                 usleep(self::IDLE_MICROSECONDS);

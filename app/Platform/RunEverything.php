@@ -35,7 +35,9 @@ final class RunEverything extends Command
                 return self::FAILURE;
             }
         }
-        $this->trap([SIGTERM, SIGINT, SIGHUP], fn () => $this->stopping = true);
+        $this->trap([SIGTERM, SIGINT, SIGHUP], function (): void {
+            $this->stopping = true;
+        });
         $commands = $this->commands();
         while (! $this->stopping) {
             foreach ($commands as $name => $start) {
@@ -66,9 +68,9 @@ final class RunEverything extends Command
         $php = [PHP_BINARY, '-d', 'opcache.enable_cli=1', '-d', 'memory_limit=512M'];
         $host = (string) $this->option('host');
         $port = (string) $this->option('port');
-        $artisan = fn (string ...$arguments): \Closure => fn (): Process => $this->start([...$php, base_path('artisan'), ...$arguments], base_path());
+        $artisan = fn(string ...$arguments): \Closure => fn(): Process => $this->start([...$php, base_path('artisan'), ...array_values($arguments)], base_path());
         $commands = [
-            'web' => fn (): Process => $this->start(
+            'web' => fn(): Process => $this->start(
                 [...$php, '-d', 'post_max_size=16M', '-S', "$host:$port", base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php')],
                 public_path(), ['PHP_CLI_SERVER_WORKERS' => (string) $this->option('web')],
             ),
@@ -79,7 +81,7 @@ final class RunEverything extends Command
         }
         $standIns = $this->option('stand-ins');
         if (is_string($standIns)) {
-            $commands['stand-ins'] = fn (): Process => $this->start(['node', base_path('stand-ins/server.mjs')], base_path(), [
+            $commands['stand-ins'] = fn(): Process => $this->start(['node', base_path('stand-ins/server.mjs')], base_path(), [
                 'STAND_INS_PORT' => $standIns,
                 'STAND_INS_SCENE' => $this->option('no-scene') ? '' : 'time-server',
                 'SKARVO_URL' => "http://$host:$port",

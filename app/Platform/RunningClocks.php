@@ -26,7 +26,7 @@ final class RunningClocks
     public static function all(): array
     {
         $clocks = [...self::calls(), ...self::incidents(), ...self::untaken(), ...self::waiting(), ...self::handovers()];
-        usort($clocks, static fn (array $a, array $b): int => [$a['due'], $a['id']] <=> [$b['due'], $b['id']]);
+        usort($clocks, static fn(array $a, array $b): int => [$a['due'], $a['id']] <=> [$b['due'], $b['id']]);
 
         return $clocks;
     }
@@ -39,7 +39,7 @@ final class RunningClocks
             if ($call->outcome === Outcome::Exhausted) {
                 $clocks[] = self::clock("call-$call->id", 'Nobody of '.($call->team->name ?? '').' answered', 'call somebody else, '.($call->incident?->ref() ?? ''), $call->outcome_at ?? $call->started_at, $call->started_at, "/incidents/$call->incident_id", true);
             } elseif ($call->step_ends_at !== null) {
-                $names = $call->pages->where('step', $call->step)->where('round', $call->round)->map(static fn ($page): string => $page->person->name ?? '')->unique()->implode(', ');
+                $names = $call->pages->where('step', $call->step)->where('round', $call->round)->map(static fn($page): string => $page->person->name ?? '')->unique()->implode(', ');
                 $clocks[] = self::clock("call-$call->id", $names === '' ? 'Call to '.($call->team->name ?? '').' names nobody' : "Page to $names unanswered", self::next($call), $call->step_ends_at, $call->pages->last()->at ?? $call->started_at, "/incidents/$call->incident_id", true);
             }
         }
@@ -86,9 +86,9 @@ final class RunningClocks
         $clocks = [];
         foreach (AlertGroups::undecided() as $group) {
             if ($group['taken'] === null) {
-                $minutes = self::UNTAKEN_MINUTES[$group['tier']] ?? 240;
+                $minutes = $group['rank'] >= 2 ? self::UNTAKEN_MINUTES[$group['tier']] ?? 240 : self::UNTAKEN_MINUTES[9];
                 $since = CarbonImmutable::parse($group['since']);
-                $clocks[] = self::clock("group-{$group['id']}", "{$group['title']}: nobody has it", $group['tier'] === 9 ? "waits $minutes min at most" : "tier {$group['tier']} waits $minutes min at most", $since->addMinutes($minutes), $since, "/#group-{$group['id']}", true);
+                $clocks[] = self::clock("group-{$group['id']}", "{$group['title']}: nobody has it", $minutes === self::UNTAKEN_MINUTES[9] ? "waits $minutes min at most" : "tier {$group['tier']} waits $minutes min at most", $since->addMinutes($minutes), $since, "/#group-{$group['id']}", true);
             }
         }
 
@@ -114,7 +114,7 @@ final class RunningClocks
         foreach (Rota::query()->with('team')->get() as $rota) {
             $segments = $rota->between($now, $now + self::HANDOVER_AHEAD_SECONDS)->segments;
             if (count($segments) > 1) {
-                $name = static fn (?string $id): string => $id === null ? 'nobody' : Person::query()->find($id)->name ?? $id;
+                $name = static fn(?string $id): string => $id === null ? 'nobody' : Person::query()->find($id)->name ?? $id;
                 $clocks[] = self::clock("handover-$rota->id", 'Handover, '.($rota->team->name ?? $rota->name), $name($segments[0]->person).' to '.$name($segments[1]->person), CarbonImmutable::createFromTimestampUTC($segments[1]->from), CarbonImmutable::createFromTimestampUTC($segments[1]->from - self::HANDOVER_AHEAD_SECONDS), '/on-call', false);
             }
         }

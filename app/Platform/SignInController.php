@@ -22,9 +22,9 @@ final class SignInController
     public function create(): Response
     {
         return Inertia::render('Platform/SignIn', [
-            'people' => config('skarvo.demo') ? Person::query()->with('team')->whereNotNull('password')->orderBy('id')->get()->map(static fn (Person $p): array => [
+            'people' => config('skarvo.demo') ? Person::query()->with('team')->whereNotNull('password')->orderBy('id')->get()->map(static fn(Person $p): array => [
                 'email' => $p->email, 'name' => $p->name, 'title' => $p->title, 'team' => $p->team?->name,
-                'roles' => implode(', ', array_map(static fn (string $r): string => Role::from($r)->words(), $p->roles)),
+                'roles' => implode(', ', array_map(static fn(string $r): string => Role::from($r)->words(), $p->roles)),
             ]) : [],
             'password' => config('skarvo.demo') ? config('skarvo.demo_password') : null,
         ]);

@@ -20,7 +20,7 @@ final class SweepOutbox
             }
             $late = now()->subSeconds(self::PATIENCE_SECONDS);
             $lost = OutboxMessage::query()->whereNull('sent_at')->whereNull('failed_at')->where('due_at', '<=', $late)
-                ->where(static fn ($query) => $query->whereNull('tried_at')->orWhere('tried_at', '<=', $late))
+                ->where(static fn($query) => $query->whereNull('tried_at')->orWhere('tried_at', '<=', $late))
                 ->orderBy('due_at')->limit(200)->pluck('id');
             foreach ($lost as $id) {
                 OutboxMessage::query()->whereKey($id)->update(['tried_at' => now()]);

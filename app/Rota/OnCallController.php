@@ -22,9 +22,9 @@ final class OnCallController
         $people = Person::query()->get()->keyBy('id');
 
         return Inertia::render('Rota/OnCall', [
-            'rotas' => Rota::query()->with('team')->orderBy('name')->get()->map(fn (Rota $rota): array => [
+            'rotas' => Rota::query()->with('team')->orderBy('name')->get()->map(fn(Rota $rota): array => [
                 'id' => $rota->id, 'name' => $rota->name, 'team' => $rota->team->name ?? '', 'time_zone' => $rota->time_zone,
-                'segments' => array_map(fn (Segment $segment): array => [
+                'segments' => array_map(fn(Segment $segment): array => [
                     ...$segment->toArray(),
                     'name' => $segment->person === null ? null : ($people->get($segment->person)->name ?? $segment->person),
                 ], $rota->between($now - self::HOURS_BACK * 3600, $now + self::HOURS_AHEAD * 3600)->segments),

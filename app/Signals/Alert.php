@@ -70,7 +70,7 @@ final class Alert extends Record
     public function scopeUndecided(Builder $query): void
     {
         $query->whereNull('closed_at')->whereNull('incident_id')
-            ->where(fn (Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', now()));
+            ->where(fn(Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', now()));
     }
 
     public function state(): AlertState

@@ -27,14 +27,14 @@ final class AlertsController
         $show = $request->string('show')->toString() === 'all' ? 'all' : 'open';
         [$from, $to] = [$request->date('from'), $request->date('to')];
         $alerts = Alert::query()
-            ->when($show === 'open', fn ($query) => $query->whereNull('closed_at'))
-            ->when($from, fn ($query) => $query->where('last_signal_at', '>=', $from))
-            ->when($to, fn ($query) => $query->where('first_signal_at', '<=', $to));
+            ->when($show === 'open', fn($query) => $query->whereNull('closed_at'))
+            ->when($from, fn($query) => $query->where('last_signal_at', '>=', $from))
+            ->when($to, fn($query) => $query->where('first_signal_at', '<=', $to));
 
         return Inertia::render('Signals/Alerts', [
             'show' => $show,
             'total' => (clone $alerts)->count(),
-            'alerts' => $alerts->orderByRaw('closed_at is not null')->latest('opened_at')->limit(self::MOST_SHOWN)->get()->map(fn (Alert $a): array => $a->summed()),
+            'alerts' => $alerts->orderByRaw('closed_at is not null')->latest('opened_at')->limit(self::MOST_SHOWN)->get()->map(fn(Alert $a): array => $a->summed()),
         ]);
     }
 
@@ -46,9 +46,9 @@ final class AlertsController
         return Inertia::render('Signals/Alert', [
             'alert' => [...$alert->summed(), 'key' => $alert->key, 'incident' => $alert->incident === null ? null : ['id' => $alert->incident->id, 'ref' => $alert->incident->ref(), 'title' => $alert->incident->title]],
             'itemName' => $alert->item_id === null ? null : $estate->name($alert->item_id),
-            'services' => array_map(static fn ($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
+            'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
             'signals' => Signal::query()->where('alert_id', $alert->id)->latest('id')->limit(100)->get()
-                ->map(fn (Signal $s): array => $s->only(['id', 'at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels', 'received_at'])),
+                ->map(fn(Signal $s): array => $s->only(['id', 'at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels', 'received_at'])),
             'story' => Entry::query()->where('subject_kind', 'alert')->where('subject_id', (string) $alert->id)->where('kind', '!=', 'signals.taken')->orderBy('seq')->get()->map(Telling::of(...)),
         ]);
     }

@@ -70,7 +70,7 @@ final class TakeSignals
         $fields = array_filter([
             'at' => $signal->at->format('Y-m-d\TH:i:s\Z'), 'source' => $signal->source, 'item' => $signal->item, 'check' => $signal->check,
             'condition' => $signal->condition, 'level' => $signal->level, 'id' => $signal->external_id, 'summary' => $signal->summary,
-        ], static fn (mixed $value): bool => $value !== null);
+        ], static fn(mixed $value): bool => $value !== null);
 
         return ReadSignal::read((object) $fields, $signal->at->getTimestamp(), 0);
     }
@@ -111,7 +111,7 @@ final class TakeSignals
     /** @return array<string, mixed> */
     private static function columns(AlertState $state): array
     {
-        $instant = static fn (int $seconds): CarbonImmutable => CarbonImmutable::createFromTimestampUTC($seconds);
+        $instant = static fn(int $seconds): CarbonImmutable => CarbonImmutable::createFromTimestampUTC($seconds);
 
         return [
             'level' => $state->level, 'count' => $state->count, 'flips' => $state->flips,

@@ -7,6 +7,7 @@ namespace App\Topology;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\HitService;
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\CommonGround;
 use Skarvo\Topology\Graph;
 use Skarvo\Topology\Impact;
 use Skarvo\Topology\Kinship;
@@ -48,7 +49,7 @@ final class Estate
             $groups[$row->id] = ['owner' => (string) $row->item_id, 'name' => (string) $row->name, 'needs' => (int) $row->needs, 'strength' => (string) $row->strength, 'members' => []];
         }
         foreach (DB::table('dependencies')->orderBy('id')->get() as $row) {
-            if ($row->group_id !== null) {
+            if ($row->group_id !== null && isset($groups[$row->group_id])) {
                 $groups[$row->group_id]['members'][] = (string) $row->to_id;
             } else {
                 $estate->addNeed(['owner' => (string) $row->from_id, 'name' => null, 'needs' => 1, 'strength' => (string) $row->strength, 'members' => [(string) $row->to_id]]);
@@ -104,6 +105,14 @@ final class Estate
         return (new Kinship($this->graph))->sets($items, self::KIN_STEPS);
     }
 
+    /**
+     * @param  list<string>  $items  those that are not in the estate are passed over
+     */
+    public function ground(array $items): ?CommonGround
+    {
+        return CommonGround::of($this->graph, array_values(array_unique(array_filter(array_map($this->graph->number(...), $items), is_int(...)))));
+    }
+
     /** @param  array<array-key, State>  $observed  worst state by item; items that are not in the estate are passed over */
     public function trace(array $observed): Impact
     {
@@ -128,7 +137,7 @@ final class Estate
                 $services[] = new HitService($affected->id, $item['name'], $item['tier'] ?? 4, $affected->state);
             }
         }
-        usort($services, static fn (HitService $a, HitService $b): int => [$a->tier, -$a->state->rank(), $a->name] <=> [$b->tier, -$b->state->rank(), $b->name]);
+        usort($services, static fn(HitService $a, HitService $b): int => [$a->tier, -$a->state->rank(), $a->name] <=> [$b->tier, -$b->state->rank(), $b->name]);
 
         return $services;
     }
@@ -136,8 +145,8 @@ final class Estate
     /** @return list<string> sites at which something is down or degraded, in order of name */
     public function sites(Impact $impact): array
     {
-        $broken = array_filter($impact->affected, static fn (Affected $a): bool => $a->state->rank() >= State::Degraded->rank());
-        $sites = array_filter(array_map(fn (Affected $a): ?string => $this->items[$a->id]['site'], $broken));
+        $broken = array_filter($impact->affected, static fn(Affected $a): bool => $a->state->rank() >= State::Degraded->rank());
+        $sites = array_filter(array_map(fn(Affected $a): ?string => $this->items[$a->id]['site'], $broken));
         sort($sites);
 
         return array_values(array_unique($sites));

@@ -20,15 +20,15 @@ final class EstateController
         $kind = $request->string('kind')->toString();
         $states = $this->states(Estate::load()->trace(Observed::everywhere())->affected);
         $items = Item::query()->with('team')
-            ->when($find !== '', fn ($query) => $query->where(fn ($q) => $q->where('name', 'like', "%$find%")->orWhere('id', 'like', "%$find%")->orWhere('site', 'like', "%$find%")))
-            ->when($kind !== '', fn ($query) => $query->where('kind', $kind))
+            ->when($find !== '', fn($query) => $query->where(fn($q) => $q->where('name', 'like', "%$find%")->orWhere('id', 'like', "%$find%")->orWhere('site', 'like', "%$find%")))
+            ->when($kind !== '', fn($query) => $query->where('kind', $kind))
             ->orderByRaw('tier is null, tier')->orderBy('name')->get();
 
         return Inertia::render('Topology/Estate', [
-            'items' => $items->map(fn (Item $item): array => [
+            'items' => $items->map(fn(Item $item): array => [
                 'id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'tier' => $item->tier,
                 'site' => $item->site, 'team' => $item->team?->name, 'state' => $states[$item->id] ?? 'up',
-            ])->sortByDesc(fn (array $item): int => ['up' => 0, 'at_risk' => 1, 'degraded' => 2, 'down' => 3][$item['state']])->values(),
+            ])->sortByDesc(fn(array $item): int => ['up' => 0, 'at_risk' => 1, 'degraded' => 2, 'down' => 3][$item['state']])->values(),
             'kinds' => Item::query()->distinct()->orderBy('kind')->pluck('kind'),
             'find' => $find,
             'kind' => $kind,
@@ -41,8 +41,8 @@ final class EstateController
         $impact = $estate->trace(Observed::everywhere());
         $states = $this->states($impact->affected);
         $reach = new Reach($estate, $impact);
-        $affected = collect($impact->affected)->first(fn (Affected $a): bool => $a->id === $item->id);
-        $named = static fn (string $id): array => ['id' => $id, 'name' => $estate->name($id), 'state' => $states[$id] ?? 'up'];
+        $affected = collect($impact->affected)->first(fn(Affected $a): bool => $a->id === $item->id);
+        $named = static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id), 'state' => $states[$id] ?? 'up'];
         $needs = collect($estate->needs());
 
         return Inertia::render('Topology/Item', [
@@ -51,16 +51,16 @@ final class EstateController
                 'team' => $item->team?->name, 'description' => $item->description,
                 'state' => $states[$item->id] ?? 'up', 'why' => $affected === null ? null : $reach->why($affected),
             ],
-            'needs' => $needs->where('owner', $item->id)->map(fn (array $need): array => [
+            'needs' => $needs->where('owner', $item->id)->map(fn(array $need): array => [
                 'words' => $need['name'] === null ? null : "needs {$need['needs']} of these ".count($need['members']),
                 'strength' => $need['strength'], 'members' => array_map($named, $need['members']),
             ])->values(),
-            'neededBy' => $needs->filter(fn (array $need): bool => in_array($item->id, $need['members'], true))
-                ->map(fn (array $need): array => [...$named($need['owner']), 'strength' => $need['strength'], 'group' => $need['name'] !== null])->values(),
-            'alerts' => Alert::query()->where('item_id', $item->id)->latest('opened_at')->limit(20)->get()->map(fn (Alert $alert): array => $alert->summed()),
+            'neededBy' => $needs->filter(fn(array $need): bool => in_array($item->id, $need['members'], true))
+                ->map(fn(array $need): array => [...$named($need['owner']), 'strength' => $need['strength'], 'group' => $need['name'] !== null])->values(),
+            'alerts' => Alert::query()->where('item_id', $item->id)->latest('opened_at')->limit(20)->get()->map(fn(Alert $alert): array => $alert->summed()),
             'incidents' => Incident::query()->whereIn('id', Alert::query()->where('item_id', $item->id)->whereNotNull('incident_id')->select('incident_id'))
                 ->orWhere('service_id', $item->id)->latest('declared_at')->limit(20)->get()
-                ->map(fn (Incident $incident): array => ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'resolved_at' => $incident->resolved_at]),
+                ->map(fn(Incident $incident): array => ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'resolved_at' => $incident->resolved_at]),
             'reach' => (new Reach($estate, $estate->trace([$item->id => \Skarvo\Topology\State::Down])))->toArray(),
         ]);
     }
@@ -71,6 +71,6 @@ final class EstateController
      */
     private function states(array $affected): array
     {
-        return array_combine(array_map(static fn (Affected $a): string => $a->id, $affected), array_map(static fn (Affected $a): string => $a->state->value, $affected));
+        return array_combine(array_map(static fn(Affected $a): string => $a->id, $affected), array_map(static fn(Affected $a): string => $a->state->value, $affected));
     }
 }

@@ -31,12 +31,12 @@ final readonly class Reach
         $spares = [];
         $groupsLeft = [];
         foreach ($this->estate->needs() as $need) {
-            $bad = array_values(array_filter($need['members'], static fn (string $id): bool => isset($byId[$id])));
+            $bad = array_values(array_filter($need['members'], static fn(string $id): bool => isset($byId[$id])));
             if ($bad === [] || ! isset($byId[$need['owner']])) {
                 continue;
             }
-            $left = count($need['members']) - count(array_filter($bad, static fn (string $id): bool => $byId[$id]->state->rank() >= State::Degraded->rank()));
-            $label = $need['name'] === null ? null : "$left of ".count($need['members']).' left, '.$need['needs'].' needed';
+            $left = count($need['members']) - count(array_filter($bad, static fn(string $id): bool => $byId[$id]->state->rank() >= State::Degraded->rank()));
+            $label = $need['name'] === null ? null : "$left of ".count($need['members'])." left, {$need['needs']} needed";
             if ($label !== null) {
                 $groupsLeft[$need['owner']][] = $label;
             }
@@ -50,11 +50,11 @@ final readonly class Reach
 
         return [
             'nodes' => [
-                ...array_map(fn (Affected $a): array => $this->node($a->id, $a->state, $a, $groupsLeft[$a->id] ?? []), $this->impact->affected),
-                ...array_map(fn (int|string $id): array => $this->node((string) $id, State::Up, null, []), array_keys($spares)),
+                ...array_map(fn(Affected $a): array => $this->node($a->id, $a->state, $a, $groupsLeft[$a->id] ?? []), $this->impact->affected),
+                ...array_map(fn(int|string $id): array => $this->node((string) $id, State::Up, null, []), array_keys($spares)),
             ],
             'edges' => $edges,
-            'services' => array_map(static fn ($service): array => [
+            'services' => array_map(static fn($service): array => [
                 'id' => $service->id, 'name' => $service->name, 'tier' => $service->tier, 'state' => $service->state->value,
             ], $this->estate->services($this->impact)),
             'counts' => [
@@ -94,7 +94,7 @@ final readonly class Reach
         foreach ($this->impact->affected as $other) {
             $states[$other->id] = $other->state;
         }
-        $says = fn (string $id): string => match ($states[$id] ?? State::Up) {
+        $says = fn(string $id): string => match ($states[$id] ?? State::Up) {
             State::Down => 'down',
             State::Degraded => 'working in part',
             State::AtRisk => 'without a spare',
@@ -104,7 +104,7 @@ final readonly class Reach
             return 'Alerts say so: '.$says($affected->id).'.';
         }
         $steps = array_slice($affected->because, 1);
-        $told = array_map(fn (string $id): string => $this->estate->name($id).' is '.$says($id), $steps);
+        $told = array_map(fn(string $id): string => $this->estate->name($id).' is '.$says($id), $steps);
 
         return ucfirst($says($affected->id)).', because '.implode(', because ', $told).'.';
     }

@@ -39,7 +39,7 @@ final class Draft
             'stage' => $stage->value,
             'text' => CoreDraft::from($stage, $services, $incident->started_at->setTimezone(config()->string('skarvo.time_zone'))->format('H:i'), $estate->sites($impact))->text,
             'meanwhile' => $last->meanwhile ?? '',
-            'services' => array_map(static fn (array $s): array => ['name' => $s['name'], 'state' => $s['state']->value], $services),
+            'services' => array_map(static fn(array $s): array => ['name' => $s['name'], 'state' => $s['state']->value], $services),
             'next_minutes' => intdiv(Priorities::matrix()->updateWithin($incident->priority), 60),
         ];
     }

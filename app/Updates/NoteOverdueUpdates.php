@@ -14,7 +14,7 @@ final class NoteOverdueUpdates
 {
     public function __invoke(\Closure $mayWork): int
     {
-        $isOverdue = static fn () => Incident::query()->whereNull('resolved_at')->whereNull('update_overdue_at')->where('next_update_at', '<=', now());
+        $isOverdue = static fn() => Incident::query()->whereNull('resolved_at')->whereNull('update_overdue_at')->where('next_update_at', '<=', now());
         if (! $isOverdue()->exists()) {
             return 0;
         }

@@ -29,7 +29,7 @@ final class StatusController
 
         return Inertia::render('Updates/Status', [
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('tier')->orderBy('public_name')->pluck('public_name')
-                ->unique()->map(static fn (?string $name): array => ['name' => $name, 'state' => $states[$name]['state'] ?? 'up', 'incident' => $states[$name]['incident'] ?? null])->values(),
+                ->unique()->map(static fn(?string $name): array => ['name' => $name, 'state' => $states[$name]['state'] ?? 'up', 'incident' => $states[$name]['incident'] ?? null])->values(),
             'open' => $open->map(self::told(...)),
             'past' => Incident::query()->with('updates')->whereNotNull('resolved_at')->whereHas('updates')
                 ->where('resolved_at', '>=', now()->subDays(self::DAYS_BACK))->latest('resolved_at')->get()->map(self::told(...)),
@@ -46,7 +46,7 @@ final class StatusController
             'services' => $last->services ?? [],
             'started_at' => $incident->started_at,
             'resolved_at' => $incident->resolved_at,
-            'updates' => $incident->updates->sortByDesc('number')->values()->map(static fn (Update $update): array => $update->summed()),
+            'updates' => $incident->updates->sortByDesc('number')->values()->map(static fn(Update $update): array => $update->summed()),
         ];
     }
 }

@@ -1,11 +1,13 @@
 <?php
 
+declare(strict_types=1);
+
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
-return new class extends Migration
+return new class () extends Migration
 {
     public function up(): void
     {
@@ -84,6 +86,7 @@ return new class extends Migration
             $table->string('kind');
             $table->string('key')->unique();
             $table->json('payload');
+            $table->dateTime('made_at', 3);
             $table->dateTime('due_at', 3);
             $table->unsignedInteger('attempts')->default(0);
             $table->dateTime('tried_at', 3)->nullable();

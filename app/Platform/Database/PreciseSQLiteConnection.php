@@ -12,7 +12,7 @@ final class PreciseSQLiteConnection extends SQLiteConnection
 {
     protected function getDefaultQueryGrammar(): SQLiteGrammar
     {
-        return new class($this) extends SQLiteGrammar
+        return new class ($this) extends SQLiteGrammar
         {
             public function getDateFormat(): string
             {

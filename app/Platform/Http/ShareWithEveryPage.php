@@ -26,7 +26,7 @@ final class ShareWithEveryPage extends Middleware
             'organisation' => config('skarvo.organisation'),
             'demo' => config('skarvo.demo'),
             'standInsUrl' => config('skarvo.demo') ? config('skarvo.stand_ins_url') : null,
-            'now' => fn (): string => now()->format('Y-m-d\TH:i:s.v\Z'),
+            'now' => fn(): string => now()->format('Y-m-d\TH:i:s.v\Z'),
         ];
         if (! $person instanceof Person) {
             return [...$shared, 'me' => null];
@@ -36,12 +36,12 @@ final class ShareWithEveryPage extends Middleware
             ...$shared,
             'me' => [
                 'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'roles' => $person->roles,
-                'words' => implode(', ', array_map(static fn (string $role): string => Role::from($role)->words(), $person->roles)),
+                'words' => implode(', ', array_map(static fn(string $role): string => Role::from($role)->words(), $person->roles)),
                 'coordinates' => $person->has(Role::Coordinator), 'administers' => $person->has(Role::Administrator),
             ],
-            'live' => fn (): array => ['head' => Journal::head(), 'key' => Live::key()],
-            'band' => fn (): array => Band::around($person),
-            'clocks' => fn (): array => RunningClocks::all(),
+            'live' => fn(): array => ['head' => Journal::head(), 'key' => Live::key()],
+            'band' => fn(): array => Band::around($person),
+            'clocks' => fn(): array => RunningClocks::all(),
         ];
     }
 }

@@ -12,8 +12,8 @@ final readonly class Sentence
     public static function of(Entry $entry): self
     {
         $facts = $entry->facts;
-        $text = static fn (string $name): string => is_scalar($facts[$name] ?? null) ? (string) $facts[$name] : '';
-        $list = static fn (string $name): string => implode(', ', array_filter((array) ($facts[$name] ?? []), is_string(...)));
+        $text = static fn(string $name): string => is_scalar($facts[$name] ?? null) ? (string) $facts[$name] : '';
+        $list = static fn(string $name): string => implode(', ', array_filter((array) ($facts[$name] ?? []), is_string(...)));
 
         return match ($entry->kind) {
             'alert.opened' => self::plain("Alert: {$text('title')}", $text('item')),

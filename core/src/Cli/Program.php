@@ -38,7 +38,7 @@ final class Program
         }
         $status = in_array('--lines', $arguments, true) ? $this->lines($verbs[$verb]) : $this->single($verbs[$verb]);
         if (in_array('--timing', $arguments, true)) {
-            $timing = array_map(static fn (int $nanoseconds): float => round($nanoseconds / 1e6, 3), $this->spent);
+            $timing = array_map(static fn(int $nanoseconds): float => round($nanoseconds / 1e6, 3), $this->spent);
             fwrite($this->err, json_encode([
                 'read_ms' => $timing['read'], 'solve_ms' => $timing['solve'], 'write_ms' => $timing['write'],
                 'peak_bytes' => memory_get_peak_usage(true),
@@ -52,7 +52,7 @@ final class Program
     private function single(\Closure $verb): int
     {
         try {
-            $result = $this->answer($verb, fn (): string => (string) stream_get_contents($this->in));
+            $result = $this->answer($verb, fn(): string => (string) stream_get_contents($this->in));
         } catch (BadInput $e) {
             fwrite($this->err, json_encode($e->toArray(), self::JSON)."\n");
 
@@ -68,7 +68,7 @@ final class Program
     {
         while (($line = fgets($this->in)) !== false) {
             try {
-                $result = $this->answer($verb, static fn (): string => $line);
+                $result = $this->answer($verb, static fn(): string => $line);
             } catch (BadInput $e) {
                 $result = $e->toArray();
             }
@@ -87,7 +87,7 @@ final class Program
      */
     private function answer(\Closure $verb, \Closure $source): array
     {
-        $solve = $this->timed('read', static fn (): \Closure => $verb(Document::parse($source())));
+        $solve = $this->timed('read', static fn(): \Closure => $verb(Document::parse($source())));
 
         return $this->timed('solve', $solve);
     }
@@ -95,7 +95,7 @@ final class Program
     /** @param  array<string, mixed>  $result */
     private function write(array $result): void
     {
-        $this->timed('write', fn (): int|false => fwrite($this->out, json_encode($result, self::JSON)."\n"));
+        $this->timed('write', fn(): int|false => fwrite($this->out, json_encode($result, self::JSON)."\n"));
     }
 
     /**

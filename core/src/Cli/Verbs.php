@@ -22,22 +22,22 @@ final class Verbs
             'trace' => static function (Document $document): \Closure {
                 [$graph, $observed] = EstateDocument::forTrace($document);
 
-                return static fn (): array => Trace::of($graph, $observed)->toArray();
+                return static fn(): array => Trace::of($graph, $observed)->toArray();
             },
             'weak-points' => static function (Document $document): \Closure {
                 [$graph, $service] = EstateDocument::forWeakPoints($document);
 
-                return static fn (): array => ['weak_points' => WeakPoints::of($graph, $service)];
+                return static fn(): array => ['weak_points' => WeakPoints::of($graph, $service)];
             },
             'oncall' => static function (Document $document): \Closure {
                 [$rota, $from, $to] = RotaDocument::read($document);
 
-                return static fn (): array => $rota->between($from, $to)->toArray();
+                return static fn(): array => $rota->between($from, $to)->toArray();
             },
             'escalate' => static function (Document $document): \Closure {
                 [$call, $until] = CallDocument::read($document);
 
-                return static fn (): array => Escalation::follow($call, $until)->toArray();
+                return static fn(): array => Escalation::follow($call, $until)->toArray();
             },
         ];
     }

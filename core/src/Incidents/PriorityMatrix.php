@@ -47,8 +47,8 @@ final readonly class PriorityMatrix
     public static function read(Document $document): self
     {
         $fields = $document->fields($document->root(), '', ['priorities', 'targets']) ?? [];
-        $impacts = array_map(static fn (Impact $impact): string => $impact->value, Impact::cases());
-        $urgencies = array_map(static fn (Urgency $urgency): string => $urgency->value, Urgency::cases());
+        $impacts = array_map(static fn(Impact $impact): string => $impact->value, Impact::cases());
+        $urgencies = array_map(static fn(Urgency $urgency): string => $urgency->value, Urgency::cases());
         $priorities = [];
         $rows = $document->fields($fields['priorities'] ?? new \stdClass, '/priorities', $impacts) ?? [];
         foreach (array_intersect_key($rows, array_flip($impacts)) as $impact => $row) {
@@ -61,7 +61,7 @@ final readonly class PriorityMatrix
         $rows = $document->fields($fields['targets'] ?? new \stdClass, '/targets', array_map(strval(...), self::PRIORITIES)) ?? [];
         foreach (array_intersect_key($rows, array_flip(self::PRIORITIES)) as $priority => $row) {
             $target = $document->fields($row, "/targets/$priority", ['restore_minutes', 'update_minutes']) ?? [];
-            $minutes = static fn (string $name): int => array_key_exists($name, $target)
+            $minutes = static fn(string $name): int => array_key_exists($name, $target)
                 ? $document->integer($target[$name], "/targets/$priority/$name", 1, 525600) ?? 0 : 0;
             $targets[(int) $priority] = ['restore_minutes' => $minutes('restore_minutes'), 'update_minutes' => $minutes('update_minutes')];
         }

@@ -99,7 +99,7 @@ final class Document
      *
      * @param  list<string>  $required
      * @param  list<string>  $optional
-     * @return array<string, mixed>|null null if the value is no object
+     * @return array<array-key, mixed>|null null if the value is no object
      */
     public function fields(mixed $value, string $at, array $required, array $optional = []): ?array
     {
@@ -165,7 +165,7 @@ final class Document
         }
 
         return $enum::tryFrom($value)
-            ?? $this->refuse(ErrorCode::OutOfRange, $at, "\"$value\" is not known here. Words are: ".implode(', ', array_map(static fn (\BackedEnum $case): string => (string) $case->value, $enum::cases())).'.');
+            ?? $this->refuse(ErrorCode::OutOfRange, $at, "\"$value\" is not known here. Words are: ".implode(', ', array_map(static fn(\BackedEnum $case): string => (string) $case->value, $enum::cases())).'.');
     }
 
     public function integer(mixed $value, string $at, int $min, int $max): ?int

@@ -15,7 +15,7 @@ final class CallDocument
     /** @var array<array-key, list<Contact>> */
     private array $contacts = [];
 
-    /** @var array<string, mixed> */
+    /** @var array<array-key, mixed> */
     private array $fields;
 
     private ?int $startedAt = null;
@@ -135,7 +135,7 @@ final class CallDocument
     }
 
     /**
-     * @param  array<string, mixed>  $row
+     * @param  array<array-key, mixed>  $row
      * @param  array<array-key, list<Duty>>  $rotas
      * @return list<Target>
      */
@@ -191,12 +191,12 @@ final class CallDocument
                 $happenings[] = [$instant, new Happening($instant->seconds, $kind, $person, $channel)];
             }
         }
-        usort($happenings, static fn (array $a, array $b): int => $a[0]->compare($b[0]));
+        usort($happenings, static fn(array $a, array $b): int => $a[0]->compare($b[0]));
 
         return array_column($happenings, 1);
     }
 
-    /** @param  array<string, mixed>  $fields */
+    /** @param  array<array-key, mixed>  $fields */
     private function person(array $fields, string $at): ?string
     {
         $person = array_key_exists('person', $fields) ? $this->document->id($fields['person'], "$at/person") : null;
@@ -207,7 +207,7 @@ final class CallDocument
         return $person;
     }
 
-    /** @param  array<string, mixed>  $fields */
+    /** @param  array<array-key, mixed>  $fields */
     private function seconds(array $fields, string $name, string $at): ?int
     {
         $instant = array_key_exists($name, $fields) ? $this->document->instant($fields[$name], "$at/$name") : null;
@@ -221,7 +221,7 @@ final class CallDocument
     }
 
     /**
-     * @param  array<string, mixed>  $fields
+     * @param  array<array-key, mixed>  $fields
      * @return list<mixed>
      */
     private function list(array $fields, string $name, string $at): array

@@ -31,8 +31,8 @@ final readonly class Course
     public function toArray(): array
     {
         return [
-            'pages' => array_map(static fn (Page $page): array => $page->toArray(), $this->pages),
-            'steps' => array_map(static fn (StepStart $step): array => $step->toArray(), $this->steps),
+            'pages' => array_map(static fn(Page $page): array => $page->toArray(), $this->pages),
+            'steps' => array_map(static fn(StepStart $step): array => $step->toArray(), $this->steps),
             'outcome' => $this->outcome->value,
             'at' => $this->at === null ? null : Instant::format($this->at),
             'by' => $this->by,

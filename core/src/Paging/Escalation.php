@@ -158,7 +158,7 @@ final class Escalation
         if ($this->holder === null) {
             $this->send($run, $now);
         } else {
-            $run->due[$run->sent] = min($run->due[$run->sent], $now);
+            $run->nextIsDueBy($now);
         }
     }
 
@@ -321,7 +321,7 @@ final class Escalation
     {
         return array_values(array_filter(
             $people,
-            fn (string $person): bool => ($this->call->contacts[$person] ?? []) !== [] && ! isset($this->declinedInRound[$person]),
+            fn(string $person): bool => ($this->call->contacts[$person] ?? []) !== [] && ! isset($this->declinedInRound[$person]),
         ));
     }
 

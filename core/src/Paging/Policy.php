@@ -15,7 +15,7 @@ final readonly class Policy
 
     public function lengthOfRound(): int
     {
-        return array_sum(array_map(static fn (Step $step): int => $step->wait, $this->steps));
+        return array_sum(array_map(static fn(Step $step): int => $step->wait, $this->steps));
     }
 
     /** @return list<string> ids of the rotas that its targets name */

@@ -11,7 +11,7 @@ namespace Skarvo\Paging;
  */
 final class Run
 {
-    /** @var list<int> when each contact is due, seconds since the epoch */
+    /** @var array<int, int> when each contact is due, seconds since the epoch */
     public array $due = [];
 
     /** How many contacts were sent; they go in order. */
@@ -43,6 +43,11 @@ final class Run
     public function nextDue(): ?int
     {
         return $this->hasUnsent() ? $this->due[$this->sent] : null;
+    }
+
+    public function nextIsDueBy(int $now): void
+    {
+        $this->due[$this->sent] = min($this->due[$this->sent], $now);
     }
 
     public function cameBackWhole(): bool

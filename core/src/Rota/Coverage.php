@@ -15,7 +15,7 @@ final readonly class Coverage
 
     public function uncoveredSeconds(): int
     {
-        return array_sum(array_map(static fn (Segment $s): int => $s->person === null ? $s->to - $s->from : 0, $this->segments));
+        return array_sum(array_map(static fn(Segment $s): int => $s->person === null ? $s->to - $s->from : 0, $this->segments));
     }
 
     /** @return array<string, mixed> */
@@ -30,11 +30,11 @@ final readonly class Coverage
         ksort($load, SORT_STRING);
 
         return [
-            'segments' => array_map(static fn (Segment $s): array => $s->toArray(), $this->segments),
+            'segments' => array_map(static fn(Segment $s): array => $s->toArray(), $this->segments),
             'uncovered_seconds' => $this->uncoveredSeconds(),
             'unused_overrides' => $this->unusedOverrides,
             'load' => array_map(
-                static fn (int|string $person, int $seconds): array => ['person' => (string) $person, 'seconds' => $seconds],
+                static fn(int|string $person, int $seconds): array => ['person' => (string) $person, 'seconds' => $seconds],
                 array_keys($load), $load,
             ),
         ];

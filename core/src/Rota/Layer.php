@@ -56,7 +56,7 @@ final readonly class Layer
         }
         $length = $this->shift->seconds();
         $first = $zone->instant($this->starts->seconds);
-        $start = fn (int $turn): int => $this->shift->days > 0
+        $start = fn(int $turn): int => $this->shift->days > 0
             ? $zone->instant($this->starts->seconds + $turn * $length)
             : $first + $turn * $length;
         // A wall clock is never off by more than two days from elapsed time, so one turn earlier (or three days' worth) is early enough.
@@ -72,7 +72,7 @@ final readonly class Layer
     /** @return list<array{int, int}> the windows together, in order, without overlaps */
     private function openStretches(Zone $zone, int $from, int $to): array
     {
-        $all = array_merge(...array_map(static fn (Window $window): array => $window->open($zone, $from, $to), $this->windows ?? []));
+        $all = array_merge(...array_map(static fn(Window $window): array => $window->open($zone, $from, $to), $this->windows ?? []));
         sort($all);
         $stretches = [];
         foreach ($all as [$opens, $closes]) {

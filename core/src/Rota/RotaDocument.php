@@ -40,7 +40,7 @@ final readonly class RotaDocument
         return [new Rota($zone, $layers, $overrides), ...$range];
     }
 
-    /** @param  array<string, mixed>  $fields */
+    /** @param  array<array-key, mixed>  $fields */
     private function zone(array $fields): ?Zone
     {
         $name = array_key_exists('time_zone', $fields) ? $this->document->text($fields['time_zone'], '/time_zone') : null;
@@ -50,7 +50,7 @@ final readonly class RotaDocument
     }
 
     /**
-     * @param  array<string, mixed>  $fields
+     * @param  array<array-key, mixed>  $fields
      * @return list<Layer>
      */
     private function layers(array $fields): array
@@ -98,7 +98,7 @@ final readonly class RotaDocument
     }
 
     /**
-     * @param  array<string, mixed>  $row
+     * @param  array<array-key, mixed>  $row
      * @return list<Window>
      */
     private function windows(array $row, string $layer): array
@@ -124,7 +124,7 @@ final readonly class RotaDocument
         return $windows;
     }
 
-    /** @param  array<string, mixed>  $fields */
+    /** @param  array<array-key, mixed>  $fields */
     private function timeOfDay(array $fields, string $name, string $at, int $latest): ?int
     {
         $text = array_key_exists($name, $fields) ? $this->document->text($fields[$name], "$at/$name") : null;
@@ -137,7 +137,7 @@ final readonly class RotaDocument
     }
 
     /**
-     * @param  array<string, mixed>  $fields
+     * @param  array<array-key, mixed>  $fields
      * @return list<Override>
      */
     private function overrides(array $fields): array
@@ -172,7 +172,7 @@ final readonly class RotaDocument
     }
 
     /**
-     * @param  array<string, mixed>  $fields
+     * @param  array<array-key, mixed>  $fields
      * @return array{int, int}|null
      */
     private function range(array $fields, string $at): ?array
@@ -189,7 +189,7 @@ final readonly class RotaDocument
     }
 
     /**
-     * @param  array<string, mixed>  $row
+     * @param  array<array-key, mixed>  $row
      * @return list<string>
      */
     private function people(array $row, string $name, string $at): array
@@ -203,7 +203,7 @@ final readonly class RotaDocument
     }
 
     /**
-     * @param  array<string, mixed>  $fields
+     * @param  array<array-key, mixed>  $fields
      * @return list<mixed>
      */
     private function list(array $fields, string $name, string $at): array

@@ -25,7 +25,7 @@ final readonly class Window
      */
     public function open(Zone $zone, int $from, int $to): array
     {
-        $weekdays = array_map(static fn (Weekday $day): int => $day->number(), $this->days);
+        $weekdays = array_map(static fn(Weekday $day): int => $day->number(), $this->days);
         $stretches = [];
         for ($day = intdiv($from, 86400) - 3; $day <= intdiv($to, 86400) + 3; $day++) {
             if (! in_array(CivilDate::weekday($day), $weekdays, true)) {

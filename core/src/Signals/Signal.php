@@ -47,8 +47,8 @@ final readonly class Signal
     {
         $document = Document::of($value);
         $fields = $document->fields($value, '', ['source', 'check', 'condition', 'level'], ['at', 'item', 'labels', 'id', 'summary', 'value', 'unit', 'url']) ?? [];
-        $given = static fn (string $name): bool => array_key_exists($name, $fields);
-        $id = static fn (string $name): ?string => $given($name) ? $document->id($fields[$name], "/$name") : null;
+        $given = static fn(string $name): bool => array_key_exists($name, $fields);
+        $id = static fn(string $name): ?string => $given($name) ? $document->id($fields[$name], "/$name") : null;
 
         $at = $given('at') ? $document->instant($fields['at'], '/at')?->seconds : $now;
         if ($at !== null && $at > $now + $mostAhead) {
@@ -88,7 +88,7 @@ final readonly class Signal
         return $labels;
     }
 
-    /** @param  array<string, mixed>  $fields */
+    /** @param  array<array-key, mixed>  $fields */
     private static function text(Document $document, array $fields, string $name): ?string
     {
         $text = array_key_exists($name, $fields) ? $document->text($fields[$name], "/$name") : null;

@@ -21,7 +21,7 @@ final readonly class Duration
         if (preg_match('/^P(?!$)(?:(\d{1,5})W|(?:(\d{1,6})D)?(?:T(?=\d)(?:(\d{1,7})H)?(?:(\d{1,9})M)?(?:(\d{1,10})S)?)?)$/D', $text, $m) !== 1) {
             return null;
         }
-        $number = static fn (int $group): int => (int) ($m[$group] ?? '');
+        $number = static fn(int $group): int => (int) ($m[$group] ?? '');
 
         return new self($number(1) * 7 + $number(2), $number(3) * 3600 + $number(4) * 60 + $number(5));
     }

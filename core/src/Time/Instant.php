@@ -21,7 +21,7 @@ final readonly class Instant
     /** @return self|null null when the text is no RFC 3339 time with an offset (section 5.6) */
     public static function parse(string $text): ?self
     {
-        if (preg_match('/^(\d{4})-(\d\d)-(\d\d)[Tt](\d\d):(\d\d):(\d\d)(?:\.(\d+))?(?:[Zz]|([+-])(\d\d):(\d\d))$/D', $text, $m) !== 1) {
+        if (preg_match('/^(\d{4})-(\d\d)-(\d\d)[Tt](\d\d):(\d\d):(\d\d)(?:\.(\d+))?(?:[Zz]|([+-]\d\d:\d\d))$/D', $text, $m) !== 1) {
             return null;
         }
         [, $year, $month, $day, $hour, $minute, $second] = array_map(intval(...), $m);
@@ -29,11 +29,12 @@ final readonly class Instant
             return null;
         }
         $offset = 0;
-        if (isset($m[8]) && $m[8] !== '') {
-            if ((int) $m[9] > 23 || (int) $m[10] > 59) {
+        if (isset($m[8])) {
+            [$hours, $minutes] = array_map(intval(...), explode(':', $m[8]));
+            if (abs($hours) > 23 || $minutes > 59) {
                 return null;
             }
-            $offset = ((int) $m[9] * 3600 + (int) $m[10] * 60) * ($m[8] === '-' ? -1 : 1);
+            $offset = (abs($hours) * 3600 + $minutes * 60) * ($m[8][0] === '-' ? -1 : 1);
         }
 
         return new self(
@@ -44,7 +45,7 @@ final readonly class Instant
 
     public function compare(self $other): int
     {
-        return $this->seconds <=> $other->seconds ?: strcmp($this->fraction, $other->fraction);
+        return $this->seconds <=> $other->seconds ?: strcmp($this->fraction, $other->fraction) <=> 0;
     }
 
     /** RFC 3339 in UTC, whole seconds. */

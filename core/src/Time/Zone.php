@@ -7,6 +7,9 @@ namespace Skarvo\Time;
 /** A zone of the IANA database: turns wall-clock times into instants by the rule of RFC 5545, section 3.3.5. */
 final class Zone
 {
+    /** @var array<string, int>|null the names of the database, as keys */
+    private static ?array $names = null;
+
     private const MARGIN = 3 * 86400;
 
     /** @var list<array{int, int}> changes of offset: [instant, offset from then on], the first one far before the rest */
@@ -21,10 +24,9 @@ final class Zone
     /** @return self|null null when the name is not one of the database, spelled as there, of the form Area/Place, or UTC */
     public static function named(string $name): ?self
     {
-        static $names = null;
-        $names ??= array_flip(\DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC));
+        self::$names ??= array_flip(\DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC));
 
-        return isset($names[$name]) && (str_contains($name, '/') || $name === 'UTC')
+        return isset(self::$names[$name]) && (str_contains($name, '/') || $name === 'UTC')
             ? new self(new \DateTimeZone($name))
             : null;
     }

@@ -14,7 +14,7 @@ final class EstateDocument
 
     private readonly Graph $graph;
 
-    /** @var array<string, mixed> */
+    /** @var array<array-key, mixed> */
     private array $fields = [];
 
     private function __construct(private readonly Document $document)
@@ -172,7 +172,7 @@ final class EstateDocument
     }
 
     /**
-     * @param  array<string, mixed>  $row
+     * @param  array<array-key, mixed>  $row
      */
     private function item(array $row, string $field, string $at): ?int
     {
@@ -190,7 +190,7 @@ final class EstateDocument
      *
      * @param  list<string>  $required
      * @param  list<string>  $optional
-     * @return iterable<string, array<string, mixed>>
+     * @return iterable<string, array<array-key, mixed>>
      */
     private function objects(string $list, array $required, array $optional = []): iterable
     {

@@ -31,7 +31,7 @@ final class Kinship
         $set = array_keys($items);
         $join = static function (int $a, int $b) use (&$set): void {
             [$to, $from] = [min($set[$a], $set[$b]), max($set[$a], $set[$b])];
-            $set = array_map(static fn (int $s): int => $s === $from ? $to : $s, $set);
+            $set = array_map(static fn(int $s): int => $s === $from ? $to : $s, $set);
         };
         $indexes = [];
         foreach ($items as $index => $id) {

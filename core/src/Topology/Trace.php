@@ -117,7 +117,7 @@ final class Trace
     {
         [$distance, $towards] = $this->shortestWays($observed);
         $items = array_keys($distance);
-        usort($items, fn (int $a, int $b): int => strcmp($this->graph->id($a), $this->graph->id($b)));
+        usort($items, fn(int $a, int $b): int => strcmp($this->graph->id($a), $this->graph->id($b)));
 
         $affected = [];
         foreach ($items as $item) {

@@ -26,7 +26,7 @@ final readonly class Draft
             return new self($names === '' ? 'Everything works normally again.' : "$names: working normally again.");
         }
         foreach ([[State::Down, 'not working'], [State::Degraded, 'working only in part']] as [$state, $how]) {
-            $names = array_column(array_filter($services, static fn (array $s): bool => $s['state'] === $state), 'name');
+            $names = array_column(array_filter($services, static fn(array $s): bool => $s['state'] === $state), 'name');
             if ($names !== []) {
                 $sentences[] = self::list($names).": $how since $since".(count($sites) > 0 && count($sites) <= 4 ? ', at '.self::list($sites) : '').'.';
             }

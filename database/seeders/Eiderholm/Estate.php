@@ -119,7 +119,7 @@ final class Estate
         $this->oneOf("plate-reader-$id", 'cameras', ["camera-$id-1", "camera-$id-2"]);
         $this->needs("plate-reader-$id", "lane-control-$id");
 
-        $gates = array_map(static fn (int $n): string => "gate-$id-$n", [1, 2, 3]);
+        $gates = array_map(static fn(int $n): string => "gate-$id-$n", [1, 2, 3]);
         foreach ($gates as $n => $gate) {
             $this->item($gate, 'Gate '.($n + 1)." $name", 'gate', 'terminals', $name);
             $this->needs($gate, "quay-net-$id");
@@ -176,7 +176,7 @@ final class Estate
             $this->items[] = ['id' => $id, 'name' => $name, 'kind' => Item::SERVICE, 'tier' => $tier, 'team_id' => $team, 'site' => null, 'description' => $description, 'public_name' => $public];
         }
         $harbours = array_keys(self::HARBOURS);
-        $each = static fn (string $prefix): array => array_map(static fn (string $h): string => "$prefix-$h", $harbours);
+        $each = static fn(string $prefix): array => array_map(static fn(string $h): string => "$prefix-$h", $harbours);
         $half = intdiv(count($harbours), 2);
 
         $this->needs('booking', 'booking-web');
@@ -190,9 +190,9 @@ final class Estate
         }
         $this->group('vehicle-lanes', 'plate-readers', $half, 'soft', $each('plate-reader'));
         $this->needs('check-in', 'desk-app');
-        $this->group('check-in', 'kiosks', $half, 'soft', array_map(static fn (string $h): string => "kiosk-$h-1", $harbours));
+        $this->group('check-in', 'kiosks', $half, 'soft', array_map(static fn(string $h): string => "kiosk-$h-1", $harbours));
         $this->needs('vessel-positions', 'feed-gateway');
-        $this->group('vessel-positions', 'transponders', 10, 'soft', array_map(static fn (string $v): string => "transponder-$v", array_keys(self::VESSELS)));
+        $this->group('vessel-positions', 'transponders', 10, 'soft', array_map(static fn(string $v): string => "transponder-$v", array_keys(self::VESSELS)));
         $this->needs('arrivals-board', 'board-web');
         $this->needs('arrivals-board', 'vessel-positions', 'soft');
         $this->needs('freight-manifests', 'manifest-api');
@@ -201,7 +201,7 @@ final class Estate
         $this->needs('announcements', 'announce-hub');
         $this->group('announcements', 'loudspeakers', count($harbours), 'soft', $each('speaker'));
         $this->needs('fuel-telemetry', 'fuel-intake');
-        $this->group('fuel-telemetry', 'ships', 8, 'soft', array_map(static fn (string $v): string => "fuel-unit-$v", array_keys(self::VESSELS)));
+        $this->group('fuel-telemetry', 'ships', 8, 'soft', array_map(static fn(string $v): string => "fuel-unit-$v", array_keys(self::VESSELS)));
         $this->needs('tide-tables', 'tide-feed');
         $this->group('harbour-wireless', 'harbours', count($harbours), 'soft', $each('wireless'));
         $this->group('harbour-wireless', 'any', 1, 'hard', $each('wireless'));
@@ -250,11 +250,11 @@ final class Estate
             Item::query()->insert($chunk);
         }
         foreach (array_chunk($this->single, 200) as $chunk) {
-            Dependency::query()->insert(array_map(static fn (array $d): array => ['from_id' => $d[0], 'to_id' => $d[1], 'strength' => $d[2]], $chunk));
+            Dependency::query()->insert(array_map(static fn(array $d): array => ['from_id' => $d[0], 'to_id' => $d[1], 'strength' => $d[2]], $chunk));
         }
         foreach ($this->groups as [$item, $name, $needs, $strength, $members]) {
             $group = NeedGroup::query()->create(['item_id' => $item, 'name' => $name, 'needs' => $needs, 'strength' => $strength]);
-            Dependency::query()->insert(array_map(static fn (string $member): array => ['from_id' => $item, 'to_id' => $member, 'group_id' => $group->id], $members));
+            Dependency::query()->insert(array_map(static fn(string $member): array => ['from_id' => $item, 'to_id' => $member, 'group_id' => $group->id], $members));
         }
     }
 }

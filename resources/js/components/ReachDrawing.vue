@@ -12,7 +12,7 @@ const emit = defineEmits<{ select: [id: string] }>();
 
 /** Items that are alike (same kind, state and explanation) fold into one, so that fourteen harbours are one line. */
 const FOLD_FROM = 3;
-const WIDTH = 172;
+const WIDTH = 158;
 const NODE_HEIGHT = 38;
 
 interface Drawn {
@@ -29,7 +29,6 @@ const drawn = computed<Drawn[]>(() => {
     [
       node.kind,
       node.state,
-      node.distance,
       props.reach.edges
         .filter((edge) => edge.to === node.id)
         .map((edge) => kinds.value.get(edge.from))
@@ -44,12 +43,12 @@ const drawn = computed<Drawn[]>(() => {
   return [...sets.values()].flatMap((members) => {
     const first = members[0];
     if (!first) return [];
-    if (members.length < FOLD_FROM || members.some((member) => member.distance === 0 && members.length < 4)) {
+    if (members.length < FOLD_FROM) {
       return members.map((node) => ({
         id: node.id,
         members: [node],
         name: node.name,
-        more: [node.tier ? `tier ${node.tier}` : '', stateWords[node.state], node.groups[0] ?? '']
+        more: [node.tier ? `tier ${node.tier}` : '', stateWords[node.state], node.groups[0]?.split(',')[0] ?? '']
           .filter(Boolean)
           .join(', '),
         node,
@@ -84,7 +83,8 @@ const edges = computed(() => {
   const seen = new Map<string, { from: string; to: string; soft: boolean }>();
   for (const edge of props.reach.edges) {
     const [from, to] = [home.value.get(edge.from), home.value.get(edge.to)];
-    if (from && to && from !== to) seen.set(`${from} ${to}`, { from, to, soft: edge.soft });
+    if (from && to && from !== to)
+      seen.set(`${from} ${to}`, { from, to, soft: edge.soft && (seen.get(`${from} ${to}`)?.soft ?? true) });
   }
   return [...seen.values()];
 });
@@ -153,7 +153,6 @@ const ordered = computed(() => [...drawn.value].sort((a, b) => stateRank[b.node.
       :viewBox="viewBox"
       :style="{
         width: `${laid.width}px`,
-        minWidth: laid.width && laid.width > 760 ? '760px' : undefined,
         maxWidth: '100%',
       }"
       class="mx-auto block"

@@ -106,7 +106,7 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
       <g v-for="hour in hours" :key="hour">
         <line :x1="x(hour)" :x2="x(hour)" y1="14" y2="18" stroke="var(--edge)" />
         <text
-          v-if="Math.abs(x(hour) - x(now)) > 34"
+          v-if="x(hour) < x(now) - 24 || x(hour) > x(now) + 64"
           :x="x(hour)"
           y="11"
           text-anchor="middle"
@@ -123,9 +123,9 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
       <g v-for="grain in visible" :key="grain.at">
         <rect
           :x="x(grain.at)"
-          :y="y(1) - 2 - (grain.count / tallest) * 20"
+          :y="y(1) - 2 - Math.sqrt(grain.count / tallest) * 20"
           :width="grainWidth"
-          :height="(grain.count / tallest) * 20"
+          :height="Math.sqrt(grain.count / tallest) * 20"
           :fill="grain.undecided > 0 ? 'var(--call)' : 'var(--grain)'"
         />
       </g>

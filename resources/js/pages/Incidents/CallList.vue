@@ -26,9 +26,10 @@ const words = (call: CallLine): string =>
   <div v-for="call in calls" :key="call.id" class="mb-2 text-small">
     <p>
       <strong>{{ call.team }}</strong>,
-      <span :class="call.outcome === 'exhausted' ? 'font-semibold text-call' : 'text-ink-2'">{{ words(call) }}</span>
-      <span v-if="call.step_ends_at && call.outcome === 'waiting'" class="text-call">
-        , next step in
+      <span :class="call.outcome === 'exhausted' ? 'font-semibold text-call' : 'text-ink-2'">{{
+        words(call)
+      }}</span><span v-if="call.step_ends_at && call.outcome === 'waiting'" class="text-call"
+        >, next step in
         <span class="font-mono font-semibold">{{ remaining(millis(call.step_ends_at) - now) }}</span></span
       >
     </p>
@@ -38,8 +39,9 @@ const words = (call: CallLine): string =>
           clockTime(page.at).slice(-5)
         }}</time>
         <span>
-          <span class="font-semibold">{{ page.person }}</span>
-          <span class="text-ink-2">, {{ channels[page.channel] ?? page.channel }}: </span>
+          <span class="font-semibold">{{ page.person }}</span><span class="text-ink-2"
+            >, {{ channels[page.channel] ?? page.channel }}:
+          </span>
           <span :class="page.answer || page.failed_at ? 'text-ink' : 'text-call'">{{ stands(page) }}</span>
         </span>
       </li>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue';
+import { computed, nextTick, onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import ChoiceRow from '@/components/ChoiceRow.vue';
 import SideSheet from '@/components/SideSheet.vue';
@@ -35,6 +35,7 @@ interface Proposal {
 const action = useAction();
 const proposal = ref<Proposal | null>(null);
 const trouble = ref('');
+const titleField = ref<HTMLInputElement | null>(null);
 const { text: title, clear } = useDraft(`declare-${props.group.id}`);
 const service = ref('');
 const impact = ref('');
@@ -61,6 +62,8 @@ const load = async (): Promise<void> => {
     impact.value ||= filled.impact.value ?? '';
     urgency.value ||= filled.urgency.value ?? '';
     team.value ||= filled.team.value ?? '';
+    await nextTick();
+    titleField.value?.focus();
   } catch {
     trouble.value = 'What is known could not be loaded. Try again when the connection is back.';
   }
@@ -92,7 +95,14 @@ const declare = (): void =>
       <TroubleNote :text="action.errors.value.action" />
       <label class="block font-semibold">
         Title
-        <input v-model="title" class="field" maxlength="160" required :aria-invalid="!!action.errors.value.title" />
+        <input
+          ref="titleField"
+          v-model="title"
+          class="field"
+          maxlength="160"
+          required
+          :aria-invalid="!!action.errors.value.title"
+        />
         <span class="text-tiny font-normal text-ink-2">{{ action.errors.value.title ?? proposal.title.why }}</span>
       </label>
       <label class="block font-semibold">

@@ -3,7 +3,7 @@ import { Link } from '@inertiajs/vue3';
 import { computed } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import StateMark from '@/components/StateMark.vue';
-import { plural } from '@/lib/states';
+import { plural, stateRank } from '@/lib/states';
 import { clockTime, lasting, millis, useNow } from '@/lib/time';
 import type { AlertGroup } from '@/lib/types';
 
@@ -11,12 +11,13 @@ const props = defineProps<{
   group: AlertGroup;
   selected: boolean;
   mayAct: boolean;
+  mayAttach: boolean;
   waitMinutes: number;
   busy: boolean;
 }>();
 defineEmits<{ declare: []; attach: []; take: []; wait: [] }>();
 const now = useNow();
-const calls = computed(() => props.group.taken === null && props.group.tier <= 2);
+const calls = computed(() => props.group.taken === null && props.group.tier <= 2 && stateRank[props.group.state] >= 2);
 const named = computed(() => props.group.services.slice(0, 2));
 const more = computed(() => props.group.services.length - named.value.length);
 const key = (name: string): string | undefined => (props.selected ? name : undefined);
@@ -53,7 +54,7 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
         At the bottom:
         <Link :href="`/estate/${group.root.id}`" class="font-semibold text-ink hover:underline">{{
           group.root.name
-        }}</Link>, explains {{ group.root.explains }} of {{ group.root.of }} items hit.
+        }}</Link>, explains {{ group.root.explains }} of {{ group.root.of }}.
       </p>
       <p v-else-if="group.items.length" class="text-small text-ink-2">
         On
@@ -70,12 +71,14 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
     </div>
     <div
       v-if="mayAct"
-      class="col-start-2 flex flex-wrap content-start items-start justify-end gap-1.5 sm:col-start-3 sm:w-[212px]"
+      class="col-start-2 flex flex-wrap content-start items-start justify-end gap-1.5 sm:col-start-3 sm:w-[262px]"
     >
-      <ActButton main :shortcut="key('d')" @click="$emit('declare')">Declare incident</ActButton>
-      <ActButton :shortcut="key('a')" @click="$emit('attach')">Attach</ActButton>
+      <ActButton :main="selected" :shortcut="key('d')" @click="$emit('declare')">Declare incident</ActButton>
       <ActButton v-if="!group.taken" :shortcut="key('t')" :busy="busy" @click="$emit('take')">Take it</ActButton>
-      <ActButton :shortcut="key('w')" :busy="busy" @click="$emit('wait')">Wait {{ waitMinutes }} min</ActButton>
+      <ActButton v-if="mayAttach && selected" :shortcut="key('a')" @click="$emit('attach')">Attach</ActButton>
+      <ActButton v-if="selected" :shortcut="key('w')" :busy="busy" @click="$emit('wait')"
+        >Wait {{ waitMinutes }} min</ActButton
+      >
     </div>
   </article>
 </template>

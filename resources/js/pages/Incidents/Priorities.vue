@@ -39,16 +39,20 @@ const save = (): void => {
           <tr>
             <th class="pr-4 text-left text-small font-semibold text-ink-2">Impact</th>
             <th v-for="urgency in urgencies" :key="urgency.value" class="px-3 text-left">
-              <span class="block font-semibold first-letter:uppercase">{{ urgency.value }}</span
-              ><span class="text-tiny font-normal text-ink-2">{{ urgency.meaning }}</span>
+              <span class="block font-semibold first-letter:uppercase">{{ urgency.value }}</span><span
+                class="text-tiny font-normal text-ink-2"
+                >{{ urgency.meaning }}</span
+              >
             </th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="impact in impacts" :key="impact.value" class="row-rule">
             <th class="py-2 pr-4 text-left">
-              <span class="block font-semibold first-letter:uppercase">{{ impact.value }}</span
-              ><span class="text-tiny font-normal text-ink-2">{{ impact.meaning }}</span>
+              <span class="block font-semibold first-letter:uppercase">{{ impact.value }}</span><span
+                class="text-tiny font-normal text-ink-2"
+                >{{ impact.meaning }}</span
+              >
             </th>
             <td v-for="urgency in urgencies" :key="urgency.value" class="px-3">
               <select

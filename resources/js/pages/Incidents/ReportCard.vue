@@ -27,8 +27,8 @@ const link = (): void => {
       <div class="min-w-56 flex-1">
         <h3>“{{ report.what }}”</h3>
         <p class="text-small text-ink-2">
-          {{ report.ref }}, <strong class="text-ink">{{ report.service }}</strong>
-          <template v-if="report.site">, {{ report.site }}</template
+          {{ report.ref }}, <strong class="text-ink">{{ report.service }}</strong><template v-if="report.site"
+            >, {{ report.site }}</template
           ><template v-if="report.name">, {{ report.name }}</template
           >, told <TimeAgo :at="report.told_at" />
         </p>

@@ -195,7 +195,13 @@ onMounted(() => {
         tabindex="0"
       >
         <h2 class="mb-1 flex justify-between">
-          <span>Called</span><span>{{ calls.reduce((sum, call) => sum + call.pages.length, 0) }} pages</span>
+          <span>Called</span
+          ><span>{{
+            plural(
+              calls.reduce((sum, call) => sum + call.pages.length, 0),
+              'page',
+            )
+          }}</span>
         </h2>
         <CallList :calls="calls" />
         <h2 class="mt-4 mb-1 flex justify-between">

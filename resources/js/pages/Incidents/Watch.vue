@@ -67,12 +67,10 @@ useCommands(() => {
           { name: `Let it wait ${WAIT_MINUTES} min: ${group.title}`, key: 'w', run: () => wait(group) },
         ]
       : []),
-    ...open.value
-      .slice(0, 9)
-      .map((incident) => ({
-        name: `Go into the room of ${incident.ref} ${incident.title}`,
-        run: () => router.visit(`/incidents/${incident.id}`),
-      })),
+    ...open.value.slice(0, 9).map((incident) => ({
+      name: `Go into the room of ${incident.ref} ${incident.title}`,
+      run: () => router.visit(`/incidents/${incident.id}`),
+    })),
   ];
 });
 watch(
@@ -129,6 +127,7 @@ watch(
               :group="row.group"
               :selected="row.id === selected?.id"
               :may-act="coordinates"
+              :may-attach="open.length > 0"
               :wait-minutes="WAIT_MINUTES"
               :busy="action.busy.value"
               @declare="declaring = row.group"

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import AppShell from '@/components/AppShell.vue';
-import { clockTime, lasting, millis, useNow } from '@/lib/time';
+import { clockTime, millis, useNow } from '@/lib/time';
 
 /** Who is on call now and next, for each team, on the same picture of time as everything else. */
 interface Turn {
@@ -42,7 +42,7 @@ const following = (turns: Turn[]): Turn | undefined => turns.find((turn) => mill
           <tr class="row-rule">
             <th class="w-44 py-1 font-semibold">Team</th>
             <th class="w-40 font-semibold">Now</th>
-            <th class="w-56 font-semibold">Next</th>
+            <th class="w-64 font-semibold">Next</th>
             <th class="font-semibold max-md:hidden">
               <span ref="frame" class="relative block h-5 w-full">
                 <span
@@ -64,8 +64,8 @@ const following = (turns: Turn[]): Turn | undefined => turns.find((turn) => mill
             </td>
             <td class="text-ink-2">
               <template v-if="following(rota.segments)"
-                >{{ following(rota.segments)?.name ?? 'nobody' }}, {{ clockTime(following(rota.segments)?.from ?? 0) }},
-                in {{ lasting(millis(following(rota.segments)?.from ?? 0) - now) }}</template
+                >{{ following(rota.segments)?.name ?? 'nobody' }},
+                {{ clockTime(following(rota.segments)?.from ?? 0) }}</template
               >
             </td>
             <td class="max-md:hidden">

@@ -95,8 +95,7 @@ defineProps<{
               <td class="pr-3">
                 <a v-if="signal.url" :href="signal.url" class="link" rel="noreferrer">{{
                   signal.summary ?? signal.url
-                }}</a
-                ><template v-else>{{ signal.summary }}</template
+                }}</a><template v-else>{{ signal.summary }}</template
                 ><span
                   v-for="(value, name) in signal.labels ?? {}"
                   :key="name"

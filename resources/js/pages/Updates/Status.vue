@@ -57,8 +57,8 @@ const hit = computed(() => props.services.filter((service) => service.state !== 
     <p v-if="past.length === 0" class="text-ink-2">Nothing to tell.</p>
     <details v-for="told in past" :key="told.id" class="row-rule py-2">
       <summary>
-        <strong>{{ told.services.map((one) => one.name).join(', ') || 'A fault that hit no service' }}</strong>
-        <span class="text-ink-2"
+        <strong>{{ told.services.map((one) => one.name).join(', ') || 'A fault that hit no service' }}</strong><span
+          class="text-ink-2"
           >, {{ clockTime(told.started_at) }}, for
           {{ lasting(millis(told.resolved_at ?? 0) - millis(told.started_at)) }}</span
         >

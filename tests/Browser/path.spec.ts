@@ -1,0 +1,165 @@
+import { expect, test } from '@playwright/test';
+import { fitsItsWidth, later, mails, phone, pockets, someone, speak, standInsAddress } from './world';
+
+test('from a signal to restored service, with two coordinators, a responder and a reporter', async ({
+  browser,
+  request,
+}) => {
+  const ingrid = await someone(browser, 'Ingrid Vale');
+  const mika = await someone(browser, 'Mika Sund');
+
+  await test.step('signals become one alert with a count, on every open watch', async () => {
+    await speak(request, 'clk-2', 'error', 'Time server clk-2 lost its satellite signal');
+    await speak(request, 'lane-control-ask', 'critical', 'Lane control Ask takes bookings for not yet valid');
+    await speak(request, 'lane-control-ask', 'critical', 'Lane control Ask takes bookings for not yet valid');
+    await speak(request, 'lane-control-skjell', 'critical', 'Lane control Skjell takes bookings for not yet valid');
+    for (const page of [ingrid, mika]) {
+      const card = page.getByRole('article').filter({ hasText: 'Lane control Ask takes bookings' });
+      await expect(card).toContainText('3 alerts from 4 signals');
+      await expect(card).toContainText('Endangers Vehicle lanes (tier 1)');
+      await expect(card).toContainText('At the bottom: Time server clk-2, explains 3 of 3');
+      await expect(page.getByRole('region', { name: 'Running out' })).toContainText('nobody has it');
+    }
+  });
+
+  await test.step('two declare from it at once: one incident, and the second is told', async () => {
+    for (const page of [ingrid, mika]) {
+      await page.keyboard.press('d');
+      const sheet = page.getByRole('dialog');
+      await expect(sheet.getByLabel('Title')).toHaveValue(/^Vehicle lanes: time server clk-2 lost/);
+      await expect(sheet.getByLabel('Affected service')).toHaveValue('vehicle-lanes');
+      await expect(sheet).toContainText('Something is broken at 14 sites.');
+      await expect(sheet).toContainText('Priority 1');
+      await expect(sheet.getByLabel('Team to call')).toHaveValue('platform');
+    }
+    await mika.getByLabel('Title').fill('My own words for it');
+    await ingrid.getByRole('button', { name: 'Declare and page one person' }).click();
+    await expect(ingrid).toHaveURL(/\/incidents\/\d+$/);
+    await mika.getByRole('button', { name: 'Declare and page one person' }).click();
+    await expect(mika.getByRole('alert').first()).toContainText('was declared from this alert by Ingrid Vale');
+    await expect(mika.getByLabel('Title')).toHaveValue('My own words for it');
+    await mika.goto(ingrid.url());
+    await expect(ingrid.getByText('Came into the room')).toHaveCount(2);
+  });
+
+  const called = ingrid.getByRole('complementary', { name: 'People, updates, reports' });
+  await test.step('nobody answers, and the next is paged', async () => {
+    await expect.poll(async () => (await pockets(request)).length).toBe(1);
+    const [first] = await pockets(request);
+    expect(first?.channel).toBe('push');
+    await expect(called).toContainText(`${first?.person}, push: no answer yet`);
+    later(301);
+    await expect.poll(async () => new Set((await pockets(request)).map((page) => page.person)).size).toBeGreaterThan(1);
+    await expect(called).toContainText('step 2 of 2');
+  });
+
+  await test.step('the responder sees what, where, how bad and who else, and takes it', async () => {
+    const all = await pockets(request);
+    const mine = all.find((page) => page.person !== all[0]?.person);
+    const responder = await phone(browser);
+    await responder.goto(mine?.link ?? '');
+    await expect(responder.getByRole('heading', { level: 1 })).toContainText('Vehicle lanes');
+    await expect(responder.getByText('Priority 1: many people or several sites')).toBeVisible();
+    await expect(responder.getByText('14 sites')).toBeVisible();
+    await expect(responder.getByText('Ingrid Vale coordinates', { exact: false })).toBeVisible();
+    await expect(responder.getByRole('button', { name: 'Yes, I take it' })).toBeInViewport();
+    await fitsItsWidth(responder);
+    await responder.getByRole('button', { name: 'Yes, I take it' }).click();
+    await expect(responder.getByRole('status')).toContainText('You have it');
+    for (const page of [ingrid, mika]) await expect(page.getByText(`${mine?.person} answered yes`)).toBeVisible();
+    await expect(called).toContainText(`${mine?.person} has it`);
+  });
+
+  await test.step('the room shows the reach as a drawing and as a list, with reasons', async () => {
+    const drawing = ingrid.getByRole('group', { name: 'What is hit, services on top' });
+    await expect(drawing.getByRole('button', { name: /^Vehicle lanes, tier 1, works in part/ })).toBeVisible();
+    await drawing.getByRole('button', { name: /^Vehicle lanes/ }).press('Enter');
+    await expect(ingrid.getByText(/Working in part, because .* is working in part/).first()).toBeVisible();
+    await ingrid.getByRole('button', { name: 'Show as a list' }).click();
+    await expect(ingrid.getByText('Alerts say so: working in part.')).toBeVisible();
+  });
+
+  const reporter = await phone(browser);
+  await test.step('the coordinator publishes an update, and the next one owed runs', async () => {
+    await ingrid.keyboard.press('u');
+    const sheet = ingrid.getByRole('dialog');
+    await expect(sheet.getByLabel('What is affected')).toHaveValue(/^Vehicle lanes: working only in part since/);
+    await sheet.getByLabel('How far the work is').selectOption({ label: 'Cause found' });
+    await sheet.getByRole('button', { name: 'Draft it anew' }).click();
+    await sheet.getByLabel('What to do meanwhile').fill('Lorries report at the desk.');
+    await sheet.getByRole('button', { name: 'Publish update 1' }).click();
+    await expect(sheet).toBeHidden();
+    await expect(mika.getByText('Update 1 published')).toBeVisible();
+    await expect(ingrid.getByText('to the update owed')).toBeVisible();
+    await reporter.goto('/status');
+    await expect(reporter.getByRole('heading', { name: 'One service has a problem' })).toBeVisible();
+    await expect(reporter.getByText('Lorries report at the desk.')).toBeVisible();
+    await fitsItsWidth(reporter);
+  });
+
+  await test.step('a reporter sees that it is known, and tells it all the same', async () => {
+    await reporter.getByRole('link', { name: 'Tell of a problem' }).click();
+    await reporter.getByLabel('It is about').selectOption({ label: 'Vehicle lanes' });
+    await expect(reporter.getByRole('status')).toContainText('We know of a problem with Vehicle lanes');
+    await reporter.getByLabel('What happens').fill('Forty cars wait at Ask');
+    await reporter.getByLabel(/^Where/).fill('Ask');
+    await reporter.getByLabel(/^Mail address/).fill('lea.krag@mail.example');
+    await fitsItsWidth(reporter);
+    await reporter.getByRole('button', { name: 'Send it all the same' }).click();
+    await expect(reporter.getByRole('heading', { name: 'We have it' })).toBeVisible();
+    const card = ingrid.getByRole('article').filter({ hasText: 'Forty cars wait at Ask' });
+    await card.getByRole('button', { name: 'Link report' }).click();
+    await expect(card).toBeHidden();
+    await expect(mika.getByText('Report linked: Forty cars wait at Ask')).toBeVisible();
+  });
+
+  await test.step('resolving shows what it will do, then does it', async () => {
+    await speak(request, 'lane-control-ask', 'critical', '', true);
+    await speak(request, 'lane-control-skjell', 'critical', '', true);
+    await expect(ingrid.getByText('1 of 3 still fire')).toBeVisible();
+    await ingrid.keyboard.press('r');
+    const sheet = ingrid.getByRole('dialog');
+    await expect(sheet).toContainText('1 alert still fires');
+    await expect(sheet).toContainText('Time server clk-2 lost its satellite signal');
+    await expect(sheet).toContainText('tell 1 reporter by mail: lea.krag@mail.example');
+    await expect(sheet).toContainText('set Vehicle lanes back to normal on the status page');
+    await sheet.getByLabel('What was done').fill('Antenna cable of clk-2 replaced');
+    await sheet.getByRole('button', { name: 'Resolve and mail 1 person' }).click();
+    await expect(ingrid.getByText('Resolved', { exact: false }).first()).toBeVisible();
+    await expect(mika.getByText('Antenna cable of clk-2 replaced').first()).toBeVisible();
+    await expect.poll(async () => (await mails(request)).map((mail) => mail.to)).toEqual(['lea.krag@mail.example']);
+    await expect(reporter.getByRole('heading', { name: 'This is over' })).toBeVisible({ timeout: 15_000 });
+    await reporter.goto('/status');
+    await expect(reporter.getByRole('heading', { name: 'Everything works' })).toBeVisible();
+  });
+
+  await test.step('the journal tells the whole story, each entry with who and when', async () => {
+    const story = ingrid.getByRole('region', { name: 'Journal entries' });
+    for (const line of [
+      'Declared, priority 1',
+      'Calls Platform',
+      'Paged ',
+      'answered yes',
+      'Update 1 published',
+      'Report linked',
+      'Resolved: Antenna cable',
+      'is resolved',
+      'Mail sent to lea.krag@mail.example',
+    ]) {
+      await expect(story.getByText(line).first()).toBeAttached();
+    }
+    await expect(story.getByRole('listitem').filter({ hasText: 'Declared' }).first()).toContainText('Ingrid Vale');
+    const pages = await pockets(request);
+    expect(new Set(pages.map((page) => page.key)).size).toBe(pages.length);
+    expect(pages.every((page) => page.repeats === 0)).toBe(true);
+  });
+
+  await test.step('the stand-ins show all of it, and can be worked by hand', async () => {
+    const outside = await (await browser.newContext()).newPage();
+    await outside.goto(standInsAddress);
+    await expect(outside.getByText('to lea.krag@mail.example', { exact: false })).toBeVisible();
+    await outside.getByLabel('Item').fill('no-such-level');
+    await outside.getByRole('button', { name: 'It is clear' }).click();
+    await expect(outside.getByText('Taken.')).toBeVisible();
+  });
+});

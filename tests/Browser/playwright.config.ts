@@ -1,0 +1,41 @@
+import { defineConfig } from '@playwright/test';
+
+const port = Number(process.env.SKARVO_TEST_PORT ?? 8423);
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../../test-results',
+  // One Skarvo serves all tests, and they move its time of day: so one at a time, in order.
+  workers: 1,
+  fullyParallel: false,
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/Oslo',
+    locale: 'en-GB',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: `bash serve ${port}`,
+    url: `http://127.0.0.1:${port}/up`,
+    timeout: 60_000,
+    reuseExistingServer: false,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 8000 },
+    stdout: 'pipe',
+  },
+});

@@ -1,0 +1,141 @@
+import { expect, test } from '@playwright/test';
+import { accessible, fitsItsWidth, phone, pockets, signIn, speak, standInsAddress } from './world';
+
+test.beforeEach(async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+});
+
+test('every working screen passes axe, in light and dark', async ({ page, request }) => {
+  test.setTimeout(180_000);
+  await page.goto('/sign-in');
+  await accessible(page, 'sign-in');
+  await signIn(page, 'Per Strand');
+  await speak(request, 'feed-gateway', 'error', 'Ship positions are 4 minutes behind');
+  await speak(request, 'mw-skjell', 'warning', 'Microwave link Skjell loses packets in fog');
+  await expect(page.getByRole('article')).toHaveCount(2);
+  await accessible(page, 'watch');
+
+  await page.keyboard.press('d');
+  await expect(page.getByLabel('Title')).not.toHaveValue('');
+  await accessible(page, 'declare');
+  await page.getByRole('button', { name: 'Declare and page one person' }).click();
+  await expect(page).toHaveURL(/incidents/);
+  await expect(page.getByRole('group', { name: 'What is hit, services on top' })).toBeVisible();
+  const room = page.url();
+  await accessible(page, 'room');
+  for (const [key, title] of [
+    ['u', 'Update 1 to the status page'],
+    ['e', 'Correct IN-'],
+    ['r', 'Resolve IN-'],
+    ['c', 'What is running out'],
+    ['?', 'Keys on this screen'],
+  ] as const) {
+    await page.keyboard.press(key);
+    await expect(page.getByRole('dialog').getByRole('heading', { name: title })).toBeVisible();
+    await accessible(page, title);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
+  }
+  await page.keyboard.press('.');
+  await page.getByRole('combobox').fill('clk');
+  await expect(page.getByRole('option', { name: /Time server clk-2/ })).toBeVisible();
+  await accessible(page, 'command line');
+  await page.keyboard.press('Escape');
+
+  for (const address of [
+    '/',
+    '/alerts?show=all',
+    '/alerts/1',
+    '/incidents?show=all',
+    '/estate',
+    '/estate/lane-time',
+    '/on-call',
+    '/settings/priorities',
+    '/nothing-here',
+  ]) {
+    await page.goto(address);
+    await expect(page.locator('h1')).toBeVisible();
+    await accessible(page, address);
+  }
+  expect(room).toContain('/incidents/');
+});
+
+test('what outsiders and responders see passes axe and fits a phone', async ({ browser, request }) => {
+  const page = await phone(browser);
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  for (const address of ['/status', '/report', '/sign-in', (await pockets(request)).at(-1)?.link ?? '']) {
+    await page.goto(address);
+    await expect(page.locator('h1')).toBeVisible();
+    await fitsItsWidth(page);
+    await accessible(page, address);
+  }
+  await page.goto('/report');
+  await page.getByLabel('It is about').selectOption({ label: 'Booking' });
+  await page.getByLabel('What happens').fill('No ticket came');
+  await page.getByRole('button', { name: 'Send' }).click();
+  await expect(page.getByRole('heading', { name: 'We have it' })).toBeVisible();
+  await accessible(page, 'report, followed');
+  await page.goto(standInsAddress);
+  await expect(page.getByRole('heading', { name: 'Pockets' })).toBeVisible();
+  await accessible(page, 'stand-ins');
+});
+
+test('working screens stay usable on a phone', async ({ browser }) => {
+  const page = await phone(browser);
+  await signIn(page, 'Noor Lind');
+  for (const address of ['/', '/incidents', '/on-call']) {
+    await page.goto(address);
+    await fitsItsWidth(page);
+  }
+  await page.goto('/incidents');
+  await page.getByRole('link', { name: /IN-/ }).first().click();
+  await expect(page.getByRole('heading', { name: 'Journal' })).toBeVisible();
+  await fitsItsWidth(page);
+});
+
+test('the keyboard does everything on the watch', async ({ page, request }) => {
+  await signIn(page, 'Ingrid Vale');
+  await speak(request, 'crew-db-1', 'critical', 'Roster database, node 1 stopped');
+  await expect(page.getByRole('article').filter({ hasText: 'Roster database' })).toBeVisible();
+  await page.keyboard.press('j');
+  await page.keyboard.press('j');
+  await page.keyboard.press('k');
+  await expect(page.locator(':focus')).toHaveAttribute('id', /^(group|report)-/);
+  await page.keyboard.press('.');
+  await page.getByRole('combobox').fill('take it roster');
+  const count = await page.getByRole('option').count();
+  if (count === 0) {
+    // It is not the selected one: select it first.
+    await page.keyboard.press('Escape');
+    await page
+      .getByRole('article')
+      .filter({ hasText: 'Roster database' })
+      .click({ position: { x: 300, y: 50 } });
+    await page.keyboard.press('t');
+  } else {
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByRole('article').filter({ hasText: 'Roster database' })).toContainText('Ingrid Vale has it');
+  await page.keyboard.press('4');
+  await expect(page).toHaveURL(/estate/);
+  await page.keyboard.press('.');
+  await page.getByRole('combobox').fill('Vehicle lanes');
+  await page.getByRole('option', { name: /^service Vehicle lanes/ }).click();
+  await expect(page).toHaveURL(/estate\/vehicle-lanes/);
+});
+
+test('dragging on the time band narrows the watch, and the address keeps it', async ({ page }) => {
+  await signIn(page, 'Ingrid Vale');
+  const shown = await page.getByRole('article').count();
+  expect(shown).toBeGreaterThan(0);
+  const band = page.getByRole('region', { name: 'Time band' }).locator('svg').first();
+  await band.hover({ position: { x: 200, y: 40 } });
+  await page.mouse.down();
+  await page.mouse.move(500, 80, { steps: 5 });
+  await page.mouse.up();
+  await expect(page).toHaveURL(/from=.*to=/);
+  await expect(page.getByText(/^Only \d\d:\d\d to/)).toBeVisible();
+  await expect(page.getByText('Nothing waits for a decision')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(page.getByRole('article')).toHaveCount(shown);
+});

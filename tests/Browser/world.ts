@@ -1,0 +1,88 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type APIRequestContext, type Browser, type Page } from '@playwright/test';
+import { readFileSync, writeFileSync } from 'node:fs';
+
+/** The world outside Skarvo, as the stand-ins show it, and the ways of the people in the tests. */
+
+const standIns = `http://127.0.0.1:${Number(process.env.SKARVO_TEST_PORT ?? 8423) + 1}`;
+const offsetFile = new URL('../../storage/test/time-offset', import.meta.url);
+
+export interface Pocketed {
+  person: string;
+  channel: string;
+  text: string;
+  link: string;
+  key: string;
+  repeats: number;
+}
+export interface Mailed {
+  to: string;
+  subject: string;
+  text: string;
+}
+
+export const standInsAddress = standIns;
+
+export async function pockets(request: APIRequestContext): Promise<Pocketed[]> {
+  return ((await (await request.get(`${standIns}/state`)).json()) as { pages: Pocketed[] }).pages;
+}
+
+export async function mails(request: APIRequestContext): Promise<Mailed[]> {
+  return ((await (await request.get(`${standIns}/state`)).json()) as { mails: Mailed[] }).mails;
+}
+
+/** A monitor says something. */
+export async function speak(
+  request: APIRequestContext,
+  item: string,
+  level: string,
+  summary: string,
+  clear = false,
+): Promise<void> {
+  const answer = await request.post(`${standIns}/speak`, { data: { item, check: 'state', level, summary, clear } });
+  expect(((await answer.json()) as { status: number }).status).toBe(202);
+}
+
+/** Moves the time of day of all of Skarvo ahead. */
+export function later(seconds: number): void {
+  writeFileSync(offsetFile, String(Number(readFileSync(offsetFile, 'utf8')) + seconds));
+}
+
+export async function signIn(page: Page, name: string): Promise<void> {
+  await page.goto('/sign-in');
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await expect(page.getByRole('heading', { name: 'Watch' })).toBeAttached();
+}
+
+export async function someone(browser: Browser, name: string): Promise<Page> {
+  const page = await (await browser.newContext()).newPage();
+  await signIn(page, name);
+  return page;
+}
+
+export async function phone(browser: Browser): Promise<Page> {
+  return (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+}
+
+/** No axe violation of WCAG 2.2 AA, in light and in dark. */
+export async function accessible(page: Page, what: string): Promise<void> {
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+      .analyze();
+    const told = violations.map(
+      (one) =>
+        `${one.id}: ${one.nodes
+          .map((node) => node.html.slice(0, 140))
+          .slice(0, 3)
+          .join(' || ')}`,
+    );
+    expect(told, `${what}, ${colorScheme}`).toEqual([]);
+  }
+  await page.emulateMedia({ colorScheme: 'light' });
+}
+
+export async function fitsItsWidth(page: Page): Promise<void> {
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+}

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Platform;
+
+use App\Incidents\Priorities;
+use App\Platform\Lease;
+use App\Platform\Outbox;
+use App\Platform\SweepOutbox;
+use Illuminate\Support\Facades\DB;
+use Inertia\Testing\AssertableInertia as Shown;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Urgency;
+use Tests\TestCase;
+
+final class PlatformTest extends TestCase
+{
+    public function test_sign_in_is_throttled_and_says_so(): void
+    {
+        $wrong = ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'guess'];
+        for ($try = 0; $try < 5; $try++) {
+            $this->from('/sign-in')->post('/sign-in', $wrong)->assertSessionHasErrors(['email' => 'Mail address and password do not belong together.']);
+        }
+        $this->from('/sign-in')->post('/sign-in', [...$wrong, 'password' => 'eiderholm'])->assertSessionHasErrors('email');
+        self::assertStringContainsString('Too many tries', (string) session('errors')?->first('email'));
+
+        $this->later(61);
+        $this->post('/sign-in', [...$wrong, 'password' => 'eiderholm'])->assertRedirect('/');
+        $this->assertAuthenticatedAs($this->person('ingrid-vale'));
+        $this->post('/sign-out')->assertRedirect('/sign-in');
+        $this->get('/')->assertRedirect('/sign-in');
+    }
+
+    public function test_roles_open_what_they_are_for(): void
+    {
+        $this->actingAs($this->person('noor-lind'));
+        $this->get('/')->assertOk();
+        $this->get('/settings/priorities')->assertForbidden()->assertInertia(fn(Shown $page) => $page->component('Platform/Problem'));
+        $this->post('/alerts/take', ['alerts' => [1]])->assertForbidden();
+        $this->actingAs($this->person('per-strand'));
+        $this->get('/settings/priorities')->assertOk();
+    }
+
+    public function test_every_screen_opens(): void
+    {
+        $this->actingAs($this->person('ingrid-vale'));
+        foreach (['/' => 'Incidents/Watch', '/alerts?show=all' => 'Signals/Alerts', '/alerts/1' => 'Signals/Alert', '/incidents?show=all' => 'Incidents/Incidents', '/incidents/409' => 'Incidents/Room', '/estate?find=ask' => 'Topology/Estate', '/estate/clk-2' => 'Topology/Item', '/on-call' => 'Rota/OnCall', '/status' => 'Updates/Status', '/report' => 'Incidents/Report'] as $address => $component) {
+            $this->get($address)->assertOk()->assertInertia(fn(Shown $page) => $page->component($component));
+        }
+        $this->get('/estate/nothing')->assertNotFound();
+    }
+
+    public function test_anything_can_be_found_by_a_part_of_its_name(): void
+    {
+        $this->actingAs($this->person('ingrid-vale'));
+        $find = fn(string $text): array => array_column($this->getJson('/find?q='.urlencode($text))->assertOk()->json(), 'link');
+
+        self::assertContains('/estate/clk-2', $find('clk-2'));
+        self::assertContains('/incidents/409', $find('IN-0409'));
+        self::assertContains('/incidents/410', $find('roster pages'));
+        self::assertContains('/on-call#lanes', $find('Noor'));
+        self::assertSame([], $find('100%_'));
+    }
+
+    public function test_the_priorities_of_the_organisation_are_edited_and_used(): void
+    {
+        $this->actingAs($this->person('per-strand'));
+        $matrix = Priorities::matrix()->toArray();
+        $matrix['priorities']['wide']['now'] = 2;
+        $this->post('/settings/priorities', ['matrix' => $matrix, 'version' => 0])->assertSessionHasNoErrors();
+        self::assertSame(2, Priorities::matrix()->priority(Impact::Wide, Urgency::Now));
+
+        $this->post('/settings/priorities', ['matrix' => $matrix, 'version' => 0])->assertSessionHasErrors('action');
+        $matrix['priorities']['wide']['now'] = 9;
+        $this->post('/settings/priorities', ['matrix' => $matrix, 'version' => 1])->assertSessionHasErrors(['matrix' => '/priorities/wide/now: Use a whole number from 1 to 4.']);
+    }
+
+    public function test_one_clock_at_a_time_works_and_a_dead_one_is_replaced(): void
+    {
+        $first = new Lease('clock', 'first');
+        $second = new Lease('clock', 'second');
+        self::assertTrue($first->hold());
+        self::assertFalse($second->hold());
+        DB::table('leases')->update(['until' => '2020-01-01 00:00:00.000']);
+        self::assertTrue($second->hold());
+        self::assertFalse($first->isMine());
+        self::assertFalse($first->hold());
+        $second->release();
+        self::assertTrue($first->hold());
+    }
+
+    public function test_a_message_whose_job_was_lost_gets_another(): void
+    {
+        DB::transaction(fn() => Outbox::put('mail', 'k', ['to' => 'a@mail.example', 'subject' => 's', 'text' => 't'], now()));
+        DB::table('jobs')->delete();
+        $sweep = app(SweepOutbox::class);
+        self::assertSame(0, $sweep(static fn(): bool => true));
+        $this->later(21);
+        self::assertSame(0, $sweep(static fn(): bool => false));
+        self::assertSame(1, $sweep(static fn(): bool => true));
+        self::assertSame(1, DB::table('jobs')->count());
+        self::assertSame(0, $sweep(static fn(): bool => true));
+    }
+
+    public function test_other_systems_tell_reports_with_a_token(): void
+    {
+        $token = $this->token(['reports:write']);
+        $answer = $this->withToken($token)->postJson('/api/v1/reports', ['service' => 'booking', 'what' => 'No tickets']);
+        $answer->assertCreated();
+        $this->get($answer->json('follow'))->assertInertia(fn(Shown $page) => $page->component('Incidents/ReportFollow')->where('report.service', 'Booking'));
+        $this->withToken($token)->postJson('/api/v1/reports', ['service' => 'nothing'])->assertStatus(422);
+    }
+}

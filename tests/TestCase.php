@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests;
+
+use App\Platform\ApiToken;
+use App\Platform\Lease;
+use App\Platform\Person;
+use App\Platform\SendMessage;
+use App\Signals\TakeSignals;
+use Carbon\CarbonImmutable;
+use Database\Seeders\EiderholmSeeder;
+use Illuminate\Foundation\Testing\TestCase as Base;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
+use Symfony\Component\HttpFoundation\Response;
+
+/** Each test has the estate of Eiderholm Line in a real SQLite file of its own, at a quiet Tuesday's 08:00 UTC. */
+abstract class TestCase extends Base
+{
+    private static ?string $template = null;
+
+    private string $file = '';
+
+    protected function setUp(): void
+    {
+        CarbonImmutable::setTestNow('2026-03-03T08:00:00Z');
+        \Illuminate\Support\Carbon::setTestNow('2026-03-03T08:00:00Z');
+        $this->file = sys_get_temp_dir().'/skarvo-test-'.getmypid().'-'.bin2hex(random_bytes(4)).'.sqlite';
+        putenv("DB_DATABASE=$this->file");
+        $_ENV['DB_DATABASE'] = $_SERVER['DB_DATABASE'] = $this->file;
+        if (self::$template !== null) {
+            copy(self::$template, $this->file);
+        } else {
+            touch($this->file);
+        }
+        parent::setUp();
+        if (self::$template === null) {
+            Artisan::call('migrate', ['--force' => true]);
+            Artisan::call('db:seed', ['--class' => EiderholmSeeder::class, '--force' => true]);
+            self::$template = sys_get_temp_dir().'/skarvo-test-'.getmypid().'-template.sqlite';
+            DB::statement("vacuum into '".self::$template."'");
+            register_shutdown_function(static fn() => @unlink((string) self::$template));
+        }
+        $this->withoutVite();
+    }
+
+    protected function tearDown(): void
+    {
+        DB::disconnect();
+        parent::tearDown();
+        array_map(unlink(...), glob("$this->file*") ?: []);
+    }
+
+    protected function person(string $id): Person
+    {
+        return Person::query()->findOrFail($id);
+    }
+
+    /** @param  list<string>  $abilities */
+    protected function token(array $abilities = ['signals:write'], ?CarbonImmutable $expires = null, string $name = 'probe'): string
+    {
+        $plain = "plain-$name";
+        ApiToken::query()->create(['name' => $name, 'hash' => ApiToken::hashOf($plain), 'abilities' => $abilities, 'created_at' => now(), 'expires_at' => $expires]);
+
+        return $plain;
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $signals
+     * @return TestResponse<Response>
+     */
+    protected function signal(array $signals): TestResponse
+    {
+        $token = ApiToken::query()->exists() ? 'plain-probe' : $this->token();
+
+        return $this->withToken($token)->postJson('/api/v1/signals', $signals);
+    }
+
+    /** @return array<string, mixed> */
+    protected static function firing(string $item, string $level = 'critical', string $check = 'state'): array
+    {
+        return ['source' => 'probe', 'item' => $item, 'check' => $check, 'condition' => 'firing', 'level' => $level, 'summary' => "$item: $check"];
+    }
+
+    /** Does what the clock does about signals, once. */
+    protected function takeSignals(): int
+    {
+        return app(TakeSignals::class)(static fn(): bool => true);
+    }
+
+    protected function clock(): void
+    {
+        // A run before this one may have been stopped in mid-air, as a process would be.
+        (new Lease('clock', 'none'))->release();
+        DB::table('leases')->delete();
+        Artisan::call('skarvo:clock', ['--once' => true]);
+    }
+
+    /** Sends what is due in the outbox, as the worker does. */
+    protected function work(): void
+    {
+        foreach (DB::table('outbox')->whereNull('sent_at')->whereNull('failed_at')->where('due_at', '<=', now())->orderBy('id')->pluck('id') as $id) {
+            (new SendMessage((int) $id))->handle();
+        }
+    }
+
+    protected function later(int $seconds): void
+    {
+        $now = CarbonImmutable::instance(now())->addSeconds($seconds);
+        CarbonImmutable::setTestNow($now);
+        \Illuminate\Support\Carbon::setTestNow($now);
+    }
+}
