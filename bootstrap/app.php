@@ -15,7 +15,7 @@ return Application::configure(basePath: dirname(__DIR__))
     )
     ->withCommands([__DIR__.'/../app'])
     ->withMiddleware(function (Middleware $middleware): void {
-        $middleware->web(append: [ShareWithEveryPage::class]);
+        $middleware->web(append: [ShareWithEveryPage::class], replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]);
         $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'role' => App\Platform\Http\RequireRole::class]);
         $middleware->redirectGuestsTo('/sign-in');
         $middleware->redirectUsersTo('/');

@@ -21,7 +21,10 @@ final class WatchController
 
         return Inertia::render('Incidents/Watch', [
             'groups' => fn(): array => AlertGroups::undecided($stamp('from'), $stamp('to')),
-            'reports' => fn() => Report::query()->with('service')->whereNull('resolved_at')->whereNull('incident_id')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
+            'reports' => fn() => Report::query()->with('service')->whereNull('resolved_at')->whereNull('incident_id')
+                ->when($stamp('from'), fn($query, $from) => $query->where('told_at', '>=', $from))
+                ->when($stamp('to'), fn($query, $to) => $query->where('told_at', '<=', $to))
+                ->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'incidents' => fn() => Incident::query()->with(['service', 'team', 'coordinator', 'calls', 'reports'])
                 ->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subHours(self::RECENT_HOURS)))
                 ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get()->map(IncidentSummary::of(...)),

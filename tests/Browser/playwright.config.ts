@@ -14,6 +14,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 10_000,
     timezoneId: 'Europe/Oslo',
     locale: 'en-GB',
     trace: 'retain-on-failure',

@@ -38,7 +38,7 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
   }
   await page.keyboard.press('.');
   await page.getByRole('combobox').fill('clk');
-  await expect(page.getByRole('option', { name: /Time server clk-2/ })).toBeVisible();
+  await expect(page.getByRole('option', { name: /^item Time server clk-2/ })).toBeVisible();
   await accessible(page, 'command line');
   await page.keyboard.press('Escape');
 
@@ -97,24 +97,25 @@ test('the keyboard does everything on the watch', async ({ page, request }) => {
   await signIn(page, 'Ingrid Vale');
   await speak(request, 'crew-db-1', 'critical', 'Roster database, node 1 stopped');
   await expect(page.getByRole('article').filter({ hasText: 'Roster database' })).toBeVisible();
-  await page.keyboard.press('j');
-  await page.keyboard.press('j');
+  const card = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('article').filter({ hasText: 'Roster database' }) });
   await page.keyboard.press('k');
-  await expect(page.locator(':focus')).toHaveAttribute('id', /^(group|report)-/);
+  for (
+    let n = await page.getByRole('article').count();
+    n > 0 && !(await card.evaluate((one) => one === document.activeElement));
+    n--
+  ) {
+    await page.keyboard.press('j');
+  }
+  await expect(card).toBeFocused();
+  await page.keyboard.press('.');
+  await page.getByRole('combobox').fill('nothing is called this');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
   await page.keyboard.press('.');
   await page.getByRole('combobox').fill('take it roster');
-  const count = await page.getByRole('option').count();
-  if (count === 0) {
-    // It is not the selected one: select it first.
-    await page.keyboard.press('Escape');
-    await page
-      .getByRole('article')
-      .filter({ hasText: 'Roster database' })
-      .click({ position: { x: 300, y: 50 } });
-    await page.keyboard.press('t');
-  } else {
-    await page.keyboard.press('Enter');
-  }
+  await page.keyboard.press('Enter');
   await expect(page.getByRole('article').filter({ hasText: 'Roster database' })).toContainText('Ingrid Vale has it');
   await page.keyboard.press('4');
   await expect(page).toHaveURL(/estate/);
@@ -134,7 +135,7 @@ test('dragging on the time band narrows the watch, and the address keeps it', as
   await page.mouse.move(500, 80, { steps: 5 });
   await page.mouse.up();
   await expect(page).toHaveURL(/from=.*to=/);
-  await expect(page.getByText(/^Only \d\d:\d\d to/)).toBeVisible();
+  await expect(page.getByText(/Only .*\d\d:\d\d to/)).toBeVisible();
   await expect(page.getByText('Nothing waits for a decision')).toBeVisible();
   await page.getByRole('button', { name: 'Show all' }).click();
   await expect(page.getByRole('article')).toHaveCount(shown);

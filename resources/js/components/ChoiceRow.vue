@@ -9,7 +9,7 @@ const model = defineModel<string>({ required: true });
 
 <template>
   <RadioGroup v-model="model">
-    <RadioGroupLabel class="font-semibold">{{ name }}</RadioGroupLabel>
+    <RadioGroupLabel as="p" class="font-semibold">{{ name }}</RadioGroupLabel>
     <div class="mt-1 grid grid-cols-[repeat(auto-fit,minmax(7rem,1fr))] gap-1.5">
       <RadioGroupOption
         v-for="choice in choices"

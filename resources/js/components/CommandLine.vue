@@ -85,7 +85,10 @@ const choose = (choice: Choice | null): void => {
   <Dialog :open="open" class="relative z-40" @close="emit('close')">
     <div class="fixed inset-0 bg-ink/30" aria-hidden="true" />
     <div class="fixed inset-0 flex items-start justify-center p-4 pt-[10vh]">
-      <DialogPanel class="w-full max-w-2xl rounded-edge border-2 border-ink bg-sheet">
+      <DialogPanel
+        @keydown.esc.capture.stop="emit('close')"
+        class="w-full max-w-2xl rounded-edge border-2 border-ink bg-sheet"
+      >
         <DialogTitle class="sr-only">Find or do anything</DialogTitle>
         <Combobox :model-value="null" @update:model-value="choose">
           <ComboboxInput

@@ -19,6 +19,9 @@ const LOST_MS = 2000;
 /** What a page shows of the journal: by the beginning of an entry's kind, the props that change with it. */
 export type Follows = Record<string, string[]>;
 
+/** Tells the server that nobody asked for this: it leaves messages in the session for the request that they are for. */
+export const LIVE = { 'X-Live': '1' };
+
 const ALWAYS = ['live', 'clocks', 'band', 'now'];
 
 const channel = 'BroadcastChannel' in window ? new BroadcastChannel('skarvo-live') : null;
@@ -62,7 +65,7 @@ export function useLive(follows: () => Follows, incident?: () => number): void {
     }
     const only = waiting;
     waiting = null;
-    if (only && !stopped) router.reload({ only: [...only, ...ALWAYS] });
+    if (only && !stopped) router.reload({ only: [...only, ...ALWAYS], headers: LIVE });
   };
 
   const take = (word: Word, force = false): void => {

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { usePoll } from '@inertiajs/vue3';
 import PublicShell from '@/components/PublicShell.vue';
+import { LIVE } from '@/lib/live';
 import StateMark from '@/components/StateMark.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import UpdateStory from '@/pages/Updates/UpdateStory.vue';
 import type { ReportLine, UpdateLine } from '@/lib/types';
 
 defineProps<{ report: ReportLine; updates: UpdateLine[] }>();
-usePoll(10_000, { only: ['report', 'updates'] });
+usePoll(10_000, { only: ['report', 'updates'], headers: LIVE });
 </script>
 
 <template>

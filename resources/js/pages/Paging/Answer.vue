@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Head, Link, router, usePoll } from '@inertiajs/vue3';
 import { computed, ref, watch } from 'vue';
+import { LIVE } from '@/lib/live';
 import StateMark from '@/components/StateMark.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useShared } from '@/lib/shared';
@@ -41,7 +42,7 @@ const props = defineProps<{
 }>();
 const shared = useShared();
 const now = useNow();
-usePoll(2000);
+usePoll(2000, { headers: LIVE });
 watch(() => shared.value.now, followServerTime, { immediate: true });
 
 const busy = ref<'yes' | 'no' | null>(null);
@@ -97,17 +98,15 @@ const stands = computed(() => {
       <h1 class="mt-1 text-2xl! leading-tight">{{ incident.title }}</h1>
     </header>
     <dl class="grid gap-2.5">
-      <div class="flex items-center gap-3 border-y border-line py-2.5">
-        <StateMark :state="worst" :size="30" />
-        <div>
-          <dt class="sr-only">How bad</dt>
-          <dd class="font-semibold">Priority {{ incident.priority }}: {{ incident.impact }}, {{ incident.urgency }}</dd>
-          <dd class="text-small text-ink-2">
-            for
-            {{ lasting((incident.resolved_at ? millis(incident.resolved_at) : now) - millis(incident.started_at)) }},
-            {{ incident.stage.toLowerCase() }}
-          </dd>
-        </div>
+      <div class="grid grid-cols-[30px_1fr] gap-x-3 border-y border-line py-2.5">
+        <dt class="row-span-2 self-center">
+          <span class="sr-only">How bad</span><StateMark :state="worst" :size="30" />
+        </dt>
+        <dd class="font-semibold">Priority {{ incident.priority }}: {{ incident.impact }}, {{ incident.urgency }}</dd>
+        <dd class="text-small text-ink-2">
+          for {{ lasting((incident.resolved_at ? millis(incident.resolved_at) : now) - millis(incident.started_at)) }},
+          {{ incident.stage.toLowerCase() }}
+        </dd>
       </div>
       <div>
         <dt class="text-small text-ink-2">What is hit</dt>

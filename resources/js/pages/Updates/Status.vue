@@ -2,6 +2,7 @@
 import { usePoll } from '@inertiajs/vue3';
 import { computed } from 'vue';
 import PublicShell from '@/components/PublicShell.vue';
+import { LIVE } from '@/lib/live';
 import StateMark from '@/components/StateMark.vue';
 import UpdateStory from '@/pages/Updates/UpdateStory.vue';
 import { clockTime, lasting, millis } from '@/lib/time';
@@ -20,7 +21,7 @@ const props = defineProps<{
   open: Told[];
   past: Told[];
 }>();
-usePoll(2000, { only: ['services', 'open', 'past', 'now'] });
+usePoll(2000, { only: ['services', 'open', 'past', 'now'], headers: LIVE });
 const words: Partial<Record<State, string>> = { up: 'works', degraded: 'works in part', down: 'does not work' };
 const hit = computed(() => props.services.filter((service) => service.state !== 'up').length);
 </script>
