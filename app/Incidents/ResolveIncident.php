@@ -60,7 +60,7 @@ final class ResolveIncident
                 'author_id' => $by->id, 'published_at' => $now,
             ]);
             Journal::write(Actor::person($by), 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $publicText, 'stage' => Stage::Restored->value], $incident->id);
-            foreach (Call::query()->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get() as $call) {
+            foreach (Call::query()->with('team')->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get() as $call) {
                 $this->follow->happens($call, HappeningKind::Resolved);
                 Journal::write(Actor::system(), 'call.resolved', ['call', $call->id], ['team' => $call->team->name ?? ''], $incident->id);
             }

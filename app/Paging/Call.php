@@ -79,7 +79,7 @@ final class Call extends Record
             new Policy($steps ?: throw new \LogicException('A policy has a step.'), $this->policy['rounds']),
             array_map(static fn(array $contacts): array => array_map(static fn(array $c): CoreContact => new CoreContact($c['channel'], $c['after']), $contacts), $this->contacts),
             array_map(static fn(array $duties): array => array_map(static fn(array $d): Duty => new Duty($d['from'], $d['to'], $d['person']), $duties), $this->rotas),
-            array_values($this->happenings->map(static fn(Happening $h): CoreHappening => $h->toCore())->all()),
+            array_values($this->happenings()->get()->map(static fn(Happening $h): CoreHappening => $h->toCore())->all()),
         );
     }
 }

@@ -63,7 +63,6 @@ final class FollowCall
         // What was sent in a second cannot be undone by what happens later in it: that is taken in the next one.
         $at = $call->followed_until !== null && $call->followed_until->gte($second) ? $call->followed_until->addSecond() : $second;
         Happening::query()->create(['call_id' => $call->id, 'at' => $at, 'noted_at' => $now, 'kind' => $kind, 'person_id' => $person, 'channel' => $channel]);
-        $call->unsetRelation('happenings');
         ($this)($call, $at);
     }
 

@@ -26,6 +26,9 @@ final class RunEverything extends Command
     /** @var array<string, Process> */
     private array $processes = [];
 
+    /** @var array<int, int> process group, by the object that stands for its first process */
+    private array $groups = [];
+
     public function handle(): int
     {
         foreach (array_filter([$this->option('port'), $this->option('stand-ins')], is_string(...)) as $port) {
@@ -45,6 +48,7 @@ final class RunEverything extends Command
                 if ($process === null || ! $process->isRunning()) {
                     if ($process !== null) {
                         $this->warn("$name ended; starting it again.");
+                        $this->end($process, SIGKILL);
                     }
                     $this->processes[$name] = $start();
                 }
@@ -53,10 +57,11 @@ final class RunEverything extends Command
             usleep(self::LOOK_MICROSECONDS);
         }
         foreach ($this->processes as $process) {
-            $process->signal(SIGTERM);
+            $this->end($process, SIGTERM);
         }
         foreach ($this->processes as $process) {
             $process->stop(5, SIGKILL);
+            $this->end($process, SIGKILL);
         }
 
         return self::SUCCESS;
@@ -97,14 +102,29 @@ final class RunEverything extends Command
      */
     private function start(array $command, string $folder, array $environment = []): Process
     {
-        $process = new Process($command, $folder, $environment, null, null);
+        // A group of its own: the web server's workers outlive their master, and would keep its port.
+        $process = new Process(['setsid', ...$command], $folder, $environment, null, null);
         $process->start(function (string $type, string $text): void {
             if (preg_match('/(Fatal|Warning|Exception|Error)\b/', $text) === 1) {
                 $this->output->write($text);
             }
         });
 
+        $pid = $process->getPid();
+        if ($pid !== null) {
+            $this->groups[spl_object_id($process)] = $pid;
+        }
+
         return $process;
+    }
+
+    /** Signals a process with all that it started, also where it is gone itself. */
+    private function end(Process $process, int $signal): void
+    {
+        $group = $this->groups[spl_object_id($process)] ?? null;
+        if ($group !== null) {
+            @posix_kill(-$group, $signal);
+        }
     }
 
     private function isFree(string $host, int $port): bool
