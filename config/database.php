@@ -14,8 +14,6 @@ return [
             'journal_mode' => 'wal',
             // A signal that was answered with 202 has to survive a power cut, not only a crash of the process.
             'synchronous' => 'full',
-            // Every transaction here means to write; taking the lock at its start avoids a refused upgrade halfway.
-            'transaction_mode' => 'IMMEDIATE',
         ],
     ],
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use App\Platform\Database\ImmediateSQLiteConnector;
 use App\Platform\Database\PreciseSQLiteConnection;
 use Carbon\CarbonImmutable;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -20,6 +21,7 @@ final class PlatformServiceProvider extends ServiceProvider
     public function register(): void
     {
         Connection::resolverFor('sqlite', static fn(\PDO|\Closure $pdo, string $database, string $prefix, array $config): Connection => new PreciseSQLiteConnection($pdo, $database, $prefix, $config));
+        $this->app->bind('db.connector.sqlite', ImmediateSQLiteConnector::class);
         Date::use(CarbonImmutable::class);
     }
 

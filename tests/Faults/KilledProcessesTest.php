@@ -45,7 +45,7 @@ final class KilledProcessesTest extends TestCase
         $this->token();
         $folder = sys_get_temp_dir().'/skarvo-town-'.bin2hex(random_bytes(4));
         mkdir($folder);
-        $this->town = new Town($folder);
+        $this->town = new Town($folder, slowness: 40_000);
     }
 
     protected function tearDown(): void

@@ -19,7 +19,8 @@ final class Town
 
     public readonly CookieJar $cookies;
 
-    public function __construct(private readonly string $folder)
+    /** @param  int  $slowness  microseconds by which devices take up to longer to take a message, and again to answer */
+    public function __construct(private readonly string $folder, private readonly int $slowness = 0)
     {
         $this->port = random_int(20_000, 28_000);
         $this->cookies = new CookieJar;
@@ -32,6 +33,11 @@ final class Town
     public function url(string $path): string
     {
         return "http://127.0.0.1:$this->port$path";
+    }
+
+    public function devices(): string
+    {
+        return 'http://127.0.0.1:'.($this->port + 1);
     }
 
     public function start(string $name): void
@@ -117,7 +123,7 @@ final class Town
         return [
             ...array_filter(getenv(), is_string(...)),
             'APP_ENV' => 'faults', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'file', 'APP_URL' => "http://127.0.0.1:$this->port",
-            'DB_QUEUE_RETRY_AFTER' => '3', 'LOG_CHANNEL' => 'stderr', 'DEVICES_LOG' => "$this->folder/devices",
+            'DB_QUEUE_RETRY_AFTER' => '3', 'LOG_CHANNEL' => 'stderr', 'DEVICES_LOG' => "$this->folder/devices", 'DEVICES_SLOW_MICROSECONDS' => (string) $this->slowness,
             'SKARVO_PAGE_GATEWAY' => 'http://127.0.0.1:'.($this->port + 1), 'SKARVO_MAIL_GATEWAY' => 'http://127.0.0.1:'.($this->port + 1),
         ];
     }

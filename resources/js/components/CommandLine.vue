@@ -86,8 +86,8 @@ const choose = (choice: Choice | null): void => {
     <div class="fixed inset-0 bg-ink/30" aria-hidden="true" />
     <div class="fixed inset-0 flex items-start justify-center p-4 pt-[10vh]">
       <DialogPanel
-        @keydown.esc.capture.stop="emit('close')"
         class="w-full max-w-2xl rounded-edge border-2 border-ink bg-sheet"
+        @keydown.esc.capture.stop="emit('close')"
       >
         <DialogTitle class="sr-only">Find or do anything</DialogTitle>
         <Combobox :model-value="null" @update:model-value="choose">

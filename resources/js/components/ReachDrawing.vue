@@ -7,13 +7,14 @@ import { stateRank, stateWords } from '@/lib/states';
 import type { ReachData, ReachNode } from '@/lib/types';
 
 /** The reach as a layered drawing, affected services on top, what was observed at the bottom. */
-const props = defineProps<{ reach: ReachData; selected: string | null; height: number }>();
+const props = defineProps<{ reach: ReachData; selected: string | null; height: number; compact?: boolean }>();
 const emit = defineEmits<{ select: [id: string] }>();
 
 /** Items that are alike (same kind, state and explanation) fold into one, so that fourteen harbours are one line. */
 const FOLD_FROM = 3;
-const WIDTH = 158;
-const NODE_HEIGHT = 38;
+/** In a narrow column names break onto two lines, so that the drawing need not shrink until nobody can read it. */
+const narrow = computed(() => props.compact ?? false);
+const size = computed(() => (narrow.value ? { width: 118, height: 56 } : { width: 204, height: 40 }));
 
 interface Drawn {
   id: string;
@@ -99,13 +100,13 @@ const layout = async (): Promise<void> => {
     layoutOptions: {
       'elk.algorithm': 'layered',
       'elk.direction': 'DOWN',
-      'elk.layered.spacing.nodeNodeBetweenLayers': '30',
-      'elk.spacing.nodeNode': '14',
+      'elk.layered.spacing.nodeNodeBetweenLayers': narrow.value ? '26' : '32',
+      'elk.spacing.nodeNode': narrow.value ? '8' : '14',
       'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
       'elk.edgeRouting': 'POLYLINE',
       'elk.padding': '[top=6,left=6,bottom=6,right=6]',
     },
-    children: drawn.value.map((one) => ({ id: one.id, width: WIDTH, height: NODE_HEIGHT })),
+    children: drawn.value.map((one) => ({ id: one.id, ...size.value })),
     edges: edges.value.map((edge): ElkExtendedEdge => ({
       id: `${edge.from}>${edge.to}`,
       sources: [edge.from],
@@ -137,6 +138,11 @@ const path = computed(
 );
 const onPath = (edge: ElkExtendedEdge): boolean => path.value.has(edge.sources[0]) && path.value.has(edge.targets[0]);
 const viewBox = computed(() => `0 0 ${laid.value?.width ?? 100} ${laid.value?.height ?? 100}`);
+const named = (name: string): string[] => {
+  if (!narrow.value || name.length <= 12) return [name];
+  const at = name.lastIndexOf(' ', 13);
+  return at < 0 ? [name] : [name.slice(0, at), name.slice(at + 1)];
+};
 const ordered = computed(() => [...drawn.value].sort((a, b) => stateRank[b.node.state] - stateRank[a.node.state]));
 </script>
 
@@ -181,24 +187,27 @@ const ordered = computed(() => [...drawn.value].sort((a, b) => stateRank[b.node.
         @keydown.enter.prevent="emit('select', one.node.id)"
       >
         <rect
-          :width="WIDTH"
-          :height="NODE_HEIGHT"
+          :width="size.width"
+          :height="size.height"
           rx="3"
           fill="var(--sheet)"
           :stroke="one.members.some((member) => member.id === selected) ? 'var(--calm)' : 'var(--line)'"
           :stroke-width="one.members.some((member) => member.id === selected) ? 2.5 : 1"
         />
         <svg x="6" y="9" width="20" height="20"><StateMark :state="one.node.state" :size="20" :label="false" /></svg>
-        <svg x="32" y="0" :width="WIDTH - 36" :height="NODE_HEIGHT">
+        <svg x="32" y="0" :width="size.width - 32" :height="size.height">
           <text
-            x="0"
-            y="16"
-            class="fill-ink text-[13px]"
-            :class="one.node.kind === 'service' ? 'font-bold' : 'font-medium'"
+            class="fill-ink"
+            :class="[
+              one.node.kind === 'service' ? 'font-bold' : 'font-medium',
+              compact ? 'text-[14px]' : 'text-[13px]',
+            ]"
           >
-            {{ one.name }}
+            <tspan v-for="(line, i) in named(one.name)" :key="i" x="0" :y="17 + i * 15">{{ line }}</tspan>
           </text>
-          <text x="0" y="31" class="fill-ink-2 text-[11px]">{{ one.more }}</text>
+          <text x="0" :y="size.height - 8" class="fill-ink-2" :class="compact ? 'text-[12.5px]' : 'text-[11px]'">
+            {{ compact ? stateWords[one.node.state] : one.more }}
+          </text>
         </svg>
       </g>
     </svg>

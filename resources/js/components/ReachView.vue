@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { defineAsyncComponent, ref } from 'vue';
 import { Link } from '@inertiajs/vue3';
 import ReachList from '@/components/ReachList.vue';
@@ -6,12 +7,16 @@ import { stateWords } from '@/lib/states';
 import type { ReachData } from '@/lib/types';
 
 /** The impact picture, as a drawing or as a list, with the selected item explained in words. */
-withDefaults(defineProps<{ reach: ReachData; height?: number }>(), { height: 280 });
+withDefaults(defineProps<{ reach: ReachData; height?: number; compact?: boolean }>(), { height: 280 });
 // The layout engine is large, and only this picture needs it.
 const ReachDrawing = defineAsyncComponent(() => import('@/components/ReachDrawing.vue'));
 
+/** Nearly a whole laptop screen. */
+const LARGE_HEIGHT = 640;
+
 const asList = ref(window.matchMedia('(max-width: 640px)').matches);
 const selected = ref<string | null>(null);
+const isLarge = ref(false);
 </script>
 
 <template>
@@ -21,6 +26,7 @@ const selected = ref<string | null>(null);
         >{{ reach.counts.down }} down, {{ reach.counts.degraded }} in part, {{ reach.counts.at_risk }} without a
         spare</span
       >
+      <button v-if="compact && !asList" type="button" class="link ml-auto" @click="isLarge = true">Larger</button>
       <button type="button" class="link" :aria-pressed="asList" @click="asList = !asList">
         {{ asList ? 'Show the drawing' : 'Show as a list' }}
       </button>
@@ -29,7 +35,14 @@ const selected = ref<string | null>(null);
       No item is hit now, as far as open alerts say.
     </p>
     <ReachList v-else-if="asList" :reach="reach" :selected="selected" @select="selected = $event" />
-    <ReachDrawing v-else :reach="reach" :selected="selected" :height="height" @select="selected = $event" />
+    <ReachDrawing
+      v-else
+      :reach="reach"
+      :selected="selected"
+      :height="height"
+      :compact="compact"
+      @select="selected = $event"
+    />
     <p
       v-for="node in reach.nodes.filter((one) => one.id === selected && !asList)"
       :key="node.id"
@@ -40,5 +53,18 @@ const selected = ref<string | null>(null);
         stateWords[node.state]
       }}): {{ node.why }}
     </p>
+    <Dialog :open="isLarge" class="relative z-30" @close="isLarge = false">
+      <div class="fixed inset-4 overflow-hidden border-2 border-ink bg-paper p-4">
+        <DialogPanel class="flex h-full flex-col">
+          <div class="mb-2 flex justify-between">
+            <DialogTitle as="h2">What is hit</DialogTitle>
+            <button type="button" class="link text-small" @click="isLarge = false">
+              Back <kbd aria-hidden="true">Esc</kbd>
+            </button>
+          </div>
+          <ReachView :reach="reach" :height="LARGE_HEIGHT" />
+        </DialogPanel>
+      </div>
+    </Dialog>
   </div>
 </template>

@@ -170,7 +170,14 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
             fill="var(--shade)"
             stroke="var(--line)"
           />
-          <text :x="clamped(turn.from) + 7" :y="y(3) + 16" class="fill-ink-2 text-[12px]">{{ turn.name }}</text>
+          <svg
+            :x="clamped(turn.from)"
+            :y="y(3) + 5"
+            :width="Math.max(0, clamped(turn.to) - clamped(turn.from) - 4)"
+            height="14"
+          >
+            <text x="7" y="11" class="fill-ink-2 text-[12px]">{{ turn.name }}</text>
+          </svg>
         </template>
       </g>
 

@@ -90,6 +90,23 @@ final class PlatformTest extends TestCase
         self::assertTrue($first->hold());
     }
 
+    public function test_a_transaction_holds_the_write_lock_from_its_start(): void
+    {
+        $other = new \PDO('sqlite:'.DB::getDatabaseName(), null, null, [\PDO::ATTR_TIMEOUT => 0, \PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
+        DB::transaction(function () use ($other): void {
+            DB::transaction(static fn() => DB::table('leases')->count());
+            try {
+                $other->exec('begin immediate');
+                self::fail('Another could begin to write meanwhile.');
+            } catch (\PDOException $e) {
+                self::assertStringContainsString('locked', $e->getMessage());
+            }
+        });
+        $other->exec('begin immediate');
+        $other->exec('rollback');
+        self::assertSame([0, 'wal', '2', '1'], [DB::transactionLevel(), ...array_map(static fn(string $pragma): string => (string) DB::scalar("pragma $pragma"), ['journal_mode', 'synchronous', 'foreign_keys'])]);
+    }
+
     public function test_a_message_whose_job_was_lost_gets_another(): void
     {
         DB::transaction(fn() => Outbox::put('mail', 'k', ['to' => 'a@mail.example', 'subject' => 's', 'text' => 't'], now()));

@@ -4,7 +4,7 @@ import ActButton from '@/components/ActButton.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
-import type { IncidentLine, ReportLine } from '@/lib/types';
+import type { ReportLine } from '@/lib/types';
 
 const props = defineProps<{
   report: ReportLine;
@@ -13,11 +13,11 @@ const props = defineProps<{
   mayAct: boolean;
 }>();
 const action = useAction();
-const fitting =
-  props.incidents.find((incident) => (incident as IncidentLine).service === props.report.service) ?? props.incidents[0];
-const chosen = ref<number | null>(fitting?.id ?? null);
+// Only an incident about the same service is chosen beforehand.
+const fitting = props.incidents.find((incident) => incident.service === props.report.service);
+const chosen = ref<number | ''>(fitting?.id ?? '');
 const link = (): void => {
-  if (chosen.value !== null) action.send(`/reports/${props.report.id}/link`, { incident: chosen.value });
+  if (chosen.value !== '') action.send(`/reports/${props.report.id}/link`, { incident: chosen.value });
 };
 </script>
 
@@ -35,7 +35,8 @@ const link = (): void => {
       </div>
       <form v-if="mayAct && incidents.length" class="flex flex-wrap items-center gap-1.5" @submit.prevent="link">
         <label class="sr-only" :for="`link-${report.id}`">Incident that {{ report.ref }} is about</label>
-        <select :id="`link-${report.id}`" v-model="chosen" class="field w-52 py-1 text-small">
+        <select :id="`link-${report.id}`" v-model="chosen" required class="field w-52 py-1 text-small">
+          <option value="" disabled>Choose an incident</option>
           <option v-for="incident in incidents" :key="incident.id" :value="incident.id">
             {{ incident.ref }} {{ incident.title }}
           </option>

@@ -23,6 +23,7 @@ interface Preview {
   firing: AlertLine[];
   update: string;
 }
+const SHOWN = 5;
 const action = useAction();
 const preview = ref<Preview | null>(null);
 const trouble = ref('');
@@ -55,10 +56,13 @@ const resolve = (): void =>
       <section v-if="preview.firing.length" class="border-l-4 border-call bg-sheet px-3 py-2" role="note">
         <h3>{{ plural(preview.firing.length, 'alert') }} still {{ preview.firing.length === 1 ? 'fires' : 'fire' }}</h3>
         <ul class="mt-1 text-small">
-          <li v-for="alert in preview.firing" :key="alert.id" class="flex gap-2 py-0.5">
+          <li v-for="alert in preview.firing.slice(0, SHOWN)" :key="alert.id" class="flex gap-2 py-0.5">
             <StateMark :state="alert.state" :size="16" /><Link :href="`/alerts/${alert.id}`" class="link">{{
               alert.title
             }}</Link>
+          </li>
+          <li v-if="preview.firing.length > SHOWN" class="py-0.5">
+            and {{ preview.firing.length - SHOWN }} more, all in the room
           </li>
         </ul>
         <p class="mt-1 text-small text-ink-2">

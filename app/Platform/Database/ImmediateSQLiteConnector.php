@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Database;
+
+use Illuminate\Database\Connectors\SQLiteConnector;
+
+final class ImmediateSQLiteConnector extends SQLiteConnector
+{
+    /**
+     * @param  string  $dsn
+     * @param  string|null  $username
+     * @param  string|null  $password
+     * @param  array<int, mixed>  $options
+     */
+    protected function createPdoConnection($dsn, $username, #[\SensitiveParameter] $password, $options): \PDO
+    {
+        return new ImmediatePdo($dsn, $username, $password, $options);
+    }
+}
