@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
-import { computed, nextTick, onMounted, ref } from 'vue';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import ReachView from '@/components/ReachView.vue';
@@ -73,9 +73,19 @@ useCommands(() => [
       ]
     : []),
 ]);
+/** Who reads the end of the journal goes on reading its end; who has scrolled back stays where they are. */
+let followsEnd = true;
+const scrolled = (): void => {
+  const box = story.value;
+  if (box) followsEnd = box.scrollHeight - box.scrollTop - box.clientHeight < 40;
+};
+const toEnd = (): void => {
+  if (followsEnd) story.value?.scrollTo({ top: story.value.scrollHeight });
+};
+watch(entries, () => void nextTick(toEnd));
 onMounted(() => {
   if (window.location.hash === '#say' && isOpen.value && coordinates.value) sheet.value = 'update';
-  void nextTick(() => story.value?.scrollTo({ top: story.value.scrollHeight }));
+  void nextTick(toEnd);
 });
 </script>
 
@@ -183,6 +193,7 @@ onMounted(() => {
           tabindex="0"
           role="region"
           aria-label="Journal entries"
+          @scroll.passive="scrolled"
         >
           <StoryList :entries="entries" />
         </div>

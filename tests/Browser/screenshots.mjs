@@ -1,0 +1,102 @@
+/** node screenshots.mjs ADDRESS FOLDER: goes through the demo's scene as its people would, and takes one picture of each main view. */
+import { chromium } from '@playwright/test';
+
+const [base, folder] = process.argv.slice(2);
+const standIns = base.replace(/\d+$/, (port) => String(Number(port) + 1));
+const until = async (what, check) => {
+  for (let n = 0; n < 240; n++) {
+    if (await check().catch(() => false)) return;
+    await new Promise((resolve) => setTimeout(resolve, 500));
+  }
+  throw new Error(`In two minutes there was no ${what}.`);
+};
+const state = async () => (await fetch(`${standIns}/state`)).json();
+
+await until('demo', async () => (await fetch(`${base}/up`)).ok);
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const open = async (options = {}) => {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/Oslo',
+    locale: 'en-GB',
+    reducedMotion: 'reduce',
+    ...options,
+  });
+  return context.newPage();
+};
+const shoot = async (page, name, path) => {
+  if (path) await page.goto(path.startsWith('http') ? path : base + path);
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+};
+const phone = { viewport: { width: 390, height: 844 } };
+
+const ingrid = await open();
+await shoot(ingrid, 'sign-in', '/sign-in');
+await ingrid.getByRole('button', { name: /Ingrid Vale/ }).click();
+await until('report from the scene', async () => (await state()).reports.length === 3);
+await shoot(ingrid, 'watch');
+await ingrid.keyboard.press('d');
+await ingrid.getByLabel('Title').waitFor();
+await shoot(ingrid, 'declare');
+await ingrid.getByRole('button', { name: /Declare and page/ }).click();
+await ingrid.waitForURL(/incidents\/\d+/);
+const room = new URL(ingrid.url()).pathname;
+await until('page', async () => (await state()).pages.length > 0);
+await shoot(await open(phone), 'phone', (await state()).pages[0].link);
+await ingrid
+  .getByLabel('What happened')
+  .fill('Lane systems sets the clocks of all lanes by hand, then looks at the antenna');
+await ingrid.getByLabel('this is a decision').check();
+await ingrid.getByRole('button', { name: 'Log it' }).click();
+await ingrid.keyboard.press('Escape');
+await ingrid.locator('h1').click();
+await ingrid.keyboard.press('u');
+await ingrid
+  .getByLabel('What to do meanwhile')
+  .fill('Foot passengers board as usual. Drivers with a booking for today wait in their lane.');
+await shoot(ingrid, 'update');
+await ingrid.getByRole('button', { name: /Publish/ }).click();
+await ingrid.getByRole('dialog').waitFor({ state: 'hidden' });
+const noor = await open(phone);
+await noor.goto((await state()).pages[0].link);
+await noor.getByRole('button', { name: 'Yes, I take it' }).click();
+await ingrid.waitForTimeout(2500);
+await shoot(ingrid, 'room');
+await ingrid.keyboard.press('r');
+await ingrid.getByLabel('What was done').waitFor();
+await shoot(ingrid, 'resolve');
+await ingrid.keyboard.press('Escape');
+for (const [name, path] of [
+  ['alerts', '/alerts?show=all'],
+  ['item', '/estate/clk-2'],
+  ['estate', '/estate'],
+  ['on-call', '/on-call'],
+])
+  await shoot(ingrid, name, path);
+await shoot(await open(), 'status', '/status');
+const reporter = await open(phone);
+await reporter.goto(`${base}/report`);
+await reporter.getByLabel('It is about').selectOption({ label: 'Vehicle lanes' });
+await shoot(reporter, 'report');
+const dark = await open({ colorScheme: 'dark' });
+await dark.goto(`${base}/sign-in`);
+await dark.getByRole('button', { name: /Per Strand/ }).click();
+await dark.getByRole('heading', { name: 'Watch' }).waitFor({ state: 'attached' });
+await shoot(dark, 'room-dark', room);
+await shoot(dark, 'priorities', '/settings/priorities');
+await shoot(await open(), 'stand-ins', standIns);
+await browser.close();
