@@ -111,10 +111,14 @@ final class Town
     /** @return list<array{at: float, key: string, body: array<string, mixed>}> what arrived at the devices */
     public function arrived(): array
     {
-        return array_map(
-            static fn(string $line): array => json_decode($line, true, 512, JSON_THROW_ON_ERROR),
-            @file("$this->folder/devices", FILE_IGNORE_NEW_LINES) ?: [],
-        );
+        $arrived = [];
+        foreach (@file("$this->folder/devices", FILE_IGNORE_NEW_LINES) ?: [] as $line) {
+            /** @var array{at: float, key: string, body: array<string, mixed>} $message */
+            $message = json_decode($line, true, 512, JSON_THROW_ON_ERROR);
+            $arrived[] = $message;
+        }
+
+        return $arrived;
     }
 
     /** @return array<string, string> */

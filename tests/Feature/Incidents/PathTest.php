@@ -13,6 +13,7 @@ use App\Platform\RunningClocks;
 use App\Signals\Alert;
 use App\Updates\Update;
 use Illuminate\Http\Client\Request as Sent;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -181,7 +182,7 @@ final class PathTest extends TestCase
         $this->clock();
         self::assertSame(1, Entry::query()->where('kind', 'update.overdue')->count());
         $this->get('/status')->assertInertia(fn(Shown $page) => $page->where('open.0.updates.0.text', 'Lanes are shut.')
-            ->where('services', fn($services): bool => collect($services)->firstWhere('name', 'Vehicle lanes')['state'] === 'degraded'));
+            ->where('services', fn(Collection $services): bool => $services->firstWhere('name', 'Vehicle lanes')['state'] === 'degraded'));
     }
 
     public function test_two_who_correct_one_incident_do_not_overwrite_each_other(): void
