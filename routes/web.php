@@ -40,7 +40,7 @@ Route::middleware('auth')->group(function (): void {
     Route::get('incidents', [IncidentsController::class, 'index']);
     Route::get('incidents/{incident}', [RoomController::class, 'show'])->name('room');
     Route::get('estate', [EstateController::class, 'index']);
-    Route::get('estate/{item}', [EstateController::class, 'show']);
+    Route::get('estate/{item}', [EstateController::class, 'show'])->where('item', '.+');
     Route::get('on-call', OnCallController::class);
 
     // Whoever is in the room may write down what happens.

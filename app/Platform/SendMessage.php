@@ -32,6 +32,9 @@ final class SendMessage implements ShouldQueue
 
     public int $timeout = 12;
 
+    /** Seconds between two tries of a job that broke for a reason that nobody foresaw. */
+    public int $backoff = 5;
+
     public function __construct(public readonly int $message) {}
 
     public function handle(): void

@@ -35,6 +35,8 @@ final class ProblemDetails
 
             return self::response($status, Response::$statusTexts[$status] ?? 'Error', match ($status) {
                 404 => 'There is nothing at this address. See docs/api.md for the addresses that there are.',
+                413 => 'The body is too large for this server. Send it in several calls. Nothing of this one was taken.',
+                429 => 'Too many calls. Wait as long as Retry-After says, then go on.',
                 405 => 'This address does not take that method.',
                 default => $e->getMessage(),
             })->withHeaders($e->getHeaders());

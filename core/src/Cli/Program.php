@@ -6,6 +6,9 @@ namespace Skarvo\Cli;
 
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
+use Skarvo\Json\ErrorCode;
+use Skarvo\Signals\Replay\Replay;
+use Skarvo\Signals\Replay\ReplayDocument;
 
 /** `bin/skarvo VERB [--lines] [--timing]`: one document on standard input, its result on standard output. */
 final class Program
@@ -30,13 +33,17 @@ final class Program
     {
         $verbs = Verbs::all();
         $verb = array_shift($arguments);
-        $unknown = array_diff($arguments, ['--lines', '--timing']);
+        $unknown = array_diff($arguments, ['--lines', '--timing', ...($verb === 'replay' ? ['--stream'] : [])]);
         if ($verb === null || ! isset($verbs[$verb]) || $unknown !== []) {
-            fwrite($this->err, 'usage: bin/skarvo VERB [--lines] [--timing] < document.json'."\n".'Verbs: '.implode(', ', array_keys($verbs)).'.'."\n");
+            fwrite($this->err, 'usage: bin/skarvo VERB [--lines] [--timing] < document.json, and replay --stream < lines.ndjson'."\n".'Verbs: '.implode(', ', array_keys($verbs)).'.'."\n");
 
             return 2;
         }
-        $status = in_array('--lines', $arguments, true) ? $this->lines($verbs[$verb]) : $this->single($verbs[$verb]);
+        $status = match (true) {
+            in_array('--stream', $arguments, true) => $this->stream(),
+            in_array('--lines', $arguments, true) => $this->lines($verbs[$verb]),
+            default => $this->single($verbs[$verb]),
+        };
         if (in_array('--timing', $arguments, true)) {
             $timing = array_map(static fn(int $nanoseconds): float => round($nanoseconds / 1e6, 3), $this->spent);
             fwrite($this->err, json_encode([
@@ -74,6 +81,39 @@ final class Program
             }
             $this->write($result);
         }
+
+        return 0;
+    }
+
+    /** `replay --stream`: the document without its signals, then one signal a line, in order. */
+    private function stream(): int
+    {
+        try {
+            $replay = $this->timed('read', fn(): Replay => ReplayDocument::readHead(Document::parse((string) fgets($this->in))));
+            $before = null;
+            for ($line = 0; ($text = fgets($this->in)) !== false; $line++) {
+                $start = hrtime(true);
+                try {
+                    [$at, $signal] = ReplayDocument::readSignal(Document::parse($text));
+                } catch (BadInput $e) {
+                    throw new BadInput($e->error, "/signals/$line$e->at", $e->getMessage());
+                }
+                if ($before !== null && $at->compare($before) < 0) {
+                    throw new BadInput(ErrorCode::OutOfRange, "/signals/$line/at", 'This signal is earlier than the one before it. A stream is in the order of its times: sort it, or use replay without --stream.');
+                }
+                $before = $at;
+                $read = hrtime(true);
+                $replay->take($signal);
+                $this->spent['read'] += (int) ($read - $start);
+                $this->spent['solve'] += (int) (hrtime(true) - $read);
+            }
+            $result = $this->timed('solve', $replay->finish(...));
+        } catch (BadInput $e) {
+            fwrite($this->err, json_encode($e->toArray(), self::JSON)."\n");
+
+            return 2;
+        }
+        $this->write($result);
 
         return 0;
     }

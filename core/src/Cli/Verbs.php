@@ -8,6 +8,7 @@ use Skarvo\Json\Document;
 use Skarvo\Paging\CallDocument;
 use Skarvo\Paging\Escalation;
 use Skarvo\Rota\RotaDocument;
+use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Topology\EstateDocument;
 use Skarvo\Topology\Trace;
 use Skarvo\Topology\WeakPoints;
@@ -38,6 +39,15 @@ final class Verbs
                 [$call, $until] = CallDocument::read($document);
 
                 return static fn(): array => Escalation::follow($call, $until)->toArray();
+            },
+            'replay' => static function (Document $document): \Closure {
+                [$replay, $signals] = ReplayDocument::read($document);
+
+                return static function () use ($replay, $signals): array {
+                    array_map($replay->take(...), $signals);
+
+                    return $replay->finish();
+                };
             },
         ];
     }

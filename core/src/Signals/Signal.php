@@ -60,6 +60,9 @@ final readonly class Signal
         if ($given('value') && ! is_int($number) && ! is_float($number)) {
             $document->wrongType('/value', 'a number');
         }
+        if (is_float($number) && ! is_finite($number)) {
+            $document->refuse(ErrorCode::OutOfRange, '/value', 'This number is too large to be kept. Use another unit.');
+        }
         [$source, $item, $check, $external] = [$id('source'), $id('item'), $id('check'), $id('id')];
         $labels = $given('labels') ? self::labels($document, $fields['labels']) : [];
         [$summary, $unit, $url] = [self::text($document, $fields, 'summary'), self::text($document, $fields, 'unit'), self::text($document, $fields, 'url')];

@@ -7,6 +7,7 @@ namespace Skarvo\Tests\Cli;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Skarvo\Cli\Program;
+use Skarvo\Time\Instant;
 
 /** The published examples, through the same program that bin/skarvo runs. */
 final class ExamplesTest extends TestCase
@@ -14,7 +15,7 @@ final class ExamplesTest extends TestCase
     /** @return iterable<string, array{string, mixed, mixed}> */
     public static function examples(): iterable
     {
-        foreach (['trace', 'weak-points', 'oncall', 'escalate'] as $verb) {
+        foreach (['trace', 'weak-points', 'oncall', 'escalate', 'replay'] as $verb) {
             foreach (self::lines($verb) as $i => $row) {
                 yield "$verb, line ".($i + 1) => [$verb, $row->in, $row->out];
             }
@@ -70,12 +71,36 @@ final class ExamplesTest extends TestCase
         self::assertSame(['read_ms', 'solve_ms', 'write_ms', 'peak_bytes'], array_keys((array) json_decode($error)));
     }
 
+    public function test_a_stream_gives_what_the_document_gives(): void
+    {
+        foreach (array_slice(self::lines('replay'), 0, 30) as $row) {
+            $head = clone $row->in;
+            unset($head->signals);
+            $signals = $row->in->signals;
+            usort($signals, static fn(\stdClass $a, \stdClass $b): int => Instant::parse($a->at)?->compare(Instant::parse($b->at) ?? throw new \LogicException) ?? 0);
+            [$status, $printed, $error] = self::run_verb(['replay', '--stream'], implode("\n", array_map(self::json(...), [$head, ...$signals]))."\n");
+
+            self::assertSame([0, ''], [$status, $error]);
+            self::assertEquals($row->out, json_decode($printed));
+        }
+    }
+
+    public function test_a_stream_that_goes_back_is_refused(): void
+    {
+        $head = '{"settings":{},"until":"2026-03-02T12:00:00Z"}';
+        $signal = static fn(string $at): string => '{"at":"2026-03-02T'.$at.'Z","source":"s","check":"c","condition":"firing","level":"error"}';
+        [$status, , $error] = self::run_verb(['replay', '--stream'], "$head\n{$signal('07:00:00.5')}\n{$signal('07:00:00.25')}\n");
+
+        self::assertSame(2, $status);
+        self::assertSame('/signals/1/at', json_decode($error)->error->at);
+    }
+
     public function test_a_wrong_call_says_how_to_call(): void
     {
         [$status, , $error] = self::run_verb(['guess'], '');
 
         self::assertSame(2, $status);
-        self::assertStringContainsString('trace, weak-points, oncall, escalate', $error);
+        self::assertStringContainsString('trace, weak-points, oncall, escalate, replay', $error);
     }
 
     /** @return list<\stdClass> */

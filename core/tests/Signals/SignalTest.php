@@ -29,6 +29,7 @@ final class SignalTest extends TestCase
         yield 'labels that are no map' => [['labels' => ['a']], 'wrong_type', '/labels'];
         yield 'a label that is no text' => [['labels' => (object) ['a/b' => 1]], 'wrong_type', '/labels/a~1b'];
         yield 'a value that is no number' => [['value' => '12'], 'wrong_type', '/value'];
+        yield 'a value without end' => [['value' => INF], 'out_of_range', '/value'];
         yield 'an address that is none' => [['url' => 'javascript:alert(1)'], 'out_of_range', '/url'];
         yield 'a text without end' => [['summary' => str_repeat('x', 2001)], 'out_of_range', '/summary'];
     }

@@ -27,7 +27,9 @@ const nodes = computed(() =>
       <div class="flex gap-2 py-1.5" :class="selected === node.id ? 'bg-shade' : ''" @click="emit('select', node.id)">
         <StateMark :state="node.state" :size="18" :label="false" class="mt-0.5" />
         <div class="min-w-0">
-          <Link :href="`/estate/${node.id}`" class="font-semibold hover:underline">{{ node.name }}</Link>
+          <Link :href="`/estate/${encodeURIComponent(node.id)}`" class="font-semibold hover:underline">{{
+            node.name
+          }}</Link>
           <span class="text-ink-3">
             {{ node.tier ? `tier ${node.tier}, ` : '' }}{{ stateWords[node.state]
             }}{{ node.groups.length ? `; ${node.groups.join('; ')}` : '' }}</span

@@ -49,7 +49,7 @@ const isLarge = ref(false);
       class="mt-1 text-small"
       role="status"
     >
-      <Link :href="`/estate/${node.id}`" class="link font-semibold">{{ node.name }}</Link> ({{
+      <Link :href="`/estate/${encodeURIComponent(node.id)}`" class="link font-semibold">{{ node.name }}</Link> ({{
         stateWords[node.state]
       }}): {{ node.why }}
     </p>

@@ -42,7 +42,7 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
           Endangers
           <template v-for="(service, i) in named" :key="service.id"
             ><template v-if="i > 0">{{ more > 0 ? ', ' : ' and ' }}</template
-            ><Link :href="`/estate/${service.id}`" class="font-semibold text-ink hover:underline">{{
+            ><Link :href="`/estate/${encodeURIComponent(service.id)}`" class="font-semibold text-ink hover:underline">{{
               service.name
             }}</Link>
             (tier {{ service.tier }})</template
@@ -52,7 +52,7 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
       </p>
       <p v-if="group.root" class="text-small text-ink-2">
         At the bottom:
-        <Link :href="`/estate/${group.root.id}`" class="font-semibold text-ink hover:underline">{{
+        <Link :href="`/estate/${encodeURIComponent(group.root.id)}`" class="font-semibold text-ink hover:underline">{{
           group.root.name
         }}</Link>, explains {{ group.root.explains }} of {{ group.root.of }}.
       </p>
@@ -60,7 +60,7 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
         On
         <template v-for="(item, i) in group.items" :key="item.id"
           ><template v-if="i > 0">, </template
-          ><Link :href="`/estate/${item.id}`" class="font-semibold text-ink hover:underline">{{
+          ><Link :href="`/estate/${encodeURIComponent(item.id)}`" class="font-semibold text-ink hover:underline">{{
             item.name
           }}</Link></template
         >.

@@ -111,7 +111,7 @@ onMounted(() => {
         <h1>{{ incident.title }}</h1>
         <p class="text-small text-ink-2">
           <span class="font-mono">{{ incident.ref }}</span>, priority {{ incident.priority }},
-          <Link :href="`/estate/${incident.service_id}`" class="link">{{ incident.service }}</Link>.
+          <Link :href="`/estate/${encodeURIComponent(incident.service_id)}`" class="link">{{ incident.service }}</Link>.
           {{ incident.stageWords }}. {{ incident.coordinator }} coordinates.
           <button v-if="isOpen && coordinates" type="button" class="link" @click="sheet = 'change'">
             Correct this <kbd aria-hidden="true">e</kbd>

@@ -56,7 +56,9 @@ defineProps<{
         <p class="mt-2">
           <template v-if="alert.item"
             >It is about
-            <Link :href="`/estate/${alert.item}`" class="link font-semibold">{{ itemName }}</Link>.</template
+            <Link :href="`/estate/${encodeURIComponent(alert.item)}`" class="link font-semibold">{{
+              itemName
+            }}</Link>.</template
           >
           <template v-else-if="alert.item_named"
             >It names “{{ alert.item_named }}”, which is not in the estate.</template
@@ -65,8 +67,8 @@ defineProps<{
             On this stand
             <template v-for="(service, i) in services" :key="service.id"
               ><template v-if="i > 0">, </template
-              ><Link :href="`/estate/${service.id}`" class="link">{{ service.name }}</Link> (tier {{ service.tier }},
-              {{ stateWords[service.state] }})</template
+              ><Link :href="`/estate/${encodeURIComponent(service.id)}`" class="link">{{ service.name }}</Link> (tier
+              {{ service.tier }}, {{ stateWords[service.state] }})</template
             >.</template
           >
         </p>

@@ -53,10 +53,9 @@ defineProps<{ alerts: AlertLine[]; show: 'open' | 'all'; total: number }>();
               >
             </td>
             <td class="pr-3">
-              <Link v-if="alert.item" :href="`/estate/${alert.item}`" class="link">{{ alert.item }}</Link><span
-                v-else
-                >{{ alert.item_named ?? '–' }}</span
-              >
+              <Link v-if="alert.item" :href="`/estate/${encodeURIComponent(alert.item)}`" class="link">{{
+                alert.item
+              }}</Link><span v-else>{{ alert.item_named ?? '–' }}</span>
             </td>
             <td class="pr-3">{{ alert.level }}</td>
             <td class="text-right font-mono">

@@ -69,7 +69,9 @@ watch([find, kind], () => void search());
           <tbody>
             <tr v-for="item in items" :key="item.id" class="row-rule">
               <td class="py-1 pr-3">
-                <Link :href="`/estate/${item.id}`" class="font-semibold hover:underline">{{ item.name }}</Link>
+                <Link :href="`/estate/${encodeURIComponent(item.id)}`" class="font-semibold hover:underline">{{
+                  item.name
+                }}</Link>
               </td>
               <td class="pr-3">
                 <span class="flex items-center gap-1.5"

@@ -67,7 +67,7 @@ defineProps<{
             <template v-for="(member, j) in need.members" :key="member.id"
               ><template v-if="j > 0">, </template
               ><StateMark v-if="member.state !== 'up'" :state="member.state" :size="13" class="mr-0.5 inline" /><Link
-                :href="`/estate/${member.id}`"
+                :href="`/estate/${encodeURIComponent(member.id)}`"
                 class="link"
                 >{{ member.name }}</Link
               ></template
@@ -79,7 +79,7 @@ defineProps<{
         <ul class="text-small">
           <li v-for="other in neededBy" :key="other.id" class="row-rule flex items-center gap-1.5 py-1">
             <StateMark :state="other.state" :size="14" :label="false" /><Link
-              :href="`/estate/${other.id}`"
+              :href="`/estate/${encodeURIComponent(other.id)}`"
               class="link"
               >{{ other.name }}</Link
             ><span class="text-ink-3"
