@@ -29,7 +29,8 @@ final class ShareWithEveryPage extends Middleware
             'now' => fn(): string => now()->format('Y-m-d\TH:i:s.v\Z'),
         ];
         if (! $person instanceof Person) {
-            return [...$shared, 'me' => null];
+            // Said, not left out: a process that answers more than once must not go on with what it shared before.
+            return [...$shared, 'me' => null, 'live' => null, 'band' => null, 'clocks' => []];
         }
 
         return [

@@ -1,0 +1,49 @@
+import { expect, test } from '@playwright/test';
+import { clockTime, followServerTime, lasting, remaining } from '../../resources/js/lib/time';
+import { plural, stateRank, stateWords } from '../../resources/js/lib/states';
+import { newKey } from '../../resources/js/lib/key';
+
+/** What needs no browser: how times and counts are said. */
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+
+test('lasting says how long in the largest unit that still tells something', () => {
+  expect([0, 999, 12_000, 59_999].map(lasting)).toEqual(['0 s', '0 s', '12 s', '59 s']);
+  expect([MINUTE, 59 * MINUTE].map(lasting)).toEqual(['1 min', '59 min']);
+  expect([HOUR, HOUR + 4 * MINUTE, 47 * HOUR].map(lasting)).toEqual(['1 h 00', '1 h 04', '47 h 00']);
+  expect([48 * HOUR, 90 * 24 * HOUR].map(lasting)).toEqual(['2 d', '90 d']);
+  expect(lasting(-5000)).toBe('0 s');
+});
+
+test('remaining counts down, and says with a sign by how much it has run out', () => {
+  expect([0, 1000, 68_000, 19 * MINUTE].map(remaining)).toEqual(['0:00', '0:01', '1:08', '19:00']);
+  expect([20 * MINUTE, 56 * MINUTE, 2 * HOUR].map(remaining)).toEqual(['0:20 h', '0:56 h', '2:00 h']);
+  expect(remaining(72 * HOUR)).toBe('3 d');
+  expect([-1000, -90_000, -3 * HOUR].map(remaining)).toEqual(['+0:01', '+1:30', '+3:00 h']);
+});
+
+test('a time of today is a time of day, and one of another day says which', () => {
+  followServerTime(new Date().toISOString());
+  expect(clockTime(Date.now())).toMatch(/^\d\d:\d\d$/);
+  expect(clockTime(Date.now() - 72 * HOUR)).toMatch(/^\w{3},? \d+ \w{3},? (at )?\d\d:\d\d$/);
+});
+
+test('counts are said in words that agree', () => {
+  expect(plural(1, 'alert')).toBe('1 alert');
+  expect(plural(0, 'alert')).toBe('0 alerts');
+  expect(plural(1240, 'signal')).toBe('1,240 signals');
+  expect(plural(2, 'person', 'people')).toBe('2 people');
+});
+
+test('every state has a word and a rank', () => {
+  expect(Object.keys(stateWords).sort()).toEqual(Object.keys(stateRank).sort());
+  expect(stateRank.down).toBeGreaterThan(stateRank.degraded);
+  expect(stateRank.degraded).toBeGreaterThan(stateRank.at_risk);
+});
+
+test('keys of requests do not repeat', () => {
+  const keys = new Set(Array.from({ length: 1000 }, newKey));
+  expect(keys.size).toBe(1000);
+  expect([...keys].every((key) => /^[0-9a-f]{32}$/.test(key))).toBe(true);
+});

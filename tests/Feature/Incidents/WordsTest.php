@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Incidents;
+
+use App\Incidents\Incident;
+use App\Incidents\IncidentSummary;
+use App\Incidents\SoFar;
+use App\Paging\Page;
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\Sentence;
+use App\Signals\Alert;
+use Tests\TestCase;
+
+/** What the room says in sentences. */
+final class WordsTest extends TestCase
+{
+    public function test_every_kind_of_entry_that_is_written_has_a_sentence(): void
+    {
+        $kinds = [];
+        $files = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(base_path('app')));
+        foreach ($files as $file) {
+            if ($file instanceof \SplFileInfo && $file->getExtension() === 'php') {
+                preg_match_all("/'((?:alert|signals|incident|room|call|page|report|update|mail|settings|token|person)\.[a-z_]+)'/", (string) file_get_contents($file->getPathname()), $found);
+                array_push($kinds, ...$found[1]);
+            }
+        }
+        // Names of routes, relations and rules of forms look alike.
+        $kinds = array_filter(array_unique($kinds), static fn(string $kind): bool => preg_match('/\.(follow|updates|service|required|exists|email|min|team|person)$/', $kind) !== 1);
+
+        self::assertGreaterThan(30, count($kinds));
+        foreach ($kinds as $kind) {
+            $sentence = Sentence::of(new Entry(['kind' => $kind, 'facts' => ['text' => 'x', 'what' => 'x']]));
+            self::assertNotSame($kind, $sentence->lead, "$kind is told by its name only");
+        }
+    }
+
+    public function test_a_latecomer_is_caught_up_in_a_paragraph(): void
+    {
+        $this->signal([self::firing('clk-2', 'error'), self::firing('lane-control-ask')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
+            'alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
+        ]);
+        $incident = Incident::query()->whereNull('resolved_at')->sole();
+        self::assertSame('Vehicle lanes: working in part; at 14 sites. Platform is being called, step 1; nobody has answered yet. Outsiders have been told nothing yet.', SoFar::of($incident));
+        self::assertSame('Looking for the cause, Platform is being called.', IncidentSummary::of($incident->load(['service', 'team', 'coordinator', 'calls', 'reports']))['stands']);
+
+        $page = Page::query()->with('person')->sole();
+        $this->later(5);
+        $this->post("/p/$page->token", ['answer' => 'yes']);
+        $this->post("/incidents/$incident->id/notes", ['text' => 'Set the clocks by hand.', 'decision' => true]);
+        self::assertStringContainsString("{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Outsiders", SoFar::of($incident));
+
+        $this->later(595);
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Antenna mended.', 'update' => 'It works.']);
+        self::assertSame('Service is restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Outsiders were told (update 1): "It works."', SoFar::of($incident->refresh()));
+    }
+
+    public function test_a_call_that_nobody_answers_is_said_plainly(): void
+    {
+        $this->signal([self::firing('clk-2')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', ['alerts' => [Alert::query()->latest('id')->firstOrFail()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'few', 'urgency' => 'soon', 'team' => 'platform']);
+        foreach ([300, 900, 1200, 1800] as $seconds) {
+            $this->later($seconds - (now()->getTimestamp() - (int) strtotime('2026-03-03T08:00:00Z')));
+            $this->clock();
+        }
+        $incident = Incident::query()->whereNull('resolved_at')->sole();
+
+        self::assertStringContainsString('Nobody of Platform answered.', SoFar::of($incident));
+        self::assertSame('Nobody answered', Sentence::of(Entry::query()->where('kind', 'call.exhausted')->sole())->lead);
+    }
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Platform;
+
+use App\Platform\Band;
+use App\Platform\Http\SessionThatLiveLooksLeaveAlone;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Live;
+use App\Platform\RunningClocks;
+use App\Signals\Alert;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Session\SessionManager;
+use Illuminate\Support\Facades\DB;
+use Tests\TestCase;
+
+/** What every screen shows of time, and how it learns of changes. */
+final class NewsTest extends TestCase
+{
+    public function test_the_clocks_run_out_soonest_first_and_each_opens_what_it_is_about(): void
+    {
+        $this->signal([self::firing('clk-2'), self::firing('feed-gateway', 'error'), self::firing('manifest-db-2')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
+            'alerts' => [Alert::query()->where('item_id', 'clk-2')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'lanes',
+        ]);
+        $this->post('/alerts/wait', ['alerts' => [Alert::query()->where('item_id', 'manifest-db-2')->sole()->id], 'minutes' => 90]);
+        $clocks = RunningClocks::all();
+        $due = array_column($clocks, 'due');
+        $sorted = $due;
+        sort($sorted);
+
+        self::assertSame($sorted, $due);
+        self::assertSame(['call', 'group', 'update', 'wait', 'restore'], array_values(array_filter(array_map(static fn(array $c): string => explode('-', $c['id'])[0], $clocks), static fn(string $k): bool => $k !== 'handover')));
+        self::assertStringStartsWith('then ', $clocks[0]['detail']);
+        foreach ($clocks as $clock) {
+            $this->get(explode('#', $clock['link'])[0])->assertOk();
+        }
+    }
+
+    public function test_a_handover_within_two_hours_is_a_clock(): void
+    {
+        $this->later((int) strtotime('2026-03-09T07:00:00Z') - now()->getTimestamp());
+        $handovers = array_values(array_filter(RunningClocks::all(), static fn(array $c): bool => $c['id'] === 'handover-booking'));
+
+        self::assertCount(1, $handovers);
+        self::assertSame((int) strtotime('2026-03-09T08:00:00Z') * 1000, $handovers[0]['due']);
+        self::assertMatchesRegularExpression('/^\S+ \S+ to \S+ \S+$/', $handovers[0]['detail']);
+    }
+
+    public function test_the_band_shows_the_last_hours_and_the_next(): void
+    {
+        $band = Band::around($this->person('noor-lind'));
+
+        self::assertSame(9 * 3600_000, $band['to'] - $band['from']);
+        self::assertCount(2, $band['incidents']);
+        self::assertCount(4, $band['updates']);
+        self::assertNotSame([], $band['alerts']);
+        self::assertSame(0, array_sum(array_column($band['alerts'], 'undecided')));
+        self::assertSame([$band['from'], $band['to']], [$band['onCall'][0]['from'], $band['onCall'][count($band['onCall']) - 1]['to']]);
+        self::assertSame([], Band::around($this->person('noor-lind')->fill(['team_id' => null]))['onCall']);
+    }
+
+    public function test_the_journals_head_is_told_without_the_framework_to_who_has_the_key(): void
+    {
+        $before = Journal::head();
+        Journal::write(Actor::system(), 'incident.note', ['incident', 409], ['text' => 'not for everybody'], 409);
+        DB::disconnect();
+        $word = self::live(['key' => Live::key(), 'after' => (string) $before]);
+
+        self::assertSame($before + 1, $word['head']);
+        self::assertSame([['incident.note', 409]], $word['changes']);
+        self::assertStringNotContainsString('not for everybody', (string) json_encode($word));
+        self::assertSame([], self::live(['key' => Live::key(), 'after' => (string) ($before + 1)])['changes']);
+        self::assertSame(['error'], array_keys(self::live(['key' => 'guess', 'after' => '0'])));
+        self::assertSame(['error'], array_keys(self::live([])));
+    }
+
+    public function test_a_look_for_news_leaves_the_session_as_it_is(): void
+    {
+        $sessions = new SessionManager(app());
+        $middleware = new SessionThatLiveLooksLeaveAlone($sessions);
+        $ask = static function (array $headers) use ($middleware, $sessions): string {
+            $request = Request::create('/');
+            $request->headers->add($headers);
+            $middleware->handle($request, static function () use ($sessions): Response {
+                $sessions->driver()->put('seen', 'yes');
+
+                return new Response;
+            });
+
+            return (string) $sessions->driver()->getHandler()->read($sessions->driver()->getId());
+        };
+
+        self::assertStringNotContainsString('seen', $ask([SessionThatLiveLooksLeaveAlone::HEADER => '1']));
+        self::assertStringContainsString('seen', $ask([]));
+    }
+
+    /**
+     * @param  array<string, string>  $query
+     * @return array<string, mixed>
+     */
+    private static function live(array $query): array
+    {
+        $code = '$_GET = json_decode(getenv("QUERY"), true); require "public/live.php";';
+        $process = proc_open([PHP_BINARY, '-r', $code], [1 => ['pipe', 'w']], $pipes, base_path(), [
+            'QUERY' => json_encode($query, JSON_THROW_ON_ERROR), 'APP_KEY' => config()->string('app.key'), 'DB_DATABASE' => DB::getDatabaseName(), 'PATH' => (string) getenv('PATH'),
+        ]);
+        $printed = stream_get_contents($pipes[1]);
+        self::assertIsResource($process);
+        proc_close($process);
+
+        return (array) json_decode((string) $printed, true, 512, JSON_THROW_ON_ERROR);
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Topology;
+
+use App\Platform\Person;
+use App\Platform\Team;
+use App\Rota\Rota;
+use App\Topology\Estate;
+use App\Topology\Item;
+use App\Topology\Reach;
+use Inertia\Testing\AssertableInertia as Shown;
+use Skarvo\Incidents\HitService;
+use Skarvo\Topology\State;
+use Tests\TestCase;
+
+/** The estate of the demo, and what is shown of it. */
+final class EstateTest extends TestCase
+{
+    public function test_the_company_is_there_in_full(): void
+    {
+        self::assertSame([9, 60], [Team::query()->count(), Person::query()->count()]);
+        self::assertEqualsWithDelta(400, Item::query()->count(), 25);
+        self::assertSame(0, Item::query()->whereNull('team_id')->count());
+        self::assertSame([], Estate::load()->trace([])->affected);
+        foreach (Person::query()->with('contacts')->get() as $person) {
+            self::assertCount(3, $person->contacts, $person->name);
+        }
+    }
+
+    public function test_every_team_has_somebody_on_call_at_every_moment_of_the_next_four_weeks(): void
+    {
+        foreach (Rota::query()->get() as $rota) {
+            self::assertSame(0, $rota->between(now()->getTimestamp(), now()->getTimestamp() + 28 * 86400)->uncoveredSeconds(), $rota->name);
+        }
+    }
+
+    public function test_the_lanes_stand_on_one_time_server(): void
+    {
+        $estate = Estate::load();
+        $hit = static fn(string $item): array => array_map(static fn(HitService $s): string => "$s->id {$s->state->value}", $estate->services($estate->trace([$item => State::Down])));
+
+        self::assertSame(['vehicle-lanes down'], $hit('clk-2'));
+        self::assertSame([], $hit('core-sw-1') === [] ? [] : array_filter($hit('core-sw-1'), static fn(string $s): bool => ! str_ends_with($s, 'at_risk')));
+        self::assertSame(['freight-manifests at_risk'], $hit('manifest-db-1'));
+        self::assertContains('booking down', $hit('booking-db'));
+    }
+
+    public function test_the_reach_says_why_in_words_and_shows_the_spare(): void
+    {
+        $estate = Estate::load();
+        $reach = (new Reach($estate, $estate->trace(['manifest-db-1' => State::Down])))->toArray();
+        $nodes = array_column($reach['nodes'], null, 'id');
+
+        self::assertSame('Alerts say so: down.', $nodes['manifest-db-1']['why']);
+        self::assertSame('Without a spare, because Manifest store, node 1 is down.', $nodes['manifest-db']['why']);
+        self::assertSame(['1 of 2 left, 1 needed'], $nodes['manifest-db']['groups']);
+        self::assertSame(['up', 'Works; it is the spare.'], [$nodes['manifest-db-2']['state'], $nodes['manifest-db-2']['why']]);
+        self::assertSame(['down' => 1, 'degraded' => 0, 'at_risk' => 3], $reach['counts']);
+        self::assertContains(['from' => 'manifest-db', 'to' => 'manifest-db-2', 'soft' => false, 'group' => '1 of 2 left, 1 needed'], $reach['edges']);
+    }
+
+    public function test_an_item_shows_what_it_needs_what_stands_on_it_and_how_it_is(): void
+    {
+        $this->signal([self::firing('clk-2')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ada-holm'));
+        $this->get('/estate/lane-time')->assertInertia(fn(Shown $page) => $page
+            ->where('item.state', 'down')->where('item.why', 'Down, because Time server clk-2 is down.')
+            ->where('needs.0.members.0.id', 'clk-2')->has('neededBy', 14)->where('reach.services.0.id', 'vehicle-lanes'));
+        $this->get('/estate/manifest-db')->assertInertia(fn(Shown $page) => $page->where('needs.0.words', 'needs 1 of these 2'));
+        $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->has('alerts', 1)->where('needs', []));
+    }
+
+    public function test_items_are_found_by_name_id_or_site_worst_first(): void
+    {
+        $this->signal([self::firing('kiosk-ask-2')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ada-holm'));
+        $this->get('/estate?find=kiosk&kind=kiosk')->assertInertia(fn(Shown $page) => $page->has('items', 28)->where('items.0.id', 'kiosk-ask-2')->where('items.0.state', 'down'));
+        $this->get('/estate?find=Skjell')->assertInertia(fn(Shown $page) => $page->where('items', fn($items): bool => count($items) > 10));
+        $this->get('/estate?find=nothing-like-it')->assertInertia(fn(Shown $page) => $page->has('items', 0));
+    }
+
+    public function test_an_id_may_hold_any_character_that_an_address_escapes(): void
+    {
+        Item::query()->create(['id' => 'rack/7#b', 'name' => 'Rack 7b', 'kind' => 'rack', 'team_id' => 'platform']);
+        $this->actingAs($this->person('ada-holm'));
+        $this->get('/estate/'.rawurlencode('rack/7#b'))->assertInertia(fn(Shown $page) => $page->where('item.name', 'Rack 7b'));
+        self::assertContains('/estate/rack%2F7%23b', array_column($this->getJson('/find?q=rack')->json(), 'link'));
+    }
+}
