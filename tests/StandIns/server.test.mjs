@@ -1,0 +1,136 @@
+/** The stand-ins, as a process, against a Skarvo that is only a list of what was posted to it. */
+import assert from 'node:assert/strict';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { createServer } from 'node:http';
+import { after, before, test } from 'node:test';
+import { scenes } from '../../stand-ins/scenes.mjs';
+
+const posted = [];
+let refusing = 0;
+const skarvo = createServer((request, response) => {
+  let text = '';
+  request.on('data', (part) => (text += part));
+  request.on('end', () => {
+    if (refusing > 0) {
+      refusing--;
+      request.socket.destroy();
+      return;
+    }
+    const body = JSON.parse(text);
+    posted.push({ path: request.url, token: request.headers.authorization, body });
+    response.setHeader('Content-Type', 'application/json');
+    if (request.url === '/api/v1/reports') response.writeHead(201).end(JSON.stringify({ ref: 'RE-0001', follow: 'http://skarvo.test/report/x' }));
+    else if (body.level === 'loud') response.writeHead(422).end(JSON.stringify({ detail: 'No.', refused: [{ index: 0, error: { message: 'There is no such level.' } }] }));
+    else response.writeHead(202).end(JSON.stringify({ accepted: 1, repeated: 0, refused: [] }));
+  });
+});
+let standIns;
+let base;
+const post = async (path, body, headers = {}) => {
+  const answer = await fetch(base + path, { method: 'POST', headers: { 'Content-Type': 'application/json', ...headers }, body: JSON.stringify(body) });
+  return { status: answer.status, body: await answer.json() };
+};
+const state = async () => (await fetch(`${base}/state`)).json();
+const until = async (check) => {
+  for (let n = 0; n < 200; n++) {
+    if (await check()) return;
+    await new Promise((resolve) => setTimeout(resolve, 25));
+  }
+  assert.fail('It did not come about in five seconds.');
+};
+
+before(async () => {
+  skarvo.listen(0, '127.0.0.1');
+  await once(skarvo, 'listening');
+  const port = 20_000 + Math.floor(Math.random() * 9000);
+  base = `http://127.0.0.1:${port}`;
+  standIns = spawn(process.execPath, [new URL('../../stand-ins/server.mjs', import.meta.url).pathname], {
+    env: { ...process.env, STAND_INS_PORT: String(port), STAND_INS_SCENE: '', SKARVO_URL: `http://127.0.0.1:${skarvo.address().port}`, SKARVO_STAND_INS_TOKEN: 'secret' },
+    stdio: 'inherit',
+  });
+  await until(() => state().then(() => true, () => false));
+});
+after(() => {
+  standIns.kill();
+  skarvo.close();
+  skarvo.closeAllConnections();
+});
+
+test('a monitor speaks with its token, an id of its own and the time', async () => {
+  const answer = await post('/speak', { item: 'clk-2', check: 'signal', level: 'error', summary: 'Lost' });
+  assert.equal(answer.body.status, 202);
+  const said = posted.at(-1);
+  assert.deepEqual([said.path, said.token], ['/api/v1/signals', 'Bearer secret']);
+  assert.deepEqual([said.body.source, said.body.item, said.body.condition], ['harbour-watch', 'clk-2', 'firing']);
+  assert.ok(said.body.id && Date.parse(said.body.at));
+  await post('/speak', { item: 'clk-2', check: 'signal', level: 'error', clear: true });
+  assert.equal(posted.at(-1).body.condition, 'clear');
+  assert.notEqual(posted.at(-1).body.id, said.body.id);
+});
+
+test('a refusal is shown with its reason', async () => {
+  await post('/speak', { item: 'clk-2', check: 'signal', level: 'loud' });
+  const last = (await state()).signals.at(-1);
+  assert.deepEqual([last.answered, last.error], [422, 'There is no such level.']);
+});
+
+test('what finds no Skarvo is said again under the same id', async () => {
+  const before = posted.length;
+  refusing = 1;
+  const answer = await post('/speak', { item: 'mw-ask', check: 'link', level: 'warning' });
+  assert.equal(answer.body.status, 0);
+  await until(() => posted.length === before + 1);
+  assert.equal(posted.at(-1).body.item, 'mw-ask');
+});
+
+test('a device takes a message that comes again under its key as the same one', async () => {
+  const page = { channel: 'push', to: 'phone', person: 'Noor Lind', text: 'IN-0412', link: 'http://skarvo.test/p/1' };
+  for (let n = 0; n < 3; n++) await post('/pages', page, { 'Idempotency-Key': 'page-1' });
+  await post('/pages', page, { 'Idempotency-Key': 'page-2' });
+  const { pages } = await state();
+  assert.deepEqual(pages.map((one) => [one.key, one.repeats]), [['page-1', 2], ['page-2', 0]]);
+});
+
+test('the device network can refuse and hang, and be mended', async () => {
+  assert.equal((await post('/delivery', { is: 'sideways' })).status, 422);
+  await post('/delivery', { is: 'refuse' });
+  assert.equal((await post('/pages', {}, { 'Idempotency-Key': 'page-3' })).status, 500);
+  assert.equal((await post('/mails', {}, { 'Idempotency-Key': 'mail-1' })).status, 500);
+  await post('/delivery', { is: 'hang' });
+  await assert.rejects(fetch(`${base}/pages`, { method: 'POST', body: '{}', signal: AbortSignal.timeout(200) }));
+  await post('/delivery', { is: 'ok' });
+  assert.equal((await post('/mails', { to: 'a@mail.example', subject: 's', text: 't' }, { 'Idempotency-Key': 'mail-1' })).status, 200);
+  assert.deepEqual((await state()).mails.map((mail) => mail.to), ['a@mail.example']);
+});
+
+test('nonsense is answered, and harms nothing', async () => {
+  const answer = await fetch(`${base}/pages`, { method: 'POST', body: '{"half":' });
+  assert.equal(answer.status, 400);
+  assert.equal((await fetch(`${base}/nowhere`)).status, 404);
+  assert.equal((await post('/scene', { name: 'unknown' })).status, 404);
+  assert.match(await (await fetch(base)).text(), /Stand-ins/);
+});
+
+test('a scene plays its steps in time, and can be ended', async () => {
+  const before = posted.length;
+  const playing = await post('/scene', { name: 'fog' });
+  assert.deepEqual(playing.body.running, [{ name: 'fog', title: scenes.fog.title }]);
+  await until(() => posted.slice(before).some((one) => one.body.item === 'mw-skjell'));
+  const ended = await post('/end', { name: 'fog' });
+  assert.deepEqual(ended.body.running, []);
+});
+
+test('every scene names checks and levels, and what a scene breaks its counterpart mends', () => {
+  for (const [name, scene] of Object.entries(scenes)) {
+    assert.ok(scene.title, name);
+    for (const step of scene.steps) {
+      assert.ok(step.at >= 0, name);
+      if (step.report) assert.ok(step.report.service && step.report.what, name);
+      else assert.ok(step.item && step.check && ['info', 'warning', 'error', 'critical'].includes(step.level), name);
+    }
+  }
+  const broken = new Set(scenes['time-server'].steps.filter((step) => step.item && !step.clear).map((step) => `${step.item} ${step.check}`));
+  const mended = new Set(scenes['time-server-mended'].steps.map((step) => `${step.item} ${step.check}`));
+  assert.deepEqual(mended, broken);
+});
