@@ -107,6 +107,8 @@ final class TraceTest extends TestCase
         self::assertNotNull($ground);
         self::assertSame(['clock', 3, 4], [$ground->item, $ground->explains, $ground->of]);
         self::assertNull(CommonGround::of($graph, []));
+        $spare = self::graph(['net', 'link', 'cable'], [self::need('net', ['link', 'cable'])]);
+        self::assertSame(1, CommonGround::of($spare, [1, 0])?->explains, 'a link that has a spare explains nothing');
     }
 
     public function test_kin_are_items_that_reach_each_other_in_few_steps(): void
