@@ -8,8 +8,8 @@ export default defineConfig({
   // One Skarvo serves all tests, and they move its time of day: so one at a time, in order.
   workers: 1,
   fullyParallel: false,
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  timeout: 180_000,
+  expect: { timeout: 15_000 },
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
