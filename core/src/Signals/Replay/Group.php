@@ -14,6 +14,9 @@ final class Group
     /** The group that took this one in. */
     public ?Group $into = null;
 
+    /** @var list<array{ReplayAlert, string}> founders of the groups that it took in, and the stamps of the alerts that brought them together */
+    public array $taken = [];
+
     public int $newest;
 
     /** @var non-empty-list<ReplayAlert> */

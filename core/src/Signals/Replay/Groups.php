@@ -9,7 +9,7 @@ namespace Skarvo\Signals\Replay;
  *
  * @internal
  */
-final class Groups
+final class Groups implements Grouping
 {
     /** @var array<int, Group> by number; those that were taken in are gone */
     private array $groups = [];
@@ -39,9 +39,9 @@ final class Groups
         }
     }
 
-    /** Puts an alert that opens now into the group related to it, which may bring several together. */
-    public function join(ReplayAlert $alert, int $now): void
+    public function join(ReplayAlert $alert): void
     {
+        $now = $alert->openedAt;
         $fitting = [];
         foreach (array_keys($alert->items) as $item) {
             foreach (array_keys($this->related((string) $item)) as $other) {
@@ -57,24 +57,43 @@ final class Groups
             foreach ($fitting as $group) {
                 array_push($kept->alerts, ...$group->alerts);
                 $group->into = $kept;
+                array_push($kept->taken, [$group->alerts[0], $alert->stamp], ...$group->taken);
                 unset($this->groups[$group->number]);
             }
             $kept->alerts[] = $alert;
             $kept->newest = $now;
         }
         $alert->group = $kept;
+        $alert->joined = $kept->alerts[0];
         foreach (array_keys($alert->items) as $item) {
             $this->at[$item][$kept->number] = $kept;
         }
     }
 
-    /** Adds an item to an alert that is in a group already. */
-    public function addItem(ReplayAlert $alert, string $item): void
+    public function gained(ReplayAlert $alert, string $item): void
     {
-        $alert->items[$item] = true;
         if ($alert->group !== null) {
             $group = $alert->group = $this->whole($alert->group);
             $this->at[$item][$group->number] = $group;
+        }
+    }
+
+    /**
+     * Takes up a group as it was put away.
+     *
+     * @param  non-empty-list<ReplayAlert>  $alerts  in the order of their opening; groups come in the order of their first
+     */
+    public function restore(array $alerts): void
+    {
+        $group = $this->groups[$this->made] = new Group($this->made, $alerts[0]);
+        $this->made++;
+        $group->alerts = $alerts;
+        foreach ($alerts as $alert) {
+            $alert->group = $group;
+            $group->newest = max($group->newest, $alert->openedAt);
+            foreach (array_keys($alert->items) as $item) {
+                $this->at[$item][$group->number] = $group;
+            }
         }
     }
 
@@ -82,6 +101,12 @@ final class Groups
     public function all(): array
     {
         return array_values(array_map(static fn(Group $group): array => $group->alerts, $this->groups));
+    }
+
+    /** @return list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string}>}> as all(), with the founders of the groups that each took in, and when */
+    public function taken(): array
+    {
+        return array_values(array_map(static fn(Group $group): array => ['alerts' => $group->alerts, 'taken' => $group->taken], $this->groups));
     }
 
     /** @return array<int, Group> by number; what is out of time now stays so, and is forgotten */
@@ -109,8 +134,8 @@ final class Groups
         return $group;
     }
 
-    /** @return array<array-key, true> */
-    private function related(string $item): array
+    /** @return array<array-key, true> items related to an item, itself among them */
+    public function related(string $item): array
     {
         return $this->related[$item] ??= $this->reached($item, $this->under) + $this->reached($item, $this->over);
     }

@@ -10,27 +10,68 @@ use Skarvo\Time\Instant;
 /**
  * An alert in the making.
  *
+ * @phpstan-type AlertRow array{int, int, int, int, string, string, int|null, int, array<array-key, string>, list<string>, int, int, int}
+ *
  * @internal
  */
 final class ReplayAlert
 {
-    /** @var array<array-key, true> */
+    /** @var array<array-key, string> since which stamp it has each item */
     public array $items = [];
+
+    /** @var array<array-key, true> names of the threads that fired in it */
+    public array $threads = [];
+
+    /** The order of the signal that began the burst which opened it. */
+    public int $firstOrder = 0;
+
+    /** Instant and order of its latest firing signal. */
+    public int $lastAt = 0;
+
+    public int $lastOrder = 0;
 
     /** Which group it joined; that one may have been taken into another since. */
     public ?Group $group = null;
+
+    /** The first alert of the group that it joined when it opened. */
+    public ?ReplayAlert $joined = null;
 
     public ?int $closedAt = null;
 
     public int $flips = 0;
 
+    /**
+     * @param  int  $number  of its key's alerts, from 1
+     * @param  string  $stamp  where in time it opened
+     */
     public function __construct(
         public readonly string $key,
+        public readonly int $number,
         public readonly int $firstSignalAt,
         public readonly int $openedAt,
         public int $count,
         public Level $level,
+        public readonly string $stamp,
     ) {}
+
+    /** @return AlertRow */
+    public function state(): array
+    {
+        return [
+            $this->number, $this->firstSignalAt, $this->openedAt, $this->count, $this->level->value, $this->stamp,
+            $this->closedAt, $this->flips, $this->items, array_keys($this->threads), $this->firstOrder, $this->lastAt, $this->lastOrder,
+        ];
+    }
+
+    /** @param  AlertRow  $row  as state() gives it */
+    public static function ofState(string $key, array $row): self
+    {
+        $alert = new self($key, $row[0], $row[1], $row[2], $row[3], Level::from($row[4]), $row[5]);
+        [, , , , , , $alert->closedAt, $alert->flips, $alert->items, $threads, $alert->firstOrder, $alert->lastAt, $alert->lastOrder] = $row;
+        $alert->threads = array_fill_keys($threads, true);
+
+        return $alert;
+    }
 
     /** @return list<string> */
     public function itemList(): array

@@ -62,6 +62,19 @@ final class ReplayDocument
     }
 
     /**
+     * Settings on their own.
+     *
+     * @throws BadInput
+     */
+    public static function readSettings(Document $document): Settings
+    {
+        $settings = (new self($document))->settings($document->root(), '');
+        $document->conclude();
+
+        return $settings;
+    }
+
+    /**
      * A further line of a stream.
      *
      * @return array{Instant, ReplaySignal}
@@ -79,7 +92,7 @@ final class ReplayDocument
     /** @param  array<array-key, mixed>  $fields */
     private function replay(array $fields): ?Replay
     {
-        $settings = array_key_exists('settings', $fields) ? $this->settings($fields['settings']) : null;
+        $settings = array_key_exists('settings', $fields) ? $this->settings($fields['settings'], '/settings') : null;
         $until = array_key_exists('until', $fields) ? $this->document->instant($fields['until'], '/until') : null;
         $quiet = $this->quiet($fields);
         $dependencies = $this->dependencies($fields);
@@ -87,25 +100,25 @@ final class ReplayDocument
         return $settings === null || $until === null ? null : new Replay($settings, new QuietTimes($quiet), $dependencies, $until->seconds);
     }
 
-    private function settings(mixed $value): Settings
+    private function settings(mixed $value, string $at): Settings
     {
-        $row = $this->document->fields($value, '/settings', [], ['hold', 'settle', 'reopen', 'expire', 'flap', 'gather', 'gather_limit', 'reach', 'rules']) ?? [];
-        $flap = array_key_exists('flap', $row) ? $this->document->fields($row['flap'], '/settings/flap', ['times', 'within']) ?? [] : [];
+        $row = $this->document->fields($value, $at, [], ['hold', 'settle', 'reopen', 'expire', 'flap', 'gather', 'gather_limit', 'reach', 'rules']) ?? [];
+        $flap = array_key_exists('flap', $row) ? $this->document->fields($row['flap'], "$at/flap", ['times', 'within']) ?? [] : [];
         $rules = [];
-        foreach ($this->list($row, 'rules', '/settings') as $i => $rule) {
-            $rules[] = $this->rule($rule, "/settings/rules/$i");
+        foreach ($this->list($row, 'rules', $at) as $i => $rule) {
+            $rules[] = $this->rule($rule, "$at/rules/$i");
         }
 
         return new Settings(
-            $this->seconds($row, 'hold', '/settings') ?? 0,
-            $this->seconds($row, 'settle', '/settings') ?? 0,
-            $this->seconds($row, 'reopen', '/settings') ?? 0,
-            $this->seconds($row, 'expire', '/settings', 1),
-            array_key_exists('times', $flap) ? $this->document->integer($flap['times'], '/settings/flap/times', 2, PHP_INT_MAX) : null,
-            $this->seconds($flap, 'within', '/settings/flap', 1) ?? 0,
-            $this->seconds($row, 'gather', '/settings') ?? 0,
-            $this->seconds($row, 'gather_limit', '/settings'),
-            array_key_exists('reach', $row) ? $this->document->integer($row['reach'], '/settings/reach', 0, PHP_INT_MAX) ?? 0 : 0,
+            $this->seconds($row, 'hold', $at) ?? 0,
+            $this->seconds($row, 'settle', $at) ?? 0,
+            $this->seconds($row, 'reopen', $at) ?? 0,
+            $this->seconds($row, 'expire', $at, 1),
+            array_key_exists('times', $flap) ? $this->document->integer($flap['times'], "$at/flap/times", 2, PHP_INT_MAX) : null,
+            $this->seconds($flap, 'within', "$at/flap", 1) ?? 0,
+            $this->seconds($row, 'gather', $at) ?? 0,
+            $this->seconds($row, 'gather_limit', $at),
+            array_key_exists('reach', $row) ? $this->document->integer($row['reach'], "$at/reach", 0, PHP_INT_MAX) ?? 0 : 0,
             $rules,
         );
     }

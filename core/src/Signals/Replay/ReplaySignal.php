@@ -13,6 +13,8 @@ final readonly class ReplaySignal
     /**
      * @param  int  $at  seconds since the epoch
      * @param  array<array-key, string>  $labels
+     * @param  int  $order  its place among the signals of one instant
+     * @param  Treatment|null  $treatment  what the settings said of it, if that is known already
      */
     public function __construct(
         public int $at,
@@ -22,5 +24,19 @@ final readonly class ReplaySignal
         public Condition $condition,
         public Level $level,
         public array $labels,
+        public int $order = 0,
+        public ?Treatment $treatment = null,
     ) {}
+
+    /** The same, taken at another instant. */
+    public function at(int $at): self
+    {
+        return new self($at, $this->source, $this->item, $this->check, $this->condition, $this->level, $this->labels, $this->order, $this->treatment);
+    }
+
+    /** Its source, item and check as one name. */
+    public function family(): string
+    {
+        return "$this->source\n$this->item\n$this->check".($this->item === null ? "\n" : '');
+    }
 }

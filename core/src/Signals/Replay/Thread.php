@@ -7,6 +7,8 @@ namespace Skarvo\Signals\Replay;
 /**
  * What can fire and clear on its own: a source, item, check and part.
  *
+ * @phpstan-type ThreadRow array{string|null, string, string, string|null, bool, int, int, int|null, list<int>, int}
+ *
  * @internal
  */
 final class Thread
@@ -35,6 +37,34 @@ final class Thread
     /** How far back beginnings counted at the latest of them. */
     public int $span = 0;
 
-    /** @param  string  $family  its source, item and check */
-    public function __construct(public readonly ?string $item, public readonly string $family) {}
+    /**
+     * @param  string  $family  its source, item and check, as ReplaySignal::family() gives them
+     * @param  string  $part  as the rules set it
+     */
+    public function __construct(public readonly ?string $item, public readonly string $family, public readonly string $part) {}
+
+    public static function named(string $family, string $part): string
+    {
+        return "$family\n\n$part";
+    }
+
+    public function name(): string
+    {
+        return self::named($this->family, $this->part);
+    }
+
+    /** @return ThreadRow */
+    public function toArray(): array
+    {
+        return [$this->item, $this->family, $this->part, $this->key?->key, $this->isFiring, $this->due, $this->lastSignal, $this->expire, $this->beginnings, $this->span];
+    }
+
+    /** @param  ThreadRow  $row  as toArray() gives it; its key is for the reader to find */
+    public static function of(array $row): self
+    {
+        $thread = new self($row[0], $row[1], $row[2]);
+        [, , , , $thread->isFiring, $thread->due, $thread->lastSignal, $thread->expire, $thread->beginnings, $thread->span] = $row;
+
+        return $thread;
+    }
 }
