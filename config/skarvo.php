@@ -6,6 +6,9 @@ return [
     // The zone in which outsiders read times in texts.
     'time_zone' => env('SKARVO_TIME_ZONE', 'UTC'),
 
+    // When teams take what waits for working hours, on the clocks of that zone; 1 is Monday.
+    'working_hours' => ['from' => '08:00', 'to' => '16:00', 'days' => [1, 2, 3, 4, 5]],
+
     // Whether the sign-in page offers the people of the demo, and links to the stand-ins.
     'demo' => (bool) env('SKARVO_DEMO', false),
     'demo_password' => env('SKARVO_DEMO_PASSWORD'),
@@ -21,7 +24,6 @@ return [
     'signals' => [
         'most_in_a_call' => 10_000,
         'most_bytes' => 1024 * 1024,
-        'most_seconds_ahead' => 300,
     ],
 
     // A file with a number of seconds by which every process takes the time to be later: for tests of whole days.

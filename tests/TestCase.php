@@ -8,6 +8,7 @@ use App\Platform\ApiToken;
 use App\Platform\Lease;
 use App\Platform\Person;
 use App\Platform\SendMessage;
+use App\Signals\Live\RuleSets;
 use App\Signals\TakeSignals;
 use Carbon\CarbonImmutable;
 use Database\Seeders\EiderholmSeeder;
@@ -37,6 +38,7 @@ abstract class TestCase extends Base
             touch($this->file);
         }
         parent::setUp();
+        RuleSets::forget();
         if (self::$template === null) {
             Artisan::call('migrate', ['--force' => true]);
             Artisan::call('db:seed', ['--class' => EiderholmSeeder::class, '--force' => true]);

@@ -50,6 +50,7 @@ final class RunClock extends Command
                 if (microtime(true) - $this->swept > self::SWEEP_SECONDS) {
                     $worked += $outbox($mayWork);
                     Once::forgetOld();
+                    TakeSignals::forgetOld();
                     $this->swept = microtime(true);
                 }
             } catch (QueryException $e) {

@@ -4,50 +4,80 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Moment;
+use App\Signals\Intake\SourceCounts;
+use App\Signals\Live\StoredSignal;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Json\BadInput;
+use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Signal as ReadSignal;
 
 /** Stores signals so that they survive whatever comes next; the clock takes them from there. */
 final class AcceptSignals
 {
-    /** A statement of SQLite holds 32,766 values; a signal has 12. */
+    /** Signals may come so late, and clocks run off by so much, before the instant that a sender gives is not believed. */
+    public const BELIEVED_SECONDS = 120;
+
+    private const COLUMNS = ['source', 'external_id', 'at', 'said_at', 'item', 'check', 'condition', 'level', 'labels', 'summary', 'value', 'unit', 'url', 'payload', 'received_at', 'family'];
+
+    /** A statement of SQLite holds 32,766 values. */
     private const ROWS_A_STATEMENT = 500;
 
     /**
      * @param  list<mixed>  $signals  as they were sent, objects as stdClass
+     * @param  array<int, string>  $payloads  what they were before they were mapped, by index
+     * @param  string|null  $source  the source that the token stands for: its name is taken where a signal has none
      * @return array{accepted: int, repeated: int, refused: list<array{index: int, error: array{code: string, at: string, message: string}}>}
+     *
+     * @throws TooManySignals if a source is past its own limit; nothing of the call is taken then
      */
-    public function __invoke(array $signals): array
+    public function __invoke(array $signals, array $payloads = [], ?string $source = null): array
     {
-        $now = now();
-        $rows = [];
-        $refused = [];
+        $now = Moment::now();
+        $rows = $refused = [];
+        $counts = new SourceCounts($now);
         foreach ($signals as $index => $signal) {
+            if ($source !== null && $signal instanceof \stdClass && ! isset($signal->source)) {
+                $signal->source = $source;
+            }
             try {
-                $read = ReadSignal::read($signal, $now->getTimestamp(), config()->integer('skarvo.signals.most_seconds_ahead'));
+                $read = ReadSignal::read($signal, $now);
             } catch (BadInput $e) {
                 $refused[] = ['index' => $index, ...$e->toArray()];
+                $counts->refused($source ?? ($signal instanceof \stdClass && is_string($signal->source ?? null) ? $signal->source : ''), $e);
 
                 continue;
             }
+            $at = max($now - self::BELIEVED_SECONDS, min($now, $read->at));
+            $counts->came($read->source, $read->at - $now);
             $rows[] = [
-                'source' => $read->source, 'external_id' => $read->id, 'at' => $now->setTimestamp($read->at), 'item' => $read->item,
-                'check' => $read->check, 'condition' => $read->condition->value, 'level' => $read->level->value,
-                'labels' => $read->labels === [] ? null : json_encode($read->labels, JSON_THROW_ON_ERROR),
-                'summary' => $read->summary, 'value' => $read->value, 'unit' => $read->unit, 'url' => $read->url,
-                'received_at' => $now,
+                $read->source, $read->id, $at, $at === $read->at ? null : $read->at, $read->item, $read->check, $read->condition->value, $read->level->value,
+                $read->labels === [] ? null : json_encode($read->labels, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), $read->summary, $read->value, $read->unit, $read->url,
+                $payloads[$index] ?? null, $now, StoredSignal::familyNumber(ReplaySignal::familyOf($read->source, $read->item, $read->check)),
             ];
         }
-        $accepted = DB::transaction(static function () use ($rows): int {
+        $accepted = DB::transaction(static function () use ($rows, $counts): int {
+            $counts->keepWithinLimits();
             $stored = 0;
             foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
-                $stored += DB::table('signals')->insertOrIgnore($chunk);
+                $stored += self::insert($chunk);
             }
+            $counts->repeated(count($rows) - $stored);
+            $counts->keep();
 
             return $stored;
         });
 
         return ['accepted' => $accepted, 'repeated' => count($rows) - $accepted, 'refused' => $refused];
+    }
+
+    /** @param  non-empty-list<list<mixed>>  $rows */
+    private static function insert(array $rows): int
+    {
+        $one = '('.implode(', ', array_fill(0, count(self::COLUMNS), '?')).')';
+        $statement = DB::connection()->getPdo()->prepare('insert or ignore into signals ("'.implode('", "', self::COLUMNS).'") values '.implode(', ', array_fill(0, count($rows), $one)));
+        $statement->execute(array_merge(...$rows));
+
+        return $statement->rowCount();
     }
 }

@@ -7,12 +7,12 @@ namespace App\Signals;
 use App\Incidents\Incident;
 use App\Platform\Person;
 use App\Platform\Record;
+use App\Platform\Team;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Illuminate\Database\Eloquent\Relations\HasMany;
-use Skarvo\Signals\AlertState;
+use Skarvo\Signals\Handling;
 use Skarvo\Signals\Level;
 
 /**
@@ -28,6 +28,17 @@ use Skarvo\Signals\Level;
  * @property CarbonImmutable|null $taken_at
  * @property CarbonImmutable|null $wait_until
  * @property string|null $taken_by
+ * @property string|null $team_id
+ * @property int|null $incident_id
+ * @property int|null $group_id
+ * @property Handling $handling
+ * @property array<array-key, array{string, bool}> $items by item: since which stamp, whether something fires on it
+ * @property list<string> $threads
+ * @property CarbonImmutable|null $put_away_at
+ * @property CarbonImmutable|null $mended_at
+ * @property CarbonImmutable|null $withdrawn_at
+ * @property CarbonImmutable|null $handle_at
+ * @property CarbonImmutable|null $handled_at
  */
 final class Alert extends Record
 {
@@ -35,7 +46,9 @@ final class Alert extends Record
         'level' => Level::class, 'count' => 'integer', 'flips' => 'integer',
         'first_signal_at' => 'immutable_datetime', 'last_signal_at' => 'immutable_datetime',
         'opened_at' => 'immutable_datetime', 'closed_at' => 'immutable_datetime',
-        'taken_at' => 'immutable_datetime', 'wait_until' => 'immutable_datetime',
+        'taken_at' => 'immutable_datetime', 'wait_until' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime',
+        'mended_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime', 'handle_at' => 'immutable_datetime', 'handled_at' => 'immutable_datetime',
+        'items' => 'array', 'threads' => 'array', 'handling' => Handling::class,
     ];
 
     /** @return BelongsTo<Item, $this> */
@@ -56,26 +69,21 @@ final class Alert extends Record
         return $this->belongsTo(Incident::class);
     }
 
-    /** @return HasMany<Signal, $this> */
-    public function signals(): HasMany
+    /** @return BelongsTo<Team, $this> */
+    public function team(): BelongsTo
     {
-        return $this->hasMany(Signal::class);
+        return $this->belongsTo(Team::class);
     }
 
     /**
-     * Open, not part of an incident, and not put off: what somebody has to decide about.
+     * Open, not part of an incident, and neither put off nor put away: what somebody has to decide about.
      *
      * @param  Builder<Alert>  $query
      */
     public function scopeUndecided(Builder $query): void
     {
-        $query->whereNull('closed_at')->whereNull('incident_id')
+        $query->whereNull('closed_at')->whereNull('incident_id')->whereNull('put_away_at')->whereIn('handling', [Handling::Decide, Handling::Page])
             ->where(fn(Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', now()));
-    }
-
-    public function state(): AlertState
-    {
-        return new AlertState($this->level, $this->first_signal_at->getTimestamp(), $this->last_signal_at->getTimestamp(), $this->closed_at?->getTimestamp(), $this->count, $this->flips);
     }
 
     /** What is wrong, in the monitor's words if it gave any. */
@@ -93,6 +101,8 @@ final class Alert extends Record
             'count' => $this->count, 'flips' => $this->flips,
             'first_signal_at' => $this->first_signal_at, 'last_signal_at' => $this->last_signal_at,
             'opened_at' => $this->opened_at, 'closed_at' => $this->closed_at,
+            'mended_at' => $this->mended_at, 'withdrawn_at' => $this->withdrawn_at, 'put_away_at' => $this->put_away_at, 'closed_reason' => $this->closed_reason,
+            'handling' => $this->handling->value, 'handle_at' => $this->handle_at, 'team' => $this->team_id, 'group' => $this->group_id,
             'taken_at' => $this->taken_at, 'wait_until' => $this->wait_until, 'incident' => $this->incident_id,
         ];
     }

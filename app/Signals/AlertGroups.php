@@ -17,13 +17,13 @@ final class AlertGroups
     public static function undecided(?string $from = null, ?string $to = null): array
     {
         $alerts = Alert::query()->undecided()->with('taker')
-            ->when($from !== null, fn($query) => $query->where('last_signal_at', '>=', $from))
+            ->when($from !== null, fn($query) => $query->where(fn($q) => $q->whereNull('closed_at')->orWhere('closed_at', '>=', $from)))
             ->when($to !== null, fn($query) => $query->where('first_signal_at', '<=', $to))
             ->orderBy('first_signal_at')->orderBy('id')->get();
         $estate = Estate::load();
         $groups = array_map(
-            static fn(array $indexes): array => self::told($estate, $alerts->filter(static fn(Alert $alert, int $index): bool => in_array($index, $indexes, true))->values()),
-            $estate->kin(array_values($alerts->map(static fn(Alert $alert): string => $alert->item_id ?? "alert $alert->id")->all())),
+            static fn(Collection $members): array => self::told($estate, $members),
+            $alerts->groupBy(static fn(Alert $alert): int => $alert->group_id ?? $alert->id)->values()->all(),
         );
         usort($groups, static fn(array $a, array $b): int => [$a['taken'] !== null, $a['tier'], -$a['rank'], $a['since'], $a['id']] <=> [$b['taken'] !== null, $b['tier'], -$b['rank'], $b['since'], $b['id']]);
 

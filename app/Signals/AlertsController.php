@@ -28,7 +28,7 @@ final class AlertsController
         [$from, $to] = [$request->date('from'), $request->date('to')];
         $alerts = Alert::query()
             ->when($show === 'open', fn($query) => $query->whereNull('closed_at'))
-            ->when($from, fn($query) => $query->where('last_signal_at', '>=', $from))
+            ->when($from, fn($query) => $query->where(fn($q) => $q->whereNull('closed_at')->orWhere('closed_at', '>=', $from)))
             ->when($to, fn($query) => $query->where('first_signal_at', '<=', $to));
 
         return Inertia::render('Signals/Alerts', [
@@ -47,7 +47,7 @@ final class AlertsController
             'alert' => [...$alert->summed(), 'key' => $alert->key, 'incident' => $alert->incident === null ? null : ['id' => $alert->incident->id, 'ref' => $alert->incident->ref(), 'title' => $alert->incident->title]],
             'itemName' => $alert->item_id === null ? null : $estate->name($alert->item_id),
             'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
-            'signals' => Signal::query()->where('alert_id', $alert->id)->latest('id')->limit(100)->get()
+            'signals' => AlertSignals::of($alert)->latest('id')->limit(100)->get()
                 ->map(fn(Signal $s): array => $s->only(['id', 'at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels', 'received_at'])),
             'story' => Entry::query()->where('subject_kind', 'alert')->where('subject_id', (string) $alert->id)->where('kind', '!=', 'signals.taken')->orderBy('seq')->get()->map(Telling::of(...)),
         ]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Signals;
 
 use Illuminate\Database\Eloquent\Builder;
+use Skarvo\Signals\Level;
 use Skarvo\Topology\State;
 
 /** What open alerts say about the states of items. */
@@ -29,9 +30,10 @@ final class Observed
     public static function by(Builder $alerts): array
     {
         $states = [];
-        foreach ($alerts->whereNotNull('item_id')->get(['item_id', 'level']) as $alert) {
-            $state = $alert->level->observed();
-            $id = (string) $alert->item_id;
+        $rows = $alerts->getQuery()->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)->distinct()->get(['alert_items.item', 'alerts.level']);
+        foreach ($rows as $row) {
+            $state = Level::from($row->level)->observed();
+            $id = (string) $row->item;
             if (! isset($states[$id]) || $state->rank() > $states[$id]->rank()) {
                 $states[$id] = $state;
             }

@@ -6,124 +6,160 @@ namespace App\Signals;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Topology\Item;
-use Carbon\CarbonImmutable;
+use App\Platform\Moment;
+use App\Signals\Live\DatabaseShelf;
+use App\Signals\Live\GatherAlerts;
+use App\Signals\Live\KeepAlerts;
+use App\Signals\Live\Ownership;
+use App\Signals\Live\RuleSets;
+use App\Signals\Live\StoredSignal;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Signals\Alerting;
-use Skarvo\Signals\AlertState;
-use Skarvo\Signals\Signal as ReadSignal;
+use Skarvo\Signals\Live\Bundle;
+use Skarvo\Signals\Live\Taking;
+use Skarvo\Signals\Replay\QuietTimes;
+use Skarvo\Signals\Replay\Settings;
 
-/** Takes accepted signals in the order of their arrival and makes alerts of them: one batch, one transaction. */
+/**
+ * Takes accepted signals into their bundles and makes alerts of them, and does what time makes due: one batch, one
+ * transaction, with the mark of how far the clock has come.
+ */
 final class TakeSignals
 {
-    private const BATCH = 500;
+    /** A batch holds the database for about a second at most; those who send signals wait so long. */
+    private const BATCH = 5000;
 
-    public const REOPEN_SECONDS = 1800;
+    /** Bundles that are looked at in one go because of the time. */
+    private const LOOKS = 500;
 
-    /** @return int how many signals were taken */
+    /** How late a signal may come and still be taken in its place, with some slack for signals that wait here. */
+    private const LATE_SECONDS = 120 + 30;
+
+    /** Seconds after which a bundle that nothing happens in is forgotten: a day is as long as a key's last alert may matter. */
+    private const FORGET_SECONDS = 90000;
+
+    private const QUIET_SECONDS_BACK = 2 * 86400;
+
+    /** @return int how many signals were taken and bundles looked at */
     public function __invoke(\Closure $mayWork): int
     {
         // Looked at without a transaction first: an idle clock must not hold up those who write.
-        if (! Signal::query()->where('taken', false)->exists()) {
+        if (! self::isBehind(self::mark()) && ! self::dueBundles()->exists()) {
             return 0;
         }
 
         return DB::transaction(function () use ($mayWork): int {
-            $signals = Signal::query()->where('taken', false)->orderBy('id')->limit(self::BATCH)->get();
-            if ($signals->isEmpty() || ! $mayWork()) {
+            $mark = self::mark();
+            $rows = array_values(DB::table('signals')->where('id', '>', $mark)->orderBy('id')->limit(self::BATCH)->get([...StoredSignal::COLUMNS, 'summary', 'received_at'])->all());
+            $due = self::dueBundles()->orderBy('next_look_at')->limit(self::LOOKS)->pluck('id')->map(intval(...))->all();
+            if (($rows === [] && $due === []) || ! $mayWork()) {
                 return 0;
             }
-            $alerting = new Alerting(self::REOPEN_SECONDS);
-            /** @var array<string, Alert|null> $alerts */
-            $alerts = [];
-            $changed = [];
-            $members = [];
-            foreach ($signals as $signal) {
-                $read = self::read($signal);
-                $key = $read->key();
-                if (! array_key_exists($key, $alerts)) {
-                    $alerts[$key] = Alert::query()->where('key', $key)->latest('id')->first();
-                }
-                $latest = $alerts[$key]?->state();
-                $next = $alerting->take($read, $latest);
-                if ($next !== null) {
-                    $alerts[$key] = $alert = $alerting->startsAnew($read, $latest)
-                        ? self::open($read, $next)
-                        : self::goOn($alerts[$key] ?? throw new \LogicException('An alert that goes on is there.'), $read, $next);
-                    $changed[$alert->id] = true;
-                }
-                $members[$alerts[$key]->id ?? 0][] = $signal->id;
+            $now = Moment::now();
+            $rules = RuleSets::load();
+            $settings = $rules->current();
+            $quiet = RuleSets::quiet($now - self::QUIET_SECONDS_BACK);
+            $taken = $this->take($rows, $mark, $rules, $settings, $quiet, $now);
+            $looked = $this->look(array_values(array_diff($due, array_keys($taken))), $settings, $quiet, $now);
+            if ($rows !== []) {
+                DB::table('clock_marks')->where('name', 'signals')->update(['mark' => (int) $rows[count($rows) - 1]->id]);
             }
-            foreach ($members as $alert => $ids) {
-                Signal::query()->whereIn('id', $ids)->update(['taken' => true, 'alert_id' => $alert === 0 ? null : $alert]);
+            $signals = [];
+            foreach ($rows as $row) {
+                $signals[(int) $row->id] = $row;
             }
-            if ($changed !== []) {
-                Journal::write(Actor::system(), 'signals.taken', ['alert', array_key_first($changed)], ['signals' => $signals->count(), 'alerts' => array_keys($changed)]);
+            $kept = (new KeepAlerts($signals, new Ownership($rules), $now))([...array_values($taken), ...$looked]);
+            if ($kept['from'] !== null) {
+                (new GatherAlerts($settings))($kept['from']);
+            }
+            if ($kept['changed'] !== []) {
+                Journal::write(Actor::system(), 'signals.taken', ['alert', $kept['changed'][0]], ['signals' => count($rows), 'alerts' => count($kept['changed']) > self::LOOKS ? [] : $kept['changed']]);
             }
 
-            return $signals->count();
+            return count($rows) + count($due);
         });
     }
 
-    private static function read(Signal $signal): ReadSignal
+    /** Has every bundle in which anything fires looked at again, after what they depend on changed. */
+    public static function lookAtAll(): void
     {
-        $fields = array_filter([
-            'at' => $signal->at->format('Y-m-d\TH:i:s\Z'), 'source' => $signal->source, 'item' => $signal->item, 'check' => $signal->check,
-            'condition' => $signal->condition, 'level' => $signal->level, 'id' => $signal->external_id, 'summary' => $signal->summary,
-        ], static fn(mixed $value): bool => $value !== null);
-
-        return ReadSignal::read((object) $fields, $signal->at->getTimestamp(), 0);
+        DB::table('bundles')->where('busy', true)->update(['next_look_at' => Moment::now()]);
     }
 
-    private static function open(ReadSignal $signal, AlertState $state): Alert
+    /** Forgets bundles in which nothing has happened for long. */
+    public static function forgetOld(): void
     {
-        $alert = Alert::query()->create([
-            'key' => $signal->key(), 'source' => $signal->source, 'check' => $signal->check,
-            'item_id' => $signal->item !== null && Item::query()->whereKey($signal->item)->exists() ? $signal->item : null,
-            'item_named' => $signal->item, 'summary' => $signal->summary,
-            'opened_at' => now(),
-            ...self::columns($state),
-        ]);
-        self::tell('alert.opened', $alert);
-
-        return $alert;
-    }
-
-    private static function goOn(Alert $alert, ReadSignal $signal, AlertState $state): Alert
-    {
-        $was = $alert->state();
-        $alert->fill(self::columns($state));
-        if ($signal->summary !== null && $state->isOpen()) {
-            $alert->summary = $signal->summary;
+        $old = static fn() => DB::table('bundles')->where('busy', false)->whereNull('next_look_at')->where('touched_at', '<', Moment::now() - self::FORGET_SECONDS);
+        if ($old()->exists()) {
+            DB::transaction(static function () use ($old): void {
+                DB::table('bundle_members')->whereIn('bundle_id', $old()->select('id'))->delete();
+                $old()->delete();
+            });
         }
-        if ($was->isOpen() !== $state->isOpen()) {
-            // A decision to wait was about the burst that is over.
-            $alert->wait_until = $state->isOpen() ? null : $alert->wait_until;
-            $alert->save();
-            self::tell($state->isOpen() ? 'alert.reopened' : 'alert.closed', $alert);
-        } else {
-            $alert->save();
+    }
+
+    private static function mark(): int
+    {
+        return (int) DB::table('clock_marks')->where('name', 'signals')->value('mark');
+    }
+
+    private static function isBehind(int $mark): bool
+    {
+        return DB::table('signals')->where('id', '>', $mark)->exists();
+    }
+
+    private static function dueBundles(): \Illuminate\Database\Query\Builder
+    {
+        return DB::table('bundles')->where('next_look_at', '<=', Moment::now());
+    }
+
+    /**
+     * @param  list<\stdClass>  $rows
+     * @return array<int, array{Bundle, array<string, \Skarvo\Signals\Replay\ReplayAlert>, array<array-key, array<array-key, true>>}> by number of the bundle
+     */
+    private function take(array $rows, int $mark, RuleSets $rules, Settings $settings, QuietTimes $quiet, int $now): array
+    {
+        if ($rows === []) {
+            return [];
+        }
+        $keepFrom = min($now, ...array_map(static fn(\stdClass $row): int => (int) $row->received_at, $rows)) - self::LATE_SECONDS;
+        $signals = array_map(static fn(\stdClass $row) => StoredSignal::toCore($row, $rules), $rows);
+        $pdo = DB::connection()->getPdo();
+        $put = $pdo->prepare('insert into bundles (id, states, next_look_at, busy, touched_at) values (?, ?, ?, ?, ?)
+            on conflict (id) do update set states = excluded.states, next_look_at = excluded.next_look_at, busy = excluded.busy, touched_at = excluded.touched_at');
+        $name = $pdo->prepare('insert into bundle_members (kind, name, bundle_id) values (?, ?, ?) on conflict (kind, name) do update set bundle_id = excluded.bundle_id');
+        $changed = [];
+        foreach ((new Taking($settings, $quiet, new DatabaseShelf($rules, $mark)))->take($signals, $keepFrom) as ['bundle' => $bundle, 'was' => $was, 'new' => $new]) {
+            [$alerts, $next, $busy, $firing] = $bundle->at($now, $settings, $quiet);
+            $id = $was[0] ?? null;
+            $put->execute([$id, json_encode($bundle->states(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), $next, $busy ? 1 : 0, $now]);
+            $id ??= (int) $pdo->lastInsertId();
+            if (count($was) > 1) {
+                DB::table('bundles')->whereIn('id', array_slice($was, 1))->delete();
+                DB::table('bundle_members')->whereIn('bundle_id', array_slice($was, 1))->update(['bundle_id' => $id]);
+            }
+            foreach ($new as [$kind, $text]) {
+                $name->execute([$kind, $text, $id]);
+            }
+            $changed[$id] = [$bundle, $alerts, $firing];
         }
 
-        return $alert;
+        return $changed;
     }
 
-    /** @return array<string, mixed> */
-    private static function columns(AlertState $state): array
+    /**
+     * @param  list<int>  $numbers
+     * @return list<array{Bundle, array<string, \Skarvo\Signals\Replay\ReplayAlert>, array<array-key, array<array-key, true>>}>
+     */
+    private function look(array $numbers, Settings $settings, QuietTimes $quiet, int $now): array
     {
-        $instant = static fn(int $seconds): CarbonImmutable => CarbonImmutable::createFromTimestampUTC($seconds);
+        $changed = [];
+        // Read after the signals were taken: some may have become part of others.
+        foreach (DatabaseShelf::read($numbers) as $number => $bundle) {
+            [$alerts, $next, $busy, $firing] = $bundle->at($now, $settings, $quiet);
+            DB::table('bundles')->where('id', $number)->update(['next_look_at' => $next, 'busy' => $busy, 'touched_at' => $now]);
+            $changed[] = [$bundle, $alerts, $firing];
+        }
 
-        return [
-            'level' => $state->level, 'count' => $state->count, 'flips' => $state->flips,
-            'first_signal_at' => $instant($state->firstSignalAt), 'last_signal_at' => $instant($state->lastSignalAt),
-            'closed_at' => $state->closedAt === null ? null : $instant($state->closedAt),
-        ];
-    }
-
-    private static function tell(string $kind, Alert $alert): void
-    {
-        Journal::write(Actor::system(), $kind, ['alert', $alert->id], [
-            'title' => $alert->title(), 'item' => $alert->item_named, 'level' => $alert->level->value,
-        ], $alert->incident_id);
+        return $changed;
     }
 }

@@ -19,6 +19,8 @@ final readonly class Sentence
             'alert.opened' => self::plain("Alert: {$text('title')}", $text('item')),
             'alert.reopened' => self::plain("Alert again: {$text('title')}", $text('item')),
             'alert.closed' => self::plain("Alert over: {$text('title')}", $text('item')),
+            'alert.mended' => self::plain("Alert mended: {$text('title')}", 'a late signal changed when it opened'),
+            'alert.withdrawn' => self::plain("Alert withdrawn: {$text('title')}", 'a late signal showed that there was nothing to open it'),
             'alert.taken' => self::plain("Took the alert {$text('title')}"),
             'alert.waits' => self::plain("Let {$text('title')} wait", "until {$text('until')} UTC"),
             'alert.back' => self::plain("{$text('title')} has waited long enough"),

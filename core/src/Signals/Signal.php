@@ -8,7 +8,6 @@ use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
 use Skarvo\Json\Pointer;
-use Skarvo\Time\Instant;
 
 /** What a monitor says once. */
 final readonly class Signal
@@ -39,11 +38,10 @@ final readonly class Signal
      * Reads one signal as a sender gave it.
      *
      * @param  int  $now  seconds since the epoch, taken where the signal does not say when
-     * @param  int  $mostAhead  seconds by which a sender's clock may run ahead of ours
      *
      * @throws BadInput
      */
-    public static function read(mixed $value, int $now, int $mostAhead): self
+    public static function read(mixed $value, int $now): self
     {
         $document = Document::of($value);
         $fields = $document->fields($value, '', ['source', 'check', 'condition', 'level'], ['at', 'item', 'labels', 'id', 'summary', 'value', 'unit', 'url']) ?? [];
@@ -51,9 +49,6 @@ final readonly class Signal
         $id = static fn(string $name): ?string => $given($name) ? $document->id($fields[$name], "/$name") : null;
 
         $at = $given('at') ? $document->instant($fields['at'], '/at')?->seconds : $now;
-        if ($at !== null && $at > $now + $mostAhead) {
-            $document->refuse(ErrorCode::OutOfRange, '/at', 'This is '.Instant::format($at).', in the future. Set the sender\'s clock, or leave "at" out.');
-        }
         $condition = $given('condition') ? $document->word($fields['condition'], '/condition', Condition::class) : null;
         $level = $given('level') ? $document->word($fields['level'], '/level', Level::class) : null;
         $number = $fields['value'] ?? null;
@@ -100,11 +95,5 @@ final readonly class Signal
         }
 
         return $text;
-    }
-
-    /** Signals with one key are about one thing: its source, item and check. */
-    public function key(): string
-    {
-        return $this->source.'/'.($this->item ?? '').'/'.$this->check;
     }
 }

@@ -18,6 +18,7 @@ use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Stage;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Signals\Level;
+use Skarvo\Signals\Replay\Stamp;
 
 /** The last hours before the demo starts: alerts that came and went, and two incidents that are over. */
 final class History
@@ -61,11 +62,16 @@ final class History
     {
         [$item, $check, $summary, $level] = $trouble;
         $closed = $at->addMinutes($minutes);
+        $key = "harbour-watch/$item/$check";
+        $stamp = Stamp::ofOpening($at->getTimestamp(), $key);
         $alert = Alert::query()->create([
-            'key' => "harbour-watch/$item/$check", 'source' => 'harbour-watch', 'check' => $check, 'item_id' => $item, 'item_named' => $item,
+            'key' => $key, 'number' => Alert::query()->where('key', $key)->count() + 1, 'stamp' => $stamp, 'items' => [$item => [$stamp, false]], 'threads' => [],
+            'source' => 'harbour-watch', 'check' => $check, 'item_id' => $item, 'item_named' => $item,
             'level' => $level, 'summary' => $summary, 'first_signal_at' => $at, 'last_signal_at' => $closed, 'opened_at' => $at, 'closed_at' => $closed,
             'count' => $count, 'flips' => 0, 'incident_id' => $incident,
         ]);
+        $alert->update(['joined_id' => $alert->id, 'gathered_in_id' => $alert->id, 'group_id' => $alert->id]);
+        DB::table('alert_items')->insert(['alert_id' => $alert->id, 'item' => $item, 'stamp' => $stamp, 'opened_at' => $at, 'fires' => false]);
         foreach (['alert.opened' => $at, 'alert.closed' => $closed] as $kind => $when) {
             Journal::write(Actor::system(), $kind, ['alert', $alert->id], ['title' => $summary, 'item' => $item, 'level' => $level->value], $incident, $when);
         }

@@ -19,7 +19,7 @@ final class AcceptSignalsTest extends TestCase
             ->assertStatus(202)->assertExactJson(['accepted' => 1, 'repeated' => 0, 'refused' => []]);
         $this->signal([self::firing('clk-1'), self::firing('clk-2')])->assertJson(['accepted' => 2]);
 
-        self::assertSame(3, Signal::query()->where('taken', false)->count());
+        self::assertSame(3, Signal::query()->count());
     }
 
     public function test_the_same_source_and_id_again_does_nothing(): void
@@ -35,12 +35,19 @@ final class AcceptSignalsTest extends TestCase
 
     public function test_a_wrong_one_is_refused_with_where_and_the_rest_is_kept(): void
     {
-        $this->signal([self::firing('a'), [...self::firing('b'), 'level' => 'loud'], [...self::firing('c'), 'at' => '2026-03-04T08:00:00Z'], self::firing('d')])
+        $this->signal([self::firing('a'), [...self::firing('b'), 'level' => 'loud'], self::firing('d')])
             ->assertStatus(202)
-            ->assertJson(['accepted' => 2, 'refused' => [
-                ['index' => 1, 'error' => ['code' => 'out_of_range', 'at' => '/level']],
-                ['index' => 2, 'error' => ['code' => 'out_of_range', 'at' => '/at', 'message' => 'This is 2026-03-04T08:00:00Z, in the future. Set the sender\'s clock, or leave "at" out.']],
-            ]]);
+            ->assertJson(['accepted' => 2, 'refused' => [['index' => 1, 'error' => ['code' => 'out_of_range', 'at' => '/level']]]]);
+    }
+
+    public function test_a_clock_that_is_an_hour_off_is_taken_at_its_receipt_and_told_of(): void
+    {
+        $this->signal([[...self::firing('clk-1'), 'at' => '2026-03-03T09:00:00Z'], [...self::firing('clk-2'), 'at' => '2026-03-03T07:00:00Z'], [...self::firing('clk-3'), 'at' => '2026-03-03T07:59:00Z']])->assertJson(['accepted' => 3]);
+        $at = static fn(string $item): string => Signal::query()->where('item', $item)->firstOrFail()->at->format('H:i:s');
+        self::assertSame(['08:00:00', '07:58:00', '07:59:00'], array_map($at, ['clk-1', 'clk-2', 'clk-3']));
+        self::assertSame('09:00:00', Signal::query()->where('item', 'clk-1')->firstOrFail()->said_at?->format('H:i:s'));
+        $this->takeSignals();
+        self::assertSame(3, Alert::query()->where('source', 'probe')->whereNull('closed_at')->count());
     }
 
     /** @return iterable<string, array{string, int, string}> */

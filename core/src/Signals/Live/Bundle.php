@@ -126,15 +126,15 @@ final class Bundle
     /**
      * What it makes of the present: asked for, not kept.
      *
-     * @return array{array<string, ReplayAlert>, int|null, bool} alerts that may have changed, by key and number; when to look next if no signal comes;
-     *         whether anything fires or is open
+     * @return array{array<string, ReplayAlert>, int|null, bool, array<array-key, array<array-key, true>>} alerts that may have changed, by number
+     *         and key; when to look next if no signal comes; whether anything fires or is open; items on which something fires, by key
      */
     public function at(int $now, Settings $settings, QuietTimes $quiet): array
     {
         $bursts = self::resume($settings, $quiet, $this->head());
         $bursts->finish(max($now, (int) $this->head()['present']));
 
-        return [self::byNumber($bursts) + $this->alerts, $bursts->nextLook(), $bursts->isBusy()];
+        return [self::byNumber($bursts) + $this->alerts, $bursts->nextLook(), $bursts->isBusy(), $bursts->firing()];
     }
 
     /** @return list<string> */

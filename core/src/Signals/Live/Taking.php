@@ -17,7 +17,8 @@ final readonly class Taking
     /**
      * @param  list<ReplaySignal>  $signals  each with its treatment, in any order
      * @param  int  $keepFrom  seconds since the epoch; signals before it no longer come
-     * @return list<array{bundle: Bundle, was: list<int>}> what was changed, with the numbers of the bundles that it was before
+     * @return list<array{bundle: Bundle, was: list<int>, new: list<array{'f'|'k', string}>}> what was changed, with the numbers of the bundles that it
+     *         was before, and the families and keys that it has come to know
      */
     public function take(array $signals, int $keepFrom): array
     {
@@ -59,11 +60,29 @@ final readonly class Taking
                 continue;
             }
             usort($lot, static fn(ReplaySignal $a, ReplaySignal $b): int => $a->at <=> $b->at ?: $a->order <=> $b->order);
+            $known = [];
+            foreach ($was as $before) {
+                $known += self::members($before);
+            }
             $bundle = Bundle::join($was === [] ? [Bundle::start(min($keepFrom, $lot[0]->at) - 1)] : array_values($was), $this->settings, $this->quiet, $keepFrom, $this->shelf);
             $bundle->take($lot, $this->settings, $this->quiet, $keepFrom, $this->shelf);
-            $changed[] = ['bundle' => $bundle, 'was' => array_keys($was)];
+            $changed[] = ['bundle' => $bundle, 'was' => array_keys($was), 'new' => array_values(array_diff_key(self::members($bundle), $known))];
         }
 
         return $changed;
+    }
+
+    /** @return array<string, array{'f'|'k', string}> */
+    private static function members(Bundle $bundle): array
+    {
+        $members = [];
+        foreach ($bundle->families() as $family) {
+            $members["f$family"] = ['f', $family];
+        }
+        foreach ($bundle->keys() as $key) {
+            $members["k$key"] = ['k', $key];
+        }
+
+        return $members;
     }
 }

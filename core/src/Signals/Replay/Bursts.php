@@ -491,6 +491,21 @@ final class Bursts
         return array_values(array_unique(array_map(static fn(Thread $thread): string => $thread->family, $this->threads)));
     }
 
+    /** @return array<array-key, array<array-key, true>> items of the threads that fire, by key */
+    public function firing(): array
+    {
+        $firing = [];
+        foreach ($this->keys as $name => $key) {
+            foreach ($key->firing as $thread) {
+                if ($thread->item !== null) {
+                    $firing[$name][$thread->item] = true;
+                }
+            }
+        }
+
+        return $firing;
+    }
+
     /** Whether anything fires or is open, or would be looked at in time. */
     public function isBusy(): bool
     {

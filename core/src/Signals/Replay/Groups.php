@@ -57,7 +57,7 @@ final class Groups implements Grouping
             foreach ($fitting as $group) {
                 array_push($kept->alerts, ...$group->alerts);
                 $group->into = $kept;
-                array_push($kept->taken, [$group->alerts[0], $alert->stamp], ...$group->taken);
+                array_push($kept->taken, [$group->alerts[0], $alert->stamp, $kept->alerts[0]], ...$group->taken);
                 unset($this->groups[$group->number]);
             }
             $kept->alerts[] = $alert;
@@ -103,7 +103,7 @@ final class Groups implements Grouping
         return array_values(array_map(static fn(Group $group): array => $group->alerts, $this->groups));
     }
 
-    /** @return list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string}>}> as all(), with the founders of the groups that each took in, and when */
+    /** @return list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}> as all(), with the founders of the groups that came into each, when, and into which founder's group */
     public function taken(): array
     {
         return array_values(array_map(static fn(Group $group): array => ['alerts' => $group->alerts, 'taken' => $group->taken], $this->groups));

@@ -75,6 +75,19 @@ final class ReplayDocument
     }
 
     /**
+     * One rule on its own.
+     *
+     * @throws BadInput
+     */
+    public static function readRule(Document $document): Rule
+    {
+        $rule = (new self($document))->rule($document->root(), '');
+        $document->conclude();
+
+        return $rule;
+    }
+
+    /**
      * A further line of a stream.
      *
      * @return array{Instant, ReplaySignal}

@@ -37,6 +37,11 @@ final readonly class ReplaySignal
     /** Its source, item and check as one name. */
     public function family(): string
     {
-        return "$this->source\n$this->item\n$this->check".($this->item === null ? "\n" : '');
+        return self::familyOf($this->source, $this->item, $this->check);
+    }
+
+    public static function familyOf(string $source, ?string $item, string $check): string
+    {
+        return "$source\n$item\n$check".($item === null ? "\n" : '');
     }
 }

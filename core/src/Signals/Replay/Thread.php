@@ -53,6 +53,18 @@ final class Thread
         return self::named($this->family, $this->part);
     }
 
+    /**
+     * @param  string  $name  as name() gives it; identifiers hold no line breaks, parts may
+     * @return array{string, string} family and part
+     */
+    public static function split(string $name): array
+    {
+        [$source, $item, $check, $rest] = explode("\n", $name, 4);
+        $isBare = $item === '';
+
+        return ["$source\n$item\n$check".($isBare ? "\n" : ''), substr($rest, $isBare ? 2 : 1)];
+    }
+
     /** @return ThreadRow */
     public function toArray(): array
     {

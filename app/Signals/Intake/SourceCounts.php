@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals\Intake;
+
+use App\Platform\Moment;
+use App\Signals\TooManySignals;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Json\BadInput;
+
+/** Counts what a call brings from each source, keeps each within its limit, and remembers what was wrong. */
+final class SourceCounts
+{
+    /** Errors of a source that are kept. */
+    public const ERRORS_KEPT = 50;
+
+    private const MINUTE = 60;
+
+    /** @var array<string, array{came: int, refused: int, off: int|null, errors: list<string>}> */
+    private array $sources = [];
+
+    private int $repeated = 0;
+
+    public function __construct(private readonly int $now) {}
+
+    /** @param  int  $off  seconds by which the sender's clock was ahead of ours, less than zero if behind */
+    public function came(string $source, int $off): void
+    {
+        $this->sources[$source] ??= ['came' => 0, 'refused' => 0, 'off' => null, 'errors' => []];
+        $this->sources[$source]['came']++;
+        $was = $this->sources[$source]['off'];
+        $this->sources[$source]['off'] = $was === null || abs($off) < abs($was) ? $off : $was;
+    }
+
+    public function refused(string $source, BadInput $why): void
+    {
+        $this->sources[$source] ??= ['came' => 0, 'refused' => 0, 'off' => null, 'errors' => []];
+        $this->sources[$source]['refused']++;
+        if (count($this->sources[$source]['errors']) < 3) {
+            $this->sources[$source]['errors'][] = "$why->at: {$why->getMessage()}";
+        }
+    }
+
+    public function repeated(int $count): void
+    {
+        $this->repeated = $count;
+    }
+
+    /** @throws TooManySignals */
+    public function keepWithinLimits(): void
+    {
+        $minute = intdiv($this->now, self::MINUTE) * self::MINUTE;
+        $limits = DB::table('sources')->whereIn('id', array_map(strval(...), array_keys($this->sources)))->whereNotNull('per_minute')->pluck('per_minute', 'id');
+        foreach ($limits as $source => $limit) {
+            $sent = (int) DB::table('source_minutes')->where('source', $source)->where('minute', $minute)->sum(DB::raw('accepted + repeated'));
+            $coming = $this->sources[(string) $source]['came'] ?? 0;
+            if ($sent + $coming > (int) $limit) {
+                throw new TooManySignals((string) $source, (int) $limit, $minute + self::MINUTE - $this->now, $coming);
+            }
+        }
+    }
+
+    /** Call it inside the transaction that stores the signals. */
+    public function keep(): void
+    {
+        $minute = intdiv($this->now, self::MINUTE) * self::MINUTE;
+        $put = DB::connection()->getPdo()->prepare('insert into source_minutes (source, minute, accepted, repeated, refused, clock_off) values (?, ?, ?, ?, ?, ?)
+            on conflict (source, minute) do update set accepted = accepted + excluded.accepted, repeated = repeated + excluded.repeated, refused = refused + excluded.refused, clock_off = coalesce(excluded.clock_off, clock_off)');
+        // Repeats are told of the whole call: they are put down to its busiest source.
+        $left = $this->repeated;
+        uasort($this->sources, static fn(array $a, array $b): int => $b['came'] <=> $a['came']);
+        foreach ($this->sources as $source => $counts) {
+            $repeated = min($left, $counts['came']);
+            $left -= $repeated;
+            $put->execute([$source, $minute, $counts['came'] - $repeated, $repeated, $counts['refused'], $counts['off']]);
+            foreach ($counts['errors'] as $what) {
+                self::error((string) $source, $what);
+            }
+        }
+    }
+
+    public static function error(string $source, string $what): void
+    {
+        DB::table('source_errors')->insert(['source' => $source, 'at' => Moment::precise(now()), 'what' => mb_strcut($what, 0, 1000)]);
+        $oldest = DB::table('source_errors')->where('source', $source)->orderByDesc('id')->offset(self::ERRORS_KEPT)->limit(1)->value('id');
+        if ($oldest !== null) {
+            DB::table('source_errors')->where('source', $source)->where('id', '<=', $oldest)->delete();
+        }
+    }
+
+    /** Notes signals that were turned away because their source was past its limit. */
+    public static function turnedAway(TooManySignals $why): void
+    {
+        $minute = intdiv(Moment::now(), self::MINUTE) * self::MINUTE;
+        DB::table('source_minutes')->upsert([['source' => $why->source, 'minute' => $minute, 'turned_away' => $why->signals]], ['source', 'minute'], ['turned_away' => DB::raw("turned_away + $why->signals")]);
+    }
+}

@@ -1,0 +1,169 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals\Live;
+
+use App\Platform\Moment;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Signals\Level;
+use Skarvo\Signals\Live\Regrouping;
+use Skarvo\Signals\Replay\ReplayAlert;
+use Skarvo\Signals\Replay\Settings;
+
+/**
+ * Brings alerts together in groups, from the earliest opening that changed: what was joined from then on is undone and
+ * done anew. A group is known by its founder. What people split off or put together stays so.
+ */
+final class GatherAlerts
+{
+    private const CHUNK = 500;
+
+    /** Times a group may have been put with another that was put with another. */
+    private const LONGEST_CHAIN = 8;
+
+    /** @var \SplObjectStorage<ReplayAlert, int> ids of alerts */
+    private \SplObjectStorage $ids;
+
+    public function __construct(private readonly Settings $settings)
+    {
+        $this->ids = new \SplObjectStorage;
+    }
+
+    /** @param  string  $from  a stamp */
+    public function __invoke(string $from): void
+    {
+        $rows = DB::table('alerts')->where('stamp', '>=', $from)->whereNull('withdrawn_at')->orderBy('stamp')->get(['id', 'key', 'number', 'opened_at', 'stamp', 'items']);
+        $this->undo($from);
+        $openings = [];
+        foreach ($rows as $row) {
+            $alert = self::bare($row->key, (int) $row->number, $row->opened_at, $row->stamp);
+            foreach ((array) json_decode($row->items, true, 4, JSON_THROW_ON_ERROR) as $item => $entry) {
+                $alert->items[$item] = is_array($entry) && is_string($entry[0]) ? $entry[0] : $row->stamp;
+            }
+            $this->ids[$alert] = (int) $row->id;
+            $openings[] = $alert;
+        }
+        if ($openings === []) {
+            return;
+        }
+        $dependencies = array_values(DB::table('dependencies')->orderBy('id')->get(['from_id', 'to_id'])->map(static fn(\stdClass $row): array => [(string) $row->from_id, (string) $row->to_id])->all());
+        $regrouping = new Regrouping($this->settings, $dependencies);
+        $items = [];
+        foreach ($openings as $alert) {
+            $items += $alert->items;
+        }
+        $this->save($regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings), array_fill_keys($rows->pluck('id')->all(), true));
+    }
+
+    /** Takes apart what was brought together from a stamp on. */
+    private function undo(string $from): void
+    {
+        DB::table('alerts')->where('stamp', '>=', $from)->update(['joined_id' => null, 'gathered_in_id' => null]);
+        $apart = DB::table('alerts')->where('merged_stamp', '>=', $from)->pluck('gathered_in_id', 'id');
+        if ($apart->isEmpty()) {
+            return;
+        }
+        DB::table('alerts')->where('merged_stamp', '>=', $from)->update(['merged_into_id' => null, 'merged_stamp' => null]);
+        foreach ($apart->filter()->unique()->chunk(self::CHUNK) as $groups) {
+            $members = DB::table('alerts')->whereIn('gathered_in_id', $groups->values())->get(['id', 'joined_id', 'merged_into_id'])->keyBy('id');
+            foreach ($members as $member) {
+                $founder = (int) $member->joined_id;
+                while (($into = $members->get($founder)?->merged_into_id) !== null) {
+                    $founder = (int) $into;
+                }
+                DB::table('alerts')->where('id', $member->id)->update(['gathered_in_id' => $founder]);
+            }
+            self::showIn(array_values(array_map(intval(...), $members->keys()->all())));
+        }
+    }
+
+    /**
+     * Groups that one of the openings may join, each in short: its founder with what the group covers, and when its newest opened.
+     *
+     * @param  array<array-key, true>  $related
+     * @return list<non-empty-list<ReplayAlert>>
+     */
+    private function standing(array $related, ReplayAlert $first, string $from): array
+    {
+        $earliest = Moment::text($first->openedAt - ($this->settings->gatherLimit ?? 30 * 86400));
+        $groups = [];
+        foreach (array_chunk(array_map(strval(...), array_keys($related)), self::CHUNK) as $chunk) {
+            $rows = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->whereIn('alert_items.item', $chunk)
+                ->where('alert_items.opened_at', '>=', $earliest)->where('alerts.stamp', '<', $from)->whereNull('alerts.withdrawn_at')
+                ->groupBy('alerts.gathered_in_id', 'alert_items.item')
+                ->selectRaw('alerts.gathered_in_id as founder, alert_items.item as item, min(alert_items.stamp) as stamp')->get();
+            foreach ($rows as $row) {
+                $groups[(int) $row->founder][(string) $row->item] = (string) $row->stamp;
+            }
+        }
+        $standing = [];
+        foreach (array_chunk(array_keys($groups), self::CHUNK) as $chunk) {
+            $newest = DB::table('alerts')->whereIn('gathered_in_id', $chunk)->where('stamp', '<', $from)->whereNull('withdrawn_at')->groupBy('gathered_in_id')->selectRaw('gathered_in_id as founder, max(opened_at) as opened_at')->pluck('opened_at', 'founder');
+            foreach (DB::table('alerts')->whereIn('id', $chunk)->get(['id', 'key', 'number', 'opened_at', 'stamp']) as $row) {
+                $founder = self::bare($row->key, (int) $row->number, $row->opened_at, $row->stamp);
+                $founder->items = $groups[(int) $row->id] ?? [];
+                $this->ids[$founder] = (int) $row->id;
+                $last = (string) $newest[$row->id];
+                $standing[] = $last === $row->opened_at ? [$founder] : [$founder, self::bare($row->key, 0, $last, $row->stamp)];
+            }
+        }
+
+        return $standing;
+    }
+
+    /**
+     * @param  list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}>  $groups
+     * @param  array<array-key, true>  $opened
+     */
+    private function save(array $groups, array $opened): void
+    {
+        $pdo = DB::connection()->getPdo();
+        $join = $pdo->prepare('update alerts set joined_id = ?, gathered_in_id = ? where id = ?');
+        $merge = $pdo->prepare('update alerts set merged_into_id = ?, merged_stamp = ? where id = ?');
+        $changed = [];
+        foreach ($groups as ['alerts' => $alerts, 'taken' => $taken]) {
+            $founder = $this->ids[$alerts[0]];
+            foreach ($taken as [$alert, $stamp, $into]) {
+                $merge->execute([$this->ids[$into], $stamp, $this->ids[$alert]]);
+                array_push($changed, ...DB::table('alerts')->where('gathered_in_id', $this->ids[$alert])->pluck('id')->map(intval(...))->all());
+                DB::table('alerts')->where('gathered_in_id', $this->ids[$alert])->update(['gathered_in_id' => $founder]);
+            }
+            foreach ($alerts as $alert) {
+                $id = isset($this->ids[$alert]) ? $this->ids[$alert] : 0;
+                if (isset($opened[$id])) {
+                    $join->execute([$alert->joined === null ? $id : $this->ids[$alert->joined], $founder, $id]);
+                    $changed[] = $id;
+                }
+            }
+        }
+        self::showIn($changed);
+    }
+
+    /**
+     * Shows alerts under the groups that they belong to, with what people made of that.
+     *
+     * @param  list<int>  $alerts
+     */
+    public static function showIn(array $alerts): void
+    {
+        foreach (array_chunk(array_values(array_unique($alerts)), self::CHUNK) as $chunk) {
+            DB::table('alerts')->whereIn('id', $chunk)->update(['group_id' => DB::raw('coalesce(moved_to_id, gathered_in_id)')]);
+            for ($step = 0; $step < self::LONGEST_CHAIN; $step++) {
+                $moved = DB::table('alerts')->whereIn('id', $chunk)
+                    ->whereExists(fn($query) => $query->from('alerts', 'f')->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereNotNull('f.put_with_id'))
+                    ->update(['group_id' => DB::raw('(select f.put_with_id from alerts f where f.id = alerts.group_id)')]);
+                if ($moved === 0) {
+                    break;
+                }
+            }
+        }
+    }
+
+    private static function bare(string $key, int $number, string $openedAt, string $stamp): ReplayAlert
+    {
+        $seconds = Moment::seconds($openedAt);
+
+        return new ReplayAlert($key, $number, $seconds, $seconds, 0, Level::Info, $stamp);
+    }
+}

@@ -1,0 +1,262 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals\Live;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Signals\Handling;
+use Skarvo\Signals\Live\Bundle;
+use Skarvo\Signals\Replay\ReplayAlert;
+
+/**
+ * Brings the stored alerts to what their bundles make of the present: those that opened, went on, closed or opened
+ * again, and, where a late signal changed the past, those that were mended or turn out never to have been.
+ */
+final class KeepAlerts
+{
+    private const CHUNK = 500;
+
+    private const COLUMNS = [
+        'id', 'key', 'number', 'level', 'first_signal_at', 'last_signal_at', 'opened_at', 'closed_at', 'count', 'flips', 'stamp', 'items', 'threads',
+        'summary', 'item_named', 'check', 'source', 'withdrawn_at', 'mended_at', 'incident_id',
+    ];
+
+    /** Seconds for which a bundle remembers an alert that is over, and some more. */
+    private const REMEMBERED = 2 * 86400;
+
+    /** @var list<array{kind: string, id: int, facts: array<string, mixed>, incident: int|null}> */
+    private array $news = [];
+
+    private ?string $regroupFrom = null;
+
+    /** @var array<int, true> */
+    private array $changedIds = [];
+
+    private \PDOStatement $update;
+
+    private \PDOStatement $dropItems;
+
+    private \PDOStatement $putItem;
+
+    /** @param  array<int, \stdClass>  $signals  rows of signals at hand, by id, with their summaries */
+    public function __construct(private array $signals, private readonly Ownership $ownership, private readonly int $now)
+    {
+        $pdo = DB::connection()->getPdo();
+        $this->update = $pdo->prepare('update alerts set level = ?, first_signal_at = ?, last_signal_at = ?, opened_at = ?, closed_at = ?, "count" = ?, flips = ?, stamp = ?, items = ?, threads = ?, summary = ?, withdrawn_at = ?, mended_at = ?,
+            wait_until = case when ? then null else wait_until end, put_away_at = case when ? then null else put_away_at end where id = ?');
+        $this->dropItems = $pdo->prepare('delete from alert_items where alert_id = ?');
+        $this->putItem = $pdo->prepare('insert into alert_items (alert_id, item, stamp, opened_at, fires) values (?, ?, ?, ?, ?)');
+    }
+
+    /**
+     * @param  list<array{Bundle, array<string, ReplayAlert>, array<array-key, array<array-key, true>>}>  $changed  bundles, their alerts by
+     *         number and key, items on which something fires by key
+     * @return array{changed: list<int>, from: string|null} alerts that changed, and the stamp from which on they have to be gathered anew
+     */
+    public function __invoke(array $changed): array
+    {
+        $rows = $this->rows($changed);
+        $this->fetchSignals($changed, $rows);
+        $new = [];
+        foreach ($changed as [$bundle, $alerts, $firing]) {
+            foreach ($alerts as $name => $alert) {
+                if ($alert->closedAt !== null && $alert->closedAt < $this->now - self::REMEMBERED) {
+                    continue;
+                }
+                $fires = $alert->closedAt === null ? $firing[$alert->key] ?? [] : [];
+                $row = $rows[$name] ?? null;
+                if ($row === null) {
+                    $new[] = [$alert, $fires];
+                } else {
+                    $this->goOn($row, $alert, $fires);
+                }
+            }
+            $own = array_fill_keys($bundle->keys(), true);
+            foreach ($rows as $name => $row) {
+                if (isset($own[$row->key]) && ! isset($alerts[$name]) && $row->withdrawn_at === null && Moment::seconds($row->opened_at) >= $bundle->redoneFrom()) {
+                    $this->withdraw($row);
+                }
+            }
+        }
+        $this->insert($new);
+        Journal::writeMany(Actor::system(), 'alert', $this->news);
+
+        return ['changed' => array_keys($this->changedIds), 'from' => $this->regroupFrom];
+    }
+
+    /**
+     * @param  list<array{Bundle, array<string, ReplayAlert>, array<array-key, array<array-key, true>>}>  $changed
+     * @return array<string, \stdClass> by number and key
+     */
+    private function rows(array $changed): array
+    {
+        $keys = [];
+        foreach ($changed as [$bundle]) {
+            foreach ($bundle->keys() as $key) {
+                $keys[] = $key;
+            }
+        }
+        $rows = [];
+        foreach (array_chunk($keys, self::CHUNK) as $chunk) {
+            $found = DB::table('alerts')->whereIn('key', $chunk)
+                ->where(fn($query) => $query->whereNull('closed_at')->orWhere('closed_at', '>=', Moment::text($this->now - self::REMEMBERED)))
+                ->get(self::COLUMNS);
+            foreach ($found as $row) {
+                $rows["$row->number $row->key"] = $row;
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param  list<array{Bundle, array<string, ReplayAlert>, array<array-key, array<array-key, true>>}>  $changed
+     * @param  array<string, \stdClass>  $rows
+     */
+    private function fetchSignals(array $changed, array $rows): void
+    {
+        $wanted = [];
+        foreach ($changed as [, $alerts]) {
+            foreach ($alerts as $name => $alert) {
+                if (! isset($rows[$name])) {
+                    foreach ([$alert->firstOrder, $alert->lastOrder] as $id) {
+                        if (! isset($this->signals[$id])) {
+                            $wanted[$id] = true;
+                        }
+                    }
+                }
+            }
+        }
+        foreach (array_chunk(array_keys($wanted), self::CHUNK) as $chunk) {
+            foreach (DB::table('signals')->whereIn('id', $chunk)->get([...StoredSignal::COLUMNS, 'summary']) as $row) {
+                $this->signals[(int) $row->id] = $row;
+            }
+        }
+    }
+
+    /** @param  array<array-key, true>  $fires */
+    private function goOn(\stdClass $row, ReplayAlert $alert, array $fires): void
+    {
+        $items = self::items($alert, $fires);
+        $threads = json_encode(array_keys($alert->threads), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
+        $closed = $alert->closedAt === null ? null : Moment::text($alert->closedAt);
+        $isMended = $row->stamp !== $alert->stamp || $row->withdrawn_at !== null;
+        $values = [
+            $alert->level->value, Moment::text($alert->firstSignalAt), Moment::text($alert->lastAt), Moment::text($alert->openedAt), $closed, $alert->count, $alert->flips, $alert->stamp, $items, $threads,
+            $this->signals[$alert->lastOrder]->summary ?? $row->summary, null, $isMended ? Moment::text($this->now) : $row->mended_at,
+        ];
+        $before = [
+            $row->level, $row->first_signal_at, $row->last_signal_at, $row->opened_at, $row->closed_at, (int) $row->count, (int) $row->flips, $row->stamp, $row->items, $row->threads,
+            $row->summary, $row->withdrawn_at, $row->mended_at,
+        ];
+        if ($values === $before) {
+            return;
+        }
+        $id = (int) $row->id;
+        $reopens = $row->closed_at !== null && $closed === null;
+        $this->update->execute([...$values, $reopens ? 1 : 0, $reopens ? 1 : 0, $id]);
+        $this->changedIds[$id] = true;
+        if ($row->items !== $items || $row->opened_at !== $values[3]) {
+            $this->putItems($id, $alert, $fires);
+        }
+        if ($isMended) {
+            $this->regroupFrom(min((string) $row->stamp, $alert->stamp));
+            $this->tell('alert.mended', $row, $alert->level->value);
+        } elseif ($row->items !== $items) {
+            $known = json_decode((string) $row->items, true, 4, JSON_THROW_ON_ERROR);
+            foreach ($alert->items as $item => $stamp) {
+                if (! is_array($known) || ($known[$item][0] ?? null) !== $stamp) {
+                    $this->regroupFrom($stamp);
+                }
+            }
+        }
+        if (($row->closed_at === null) !== ($closed === null)) {
+            $this->tell($closed === null ? 'alert.reopened' : 'alert.closed', $row, $alert->level->value);
+        }
+    }
+
+    private function withdraw(\stdClass $row): void
+    {
+        DB::table('alerts')->where('id', $row->id)->update(['withdrawn_at' => Moment::text($this->now), 'closed_at' => $row->closed_at ?? Moment::text($this->now)]);
+        $this->dropItems->execute([$row->id]);
+        $this->changedIds[(int) $row->id] = true;
+        $this->regroupFrom($row->stamp);
+        $this->tell('alert.withdrawn', $row, $row->level);
+    }
+
+    /** @param  list<array{ReplayAlert, array<array-key, true>}>  $new */
+    private function insert(array $new): void
+    {
+        if ($new === []) {
+            return;
+        }
+        $firsts = array_map(fn(array $entry): ?\stdClass => $this->signals[$entry[0]->firstOrder] ?? null, $new);
+        $owners = $this->ownership->of($firsts);
+        $insert = null;
+        foreach ($new as $i => [$alert, $fires]) {
+            $first = $firsts[$i] ?? throw new \LogicException("The signal {$alert->firstOrder} that began an alert is there.");
+            $items = array_keys($alert->items);
+            $named = $first->item ?? (isset($items[0]) ? (string) $items[0] : null);
+            $values = [
+                'key' => $alert->key, 'number' => $alert->number, 'source' => $first->source, 'check' => $first->check,
+                'item_id' => $named !== null && $this->ownership->knows($named) ? $named : null, 'item_named' => $named,
+                'level' => $alert->level->value, 'summary' => $this->signals[$alert->lastOrder]->summary ?? $first->summary,
+                'first_signal_at' => Moment::text($alert->firstSignalAt), 'last_signal_at' => Moment::text($alert->lastAt), 'opened_at' => Moment::text($alert->openedAt),
+                'closed_at' => $alert->closedAt === null ? null : Moment::text($alert->closedAt), 'count' => $alert->count, 'flips' => $alert->flips,
+                'stamp' => $alert->stamp, 'items' => self::items($alert, $fires), 'threads' => json_encode(array_keys($alert->threads), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'team_id' => $owners[$i]['team'], 'handling' => $owners[$i]['handling']->value, 'rules_version' => $owners[$i]['version'],
+                'handle_at' => match ($owners[$i]['handling']) {
+                    Handling::Page => Moment::text($this->now),
+                    Handling::Hours => Moment::text($this->ownership->nextHours($this->now)),
+                    default => null,
+                },
+            ];
+            $insert ??= DB::connection()->getPdo()->prepare('insert into alerts ("'.implode('", "', array_keys($values)).'") values ('.implode(', ', array_fill(0, count($values), '?')).')');
+            $insert->execute(array_values($values));
+            $id = (int) DB::connection()->getPdo()->lastInsertId();
+            $this->changedIds[$id] = true;
+            $this->putItems($id, $alert, $fires, true);
+            $this->regroupFrom($alert->stamp);
+            $this->tell('alert.opened', (object) [...$values, 'id' => $id, 'incident_id' => null], $alert->level->value);
+        }
+    }
+
+    /** @param  array<array-key, true>  $fires */
+    private function putItems(int $id, ReplayAlert $alert, array $fires, bool $isNew = false): void
+    {
+        if (! $isNew) {
+            $this->dropItems->execute([$id]);
+        }
+        foreach ($alert->items as $item => $stamp) {
+            $this->putItem->execute([$id, $item, $stamp, Moment::text($alert->openedAt), isset($fires[$item]) ? 1 : 0]);
+        }
+    }
+
+    private function regroupFrom(string $stamp): void
+    {
+        $this->regroupFrom = $this->regroupFrom === null || strcmp($stamp, $this->regroupFrom) < 0 ? $stamp : $this->regroupFrom;
+    }
+
+    private function tell(string $kind, \stdClass $row, string $level): void
+    {
+        $this->news[] = [
+            'kind' => $kind, 'id' => (int) $row->id, 'incident' => $row->incident_id === null ? null : (int) $row->incident_id,
+            'facts' => ['title' => $row->summary ?? "$row->check on ".($row->item_named ?? $row->source), 'item' => $row->item_named, 'level' => $level],
+        ];
+    }
+
+    /** @param  array<array-key, true>  $fires */
+    private static function items(ReplayAlert $alert, array $fires): string
+    {
+        $items = [];
+        foreach ($alert->items as $item => $stamp) {
+            $items[$item] = [$stamp, isset($fires[$item])];
+        }
+
+        return json_encode((object) $items, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
+    }
+}

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals\Live;
+
+use App\Topology\Estate;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Signals\Handling;
+use Skarvo\Signals\Level;
+use Skarvo\Signals\WorkingHours;
+
+/** Whose an alert is and what is done with it: by the rules, or else by its source, its item, or the service that its item endangers. */
+final class Ownership
+{
+    /** @var array<array-key, string|null>|null team by item */
+    private ?array $items = null;
+
+    /** @var array<array-key, string|null>|null team by source */
+    private ?array $sources = null;
+
+    private ?Estate $estate = null;
+
+    /** @var array<array-key, string|null> */
+    private array $byService = [];
+
+    /** @var array<array-key, true>|null */
+    private ?array $teams = null;
+
+    public function __construct(private readonly RuleSets $rules) {}
+
+    /**
+     * @param  list<\stdClass|null>  $signals  rows of signals
+     * @return list<array{team: string|null, handling: Handling, version: int}>
+     */
+    public function of(array $signals): array
+    {
+        return array_map(function (?\stdClass $signal): array {
+            $version = $this->rules->versionFor((int) ($signal->id ?? 0));
+            $route = $signal === null ? ['team' => null, 'handling' => null] : RuleSets::routing($version)->of(StoredSignal::toCore($signal));
+            $team = $route['team'] !== null && isset($this->teams()[$route['team']]) ? $route['team'] : null;
+
+            return [
+                'team' => $team ?? $this->teamOf($signal?->source, $signal?->item),
+                'handling' => $route['handling'] ?? Handling::Decide,
+                'version' => $version,
+            ];
+        }, $signals);
+    }
+
+    public function knows(string $item): bool
+    {
+        return array_key_exists($item, $this->items());
+    }
+
+    /** @return int seconds since the epoch: when work begins next, or now if it is under way */
+    public function nextHours(int $now): int
+    {
+        return self::hours()->next($now);
+    }
+
+    public static function hours(): WorkingHours
+    {
+        return new WorkingHours(config()->string('skarvo.time_zone'), config()->string('skarvo.working_hours.from'), config()->string('skarvo.working_hours.to'), array_values(array_map(intval(...), config()->array('skarvo.working_hours.days'))));
+    }
+
+    private function teamOf(?string $source, ?string $item): ?string
+    {
+        $team = ($item === null ? null : $this->items()[$item] ?? null) ?? ($source === null ? null : $this->sources()[$source] ?? null);
+        if ($team !== null || $item === null || ! $this->knows($item)) {
+            return $team;
+        }
+        if (! array_key_exists($item, $this->byService)) {
+            $estate = $this->estate ??= Estate::load();
+            $this->byService[$item] = null;
+            foreach ($estate->services($estate->trace([$item => Level::Critical->observed()])) as $service) {
+                $this->byService[$item] ??= $estate->item($service->id)['team'] ?? null;
+            }
+        }
+
+        return $this->byService[$item];
+    }
+
+    /** @return array<array-key, string|null> */
+    private function items(): array
+    {
+        return $this->items ??= DB::table('items')->pluck('team_id', 'id')->all();
+    }
+
+    /** @return array<array-key, string|null> */
+    private function sources(): array
+    {
+        return $this->sources ??= DB::table('sources')->pluck('team_id', 'id')->all();
+    }
+
+    /** @return array<array-key, true> */
+    private function teams(): array
+    {
+        return $this->teams ??= array_fill_keys(DB::table('teams')->pluck('id')->all(), true);
+    }
+}
