@@ -25,13 +25,13 @@ use Skarvo\Signals\Replay\Settings;
  */
 final class TakeSignals
 {
-    /** A batch holds the database for about a second at most; those who send signals wait so long. */
-    private const BATCH = 5000;
+    /** A batch holds the database for a second or two at most; those who send signals wait so long. */
+    private const BATCH = 10000;
 
     /** Bundles that are looked at in one go because of the time. */
     private const LOOKS = 500;
 
-    /** How late a signal may come and still be taken in its place, with some slack for signals that wait here. */
+    /** How late a signal may come and still be taken in its place, with some time to spare for signals that wait here. */
     private const LATE_SECONDS = 120 + 30;
 
     /** Seconds after which a bundle that nothing happens in is forgotten: a day is as long as a key's last alert may matter. */

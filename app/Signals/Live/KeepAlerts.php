@@ -61,6 +61,10 @@ final class KeepAlerts
     {
         $rows = $this->rows($changed);
         $this->fetchSignals($changed, $rows);
+        $byKey = [];
+        foreach ($rows as $name => $row) {
+            $byKey[$row->key][$name] = $row;
+        }
         $new = [];
         foreach ($changed as [$bundle, $alerts, $firing]) {
             foreach ($alerts as $name => $alert) {
@@ -75,10 +79,11 @@ final class KeepAlerts
                     $this->goOn($row, $alert, $fires);
                 }
             }
-            $own = array_fill_keys($bundle->keys(), true);
-            foreach ($rows as $name => $row) {
-                if (isset($own[$row->key]) && ! isset($alerts[$name]) && $row->withdrawn_at === null && Moment::seconds($row->opened_at) >= $bundle->redoneFrom()) {
-                    $this->withdraw($row);
+            foreach ($bundle->keys() as $key) {
+                foreach ($byKey[$key] ?? [] as $name => $row) {
+                    if (! isset($alerts[$name]) && $row->withdrawn_at === null && Moment::seconds($row->opened_at) >= $bundle->redoneFrom()) {
+                        $this->withdraw($row);
+                    }
                 }
             }
         }
