@@ -23,7 +23,7 @@ return [
 
     'signals' => [
         'most_in_a_call' => 10_000,
-        'most_bytes' => 1024 * 1024,
+        'most_bytes' => 8 * 1024 * 1024,
     ],
 
     // A file with a number of seconds by which every process takes the time to be later: for tests of whole days.

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform;
 
 use App\Paging\FollowDueCalls;
+use App\Signals\Intake\Heartbeats;
 use App\Signals\ReturnWaitingAlerts;
 use App\Signals\TakeSignals;
 use App\Updates\NoteOverdueUpdates;
@@ -31,7 +32,7 @@ final class RunClock extends Command
 
     private float $swept = 0;
 
-    public function handle(TakeSignals $signals, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox): int
+    public function handle(TakeSignals $signals, Heartbeats $heartbeats, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox): int
     {
         $this->trap([SIGTERM, SIGINT], function (): void {
             $this->stopping = true;
@@ -46,7 +47,7 @@ final class RunClock extends Command
                     continue;
                 }
                 $mayWork = $lease->isMine(...);
-                $worked = $signals($mayWork) + $calls($mayWork) + $updates($mayWork) + $alerts($mayWork);
+                $worked = $heartbeats($mayWork) + $signals($mayWork) + $calls($mayWork) + $updates($mayWork) + $alerts($mayWork);
                 if (microtime(true) - $this->swept > self::SWEEP_SECONDS) {
                     $worked += $outbox($mayWork);
                     Once::forgetOld();

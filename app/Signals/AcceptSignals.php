@@ -24,7 +24,7 @@ final class AcceptSignals
     private const ROWS_A_STATEMENT = 500;
 
     /**
-     * @param  list<mixed>  $signals  as they were sent, objects as stdClass
+     * @param  list<mixed>  $signals  as they were sent, objects as stdClass; in place of one that could not be read at all, why
      * @param  array<int, string>  $payloads  what they were before they were mapped, by index
      * @param  string|null  $source  the source that the token stands for: its name is taken where a signal has none
      * @return array{accepted: int, repeated: int, refused: list<array{index: int, error: array{code: string, at: string, message: string}}>}
@@ -41,6 +41,9 @@ final class AcceptSignals
                 $signal->source = $source;
             }
             try {
+                if ($signal instanceof BadInput) {
+                    throw $signal;
+                }
                 $read = ReadSignal::read($signal, $now);
             } catch (BadInput $e) {
                 $refused[] = ['index' => $index, ...$e->toArray()];

@@ -20,7 +20,7 @@ $folder = Bench::boot();
 $random = new Randomizer(new Mt19937(1));
 $accept = new AcceptSignals;
 for ($n = 0; $n < $many; $n += 5000) {
-    $accept(array_map(static fn(): \stdClass => (object) ['source' => 'bench', 'item' => 'host-'.$random->getInt(1, 1000), 'check' => 'check-'.$random->getInt(1, 5), 'condition' => 'firing', 'level' => 'error', 'summary' => 'Something is the matter here'], range(1, min(5000, $many - $n))));
+    $accept(array_map(static fn(): stdClass => (object) ['source' => 'bench', 'item' => 'host-'.$random->getInt(1, 1000), 'check' => 'check-'.$random->getInt(1, 5), 'condition' => 'firing', 'level' => 'error', 'summary' => 'Something is the matter here'], range(1, min(5000, $many - $n))));
 }
 
 $pdo = new PDO("sqlite:$folder/skarvo.sqlite");

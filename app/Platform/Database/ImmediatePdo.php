@@ -32,7 +32,14 @@ final class ImmediatePdo extends \PDO
     public function rollBack(): bool
     {
         $this->isInTransaction = false;
-        $this->exec('rollback');
+        try {
+            $this->exec('rollback');
+        } catch (\PDOException $e) {
+            // On a full disk SQLite has rolled back by itself; what it said of the disk is on its way up.
+            if (! str_contains($e->getMessage(), 'no transaction is active')) {
+                throw $e;
+            }
+        }
 
         return true;
     }

@@ -41,6 +41,21 @@ final class ProblemDetails
                 default => $e->getMessage(),
             })->withHeaders($e->getHeaders());
         });
+        $exceptions->render(static function (\PDOException $e, Request $request): ?Response {
+            $why = match (true) {
+                str_contains($e->getMessage(), 'disk is full') => 'The disk of this server is full.',
+                str_contains($e->getMessage(), 'database is locked') => 'The database of this server is busy.',
+                str_contains($e->getMessage(), 'readonly database'), str_contains($e->getMessage(), 'disk I/O error') => 'The database of this server cannot be written to.',
+                default => null,
+            };
+            if ($why === null) {
+                return null;
+            }
+
+            return $request->is('api/*')
+                ? self::response(503, 'Service Unavailable', "$why Nothing of this call was taken; send it again.")->withHeaders(['Retry-After' => '30'])
+                : ($request->isMethod('GET') ? null : back()->withErrors(['action' => "$why Nothing was changed. Try again in a while; what you typed is still here."]));
+        });
         $exceptions->respond(static function (Response $response, \Throwable $e, Request $request): Response {
             $status = $response->getStatusCode();
             if ($status === 419) {

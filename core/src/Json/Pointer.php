@@ -13,6 +13,36 @@ final class Pointer
     }
 
     /**
+     * What a pointer leads to.
+     *
+     * @param  mixed  $document  objects as stdClass
+     * @return array{bool, mixed} whether there is anything, and what
+     */
+    public static function find(string $pointer, mixed $document): array
+    {
+        foreach ($pointer === '' ? [] : array_slice(explode('/', $pointer), 1) as $step) {
+            $key = strtr($step, ['~1' => '/', '~0' => '~']);
+            $children = match (true) {
+                $document instanceof \stdClass => get_object_vars($document),
+                is_array($document) => $document,
+                default => [],
+            };
+            if (! array_key_exists($key, $children)) {
+                return [false, null];
+            }
+            $document = $children[$key];
+        }
+
+        return [true, $document];
+    }
+
+    /** Whether a text is a pointer at all. */
+    public static function isOne(string $text): bool
+    {
+        return preg_match('~^(/([^\~]|\~[01])*)?$~Du', $text) === 1;
+    }
+
+    /**
      * Where a pointer stands in a document: the index of each step among its siblings.
      * A step that is not there (a missing field) counts as -1, the very start of its object.
      *

@@ -14,6 +14,8 @@ final readonly class Signal
 {
     private const LONGEST_TEXT = 2000;
 
+    private const MOST_LABELS = 64;
+
     /**
      * @param  int  $at  seconds since the epoch
      * @param  string|null  $id  the sender's own, by which a repeat is recognised within its source
@@ -76,9 +78,15 @@ final readonly class Signal
     private static function labels(Document $document, mixed $value): array
     {
         $labels = [];
-        foreach ($document->map($value, '/labels') ?? [] as $name => $label) {
+        $map = $document->map($value, '/labels') ?? [];
+        if (count($map) > self::MOST_LABELS) {
+            $document->refuse(ErrorCode::OutOfRange, '/labels', 'Use at most '.self::MOST_LABELS.' labels.');
+        }
+        foreach ($map as $name => $label) {
             $text = $document->text($label, Pointer::child('/labels', $name));
-            if ($text !== null) {
+            if ($text !== null && (mb_strlen($text) > self::LONGEST_TEXT || mb_strlen((string) $name) > 128)) {
+                $document->refuse(ErrorCode::OutOfRange, Pointer::child('/labels', mb_substr((string) $name, 0, 128)), 'Use at most '.self::LONGEST_TEXT.' characters for a label, and 128 for its name.');
+            } elseif ($text !== null) {
                 $labels[(string) $name] = $text;
             }
         }

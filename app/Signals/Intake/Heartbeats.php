@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals\Intake;
+
+use App\Platform\Moment;
+use App\Signals\AcceptSignals;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Time\Instant;
+
+/** Sources and checks that should speak every so often: their silence is a signal, and their return clears it. */
+final class Heartbeats
+{
+    public const SOURCE = 'heartbeats';
+
+    /** While one is silent, how often it is looked whether it spoke through a signal. */
+    private const LOOK_SECONDS = 5;
+
+    public function __construct(private readonly AcceptSignals $accept) {}
+
+    /** Takes a beat that came by itself. @return int how many heartbeats it is one of */
+    public function beat(string $source, ?string $check, ?string $item): int
+    {
+        return DB::transaction(function () use ($source, $check, $item): int {
+            $rows = DB::table('heartbeats')->where('source', $source)
+                ->when($check !== null, fn($query) => $query->where('check', $check))->when($item !== null, fn($query) => $query->where('item', $item))->get();
+            foreach ($rows as $row) {
+                $this->heard($row, Moment::now());
+            }
+
+            return $rows->count();
+        });
+    }
+
+    /** Looks at those that are due: whether they spoke meanwhile, or have fallen silent. */
+    public function __invoke(\Closure $mayWork): int
+    {
+        $due = static fn() => DB::table('heartbeats')->where('due_at', '<=', Moment::now());
+        if (! $due()->exists()) {
+            return 0;
+        }
+
+        return DB::transaction(function () use ($due, $mayWork): int {
+            $rows = $due()->orderBy('due_at')->limit(200)->get();
+            if (! $mayWork()) {
+                return 0;
+            }
+            $now = Moment::now();
+            foreach ($rows as $row) {
+                $last = max((int) $row->last_at, (int) self::lastWord($row));
+                $limit = (int) $row->every_seconds + (int) $row->grace_seconds;
+                if ($last > (int) $row->since && $last + $limit > $now) {
+                    $this->heard($row, $last);
+                } elseif (max($last, (int) $row->since) + $limit > $now) {
+                    DB::table('heartbeats')->where('id', $row->id)->update(['due_at' => max($last, (int) $row->since) + $limit]);
+                } elseif (! $row->silent) {
+                    $times = (int) $row->times_silent + 1;
+                    DB::table('heartbeats')->where('id', $row->id)->update(['silent' => true, 'times_silent' => $times, 'due_at' => $now + self::LOOK_SECONDS]);
+                    $this->tell($row, $times, 'firing', $now, 'Nothing was heard from '.self::named($row).' for '.self::span($now - max($last, (int) $row->since)).'; it should speak every '.self::span((int) $row->every_seconds).'.');
+                } else {
+                    DB::table('heartbeats')->where('id', $row->id)->update(['due_at' => $now + self::LOOK_SECONDS]);
+                }
+            }
+
+            return $rows->count();
+        });
+    }
+
+    private function heard(\stdClass $row, int $at): void
+    {
+        DB::table('heartbeats')->where('id', $row->id)->update(['last_at' => $at, 'silent' => false, 'due_at' => $at + (int) $row->every_seconds + (int) $row->grace_seconds]);
+        if ($row->silent) {
+            $this->tell($row, (int) $row->times_silent, 'clear', Moment::now(), self::named($row).' speaks again.');
+        }
+    }
+
+    /** When a signal of what the heartbeat is about came last. */
+    private static function lastWord(\stdClass $row): ?int
+    {
+        if ($row->check === null && $row->item === null) {
+            $minute = DB::table('source_minutes')->where('source', $row->source)->where(fn($query) => $query->where('accepted', '>', 0)->orWhere('repeated', '>', 0))->max('minute');
+            if ($minute === null) {
+                return null;
+            }
+            $last = DB::table('signals')->where('source', $row->source)->where('received_at', '>=', (int) $minute)->max('received_at');
+
+            return $last === null ? (int) $minute : (int) $last;
+        }
+        $last = DB::table('signals')->where('source', $row->source)->where('id', '>', (int) DB::table('signals')->max('id') - 200_000)
+            ->when($row->check !== null, fn($query) => $query->where('check', $row->check))->when($row->item !== null, fn($query) => $query->where('item', $row->item))->max('received_at');
+
+        return $last === null ? null : (int) $last;
+    }
+
+    /** The number of the silence makes a repeat after a crash harmless. */
+    private function tell(\stdClass $row, int $times, string $condition, int $at, string $summary): void
+    {
+        ($this->accept)([(object) array_filter([
+            'at' => Instant::format($at), 'source' => self::SOURCE, 'item' => $row->item, 'check' => 'silence-'.$row->source.($row->check === null ? '' : "-$row->check"),
+            'condition' => $condition, 'level' => $row->level, 'id' => "$row->id-$times-$condition", 'summary' => $summary,
+        ], static fn(mixed $value): bool => $value !== null)]);
+    }
+
+    private static function named(\stdClass $row): string
+    {
+        return $row->name !== '' ? $row->name : trim("$row->source ".($row->check ?? '').' '.($row->item ?? ''));
+    }
+
+    private static function span(int $seconds): string
+    {
+        return match (true) {
+            $seconds < 120 => "$seconds seconds",
+            $seconds < 7200 => intdiv($seconds, 60).' minutes',
+            default => intdiv($seconds, 3600).' hours',
+        };
+    }
+}
