@@ -24,7 +24,8 @@ use Skarvo\Incidents\Urgency;
  * @property int $id
  * @property string $service_id
  * @property string|null $team_id
- * @property string $coordinator_id
+ * @property string|null $coordinator_id
+ * @property bool $follows_group
  * @property Impact $impact
  * @property Urgency $urgency
  * @property int $priority
@@ -40,7 +41,7 @@ use Skarvo\Incidents\Urgency;
 final class Incident extends Record
 {
     protected $casts = [
-        'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer', 'version' => 'integer',
+        'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer', 'version' => 'integer', 'follows_group' => 'boolean',
         'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
         'next_update_at' => 'immutable_datetime', 'update_overdue_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime',
     ];

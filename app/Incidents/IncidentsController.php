@@ -92,6 +92,23 @@ final class IncidentsController
         return back();
     }
 
+    /** Somebody takes the coordination: of an incident that declared itself, or from somebody else. */
+    public function coordinate(Request $request, Incident $incident): RedirectResponse
+    {
+        $person = CurrentPerson::of($request);
+        $input = $request->validate(['from' => ['nullable', 'string']]);
+        Once::for($request, static function () use ($incident, $person, $input): void {
+            if (Incident::query()->whereKey($incident->id)->whereNull('resolved_at')->where('coordinator_id', $input['from'] ?? null)->update(['coordinator_id' => $person->id]) === 0) {
+                $now = $incident->refresh()->load('coordinator')->coordinator;
+                throw Refused::because($now === null ? 'This incident is over.' : "$now->name coordinates this by now.");
+            }
+            Alert::query()->where('incident_id', $incident->id)->whereNull('taken_at')->update(['taken_by' => $person->id, 'taken_at' => now()]);
+            Journal::write(Actor::person($person), 'incident.coordinator', ['incident', $incident->id], [], $incident->id);
+        });
+
+        return back();
+    }
+
     public function note(Request $request, Incident $incident): RedirectResponse
     {
         $input = $request->validate(['text' => ['required', 'string', 'max:4000'], 'decision' => ['boolean']], ['text.required' => 'Write what happened.']);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform;
 
 use App\Paging\FollowDueCalls;
+use App\Signals\HandleAlerts;
 use App\Signals\Intake\Heartbeats;
 use App\Signals\ReturnWaitingAlerts;
 use App\Signals\TakeSignals;
@@ -32,7 +33,7 @@ final class RunClock extends Command
 
     private float $swept = 0;
 
-    public function handle(TakeSignals $signals, Heartbeats $heartbeats, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox): int
+    public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox): int
     {
         $this->trap([SIGTERM, SIGINT], function (): void {
             $this->stopping = true;
@@ -47,7 +48,7 @@ final class RunClock extends Command
                     continue;
                 }
                 $mayWork = $lease->isMine(...);
-                $worked = $heartbeats($mayWork) + $signals($mayWork) + $calls($mayWork) + $updates($mayWork) + $alerts($mayWork);
+                $worked = $heartbeats($mayWork) + $signals($mayWork) + $handling($mayWork) + $calls($mayWork) + $updates($mayWork) + $alerts($mayWork);
                 if (microtime(true) - $this->swept > self::SWEEP_SECONDS) {
                     $worked += $outbox($mayWork);
                     Once::forgetOld();

@@ -20,6 +20,9 @@ final class RunningClocks
     /** Minutes that an alert may stay with nobody, by the tier of the service that it endangers. */
     private const UNTAKEN_MINUTES = [1 => 10, 2 => 20, 3 => 60, 4 => 120, 9 => 240];
 
+    /** Groups that nobody has of which clocks are shown. */
+    private const MOST_UNTAKEN = 12;
+
     private const HANDOVER_AHEAD_SECONDS = 2 * 3600;
 
     /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
@@ -83,13 +86,21 @@ final class RunningClocks
     /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
     private static function untaken(): array
     {
-        $clocks = [];
-        foreach (AlertGroups::undecided() as $group) {
-            if ($group['taken'] === null) {
+        $groups = new AlertGroups;
+        $query = Alert::query()->undecided();
+        $due = [];
+        foreach ($groups->ordered($query) as $group) {
+            if (! $group['taken']) {
                 $minutes = $group['rank'] >= 2 ? self::UNTAKEN_MINUTES[$group['tier']] ?? 240 : self::UNTAKEN_MINUTES[9];
-                $since = CarbonImmutable::parse($group['since']);
-                $clocks[] = self::clock("group-{$group['id']}", "{$group['title']}: nobody has it", $minutes === self::UNTAKEN_MINUTES[9] ? "waits $minutes min at most" : "tier {$group['tier']} waits $minutes min at most", $since->addMinutes($minutes), $since, "/#group-{$group['id']}", true);
+                $due[] = [Moment::seconds($group['since']) + $minutes * 60, $minutes, $group];
             }
+        }
+        usort($due, static fn(array $a, array $b): int => [$a[0], $a[2]['id']] <=> [$b[0], $b[2]['id']]);
+        $due = array_slice($due, 0, self::MOST_UNTAKEN);
+        $clocks = [];
+        $titles = $groups->titles(array_column($due, 2), $query);
+        foreach ($due as $i => [$at, $minutes, $group]) {
+            $clocks[] = self::clock("group-{$group['id']}", "$titles[$i]: nobody has it", $minutes === self::UNTAKEN_MINUTES[9] ? "waits $minutes min at most" : "tier {$group['tier']} waits $minutes min at most", Moment::of($at), Moment::of($at - $minutes * 60), "/#group-{$group['id']}", true);
         }
 
         return $clocks;

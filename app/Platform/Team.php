@@ -6,12 +6,21 @@ namespace App\Platform;
 
 use Illuminate\Database\Eloquent\Relations\HasMany;
 
-/** @property string $id */
+/**
+ * @property string $id
+ * @property string $name
+ * @property string $auto_incidents off, suggest or do
+ * @property array<array-key, mixed> $auto_when as IncidentConditions has it
+ */
 final class Team extends Record
 {
     public $incrementing = false;
 
     protected $keyType = 'string';
+
+    protected $casts = ['auto_when' => 'array'];
+
+    protected $attributes = ['auto_incidents' => 'off', 'auto_when' => '{}'];
 
     /** @return HasMany<Person, $this> */
     public function people(): HasMany

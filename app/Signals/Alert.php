@@ -82,7 +82,7 @@ final class Alert extends Record
      */
     public function scopeUndecided(Builder $query): void
     {
-        $query->whereNull('closed_at')->whereNull('incident_id')->whereNull('put_away_at')->whereIn('handling', [Handling::Decide, Handling::Page])
+        $query->whereNull('closed_at')->whereNull('incident_id')->whereNull('put_away_at')->where(fn(Builder $q) => $q->whereIn('handling', [Handling::Decide, Handling::Page])->orWhere(fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '<=', now())))
             ->where(fn(Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', now()));
     }
 

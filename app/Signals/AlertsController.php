@@ -5,87 +5,142 @@ declare(strict_types=1);
 namespace App\Signals;
 
 use App\Platform\CurrentPerson;
-use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
-use App\Platform\Journal\Journal;
 use App\Platform\Journal\Telling;
 use App\Platform\Once;
-use App\Platform\Refused;
+use App\Platform\Team;
 use App\Topology\Estate;
 use Carbon\CarbonImmutable;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
 
 final class AlertsController
 {
-    private const MOST_SHOWN = 200;
+    /** Groups on the first look, and more with each further one. */
+    private const GROUPS = 40;
+
+    /** Alerts of a group that its line brings along; the rest are asked for. */
+    private const MEMBERS = 30;
 
     public function index(Request $request): Response
     {
-        $show = $request->string('show')->toString() === 'all' ? 'all' : 'open';
-        [$from, $to] = [$request->date('from'), $request->date('to')];
-        $alerts = Alert::query()
-            ->when($show === 'open', fn($query) => $query->whereNull('closed_at'))
-            ->when($from, fn($query) => $query->where(fn($q) => $q->whereNull('closed_at')->orWhere('closed_at', '>=', $from)))
-            ->when($to, fn($query) => $query->where('first_signal_at', '<=', $to));
+        $person = CurrentPerson::of($request);
+        $filter = AlertFilter::of($request, $person);
+        $most = min(2000, max(self::GROUPS, $request->integer('most')));
 
         return Inertia::render('Signals/Alerts', [
-            'show' => $show,
-            'total' => (clone $alerts)->count(),
-            'alerts' => $alerts->orderByRaw('closed_at is not null')->latest('opened_at')->limit(self::MOST_SHOWN)->get()->map(fn(Alert $a): array => $a->summed()),
+            'filter' => $filter->toArray(),
+            'found' => function () use ($filter, $most): array {
+                $groups = new AlertGroups;
+                $query = $filter->query();
+                $ordered = $groups->ordered($query);
+
+                return [
+                    'groups' => $groups->told(array_slice($ordered, 0, $most), $query, self::MEMBERS),
+                    'alerts' => array_sum(array_column($ordered, 'count')),
+                    'of' => count($ordered),
+                ];
+            },
+            'filters' => fn() => DB::table('alert_filters')->where('person_id', $person->id)->orderBy('name')->get(['name', 'query']),
+            'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
         ]);
     }
 
-    public function show(Alert $alert): Response
+    public function show(Request $request, Alert $alert, Explain $explain): Response
     {
         $estate = Estate::load();
-        $impact = $estate->trace($alert->item_id === null ? [] : [$alert->item_id => $alert->level->observed()]);
+        $alert->load(['taker', 'team', 'incident']);
+        $items = array_values(array_map(strval(...), array_keys($alert->items)));
+        $impact = $estate->trace(Observed::by(Alert::query()->whereKey($alert->id)));
+        $most = min(2000, max(100, $request->integer('most')));
+        $signals = AlertSignals::of($alert);
 
         return Inertia::render('Signals/Alert', [
-            'alert' => [...$alert->summed(), 'key' => $alert->key, 'incident' => $alert->incident === null ? null : ['id' => $alert->incident->id, 'ref' => $alert->incident->ref(), 'title' => $alert->incident->title]],
-            'itemName' => $alert->item_id === null ? null : $estate->name($alert->item_id),
+            'alert' => [
+                ...$alert->summed(), 'key' => $alert->key, 'taker' => $alert->taker?->name, 'team_named' => $alert->team?->name,
+                'incident' => $alert->incident === null ? null : ['id' => $alert->incident->id, 'ref' => $alert->incident->ref(), 'title' => $alert->incident->title],
+            ],
+            'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id), 'known' => $estate->item($id) !== null, 'fires' => (bool) ($alert->items[$id][1] ?? false)], $items),
             'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
-            'signals' => AlertSignals::of($alert)->latest('id')->limit(100)->get()
-                ->map(fn(Signal $s): array => $s->only(['id', 'at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels', 'received_at'])),
+            'signals' => fn() => (clone $signals)->latest('id')->limit($most)->get()
+                ->map(fn(Signal $s): array => $s->only(['id', 'at', 'said_at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels', 'payload', 'received_at'])),
+            'signalsInAll' => fn(): int => (clone $signals)->count(),
+            'why' => fn(): array => $explain->alert($alert),
+            'group' => fn() => Alert::query()->where('group_id', $alert->group_id)->whereKeyNot($alert->id)->whereNull('withdrawn_at')->orderBy('stamp')->limit(50)->get()->map(fn(Alert $a): array => $a->summed()),
             'story' => Entry::query()->where('subject_kind', 'alert')->where('subject_id', (string) $alert->id)->where('kind', '!=', 'signals.taken')->orderBy('seq')->get()->map(Telling::of(...)),
         ]);
     }
 
     public function take(Request $request): RedirectResponse
     {
-        $input = $request->validate(['alerts' => ['required', 'array', 'max:500'], 'alerts.*' => ['integer']]);
-        $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($input, $person): void {
-            $free = Alert::query()->whereKey($input['alerts'])->whereNull('taken_at')->get();
-            if ($free->isEmpty()) {
-                $taker = Alert::query()->with('taker')->whereKey($input['alerts'])->first()?->taker;
-                throw Refused::because($taker === null ? 'These alerts are not there any more.' : "$taker->name has taken this already.");
-            }
-            foreach ($free as $alert) {
-                $alert->update(['taken_by' => $person->id, 'taken_at' => now()]);
-                Journal::write(Actor::person($person), 'alert.taken', ['alert', $alert->id], ['title' => $alert->title()]);
-            }
-        });
-
-        return back();
+        return self::work($request, static fn(WorkAlerts $work) => $work->take());
     }
 
     public function wait(Request $request): RedirectResponse
     {
-        $input = $request->validate([
-            'alerts' => ['required', 'array', 'max:500'], 'alerts.*' => ['integer'],
-            'minutes' => ['required', 'integer', 'min:5', 'max:1440'],
+        $input = $request->validate(['minutes' => ['required_without:until', 'integer', 'min:5', 'max:1440'], 'until' => ['nullable', 'date', 'after:now', 'before:+8 days']], [
+            'until.after' => 'Choose a time that is still to come.', 'until.before' => 'Choose a time within the next week.',
         ]);
-        $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($input, $person): void {
-            $until = CarbonImmutable::instance(now())->addMinutes((int) $input['minutes']);
-            foreach (Alert::query()->whereKey($input['alerts'])->whereNull('incident_id')->get() as $alert) {
-                $alert->update(['wait_until' => $until]);
-                Journal::write(Actor::person($person), 'alert.waits', ['alert', $alert->id], ['title' => $alert->title(), 'until' => $until->format('H:i')]);
-            }
-        });
+        $until = isset($input['until']) ? CarbonImmutable::parse($input['until'])->utc() : CarbonImmutable::instance(now())->addMinutes((int) $input['minutes']);
+
+        return self::work($request, static fn(WorkAlerts $work) => $work->letWait($until));
+    }
+
+    public function putAway(Request $request): RedirectResponse
+    {
+        $input = $request->validate(['reason' => ['required', 'string', 'max:500']], ['reason.required' => 'Say why, for those who come after you.']);
+
+        return self::work($request, static fn(WorkAlerts $work) => $work->putAway($input['reason']));
+    }
+
+    public function bringBack(Request $request): RedirectResponse
+    {
+        return self::work($request, static fn(WorkAlerts $work) => $work->bringBack());
+    }
+
+    public function splitOff(Request $request): RedirectResponse
+    {
+        return self::work($request, static fn(WorkAlerts $work) => $work->splitOff());
+    }
+
+    public function putTogether(Request $request): RedirectResponse
+    {
+        return self::work($request, static fn(WorkAlerts $work) => $work->putTogether());
+    }
+
+    public function keepFilter(Request $request): RedirectResponse
+    {
+        $input = $request->validate(['name' => ['required', 'string', 'max:60'], 'query' => ['present', 'nullable', 'string', 'max:500']], ['name.required' => 'Give the filter a name.']);
+        DB::table('alert_filters')->upsert([['person_id' => CurrentPerson::of($request)->id, 'name' => trim($input['name']), 'query' => (string) $input['query']]], ['person_id', 'name'], ['query']);
+
+        return back();
+    }
+
+    public function dropFilter(Request $request): RedirectResponse
+    {
+        $input = $request->validate(['name' => ['required', 'string']]);
+        DB::table('alert_filters')->where('person_id', CurrentPerson::of($request)->id)->where('name', $input['name'])->delete();
+
+        return back();
+    }
+
+    /** Incidents under way to which alerts can be attached. */
+    public function incidents(): JsonResponse
+    {
+        return new JsonResponse(\App\Incidents\Incident::query()->whereNull('resolved_at')->orderBy('priority')->latest('declared_at')->limit(60)->get()
+            ->map(fn(\App\Incidents\Incident $i): array => ['id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'priority' => $i->priority]));
+    }
+
+    /** @param  \Closure(WorkAlerts): void  $what */
+    private static function work(Request $request, \Closure $what): RedirectResponse
+    {
+        $input = $request->validate(['alerts' => ['required', 'array', 'max:20000'], 'alerts.*' => ['integer']]);
+        $work = new WorkAlerts(array_values(array_map(intval(...), $input['alerts'])), CurrentPerson::of($request));
+        Once::for($request, static fn() => $what($work));
 
         return back();
     }

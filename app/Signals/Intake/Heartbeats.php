@@ -67,6 +67,16 @@ final class Heartbeats
         });
     }
 
+    /** Takes one away; the silence that it told of is over with it. */
+    public function drop(string $source, int $id): void
+    {
+        $row = DB::table('heartbeats')->where('source', $source)->where('id', $id)->first();
+        if ($row !== null && $row->silent) {
+            $this->tell($row, (int) $row->times_silent, 'clear', Moment::now(), self::named($row).' is no longer expected to speak.');
+        }
+        DB::table('heartbeats')->where('source', $source)->where('id', $id)->delete();
+    }
+
     private function heard(\stdClass $row, int $at): void
     {
         DB::table('heartbeats')->where('id', $row->id)->update(['last_at' => $at, 'silent' => false, 'due_at' => $at + (int) $row->every_seconds + (int) $row->grace_seconds]);

@@ -42,10 +42,10 @@ final class AlertsTest extends TestCase
     {
         $this->take([self::firing('clk-2')]);
         $this->actingAs($this->person('noor-lind'));
-        $this->get('/alerts')->assertInertia(fn(Shown $page) => $page->where('total', 1)->where('alerts.0.item', 'clk-2')->where('alerts.0.closed_at', null));
+        $this->get('/alerts')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 1)->where('found.groups.0.alerts.0.item', 'clk-2')->where('found.groups.0.alerts.0.closed_at', null));
         $all = Alert::query()->count();
-        $this->get('/alerts?show=all')->assertInertia(fn(Shown $page) => $page->where('total', $all));
-        $this->get('/alerts?show=all&from=2026-03-03T07:59:00Z&to=2026-03-03T08:01:00Z')->assertInertia(fn(Shown $page) => $page->where('total', 1));
+        $this->get('/alerts?show=all')->assertInertia(fn(Shown $page) => $page->where('found.alerts', $all));
+        $this->get('/alerts?show=all&from=2026-03-03T07:59:00Z&to=2026-03-03T08:01:00Z')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 1));
     }
 
     public function test_an_alert_shows_the_signals_behind_it_and_what_happened_to_it(): void
@@ -55,7 +55,7 @@ final class AlertsTest extends TestCase
         $this->actingAs($this->person('ingrid-vale'))->post('/alerts/take', ['alerts' => [$alert->id]]);
         $this->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page
             ->has('signals', 2)->where('signals.1.value', 3.5)->where('signals.1.labels.site', 'storvik')
-            ->where('services.0.id', 'vehicle-lanes')->where('itemName', 'Time server clk-2')
+            ->where('services.0.id', 'vehicle-lanes')->where('items.0.name', 'Time server clk-2')
             ->where('story', fn(Collection $story): bool => $story->pluck('kind')->all() === ['alert.opened', 'alert.taken']));
         $this->get('/alerts/999999')->assertNotFound();
     }

@@ -31,7 +31,7 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
     <StateMark :state="group.state" :size="24" />
     <div class="min-w-0">
       <h3>
-        <Link :href="`/alerts/${group.id}`" class="hover:underline">{{ group.title }}</Link>
+        <Link :href="`/alerts/${group.lead}`" class="hover:underline">{{ group.title }}</Link>
       </h3>
       <p class="text-small text-ink-2">
         <strong class="text-ink">{{ plural(group.count, 'alert') }}</strong> from {{ plural(group.signals, 'signal') }}

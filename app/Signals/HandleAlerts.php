@@ -1,0 +1,183 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals;
+
+use App\Incidents\DeclareIncident;
+use App\Incidents\Incident;
+use App\Incidents\ProposeIncident;
+use App\Paging\StartCall;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use App\Platform\Team;
+use App\Topology\Item;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Signals\Handling;
+use Skarvo\Signals\IncidentConditions;
+use Skarvo\Signals\Level;
+
+/**
+ * Does what rules and teams want done about alerts without a coordinator: pages for them, brings them back in working
+ * hours, declares an incident once for a group whose team wants that, and attaches what follows.
+ */
+final class HandleAlerts
+{
+    private const MOST = 200;
+
+    /** Groups are held against the conditions of their teams this often: minutes count there. */
+    private const LOOK_SECONDS = 1.0;
+
+    private static float $looked = 0;
+
+    public function __construct(private readonly DeclareIncident $declare, private readonly ProposeIncident $propose, private readonly StartCall $startCall) {}
+
+    /** @return int how many alerts were handled */
+    public function __invoke(\Closure $mayWork): int
+    {
+        $done = $this->due()->exists() ? DB::transaction(fn(): int => $mayWork() ? $this->handleDue() : 0) : 0;
+        if ($this->following()->exists()) {
+            $done += DB::transaction(fn(): int => $mayWork() ? $this->attachFollowing() : 0);
+        }
+        if (microtime(true) - self::$looked > self::LOOK_SECONDS) {
+            foreach (Team::query()->where('auto_incidents', 'do')->get() as $team) {
+                $done += $this->declareFor($team, $mayWork);
+            }
+            self::$looked = microtime(true);
+        }
+
+        return $done;
+    }
+
+    /** Has the conditions of teams looked at again at the next tick. */
+    public static function lookAgain(): void
+    {
+        self::$looked = 0;
+    }
+
+    /** @return Builder<Alert> */
+    private function due(): Builder
+    {
+        return Alert::query()->where('handle_at', '<=', now())->whereNull('handled_at')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at');
+    }
+
+    private function handleDue(): int
+    {
+        $alerts = $this->due()->orderBy('stamp')->limit(self::MOST)->get();
+        foreach ($alerts as $alert) {
+            Alert::query()->whereKey($alert->id)->update(['handled_at' => now()]);
+            if ($alert->handling === Handling::Hours) {
+                Journal::write(Actor::system(), 'alert.back', ['alert', $alert->id], ['title' => $alert->title()]);
+            } elseif ($alert->refresh()->incident_id === null) {
+                $this->page($alert);
+            }
+        }
+
+        return $alerts->count();
+    }
+
+    /** Pages the team of an alert: in the incident of its group if one is under way, or in one that declares itself. */
+    private function page(Alert $alert): void
+    {
+        $incident = Incident::query()->whereNull('resolved_at')->whereIn('id', self::inGroup($alert)->whereNotNull('incident_id')->select('incident_id'))->orderBy('id')->first();
+        $team = $alert->team;
+        if ($incident === null) {
+            $incident = $this->declareFrom(self::inGroup($alert)->whereNull('closed_at')->whereNull('incident_id')->get(), $alert, $team);
+        } else {
+            self::attach($incident, [$alert]);
+        }
+        if ($incident !== null && $team !== null) {
+            ($this->startCall)($incident, $team, Actor::system());
+        }
+    }
+
+    /**
+     * Alerts whose group has an incident that takes in what follows.
+     *
+     * @return Builder<Alert>
+     */
+    private function following(): Builder
+    {
+        $groups = DB::table('incidents')->join('alerts', 'alerts.incident_id', '=', 'incidents.id')->where('incidents.follows_group', true)->whereNull('incidents.resolved_at')->whereNotNull('alerts.group_id')->distinct()->pluck('alerts.group_id');
+
+        return Alert::query()->whereIn('group_id', $groups)->whereNull('incident_id')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at')->where('handling', '!=', Handling::Record);
+    }
+
+    private function attachFollowing(): int
+    {
+        $alerts = $this->following()->orderBy('stamp')->limit(self::MOST)->get();
+        foreach ($alerts->groupBy('group_id') as $group => $members) {
+            $incident = Incident::query()->where('follows_group', true)->whereNull('resolved_at')->whereIn('id', Alert::query()->where('group_id', $group)->whereNotNull('incident_id')->select('incident_id'))->orderBy('id')->first();
+            if ($incident !== null) {
+                self::attach($incident, array_values($members->all()));
+            }
+        }
+
+        return $alerts->count();
+    }
+
+    /** @param  list<Alert>  $alerts */
+    private static function attach(Incident $incident, array $alerts): void
+    {
+        foreach ($alerts as $alert) {
+            if (Alert::query()->whereKey($alert->id)->whereNull('incident_id')->update(['incident_id' => $incident->id]) === 1) {
+                Journal::write(Actor::system(), 'alert.attached', ['alert', $alert->id], ['title' => $alert->title(), 'item' => $alert->item_named], $incident->id);
+            }
+        }
+    }
+
+    private function declareFor(Team $team, \Closure $mayWork): int
+    {
+        $conditions = IncidentConditions::of($team->auto_when);
+        $groups = new AlertGroups;
+        $undecided = Alert::query()->undecided()->whereIn('group_id', Alert::query()->undecided()->where('team_id', $team->id)->whereNotNull('group_id')->select('group_id'))
+            // Once for a group: one that has or had an incident is left to people.
+            ->whereNotIn('group_id', Alert::query()->whereNotNull('incident_id')->whereNotNull('group_id')->select('group_id'));
+        $declared = 0;
+        foreach ($groups->ordered($undecided) as $group) {
+            $minutes = $group['taken'] ? null : intdiv(Moment::now() - Moment::seconds($group['since']), 60);
+            if (! $conditions->areMet($group['tier'] === AlertGroups::NO_TIER ? null : $group['tier'], Level::cases()[$group['level']], $group['count'], $minutes)) {
+                continue;
+            }
+            $declared += DB::transaction(function () use ($group, $team, $mayWork): int {
+                $alerts = Alert::query()->undecided()->where('group_id', $group['id'])->orderBy('first_signal_at')->orderBy('id')->get();
+                $lead = $alerts->first();
+                if ($lead === null || ! $mayWork() || Alert::query()->where('group_id', $group['id'])->whereNotNull('incident_id')->exists()) {
+                    return 0;
+                }
+
+                return $this->declareFrom($alerts, $lead, $team) === null ? 0 : 1;
+            });
+        }
+
+        return $declared;
+    }
+
+    /**
+     * @param  Collection<int, Alert>  $alerts
+     * @return Incident|null null if no service is hit, and so nothing to declare
+     */
+    private function declareFrom(Collection $alerts, Alert $lead, ?Team $team): ?Incident
+    {
+        $proposal = ($this->propose)($alerts);
+        $service = Item::query()->find((string) ($proposal['service']['value'] ?? '')) ?? Item::query()->where('kind', Item::SERVICE)->where('team_id', $team?->id)->orderBy('tier')->orderBy('name')->first()
+            ?? Item::query()->where('kind', Item::SERVICE)->orderByDesc('tier')->orderBy('name')->first();
+        if ($service === null) {
+            return null;
+        }
+        $ids = array_values(array_unique([$lead->id, ...array_map(intval(...), $alerts->modelKeys())]));
+
+        return ($this->declare)($ids, $proposal['title']['value'], $service, Impact::from($proposal['impact']['value']), Urgency::from($proposal['urgency']['value']), $team ?? Team::query()->find((string) ($proposal['team']['value'] ?? '')), null);
+    }
+
+    /** @return Builder<Alert> */
+    private static function inGroup(Alert $alert): Builder
+    {
+        return Alert::query()->where('group_id', $alert->group_id ?? $alert->id);
+    }
+}

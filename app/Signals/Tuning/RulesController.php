@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals\Tuning;
+
+use App\Platform\CurrentPerson;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use App\Platform\Once;
+use App\Platform\Refused;
+use App\Platform\Team;
+use App\Signals\Alert;
+use App\Signals\AlertSignals;
+use App\Signals\HandleAlerts;
+use App\Signals\Live\RuleSets;
+use App\Signals\Live\StoredSignal;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\Rule;
+use Inertia\Inertia;
+use Inertia\Response;
+use Skarvo\Json\BadInput;
+use Skarvo\Signals\IncidentConditions;
+use Skarvo\Signals\Level;
+use Skarvo\Signals\Replay\ReplaySignal;
+use Skarvo\Signals\Tuning\FewerOfThese;
+
+/** The rules: edited, tried over what came, saved as versions, and brought back. */
+final class RulesController
+{
+    private const VERSIONS = 100;
+
+    public function edit(): Response
+    {
+        $latest = (int) DB::table('rule_sets')->max('id');
+
+        return Inertia::render('Signals/Rules', [
+            'settings' => RuleSets::stored($latest),
+            'version' => $latest,
+            'versions' => DB::table('rule_sets')->leftJoin('people', 'people.id', '=', 'rule_sets.author_id')->orderByDesc('rule_sets.id')->limit(self::VERSIONS)
+                ->get(['rule_sets.id', 'rule_sets.note', 'rule_sets.at', 'rule_sets.restored_from', 'people.name as author', 'rule_sets.settings'])
+                ->map(static fn(\stdClass $row): array => [
+                    'id' => (int) $row->id, 'note' => $row->note, 'at' => Moment::seconds($row->at) * 1000, 'author' => $row->author ?? 'Skarvo', 'restored_from' => $row->restored_from,
+                    'settings' => json_decode($row->settings, false, 16, JSON_THROW_ON_ERROR),
+                ]),
+            'teams' => Team::query()->orderBy('name')->get()->map(static fn(Team $team): array => [
+                'id' => $team->id, 'name' => $team->name, 'incidents' => $team->auto_incidents, 'when' => IncidentConditions::of($team->auto_when)->toArray(),
+            ]),
+            'sources' => DB::table('source_minutes')->distinct()->orderBy('source')->limit(200)->pluck('source'),
+        ]);
+    }
+
+    public function dryRun(Request $request, DryRunRules $run): JsonResponse
+    {
+        $request->validate(['over' => ['required', Rule::in(array_keys(DryRunRules::SPANS))]]);
+        try {
+            return new JsonResponse($run(RuleList::read(self::settings($request)), $request->string('over')->toString()));
+        } catch (BadInput $e) {
+            return new JsonResponse($e->toArray(), 422);
+        }
+    }
+
+    public function save(Request $request, SaveRules $save): RedirectResponse
+    {
+        $input = $request->validate(['version' => ['required', 'integer'], 'note' => ['required', 'string', 'max:200']], ['note.required' => 'Say in a few words what you changed and why.']);
+        try {
+            $rules = RuleList::read(self::settings($request));
+        } catch (BadInput $e) {
+            throw Refused::because($e->getMessage(), $e->at === '' ? 'action' : $e->at);
+        }
+        Once::for($request, static function () use ($save, $rules, $input, $request): void {
+            $save($rules, (int) $input['version'], $input['note'], CurrentPerson::of($request));
+        });
+
+        return back();
+    }
+
+    public function restore(Request $request, SaveRules $save): RedirectResponse
+    {
+        $input = $request->validate(['version' => ['required', 'integer'], 'to' => ['required', 'integer', 'exists:rule_sets,id']]);
+        try {
+            $rules = RuleList::read(RuleSets::stored((int) $input['to']));
+        } catch (BadInput $e) {
+            throw Refused::because("Version {$input['to']} does not fit any more: $e->at: {$e->getMessage()}");
+        }
+        Once::for($request, static function () use ($save, $rules, $input, $request): void {
+            $save($rules, (int) $input['version'], "Back to version {$input['to']}", CurrentPerson::of($request), (int) $input['to']);
+        });
+
+        return back();
+    }
+
+    /** Rules by which there would be fewer alerts like this one. */
+    public function fewer(Alert $alert): JsonResponse
+    {
+        $now = Moment::now();
+        $from = $now - DryRunRules::SPANS['week'];
+        $first = AlertSignals::of($alert)->orderBy('at')->orderBy('id')->first(StoredSignal::COLUMNS);
+        if ($first === null) {
+            return new JsonResponse(['match' => null, 'proposals' => [], 'why' => 'There are no signals behind this alert any more.']);
+        }
+        $example = StoredSignal::toCore((object) $first->getAttributes());
+        $proposals = [];
+        // First for this item alone; where that finds nothing, for the check wherever it comes from.
+        foreach ([array_filter(['source' => $example->source, 'item' => $example->item, 'check' => $example->check], is_string(...)), ['source' => $example->source, 'check' => $example->check]] as $match) {
+            $match = array_map(static fn(string $value): string => $value, $match);
+            $proposals = [...$proposals, ...self::proposalsFor($match, $example, $from, $now)];
+        }
+        usort($proposals, static fn(array $a, array $b): int => [$b['before'] - $b['after'], count($b['match'])] <=> [$a['before'] - $a['after'], count($a['match'])]);
+        $unique = [];
+        foreach ($proposals as $proposal) {
+            $unique[json_encode([$proposal['set'], $proposal['match']])] ??= $proposal;
+        }
+
+        return new JsonResponse(['version' => (int) DB::table('rule_sets')->max('id'), 'proposals' => array_slice(array_values($unique), 0, 4), 'why' => $unique === [] ? 'Over the last week no hold, settle or common key would have made fewer alerts of this check. It fires seldom, or for long.' : null]);
+    }
+
+    /** Saves a proposal of fewer() as the first rule. */
+    public function saveFewer(Request $request, Alert $alert, SaveRules $save): RedirectResponse
+    {
+        $request->validate(['version' => ['required', 'integer'], 'rule' => ['required', 'string', 'max:4000']]);
+        try {
+            $rules = RuleList::inForce()->with(self::object((string) $request->string('rule')));
+        } catch (BadInput $e) {
+            throw Refused::because("$e->at: {$e->getMessage()}");
+        }
+        Once::for($request, static function () use ($save, $rules, $alert, $request): void {
+            $save($rules, $request->integer('version'), 'Fewer of "'.mb_substr($alert->title(), 0, 150).'"', CurrentPerson::of($request));
+        });
+
+        return back();
+    }
+
+    /** Whether groups of a team's alerts become incidents by themselves, and when. */
+    public function incidents(Request $request, Team $team): RedirectResponse
+    {
+        $input = $request->validate([
+            'incidents' => ['required', Rule::in(['off', 'suggest', 'do'])], 'tier' => ['nullable', 'integer', 'min:1', 'max:4'], 'level' => ['nullable', Rule::enum(Level::class)],
+            'alerts' => ['nullable', 'integer', 'min:1', 'max:1000'], 'minutes' => ['nullable', 'integer', 'min:1', 'max:1440'],
+        ]);
+        $number = static fn(string $name): ?int => isset($input[$name]) ? (int) $input[$name] : null;
+        $conditions = new IncidentConditions($number('tier'), Level::tryFrom((string) ($input['level'] ?? '')), $number('alerts'), $number('minutes'));
+        if ($input['incidents'] !== 'off' && $conditions->words() === '') {
+            throw Refused::because('Set a condition at least: without one, every alert would be an incident.', 'incidents');
+        }
+        Once::for($request, static function () use ($team, $input, $conditions, $request): void {
+            $team->update(['auto_incidents' => $input['incidents'], 'auto_when' => $conditions->toArray()]);
+            Journal::write(Actor::person(CurrentPerson::of($request)), 'settings.changed', ['team', 0], ['what' => "when alerts of $team->name become incidents"]);
+        });
+        HandleAlerts::lookAgain();
+
+        return back();
+    }
+
+    /**
+     * @param  array<string, string>  $match
+     * @return list<array{match: array<string, string>, set: array<string, string>, reason: string, before: int, after: int}>
+     */
+    private static function proposalsFor(array $match, ReplaySignal $example, int $from, int $now): array
+    {
+        $signals = DryRunRules::signals(static fn(Builder $query): Builder => $query->where('source', $example->source)->where('check', $example->check)->when(isset($match['item']), fn(Builder $q) => $q->where('item', $match['item'])), $from, $now);
+        $present = RuleList::inForce();
+        $found = (new FewerOfThese($signals, DryRunRules::over($signals, $from, $now)))
+            ->propose($present->settings, $present->routing, static fn(array $set) => $present->with((object) ['match' => (object) $match, 'set' => (object) $set])->settings);
+
+        return array_map(static fn(array $proposal): array => ['match' => $match, ...$proposal], $found);
+    }
+
+    private static function settings(Request $request): \stdClass
+    {
+        return self::object((string) $request->string('settings'));
+    }
+
+    /** Settings come as a text: an empty object and an empty list have to stay apart. */
+    private static function object(string $json): \stdClass
+    {
+        $value = json_decode($json, false, 16);
+
+        return $value instanceof \stdClass ? $value : throw Refused::because('The rules could not be read. Reload the page; your draft is kept.');
+    }
+}

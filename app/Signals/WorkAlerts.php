@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Signals\Live\GatherAlerts;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Facades\DB;
+
+/** What people do with alerts, one or many at once. Call it inside a transaction. */
+final readonly class WorkAlerts
+{
+    /** @param  list<int>  $ids */
+    public function __construct(private array $ids, private Person $person) {}
+
+    public function take(): void
+    {
+        $alerts = $this->alerts();
+        $free = $alerts->whereNull('taken_at');
+        if ($free->isEmpty()) {
+            throw Refused::because("{$alerts->first()?->load('taker')->taker?->name} has taken this already.");
+        }
+        foreach ($free as $alert) {
+            $alert->update(['taken_by' => $this->person->id, 'taken_at' => now()]);
+            $this->tell('alert.taken', $alert);
+        }
+    }
+
+    public function letWait(CarbonImmutable $until): void
+    {
+        foreach ($this->alerts()->whereNull('incident_id') as $alert) {
+            $alert->update(['wait_until' => $until]);
+            $this->tell('alert.waits', $alert, ['until' => $until->format('H:i')]);
+        }
+    }
+
+    /** Puts alerts away with a reason: one that clears and fires anew comes back. */
+    public function putAway(string $reason): void
+    {
+        $open = $this->alerts()->whereNull('closed_at')->whereNull('incident_id')->whereNull('put_away_at');
+        if ($open->isEmpty()) {
+            throw Refused::because('These alerts are over, put away, or part of an incident already.');
+        }
+        foreach ($open as $alert) {
+            $alert->update(['put_away_at' => now(), 'closed_by' => $this->person->id, 'closed_reason' => $reason, 'wait_until' => null]);
+            $this->tell('alert.put_away', $alert, ['reason' => $reason]);
+        }
+    }
+
+    public function bringBack(): void
+    {
+        foreach ($this->alerts() as $alert) {
+            $alert->update(['put_away_at' => null, 'closed_by' => null, 'closed_reason' => null, 'wait_until' => null]);
+            $this->tell('alert.brought_back', $alert);
+        }
+    }
+
+    /** Makes alerts a group of their own, out of the one that they are in. */
+    public function splitOff(): void
+    {
+        $alerts = $this->alerts()->sortBy('stamp')->values();
+        $first = $alerts->first() ?? throw new \LogicException('There are alerts.');
+        if ($alerts->pluck('group_id')->unique()->count() === 1 && Alert::query()->where('group_id', $first->group_id)->count() === $alerts->count()) {
+            throw Refused::because('This is all of the group; there is nothing to split it from.');
+        }
+        Alert::query()->whereKey($alerts->modelKeys())->update(['moved_to_id' => $first->id]);
+        GatherAlerts::showIn(array_values(array_map(intval(...), $alerts->modelKeys())));
+        foreach ($alerts as $alert) {
+            $this->tell('alert.split_off', $alert);
+        }
+    }
+
+    /** Puts the groups of alerts together: the oldest group takes the others in, with what joins them later. */
+    public function putTogether(): void
+    {
+        $groups = $this->alerts()->map(static fn(Alert $alert): int => $alert->group_id ?? $alert->id)->unique()->sort()->values();
+        if ($groups->count() < 2) {
+            throw Refused::because('Choose alerts of two groups or more.');
+        }
+        $kept = $groups->first();
+        $others = $groups->slice(1)->values();
+        // One that was put with another before is put with what that one comes to now.
+        DB::table('alerts')->whereIn('id', $others)->update(['put_with_id' => $kept]);
+        DB::table('alerts')->where('id', $kept)->update(['put_with_id' => null]);
+        GatherAlerts::showIn(array_values(DB::table('alerts')->whereIn('group_id', $groups)->pluck('id')->map(intval(...))->all()));
+        $lead = Alert::query()->findOrFail($kept);
+        $this->tell('alert.put_together', $lead, ['groups' => $groups->count()]);
+    }
+
+    /** @return Collection<int, Alert> */
+    private function alerts(): Collection
+    {
+        $alerts = Alert::query()->whereKey($this->ids)->get();
+
+        return $alerts->isNotEmpty() ? $alerts : throw Refused::because('These alerts are not there any more.');
+    }
+
+    /** @param  array<string, mixed>  $facts */
+    private function tell(string $kind, Alert $alert, array $facts = []): void
+    {
+        Journal::write(Actor::person($this->person), $kind, ['alert', $alert->id], ['title' => $alert->title(), ...$facts], $alert->incident_id);
+    }
+}
