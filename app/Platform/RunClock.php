@@ -39,6 +39,7 @@ final class RunClock extends Command
             $this->stopping = true;
         });
         $lease = new Lease('clock', Str::uuid()->toString());
+        $this->renewed = 0;
         do {
             $worked = 0;
             try {

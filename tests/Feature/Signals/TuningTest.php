@@ -119,7 +119,7 @@ final class TuningTest extends TestCase
         self::assertSame([null, 'lanes', true], [$incident->coordinator_id, $incident->team_id, $incident->follows_group]);
         self::assertSame(1, Call::query()->where('incident_id', $incident->id)->where('team_id', 'lanes')->count());
 
-        $this->signal([self::firing('mw-ask')]);
+        $this->signal([self::firing('barrier-ask')]);
         $this->clock();
         $this->clock();
         self::assertSame([$incident->id, $incident->id], Alert::query()->where('source', 'probe')->pluck('incident_id')->all());
@@ -173,14 +173,14 @@ final class TuningTest extends TestCase
 
     public function test_alerts_are_closed_with_a_reason_split_off_and_put_together(): void
     {
-        $this->signal([self::firing('lane-control-ask'), self::firing('mw-ask'), self::firing('tide-feed')]);
+        $this->signal([self::firing('lane-control-ask'), self::firing('barrier-ask'), self::firing('tide-feed')]);
         $this->takeSignals();
         $id = fn(string $item): int => Alert::query()->where('item_id', $item)->latest('id')->firstOrFail()->id;
         self::assertSame(2, count(AlertGroups::undecided()));
-        $this->post('/alerts/split', ['alerts' => [$id('mw-ask')]])->assertSessionHasNoErrors();
+        $this->post('/alerts/split', ['alerts' => [$id('barrier-ask')]])->assertSessionHasNoErrors();
         self::assertSame(3, count(AlertGroups::undecided()));
-        $this->from('/alerts')->post('/alerts/split', ['alerts' => [$id('mw-ask')]])->assertSessionHasErrors('action');
-        $this->post('/alerts/together', ['alerts' => [$id('mw-ask'), $id('tide-feed')]])->assertSessionHasNoErrors();
+        $this->from('/alerts')->post('/alerts/split', ['alerts' => [$id('barrier-ask')]])->assertSessionHasErrors('action');
+        $this->post('/alerts/together', ['alerts' => [$id('barrier-ask'), $id('tide-feed')]])->assertSessionHasNoErrors();
         self::assertSame([1, 2], array_column(collect(AlertGroups::undecided())->sortBy('count')->values()->all(), 'count'));
         // What joins a group that was put with another goes with it.
         $this->signal([self::firing('tide-feed', 'error', 'other')]);
