@@ -46,6 +46,7 @@ Route::middleware('auth')->group(function (): void {
     Route::get('alerts/{alert}', [AlertsController::class, 'show']);
     Route::get('funnel', FunnelController::class);
     Route::get('rules', [RulesController::class, 'edit']);
+    Route::get('rules/in-force', [RulesController::class, 'inForce']);
     Route::post('rules/dry-run', [RulesController::class, 'dryRun']);
     Route::get('alerts/{alert}/fewer', [RulesController::class, 'fewer']);
     Route::get('quiet', [QuietController::class, 'index']);

@@ -20,7 +20,7 @@ final class IncidentSummary
             'state' => self::state($incident), 'stands' => self::stands($incident),
             'started_at' => $incident->started_at, 'declared_at' => $incident->declared_at, 'resolved_at' => $incident->resolved_at,
             'next_update_at' => $incident->next_update_at, 'restore_by' => $incident->restore_by,
-            'coordinator' => $incident->coordinator->name ?? '',
+            'coordinator' => $incident->coordinator->name ?? '', 'coordinator_id' => $incident->coordinator_id,
         ];
     }
 

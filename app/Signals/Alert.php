@@ -31,6 +31,7 @@ use Skarvo\Signals\Level;
  * @property string|null $team_id
  * @property int|null $incident_id
  * @property int|null $group_id
+ * @property int|null $moved_to_id
  * @property Handling $handling
  * @property array<array-key, array{string, bool}> $items by item: since which stamp, whether something fires on it
  * @property list<string> $threads

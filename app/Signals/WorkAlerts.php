@@ -69,8 +69,13 @@ final readonly class WorkAlerts
         if ($alerts->pluck('group_id')->unique()->count() === 1 && Alert::query()->where('group_id', $first->group_id)->count() === $alerts->count()) {
             throw Refused::because('This is all of the group; there is nothing to split it from.');
         }
+        $groups = $alerts->pluck('group_id')->unique()->values();
+        $touched = Alert::query()->whereIn('group_id', $groups)->pluck('id')->map(intval(...))->all();
+        foreach ($alerts->filter(static fn(Alert $alert): bool => $alert->group_id === $alert->id) as $founder) {
+            $this->handOver($founder, array_values(array_map(intval(...), $alerts->modelKeys())));
+        }
         Alert::query()->whereKey($alerts->modelKeys())->update(['moved_to_id' => $first->id]);
-        GatherAlerts::showIn(array_values(array_map(intval(...), $alerts->modelKeys())));
+        GatherAlerts::showIn(array_values($touched));
         foreach ($alerts as $alert) {
             $this->tell('alert.split_off', $alert);
         }
@@ -85,12 +90,35 @@ final readonly class WorkAlerts
         }
         $kept = $groups->first();
         $others = $groups->slice(1)->values();
-        // One that was put with another before is put with what that one comes to now.
-        DB::table('alerts')->whereIn('id', $others)->update(['put_with_id' => $kept]);
-        DB::table('alerts')->where('id', $kept)->update(['put_with_id' => null]);
-        GatherAlerts::showIn(array_values(DB::table('alerts')->whereIn('group_id', $groups)->pluck('id')->map(intval(...))->all()));
+        $touched = DB::table('alerts')->whereIn('group_id', $groups)->pluck('id')->map(intval(...))->all();
+        foreach ($others as $group) {
+            if ((int) DB::table('alerts')->where('id', $group)->value('moved_to_id') === $group) {
+                DB::table('alerts')->where('group_id', $group)->update(['moved_to_id' => $kept]);
+            } else {
+                DB::table('alerts')->where('id', $group)->update(['put_with_id' => $kept]);
+            }
+        }
+        GatherAlerts::showIn(array_values($touched));
         $lead = Alert::query()->findOrFail($kept);
         $this->tell('alert.put_together', $lead, ['groups' => $groups->count()]);
+    }
+
+    /**
+     * Lets what is left of a group go on without the alert by which it was known.
+     *
+     * @param  list<int>  $leaving
+     */
+    private function handOver(Alert $founder, array $leaving): void
+    {
+        $left = Alert::query()->where('group_id', $founder->id)->whereKeyNot($leaving)->orderBy('stamp')->value('id');
+        if ($left === null) {
+            return;
+        }
+        if ($founder->moved_to_id === $founder->id) {
+            Alert::query()->where('group_id', $founder->id)->whereKeyNot($leaving)->update(['moved_to_id' => $left]);
+        } else {
+            $founder->update(['put_with_id' => $left]);
+        }
     }
 
     /** @return Collection<int, Alert> */

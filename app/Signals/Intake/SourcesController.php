@@ -51,7 +51,7 @@ final class SourcesController
             ],
             'token' => session('token'),
             'minutes' => fn() => DB::table('source_minutes')->where('source', $source)->where('minute', '>=', Moment::now() - 6 * self::HOUR)->orderBy('minute')->get(['minute', 'accepted', 'repeated', 'refused', 'turned_away', 'unmapped']),
-            'errors_told' => fn() => DB::table('source_errors')->where('source', $source)->orderByDesc('id')->limit(20)->get()->map(static fn(\stdClass $row): array => ['id' => $row->id, 'at' => Moment::seconds($row->at) * 1000, 'what' => $row->what]),
+            'errorsTold' => fn() => DB::table('source_errors')->where('source', $source)->orderByDesc('id')->limit(20)->get()->map(static fn(\stdClass $row): array => ['id' => $row->id, 'at' => Moment::seconds($row->at) * 1000, 'what' => $row->what]),
             'unmapped' => fn() => DB::table('unmapped_payloads')->where('source', $source)->whereNull('mapped_at')->orderByDesc('id')->limit(20)->get()
                 ->map(static fn(\stdClass $row): array => ['id' => $row->id, 'payload' => mb_substr($row->payload, 0, 20_000), 'why' => json_decode($row->why, true), 'at' => (int) $row->received_at * 1000]),
             'heartbeats' => fn() => DB::table('heartbeats')->where('source', $source)->orderBy('id')->get()->map(static fn(\stdClass $row): array => [

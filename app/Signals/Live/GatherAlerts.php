@@ -141,18 +141,22 @@ final class GatherAlerts
     }
 
     /**
-     * Shows alerts under the groups that they belong to, with what people made of that.
+     * Shows alerts under the groups that they belong to, with what people made of that: alerts that were moved by hand
+     * stay where they were moved to; the others go with what their group was put with. A group that was split off is
+     * known by an alert that was moved to itself, and goes nowhere further.
      *
      * @param  list<int>  $alerts
      */
     public static function showIn(array $alerts): void
     {
+        $with = '(select f.put_with_id from alerts f where f.id = alerts.group_id)';
         foreach (array_chunk(array_values(array_unique($alerts)), self::CHUNK) as $chunk) {
             DB::table('alerts')->whereIn('id', $chunk)->update(['group_id' => DB::raw('coalesce(moved_to_id, gathered_in_id)')]);
+            DB::table('alerts')->whereIn('id', $chunk)->whereNull('moved_to_id')->update(['group_id' => DB::raw("coalesce($with, group_id)")]);
             for ($step = 0; $step < self::LONGEST_CHAIN; $step++) {
                 $moved = DB::table('alerts')->whereIn('id', $chunk)
-                    ->whereExists(fn($query) => $query->from('alerts', 'f')->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereNotNull('f.put_with_id'))
-                    ->update(['group_id' => DB::raw('(select f.put_with_id from alerts f where f.id = alerts.group_id)')]);
+                    ->whereExists(fn($query) => $query->from('alerts', 'f')->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereNotNull('f.put_with_id')->whereRaw('f.moved_to_id is not f.id'))
+                    ->update(['group_id' => DB::raw($with)]);
                 if ($moved === 0) {
                     break;
                 }

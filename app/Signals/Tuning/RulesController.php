@@ -55,6 +55,13 @@ final class RulesController
         ]);
     }
 
+    public function inForce(): JsonResponse
+    {
+        $version = (int) DB::table('rule_sets')->max('id');
+
+        return new JsonResponse(['version' => $version, 'settings' => RuleSets::stored($version)]);
+    }
+
     public function dryRun(Request $request, DryRunRules $run): JsonResponse
     {
         $request->validate(['over' => ['required', Rule::in(array_keys(DryRunRules::SPANS))]]);

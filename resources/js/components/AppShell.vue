@@ -29,8 +29,19 @@ const places = computed(() => [
   { name: 'Status page', link: '/status', key: '6' },
   ...(me.value?.administers ? [{ name: 'Priorities', link: '/settings/priorities', key: '7' }] : []),
 ]);
+/** Screens about signals stand together under Alerts. */
+const signalPlaces = [
+  { name: 'Alerts', link: '/alerts' },
+  { name: 'Funnel', link: '/funnel' },
+  { name: 'Rules', link: '/rules' },
+  { name: 'Quiet times', link: '/quiet' },
+  { name: 'Sources', link: '/sources' },
+];
+const path = computed(() => page.url.split(/[?#]/)[0] ?? '/');
+const isUnder = (link: string): boolean => path.value === link || path.value.startsWith(`${link}/`);
+const amongSignals = computed(() => signalPlaces.some((place) => isUnder(place.link)));
 const isHere = (link: string): boolean =>
-  link === '/' ? page.url.split(/[?#]/)[0] === '/' : page.url.startsWith(link);
+  link === '/' ? path.value === '/' : isUnder(link) || (link === '/alerts' && amongSignals.value);
 
 const address = computed(() => new URL(page.url, window.location.origin));
 const limit = (name: string): number | null => {
@@ -63,6 +74,7 @@ useCommands(() => [
     key: place.key,
     run: () => router.visit(place.link),
   })),
+  ...signalPlaces.slice(1).map((place) => ({ name: `Go to ${place.name}`, run: () => router.visit(place.link) })),
   { name: 'Open the form for reporters', run: () => router.visit('/report') },
   ...looks.map((look) => ({
     name: look === 'auto' ? 'Light or dark as the machine is' : `Make it ${look}`,
@@ -121,6 +133,21 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
       <TroubleNote :text="shared.errors.action" />
     </div>
     <TimeBand :band="shared.band" :from="limit('from')" :to="limit('to')" @narrow="narrow" />
+    <nav
+      v-if="amongSignals"
+      aria-label="About alerts"
+      class="flex flex-wrap gap-x-4 border-b border-line px-4 text-small"
+    >
+      <Link
+        v-for="place in signalPlaces"
+        :key="place.link"
+        :href="place.link"
+        class="py-1.5"
+        :class="isUnder(place.link) ? 'border-b-2 border-ink font-bold text-ink' : 'text-ink-2 hover:text-ink'"
+        :aria-current="isUnder(place.link) ? 'page' : undefined"
+        >{{ place.name }}</Link
+      >
+    </nav>
     <main id="main" class="flex min-h-0 flex-1 flex-col" tabindex="-1"><slot /></main>
     <CommandLine :open="commandLine" @close="commandLine = false" />
     <KeyList :open="keys" @close="keys = false" />

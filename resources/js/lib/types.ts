@@ -55,6 +55,12 @@ export interface AlertGroup {
   sites: string[];
   root: { id: string; name: string; explains: number; of: number } | null;
   taken: { by: string; at: string } | null;
+  lead: number;
+  level: string;
+  team: string | null;
+  /** The conditions under which its team wants an incident suggested, where they are met. */
+  suggested: string | null;
+  alerts: AlertLine[];
 }
 
 export interface AlertLine {
@@ -74,7 +80,74 @@ export interface AlertLine {
   closed_at: string | null;
   taken_at: string | null;
   wait_until: string | null;
+  put_away_at: string | null;
+  closed_reason: string | null;
+  mended_at: string | null;
+  withdrawn_at: string | null;
+  handling: 'decide' | 'page' | 'hours' | 'record';
+  handle_at: string | null;
+  team: string | null;
+  group: number | null;
   incident: number | null;
+}
+
+export type RuleSettings = {
+  rules: Rule[];
+  hold?: string;
+  settle?: string;
+  reopen?: string;
+  expire?: string;
+  flap?: { times: number; within: string };
+  gather?: string;
+  gather_limit?: string;
+  reach?: number;
+};
+
+export interface Rule {
+  name?: string;
+  off?: boolean;
+  match: { source?: string; item?: string; check?: string; level?: string; labels?: Record<string, string> };
+  set: {
+    key?: string;
+    part?: string;
+    hold?: string;
+    settle?: string;
+    expire?: string;
+    level?: string;
+    team?: string;
+    handling?: string;
+  };
+}
+
+export interface WouldBe {
+  key: string;
+  items: string[];
+  check: string;
+  source: string;
+  level: string;
+  count: number;
+  flips: number;
+  team: string | null;
+  handling: string;
+  opened_at: number;
+  closed_at: number | null;
+}
+
+export interface DryRunResult {
+  signals: number;
+  before: Record<string, number>;
+  after: Record<string, number>;
+  gone: WouldBe[];
+  goneInAll: number;
+  new: WouldBe[];
+  newInAll: number;
+  pagesGone: WouldBe[];
+  pagesGoneInAll: number;
+  pagesNew: WouldBe[];
+  pagesNewInAll: number;
+  over: 'day' | 'week';
+  from: number;
+  cut: boolean;
 }
 
 export interface IncidentLine {
@@ -93,6 +166,7 @@ export interface IncidentLine {
   next_update_at: string | null;
   restore_by: string;
   coordinator: string;
+  coordinator_id: string | null;
 }
 
 export interface ReportLine {

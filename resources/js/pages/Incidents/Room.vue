@@ -15,6 +15,7 @@ import NoteForm from '@/pages/Incidents/NoteForm.vue';
 import ReportCard from '@/pages/Incidents/ReportCard.vue';
 import ResolveSheet from '@/pages/Incidents/ResolveSheet.vue';
 import UpdateSheet from '@/pages/Updates/UpdateSheet.vue';
+import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
 import { useShared } from '@/lib/shared';
 import { hitWords, plural } from '@/lib/states';
@@ -45,6 +46,7 @@ const note = ref<InstanceType<typeof NoteForm> | null>(null);
 const story = ref<HTMLElement | null>(null);
 
 const isOpen = computed(() => props.incident.resolved_at === null);
+const coordination = useAction();
 const coordinates = computed(() => shared.value.me?.coordinates ?? false);
 const owed = computed(() => (props.incident.next_update_at ? millis(props.incident.next_update_at) - now.value : null));
 const target = computed(() => millis(props.incident.restore_by) - now.value);
@@ -112,7 +114,17 @@ onMounted(() => {
         <p class="text-small text-ink-2">
           <span class="font-mono">{{ incident.ref }}</span>, priority {{ incident.priority }},
           <Link :href="`/estate/${encodeURIComponent(incident.service_id)}`" class="link">{{ incident.service }}</Link>.
-          {{ incident.stageWords }}. {{ incident.coordinator }} coordinates.
+          {{ incident.stageWords }}.
+          <template v-if="incident.coordinator">{{ incident.coordinator }} coordinates.</template
+          ><strong v-else class="text-call">It declared itself; nobody coordinates yet.</strong>
+          <button
+            v-if="isOpen && coordinates && incident.coordinator_id !== shared.me?.id"
+            type="button"
+            class="link"
+            @click="coordination.send(`/incidents/${incident.id}/coordinate`, { from: incident.coordinator_id })"
+          >
+            I coordinate
+          </button>
           <button v-if="isOpen && coordinates" type="button" class="link" @click="sheet = 'change'">
             Correct this <kbd aria-hidden="true">e</kbd>
           </button>

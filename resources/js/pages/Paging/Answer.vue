@@ -130,7 +130,7 @@ const stands = computed(() => {
       <div>
         <dt class="text-small text-ink-2">Who else</dt>
         <dd class="text-small">
-          {{ incident.coordinator }} coordinates<template
+          {{ incident.coordinator || 'Nobody yet' }} coordinates<template
             v-for="one in others.filter((other) => !other.me)"
             :key="one.name"
             >; {{ one.name }}, called {{ clockTime(one.at) }},

@@ -1,15 +1,28 @@
 <script setup lang="ts">
-import { Link } from '@inertiajs/vue3';
+import { Link, router } from '@inertiajs/vue3';
+import { computed, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import StateMark from '@/components/StateMark.vue';
 import StoryList from '@/components/StoryList.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import AlertSheet from '@/pages/Signals/AlertSheet.vue';
+import BurstBand from '@/pages/Signals/BurstBand.vue';
+import FewerSheet from '@/pages/Signals/FewerSheet.vue';
+import { useAction } from '@/lib/action';
+import { useCommands } from '@/lib/commands';
+import { whyWords, type WhyEntry } from '@/pages/Signals/why';
+import { useShared } from '@/lib/shared';
 import { plural, stateWords } from '@/lib/states';
+import { clockTime } from '@/lib/time';
 import type { AlertLine, JournalLine, Service } from '@/lib/types';
 
+/** One alert: what it is made of, why somebody was told or not, and what can be done with it. */
 interface SignalLine {
   id: number;
   at: string;
+  said_at: string | null;
   condition: string;
   level: string;
   summary: string | null;
@@ -17,51 +30,113 @@ interface SignalLine {
   unit: string | null;
   url: string | null;
   labels: Record<string, string> | null;
+  payload: string | null;
   received_at: string;
 }
-defineProps<{
-  alert: Omit<AlertLine, 'incident'> & { key: string; incident: { id: number; ref: string; title: string } | null };
-  itemName: string | null;
+const props = defineProps<{
+  alert: Omit<AlertLine, 'incident'> & {
+    key: string;
+    taker: string | null;
+    team_named: string | null;
+    incident: { id: number; ref: string; title: string } | null;
+  };
+  items: { id: string; name: string; known: boolean; fires: boolean }[];
   services: Service[];
   signals: SignalLine[];
+  signalsInAll: number;
+  why: {
+    rules: { place: number; name: string; what: string }[];
+    version: number | null;
+    entries: WhyEntry[];
+    cut: boolean;
+  };
+  group: AlertLine[];
   story: JournalLine[];
 }>();
+const shared = useShared();
+const action = useAction();
+const coordinates = computed(() => shared.value.me?.coordinates ?? false);
+const sheet = ref<'wait' | 'close' | 'attach' | null>(null);
+const fewer = ref(false);
+const raw = ref<number | null>(null);
+const work = (what: string, more: Record<string, string | number> = {}): void =>
+  action.send(`/alerts/${what}`, { alerts: [props.alert.id], ...more }, () => (sheet.value = null));
+const handlings = {
+  decide: 'A coordinator decides about it.',
+  page: 'Its team is paged at once.',
+  hours: 'Its team takes it in working hours.',
+  record: 'It is only recorded, and asks nobody.',
+};
+const isFree = computed(() => !props.alert.closed_at && !props.alert.incident);
+const showAll = (): void => router.reload({ data: { most: 2000 }, only: ['signals'] });
+
+useCommands(() =>
+  coordinates.value
+    ? [
+        { name: 'Fewer of these', key: 'f', run: () => (fewer.value = true) },
+        ...(isFree.value
+          ? [
+              { name: 'Take it', key: 't', run: () => work('take') },
+              { name: 'Let it wait', key: 'w', run: () => (sheet.value = 'wait') },
+              { name: 'Close it, with a reason', key: 'c', run: () => (sheet.value = 'close') },
+              { name: 'Attach it to an incident', key: 'a', run: () => (sheet.value = 'attach') },
+            ]
+          : []),
+      ]
+    : [],
+);
 </script>
 
 <template>
   <AppShell
     :title="alert.title"
     :follows="{
-      'alert.': ['alert', 'signals', 'story'],
-      'signals.': ['alert', 'signals'],
+      'alert.': ['alert', 'signals', 'signalsInAll', 'why', 'story', 'items', 'group'],
+      'signals.': ['alert', 'signals', 'signalsInAll', 'why', 'items'],
       'incident.': ['alert', 'story'],
     }"
   >
     <div
-      class="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 lg:grid-cols-[1fr_360px]"
+      class="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 lg:grid-cols-[minmax(0,1fr)_360px]"
       tabindex="0"
       role="region"
       aria-label="Alert"
     >
-      <div>
+      <div class="min-w-0">
         <h1 class="flex items-center gap-3">
           <StateMark :state="alert.closed_at ? 'restored' : alert.state" :size="28" />{{ alert.title }}
         </h1>
         <p class="mt-1 text-ink-2">
-          {{ alert.closed_at ? 'Over' : 'Open' }}, {{ alert.level }}, {{ plural(alert.count, 'signal') }} from
-          {{ alert.source }}, first <TimeAgo :at="alert.first_signal_at" />, last
-          <TimeAgo :at="alert.last_signal_at" />.
+          {{ alert.withdrawn_at ? 'Withdrawn' : alert.closed_at ? 'Over' : 'Open' }}, {{ alert.level }},
+          {{ plural(alert.count, 'signal') }} from
+          <Link :href="`/sources/${encodeURIComponent(alert.source)}`" class="link">{{ alert.source }}</Link>, first
+          <TimeAgo :at="alert.first_signal_at" />, last <TimeAgo :at="alert.last_signal_at" />.
           <template v-if="alert.flips">It cleared and fired again {{ plural(alert.flips, 'time') }}.</template>
         </p>
+        <p v-if="alert.withdrawn_at" class="mt-2 border-l-[5px] border-call bg-sheet p-2">
+          A signal that came late showed that there was nothing to open it. Whoever was paged for it was; that stays in
+          the journal.
+        </p>
+        <p v-else-if="alert.mended_at" class="mt-2 border-l-[5px] border-edge bg-sheet p-2 text-small">
+          Mended {{ clockTime(alert.mended_at) }}: a signal that came late changed when it opened.
+        </p>
+        <p v-if="alert.put_away_at && !alert.closed_at" class="mt-2 border-l-[5px] border-edge bg-sheet p-2 text-small">
+          Closed by hand {{ clockTime(alert.put_away_at) }}: {{ alert.closed_reason }}. It comes back if it clears and
+          fires anew. <button v-if="coordinates" type="button" class="link" @click="work('back')">Bring it back</button>
+        </p>
         <p class="mt-2">
-          <template v-if="alert.item"
+          <template v-if="items.length"
             >It is about
-            <Link :href="`/estate/${encodeURIComponent(alert.item)}`" class="link font-semibold">{{
-              itemName
-            }}</Link>.</template
-          >
-          <template v-else-if="alert.item_named"
-            >It names “{{ alert.item_named }}”, which is not in the estate.</template
+            <template v-for="(item, i) in items" :key="item.id"
+              ><template v-if="i > 0">, </template
+              ><Link
+                v-if="item.known"
+                :href="`/estate/${encodeURIComponent(item.id)}`"
+                class="link"
+                :class="item.fires ? 'font-semibold' : ''"
+                >{{ item.name }}</Link
+              ><template v-else>“{{ item.id }}”, which is not in the estate</template></template
+            >.</template
           >
           <template v-if="services.length">
             On this stand
@@ -72,12 +147,31 @@ defineProps<{
             >.</template
           >
         </p>
-        <p v-if="alert.incident" class="mt-2">
-          It belongs to
-          <Link :href="`/incidents/${alert.incident.id}`" class="link font-semibold"
-            >{{ alert.incident.ref }} {{ alert.incident.title }}</Link
-          >.
+        <p class="mt-2">
+          <template v-if="alert.incident"
+            >It belongs to
+            <Link :href="`/incidents/${alert.incident.id}`" class="link font-semibold"
+              >{{ alert.incident.ref }} {{ alert.incident.title }}</Link
+            >.</template
+          >
+          <template v-else-if="alert.taker">{{ alert.taker }} has it.</template>
+          {{ alert.team_named ? `It goes to ${alert.team_named}.` : 'No team owns it.' }}
+          {{ handlings[alert.handling] }}
         </p>
+        <TroubleNote :text="action.errors.value.action" class="mt-2" />
+        <div v-if="coordinates" class="mt-3 flex flex-wrap gap-2">
+          <template v-if="isFree">
+            <ActButton main shortcut="t" :busy="action.busy.value" @click="work('take')">Take</ActButton>
+            <ActButton shortcut="a" @click="sheet = 'attach'">Attach…</ActButton>
+            <ActButton shortcut="w" @click="sheet = 'wait'">Wait…</ActButton>
+            <ActButton shortcut="c" @click="sheet = 'close'">Close…</ActButton>
+          </template>
+          <ActButton shortcut="f" @click="fewer = true">Fewer of these…</ActButton>
+        </div>
+
+        <h2 class="mt-5 mb-1">Its bursts</h2>
+        <BurstBand :signals="signals" :entries="why.entries" :from="alert.first_signal_at" :to="alert.closed_at" />
+
         <h2 class="mt-5 mb-1">Signals behind it, newest first</h2>
         <table class="w-full text-left text-small">
           <thead class="text-ink-2">
@@ -87,36 +181,116 @@ defineProps<{
               <th class="font-semibold">Level</th>
               <th class="font-semibold">Text</th>
               <th class="text-right font-semibold">Value</th>
+              <th><span class="sr-only">As it came</span></th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="signal in signals" :key="signal.id" class="row-rule align-top">
-              <td class="py-1 pr-3"><TimeAgo :at="signal.at" /></td>
-              <td class="pr-3">{{ signal.condition }}</td>
-              <td class="pr-3">{{ signal.level }}</td>
-              <td class="pr-3">
-                <a v-if="signal.url" :href="signal.url" class="link" rel="noreferrer">{{
-                  signal.summary ?? signal.url
-                }}</a><template v-else>{{ signal.summary }}</template
-                ><span
-                  v-for="(value, name) in signal.labels ?? {}"
-                  :key="name"
-                  class="ml-2 font-mono text-tiny text-ink-3"
-                  >{{ name }}={{ value }}</span
-                >
-              </td>
-              <td class="text-right font-mono">{{ signal.value }} {{ signal.unit }}</td>
-            </tr>
+            <template v-for="signal in signals" :key="signal.id">
+              <tr class="row-rule align-top">
+                <td class="py-1 pr-3">
+                  <TimeAgo :at="signal.at" /><span
+                    v-if="signal.said_at"
+                    class="block text-tiny text-call"
+                    :title="`Its sender said ${signal.said_at}; received ${signal.received_at}`"
+                    >sender said {{ clockTime(signal.said_at) }}</span
+                  >
+                </td>
+                <td class="pr-3">{{ signal.condition }}</td>
+                <td class="pr-3">{{ signal.level }}</td>
+                <td class="pr-3">
+                  <a v-if="signal.url" :href="signal.url" class="link" rel="noreferrer">{{
+                    signal.summary ?? signal.url
+                  }}</a><template v-else>{{ signal.summary }}</template
+                  ><span
+                    v-for="(value, name) in signal.labels ?? {}"
+                    :key="name"
+                    class="ml-2 font-mono text-tiny text-ink-3"
+                    >{{ name }}={{ value }}</span
+                  >
+                </td>
+                <td class="text-right font-mono">{{ signal.value }} {{ signal.unit }}</td>
+                <td class="pl-3 text-right">
+                  <button
+                    v-if="signal.payload"
+                    type="button"
+                    class="link"
+                    :aria-expanded="raw === signal.id"
+                    @click="raw = raw === signal.id ? null : signal.id"
+                  >
+                    as it came
+                  </button>
+                </td>
+              </tr>
+              <tr v-if="raw === signal.id">
+                <td colspan="6" class="bg-shade p-2">
+                  <pre class="overflow-x-auto font-mono text-tiny whitespace-pre-wrap">{{ signal.payload }}</pre>
+                </td>
+              </tr>
+            </template>
           </tbody>
         </table>
-        <p class="mt-3 text-tiny text-ink-3">
-          Signals with the key <span class="font-mono">{{ alert.key }}</span> are one alert.
+        <p v-if="signalsInAll > signals.length" class="mt-2 text-small">
+          {{ signals.length }} of {{ signalsInAll }} are shown.
+          <button type="button" class="link" @click="showAll">Show up to 2,000</button>
         </p>
+        <p v-else-if="signals.length === 0" class="mt-2 text-small text-ink-2">Its signals are not kept any more.</p>
       </div>
-      <section aria-label="What happened to it">
-        <h2 class="mb-1">What happened to it</h2>
-        <StoryList :entries="story" />
-      </section>
+      <div class="grid content-start gap-5">
+        <section aria-labelledby="why-told">
+          <h2 id="why-told" class="mb-1">Why it was told, or not</h2>
+          <p class="text-small">
+            Signals with the key <span class="font-mono break-all">{{ alert.key }}</span> are one alert.
+            <template v-if="why.rules.length"
+              >By these rules<template v-if="why.version"> of version {{ why.version }}</template
+              >:</template
+            >
+            <template v-else>No rule fits it; the general settings apply.</template>
+          </p>
+          <ul v-if="why.rules.length" class="mb-1 text-small">
+            <li v-for="rule in why.rules" :key="rule.place">
+              <Link href="/rules" class="link">{{ rule.place }}{{ rule.name ? `: ${rule.name}` : '' }}</Link>
+              <span class="text-ink-2"> sets {{ rule.what }}</span>
+            </li>
+          </ul>
+          <ol class="text-small">
+            <li v-for="(entry, i) in why.entries" :key="i" class="row-rule flex gap-3 py-1">
+              <span class="w-12 shrink-0 font-mono text-tiny text-ink-2">{{ clockTime(entry.at) }}</span>
+              <span :class="['opened', 'reopened'].includes(entry.kind) ? 'font-semibold' : ''">{{
+                whyWords(entry)
+              }}</span>
+            </li>
+          </ol>
+          <p v-if="why.entries.length === 0" class="text-small text-ink-2">
+            Its signals are not kept any more, so this cannot be worked out.
+          </p>
+          <p v-if="why.cut" class="text-tiny text-ink-2">The latest are shown.</p>
+        </section>
+        <section v-if="group.length" aria-labelledby="same-group">
+          <h2 id="same-group" class="mb-1">In one group with it</h2>
+          <ul class="text-small">
+            <li v-for="other in group" :key="other.id" class="flex items-baseline gap-2 py-0.5">
+              <StateMark :state="other.closed_at ? 'restored' : other.state" :size="14" />
+              <Link :href="`/alerts/${other.id}`" class="truncate hover:underline">{{ other.title }}</Link>
+            </li>
+          </ul>
+        </section>
+        <section aria-labelledby="what-happened">
+          <h2 id="what-happened" class="mb-1">What happened to it</h2>
+          <StoryList :entries="story" />
+        </section>
+      </div>
     </div>
+    <AlertSheet
+      v-if="sheet"
+      :what="sheet"
+      :alerts="[alert.id]"
+      :busy="action.busy.value"
+      :errors="action.errors.value"
+      @close="sheet = null"
+      @wait="(until) => work('wait', until)"
+      @put-away="(reason) => work('close', { reason })"
+      @attached="sheet = null"
+    />
+    <FewerSheet v-if="fewer" :alert="alert.id" :title="alert.title" @close="fewer = false" />
   </AppShell>
 </template>

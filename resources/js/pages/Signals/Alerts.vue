@@ -1,82 +1,221 @@
 <script setup lang="ts">
-import { Link } from '@inertiajs/vue3';
+import { router } from '@inertiajs/vue3';
+import { computed, nextTick, ref, watch } from 'vue';
+import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
-import StateMark from '@/components/StateMark.vue';
-import TimeAgo from '@/components/TimeAgo.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
+import AlertFilters from '@/pages/Signals/AlertFilters.vue';
+import AlertGroupRow from '@/pages/Signals/AlertGroupRow.vue';
+import AlertSheet from '@/pages/Signals/AlertSheet.vue';
+import { useAction } from '@/lib/action';
+import { useCommands } from '@/lib/commands';
+import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
-import { clockTime } from '@/lib/time';
-import type { AlertLine } from '@/lib/types';
+import type { AlertGroup } from '@/lib/types';
 
-defineProps<{ alerts: AlertLine[]; show: 'open' | 'all'; total: number }>();
+/** Alerts to work through: groups first, what needs taking first, one or many at once, all by keyboard. */
+const props = defineProps<{
+  filter: Record<string, string | boolean>;
+  found: { groups: AlertGroup[]; alerts: number; of: number };
+  filters: { name: string; query: string }[];
+  teams: { id: string; name: string }[];
+}>();
+const shared = useShared();
+const action = useAction();
+const coordinates = computed(() => shared.value.me?.coordinates ?? false);
+const MORE = 200;
+
+interface Row {
+  id: string;
+  group: AlertGroup;
+  alert: number | null;
+  alertIds: number[];
+}
+const opened = ref(new Set<number>());
+const marked = ref(new Set<number>());
+const selectedId = ref<string | null>(null);
+const sheet = ref<'wait' | 'close' | 'attach' | null>(null);
+const declaring = ref<AlertGroup | null>(null);
+const said = ref('');
+
+const rows = computed<Row[]>(() =>
+  props.found.groups.flatMap((group) => [
+    { id: `group-${group.id}`, group, alert: null, alertIds: group.alertIds },
+    ...(opened.value.has(group.id)
+      ? group.alerts.map((alert) => ({ id: `alert-${alert.id}`, group, alert: alert.id, alertIds: [alert.id] }))
+      : []),
+  ]),
+);
+const selected = computed(() => rows.value.find((row) => row.id === selectedId.value) ?? rows.value[0] ?? null);
+/** What is marked, or else where the selection stands. */
+const chosen = computed(() => (marked.value.size > 0 ? [...marked.value] : (selected.value?.alertIds ?? [])));
+const isMarked = (ids: number[]): boolean => ids.length > 0 && ids.every((id) => marked.value.has(id));
+
+// What is gone from the list is no longer marked: nobody may close what they do not see.
+watch(
+  () => props.found,
+  (found) => {
+    const there = new Set(found.groups.flatMap((group) => group.alertIds));
+    const left = [...marked.value].filter((id) => there.has(id));
+    if (left.length !== marked.value.size) marked.value = new Set(left);
+  },
+);
+
+const step = (by: number): void => {
+  const at = rows.value.findIndex((row) => row.id === selected.value?.id);
+  const next = rows.value[Math.min(rows.value.length - 1, Math.max(0, at + by))];
+  if (!next) return;
+  selectedId.value = next.id;
+  void nextTick(() => document.getElementById(next.id)?.focus());
+};
+const mark = (ids: number[]): void => {
+  const now = new Set(marked.value);
+  if (isMarked(ids)) ids.forEach((id) => now.delete(id));
+  else ids.forEach((id) => now.add(id));
+  marked.value = now;
+};
+const markAll = (): void => {
+  const all = props.found.groups.flatMap((group) => group.alertIds);
+  marked.value = marked.value.size === all.length ? new Set() : new Set(all);
+};
+const open = (group: AlertGroup): void => {
+  const now = new Set(opened.value);
+  if (!now.delete(group.id)) now.add(group.id);
+  opened.value = now;
+};
+const work = (what: string, words: string, more: Record<string, string | number> = {}): void => {
+  const alerts = chosen.value;
+  if (alerts.length === 0) return;
+  action.send(`/alerts/${what}`, { alerts, ...more }, () => {
+    said.value = `${plural(alerts.length, 'alert')} ${words}.`;
+    marked.value = new Set();
+    sheet.value = null;
+    void nextTick(() => document.getElementById(selected.value?.id ?? '')?.focus());
+  });
+};
+const declare = (): void => {
+  const group = selected.value?.group;
+  if (!group) return;
+  declaring.value = marked.value.size > 0 ? { ...group, alertIds: chosen.value, count: chosen.value.length } : group;
+};
+const showMore = (): void => router.reload({ data: { most: props.found.groups.length + MORE }, only: ['found'] });
+
+useCommands(() => [
+  { name: 'Select the next line', key: 'j', run: () => step(1) },
+  { name: 'Select the one before', key: 'k', run: () => step(-1) },
+  { name: 'Show or hide the alerts of the group', key: 'o', run: () => selected.value && open(selected.value.group) },
+  { name: 'Search in the alerts', key: '/', run: () => document.getElementById('alert-search')?.focus() },
+  ...(selected.value
+    ? [
+        {
+          name: 'Open the alert on a page of its own',
+          key: 'Enter',
+          run: () => selected.value && router.visit(`/alerts/${selected.value.alert ?? selected.value.group.lead}`),
+        },
+      ]
+    : []),
+  ...(coordinates.value && selected.value
+    ? [
+        { name: 'Mark or unmark', key: 'x', run: () => selected.value && mark(selected.value.alertIds) },
+        { name: 'Mark all, or none', key: '*', run: markAll },
+        { name: 'Take what is marked', key: 't', run: () => work('take', 'taken') },
+        { name: 'Let what is marked wait', key: 'w', run: () => (sheet.value = 'wait') },
+        { name: 'Close what is marked, with a reason', key: 'c', run: () => (sheet.value = 'close') },
+        { name: 'Attach what is marked to an incident', key: 'a', run: () => (sheet.value = 'attach') },
+        { name: 'Declare an incident from what is marked', key: 'd', run: declare },
+        { name: 'Split what is marked off from its group', key: 's', run: () => work('split', 'split off') },
+        { name: 'Put the groups of what is marked together', key: 'm', run: () => work('together', 'put together') },
+        { name: 'Bring what waits or is closed back', key: 'b', run: () => work('back', 'brought back') },
+      ]
+    : []),
+]);
 </script>
 
 <template>
   <AppShell
     title="Alerts"
-    :follows="{ 'alert.': ['alerts', 'total'], 'signals.': ['alerts', 'total'], 'incident.': ['alerts'] }"
+    :follows="{ 'alert.': ['found'], 'signals.': ['found'], 'incident.': ['found'], 'rules.': ['found'] }"
   >
-    <div class="min-h-0 overflow-auto p-4" tabindex="0" role="region" aria-label="Alerts">
-      <div class="mb-2 flex items-baseline justify-between">
-        <h1>{{ show === 'open' ? 'Open alerts' : 'All alerts' }}</h1>
-        <p class="text-small">
-          {{ plural(total, 'alert')
-          }}<template v-if="total > alerts.length">, the newest {{ alerts.length }} shown</template>.
-          <Link :href="show === 'open' ? '/alerts?show=all' : '/alerts'" class="link">{{
-            show === 'open' ? 'Show closed ones too' : 'Only open ones'
-          }}</Link>
+    <div class="flex min-h-0 flex-1 flex-col">
+      <div class="border-b border-line px-4 py-2">
+        <div class="mb-1.5 flex flex-wrap items-baseline justify-between gap-x-4">
+          <h1>Alerts</h1>
+          <p class="text-small text-ink-2" role="status">
+            {{ plural(found.alerts, 'alert') }} in {{ plural(found.of, 'group')
+            }}<template v-if="marked.size > 0"
+              >, <strong class="text-ink">{{ marked.size }} marked</strong></template
+            >. {{ said }}
+          </p>
+        </div>
+        <AlertFilters :filter="filter" :filters="filters" :teams="teams" />
+      </div>
+      <TroubleNote :text="action.errors.value.action" class="mx-4 mt-2" />
+      <div class="min-h-0 flex-1 overflow-y-auto px-4 py-2" tabindex="0" role="region" aria-label="Alerts in groups">
+        <p v-if="found.groups.length === 0" class="border border-line bg-sheet p-4 text-ink-2">
+          Nothing here fits. Monitors speak at POST /api/v1/signals; see Sources for who does.
+        </p>
+        <ul>
+          <li v-for="group in found.groups" :key="group.id">
+            <AlertGroupRow
+              :group="group"
+              :opened="opened.has(group.id)"
+              :selected-id="selected?.id ?? null"
+              :may-act="coordinates"
+              :is-marked="isMarked"
+              @select="(id) => (selectedId = id)"
+              @mark="mark"
+              @open="open(group)"
+            />
+          </li>
+        </ul>
+        <p v-if="found.of > found.groups.length" class="py-3">
+          <ActButton @click="showMore">Show {{ Math.min(MORE, found.of - found.groups.length) }} more groups</ActButton>
+          <span class="ml-3 text-small text-ink-2">{{ found.groups.length }} of {{ found.of }} are shown.</span>
         </p>
       </div>
-      <p v-if="alerts.length === 0" class="border border-line bg-sheet p-4 text-ink-2">
-        No alert is open<template v-if="show === 'all'"> or was, in this time</template>. Monitors speak at POST
-        /api/v1/signals.
-      </p>
-      <table v-else class="w-full text-left text-small">
-        <thead class="text-ink-2">
-          <tr class="row-rule">
-            <th class="py-1 font-semibold">What</th>
-            <th class="font-semibold">Item</th>
-            <th class="font-semibold">Level</th>
-            <th class="text-right font-semibold">Signals</th>
-            <th class="pl-4 font-semibold">Since</th>
-            <th class="font-semibold">Stands</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="alert in alerts" :key="alert.id" class="row-rule">
-            <td class="py-1.5 pr-3">
-              <span class="flex items-start gap-2"
-                ><StateMark :state="alert.closed_at ? 'restored' : alert.state" :size="18" /><Link
-                  :href="`/alerts/${alert.id}`"
-                  class="font-semibold hover:underline"
-                  >{{ alert.title }}</Link
-                ></span
-              >
-            </td>
-            <td class="pr-3">
-              <Link v-if="alert.item" :href="`/estate/${encodeURIComponent(alert.item)}`" class="link">{{
-                alert.item
-              }}</Link><span v-else>{{ alert.item_named ?? '–' }}</span>
-            </td>
-            <td class="pr-3">{{ alert.level }}</td>
-            <td class="text-right font-mono">
-              {{ alert.count
-              }}<span v-if="alert.flips" class="text-ink-3" :title="`cleared and fired again ${alert.flips} times`">
-                ↕{{ alert.flips }}</span
-              >
-            </td>
-            <td class="pl-4"><TimeAgo :at="alert.first_signal_at" /></td>
-            <td>
-              <Link v-if="alert.incident" :href="`/incidents/${alert.incident}`" class="link"
-                >IN-{{ String(alert.incident).padStart(4, '0') }}</Link
-              >
-              <template v-else-if="alert.closed_at">over {{ clockTime(alert.closed_at) }}</template>
-              <template v-else-if="alert.wait_until">waits until {{ clockTime(alert.wait_until) }}</template>
-              <template v-else-if="alert.taken_at">taken</template>
-              <strong v-else class="text-call">nobody has it</strong>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <div
+        v-if="coordinates && found.groups.length > 0"
+        class="flex flex-wrap items-center gap-2 border-t border-line bg-sheet px-4 py-2"
+        role="group"
+        :aria-label="`What to do with ${plural(chosen.length, 'alert')}`"
+      >
+        <span class="mr-1 text-small text-ink-2"
+          ><template v-if="marked.size > 0">{{ marked.size }} marked:</template
+          ><template v-else>{{ plural(chosen.length, 'alert') }} under the selection:</template></span
+        >
+        <ActButton main shortcut="t" :busy="action.busy.value" @click="work('take', 'taken')">Take</ActButton>
+        <ActButton shortcut="d" @click="declare">Declare…</ActButton>
+        <ActButton shortcut="a" @click="sheet = 'attach'">Attach…</ActButton>
+        <ActButton shortcut="w" @click="sheet = 'wait'">Wait…</ActButton>
+        <ActButton shortcut="c" @click="sheet = 'close'">Close…</ActButton>
+        <ActButton shortcut="s" :busy="action.busy.value" @click="work('split', 'split off')">Split off</ActButton>
+        <ActButton shortcut="m" :busy="action.busy.value" @click="work('together', 'put together')"
+          >Put together</ActButton
+        >
+        <ActButton
+          v-if="filter.show === 'waiting' || filter.show === 'open'"
+          shortcut="b"
+          :busy="action.busy.value"
+          @click="work('back', 'brought back')"
+          >Bring back</ActButton
+        >
+      </div>
     </div>
+    <AlertSheet
+      v-if="sheet"
+      :what="sheet"
+      :alerts="chosen"
+      :busy="action.busy.value"
+      :errors="action.errors.value"
+      @close="sheet = null"
+      @wait="(until) => work('wait', 'wait', until)"
+      @put-away="(reason) => work('close', 'closed', { reason })"
+      @attached="
+        marked = new Set();
+        sheet = null;
+      "
+    />
+    <DeclareSheet v-if="declaring" :group="declaring" @close="declaring = null" />
   </AppShell>
 </template>

@@ -1,0 +1,302 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import AppShell from '@/components/AppShell.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import DryRun from '@/pages/Signals/DryRun.vue';
+import RuleRow from '@/pages/Signals/RuleRow.vue';
+import TeamIncidents from '@/pages/Signals/TeamIncidents.vue';
+import { useAction } from '@/lib/action';
+import { ask } from '@/lib/ask';
+import { useCommands } from '@/lib/commands';
+import { useDraft } from '@/lib/draft';
+import { durationOf, durationWords } from '@/lib/duration';
+import { useShared } from '@/lib/shared';
+import { plural } from '@/lib/states';
+import { clockTime } from '@/lib/time';
+import type { DryRunResult, Rule, RuleSettings } from '@/lib/types';
+
+/** The rules as an ordered list, tried over what came before they are saved, with all versions behind them. */
+interface Version {
+  id: number;
+  note: string | null;
+  at: number;
+  author: string;
+  restored_from: number | null;
+  settings: RuleSettings;
+}
+const props = defineProps<{
+  settings: RuleSettings;
+  version: number;
+  versions: Version[];
+  teams: { id: string; name: string; incidents: string; when: Record<string, number | string | null> }[];
+  sources: string[];
+}>();
+const shared = useShared();
+const action = useAction();
+const mayEdit = computed(() => shared.value.me?.coordinates ?? false);
+
+let made = 0;
+const numbered = (settings: RuleSettings): { id: number; rule: Rule }[] =>
+  (settings.rules ?? []).map((rule) => ({ id: ++made, rule }));
+const copy = (settings: RuleSettings): RuleSettings => JSON.parse(JSON.stringify(settings)) as RuleSettings;
+
+/** What is being edited survives a reload, with the version that it began from. */
+const draft = useDraft('rules');
+const kept =
+  draft.text.value === '' ? null : (JSON.parse(draft.text.value) as { version: number; settings: RuleSettings });
+const base = ref(kept?.version ?? props.version);
+const general = ref<RuleSettings>({ ...copy(kept?.settings ?? props.settings), rules: [] });
+const rules = ref(numbered(copy(kept?.settings ?? props.settings)));
+const note = ref('');
+const result = ref<DryRunResult | null>(null);
+const trying = ref<'day' | 'week' | null>(null);
+const refused = ref<Record<string, string>>({});
+const said = ref('');
+const looksAt = ref<number | null>(null);
+
+const edited = computed<RuleSettings>(() => ({ ...general.value, rules: rules.value.map((entry) => entry.rule) }));
+const text = computed(() => JSON.stringify(edited.value));
+const isChanged = computed(
+  () => text.value !== JSON.stringify({ ...props.settings, rules: props.settings.rules ?? [] }),
+);
+const errors = computed(() => ({ ...refused.value, ...action.errors.value }));
+const elsewhere = computed(() =>
+  Object.entries(errors.value)
+    .filter(([at]) => !at.startsWith('/rules/') && at !== 'note')
+    .map(([at, why]) => (at.startsWith('/') ? `${at.slice(1)}: ${why}` : why)),
+);
+
+watch(text, (value) => {
+  result.value = null;
+  refused.value = {};
+  said.value = '';
+  draft.text.value = isChanged.value ? JSON.stringify({ version: base.value, settings: JSON.parse(value) }) : '';
+});
+const load = (settings: RuleSettings, version: number): void => {
+  general.value = { ...copy(settings), rules: [] };
+  rules.value = numbered(copy(settings));
+  base.value = version;
+};
+watch(
+  () => props.version,
+  (version) => {
+    // Somebody saved meanwhile: what is edited here stays, and says on what it stands.
+    if (!isChanged.value || draft.text.value === '') load(props.settings, version);
+  },
+);
+
+const focusRule = (index: number): void =>
+  void nextTick(() =>
+    document.querySelectorAll<HTMLElement>('#rule-list fieldset')[index]?.querySelector<HTMLElement>('input')?.focus(),
+  );
+const move = (index: number, by: number): void => {
+  const to = index + by;
+  if (to < 0 || to >= rules.value.length) return;
+  const next = [...rules.value];
+  const [entry] = next.splice(index, 1);
+  if (entry) next.splice(to, 0, entry);
+  rules.value = next;
+  said.value = `Rule ${index + 1} is now rule ${to + 1}.`;
+  focusRule(to);
+};
+const add = (): void => {
+  rules.value = [{ id: ++made, rule: { match: {}, set: {} } }, ...rules.value];
+  focusRule(0);
+};
+const tryOver = async (over: 'day' | 'week'): Promise<void> => {
+  trying.value = over;
+  result.value = null;
+  const tried = text.value;
+  const answer = await ask<DryRunResult>('/rules/dry-run', { settings: tried, over });
+  trying.value = null;
+  if (tried !== text.value) return;
+  result.value = answer.value;
+  refused.value = answer.error ? { [answer.error.at === '' ? 'action' : answer.error.at]: answer.error.message } : {};
+};
+const save = (): void =>
+  action.send('/rules', { settings: text.value, version: base.value, note: note.value }, () => {
+    note.value = '';
+    draft.clear();
+    load(props.settings, props.version);
+    said.value = `Saved as version ${props.version}. It applies to signals that come from now on.`;
+  });
+const restore = (to: number): void =>
+  action.send('/rules/restore', { version: props.version, to }, () => {
+    draft.clear();
+    load(props.settings, props.version);
+    said.value = `Version ${to} is in force again, as version ${props.version}.`;
+  });
+const discard = (): void => {
+  load(props.settings, props.version);
+  draft.clear();
+};
+const generalFields = [
+  ['hold', 'Hold', 'Wait before an alert opens'],
+  ['settle', 'Settle', 'Quiet before it closes'],
+  ['reopen', 'Reopen', 'Comes again within this: the same alert'],
+  ['expire', 'Expire', 'Silence that ends a thing; empty: never'],
+  ['gather', 'Gather', 'Alerts so close in time may be one group'],
+  ['gather_limit', 'Group at most', 'A group takes no more in after this'],
+] as const;
+const setGeneral = (field: (typeof generalFields)[number][0], words: string): void => {
+  const value = durationOf(words);
+  const others = Object.entries(general.value).filter(([name]) => name !== field);
+  general.value = Object.fromEntries([...others, ...(value === undefined ? [] : [[field, value]])]) as RuleSettings;
+};
+const ruleWords = (rule: Rule): string => {
+  const say = (part: object): string =>
+    Object.entries(part)
+      .map(([name, value]) => `${name} ${typeof value === 'object' ? JSON.stringify(value) : String(value)}`)
+      .join(', ');
+  return `${rule.name ? `${rule.name}: ` : ''}${say(rule.match)} → ${say(rule.set)}${rule.off ? ' (off)' : ''}`;
+};
+const looked = computed(() => props.versions.find((version) => version.id === looksAt.value) ?? null);
+
+useCommands(() => [
+  ...(mayEdit.value ? [{ name: 'Add a rule', key: 'n', run: add }] : []),
+  { name: 'Try these rules over the last day', key: 'y', run: () => void tryOver('day') },
+  { name: 'Try these rules over the last week', run: () => void tryOver('week') },
+]);
+</script>
+
+<template>
+  <AppShell title="Rules" :follows="{ 'rules.': ['settings', 'version', 'versions'], 'settings.': ['teams'] }">
+    <div class="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,1fr)_400px]">
+      <div class="min-h-0 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Rules">
+        <div class="mb-1 flex flex-wrap items-baseline justify-between gap-3">
+          <h1>Rules</h1>
+          <p class="text-small text-ink-2">
+            Version {{ version }}, {{ versions[0]?.author }}, {{ clockTime(versions[0]?.at ?? 0) }}
+          </p>
+        </div>
+        <p class="mb-3 max-w-[75ch] text-small text-ink-2">
+          Each value comes from the first rule that fits and sets it. Rules say which signals are one alert, how long to
+          wait, and where it goes. Nothing is saved until you say so; try first what would have been different.
+        </p>
+        <TroubleNote v-for="why in elsewhere" :key="why" :text="why" class="mb-2" />
+        <p v-if="base !== version && isChanged" class="mb-2 border-l-[5px] border-call bg-sheet p-2 text-small">
+          Your draft stands on version {{ base }}; version {{ version }} is in force by now.
+          <button type="button" class="link" @click="base = version">Keep mine, and put it on top of that</button> or
+          <button type="button" class="link" @click="discard">drop mine</button>.
+        </p>
+        <fieldset class="mb-4 grid grid-cols-2 gap-2 text-small sm:grid-cols-4" :disabled="!mayEdit">
+          <legend class="mb-1 text-small font-semibold text-ink-2">Where no rule says otherwise</legend>
+          <label v-for="[field, title, hint] in generalFields" :key="field" class="block" :title="hint"
+            >{{ title }}
+            <input
+              class="field py-1!"
+              :value="durationWords(general[field])"
+              :placeholder="hint"
+              :aria-invalid="Boolean(errors[`/${field}`])"
+              @change="setGeneral(field, ($event.target as HTMLInputElement).value)"
+            />
+          </label>
+          <label class="block" title="Items so many steps apart belong together"
+            >Reach, steps
+            <input v-model.number="general.reach" type="number" min="0" max="20" class="field py-1!" />
+          </label>
+          <label class="block" title="So many beginnings within ten minutes: it flaps, and stays one alert"
+            >Flaps from, times
+            <input
+              type="number"
+              min="2"
+              max="100"
+              class="field py-1!"
+              :value="general.flap?.times"
+              @change="
+                general = {
+                  ...general,
+                  flap: {
+                    times: Number(($event.target as HTMLInputElement).value),
+                    within: general.flap?.within ?? 'PT10M',
+                  },
+                }
+              "
+            />
+          </label>
+        </fieldset>
+        <div class="mb-2 flex items-baseline justify-between">
+          <h2>{{ plural(rules.length, 'rule') }}, in order</h2>
+          <ActButton v-if="mayEdit" shortcut="n" @click="add">Add a rule</ActButton>
+        </div>
+        <p v-if="rules.length === 0" class="border border-line bg-sheet p-4 text-ink-2">
+          No rule yet: each source, item and check is an alert of its own. An alert's page proposes rules under “Fewer
+          of these”.
+        </p>
+        <ol id="rule-list" class="grid gap-2">
+          <li v-for="(entry, index) in rules" :key="entry.id">
+            <RuleRow
+              v-model="entry.rule"
+              :place="index + 1"
+              :of="rules.length"
+              :teams="teams"
+              :errors="errors"
+              :may-edit="mayEdit"
+              @move="(by) => move(index, by)"
+              @drop="rules = rules.filter((other) => other.id !== entry.id)"
+            />
+          </li>
+        </ol>
+        <TeamIncidents :teams="teams" :may-edit="mayEdit" class="mt-6" />
+      </div>
+      <aside
+        class="min-h-0 overflow-y-auto border-line p-4 max-lg:border-t lg:border-l"
+        tabindex="0"
+        aria-label="Try and save"
+      >
+        <h2 class="mb-1">Try it over what came</h2>
+        <div class="flex flex-wrap gap-2">
+          <ActButton shortcut="y" :busy="trying === 'day'" @click="tryOver('day')">The last day</ActButton>
+          <ActButton :busy="trying === 'week'" @click="tryOver('week')">The last week</ActButton>
+        </div>
+        <p v-if="trying" class="mt-2 text-small text-ink-2" role="status">
+          Running the signals of the last {{ trying }}…
+        </p>
+        <DryRun v-if="result" :result="result" class="mt-3" />
+        <form v-if="mayEdit" class="mt-5" @submit.prevent="save">
+          <label class="block"
+            >What you changed and why
+            <input
+              v-model="note"
+              class="field"
+              maxlength="200"
+              :disabled="!isChanged"
+              :aria-invalid="Boolean(errors.note)"
+            />
+          </label>
+          <TroubleNote :text="errors.note" class="mt-1" />
+          <div class="mt-2 flex items-center gap-3">
+            <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged">Save the rules</ActButton>
+            <button v-if="isChanged" type="button" class="link text-small" @click="discard">Drop my changes</button>
+          </div>
+        </form>
+        <p class="mt-2 text-small text-calm" role="status">{{ said }}</p>
+        <h2 class="mt-6 mb-1">Versions</h2>
+        <ul class="text-small">
+          <li v-for="one in versions" :key="one.id" class="row-rule py-1.5">
+            <p class="flex items-baseline justify-between gap-2">
+              <button
+                type="button"
+                class="link"
+                :aria-expanded="looksAt === one.id"
+                @click="looksAt = looksAt === one.id ? null : one.id"
+              >
+                {{ one.id }}: {{ one.note }}
+              </button>
+              <span v-if="one.id === version" class="font-semibold">in force</span>
+              <button v-else-if="mayEdit" type="button" class="link shrink-0" @click="restore(one.id)">
+                Back to it
+              </button>
+            </p>
+            <p class="text-ink-2">{{ one.author }}, {{ clockTime(one.at) }}</p>
+            <ol v-if="looked && looksAt === one.id" class="mt-1 list-decimal pl-5 text-ink-2">
+              <li v-for="(rule, i) in looked.settings.rules ?? []" :key="i">{{ ruleWords(rule) }}</li>
+              <li v-if="!looked.settings.rules?.length" class="list-none">No rules.</li>
+            </ol>
+          </li>
+        </ul>
+      </aside>
+    </div>
+  </AppShell>
+</template>
