@@ -114,11 +114,11 @@ final readonly class WorkAlerts
         if ($left === null) {
             return;
         }
-        if ($founder->moved_to_id === $founder->id) {
-            Alert::query()->where('group_id', $founder->id)->whereKeyNot($leaving)->update(['moved_to_id' => $left]);
-        } else {
+        if ($founder->moved_to_id !== $founder->id) {
+            // What joins it later, too.
             $founder->update(['put_with_id' => $left]);
         }
+        Alert::query()->where('group_id', $founder->id)->whereKeyNot($leaving)->update(['moved_to_id' => $left]);
     }
 
     /** @return Collection<int, Alert> */

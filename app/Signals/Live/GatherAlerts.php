@@ -137,7 +137,23 @@ final class GatherAlerts
                 }
             }
         }
+        self::passOn($changed);
         self::showIn($changed);
+    }
+
+    /**
+     * What people put together stays so when another alert becomes the founder of a group.
+     *
+     * @param  list<int>  $alerts
+     */
+    private static function passOn(array $alerts): void
+    {
+        foreach (array_chunk($alerts, self::CHUNK) as $chunk) {
+            foreach (DB::table('alerts')->whereIn('id', $chunk)->whereNotNull('put_with_id')->whereNull('moved_to_id')->whereColumn('gathered_in_id', '!=', 'id')->get(['id', 'gathered_in_id', 'put_with_id']) as $row) {
+                DB::table('alerts')->where('id', $row->gathered_in_id)->where('id', '!=', $row->put_with_id)->whereNull('put_with_id')->update(['put_with_id' => $row->put_with_id]);
+                DB::table('alerts')->where('id', $row->id)->update(['put_with_id' => null]);
+            }
+        }
     }
 
     /**
@@ -150,13 +166,15 @@ final class GatherAlerts
     public static function showIn(array $alerts): void
     {
         $with = '(select f.put_with_id from alerts f where f.id = alerts.group_id)';
+        // Where the group stands by now: moved on by hand, put with another, or founded by another alert since.
+        $on = 'coalesce(f.moved_to_id, f.put_with_id, f.gathered_in_id)';
         foreach (array_chunk(array_values(array_unique($alerts)), self::CHUNK) as $chunk) {
             DB::table('alerts')->whereIn('id', $chunk)->update(['group_id' => DB::raw('coalesce(moved_to_id, gathered_in_id)')]);
             DB::table('alerts')->whereIn('id', $chunk)->whereNull('moved_to_id')->update(['group_id' => DB::raw("coalesce($with, group_id)")]);
             for ($step = 0; $step < self::LONGEST_CHAIN; $step++) {
                 $moved = DB::table('alerts')->whereIn('id', $chunk)
-                    ->whereExists(fn($query) => $query->from('alerts', 'f')->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereNotNull('f.put_with_id')->whereRaw('f.moved_to_id is not f.id'))
-                    ->update(['group_id' => DB::raw($with)]);
+                    ->whereExists(fn($query) => $query->from('alerts', 'f')->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereRaw("$on is not f.id"))
+                    ->update(['group_id' => DB::raw("(select $on from alerts f where f.id = alerts.group_id)")]);
                 if ($moved === 0) {
                     break;
                 }
