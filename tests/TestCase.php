@@ -11,7 +11,7 @@ use App\Platform\SendMessage;
 use App\Signals\Live\RuleSets;
 use App\Signals\TakeSignals;
 use Carbon\CarbonImmutable;
-use Database\Seeders\EiderholmSeeder;
+use Database\Seeders\EiderholmBareSeeder;
 use Illuminate\Foundation\Testing\TestCase as Base;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -41,7 +41,7 @@ abstract class TestCase extends Base
         RuleSets::forget();
         if (self::$template === null) {
             Artisan::call('migrate', ['--force' => true]);
-            Artisan::call('db:seed', ['--class' => EiderholmSeeder::class, '--force' => true]);
+            Artisan::call('db:seed', ['--class' => EiderholmBareSeeder::class, '--force' => true]);
             self::$template = sys_get_temp_dir().'/skarvo-test-'.getmypid().'-template.sqlite';
             DB::statement("vacuum into '".self::$template."'");
             register_shutdown_function(static fn() => @unlink((string) self::$template));

@@ -8,6 +8,7 @@ use Database\Seeders\Eiderholm\Estate;
 use Database\Seeders\Eiderholm\History;
 use Database\Seeders\Eiderholm\People;
 use Database\Seeders\Eiderholm\Rotas;
+use Database\Seeders\Eiderholm\Tuning;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Facades\DB;
 
@@ -20,7 +21,8 @@ final class EiderholmSeeder extends Seeder
             People::put();
             Estate::put();
             Rotas::put();
-            History::put();
+            History::put(withWeek: true);
+            Tuning::put();
         });
     }
 }

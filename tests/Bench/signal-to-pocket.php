@@ -27,7 +27,7 @@ $root = dirname(__DIR__, 2);
 require "$root/vendor/autoload.php";
 (require "$root/bootstrap/app.php")->make(Kernel::class)->bootstrap();
 Artisan::call('migrate', ['--force' => true]);
-Artisan::call('db:seed', ['--class' => Database\Seeders\EiderholmSeeder::class, '--force' => true]);
+Artisan::call('db:seed', ['--class' => Database\Seeders\EiderholmBareSeeder::class, '--force' => true]);
 Artisan::call('skarvo:token', ['name' => 'bench', '--ability' => ['signals:write']]);
 $token = trim(Artisan::output());
 

@@ -9,6 +9,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Signals\Alert;
+use App\Signals\Live\StoredSignal;
 use App\Updates\Update;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
@@ -18,7 +19,9 @@ use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Stage;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Signals\Level;
+use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Stamp;
+use Skarvo\Signals\Replay\Thread;
 
 /** The last hours before the demo starts: alerts that came and went, and two incidents that are over. */
 final class History
@@ -37,12 +40,19 @@ final class History
         ['roster-job', 'runtime', 'Nightly roster job runs longer than usual', Level::Warning],
     ];
 
-    public static function put(): void
+    private static bool $keepsSignals = false;
+
+    /** @param  bool  $withWeek  whether the days before are there too, and the signals of all alerts */
+    public static function put(bool $withWeek): void
     {
         $now = CarbonImmutable::instance(now())->startOfMinute();
         $random = new Randomizer(new Mt19937(11));
+        self::$keepsSignals = $withWeek;
         for ($minutes = 355; $minutes > 25; $minutes -= $random->getInt(6, 18)) {
             self::alert(self::TROUBLES[$random->getInt(0, count(self::TROUBLES) - 1)], $now->subMinutes($minutes), $random->getInt(2, 20), $random->getInt(1, 30));
+        }
+        if ($withWeek) {
+            self::week($now, $random);
         }
         // Incidents are counted on from where the company was.
         DB::table('incidents')->insert(self::incident(self::FIRST_INCIDENT, 'placeholder of the sequence', 'booking', $now, $now, 4));
@@ -57,6 +67,16 @@ final class History
         );
     }
 
+    /** The days before: some checks come again and again, and most of that is over before anybody could do anything. */
+    private static function week(CarbonImmutable $now, Randomizer $random): void
+    {
+        foreach ([[0, 150, 1, 4], [1, 60, 1, 6], [2, 30, 3, 25], [5, 25, 10, 60], [7, 7, 20, 90]] as [$trouble, $times, $least, $most]) {
+            for ($n = 0; $n < $times; $n++) {
+                self::alert(self::TROUBLES[$trouble], $now->subMinutes($random->getInt(400, 7 * 1440 - 100)), $random->getInt($least, $most), $random->getInt(1, 8));
+            }
+        }
+    }
+
     /** @param  array{string, string, string, Level}  $trouble */
     private static function alert(array $trouble, CarbonImmutable $at, int $minutes, int $count, ?int $incident = null): Alert
     {
@@ -64,8 +84,12 @@ final class History
         $closed = $at->addMinutes($minutes);
         $key = "harbour-watch/$item/$check";
         $stamp = Stamp::ofOpening($at->getTimestamp(), $key);
+        $family = ReplaySignal::familyOf('harbour-watch', $item, $check);
+        if (self::$keepsSignals) {
+            self::signals($trouble, $family, $at, $closed, $count);
+        }
         $alert = Alert::query()->create([
-            'key' => $key, 'number' => Alert::query()->where('key', $key)->count() + 1, 'stamp' => $stamp, 'items' => [$item => [$stamp, false]], 'threads' => [],
+            'key' => $key, 'number' => Alert::query()->where('key', $key)->count() + 1, 'stamp' => $stamp, 'items' => [$item => [$stamp, false]], 'threads' => [Thread::named($family, '')], 'rules_version' => 1, 'team_id' => DB::table('items')->where('id', $item)->value('team_id'),
             'source' => 'harbour-watch', 'check' => $check, 'item_id' => $item, 'item_named' => $item,
             'level' => $level, 'summary' => $summary, 'first_signal_at' => $at, 'last_signal_at' => $closed, 'opened_at' => $at, 'closed_at' => $closed,
             'count' => $count, 'flips' => 0, 'incident_id' => $incident,
@@ -77,6 +101,27 @@ final class History
         }
 
         return $alert;
+    }
+
+    /**
+     * What the monitor said: firing again and again, and at last that it is over.
+     *
+     * @param  array{string, string, string, Level}  $trouble
+     */
+    private static function signals(array $trouble, string $family, CarbonImmutable $from, CarbonImmutable $to, int $count): void
+    {
+        [$item, $check, $summary, $level] = $trouble;
+        $span = $to->getTimestamp() - $from->getTimestamp();
+        $rows = [];
+        for ($n = 0; $n <= $count; $n++) {
+            $at = $from->getTimestamp() + intdiv($span * $n, $count);
+            $rows[] = [
+                'source' => 'harbour-watch', 'at' => $at, 'item' => $item, 'check' => $check, 'condition' => $n < $count ? 'firing' : 'clear', 'level' => $level->value,
+                'summary' => $n < $count ? $summary : null, 'received_at' => $at, 'family' => StoredSignal::familyNumber($family),
+            ];
+            DB::statement('insert into source_minutes (source, minute, accepted) values (?, ?, 1) on conflict (source, minute) do update set accepted = accepted + 1', ['harbour-watch', intdiv($at, 60) * 60]);
+        }
+        DB::table('signals')->insert($rows);
     }
 
     /** @return array<string, mixed> */

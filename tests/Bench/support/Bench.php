@@ -24,7 +24,7 @@ final class Bench
         require_once "$root/vendor/autoload.php";
         (require "$root/bootstrap/app.php")->make(Kernel::class)->bootstrap();
         Artisan::call('migrate', ['--force' => true]);
-        Artisan::call('db:seed', ['--class' => \Database\Seeders\EiderholmSeeder::class, '--force' => true]);
+        Artisan::call('db:seed', ['--class' => \Database\Seeders\EiderholmBareSeeder::class, '--force' => true]);
         register_shutdown_function(static fn() => exec('rm -rf '.escapeshellarg($folder)));
 
         return $folder;
