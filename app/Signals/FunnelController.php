@@ -18,6 +18,9 @@ final class FunnelController
 
     private const NOISIEST = 10;
 
+    /** What is over sooner than this was hardly worth a look. */
+    private const BRIEF_SECONDS = 300;
+
     public function __invoke(Request $request): Response
     {
         $to = $request->date('to')?->getTimestamp() ?? Moment::now();
@@ -48,7 +51,7 @@ final class FunnelController
     private static function noisiest(string $fromText, string $toText, int $from, int $to): array
     {
         return array_values(DB::table('alerts')->whereNull('withdrawn_at')->whereBetween('opened_at', [$fromText, $toText])->groupBy('source', 'check')
-            ->selectRaw('source, "check", count(*) as alerts, sum(flips) as flips, sum("count") as signals, count(distinct item_named) as items, max(id) as latest, sum(closed_at is not null and taken_at is null and incident_id is null) as unneeded, avg(case when closed_at is not null then (julianday(closed_at) - julianday(opened_at)) * 86400 end) as lasted')
+            ->selectRaw('source, "check", count(*) as alerts, sum(flips) as flips, sum("count") as signals, count(distinct item_named) as items, max(id) as latest, sum(closed_at is not null and taken_at is null and incident_id is null) as unneeded, sum(closed_at is not null and (julianday(closed_at) - julianday(opened_at)) * 86400 < ?) as brief', [self::BRIEF_SECONDS])
             ->orderByRaw('count(*) + sum(flips) desc')->orderBy('source')->limit(self::NOISIEST)->get()->map(static fn(\stdClass $row): array => [
                 'source' => $row->source, 'check' => $row->check, 'alerts' => (int) $row->alerts, 'flips' => (int) $row->flips, 'signals' => (int) $row->signals, 'items' => (int) $row->items,
                 'latest' => (int) $row->latest, 'unneeded' => (int) $row->unneeded, 'need' => self::need($row, $to - $from),
@@ -58,13 +61,11 @@ final class FunnelController
     /** What a check would need, said from its numbers; "fewer of these" tries it. */
     private static function need(\stdClass $row, int $span): string
     {
-        $lasted = (float) $row->lasted;
-
         return match (true) {
             (int) $row->flips > (int) $row->alerts => 'It goes on and off: a longer settle would keep it one alert.',
             (int) $row->items > 3 && (int) $row->alerts >= 2 * (int) $row->items => 'It comes again and again, from many items: a hold, or one key for all of them.',
             (int) $row->items > 3 => 'It comes from many items at once: one key for all of them.',
-            (int) $row->alerts > 2 && $lasted > 0 && $lasted < 300 => 'It is over within minutes by itself: a hold would keep most of it back.',
+            (int) $row->alerts > 2 && (int) $row->brief * 2 >= (int) $row->alerts => 'It is over within minutes by itself: a hold would keep most of it back.',
             (int) $row->unneeded === (int) $row->alerts && (int) $row->alerts > 2 => 'Nobody ever took it: record it only, or find who it is for.',
             default => $span > 0 && (int) $row->alerts > 2 ? 'It is repaired again and again: look for the cause.' : 'Nothing stands out.',
         };

@@ -113,12 +113,14 @@ final class RulesController
         }
         $example = StoredSignal::toCore((object) $first->getAttributes());
         $proposals = [];
-        // First for this item alone; where that finds nothing, for the check wherever it comes from.
-        foreach ([array_filter(['source' => $example->source, 'item' => $example->item, 'check' => $example->check], is_string(...)), ['source' => $example->source, 'check' => $example->check]] as $match) {
-            $match = array_map(static fn(string $value): string => $value, $match);
+        $matches = [array_filter(['source' => $example->source, 'item' => $example->item, 'check' => $example->check], is_string(...))];
+        // Also for the check wherever it comes from, if it comes from more than one item.
+        if (DB::table('signals')->where('source', $example->source)->where('check', $example->check)->where('at', '>=', $from)->distinct()->limit(2)->count('item') > 1) {
+            $matches[] = ['source' => $example->source, 'check' => $example->check];
+        }
+        foreach ($matches as $match) {
             $proposals = [...$proposals, ...self::proposalsFor($match, $example, $from, $now)];
         }
-        usort($proposals, static fn(array $a, array $b): int => [$b['before'] - $b['after'], count($b['match'])] <=> [$a['before'] - $a['after'], count($a['match'])]);
         $unique = [];
         foreach ($proposals as $proposal) {
             $unique[json_encode([$proposal['set'], $proposal['match']])] ??= $proposal;

@@ -17,6 +17,7 @@ final class Tuning
         $now = CarbonImmutable::instance(now());
         // What came before the demo starts is history, and not taken again.
         DB::table('clock_marks')->where('name', 'signals')->update(['mark' => (int) DB::table('signals')->max('id')]);
+        DB::table('rule_sets')->update(['at' => Moment::precise($now->subDays(40))]);
         DB::table('rule_sets')->insert([
             'settings' => json_encode([
                 'hold' => 'PT0S', 'settle' => 'PT0S', 'reopen' => 'PT30M', 'flap' => ['times' => 5, 'within' => 'PT10M'], 'gather' => 'PT10M', 'gather_limit' => 'PT2H', 'reach' => 3,

@@ -18,7 +18,7 @@ final readonly class FewerOfThese
     /** What a burst or pause may last at most to be covered by a rule. */
     private const LONGEST_HOLD = 1800;
 
-    private const LONGEST_SETTLE = 7200;
+    private const LONGEST_SETTLE = 3600;
 
     private const MINUTE = 60;
 
@@ -61,8 +61,10 @@ final readonly class FewerOfThese
                 $proposals[] = ['set' => $set, 'reason' => $reason, 'before' => $result['before']['alerts'], 'after' => $result['after']['alerts']];
             }
         }
-        // Fewest alerts first; of equals, what changes least.
-        usort($proposals, static fn(array $a, array $b): int => [$a['after'], count($a['set'])] <=> [$b['after'], count($b['set'])]);
+        // What takes away about as many as the best does, and changes least, comes first.
+        $best = max(1, ...array_map(static fn(array $proposal): int => $proposal['before'] - $proposal['after'], $proposals ?: [['before' => 0, 'after' => 0]]));
+        $isAsGood = static fn(array $proposal): bool => $proposal['before'] - $proposal['after'] >= self::SHARE * $best;
+        usort($proposals, static fn(array $a, array $b): int => [! $isAsGood($a), count($a['set']), $a['after']] <=> [! $isAsGood($b), count($b['set']), $b['after']]);
 
         return $proposals;
     }

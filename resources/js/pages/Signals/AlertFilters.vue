@@ -61,7 +61,7 @@ const isAny = computed(() => Object.keys(props.filter).length > 0);
       v-model="words"
       type="search"
       class="field w-52! py-1!"
-      placeholder="Words, an item, a check… ( / )"
+      placeholder="Search  ( / )"
       @keydown.esc="($event.target as HTMLInputElement).blur()"
     />
     <select

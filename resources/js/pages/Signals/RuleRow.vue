@@ -150,7 +150,7 @@ const moveByKey = (event: KeyboardEvent): void => {
             <input
               class="field py-1!"
               :value="durationWords(rule.set[field])"
-              :placeholder="hint"
+              placeholder="as above"
               :title="hint"
               :aria-invalid="Boolean(wrong(`set/${field}`))"
               @change="change('set', field, durationOf(typed($event)))"

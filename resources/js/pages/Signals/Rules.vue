@@ -278,13 +278,13 @@ useCommands(() => [
             <p class="flex items-baseline justify-between gap-2">
               <button
                 type="button"
-                class="link"
+                class="link text-left"
                 :aria-expanded="looksAt === one.id"
                 @click="looksAt = looksAt === one.id ? null : one.id"
               >
                 {{ one.id }}: {{ one.note }}
               </button>
-              <span v-if="one.id === version" class="font-semibold">in force</span>
+              <span v-if="one.id === version" class="shrink-0 font-semibold">in force</span>
               <button v-else-if="mayEdit" type="button" class="link shrink-0" @click="restore(one.id)">
                 Back to it
               </button>
