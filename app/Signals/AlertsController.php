@@ -23,6 +23,9 @@ final class AlertsController
     /** Groups on the first look, and more with each further one. */
     private const GROUPS = 40;
 
+    /** As many as can be worked on at once. */
+    private const MOST_MARKED = 20_000;
+
     /** Alerts of a group that its line brings along; the rest are asked for. */
     private const MEMBERS = 30;
 
@@ -45,6 +48,8 @@ final class AlertsController
                     'of' => count($ordered),
                 ];
             },
+            // Asked for when all that fits is marked, also what is not shown.
+            'ids' => Inertia::optional(fn() => $filter->query()->limit(self::MOST_MARKED)->pluck('id')),
             'filters' => fn() => DB::table('alert_filters')->where('person_id', $person->id)->orderBy('name')->get(['name', 'query']),
             'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
         ]);
@@ -138,7 +143,7 @@ final class AlertsController
     /** @param  \Closure(WorkAlerts): void  $what */
     private static function work(Request $request, \Closure $what): RedirectResponse
     {
-        $input = $request->validate(['alerts' => ['required', 'array', 'max:20000'], 'alerts.*' => ['integer']]);
+        $input = $request->validate(['alerts' => ['required', 'array', 'max:'.self::MOST_MARKED], 'alerts.*' => ['integer']]);
         $work = new WorkAlerts(array_values(array_map(intval(...), $input['alerts'])), CurrentPerson::of($request));
         Once::for($request, static fn() => $what($work));
 

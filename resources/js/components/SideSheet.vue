@@ -1,9 +1,14 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
+import { onMounted } from 'vue';
 
 /** A piece of work beside the screen that it is about. */
 defineProps<{ open: boolean; title: string }>();
 const emit = defineEmits<{ close: [] }>();
+/** What is asked first has the focus, where something is. */
+onMounted(() =>
+  requestAnimationFrame(() => document.querySelector<HTMLElement>('[role="dialog"] [data-first]')?.focus()),
+);
 </script>
 
 <template>

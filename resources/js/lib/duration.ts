@@ -30,7 +30,7 @@ export function durationOf(words: string): string | undefined {
   let seconds = 0;
   let rest = text;
   while (rest !== '') {
-    const part = /^(\d+)\s*(s|sec|seconds?|m|min|minutes?|h|hours?|d|days?)?\s*/.exec(rest);
+    const part = /^(\d+)\s*(seconds?|sec|s|minutes?|min|m|hours?|h|days?|d)?\s*/.exec(rest);
     if (!part) return words;
     const unit = part[2]?.[0] ?? 'm';
     seconds += Number(part[1]) * (unit === 'd' ? 86400 : unit === 'h' ? 3600 : unit === 's' ? 1 : 60);

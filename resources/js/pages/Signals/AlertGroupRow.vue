@@ -41,7 +41,7 @@ const line = (alertId: number): string => `alert-${alertId}`;
     class="grid grid-cols-[18px_22px_1fr] items-start gap-x-2.5 border-b border-line py-1.5 sm:grid-cols-[18px_22px_minmax(0,1fr)_minmax(0,220px)_96px_130px]"
     :class="[
       calls ? 'border-l-[5px] border-l-call pl-1.5' : 'border-l-[5px] border-l-transparent pl-1.5',
-      selectedId === id ? 'bg-shade' : '',
+      selectedId === id ? 'bg-sheet shadow-[inset_0_0_0_1.5px_var(--edge)]' : '',
     ]"
     @focusin="emit('select', id)"
     @click="emit('select', id)"
@@ -107,7 +107,7 @@ const line = (alertId: number): string => `alert-${alertId}`;
       :key="alert.id"
       tabindex="-1"
       class="grid grid-cols-[18px_18px_1fr] items-baseline gap-x-2.5 py-1 text-small sm:grid-cols-[18px_18px_minmax(0,1fr)_minmax(0,180px)_110px_170px]"
-      :class="selectedId === line(alert.id) ? 'bg-shade' : ''"
+      :class="selectedId === line(alert.id) ? 'shadow-[inset_0_0_0_1.5px_var(--edge)]' : ''"
       @focusin="emit('select', line(alert.id))"
       @click="emit('select', line(alert.id))"
     >

@@ -57,8 +57,9 @@ const attach = (incident: number): void =>
       <p class="mb-2 text-ink-2">They come back by themselves then, or at once if they clear and fire anew.</p>
       <div class="flex flex-wrap gap-2">
         <ActButton
-          v-for="wait in WAITS"
+          v-for="(wait, i) in WAITS"
           :key="wait.minutes"
+          :data-first="i === 2 || undefined"
           :busy="busy"
           @click="emit('wait', { minutes: wait.minutes })"
           >{{ wait.words }}</ActButton
@@ -79,7 +80,7 @@ const attach = (incident: number): void =>
       </p>
       <label class="block"
         >Why
-        <input v-model="reason" class="field" required maxlength="500" autofocus />
+        <input v-model="reason" class="field" required maxlength="500" data-first />
       </label>
       <div class="mt-2 flex flex-wrap gap-2">
         <button v-for="words in REASONS" :key="words" type="button" class="link text-small" @click="reason = words">

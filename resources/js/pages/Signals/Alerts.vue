@@ -18,6 +18,7 @@ import type { AlertGroup } from '@/lib/types';
 const props = defineProps<{
   filter: Record<string, string | boolean>;
   found: { groups: AlertGroup[]; alerts: number; of: number };
+  ids?: number[];
   filters: { name: string; query: string }[];
   teams: { id: string; name: string }[];
 }>();
@@ -52,13 +53,22 @@ const selected = computed(() => rows.value.find((row) => row.id === selectedId.v
 const chosen = computed(() => (marked.value.size > 0 ? [...marked.value] : (selected.value?.alertIds ?? [])));
 const isMarked = (ids: number[]): boolean => ids.length > 0 && ids.every((id) => marked.value.has(id));
 
-// What is gone from the list is no longer marked: nobody may close what they do not see.
+// What is gone from the list is no longer marked, unless all that fits was: nobody may close what they do not see.
+const markedAll = ref(false);
 watch(
   () => props.found,
   (found) => {
+    if (markedAll.value) return;
     const there = new Set(found.groups.flatMap((group) => group.alertIds));
     const left = [...marked.value].filter((id) => there.has(id));
     if (left.length !== marked.value.size) marked.value = new Set(left);
+  },
+);
+watch(
+  () => props.filter,
+  () => {
+    markedAll.value = false;
+    marked.value = new Set();
   },
 );
 
@@ -75,9 +85,22 @@ const mark = (ids: number[]): void => {
   else ids.forEach((id) => now.add(id));
   marked.value = now;
 };
+const unmark = (): void => {
+  marked.value = new Set();
+  markedAll.value = false;
+};
 const markAll = (): void => {
-  const all = props.found.groups.flatMap((group) => group.alertIds);
-  marked.value = marked.value.size === all.length ? new Set() : new Set(all);
+  if (markedAll.value) {
+    unmark();
+    return;
+  }
+  router.reload({
+    only: ['ids'],
+    onSuccess: () => {
+      markedAll.value = true;
+      marked.value = new Set(props.ids ?? []);
+    },
+  });
 };
 const open = (group: AlertGroup): void => {
   const now = new Set(opened.value);
@@ -89,7 +112,7 @@ const work = (what: string, words: string, more: Record<string, string | number>
   if (alerts.length === 0) return;
   action.send(`/alerts/${what}`, { alerts, ...more }, () => {
     said.value = `${plural(alerts.length, 'alert')} ${words}.`;
-    marked.value = new Set();
+    unmark();
     sheet.value = null;
     void nextTick(() => document.getElementById(selected.value?.id ?? '')?.focus());
   });
@@ -212,7 +235,7 @@ useCommands(() => [
       @wait="(until) => work('wait', 'wait', until)"
       @put-away="(reason) => work('close', 'closed', { reason })"
       @attached="
-        marked = new Set();
+        unmark();
         sheet = null;
       "
     />

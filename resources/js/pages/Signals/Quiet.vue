@@ -94,7 +94,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
           :class="time.from <= now && now < time.to ? 'border-ink' : 'border-line'"
         >
           <div class="flex flex-wrap items-baseline justify-between gap-3">
-            <h3>{{ time.reason }}</h3>
+            <h2 class="text-head! text-ink!">{{ time.reason }}</h2>
             <p class="text-small">
               <strong>{{ when(time) }}</strong>
               <button
@@ -120,7 +120,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
             >.
           </p>
           <template v-if="time.held.length">
-            <h4 class="mt-2 text-small font-semibold">Fired meanwhile</h4>
+            <h3 class="mt-2 text-small! font-semibold!">Fired meanwhile</h3>
             <ul class="text-small">
               <li
                 v-for="held in time.held"

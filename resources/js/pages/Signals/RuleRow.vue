@@ -76,7 +76,7 @@ const moveByKey = (event: KeyboardEvent): void => {
         >
         <button
           type="button"
-          class="link px-1 text-small disabled:opacity-40"
+          class="link min-w-6 px-1 text-small disabled:opacity-40"
           :disabled="place === 1"
           :aria-label="`Move rule ${place} up`"
           title="Alt and arrow up"
@@ -86,7 +86,7 @@ const moveByKey = (event: KeyboardEvent): void => {
         </button>
         <button
           type="button"
-          class="link px-1 text-small disabled:opacity-40"
+          class="link min-w-6 px-1 text-small disabled:opacity-40"
           :disabled="place === of"
           :aria-label="`Move rule ${place} down`"
           title="Alt and arrow down"

@@ -73,6 +73,8 @@ watch(text, (value) => {
   said.value = '';
   draft.text.value = isChanged.value ? JSON.stringify({ version: base.value, settings: JSON.parse(value) }) : '';
 });
+/** Said after what changed was noticed, which takes back what was said before. */
+const say = (words: string): void => void nextTick(() => (said.value = words));
 const load = (settings: RuleSettings, version: number): void => {
   general.value = { ...copy(settings), rules: [] };
   rules.value = numbered(copy(settings));
@@ -97,7 +99,7 @@ const move = (index: number, by: number): void => {
   const [entry] = next.splice(index, 1);
   if (entry) next.splice(to, 0, entry);
   rules.value = next;
-  said.value = `Rule ${index + 1} is now rule ${to + 1}.`;
+  say(`Rule ${index + 1} is now rule ${to + 1}.`);
   focusRule(to);
 };
 const add = (): void => {
@@ -119,13 +121,13 @@ const save = (): void =>
     note.value = '';
     draft.clear();
     load(props.settings, props.version);
-    said.value = `Saved as version ${props.version}. It applies to signals that come from now on.`;
+    say(`Saved as version ${props.version}. It applies to signals that come from now on.`);
   });
 const restore = (to: number): void =>
   action.send('/rules/restore', { version: props.version, to }, () => {
     draft.clear();
     load(props.settings, props.version);
-    said.value = `Version ${to} is in force again, as version ${props.version}.`;
+    say(`Version ${to} is in force again, as version ${props.version}.`);
   });
 const discard = (): void => {
   load(props.settings, props.version);
@@ -144,12 +146,21 @@ const setGeneral = (field: (typeof generalFields)[number][0], words: string): vo
   const others = Object.entries(general.value).filter(([name]) => name !== field);
   general.value = Object.fromEntries([...others, ...(value === undefined ? [] : [[field, value]])]) as RuleSettings;
 };
+/** Said beside the buttons, too: the rule may be far down the list. */
+const refusedWords = computed(() =>
+  Object.entries(refused.value)
+    .map(([at, why]) => {
+      const rule = /^\/rules\/(\d+)/.exec(at);
+      return rule ? `Rule ${Number(rule[1]) + 1}: ${why}` : why;
+    })
+    .join(' '),
+);
 const ruleWords = (rule: Rule): string => {
-  const say = (part: object): string =>
+  const listed = (part: object): string =>
     Object.entries(part)
       .map(([name, value]) => `${name} ${typeof value === 'object' ? JSON.stringify(value) : String(value)}`)
       .join(', ');
-  return `${rule.name ? `${rule.name}: ` : ''}${say(rule.match)} → ${say(rule.set)}${rule.off ? ' (off)' : ''}`;
+  return `${rule.name ? `${rule.name}: ` : ''}${listed(rule.match)} → ${listed(rule.set)}${rule.off ? ' (off)' : ''}`;
 };
 const looked = computed(() => props.versions.find((version) => version.id === looksAt.value) ?? null);
 
@@ -253,6 +264,7 @@ useCommands(() => [
         <p v-if="trying" class="mt-2 text-small text-ink-2" role="status">
           Running the signals of the last {{ trying }}…
         </p>
+        <TroubleNote :text="refusedWords" class="mt-2" />
         <DryRun v-if="result" :result="result" class="mt-3" />
         <form v-if="mayEdit" class="mt-5" @submit.prevent="save">
           <label class="block"

@@ -158,7 +158,7 @@ const samplePayload = (payload: string): void => {
                     rows="14"
                     class="field font-mono text-tiny"
                     spellcheck="false"
-                    placeholder='{"host": "…", "state": "PROBLEM"}'
+                    placeholder="Paste one message of it here, as JSON"
                   />
                 </label>
                 <details v-if="places.length" class="mt-1 text-small">

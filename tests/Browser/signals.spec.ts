@@ -1,0 +1,238 @@
+import { expect, test, type Page } from '@playwright/test';
+import { CloudEvent, emitterFor, httpTransport, Mode } from 'cloudevents';
+import { execFileSync } from 'node:child_process';
+import { accessible, fitsItsWidth, signIn } from './world';
+
+/** From foreign payloads to alerts that are tuned and worked: by keyboard where the work is done by keyboard. */
+
+const base = `http://127.0.0.1:${Number(process.env.SKARVO_TEST_PORT ?? 8423)}`;
+const root = new URL('../..', import.meta.url).pathname;
+
+const apiToken = (name: string): string =>
+  execFileSync('php', ['artisan', 'skarvo:token', name, '--ability=signals:write'], {
+    cwd: root,
+    env: {
+      ...process.env,
+      APP_ENV: 'browser',
+      APP_KEY: 'base64:c2thcnZvLXRlc3RzLXNrYXJ2by10ZXN0cy1za2Fydm8=',
+      DB_CONNECTION: 'sqlite',
+      DB_DATABASE: `${root}storage/test/skarvo.sqlite`,
+      LOG_CHANNEL: 'null',
+    },
+  })
+    .toString()
+    .trim();
+
+test.beforeEach(async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+});
+
+test('a client of CloudEvents speaks in each form, and repeats are harmless', async ({ request }) => {
+  const token = apiToken('events');
+  const event = new CloudEvent({
+    specversion: '1.0',
+    type: 'skarvo.signal',
+    source: '/monitors/storvik',
+    id: 'from-a-client',
+    subject: 'clk-2',
+    data: { check: 'satellites', condition: 'firing', level: 'warning', summary: 'Few satellites' },
+  });
+  const answers: { accepted: number; repeated: number }[] = [];
+  for (const mode of [Mode.BINARY, Mode.STRUCTURED]) {
+    const emit = emitterFor(httpTransport(`${base}/api/v1/signals`), { mode });
+    const answer = (await emit(event, { headers: { Authorization: `Bearer ${token}` } })) as { body: string };
+    answers.push(JSON.parse(answer.body) as { accepted: number; repeated: number });
+  }
+  const batch = await request.post('/api/v1/signals', {
+    headers: { Authorization: `Bearer ${token}`, 'Content-Type': 'application/cloudevents-batch+json' },
+    data: JSON.stringify([event, event.cloneWith({ id: 'another' })]),
+  });
+  answers.push((await batch.json()) as { accepted: number; repeated: number });
+  expect(answers.map(({ accepted, repeated }) => [accepted, repeated])).toEqual([
+    [1, 0],
+    [0, 1],
+    [1, 1],
+  ]);
+});
+
+const newToken = async (page: Page): Promise<string> => {
+  await page.getByRole('button', { name: /Make a (new )?token/ }).click();
+  return (await page.getByText('Its new token, shown this once:').locator('code').textContent()) ?? '';
+};
+
+test('a foreign payload is mapped from a sample, and what did not fit is sent through again', async ({
+  page,
+  request,
+}) => {
+  await signIn(page, 'Ingrid Vale');
+  await page.goto('/sources');
+  await page.getByLabel('As its signals name it').fill('hull-watch');
+  await page.getByLabel('Name', { exact: true }).fill('Hull watch');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByRole('heading', { name: 'Hull watch' })).toBeVisible();
+  const token = await newToken(page);
+
+  // It speaks before anybody has mapped it: nothing is lost.
+  const payload = {
+    vessel: 'kiosk-tangen-2',
+    alarm: { name: 'bilge level', text: 'Bilge water is high' },
+    state: 'RAISED',
+    grade: 'B',
+  };
+  const post = (data: object) => request.post(`/api/v1/sources/hull-watch?token=${token}`, { data });
+  expect(await (await post(payload)).json()).toMatchObject({ accepted: 0, kept: 1 });
+  await page.reload();
+  await page.getByText('This source has no mapping yet.').first().click();
+  await page.getByRole('button', { name: 'Use it as the sample' }).click();
+  const outcome = page.getByRole('region', { name: 'What becomes of the sample' });
+  await expect(outcome).toContainText('Something is missing: condition, level, check.');
+
+  await page.getByLabel('check', { exact: false }).first().fill('{/alarm/name}');
+  await page.getByLabel('item', { exact: true }).fill('{/vessel}');
+  await page.getByLabel('summary', { exact: true }).fill('{/alarm/text} on {/vessel}');
+  await page.getByLabel('stands at').first().fill('{/state}');
+  await page.getByLabel('firing is').fill('raised');
+  await page.getByLabel('clear is').fill('gone');
+  await page.getByLabel('stands at').nth(1).fill('{/grade}');
+  await page.getByLabel('error is').fill('B');
+  await expect(outcome).toContainText('It becomes 1 signal.');
+  await expect(outcome).toContainText('Bilge water is high on kiosk-tangen-2');
+  await accessible(page, 'a source');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved. What comes from now on is mapped by it.')).toBeVisible();
+  await page.getByRole('button', { name: 'Send them through again' }).click();
+  await expect(page.getByText('Kept, because it does not map')).toBeHidden();
+
+  await page.goto('/alerts?q=bilge');
+  await page.getByRole('link', { name: 'Bilge water is high on kiosk-tangen-2' }).first().click();
+  await page.getByRole('button', { name: 'as it came' }).click();
+  await expect(page.getByText('"grade":"B"')).toBeVisible();
+  expect(await (await post({ ...payload, state: 'GONE' })).json()).toMatchObject({ accepted: 1, kept: 0 });
+  await expect(page.getByText(/^Over, error/)).toBeVisible();
+});
+
+test('a rule is tried over the last week, saved, moved by keyboard, and taken back', async ({ page }) => {
+  await signIn(page, 'Ingrid Vale');
+  await page.goto('/rules');
+  await expect(page.getByRole('heading', { name: 'Rules', exact: true })).toBeVisible();
+  const rules = page.locator('#rule-list fieldset');
+  const before = await rules.count();
+  await page.keyboard.press('n');
+  await expect(rules).toHaveCount(before + 1);
+  await page.keyboard.type('Short losses in fog');
+  await rules.first().getByLabel('check', { exact: true }).fill('link-loss');
+  await rules.first().getByLabel('hold', { exact: true }).fill('5 min');
+  await rules.first().getByLabel('hold', { exact: true }).press('Tab');
+  await page.getByRole('button', { name: 'The last week' }).click();
+  const told = page.getByRole('complementary', { name: 'Try and save' });
+  await expect(told).toContainText(/signals of the last week:\s+\d+ alerts instead of \d+/);
+  const [after, was] = (/(\d+) alerts instead of (\d+)/.exec((await told.textContent()) ?? '') ?? [])
+    .slice(1)
+    .map(Number);
+  expect(after).toBeLessThan(was ?? 0);
+  await accessible(page, 'rules with a dry run');
+
+  // A mistake is told where it is, and nothing is saved.
+  await rules.first().getByLabel('key', { exact: true }).fill('{host}');
+  await page.getByRole('button', { name: 'The last day' }).click();
+  await expect(rules.first().getByRole('alert')).toContainText('Braces stand for');
+  await rules.first().getByLabel('key', { exact: true }).fill('');
+
+  await rules.first().getByLabel('Name of rule 1').focus();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(page.getByText('Rule 1 is now rule 2.')).toBeAttached();
+  await expect(rules.nth(1).getByLabel('Name of rule 2')).toHaveValue('Short losses in fog');
+  // A draft survives a reload.
+  await page.reload();
+  await expect(rules.nth(1).getByLabel('Name of rule 2')).toHaveValue('Short losses in fog');
+
+  await page.getByLabel('What you changed and why').fill('Fog at Skjell');
+  await page.getByRole('button', { name: 'Save the rules' }).click();
+  await expect(page.getByText(/Saved as version \d+/)).toBeVisible();
+  await page.getByRole('button', { name: 'Back to it' }).first().click();
+  await expect(page.getByText(/is in force again, as version \d+/)).toBeVisible();
+  await expect(rules).toHaveCount(before);
+});
+
+test('a flood of 500 alerts is worked by keyboard alone', async ({ page, request }) => {
+  const token = apiToken('flood');
+  const signals = Array.from({ length: 500 }, (_, n) => ({
+    source: 'flood',
+    item: n < 250 ? 'clk-2' : `buoy-${n}`,
+    check: `flood-${n}`,
+    condition: 'firing',
+    level: n % 50 === 0 ? 'critical' : 'error',
+    summary: `Flood number ${n}`,
+  }));
+  const answer = await request.post('/api/v1/signals', {
+    headers: { Authorization: `Bearer ${token}` },
+    data: signals,
+  });
+  expect(((await answer.json()) as { accepted: number }).accepted).toBe(500);
+  await signIn(page, 'Ingrid Vale');
+  await page.goto('/alerts?q=flood');
+  const status = page.getByRole('status').filter({ hasText: 'alerts in' });
+  await expect(status).toContainText('500 alerts in');
+  await accessible(page, 'a flood');
+
+  // The big group first: take it, look into it, split two off, and declare nothing.
+  await page.keyboard.press('j');
+  await page.keyboard.press('k');
+  await page.keyboard.press('t');
+  await expect(status).toContainText('alerts taken.');
+  // Narrow to what nobody explains, mark all of it, and close it with a reason.
+  await page.keyboard.press('/');
+  await page.keyboard.type(' number 3');
+  await expect(page).toHaveURL(/number\+3|number%203/);
+  await page.keyboard.press('Escape');
+  await expect(status).toContainText('111 alerts in');
+  await page.keyboard.press('j');
+  await page.keyboard.press('*');
+  await expect(status).toContainText('111 marked');
+  await page.keyboard.press('c');
+  await expect(page.getByRole('dialog').getByLabel('Why')).toBeFocused();
+  await page.keyboard.type('Buoys are being moved');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(status).toContainText('111 alerts closed');
+  await page.keyboard.press('/');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('flood');
+  await page.keyboard.press('Escape');
+  await expect(status).toContainText('389 alerts in');
+  // Two groups are put together.
+  await page.keyboard.press('j');
+  await page.keyboard.press('j');
+  await page.keyboard.press('x');
+  await page.keyboard.press('j');
+  await page.keyboard.press('x');
+  await page.keyboard.press('m');
+  await expect(status).toContainText('put together');
+  // The rest waits an hour.
+  await page.keyboard.press('*');
+  await expect(status).toContainText('389 marked');
+  await page.keyboard.press('w');
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'an hour' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.getByText('Nothing here fits.')).toBeVisible();
+});
+
+test('screens about alerts pass axe and fit a phone', async ({ page }) => {
+  await signIn(page, 'Ingrid Vale');
+  for (const address of [
+    '/alerts?show=all&level=warning',
+    '/funnel',
+    '/rules',
+    '/quiet',
+    '/sources',
+    '/sources/rack-watch',
+  ]) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(address);
+    await expect(page.locator('h1')).toBeVisible();
+    await accessible(page, address);
+    await page.setViewportSize({ width: 390, height: 844 });
+    await fitsItsWidth(page);
+  }
+});
