@@ -9,10 +9,14 @@ use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
 use Skarvo\Signals\Replay\Replay;
 use Skarvo\Signals\Replay\ReplayDocument;
+use Skarvo\Signals\Replay\SignalLines;
 
 /** `bin/skarvo VERB [--lines] [--timing]`: one document on standard input, its result on standard output. */
 final class Program
 {
+    /** Bytes of a long result that are written at once. */
+    private const PIECE = 65536;
+
     private const JSON = JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR;
 
     /** @var array{read: int, solve: int, write: int} nanoseconds */
@@ -90,11 +94,12 @@ final class Program
     {
         try {
             $replay = $this->timed('read', fn(): Replay => ReplayDocument::readHead(Document::parse((string) fgets($this->in))));
+            $lines = new SignalLines;
             $before = null;
             for ($line = 0; ($text = fgets($this->in)) !== false; $line++) {
                 $start = hrtime(true);
                 try {
-                    [$at, $signal] = ReplayDocument::readSignal(Document::parse($text));
+                    [$at, $signal] = $lines->read($text);
                 } catch (BadInput $e) {
                     throw new BadInput($e->error, "/signals/$line$e->at", $e->getMessage());
                 }
@@ -107,15 +112,37 @@ final class Program
                 $this->spent['read'] += (int) ($read - $start);
                 $this->spent['solve'] += (int) (hrtime(true) - $read);
             }
-            $result = $this->timed('solve', $replay->finish(...));
+            $parts = $this->timed('solve', $replay->parts(...));
         } catch (BadInput $e) {
             fwrite($this->err, json_encode($e->toArray(), self::JSON)."\n");
 
             return 2;
         }
-        $this->write($result);
+        $this->timed('write', function () use ($parts): void {
+            fwrite($this->out, '{"alerts":[');
+            $this->writeList($parts['alerts']);
+            fwrite($this->out, '],"groups":[');
+            $this->writeList($parts['groups']);
+            fwrite($this->out, '],"totals":'.json_encode($parts['totals'], self::JSON)."}\n");
+        });
 
         return 0;
+    }
+
+    /** @param  \Generator<int, array<string, mixed>>  $rows */
+    private function writeList(\Generator $rows): void
+    {
+        $text = '';
+        $before = '';
+        foreach ($rows as $row) {
+            $text .= $before.json_encode($row, self::JSON);
+            $before = ',';
+            if (strlen($text) > self::PIECE) {
+                fwrite($this->out, $text);
+                $text = '';
+            }
+        }
+        fwrite($this->out, $text);
     }
 
     /**

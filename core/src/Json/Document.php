@@ -140,12 +140,17 @@ final class Document
     }
 
     /** An id: 1 to 128 characters with no white space or control characters. */
+    public static function isId(string $text): bool
+    {
+        return preg_match('/^[^\p{Z}\p{Cc}]{1,128}$/Du', $text) === 1;
+    }
+
     public function id(mixed $value, string $at): ?string
     {
         if (! is_string($value)) {
             return $this->wrongType($at, 'a string');
         }
-        if (preg_match('/^[^\p{Z}\p{Cc}]{1,128}$/Du', $value) !== 1) {
+        if (! self::isId($value)) {
             return $this->refuse(ErrorCode::OutOfRange, $at, 'An id has 1 to 128 characters, with no white space or control characters.');
         }
 

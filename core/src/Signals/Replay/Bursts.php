@@ -51,11 +51,13 @@ final class Bursts
     /** @var array{signals: int, momentary: int, muted: int, stray: int} */
     private array $totals = ['signals' => 0, 'momentary' => 0, 'muted' => 0, 'stray' => 0];
 
+    /** @param  bool  $leavesTraces  whether alerts know their threads and since when they have each item: what only goes on needs neither */
     public function __construct(
         private readonly Settings $settings,
         private readonly QuietTimes $quiet,
         private readonly Grouping $groups,
         private readonly ?Chronicle $chronicle = null,
+        private readonly bool $leavesTraces = true,
     ) {
         $this->timetable = new \SplMinHeap;
     }
@@ -395,6 +397,15 @@ final class Bursts
 
     private function gain(ReplayAlert $alert, Thread $thread, int $now): void
     {
+        if (! $this->leavesTraces) {
+            if ($thread->item !== null && ! isset($alert->items[$thread->item])) {
+                // Alerts of one item share the list with it.
+                $alert->items = $alert->items === [] ? $thread->alone() : $alert->items + $thread->alone();
+                $this->groups->gained($alert, $thread->item);
+            }
+
+            return;
+        }
         $alert->threads[$thread->name()] = true;
         if ($thread->item !== null && ! isset($alert->items[$thread->item])) {
             $alert->items[$thread->item] = $this->stamp($now, $alert->key);
@@ -404,7 +415,7 @@ final class Bursts
 
     private function stamp(int $now, string $key): string
     {
-        return $this->signal !== null ? Stamp::ofSignal($this->signal) : Stamp::ofOpening($now, $key);
+        return ! $this->leavesTraces ? '' : ($this->signal !== null ? Stamp::ofSignal($this->signal) : Stamp::ofOpening($now, $key));
     }
 
     /**

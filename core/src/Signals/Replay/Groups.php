@@ -14,6 +14,9 @@ final class Groups implements Grouping
     /** @var array<int, Group> by number; those that were taken in are gone */
     private array $groups = [];
 
+    /** Groups are looked through for what is out of time whenever so many were made. */
+    private const SWEEP = 5000;
+
     private int $made = 0;
 
     /** @var array<array-key, array<int, Group>> groups that have an alert with an item, by item, by number; some may be out of time */
@@ -53,6 +56,9 @@ final class Groups implements Grouping
         if ($kept === null) {
             $kept = $this->groups[$this->made] = new Group($this->made, $alert);
             $this->made++;
+            if ($this->made % self::SWEEP === 0) {
+                $this->sweep($now);
+            }
         } else {
             foreach ($fitting as $group) {
                 array_push($kept->alerts, ...$group->alerts);
@@ -123,6 +129,17 @@ final class Groups implements Grouping
         }
 
         return $fitting;
+    }
+
+    /** Forgets where groups are that can take nothing in any more. */
+    private function sweep(int $now): void
+    {
+        foreach (array_keys($this->at) as $item) {
+            $this->inTimeAt($item, $now);
+            if ($this->at[$item] === []) {
+                unset($this->at[$item]);
+            }
+        }
     }
 
     private function whole(Group $group): Group

@@ -20,7 +20,7 @@ final class Replay
     public function __construct(Settings $settings, QuietTimes $quiet, array $dependencies, private readonly int $until)
     {
         $this->groups = new Groups($settings, $dependencies);
-        $this->bursts = new Bursts($settings, $quiet, $this->groups);
+        $this->bursts = new Bursts($settings, $quiet, $this->groups, leavesTraces: false);
     }
 
     /** Takes the next signal; one later than the end is left out. */
@@ -33,6 +33,18 @@ final class Replay
 
     /** @return array<string, mixed> */
     public function finish(): array
+    {
+        $parts = $this->parts();
+
+        return ['alerts' => iterator_to_array($parts['alerts'], false), 'groups' => iterator_to_array($parts['groups'], false), 'totals' => $parts['totals']];
+    }
+
+    /**
+     * The result bit by bit: of a long stream it is larger than what the replay itself holds.
+     *
+     * @return array{alerts: \Generator<int, array<string, mixed>>, groups: \Generator<int, array<string, mixed>>, totals: array<string, int>}
+     */
+    public function parts(): array
     {
         $this->bursts->finish($this->until);
         $groups = $this->groups->all();
@@ -47,13 +59,19 @@ final class Replay
         $totals = $this->bursts->totals();
 
         return [
-            'alerts' => array_map(static fn(ReplayAlert $a): array => $a->toArray($numbers[spl_object_id($a)] ?? 0), $alerts),
-            'groups' => array_map(static function (array $alerts, int $i): array {
-                $keys = array_values(array_unique(array_map(static fn(ReplayAlert $a): string => $a->key, $alerts)));
-                sort($keys, SORT_STRING);
+            'alerts' => (static function () use ($alerts, $numbers): \Generator {
+                foreach ($alerts as $alert) {
+                    yield $alert->toArray($numbers[spl_object_id($alert)] ?? 0);
+                }
+            })(),
+            'groups' => (static function () use ($groups): \Generator {
+                foreach ($groups as $i => $alerts) {
+                    $keys = array_values(array_unique(array_map(static fn(ReplayAlert $a): string => $a->key, $alerts)));
+                    sort($keys, SORT_STRING);
 
-                return ['group' => $i + 1, 'keys' => $keys, 'opened_at' => Instant::format(min(array_map(static fn(ReplayAlert $a): int => $a->openedAt, $alerts)))];
-            }, $groups, array_keys($groups)),
+                    yield ['group' => $i + 1, 'keys' => $keys, 'opened_at' => Instant::format(min(array_map(static fn(ReplayAlert $a): int => $a->openedAt, $alerts)))];
+                }
+            })(),
             'totals' => [
                 'signals' => $totals['signals'], 'alerts' => count($alerts), 'groups' => count($groups),
                 'momentary' => $totals['momentary'], 'muted' => $totals['muted'], 'stray' => $totals['stray'],

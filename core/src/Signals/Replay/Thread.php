@@ -43,6 +43,15 @@ final class Thread
      */
     public function __construct(public readonly ?string $item, public readonly string $family, public readonly string $part) {}
 
+    /** @var array<array-key, string>|null */
+    private ?array $alone = null;
+
+    /** @return array<array-key, string> its item, as the only one of an alert, without a stamp */
+    public function alone(): array
+    {
+        return $this->alone ??= $this->item === null ? [] : [$this->item => ''];
+    }
+
     public static function named(string $family, string $part): string
     {
         return "$family\n\n$part";

@@ -54,6 +54,7 @@ final readonly class FewerOfThese
         if ($items > 1) {
             $candidates[] = [['key' => '{source}/{check}'], "It comes from $items items: one alert for all of them."];
         }
+        /** @var list<array{set: array<string, string>, reason: string, before: int, after: int}> $proposals */
         $proposals = [];
         foreach ($candidates as [$set, $reason]) {
             $result = $this->run->compare($present, $routes, $with($set), $routes);
@@ -62,7 +63,10 @@ final readonly class FewerOfThese
             }
         }
         // What takes away about as many as the best does, and changes least, comes first.
-        $best = max(1, ...array_map(static fn(array $proposal): int => $proposal['before'] - $proposal['after'], $proposals ?: [['before' => 0, 'after' => 0]]));
+        $best = 0;
+        foreach ($proposals as $proposal) {
+            $best = max($best, $proposal['before'] - $proposal['after']);
+        }
         $isAsGood = static fn(array $proposal): bool => $proposal['before'] - $proposal['after'] >= self::SHARE * $best;
         usort($proposals, static fn(array $a, array $b): int => [! $isAsGood($a), count($a['set']), $a['after']] <=> [! $isAsGood($b), count($b['set']), $b['after']]);
 
