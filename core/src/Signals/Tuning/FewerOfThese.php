@@ -54,7 +54,6 @@ final readonly class FewerOfThese
         if ($items > 1) {
             $candidates[] = [['key' => '{source}/{check}'], "It comes from $items items: one alert for all of them."];
         }
-        /** @var list<array{set: array<string, string>, reason: string, before: int, after: int}> $proposals */
         $proposals = [];
         foreach ($candidates as [$set, $reason]) {
             $result = $this->run->compare($present, $routes, $with($set), $routes);
@@ -67,8 +66,7 @@ final readonly class FewerOfThese
         foreach ($proposals as $proposal) {
             $best = max($best, $proposal['before'] - $proposal['after']);
         }
-        $isAsGood = static fn(array $proposal): bool => $proposal['before'] - $proposal['after'] >= self::SHARE * $best;
-        usort($proposals, static fn(array $a, array $b): int => [! $isAsGood($a), count($a['set']), $a['after']] <=> [! $isAsGood($b), count($b['set']), $b['after']]);
+        usort($proposals, static fn(array $a, array $b): int => [$a['before'] - $a['after'] < self::SHARE * $best, count($a['set']), $a['after']] <=> [$b['before'] - $b['after'] < self::SHARE * $best, count($b['set']), $b['after']]);
 
         return $proposals;
     }
