@@ -23,6 +23,8 @@ return [
 
     'signals' => [
         'most_in_a_call' => 10_000,
+        // Signals are kept so long; alerts stay.
+        'kept_days' => 90,
         'most_bytes' => 8 * 1024 * 1024,
     ],
 

@@ -6,6 +6,7 @@ namespace App\Platform;
 
 use App\Paging\FollowDueCalls;
 use App\Signals\HandleAlerts;
+use App\Signals\Intake\ForgetOldSignals;
 use App\Signals\Intake\Heartbeats;
 use App\Signals\ReturnWaitingAlerts;
 use App\Signals\TakeSignals;
@@ -33,7 +34,7 @@ final class RunClock extends Command
 
     private float $swept = 0;
 
-    public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox): int
+    public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox, ForgetOldSignals $forget): int
     {
         $this->trap([SIGTERM, SIGINT], function (): void {
             $this->stopping = true;
@@ -51,7 +52,7 @@ final class RunClock extends Command
                 $mayWork = $lease->isMine(...);
                 $worked = $heartbeats($mayWork) + $signals($mayWork) + $handling($mayWork) + $calls($mayWork) + $updates($mayWork) + $alerts($mayWork);
                 if (microtime(true) - $this->swept > self::SWEEP_SECONDS) {
-                    $worked += $outbox($mayWork);
+                    $worked += $outbox($mayWork) + $forget($mayWork);
                     Once::forgetOld();
                     TakeSignals::forgetOld();
                     $this->swept = microtime(true);

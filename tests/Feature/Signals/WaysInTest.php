@@ -131,6 +131,18 @@ final class WaysInTest extends TestCase
         $this->signal($many)->assertStatus(202)->assertJson(['accepted' => 500]);
     }
 
+    public function test_signals_are_let_go_of_after_their_time_and_alerts_stay(): void
+    {
+        $this->signal([self::firing('clk-1'), self::firing('clk-2')]);
+        $this->takeSignals();
+        $this->later(91 * 86400);
+        $this->signal([self::firing('clk-3')]);
+        $forget = app(\App\Signals\Intake\ForgetOldSignals::class);
+        self::assertSame([2, 0], [$forget(static fn(): bool => true), $forget(static fn(): bool => true)]);
+        self::assertSame(['clk-3'], Signal::query()->pluck('item')->all());
+        self::assertSame(2, Alert::query()->where('source', 'probe')->count());
+    }
+
     public function test_a_source_that_goes_mad_makes_one_alert(): void
     {
         for ($n = 0; $n < 10; $n++) {
