@@ -171,6 +171,7 @@ return new class () extends Migration
             $table->unsignedInteger('turned_away')->default(0);
             $table->unsignedInteger('unmapped')->default(0);
             $table->integer('clock_off')->nullable();
+            $table->integer('last_at')->nullable();
             $table->primary(['source', 'minute']);
             $table->index('minute');
         });

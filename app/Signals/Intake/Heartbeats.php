@@ -6,7 +6,9 @@ namespace App\Signals\Intake;
 
 use App\Platform\Moment;
 use App\Signals\AcceptSignals;
+use App\Signals\Live\StoredSignal;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Time\Instant;
 
 /** Sources and checks that should speak every so often: their silence is a signal, and their return clears it. */
@@ -16,6 +18,8 @@ final class Heartbeats
 
     /** While one is silent, how often it is looked whether it spoke through a signal. */
     private const LOOK_SECONDS = 5;
+
+    private const LOOKED_THROUGH = 20_000;
 
     public function __construct(private readonly AcceptSignals $accept) {}
 
@@ -89,16 +93,14 @@ final class Heartbeats
     private static function lastWord(\stdClass $row): ?int
     {
         if ($row->check === null && $row->item === null) {
-            $minute = DB::table('source_minutes')->where('source', $row->source)->where(fn($query) => $query->where('accepted', '>', 0)->orWhere('repeated', '>', 0))->max('minute');
-            if ($minute === null) {
-                return null;
-            }
-            $last = DB::table('signals')->where('source', $row->source)->where('received_at', '>=', (int) $minute)->max('received_at');
-
-            return $last === null ? (int) $minute : (int) $last;
+            $last = DB::table('source_minutes')->where('source', $row->source)->max('last_at');
+        } elseif ($row->check !== null && $row->item !== null) {
+            $last = DB::table('signals')->where('family', StoredSignal::familyNumber(ReplaySignal::familyOf($row->source, $row->item, $row->check)))->max('at');
+        } else {
+            // No index leads to one of the two alone: what came lately is looked through.
+            $last = DB::table('signals')->where('id', '>', (int) DB::table('signals')->max('id') - self::LOOKED_THROUGH)->where('source', $row->source)
+                ->when($row->check !== null, fn($query) => $query->where('check', $row->check))->when($row->item !== null, fn($query) => $query->where('item', $row->item))->max('received_at');
         }
-        $last = DB::table('signals')->where('source', $row->source)->where('id', '>', (int) DB::table('signals')->max('id') - 200_000)
-            ->when($row->check !== null, fn($query) => $query->where('check', $row->check))->when($row->item !== null, fn($query) => $query->where('item', $row->item))->max('received_at');
 
         return $last === null ? null : (int) $last;
     }

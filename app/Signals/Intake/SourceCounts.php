@@ -65,15 +65,15 @@ final class SourceCounts
     public function keep(): void
     {
         $minute = intdiv($this->now, self::MINUTE) * self::MINUTE;
-        $put = DB::connection()->getPdo()->prepare('insert into source_minutes (source, minute, accepted, repeated, refused, clock_off) values (?, ?, ?, ?, ?, ?)
-            on conflict (source, minute) do update set accepted = accepted + excluded.accepted, repeated = repeated + excluded.repeated, refused = refused + excluded.refused, clock_off = coalesce(excluded.clock_off, clock_off)');
+        $put = DB::connection()->getPdo()->prepare('insert into source_minutes (source, minute, accepted, repeated, refused, clock_off, last_at) values (?, ?, ?, ?, ?, ?, ?)
+            on conflict (source, minute) do update set accepted = accepted + excluded.accepted, repeated = repeated + excluded.repeated, refused = refused + excluded.refused, clock_off = coalesce(excluded.clock_off, clock_off), last_at = coalesce(excluded.last_at, last_at)');
         // Repeats are told of the whole call: they are put down to its busiest source.
         $left = $this->repeated;
         uasort($this->sources, static fn(array $a, array $b): int => $b['came'] <=> $a['came']);
         foreach ($this->sources as $source => $counts) {
             $repeated = min($left, $counts['came']);
             $left -= $repeated;
-            $put->execute([$source, $minute, $counts['came'] - $repeated, $repeated, $counts['refused'], $counts['off']]);
+            $put->execute([$source, $minute, $counts['came'] - $repeated, $repeated, $counts['refused'], $counts['off'], $counts['came'] > 0 ? $this->now : null]);
             foreach ($counts['errors'] as $what) {
                 self::error((string) $source, $what);
             }

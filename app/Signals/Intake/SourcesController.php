@@ -183,7 +183,7 @@ final class SourcesController
         $known = Source::query()->when($only !== null, fn($query) => $query->whereKey($only))->get()->keyBy('id');
         $hour = DB::table('source_minutes')->when($only !== null, fn($query) => $query->where('source', $only))->where('minute', '>=', $now - self::HOUR)->groupBy('source')
             ->selectRaw('source, sum(accepted + repeated) as came, sum(refused) as refused, sum(turned_away) as turned_away, sum(unmapped) as unmapped')->get()->keyBy('source');
-        $last = DB::table('source_minutes')->when($only !== null, fn($query) => $query->where('source', $only))->groupBy('source')->selectRaw('source, max(minute) as minute')->pluck('minute', 'source');
+        $last = DB::table('source_minutes')->when($only !== null, fn($query) => $query->where('source', $only))->groupBy('source')->selectRaw('source, max(coalesce(last_at, minute)) as last_at')->pluck('last_at', 'source');
         $off = DB::table('source_minutes')->when($only !== null, fn($query) => $query->where('source', $only))->where('minute', '>=', $now - self::HOUR)->whereNotNull('clock_off')->orderBy('minute')->pluck('clock_off', 'source');
         $kept = DB::table('unmapped_payloads')->when($only !== null, fn($query) => $query->where('source', $only))->whereNull('mapped_at')->groupBy('source')->selectRaw('source, count(*) as many')->pluck('many', 'source');
         $silent = DB::table('heartbeats')->when($only !== null, fn($query) => $query->where('source', $only))->groupBy('source')->selectRaw('source, count(*) as many, sum(silent) as silent')->get()->keyBy('source');

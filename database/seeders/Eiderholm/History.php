@@ -119,7 +119,7 @@ final class History
                 'source' => 'harbour-watch', 'at' => $at, 'item' => $item, 'check' => $check, 'condition' => $n < $count ? 'firing' : 'clear', 'level' => $level->value,
                 'summary' => $n < $count ? $summary : null, 'received_at' => $at, 'family' => StoredSignal::familyNumber($family),
             ];
-            DB::statement('insert into source_minutes (source, minute, accepted) values (?, ?, 1) on conflict (source, minute) do update set accepted = accepted + 1', ['harbour-watch', intdiv($at, 60) * 60]);
+            DB::statement('insert into source_minutes (source, minute, accepted, last_at) values (?, ?, 1, ?) on conflict (source, minute) do update set accepted = accepted + 1', ['harbour-watch', intdiv($at, 60) * 60, $at]);
         }
         DB::table('signals')->insert($rows);
     }
