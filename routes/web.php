@@ -40,6 +40,7 @@ Route::middleware('auth')->group(function (): void {
 
     Route::get('/', WatchController::class)->name('watch');
     Route::get('alerts', [AlertsController::class, 'index']);
+    Route::get('alerts/members', [AlertsController::class, 'members']);
     Route::get('alerts/incidents', [AlertsController::class, 'incidents']);
     Route::post('alerts/filters', [AlertsController::class, 'keepFilter']);
     Route::post('alerts/filters/drop', [AlertsController::class, 'dropFilter']);

@@ -20,7 +20,7 @@ final class WatchController
         $stamp = static fn(string $name): ?string => ($date = $request->date($name)) === null ? null : CarbonImmutable::instance($date)->utc()->format('Y-m-d H:i:s.v');
 
         return Inertia::render('Incidents/Watch', [
-            'groups' => fn(): array => AlertGroups::undecided($stamp('from'), $stamp('to')),
+            'groups' => fn(): array => AlertGroups::undecided($stamp('from'), $stamp('to'), groups: AlertGroups::during($request)),
             'reports' => fn() => Report::query()->with('service')->whereNull('resolved_at')->whereNull('incident_id')
                 ->when($stamp('from'), fn($query, $from) => $query->where('told_at', '>=', $from))
                 ->when($stamp('to'), fn($query, $to) => $query->where('told_at', '<=', $to))

@@ -6,8 +6,8 @@ namespace App\Platform;
 
 use App\Incidents\Incident;
 use App\Rota\Rota;
-use App\Signals\Alert;
 use App\Updates\Update;
+use Illuminate\Support\Facades\DB;
 use Skarvo\Rota\Segment;
 
 /** What the time band shows: the last hours and the next few. */
@@ -45,16 +45,11 @@ final class Band
     /** @return list<array{at: int, count: int, undecided: int}> alerts opened in each grain that has any */
     private static function grains(int $from): array
     {
-        $grains = [];
-        foreach (Alert::query()->where('opened_at', '>=', now()->setTimestamp($from))->get(['opened_at', 'closed_at', 'incident_id', 'taken_at']) as $alert) {
-            $at = intdiv($alert->opened_at->getTimestamp(), self::GRAIN) * self::GRAIN;
-            $grains[$at] ??= ['at' => $at * 1000, 'count' => 0, 'undecided' => 0];
-            $grains[$at]['count']++;
-            $grains[$at]['undecided'] += $alert->closed_at === null && $alert->incident_id === null && $alert->taken_at === null ? 1 : 0;
-        }
-        ksort($grains);
+        $rows = DB::table('alerts')->where('opened_at', '>=', Moment::text($from))->whereNull('withdrawn_at')
+            ->selectRaw("cast(strftime('%s', opened_at) as integer) / ? * ? as at, count(*) as many, sum(closed_at is null and incident_id is null and taken_at is null) as undecided", [self::GRAIN, self::GRAIN])
+            ->groupByRaw('1')->orderByRaw('1')->get();
 
-        return array_values($grains);
+        return array_values($rows->map(static fn(\stdClass $row): array => ['at' => (int) $row->at * 1000, 'count' => (int) $row->many, 'undecided' => (int) $row->undecided])->all());
     }
 
     /** @return list<array{from: int, to: int, name: ?string}> of the reader's own team */

@@ -86,17 +86,21 @@ final class RunningClocks
     /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
     private static function untaken(): array
     {
-        $groups = new AlertGroups;
+        $groups = AlertGroups::during(request());
         $query = Alert::query()->undecided();
-        $due = [];
-        foreach ($groups->ordered($query) as $group) {
+        $ordered = $groups->ordered($query);
+        $runsOut = [];
+        foreach ($ordered as $i => $group) {
             if (! $group['taken']) {
-                $minutes = $group['rank'] >= 2 ? self::UNTAKEN_MINUTES[$group['tier']] ?? 240 : self::UNTAKEN_MINUTES[9];
-                $due[] = [Moment::seconds($group['since']) + $minutes * 60, $minutes, $group];
+                $runsOut[$i] = Moment::seconds($group['since']) + self::untakenMinutes($group) * 60;
             }
         }
-        usort($due, static fn(array $a, array $b): int => [$a[0], $a[2]['id']] <=> [$b[0], $b[2]['id']]);
-        $due = array_slice($due, 0, self::MOST_UNTAKEN);
+        // There may be tens of thousands; of equals, what matters most stays first.
+        asort($runsOut);
+        $due = [];
+        foreach (array_slice($runsOut, 0, self::MOST_UNTAKEN, true) as $i => $at) {
+            $due[] = [$at, self::untakenMinutes($ordered[$i]), $ordered[$i]];
+        }
         $clocks = [];
         $titles = $groups->titles(array_column($due, 2), $query);
         foreach ($due as $i => [$at, $minutes, $group]) {
@@ -104,6 +108,12 @@ final class RunningClocks
         }
 
         return $clocks;
+    }
+
+    /** @param  array{tier: int, rank: int, ...}  $group */
+    private static function untakenMinutes(array $group): int
+    {
+        return $group['rank'] >= 2 ? self::UNTAKEN_MINUTES[$group['tier']] ?? self::UNTAKEN_MINUTES[9] : self::UNTAKEN_MINUTES[9];
     }
 
     /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */

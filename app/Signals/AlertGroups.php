@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Moment;
 use App\Platform\Team;
 use App\Topology\Estate;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
-use Illuminate\Support\Facades\DB;
+use Illuminate\Http\Request;
+use Illuminate\Support\Collection as Rows;
 use Skarvo\Incidents\HitService;
 use Skarvo\Signals\IncidentConditions;
 use Skarvo\Signals\Level;
@@ -21,20 +23,34 @@ final class AlertGroups
     /** The tier of what endangers no service. */
     public const NO_TIER = 9;
 
+    private const LEVEL_RANK = "case level when 'critical' then 3 when 'error' then 2 when 'warning' then 1 else 0 end";
+
     private readonly Estate $estate;
 
     /** @var array<string, array{int, int}> tier and rank of the state of what an item endangers, by item and level */
     private array $weights = [];
+
+    /** @var array<string, list<array{id: int, taken: bool, tier: int, rank: int, since: string, count: int, level: int}>> by query: several parts of one screen ask for the same */
+    private array $ordered = [];
 
     public function __construct()
     {
         $this->estate = Estate::load();
     }
 
-    /** @return list<array<string, mixed>> what nobody has decided about, what matters most first */
-    public static function undecided(?string $from = null, ?string $to = null, int $most = 60): array
+    /** The groups as one request sees them: the clocks at the edge and the screen itself ask for the same. */
+    public static function during(Request $request): self
     {
-        $groups = new self;
+        $groups = $request->attributes->get(self::class) ?? new self;
+        $request->attributes->set(self::class, $groups);
+
+        return $groups instanceof self ? $groups : new self;
+    }
+
+    /** @return list<array<string, mixed>> what nobody has decided about, what matters most first */
+    public static function undecided(?string $from = null, ?string $to = null, int $most = 60, ?self $groups = null): array
+    {
+        $groups ??= new self;
         $query = Alert::query()->undecided()
             ->when($from !== null, fn($query) => $query->where(fn($q) => $q->whereNull('closed_at')->orWhere('closed_at', '>=', $from)))
             ->when($to !== null, fn($query) => $query->where('first_signal_at', '<=', $to));
@@ -50,40 +66,53 @@ final class AlertGroups
      */
     public function ordered(Builder $query): array
     {
-        $rows = (clone $query)->getQuery()
-            ->selectRaw('coalesce(group_id, id) as grp, item_id, max(case level when \'critical\' then 3 when \'error\' then 2 when \'warning\' then 1 else 0 end) as level, min(first_signal_at) as since, min(taken_at is not null) as taken, count(*) as many')
-            ->groupByRaw('1, 2')->get();
+        $key = $query->toRawSql();
+        if (isset($this->ordered[$key])) {
+            return $this->ordered[$key];
+        }
+        $rows = (clone $query)->getQuery()->whereNotNull('group_id')
+            ->selectRaw('group_id, item_id, max('.self::LEVEL_RANK.') as level, min(first_signal_at) as since, min(taken_at is not null) as taken, count(*) as many')
+            ->groupBy('group_id', 'item_id')->get();
         $groups = [];
         foreach ($rows as $row) {
             [$tier, $rank] = $row->item_id === null ? [self::NO_TIER, 0] : $this->weight((string) $row->item_id, (int) $row->level);
-            $id = (int) $row->grp;
+            $id = (int) $row->group_id;
             $known = $groups[$id] ?? ['id' => $id, 'taken' => true, 'tier' => self::NO_TIER, 'rank' => 0, 'since' => (string) $row->since, 'count' => 0, 'level' => 0];
             $groups[$id] = [
                 'id' => $id, 'taken' => $known['taken'] && (bool) $row->taken, 'tier' => min($known['tier'], $tier), 'rank' => max($known['rank'], $rank),
                 'since' => min($known['since'], (string) $row->since), 'count' => $known['count'] + (int) $row->many, 'level' => max($known['level'], (int) $row->level),
             ];
         }
-        usort($groups, static fn(array $a, array $b): int => [$a['taken'], $a['tier'], -$a['rank'], -$a['level'], $a['since'], $a['id']] <=> [$b['taken'], $b['tier'], -$b['rank'], -$b['level'], $b['since'], $b['id']]);
+        // One text for each, because tens of thousands are put in order.
+        $order = array_map(static fn(array $group): string => ($group['taken'] ? '1' : '0').$group['tier'].(9 - $group['rank']).(9 - $group['level']).$group['since'].sprintf('%012d', $group['id']), $groups);
+        asort($order, SORT_STRING);
 
-        return $groups;
+        return $this->ordered[$key] = array_values(array_map(static fn(int $id): array => $groups[$id], array_keys($order)));
     }
 
     /**
      * @param  list<array{id: int, tier: int, rank: int, ...}>  $ordered
      * @param  Builder<Alert>  $query  which of their alerts are told of
-     * @param  int  $members  how many alerts of each are told of one by one
      * @return list<array<string, mixed>>
      */
-    public function told(array $ordered, Builder $query, int $members = 0): array
+    public function told(array $ordered, Builder $query): array
     {
-        $alerts = (clone $query)->with(['taker', 'incident'])->whereIn(DB::raw('coalesce(group_id, id)'), array_column($ordered, 'id'))->orderBy('first_signal_at')->orderBy('id')->get()
-            ->groupBy(static fn(Alert $alert): int => $alert->group_id ?? $alert->id);
+        // A group may have thousands: rows, not models, but for those that are shown.
+        $rows = (clone $query)->getQuery()->whereIn('group_id', array_column($ordered, 'id'))->orderBy('first_signal_at')->orderBy('id')
+            ->get(['id', 'group_id', 'item_id', 'level', 'count', 'flips', 'first_signal_at', 'team_id', 'incident_id'])->groupBy('group_id');
+        $leads = [];
+        foreach ($rows as $group => $its) {
+            $leads[$group] = (int) ($its->sort(static fn(\stdClass $a, \stdClass $b): int => Level::from($b->level)->rank() <=> Level::from($a->level)->rank() ?: [$a->first_signal_at, $a->id] <=> [$b->first_signal_at, $b->id])->first()->id ?? 0);
+        }
+        $alerts = Alert::query()->with(['taker', 'incident'])->whereKey(array_values($leads))->get()->keyBy('id');
         $teams = Team::query()->get()->keyBy('id');
+        $observed = Observed::byGroup((clone $query)->whereIn('group_id', array_column($ordered, 'id')));
 
-        return array_values(array_filter(array_map(function (array $group) use ($alerts, $teams, $members): ?array {
-            $its = $alerts->get($group['id']);
+        return array_values(array_filter(array_map(function (array $group) use ($rows, $leads, $alerts, $teams, $observed): ?array {
+            $its = $rows->get($group['id']);
+            $lead = $alerts->get($leads[$group['id']] ?? 0);
 
-            return $its === null ? null : [...$this->tell($its, $teams), 'alerts' => $its->take($members)->map(static fn(Alert $a): array => $a->summed())->values()->all()];
+            return $its === null || $lead === null ? null : $this->tell($its, $lead, $teams, $observed[$group['id']] ?? []);
         }, $ordered)));
     }
 
@@ -94,11 +123,7 @@ final class AlertGroups
      */
     public function titles(array $ordered, Builder $query): array
     {
-        $alerts = (clone $query)->whereIn(DB::raw('coalesce(group_id, id)'), array_column($ordered, 'id'))
-            ->orderByRaw("case level when 'critical' then 0 when 'error' then 1 when 'warning' then 2 else 3 end")->orderBy('first_signal_at')->orderBy('id')->get()
-            ->groupBy(static fn(Alert $alert): int => $alert->group_id ?? $alert->id);
-
-        return array_map(static fn(array $group): string => $alerts->get($group['id'])?->first()?->title() ?? '', $ordered);
+        return array_map(static fn(array $group): string => (clone $query)->where('group_id', $group['id'])->orderByRaw(self::LEVEL_RANK.' desc')->orderBy('first_signal_at')->orderBy('id')->first()?->title() ?? '', $ordered);
     }
 
     /** @return array{int, int} tier and rank of the worst that an item can do at a level */
@@ -117,62 +142,62 @@ final class AlertGroups
     }
 
     /**
-     * @param  Collection<int, Alert>  $alerts
+     * @param  Rows<int, \stdClass>  $rows  its alerts, those that began first before others
+     * @param  Alert  $lead  the alert that speaks for the group: the worst, and of those the first
      * @param  Collection<int|string, Team>  $teams
+     * @param  array<array-key, State>  $observed  worst state of each item on which something fires
      * @return array<string, mixed>
      */
-    private function tell(Collection $alerts, Collection $teams): array
+    private function tell(Rows $rows, Alert $lead, Collection $teams, array $observed): array
     {
         $estate = $this->estate;
-        $impact = $estate->trace(Observed::by(Alert::query()->whereKey($alerts->modelKeys())));
+        $impact = $estate->trace($observed);
         $services = $estate->services($impact);
-        $ground = $estate->ground(array_values($alerts->pluck('item_id')->filter()->map(strval(...))->all()));
-        // The alert that speaks for the group: the worst, and of those the first.
-        $lead = $alerts->sort(static fn(Alert $a, Alert $b): int => [-$a->level->rank(), $a->first_signal_at, $a->id] <=> [-$b->level->rank(), $b->first_signal_at, $b->id])->first()
-            ?? throw new \LogicException('A group has an alert.');
+        $items = array_values(array_unique(array_map(strval(...), array_filter($rows->pluck('item_id')->all(), is_string(...)))));
+        $ground = $estate->ground($items);
         // What people outside notice counts; where they notice nothing, the items do.
         $worst = $services !== [] ? max(array_map(static fn(HitService $s): int => $s->state->rank(), $services)) : max(array_map(static fn(Affected $a): int => $a->state->rank(), $impact->affected) ?: [0]);
         $tier = $services === [] ? null : $services[0]->tier;
+        $ids = array_map(intval(...), $rows->pluck('id')->all());
 
         return [
             'id' => $lead->group_id ?? $lead->id,
             'lead' => $lead->id,
-            'group' => $lead->group_id ?? $lead->id,
-            'alertIds' => array_values(array_unique([$lead->id, ...$alerts->modelKeys()])),
+            'alertIds' => array_values(array_unique([$lead->id, ...$ids])),
             'title' => $lead->title(),
             'level' => $lead->level->value,
             'state' => State::ofRank($worst)->value,
             'rank' => $worst,
             'tier' => $tier ?? self::NO_TIER,
-            'count' => $alerts->count(),
-            'signals' => (int) $alerts->sum(static fn(Alert $a): int => $a->count),
-            'flips' => (int) $alerts->sum(static fn(Alert $a): int => $a->flips),
-            'since' => $alerts->min('first_signal_at'),
-            'items' => $alerts->map(static fn(Alert $a): ?array => $a->item_id === null ? null : ['id' => $a->item_id, 'name' => $estate->name($a->item_id)])->filter()->unique('id')->values()->take(4),
+            'count' => count($ids),
+            'signals' => array_sum(array_map(intval(...), $rows->pluck('count')->all())),
+            'flips' => array_sum(array_map(intval(...), $rows->pluck('flips')->all())),
+            'since' => Moment::of(Moment::seconds((string) $rows->min('first_signal_at'))),
+            'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id)], array_slice($items, 0, 4)),
             'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services),
             'sites' => $estate->sites($impact),
             'root' => $ground === null || $ground->of === 1 ? null : ['id' => $ground->item, 'name' => $estate->name($ground->item), 'explains' => $ground->explains, 'of' => $ground->of],
             'taken' => $lead->taken_at === null ? null : ['by' => $lead->taker->name ?? '', 'at' => $lead->taken_at],
             'team' => $lead->team_id === null ? null : $teams->get($lead->team_id)?->name,
-            'suggested' => $this->suggestion($alerts, $teams, $tier, $lead),
+            'suggested' => $rows->whereNotNull('incident_id')->isNotEmpty() ? null : $this->suggestion(array_map(strval(...), array_unique(array_filter($rows->pluck('team_id')->all(), is_string(...)))), count($ids), $teams, $tier, $lead),
         ];
     }
 
     /**
-     * @param  Collection<int, Alert>  $alerts
+     * @param  array<array-key, string>  $owners  teams of its alerts
      * @param  Collection<int|string, Team>  $teams
      * @return string|null the conditions in words, where the team wants incidents to be suggested and they are met
      */
-    private function suggestion(Collection $alerts, Collection $teams, ?int $tier, Alert $lead): ?string
+    private function suggestion(array $owners, int $alerts, Collection $teams, ?int $tier, Alert $lead): ?string
     {
-        foreach ($alerts->pluck('team_id')->filter()->unique() as $id) {
-            $team = $teams->get((string) $id);
-            if ($team === null || $team->auto_incidents !== 'suggest' || $alerts->whereNotNull('incident_id')->isNotEmpty()) {
+        foreach ($owners as $id) {
+            $team = $teams->get($id);
+            if ($team === null || $team->auto_incidents !== 'suggest') {
                 continue;
             }
             $conditions = IncidentConditions::of($team->auto_when);
             $minutes = $lead->taken_at === null ? (int) $lead->first_signal_at->diffInMinutes(now()) : null;
-            if ($conditions->areMet($tier, $lead->level, $alerts->count(), $minutes)) {
+            if ($conditions->areMet($tier, $lead->level, $alerts, $minutes)) {
                 return $conditions->words();
             }
         }

@@ -26,8 +26,8 @@ final class AlertsController
     /** As many as can be worked on at once. */
     private const MOST_MARKED = 20_000;
 
-    /** Alerts of a group that its line brings along; the rest are asked for. */
-    private const MEMBERS = 30;
+    /** Alerts of a group that are shown one by one. */
+    private const MEMBERS = 100;
 
     public function index(Request $request): Response
     {
@@ -38,12 +38,12 @@ final class AlertsController
         return Inertia::render('Signals/Alerts', [
             'filter' => $filter->toArray(),
             'found' => function () use ($filter, $most): array {
-                $groups = new AlertGroups;
+                $groups = AlertGroups::during(request());
                 $query = $filter->query();
                 $ordered = $groups->ordered($query);
 
                 return [
-                    'groups' => $groups->told(array_slice($ordered, 0, $most), $query, self::MEMBERS),
+                    'groups' => $groups->told(array_slice($ordered, 0, $most), $query),
                     'alerts' => array_sum(array_column($ordered, 'count')),
                     'of' => count($ordered),
                 ];
@@ -53,6 +53,15 @@ final class AlertsController
             'filters' => fn() => DB::table('alert_filters')->where('person_id', $person->id)->orderBy('name')->get(['name', 'query']),
             'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
         ]);
+    }
+
+    /** The alerts of a group, one by one, as far as the filter shows them. */
+    public function members(Request $request): JsonResponse
+    {
+        $request->validate(['group' => ['required', 'integer']]);
+        $query = AlertFilter::of($request, CurrentPerson::of($request))->query()->where('group_id', $request->integer('group'));
+
+        return new JsonResponse($query->orderBy('first_signal_at')->orderBy('id')->limit(self::MEMBERS)->get()->map(static fn(Alert $alert): array => $alert->summed()));
     }
 
     public function show(Request $request, Alert $alert, Explain $explain): Response

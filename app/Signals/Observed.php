@@ -29,13 +29,25 @@ final class Observed
      */
     public static function by(Builder $alerts): array
     {
+        return self::byGroup($alerts, false)[0] ?? [];
+    }
+
+    /**
+     * @param  Builder<Alert>  $alerts
+     * @param  bool  $apart  whether each group is told by itself; all under 0 otherwise
+     * @return array<int, array<array-key, State>> worst state by item, by group
+     */
+    public static function byGroup(Builder $alerts, bool $apart = true): array
+    {
         $states = [];
-        $rows = $alerts->getQuery()->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)->distinct()->get(['alert_items.item', 'alerts.level']);
+        $rows = (clone $alerts)->getQuery()->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)->distinct()
+            ->get(['alert_items.item', 'alerts.level', ...($apart ? ['alerts.group_id'] : [])]);
         foreach ($rows as $row) {
             $state = Level::from($row->level)->observed();
+            $group = $apart ? (int) $row->group_id : 0;
             $id = (string) $row->item;
-            if (! isset($states[$id]) || $state->rank() > $states[$id]->rank()) {
-                $states[$id] = $state;
+            if (! isset($states[$group][$id]) || $state->rank() > $states[$group][$id]->rank()) {
+                $states[$group][$id] = $state;
             }
         }
 

@@ -87,6 +87,8 @@ return new class () extends Migration
         Schema::table('alerts', function (Blueprint $table): void {
             $table->unique(['key', 'number']);
         });
+        // What nobody has decided about is asked for on every screen, in its groups.
+        DB::statement('create index alerts_undecided_index on alerts (group_id, item_id, level, first_signal_at, taken_at, handling, handle_at, wait_until) where closed_at is null and incident_id is null and put_away_at is null');
 
         Schema::create('alert_items', function (Blueprint $table): void {
             $table->foreignId('alert_id')->constrained('alerts')->cascadeOnDelete();

@@ -60,7 +60,6 @@ export interface AlertGroup {
   team: string | null;
   /** The conditions under which its team wants an incident suggested, where they are met. */
   suggested: string | null;
-  alerts: AlertLine[];
 }
 
 export interface AlertLine {

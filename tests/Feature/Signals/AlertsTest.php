@@ -42,7 +42,9 @@ final class AlertsTest extends TestCase
     {
         $this->take([self::firing('clk-2')]);
         $this->actingAs($this->person('noor-lind'));
-        $this->get('/alerts')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 1)->where('found.groups.0.alerts.0.item', 'clk-2')->where('found.groups.0.alerts.0.closed_at', null));
+        $this->get('/alerts')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 1)->where('found.groups.0.items.0.id', 'clk-2'));
+        $group = (int) Alert::query()->where('item_id', 'clk-2')->latest('id')->value('group_id');
+        $this->getJson("/alerts/members?group=$group")->assertJsonCount(1)->assertJsonPath('0.item', 'clk-2')->assertJsonPath('0.closed_at', null);
         $all = Alert::query()->count();
         $this->get('/alerts?show=all')->assertInertia(fn(Shown $page) => $page->where('found.alerts', $all));
         $this->get('/alerts?show=all&from=2026-03-03T07:59:00Z&to=2026-03-03T08:01:00Z')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 1));

@@ -24,7 +24,11 @@ const query = (change: Record<string, string>): URLSearchParams => {
   return next;
 };
 const go = (change: Record<string, string>): void =>
-  router.get(`/alerts?${query(change)}`, {}, { preserveState: true, preserveScroll: true, replace: true });
+  router.get(
+    `/alerts?${query(change)}`,
+    {},
+    { preserveState: true, preserveScroll: true, replace: true, only: ['filter', 'found', 'errors'] },
+  );
 
 let timer = 0;
 watch(words, (value) => {

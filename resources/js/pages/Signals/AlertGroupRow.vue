@@ -9,7 +9,8 @@ import type { AlertGroup, AlertLine } from '@/lib/types';
 /** A group on one line, and its alerts under it once it is opened. */
 const props = defineProps<{
   group: AlertGroup;
-  opened: boolean;
+  /** Its alerts, once they are shown one by one. */
+  alerts: AlertLine[] | null;
   selectedId: string | null;
   mayAct: boolean;
   isMarked: (ids: number[]) => boolean;
@@ -65,7 +66,7 @@ const line = (alertId: number): string => `alert-${alertId}`;
         <button
           type="button"
           class="link"
-          :aria-expanded="opened"
+          :aria-expanded="alerts !== null"
           tabindex="-1"
           @click.stop="
             emit('select', id);
@@ -100,9 +101,9 @@ const line = (alertId: number): string => `alert-${alertId}`;
       <span v-if="group.team" class="block text-tiny text-ink-2">{{ group.team }}</span>
     </p>
   </div>
-  <ul v-if="opened" class="mb-1 border-b border-line bg-sheet pl-6">
+  <ul v-if="alerts" class="mb-1 border-b border-line bg-sheet pl-6">
     <li
-      v-for="alert in group.alerts"
+      v-for="alert in alerts"
       :id="line(alert.id)"
       :key="alert.id"
       tabindex="-1"
@@ -129,8 +130,8 @@ const line = (alertId: number): string => `alert-${alertId}`;
         stands(alert) || `for ${lasting(now - millis(alert.first_signal_at))}`
       }}</span>
     </li>
-    <li v-if="group.count > group.alerts.length" class="py-1 text-small text-ink-2">
-      and {{ group.count - group.alerts.length }} more, which what is done with the group reaches too.
+    <li v-if="alerts.length > 0 && group.count > alerts.length" class="py-1 text-small text-ink-2">
+      and {{ group.count - alerts.length }} more, which what is done with the group reaches too.
     </li>
   </ul>
 </template>

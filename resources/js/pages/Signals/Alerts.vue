@@ -9,10 +9,11 @@ import AlertFilters from '@/pages/Signals/AlertFilters.vue';
 import AlertGroupRow from '@/pages/Signals/AlertGroupRow.vue';
 import AlertSheet from '@/pages/Signals/AlertSheet.vue';
 import { useAction } from '@/lib/action';
+import { ask } from '@/lib/ask';
 import { useCommands } from '@/lib/commands';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
-import type { AlertGroup } from '@/lib/types';
+import type { AlertGroup, AlertLine } from '@/lib/types';
 
 /** Alerts to work through: groups first, what needs taking first, one or many at once, all by keyboard. */
 const props = defineProps<{
@@ -33,7 +34,8 @@ interface Row {
   alert: number | null;
   alertIds: number[];
 }
-const opened = ref(new Set<number>());
+/** Groups whose alerts are shown one by one, with those alerts. */
+const opened = ref(new Map<number, AlertLine[]>());
 const marked = ref(new Set<number>());
 const selectedId = ref<string | null>(null);
 const sheet = ref<'wait' | 'close' | 'attach' | null>(null);
@@ -44,7 +46,12 @@ const rows = computed<Row[]>(() =>
   props.found.groups.flatMap((group) => [
     { id: `group-${group.id}`, group, alert: null, alertIds: group.alertIds },
     ...(opened.value.has(group.id)
-      ? group.alerts.map((alert) => ({ id: `alert-${alert.id}`, group, alert: alert.id, alertIds: [alert.id] }))
+      ? (opened.value.get(group.id) ?? []).map((alert) => ({
+          id: `alert-${alert.id}`,
+          group,
+          alert: alert.id,
+          alertIds: [alert.id],
+        }))
       : []),
   ]),
 );
@@ -102,11 +109,24 @@ const markAll = (): void => {
     },
   });
 };
+const look = async (group: number): Promise<void> => {
+  const query = new URLSearchParams(window.location.search);
+  query.set('group', String(group));
+  const answer = await ask<AlertLine[]>(`/alerts/members?${query}`);
+  if (answer.value && opened.value.has(group)) opened.value = new Map(opened.value).set(group, answer.value);
+};
 const open = (group: AlertGroup): void => {
-  const now = new Set(opened.value);
-  if (!now.delete(group.id)) now.add(group.id);
+  const now = new Map(opened.value);
+  if (!now.delete(group.id)) {
+    now.set(group.id, []);
+    void look(group.id);
+  }
   opened.value = now;
 };
+watch(
+  () => props.found,
+  () => [...opened.value.keys()].forEach((group) => void look(group)),
+);
 const work = (what: string, words: string, more: Record<string, string | number> = {}): void => {
   const alerts = chosen.value;
   if (alerts.length === 0) return;
@@ -182,7 +202,7 @@ useCommands(() => [
           <li v-for="group in found.groups" :key="group.id">
             <AlertGroupRow
               :group="group"
-              :opened="opened.has(group.id)"
+              :alerts="opened.get(group.id) ?? null"
               :selected-id="selected?.id ?? null"
               :may-act="coordinates"
               :is-marked="isMarked"
