@@ -130,6 +130,24 @@ final class TuningTest extends TestCase
         $this->from('/')->post("/incidents/$incident->id/coordinate", ['from' => null])->assertSessionHasErrors(['action' => 'Ingrid Vale coordinates this by now.']);
     }
 
+    public function test_a_crash_while_paging_neither_loses_a_page_nor_sends_two(): void
+    {
+        $this->save(self::rules([['match' => ['check' => 'state'], 'set' => ['handling' => 'page', 'team' => 'lanes']]]));
+        $this->signal([self::firing('lane-control-ask')]);
+        $this->takeSignals();
+        $before = [Incident::query()->count(), DB::table('pages')->count()];
+        for ($n = 0; $n < 3; $n++) {
+            DB::beginTransaction();
+            self::assertSame(1, app(HandleAlerts::class)(static fn(): bool => true));
+            DB::rollBack();
+        }
+        self::assertSame($before, [Incident::query()->count(), DB::table('pages')->count()]);
+        self::assertSame(0, app(HandleAlerts::class)(static fn(): bool => false));
+        self::assertSame(1, app(HandleAlerts::class)(static fn(): bool => true));
+        self::assertSame(0, app(HandleAlerts::class)(static fn(): bool => true));
+        self::assertSame([$before[0] + 1, $before[1] + 1], [Incident::query()->count(), DB::table('pages')->count()]);
+    }
+
     public function test_what_waits_for_working_hours_comes_when_they_begin_and_what_is_recorded_asks_nobody(): void
     {
         $this->save(self::rules([['match' => ['check' => 'paper'], 'set' => ['handling' => 'hours']], ['match' => ['check' => 'note'], 'set' => ['handling' => 'record']]]));
