@@ -49,6 +49,13 @@ await shoot(ingrid, 'sign-in', '/sign-in');
 await ingrid.getByRole('button', { name: /Ingrid Vale/ }).click();
 await until('report from the scene', async () => (await state()).reports.length === 3);
 await shoot(ingrid, 'watch');
+await ingrid.goto(`${base}/alerts`);
+await ingrid.locator('[id^=group-]').first().waitFor();
+await ingrid.keyboard.press('o');
+await ingrid.locator('[id^=alert-]').nth(2).waitFor();
+await shoot(ingrid, 'alerts');
+await ingrid.goto(base);
+await ingrid.getByRole('article').first().waitFor();
 await ingrid.keyboard.press('d');
 await ingrid.getByLabel('Title').waitFor();
 await shoot(ingrid, 'declare');
@@ -81,12 +88,26 @@ await ingrid.getByLabel('What was done').waitFor();
 await shoot(ingrid, 'resolve');
 await ingrid.keyboard.press('Escape');
 for (const [name, path] of [
-  ['alerts', '/alerts?show=all'],
   ['item', '/estate/clk-2'],
   ['estate', '/estate'],
   ['on-call', '/on-call'],
 ])
   await shoot(ingrid, name, path);
+await ingrid.goto(`${base}/alerts?show=all&q=fog`);
+await ingrid.locator('[id^=group-] a').first().click();
+await ingrid.getByRole('heading', { name: 'Why it was told, or not' }).waitFor();
+await shoot(ingrid, 'alert');
+await ingrid.goto(`${base}/rules`);
+await ingrid.getByRole('button', { name: 'Add a rule' }).click();
+await ingrid.getByLabel('Name of rule 1').fill('Short losses in fog');
+const rule = ingrid.locator('#rule-list fieldset').first();
+await rule.getByLabel('check', { exact: true }).fill('link-loss');
+await rule.getByLabel('hold', { exact: true }).fill('5 min');
+await rule.getByLabel('hold', { exact: true }).press('Tab');
+await ingrid.getByRole('button', { name: 'The last week' }).click();
+await ingrid.getByText(/alerts instead of/).waitFor();
+await shoot(ingrid, 'rules');
+await shoot(ingrid, 'funnel', '/funnel');
 await shoot(await open(), 'status', '/status');
 const reporter = await open(phone);
 await reporter.goto(`${base}/report`);

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { durationOf, durationWords } from '../../resources/js/lib/duration';
 import { clockTime, followServerTime, lasting, remaining } from '../../resources/js/lib/time';
 import { plural, stateRank, stateWords } from '../../resources/js/lib/states';
 import { newKey } from '../../resources/js/lib/key';
@@ -46,4 +47,25 @@ test('keys of requests do not repeat', () => {
   const keys = new Set(Array.from({ length: 1000 }, newKey));
   expect(keys.size).toBe(1000);
   expect([...keys].every((key) => /^[0-9a-f]{32}$/.test(key))).toBe(true);
+});
+
+test('durations are read as people write them, and written as the contract has them', () => {
+  expect(['5 min', '90s', '2 h', '1 d', '1 hour 30 minutes', '45', ''].map((words) => durationOf(words))).toEqual([
+    'PT5M',
+    'PT90S',
+    'PT120M',
+    'PT1440M',
+    'PT90M',
+    'PT45M',
+    undefined,
+  ]);
+  expect(durationOf('soon')).toBe('soon');
+  expect(['PT5M', 'PT90S', 'PT120M', 'P1D', 'PT0S', 'x'].map((iso) => durationWords(iso))).toEqual([
+    '5 min',
+    '90 s',
+    '2 h',
+    '1 d',
+    '0 s',
+    'x',
+  ]);
 });

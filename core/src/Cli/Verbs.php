@@ -9,6 +9,8 @@ use Skarvo\Paging\CallDocument;
 use Skarvo\Paging\Escalation;
 use Skarvo\Rota\RotaDocument;
 use Skarvo\Signals\Replay\ReplayDocument;
+use Skarvo\Topology\Candidate;
+use Skarvo\Topology\Candidates;
 use Skarvo\Topology\EstateDocument;
 use Skarvo\Topology\Trace;
 use Skarvo\Topology\WeakPoints;
@@ -29,6 +31,11 @@ final class Verbs
                 [$graph, $service] = EstateDocument::forWeakPoints($document);
 
                 return static fn(): array => ['weak_points' => WeakPoints::of($graph, $service)];
+            },
+            'candidates' => static function (Document $document): \Closure {
+                [$graph, $symptoms, $watched] = EstateDocument::forCandidates($document);
+
+                return static fn(): array => ['candidates' => array_map(static fn(Candidate $candidate): array => $candidate->toArray(), Candidates::of($graph, $symptoms, $watched))];
             },
             'oncall' => static function (Document $document): \Closure {
                 [$rota, $from, $to] = RotaDocument::read($document);

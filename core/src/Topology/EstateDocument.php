@@ -45,7 +45,40 @@ final class EstateDocument
     }
 
     /**
-     * @return array{Graph, int} the estate, and the number of the service
+     * @return array{Graph, list<array{int, State, int}>, list<int>|null} the estate, symptoms with when they began in seconds since the epoch, and the items that are watched (null: all)
+     *
+     * @throws \Skarvo\Json\BadInput
+     */
+    public static function forCandidates(Document $document): array
+    {
+        $reader = new self($document);
+        $reader->read(['items'], [...self::LISTS, 'symptoms', 'watched']);
+        $symptoms = [];
+        foreach ($reader->objects('symptoms', ['id', 'state', 'at']) as $at => $row) {
+            $item = $reader->item($row, 'id', $at);
+            $state = array_key_exists('state', $row) ? $document->word($row['state'], "$at/state", State::class) : null;
+            $instant = array_key_exists('at', $row) ? $document->instant($row['at'], "$at/at") : null;
+            if ($item !== null && $state !== null && $instant !== null) {
+                $symptoms[] = [$item, $state, $instant->seconds];
+            }
+        }
+        $watched = null;
+        if (array_key_exists('watched', $reader->fields)) {
+            $watched = [];
+            foreach ($document->list($reader->fields['watched'], '/watched') ?? [] as $i => $id) {
+                $item = $reader->item(['id' => $id], 'id', '', "/watched/$i");
+                if ($item !== null) {
+                    $watched[] = $item;
+                }
+            }
+        }
+        $document->conclude();
+
+        return [$reader->graph, $symptoms, $watched];
+    }
+
+    /**
+     * @return array{Graph, int} the estate, and the service that is asked about
      *
      * @throws \Skarvo\Json\BadInput
      */
@@ -174,15 +207,16 @@ final class EstateDocument
     /**
      * @param  array<array-key, mixed>  $row
      */
-    private function item(array $row, string $field, string $at): ?int
+    private function item(array $row, string $field, string $at, ?string $pointer = null): ?int
     {
         if (! array_key_exists($field, $row)) {
             return null;
         }
-        $id = $this->document->id($row[$field], "$at/$field");
+        $pointer ??= "$at/$field";
+        $id = $this->document->id($row[$field], $pointer);
 
         return $id === null ? null : ($this->graph->number($id)
-            ?? $this->document->refuse(ErrorCode::UnknownId, "$at/$field", "There is no item \"$id\". Declare it in items, or correct the id."));
+            ?? $this->document->refuse(ErrorCode::UnknownId, $pointer, "There is no item \"$id\". Declare it in items, or correct the id."));
     }
 
     /**

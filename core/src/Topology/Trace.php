@@ -40,8 +40,24 @@ final class Trace
         return $trace->explain($worst);
     }
 
-    /** @param  array<int, int>  $observed  worst rank by item */
-    private function spread(array $observed): void
+    /**
+     * What would be hit, without the reasons.
+     *
+     * @param  array<int, int>  $observed  worst rank by item
+     * @return array<int, int> rank by item, of those that are not up
+     */
+    public static function ranks(Graph $graph, array $observed): array
+    {
+        $trace = new self($graph);
+
+        return $trace->spread($observed);
+    }
+
+    /**
+     * @param  array<int, int>  $observed  worst rank by item
+     * @return array<int, int> rank by item, of those that are not up
+     */
+    private function spread(array $observed): array
     {
         $raised = [];
         foreach ($observed as $item => $rank) {
@@ -70,6 +86,12 @@ final class Trace
             }
             $raised = $next;
         }
+        $hit = [];
+        foreach (array_keys($told) as $item) {
+            $hit[$item] = $this->state[$item];
+        }
+
+        return $hit;
     }
 
     /** Rank of the need's base: the state of its needed-th best member. */

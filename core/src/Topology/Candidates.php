@@ -1,0 +1,216 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Topology;
+
+/**
+ * Finds the single failures that best explain a set of symptoms.
+ *
+ * A candidate is an item that failed, down or in part; what it would hit is traced. How well that fits is told by the
+ * likelihood of what is seen, as in a naive Bayesian model with noisy observations (Pearl, Probabilistic Reasoning in
+ * Intelligent Systems, 1988, section 4.3), against the hypothesis that every symptom is a stray:
+ *  - a watched item that is hit shows it, but for MISSES (an item that has only lost its spare: MISSES_SPARE);
+ *  - it shows the state that was traced, or one that differs by one or two ranks (SHOWN);
+ *  - a watched item that is not hit shows a stray symptom with STRAY, in any state;
+ *  - of two items that are hit, the one nearer to the cause begins first, but for one time in five (IN_ORDER).
+ * An item that may fail in two ways is told by the better one; a score is the share of the likelihood among all
+ * candidates and the hypothesis of strays. Candidates that no watched item tells apart have the same score.
+ */
+final class Candidates
+{
+    private const MOST = 10;
+
+    private const MISSES = 0.25;
+
+    private const MISSES_SPARE = 0.3;
+
+    private const STRAY = 0.02;
+
+    private const STATES = 3;
+
+    /** How often the state that is shown differs from the traced one by no rank, one, or two. */
+    private const SHOWN = [0.92, 0.06, 0.02];
+
+    private const IN_ORDER = 0.8;
+
+    /** How often a failure is whole, or in part. */
+    private const FAILS = [3 => 0.6, 2 => 0.4];
+
+    /** Items looked at, those under most symptoms first: on a large estate far more stand under a symptom. */
+    private const MOST_LOOKED_AT = 3000;
+
+    /**
+     * @param  array<int, array{rank: int, at: int}>  $symptoms  by item; rank is more than 0, at in seconds since the epoch
+     * @param  array<int, true>|null  $watched  items; null: all are
+     */
+    private function __construct(private readonly Graph $graph, private readonly array $symptoms, private readonly ?array $watched) {}
+
+    /**
+     * @param  list<array{int, State, int}>  $symptoms  item by number, state, and when it began in seconds since the epoch; of several of one item the worst counts, from the earliest on
+     * @param  list<int>|null  $watched  numbers of items; null: all are
+     * @return list<Candidate> best first, at most ten
+     */
+    public static function of(Graph $graph, array $symptoms, ?array $watched): array
+    {
+        $seen = [];
+        foreach ($symptoms as [$item, $state, $at]) {
+            if ($state !== State::Up) {
+                $seen[$item] = ['rank' => max($seen[$item]['rank'] ?? 0, $state->rank()), 'at' => min($seen[$item]['at'] ?? $at, $at)];
+            }
+        }
+
+        return (new self($graph, $seen, $watched === null ? null : array_fill_keys($watched, true) + array_fill_keys(array_keys($seen), true)))->find();
+    }
+
+    /** @return list<Candidate> */
+    private function find(): array
+    {
+        $found = $likelihoods = [];
+        foreach ($this->below() as $item) {
+            $best = null;
+            foreach (self::FAILS as $rank => $share) {
+                $hit = Trace::ranks($this->graph, [$item => $rank]);
+                $likelihood = log($share) + $this->likelihood($item, $hit);
+                if ($best === null || $likelihood > $best[0]) {
+                    $best = [$likelihood, $hit, $rank];
+                }
+            }
+            if (array_intersect_key($this->symptoms, $best[1]) !== []) {
+                $found[$item] = $best;
+                $likelihoods[$item] = $best[0];
+            }
+        }
+        uksort($found, fn(int $a, int $b): int => round($likelihoods[$b], 9) <=> round($likelihoods[$a], 9) ?: strcmp($this->graph->id($a), $this->graph->id($b)));
+        $top = max(0.0, ...array_values($likelihoods) ?: [0.0]);
+        $whole = exp(-$top) + array_sum(array_map(static fn(float $one): float => exp($one - $top), $likelihoods));
+        $candidates = [];
+        foreach (array_slice($found, 0, self::MOST, true) as $item => [$likelihood, $hit, $rank]) {
+            $candidates[] = new Candidate(
+                $this->graph->id($item),
+                State::ofRank($rank),
+                round(exp($likelihood - $top) / $whole, 4),
+                $this->ids(array_keys(array_intersect_key($this->symptoms, $hit))),
+                $this->ids(array_keys(array_diff_key($this->symptoms, $hit))),
+                $this->ids(array_keys(array_filter(array_diff_key($hit, $this->symptoms), fn(int $other): bool => $this->isWatched($other), ARRAY_FILTER_USE_KEY))),
+            );
+        }
+
+        return $candidates;
+    }
+
+    /** @param  array<int, int>  $hit  rank by item */
+    private function likelihood(int $cause, array $hit): float
+    {
+        $sum = 0.0;
+        foreach ($hit as $item => $rank) {
+            if (! $this->isWatched($item)) {
+                continue;
+            }
+            $misses = $rank === 1 ? self::MISSES_SPARE : self::MISSES;
+            $sum += isset($this->symptoms[$item])
+                ? log((1 - $misses) * self::SHOWN[min(2, abs($rank - $this->symptoms[$item]['rank']))] / (self::STRAY / self::STATES))
+                : log($misses / (1 - self::STRAY));
+        }
+
+        return $sum + $this->order($cause, $hit);
+    }
+
+    /**
+     * How well the times fit: for each symptom, how many of those nearer to the cause began before it.
+     *
+     * @param  array<int, int>  $hit
+     */
+    private function order(int $cause, array $hit): float
+    {
+        $near = [];
+        foreach ($this->distances($cause, $hit) as $item => $distance) {
+            if (isset($this->symptoms[$item])) {
+                $near[$distance][] = $this->symptoms[$item]['at'];
+            }
+        }
+        ksort($near);
+        $sum = 0.0;
+        $before = [];
+        foreach ($near as $times) {
+            foreach ($times as $at) {
+                if ($before !== []) {
+                    $share = count(array_filter($before, static fn(int $other): bool => $other <= $at)) / count($before);
+                    $sum += log(2 * (1 - self::IN_ORDER + (2 * self::IN_ORDER - 1) * $share));
+                }
+            }
+            array_push($before, ...$times);
+        }
+
+        return $sum;
+    }
+
+    /**
+     * @param  array<int, int>  $hit
+     * @return array<int, int> steps from the cause, by item that is hit
+     */
+    private function distances(int $cause, array $hit): array
+    {
+        $distances = [$cause => 0];
+        for ($front = [$cause], $steps = 1; $front !== []; $steps++) {
+            $next = [];
+            foreach ($front as $item) {
+                foreach ($this->graph->servedBy($item) as $need) {
+                    $owner = $this->graph->owner($need);
+                    if (isset($hit[$owner]) && ! isset($distances[$owner])) {
+                        $distances[$owner] = $steps;
+                        $next[] = $owner;
+                    }
+                }
+            }
+            $front = $next;
+        }
+
+        return $distances;
+    }
+
+    /** @return list<int> symptoms and all that they stand on, those under most symptoms first */
+    private function below(): array
+    {
+        $needs = [];
+        foreach ($this->graph->owners() as $need => $owner) {
+            $needs[$owner][] = $need;
+        }
+        $under = [];
+        foreach (array_keys($this->symptoms) as $symptom) {
+            $seen = [$symptom => true];
+            for ($front = [$symptom]; $front !== [];) {
+                $item = array_pop($front);
+                $under[$item] = ($under[$item] ?? 0) + 1;
+                foreach ($needs[$item] ?? [] as $need) {
+                    foreach ($this->graph->members($need) as $member) {
+                        if (! isset($seen[$member])) {
+                            $seen[$member] = true;
+                            $front[] = $member;
+                        }
+                    }
+                }
+            }
+        }
+        arsort($under);
+
+        return array_slice(array_keys($under), 0, self::MOST_LOOKED_AT);
+    }
+
+    private function isWatched(int $item): bool
+    {
+        return $this->watched === null || isset($this->watched[$item]);
+    }
+
+    /**
+     * @param  list<int>  $items
+     * @return list<string>
+     */
+    private function ids(array $items): array
+    {
+        $ids = array_map($this->graph->id(...), $items);
+        sort($ids, SORT_STRING);
+
+        return $ids;
+    }
+}
