@@ -50,6 +50,7 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
         </template>
         <template v-else>No service is known to stand on it.</template>
       </p>
+      <p v-if="group.suggested" class="text-small font-semibold text-call">Declare it: {{ group.suggested }}.</p>
       <p v-if="group.root" class="text-small text-ink-2">
         At the bottom:
         <Link :href="`/estate/${encodeURIComponent(group.root.id)}`" class="font-semibold text-ink hover:underline">{{

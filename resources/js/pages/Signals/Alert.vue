@@ -254,7 +254,7 @@ useCommands(() =>
           </ul>
           <ol class="text-small">
             <li v-for="(entry, i) in why.entries" :key="i" class="row-rule flex gap-3 py-1">
-              <span class="w-32 shrink-0 font-mono text-tiny whitespace-nowrap text-ink-2">{{
+              <span class="w-36 shrink-0 font-mono text-tiny whitespace-nowrap text-ink-2">{{
                 clockTime(entry.at)
               }}</span>
               <span :class="['opened', 'reopened'].includes(entry.kind) ? 'font-semibold' : ''">{{
