@@ -48,6 +48,9 @@ final class PageController
             'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
             'sites' => $estate->sites($impact),
             'alerts' => Alert::query()->where('incident_id', $incident->id)->orderByDesc('closed_at')->orderBy('first_signal_at')->limit(5)->get()->map(fn(Alert $a): array => $a->summed()),
+            // A signal that came late may have changed what this page was sent for; it stays, and says so.
+            'mended' => Alert::query()->where('incident_id', $incident->id)->where(fn($query) => $query->where('withdrawn_at', '>', $page->at)->orWhere('mended_at', '>', $page->at))->orderBy('id')->limit(3)->get()
+                ->map(static fn(Alert $a): array => ['title' => $a->title(), 'withdrawn' => $a->withdrawn_at !== null]),
             'alertCount' => Alert::query()->where('incident_id', $incident->id)->count(),
             'others' => Page::query()->with('person')->where('call_id', $call->id)->orderBy('ordinal')->get()
                 ->unique('person_id')->map(fn(Page $p): array => ['name' => $p->person->name ?? '', 'answer' => $p->answer, 'at' => $p->at, 'me' => $p->person_id === $page->person_id])->values(),

@@ -27,21 +27,22 @@ final class FaultyEstate
     public static function make(Randomizer $random): ?self
     {
         $graph = new Graph;
-        $layers = [];
+        $below = $before = $all = [];
         foreach (self::LAYERS as $depth => $size) {
+            $layer = [];
             for ($n = 0; $n < $size; $n++) {
-                $layers[$depth][] = $item = $graph->addItem("l$depth-$n");
-                if ($depth === 0) {
+                $layer[] = $all[] = $item = $graph->addItem("l$depth-$n");
+                if ($below === []) {
                     continue;
                 }
-                $below = array_merge($layers[$depth - 1], $random->getInt(0, 3) === 0 && $depth > 1 ? $layers[$depth - 2] : []);
+                $from = $random->getInt(0, 3) === 0 ? [...$below, ...$before] : $below;
                 for ($needs = $random->getInt(1, 3); $needs > 0; $needs--) {
-                    $members = self::pick($random, $below, $random->getInt(0, 9) < 6 ? 1 : $random->getInt(2, 4));
+                    $members = self::pick($random, $from, $random->getInt(0, 9) < 6 ? 1 : $random->getInt(2, 4));
                     $graph->addNeed($item, $members, count($members) === 1 ? 1 : $random->getInt(1, count($members) - 1), $random->getInt(0, 3) === 0 ? Strength::Soft : Strength::Hard);
                 }
             }
+            [$before, $below] = [$below, $layer];
         }
-        $all = array_merge(...$layers);
         $watched = array_values(array_filter($all, static fn(): bool => $random->getInt(0, 3) > 0));
         $cause = $all[$random->getInt(0, self::LAYERS[0] + self::LAYERS[1] + self::LAYERS[2] - 1)];
         $rank = $random->getInt(0, 2) > 0 ? 3 : 2;
@@ -100,6 +101,6 @@ final class FaultyEstate
      */
     private static function pick(Randomizer $random, array $from, int $many): array
     {
-        return array_map(static fn(int $key): int => $from[$key], array_values($random->pickArrayKeys($from, min($many, count($from)))));
+        return array_map(static fn(int $key): int => $from[$key], array_values($random->pickArrayKeys($from, max(1, min($many, count($from))))));
     }
 }

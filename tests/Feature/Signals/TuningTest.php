@@ -230,6 +230,22 @@ final class TuningTest extends TestCase
         self::assertSame(1, Entry::query()->where('kind', 'alert.mended')->count());
     }
 
+    public function test_a_page_that_went_out_says_that_its_alert_was_withdrawn(): void
+    {
+        $this->save(self::rules([['match' => ['check' => 'state'], 'set' => ['handling' => 'page', 'team' => 'lanes', 'hold' => 'PT30S']]]));
+        $this->signal([[...self::firing('lane-control-ask'), 'at' => '2026-03-03T08:00:00Z']]);
+        $this->takeSignals();
+        $this->later(31);
+        $this->clock();
+        $token = DB::table('pages')->latest('id')->value('token');
+        $this->get("/p/$token")->assertInertia(fn(Shown $page) => $page->where('mended', []));
+        $this->later(10);
+        $this->signal([[...self::firing('lane-control-ask'), 'condition' => 'clear', 'at' => '2026-03-03T08:00:20Z']]);
+        $this->clock();
+        self::assertNotNull(Alert::query()->where('source', 'probe')->sole()->withdrawn_at);
+        $this->get("/p/$token")->assertInertia(fn(Shown $page) => $page->where('mended.0.withdrawn', true));
+    }
+
     public function test_the_funnel_counts_from_signals_to_pages(): void
     {
         $this->signal(array_map(static fn(int $n): array => self::firing('clk-2', 'error', 'check-'.$n % 12), range(1, 60)));

@@ -36,6 +36,7 @@ const props = defineProps<{
   services: Service[];
   sites: string[];
   alerts: AlertLine[];
+  mended: { title: string; withdrawn: boolean }[];
   alertCount: number;
   others: { name: string; answer: 'yes' | 'no' | null; at: string; me: boolean }[];
   lastUpdate: string | null;
@@ -126,6 +127,10 @@ const stands = computed(() => {
       <div>
         <dt class="text-small text-ink-2">Alerts, {{ alertCount }}</dt>
         <dd v-for="alert in alerts.slice(0, 3)" :key="alert.id" class="text-small">{{ alert.title }}</dd>
+        <dd v-for="alert in mended" :key="alert.title" class="text-small text-ink-2">
+          Since you were paged, a signal that came late
+          {{ alert.withdrawn ? 'showed that this was no alert' : 'changed when this began' }}: {{ alert.title }}
+        </dd>
       </div>
       <div>
         <dt class="text-small text-ink-2">Who else</dt>
