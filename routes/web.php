@@ -17,6 +17,7 @@ use App\Signals\Intake\SourcesController;
 use App\Signals\Tuning\QuietController;
 use App\Signals\Tuning\RulesController;
 use App\Topology\EstateController;
+use App\Topology\WhatIfController;
 use App\Updates\StatusController;
 use App\Updates\UpdateController;
 use Illuminate\Support\Facades\Route;
@@ -57,6 +58,7 @@ Route::middleware('auth')->group(function (): void {
     Route::get('incidents/{incident}', [RoomController::class, 'show'])->name('room');
     Route::get('estate', [EstateController::class, 'index']);
     Route::get('estate/{item}', [EstateController::class, 'show'])->where('item', '.+');
+    Route::get('what-if', WhatIfController::class);
     Route::get('on-call', OnCallController::class);
 
     // Whoever is in the room may write down what happens.

@@ -15,6 +15,7 @@ use App\Platform\Person;
 use App\Signals\Alert;
 use App\Signals\Observed;
 use App\Topology\Estate;
+use App\Topology\LikelyCause;
 use App\Topology\Reach;
 use App\Updates\Draft;
 use App\Updates\Update;
@@ -42,6 +43,7 @@ final class RoomController
             ],
             'soFar' => fn(): string => SoFar::of($incident),
             'reach' => fn(): array => $this->reach($incident),
+            'causes' => fn(): array => LikelyCause::of(Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id)),
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()->map(fn(Alert $a): array => $a->summed()),
             'reports' => fn() => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'looseReports' => fn() => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),

@@ -10,6 +10,7 @@ use App\Platform\Journal\Telling;
 use App\Platform\Once;
 use App\Platform\Team;
 use App\Topology\Estate;
+use App\Topology\LikelyCause;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -83,6 +84,7 @@ final class AlertsController
             'signals' => fn() => (clone $signals)->latest('id')->limit($most)->get()
                 ->map(fn(Signal $s): array => $s->only(['id', 'at', 'said_at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels', 'payload', 'received_at'])),
             'signalsInAll' => fn(): int => (clone $signals)->count(),
+            'causes' => fn(): array => $alert->closed_at !== null ? [] : LikelyCause::of(Alert::query()->whereNull('closed_at')->where('group_id', $alert->group_id)),
             'why' => fn(): array => $explain->alert($alert),
             'group' => fn() => Alert::query()->where('group_id', $alert->group_id)->whereKeyNot($alert->id)->whereNull('withdrawn_at')->orderBy('stamp')->limit(50)->get()->map(fn(Alert $a): array => $a->summed()),
             'story' => Entry::query()->where('subject_kind', 'alert')->where('subject_id', (string) $alert->id)->where('kind', '!=', 'signals.taken')->orderBy('seq')->get()->map(Telling::of(...)),

@@ -7,6 +7,8 @@ namespace App\Topology;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\HitService;
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\Candidate;
+use Skarvo\Topology\Candidates;
 use Skarvo\Topology\CommonGround;
 use Skarvo\Topology\Graph;
 use Skarvo\Topology\Impact;
@@ -14,6 +16,7 @@ use Skarvo\Topology\Kinship;
 use Skarvo\Topology\State;
 use Skarvo\Topology\Strength;
 use Skarvo\Topology\Trace;
+use Skarvo\Topology\WeakPoints;
 
 /** All items and what they need, loaded once, ready to be traced. */
 final class Estate
@@ -111,6 +114,26 @@ final class Estate
     public function ground(array $items): ?CommonGround
     {
         return CommonGround::of($this->graph, array_values(array_unique(array_filter(array_map($this->graph->number(...), $items), is_int(...)))));
+    }
+
+    /**
+     * @param  list<array{string, State, int}>  $symptoms  item, state, since when in seconds since the epoch; of items in the estate
+     * @param  list<string>  $watched  items; those that are not in the estate are passed over
+     * @return list<Candidate> best first
+     */
+    public function candidates(array $symptoms, array $watched): array
+    {
+        return Candidates::of(
+            $this->graph,
+            array_map(fn(array $symptom): array => [$this->number($symptom[0]), $symptom[1], $symptom[2]], $symptoms),
+            array_values(array_filter(array_map($this->graph->number(...), $watched), is_int(...))),
+        );
+    }
+
+    /** @return list<string> every single item whose failure takes a service down */
+    public function weakPoints(string $service): array
+    {
+        return WeakPoints::of($this->graph, $this->number($service));
     }
 
     /** @param  array<array-key, State>  $observed  worst state by item; items that are not in the estate are passed over */

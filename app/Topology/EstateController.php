@@ -61,8 +61,26 @@ final class EstateController
             'incidents' => Incident::query()->whereIn('id', Alert::query()->where('item_id', $item->id)->whereNotNull('incident_id')->select('incident_id'))
                 ->orWhere('service_id', $item->id)->latest('declared_at')->limit(20)->get()
                 ->map(fn(Incident $incident): array => ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'resolved_at' => $incident->resolved_at]),
+            'weakPoints' => $item->kind === Item::SERVICE ? $this->weakPoints($estate, $item->id) : null,
             'reach' => (new Reach($estate, $estate->trace([$item->id => \Skarvo\Topology\State::Down])))->toArray(),
         ]);
+    }
+
+    /**
+     * Single items that take a service down, worst first: those that take the most important and the most services.
+     *
+     * @return list<array{id: string, name: string, kind: string, services: int, tier: int}>
+     */
+    private function weakPoints(Estate $estate, string $service): array
+    {
+        $weak = [];
+        foreach ($estate->weakPoints($service) as $id) {
+            $services = $estate->services($estate->trace([$id => \Skarvo\Topology\State::Down]));
+            $weak[] = ['id' => $id, 'name' => $estate->name($id), 'kind' => $estate->item($id)['kind'] ?? '', 'services' => count($services), 'tier' => $services[0]->tier ?? 9];
+        }
+        usort($weak, static fn(array $a, array $b): int => [$a['tier'], -$a['services'], $a['name']] <=> [$b['tier'], -$b['services'], $b['name']]);
+
+        return $weak;
     }
 
     /**

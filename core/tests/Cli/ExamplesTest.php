@@ -100,7 +100,7 @@ final class ExamplesTest extends TestCase
         [$status, , $error] = self::run_verb(['guess'], '');
 
         self::assertSame(2, $status);
-        self::assertStringContainsString('trace, weak-points, oncall, escalate, replay', $error);
+        self::assertStringContainsString('trace, weak-points, candidates, oncall, escalate, replay', $error);
     }
 
     /** @return list<\stdClass> */

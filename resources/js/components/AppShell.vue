@@ -75,6 +75,7 @@ useCommands(() => [
     run: () => router.visit(place.link),
   })),
   ...signalPlaces.slice(1).map((place) => ({ name: `Go to ${place.name}`, run: () => router.visit(place.link) })),
+  { name: 'Ask what would fall if items were down', run: () => router.visit('/what-if') },
   { name: 'Open the form for reporters', run: () => router.visit('/report') },
   ...looks.map((look) => ({
     name: look === 'auto' ? 'Light or dark as the machine is' : `Make it ${look}`,

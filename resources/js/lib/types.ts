@@ -222,6 +222,15 @@ export interface ReachData {
   counts: { down: number; degraded: number; at_risk: number };
 }
 
+export interface Cause {
+  id: string;
+  name: string;
+  kind: string;
+  score: number;
+  as: State;
+  words: string;
+}
+
 export interface Choice {
   value: string;
   meaning: string;

@@ -7,9 +7,12 @@ namespace Tests\Feature\Topology;
 use App\Platform\Person;
 use App\Platform\Team;
 use App\Rota\Rota;
+use App\Signals\Alert;
 use App\Topology\Estate;
 use App\Topology\Item;
 use App\Topology\Reach;
+use Illuminate\Support\Collection;
+use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Incidents\HitService;
 use Skarvo\Topology\State;
@@ -89,5 +92,41 @@ final class EstateTest extends TestCase
         $this->actingAs($this->person('ada-holm'));
         $this->get('/estate/'.rawurlencode('rack/7#b'))->assertInertia(fn(Shown $page) => $page->where('item.name', 'Rack 7b'));
         self::assertContains('/estate/rack%2F7%23b', array_column($this->getJson('/find?q=rack')->json(), 'link'));
+    }
+
+    public function test_what_would_fall_is_asked_by_address_and_told_apart_from_what_is_so_already(): void
+    {
+        $this->actingAs($this->person('noor-lind'));
+        $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->component('Topology/WhatIf')->where('items', [])->where('falls', []));
+        $this->get('/what-if?items=clk-2,nothing-here')->assertInertia(fn(Shown $page) => $page
+            ->where('items.0.name', 'Time server clk-2')->where('unknown', ['nothing-here'])->where('services.0.id', 'vehicle-lanes')
+            ->where('falls', fn(Collection $falls): bool => ! $falls->pluck('id')->contains('clk-2'))->where('teams', fn(Collection $teams): bool => $teams->contains('Lane systems')));
+
+        $hit = static fn(TestResponse $answer): int => count($answer->inertiaProps('falls')) + count($answer->inertiaProps('suffers')) + count($answer->inertiaProps('loses'));
+        $alone = $hit($this->get('/what-if?items=clk-2'));
+        $this->signal([self::firing('clk-2')]);
+        $this->takeSignals();
+        self::assertGreaterThan(0, $alone);
+        self::assertSame($alone, $hit($this->get('/what-if?items=clk-2')));
+        self::assertSame(0, $hit($this->get('/what-if?items=clk-2&now=1')));
+    }
+
+    public function test_a_service_shows_what_alone_would_take_it_down(): void
+    {
+        $this->actingAs($this->person('noor-lind'));
+        $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $page) => $page->where('weakPoints', fn(Collection $weak): bool => $weak->isNotEmpty() && $weak->pluck('tier')->all() === $weak->pluck('tier')->sort()->values()->all()));
+        $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->where('weakPoints', null));
+    }
+
+    public function test_what_is_most_likely_behind_a_group_is_named_with_its_reasons(): void
+    {
+        $this->signal([self::firing('clk-2', 'critical')]);
+        $this->takeSignals();
+        $this->later(20);
+        $this->signal([self::firing('lane-time'), self::firing('lane-control-ask'), self::firing('lane-control-nordpier')]);
+        $this->takeSignals();
+        $alert = Alert::query()->where('item_id', 'lane-control-ask')->latest('id')->firstOrFail();
+        $this->actingAs($this->person('ingrid-vale'))->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page
+            ->where('causes.0.id', 'clk-2')->where('causes.0.words', fn(string $words): bool => str_starts_with($words, 'It explains all 4 items that show trouble; it shows trouble itself, and did before the others')));
     }
 }

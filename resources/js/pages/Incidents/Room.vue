@@ -3,6 +3,7 @@ import { Link } from '@inertiajs/vue3';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
+import CauseList from '@/components/CauseList.vue';
 import ReachView from '@/components/ReachView.vue';
 import RunningClocks from '@/components/RunningClocks.vue';
 import SideSheet from '@/components/SideSheet.vue';
@@ -21,12 +22,13 @@ import { useShared } from '@/lib/shared';
 import { hitWords, plural } from '@/lib/states';
 import { clockTime, lasting, millis, remaining, useNow } from '@/lib/time';
 import type { CallLine, Presence, RoomChoices, RoomIncident, UpdateDraft } from '@/pages/Incidents/room';
-import type { AlertLine, JournalLine, ReachData, ReportLine, UpdateLine } from '@/lib/types';
+import type { AlertLine, JournalLine, ReachData, ReportLine, UpdateLine, Cause } from '@/lib/types';
 
 const props = defineProps<{
   incident: RoomIncident;
   soFar: string;
   reach: ReachData;
+  causes: Cause[];
   alerts: AlertLine[];
   reports: ReportLine[];
   looseReports: ReportLine[];
@@ -96,9 +98,20 @@ onMounted(() => {
     :title="`${incident.ref} ${incident.title}`"
     :incident="incident.id"
     :follows="{
-      'incident.': ['incident', 'soFar', 'journal', 'draft', 'reach', 'alerts', 'updates', 'reports', 'calls'],
-      'alert.': ['alerts', 'reach', 'soFar', 'journal', 'incident', 'draft'],
-      'signals.': ['alerts', 'reach', 'soFar', 'incident'],
+      'incident.': [
+        'incident',
+        'soFar',
+        'journal',
+        'draft',
+        'reach',
+        'causes',
+        'alerts',
+        'updates',
+        'reports',
+        'calls',
+      ],
+      'alert.': ['alerts', 'reach', 'causes', 'soFar', 'journal', 'incident', 'draft'],
+      'signals.': ['alerts', 'reach', 'causes', 'soFar', 'incident'],
       'call.': ['calls', 'journal', 'soFar', 'incident'],
       'page.': ['calls', 'journal'],
       'report.': ['reports', 'looseReports', 'journal', 'incident'],
@@ -167,6 +180,10 @@ onMounted(() => {
           <span>What is hit</span><span>{{ hitWords(reach) }}</span>
         </h2>
         <ReachView :reach="reach" :height="340" compact />
+        <template v-if="causes.length">
+          <h2 class="mt-3">Most likely behind it</h2>
+          <CauseList :causes="causes" />
+        </template>
         <h2 class="mt-3 mb-1 flex justify-between">
           <span>Alerts</span><span>{{ firing.length }} of {{ alerts.length }} still fire</span>
         </h2>

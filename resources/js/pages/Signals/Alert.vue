@@ -8,6 +8,7 @@ import StoryList from '@/components/StoryList.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import AlertSheet from '@/pages/Signals/AlertSheet.vue';
+import CauseList from '@/components/CauseList.vue';
 import BurstBand from '@/pages/Signals/BurstBand.vue';
 import FewerSheet from '@/pages/Signals/FewerSheet.vue';
 import { useAction } from '@/lib/action';
@@ -16,7 +17,7 @@ import { whyWords, type WhyEntry } from '@/pages/Signals/why';
 import { useShared } from '@/lib/shared';
 import { plural, stateWords } from '@/lib/states';
 import { clockTime } from '@/lib/time';
-import type { AlertLine, JournalLine, Service } from '@/lib/types';
+import type { AlertLine, Cause, JournalLine, Service } from '@/lib/types';
 
 /** One alert: what it is made of, why somebody was told or not, and what can be done with it. */
 interface SignalLine {
@@ -51,6 +52,7 @@ const props = defineProps<{
     cut: boolean;
   };
   group: AlertLine[];
+  causes: Cause[];
   story: JournalLine[];
 }>();
 const shared = useShared();
@@ -91,7 +93,7 @@ useCommands(() =>
   <AppShell
     :title="alert.title"
     :follows="{
-      'alert.': ['alert', 'signals', 'signalsInAll', 'why', 'story', 'items', 'group'],
+      'alert.': ['alert', 'signals', 'signalsInAll', 'why', 'story', 'items', 'group', 'causes'],
       'signals.': ['alert', 'signals', 'signalsInAll', 'why', 'items'],
       'incident.': ['alert', 'story'],
     }"
@@ -236,6 +238,10 @@ useCommands(() =>
         <p v-else-if="signals.length === 0" class="mt-2 text-small text-ink-2">Its signals are not kept any more.</p>
       </div>
       <div class="grid content-start gap-5">
+        <section v-if="causes.length" aria-labelledby="behind-it">
+          <h2 id="behind-it" class="mb-1">Most likely behind {{ group.length ? 'its group' : 'it' }}</h2>
+          <CauseList :causes="causes" />
+        </section>
         <section aria-labelledby="why-told">
           <h2 id="why-told" class="mb-1">Why it was told, or not</h2>
           <p class="text-small">

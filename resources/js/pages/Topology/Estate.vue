@@ -40,6 +40,7 @@ watch([find, kind], () => void search());
     <div class="flex min-h-0 flex-1 flex-col p-4 pb-0">
       <div class="mb-2 flex flex-wrap items-center gap-3">
         <h1 class="mr-auto">Estate, {{ plural(items.length, 'item') }}</h1>
+        <Link href="/what-if" class="link text-small">What if…</Link>
         <label class="text-small"
           >Find <input v-model="find" type="search" class="field inline-block! w-56! py-1" placeholder="name, id, site"
         /></label>

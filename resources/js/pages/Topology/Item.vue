@@ -28,6 +28,8 @@ defineProps<{
   neededBy: (Named & { strength: string; group: boolean })[];
   alerts: AlertLine[];
   incidents: { id: number; ref: string; title: string; resolved_at: string | null }[];
+  /** Of a service: single items that take it down, worst first. */
+  weakPoints: { id: string; name: string; kind: string; services: number }[] | null;
   reach: ReachData;
 }>();
 </script>
@@ -74,6 +76,18 @@ defineProps<{
             >
           </li>
         </ul>
+        <template v-if="weakPoints">
+          <h2 class="mt-4 mb-1">What alone would take it down, worst first</h2>
+          <p v-if="weakPoints.length === 0" class="text-small text-ink-2">Nothing: everything it needs has a spare.</p>
+          <ul class="text-small">
+            <li v-for="one in weakPoints" :key="one.id" class="row-rule py-1">
+              <Link :href="`/estate/${encodeURIComponent(one.id)}`" class="link">{{ one.name }}</Link>
+              <span class="text-ink-3">
+                {{ one.kind }}, takes {{ one.services === 1 ? 'this service alone' : `${one.services} services` }}</span
+              >
+            </li>
+          </ul>
+        </template>
         <h2 class="mt-4 mb-1">What stands on it</h2>
         <p v-if="neededBy.length === 0" class="text-small text-ink-2">Nothing that is recorded.</p>
         <ul class="text-small">
@@ -109,7 +123,13 @@ defineProps<{
       </div>
       <section aria-label="What it would take along">
         <h2 class="flex justify-between">
-          <span>If it were down, it would take along</span><span>{{ hitWords(reach) }}</span>
+          <span>If it were down, it would take along</span
+          ><span
+            >{{ hitWords(reach) }}.
+            <Link :href="`/what-if?items=${encodeURIComponent(item.id)}`" class="link"
+              >What if more were down?</Link
+            ></span
+          >
         </h2>
         <ReachView :reach="reach" :height="560" />
       </section>
