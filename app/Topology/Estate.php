@@ -12,7 +12,6 @@ use Skarvo\Topology\Candidates;
 use Skarvo\Topology\CommonGround;
 use Skarvo\Topology\Graph;
 use Skarvo\Topology\Impact;
-use Skarvo\Topology\Kinship;
 use Skarvo\Topology\State;
 use Skarvo\Topology\Strength;
 use Skarvo\Topology\Trace;
@@ -21,9 +20,6 @@ use Skarvo\Topology\WeakPoints;
 /** All items and what they need, loaded once, ready to be traced. */
 final class Estate
 {
-    /** How far apart items may be for their alerts to be shown as one decision. */
-    private const KIN_STEPS = 3;
-
     private readonly Graph $graph;
 
     /** @var array<array-key, array{id: string, name: string, kind: string, tier: ?int, team: ?string, site: ?string, public_name: ?string}> */
@@ -97,15 +93,6 @@ final class Estate
     public function needs(): array
     {
         return $this->needs;
-    }
-
-    /**
-     * @param  list<string>  $items
-     * @return list<list<int>> indexes of those that belong together
-     */
-    public function kin(array $items): array
-    {
-        return (new Kinship($this->graph))->sets($items, self::KIN_STEPS);
     }
 
     /**

@@ -43,7 +43,7 @@ final class WhatIfController
         return Inertia::render('Topology/WhatIf', [
             'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id)], $items),
             'unknown' => array_values(array_diff($asked, $items)),
-            'now' => $request->boolean('now'),
+            'onTop' => $request->boolean('now'),
             'falls' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::Down))),
             'suffers' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::Degraded))),
             'loses' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::AtRisk))),

@@ -49,6 +49,8 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
     '/incidents?show=all',
     '/estate?find=ask',
     '/estate/lane-time',
+    '/estate/vehicle-lanes',
+    '/what-if?items=clk-2,manifest-db-1',
     '/on-call',
     '/settings/priorities',
     '/nothing-here',

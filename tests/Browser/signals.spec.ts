@@ -218,6 +218,45 @@ test('a flood of 500 alerts is worked by keyboard alone', async ({ page, request
   await expect(page.getByText('Nothing here fits.')).toBeVisible();
 });
 
+test('an alert leads to its likely cause, and what if asks before a change', async ({ page, request }) => {
+  const token = apiToken('cause');
+  const send = async (item: string): Promise<void> => {
+    const data = {
+      source: 'cause',
+      item,
+      check: 'cause',
+      condition: 'firing',
+      level: 'critical',
+      summary: `${item} is in trouble`,
+    };
+    expect(
+      (await request.post('/api/v1/signals', { headers: { Authorization: `Bearer ${token}` }, data })).status(),
+    ).toBe(202);
+  };
+  await send('mw-skjell');
+  await send('quay-net-skjell');
+  await send('kiosk-skjell-1');
+  await signIn(page, 'Ingrid Vale');
+  await page.goto('/alerts?q=kiosk-skjell-1+is');
+  await page.getByRole('link', { name: 'kiosk-skjell-1 is in trouble' }).first().click();
+  const behind = page.getByRole('region', { name: /Most likely behind/ });
+  await expect(behind.getByRole('listitem').first()).toContainText('It explains');
+  await behind.getByRole('link').first().click();
+  await page.getByRole('link', { name: 'What if more were down?' }).click();
+  await expect(page.getByRole('heading', { name: 'What if these were down?' })).toBeVisible();
+  const before = await page.getByRole('status').filter({ hasText: 'would be down' }).textContent();
+  await page.getByLabel('An item that fails, or is taken out for work').fill('No such thing');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('There is no item “No such thing”.');
+  await page.getByLabel('An item that fails, or is taken out for work').fill('Time server clk-2');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/clk-2/);
+  await expect(page.getByRole('status').filter({ hasText: 'would be down' })).not.toHaveText(before ?? '');
+  // Its address is all that somebody else needs.
+  await page.goto(page.url());
+  await expect(page.getByText('Vehicle lanes').first()).toBeVisible();
+});
+
 test('screens about alerts pass axe and fit a phone', async ({ page }) => {
   await signIn(page, 'Ingrid Vale');
   for (const address of [

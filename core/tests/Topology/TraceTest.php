@@ -10,7 +10,6 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Skarvo\Topology\CommonGround;
 use Skarvo\Topology\Graph;
-use Skarvo\Topology\Kinship;
 use Skarvo\Topology\State;
 use Skarvo\Topology\Strength;
 use Skarvo\Topology\Trace;
@@ -109,16 +108,6 @@ final class TraceTest extends TestCase
         self::assertNull(CommonGround::of($graph, []));
         $spare = self::graph(['net', 'link', 'cable'], [self::need('net', ['link', 'cable'])]);
         self::assertSame(1, CommonGround::of($spare, [1, 0])?->explains, 'a link that has a spare explains nothing');
-    }
-
-    public function test_kin_are_items_that_reach_each_other_in_few_steps(): void
-    {
-        $needs = [self::need('a', ['b']), self::need('b', ['c']), self::need('c', ['d']), self::need('x', ['d'])];
-        $graph = self::graph(['a', 'b', 'c', 'd', 'x'], $needs);
-
-        self::assertSame([[0, 1, 2], [3]], (new Kinship($graph))->sets(['a', 'c', 'a', 'unknown'], 2));
-        self::assertSame([[0], [1]], (new Kinship($graph))->sets(['a', 'd'], 2));
-        self::assertSame([[0, 1, 2]], (new Kinship($graph))->sets(['c', 'x', 'd'], 1));
     }
 
     /**

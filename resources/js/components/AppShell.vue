@@ -41,7 +41,9 @@ const path = computed(() => page.url.split(/[?#]/)[0] ?? '/');
 const isUnder = (link: string): boolean => path.value === link || path.value.startsWith(`${link}/`);
 const amongSignals = computed(() => signalPlaces.some((place) => isUnder(place.link)));
 const isHere = (link: string): boolean =>
-  link === '/' ? path.value === '/' : isUnder(link) || (link === '/alerts' && amongSignals.value);
+  link === '/'
+    ? path.value === '/'
+    : isUnder(link) || (link === '/alerts' && amongSignals.value) || (link === '/estate' && isUnder('/what-if'));
 
 const address = computed(() => new URL(page.url, window.location.origin));
 const limit = (name: string): number | null => {

@@ -176,14 +176,14 @@ onMounted(() => {
     <div class="grid min-h-0 flex-1 lg:grid-cols-[minmax(330px,430px)_1fr_280px]">
       <section class="min-h-0 overflow-y-auto px-4 py-3" aria-label="What we know" tabindex="0">
         <p class="mb-3"><strong>So far:</strong> {{ soFar }}</p>
+        <template v-if="causes.length">
+          <h2>Most likely behind it</h2>
+          <CauseList :causes="causes" class="mb-3" />
+        </template>
         <h2 class="flex justify-between">
           <span>What is hit</span><span>{{ hitWords(reach) }}</span>
         </h2>
         <ReachView :reach="reach" :height="340" compact />
-        <template v-if="causes.length">
-          <h2 class="mt-3">Most likely behind it</h2>
-          <CauseList :causes="causes" />
-        </template>
         <h2 class="mt-3 mb-1 flex justify-between">
           <span>Alerts</span><span>{{ firing.length }} of {{ alerts.length }} still fire</span>
         </h2>

@@ -19,7 +19,7 @@ interface Hit {
 const props = defineProps<{
   items: { id: string; name: string }[];
   unknown: string[];
-  now: boolean;
+  onTop: boolean;
   falls: Hit[];
   suffers: Hit[];
   loses: Hit[];
@@ -31,7 +31,7 @@ const props = defineProps<{
 }>();
 const typed = ref('');
 const wrong = ref('');
-const go = (ids: string[], now = props.now): void =>
+const go = (ids: string[], now = props.onTop): void =>
   router.get(
     '/what-if',
     { ...(ids.length ? { items: ids.join(',') } : {}), ...(now ? { now: 1 } : {}) },
@@ -64,7 +64,7 @@ const copy = async (): Promise<void> => {
 <template>
   <AppShell
     title="What if"
-    :follows="now ? { 'alert.': ['falls', 'suffers', 'loses', 'services', 'reach', 'teams', 'sites'] } : {}"
+    :follows="onTop ? { 'alert.': ['falls', 'suffers', 'loses', 'services', 'reach', 'teams', 'sites'] } : {}"
   >
     <div
       class="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 lg:grid-cols-[420px_1fr]"
@@ -100,7 +100,7 @@ const copy = async (): Promise<void> => {
         </ul>
         <p v-if="unknown.length" class="mt-1 text-small text-ink-2">Not in the estate: {{ unknown.join(', ') }}.</p>
         <label class="mt-2 flex items-center gap-2 text-small"
-          ><input type="checkbox" :checked="now" @change="go(ids, !now)" /> on top of what is wrong now</label
+          ><input type="checkbox" :checked="onTop" @change="go(ids, !onTop)" /> on top of what is wrong now</label
         >
         <template v-if="items.length">
           <p class="mt-3 text-head" role="status">
