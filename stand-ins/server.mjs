@@ -147,6 +147,8 @@ const server = createServer(async (request, response) => {
     response.writeHead(400, { 'Content-Type': 'application/json' }).end(JSON.stringify({ error: error.message }));
   }
 });
+// A client that asks again just as an idle connection is closed would be told of a fault that is none.
+server.keepAliveTimeout = 65_000;
 server.listen(port, process.env.STAND_INS_HOST ?? '127.0.0.1');
 for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => process.exit(0));
 if (process.env.STAND_INS_SCENE) setTimeout(() => start(process.env.STAND_INS_SCENE), Number(process.env.STAND_INS_WAIT ?? 8) * 1000);

@@ -248,13 +248,13 @@ test('an alert leads to its likely cause, and what if asks before a change', asy
   await page.getByLabel('An item that fails, or is taken out for work').fill('No such thing');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('There is no item “No such thing”.');
-  await page.getByLabel('An item that fails, or is taken out for work').fill('Time server clk-2');
+  await page.getByLabel('An item that fails, or is taken out for work').fill('Manifest store, node 1');
   await page.keyboard.press('Enter');
-  await expect(page).toHaveURL(/clk-2/);
+  await expect(page).toHaveURL(/manifest-db-1/);
   await expect(page.getByRole('status').filter({ hasText: 'would be down' })).not.toHaveText(before ?? '');
   // Its address is all that somebody else needs.
   await page.goto(page.url());
-  await expect(page.getByText('Vehicle lanes').first()).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Freight manifests' }).first()).toBeVisible();
 });
 
 test('screens about alerts pass axe and fit a phone', async ({ page }) => {

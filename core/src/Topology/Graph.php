@@ -15,6 +15,9 @@ final class Graph
     /** @var list<string> the ids of the items, by number */
     private array $ids = [];
 
+    /** @var list<int> numbers in order of ids, as far as that was asked for */
+    private array $inOrder = [];
+
     /** @var array<array-key, int> number of the item, by id */
     private array $numbers = [];
 
@@ -26,6 +29,9 @@ final class Graph
 
     /** @var list<bool> by need */
     private array $soft = [];
+
+    /** @var list<int> by need: how many members it has */
+    private array $sizes = [];
 
     /** @var list<list<int>> by need: the items that are its members */
     private array $members = [];
@@ -52,9 +58,38 @@ final class Graph
         $this->needed[] = $needed;
         $this->soft[] = $strength === Strength::Soft;
         $this->members[] = $members;
+        $this->sizes[] = count($members);
         foreach ($members as $member) {
             $this->serves[$member][] = $need;
         }
+    }
+
+    /**
+     * All of it at once: a solver that asks for each need by itself spends its time on asking.
+     *
+     * @return array{owners: list<int>, needed: list<int>, soft: list<bool>, sizes: list<int>, serves: array<int, list<int>>}
+     */
+    public function lists(): array
+    {
+        return ['owners' => $this->owners, 'needed' => $this->needed, 'soft' => $this->soft, 'sizes' => $this->sizes, 'serves' => $this->serves];
+    }
+
+    /** @return list<string> ids, by number */
+    public function ids(): array
+    {
+        return $this->ids;
+    }
+
+    /** @return list<int> numbers of all items, in order of their ids */
+    public function inOrder(): array
+    {
+        if (count($this->inOrder) !== count($this->ids)) {
+            $ids = $this->ids;
+            asort($ids, SORT_STRING);
+            $this->inOrder = array_keys($ids);
+        }
+
+        return $this->inOrder;
     }
 
     public function number(string $id): ?int

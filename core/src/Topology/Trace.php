@@ -9,18 +9,23 @@ namespace Skarvo\Topology;
  *
  * States only ever get worse from what was observed on, and an item's state never gets better when a member of its
  * needs gets worse; so raising states until nothing moves gives the least solution (Knaster and Tarski), loops or not,
- * in any order. Each item rises at most three times: the work is linear in the dependencies.
+ * in any order. Worst first, each item rises once: the work is linear in the dependencies.
  */
 final class Trace
 {
+    /** Bits that hold how many members of a need are in one bad state: at risk, degraded and down, from the lowest on. */
+    private const BITS = 20;
+
+    private const MASK = (1 << self::BITS) - 1;
+
     /** @var array<int, int> rank of the state, by item */
     private array $state;
 
-    /** @var array<int, array<int, int>> by need that has a bad member: how many members are in each state */
-    private array $counts = [];
-
-    /** @var array<int, int> by need that has a bad member: rank of its effect */
+    /** @var array<int, int> by need with several members: rank of its effect */
     private array $effects = [];
+
+    /** @var array<int, int> by need with several members: from which rank on a member is a culprit */
+    private array $culprits = [];
 
     private function __construct(private readonly Graph $graph)
     {
@@ -59,102 +64,90 @@ final class Trace
      */
     private function spread(array $observed): array
     {
-        $raised = [];
+        ['owners' => $owners, 'needed' => $needed, 'soft' => $soft, 'sizes' => $sizes, 'serves' => $serves] = $this->graph->lists();
+        $state = $this->state;
+        // Lists that are full from the start are much quicker to write to than ones that grow in any order.
+        $bad = $effects = $culprits = $owners === [] ? [] : array_fill(0, count($owners), 0);
+        // Worst first: what is down never gets worse, and nothing comes to be down because something is degraded; so
+        // each item is told of once.
+        $raised = [1 => [], 2 => [], 3 => []];
         foreach ($observed as $item => $rank) {
             if ($rank > 0) {
-                $raised[$item] = true;
-                $this->state[$item] = $rank;
+                $raised[$rank][] = $item;
+                $state[$item] = $rank;
             }
         }
-        $told = [];
-        while ($raised !== []) {
-            $next = [];
-            foreach (array_keys($raised) as $item) {
-                $before = $told[$item] ?? 0;
-                $now = $told[$item] = $this->state[$item];
-                foreach ($this->graph->servedBy($item) as $need) {
-                    $this->counts[$need] ??= [count($this->graph->members($need)), 0, 0, 0];
-                    $this->counts[$need][$before]--;
-                    $this->counts[$need][$now]++;
-                    $this->effects[$need] = $this->effect($need);
-                    $owner = $this->graph->owner($need);
-                    if ($this->effects[$need] > $this->state[$owner]) {
-                        $next[$owner] = true;
-                        $this->state[$owner] = $this->effects[$need];
+        $hit = [];
+        for ($rank = 3; $rank > 0; $rank--) {
+            $one = 1 << (self::BITS * ($rank - 1));
+            for ($at = 0; isset($raised[$rank][$at]); $at++) {
+                $item = $raised[$rank][$at];
+                if (isset($hit[$item])) {
+                    continue;
+                }
+                $hit[$item] = $rank;
+                foreach ($serves[$item] ?? [] as $need) {
+                    $owner = $owners[$need];
+                    $size = $sizes[$need];
+                    if ($size === 1) {
+                        $effect = ! $soft[$need] ? $rank : ($rank === 3 ? 2 : 0);
+                    } else {
+                        $counts = $bad[$need] += $one;
+                        $atRisk = $counts & self::MASK;
+                        $degraded = ($counts >> self::BITS) & self::MASK;
+                        $up = $size - $atRisk - $degraded - ($counts >> (2 * self::BITS));
+                        $wanted = $needed[$need];
+                        if ($wanted === $up && $wanted < $size && $atRisk === 0) {
+                            // It still has what it needs, but the next best member after that is no spare.
+                            [$base, $effect, $culprit] = [0, 1, 2];
+                        } else {
+                            // The state of the needed-th best member.
+                            $base = $effect = $culprit = $wanted <= $up ? 0 : ($wanted <= $up + $atRisk ? 1 : ($wanted <= $up + $atRisk + $degraded ? 2 : 3));
+                        }
+                        if ($soft[$need]) {
+                            $effect = $base === 3 ? 2 : 0;
+                        }
+                        $effects[$need] = $effect;
+                        $culprits[$need] = $culprit;
+                    }
+                    if ($effect > $state[$owner]) {
+                        $raised[$effect][] = $owner;
+                        $state[$owner] = $effect;
                     }
                 }
             }
-            $raised = $next;
         }
-        $hit = [];
-        foreach (array_keys($told) as $item) {
-            $hit[$item] = $this->state[$item];
-        }
+        $this->state = $state;
+        $this->effects = $effects;
+        $this->culprits = $culprits;
 
         return $hit;
-    }
-
-    /** Rank of the need's base: the state of its needed-th best member. */
-    private function base(int $need): int
-    {
-        [$up, $atRisk, $degraded] = $this->counts[$need];
-        $needed = $this->graph->needed($need);
-
-        return match (true) {
-            $needed <= $up => 0,
-            $needed <= $up + $atRisk => 1,
-            $needed <= $up + $atRisk + $degraded => 2,
-            default => 3,
-        };
-    }
-
-    /** Whether the need still has what it needs, but the next best member after that is no spare. */
-    private function isWithoutSpare(int $need): bool
-    {
-        [$up, $atRisk] = $this->counts[$need];
-        $needed = $this->graph->needed($need);
-
-        return $needed === $up && $needed < count($this->graph->members($need)) && $atRisk === 0;
-    }
-
-    private function effect(int $need): int
-    {
-        $base = $this->base($need);
-        if ($this->graph->isSoft($need)) {
-            return $base === 3 ? 2 : 0;
-        }
-
-        return $base === 0 && $this->isWithoutSpare($need) ? 1 : $base;
-    }
-
-    private function isCulprit(int $item, int $need): bool
-    {
-        return $this->isWithoutSpare($need)
-            ? $this->state[$item] >= 2
-            : $this->state[$item] >= $this->base($need);
     }
 
     /** @param  array<int, int>  $observed  worst rank by item */
     private function explain(array $observed): Impact
     {
-        [$distance, $towards] = $this->shortestWays($observed);
-        $items = array_keys($distance);
-        usort($items, fn(int $a, int $b): int => strcmp($this->graph->id($a), $this->graph->id($b)));
-
+        $because = $this->shortestWays($observed);
+        $ids = $this->graph->ids();
+        $states = State::cases();
         $affected = [];
-        foreach ($items as $item) {
-            $because = [$this->graph->id($item)];
-            for ($at = $item; isset($towards[$at]);) {
-                $at = $towards[$at];
-                $because[] = $this->graph->id($at);
-            }
-            $affected[] = new Affected($this->graph->id($item), State::ofRank($this->state[$item]), $because);
+        // Few are put in order by themselves; of most of an estate, the order of all is at hand.
+        if (count($because) * 8 < count($ids)) {
+            $order = array_intersect_key($ids, $because);
+            asort($order, SORT_STRING);
+            $order = array_keys($order);
+        } else {
+            $order = $this->graph->inOrder();
         }
-
+        foreach ($order as $item) {
+            if (isset($because[$item])) {
+                $affected[] = new Affected($ids[$item], $states[$this->state[$item]], $because[$item]);
+            }
+        }
         $contradicted = [];
         foreach ($observed as $item => $rank) {
             if ($rank === 0 && $this->state[$item] > 0) {
-                $contradicted[] = $this->graph->id($item);
+                $contradicted[] = $ids[$item];
             }
         }
         sort($contradicted, SORT_STRING);
@@ -166,36 +159,52 @@ final class Trace
      * Breadth first, from what was observed to what it explains.
      *
      * @param  array<int, int>  $observed
-     * @return array{array<int, int>, array<int, int>} steps to what was observed, and the next item on the way, by item
+     * @return array<int, non-empty-list<string>> ids from an item to what was observed, by item
      */
     private function shortestWays(array $observed): array
     {
-        $distance = [];
-        $towards = [];
+        ['owners' => $owners, 'soft' => $soft, 'sizes' => $sizes, 'serves' => $serves] = $this->graph->lists();
+        $ids = $this->graph->ids();
+        [$state, $effects, $culprits] = [$this->state, $this->effects, $this->culprits];
+        $because = [];
         foreach ($observed as $item => $rank) {
             if ($rank > 0 && $this->state[$item] === $rank) {
-                $distance[$item] = 0;
+                $because[$item] = [$ids[$item]];
             }
         }
-        $front = array_keys($distance);
-        for ($steps = 1; $front !== []; $steps++) {
+        $front = array_keys($because);
+        while ($front !== []) {
             $next = [];
             foreach ($front as $item) {
-                foreach ($this->graph->servedBy($item) as $need) {
-                    $owner = $this->graph->owner($need);
-                    if ($this->effects[$need] === 0 || $this->effects[$need] !== $this->state[$owner] || ! $this->isCulprit($item, $need)) {
+                $rank = $state[$item];
+                foreach ($serves[$item] ?? [] as $need) {
+                    $owner = $owners[$need];
+                    if (isset($because[$owner])) {
                         continue;
                     }
-                    if (! isset($distance[$owner])) {
-                        [$distance[$owner], $towards[$owner], $next[]] = [$steps, $item, $owner];
-                    } elseif ($distance[$owner] === $steps && strcmp($this->graph->id($item), $this->graph->id($towards[$owner])) < 0) {
-                        $towards[$owner] = $item;
+                    if ($sizes[$need] === 1) {
+                        // It has the effect of its member, which is its culprit.
+                        $effect = ! $soft[$need] ? $rank : ($rank === 3 ? 2 : 0);
+                    } elseif ($rank < $culprits[$need]) {
+                        continue;
+                    } else {
+                        $effect = $effects[$need];
+                    }
+                    if ($effect === 0 || $effect !== $state[$owner]) {
+                        continue;
+                    }
+                    if (! isset($next[$owner]) || strcmp($ids[$item], $ids[$next[$owner]]) < 0) {
+                        $next[$owner] = $item;
                     }
                 }
             }
-            $front = $next;
+            // Only now: of several ways as short, the one through the first id counts.
+            foreach ($next as $owner => $item) {
+                $because[$owner] = [$ids[$owner], ...$because[$item]];
+            }
+            $front = array_keys($next);
         }
 
-        return [$distance, $towards];
+        return $because;
     }
 }

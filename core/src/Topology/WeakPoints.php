@@ -19,8 +19,9 @@ final class WeakPoints
     public static function of(Graph $graph, int $service): array
     {
         $weak = [];
-        foreach (self::under($graph, $service) as $item) {
-            if ($item !== $service && self::falls($graph, $service, $item)) {
+        $under = self::under($graph, $service);
+        foreach (array_keys($under) as $item) {
+            if ($item !== $service && self::falls($graph, $service, $item, $under)) {
                 $weak[] = $graph->id($item);
             }
         }
@@ -29,7 +30,7 @@ final class WeakPoints
         return $weak;
     }
 
-    /** @return list<int> the items that the service stands on through hard needs, itself among them */
+    /** @return array<int, true> the items that the service stands on through hard needs, itself among them */
     private static function under(Graph $graph, int $service): array
     {
         $needsOf = [];
@@ -50,17 +51,21 @@ final class WeakPoints
             }
         }
 
-        return array_keys($seen);
+        return $seen;
     }
 
-    private static function falls(Graph $graph, int $service, int $failed): bool
+    /** @param  array<int, true>  $under  what falls outside of it cannot take the service along */
+    private static function falls(Graph $graph, int $service, int $failed, array $under): bool
     {
         $down = [$failed => true];
         $lost = [];
         for ($front = [$failed]; $front !== [];) {
             foreach ($graph->servedBy(array_pop($front)) as $need) {
-                $lost[$need] = ($lost[$need] ?? 0) + 1;
                 $owner = $graph->owner($need);
+                if (! isset($under[$owner])) {
+                    continue;
+                }
+                $lost[$need] = ($lost[$need] ?? 0) + 1;
                 if ($graph->isSoft($need) || isset($down[$owner]) || count($graph->members($need)) - $lost[$need] >= $graph->needed($need)) {
                     continue;
                 }
