@@ -5,15 +5,19 @@ declare(strict_types=1);
 namespace App\Topology;
 
 use App\Incidents\Incident;
+use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Signals\Observed;
 use Illuminate\Http\Request;
 use Inertia\Inertia;
 use Inertia\Response;
+use Skarvo\Incidents\Availability;
 use Skarvo\Topology\Affected;
 
 final class EstateController
 {
+    private const AVAILABILITY_DAYS = 90;
+
     public function index(Request $request): Response
     {
         $find = trim($request->string('find')->toString());
@@ -61,9 +65,21 @@ final class EstateController
             'incidents' => Incident::query()->whereIn('id', Alert::query()->where('item_id', $item->id)->whereNotNull('incident_id')->select('incident_id'))
                 ->orWhere('service_id', $item->id)->latest('declared_at')->limit(20)->get()
                 ->map(fn(Incident $incident): array => ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'resolved_at' => $incident->resolved_at]),
+            'availability' => $item->kind === Item::SERVICE ? $this->availability($item->id) : null,
             'weakPoints' => $item->kind === Item::SERVICE ? $this->weakPoints($estate, $item->id) : null,
             'reach' => (new Reach($estate, $estate->trace([$item->id => \Skarvo\Topology\State::Down])))->toArray(),
         ]);
+    }
+
+    /** @return array{share: float, down: int, incidents: int, days: int} over the last days, by its incidents; down in milliseconds */
+    private function availability(string $service): array
+    {
+        $to = Moment::now();
+        $from = $to - self::AVAILABILITY_DAYS * 86400;
+        $incidents = Incident::query()->where('service_id', $service)->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', Moment::text($from)))->get(['id', 'started_at', 'resolved_at']);
+        $availability = Availability::of(array_values($incidents->map(static fn(Incident $incident): array => [$incident->started_at->getTimestamp(), $incident->resolved_at?->getTimestamp()])->all()), $from, $to);
+
+        return ['share' => $availability->share(), 'down' => $availability->down * 1000, 'incidents' => $incidents->count(), 'days' => self::AVAILABILITY_DAYS];
     }
 
     /**

@@ -129,4 +129,13 @@ final class EstateTest extends TestCase
         $this->actingAs($this->person('ingrid-vale'))->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page
             ->where('causes.0.id', 'clk-2')->where('causes.0.words', fn(string $words): bool => str_starts_with($words, 'It explains all 4 items that show trouble; it shows trouble itself, and did before the others')));
     }
+
+    public function test_a_service_shows_how_much_of_ninety_days_it_was_there(): void
+    {
+        $this->actingAs($this->person('noor-lind'));
+        // Wireless was interrupted for 82 minutes in the history of the demo.
+        $this->get('/estate/harbour-wireless')->assertInertia(fn(Shown $page) => $page->where('availability.incidents', 1)->where('availability.down', 82 * 60 * 1000)->where('availability.share', fn(float $share): bool => abs($share - (1 - 82 / 129600)) < 0.000001));
+        $this->get('/estate/booking')->assertInertia(fn(Shown $page) => $page->where('availability.share', fn(int|float $share): bool => (float) $share === 1.0));
+        $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->where('availability', null));
+    }
 }

@@ -39,7 +39,7 @@ const line = (alertId: number): string => `alert-${alertId}`;
   <div
     :id="id"
     tabindex="-1"
-    class="grid grid-cols-[18px_22px_1fr] items-start gap-x-2.5 border-b border-line py-1.5 sm:grid-cols-[18px_22px_minmax(0,1fr)_minmax(0,220px)_96px_130px]"
+    class="grid grid-cols-[18px_22px_1fr] items-start gap-x-2.5 border-b border-line py-1.5 pr-2 sm:grid-cols-[18px_22px_minmax(0,1fr)_minmax(0,220px)_96px_130px]"
     :class="[
       calls ? 'border-l-[5px] border-l-call pl-1.5' : 'border-l-[5px] border-l-transparent pl-1.5',
       selectedId === id ? 'bg-sheet shadow-[inset_0_0_0_1.5px_var(--edge)]' : '',

@@ -4,7 +4,8 @@ import AppShell from '@/components/AppShell.vue';
 import ReachView from '@/components/ReachView.vue';
 import StateMark from '@/components/StateMark.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
-import { hitWords, stateWords } from '@/lib/states';
+import { hitWords, plural, stateWords } from '@/lib/states';
+import { lasting } from '@/lib/time';
 import type { AlertLine, ReachData, State } from '@/lib/types';
 
 interface Named {
@@ -30,6 +31,8 @@ defineProps<{
   incidents: { id: number; ref: string; title: string; resolved_at: string | null }[];
   /** Of a service: single items that take it down, worst first. */
   weakPoints: { id: string; name: string; kind: string; services: number }[] | null;
+  /** Of a service: how much of the last days it was there; down in milliseconds. */
+  availability: { share: number; down: number; incidents: number; days: number } | null;
   reach: ReachData;
 }>();
 </script>
@@ -59,6 +62,13 @@ defineProps<{
         </p>
         <p v-if="item.description" class="mt-1">{{ item.description }}</p>
         <p class="mt-2"><strong>Now:</strong> {{ item.why ?? 'up; nothing says otherwise.' }}</p>
+        <p v-if="availability" class="mt-1">
+          <strong>{{ (availability.share * 100).toFixed(availability.share > 0.999 ? 3 : 2) }}%</strong> there over
+          {{ availability.days }} days<template v-if="availability.incidents"
+            >: {{ lasting(availability.down) }} interrupted, in
+            {{ plural(availability.incidents, 'incident') }}</template
+          >.
+        </p>
         <h2 class="mt-4 mb-1">It needs</h2>
         <p v-if="needs.length === 0" class="text-small text-ink-2">Nothing that is recorded.</p>
         <ul class="text-small">

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Incidents;
+
+/** How much of a span of time a service was there, by its interruptions: those that overlap count once. */
+final readonly class Availability
+{
+    /** @param  int  $down  seconds, as $span */
+    private function __construct(public int $down, public int $span) {}
+
+    /**
+     * @param  list<array{int, int|null}>  $interruptions  from and to in seconds since the epoch, in any order; null: not over
+     * @param  int  $from  seconds since the epoch; $to is later
+     */
+    public static function of(array $interruptions, int $from, int $to): self
+    {
+        sort($interruptions);
+        $down = 0;
+        $reached = $from;
+        foreach ($interruptions as [$begin, $end]) {
+            $begin = max($begin, $reached);
+            $end = min($end ?? $to, $to);
+            if ($end > $begin) {
+                $down += $end - $begin;
+                $reached = $end;
+            }
+        }
+
+        return new self($down, $to - $from);
+    }
+
+    /** @return float 0 to 1 */
+    public function share(): float
+    {
+        return 1 - $this->down / max(1, $this->span);
+    }
+}
