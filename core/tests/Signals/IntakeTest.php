@@ -6,6 +6,8 @@ namespace Skarvo\Tests\Signals;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
 use Skarvo\Signals\Intake\CloudEvent;
@@ -66,6 +68,43 @@ final class IntakeTest extends TestCase
         } catch (BadInput $e) {
             self::assertSame($at, $e->at);
         }
+    }
+
+    public function test_whatever_comes_is_mapped_or_said_to_be_missing_and_nothing_else(): void
+    {
+        $random = new Randomizer(new Mt19937(3));
+        $mapping = Mapping::read(Document::parse(self::MAPPING));
+        $scalar = static fn(): mixed => [null, true, 0, -1, 1.5, '', 'x', ' spaced out ', 'PROBLEM', 'ok', '5', '1772435640', 'noon', str_repeat('y', 300)][$random->getInt(0, 13)];
+        $value = static function (int $depth) use (&$value, $scalar, $random): mixed {
+            $shape = $depth > 3 ? 0 : $random->getInt(0, 3);
+            if ($shape < 2) {
+                return $scalar();
+            }
+            $fields = [];
+            for ($n = $random->getInt(0, 4); $n > 0; $n--) {
+                $fields[['host', 'name', 'device', 'rule', 'text', 'when', 'no', 'reading', 'state', 'severity', 'site', 'events', 'rack'][$random->getInt(0, 12)]] = $value($depth + 1);
+            }
+
+            return $shape === 2 ? (object) $fields : array_values($fields);
+        };
+        $mapped = 0;
+        for ($n = 0; $n < 3000; $n++) {
+            $entries = array_map(static fn(): mixed => $random->getInt(0, 1) === 0 ? $value(1) : (object) ['host' => $value(2), 'rule' => $scalar(), 'text' => $scalar(), 'when' => $scalar(), 'reading' => $scalar(), 'state' => ['PROBLEM', 'ok', 'odd'][$random->getInt(0, 2)], 'severity' => $scalar()], range(1, $random->getInt(1, 3)));
+            $payload = $random->getInt(0, 9) === 0 ? $value(0) : (object) ['site' => $scalar(), 'events' => $entries];
+            $result = $mapping->map($payload, 'rack-watch');
+            $mapped += count($result['signals']);
+            self::assertNotSame([], [...$result['signals'], ...$result['missing']]);
+            foreach ($result['signals'] as $signal) {
+                try {
+                    self::assertSame('rack-watch', Signal::read($signal, 0)->source);
+                } catch (BadInput $e) {
+                    // A time or a value of theirs that is none: told with where it stands.
+                    self::assertContains($e->at, ['/at', '/value', '/url']);
+                }
+            }
+        }
+
+        self::assertGreaterThan(20, $mapped);
     }
 
     public function test_an_event_is_a_signal(): void
