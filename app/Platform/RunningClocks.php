@@ -13,13 +13,11 @@ use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
 use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Target;
+use Skarvo\Signals\Attention;
 
 /** All that is running out, soonest first. */
 final class RunningClocks
 {
-    /** Minutes that an alert may stay with nobody, by the tier of the service that it endangers. */
-    private const UNTAKEN_MINUTES = [1 => 10, 2 => 20, 3 => 60, 4 => 120, 9 => 240];
-
     /** Groups that nobody has of which clocks are shown. */
     private const MOST_UNTAKEN = 12;
 
@@ -92,28 +90,22 @@ final class RunningClocks
         $runsOut = [];
         foreach ($ordered as $i => $group) {
             if (! $group['taken']) {
-                $runsOut[$i] = Moment::seconds($group['since']) + self::untakenMinutes($group) * 60;
+                $runsOut[$i] = Moment::seconds($group['since']) + Attention::mayWait($group['tier'], $group['rank']) * 60;
             }
         }
         // There may be tens of thousands; of equals, what matters most stays first.
         asort($runsOut);
         $due = [];
         foreach (array_slice($runsOut, 0, self::MOST_UNTAKEN, true) as $i => $at) {
-            $due[] = [$at, self::untakenMinutes($ordered[$i]), $ordered[$i]];
+            $due[] = [$at, Attention::mayWait($ordered[$i]['tier'], $ordered[$i]['rank']), $ordered[$i]];
         }
         $clocks = [];
         $titles = $groups->titles(array_column($due, 2), $query);
         foreach ($due as $i => [$at, $minutes, $group]) {
-            $clocks[] = self::clock("group-{$group['id']}", "$titles[$i]: nobody has it", $minutes === self::UNTAKEN_MINUTES[9] ? "waits $minutes min at most" : "tier {$group['tier']} waits $minutes min at most", Moment::of($at), Moment::of($at - $minutes * 60), "/#group-{$group['id']}", true);
+            $clocks[] = self::clock("group-{$group['id']}", "$titles[$i]: nobody has it", Attention::isLongest($minutes) ? "waits $minutes min at most" : "tier {$group['tier']} waits $minutes min at most", Moment::of($at), Moment::of($at - $minutes * 60), "/#group-{$group['id']}", true);
         }
 
         return $clocks;
-    }
-
-    /** @param  array{tier: int, rank: int, ...}  $group */
-    private static function untakenMinutes(array $group): int
-    {
-        return $group['rank'] >= 2 ? self::UNTAKEN_MINUTES[$group['tier']] ?? self::UNTAKEN_MINUTES[9] : self::UNTAKEN_MINUTES[9];
     }
 
     /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */

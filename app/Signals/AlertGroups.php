@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Collection as Rows;
 use Skarvo\Incidents\HitService;
+use Skarvo\Signals\Attention;
 use Skarvo\Signals\IncidentConditions;
 use Skarvo\Signals\Level;
 use Skarvo\Topology\Affected;
@@ -20,9 +21,6 @@ use Skarvo\Topology\State;
 /** Alerts that belong together are one decision: what needs taking first comes first. */
 final class AlertGroups
 {
-    /** The tier of what endangers no service. */
-    public const NO_TIER = 9;
-
     private const LEVEL_RANK = "case level when 'critical' then 3 when 'error' then 2 when 'warning' then 1 else 0 end";
 
     private readonly Estate $estate;
@@ -75,16 +73,16 @@ final class AlertGroups
             ->groupBy('group_id', 'item_id')->get();
         $groups = [];
         foreach ($rows as $row) {
-            [$tier, $rank] = $row->item_id === null ? [self::NO_TIER, 0] : $this->weight((string) $row->item_id, (int) $row->level);
+            [$tier, $rank] = $row->item_id === null ? [Attention::NO_TIER, 0] : $this->weight((string) $row->item_id, (int) $row->level);
             $id = (int) $row->group_id;
-            $known = $groups[$id] ?? ['id' => $id, 'taken' => true, 'tier' => self::NO_TIER, 'rank' => 0, 'since' => (string) $row->since, 'count' => 0, 'level' => 0];
+            $known = $groups[$id] ?? ['id' => $id, 'taken' => true, 'tier' => Attention::NO_TIER, 'rank' => 0, 'since' => (string) $row->since, 'count' => 0, 'level' => 0];
             $groups[$id] = [
                 'id' => $id, 'taken' => $known['taken'] && (bool) $row->taken, 'tier' => min($known['tier'], $tier), 'rank' => max($known['rank'], $rank),
                 'since' => min($known['since'], (string) $row->since), 'count' => $known['count'] + (int) $row->many, 'level' => max($known['level'], (int) $row->level),
             ];
         }
         // One text for each, because tens of thousands are put in order.
-        $order = array_map(static fn(array $group): string => ($group['taken'] ? '1' : '0').$group['tier'].(9 - $group['rank']).(9 - $group['level']).$group['since'].sprintf('%012d', $group['id']), $groups);
+        $order = array_map(static fn(array $group): string => Attention::order($group['taken'], $group['tier'], $group['rank'], $group['level'], $group['since'], $group['id']), $groups);
         asort($order, SORT_STRING);
 
         return $this->ordered[$key] = array_values(array_map(static fn(int $id): array => $groups[$id], array_keys($order)));
@@ -138,7 +136,7 @@ final class AlertGroups
         $impact = $this->estate->trace([$item => $level->observed()]);
         $services = $this->estate->services($impact);
 
-        return [$services === [] ? self::NO_TIER : $services[0]->tier, $services !== [] ? max(array_map(static fn(HitService $s): int => $s->state->rank(), $services)) : $level->observed()->rank()];
+        return [$services === [] ? Attention::NO_TIER : $services[0]->tier, $services !== [] ? max(array_map(static fn(HitService $s): int => $s->state->rank(), $services)) : $level->observed()->rank()];
     }
 
     /**
@@ -168,7 +166,7 @@ final class AlertGroups
             'level' => $lead->level->value,
             'state' => State::ofRank($worst)->value,
             'rank' => $worst,
-            'tier' => $tier ?? self::NO_TIER,
+            'tier' => $tier ?? Attention::NO_TIER,
             'count' => count($ids),
             'signals' => array_sum(array_map(intval(...), $rows->pluck('count')->all())),
             'flips' => array_sum(array_map(intval(...), $rows->pluck('flips')->all())),

@@ -18,6 +18,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
+use Skarvo\Signals\Attention;
 use Skarvo\Signals\Handling;
 use Skarvo\Signals\IncidentConditions;
 use Skarvo\Signals\Level;
@@ -141,7 +142,7 @@ final class HandleAlerts
         $declared = 0;
         foreach ($groups->ordered($undecided) as $group) {
             $minutes = $group['taken'] ? null : intdiv(Moment::now() - Moment::seconds($group['since']), 60);
-            if (! $conditions->areMet($group['tier'] === AlertGroups::NO_TIER ? null : $group['tier'], Level::cases()[$group['level']], $group['count'], $minutes)) {
+            if (! $conditions->areMet($group['tier'] === Attention::NO_TIER ? null : $group['tier'], Level::cases()[$group['level']], $group['count'], $minutes)) {
                 continue;
             }
             $declared += DB::transaction(function () use ($group, $team, $mayWork): int {

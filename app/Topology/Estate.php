@@ -117,6 +117,15 @@ final class Estate
         );
     }
 
+    /**
+     * @param  list<string>  $items  those that are not in the estate are passed over
+     * @return list<string> with all that stands on them, directly or through others
+     */
+    public function standingOn(array $items): array
+    {
+        return array_map($this->graph->id(...), $this->graph->standingOn(array_values(array_filter(array_map($this->graph->number(...), $items), is_int(...)))));
+    }
+
     /** @return list<string> every single item whose failure takes a service down */
     public function weakPoints(string $service): array
     {

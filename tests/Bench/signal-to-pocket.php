@@ -10,26 +10,14 @@ declare(strict_types=1);
 
 use App\Paging\Page;
 use App\Signals\Alert;
-use Illuminate\Contracts\Console\Kernel;
-use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Http;
+use Tests\Bench\Bench;
 use Tests\Faults\Town;
 
 $samples = (int) ($argv[1] ?? 200);
-$folder = sys_get_temp_dir().'/skarvo-bench-'.getmypid();
-mkdir($folder);
-touch("$folder/skarvo.sqlite");
-foreach (['DB_DATABASE' => "$folder/skarvo.sqlite", 'APP_ENV' => 'bench', 'APP_DEBUG' => 'false', 'APP_KEY' => 'base64:c2thcnZvLXRlc3RzLXNrYXJ2by10ZXN0cy1za2Fydm8=', 'QUEUE_CONNECTION' => 'database', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'file', 'SKARVO_DEMO_PASSWORD' => 'eiderholm', 'BCRYPT_ROUNDS' => '4'] as $name => $value) {
-    putenv("$name=$value");
-    $_ENV[$name] = $_SERVER[$name] = $value;
-}
-$root = dirname(__DIR__, 2);
-require "$root/vendor/autoload.php";
-(require "$root/bootstrap/app.php")->make(Kernel::class)->bootstrap();
-Artisan::call('migrate', ['--force' => true]);
-Artisan::call('db:seed', ['--class' => Database\Seeders\EiderholmBareSeeder::class, '--force' => true]);
-Artisan::call('skarvo:token', ['name' => 'bench', '--ability' => ['signals:write']]);
-$token = trim(Artisan::output());
+require __DIR__.'/support/Bench.php';
+$folder = Bench::boot();
+$token = Bench::token();
 
 $town = new Town($folder);
 try {
@@ -58,8 +46,5 @@ try {
 } finally {
     $town->end();
 }
-sort($times);
-sort($bare);
-$at = static fn(array $list, float $share): float => $list[(int) min(count($list) - 1, floor(count($list) * $share))];
-printf("signal to pocket, %d samples: median %.0f ms, 99th percentile %.0f ms\n", $samples, $at($times, 0.5), $at($times, 0.99));
-printf("baseline, three bare requests: median %.0f ms; ratio of medians %.1f\n", $at($bare, 0.5), $at($times, 0.5) / $at($bare, 0.5));
+printf("signal to pocket, %d samples: median %.0f ms, 99th percentile %.0f ms\n", $samples, Bench::at($times, 0.5), Bench::at($times, 0.99));
+printf("baseline, three bare requests: median %.0f ms; ratio of medians %.1f\n", Bench::at($bare, 0.5), Bench::at($times, 0.5) / Bench::at($bare, 0.5));

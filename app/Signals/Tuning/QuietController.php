@@ -10,6 +10,7 @@ use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Signals\TakeSignals;
+use App\Topology\Estate;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
@@ -50,7 +51,7 @@ final class QuietController
         if ($from->diffInDays($to) > self::LONGEST_DAYS) {
             throw \App\Platform\Refused::because('Use '.self::LONGEST_DAYS.' days at most.', 'to');
         }
-        $covers = ($input['with_dependents'] ?? false) ? self::withDependents($input['items']) : $input['items'];
+        $covers = ($input['with_dependents'] ?? false) ? Estate::load()->standingOn(array_values($input['items'])) : $input['items'];
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $from, $to, $covers, $person): void {
             $id = DB::table('quiet_times')->insertGetId([
@@ -111,33 +112,5 @@ final class QuietController
                     'summary' => DB::table('signals')->where('id', $row->last_id)->value('summary'), 'alert' => $alert === null ? null : (int) $alert,
                 ];
             })->all());
-    }
-
-    /**
-     * @param  array<array-key, string>  $items
-     * @return list<string> with all that stands on them, directly or through others
-     */
-    private static function withDependents(array $items): array
-    {
-        $over = [];
-        foreach (DB::table('dependencies')->get(['from_id', 'to_id']) as $row) {
-            $over[$row->to_id][] = (string) $row->from_id;
-        }
-        $seen = array_fill_keys($items, true);
-        $front = $items;
-        while ($front !== []) {
-            $further = [];
-            foreach ($front as $item) {
-                foreach ($over[$item] ?? [] as $other) {
-                    if (! isset($seen[$other])) {
-                        $seen[$other] = true;
-                        $further[] = $other;
-                    }
-                }
-            }
-            $front = $further;
-        }
-
-        return array_map(strval(...), array_keys($seen));
     }
 }

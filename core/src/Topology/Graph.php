@@ -74,6 +74,28 @@ final class Graph
         return ['owners' => $this->owners, 'needed' => $this->needed, 'soft' => $this->soft, 'sizes' => $this->sizes, 'serves' => $this->serves];
     }
 
+    /**
+     * All that stands on some items, directly or through others.
+     *
+     * @param  list<int>  $items
+     * @return list<int> themselves first
+     */
+    public function standingOn(array $items): array
+    {
+        $seen = array_fill_keys($items, true);
+        for ($front = $items; $front !== [];) {
+            foreach ($this->servedBy(array_pop($front)) as $need) {
+                $owner = $this->owners[$need];
+                if (! isset($seen[$owner])) {
+                    $seen[$owner] = true;
+                    $front[] = $owner;
+                }
+            }
+        }
+
+        return array_keys($seen);
+    }
+
     /** @return list<string> ids, by number */
     public function ids(): array
     {

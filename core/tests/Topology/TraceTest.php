@@ -110,6 +110,16 @@ final class TraceTest extends TestCase
         self::assertSame(1, CommonGround::of($spare, [1, 0])?->explains, 'a link that has a spare explains nothing');
     }
 
+    public function test_what_stands_on_items_is_found_through_others_and_loops(): void
+    {
+        $graph = self::graph(['a', 'b', 'c', 'd', 'x'], [self::need('a', ['b']), self::need('b', ['c']), self::need('c', ['b']), self::need('x', ['d'])]);
+        $on = static fn(string ...$ids): array => array_map($graph->id(...), $graph->standingOn(array_values(array_map(static fn(string $id): int => $graph->number($id) ?? -1, $ids))));
+
+        self::assertEqualsCanonicalizing(['a', 'b', 'c'], $on('c'));
+        self::assertSame(['a'], $on('a'));
+        self::assertEqualsCanonicalizing(['a', 'd', 'x'], $on('a', 'd'));
+    }
+
     /**
      * @param  list<string>  $members
      * @return Need

@@ -4,21 +4,12 @@ import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { lasting, useNow } from '@/lib/time';
+import { LEVELS, type Heartbeat } from '@/pages/Signals/source';
 
 /** What should speak every so often: its silence is a signal, its return clears it. */
 const props = defineProps<{
   source: string;
-  heartbeats: {
-    id: number;
-    name: string;
-    check: string | null;
-    item: string | null;
-    every: number;
-    grace: number;
-    level: string;
-    last_at: number | null;
-    silent: boolean;
-  }[];
+  heartbeats: Heartbeat[];
   mayEdit: boolean;
 }>();
 const action = useAction();
@@ -69,7 +60,7 @@ const save = (): void =>
       <label class="block"
         >Level of its silence
         <select v-model="form.level" class="field py-1!">
-          <option v-for="level in ['info', 'warning', 'error', 'critical']" :key="level">{{ level }}</option>
+          <option v-for="level in LEVELS" :key="level">{{ level }}</option>
         </select></label
       >
       <div class="flex items-end gap-2">

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { durationOf, durationWords } from '@/lib/duration';
 import type { Rule } from '@/lib/types';
+import { LEVELS } from '@/pages/Signals/source';
 
 /** One rule, edited in place: which signals, and what is set for them. */
 const rule = defineModel<Rule>({ required: true });
@@ -121,7 +122,7 @@ const moveByKey = (event: KeyboardEvent): void => {
               @change="change('match', 'level', typed($event))"
             >
               <option value="">any</option>
-              <option v-for="level in ['info', 'warning', 'error', 'critical']" :key="level">{{ level }}</option>
+              <option v-for="level in LEVELS" :key="level">{{ level }}</option>
             </select>
           </label>
           <label class="col-span-2 block"
@@ -182,7 +183,7 @@ const moveByKey = (event: KeyboardEvent): void => {
             >level
             <select class="field py-1!" :value="rule.set.level ?? ''" @change="change('set', 'level', typed($event))">
               <option value="">as it says</option>
-              <option v-for="level in ['info', 'warning', 'error', 'critical']" :key="level">{{ level }}</option>
+              <option v-for="level in LEVELS" :key="level">{{ level }}</option>
             </select>
           </label>
           <label class="block"

@@ -9,7 +9,16 @@ import { ask } from '@/lib/ask';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
 import { clockTime, lasting, useNow } from '@/lib/time';
-import { CONDITIONS, FIELDS, formOf, LEVELS, mappingOf, placesIn, type SourceLine } from '@/pages/Signals/source';
+import {
+  CONDITIONS,
+  FIELDS,
+  formOf,
+  LEVELS,
+  mappingOf,
+  placesIn,
+  type Heartbeat,
+  type SourceLine,
+} from '@/pages/Signals/source';
 
 /** One source: its mapping, made from a pasted sample that shows the result at once; its token, limit, heartbeats and trouble. */
 const props = defineProps<{
@@ -31,17 +40,7 @@ const props = defineProps<{
   }[];
   errorsTold: { id: number; at: number; what: string }[];
   unmapped: { id: number; payload: string; why: { entry: number; field: string; message: string }[]; at: number }[];
-  heartbeats: {
-    id: number;
-    name: string;
-    check: string | null;
-    item: string | null;
-    every: number;
-    grace: number;
-    level: string;
-    last_at: number | null;
-    silent: boolean;
-  }[];
+  heartbeats: Heartbeat[];
   teams: { id: string; name: string }[];
 }>();
 const shared = useShared();

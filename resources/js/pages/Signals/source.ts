@@ -14,6 +14,19 @@ export interface SourceLine {
   silent: number;
 }
 
+export interface Heartbeat {
+  id: number;
+  name: string;
+  check: string | null;
+  item: string | null;
+  /** Minutes, as grace. */
+  every: number;
+  grace: number;
+  level: string;
+  last_at: number | null;
+  silent: boolean;
+}
+
 /** How a sender's own JSON becomes signals, as its editor holds it. */
 export interface MappingForm {
   list: string;
