@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Topology\Record;
+
+use Skarvo\Topology\Strength;
+
+/** A way in which one item needs another, named from both sides, such as "runs on" and "hosts". */
+final readonly class Relation
+{
+    public function __construct(public string $id, public string $forward, public string $backward, public Strength $strength) {}
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Topology\Scan;
+
+/** An observed connection between items, and the rule that accepts it, if one does. */
+final readonly class Link
+{
+    /** @param  string  $from  ids of items, as $to */
+    public function __construct(public string $from, public string $to, public ?int $port, public int $seen, public ?ConnectionRule $rule) {}
+}

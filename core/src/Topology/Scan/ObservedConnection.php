@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Topology\Scan;
+
+/** That one item was seen to speak to another: a hint that it needs it. */
+final readonly class ObservedConnection
+{
+    /** @param  string  $from  refs of items of the snapshot, as $to */
+    public function __construct(public string $from, public string $to, public ?int $port, public int $seen) {}
+}
