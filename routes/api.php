@@ -5,9 +5,11 @@ declare(strict_types=1);
 use App\Incidents\ReportController;
 use App\Signals\Intake\PayloadController;
 use App\Signals\SignalsController;
+use App\Topology\Scan\SnapshotsController;
 use Illuminate\Support\Facades\Route;
 
 Route::post('signals', SignalsController::class)->middleware('ability:signals:write');
 Route::post('sources/{source}', PayloadController::class);
 Route::post('sources/{source}/heartbeat', [PayloadController::class, 'heartbeat']);
 Route::post('reports', [ReportController::class, 'accept'])->middleware('ability:reports:write');
+Route::post('snapshots', SnapshotsController::class)->middleware('ability:estate:write');

@@ -17,6 +17,13 @@ use App\Signals\Intake\SourcesController;
 use App\Signals\Tuning\QuietController;
 use App\Signals\Tuning\RulesController;
 use App\Topology\EstateController;
+use App\Topology\Exchange\ExportController;
+use App\Topology\Exchange\ImportsController;
+use App\Topology\ReachController;
+use App\Topology\Record\DoubtsController;
+use App\Topology\Record\ItemForm;
+use App\Topology\Record\TypesController;
+use App\Topology\Scan\ScansController;
 use App\Topology\WhatIfController;
 use App\Updates\StatusController;
 use App\Updates\UpdateController;
@@ -58,7 +65,14 @@ Route::middleware('auth')->group(function (): void {
     Route::get('incidents/{incident}', [RoomController::class, 'show'])->name('room');
     Route::get('estate', [EstateController::class, 'index']);
     Route::get('estate/{item}', [EstateController::class, 'show'])->where('item', '.+');
-    Route::get('what-if', WhatIfController::class);
+    Route::get('what-if', [WhatIfController::class, 'show']);
+    Route::get('reach', ReachController::class);
+    Route::get('truth', DoubtsController::class);
+    Route::get('types', [TypesController::class, 'index']);
+    Route::get('scans', [ScansController::class, 'index']);
+    Route::get('imports', [ImportsController::class, 'index']);
+    Route::get('imports/{import}', [ImportsController::class, 'show'])->whereNumber('import');
+    Route::get('export/{format}', ExportController::class);
     Route::get('on-call', OnCallController::class);
 
     // Whoever is in the room may write down what happens.
@@ -93,6 +107,29 @@ Route::middleware('auth')->group(function (): void {
         Route::get('incidents/{incident}/resolve', [RoomController::class, 'resolvePreview']);
         Route::post('incidents/{incident}/resolve', [IncidentsController::class, 'resolve']);
         Route::post('reports/{report}/link', [IncidentsController::class, 'linkReport']);
+    });
+
+    // The record of the estate is kept by those who answer for services, and by coordinators.
+    Route::middleware('role:coordinator,service_owner,administrator')->group(function (): void {
+        Route::get('item-form', [ItemForm::class, 'show']);
+        Route::post('items', [ItemForm::class, 'store']);
+        Route::post('estate/{item}/change', [ItemForm::class, 'update'])->where('item', '.+');
+        Route::post('estate/{item}/settle', [ItemForm::class, 'settle'])->where('item', '.+');
+        Route::post('estate/{item}/seen', [ItemForm::class, 'seen'])->where('item', '.+');
+        Route::post('types', [TypesController::class, 'store']);
+        Route::post('relations', [TypesController::class, 'storeRelation']);
+        Route::post('imports', [ImportsController::class, 'store']);
+        Route::post('imports/{import}/confirm', [ImportsController::class, 'confirm'])->whereNumber('import');
+        Route::post('imports/{import}/drop', [ImportsController::class, 'drop'])->whereNumber('import');
+        Route::post('scans/{snapshot}/let-in', [ScansController::class, 'letIn']);
+        Route::post('scans/{snapshot}/turn-away', [ScansController::class, 'turnAway']);
+        Route::post('proposals/{proposal}/accept', [ScansController::class, 'accept']);
+        Route::post('proposals/{proposal}/refuse', [ScansController::class, 'refuse']);
+        Route::post('proposals/{proposal}/reconsider', [ScansController::class, 'reconsider']);
+        Route::post('connection-rules', [ScansController::class, 'storeRule']);
+        Route::post('connection-rules/{rule}/drop', [ScansController::class, 'dropRule']);
+        Route::post('what-if', [WhatIfController::class, 'keep']);
+        Route::post('what-if/{kept}/drop', [WhatIfController::class, 'drop']);
     });
 
     Route::middleware('role:administrator')->group(function (): void {

@@ -1,7 +1,7 @@
 /**
  * The outside world in small: monitors that speak, pockets that ring, a mailbox. It talks to Skarvo over HTTP alone.
  *
- * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write),
+ * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write, estate:write),
  * STAND_INS_SCENE (a scene that starts by itself), STAND_INS_WAIT (seconds until then).
  */
 import { createServer } from 'node:http';

@@ -7,6 +7,7 @@ namespace App\Platform;
 use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Signals\Alert;
+use App\Topology\FindItems;
 use App\Topology\Item;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -27,8 +28,8 @@ final class FindController
         $found = [
             ...Incident::query()->whereRaw("title like ? escape '\\'", [$like])->when($number, fn($q) => $q->orWhere('id', $number))->latest('id')->limit(self::EACH)->get()
                 ->map(static fn(Incident $i): array => ['what' => 'incident', 'name' => "{$i->ref()} $i->title", 'more' => $i->isOpen() ? "priority $i->priority" : 'resolved', 'link' => "/incidents/$i->id"]),
-            ...Item::query()->where(fn($q) => $q->whereRaw("name like ? escape '\\'", [$like])->orWhereRaw("id like ? escape '\\'", [$like]))->orderByRaw('tier is null, tier')->limit(self::EACH)->get()
-                ->map(static fn(Item $i): array => ['what' => $i->isService() ? 'service' : 'item', 'name' => $i->name, 'more' => trim("$i->kind $i->site"), 'link' => '/estate/'.rawurlencode($i->id)]),
+            ...FindItems::query($text)->limit(self::EACH)->get()
+                ->map(static fn(\stdClass $i): array => ['what' => $i->kind === Item::SERVICE ? 'service' : 'item', 'name' => $i->name, 'more' => trim("$i->kind $i->site"), 'link' => '/estate/'.rawurlencode((string) $i->id)]),
             ...Alert::query()->where(fn($q) => $q->whereRaw("summary like ? escape '\\'", [$like])->orWhereRaw("key like ? escape '\\'", [$like]))->latest('id')->limit(self::EACH)->get()
                 ->map(static fn(Alert $a): array => ['what' => 'alert', 'name' => $a->title(), 'more' => (string) $a->item_named, 'link' => "/alerts/$a->id"]),
             ...Report::query()->whereRaw("what like ? escape '\\'", [$like])->whereNotNull('incident_id')->latest('id')->limit(self::EACH)->get()

@@ -10,6 +10,8 @@ use App\Signals\Intake\ForgetOldSignals;
 use App\Signals\Intake\Heartbeats;
 use App\Signals\ReturnWaitingAlerts;
 use App\Signals\TakeSignals;
+use App\Topology\Exchange\ImportPlans;
+use App\Topology\Record\RemindOfDates;
 use App\Updates\NoteOverdueUpdates;
 use Illuminate\Console\Command;
 use Illuminate\Database\QueryException;
@@ -34,7 +36,7 @@ final class RunClock extends Command
 
     private float $swept = 0;
 
-    public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox, ForgetOldSignals $forget): int
+    public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox, ForgetOldSignals $forget, RemindOfDates $dates): int
     {
         $this->trap([SIGTERM, SIGINT], function (): void {
             $this->stopping = true;
@@ -52,7 +54,7 @@ final class RunClock extends Command
                 $mayWork = $lease->isMine(...);
                 $worked = $heartbeats($mayWork) + $signals($mayWork) + $handling($mayWork) + $calls($mayWork) + $updates($mayWork) + $alerts($mayWork);
                 if (microtime(true) - $this->swept > self::SWEEP_SECONDS) {
-                    $worked += $outbox($mayWork) + $forget($mayWork);
+                    $worked += $outbox($mayWork) + $forget($mayWork) + $dates($mayWork) + ImportPlans::forgetOld();
                     Once::forgetOld();
                     TakeSignals::forgetOld();
                     $this->swept = microtime(true);

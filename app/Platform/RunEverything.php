@@ -76,7 +76,7 @@ final class RunEverything extends Command
         $artisan = fn(string ...$arguments): \Closure => fn(): Process => $this->start([...$php, base_path('artisan'), ...array_values($arguments)], base_path());
         $commands = [
             'web' => fn(): Process => $this->start(
-                [...$php, '-d', 'post_max_size=16M', '-S', "$host:$port", base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php')],
+                [...$php, '-d', 'post_max_size=65M', '-d', 'upload_max_filesize=64M', '-S', "$host:$port", base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php')],
                 public_path(), ['PHP_CLI_SERVER_WORKERS' => (string) $this->option('web')],
             ),
             'clock' => $artisan('skarvo:clock'),

@@ -12,9 +12,11 @@ use Skarvo\Topology\Candidates;
 use Skarvo\Topology\CommonGround;
 use Skarvo\Topology\Graph;
 use Skarvo\Topology\Impact;
+use Skarvo\Topology\Loops;
 use Skarvo\Topology\State;
 use Skarvo\Topology\Strength;
 use Skarvo\Topology\Trace;
+use Skarvo\Topology\Underneath;
 use Skarvo\Topology\WeakPoints;
 
 /** All items and what they need, loaded once, ready to be traced. */
@@ -130,6 +132,34 @@ final class Estate
     public function weakPoints(string $service): array
     {
         return WeakPoints::of($this->graph, $this->number($service));
+    }
+
+    /** @return list<string> of those, what itself needs nothing: single things at the very bottom */
+    public function bareWeakPoints(string $service): array
+    {
+        $owners = array_fill_keys(array_column($this->needs, 'owner'), true);
+
+        return array_values(array_filter($this->weakPoints($service), static fn(string $id): bool => ! isset($owners[$id])));
+    }
+
+    /** @return list<list<string>> items that need each other in a circle */
+    public function loops(): array
+    {
+        return Loops::of($this->graph);
+    }
+
+    /**
+     * @param  list<string>  $items  those that are not in the estate are passed over
+     * @return array<array-key, array{distance: int, above: string|null}> by item, all that they stand on: how many steps down, and what is above it on a shortest way
+     */
+    public function underneath(array $items): array
+    {
+        $found = [];
+        foreach (Underneath::of($this->graph, array_values(array_filter(array_map($this->graph->number(...), $items), is_int(...)))) as $number => [$distance, $above]) {
+            $found[$this->graph->id($number)] = ['distance' => $distance, 'above' => $above === null ? null : $this->graph->id($above)];
+        }
+
+        return $found;
     }
 
     /** @param  array<array-key, State>  $observed  worst state by item; items that are not in the estate are passed over */

@@ -5,38 +5,76 @@ declare(strict_types=1);
 namespace App\Topology;
 
 use App\Incidents\Incident;
+use App\Incidents\Report;
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\Telling;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Signals\Observed;
+use App\Topology\Record\Doubts;
+use App\Topology\Record\Fields;
+use App\Topology\Record\Needs;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Availability;
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\Record\AttributeKind;
+use Skarvo\Topology\Record\EndDate;
+use Skarvo\Topology\Record\WeekOfUse;
 
 final class EstateController
 {
     private const AVAILABILITY_DAYS = 90;
+
+    private const SHOWN = 500;
+
+    private const HISTORY = 60;
 
     public function index(Request $request): Response
     {
         $find = trim($request->string('find')->toString());
         $kind = $request->string('kind')->toString();
         $states = $this->states(Estate::load()->trace(Observed::everywhere())->affected);
-        $items = Item::query()->with('team')
-            ->when($find !== '', fn($query) => $query->where(fn($q) => $q->where('name', 'like', "%$find%")->orWhere('id', 'like', "%$find%")->orWhere('site', 'like', "%$find%")))
-            ->when($kind !== '', fn($query) => $query->where('kind', $kind))
-            ->orderByRaw('tier is null, tier')->orderBy('name')->get();
+        $query = FindItems::query($find, $kind);
+        $inAll = (clone $query)->reorder()->count();
+        if ($find === '') {
+            $query->orderByRaw('tier is null, tier')->orderBy('name');
+        }
+        $rows = $this->troubledFirst($query, $states, $find === '');
+        $teams = DB::table('teams')->pluck('name', 'id');
+        $rank = static fn(string $id): int => ['up' => 0, 'at_risk' => 1, 'degraded' => 2, 'down' => 3][$states[$id] ?? 'up'];
 
         return Inertia::render('Topology/Estate', [
-            'items' => $items->map(fn(Item $item): array => [
-                'id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'tier' => $item->tier,
-                'site' => $item->site, 'team' => $item->team?->name, 'state' => $states[$item->id] ?? 'up',
-            ])->sortByDesc(fn(array $item): int => ['up' => 0, 'at_risk' => 1, 'degraded' => 2, 'down' => 3][$item['state']])->values(),
+            'items' => $rows->map(static fn(\stdClass $row): array => [
+                'id' => (string) $row->id, 'name' => $row->name, 'kind' => $row->kind, 'tier' => $row->tier,
+                'site' => $row->site, 'team' => $teams[$row->team_id] ?? null, 'state' => $states[$row->id] ?? 'up', 'unseen' => $row->not_seen_since !== null,
+            ])->sortByDesc(static fn(array $item): int => $rank($item['id']))->values(),
+            'inAll' => $inAll,
             'kinds' => Item::query()->distinct()->orderBy('kind')->pluck('kind'),
             'find' => $find,
             'kind' => $kind,
         ]);
+    }
+
+    /**
+     * As many as a screen can hold: what is in trouble is among them, wherever it stands.
+     *
+     * @param  array<array-key, string>  $states
+     * @return Collection<int, \stdClass>
+     */
+    private function troubledFirst(Builder $query, array $states, bool $withTrouble): Collection
+    {
+        $rows = (clone $query)->limit(self::SHOWN)->get();
+        if (! $withTrouble || count($rows) < self::SHOWN) {
+            return $rows;
+        }
+        $troubled = (clone $query)->whereIn('items.id', array_slice(array_map(strval(...), array_keys($states)), 0, self::SHOWN))->get();
+
+        return $troubled->concat($rows->whereNotIn('id', $troubled->pluck('id')))->take(self::SHOWN)->values();
     }
 
     public function show(Item $item): Response
@@ -68,7 +106,63 @@ final class EstateController
             'availability' => $item->kind === Item::SERVICE ? $this->availability($item->id) : null,
             'weakPoints' => $item->kind === Item::SERVICE ? $this->weakPoints($estate, $item->id) : null,
             'reach' => (new Reach($estate, $estate->trace([$item->id => \Skarvo\Topology\State::Down])))->toArray(),
+            'record' => $this->record($item),
+            'needsWords' => Fields::words()->format(Needs::of([$item->id])[$item->id] ?? []),
+            'contradictions' => array_map(static fn(array $c): array => [...$c, 'at' => Moment::seconds($c['at']) * 1000], Doubts::contradictions($item->id)),
+            'history' => Entry::query()->where('subject_kind', 'item')->where('subject_id', $item->id)->latest('seq')->limit(self::HISTORY)->get()->map(Telling::of(...)),
+            'reports' => Report::query()->where('service_id', $item->id)->latest('told_at')->limit(10)->get()->map(static fn(Report $r): array => $r->summed()),
+            'work' => DB::table('quiet_times')->orderByDesc('from_at')->where('items', 'like', '%'.addcslashes((string) json_encode($item->id), '%_\\').'%')->limit(10)->get(['reason', 'from_at', 'to_at'])
+                ->map(static fn(\stdClass $row): array => ['reason' => $row->reason, 'from' => Moment::seconds($row->from_at) * 1000, 'to' => Moment::seconds($row->to_at) * 1000]),
+            'proposed' => DB::table('proposed_dependencies')->where('state', 'proposed')->where(fn($query) => $query->where('from_id', $item->id)->orWhere('to_id', $item->id))->count(),
         ]);
+    }
+
+    /**
+     * What is recorded of it, each value with who said it and when.
+     *
+     * @return array{fields: list<array<string, mixed>>, seen: list<array{scanner: string, at: int}>, not_seen_since: int|null, hours: string|null, business_owner: string|null}
+     */
+    private function record(Item $item): array
+    {
+        $row = DB::table('items')->where('id', $item->id)->first() ?? abort(404);
+        $labels = Fields::load();
+        $counts = Fields::of($row);
+        $said = DB::table('item_values')->where('item_id', $item->id)->orderByDesc('said_at')->get()->groupBy('field');
+        $people = DB::table('people')->pluck('name', 'id');
+        $teams = DB::table('teams')->pluck('name', 'id');
+        $shown = static fn(string $field, string $value): string => match ($field) {
+            'team' => (string) ($teams[$value] ?? $value),
+            'business_owner' => (string) ($people[$value] ?? $value),
+            default => $value,
+        };
+        $attributes = $labels->type($item->kind)->attributes;
+        $order = array_unique([...array_keys(Fields::COLUMNS), ...array_keys($attributes), ...array_map(strval(...), array_keys($counts))]);
+        $fields = [];
+        foreach ($order as $field) {
+            if (! isset($counts[$field])) {
+                continue;
+            }
+            $by = $said->get($field)?->firstWhere('origin', Fields::BY_HAND) ?? $said->get($field)?->first();
+            $kind = ($attributes[$field] ?? null)?->kind;
+            $fields[] = [
+                'field' => $field, 'label' => $labels->label($field, $item->kind), 'value' => $counts[$field],
+                'shown' => $shown(match ($kind) {
+                    AttributeKind::Person => 'business_owner',
+                    AttributeKind::Team => 'team',
+                    default => $field,
+                }, $counts[$field]),
+                'by' => $by?->said_by, 'at' => $by === null ? null : Moment::seconds($by->said_at) * 1000, 'scanned' => $by !== null && $by->origin !== Fields::BY_HAND,
+                'ends' => ($attributes[$field] ?? null)?->remind !== null ? EndDate::due($counts[$field], [PHP_INT_MAX], now()->setTimezone(config()->string('skarvo.time_zone'))->format('Y-m-d'))?->words() : null,
+            ];
+        }
+
+        return [
+            'fields' => $fields,
+            'seen' => array_values(DB::table('item_sightings')->where('item_id', $item->id)->orderBy('scanner')->get()->map(static fn(\stdClass $s): array => ['scanner' => (string) $s->scanner, 'at' => (int) $s->seen_at * 1000])->all()),
+            'not_seen_since' => $row->not_seen_since === null ? null : Moment::seconds($row->not_seen_since) * 1000,
+            'hours' => $row->use === null ? null : WeekOfUse::parse($row->use)->hoursInWords(),
+            'business_owner' => $row->business_owner_id === null ? null : (string) ($people[$row->business_owner_id] ?? $row->business_owner_id),
+        ];
     }
 
     /** @return array{share: float, down: int, incidents: int, days: int} over the last days, by its incidents; down in milliseconds */

@@ -87,6 +87,57 @@ final readonly class Reach
         ];
     }
 
+    /**
+     * The same with what some items stand on: where the cause may be above, what it takes along below.
+     *
+     * @param  list<string>  $roots
+     * @param  array<array-key, State>  $states  how items are now, where they are not up
+     * @return array<string, mixed>
+     */
+    public function withUnderneath(array $roots, array $states): array
+    {
+        $told = $this->toArray();
+        $nodes = array_map(static fn(array $node): array => [...$node, 'side' => $node['distance'] === null ? 'spare' : ($node['distance'] === 0 ? 'root' : 'hit')], $told['nodes']);
+        $byId = array_column($nodes, null, 'id');
+        $under = $this->estate->underneath($roots);
+        foreach ($under as $id => $place) {
+            $id = (string) $id;
+            if (isset($byId[$id]) && in_array($byId[$id]['side'], ['root', 'hit'], true)) {
+                continue;
+            }
+            $path = [$id];
+            for ($above = $place['above']; $above !== null; $above = $under[$above]['above']) {
+                $path[] = $above;
+            }
+            $state = $states[$id] ?? State::Up;
+            $byId[$id] = [
+                ...$this->node($id, $state, null, []), 'distance' => $place['distance'], 'because' => $path, 'side' => $place['distance'] === 0 ? 'root' : 'under',
+                'why' => $place['distance'] === 0 ? 'Where you began.' : ucfirst(implode(', which needs ', array_map($this->estate->name(...), array_reverse($path)))).'. It is '.match ($state) {
+                    State::Down => 'down', State::Degraded => 'working in part', State::AtRisk => 'without a spare', State::Up => 'up',
+                }.'.',
+            ];
+        }
+        $edges = array_fill_keys(array_map(static fn(array $e): string => "{$e['from']} {$e['to']}", $told['edges']), true);
+        $all = $told['edges'];
+        foreach ($this->estate->needs() as $need) {
+            if (! isset($under[$need['owner']])) {
+                continue;
+            }
+            $left = count(array_filter($need['members'], static fn(string $m): bool => ($states[$m] ?? State::Up)->rank() < State::Degraded->rank()));
+            $label = $need['name'] === null ? null : "$left of ".count($need['members'])." left, {$need['needs']} needed";
+            if ($label !== null && ! in_array($label, $byId[$need['owner']]['groups'], true)) {
+                $byId[$need['owner']]['groups'][] = $label;
+            }
+            foreach ($need['members'] as $member) {
+                if (isset($byId[$member]) && ! isset($edges["{$need['owner']} $member"])) {
+                    $all[] = ['from' => $need['owner'], 'to' => $member, 'soft' => $need['strength'] === 'soft', 'group' => $label];
+                }
+            }
+        }
+
+        return [...$told, 'nodes' => array_values($byId), 'edges' => $all];
+    }
+
     /** In words, why an item is hit: from it to what was observed. */
     public function why(Affected $affected): string
     {

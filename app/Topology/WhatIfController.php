@@ -4,12 +4,22 @@ declare(strict_types=1);
 
 namespace App\Topology;
 
+use App\Platform\CurrentPerson;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use App\Platform\Once;
 use App\Platform\Team;
 use App\Signals\Observed;
+use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
+use Skarvo\Incidents\HitService;
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\Record\LeastHurt;
+use Skarvo\Topology\Record\WeekOfUse;
 use Skarvo\Topology\State;
 
 /** What would fall if some items failed, or were taken out for work: asked before a change. All of it stands in the address. */
@@ -17,7 +27,12 @@ final class WhatIfController
 {
     private const MOST = 50;
 
-    public function __invoke(Request $request): Response
+    /** How long work takes, if nobody says. */
+    private const HOURS = 2;
+
+    private const KEPT = 30;
+
+    public function show(Request $request): Response
     {
         $estate = Estate::load();
         $asked = array_slice(array_values(array_unique(array_filter(explode(',', $request->string('items')->toString())))), 0, self::MOST);
@@ -37,6 +52,8 @@ final class WhatIfController
         $new = array_values(array_filter($impact->affected, static fn(Affected $a): bool => ! in_array($a->id, $items, true) && ($before[$a->id] ?? State::Up)->rank() < $a->state->rank()));
         usort($new, static fn(Affected $a, Affected $b): int => [-$a->state->rank(), $estate->item($a->id)['tier'] ?? 9, $a->id] <=> [-$b->state->rank(), $estate->item($b->id)['tier'] ?? 9, $b->id]);
         $teams = Team::query()->pluck('name', 'id');
+        $hours = min(168, max(1, $request->integer('hours', self::HOURS)));
+        $services = $estate->services($impact);
         $touched = array_values(array_unique(array_filter(array_map(static fn(Affected $a): ?string => $teams->get($estate->item($a->id)['team'] ?? ''), $new), is_string(...))));
         sort($touched);
 
@@ -47,11 +64,81 @@ final class WhatIfController
             'falls' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::Down))),
             'suffers' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::Degraded))),
             'loses' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::AtRisk))),
-            'services' => array_values(array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact))),
+            'services' => array_values(array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services)),
             'teams' => $touched,
+            // Who has to be told follows from the services that it hits, who has to be asked from the items that are worked on.
+            'tell' => $this->owners(array_map(static fn($s): string => $s->id, $services)),
+            'ask' => array_values(array_unique(array_filter(array_map(static fn(string $id): ?string => $teams->get($estate->item($id)['team'] ?? ''), $items), is_string(...)))),
+            'hours' => $hours,
+            'best' => $this->best($services, $hours),
+            'unmeasured' => $this->unmeasured($services),
+            'kept' => fn() => DB::table('what_ifs')->leftJoin('people', 'people.id', '=', 'what_ifs.author_id')->orderByDesc('what_ifs.id')->limit(self::KEPT)->get(['what_ifs.*', 'people.name as author'])
+                ->map(static fn(\stdClass $row): array => ['id' => (int) $row->id, 'name' => $row->name, 'items' => json_decode($row->items, true, 4, JSON_THROW_ON_ERROR), 'hours' => (int) $row->hours, 'author' => $row->author, 'at' => Moment::seconds($row->at) * 1000]),
             'sites' => $estate->sites($impact),
             'reach' => (new Reach($estate, $impact))->toArray(),
             'choices' => fn() => Item::query()->orderBy('name')->get(['id', 'name']),
         ]);
+    }
+
+    public function keep(Request $request): RedirectResponse
+    {
+        $input = $request->validate(['name' => ['required', 'string', 'max:120'], 'items' => ['required', 'array', 'min:1', 'max:'.self::MOST], 'items.*' => ['string', 'exists:items,id'], 'hours' => ['required', 'integer', 'between:1,168']], ['name.required' => 'Name it, so that others find it.', 'items.required' => 'Choose the items first.']);
+        $person = CurrentPerson::of($request);
+        Once::for($request, static function () use ($input, $person): void {
+            $id = DB::table('what_ifs')->insertGetId(['name' => $input['name'], 'items' => json_encode(array_values($input['items']), JSON_THROW_ON_ERROR), 'hours' => $input['hours'], 'author_id' => $person->id, 'at' => Moment::precise(now())]);
+            Journal::write(Actor::person($person), 'what_if.kept', ['what_if', $id], ['name' => $input['name'], 'items' => array_slice($input['items'], 0, 5)]);
+        });
+
+        return back();
+    }
+
+    public function drop(int $kept): RedirectResponse
+    {
+        DB::table('what_ifs')->where('id', $kept)->delete();
+
+        return back();
+    }
+
+    /**
+     * @param  list<string>  $services
+     * @return list<array{name: string, of: list<string>}> business owners, with what of theirs is hit
+     */
+    private function owners(array $services): array
+    {
+        $rows = DB::table('items')->join('people', 'people.id', '=', 'items.business_owner_id')->whereIn('items.id', $services)->orderBy('people.name')->orderBy('items.name')->get(['people.name as owner', 'items.name']);
+
+        return array_values($rows->groupBy('owner')->map(static fn($of, string $owner): array => ['name' => $owner, 'of' => array_values($of->pluck('name')->map(strval(...))->all())])->all());
+    }
+
+    /**
+     * @param  list<HitService>  $services
+     * @return list<array{words: string, share: float, uses: string, from: int}>
+     */
+    private function best(array $services, int $hours): array
+    {
+        $weeks = Item::query()->whereKey(array_map(static fn(HitService $s): string => $s->id, $services))->whereNotNull('use')->pluck('use', 'id');
+        $used = [];
+        foreach ($services as $service) {
+            $use = $weeks->get($service->id);
+            if (is_string($use)) {
+                $used[] = ['use' => WeekOfUse::parse($use), 'tier' => $service->tier, 'state' => $service->state];
+            }
+        }
+
+        return array_map(static fn(LeastHurt $best): array => [
+            'words' => $best->words(), 'share' => $best->share, 'from' => $best->from,
+            'uses' => implode(', ', array_map(static fn(string $unit, float $many): string => round($many)." $unit", array_keys($best->uses), $best->uses)),
+        ], LeastHurt::of($used, $hours));
+    }
+
+    /**
+     * @param  list<HitService>  $services
+     * @return list<string> names of those of which nobody has said when they are used
+     */
+    private function unmeasured(array $services): array
+    {
+        $hit = array_filter($services, static fn(HitService $s): bool => $s->state->rank() >= State::Degraded->rank());
+
+        return array_values(Item::query()->whereKey(array_map(static fn(HitService $s): string => $s->id, array_values($hit)))->whereNull('use')->orderBy('name')->pluck('name')->all());
     }
 }

@@ -7,6 +7,7 @@ namespace Database\Seeders;
 use Database\Seeders\Eiderholm\Estate;
 use Database\Seeders\Eiderholm\History;
 use Database\Seeders\Eiderholm\People;
+use Database\Seeders\Eiderholm\Records;
 use Database\Seeders\Eiderholm\Rotas;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Facades\DB;
@@ -19,6 +20,7 @@ final class EiderholmBareSeeder extends Seeder
         DB::transaction(static function (): void {
             People::put();
             Estate::put();
+            Records::put(withDates: false);
             Rotas::put();
             History::put(withWeek: false);
         });

@@ -7,6 +7,7 @@ namespace Database\Seeders;
 use Database\Seeders\Eiderholm\Estate;
 use Database\Seeders\Eiderholm\History;
 use Database\Seeders\Eiderholm\People;
+use Database\Seeders\Eiderholm\Records;
 use Database\Seeders\Eiderholm\Rotas;
 use Database\Seeders\Eiderholm\Tuning;
 use Illuminate\Database\Seeder;
@@ -20,6 +21,7 @@ final class EiderholmSeeder extends Seeder
         DB::transaction(static function (): void {
             People::put();
             Estate::put();
+            Records::put(withDates: true);
             Rotas::put();
             History::put(withWeek: true);
             Tuning::put();

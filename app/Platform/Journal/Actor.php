@@ -22,6 +22,11 @@ final readonly class Actor
         return new self('system', null, 'Skarvo');
     }
 
+    public static function scanner(string $name): self
+    {
+        return new self('scanner', $name, $name);
+    }
+
     public static function reporter(?string $name): self
     {
         return new self('reporter', null, $name ?? 'A reporter');

@@ -37,7 +37,7 @@ final class Journal
     /**
      * Writes many entries of one actor about records of one kind, in one statement a few hundred.
      *
-     * @param  list<array{kind: string, id: int, facts: array<string, mixed>, incident: int|null}>  $entries
+     * @param  list<array{kind: string, id: int|string, facts: array<string, mixed>, incident: int|null}>  $entries
      */
     public static function writeMany(Actor $actor, string $subject, array $entries): void
     {

@@ -62,11 +62,42 @@ final readonly class Sentence
             'source.changed' => self::plain("Changed the source {$text('name')}"),
             'heartbeat.made' => self::plain("Expects a heartbeat: {$text('name')}"),
             'heartbeat.dropped' => self::plain("Expects a heartbeat of {$text('name')} no longer"),
+            'item.made' => self::plain("Recorded {$text('name')}", $text('why')),
+            'item.found' => self::plain("Found {$text('name')}", 'it was not recorded'),
+            'item.changed' => self::plain("Changed {$text('name')}", self::changes($facts['changes'] ?? []).($text('why') === '' ? '' : "; {$text('why')}")),
+            'item.missing' => self::plain("No longer sees {$text('name')}"),
+            'item.back' => self::plain("Sees {$text('name')} again"),
+            'item.overruled' => self::plain("Keeps what is recorded of {$text('name')}", "{$text('field')}: {$text('ours')}, though a scan says {$text('theirs')}"),
+            'dependency.accepted' => self::plain("{$text('from')} needs {$text('to')}", 'seen on the network, and accepted'),
+            'dependency.refused' => self::plain("{$text('from')} does not need {$text('to')}", 'seen on the network, and refused'),
+            'snapshot.taken' => self::plain("Took a snapshot of {$text('scanner')}", $text('counts')),
+            'snapshot.held' => self::strong("Holds a snapshot of {$text('scanner')} back", $text('why')),
+            'snapshot.refused' => self::plain("Refused a snapshot of {$text('scanner')}", $text('why')),
+            'import.stored' => self::plain("Stored {$text('name')}", $text('counts')),
+            'type.saved' => self::plain("Saved the type {$text('name')}"),
+            'relation.saved' => self::plain("Saved the relation {$text('name')}"),
+            'rule.saved' => self::plain("Accepts connections by itself: {$text('rule')}"),
+            'rule.dropped' => self::plain("Accepts connections no longer: {$text('rule')}"),
+            'what_if.kept' => self::plain("Kept the question {$text('name')}", $list('items')),
             'settings.changed' => self::plain("Changed {$text('what')}"),
             'token.made' => self::plain("Made the token {$text('name')}", $list('abilities')),
             'person.signed_in' => self::quiet('Signed in'),
             default => self::plain($entry->kind),
         };
+    }
+
+    /** @param  mixed  $changes  from and to, by field */
+    private static function changes(mixed $changes): string
+    {
+        $told = [];
+        foreach (is_array($changes) ? $changes : [] as $field => $change) {
+            if (is_array($change)) {
+                [$from, $to] = array_map(static fn(mixed $value): string => is_string($value) && $value !== '' ? mb_strimwidth($value, 0, 60, '…') : 'none', [$change[0] ?? '', $change[1] ?? '']);
+                $told[] = str_replace('_', ' ', (string) $field)." from $from to $to";
+            }
+        }
+
+        return implode(', ', array_slice($told, 0, 4)).(count($told) > 4 ? ' and more' : '');
     }
 
     private static function plain(string $lead, string $rest = ''): self

@@ -23,6 +23,7 @@ final class Tuning
                 'hold' => 'PT0S', 'settle' => 'PT0S', 'reopen' => 'PT30M', 'flap' => ['times' => 5, 'within' => 'PT10M'], 'gather' => 'PT10M', 'gather_limit' => 'PT2H', 'reach' => 3,
                 'rules' => [
                     ['name' => 'Paper and ink wait for the morning', 'match' => ['check' => 'paper'], 'set' => ['handling' => 'hours', 'team' => 'terminals']],
+                    ['name' => 'Contracts and warranties that end are only written down', 'match' => ['source' => 'dates'], 'set' => ['handling' => 'record']],
                     ['name' => 'Late fuel figures are only written down', 'match' => ['check' => 'report-age', 'item' => 'fuel-unit-*'], 'set' => ['handling' => 'record', 'hold' => 'PT5M']],
                 ],
             ], JSON_THROW_ON_ERROR),

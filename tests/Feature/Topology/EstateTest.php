@@ -138,4 +138,44 @@ final class EstateTest extends TestCase
         $this->get('/estate/booking')->assertInertia(fn(Shown $page) => $page->where('availability.share', fn(int|float $share): bool => (float) $share === 1.0));
         $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->where('availability', null));
     }
+
+    public function test_the_reach_goes_both_ways_from_an_item_a_group_or_an_incident(): void
+    {
+        $this->actingAs($this->person('noor-lind'));
+        $side = static fn(TestResponse $answer): array => array_column($answer->inertiaProps('reach')['nodes'], 'side', 'id');
+        $sides = $side($this->get('/reach?items=lane-control-ask')->assertInertia(fn(Shown $page) => $page->component('Topology/Reach')->where('begun.supposed', true)->where('begun.link', '/estate/lane-control-ask')->etc()));
+        self::assertSame(['root', 'under', 'under', 'hit', 'hit'], [$sides['lane-control-ask'], $sides['clk-2'], $sides['cable-ask'], $sides['barrier-ask'], $sides['vehicle-lanes']]);
+        self::assertSame('spare', $sides['barrier-skjell']);
+
+        $this->signal([self::firing('clk-2'), self::firing('lane-control-ask', 'error')]);
+        $this->takeSignals();
+        $reach = $this->get('/reach?items=lane-control-ask')->assertInertia(fn(Shown $page) => $page->where('begun.supposed', false)->etc())->inertiaProps('reach');
+        $nodes = array_column($reach['nodes'], null, 'id');
+        self::assertSame(['down', 1, 'Lane control Ask, which needs Lane time, which needs Time server clk-2. It is down.'], [$nodes['clk-2']['state'], $nodes['clk-2']['alerts'], $nodes['clk-2']['why']]);
+        self::assertContains(['from' => 'lane-time', 'to' => 'clk-2', 'soft' => false, 'group' => null], $reach['edges']);
+
+        $alert = Alert::query()->where('item_id', 'clk-2')->latest('id')->firstOrFail();
+        self::assertSame('root', $side($this->get("/reach?group=$alert->group_id"))['clk-2']);
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', ['title' => 'Lanes stand', 'alerts' => [$alert->id], 'impact' => 'part', 'urgency' => 'now', 'service' => 'vehicle-lanes', 'team' => 'lanes', 'call' => false])->assertSessionHasNoErrors();
+        $incident = (int) Alert::query()->whereKey($alert->id)->value('incident_id');
+        self::assertSame('root', $side($this->get("/reach?incident=$incident"))['clk-2']);
+        $this->get('/reach?group=99999')->assertNotFound();
+        $this->get('/reach?items=nothing')->assertInertia(fn(Shown $page) => $page->where('begun.items', [])->where('reach.nodes', [])->etc());
+    }
+
+    public function test_a_question_says_when_it_hurts_least_and_whom_to_tell_and_is_kept(): void
+    {
+        $this->actingAs($this->person('ada-holm'));
+        $this->get('/what-if?items=clk-2&hours=3')->assertInertia(fn(Shown $page) => $page->where('best.0.words', 'Mon 00:00 to 03:00')->where('best.0.uses', '0 sailings')->where('best.0.share', 0)->where('hours', 3)
+            ->where('ask', ['Platform'])->where('tell.0.of', ['Vehicle lanes'])->where('unmeasured', [])->etc());
+        Item::query()->whereKey('vehicle-lanes')->update(['use' => null]);
+        $this->get('/what-if?items=clk-2')->assertInertia(fn(Shown $page) => $page->where('best', [])->where('unmeasured', ['Vehicle lanes'])->where('hours', 2)->etc());
+
+        $this->post('/what-if', ['name' => '', 'items' => ['clk-2'], 'hours' => 3])->assertSessionHasErrors('name');
+        $this->post('/what-if', ['name' => 'New time server', 'items' => ['clk-2'], 'hours' => 3], ['X-Request-Key' => 'k'])->assertSessionHasNoErrors();
+        $this->post('/what-if', ['name' => 'New time server', 'items' => ['clk-2'], 'hours' => 3], ['X-Request-Key' => 'k']);
+        $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->has('kept', 1)->where('kept.0.author', 'Ada Holm')->where('kept.0.items', ['clk-2'])->etc());
+        $this->post('/what-if/1/drop');
+        $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->has('kept', 0)->etc());
+    }
 }

@@ -1,0 +1,142 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Topology\Exchange;
+
+use App\Platform\CurrentPerson;
+use App\Platform\Moment;
+use App\Platform\Once;
+use App\Platform\Refused;
+use App\Topology\Record\Fields;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Inertia\Inertia;
+use Inertia\Response;
+use Skarvo\Json\BadInput;
+use Skarvo\Topology\Record\RecordFields;
+
+/** Files with items: looked at first, row by row, and stored when a person says so. */
+final class ImportsController
+{
+    private const FORMATS = ['csv' => 'csv', 'txt' => 'csv', 'tsv' => 'csv', 'json' => 'json', 'graphml' => 'graphml', 'xml' => 'graphml'];
+
+    private const MOST_KILOBYTES = 64 * 1024;
+
+    private const SHOWN = 30;
+
+    private const ROWS_SHOWN = 200;
+
+    /** A large file takes a while to be read twice. */
+    private const SECONDS = 300;
+
+    public function index(): Response
+    {
+        return Inertia::render('Topology/Imports', [
+            'imports' => DB::table('imports')->leftJoin('people', 'people.id', '=', 'imports.author_id')->orderByDesc('imports.id')->limit(self::SHOWN)->get(['imports.*', 'people.name as author'])
+                ->map(static fn(\stdClass $row): array => self::told($row)),
+            'columns' => RecordFields::BUILT_IN,
+            'attributes' => collect(Fields::types())->map(static fn($type): array => array_keys($type->attributes)),
+        ]);
+    }
+
+    public function store(Request $request): RedirectResponse
+    {
+        $request->validate(['file' => ['required', 'file', 'max:'.self::MOST_KILOBYTES]], [
+            'file.required' => 'Choose a file.', 'file.max' => 'A file has at most '.self::MOST_KILOBYTES / 1024 .' megabytes. Split it.', 'file.uploaded' => 'The file did not arrive. It may be too large: '.self::MOST_KILOBYTES / 1024 .' megabytes at most.',
+        ]);
+        $file = $request->file('file');
+        if (! $file instanceof UploadedFile) {
+            throw Refused::because('Choose one file.', 'file');
+        }
+        $name = mb_substr($file->getClientOriginalName(), 0, 120);
+        $format = self::FORMATS[strtolower($file->getClientOriginalExtension())] ?? throw Refused::because('Use a file that ends in .csv, .json or .graphml.', 'file');
+        set_time_limit(self::SECONDS);
+        $folder = storage_path('app/imports');
+        if (! is_dir($folder)) {
+            mkdir($folder, 0o700, true);
+        }
+        $path = "$folder/".Str::uuid()->toString();
+        $file->move($folder, basename($path));
+        try {
+            $plan = ImportPlans::make($path, $format);
+        } catch (BadInput $e) {
+            ImportPlans::forget($path);
+            throw Refused::because(($e->at === '' ? '' : ucfirst($e->at).': ').$e->getMessage(), 'file');
+        }
+        $id = DB::table('imports')->insertGetId([
+            'name' => $name, 'format' => $format, 'path' => $path, 'author_id' => CurrentPerson::of($request)->id, 'at' => Moment::precise(now()), 'state' => 'shown',
+            'counts' => json_encode($plan['counts'], JSON_THROW_ON_ERROR), 'notes' => json_encode($plan['notes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'fingerprint' => $plan['fingerprint'],
+        ]);
+
+        return redirect("/imports/$id");
+    }
+
+    public function show(Request $request, int $import): Response
+    {
+        $row = DB::table('imports')->leftJoin('people', 'people.id', '=', 'imports.author_id')->where('imports.id', $import)->first(['imports.*', 'people.name as author']) ?? abort(404);
+        $counts = (array) json_decode($row->counts, true, 4, JSON_THROW_ON_ERROR);
+        $asked = $request->string('show')->toString();
+        $show = isset($counts[$asked]) ? $asked : ((int) $counts['refused'] > 0 ? 'refused' : ((int) $counts['changed'] > 0 ? 'changed' : 'new'));
+        $rows = [];
+        foreach (ImportPlans::rows($row->path, [$show]) as $planned) {
+            $rows[] = ['at' => $planned->at, 'id' => $planned->id, 'changes' => $planned->changes, 'why' => $planned->why];
+            if (count($rows) === self::ROWS_SHOWN) {
+                break;
+            }
+        }
+
+        return Inertia::render('Topology/Import', ['import' => self::told($row), 'show' => $show, 'rows' => $rows]);
+    }
+
+    public function confirm(Request $request, int $import): RedirectResponse
+    {
+        $row = DB::table('imports')->where('id', $import)->where('state', 'shown')->first();
+        if ($row === null) {
+            return back();
+        }
+        set_time_limit(self::SECONDS);
+        $plan = ImportPlans::make($row->path, $row->format);
+        if ($plan['fingerprint'] !== $row->fingerprint) {
+            DB::table('imports')->where('id', $import)->update(['counts' => json_encode($plan['counts'], JSON_THROW_ON_ERROR), 'notes' => json_encode($plan['notes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'fingerprint' => $plan['fingerprint']]);
+            throw Refused::because('The estate changed since you looked, and the file would do something else now. Look at it again; nothing was stored.');
+        }
+        $person = CurrentPerson::of($request);
+        Once::for($request, static function () use ($import, $person, $plan): void {
+            $nothing = $plan['counts']['new'] + $plan['counts']['changed'] === 0;
+            // Whoever says yes is who says what stands in it.
+            $begun = DB::table('imports')->where('id', $import)->where('state', 'shown')->update(['state' => $nothing ? 'stored' : 'storing', 'author_id' => $person->id]);
+            if ($begun === 1 && ! $nothing) {
+                StoreImport::dispatch($import);
+            }
+        });
+
+        return back();
+    }
+
+    public function drop(int $import): RedirectResponse
+    {
+        $row = DB::table('imports')->where('id', $import)->where('state', 'shown')->first();
+        if ($row !== null) {
+            ImportPlans::forget($row->path);
+            DB::table('imports')->where('id', $import)->update(['state' => 'forgotten']);
+        }
+
+        return redirect('/imports');
+    }
+
+    /** @return array<string, mixed> */
+    private static function told(\stdClass $row): array
+    {
+        $counts = (array) json_decode($row->counts, true, 4, JSON_THROW_ON_ERROR);
+        $all = (int) $counts['new'] + (int) $counts['changed'];
+
+        return [
+            'id' => (int) $row->id, 'name' => $row->name, 'format' => $row->format, 'author' => $row->author, 'at' => Moment::seconds($row->at) * 1000, 'state' => $row->state, 'counts' => $counts,
+            'notes' => json_decode($row->notes, true, 4, JSON_THROW_ON_ERROR), 'share' => $all === 0 ? 1 : (int) $row->done / (2 * $all), 'error' => $row->error,
+        ];
+    }
+}
