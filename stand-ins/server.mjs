@@ -6,6 +6,7 @@
  */
 import { createServer } from 'node:http';
 import { readFileSync } from 'node:fs';
+import { scans } from './scanner.mjs';
 import { scenes } from './scenes.mjs';
 
 const port = Number(process.env.STAND_INS_PORT ?? 8081);
@@ -15,7 +16,7 @@ const pageHtml = readFileSync(new URL('./page.html', import.meta.url));
 const mark = readFileSync(new URL('../public/mark.svg', import.meta.url));
 
 /** Everything that arrived here or was sent from here, newest last. */
-const world = { pages: [], mails: [], signals: [], reports: [], running: [], delivery: 'ok' };
+const world = { pages: [], mails: [], signals: [], reports: [], running: [], scans: [], delivery: 'ok' };
 const MOST_KEPT = 500;
 const keep = (list, one) => {
   list.push(one);
@@ -52,6 +53,19 @@ const tell = async (report) => {
     keep(world.reports, { ...report, answered: answer.status, follow: answer.body?.follow ?? null });
   } catch (error) {
     keep(world.reports, { ...report, answered: 0, follow: null, error: error.message });
+  }
+};
+
+/** The scanner looks, and sends what it found. */
+const scan = async (name, at = new Date()) => {
+  const found = scans[name];
+  if (!found) return null;
+  const body = { id: `quay-sweep-${nextId++}`, scanner: 'quay-sweep', at: at.toISOString(), items: found.items, connections: found.connections };
+  try {
+    const answer = await post('/api/v1/snapshots', body);
+    return keep(world.scans, { name, at: body.at, answered: answer.status, state: answer.body?.state ?? answer.body?.detail ?? null, counts: answer.body?.counts ?? null });
+  } catch (error) {
+    return keep(world.scans, { name, at: body.at, answered: 0, state: error.message, counts: null });
   }
 };
 
@@ -106,7 +120,7 @@ const read = (request) =>
     });
   });
 const state = () => ({
-  skarvo, delivery: world.delivery, pages: world.pages, mails: world.mails, reports: world.reports, signals: world.signals.slice(-60),
+  skarvo, delivery: world.delivery, pages: world.pages, mails: world.mails, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
   running: world.running.map(({ name, title }) => ({ name, title })), scenes: Object.entries(scenes).map(([name, { title }]) => ({ name, title })),
 });
 
@@ -129,6 +143,7 @@ const routes = {
   },
   'POST /speak': async (request) => { const answer = await speak(signalOf(await read(request))); return [200, answer]; },
   'POST /scene': async (request) => { const { name } = await read(request); return start(name) ? [200, state()] : [404, { error: `There is no scene ${name}.` }]; },
+  'POST /scan': async (request) => { const { name } = await read(request); const answer = await scan(name); return answer ? [200, answer] : [404, { error: `There is no scan ${name}.` }]; },
   'POST /end': async (request) => { end((await read(request)).name); return [200, state()]; },
   'POST /delivery': async (request) => {
     const { is } = await read(request);
@@ -151,4 +166,8 @@ const server = createServer(async (request, response) => {
 server.keepAliveTimeout = 65_000;
 server.listen(port, process.env.STAND_INS_HOST ?? '127.0.0.1');
 for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => process.exit(0));
-if (process.env.STAND_INS_SCENE) setTimeout(() => start(process.env.STAND_INS_SCENE), Number(process.env.STAND_INS_WAIT ?? 8) * 1000);
+if (process.env.STAND_INS_SCENE) {
+  setTimeout(() => start(process.env.STAND_INS_SCENE), Number(process.env.STAND_INS_WAIT ?? 8) * 1000);
+  // The scanner looked yesterday, and looks again.
+  setTimeout(async () => { await scan('before', new Date(Date.now() - 26 * 3600_000)); await scan('now'); }, 3000);
+}

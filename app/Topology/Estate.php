@@ -27,7 +27,7 @@ final class Estate
     /** @var array<array-key, array{id: string, name: string, kind: string, tier: ?int, team: ?string, site: ?string, public_name: ?string}> */
     private array $items = [];
 
-    /** @var list<array{owner: string, name: ?string, needs: int, strength: string, members: list<string>}> */
+    /** @var list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> */
     private array $needs = [];
 
     private function __construct()
@@ -47,13 +47,13 @@ final class Estate
         }
         $groups = [];
         foreach (DB::table('need_groups')->orderBy('id')->get() as $row) {
-            $groups[$row->id] = ['owner' => (string) $row->item_id, 'name' => (string) $row->name, 'needs' => (int) $row->needs, 'strength' => (string) $row->strength, 'members' => []];
+            $groups[$row->id] = ['owner' => (string) $row->item_id, 'name' => (string) $row->name, 'needs' => (int) $row->needs, 'strength' => (string) $row->strength, 'relation' => $row->relation_id, 'members' => []];
         }
         foreach (DB::table('dependencies')->orderBy('id')->get() as $row) {
             if ($row->group_id !== null && isset($groups[$row->group_id])) {
                 $groups[$row->group_id]['members'][] = (string) $row->to_id;
             } else {
-                $estate->addNeed(['owner' => (string) $row->from_id, 'name' => null, 'needs' => 1, 'strength' => (string) $row->strength, 'members' => [(string) $row->to_id]]);
+                $estate->addNeed(['owner' => (string) $row->from_id, 'name' => null, 'needs' => 1, 'strength' => (string) $row->strength, 'relation' => $row->relation_id, 'members' => [(string) $row->to_id]]);
             }
         }
         foreach ($groups as $group) {
@@ -63,7 +63,7 @@ final class Estate
         return $estate;
     }
 
-    /** @param  array{owner: string, name: ?string, needs: int, strength: string, members: list<string>}  $need */
+    /** @param  array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}  $need */
     private function addNeed(array $need): void
     {
         $this->needs[] = $need;
@@ -91,7 +91,7 @@ final class Estate
         return $this->items[$id]['name'] ?? $id;
     }
 
-    /** @return list<array{owner: string, name: ?string, needs: int, strength: string, members: list<string>}> */
+    /** @return list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> */
     public function needs(): array
     {
         return $this->needs;

@@ -86,6 +86,7 @@ final class EstateController
         $affected = collect($impact->affected)->first(fn(Affected $a): bool => $a->id === $item->id);
         $named = static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id), 'state' => $states[$id] ?? 'up'];
         $needs = collect($estate->needs());
+        $relations = collect(Fields::relations())->keyBy('id');
 
         return Inertia::render('Topology/Item', [
             'item' => [
@@ -94,23 +95,26 @@ final class EstateController
                 'state' => $states[$item->id] ?? 'up', 'why' => $affected === null ? null : $reach->why($affected),
             ],
             'needs' => $needs->where('owner', $item->id)->map(fn(array $need): array => [
-                'words' => $need['name'] === null ? null : "needs {$need['needs']} of these ".count($need['members']),
-                'strength' => $need['strength'], 'members' => array_map($named, $need['members']),
+                'words' => $need['name'] === null ? null : "{$need['needs']} of these ".count($need['members']),
+                'how' => $relations->get($need['relation'] ?? '')->forward ?? 'needs', 'strength' => $need['strength'], 'members' => array_map($named, $need['members']),
             ])->values(),
             'neededBy' => $needs->filter(fn(array $need): bool => in_array($item->id, $need['members'], true))
-                ->map(fn(array $need): array => [...$named($need['owner']), 'strength' => $need['strength'], 'group' => $need['name'] !== null])->values(),
+                ->map(fn(array $need): array => [...$named($need['owner']), 'how' => $relations->get($need['relation'] ?? '')->forward ?? 'needs', 'strength' => $need['strength'], 'group' => $need['name'] !== null])->values(),
             'alerts' => Alert::query()->where('item_id', $item->id)->latest('opened_at')->limit(20)->get()->map(fn(Alert $alert): array => $alert->summed()),
             'incidents' => Incident::query()->whereIn('id', Alert::query()->where('item_id', $item->id)->whereNotNull('incident_id')->select('incident_id'))
                 ->orWhere('service_id', $item->id)->latest('declared_at')->limit(20)->get()
                 ->map(fn(Incident $incident): array => ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'resolved_at' => $incident->resolved_at]),
             'availability' => $item->kind === Item::SERVICE ? $this->availability($item->id) : null,
             'weakPoints' => $item->kind === Item::SERVICE ? $this->weakPoints($estate, $item->id) : null,
-            'reach' => (new Reach($estate, $estate->trace([$item->id => \Skarvo\Topology\State::Down])))->toArray(),
+            // Nothing stands on most services: their picture is what they stand on.
+            'reach' => $item->isService()
+                ? (new Reach($estate, $estate->trace([])))->withUnderneath([$item->id], array_map(\Skarvo\Topology\State::from(...), $states))
+                : (new Reach($estate, $estate->trace([$item->id => \Skarvo\Topology\State::Down])))->toArray(),
             'record' => $this->record($item),
             'needsWords' => Fields::words()->format(Needs::of([$item->id])[$item->id] ?? []),
             'contradictions' => array_map(static fn(array $c): array => [...$c, 'at' => Moment::seconds($c['at']) * 1000], Doubts::contradictions($item->id)),
             'history' => Entry::query()->where('subject_kind', 'item')->where('subject_id', $item->id)->latest('seq')->limit(self::HISTORY)->get()->map(Telling::of(...)),
-            'reports' => Report::query()->where('service_id', $item->id)->latest('told_at')->limit(10)->get()->map(static fn(Report $r): array => $r->summed()),
+            'reports' => Report::query()->with('service')->where('service_id', $item->id)->latest('told_at')->limit(10)->get()->map(static fn(Report $r): array => $r->summed()),
             'work' => DB::table('quiet_times')->orderByDesc('from_at')->where('items', 'like', '%'.addcslashes((string) json_encode($item->id), '%_\\').'%')->limit(10)->get(['reason', 'from_at', 'to_at'])
                 ->map(static fn(\stdClass $row): array => ['reason' => $row->reason, 'from' => Moment::seconds($row->from_at) * 1000, 'to' => Moment::seconds($row->to_at) * 1000]),
             'proposed' => DB::table('proposed_dependencies')->where('state', 'proposed')->where(fn($query) => $query->where('from_id', $item->id)->orWhere('to_id', $item->id))->count(),

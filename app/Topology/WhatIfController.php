@@ -54,7 +54,7 @@ final class WhatIfController
         $teams = Team::query()->pluck('name', 'id');
         $hours = min(168, max(1, $request->integer('hours', self::HOURS)));
         $services = $estate->services($impact);
-        $touched = array_values(array_unique(array_filter(array_map(static fn(Affected $a): ?string => $teams->get($estate->item($a->id)['team'] ?? ''), $new), is_string(...))));
+        $touched = array_values(array_unique(array_filter(array_map(static fn(Affected $a): ?string => $teams->get($estate->item($a->id)['team'] ?? ''), array_filter($new, static fn(Affected $a): bool => $a->state->rank() >= State::Degraded->rank())), is_string(...))));
         sort($touched);
 
         return Inertia::render('Topology/WhatIf', [
@@ -67,7 +67,7 @@ final class WhatIfController
             'services' => array_values(array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services)),
             'teams' => $touched,
             // Who has to be told follows from the services that it hits, who has to be asked from the items that are worked on.
-            'tell' => $this->owners(array_map(static fn($s): string => $s->id, $services)),
+            'tell' => $this->owners(array_values(array_map(static fn($s): string => $s->id, array_filter($services, static fn($s): bool => $s->state->rank() >= State::Degraded->rank())))),
             'ask' => array_values(array_unique(array_filter(array_map(static fn(string $id): ?string => $teams->get($estate->item($id)['team'] ?? ''), $items), is_string(...)))),
             'hours' => $hours,
             'best' => $this->best($services, $hours),

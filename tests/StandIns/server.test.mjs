@@ -21,6 +21,7 @@ const skarvo = createServer((request, response) => {
     posted.push({ path: request.url, token: request.headers.authorization, body });
     response.setHeader('Content-Type', 'application/json');
     if (request.url === '/api/v1/reports') response.writeHead(201).end(JSON.stringify({ ref: 'RE-0001', follow: 'http://skarvo.test/report/x' }));
+    else if (request.url === '/api/v1/snapshots') response.writeHead(202).end(JSON.stringify({ state: 'taken', counts: { new: 1 } }));
     else if (body.level === 'loud') response.writeHead(422).end(JSON.stringify({ detail: 'No.', refused: [{ index: 0, error: { message: 'There is no such level.' } }] }));
     else response.writeHead(202).end(JSON.stringify({ accepted: 1, repeated: 0, refused: [] }));
   });
@@ -133,4 +134,18 @@ test('every scene names checks and levels, and what a scene breaks its counterpa
   const broken = new Set(scenes['time-server'].steps.filter((step) => step.item && !step.clear).map((step) => `${step.item} ${step.check}`));
   const mended = new Set(scenes['time-server-mended'].steps.map((step) => `${step.item} ${step.check}`));
   assert.deepEqual(mended, broken);
+});
+
+test('the scanner sends what it finds, each snapshot under an id of its own', async () => {
+  const before = posted.length;
+  assert.equal((await post('/scan', { name: 'now' })).body.state, 'taken');
+  assert.equal((await post('/scan', { name: 'half' })).status, 200);
+  assert.equal((await post('/scan', { name: 'nothing' })).status, 404);
+  const [first, second] = posted.slice(before).map((one) => one.body);
+  assert.notEqual(first.id, second.id);
+  assert.ok(first.items.length > 2 * second.items.length);
+  const refs = new Set(first.items.map((item) => item.ref));
+  assert.equal(refs.size, first.items.length);
+  assert.ok(first.connections.every(({ from, to }) => refs.has(from) && refs.has(to)));
+  assert.equal((await state()).scans.length, 2);
 });

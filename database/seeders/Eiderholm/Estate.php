@@ -42,7 +42,7 @@ final class Estate
     /** @var list<array<string, mixed>> */
     private array $items = [];
 
-    /** @var list<array{string, string, string}> from, to, strength */
+    /** @var list<array{string, string, string, string|null}> from, to, strength, relation */
     private array $single = [];
 
     /** @var list<array{string, string, int, string, list<string>}> item, name, needs, strength, members */
@@ -104,16 +104,16 @@ final class Estate
         $this->oneOf("quay-net-$id", 'switches', ["quay-sw-$id-1", "quay-sw-$id-2"]);
         $this->needs("quay-net-$id", "router-$id");
         $this->item("wireless-$id", "Wireless $name", 'access points', 'quay', $name);
-        $this->needs("wireless-$id", "quay-net-$id");
+        $this->needs("wireless-$id", "quay-net-$id", 'hard', 'connects-through');
 
         $this->item("lane-control-$id", "Lane control $name", 'controller', 'lanes', $name);
         $this->needs("lane-control-$id", 'lane-time');
-        $this->needs("lane-control-$id", "quay-net-$id");
+        $this->needs("lane-control-$id", "quay-net-$id", 'hard', 'connects-through');
         $this->item("barrier-$id", "Barriers $name", 'barrier', 'lanes', $name);
         $this->needs("barrier-$id", "lane-control-$id");
         foreach ([1, 2] as $n) {
             $this->item("camera-$id-$n", "Lane camera $n $name", 'camera', 'lanes', $name);
-            $this->needs("camera-$id-$n", "quay-net-$id");
+            $this->needs("camera-$id-$n", "quay-net-$id", 'hard', 'connects-through');
         }
         $this->item("plate-reader-$id", "Plate reader $name", 'reader', 'lanes', $name);
         $this->oneOf("plate-reader-$id", 'cameras', ["camera-$id-1", "camera-$id-2"]);
@@ -122,17 +122,17 @@ final class Estate
         $gates = array_map(static fn(int $n): string => "gate-$id-$n", [1, 2, 3]);
         foreach ($gates as $n => $gate) {
             $this->item($gate, 'Gate '.($n + 1)." $name", 'gate', 'terminals', $name);
-            $this->needs($gate, "quay-net-$id");
+            $this->needs($gate, "quay-net-$id", 'hard', 'connects-through');
         }
         $this->item("boarding-$id", "Boarding line $name", 'boarding line', 'terminals', $name);
         $this->group("boarding-$id", 'gates', 1, 'hard', $gates);
         $this->group("boarding-$id", 'gates-in-a-rush', 2, 'soft', $gates);
         foreach ([1, 2] as $n) {
             $this->item("kiosk-$id-$n", "Kiosk $n $name", 'kiosk', 'terminals', $name);
-            $this->needs("kiosk-$id-$n", "quay-net-$id");
+            $this->needs("kiosk-$id-$n", "quay-net-$id", 'hard', 'connects-through');
         }
         $this->item("speaker-$id", "Loudspeakers $name", 'loudspeakers', 'terminals', $name);
-        $this->needs("speaker-$id", "quay-net-$id");
+        $this->needs("speaker-$id", "quay-net-$id", 'hard', 'connects-through');
     }
 
     private function vessel(string $id, string $name): void
@@ -140,7 +140,7 @@ final class Estate
         $this->item("ship-gw-$id", "Gateway of $name", 'ship gateway', 'vessels', $name);
         foreach (['transponder' => 'Transponder', 'fuel-unit' => 'Fuel unit', 'crew-pad' => 'Crew tablets'] as $part => $called) {
             $this->item("$part-$id", "$called of $name", $part === 'crew-pad' ? 'tablets' : 'ship unit', 'vessels', $name);
-            $this->needs("$part-$id", "ship-gw-$id");
+            $this->needs("$part-$id", "ship-gw-$id", 'hard', 'connects-through');
         }
     }
 
@@ -212,9 +212,9 @@ final class Estate
         $this->items[] = ['id' => $id, 'name' => $name, 'kind' => $kind, 'tier' => null, 'team_id' => $team, 'site' => $site, 'description' => null, 'public_name' => null];
     }
 
-    private function needs(string $from, string $to, string $strength = 'hard'): void
+    private function needs(string $from, string $to, string $strength = 'hard', ?string $relation = null): void
     {
-        $this->single[] = [$from, $to, $strength];
+        $this->single[] = [$from, $to, $strength, $relation];
     }
 
     /** @param  list<string>  $members */
@@ -239,7 +239,7 @@ final class Estate
             $nodes[] = $node = "$id-$n";
             $host = sprintf('host-%02d', $nextHost++ % 24 + 1);
             $this->item($node, "$name, node $n", "$kind node", $team, (int) substr($host, 5) % 2 === 1 ? 'Nordpier' : 'Storvik');
-            $this->needs($node, $host);
+            $this->needs($node, $host, 'hard', 'runs-on');
         }
         count($nodes) === 1 ? $this->needs($id, $nodes[0]) : $this->group($id, 'nodes', $needs, 'hard', $nodes);
     }
@@ -250,7 +250,7 @@ final class Estate
             Item::query()->insert($chunk);
         }
         foreach (array_chunk($this->single, 200) as $chunk) {
-            Dependency::query()->insert(array_map(static fn(array $d): array => ['from_id' => $d[0], 'to_id' => $d[1], 'strength' => $d[2]], $chunk));
+            Dependency::query()->insert(array_map(static fn(array $d): array => ['from_id' => $d[0], 'to_id' => $d[1], 'strength' => $d[2], 'relation_id' => $d[3]], $chunk));
         }
         foreach ($this->groups as [$item, $name, $needs, $strength, $members]) {
             $group = NeedGroup::query()->create(['item_id' => $item, 'name' => $name, 'needs' => $needs, 'strength' => $strength]);

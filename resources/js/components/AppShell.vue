@@ -37,13 +37,30 @@ const signalPlaces = [
   { name: 'Quiet times', link: '/quiet' },
   { name: 'Sources', link: '/sources' },
 ];
+/** And those about what is recorded under Estate. */
+const estatePlaces = [
+  { name: 'Estate', link: '/estate' },
+  { name: 'Truth', link: '/truth' },
+  { name: 'Scans', link: '/scans' },
+  { name: 'Imports', link: '/imports' },
+  { name: 'Types', link: '/types' },
+  { name: 'What if', link: '/what-if' },
+];
 const path = computed(() => page.url.split(/[?#]/)[0] ?? '/');
 const isUnder = (link: string): boolean => path.value === link || path.value.startsWith(`${link}/`);
 const amongSignals = computed(() => signalPlaces.some((place) => isUnder(place.link)));
+const amongEstate = computed(() => isUnder('/reach') || estatePlaces.some((place) => isUnder(place.link)));
+const nearby = computed(() =>
+  amongSignals.value
+    ? { words: 'About alerts', places: signalPlaces }
+    : amongEstate.value
+      ? { words: 'About the estate', places: estatePlaces }
+      : null,
+);
 const isHere = (link: string): boolean =>
   link === '/'
     ? path.value === '/'
-    : isUnder(link) || (link === '/alerts' && amongSignals.value) || (link === '/estate' && isUnder('/what-if'));
+    : isUnder(link) || (link === '/alerts' && amongSignals.value) || (link === '/estate' && amongEstate.value);
 
 const address = computed(() => new URL(page.url, window.location.origin));
 const limit = (name: string): number | null => {
@@ -76,7 +93,10 @@ useCommands(() => [
     key: place.key,
     run: () => router.visit(place.link),
   })),
-  ...signalPlaces.slice(1).map((place) => ({ name: `Go to ${place.name}`, run: () => router.visit(place.link) })),
+  ...[...signalPlaces.slice(1), ...estatePlaces.slice(1, -1)].map((place) => ({
+    name: `Go to ${place.name}`,
+    run: () => router.visit(place.link),
+  })),
   { name: 'Ask what would fall if items were down', run: () => router.visit('/what-if') },
   { name: 'Open the form for reporters', run: () => router.visit('/report') },
   ...looks.map((look) => ({
@@ -136,13 +156,9 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
       <TroubleNote :text="shared.errors.action" />
     </div>
     <TimeBand :band="shared.band" :from="limit('from')" :to="limit('to')" @narrow="narrow" />
-    <nav
-      v-if="amongSignals"
-      aria-label="About alerts"
-      class="flex flex-wrap gap-x-4 border-b border-line px-4 text-small"
-    >
+    <nav v-if="nearby" :aria-label="nearby.words" class="flex flex-wrap gap-x-4 border-b border-line px-4 text-small">
       <Link
-        v-for="place in signalPlaces"
+        v-for="place in nearby.places"
         :key="place.link"
         :href="place.link"
         class="py-1.5"

@@ -3,11 +3,12 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { defineAsyncComponent, ref } from 'vue';
 import { Link } from '@inertiajs/vue3';
 import ReachList from '@/components/ReachList.vue';
+import ReachTree from '@/components/ReachTree.vue';
 import { stateWords } from '@/lib/states';
 import type { ReachData } from '@/lib/types';
 
 /** The impact picture, as a drawing or as a list, with the selected item explained in words. */
-withDefaults(defineProps<{ reach: ReachData; height?: number; compact?: boolean }>(), { height: 280 });
+withDefaults(defineProps<{ reach: ReachData; height?: number; compact?: boolean; large?: boolean }>(), { height: 280 });
 // The layout engine is large, and only this picture needs it.
 const ReachDrawing = defineAsyncComponent(() => import('@/components/ReachDrawing.vue'));
 
@@ -22,7 +23,8 @@ const isLarge = ref(false);
 <template>
   <div>
     <div class="mb-1 flex items-baseline justify-between gap-2 text-tiny text-ink-2">
-      <span
+      <span v-if="large">{{ reach.nodes.length }} items; drag to move, Ctrl and wheel to zoom</span>
+      <span v-else
         >{{ reach.counts.down }} down, {{ reach.counts.degraded }} in part, {{ reach.counts.at_risk }} without a
         spare</span
       >
@@ -34,7 +36,16 @@ const isLarge = ref(false);
     <p v-if="reach.nodes.length === 0" class="py-3 text-small text-ink-2">
       No item is hit now, as far as open alerts say.
     </p>
+    <ReachTree
+      v-else-if="asList && reach.nodes.some((node) => node.side)"
+      :reach="reach"
+      :selected="selected"
+      @select="selected = $event"
+    />
     <ReachList v-else-if="asList" :reach="reach" :selected="selected" @select="selected = $event" />
+    <div v-else-if="large" class="border border-line" :style="{ height: `${height}px` }">
+      <ReachDrawing :reach="reach" :selected="selected" :height="height" large @select="selected = $event" />
+    </div>
     <ReachDrawing
       v-else
       :reach="reach"

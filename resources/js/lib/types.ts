@@ -213,6 +213,12 @@ export interface ReachNode {
   because: string[];
   why: string;
   groups: string[];
+  /** Where it stands to what the reach began with; left out where only what is hit is drawn. */
+  side?: 'root' | 'hit' | 'under' | 'spare';
+  /** Open alerts on it. */
+  alerts?: number;
+  /** Work on it, under way or within a day. */
+  work?: string | null;
 }
 
 export interface ReachData {

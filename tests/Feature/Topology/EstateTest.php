@@ -72,7 +72,7 @@ final class EstateTest extends TestCase
         $this->get('/estate/lane-time')->assertInertia(fn(Shown $page) => $page
             ->where('item.state', 'down')->where('item.why', 'Down, because Time server clk-2 is down.')
             ->where('needs.0.members.0.id', 'clk-2')->has('neededBy', 14)->where('reach.services.0.id', 'vehicle-lanes'));
-        $this->get('/estate/manifest-db')->assertInertia(fn(Shown $page) => $page->where('needs.0.words', 'needs 1 of these 2'));
+        $this->get('/estate/manifest-db')->assertInertia(fn(Shown $page) => $page->where('needs.0.words', '1 of these 2')->where('needs.0.how', 'needs'));
         $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->has('alerts', 1)->where('needs', []));
     }
 
@@ -177,5 +177,13 @@ final class EstateTest extends TestCase
         $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->has('kept', 1)->where('kept.0.author', 'Ada Holm')->where('kept.0.items', ['clk-2'])->etc());
         $this->post('/what-if/1/drop');
         $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->has('kept', 0)->etc());
+    }
+
+    public function test_a_service_shows_what_was_reported_of_it_and_what_it_stands_on(): void
+    {
+        $this->post('/report', ['what' => 'The lanes do not open', 'service' => 'vehicle-lanes'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ada-holm'));
+        $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $page) => $page->has('reports', 1)->where('record.business_owner', fn(?string $owner): bool => $owner !== null)->where('record.hours', 'Mon–Fri 05–23, Sat–Sun 06–24')
+            ->where('reach.nodes', fn(Collection $nodes): bool => $nodes->firstWhere('id', 'clk-2')['side'] === 'under' && $nodes->firstWhere('id', 'vehicle-lanes')['side'] === 'root')->etc());
     }
 }

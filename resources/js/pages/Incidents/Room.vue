@@ -181,7 +181,10 @@ onMounted(() => {
           <CauseList :causes="causes" class="mb-3" />
         </template>
         <h2 class="flex justify-between">
-          <span>What is hit</span><span>{{ hitWords(reach) }}</span>
+          <span>What is hit</span
+          ><span
+            >{{ hitWords(reach) }}. <Link :href="`/reach?incident=${incident.id}`" class="link">Both ways</Link></span
+          >
         </h2>
         <ReachView :reach="reach" :height="340" compact />
         <h2 class="mt-3 mb-1 flex justify-between">

@@ -241,6 +241,9 @@ useCommands(() =>
         <section v-if="causes.length" aria-labelledby="behind-it">
           <h2 id="behind-it" class="mb-1">Most likely behind {{ group.length ? 'its group' : 'it' }}</h2>
           <CauseList :causes="causes" />
+          <p class="mt-1 text-small">
+            <Link :href="`/reach?group=${alert.group ?? alert.id}`" class="link">Its reach, both ways</Link>
+          </p>
         </section>
         <section aria-labelledby="why-told">
           <h2 id="why-told" class="mb-1">Why it was told, or not</h2>

@@ -1,19 +1,28 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
+import { computed, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import ReachView from '@/components/ReachView.vue';
 import StateMark from '@/components/StateMark.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
+import { useAction } from '@/lib/action';
+import { useCommands } from '@/lib/commands';
+import { useShared } from '@/lib/shared';
 import { hitWords, plural, stateWords } from '@/lib/states';
 import { lasting } from '@/lib/time';
-import type { AlertLine, ReachData, State } from '@/lib/types';
+import type { AlertLine, JournalLine, ReachData, ReportLine, State } from '@/lib/types';
+import MemberList from '@/pages/Topology/MemberList.vue';
+import ItemSheet from '@/pages/Topology/ItemSheet.vue';
+import RecordTable from '@/pages/Topology/RecordTable.vue';
+import type { Contradiction, Field } from '@/pages/Topology/record';
 
 interface Named {
   id: string;
   name: string;
   state: State;
 }
-defineProps<{
+const props = defineProps<{
   item: {
     id: string;
     name: string;
@@ -25,8 +34,8 @@ defineProps<{
     state: State;
     why: string | null;
   };
-  needs: { words: string | null; strength: string; members: Named[] }[];
-  neededBy: (Named & { strength: string; group: boolean })[];
+  needs: { words: string | null; how: string; strength: string; members: Named[] }[];
+  neededBy: (Named & { how: string; strength: string; group: boolean })[];
   alerts: AlertLine[];
   incidents: { id: number; ref: string; title: string; resolved_at: string | null }[];
   /** Of a service: single items that take it down, worst first. */
@@ -34,7 +43,30 @@ defineProps<{
   /** Of a service: how much of the last days it was there; down in milliseconds. */
   availability: { share: number; down: number; incidents: number; days: number } | null;
   reach: ReachData;
+  record: {
+    fields: Field[];
+    seen: { scanner: string; at: number }[];
+    not_seen_since: number | null;
+    hours: string | null;
+    business_owner: string | null;
+  };
+  contradictions: Contradiction[];
+  history: JournalLine[];
+  reports: ReportLine[];
+  work: { reason: string; from: number; to: number }[];
+  proposed: number;
 }>();
+const shared = useShared();
+const action = useAction();
+const mayEdit = computed(() =>
+  (shared.value.me?.roles ?? []).some((role) => ['coordinator', 'service_owner', 'administrator'].includes(role)),
+);
+const editing = ref(false);
+const openAlerts = computed(() => props.alerts.filter((alert) => !alert.closed_at));
+const address = computed(() => encodeURIComponent(props.item.id));
+useCommands(() => [
+  ...(mayEdit.value ? [{ name: 'Change this item', key: 'e', run: () => (editing.value = true) }] : []),
+]);
 </script>
 
 <template>
@@ -43,11 +75,15 @@ defineProps<{
     :follows="{
       'alert.': ['item', 'needs', 'neededBy', 'alerts'],
       'signals.': ['item', 'needs', 'neededBy', 'alerts'],
-      'incident.': ['incidents'],
+      'incident.': ['incidents', 'availability'],
+      'item.': ['item', 'needs', 'neededBy', 'record', 'contradictions', 'history', 'reach', 'weakPoints'],
+      'dependency.': ['needs', 'neededBy', 'reach', 'proposed', 'history', 'weakPoints'],
+      'report.': ['reports'],
+      'quiet.': ['work'],
     }"
   >
     <div
-      class="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 lg:grid-cols-[380px_1fr]"
+      class="grid min-h-0 flex-1 gap-x-6 gap-y-4 overflow-y-auto p-4 lg:grid-cols-[350px_1fr]"
       tabindex="0"
       role="region"
       aria-label="Item"
@@ -57,92 +93,147 @@ defineProps<{
         <p class="text-ink-2">
           {{ item.kind }}<template v-if="item.tier">, tier {{ item.tier }}</template
           ><template v-if="item.site">, {{ item.site }}</template
-          ><template v-if="item.team">. Owned by {{ item.team }}</template
           >. <span class="font-mono text-small text-ink-3">{{ item.id }}</span>
         </p>
         <p v-if="item.description" class="mt-1">{{ item.description }}</p>
         <p class="mt-2"><strong>Now:</strong> {{ item.why ?? 'up; nothing says otherwise.' }}</p>
+        <p v-if="record.not_seen_since" class="mt-1 border-l-2 border-ink pl-2">
+          <strong>Not seen since <TimeAgo :at="record.not_seen_since" /></strong>, by what saw it before.
+          <button v-if="mayEdit" type="button" class="link" @click="action.send(`/estate/${address}/seen`, {})">
+            It is there
+          </button>
+        </p>
         <p v-if="availability" class="mt-1">
           <strong>{{ (availability.share * 100).toFixed(availability.share > 0.999 ? 3 : 2) }}%</strong> there over
           {{ availability.days }} days<template v-if="availability.incidents"
             >: {{ lasting(availability.down) }} interrupted, in
             {{ plural(availability.incidents, 'incident') }}</template
+          >.<template v-if="record.hours"> In use {{ record.hours }}.</template>
+        </p>
+        <p class="mt-3 flex flex-wrap items-center gap-x-3 gap-y-1">
+          <ActButton v-if="mayEdit" shortcut="e" @click="editing = true">Change it</ActButton>
+          <Link :href="`/reach?items=${address}`" class="link text-small">Reach, both ways</Link>
+          <Link :href="`/what-if?items=${address}`" class="link text-small">What if it were down?</Link>
+        </p>
+        <h2 class="mt-4 mb-1">What is recorded</h2>
+        <RecordTable :item="item.id" :fields="record.fields" :contradictions="contradictions" :may-edit="mayEdit" />
+        <p v-if="!item.team" class="mt-1 text-small">
+          <strong>No team owns it.</strong> Alerts on it go to whom it endangers.
+        </p>
+        <p v-if="record.seen.length && !record.not_seen_since" class="mt-1 text-small text-ink-2">
+          Seen by
+          <template v-for="(one, i) in record.seen" :key="one.scanner"
+            ><template v-if="i > 0">, </template>{{ one.scanner }} (<TimeAgo :at="one.at" />)</template
           >.
         </p>
-        <h2 class="mt-4 mb-1">It needs</h2>
-        <p v-if="needs.length === 0" class="text-small text-ink-2">Nothing that is recorded.</p>
-        <ul class="text-small">
-          <li v-for="(need, i) in needs" :key="i" class="row-rule py-1">
-            <span v-if="need.words" class="text-ink-2"
-              >{{ need.words }}{{ need.strength === 'soft' ? ', to work fully' : '' }}: </span
-            ><span v-else-if="need.strength === 'soft'" class="text-ink-2">to work fully: </span>
-            <template v-for="(member, j) in need.members" :key="member.id"
-              ><template v-if="j > 0">, </template
-              ><StateMark v-if="member.state !== 'up'" :state="member.state" :size="13" class="mr-0.5 inline" /><Link
-                :href="`/estate/${encodeURIComponent(member.id)}`"
-                class="link"
-                >{{ member.name }}</Link
-              ></template
-            >
-          </li>
-        </ul>
-        <template v-if="weakPoints">
-          <h2 class="mt-4 mb-1">What alone would take it down, worst first</h2>
-          <p v-if="weakPoints.length === 0" class="text-small text-ink-2">Nothing: everything it needs has a spare.</p>
+      </div>
+      <div class="grid content-start gap-x-6 gap-y-4 md:grid-cols-2">
+        <section aria-labelledby="needs-title">
+          <h2 id="needs-title" class="mb-1">It needs</h2>
+          <p v-if="needs.length === 0" class="text-small text-ink-2">Nothing that is recorded.</p>
           <ul class="text-small">
-            <li v-for="one in weakPoints" :key="one.id" class="row-rule py-1">
+            <li v-for="(need, i) in needs" :key="i" class="row-rule py-1">
+              <span class="text-ink-2"
+                >{{ need.words ? `${need.how === 'needs' ? 'needs' : `${need.how}:`} ${need.words}` : need.how
+                }}{{ need.strength === 'soft' ? ', to work fully' : '' }}:
+              </span>
+              <MemberList :members="need.members" />
+            </li>
+          </ul>
+          <p v-if="proposed" class="mt-1 text-small">
+            <Link href="/scans" class="link">{{ plural(proposed, 'connection') }} seen on the network</Link>
+            {{ proposed === 1 ? 'waits' : 'wait' }} for a word.
+          </p>
+        </section>
+        <section aria-labelledby="needed-title">
+          <h2 id="needed-title" class="mb-1">What stands on it</h2>
+          <p v-if="neededBy.length === 0" class="text-small text-ink-2">Nothing that is recorded.</p>
+          <ul class="max-h-56 overflow-y-auto text-small" tabindex="0" aria-label="What stands on it">
+            <li v-for="other in neededBy" :key="other.id" class="row-rule flex items-center gap-1.5 py-1">
+              <StateMark :state="other.state" :size="14" :label="false" /><Link
+                :href="`/estate/${encodeURIComponent(other.id)}`"
+                class="link"
+                >{{ other.name }}</Link
+              ><span class="text-ink-3"
+                >{{ other.how === 'needs' ? '' : `${other.how} it` }} {{ other.group ? 'as one of several' : ''
+                }}{{ other.strength === 'soft' ? ' to work fully' : '' }}
+                {{ other.state === 'up' ? '' : stateWords[other.state] }}</span
+              >
+            </li>
+          </ul>
+        </section>
+        <section v-if="weakPoints" class="md:col-span-2" aria-labelledby="weak-title">
+          <h2 id="weak-title" class="mb-1">What alone would take it down, worst first</h2>
+          <p v-if="weakPoints.length === 0" class="text-small text-ink-2">Nothing: everything it needs has a spare.</p>
+          <ul class="columns-1 text-small md:columns-2">
+            <li v-for="one in weakPoints" :key="one.id" class="py-0.5">
               <Link :href="`/estate/${encodeURIComponent(one.id)}`" class="link">{{ one.name }}</Link>
               <span class="text-ink-3">
                 {{ one.kind }}, takes {{ one.services === 1 ? 'this service alone' : `${one.services} services` }}</span
               >
             </li>
           </ul>
-        </template>
-        <h2 class="mt-4 mb-1">What stands on it</h2>
-        <p v-if="neededBy.length === 0" class="text-small text-ink-2">Nothing that is recorded.</p>
-        <ul class="text-small">
-          <li v-for="other in neededBy" :key="other.id" class="row-rule flex items-center gap-1.5 py-1">
-            <StateMark :state="other.state" :size="14" :label="false" /><Link
-              :href="`/estate/${encodeURIComponent(other.id)}`"
-              class="link"
-              >{{ other.name }}</Link
-            ><span class="text-ink-3"
-              >{{ other.group ? 'as one of several' : '' }}{{ other.strength === 'soft' ? ' to work fully' : '' }}
-              {{ other.state === 'up' ? '' : stateWords[other.state] }}</span
-            >
-          </li>
-        </ul>
-        <h2 class="mt-4 mb-1">Incidents</h2>
-        <p v-if="incidents.length === 0" class="text-small text-ink-2">None.</p>
-        <ul class="text-small">
-          <li v-for="one in incidents" :key="one.id" class="row-rule py-1">
-            <Link :href="`/incidents/${one.id}`" class="link">{{ one.ref }} {{ one.title }}</Link>
-            <span class="text-ink-3">{{ one.resolved_at ? 'resolved' : 'under way' }}</span>
-          </li>
-        </ul>
-        <h2 class="mt-4 mb-1">Alerts</h2>
-        <p v-if="alerts.length === 0" class="text-small text-ink-2">None.</p>
-        <ul class="text-small">
-          <li v-for="alert in alerts" :key="alert.id" class="row-rule flex gap-1.5 py-1">
-            <StateMark :state="alert.closed_at ? 'restored' : alert.state" :size="14" class="mt-0.5" /><span
-              ><Link :href="`/alerts/${alert.id}`" class="link">{{ alert.title }}</Link
-              >, <TimeAgo :at="alert.first_signal_at"
-            /></span>
-          </li>
-        </ul>
+        </section>
+        <section aria-labelledby="alerts-title">
+          <h2 id="alerts-title" class="mb-1">
+            Alerts<template v-if="openAlerts.length">, {{ openAlerts.length }} open</template>
+          </h2>
+          <p v-if="alerts.length === 0" class="text-small text-ink-2">None.</p>
+          <ul class="max-h-44 overflow-y-auto text-small" tabindex="0" aria-label="Alerts">
+            <li v-for="alert in alerts" :key="alert.id" class="row-rule flex gap-1.5 py-1">
+              <StateMark :state="alert.closed_at ? 'restored' : alert.state" :size="14" class="mt-0.5" /><span
+                ><Link :href="`/alerts/${alert.id}`" class="link">{{ alert.title }}</Link
+                >, <TimeAgo :at="alert.first_signal_at"
+              /></span>
+            </li>
+          </ul>
+        </section>
+        <section aria-labelledby="incidents-title">
+          <h2 id="incidents-title" class="mb-1">Incidents, reports, work</h2>
+          <p v-if="incidents.length + reports.length + work.length === 0" class="text-small text-ink-2">None.</p>
+          <ul class="max-h-44 overflow-y-auto text-small" tabindex="0" aria-label="Incidents, reports, work">
+            <li v-for="one in incidents" :key="`i${one.id}`" class="row-rule py-1">
+              <Link :href="`/incidents/${one.id}`" class="link">{{ one.ref }} {{ one.title }}</Link>
+              <span class="text-ink-3"> {{ one.resolved_at ? 'resolved' : 'under way' }}</span>
+            </li>
+            <li v-for="one in reports" :key="`r${one.id}`" class="row-rule py-1">
+              <Link v-if="one.incident" :href="`/incidents/${one.incident}`" class="link">{{ one.ref }}</Link><template
+                v-else
+                >{{ one.ref }}</template
+              >
+              {{ one.what }} <span class="text-ink-3"><TimeAgo :at="one.told_at" /></span>
+            </li>
+            <li v-for="one in work" :key="`w${one.from}`" class="row-rule py-1">
+              <Link href="/quiet" class="link">{{ one.reason }}</Link>
+              <span class="text-ink-3"> <TimeAgo :at="one.from" /></span>
+            </li>
+          </ul>
+        </section>
+        <section v-if="item.kind === 'service'" aria-label="Its map" class="md:col-span-2">
+          <h2>Its map: what it stands on</h2>
+          <ReachView :reach="reach" :height="440" large />
+        </section>
+        <section v-else aria-label="What it would take along" class="md:col-span-2">
+          <h2 class="flex flex-wrap justify-between gap-x-3">
+            <span>If it were down, it would take along</span><span>{{ hitWords(reach) }}.</span>
+          </h2>
+          <ReachView :reach="reach" :height="420" />
+        </section>
+        <section aria-labelledby="history-title" class="md:col-span-2">
+          <h2 id="history-title" class="mb-1">History</h2>
+          <p v-if="history.length === 0" class="text-small text-ink-2">Nothing was changed since it was recorded.</p>
+          <ol class="text-small">
+            <li v-for="entry in history" :key="entry.seq" class="row-rule flex flex-wrap gap-x-3 py-1">
+              <span class="w-40 text-ink-3"><TimeAgo :at="entry.at" /></span>
+              <span class="min-w-0 flex-1 break-words"
+                >{{ entry.lead }}<span v-if="entry.rest" class="text-ink-2">: {{ entry.rest }}</span></span
+              >
+              <span class="text-ink-2">{{ entry.by }}</span>
+            </li>
+          </ol>
+        </section>
       </div>
-      <section aria-label="What it would take along">
-        <h2 class="flex justify-between">
-          <span>If it were down, it would take along</span
-          ><span
-            >{{ hitWords(reach) }}.
-            <Link :href="`/what-if?items=${encodeURIComponent(item.id)}`" class="link"
-              >What if more were down?</Link
-            ></span
-          >
-        </h2>
-        <ReachView :reach="reach" :height="560" />
-      </section>
     </div>
+    <ItemSheet v-if="editing" :item="item.id" @close="editing = false" />
   </AppShell>
 </template>

@@ -4,8 +4,11 @@ import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import ReachView from '@/components/ReachView.vue';
+import TimeAgo from '@/components/TimeAgo.vue';
 import StateMark from '@/components/StateMark.vue';
 import { plural, stateWords } from '@/lib/states';
+import { useAction } from '@/lib/action';
+import { useShared } from '@/lib/shared';
 import type { ReachData, Service, State } from '@/lib/types';
 
 /** What would fall if some items failed, or were taken out for work. The address says it all, and can be handed on. */
@@ -28,13 +31,32 @@ const props = defineProps<{
   sites: string[];
   reach: ReachData;
   choices: { id: string; name: string }[];
+  /** Business owners of the services that it hits, with what of theirs. */
+  tell: { name: string; of: string[] }[];
+  /** Teams of the items that are worked on. */
+  ask: string[];
+  hours: number;
+  /** When in the week it hurts least. */
+  best: { words: string; share: number; uses: string; from: number }[];
+  unmeasured: string[];
+  kept: { id: number; name: string; items: string[]; hours: number; author: string | null; at: number }[];
 }>();
+const shared = useShared();
+const action = useAction();
+const mayKeep = computed(() =>
+  (shared.value.me?.roles ?? []).some((role) => ['coordinator', 'service_owner', 'administrator'].includes(role)),
+);
+const name = ref('');
+const keep = (): void =>
+  action.send('/what-if', { name: name.value, items: ids.value, hours: props.hours }, () => (name.value = ''));
+const share = (value: number): string =>
+  value === 0 ? 'hurts nobody' : `${Math.round(value * 100)}% of the worst time`;
 const typed = ref('');
 const wrong = ref('');
-const go = (ids: string[], now = props.onTop): void =>
+const go = (ids: string[], now = props.onTop, hours = props.hours): void =>
   router.get(
     '/what-if',
-    { ...(ids.length ? { items: ids.join(',') } : {}), ...(now ? { now: 1 } : {}) },
+    { ...(ids.length ? { items: ids.join(',') } : {}), ...(now ? { now: 1 } : {}), ...(hours === 2 ? {} : { hours }) },
     { preserveState: true, preserveScroll: true, replace: true },
   );
 const ids = computed(() => props.items.map((item) => item.id));
@@ -53,6 +75,16 @@ const lists = computed(() =>
     { title: 'Would work in part', hits: props.suffers },
     { title: 'Would only lose its spare', hits: props.loses },
   ].filter((list) => list.hits.length > 0),
+);
+const servicesHit = computed(() =>
+  [
+    { words: 'Services hit', strong: true, services: props.services.filter((one) => one.state !== 'at_risk') },
+    {
+      words: 'Services that only lose a spare',
+      strong: false,
+      services: props.services.filter((one) => one.state === 'at_risk'),
+    },
+  ].filter((group) => group.services.length > 0),
 );
 const copied = ref(false);
 const copy = async (): Promise<void> => {
@@ -110,15 +142,45 @@ const copy = async (): Promise<void> => {
               {{ loses.length }} only lose a spare.</template
             >
           </p>
-          <p v-if="services.length" class="mt-1">
-            Services:
-            <template v-for="(service, i) in services" :key="service.id"
+          <p v-for="group in servicesHit" :key="group.words" class="mt-1">
+            {{ group.words }}:
+            <template v-for="(service, i) in group.services" :key="service.id"
               ><template v-if="i > 0">, </template
               ><Link :href="`/estate/${encodeURIComponent(service.id)}`" class="link">{{ service.name }}</Link> (tier
-              {{ service.tier }}, {{ stateWords[service.state] }})</template
+              {{ service.tier }}<template v-if="group.strong">, {{ stateWords[service.state] }}</template
+              >)</template
             >.
           </p>
-          <p v-if="teams.length" class="mt-1 text-small">Tell: {{ teams.join(', ') }}.</p>
+          <p v-if="ask.length" class="mt-1 text-small"><strong>Ask:</strong> {{ ask.join(', ') }}.</p>
+          <p v-if="tell.length || teams.length" class="mt-1 text-small">
+            <strong>Tell:</strong>
+            <template v-for="(one, i) in tell" :key="one.name"
+              ><template v-if="i > 0">; </template>{{ one.name }} ({{ one.of.join(', ') }})</template
+            ><template v-if="tell.length && teams.length">; </template>{{ teams.join(', ') }}.
+          </p>
+          <div v-if="best.length || unmeasured.length" class="mt-3 border border-line bg-sheet p-2 text-small">
+            <p class="flex flex-wrap items-center gap-2">
+              <strong>Hurts least</strong>
+              <label
+                >, if it takes
+                <select
+                  class="field inline-block! w-auto! py-0.5"
+                  :value="hours"
+                  @change="go(ids, onTop, Number(($event.target as HTMLSelectElement).value))"
+                >
+                  <option v-for="n in [1, 2, 3, 4, 6, 8, 12, 24]" :key="n" :value="n">{{ plural(n, 'hour') }}</option>
+                </select></label
+              >
+            </p>
+            <ol>
+              <li v-for="one in best" :key="one.from" class="row-rule py-1">
+                <strong>{{ one.words }}</strong>: {{ one.uses }} behind it, {{ share(one.share) }}
+              </li>
+            </ol>
+            <p v-if="unmeasured.length" class="pt-1 text-ink-2">
+              Nobody has said when these are used: {{ unmeasured.join(', ') }}. Fill in their use.
+            </p>
+          </div>
           <p v-if="sites.length" class="mt-1 text-small text-ink-2">At {{ sites.join(', ') }}.</p>
           <p class="mt-2">
             <ActButton @click="copy">Copy its address</ActButton>
@@ -126,6 +188,22 @@ const copy = async (): Promise<void> => {
               copied ? 'Copied: whoever opens it sees this.' : ''
             }}</span>
           </p>
+          <form v-if="mayKeep" class="mt-3 flex items-end gap-2 text-small" @submit.prevent="keep">
+            <label class="flex-1"
+              >Keep it as
+              <input
+                v-model="name"
+                class="field py-1"
+                required
+                maxlength="120"
+                placeholder="New time server at Storvik"
+              />
+              <span v-if="action.errors.value.name" class="font-semibold text-call">{{
+                action.errors.value.name
+              }}</span></label
+            >
+            <ActButton type="submit" :busy="action.busy.value">Keep</ActButton>
+          </form>
           <details v-for="list in lists" :key="list.title" class="mt-3" :open="list.hits.length <= 12">
             <summary class="text-small font-semibold text-ink-2">{{ list.title }} ({{ list.hits.length }})</summary>
             <ul class="text-small">
@@ -141,9 +219,23 @@ const copy = async (): Promise<void> => {
           Choose items, and see what would fall with them, what would only lose its spare, and whom to tell before a
           change.
         </p>
+        <template v-if="kept.length">
+          <h2 class="mt-4 mb-1">Kept</h2>
+          <ul class="text-small">
+            <li v-for="one in kept" :key="one.id" class="row-rule flex gap-2 py-1">
+              <button type="button" class="link" @click="go(one.items, false, one.hours)">{{ one.name }}</button>
+              <span class="flex-1 text-ink-3"
+                >{{ plural(one.items.length, 'item') }}; {{ one.author }}, <TimeAgo :at="one.at"
+              /></span>
+              <button v-if="mayKeep" type="button" class="link" @click="action.send(`/what-if/${one.id}/drop`, {})">
+                Drop
+              </button>
+            </li>
+          </ul>
+        </template>
       </div>
       <section aria-label="What it would take along">
-        <ReachView v-if="items.length" :reach="reach" :height="600" />
+        <ReachView v-if="items.length" :reach="reach" :height="520" large />
       </section>
     </div>
   </AppShell>

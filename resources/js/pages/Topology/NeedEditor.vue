@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import { plural } from '@/lib/states';
+import { HARD, SOFT, type NeedLine, type Relation } from '@/pages/Topology/record';
+
+/** What an item needs, line by line, in words: "runs on 1 of these 2". */
+const props = defineProps<{ relations: Relation[]; items: { id: string; name: string }[]; error?: string }>();
+const lines = defineModel<NeedLine[]>({ required: true });
+const names = computed(() => new Map(props.items.map((item) => [item.id, item.name])));
+const typed = ref<Record<number, string>>({});
+const wrong = ref<Record<number, string>>({});
+const add = (i: number): void => {
+  const text = (typed.value[i] ?? '').trim();
+  if (text === '') return;
+  const item = props.items.find((one) => one.id === text || one.name.toLowerCase() === text.toLowerCase());
+  const line = lines.value[i];
+  wrong.value[i] = item ? '' : `There is no item “${text}”. Choose one of the list.`;
+  if (!item || !line) return;
+  typed.value[i] = '';
+  if (!line.members.includes(item.id)) line.members.push(item.id);
+};
+const remove = (line: NeedLine, id: string): void => {
+  line.members = line.members.filter((one) => one !== id);
+  line.needed = Math.max(1, Math.min(line.needed, line.members.length));
+};
+</script>
+
+<template>
+  <fieldset>
+    <legend class="font-semibold">What it needs</legend>
+    <p v-if="error" role="alert" class="text-small font-semibold text-call">{{ error }}</p>
+    <div v-for="(line, i) in lines" :key="i" class="mt-1 border border-line bg-sheet p-2">
+      <div class="flex flex-wrap items-center gap-2 text-small">
+        <label class="sr-only" :for="`how-${i}`">How it needs them</label>
+        <select :id="`how-${i}`" v-model="line.how" class="field inline-block! w-auto! py-1">
+          <option :value="HARD">needs</option>
+          <option :value="SOFT">needs, to work fully</option>
+          <option v-for="one in relations" :key="one.id" :value="one.forward">
+            {{ one.forward }}{{ one.strength === 'soft' ? ', to work fully' : '' }}
+          </option>
+        </select>
+        <template v-if="line.members.length > 1">
+          <label class="sr-only" :for="`needed-${i}`">How many of them</label>
+          <select :id="`needed-${i}`" v-model.number="line.needed" class="field inline-block! w-auto! py-1">
+            <option v-for="n in line.members.length" :key="n" :value="n">{{ n }}</option>
+          </select>
+          of these {{ line.members.length }}
+        </template>
+        <button type="button" class="link ml-auto" @click="lines.splice(i, 1)">Take out</button>
+      </div>
+      <ul class="mt-1 flex flex-wrap gap-1.5 text-small">
+        <li v-for="member in line.members" :key="member" class="border border-ink px-1.5">
+          {{ names.get(member) ?? member }}
+          <button
+            type="button"
+            class="min-h-6 min-w-6"
+            :aria-label="`Without ${names.get(member) ?? member}`"
+            @click="remove(line, member)"
+          >
+            ×
+          </button>
+        </li>
+      </ul>
+      <div class="mt-1 flex gap-2">
+        <input
+          v-model="typed[i]"
+          class="field py-1"
+          list="need-items"
+          autocomplete="off"
+          :aria-label="`A further item of line ${i + 1}`"
+          @keydown.enter.prevent="add(i)"
+          @change="add(i)"
+        />
+        <ActButton @click="add(i)">Add</ActButton>
+      </div>
+      <p v-if="wrong[i]" role="alert" class="text-tiny font-semibold text-call">{{ wrong[i] }}</p>
+    </div>
+    <p class="mt-1 flex items-center gap-3 text-small">
+      <button type="button" class="link" @click="lines.push({ how: HARD, needed: 1, members: [] })">
+        A further need
+      </button>
+      <span class="text-ink-3">{{ plural(lines.length, 'need') }}; several in one line are spares of each other</span>
+    </p>
+    <datalist id="need-items">
+      <option v-for="item in items" :key="item.id" :value="item.id">{{ item.name }}</option>
+    </datalist>
+  </fieldset>
+</template>
