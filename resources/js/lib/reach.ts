@@ -75,18 +75,27 @@ export function linesOf(reach: ReachData, homes: Map<string, string>): { from: s
   return [...lines.values()];
 }
 
-/** The part of a reach within so many steps, and how many items were left out. */
+/**
+ * The part of a reach within so many steps, and how many items were left out. Services that are hit stay, however far:
+ * they are what it is about; a line stands for the way to them.
+ */
 export function within(reach: ReachData, up: number, down: number): { reach: ReachData; left: number } {
-  const isNear = (node: ReachNode): boolean =>
-    node.side === 'under'
-      ? (node.distance ?? 0) <= down
-      : node.side === 'hit'
-        ? (node.distance ?? 0) <= up
-        : node.side !== 'spare' || up >= FAR;
+  const isNear = (node: ReachNode): boolean => {
+    const steps = node.distance ?? 0;
+    if (node.side === 'under') return steps <= down;
+    if (node.side === 'hit') return node.kind === 'service' || steps <= up;
+    return node.side !== 'spare' || up >= FAR;
+  };
   const nodes = reach.nodes.filter(isNear);
   const kept = new Set(nodes.map((node) => node.id));
+  const edges = reach.edges.filter((edge) => kept.has(edge.from) && kept.has(edge.to));
+  const tied = new Set(edges.map((edge) => edge.from));
+  for (const node of nodes) {
+    const to = tied.has(node.id) || node.side !== 'hit' ? undefined : node.because.slice(1).find((id) => kept.has(id));
+    if (to) edges.push({ from: node.id, to, soft: true, group: null });
+  }
   return {
-    reach: { ...reach, nodes, edges: reach.edges.filter((edge) => kept.has(edge.from) && kept.has(edge.to)) },
+    reach: { ...reach, nodes, edges },
     left: reach.nodes.length - nodes.length,
   };
 }

@@ -108,8 +108,7 @@ useIntervalFn(() => {
               <ul v-else>
                 <li v-for="(change, field) in row.changes" :key="field">
                   {{ String(field).replace('_', ' ') }}:
-                  <template v-if="show === 'changed'"
-                    ><s class="text-ink-3">{{ change[0] || 'none' }}</s> </template
+                  <span v-if="show === 'changed'" class="text-ink-2">from {{ change[0] || 'none' }} to </span
                   >{{ change[1] || 'none' }}
                 </li>
                 <li v-if="Object.keys(row.changes).length === 0" class="text-ink-3">nothing</li>
