@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Team;
 use App\Rota\Rota;
@@ -12,9 +13,12 @@ use App\Signals\Observed;
 use App\Topology\Estate;
 use App\Topology\Item;
 use Illuminate\Database\Eloquent\Collection;
+use Skarvo\Incidents\HitService;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Proposal;
 use Skarvo\Incidents\Urgency;
+use Skarvo\Topology\Record\UseBehind;
+use Skarvo\Topology\Record\WeekOfUse;
 
 /** Fills in an incident from alerts, before anybody has said anything. */
 final class ProposeIncident
@@ -38,6 +42,10 @@ final class ProposeIncident
             'impact' => ['value' => $proposal->impact->value, 'why' => $proposal->impactReason],
             'urgency' => ['value' => $proposal->urgency->value, 'why' => $proposal->urgencyReason],
             'team' => $team,
+            'behind' => $this->behind($services),
+            'hit' => array_map(static fn(HitService $s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services),
+            'sites' => $estate->sites($impact),
+            'targets' => $matrix->toArray()['targets'],
             'priorities' => $matrix->toArray()['priorities'],
             'choices' => [
                 'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('tier')->orderBy('name')->get()
@@ -50,6 +58,24 @@ final class ProposeIncident
                 'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
             ],
         ];
+    }
+
+    /**
+     * @param  list<HitService>  $services
+     * @return string|null how many an hour stand behind what is hit, as far as that is recorded
+     */
+    private function behind(array $services): ?string
+    {
+        $weeks = Item::query()->whereKey(array_map(static fn(HitService $s): string => $s->id, $services))->whereNotNull('use')->pluck('use', 'id');
+        $used = [];
+        foreach ($services as $service) {
+            $use = $weeks->get($service->id);
+            if (is_string($use)) {
+                $used[] = ['use' => WeekOfUse::parse($use), 'state' => $service->state];
+            }
+        }
+
+        return UseBehind::of($used, WeekOfUse::hourOf(Moment::now(), new \DateTimeZone(config()->string('skarvo.time_zone'))))->words();
     }
 
     /** @param  Collection<int, Alert>  $alerts */

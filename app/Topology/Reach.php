@@ -80,8 +80,8 @@ final readonly class Reach
             'tier' => $item['tier'] ?? null,
             'site' => $item['site'] ?? null,
             'state' => $state->value,
-            'distance' => $affected?->distance(),
-            'because' => $affected->because ?? [],
+            'distance' => $affected?->distance,
+            'because' => $affected?->because() ?? [],
             'why' => $affected === null ? 'Works; it is the spare.' : $this->why($affected),
             'groups' => $groups,
         ];
@@ -151,10 +151,10 @@ final readonly class Reach
             State::AtRisk => 'without a spare',
             State::Up => 'up',
         };
-        if ($affected->distance() === 0) {
+        if ($affected->distance === 0) {
             return 'Alerts say so: '.$says($affected->id).'.';
         }
-        $steps = array_slice($affected->because, 1);
+        $steps = array_slice($affected->because(), 1);
         $told = array_map(fn(string $id): string => $this->estate->name($id).' is '.$says($id), $steps);
 
         return ucfirst($says($affected->id)).', because '.implode(', because ', $told).'.';

@@ -7,18 +7,26 @@ namespace Skarvo\Topology;
 /** An item that is not up, with a shortest explanation from it to something that was observed. */
 final readonly class Affected
 {
-    /** @param  non-empty-list<string>  $because  ids, from the item itself to the observed one */
-    public function __construct(public string $id, public State $state, public array $because) {}
+    /**
+     * @param  int  $distance  steps from the item to what was observed
+     * @param  self|null  $culprit  the next on a shortest way there; null: it was observed itself
+     */
+    public function __construct(public string $id, public State $state, public int $distance, private ?self $culprit) {}
 
-    /** Steps from the item to what was observed. */
-    public function distance(): int
+    /** @return non-empty-list<string> ids, from the item itself to the observed one */
+    public function because(): array
     {
-        return count($this->because) - 1;
+        $ids = [];
+        for ($at = $this; $at !== null; $at = $at->culprit) {
+            $ids[] = $at->id;
+        }
+
+        return $ids;
     }
 
     /** @return array{id: string, state: string, distance: int, because: list<string>} */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'state' => $this->state->value, 'distance' => $this->distance(), 'because' => $this->because];
+        return ['id' => $this->id, 'state' => $this->state->value, 'distance' => $this->distance, 'because' => $this->because()];
     }
 }

@@ -127,21 +127,18 @@ final class Trace
     /** @param  array<int, int>  $observed  worst rank by item */
     private function explain(array $observed): Impact
     {
-        $because = $this->shortestWays($observed);
+        $found = $this->shortestWays($observed);
         $ids = $this->graph->ids();
-        $states = State::cases();
-        $affected = [];
         // Few are put in order by themselves; of most of an estate, the order of all is at hand.
-        if (count($because) * 8 < count($ids)) {
-            $order = array_intersect_key($ids, $because);
-            asort($order, SORT_STRING);
-            $order = array_keys($order);
+        if (count($found) * 8 < count($ids)) {
+            $affected = array_values($found);
+            usort($affected, static fn(Affected $a, Affected $b): int => strcmp($a->id, $b->id));
         } else {
-            $order = $this->graph->inOrder();
-        }
-        foreach ($order as $item) {
-            if (isset($because[$item])) {
-                $affected[] = new Affected($ids[$item], $states[$this->state[$item]], $because[$item]);
+            $affected = [];
+            foreach ($this->graph->inOrder() as $item) {
+                if (isset($found[$item])) {
+                    $affected[] = $found[$item];
+                }
             }
         }
         $contradicted = [];
@@ -159,27 +156,28 @@ final class Trace
      * Breadth first, from what was observed to what it explains.
      *
      * @param  array<int, int>  $observed
-     * @return array<int, non-empty-list<string>> ids from an item to what was observed, by item
+     * @return array<int, Affected> by item, the nearest first
      */
     private function shortestWays(array $observed): array
     {
         ['owners' => $owners, 'soft' => $soft, 'sizes' => $sizes, 'serves' => $serves] = $this->graph->lists();
         $ids = $this->graph->ids();
+        $states = State::cases();
         [$state, $effects, $culprits] = [$this->state, $this->effects, $this->culprits];
-        $because = [];
+        $found = [];
         foreach ($observed as $item => $rank) {
-            if ($rank > 0 && $this->state[$item] === $rank) {
-                $because[$item] = [$ids[$item]];
+            if ($rank > 0 && $state[$item] === $rank) {
+                $found[$item] = new Affected($ids[$item], $states[$rank], 0, null);
             }
         }
-        $front = array_keys($because);
-        while ($front !== []) {
+        $front = array_keys($found);
+        for ($distance = 1; $front !== []; $distance++) {
             $next = [];
             foreach ($front as $item) {
                 $rank = $state[$item];
                 foreach ($serves[$item] ?? [] as $need) {
                     $owner = $owners[$need];
-                    if (isset($because[$owner])) {
+                    if (isset($found[$owner])) {
                         continue;
                     }
                     if ($sizes[$need] === 1) {
@@ -200,11 +198,11 @@ final class Trace
             }
             // Only now: of several ways as short, the one through the first id counts.
             foreach ($next as $owner => $item) {
-                $because[$owner] = [$ids[$owner], ...$because[$item]];
+                $found[$owner] = new Affected($ids[$owner], $states[$state[$owner]], $distance, $found[$item]);
             }
             $front = array_keys($next);
         }
 
-        return $because;
+        return $found;
     }
 }

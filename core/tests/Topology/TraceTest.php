@@ -94,7 +94,7 @@ final class TraceTest extends TestCase
         $impact = Trace::of($graph = self::graph($items, $needs), [[(int) $graph->number('i00000'), State::Down]]);
 
         self::assertSame(1500, $impact->count(State::Down));
-        self::assertSame(1499, $impact->affected[1499]->distance());
+        self::assertSame(1499, $impact->affected[1499]->distance);
     }
 
     public function test_the_common_ground_is_the_item_that_takes_the_others_along(): void
@@ -179,7 +179,7 @@ final class TraceTest extends TestCase
         $impact = Trace::of($graph, array_map(static fn(array $o): array => [(int) $graph->number($o[0]), State::ofRank($o[1])], $observed));
         $result = [];
         foreach ($impact->affected as $affected) {
-            $result[$affected->id] = ['state' => $affected->state->rank(), 'because' => $affected->because];
+            $result[$affected->id] = ['state' => $affected->state->rank(), 'because' => $affected->because()];
         }
 
         return $result;

@@ -52,6 +52,9 @@ final class PathTest extends TestCase
         self::assertSame('Something is broken at 14 sites.', $answer->json('impact.why'));
         self::assertSame('Owns Time server clk-2, at the bottom of what is hit.', $answer->json('team.why'));
         self::assertNotNull($answer->json('team.onCall'));
+        self::assertSame('Behind it now: 14 sailings an hour.', $answer->json('behind'));
+        self::assertSame(['vehicle-lanes', 1, 'degraded'], [$answer->json('hit.0.id'), $answer->json('hit.0.tier'), $answer->json('hit.0.state')]);
+        self::assertSame(['restore_minutes' => 120, 'update_minutes' => 30], $answer->json('targets.1'));
     }
 
     public function test_two_who_declare_from_one_alert_make_one_incident_and_the_second_is_told(): void

@@ -10,6 +10,7 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Skarvo\Topology\Record\BadValue;
 use Skarvo\Topology\Record\LeastHurt;
+use Skarvo\Topology\Record\UseBehind;
 use Skarvo\Topology\Record\WeekOfUse;
 use Skarvo\Topology\State;
 
@@ -98,6 +99,18 @@ final class WeekOfUseTest extends TestCase
         }
 
         return $hurt;
+    }
+
+    public function test_what_stands_behind_services_is_told_for_the_hour(): void
+    {
+        $lanes = WeekOfUse::parse('sailings: daily 05-23 14; else 0');
+        $gates = WeekOfUse::parse('sailings: daily 05-23 12; else 0');
+        $desk = WeekOfUse::parse('passengers: daily 05-22 1300.5; else 2.5');
+        $of = static fn(int $hour, State ...$states): ?string => UseBehind::of(array_map(static fn(WeekOfUse $use, State $state): array => ['use' => $use, 'state' => $state], array_slice([$lanes, $gates, $desk], 0, count($states)), $states), $hour)->words();
+        self::assertSame('Behind it now: 14 sailings an hour.', $of(9, State::Down, State::Degraded));
+        self::assertSame('Behind it now: 1,301 passengers and 14 sailings an hour.', $of(9, State::Down, State::Up, State::Degraded));
+        self::assertSame('Hardly used at this hour: 0 sailings an hour; 14 sailings at the busiest.', $of(3, State::Down));
+        self::assertNull($of(9, State::AtRisk, State::Up));
     }
 
     public function test_windows_are_told_in_words(): void

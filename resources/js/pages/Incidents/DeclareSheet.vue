@@ -7,7 +7,8 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useDraft } from '@/lib/draft';
 import { plural, stateWords } from '@/lib/states';
-import type { AlertGroup, Choice, State } from '@/lib/types';
+import { lasting } from '@/lib/time';
+import type { AlertGroup, Choice, Service, State } from '@/lib/types';
 
 /** Declares an incident: each choice comes filled in from what is known, and says why. */
 const props = defineProps<{ group: AlertGroup }>();
@@ -23,6 +24,11 @@ interface Proposal {
   impact: Filled;
   urgency: Filled;
   team: Filled & { onCall: string | null };
+  /** How many an hour stand behind what is hit. */
+  behind: string | null;
+  hit: Service[];
+  sites: string[];
+  targets: Record<string, { restore_minutes: number; update_minutes: number }>;
   priorities: Record<string, Record<string, number>>;
   choices: {
     services: { id: string; name: string; tier: number; state: State }[];
@@ -42,6 +48,7 @@ const impact = ref('');
 const urgency = ref('');
 const team = ref('');
 const priority = computed(() => proposal.value?.priorities[impact.value]?.[urgency.value]);
+const target = computed(() => proposal.value?.targets[String(priority.value)]);
 const calls = computed(() => {
   const chosen = proposal.value?.choices.teams.find((one) => one.id === team.value)?.name;
   if (!chosen) return 'Calls nobody.';
@@ -115,11 +122,28 @@ const declare = (): void =>
         </select>
         <span class="text-tiny font-normal text-ink-2">{{ action.errors.value.service ?? proposal.service.why }}</span>
       </label>
+      <div v-if="proposal.hit.length" class="border border-line bg-sheet p-2 text-small">
+        <p>
+          <template v-for="(one, i) in proposal.hit.slice(0, 6)" :key="one.id"
+            ><template v-if="i > 0">, </template>{{ one.name }} (tier {{ one.tier }},
+            {{ stateWords[one.state] }})</template
+          ><template v-if="proposal.hit.length > 6"> and {{ proposal.hit.length - 6 }} more services</template
+          ><template v-if="proposal.sites.length"
+            >; something is broken at {{ plural(proposal.sites.length, 'site') }}</template
+          >.
+        </p>
+        <p v-if="proposal.behind">{{ proposal.behind }}</p>
+      </div>
       <ChoiceRow v-model="impact" name="Impact" :choices="proposal.choices.impacts" :why="proposal.impact.why" />
       <ChoiceRow v-model="urgency" name="Urgency" :choices="proposal.choices.urgencies" :why="proposal.urgency.why" />
       <p class="border-y border-line py-2 text-head">
         <strong>Priority {{ priority ?? '–' }}</strong>
-        <span class="text-small text-ink-2">from impact and urgency, by your organisation’s matrix.</span>
+        <span class="text-small text-ink-2"
+          >from impact and urgency, by your organisation’s matrix<template v-if="target"
+            >: at stake are {{ lasting(target.restore_minutes * 60000) }} to restore it, and an update every
+            {{ lasting(target.update_minutes * 60000) }}</template
+          >.</span
+        >
       </p>
       <label class="block font-semibold">
         Team to call
