@@ -28,7 +28,7 @@ final class FindController
         $found = [
             ...Incident::query()->whereRaw("title like ? escape '\\'", [$like])->when($number, fn($q) => $q->orWhere('id', $number))->latest('id')->limit(self::EACH)->get()
                 ->map(static fn(Incident $i): array => ['what' => 'incident', 'name' => "{$i->ref()} $i->title", 'more' => $i->isOpen() ? "priority $i->priority" : 'resolved', 'link' => "/incidents/$i->id"]),
-            ...FindItems::query($text)->limit(self::EACH)->get()
+            ...FindItems::best($text, '', self::EACH)
                 ->map(static fn(\stdClass $i): array => ['what' => $i->kind === Item::SERVICE ? 'service' : 'item', 'name' => $i->name, 'more' => trim("$i->kind $i->site"), 'link' => '/estate/'.rawurlencode((string) $i->id)]),
             ...Alert::query()->where(fn($q) => $q->whereRaw("summary like ? escape '\\'", [$like])->orWhereRaw("key like ? escape '\\'", [$like]))->latest('id')->limit(self::EACH)->get()
                 ->map(static fn(Alert $a): array => ['what' => 'alert', 'name' => $a->title(), 'more' => (string) $a->item_named, 'link' => "/alerts/$a->id"]),

@@ -40,11 +40,8 @@ final class EstateController
         $kind = $request->string('kind')->toString();
         $states = $this->states(Estate::load()->trace(Observed::everywhere())->affected);
         $query = FindItems::query($find, $kind);
-        $inAll = (clone $query)->reorder()->count();
-        if ($find === '') {
-            $query->orderByRaw('tier is null, tier')->orderBy('name');
-        }
-        $rows = $this->troubledFirst($query, $states, $find === '');
+        $inAll = (clone $query)->count();
+        $rows = $find === '' ? $this->troubledFirst($query->orderByRaw('tier is null, tier')->orderBy('name'), $states) : FindItems::best($find, $kind, self::SHOWN);
         $teams = DB::table('teams')->pluck('name', 'id');
         $rank = static fn(string $id): int => ['up' => 0, 'at_risk' => 1, 'degraded' => 2, 'down' => 3][$states[$id] ?? 'up'];
 
@@ -66,10 +63,10 @@ final class EstateController
      * @param  array<array-key, string>  $states
      * @return Collection<int, \stdClass>
      */
-    private function troubledFirst(Builder $query, array $states, bool $withTrouble): Collection
+    private function troubledFirst(Builder $query, array $states): Collection
     {
         $rows = (clone $query)->limit(self::SHOWN)->get();
-        if (! $withTrouble || count($rows) < self::SHOWN) {
+        if (count($rows) < self::SHOWN) {
             return $rows;
         }
         $troubled = (clone $query)->whereIn('items.id', array_slice(array_map(strval(...), array_keys($states)), 0, self::SHOWN))->get();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Topology;
 
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** Finds items by name, id, address, owner or any attribute, as one types: each word may be the beginning of one. */
@@ -12,7 +13,9 @@ final class FindItems
 {
     private const MOST_WORDS = 8;
 
-    /** Rows of items, the best found first if anything is asked for. */
+    private const MOST_COMPARED = 1000;
+
+    /** Rows of items, all of them that fit, in no order. */
     public static function query(string $text, string $kind = ''): Builder
     {
         $query = DB::table('items')->select('items.*')->when($kind !== '', fn(Builder $q) => $q->where('items.kind', $kind));
@@ -24,10 +27,36 @@ final class FindItems
             return self::plainly($query, $words);
         }
 
-        // A name that fits goes before anything else that does.
-        return $query->join('item_numbers', 'item_numbers.item_id', '=', 'items.id')->join('item_search', 'item_search.rowid', '=', 'item_numbers.number')
-            ->whereRaw('item_search match ?', [implode(' ', array_map(static fn(string $word): string => "\"$word\"*", $words))])
-            ->orderByRaw('bm25(item_search, 8.0, 1.0)');
+        return $query->whereRaw('items.id in (select item_id from item_numbers where number in (select rowid from item_search where item_search match ?))', [self::match($words)]);
+    }
+
+    /**
+     * The best of them first: a name that fits goes before anything else that does, and a short one before a long one.
+     * Where very many fit, the order is that of some: further letters tell.
+     *
+     * @return Collection<int, \stdClass>
+     */
+    public static function best(string $text, string $kind, int $most): Collection
+    {
+        $words = self::words($text);
+        if ($words === [] || DB::getDriverName() !== 'sqlite') {
+            return self::query($text, $kind)->orderByRaw('length(items.name), items.name')->limit($most)->get();
+        }
+        $match = self::match($words);
+        $hits = DB::query()->fromRaw(
+            '(select rowid as number, 0 as far from (select rowid from item_search where item_search match ? limit ?) union all select rowid, 1 from (select rowid from item_search where item_search match ? limit ?)) as hits',
+            ["name : ($match)", self::MOST_COMPARED, $match, self::MOST_COMPARED],
+        )->select('number', DB::raw('min(far) as far'))->groupBy('number');
+
+        return DB::table('items')->select('items.*')->join('item_numbers', 'item_numbers.item_id', '=', 'items.id')->joinSub($hits, 'hits', 'hits.number', '=', 'item_numbers.number')
+            ->when($kind !== '', fn(Builder $q) => $q->where('items.kind', $kind))
+            ->orderByRaw('hits.far, length(items.name), items.name')->limit($most)->get();
+    }
+
+    /** @param  list<string>  $words */
+    private static function match(array $words): string
+    {
+        return implode(' AND ', array_map(static fn(string $word): string => "\"$word\"*", $words));
     }
 
     /**
@@ -50,7 +79,7 @@ final class FindItems
     }
 
     /**
-     * Where the database has no such index: slower, and the same answers but for their order.
+     * Where the database has no such index: slower, and finds parts of words too.
      *
      * @param  list<string>  $words
      */
@@ -64,6 +93,6 @@ final class FindItems
                 ->orWhereExists(fn(Builder $person) => $person->from('people')->whereColumn('people.id', 'items.business_owner_id')->whereRaw('lower(people.name) like ?', [$like])));
         }
 
-        return $query->orderBy('items.name');
+        return $query;
     }
 }

@@ -26,6 +26,9 @@ final class TakeSnapshot
 {
     private const AT_ONCE = 300;
 
+    /** The last one holds the database while it compares. */
+    private const ATTEMPTS = 3;
+
     /** What a person is shown of each kind. */
     private const SHOWN = 100;
 
@@ -35,41 +38,87 @@ final class TakeSnapshot
      */
     public function __invoke(Snapshot $snapshot, string $body): array
     {
-        return DB::transaction(function () use ($snapshot, $body): array {
-            $same = DB::table('snapshots')->where('scanner', $snapshot->scanner)->where('external_id', $snapshot->id)->first();
-            if ($same !== null) {
-                return ['state' => 'repeated', 'outcome' => (array) json_decode($same->outcome, true, 8, JSON_THROW_ON_ERROR), 'because' => null];
+        for ($attempt = 1; ; $attempt++) {
+            $head = Journal::head();
+            // What takes long is done before the database is taken: others write meanwhile, and it is looked at whether that mattered.
+            $reconciled = $this->settled($snapshot, $body) === null ? $this->reconcile($snapshot) : null;
+            $result = DB::transaction(function () use ($snapshot, $body, $reconciled, $head, $attempt): ?array {
+                $settled = $this->settled($snapshot, $body, true);
+                if ($settled !== null) {
+                    return $settled;
+                }
+                if ($reconciled === null || $this->recordChangedSince($head)) {
+                    return $attempt < self::ATTEMPTS ? null : $this->take($snapshot, $body, $this->reconcile($snapshot));
+                }
+
+                return $this->take($snapshot, $body, $reconciled);
+            });
+            if ($result !== null) {
+                return $result;
             }
-            $last = DB::table('snapshots')->where('scanner', $snapshot->scanner)->where('state', 'taken')->orderByDesc('at')->orderByDesc('id')->first();
-            $row = ['scanner' => $snapshot->scanner, 'external_id' => $snapshot->id, 'at' => $snapshot->at, 'received_at' => Moment::precise(now()), 'body' => $body, 'fingerprint' => self::fingerprint($body)];
-            if ($last !== null && (int) $last->at > $snapshot->at) {
-                $why = 'A later one, of '.gmdate('Y-m-d H:i', (int) $last->at).' UTC, was taken already.';
-                DB::table('snapshots')->insert([...$row, 'state' => 'refused', 'held_because' => $why, 'outcome' => '{}']);
+        }
+    }
+
+    /**
+     * What needs no comparing: one that came before, one that is late, one that says word for word what was said last.
+     *
+     * @return array{state: string, outcome: array<string, mixed>, because: string|null}|null null if it has to be compared
+     */
+    private function settled(Snapshot $snapshot, string $body, bool $writes = false): ?array
+    {
+        $same = DB::table('snapshots')->where('scanner', $snapshot->scanner)->where('external_id', $snapshot->id)->first();
+        if ($same !== null) {
+            return ['state' => 'repeated', 'outcome' => (array) json_decode($same->outcome, true, 8, JSON_THROW_ON_ERROR), 'because' => null];
+        }
+        $last = DB::table('snapshots')->where('scanner', $snapshot->scanner)->where('state', 'taken')->orderByDesc('at')->orderByDesc('id')->first();
+        if ($last !== null && (int) $last->at > $snapshot->at) {
+            $why = 'A later one, of '.gmdate('Y-m-d H:i', (int) $last->at).' UTC, was taken already.';
+            if ($writes) {
+                DB::table('snapshots')->insert([...self::row($snapshot, $body), 'state' => 'refused', 'held_because' => $why, 'outcome' => '{}']);
                 Journal::write(Actor::scanner($snapshot->scanner), 'snapshot.refused', ['scanner', $snapshot->scanner], ['scanner' => $snapshot->scanner, 'why' => $why]);
-
-                return ['state' => 'refused', 'outcome' => [], 'because' => $why];
             }
-            if ($last !== null && $last->fingerprint === $row['fingerprint'] && $this->nothingCameBetween($last)) {
-                // Word for word what it said last: it was there, and that is all.
+
+            return ['state' => 'refused', 'outcome' => [], 'because' => $why];
+        }
+        if ($last !== null && $last->fingerprint === self::fingerprint($body) && $this->nothingCameBetween($last)) {
+            if ($writes) {
+                // It was there, and that is all.
                 DB::table('item_sightings')->where('scanner', $snapshot->scanner)->where('seen_at', (int) $last->at)->update(['seen_at' => $snapshot->at]);
-                DB::table('snapshots')->where('id', $last->id)->update(['at' => $snapshot->at, 'external_id' => $snapshot->id, 'received_at' => $row['received_at']]);
-
-                return ['state' => 'unchanged', 'outcome' => (array) json_decode($last->outcome, true, 8, JSON_THROW_ON_ERROR), 'because' => null];
+                DB::table('snapshots')->where('id', $last->id)->update(['at' => $snapshot->at, 'external_id' => $snapshot->id, 'received_at' => Moment::precise(now())]);
             }
-            $reconciled = $this->reconcile($snapshot);
-            $outcome = $this->told($reconciled);
-            $held = $reconciled->held !== null;
-            $id = DB::table('snapshots')->insertGetId([...$row, 'state' => $held ? 'held' : 'taken', 'held_because' => $reconciled->held, 'outcome' => json_encode($outcome, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
-            if ($held) {
-                Journal::write(Actor::scanner($snapshot->scanner), 'snapshot.held', ['snapshot', $id], ['scanner' => $snapshot->scanner, 'why' => $reconciled->held]);
 
-                return ['state' => 'held', 'outcome' => $outcome, 'because' => $reconciled->held];
-            }
-            $this->keep($snapshot, $reconciled, $id);
-            $this->forgetBodies($snapshot->scanner, $id);
+            return ['state' => 'unchanged', 'outcome' => (array) json_decode($last->outcome, true, 8, JSON_THROW_ON_ERROR), 'because' => null];
+        }
 
-            return ['state' => 'taken', 'outcome' => $outcome, 'because' => null];
-        });
+        return null;
+    }
+
+    /** @return array<string, string|int> */
+    private static function row(Snapshot $snapshot, string $body): array
+    {
+        return ['scanner' => $snapshot->scanner, 'external_id' => $snapshot->id, 'at' => $snapshot->at, 'received_at' => Moment::precise(now()), 'body' => $body, 'fingerprint' => self::fingerprint($body)];
+    }
+
+    /** @return array{state: string, outcome: array<string, mixed>, because: string|null} */
+    private function take(Snapshot $snapshot, string $body, Reconciled $reconciled): array
+    {
+        $outcome = $this->told($reconciled);
+        $held = $reconciled->held !== null;
+        $id = DB::table('snapshots')->insertGetId([...self::row($snapshot, $body), 'state' => $held ? 'held' : 'taken', 'held_because' => $reconciled->held, 'outcome' => json_encode($outcome, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
+        if ($held) {
+            Journal::write(Actor::scanner($snapshot->scanner), 'snapshot.held', ['snapshot', $id], ['scanner' => $snapshot->scanner, 'why' => $reconciled->held]);
+
+            return ['state' => 'held', 'outcome' => $outcome, 'because' => $reconciled->held];
+        }
+        $this->keep($snapshot, $reconciled, $id);
+        $this->forgetBodies($snapshot->scanner, $id);
+
+        return ['state' => 'taken', 'outcome' => $outcome, 'because' => null];
+    }
+
+    private function recordChangedSince(int $head): bool
+    {
+        return DB::table('journal')->where('seq', '>', $head)->whereIn('subject_kind', ['item', 'type', 'relation', 'rule', 'snapshot'])->exists();
     }
 
     /** A person says yes to one that was held back; what it would do is decided anew. Call it inside a transaction. */
@@ -159,7 +208,7 @@ final class TakeSnapshot
             if ($finding->isBack) {
                 $entries[] = ['kind' => 'item.back', 'id' => $finding->id, 'incident' => null, 'facts' => ['name' => $facts['name']]];
             }
-            foreach ($finding->said as $field => $value) {
+            foreach ($finding->saidNew as $field => $value) {
                 $values[] = ['item_id' => $finding->id, 'field' => (string) $field, 'origin' => Fields::BY_SCAN.$snapshot->scanner, 'value' => $value, 'said_by' => $snapshot->scanner, 'said_at' => Moment::text($snapshot->at), 'overruled' => false];
             }
             $sightings[] = ['item_id' => $finding->id, 'scanner' => $snapshot->scanner, 'seen_at' => $snapshot->at];
@@ -174,8 +223,8 @@ final class TakeSnapshot
         foreach (array_chunk($sightings, self::AT_ONCE) as $chunk) {
             DB::table('item_sightings')->upsert($chunk, ['item_id', 'scanner'], ['seen_at']);
         }
-        foreach (array_chunk(array_map(static fn(Finding $f): string => $f->id, $reconciled->findings), self::AT_ONCE) as $ids) {
-            DB::table('items')->whereIn('id', $ids)->whereNotNull('not_seen_since')->update(['not_seen_since' => null]);
+        foreach (array_chunk(array_map(static fn(Finding $f): string => $f->id, array_filter($reconciled->findings, static fn(Finding $f): bool => $f->isBack)), self::AT_ONCE) as $ids) {
+            DB::table('items')->whereIn('id', $ids)->update(['not_seen_since' => null]);
         }
         foreach ($reconciled->missing as $missing) {
             $last = (int) DB::table('item_sightings')->where('item_id', $missing)->where('scanner', $snapshot->scanner)->value('seen_at');
@@ -197,16 +246,18 @@ final class TakeSnapshot
         foreach (Fields::relations() as $relation) {
             $relations[$relation->id] = $relation;
         }
+        $states = DB::table('proposed_dependencies')->get(['from_id', 'to_id', 'state'])->mapWithKeys(static fn(\stdClass $row): array => ["$row->from_id $row->to_id" => (string) $row->state])->all();
+        $rows = [];
         foreach ($links as $link) {
-            $row = DB::table('proposed_dependencies')->where('from_id', $link->from)->where('to_id', $link->to)->first(['id', 'state']);
-            if ($row === null) {
-                DB::table('proposed_dependencies')->insert(['from_id' => $link->from, 'to_id' => $link->to, 'scanner' => $snapshot->scanner, 'port' => $link->port, 'seen' => $link->seen, 'first_seen_at' => $at, 'last_seen_at' => $at, 'state' => 'proposed']);
-            } else {
-                DB::table('proposed_dependencies')->where('id', $row->id)->update(['seen' => $link->seen, 'last_seen_at' => $at, 'port' => $link->port, 'scanner' => $snapshot->scanner]);
-            }
+            $rows[] = ['from_id' => $link->from, 'to_id' => $link->to, 'scanner' => $snapshot->scanner, 'port' => $link->port, 'seen' => $link->seen, 'first_seen_at' => $at, 'last_seen_at' => $at, 'state' => 'proposed'];
+        }
+        foreach (array_chunk($rows, self::AT_ONCE) as $chunk) {
+            DB::table('proposed_dependencies')->upsert($chunk, ['from_id', 'to_id'], ['scanner', 'port', 'seen', 'last_seen_at']);
+        }
+        foreach ($links as $link) {
             $relation = $link->rule === null ? null : $relations[$link->rule->relation] ?? null;
             // A rule does not go over a person's no.
-            if ($relation !== null && ($row === null || $row->state === 'proposed')) {
+            if ($relation !== null && ($states["$link->from $link->to"] ?? 'proposed') === 'proposed') {
                 Needs::add($link->from, $link->to, $relation->strength, $relation->id);
                 DB::table('proposed_dependencies')->where('from_id', $link->from)->where('to_id', $link->to)->update(['state' => 'accepted', 'decided_by' => 'a rule', 'decided_at' => Moment::precise(now())]);
             }

@@ -128,7 +128,8 @@ final class RecordTest extends TestCase
 
     public function test_items_are_found_by_whatever_is_recorded_of_them(): void
     {
-        $find = static fn(string $text): array => FindItems::query($text)->pluck('id')->map(strval(...))->all();
+        $find = static fn(string $text): array => FindItems::best($text, '', 50)->pluck('id')->map(strval(...))->all();
+        self::assertEqualsCanonicalizing($find('lane control'), FindItems::query('lane control')->pluck('id')->all(), 'The best of them are all of them where they are few.');
         self::assertSame('host-07', $find('EL-HOST-07')[0]);
         self::assertSame('cable-havre', $find('eil-cable-havre')[0]);
         $address = $this->fields('host-07')['address'];

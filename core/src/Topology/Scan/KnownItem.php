@@ -9,7 +9,7 @@ final readonly class KnownItem
 {
     /**
      * @param  array<array-key, string>  $byHand  what people set, by field; empty: a person said that there is none
-     * @param  array<array-key, array<array-key, array{string, int}>>  $byScan  what scanners said last, by field, by scanner: value, and when in seconds since the epoch
+     * @param  array<array-key, array<array-key, array{string, int}>>  $byScan  what scanners say, by field, by scanner: value, and since when in seconds since the epoch
      * @param  array<array-key, int>  $seen  when each scanner saw it last, in seconds since the epoch
      * @param  int|null  $notSeenSince  seconds since the epoch; null: nothing speaks against it
      */
@@ -22,7 +22,7 @@ final readonly class KnownItem
         public ?int $notSeenSince = null,
     ) {}
 
-    /** What counts: what a person set, or else what was said by a scanner last. */
+    /** What counts: what a person set, or else the word of the scanner that changed its own last. */
     public function value(string $field): ?string
     {
         if (array_key_exists($field, $this->byHand)) {

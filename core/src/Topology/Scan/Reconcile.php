@@ -66,7 +66,7 @@ final readonly class Reconcile
             $known[$item->id] ??= $item;
             // What comes after is compared with what this one is from now on: so the same snapshot again finds the same.
             $after = $item;
-            foreach ($finding->said as $field => $value) {
+            foreach ($finding->saidNew as $field => $value) {
                 $after = $after->withSaid($snapshot->scanner, (string) $field, $value, $snapshot->at);
             }
             $recognise->add($after);
@@ -164,9 +164,10 @@ final readonly class Reconcile
             }
             $said[$field] = $value;
             if (($item->byScan[$field][$snapshot->scanner][0] ?? null) !== $value) {
+                // Said again is not said anew: of two scanners that disagree, the one that changed its word last counts.
                 $saidNew[$field] = $value;
+                $after = $after->withSaid($snapshot->scanner, $field, $value, $snapshot->at);
             }
-            $after = $after->withSaid($snapshot->scanner, $field, $value, $snapshot->at);
             if (array_key_exists($field, $item->byHand) && mb_strtolower($item->byHand[$field]) !== mb_strtolower($value)) {
                 $contradicts[$field] = [$item->byHand[$field], $value];
             } elseif ($item->value($field) !== $after->value($field)) {

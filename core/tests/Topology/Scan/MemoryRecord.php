@@ -48,7 +48,7 @@ final class MemoryRecord
         }
         foreach ($reconciled->findings as $finding) {
             $item = $this->items[$finding->id] ?? new KnownItem($finding->id, $finding->kind, [], []);
-            foreach ($finding->said as $field => $value) {
+            foreach ($finding->saidNew as $field => $value) {
                 $item = $item->withSaid($snapshot->scanner, (string) $field, $value, $snapshot->at);
             }
             $this->items[$item->id] = new KnownItem($item->id, $item->kind, $item->byHand, $item->byScan, [...$item->seen, $snapshot->scanner => $snapshot->at]);
