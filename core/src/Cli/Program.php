@@ -10,6 +10,7 @@ use Skarvo\Json\ErrorCode;
 use Skarvo\Signals\Replay\Replay;
 use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Signals\Replay\SignalLines;
+use Skarvo\Topology\EstateDocument;
 
 /** `bin/skarvo VERB [--lines] [--timing]`: one document on standard input, its result on standard output. */
 final class Program
@@ -154,7 +155,15 @@ final class Program
      */
     private function answer(\Closure $verb, \Closure $source): array
     {
-        $solve = $this->timed('read', static fn(): \Closure => $verb(Document::parse($source())));
+        $solve = $this->timed('read', static function () use ($verb, $source): \Closure {
+            $text = $source();
+            try {
+                return $verb(Document::parse($text, EstateDocument::LONG_LIST));
+            } catch (\JsonException) {
+                // What looked like a list of objects is none: read as a whole, it is told what is wrong.
+                return $verb(Document::parse($text));
+            }
+        });
 
         return $this->timed('solve', $solve);
     }

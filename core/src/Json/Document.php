@@ -16,14 +16,31 @@ use Skarvo\Time\LocalTime;
  */
 final class Document
 {
+    /** Bytes from which on a long list is left in the text. */
+    private const LONG = 2_000_000;
+
     /** @var list<array{ErrorCode, string, string}> */
     private array $problems = [];
 
-    private function __construct(private readonly mixed $root) {}
+    /** @param  string|null  $text  what it was read from, where a long list was left in it */
+    private function __construct(private mixed $root, private readonly ?string $text = null) {}
 
-    /** @throws BadInput when the text is no JSON, or its outermost value is no object */
-    public static function parse(string $json): self
+    /**
+     * @param  string|null  $longList  a field whose list of flat objects is not decoded at once where the text is long: it is a LongList then
+     *
+     * @throws BadInput when the text is no JSON, or its outermost value is no object
+     */
+    public static function parse(string $json, ?string $longList = null): self
     {
+        $apart = $longList !== null && strlen($json) >= self::LONG ? LongList::takeOut($json, $longList) : null;
+        if ($apart !== null) {
+            $root = json_decode($apart[0], false, 512);
+            if ($root instanceof \stdClass) {
+                $root->{$longList} = $apart[1];
+
+                return new self($root, $json);
+            }
+        }
         try {
             $root = json_decode($json, false, 512, JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
@@ -63,6 +80,10 @@ final class Document
     /** @throws BadInput the first problem in the order of the document; one that was noted first wins among equals */
     public function conclude(): void
     {
+        if ($this->problems !== [] && $this->text !== null) {
+            // Where each thing stands is only needed to say what is wrong first.
+            $this->root = json_decode($this->text, false, 512);
+        }
         $first = null;
         $firstPosition = [];
         foreach ($this->problems as $problem) {
@@ -120,6 +141,12 @@ final class Document
         }
 
         return $fields;
+    }
+
+    /** @return iterable<int, mixed>|null the values of a list, which may be a long one that is read as it is walked */
+    public function rows(mixed $value, string $at): ?iterable
+    {
+        return $value instanceof LongList ? $value : $this->list($value, $at);
     }
 
     /** @return list<mixed>|null */

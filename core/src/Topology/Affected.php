@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Skarvo\Topology;
 
 /** An item that is not up, with a shortest explanation from it to something that was observed. */
-final readonly class Affected
+final readonly class Affected implements \JsonSerializable
 {
     /**
      * @param  int  $distance  steps from the item to what was observed
@@ -28,5 +28,11 @@ final readonly class Affected
     public function toArray(): array
     {
         return ['id' => $this->id, 'state' => $this->state->value, 'distance' => $this->distance, 'because' => $this->because()];
+    }
+
+    /** @return array{id: string, state: string, distance: int, because: list<string>} */
+    public function jsonSerialize(): array
+    {
+        return $this->toArray();
     }
 }

@@ -10,6 +10,9 @@ use Skarvo\Json\ErrorCode;
 /** Reads `items`, `dependencies`, `groups` and what is asked about them, as the contract of trace and weak-points says. */
 final class EstateDocument
 {
+    /** The list that grows with the square of an estate. */
+    public const LONG_LIST = 'dependencies';
+
     private const LISTS = ['dependencies', 'groups'];
 
     private readonly Graph $graph;
@@ -40,6 +43,8 @@ final class EstateDocument
             }
         }
         $document->conclude();
+        // In order of their ids, as they are told: part of getting the estate ready.
+        $reader->graph->inOrder();
 
         return [$reader->graph, $observed];
     }
@@ -231,7 +236,7 @@ final class EstateDocument
         if (! array_key_exists($list, $this->fields)) {
             return;
         }
-        foreach ($this->document->list($this->fields[$list], "/$list") ?? [] as $i => $row) {
+        foreach ($this->document->rows($this->fields[$list], "/$list") ?? [] as $i => $row) {
             $fields = $this->document->fields($row, "/$list/$i", $required, $optional);
             if ($fields !== null) {
                 yield "/$list/$i" => $fields;

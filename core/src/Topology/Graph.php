@@ -39,6 +39,15 @@ final class Graph
     /** @var array<int, list<int>> by item: the needs of which it is a member */
     private array $serves = [];
 
+    /** @var array<int, list<int>> by item: the items that need it wholly, by itself */
+    private array $hard = [];
+
+    /** @var array<int, list<int>> by item: the items that need it to work fully, by itself */
+    private array $softly = [];
+
+    /** @var array<int, list<int>> by item: the needs with several members of which it is one */
+    private array $groups = [];
+
     /** Adds an item; its number is the count of those before it. */
     public function addItem(string $id): int
     {
@@ -61,17 +70,24 @@ final class Graph
         $this->sizes[] = count($members);
         foreach ($members as $member) {
             $this->serves[$member][] = $need;
+            if (count($members) > 1) {
+                $this->groups[$member][] = $need;
+            }
+        }
+        if (count($members) === 1) {
+            $strength === Strength::Soft ? $this->softly[$members[0]][] = $owner : $this->hard[$members[0]][] = $owner;
         }
     }
 
     /**
-     * All of it at once: a solver that asks for each need by itself spends its time on asking.
+     * All of it at once: a solver that asks for each need by itself spends its time on asking. Most needs have one
+     * member, and of those only the owner is of interest: `hard` and `softly` have them by member.
      *
-     * @return array{owners: list<int>, needed: list<int>, soft: list<bool>, sizes: list<int>, serves: array<int, list<int>>}
+     * @return array{owners: list<int>, needed: list<int>, soft: list<bool>, sizes: list<int>, hard: array<int, list<int>>, softly: array<int, list<int>>, groups: array<int, list<int>>}
      */
     public function lists(): array
     {
-        return ['owners' => $this->owners, 'needed' => $this->needed, 'soft' => $this->soft, 'sizes' => $this->sizes, 'serves' => $this->serves];
+        return ['owners' => $this->owners, 'needed' => $this->needed, 'soft' => $this->soft, 'sizes' => $this->sizes, 'hard' => $this->hard, 'softly' => $this->softly, 'groups' => $this->groups];
     }
 
     /**

@@ -15,14 +15,20 @@ final readonly class Impact
 
     public function count(State $state): int
     {
-        return count(array_filter($this->affected, static fn(Affected $a): bool => $a->state === $state));
+        $count = 0;
+        foreach ($this->affected as $affected) {
+            $count += (int) ($affected->state === $state);
+        }
+
+        return $count;
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
         return [
-            'affected' => array_map(static fn(Affected $a): array => $a->toArray(), $this->affected),
+            // Each tells itself as it is written.
+            'affected' => $this->affected,
             'counts' => ['down' => $this->count(State::Down), 'degraded' => $this->count(State::Degraded), 'at_risk' => $this->count(State::AtRisk)],
             'contradicted' => $this->contradicted,
         ];

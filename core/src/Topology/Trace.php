@@ -64,7 +64,7 @@ final class Trace
      */
     private function spread(array $observed): array
     {
-        ['owners' => $owners, 'needed' => $needed, 'soft' => $soft, 'sizes' => $sizes, 'serves' => $serves] = $this->graph->lists();
+        ['owners' => $owners, 'needed' => $needed, 'soft' => $soft, 'sizes' => $sizes, 'hard' => $hard, 'softly' => $softly, 'groups' => $groups] = $this->graph->lists();
         $state = $this->state;
         // Lists that are full from the start are much quicker to write to than ones that grow in any order.
         $bad = $effects = $culprits = $owners === [] ? [] : array_fill(0, count($owners), 0);
@@ -86,30 +86,38 @@ final class Trace
                     continue;
                 }
                 $hit[$item] = $rank;
-                foreach ($serves[$item] ?? [] as $need) {
+                foreach ($hard[$item] ?? [] as $owner) {
+                    if ($rank > $state[$owner]) {
+                        $raised[$rank][] = $owner;
+                        $state[$owner] = $rank;
+                    }
+                }
+                foreach ($rank === 3 ? $softly[$item] ?? [] : [] as $owner) {
+                    if ($state[$owner] < 2) {
+                        $raised[2][] = $owner;
+                        $state[$owner] = 2;
+                    }
+                }
+                foreach ($groups[$item] ?? [] as $need) {
                     $owner = $owners[$need];
                     $size = $sizes[$need];
-                    if ($size === 1) {
-                        $effect = ! $soft[$need] ? $rank : ($rank === 3 ? 2 : 0);
+                    $counts = $bad[$need] += $one;
+                    $atRisk = $counts & self::MASK;
+                    $degraded = ($counts >> self::BITS) & self::MASK;
+                    $up = $size - $atRisk - $degraded - ($counts >> (2 * self::BITS));
+                    $wanted = $needed[$need];
+                    if ($wanted === $up && $wanted < $size && $atRisk === 0) {
+                        // It still has what it needs, but the next best member after that is no spare.
+                        [$base, $effect, $culprit] = [0, 1, 2];
                     } else {
-                        $counts = $bad[$need] += $one;
-                        $atRisk = $counts & self::MASK;
-                        $degraded = ($counts >> self::BITS) & self::MASK;
-                        $up = $size - $atRisk - $degraded - ($counts >> (2 * self::BITS));
-                        $wanted = $needed[$need];
-                        if ($wanted === $up && $wanted < $size && $atRisk === 0) {
-                            // It still has what it needs, but the next best member after that is no spare.
-                            [$base, $effect, $culprit] = [0, 1, 2];
-                        } else {
-                            // The state of the needed-th best member.
-                            $base = $effect = $culprit = $wanted <= $up ? 0 : ($wanted <= $up + $atRisk ? 1 : ($wanted <= $up + $atRisk + $degraded ? 2 : 3));
-                        }
-                        if ($soft[$need]) {
-                            $effect = $base === 3 ? 2 : 0;
-                        }
-                        $effects[$need] = $effect;
-                        $culprits[$need] = $culprit;
+                        // The state of the needed-th best member.
+                        $base = $effect = $culprit = $wanted <= $up ? 0 : ($wanted <= $up + $atRisk ? 1 : ($wanted <= $up + $atRisk + $degraded ? 2 : 3));
                     }
+                    if ($soft[$need]) {
+                        $effect = $base === 3 ? 2 : 0;
+                    }
+                    $effects[$need] = $effect;
+                    $culprits[$need] = $culprit;
                     if ($effect > $state[$owner]) {
                         $raised[$effect][] = $owner;
                         $state[$owner] = $effect;
@@ -160,14 +168,17 @@ final class Trace
      */
     private function shortestWays(array $observed): array
     {
-        ['owners' => $owners, 'soft' => $soft, 'sizes' => $sizes, 'serves' => $serves] = $this->graph->lists();
+        ['owners' => $owners, 'hard' => $hard, 'softly' => $softly, 'groups' => $groups] = $this->graph->lists();
         $ids = $this->graph->ids();
         $states = State::cases();
         [$state, $effects, $culprits] = [$this->state, $this->effects, $this->culprits];
         $found = [];
+        // Full lists again: what is known of an item is asked for at every dependency.
+        $isFound = $via = array_fill(0, max(count($ids), 1), -1);
         foreach ($observed as $item => $rank) {
             if ($rank > 0 && $state[$item] === $rank) {
                 $found[$item] = new Affected($ids[$item], $states[$rank], 0, null);
+                $isFound[$item] = 1;
             }
         }
         $front = array_keys($found);
@@ -175,32 +186,41 @@ final class Trace
             $next = [];
             foreach ($front as $item) {
                 $rank = $state[$item];
-                foreach ($serves[$item] ?? [] as $need) {
+                $id = $ids[$item];
+                $hitOwners = [];
+                foreach ($hard[$item] ?? [] as $owner) {
+                    if ($isFound[$owner] < 0 && $state[$owner] === $rank) {
+                        $hitOwners[] = $owner;
+                    }
+                }
+                // A soft need makes something of what is down alone.
+                foreach ($rank === 3 ? $softly[$item] ?? [] : [] as $owner) {
+                    if ($isFound[$owner] < 0 && $state[$owner] === 2) {
+                        $hitOwners[] = $owner;
+                    }
+                }
+                foreach ($groups[$item] ?? [] as $need) {
                     $owner = $owners[$need];
-                    if (isset($found[$owner])) {
-                        continue;
+                    if ($isFound[$owner] < 0 && $rank >= $culprits[$need] && $effects[$need] > 0 && $effects[$need] === $state[$owner]) {
+                        $hitOwners[] = $owner;
                     }
-                    if ($sizes[$need] === 1) {
-                        // It has the effect of its member, which is its culprit.
-                        $effect = ! $soft[$need] ? $rank : ($rank === 3 ? 2 : 0);
-                    } elseif ($rank < $culprits[$need]) {
-                        continue;
-                    } else {
-                        $effect = $effects[$need];
-                    }
-                    if ($effect === 0 || $effect !== $state[$owner]) {
-                        continue;
-                    }
-                    if (! isset($next[$owner]) || strcmp($ids[$item], $ids[$next[$owner]]) < 0) {
-                        $next[$owner] = $item;
+                }
+                foreach ($hitOwners as $owner) {
+                    $by = $via[$owner];
+                    if ($by < 0) {
+                        $via[$owner] = $item;
+                        $next[] = $owner;
+                    } elseif (strcmp($id, $ids[$by]) < 0) {
+                        $via[$owner] = $item;
                     }
                 }
             }
             // Only now: of several ways as short, the one through the first id counts.
-            foreach ($next as $owner => $item) {
-                $found[$owner] = new Affected($ids[$owner], $states[$state[$owner]], $distance, $found[$item]);
+            foreach ($next as $owner) {
+                $found[$owner] = new Affected($ids[$owner], $states[$state[$owner]], $distance, $found[$via[$owner]]);
+                $isFound[$owner] = 1;
             }
-            $front = array_keys($next);
+            $front = $next;
         }
 
         return $found;
