@@ -38,6 +38,8 @@ const open = async (options = {}) => {
 const shoot = async (page, name, path) => {
   if (path) await page.goto(path.startsWith('http') ? path : base + path);
   await page.waitForLoadState('networkidle');
+  // What is being drawn is waited for.
+  await page.getByText('Drawing…').first().waitFor({ state: 'hidden' });
   await page.evaluate(() => document.fonts.ready);
   await page.waitForTimeout(700);
   await page.screenshot({ path: `${folder}/${name}.png` });
@@ -45,7 +47,7 @@ const shoot = async (page, name, path) => {
 const phone = { viewport: { width: 390, height: 844 } };
 
 const ingrid = await open();
-await shoot(ingrid, 'sign-in', '/sign-in');
+await ingrid.goto(`${base}/sign-in`);
 await ingrid.getByRole('button', { name: /Ingrid Vale/ }).click();
 await until('report from the scene', async () => (await state()).reports.length === 3);
 await shoot(ingrid, 'watch');
@@ -83,16 +85,19 @@ await noor.goto((await state()).pages[0].link);
 await noor.getByRole('button', { name: 'Yes, I take it' }).click();
 await ingrid.waitForTimeout(2500);
 await shoot(ingrid, 'room');
-await ingrid.keyboard.press('r');
-await ingrid.getByLabel('What was done').waitFor();
-await shoot(ingrid, 'resolve');
-await ingrid.keyboard.press('Escape');
 for (const [name, path] of [
-  ['item', '/estate/clk-2'],
+  ['item', '/estate/host-07'],
   ['estate', '/estate'],
+  ['truth', '/truth'],
+  ['what-if', '/what-if?items=clk-2&hours=3'],
   ['on-call', '/on-call'],
 ])
   await shoot(ingrid, name, path);
+await ingrid.goto(`${base}/reach?items=lane-control-ask`);
+await ingrid.getByRole('button', { name: /^Time server clk-2,/ }).click();
+await shoot(ingrid, 'reach');
+await fetch(`${standIns}/scan`, { method: 'POST', body: JSON.stringify({ name: 'half' }) });
+await shoot(ingrid, 'scans', '/scans');
 await ingrid.goto(`${base}/alerts?show=all&q=fog`);
 await ingrid.locator('[id^=group-] a').first().click();
 await ingrid.getByRole('heading', { name: 'Why it was told, or not' }).waitFor();
@@ -118,6 +123,4 @@ await dark.goto(`${base}/sign-in`);
 await dark.getByRole('button', { name: /Per Strand/ }).click();
 await dark.getByRole('heading', { name: 'Watch' }).waitFor({ state: 'attached' });
 await shoot(dark, 'room-dark', room);
-await shoot(dark, 'priorities', '/settings/priorities');
-await shoot(await open(), 'stand-ins', standIns);
 await browser.close();

@@ -68,7 +68,7 @@ final readonly class Sentence
             'item.missing' => self::plain("No longer sees {$text('name')}"),
             'item.back' => self::plain("Sees {$text('name')} again"),
             'item.overruled' => self::plain("Keeps what is recorded of {$text('name')}", "{$text('field')}: {$text('ours')}, though a scan says {$text('theirs')}"),
-            'dependency.accepted' => self::plain("{$text('from')} needs {$text('to')}", 'seen on the network, and accepted'),
+            'dependency.accepted' => self::plain("{$text('from')} needs {$text('to')}", 'seen on the network, and accepted'.($text('by') === '' ? '' : " by {$text('by')}")),
             'dependency.refused' => self::plain("{$text('from')} does not need {$text('to')}", 'seen on the network, and refused'),
             'snapshot.taken' => self::plain("Took a snapshot of {$text('scanner')}", $text('counts')),
             'snapshot.held' => self::strong("Holds a snapshot of {$text('scanner')} back", $text('why')),

@@ -260,6 +260,8 @@ final class TakeSnapshot
             if ($relation !== null && ($states["$link->from $link->to"] ?? 'proposed') === 'proposed') {
                 Needs::add($link->from, $link->to, $relation->strength, $relation->id);
                 DB::table('proposed_dependencies')->where('from_id', $link->from)->where('to_id', $link->to)->update(['state' => 'accepted', 'decided_by' => 'a rule', 'decided_at' => Moment::precise(now())]);
+                $names = DB::table('items')->whereIn('id', [$link->from, $link->to])->pluck('name', 'id');
+                Journal::write(Actor::scanner($snapshot->scanner), 'dependency.accepted', ['item', $link->from], ['from' => $names[$link->from] ?? $link->from, 'to' => $names[$link->to] ?? $link->to, 'by' => 'a rule']);
             }
         }
     }

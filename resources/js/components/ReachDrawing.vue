@@ -88,6 +88,8 @@ const view = usePanZoom(
   },
 );
 const viewBox = computed(() => (props.large ? view.viewBox.value : `0 0 ${whole.value.width} ${whole.value.height}`));
+// Set beside the template: hundreds of boxes would be compared anew with each step of a drag.
+watch([viewBox, svg], ([box, element]) => element?.setAttribute('viewBox', box), { flush: 'post' });
 
 const path = computed(
   () => new Set(props.reach.nodes.find((node) => node.id === props.selected)?.because.map((id) => homes.value.get(id))),
@@ -210,7 +212,6 @@ defineExpose({ save, fit: view.fit, zoom: view.zoom });
     <svg
       v-if="laid"
       ref="svg"
-      :viewBox="viewBox"
       :style="large ? { width: '100%', height: '100%' } : { width: `${whole.width}px`, maxWidth: '100%' }"
       class="mx-auto block select-none"
       :class="large ? 'cursor-grab active:cursor-grabbing' : ''"

@@ -144,6 +144,7 @@ final class ScanTest extends TestCase
         self::assertStringContainsString('reads from booking-db-2', $needs('board-web-1'), 'The rule takes what was waiting.');
         $this->scan([...$items, $node('desk-app-1', 'application node', 8443)], [...$connections, ['from' => 'desk-app-1', 'to' => 'booking-db-2', 'port' => 5432], ['from' => 'desk-app-1', 'to' => 'bus-1', 'port' => 5672]], id: 's2', minutes: 5);
         self::assertStringContainsString('reads from booking-db-2', $needs('desk-app-1'), 'And what comes.');
+        self::assertSame(1, DB::table('journal')->where('kind', 'dependency.accepted')->where('subject_id', 'desk-app-1')->where('actor_name', 'sweep')->count(), 'It stands in the history of the item.');
         self::assertSame('refused', DB::table('proposed_dependencies')->where('from_id', 'board-web-1')->where('to_id', 'bus-1')->value('state'), 'A no stays a no.');
         $this->get('/scans')->assertInertia(fn(Shown $page) => $page->has('proposals', 1)->has('refused', 1)->has('rules', 1)->etc());
 
