@@ -10,7 +10,10 @@ use App\Incidents\WatchController;
 use App\Paging\PageController;
 use App\Platform\FindController;
 use App\Platform\SignInController;
+use App\Rota\BurdenController;
+use App\Rota\Feeds;
 use App\Rota\OnCallController;
+use App\Rota\RotaController;
 use App\Signals\AlertsController;
 use App\Signals\FunnelController;
 use App\Signals\Intake\SourcesController;
@@ -34,6 +37,7 @@ Route::get('status', StatusController::class)->name('status');
 Route::get('report', [ReportController::class, 'create'])->name('report');
 Route::post('report', [ReportController::class, 'store'])->middleware('throttle:reports');
 Route::get('report/{token}', [ReportController::class, 'follow'])->name('report.follow');
+Route::get('feeds/{token}.ics', [Feeds::class, 'show'])->middleware('throttle:120,1');
 Route::get('p/{token}', [PageController::class, 'show'])->name('page');
 Route::post('p/{token}', [PageController::class, 'answer'])->middleware('throttle:60,1');
 
@@ -74,6 +78,14 @@ Route::middleware('auth')->group(function (): void {
     Route::get('imports/{import}', [ImportsController::class, 'show'])->whereNumber('import');
     Route::get('export/{format}', ExportController::class);
     Route::get('on-call', OnCallController::class);
+    Route::get('fairness', [BurdenController::class, 'show']);
+    Route::get('on-call/{rota}', [RotaController::class, 'show']);
+    Route::get('on-call/{rota}/effect', [RotaController::class, 'effect']);
+    Route::post('on-call/{rota}/take', [RotaController::class, 'take']);
+    Route::post('on-call/{rota}/swap', [RotaController::class, 'askToSwap']);
+    Route::post('swaps/{swap}', [RotaController::class, 'answerSwap']);
+    Route::post('feeds', [Feeds::class, 'store']);
+    Route::post('feeds/{feed}/revoke', [Feeds::class, 'revoke']);
 
     // Whoever is in the room may write down what happens.
     Route::post('incidents/{incident}/notes', [IncidentsController::class, 'note']);
@@ -135,5 +147,6 @@ Route::middleware('auth')->group(function (): void {
     Route::middleware('role:administrator')->group(function (): void {
         Route::get('settings/priorities', [PrioritiesController::class, 'edit']);
         Route::post('settings/priorities', [PrioritiesController::class, 'update']);
+        Route::post('fairness/holidays', [BurdenController::class, 'storeHolidays']);
     });
 });

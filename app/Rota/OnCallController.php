@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\CurrentPerson;
 use App\Platform\Person;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Rota\Segment;
@@ -16,7 +19,7 @@ final class OnCallController
 
     private const HOURS_AHEAD = 7 * 24;
 
-    public function __invoke(): Response
+    public function __invoke(Request $request): Response
     {
         $now = now()->getTimestamp();
         $people = Person::query()->get()->keyBy('id');
@@ -29,6 +32,9 @@ final class OnCallController
                     'name' => $segment->person === null ? null : ($people->get($segment->person)->name ?? $segment->person),
                 ], $rota->between($now - self::HOURS_BACK * 3600, $now + self::HOURS_AHEAD * 3600)->segments),
             ]),
+            'services' => OnCallNow::services(OnCallNow::teams()),
+            'waiting' => DB::table('rota_swaps')->join('rotas', 'rotas.id', '=', 'rota_id')->join('people', 'people.id', '=', 'asker_id')->where('state', 'asked')->where('asked_id', CurrentPerson::of($request)->id)->where('to_at', '>', $now)->orderBy('from_at')
+                ->get(['rotas.id as rota', 'rotas.name', 'people.name as asker']),
         ]);
     }
 }

@@ -16,6 +16,9 @@ use Skarvo\Time\Instant;
  * Who takes turns at being on call for a team. Layers and overrides are kept in the form of the core's contract.
  *
  * @property string $id
+ * @property string $name
+ * @property string $team_id
+ * @property string $time_zone
  * @property array<array-key, mixed> $layers
  * @property array<array-key, mixed> $overrides
  */
@@ -45,6 +48,19 @@ final class Rota extends Record
         ], JSON_THROW_ON_ERROR)));
 
         return $rota->between($from, $to);
+    }
+
+    /**
+     * The same with a further exception, which is not kept.
+     *
+     * @param  array<string, mixed>  $override  as the contract has it
+     */
+    public function withOverride(array $override): self
+    {
+        $other = $this->replicate();
+        $other->overrides = [...$this->overrides, $override];
+
+        return $other;
     }
 
     /** Id of the person on call now, if anybody is. */

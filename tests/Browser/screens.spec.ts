@@ -52,6 +52,8 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
     '/estate/vehicle-lanes',
     '/what-if?items=clk-2,manifest-db-1',
     '/on-call',
+    '/on-call/lanes',
+    '/fairness',
     '/settings/priorities',
     '/nothing-here',
   ]) {

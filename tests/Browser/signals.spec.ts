@@ -242,7 +242,7 @@ test('an alert leads to its likely cause, and what if asks before a change', asy
   const behind = page.getByRole('region', { name: /Most likely behind/ });
   await expect(behind.getByRole('listitem').first()).toContainText('It explains');
   await behind.getByRole('link').first().click();
-  await page.getByRole('link', { name: 'What if more were down?' }).click();
+  await page.getByRole('link', { name: 'What if it were down?' }).click();
   await expect(page.getByRole('heading', { name: 'What if these were down?' })).toBeVisible();
   const before = await page.getByRole('status').filter({ hasText: 'would be down' }).textContent();
   await page.getByLabel('An item that fails, or is taken out for work').fill('No such thing');

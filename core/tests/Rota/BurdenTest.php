@@ -49,10 +49,10 @@ final class BurdenTest extends TestCase
         foreach (['Europe/Oslo' => '2026-03-26', 'Australia/Lord_Howe' => '2026-04-02', 'America/New_York' => '2026-10-30', 'UTC' => '2026-01-01'] as $name => $around) {
             for ($round = 0; $round < 12; $round++) {
                 $at = (int) strtotime("$around UTC") + $random->getInt(0, 48) * 1800;
-                $segments = [];
-                for ($n = $random->getInt(1, 14); $n > 0; $n--) {
-                    $segments[] = new Segment($at, $at += $random->getInt(1, 60) * 1800, [null, 'ana', 'bo', 'cy'][$random->getInt(0, 3)], 'l', null);
-                }
+                $segment = static function () use (&$at, $random): Segment {
+                    return new Segment($at, $at += $random->getInt(1, 60) * 1800, [null, 'ana', 'bo', 'cy'][$random->getInt(0, 3)], 'l', null);
+                };
+                $segments = [$segment(), ...array_map($segment, array_fill(0, $random->getInt(0, 13), 0))];
                 $pages = [];
                 for ($n = $random->getInt(0, 12); $n > 0; $n--) {
                     $pages[] = [['ana', 'bo'][$random->getInt(0, 1)], $segments[0]->from + $random->getInt(-7200, $at - $segments[0]->from + 7200)];

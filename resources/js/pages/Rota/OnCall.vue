@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
+import { Link } from '@inertiajs/vue3';
 import { computed, ref } from 'vue';
 import AppShell from '@/components/AppShell.vue';
 import { clockTime, millis, useNow } from '@/lib/time';
@@ -13,6 +14,9 @@ interface Turn {
 }
 const props = defineProps<{
   rotas: { id: string; name: string; team: string; time_zone: string; segments: Turn[] }[];
+  services: { service: string; name: string; tier: number | null; now: { name: string } | null }[];
+  /** Swaps that wait for my answer. */
+  waiting: { rota: string; name: string; asker: string }[];
 }>();
 const now = useNow();
 const frame = ref<HTMLElement | null>(null);
@@ -34,9 +38,16 @@ const following = (turns: Turn[]): Turn | undefined => turns.find((turn) => mill
 </script>
 
 <template>
-  <AppShell title="On call" :follows="{ 'rota.': ['rotas'] }">
+  <AppShell title="On call" :follows="{ 'rota.': ['rotas', 'services', 'waiting'] }">
     <div class="min-h-0 overflow-y-auto p-4" tabindex="0" role="region" aria-label="On call">
-      <h1 class="mb-3">On call, now and in the next seven days</h1>
+      <div class="mb-3 flex flex-wrap items-baseline gap-x-4">
+        <h1>On call, now and in the next seven days</h1>
+        <Link href="/fairness" class="link ml-auto text-small">Fairness</Link>
+      </div>
+      <p v-for="one in waiting" :key="one.rota + one.asker" class="mb-2 border-2 border-ink bg-sheet p-2 text-small">
+        <strong>{{ one.asker }}</strong> asks you to swap turns on
+        <Link :href="`/on-call/${one.rota}`" class="link">{{ one.name }}</Link>.
+      </p>
       <table class="w-full table-fixed text-left text-small">
         <thead class="text-ink-2">
           <tr class="row-rule">
@@ -58,7 +69,9 @@ const following = (turns: Turn[]): Turn | undefined => turns.find((turn) => mill
         </thead>
         <tbody>
           <tr v-for="rota in rotas" :id="rota.id" :key="rota.id" class="row-rule">
-            <td class="py-2 font-semibold">{{ rota.team }}</td>
+            <td class="py-2 font-semibold">
+              <Link :href="`/on-call/${rota.id}`" class="hover:underline">{{ rota.team }}</Link>
+            </td>
             <td :class="present(rota.segments)?.name ? 'font-semibold' : 'font-semibold text-call'">
               {{ present(rota.segments)?.name ?? 'nobody' }}
             </td>
@@ -90,6 +103,16 @@ const following = (turns: Turn[]): Turn | undefined => turns.find((turn) => mill
           </tr>
         </tbody>
       </table>
+      <h2 class="mt-5 mb-1">By service</h2>
+      <ul class="columns-1 text-small md:columns-2 xl:columns-3">
+        <li v-for="one in services" :key="one.service" class="flex gap-2 py-1">
+          <Link :href="`/estate/${encodeURIComponent(one.service)}`" class="link">{{ one.name }}</Link>
+          <span class="text-ink-3">{{ one.tier ? `tier ${one.tier}` : '' }}</span>
+          <span class="ml-auto pr-6" :class="one.now ? '' : 'font-semibold text-call'">{{
+            one.now?.name ?? 'nobody'
+          }}</span>
+        </li>
+      </ul>
     </div>
   </AppShell>
 </template>

@@ -24,7 +24,7 @@ const parts = computed(() =>
 <template>
   <template v-for="(part, name) in parts" :key="name">
     <component :is="name === 'rest' ? 'details' : 'span'" v-if="part.length">
-      <summary v-if="name === 'rest'" class="text-ink-2">and {{ part.length }} more</summary>
+      <summary v-if="name === 'rest'" class="py-1 text-ink-2">and {{ part.length }} more</summary>
       <template v-for="(member, i) in part" :key="member.id"
         ><template v-if="i > 0">, </template
         ><StateMark v-if="member.state !== 'up'" :state="member.state" :size="13" class="mr-0.5 inline" /><Link

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Outbox;
+use App\Platform\Person;
+use Illuminate\Support\Str;
+use Skarvo\Rota\Segment;
+use Skarvo\Time\Instant;
+
+/** Exceptions to a rota: what they would change, and what they do, with word to those whom they touch. */
+final class ChangeRota
+{
+    /**
+     * What a further exception would change.
+     *
+     * @param  array<string, mixed>  $override  as the contract has it
+     * @return list<array{from: int, to: int, was: string|null, is: string|null}> stretches that change hands, in order; seconds since the epoch
+     */
+    public static function effect(Rota $rota, array $override, int $from, int $to): array
+    {
+        $before = $rota->between($from, $to)->segments;
+        $after = $rota->withOverride($override)->between($from, $to)->segments;
+        $cuts = array_values(array_unique([...array_map(static fn(Segment $s): int => $s->from, [...$before, ...$after]), $to]));
+        sort($cuts);
+        $who = static function (array $segments, int $at): ?string {
+            foreach ($segments as $segment) {
+                if ($segment instanceof Segment && $segment->from <= $at && $at < $segment->to) {
+                    return $segment->person;
+                }
+            }
+
+            return null;
+        };
+        $changes = [];
+        $last = null;
+        for ($i = 0; $i + 1 < count($cuts); $i++) {
+            [$was, $is] = [$who($before, $cuts[$i]), $who($after, $cuts[$i])];
+            if ($was === $is) {
+                continue;
+            }
+            $joins = $last !== null && $last['to'] === $cuts[$i] && $last['was'] === $was && $last['is'] === $is;
+            if ($joins) {
+                array_pop($changes);
+            }
+            $changes[] = $last = ['from' => $joins ? $last['from'] : $cuts[$i], 'to' => $cuts[$i + 1], 'was' => $was, 'is' => $is];
+        }
+
+        return $changes;
+    }
+
+    /**
+     * Keeps an exception, and tells those whom it touches, but for whoever made it. Call it inside a transaction.
+     *
+     * @param  array<string, mixed>  $override
+     * @return bool false if it changes nothing
+     */
+    public static function keep(Rota $rota, array $override, int $from, int $to, Person $by, string $kind): bool
+    {
+        $rota->refresh();
+        $changes = self::effect($rota, $override, $from, $to);
+        if ($changes === []) {
+            return false;
+        }
+        $rota->update(['overrides' => [...$rota->overrides, $override]]);
+        $names = Person::query()->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))->get()->keyBy('id');
+        $zone = new \DateTimeZone($rota->time_zone);
+        $when = static fn(int $at): string => (new \DateTimeImmutable("@$at"))->setTimezone($zone)->format('D j M H:i');
+        $told = array_map(static fn(array $c): string => "{$when($c['from'])} to {$when($c['to'])}: ".($names->get($c['is'])->name ?? 'nobody').' in place of '.($names->get($c['was'])->name ?? 'nobody'), $changes);
+        Journal::write(Actor::person($by), $kind, ['rota', $rota->id], ['rota' => $rota->name, 'changes' => implode('; ', array_slice($told, 0, 3))]);
+        foreach ($names as $person) {
+            if ($person->id !== $by->id) {
+                Outbox::put('mail', "rota-$rota->id-".Str::uuid()->toString(), [
+                    'to' => $person->email, 'subject' => "$rota->name: your turns changed", 'text' => "$by->name changed the rota.\n\n".implode("\n", $told)."\n\nTimes are those of $rota->time_zone.",
+                ], now());
+            }
+        }
+
+        return true;
+    }
+
+    /** @return array{from: string, to: string, person: string} */
+    public static function taking(int $from, int $to, string $person): array
+    {
+        return ['from' => Instant::format($from), 'to' => Instant::format($to), 'person' => $person];
+    }
+
+    /** @return array{from: string, to: string, swap: list<string>} */
+    public static function swapping(int $from, int $to, string $one, string $other): array
+    {
+        return ['from' => Instant::format($from), 'to' => Instant::format($to), 'swap' => [$one, $other]];
+    }
+
+    /** Whether somebody may put others on call, and not only themselves. */
+    public static function mayArrange(Person $person): bool
+    {
+        return $person->has(\App\Platform\Role::Coordinator, \App\Platform\Role::Administrator);
+    }
+}

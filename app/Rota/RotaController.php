@@ -1,0 +1,167 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\CurrentPerson;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\Journal;
+use App\Platform\Journal\Telling;
+use App\Platform\Moment;
+use App\Platform\Once;
+use App\Platform\Outbox;
+use App\Platform\Person;
+use App\Platform\Refused;
+use Carbon\CarbonImmutable;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Inertia\Inertia;
+use Inertia\Response;
+use Skarvo\Rota\Segment;
+
+/** A rota: its turns and gaps over the next weeks, and exceptions to it, each with its effect before it is saved. */
+final class RotaController
+{
+    private const WEEKS = 6;
+
+    private const LONGEST_DAYS = 31;
+
+    public function show(Request $request, Rota $rota): Response
+    {
+        $now = now()->getTimestamp();
+        $to = $now + self::WEEKS * 7 * 86400;
+        $person = CurrentPerson::of($request);
+        $names = Person::query()->pluck('name', 'id');
+        $coverage = $rota->between($now - 86400, $to);
+
+        return Inertia::render('Rota/Rota', [
+            'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'team' => $rota->team?->name],
+            'turns' => array_map(static fn(Segment $s): array => ['from' => $s->from * 1000, 'to' => $s->to * 1000, 'person' => $s->person, 'name' => $s->person === null ? null : ($names[$s->person] ?? $s->person), 'layer' => $s->layer, 'changed' => $s->override !== null], $coverage->segments),
+            'uncovered' => $coverage->uncoveredSeconds() * 1000,
+            'people' => Person::query()->where('team_id', $rota->team_id)->orderBy('name')->get(['id', 'name']),
+            'me' => $person->id,
+            'mayArrange' => ChangeRota::mayArrange($person),
+            'isMine' => $person->team_id === $rota->team_id,
+            'swaps' => DB::table('rota_swaps')->join('people as a', 'a.id', '=', 'asker_id')->join('people as b', 'b.id', '=', 'asked_id')->where('rota_id', $rota->id)->where('state', 'asked')->where('to_at', '>', $now)->orderBy('from_at')
+                ->get(['rota_swaps.*', 'a.name as asker', 'b.name as asked'])->map(fn(\stdClass $s): array => [
+                    'id' => (int) $s->id, 'asker' => $s->asker, 'asked' => $s->asked, 'asker_id' => $s->asker_id, 'asked_id' => $s->asked_id, 'from' => (int) $s->from_at * 1000, 'to' => (int) $s->to_at * 1000, 'why' => $s->why,
+                    'changes' => self::told(ChangeRota::effect($rota, ChangeRota::swapping((int) $s->from_at, (int) $s->to_at, $s->asker_id, $s->asked_id), (int) $s->from_at, (int) $s->to_at)),
+                ]),
+            'history' => Entry::query()->where('subject_kind', 'rota')->where('subject_id', $rota->id)->latest('seq')->limit(30)->get()->map(Telling::of(...)),
+            'feeds' => DB::table('calendar_feeds')->where('owner_id', $person->id)->where(fn($q) => $q->where('subject_id', $rota->id)->orWhere('subject_id', $person->id))->orderBy('id')->get(['id', 'kind', 'made_at', 'asked_at'])
+                ->map(static fn(\stdClass $f): array => ['id' => (int) $f->id, 'kind' => $f->kind, 'made' => Moment::seconds($f->made_at) * 1000, 'asked' => $f->asked_at === null ? null : Moment::seconds($f->asked_at) * 1000]),
+            'feed' => $request->session()->get('feed'),
+        ]);
+    }
+
+    /** What it would change, before it is saved. */
+    public function effect(Request $request, Rota $rota): JsonResponse
+    {
+        [$override, $from, $to] = $this->asked($request);
+        $changes = ChangeRota::effect($rota, $override, $from, $to);
+        $gap = static fn(Rota $one): int => $one->between($from, $to)->uncoveredSeconds() * 1000;
+
+        return new JsonResponse(['changes' => self::told($changes), 'uncovered_before' => $gap($rota), 'uncovered_after' => $gap($rota->withOverride($override))]);
+    }
+
+    public function take(Request $request, Rota $rota): RedirectResponse
+    {
+        [$override, $from, $to] = $this->asked($request);
+        $person = CurrentPerson::of($request);
+        Once::for($request, static function () use ($rota, $override, $from, $to, $person): void {
+            if (! ChangeRota::keep($rota, $override, $from, $to, $person, 'rota.taken')) {
+                throw Refused::because('That changes nothing: it is so already.');
+            }
+        });
+
+        return back();
+    }
+
+    public function askToSwap(Request $request, Rota $rota): RedirectResponse
+    {
+        $input = $request->validate(['with' => ['required', 'string', 'exists:people,id'], 'why' => ['nullable', 'string', 'max:300']], ['with.*' => 'Choose whom to swap with.']);
+        [$override, $from, $to] = $this->asked($request);
+        $person = CurrentPerson::of($request);
+        if (ChangeRota::effect($rota, $override, $from, $to) === []) {
+            throw Refused::because('Neither of you is on call then: there is nothing to swap.', 'with');
+        }
+        $other = Person::query()->whereKey($input['with'])->firstOrFail();
+        Once::for($request, static function () use ($rota, $from, $to, $person, $other, $input): void {
+            DB::table('rota_swaps')->insert(['rota_id' => $rota->id, 'asker_id' => $person->id, 'asked_id' => $other->id, 'from_at' => $from, 'to_at' => $to, 'why' => $input['why'] ?? '', 'at' => Moment::precise(now())]);
+            Journal::write(Actor::person($person), 'rota.swap_asked', ['rota', $rota->id], ['rota' => $rota->name, 'with' => $other->name, 'why' => $input['why'] ?? '']);
+            Outbox::put('mail', "swap-$rota->id-".\Illuminate\Support\Str::uuid()->toString(), ['to' => $other->email, 'subject' => "$person->name asks you to swap turns", 'text' => "On $rota->name. ".($input['why'] ?? '')."\n\nLook at it and answer: ".url("/on-call/$rota->id")], now());
+        });
+
+        return back();
+    }
+
+    public function answerSwap(Request $request, int $swap): RedirectResponse
+    {
+        $accepts = (bool) $request->validate(['accept' => ['required', 'boolean']])['accept'];
+        $person = CurrentPerson::of($request);
+        Once::for($request, static function () use ($swap, $accepts, $person): void {
+            $row = DB::table('rota_swaps')->where('id', $swap)->where('state', 'asked')->first();
+            if ($row === null) {
+                throw Refused::because('This swap was answered or withdrawn meanwhile.');
+            }
+            $isAsked = $row->asked_id === $person->id;
+            if (! $isAsked && ! ($row->asker_id === $person->id && ! $accepts)) {
+                throw Refused::because('Only whoever is asked can accept.');
+            }
+            DB::table('rota_swaps')->where('id', $swap)->update(['state' => $accepts ? 'accepted' : ($isAsked ? 'declined' : 'withdrawn'), 'answered_at' => Moment::precise(now())]);
+            $rota = Rota::query()->whereKey($row->rota_id)->firstOrFail();
+            if (! $accepts) {
+                Journal::write(Actor::person($person), $isAsked ? 'rota.swap_declined' : 'rota.swap_withdrawn', ['rota', $rota->id], ['rota' => $rota->name]);
+            } elseif (! ChangeRota::keep($rota, ChangeRota::swapping((int) $row->from_at, (int) $row->to_at, $row->asker_id, $row->asked_id), (int) $row->from_at, (int) $row->to_at, $person, 'rota.swapped')) {
+                throw Refused::because('The rota changed since: neither of you is on call then any more.');
+            }
+        });
+
+        return back();
+    }
+
+    /**
+     * @return array{array<string, mixed>, int, int} the exception, and its limits in seconds since the epoch
+     */
+    private function asked(Request $request): array
+    {
+        $input = $request->validate(['from' => ['required', 'date'], 'to' => ['required', 'date', 'after:from'], 'person' => ['nullable', 'string', 'exists:people,id'], 'with' => ['nullable', 'string', 'exists:people,id']], ['from.*' => 'Say from when.', 'to.after' => 'It has to end after it begins.', 'to.*' => 'Say until when.']);
+        [$from, $to] = [CarbonImmutable::parse($input['from'])->getTimestamp(), CarbonImmutable::parse($input['to'])->getTimestamp()];
+        if ($to <= now()->getTimestamp()) {
+            throw Refused::because('That is over already.', 'to');
+        }
+        if ($to - $from > self::LONGEST_DAYS * 86400) {
+            throw Refused::because('Use '.self::LONGEST_DAYS.' days at most; a change of the layers is for what lasts.', 'to');
+        }
+        $me = CurrentPerson::of($request);
+        $with = $input['with'] ?? null;
+        if ($with !== null && $with !== '') {
+            if ($with === $me->id) {
+                throw Refused::because('Choose somebody else to swap with.', 'with');
+            }
+
+            return [ChangeRota::swapping($from, $to, $me->id, $with), $from, $to];
+        }
+        $person = ($input['person'] ?? '') ?: $me->id;
+        if ($person !== $me->id && ! ChangeRota::mayArrange($me)) {
+            throw Refused::because('You can take turns yourself. Ask a coordinator to put somebody else on call.', 'person');
+        }
+
+        return [ChangeRota::taking($from, $to, $person), $from, $to];
+    }
+
+    /**
+     * @param  list<array{from: int, to: int, was: string|null, is: string|null}>  $changes
+     * @return list<array{from: int, to: int, was: string|null, is: string|null}> with names and milliseconds
+     */
+    private static function told(array $changes): array
+    {
+        $names = Person::query()->whereKey(array_values(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')])))->pluck('name', 'id');
+
+        return array_map(static fn(array $c): array => ['from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $c['was'] === null ? null : (string) ($names[$c['was']] ?? $c['was']), 'is' => $c['is'] === null ? null : (string) ($names[$c['is']] ?? $c['is'])], $changes);
+    }
+}

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { Link, useForm } from '@inertiajs/vue3';
+import { computed } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import AppShell from '@/components/AppShell.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useShared } from '@/lib/shared';
+
+/** What being on call asks of each person in a quarter: hours say little, nights and broken sleep more. */
+interface Burden {
+  person: string;
+  name: string;
+  seconds: number;
+  nights: number;
+  weekend_days: number;
+  holidays: number;
+  pages: number;
+  broken_nights: number;
+}
+const props = defineProps<{
+  quarter: string;
+  before: string;
+  after: string;
+  from: number;
+  to: number;
+  rotas: { id: string; name: string; people: Burden[] }[];
+  holidays: Record<string, string> | [];
+}>();
+const shared = useShared();
+const form = useForm<{ file: File | null }>({ file: null });
+const columns: { key: keyof Burden; title: string }[] = [
+  { key: 'nights', title: 'Nights' },
+  { key: 'weekend_days', title: 'Weekend days' },
+  { key: 'holidays', title: 'Holidays' },
+  { key: 'pages', title: 'Pages' },
+  { key: 'broken_nights', title: 'Sleep broken' },
+];
+const most = (people: Burden[], key: keyof Burden): number => Math.max(...people.map((one) => Number(one[key])), 0);
+const least = (people: Burden[], key: keyof Burden): number => Math.min(...people.map((one) => Number(one[key])));
+/** One stands out where it is more than a third above the least loaded, and more than two. */
+const standsOut = (people: Burden[], one: Burden, key: keyof Burden): boolean =>
+  Number(one[key]) === most(people, key) &&
+  most(people, key) > least(people, key) * 1.34 &&
+  most(people, key) - least(people, key) > 2;
+const day = (at: number): string => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+const named = computed(() => Object.entries(props.holidays));
+</script>
+
+<template>
+  <AppShell title="Fairness" :follows="{ 'rota.': ['rotas'], 'page.': ['rotas'] }">
+    <div class="min-h-0 flex-1 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Fairness">
+      <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
+        <h1>What being on call asks, {{ day(from) }} to {{ day(to - 1000) }}</h1>
+        <p class="text-small">
+          <Link :href="`/fairness?quarter=${before}`" class="link">The quarter before</Link>&ensp;<Link
+            :href="`/fairness?quarter=${after}`"
+            class="link"
+            >The one after</Link
+          >
+        </p>
+        <Link href="/on-call" class="link ml-auto text-small">Who is on call</Link>
+      </div>
+      <p class="mb-3 text-small text-ink-2">
+        A night is 22:00 to 06:00; it counts for whoever has an hour of it. What stands out is bold.
+        <template v-if="named.length"
+          >Public holidays: {{ named.map(([date, name]) => `${name} (${date})`).join(', ') }}.</template
+        ><template v-else>No public holidays are known for this quarter.</template>
+      </p>
+      <div class="grid gap-x-8 gap-y-5 xl:grid-cols-2">
+        <section v-for="rota in rotas" :key="rota.id" :aria-label="rota.name">
+          <h2 class="mb-1">
+            <Link :href="`/on-call/${rota.id}`" class="hover:underline">{{ rota.name }}</Link>
+          </h2>
+          <table class="w-full table-fixed text-left text-small">
+            <thead class="text-ink-2">
+              <tr class="row-rule">
+                <th class="w-40 py-1 font-semibold">Person</th>
+                <th class="font-semibold">Hours</th>
+                <th v-for="column in columns" :key="column.key" class="font-semibold">{{ column.title }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="one in rota.people" :key="one.person" class="row-rule">
+                <td class="py-1">{{ one.name }}</td>
+                <td class="font-mono text-tiny">{{ Math.round(one.seconds / 3600) }}</td>
+                <td
+                  v-for="column in columns"
+                  :key="column.key"
+                  class="font-mono text-tiny"
+                  :class="standsOut(rota.people, one, column.key) ? 'font-bold underline' : ''"
+                >
+                  {{ one[column.key] }}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+      </div>
+      <form
+        v-if="shared.me?.administers"
+        class="mt-5 flex flex-wrap items-end gap-3 text-small"
+        @submit.prevent="form.post('/fairness/holidays', { forceFormData: true })"
+      >
+        <TroubleNote :text="form.errors.file" />
+        <label
+          >Public holidays, as an iCalendar file
+          <input
+            type="file"
+            accept=".ics"
+            class="field py-1"
+            required
+            @change="form.file = ($event.target as HTMLInputElement).files?.[0] ?? null"
+        /></label>
+        <ActButton type="submit" :busy="form.processing">Use these holidays</ActButton>
+      </form>
+    </div>
+  </AppShell>
+</template>

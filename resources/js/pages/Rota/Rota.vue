@@ -1,0 +1,205 @@
+<script setup lang="ts">
+import { Link, router } from '@inertiajs/vue3';
+import { computed, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import AppShell from '@/components/AppShell.vue';
+import TimeAgo from '@/components/TimeAgo.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
+import { useCommands } from '@/lib/commands';
+import { clockTime, lasting, useNow } from '@/lib/time';
+import type { JournalLine } from '@/lib/types';
+import TurnBand from '@/pages/Rota/TurnBand.vue';
+import TurnSheet from '@/pages/Rota/TurnSheet.vue';
+import type { Change, Turn } from '@/pages/Rota/rota';
+
+/** A rota: its turns and gaps, who wants to swap, and the addresses for calendars. */
+const props = defineProps<{
+  rota: { id: string; name: string; time_zone: string; team: string | null };
+  turns: Turn[];
+  uncovered: number;
+  people: { id: string; name: string }[];
+  me: string;
+  mayArrange: boolean;
+  isMine: boolean;
+  swaps: {
+    id: number;
+    asker: string;
+    asked: string;
+    asker_id: string;
+    asked_id: string;
+    from: number;
+    to: number;
+    why: string;
+    changes: Change[];
+  }[];
+  history: JournalLine[];
+  feeds: { id: number; kind: 'person' | 'rota'; made: number; asked: number | null }[];
+  feed: string | null;
+}>();
+const action = useAction();
+const now = useNow();
+const sheet = ref<{ kind: 'take' | 'swap'; turn: Turn } | null>(null);
+const ahead = computed(() => props.turns.filter((turn) => turn.to > now.value));
+const gaps = computed(() => ahead.value.filter((turn) => turn.person === null));
+const mayTake = computed(() => props.isMine || props.mayArrange);
+const theirs = computed(() => ahead.value.find((turn) => turn.person !== props.me));
+const mine = computed(() => ahead.value.find((turn) => turn.person === props.me));
+useCommands(() => [
+  ...(mayTake.value && theirs.value
+    ? [{ name: 'Take a turn', key: 't', run: () => theirs.value && open('take', theirs.value) }]
+    : []),
+  ...(mine.value ? [{ name: 'Swap a turn', key: 's', run: () => mine.value && open('swap', mine.value) }] : []),
+]);
+const open = (kind: 'take' | 'swap', turn: Turn): void => {
+  sheet.value = { kind, turn };
+};
+const wrong = computed(() => action.errors.value.action);
+</script>
+
+<template>
+  <AppShell :title="rota.name" :follows="{ 'rota.': ['turns', 'uncovered', 'swaps', 'history'], 'call.': [] }">
+    <div class="min-h-0 flex-1 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Rota">
+      <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
+        <h1>{{ rota.name }}</h1>
+        <p class="text-small text-ink-2">
+          {{ rota.team }}; times of {{ rota.time_zone }}.
+          <strong v-if="gaps.length" class="text-call"
+            >Nobody for {{ lasting(uncovered) }} in the next six weeks.</strong
+          ><template v-else>Covered for the next six weeks.</template>
+        </p>
+        <p class="ml-auto text-small">
+          <Link href="/on-call" class="link">All teams</Link>&ensp;<Link href="/fairness" class="link">Fairness</Link>
+        </p>
+      </div>
+      <TroubleNote :text="wrong" />
+      <section v-if="swaps.length" class="mb-3" aria-label="Swaps that wait">
+        <article v-for="swap in swaps" :key="swap.id" class="mb-2 border-2 border-ink bg-sheet p-3">
+          <p>
+            <strong>{{ swap.asker }}</strong> asks <strong>{{ swap.asked }}</strong> to swap<template v-if="swap.why"
+              >: {{ swap.why }}</template
+            >
+          </p>
+          <ul class="text-small text-ink-2">
+            <li v-for="change in swap.changes" :key="change.from">
+              {{ clockTime(change.from) }} to {{ clockTime(change.to) }}: {{ change.is ?? 'nobody' }} in place of
+              {{ change.was ?? 'nobody' }}
+            </li>
+          </ul>
+          <p class="mt-2 flex gap-2">
+            <template v-if="swap.asked_id === me">
+              <ActButton main :busy="action.busy.value" @click="action.send(`/swaps/${swap.id}`, { accept: true })"
+                >Yes, swap</ActButton
+              >
+              <ActButton :busy="action.busy.value" @click="action.send(`/swaps/${swap.id}`, { accept: false })"
+                >No</ActButton
+              >
+            </template>
+            <ActButton
+              v-else-if="swap.asker_id === me"
+              :busy="action.busy.value"
+              @click="action.send(`/swaps/${swap.id}`, { accept: false })"
+              >Ask no longer</ActButton
+            >
+            <span v-else class="text-small text-ink-3">It waits for {{ swap.asked }}.</span>
+          </p>
+        </article>
+      </section>
+      <TurnBand :turns="turns" :me="me" class="mb-3" />
+      <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_360px]">
+        <section aria-labelledby="turns-title">
+          <h2 id="turns-title" class="mb-1">Turns ahead</h2>
+          <ul class="text-small">
+            <li
+              v-for="turn in ahead"
+              :key="turn.from"
+              class="row-rule flex flex-wrap items-center gap-x-3 py-1.5"
+              :class="turn.person === me ? 'font-semibold' : ''"
+            >
+              <span class="w-64 font-mono text-tiny">{{ clockTime(turn.from) }} to {{ clockTime(turn.to) }}</span>
+              <span class="flex-1" :class="turn.person === null ? 'font-semibold text-call' : ''"
+                >{{ turn.name ?? 'nobody' }}
+                <span v-if="turn.changed" class="font-normal text-ink-3">changed by hand</span></span
+              >
+              <span class="text-ink-3">{{ lasting(turn.to - turn.from) }}</span>
+              <button
+                v-if="mayTake && turn.person !== me"
+                type="button"
+                class="link"
+                :aria-label="`${isMine ? 'I take it' : 'Put somebody on it'}, ${clockTime(turn.from)}`"
+                @click="open('take', turn)"
+              >
+                {{ isMine ? 'I take it' : 'Put somebody on it' }}
+              </button>
+              <button
+                v-if="turn.person === me"
+                type="button"
+                class="link"
+                :aria-label="`Swap it, ${clockTime(turn.from)}`"
+                @click="open('swap', turn)"
+              >
+                Swap with …
+              </button>
+            </li>
+          </ul>
+        </section>
+        <div>
+          <section aria-labelledby="feeds-title">
+            <h2 id="feeds-title" class="mb-1">In your calendar</h2>
+            <p v-if="feed" class="mb-2 border border-ink bg-sheet p-2 text-small">
+              Your new address, shown this once; whoever has it sees the turns:
+              <code class="break-all">{{ feed }}</code>
+            </p>
+            <ul class="text-small">
+              <li v-for="one in feeds" :key="one.id" class="row-rule flex gap-2 py-1">
+                <span class="flex-1"
+                  >{{ one.kind === 'person' ? 'Your turns, all rotas' : 'This rota' }}
+                  <span class="text-ink-3"
+                    ><template v-if="one.asked">read <TimeAgo :at="one.asked" /></template
+                    ><template v-else>never read</template></span
+                  ></span
+                >
+                <button
+                  type="button"
+                  class="link"
+                  @click="router.post(`/feeds/${one.id}/revoke`, {}, { preserveScroll: true })"
+                >
+                  Revoke
+                </button>
+              </li>
+            </ul>
+            <p class="mt-2 flex flex-wrap gap-2">
+              <ActButton :busy="action.busy.value" @click="action.send('/feeds', { kind: 'person' })"
+                >An address for my turns</ActButton
+              >
+              <ActButton :busy="action.busy.value" @click="action.send('/feeds', { kind: 'rota', rota: rota.id })"
+                >One for this rota</ActButton
+              >
+            </p>
+          </section>
+          <section class="mt-5" aria-labelledby="rota-history">
+            <h2 id="rota-history" class="mb-1">Changed lately</h2>
+            <p v-if="history.length === 0" class="text-small text-ink-2">Nothing was changed by hand.</p>
+            <ol class="text-small">
+              <li v-for="entry in history" :key="entry.seq" class="row-rule py-1">
+                {{ entry.lead }}<span v-if="entry.rest" class="text-ink-2">: {{ entry.rest }}</span>
+                <span class="block text-tiny text-ink-3">{{ entry.by }}, <TimeAgo :at="entry.at" /></span>
+              </li>
+            </ol>
+          </section>
+        </div>
+      </div>
+    </div>
+    <TurnSheet
+      v-if="sheet"
+      :rota="rota.id"
+      :kind="sheet.kind"
+      :turn="sheet.turn"
+      :people="people"
+      :me="me"
+      :may-arrange="mayArrange"
+      :is-mine="isMine"
+      @close="sheet = null"
+    />
+  </AppShell>
+</template>

@@ -1,0 +1,91 @@
+import { expect, test } from '@playwright/test';
+import ICAL from 'ical.js';
+import { accessible, fitsItsWidth, signIn, someone } from './world';
+
+/** An ordinary swap, a night taken, and turns in a calendar: with their effect seen before they are saved. */
+
+test.beforeEach(async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+});
+
+test('a turn is taken in two keystrokes, with what it changes seen first, and given on by a swap', async ({
+  browser,
+  page,
+}) => {
+  await signIn(page, 'Noor Lind');
+  await page.goto('/on-call');
+  await accessible(page, 'on call');
+  await page.getByRole('link', { name: 'Lane systems', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Lane systems on call' })).toBeVisible();
+  await accessible(page, 'a rota');
+  await page.keyboard.press('t');
+  const effect = page.getByRole('status').filter({ hasText: 'in place of' });
+  await expect(effect).toContainText('Noor Lind in place of');
+  await accessible(page, 'taking a turn');
+  await page.getByRole('button', { name: /^Take/ }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.getByText('Changed Lane systems on call').first()).toBeVisible();
+  await expect(page.getByText('changed by hand').first()).toBeVisible();
+
+  // A coordinator, who is not of the team, sees it come and puts somebody else on it.
+  const ingrid = await someone(browser, 'Ingrid Vale');
+  await ingrid.goto('/on-call/lanes');
+  await ingrid
+    .getByRole('button', { name: /Put somebody on it/ })
+    .first()
+    .click();
+  await ingrid.getByLabel('Who').selectOption({ label: 'Noor Lind' });
+  await expect(ingrid.getByRole('status').filter({ hasText: /in place of|changes nothing/ })).toBeVisible();
+  await ingrid.context().close();
+  await page.setViewportSize({ width: 390, height: 844 });
+  await fitsItsWidth(page);
+});
+
+test('an ordinary swap is asked, seen by whoever is asked, and accepted', async ({ browser, page }) => {
+  // Both who sign in are of the operations desk, whose turns are half days.
+  const other = await someone(browser, 'Mika Sund');
+  await signIn(page, 'Ingrid Vale');
+  await page.goto('/on-call/desk');
+  const turns = page.getByRole('region', { name: 'Turns ahead' });
+  await expect(turns).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Swap it,/ })
+    .first()
+    .click();
+  await page.getByLabel('With', { exact: false }).selectOption({ label: 'Mika Sund' });
+  await page.getByLabel('Why').fill('a boat to catch');
+  await expect(page.getByRole('status').filter({ hasText: 'in place of' })).toContainText(
+    'Mika Sund in place of Ingrid Vale',
+  );
+  await page.getByRole('button', { name: 'Ask to swap' }).click();
+  await expect(page.getByText('asks Mika Sund to swap: a boat to catch')).toBeVisible();
+  await other.goto('/on-call');
+  await other.getByText('asks you to swap turns on').getByRole('link').click();
+  await expect(other.getByText('Mika Sund in place of Ingrid Vale')).toBeVisible();
+  await accessible(other, 'a swap that is asked');
+  await other.getByRole('button', { name: 'Yes, swap' }).click();
+  // Whoever asked sees it without a reload.
+  await expect(page.getByText('asks Mika Sund to swap: a boat to catch')).toBeHidden();
+  await expect(page.getByText('Swapped turns on Operations desk on call').first()).toBeVisible();
+  await other.context().close();
+});
+
+test('turns are read by a calendar at an address, until it is revoked', async ({ page, request }) => {
+  await signIn(page, 'Noor Lind');
+  await page.goto('/on-call/lanes');
+  await page.getByRole('button', { name: 'One for this rota' }).click();
+  const address = (await page.getByText('Your new address, shown this once').locator('code').textContent()) ?? '';
+  const answer = await request.get(address);
+  const calendar = new ICAL.Component(ICAL.parse(await answer.text()) as unknown[]);
+  const events = calendar.getAllSubcomponents('vevent').map((event) => new ICAL.Event(event));
+  expect(events.length).toBeGreaterThan(20);
+  expect(
+    events.every((event) => event.endDate.compare(event.startDate) > 0 && event.summary.endsWith(' on call')),
+  ).toBe(true);
+  await page.getByRole('button', { name: 'Revoke' }).first().click();
+  await expect(page.getByRole('button', { name: 'Revoke' })).toHaveCount(0);
+  expect((await request.get(address)).status()).toBe(404);
+  await page.goto('/fairness');
+  await expect(page.getByRole('heading', { name: /What being on call asks/ })).toBeVisible();
+  await accessible(page, 'fairness');
+});
