@@ -42,7 +42,6 @@ final class BurdenController
 
         return Inertia::render('Rota/Fairness', [
             'quarter' => $from->year.'-'.$from->quarter, 'before' => $from->subMonths(3)->year.'-'.$from->subMonths(3)->quarter, 'after' => $to->year.'-'.$to->quarter,
-            'from' => $from->getTimestamp() * 1000, 'to' => $to->getTimestamp() * 1000,
             'rotas' => Rota::query()->with('team')->orderBy('name')->get()->map(static fn(Rota $rota): array => [
                 'id' => $rota->id, 'name' => $rota->name,
                 'people' => array_map(static fn(Burden $burden): array => [...$burden->toArray(), 'name' => $names[$burden->person] ?? $burden->person], Burden::of($rota->between($from->getTimestamp(), $to->getTimestamp()), Zone::named($rota->time_zone) ?? throw new \LogicException("The zone $rota->time_zone is gone."), array_map(strval(...), array_keys($holidays)), $pages[$rota->team_id] ?? [])),

@@ -43,7 +43,7 @@ final class RotaController
             'turns' => array_map(static fn(Segment $s): array => ['from' => $s->from * 1000, 'to' => $s->to * 1000, 'person' => $s->person, 'name' => $s->person === null ? null : ($names[$s->person] ?? $s->person), 'layer' => $s->layer, 'changed' => $s->override !== null], $coverage->segments),
             'uncovered' => $coverage->uncoveredSeconds() * 1000,
             'people' => Person::query()->where('team_id', $rota->team_id)->orderBy('name')->get(['id', 'name']),
-            'me' => $person->id,
+            'myself' => $person->id,
             'mayArrange' => ChangeRota::mayArrange($person),
             'isMine' => $person->team_id === $rota->team_id,
             'swaps' => DB::table('rota_swaps')->join('people as a', 'a.id', '=', 'asker_id')->join('people as b', 'b.id', '=', 'asked_id')->where('rota_id', $rota->id)->where('state', 'asked')->where('to_at', '>', $now)->orderBy('from_at')

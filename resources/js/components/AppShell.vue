@@ -60,7 +60,10 @@ const nearby = computed(() =>
 const isHere = (link: string): boolean =>
   link === '/'
     ? path.value === '/'
-    : isUnder(link) || (link === '/alerts' && amongSignals.value) || (link === '/estate' && amongEstate.value);
+    : isUnder(link) ||
+      (link === '/alerts' && amongSignals.value) ||
+      (link === '/estate' && amongEstate.value) ||
+      (link === '/on-call' && isUnder('/fairness'));
 
 const address = computed(() => new URL(page.url, window.location.origin));
 const limit = (name: string): number | null => {

@@ -46,7 +46,9 @@ final class RotaChangesTest extends TestCase
         self::assertSame($this->person((string) $was)->email, $mail->to);
         self::assertStringContainsString('Tue 10 Mar 21:00 to Wed 11 Mar 07:00: Noor Lind in place of', $mail->text);
         $this->post('/on-call/lanes/take', $night)->assertSessionHasErrors(['action' => 'That changes nothing: it is so already.']);
-        $this->get('/on-call/lanes')->assertInertia(fn(Shown $page) => $page->component('Rota/Rota')->where('history.0.lead', 'Changed Lane systems on call')->where('uncovered', 0)->etc());
+        $this->get('/on-call/lanes')->assertInertia(fn(Shown $page) => $page->component('Rota/Rota')->where('history.0.lead', 'Changed Lane systems on call')->where('uncovered', 0)
+            // What every page is given keeps its name.
+            ->where('me.id', 'noor-lind')->where('myself', 'noor-lind')->etc());
     }
 
     public function test_what_cannot_be_taken_is_refused(): void

@@ -21,8 +21,6 @@ const props = defineProps<{
   quarter: string;
   before: string;
   after: string;
-  from: number;
-  to: number;
   rotas: { id: string; name: string; people: Burden[] }[];
   holidays: Record<string, string> | [];
 }>();
@@ -42,7 +40,6 @@ const standsOut = (people: Burden[], one: Burden, key: keyof Burden): boolean =>
   Number(one[key]) === most(people, key) &&
   most(people, key) > least(people, key) * 1.34 &&
   most(people, key) - least(people, key) > 2;
-const day = (at: number): string => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
 const named = computed(() => Object.entries(props.holidays));
 </script>
 
@@ -50,7 +47,7 @@ const named = computed(() => Object.entries(props.holidays));
   <AppShell title="Fairness" :follows="{ 'rota.': ['rotas'], 'page.': ['rotas'] }">
     <div class="min-h-0 flex-1 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Fairness">
       <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
-        <h1>What being on call asks, {{ day(from) }} to {{ day(to - 1000) }}</h1>
+        <h1>What being on call asks in quarter {{ quarter.split('-')[1] }} of {{ quarter.split('-')[0] }}</h1>
         <p class="text-small">
           <Link :href="`/fairness?quarter=${before}`" class="link">The quarter before</Link>&ensp;<Link
             :href="`/fairness?quarter=${after}`"

@@ -59,7 +59,7 @@ const following = (turns: Turn[]): Turn | undefined => turns.find((turn) => mill
                 <span
                   v-for="day in days"
                   :key="day"
-                  class="absolute text-tiny font-normal"
+                  class="absolute text-tiny font-normal whitespace-nowrap"
                   :style="{ left: `${x(day)}px` }"
                   >{{ new Date(day).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' }) }}</span
                 >

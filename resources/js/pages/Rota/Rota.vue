@@ -19,7 +19,7 @@ const props = defineProps<{
   turns: Turn[];
   uncovered: number;
   people: { id: string; name: string }[];
-  me: string;
+  myself: string;
   mayArrange: boolean;
   isMine: boolean;
   swaps: {
@@ -43,8 +43,8 @@ const sheet = ref<{ kind: 'take' | 'swap'; turn: Turn } | null>(null);
 const ahead = computed(() => props.turns.filter((turn) => turn.to > now.value));
 const gaps = computed(() => ahead.value.filter((turn) => turn.person === null));
 const mayTake = computed(() => props.isMine || props.mayArrange);
-const theirs = computed(() => ahead.value.find((turn) => turn.person !== props.me));
-const mine = computed(() => ahead.value.find((turn) => turn.person === props.me));
+const theirs = computed(() => ahead.value.find((turn) => turn.person !== props.myself));
+const mine = computed(() => ahead.value.find((turn) => turn.person === props.myself));
 useCommands(() => [
   ...(mayTake.value && theirs.value
     ? [{ name: 'Take a turn', key: 't', run: () => theirs.value && open('take', theirs.value) }]
@@ -87,7 +87,7 @@ const wrong = computed(() => action.errors.value.action);
             </li>
           </ul>
           <p class="mt-2 flex gap-2">
-            <template v-if="swap.asked_id === me">
+            <template v-if="swap.asked_id === myself">
               <ActButton main :busy="action.busy.value" @click="action.send(`/swaps/${swap.id}`, { accept: true })"
                 >Yes, swap</ActButton
               >
@@ -96,7 +96,7 @@ const wrong = computed(() => action.errors.value.action);
               >
             </template>
             <ActButton
-              v-else-if="swap.asker_id === me"
+              v-else-if="swap.asker_id === myself"
               :busy="action.busy.value"
               @click="action.send(`/swaps/${swap.id}`, { accept: false })"
               >Ask no longer</ActButton
@@ -105,7 +105,7 @@ const wrong = computed(() => action.errors.value.action);
           </p>
         </article>
       </section>
-      <TurnBand :turns="turns" :me="me" class="mb-3" />
+      <TurnBand :turns="turns" :me="myself" class="mb-3" />
       <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_360px]">
         <section aria-labelledby="turns-title">
           <h2 id="turns-title" class="mb-1">Turns ahead</h2>
@@ -114,16 +114,16 @@ const wrong = computed(() => action.errors.value.action);
               v-for="turn in ahead"
               :key="turn.from"
               class="row-rule flex flex-wrap items-center gap-x-3 py-1.5"
-              :class="turn.person === me ? 'font-semibold' : ''"
+              :class="turn.person === myself ? 'font-semibold' : ''"
             >
-              <span class="w-64 font-mono text-tiny">{{ clockTime(turn.from) }} to {{ clockTime(turn.to) }}</span>
+              <span class="w-80 font-mono text-tiny">{{ clockTime(turn.from) }} to {{ clockTime(turn.to) }}</span>
               <span class="flex-1" :class="turn.person === null ? 'font-semibold text-call' : ''"
                 >{{ turn.name ?? 'nobody' }}
                 <span v-if="turn.changed" class="font-normal text-ink-3">changed by hand</span></span
               >
               <span class="text-ink-3">{{ lasting(turn.to - turn.from) }}</span>
               <button
-                v-if="mayTake && turn.person !== me"
+                v-if="mayTake && turn.person !== myself"
                 type="button"
                 class="link"
                 :aria-label="`${isMine ? 'I take it' : 'Put somebody on it'}, ${clockTime(turn.from)}`"
@@ -132,7 +132,7 @@ const wrong = computed(() => action.errors.value.action);
                 {{ isMine ? 'I take it' : 'Put somebody on it' }}
               </button>
               <button
-                v-if="turn.person === me"
+                v-if="turn.person === myself"
                 type="button"
                 class="link"
                 :aria-label="`Swap it, ${clockTime(turn.from)}`"
@@ -196,7 +196,7 @@ const wrong = computed(() => action.errors.value.action);
       :kind="sheet.kind"
       :turn="sheet.turn"
       :people="people"
-      :me="me"
+      :me="myself"
       :may-arrange="mayArrange"
       :is-mine="isMine"
       @close="sheet = null"
