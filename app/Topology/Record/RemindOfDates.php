@@ -30,12 +30,14 @@ final class RemindOfDates
             return 0;
         }
 
-        return DB::transaction(function () use ($mayWork, $now): int {
+        // Every item is looked at, which takes a moment: nobody waits for the database meanwhile.
+        $due = $this->due();
+
+        return DB::transaction(function () use ($mayWork, $now, $due): int {
             if (! $mayWork()) {
                 return 0;
             }
             DB::table('clock_marks')->updateOrInsert(['name' => self::MARK], ['mark' => $now]);
-            $due = $this->due();
             $told = DB::table('date_reminders')->get()->keyBy(static fn(\stdClass $row): string => "$row->item_id\n$row->attribute");
             $signals = [];
             foreach ($told as $key => $row) {

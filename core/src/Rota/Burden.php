@@ -61,6 +61,7 @@ final readonly class Burden
             }
             foreach ($kinds as $kind => [$begin, $end]) {
                 foreach (self::shares($segments, $zone->instant($begin), $zone->instant($end)) as $person => $seconds) {
+                    $sums[$person] ??= $zero;
                     $sums[$person][$kind] += (int) ($seconds >= self::COUNTS_FROM);
                 }
             }

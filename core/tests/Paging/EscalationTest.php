@@ -19,6 +19,7 @@ use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Page;
 use Skarvo\Paging\Policy;
 use Skarvo\Paging\Step;
+use Skarvo\Paging\StepStart;
 use Skarvo\Paging\Target;
 
 final class EscalationTest extends TestCase
@@ -73,6 +74,30 @@ final class EscalationTest extends TestCase
 
         self::assertSame([Outcome::Acknowledged, self::START + 90, 'ana'], [$course->outcome, $course->at, $course->by]);
         self::assertSame([], array_filter($course->pages, static fn(Page $p): bool => $p->at >= self::START + 90));
+    }
+
+    /** Second by second, to which nothing happens: the same steps and pages at the same times. */
+    public function test_it_is_what_a_walk_by_the_second_finds(): void
+    {
+        $checked = 0;
+        for ($seed = 1; $seed <= 1500; $seed++) {
+            $call = self::random($seed, withHappenings: false);
+            $somebody = array_filter($call->policy->steps, static fn(Step $step): bool => array_filter($step->targets, static fn(Target $target): bool => ! $target->isRota) !== []);
+            if ($somebody === []) {
+                // A round that names nobody is a gap, which has rules of its own.
+                continue;
+            }
+            $until = self::START + 3600;
+            $course = Escalation::follow($call, $until);
+            $slow = SlowEscalation::follow($call, $until);
+            $pages = array_map(static fn(Page $p): string => 'page '.($p->at - self::START)." $p->person $p->channel $p->round.$p->step", $course->pages);
+            $steps = array_map(static fn(StepStart $s): string => 'step '.($s->at - self::START)." $s->round.$s->step ".implode(' ', $s->people), $course->steps);
+            self::assertSame(array_values(array_filter($slow->told, static fn(string $told): bool => str_starts_with($told, 'page'))), $pages, "seed $seed");
+            self::assertSame(array_values(array_filter($slow->told, static fn(string $told): bool => str_starts_with($told, 'step'))), $steps, "seed $seed");
+            self::assertSame($slow->exhaustedAt, $course->outcome === Outcome::Exhausted ? $course->at : null, "seed $seed");
+            $checked++;
+        }
+        self::assertGreaterThan(1000, $checked);
     }
 
     public function test_the_next_step_is_called_when_nobody_answers_and_then_the_next_round(): void
