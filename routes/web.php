@@ -8,6 +8,7 @@ use App\Incidents\ReportController;
 use App\Incidents\RoomController;
 use App\Incidents\WatchController;
 use App\Paging\PageController;
+use App\Paging\PolicyController;
 use App\Platform\FindController;
 use App\Platform\SignInController;
 use App\Rota\BurdenController;
@@ -78,6 +79,8 @@ Route::middleware('auth')->group(function (): void {
     Route::get('imports/{import}', [ImportsController::class, 'show'])->whereNumber('import');
     Route::get('export/{format}', ExportController::class);
     Route::get('on-call', OnCallController::class);
+    Route::get('policies/{team}', [PolicyController::class, 'show']);
+    Route::post('policies/{team}/dry-run', [PolicyController::class, 'dryRun']);
     Route::get('fairness', [BurdenController::class, 'show']);
     Route::get('on-call/{rota}', [RotaController::class, 'show']);
     Route::get('on-call/{rota}/effect', [RotaController::class, 'effect']);
@@ -110,6 +113,7 @@ Route::middleware('auth')->group(function (): void {
         Route::post('sources/{source}/again', [SourcesController::class, 'again']);
         Route::post('sources/{source}/heartbeats', [SourcesController::class, 'storeHeartbeat']);
         Route::post('sources/{source}/heartbeats/{heartbeat}/drop', [SourcesController::class, 'dropHeartbeat']);
+        Route::post('policies/{team}', [PolicyController::class, 'save']);
         Route::get('incidents-proposal', [IncidentsController::class, 'propose']);
         Route::post('incidents', [IncidentsController::class, 'store']);
         Route::post('incidents/{incident}/alerts', [IncidentsController::class, 'attach']);

@@ -39,7 +39,7 @@ final class RotaController
         $coverage = $rota->between($now - 86400, $to);
 
         return Inertia::render('Rota/Rota', [
-            'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'team' => $rota->team?->name],
+            'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'team' => $rota->team?->name, 'team_id' => $rota->team_id],
             'turns' => array_map(static fn(Segment $s): array => ['from' => $s->from * 1000, 'to' => $s->to * 1000, 'person' => $s->person, 'name' => $s->person === null ? null : ($names[$s->person] ?? $s->person), 'layer' => $s->layer, 'changed' => $s->override !== null], $coverage->segments),
             'uncovered' => $coverage->uncoveredSeconds() * 1000,
             'people' => Person::query()->where('team_id', $rota->team_id)->orderBy('name')->get(['id', 'name']),

@@ -83,6 +83,7 @@ final readonly class Sentence
             'rota.swap_asked' => self::plain("Asked {$text('with')} to swap turns", $text('why')),
             'rota.swap_declined' => self::plain('Declined to swap turns', $text('rota')),
             'rota.swap_withdrawn' => self::plain('Asked no longer to swap turns', $text('rota')),
+            'policy.saved' => self::plain("Changed whom a call to {$text('team')} pages", "{$text('steps')} steps, {$text('rounds')} rounds"),
             'what_if.kept' => self::plain("Kept the question {$text('name')}", $list('items')),
             'settings.changed' => self::plain("Changed {$text('what')}"),
             'token.made' => self::plain("Made the token {$text('name')}", $list('abilities')),

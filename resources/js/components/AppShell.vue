@@ -63,7 +63,7 @@ const isHere = (link: string): boolean =>
     : isUnder(link) ||
       (link === '/alerts' && amongSignals.value) ||
       (link === '/estate' && amongEstate.value) ||
-      (link === '/on-call' && isUnder('/fairness'));
+      (link === '/on-call' && (isUnder('/fairness') || isUnder('/policies')));
 
 const address = computed(() => new URL(page.url, window.location.origin));
 const limit = (name: string): number | null => {

@@ -15,7 +15,7 @@ import type { Change, Turn } from '@/pages/Rota/rota';
 
 /** A rota: its turns and gaps, who wants to swap, and the addresses for calendars. */
 const props = defineProps<{
-  rota: { id: string; name: string; time_zone: string; team: string | null };
+  rota: { id: string; name: string; time_zone: string; team: string | null; team_id: string };
   turns: Turn[];
   uncovered: number;
   people: { id: string; name: string }[];
@@ -69,7 +69,11 @@ const wrong = computed(() => action.errors.value.action);
           ><template v-else>Covered for the next six weeks.</template>
         </p>
         <p class="ml-auto text-small">
-          <Link href="/on-call" class="link">All teams</Link>&ensp;<Link href="/fairness" class="link">Fairness</Link>
+          <Link :href="`/policies/${rota.team_id}`" class="link">Whom a call pages</Link>&ensp;<Link
+            href="/on-call"
+            class="link"
+            >All teams</Link
+          >&ensp;<Link href="/fairness" class="link">Fairness</Link>
         </p>
       </div>
       <TroubleNote :text="wrong" />

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paging;
+
+use App\Platform\Person;
+use App\Rota\Rota;
+use Skarvo\Json\Document;
+use Skarvo\Paging\CallDocument;
+use Skarvo\Paging\Course;
+use Skarvo\Paging\Escalation;
+use Skarvo\Rota\Segment;
+use Skarvo\Time\Instant;
+
+/** Who would be paged when, by a policy, if a call began now and nobody answered: by the same code that follows real calls. */
+final class DryCall
+{
+    private const HORIZON_SECONDS = 48 * 3600;
+
+    /**
+     * @param  int  $rounds  as it was filled in, like the steps: whatever is wrong is told with its place
+     * @param  list<array{targets: list<string>, wait_seconds: int}>  $steps
+     *
+     * @throws \Skarvo\Json\BadInput
+     */
+    public static function follow(int $rounds, array $steps, int $at): Course
+    {
+        $rotas = [];
+        foreach (Rota::query()->orderBy('id')->get() as $rota) {
+            $rotas[$rota->id] = array_map(static fn(Segment $s): array => ['from' => Instant::format($s->from), 'to' => Instant::format($s->to), 'person' => $s->person], array_values(array_filter($rota->between($at, $at + self::HORIZON_SECONDS)->segments, static fn(Segment $s): bool => $s->person !== null)));
+        }
+        $people = [];
+        foreach (Person::query()->with('contacts')->orderBy('id')->get() as $person) {
+            $people[$person->id] = ['contacts' => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'after' => "PT{$c->after_seconds}S"])->all()];
+        }
+        [$call, $until] = CallDocument::read(Document::parse(json_encode([
+            'started_at' => Instant::format($at), 'until' => Instant::format($at + self::HORIZON_SECONDS),
+            'policy' => ['rounds' => $rounds, 'steps' => array_map(static fn(array $step): array => ['targets' => $step['targets'], 'wait' => "PT{$step['wait_seconds']}S"], $steps)],
+            'people' => (object) $people, 'rotas' => (object) $rotas,
+        ], JSON_THROW_ON_ERROR)));
+
+        return Escalation::follow($call, $until);
+    }
+}

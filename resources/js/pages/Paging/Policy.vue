@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
+import { useDebounceFn } from '@vueuse/core';
+import { computed, ref, watch } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import AppShell from '@/components/AppShell.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
+import { ask } from '@/lib/ask';
+import { clockTime, lasting } from '@/lib/time';
+
+/** A team's escalation policy, and beside it what it would do now if nobody answered. */
+interface Step {
+  targets: string[];
+  wait_seconds: number;
+}
+interface Course {
+  pages: { at: number; name: string; channel: string; round: number; step: number }[];
+  ends: number | null;
+  nobody: string[];
+  doubtful: string[];
+}
+const props = defineProps<{
+  team: { id: string; name: string };
+  policy: { rounds: number; steps: Step[] };
+  course: Course | null;
+  rotas: { id: string; name: string }[];
+  people: { id: string; name: string }[];
+  mayEdit: boolean;
+  running: number;
+}>();
+const action = useAction();
+const copy = (): { rounds: number; steps: Step[] } =>
+  JSON.parse(JSON.stringify(props.policy)) as { rounds: number; steps: Step[] };
+const edited = ref(copy());
+const course = ref(props.course);
+const trouble = ref<string | null>(null);
+const isChanged = computed(() => JSON.stringify(edited.value) !== JSON.stringify(props.policy));
+watch(
+  () => props.policy,
+  () => {
+    if (!isChanged.value) edited.value = copy();
+  },
+);
+const named = (target: string): string => {
+  const [kind, id] = [target.slice(0, target.indexOf(':')), target.slice(target.indexOf(':') + 1)];
+  return kind === 'rota'
+    ? (props.rotas.find((one) => one.id === id)?.name ?? target)
+    : (props.people.find((one) => one.id === id)?.name ?? target);
+};
+let asked = 0;
+const look = useDebounceFn(async () => {
+  const mine = ++asked;
+  if (edited.value.steps.some((step) => step.targets.length === 0) || edited.value.steps.length === 0) return;
+  const answer = await ask<Course>(
+    `/policies/${props.team.id}/dry-run`,
+    edited.value as unknown as Record<string, unknown>,
+  );
+  if (mine !== asked) return;
+  trouble.value = answer.error?.message ?? null;
+  if (answer.value) course.value = answer.value;
+}, 250);
+watch(edited, () => void look(), { deep: true });
+const add = (step: Step, event: Event): void => {
+  const field = event.target as HTMLSelectElement;
+  if (field.value && !step.targets.includes(field.value)) step.targets.push(field.value);
+  field.value = '';
+};
+const move = (i: number, by: number): void => {
+  const [step] = edited.value.steps.splice(i, 1);
+  if (step) edited.value.steps.splice(i + by, 0, step);
+};
+const save = (): void => action.send(`/policies/${props.team.id}`, { ...edited.value, was: props.policy } as never);
+const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.value ?? undefined);
+</script>
+
+<template>
+  <AppShell :title="`Policy of ${team.name}`" :follows="{ 'policy.': ['policy', 'course'], 'rota.': ['course'] }">
+    <div
+      class="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 lg:grid-cols-[minmax(0,1fr)_400px]"
+      tabindex="0"
+      role="region"
+      aria-label="Escalation policy"
+    >
+      <form @submit.prevent="save">
+        <h1 class="mb-1">When {{ team.name }} is called</h1>
+        <p class="mb-3 text-small text-ink-2">
+          <Link :href="`/on-call/${team.id}`" class="link">Its rota</Link>.
+          <template v-if="running">A call that runs now goes on by the policy that it began with.</template>
+        </p>
+        <TroubleNote :text="wrong" />
+        <ol>
+          <li v-for="(step, i) in edited.steps" :key="i" class="mb-2 border border-line bg-sheet p-3">
+            <div class="flex flex-wrap items-baseline gap-3">
+              <h2 class="text-ink!">Step {{ i + 1 }}</h2>
+              <span v-if="mayEdit" class="ml-auto flex gap-3 text-small">
+                <button v-if="i > 0" type="button" class="link" @click="move(i, -1)">Earlier</button>
+                <button v-if="i + 1 < edited.steps.length" type="button" class="link" @click="move(i, 1)">Later</button>
+                <button v-if="edited.steps.length > 1" type="button" class="link" @click="edited.steps.splice(i, 1)">
+                  Take out
+                </button>
+              </span>
+            </div>
+            <ul class="mt-1 flex flex-wrap gap-1.5 text-small">
+              <li v-for="target in step.targets" :key="target" class="border border-ink px-2 py-0.5">
+                {{ named(target) }}
+                <button
+                  v-if="mayEdit"
+                  type="button"
+                  class="min-h-6 min-w-6"
+                  :aria-label="`Without ${named(target)} in step ${i + 1}`"
+                  @click="step.targets = step.targets.filter((one) => one !== target)"
+                >
+                  ×
+                </button>
+              </li>
+              <li v-if="step.targets.length === 0" class="font-semibold text-call">calls nobody: choose somebody</li>
+            </ul>
+            <div v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-3 text-small">
+              <label
+                >Also call
+                <select
+                  class="field inline-block! w-52! py-1"
+                  :aria-label="`Also call in step ${i + 1}`"
+                  @change="add(step, $event)"
+                >
+                  <option value="">choose…</option>
+                  <optgroup label="Whoever is on call">
+                    <option v-for="one in rotas" :key="one.id" :value="`rota:${one.id}`">{{ one.name }}</option>
+                  </optgroup>
+                  <optgroup label="A person">
+                    <option v-for="one in people" :key="one.id" :value="`person:${one.id}`">{{ one.name }}</option>
+                  </optgroup>
+                </select></label
+              >
+              <label
+                >then wait, minutes
+                <input
+                  class="field inline-block! w-20! py-1"
+                  type="number"
+                  min="1"
+                  max="1440"
+                  required
+                  :value="step.wait_seconds / 60"
+                  @input="step.wait_seconds = Math.round(Number(($event.target as HTMLInputElement).value) * 60)"
+              /></label>
+            </div>
+            <p v-else class="mt-1 text-small text-ink-2">then waits {{ lasting(step.wait_seconds * 1000) }}</p>
+          </li>
+        </ol>
+        <div v-if="mayEdit" class="flex flex-wrap items-end gap-4">
+          <button type="button" class="link text-small" @click="edited.steps.push({ targets: [], wait_seconds: 300 })">
+            A further step
+          </button>
+          <label class="text-small"
+            >All of it, times
+            <input
+              v-model.number="edited.rounds"
+              class="field inline-block! w-16! py-1"
+              type="number"
+              min="1"
+              max="20"
+              required
+          /></label>
+          <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged">Save the policy</ActButton>
+          <button v-if="isChanged" type="button" class="link text-small" @click="edited = copy()">Put it back</button>
+        </div>
+        <p v-else class="text-small text-ink-2">All of it {{ policy.rounds }} times.</p>
+      </form>
+      <section aria-label="What it would do now">
+        <h2 class="mb-1">If it were called now, and nobody answered</h2>
+        <p v-if="!course" class="text-small text-ink-2">There is no policy yet: nobody would be called.</p>
+        <template v-else>
+          <ul v-if="course.doubtful.length" class="mb-2 border-l-2 border-ink pl-2 text-small">
+            <li v-for="one in course.doubtful" :key="one">{{ one }}</li>
+          </ul>
+          <p v-if="course.nobody.length" class="mb-1 text-small font-semibold text-call">
+            Nobody is named in {{ course.nobody.slice(0, 4).join(', ') }}.
+          </p>
+          <ol class="text-small">
+            <li v-for="(page, i) in course.pages" :key="i" class="row-rule grid grid-cols-[3.6rem_1fr_auto] gap-2 py-1">
+              <span class="font-mono text-tiny">{{ clockTime(page.at).slice(-5) }}</span>
+              <span
+                ><strong>{{ page.name }}</strong
+                >, {{ page.channel }}</span
+              >
+              <span class="text-ink-3">round {{ page.round }}, step {{ page.step }}</span>
+            </li>
+          </ol>
+          <p v-if="course.ends" class="mt-1 text-small text-ink-2">
+            At {{ clockTime(course.ends).slice(-5) }} every step was tried, and the coordinator is told.
+          </p>
+        </template>
+      </section>
+    </div>
+  </AppShell>
+</template>
