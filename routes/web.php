@@ -13,6 +13,7 @@ use App\Platform\FindController;
 use App\Platform\SignInController;
 use App\Rota\BurdenController;
 use App\Rota\Feeds;
+use App\Rota\LayersController;
 use App\Rota\OnCallController;
 use App\Rota\RotaController;
 use App\Signals\AlertsController;
@@ -114,6 +115,10 @@ Route::middleware('auth')->group(function (): void {
         Route::post('sources/{source}/heartbeats', [SourcesController::class, 'storeHeartbeat']);
         Route::post('sources/{source}/heartbeats/{heartbeat}/drop', [SourcesController::class, 'dropHeartbeat']);
         Route::post('policies/{team}', [PolicyController::class, 'save']);
+        Route::post('rotas', [LayersController::class, 'store']);
+        Route::get('on-call/{rota}/layers', [LayersController::class, 'edit']);
+        Route::post('on-call/{rota}/layers/preview', [LayersController::class, 'preview']);
+        Route::post('on-call/{rota}/layers', [LayersController::class, 'save']);
         Route::get('incidents-proposal', [IncidentsController::class, 'propose']);
         Route::post('incidents', [IncidentsController::class, 'store']);
         Route::post('incidents/{incident}/alerts', [IncidentsController::class, 'attach']);

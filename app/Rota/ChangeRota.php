@@ -23,8 +23,17 @@ final class ChangeRota
      */
     public static function effect(Rota $rota, array $override, int $from, int $to): array
     {
-        $before = $rota->between($from, $to)->segments;
-        $after = $rota->withOverride($override)->between($from, $to)->segments;
+        return self::differences($rota->between($from, $to)->segments, $rota->withOverride($override)->between($from, $to)->segments, $to);
+    }
+
+    /**
+     * @param  list<Segment>  $before  over a range, in order
+     * @param  list<Segment>  $after  over the same range
+     * @param  int  $to  its end, seconds since the epoch
+     * @return list<array{from: int, to: int, was: string|null, is: string|null}> stretches that change hands, in order
+     */
+    public static function differences(array $before, array $after, int $to): array
+    {
         $cuts = array_values(array_unique([...array_map(static fn(Segment $s): int => $s->from, [...$before, ...$after]), $to]));
         sort($cuts);
         $who = static function (array $segments, int $at): ?string {

@@ -32,6 +32,8 @@ final class OnCallController
                     'name' => $segment->person === null ? null : ($people->get($segment->person)->name ?? $segment->person),
                 ], $rota->between($now - self::HOURS_BACK * 3600, $now + self::HOURS_AHEAD * 3600)->segments),
             ]),
+            'mayArrange' => ChangeRota::mayArrange(CurrentPerson::of($request)),
+            'choices' => LayersController::choices(),
             'services' => OnCallNow::services(OnCallNow::teams()),
             'waiting' => DB::table('rota_swaps')->join('rotas', 'rotas.id', '=', 'rota_id')->join('people', 'people.id', '=', 'asker_id')->where('state', 'asked')->where('asked_id', CurrentPerson::of($request)->id)->where('to_at', '>', $now)->orderBy('from_at')
                 ->get(['rotas.id as rota', 'rotas.name', 'people.name as asker']),

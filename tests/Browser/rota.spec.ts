@@ -89,3 +89,40 @@ test('turns are read by a calendar at an address, until it is revoked', async ({
   await expect(page.getByRole('heading', { name: /What being on call asks/ })).toBeVisible();
   await accessible(page, 'fairness');
 });
+
+test('a rota is made, a gap in it is seen and covered, and its policy is tried before it is saved', async ({
+  page,
+}) => {
+  await signIn(page, 'Ingrid Vale');
+  await page.goto('/on-call');
+  await page.getByText('A further rota').click();
+  await page.getByLabel('Name').fill('Ramps on call');
+  await page.getByLabel('Of the team').selectOption({ label: 'Lane systems' });
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('heading', { name: 'Ramps on call: who takes turns' })).toBeVisible();
+  await page.getByRole('button', { name: 'A further layer' }).click();
+  await page.getByLabel('A further person in layer 1').selectOption({ label: 'Noor Lind' });
+  await page.getByLabel('A further person in layer 1').selectOption({ label: 'Ada Holm' });
+  await page.getByLabel('The first turn begins').fill('2026-01-05T09:00');
+  const status = page.getByRole('status').filter({ hasText: /Nobody for|Covered throughout/ });
+  await expect(status).toContainText('Covered throughout.');
+  await page.getByRole('button', { name: 'Only in part of the week' }).click();
+  await expect(status).toContainText('Nobody for');
+  await accessible(page, 'layers');
+  await page.getByRole('button', { name: 'A further layer' }).click();
+  await page.getByLabel('A further person in layer 2').selectOption({ label: 'Ada Holm' });
+  await page.getByLabel('The first turn begins').nth(1).fill('2026-01-05T09:00');
+  await expect(status).toContainText('Covered throughout.');
+  await page.getByRole('button', { name: 'Save the layers' }).click();
+  await expect(page.getByText('Covered for the next six weeks.')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Whom a call pages' }).click();
+  const now = page.getByRole('region', { name: 'What it would do now' });
+  await expect(now.getByRole('listitem').first()).toContainText('round 1, step 1');
+  await page.getByRole('button', { name: 'A further step' }).click();
+  await page.getByLabel('Also call in step 3').selectOption({ label: 'Ramps on call' });
+  await expect(now.getByText('round 1, step 3').first()).toBeVisible();
+  await accessible(page, 'a policy');
+  await page.getByRole('button', { name: 'Save the policy' }).click();
+  await expect(page.getByRole('button', { name: 'Save the policy' })).toBeDisabled();
+});

@@ -79,6 +79,8 @@ final readonly class Sentence
             'rule.saved' => self::plain("Accepts connections by itself: {$text('rule')}"),
             'rule.dropped' => self::plain("Accepts connections no longer: {$text('rule')}"),
             'rota.taken' => self::plain("Changed {$text('rota')}", $text('changes')),
+            'rota.made' => self::plain("Made the rota {$text('rota')}"),
+            'rota.layers' => self::plain("Changed who takes turns on {$text('rota')}", "{$text('layers')} layers"),
             'rota.swapped' => self::plain("Swapped turns on {$text('rota')}", $text('changes')),
             'rota.swap_asked' => self::plain("Asked {$text('with')} to swap turns", $text('why')),
             'rota.swap_declined' => self::plain('Declined to swap turns', $text('rota')),

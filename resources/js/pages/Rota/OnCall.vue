@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { Link } from '@inertiajs/vue3';
 import { computed, ref } from 'vue';
+import NewRota from '@/pages/Rota/NewRota.vue';
 import AppShell from '@/components/AppShell.vue';
 import { clockTime, millis, useNow } from '@/lib/time';
 
@@ -15,6 +16,8 @@ interface Turn {
 const props = defineProps<{
   rotas: { id: string; name: string; team: string; time_zone: string; segments: Turn[] }[];
   services: { service: string; name: string; tier: number | null; now: { name: string } | null }[];
+  mayArrange: boolean;
+  choices: { teams: { id: string; name: string }[]; time_zone: string };
   /** Swaps that wait for my answer. */
   waiting: { rota: string; name: string; asker: string }[];
 }>();
@@ -103,6 +106,7 @@ const following = (turns: Turn[]): Turn | undefined => turns.find((turn) => mill
           </tr>
         </tbody>
       </table>
+      <NewRota v-if="mayArrange" :teams="choices.teams" :time-zone="choices.time_zone" />
       <h2 class="mt-5 mb-1">By service</h2>
       <ul class="columns-1 text-small md:columns-2 xl:columns-3">
         <li v-for="one in services" :key="one.service" class="flex gap-2 py-1">

@@ -69,7 +69,9 @@ const wrong = computed(() => action.errors.value.action);
           ><template v-else>Covered for the next six weeks.</template>
         </p>
         <p class="ml-auto text-small">
-          <Link :href="`/policies/${rota.team_id}`" class="link">Whom a call pages</Link>&ensp;<Link
+          <template v-if="mayArrange"
+            ><Link :href="`/on-call/${rota.id}/layers`" class="link">Who takes turns</Link>&ensp;</template
+          ><Link :href="`/policies/${rota.team_id}`" class="link">Whom a call pages</Link>&ensp;<Link
             href="/on-call"
             class="link"
             >All teams</Link

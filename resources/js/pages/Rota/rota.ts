@@ -27,3 +27,32 @@ export interface Effect {
 /** A time as a field of a form takes it, on the reader's clock. */
 export const localOf = (at: number): string =>
   new Date(at - new Date(at).getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+
+/** A layer, as the core's contract has it: times on the wall clock of the rota. */
+export interface Layer {
+  name: string;
+  people: string[];
+  starts: string;
+  shift: string;
+  ends?: string;
+  windows?: { days: string[]; from: string; to: string }[];
+}
+
+export const DAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'];
+
+export const SHIFTS = [
+  { value: 'P1W', words: 'a week' },
+  { value: 'P2W', words: 'two weeks' },
+  { value: 'P1D', words: 'a day' },
+  { value: 'PT12H', words: 'twelve hours' },
+  { value: 'PT8H', words: 'eight hours' },
+];
+
+/** A further layer to fill in: from next Monday at nine, a week each. */
+export function layerOf(taken: string[]): Layer {
+  const monday = new Date();
+  monday.setDate(monday.getDate() + ((8 - monday.getDay()) % 7 || 7));
+  let n = taken.length + 1;
+  while (taken.includes(`layer-${n}`)) n++;
+  return { name: `layer-${n}`, people: [], starts: `${localOf(monday.getTime()).slice(0, 10)}T09:00`, shift: 'P1W' };
+}

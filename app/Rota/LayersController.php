@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\CurrentPerson;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Once;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Platform\Team;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Inertia\Inertia;
+use Inertia\Response;
+use Skarvo\Json\BadInput;
+use Skarvo\Rota\Segment;
+use Skarvo\Time\Zone;
+
+/** The layers of a rota: who takes turns, from when, how long, in which windows; with what a change makes of the next weeks before it is saved. */
+final class LayersController
+{
+    private const WEEKS = 6;
+
+    private const CHANGES_SHOWN = 40;
+
+    public function edit(Request $request, Rota $rota): Response
+    {
+        return Inertia::render('Rota/Layers', [
+            'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers],
+            'people' => Person::query()->orderByRaw('team_id = ? desc', [$rota->team_id])->orderBy('name')->get(['id', 'name']),
+            'preview' => $this->told($rota, $rota),
+            'myself' => CurrentPerson::of($request)->id,
+        ]);
+    }
+
+    public function preview(Request $request, Rota $rota): JsonResponse
+    {
+        try {
+            return new JsonResponse($this->told($rota, $this->changed($request, $rota)));
+        } catch (BadInput $e) {
+            return new JsonResponse($e->toArray(), 422);
+        }
+    }
+
+    public function save(Request $request, Rota $rota): RedirectResponse
+    {
+        $was = $request->validate(['was' => ['present', 'array']])['was'];
+        $changed = $this->changed($request, $rota);
+        $this->refuseUnknown($changed);
+        try {
+            $changed->between(now()->getTimestamp(), now()->getTimestamp() + 86400);
+        } catch (BadInput $e) {
+            throw Refused::because($e->getMessage());
+        }
+        $person = CurrentPerson::of($request);
+        Once::for($request, static function () use ($rota, $changed, $was, $person): void {
+            $rota->refresh();
+            if ($rota->layers != $was) {
+                throw Refused::because('Somebody changed this rota meanwhile. What you changed is still here: look at theirs, then save yours again.');
+            }
+            $rota->update(['layers' => $changed->layers]);
+            Journal::write(Actor::person($person), 'rota.layers', ['rota', $rota->id], ['rota' => $rota->name, 'layers' => count($changed->layers)]);
+        });
+
+        return redirect("/on-call/$rota->id");
+    }
+
+    public function store(Request $request): RedirectResponse
+    {
+        $input = $request->validate(['id' => ['required', 'string', 'max:60', 'regex:/^[a-z0-9][a-z0-9-]*$/', 'unique:rotas,id'], 'name' => ['required', 'string', 'max:120'], 'team' => ['required', 'exists:teams,id'], 'time_zone' => ['required', 'string']], [
+            'id.regex' => 'Use small letters, digits and hyphens.', 'id.unique' => 'There is a rota with this id already.', 'name.required' => 'Name it.', 'team.*' => 'Choose its team.',
+        ]);
+        if (Zone::named($input['time_zone']) === null) {
+            throw Refused::because('Use a time zone such as Europe/Oslo.', 'time_zone');
+        }
+        $person = CurrentPerson::of($request);
+        Once::for($request, static function () use ($input, $person): void {
+            $rota = Rota::query()->create(['id' => $input['id'], 'name' => $input['name'], 'team_id' => $input['team'], 'time_zone' => $input['time_zone'], 'layers' => [], 'overrides' => []]);
+            Journal::write(Actor::person($person), 'rota.made', ['rota', $rota->id], ['rota' => $rota->name]);
+        });
+
+        return redirect("/on-call/{$input['id']}/layers");
+    }
+
+    /** @return array{teams: mixed, time_zone: string} */
+    public static function choices(): array
+    {
+        return ['teams' => Team::query()->orderBy('name')->get(['id', 'name']), 'time_zone' => config()->string('skarvo.time_zone')];
+    }
+
+    private function changed(Request $request, Rota $rota): Rota
+    {
+        $layers = $request->validate(['layers' => ['present', 'array', 'max:20']])['layers'];
+        $other = $rota->replicate();
+        // A field that is left empty is not there, as the contract has it.
+        $other->layers = array_values(array_map(static fn(mixed $layer): array => is_array($layer) ? array_filter($layer, static fn(mixed $value): bool => $value !== null && $value !== '') : [], $layers));
+
+        return $other;
+    }
+
+    private function refuseUnknown(Rota $rota): void
+    {
+        foreach ($rota->layers as $layer) {
+            $people = is_array($layer) && is_array($layer['people'] ?? null) ? $layer['people'] : [];
+            $missing = array_diff($people, Person::query()->whereKey($people)->pluck('id')->all());
+            if ($missing !== []) {
+                throw Refused::because('There is nobody with the id '.implode(', ', array_filter($missing, is_string(...))).' any more. Take them out.');
+            }
+        }
+    }
+
+    /**
+     * @return array{turns: list<array<string, mixed>>, uncovered: int, changes: list<array{from: int, to: int, was: string|null, is: string|null}>, changed: int}
+     *
+     * @throws BadInput
+     */
+    private function told(Rota $before, Rota $after): array
+    {
+        [$from, $to] = [now()->getTimestamp(), now()->getTimestamp() + self::WEEKS * 7 * 86400];
+        $coverage = $after->between($from, $to);
+        $changes = ChangeRota::differences($before->between($from, $to)->segments, $coverage->segments, $to);
+        $names = Person::query()->pluck('name', 'id');
+        $named = static fn(?string $id): ?string => $id === null ? null : (string) ($names[$id] ?? $id);
+
+        return [
+            'turns' => array_map(static fn(Segment $s): array => ['from' => $s->from * 1000, 'to' => $s->to * 1000, 'person' => $s->person, 'name' => $named($s->person), 'layer' => $s->layer, 'changed' => $s->override !== null], $coverage->segments),
+            'uncovered' => $coverage->uncoveredSeconds() * 1000,
+            'changes' => array_map(static fn(array $c): array => ['from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $named($c['was']), 'is' => $named($c['is'])], array_slice($changes, 0, self::CHANGES_SHOWN)),
+            'changed' => count($changes),
+        ];
+    }
+}
