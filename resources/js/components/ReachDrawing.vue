@@ -51,6 +51,7 @@ const layout = async (): Promise<void> => {
       'elk.spacing.nodeNode': narrow.value ? '8' : '14',
       // The finer placement takes seconds where there are hundreds of boxes.
       'elk.layered.nodePlacement.strategy': drawn.value.length > 150 ? 'BRANDES_KOEPF' : 'NETWORK_SIMPLEX',
+      'elk.layered.thoroughness': drawn.value.length > 150 ? '2' : '7',
       'elk.edgeRouting': 'POLYLINE',
       'elk.padding': '[top=6,left=6,bottom=6,right=6]',
     },
