@@ -128,4 +128,25 @@ final class PlatformTest extends TestCase
         $this->get($answer->json('follow'))->assertInertia(fn(Shown $page) => $page->component('Incidents/ReportFollow')->where('report.service', 'Booking'));
         $this->withToken($token)->postJson('/api/v1/reports', ['service' => 'nothing'])->assertStatus(422);
     }
+
+    /** A page's own prop with the name of a shared one would take its place without a word: the header would lose who reads. */
+    public function test_no_page_takes_the_name_of_what_every_page_is_given(): void
+    {
+        $rendered = [];
+        foreach (glob(base_path('app/*/*.php')) ?: [] as $file) {
+            preg_match_all("/Inertia::render\\('([A-Za-z]+\\/[A-Za-z]+)'/", (string) file_get_contents($file), $m);
+            $rendered = [...$rendered, ...$m[1]];
+        }
+        foreach (glob(base_path('app/*/*/*.php')) ?: [] as $file) {
+            preg_match_all("/Inertia::render\\('([A-Za-z]+\\/[A-Za-z]+)'/", (string) file_get_contents($file), $m);
+            $rendered = [...$rendered, ...$m[1]];
+        }
+        self::assertGreaterThan(20, count(array_unique($rendered)));
+        foreach (array_unique($rendered) as $page) {
+            $text = (string) file_get_contents(resource_path("js/pages/$page.vue"));
+            $props = preg_match('/defineProps<\{(.*?)\n\}>\(\)/s', $text, $m) === 1 ? $m[1] : '';
+            preg_match_all('/^  ([A-Za-z]+)\??:/m', $props, $names);
+            self::assertSame([], array_values(array_intersect($names[1], ['organisation', 'demo', 'standInsUrl', 'now', 'me', 'live', 'band', 'clocks', 'errors'])), $page);
+        }
+    }
 }
