@@ -86,5 +86,8 @@ export async function accessible(page: Page, what: string): Promise<void> {
 }
 
 export async function fitsItsWidth(page: Page): Promise<void> {
-  expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+  // A browser that was just made narrow takes a moment to lay the page out anew.
+  await expect
+    .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth))
+    .toBeLessThanOrEqual(0);
 }
