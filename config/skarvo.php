@@ -21,6 +21,18 @@ return [
         'timeout_seconds' => 5,
     ],
 
+    // Which of Laravel's notification channels carries a page: a class, or a name such as mail. Without one, the page gateway.
+    'channels' => [
+        'push' => env('SKARVO_CHANNEL_PUSH'),
+        'text' => env('SKARVO_CHANNEL_TEXT'),
+        'voice' => env('SKARVO_CHANNEL_VOICE'),
+        'mail' => env('SKARVO_CHANNEL_MAIL'),
+        'chat' => env('SKARVO_CHANNEL_CHAT'),
+    ],
+
+    // A gateway that said it confirms has so long for it; then the page counts as come back, and the next contact is tried.
+    'confirm_seconds' => ['push' => 20, 'text' => 60, 'voice' => 30, 'mail' => 120, 'chat' => 30],
+
     'signals' => [
         'most_in_a_call' => 10_000,
         // Signals are kept so long; alerts stay.

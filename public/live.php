@@ -42,7 +42,10 @@ try {
     $statement = $db->prepare('select distinct kind, incident_id from (select kind, incident_id from journal where seq > ? order by seq desc limit 500)');
     $head = (int) $db->query('select max(seq) from journal')->fetchColumn();
     $statement->execute([(int) ($_GET['after'] ?? $head)]);
-    echo json_encode(['head' => $head, 'changes' => $statement->fetchAll(PDO::FETCH_NUM), 'now' => (int) (microtime(true) * 1000)], JSON_THROW_ON_ERROR);
+    // A process that has stopped writes no journal: its lease tells (App\Platform\OwnTrouble says it in words).
+    $alive = $db->prepare("select count(*) from leases where id in ('clock', 'sender') and until >= ?");
+    $alive->execute([gmdate('Y-m-d H:i:s', time() - 15)]);
+    echo json_encode(['stopped' => 2 - (int) $alive->fetchColumn(), 'head' => $head, 'changes' => $statement->fetchAll(PDO::FETCH_NUM), 'now' => (int) (microtime(true) * 1000)], JSON_THROW_ON_ERROR);
 } catch (PDOException) {
     http_response_code(503);
     echo '{"error":"The database does not answer. This screen tries again by itself."}';

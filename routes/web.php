@@ -7,6 +7,7 @@ use App\Incidents\PrioritiesController;
 use App\Incidents\ReportController;
 use App\Incidents\RoomController;
 use App\Incidents\WatchController;
+use App\Paging\CallController;
 use App\Paging\PageController;
 use App\Paging\PolicyController;
 use App\Platform\FindController;
@@ -92,6 +93,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('feeds/{feed}/revoke', [Feeds::class, 'revoke']);
 
     // Whoever is in the room may write down what happens.
+    Route::post('incidents/{incident}/answer', [CallController::class, 'answer']);
     Route::post('incidents/{incident}/notes', [IncidentsController::class, 'note']);
 
     Route::middleware('role:coordinator')->group(function (): void {
@@ -115,6 +117,9 @@ Route::middleware('auth')->group(function (): void {
         Route::post('sources/{source}/heartbeats', [SourcesController::class, 'storeHeartbeat']);
         Route::post('sources/{source}/heartbeats/{heartbeat}/drop', [SourcesController::class, 'dropHeartbeat']);
         Route::post('policies/{team}', [PolicyController::class, 'save']);
+        Route::post('policies/{team}/{policy}/drop', [PolicyController::class, 'drop'])->whereNumber('policy');
+        Route::get('incidents/{incident}/calls', [CallController::class, 'preview']);
+        Route::post('incidents/{incident}/calls', [CallController::class, 'store']);
         Route::post('rotas', [LayersController::class, 'store']);
         Route::get('on-call/{rota}/layers', [LayersController::class, 'edit']);
         Route::post('on-call/{rota}/layers/preview', [LayersController::class, 'preview']);

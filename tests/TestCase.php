@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests;
 
+use App\Paging\Page;
 use App\Platform\ApiToken;
 use App\Platform\Lease;
 use App\Platform\Person;
-use App\Platform\SendMessage;
 use App\Signals\Live\RuleSets;
 use App\Signals\TakeSignals;
 use Carbon\CarbonImmutable;
@@ -101,12 +101,22 @@ abstract class TestCase extends Base
         Artisan::call('skarvo:clock', ['--once' => true]);
     }
 
-    /** Sends what is due in the outbox, as the worker does. */
-    protected function work(): void
+    /** Sends what is due in the outbox, as the sender does. */
+    protected function deliver(): void
     {
-        foreach (DB::table('outbox')->whereNull('sent_at')->whereNull('failed_at')->where('due_at', '<=', now())->orderBy('id')->pluck('id') as $id) {
-            (new SendMessage((int) $id))->handle();
-        }
+        DB::table('leases')->delete();
+        Artisan::call('skarvo:sender', ['--once' => true]);
+    }
+
+    /**
+     * A person answers on the device that got the page: the link the first time, then what the device keeps of it.
+     *
+     * @param  array<string, mixed>  $more
+     * @return TestResponse<Response>
+     */
+    protected function answer(Page $page, string $answer, array $more = []): TestResponse
+    {
+        return $this->withCookie("page_$page->id", $page->refresh()->used_at === null ? '' : hash('sha256', $page->token))->post($page->link(), ['answer' => $answer, ...$more]);
     }
 
     protected function later(int $seconds): void

@@ -8,7 +8,7 @@ use App\Paging\Call;
 use App\Paging\FollowCall;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Outbox;
+use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Signals\Alert;
@@ -33,8 +33,8 @@ final class ResolveIncident
         return [
             'reports' => $reports->count(),
             'mails' => array_values($reports->pluck('email')->filter()->map(strval(...))->all()),
-            'calls' => array_values(Call::query()->with('team')->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get()
-                ->map(static fn(Call $call): string => $call->team->name ?? '')->all()),
+            'calls' => array_values(Call::query()->with(['team', 'person'])->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get()
+                ->map(static fn(Call $call): string => $call->calls())->all()),
             'services' => $this->publicServices($incident),
             'firing' => array_values(Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->orderBy('first_signal_at')->get()->map(static fn(Alert $a): array => $a->summed())->all()),
             'update' => UpdateDraft::of($incident, Stage::Restored)['text'],
@@ -60,9 +60,9 @@ final class ResolveIncident
                 'author_id' => $by->id, 'published_at' => $now,
             ]);
             Journal::write(Actor::person($by), 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $publicText, 'stage' => Stage::Restored->value], $incident->id);
-            foreach (Call::query()->with('team')->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get() as $call) {
+            foreach (Call::query()->with(['team', 'person'])->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get() as $call) {
                 $this->follow->happens($call, HappeningKind::Resolved);
-                Journal::write(Actor::system(), 'call.resolved', ['call', $call->id], ['team' => $call->team->name ?? ''], $incident->id);
+                Journal::write(Actor::system(), 'call.resolved', ['call', $call->id], ['team' => $call->calls()], $incident->id);
             }
             foreach (Report::query()->where('incident_id', $incident->id)->whereNull('resolved_at')->orderBy('id')->get() as $report) {
                 $report->update(['resolved_at' => $now]);

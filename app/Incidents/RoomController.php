@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Paging\Call;
+use App\Paging\EscalationPolicy;
 use App\Paging\Page;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
@@ -26,6 +27,7 @@ use Inertia\Response;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Stage;
 use Skarvo\Incidents\Urgency;
+use Skarvo\Paging\Outcome;
 
 /** The room of an incident: what we know, what was done, who is here, what to say next. */
 final class RoomController
@@ -88,15 +90,26 @@ final class RoomController
     /** @return list<array<string, mixed>> */
     private function calls(Incident $incident): array
     {
-        return array_values(Call::query()->with(['team', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get()->map(fn(Call $call): array => [
-            'id' => $call->id, 'team' => $call->team->name ?? '', 'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']),
+        return array_values(Call::query()->with(['team', 'person', 'pages.person'])->where('incident_id', $incident->id)->whereNull('handed_from')->orderBy('id')->get()->map(fn(Call $call): array => [
+            'id' => $call->id, 'team' => $call->calls(), 'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']),
             'round' => $call->round, 'step_ends_at' => $call->step_ends_at,
-            'heldBy' => $call->pages->firstWhere('person_id', $call->held_by)?->person?->name,
+            'heldBy' => $call->held_by === null ? null : Person::query()->find($call->held_by)?->name, 'beginsAt' => $call->begins_at, 'askedAt' => $call->asked_at,
+            'policy' => $call->policy_name, 'policyChanged' => $call->outcome !== Outcome::Resolved && $this->policyChanged($call),
+            'handedTo' => Call::query()->with('person')->where('handed_from', $call->id)->where('outcome', Outcome::Waiting)->first()?->person?->name,
+            'mine' => $call->pages->where('person_id', CurrentPerson::of(request())->id)->last()?->id, 'iHaveIt' => $call->held_by === CurrentPerson::of(request())->id,
             'pages' => $call->pages->map(fn(Page $page): array => [
                 'id' => $page->id, 'person' => $page->person->name ?? '', 'channel' => $page->channel, 'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
-                'sent_at' => $page->sent_at, 'failed_at' => $page->failed_at, 'opened_at' => $page->opened_at, 'answer' => $page->answer, 'answered_at' => $page->answered_at,
+                'kind' => $page->kind, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at, 'failed_at' => $page->failed_at, 'error' => $page->error, 'answered_how' => $page->answered_how, 'opened_at' => $page->opened_at, 'answer' => $page->answer, 'answered_at' => $page->answered_at,
             ]),
         ])->all());
+    }
+
+    /** Whether the policy was edited since the call began: it goes on by the one that it began with. */
+    private function policyChanged(Call $call): bool
+    {
+        $policy = $call->policy_id === null ? null : EscalationPolicy::query()->find($call->policy_id);
+
+        return $call->policy_id !== null && ($policy === null || ['rounds' => $policy->rounds, 'steps' => $policy->steps] != $call->policy);
     }
 
     private function noteEntering(Incident $incident, Person $person): void

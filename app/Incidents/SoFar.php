@@ -34,13 +34,13 @@ final class SoFar
             $sentences[] = implode(', ', $named).($more > 0 ? ", and $more more".($more === 1 ? ' service is' : ' services are').' hit' : '')
                 .($sites === [] ? '' : (count($sites) <= 3 ? '; at '.implode(', ', $sites) : '; at '.count($sites).' sites')).'.';
         }
-        foreach ($incident->isOpen() ? Call::query()->with(['team', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get() : [] as $call) {
-            $team = $call->team->name ?? '';
+        foreach ($incident->isOpen() ? Call::query()->with(['team', 'person', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get() : [] as $call) {
+            $team = $call->calls();
             $holder = $call->pages->firstWhere('person_id', $call->held_by)?->person?->name;
             $sentences[] = match ($call->outcome) {
-                Outcome::Acknowledged => "$holder of $team has it.",
+                Outcome::Acknowledged => $call->team === null ? "$team was called, and comes." : "$holder of $team has it.",
                 Outcome::Waiting => "$team is being called, step $call->step; nobody has answered yet.",
-                Outcome::Exhausted => "Nobody of $team answered.",
+                Outcome::Exhausted => $call->team === null ? "$team did not answer." : "Nobody of $team answered.",
                 Outcome::Resolved => '',
             };
         }

@@ -7,42 +7,124 @@ namespace App\Paging;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
+use App\Platform\Refused;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Outcome;
+use Skarvo\Paging\Reply;
+use Skarvo\Paging\ReplyKind;
 
-/** A person who was paged says yes or no. */
+/** A person who was paged answers: yes, no, in so many minutes, or hand it to somebody. */
 final class AnswerPage
 {
-    public function __construct(private readonly FollowCall $follow) {}
+    public function __construct(private readonly FollowCall $follow, private readonly StartCall $start) {}
 
-    /** @return bool false if this page was answered so before, or its call is over */
-    public function __invoke(Page $page, bool $yes, string $why = ''): bool
+    /**
+     * @param  'page'|'text'|'mail'|'key'|'chat'|'room'  $how
+     * @param  bool  $together  for all the pages that went out as one with it
+     * @return bool false if it was answered so before, or what it is about is over
+     *
+     * @throws \Illuminate\Validation\ValidationException if nobody, or more than one, is meant by whom they named
+     */
+    public function __invoke(Page $page, Reply $reply, string $how, string $why = '', bool $together = false): bool
     {
-        return DB::transaction(function () use ($page, $yes, $why): bool {
-            $page = Page::query()->with(['call', 'person'])->findOrFail($page->id);
-            $call = $page->call ?? throw new \LogicException('A page has its call.');
-            $answer = $yes ? 'yes' : 'no';
-            if ($page->answer === $answer || $call->outcome === Outcome::Resolved) {
-                return false;
+        return DB::transaction(function () use ($page, $reply, $how, $why, $together): bool {
+            $answered = false;
+            $to = $reply->kind === ReplyKind::HandTo ? self::to($page, $reply->to) : null;
+            foreach ($together ? $page->together() : [Page::query()->with(['call.incident', 'call.team', 'person'])->findOrFail($page->id)] as $one) {
+                $answered = $this->one($one, $reply, $to, $how, $why) || $answered;
             }
-            // One answer stands for all the pages that this person got in this call.
-            Page::query()->where('call_id', $call->id)->where('person_id', $page->person_id)->update(['answer' => $answer, 'answered_at' => now()]);
-            $person = $page->person ?? throw new \LogicException('A page has its person.');
-            $this->follow->happens($call, $yes ? HappeningKind::Acknowledged : HappeningKind::Declined, $person->id);
-            $this->tell($call, $person, $yes, $why);
 
-            return true;
+            return $answered;
         });
     }
 
-    private function tell(Call $call, Person $person, bool $yes, string $why): void
+    private function one(Page $page, Reply $reply, ?Person $to, string $how, string $why): bool
     {
-        $first = Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->orderBy('ordinal')->first();
+        $person = $page->person ?? throw new \LogicException('A page has its person.');
+        $call = $page->call;
+        if ($call === null) {
+            return self::test($page, $person, $how);
+        }
+        if ($call->outcome === Outcome::Resolved || $this->isKnown($page, $call, $reply, $to)) {
+            return false;
+        }
+        // One answer stands for all the pages that this person got in this call.
+        $after = self::after($call, $person);
+        Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->update(['answer' => $reply->kind->value, 'answered_at' => now(), 'answered_how' => $how]);
+        $facts = ['person' => $person->name, 'why' => $why, 'after' => $after, 'how' => self::words($how)];
+        if ($reply->kind === ReplyKind::No) {
+            Journal::write(Actor::person($person), 'call.declined', ['call', $call->id], $facts, $call->incident_id);
+            $this->follow->happens($call, HappeningKind::Declined, $person->id);
+            HoldCalls::forget($call);
+
+            return true;
+        }
+        match ($reply->kind) {
+            ReplyKind::Later => Journal::write(Actor::person($person), 'call.later', ['call', $call->id], [...$facts, 'minutes' => $reply->minutes], $call->incident_id),
+            ReplyKind::HandTo => Journal::write(Actor::person($person), 'call.handed', ['call', $call->id], [...$facts, 'to' => $to->name ?? ''], $call->incident_id),
+            default => Journal::write(Actor::person($person), 'call.acknowledged', ['call', $call->id], $facts, $call->incident_id),
+        };
+        if ($call->held_by !== $person->id) {
+            $this->follow->happens($call, HappeningKind::Acknowledged, $person->id);
+        }
+        if ($to !== null) {
+            HoldCalls::forget($call);
+            $this->start->handed($call, $to, Actor::person($person));
+        } else {
+            HoldCalls::begin($call, $reply->kind === ReplyKind::Later ? CarbonImmutable::instance(now())->addMinutes($reply->minutes) : null);
+        }
+
+        return true;
+    }
+
+    /** A repeated request, a second click, a gateway that tells twice. */
+    private function isKnown(Page $page, Call $call, Reply $reply, ?Person $to): bool
+    {
+        return match ($reply->kind) {
+            ReplyKind::Yes => $page->answer === 'yes' && $call->held_by === $page->person_id && $page->kind !== 'ask',
+            ReplyKind::No => $page->answer === 'no' && $call->held_by !== $page->person_id,
+            ReplyKind::Later => $page->answer === 'later' && $call->held_by === $page->person_id && abs(($call->begins_at ?? now())->diffInSeconds(now()->addMinutes($reply->minutes))) < 5,
+            ReplyKind::HandTo => Call::query()->where('handed_from', $call->id)->where('person_id', $to?->id)->where('outcome', Outcome::Waiting)->exists(),
+        };
+    }
+
+    private static function test(Page $page, Person $person, string $how): bool
+    {
+        if ($page->answered_at !== null) {
+            return false;
+        }
+        $page->update(['answer' => 'yes', 'answered_at' => now(), 'answered_how' => $how]);
+        Journal::write(Actor::person($person), 'page.tested', ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel, 'how' => self::words($how)]);
+
+        return true;
+    }
+
+    private static function to(Page $page, string $name): Person
+    {
+        $people = $name === '' ? array_filter([Answers::next($page)]) : Answers::named($name);
+        $people = array_values(array_filter($people, static fn(Person $person): bool => $person->id !== $page->person_id));
+
+        return match (count($people)) {
+            1 => $people[0],
+            0 => throw Refused::because($name === '' ? 'There is nobody to hand it to. Name somebody: hand to …' : "Nobody who can be reached is called \"$name\". You still have the page: answer yes or no, or name somebody else.", 'to'),
+            default => throw Refused::because("\"$name\" may be ".implode(' or ', array_map(static fn(Person $p): string => $p->name, array_slice($people, 0, 3))).'. Write the whole name.', 'to'),
+        };
+    }
+
+    private static function after(Call $call, Person $person): string
+    {
+        $first = Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->orderBy('id')->first();
         $seconds = $first === null ? 0 : max(0, now()->getTimestamp() - $first->at->getTimestamp());
-        Journal::write(Actor::person($person), $yes ? 'call.acknowledged' : 'call.declined', ['call', $call->id], [
-            'person' => $person->name, 'why' => $why,
-            'after' => $seconds < 60 ? "$seconds s" : intdiv($seconds, 60).' min '.($seconds % 60).' s',
-        ], $call->incident_id);
+
+        return $seconds < 60 ? "$seconds s" : intdiv($seconds, 60).' min '.($seconds % 60).' s';
+    }
+
+    private static function words(string $how): string
+    {
+        return match ($how) {
+            'text' => 'by a reply to the text', 'mail' => 'by a reply to the mail', 'key' => 'by a key on the call', 'chat' => 'in the chat', 'room' => 'in the room', default => 'on the page',
+        };
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Incidents\Incident;
+use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Team;
 use Carbon\CarbonImmutable;
@@ -20,7 +21,7 @@ use Skarvo\Paging\Step;
 use Skarvo\Paging\Target;
 
 /**
- * A call for help to a team, for an incident. Policy, contacts and what is known of rotas are kept with it.
+ * A call for help to a team or a person, for an incident. Policy, contacts and what is known of rotas are kept with it.
  *
  * @property int $id
  * @property array{rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>} $policy
@@ -28,6 +29,19 @@ use Skarvo\Paging\Target;
  * @property array<string, list<array{from: int, to: int, person: string}>> $rotas
  * @property CarbonImmutable $started_at
  * @property CarbonImmutable|null $followed_until
+ * @property string|null $team_id
+ * @property string|null $person_id
+ * @property int $incident_id
+ * @property int|null $policy_id
+ * @property string $policy_name
+ * @property string|null $held_by
+ * @property int|null $handed_from
+ * @property int $patience_seconds
+ * @property int $answer_seconds
+ * @property CarbonImmutable|null $held_since
+ * @property CarbonImmutable|null $begins_at
+ * @property CarbonImmutable|null $asked_at
+ * @property CarbonImmutable|null $hold_due_at
  * @property Outcome $outcome
  * @property CarbonImmutable|null $outcome_at
  * @property CarbonImmutable|null $next_due_at
@@ -39,7 +53,8 @@ final class Call extends Record
         'policy' => 'array', 'contacts' => 'array', 'rotas' => 'array', 'outcome' => Outcome::class,
         'started_at' => 'immutable_datetime', 'followed_until' => 'immutable_datetime', 'outcome_at' => 'immutable_datetime',
         'next_due_at' => 'immutable_datetime', 'step_ends_at' => 'immutable_datetime',
-        'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer',
+        'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer', 'patience_seconds' => 'integer', 'answer_seconds' => 'integer',
+        'held_since' => 'immutable_datetime', 'begins_at' => 'immutable_datetime', 'asked_at' => 'immutable_datetime', 'hold_due_at' => 'immutable_datetime',
     ];
 
     /** @return BelongsTo<Incident, $this> */
@@ -54,6 +69,18 @@ final class Call extends Record
         return $this->belongsTo(Team::class);
     }
 
+    /** @return BelongsTo<Person, $this> */
+    public function person(): BelongsTo
+    {
+        return $this->belongsTo(Person::class);
+    }
+
+    /** Whom it calls, in a word. */
+    public function calls(): string
+    {
+        return $this->team->name ?? $this->person->name ?? '';
+    }
+
     /** @return HasMany<Happening, $this> */
     public function happenings(): HasMany
     {
@@ -63,7 +90,7 @@ final class Call extends Record
     /** @return HasMany<Page, $this> */
     public function pages(): HasMany
     {
-        return $this->hasMany(Page::class)->orderBy('ordinal');
+        return $this->hasMany(Page::class)->orderBy('id');
     }
 
     public function toCore(): CoreCall

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
-use App\Platform\Person;
 use App\Rota\Rota;
 use Skarvo\Json\Document;
 use Skarvo\Paging\CallDocument;
@@ -21,18 +20,25 @@ final class DryCall
     /**
      * @param  int  $rounds  as it was filled in, like the steps: whatever is wrong is told with its place
      * @param  list<array{targets: list<string>, wait_seconds: int}>  $steps
+     * @param  string  $urgency  of the incident: people may have rules for it
      *
      * @throws \Skarvo\Json\BadInput
      */
-    public static function follow(int $rounds, array $steps, int $at): Course
+    public static function follow(int $rounds, array $steps, int $at, string $urgency = 'now'): Course
     {
         $rotas = [];
         foreach (Rota::query()->orderBy('id')->get() as $rota) {
             $rotas[$rota->id] = array_map(static fn(Segment $s): array => ['from' => Instant::format($s->from), 'to' => Instant::format($s->to), 'person' => $s->person], array_values(array_filter($rota->between($at, $at + self::HORIZON_SECONDS)->segments, static fn(Segment $s): bool => $s->person !== null)));
         }
         $people = [];
-        foreach (Person::query()->with('contacts')->orderBy('id')->get() as $person) {
-            $people[$person->id] = ['contacts' => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'after' => "PT{$c->after_seconds}S"])->all()];
+        foreach (ReachPeople::contacts($urgency, $at) as $person => $contacts) {
+            $people[$person] = ['contacts' => array_map(static fn(array $c): array => ['channel' => $c['channel'], 'after' => "PT{$c['after']}S"], $contacts)];
+        }
+        // A rota may still name somebody who has left: nobody can be reached there.
+        foreach ($rotas as $segments) {
+            foreach ($segments as $segment) {
+                $people[$segment['person']] ??= ['contacts' => []];
+            }
         }
         [$call, $until] = CallDocument::read(Document::parse(json_encode([
             'started_at' => Instant::format($at), 'until' => Instant::format($at + self::HORIZON_SECONDS),

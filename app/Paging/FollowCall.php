@@ -6,15 +6,15 @@ namespace App\Paging;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Outbox;
+use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Rota\Rota;
 use Carbon\CarbonImmutable;
-use Illuminate\Support\Str;
 use Skarvo\Paging\Course;
 use Skarvo\Paging\Escalation;
 use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Outcome;
+use Skarvo\Paging\Page as CorePage;
 use Skarvo\Paging\Target;
 use Skarvo\Rota\Segment;
 
@@ -38,8 +38,9 @@ final class FollowCall
         $this->tellSteps($call, $course);
         $this->recordPages($call, $course);
         if ($course->outcome === Outcome::Exhausted && $call->outcome !== Outcome::Exhausted) {
-            Journal::write(Actor::system(), 'call.exhausted', ['call', $call->id], ['team' => $call->team->name ?? ''], $call->incident_id);
+            Journal::write(Actor::system(), 'call.exhausted', ['call', $call->id], ['team' => $call->calls()], $call->incident_id);
         }
+        $was = $call->outcome;
         $instant = static fn(?int $seconds): ?CarbonImmutable => $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds);
         $last = $course->steps === [] ? null : $course->steps[count($course->steps) - 1];
         $call->update([
@@ -53,6 +54,28 @@ final class FollowCall
             'round' => $last->round ?? 1,
             'step' => $last->step ?? 1,
         ]);
+        if ($call->handed_from !== null && $call->outcome !== $was) {
+            $this->settleHanding($call);
+        }
+    }
+
+    /** Whoever handed a call on kept it meanwhile: now somebody else has it, or it goes on as if they had said no. */
+    private function settleHanding(Call $call): void
+    {
+        $first = Call::query()->with('team', 'person')->findOrFail($call->handed_from);
+        if ($first->outcome !== Outcome::Acknowledged || $first->held_by === null || ! in_array($call->outcome, [Outcome::Acknowledged, Outcome::Exhausted], true)) {
+            return;
+        }
+        if ($call->outcome === Outcome::Acknowledged) {
+            $this->happens($first, HappeningKind::Acknowledged, $call->held_by);
+            HoldCalls::begin($first, null);
+            $this->happens($call, HappeningKind::Resolved);
+
+            return;
+        }
+        Journal::write(Actor::system(), 'call.not_handed', ['call', $first->id], ['person' => $call->calls()], $first->incident_id);
+        $this->happens($first, HappeningKind::Released, $first->held_by);
+        HoldCalls::forget($first);
     }
 
     /** Notes what a person or a device did, and lets it take effect at once. */
@@ -116,17 +139,20 @@ final class FollowCall
 
     private function recordPages(Call $call, Course $course): void
     {
-        $recorded = Page::query()->where('call_id', $call->id)->count();
-        foreach (array_slice($course->pages, $recorded) as $i => $page) {
+        $recorded = Page::query()->where('call_id', $call->id)->where('kind', 'call')->count();
+        $fresh = array_slice($course->pages, $recorded);
+        if ($fresh === []) {
+            return;
+        }
+        $people = Person::query()->with('contacts')->whereKey(array_map(static fn(CorePage $page): string => $page->person, $fresh))->get()->keyBy('id');
+        $rank = $call->incident->priority ?? Outbox::LAST;
+        foreach ($fresh as $i => $page) {
             $at = CarbonImmutable::createFromTimestampUTC($page->at);
-            $person = Person::query()->findOrFail($page->person);
-            $record = Page::query()->create([
-                'call_id' => $call->id, 'ordinal' => $recorded + $i, 'person_id' => $page->person, 'channel' => $page->channel,
-                'address' => $person->contacts->firstWhere('channel', $page->channel)->address ?? '',
-                'round' => $page->round, 'step' => $page->step, 'at' => $at, 'token' => Str::random(40),
-            ]);
+            $person = $people->get($page->person) ?? throw new \LogicException("$page->person is called, and not known.");
+            $address = $person->contacts->firstWhere('channel', $page->channel)->address ?? '';
+            $record = Page::issue(['call_id' => $call->id, 'ordinal' => $recorded + $i, 'person_id' => $page->person, 'channel' => $page->channel, 'address' => $address, 'round' => $page->round, 'step' => $page->step], $at);
             Journal::write(Actor::system(), 'page.queued', ['page', $record->id], ['person' => $person->name, 'channel' => $page->channel], $call->incident_id);
-            Outbox::put('page', "page-$record->id", ['page' => $record->id], $at);
+            Outbox::put('page', "page-$record->id", ['page' => $record->id, 'channel' => $page->channel, 'together' => "$page->person $page->channel $address"], $at, $rank);
         }
     }
 

@@ -7,13 +7,26 @@ namespace App\Paging;
 use App\Platform\Person;
 use App\Platform\Record;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Facades\URL;
+use Illuminate\Support\Str;
 
 /**
- * One contact of one person, sent once. Its token opens it on the person's own device.
+ * One contact of one person, sent once. Its link opens it on the person's own device, works for one answer, and expires.
  *
  * @property int $id
- * @property int $call_id
+ * @property int|null $call_id
+ * @property string $kind call: of a call's course; ask: whether they are on it; test: to oneself
+ * @property int|null $lead_id the page with which this one went out as one
+ * @property string $address
+ * @property string $token
+ * @property string|null $answer
+ * @property string|null $error
+ * @property CarbonImmutable|null $expires_at
+ * @property CarbonImmutable|null $delivered_at
+ * @property CarbonImmutable|null $confirm_by
+ * @property CarbonImmutable|null $used_at
  * @property string $person_id
  * @property string $channel
  * @property CarbonImmutable $at
@@ -27,7 +40,31 @@ final class Page extends Record
     protected $casts = [
         'at' => 'immutable_datetime', 'sent_at' => 'immutable_datetime', 'failed_at' => 'immutable_datetime',
         'opened_at' => 'immutable_datetime', 'answered_at' => 'immutable_datetime', 'ordinal' => 'integer',
+        'expires_at' => 'immutable_datetime', 'delivered_at' => 'immutable_datetime', 'confirm_by' => 'immutable_datetime', 'used_at' => 'immutable_datetime',
     ];
+
+    /** Pages that nobody answers in a day are answered in the room. */
+    private const LINK_HOURS = 24;
+
+    /** @param  array<string, mixed>  $fields */
+    public static function issue(array $fields, CarbonImmutable $at): self
+    {
+        return self::query()->create([...$fields, 'at' => $at, 'token' => Str::random(40), 'expires_at' => $at->addHours(self::LINK_HOURS)]);
+    }
+
+    /** The signed address that opens it without a password. */
+    public function link(): string
+    {
+        return url(URL::temporarySignedRoute('page', $this->expires_at ?? $this->at->addHours(self::LINK_HOURS), ['token' => $this->token], absolute: false));
+    }
+
+    /** @return Collection<int, self> it and those that went out with it, as one */
+    public function together(): Collection
+    {
+        $lead = $this->lead_id ?? $this->id;
+
+        return self::query()->with(['call.incident', 'call.team', 'person'])->where(static fn($query) => $query->where('id', $lead)->orWhere('lead_id', $lead))->orderBy('id')->get();
+    }
 
     /** @return BelongsTo<Call, $this> */
     public function call(): BelongsTo

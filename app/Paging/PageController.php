@@ -7,22 +7,40 @@ namespace App\Paging;
 use App\Incidents\Incident;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Refused;
 use App\Signals\Alert;
 use App\Signals\Observed;
 use App\Topology\Estate;
 use App\Updates\Update;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Cookie;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\URL;
 use Inertia\Inertia;
 use Inertia\Response;
+use Skarvo\Paging\Reply;
 
-/** What a person sees who opens a page on their phone: what, where, how bad, who else. No sign-in: the link is the key. */
+/**
+ * What a person sees who opens a page on their phone: what, where, how bad, who else.
+ *
+ * No sign-in: the signed link is the key. It takes one answer; the device that gave it may change its mind, others may
+ * not, wherever the link went meanwhile. After a day it is no key any more.
+ */
 final class PageController
 {
-    public function show(string $token): Response
+    private const DEVICE_MINUTES = 24 * 60;
+
+    public function show(Request $request, string $token): Response
     {
-        $page = Page::query()->with(['call.incident.service', 'call.team', 'person'])->where('token', $token)->firstOrFail();
+        $page = Page::query()->with(['call.incident.service', 'call.team', 'call.person', 'person'])->where('token', $token)->firstOrFail();
+        $over = $this->whyNot($request, $page);
+        if ($over !== null) {
+            return Inertia::render('Paging/LinkOver', ['why' => $over, 'incident' => $page->call?->incident_id]);
+        }
+        if ($page->call === null) {
+            return Inertia::render('Paging/TestPage', ['answerTo' => $request->getRequestUri(), 'person' => $page->person->name ?? '', 'channel' => $page->channel, 'answeredAt' => $page->answered_at]);
+        }
         $call = $page->call ?? abort(404);
         $incident = $call->incident ?? abort(404);
         $this->noteOpened($page, $incident);
@@ -30,7 +48,12 @@ final class PageController
         $impact = $estate->trace(Observed::inIncident($incident->id));
 
         return Inertia::render('Paging/Answer', [
-            'token' => $token,
+            'answerTo' => $request->getRequestUri(),
+            'asksAgain' => $page->kind === 'ask' && $call->asked_at !== null,
+            'with' => $page->together()->where('id', '!=', $page->id)->map(static fn(Page $p): array => ['ref' => $p->call?->incident?->ref(), 'title' => $p->call?->incident?->title, 'priority' => $p->call?->incident?->priority, 'link' => $p->link(), 'answer' => $p->answer])->values(),
+            'next' => Answers::next($page)?->name,
+            'beginsAt' => $call->begins_at,
+            'handedTo' => Call::query()->with('person')->where('handed_from', $call->id)->where('outcome', 'waiting')->first()?->person?->name,
             'person' => $page->person->name ?? '',
             'answer' => $page->answer,
             'answeredAt' => $page->answered_at,
@@ -38,7 +61,7 @@ final class PageController
             'heldBy' => $call->held_by === null ? null : Page::query()->with('person')->where('person_id', $call->held_by)->first()?->person?->name,
             'heldByMe' => $call->held_by === $page->person_id,
             'stepEndsAt' => $call->step_ends_at,
-            'team' => $call->team->name ?? '',
+            'team' => $call->calls(),
             'incident' => [
                 'ref' => $incident->ref(), 'id' => $incident->id, 'title' => $incident->title, 'priority' => $incident->priority,
                 'service' => $incident->service->name ?? '', 'impact' => $incident->impact->meaning(), 'urgency' => $incident->urgency->meaning(),
@@ -60,11 +83,46 @@ final class PageController
 
     public function answer(Request $request, string $token, AnswerPage $answer): RedirectResponse
     {
-        $input = $request->validate(['answer' => ['required', 'in:yes,no'], 'why' => ['nullable', 'string', 'max:500']]);
+        $input = $request->validate(['answer' => ['required', 'in:yes,no,later,hand'], 'why' => ['nullable', 'string', 'max:500'], 'minutes' => ['nullable', 'integer', 'between:1,120'], 'to' => ['nullable', 'string', 'max:120'], 'all' => ['boolean']],
+            ['minutes.*' => 'Say in how many minutes: 1 to 120.']);
         $page = Page::query()->where('token', $token)->firstOrFail();
-        $answer($page, $input['answer'] === 'yes', (string) ($input['why'] ?? ''));
+        $over = $this->whyNot($request, $page);
+        if ($over !== null) {
+            throw Refused::because($over);
+        }
+        $answer($page, match ($input['answer']) {
+            'yes' => Reply::yes(),
+            'no' => Reply::no(),
+            'later' => Reply::later((int) ($input['minutes'] ?? Reply::KEY_MINUTES)),
+            default => Reply::handTo((string) ($input['to'] ?? '')),
+        }, 'page', (string) ($input['why'] ?? ''), (bool) ($input['all'] ?? false));
+        foreach (($input['all'] ?? false) ? $page->together() : [$page] as $one) {
+            Page::query()->whereKey($one->id)->whereNull('used_at')->update(['used_at' => now()]);
+            Cookie::queue(self::cookie($one), hash('sha256', $one->token), self::DEVICE_MINUTES);
+        }
 
         return back();
+    }
+
+    /** Why this request may not open the page; null if it may. */
+    private function whyNot(Request $request, Page $page): ?string
+    {
+        $cookie = $request->cookie(self::cookie($page));
+        if (is_string($cookie) && hash_equals(hash('sha256', $page->token), $cookie)) {
+            return null;
+        }
+
+        return match (true) {
+            $page->used_at !== null => 'This link was answered through, and works once. On the device that answered it still opens; elsewhere, sign in.',
+            URL::hasCorrectSignature($request, false) && ! URL::signatureHasNotExpired($request) => 'This link is more than a day old, and opens no more. Sign in to see how things stand.',
+            ! URL::hasValidSignature($request, false) => 'This link is not whole. Open it from the message again, or sign in.',
+            default => null,
+        };
+    }
+
+    private static function cookie(Page $page): string
+    {
+        return "page_$page->id";
     }
 
     private function noteOpened(Page $page, Incident $incident): void

@@ -4,55 +4,117 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Paging\Delivery\DeliveryPaths;
+use App\Paging\Delivery\GatewayChannel;
+use App\Paging\Delivery\NoteDelivery;
+use App\Paging\Delivery\PageNotification;
+use App\Paging\Delivery\StartsSending;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Messages;
-use App\Platform\OutboxMessage;
+use App\Platform\Outbox\Failed;
+use App\Platform\Outbox\Messages;
+use App\Platform\Outbox\OutboxMessage;
 use Carbon\CarbonImmutable;
-use Skarvo\Paging\HappeningKind;
+use GuzzleHttp\Promise\Create;
+use GuzzleHttp\Promise\PromiseInterface;
+use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Facades\Notification;
 
-/** Pages on their way to a device. */
+/** Pages on their way to a device, by the notification channel that is set for their kind. */
 final class PageMessages implements Messages
 {
-    public function __construct(private readonly FollowCall $follow) {}
+    /** Twice, then the next contact: at three in the morning a minute of trying again is a minute lost. */
+    private const ATTEMPTS = 2;
 
-    public function body(OutboxMessage $message): array
+    private const LISTED = 5;
+
+    public function __construct(private readonly NoteDelivery $note) {}
+
+    public function together(OutboxMessage $message): ?string
     {
-        $page = self::page($message);
-        $incident = $page->call->incident ?? throw new \LogicException('A page has its incident.');
-
-        return [
-            'channel' => $page->channel,
-            'to' => $page->address,
-            'person' => $page->person->name ?? '',
-            'text' => "{$incident->ref()}, priority $incident->priority: $incident->title",
-            'link' => route('page', $page->token),
-        ];
+        return is_string($message->payload['together'] ?? null) ? $message->payload['together'] : null;
     }
 
-    public function sent(OutboxMessage $message): void
+    public function gathered(OutboxMessage $lead, array $parts): void
     {
-        $page = self::page($message);
+        Page::query()->whereKey(array_map(self::id(...), $parts))->update(['lead_id' => self::id($lead)]);
+    }
+
+    public function send(OutboxMessage $message): PromiseInterface
+    {
+        $pages = Page::query()->with(['call.incident', 'person'])->whereKey([self::id($message), ...array_map(self::id(...), $message->parts()->get()->all())])->orderBy('id')->get();
+        $page = $pages->find(self::id($message)) ?? throw new \LogicException('A message has its page.');
+        if ($page->person?->left_at !== null) {
+            return Create::rejectionFor(new Failed('has left'));
+        }
+        $driver = config("skarvo.channels.$page->channel");
+        $driver = is_string($driver) && $driver !== '' ? $driver : GatewayChannel::class;
+        $notification = new PageNotification($page->channel, $page->address, $page->person->name ?? '', self::text($pages), $page->link(), $message->key, Answers::offered($page), $driver);
+        $channel = class_exists($driver) ? app($driver) : null;
+        if ($channel instanceof StartsSending) {
+            return $channel->start($notification);
+        }
+        try {
+            Notification::route($driver, $page->address)->notifyNow($notification);
+
+            return Create::promiseFor([]);
+        } catch (\Exception $e) {
+            return Create::rejectionFor(new Failed(mb_substr($e->getMessage(), 0, 150)));
+        }
+    }
+
+    public function attempts(OutboxMessage $message): int
+    {
+        $channel = $message->payload['channel'] ?? null;
+
+        return is_string($channel) && ! DeliveryPaths::works($channel) ? 1 : self::ATTEMPTS;
+    }
+
+    public function sent(OutboxMessage $message, array $answer): void
+    {
+        $page = Page::query()->with(['call', 'person'])->findOrFail(self::id($message));
         $now = CarbonImmutable::instance(now());
-        $page->update(['sent_at' => $now]);
+        $patience = config("skarvo.confirm_seconds.$page->channel");
+        $page->update(['sent_at' => $now, 'confirm_by' => ($answer['confirms'] ?? false) === true && is_int($patience) ? $now->addSeconds($patience) : null]);
         // A page is due in a whole second; one that was decided on within that second was not late by it.
         $delay = max(0, $page->at->max($message->made_at)->diffInMilliseconds($now) / 1000);
         Journal::write(Actor::system(), 'page.sent', ['page', $page->id], [
             'person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => number_format($delay, 1).' s',
         ], $page->call?->incident_id);
+        if ($page->confirm_by === null) {
+            DeliveryPaths::judge($page->channel);
+        }
     }
 
     public function failed(OutboxMessage $message, string $error): void
     {
-        $page = self::page($message);
-        $page->update(['failed_at' => now()]);
-        $call = $page->call ?? throw new \LogicException('A page has its call.');
-        Journal::write(Actor::system(), 'page.failed', ['page', $page->id], ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'error' => $error], $call->incident_id);
-        $this->follow->happens($call, HappeningKind::Failed, $page->person_id, $page->channel);
+        $this->note->cameBack(Page::query()->with(['call', 'person'])->findOrFail(self::id($message)), $error);
     }
 
-    private static function page(OutboxMessage $message): Page
+    /** @param  Collection<int, Page>  $pages */
+    private static function text(Collection $pages): string
     {
-        return Page::query()->with(['call.incident', 'person'])->findOrFail((int) $message->payload['page']);
+        $told = array_values($pages->map(self::line(...))->all());
+
+        return match (true) {
+            count($told) === 1 => $told[0],
+            default => count($told)." pages. \n".implode("\n", array_slice($told, 0, self::LISTED)).(count($told) > self::LISTED ? "\nand ".(count($told) - self::LISTED).' more' : ''),
+        };
+    }
+
+    private static function line(Page $page): string
+    {
+        $incident = $page->call?->incident;
+
+        return match (true) {
+            $incident === null => 'A test of how you are reached. Answer yes if it arrived.',
+            $page->kind === 'ask' => "{$incident->ref()}: you took it, and nothing was done since. Are you on it? $incident->title",
+            default => "{$incident->ref()}, priority $incident->priority: $incident->title",
+        };
+    }
+
+    private static function id(OutboxMessage $message): int
+    {
+        return is_int($message->payload['page'] ?? null) ? $message->payload['page'] : throw new \LogicException('A message of a page names it.');
     }
 }

@@ -13,32 +13,35 @@ use App\Platform\Refused;
 use App\Platform\Team;
 use App\Rota\ChangeRota;
 use App\Rota\Rota;
+use App\Topology\Item;
+use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
+use Skarvo\Incidents\Urgency;
 use Skarvo\Json\BadInput;
 use Skarvo\Paging\Page as CorePage;
 
-/** A team's escalation policy: edited beside what it would do now if nobody answered. A call that runs keeps the one it began with. */
+/** A team's policies, each edited beside what it would do if nobody answered. A call that runs keeps the one it began with. */
 final class PolicyController
 {
-    private const FAILED_LATELY_DAYS = 7;
-
     public function show(Request $request, Team $team): Response
     {
-        $policy = EscalationPolicy::query()->where('team_id', $team->id)->first();
-        $rounds = $policy->rounds ?? 2;
-        $steps = $policy->steps ?? [];
+        $policies = EscalationPolicy::query()->where('team_id', $team->id)->orderBy('id')->get();
+        $chosen = $policies->find($request->integer('policy')) ?? $policies->first(static fn(EscalationPolicy $one): bool => $one->isForTheRest()) ?? $policies->first();
+        $policy = $chosen ?? new EscalationPolicy(['name' => "$team->name, any hour", 'rounds' => 2, 'steps' => [], 'hours' => null, 'service_id' => null]);
 
         return Inertia::render('Paging/Policy', [
             'team' => ['id' => $team->id, 'name' => $team->name],
-            'policy' => ['rounds' => $rounds, 'steps' => $steps],
-            'course' => $steps === [] ? null : $this->told($rounds, $steps),
+            'policies' => $policies->map(fn(EscalationPolicy $one): array => ['id' => $one->id, 'name' => $one->name, 'for' => $this->forWhat($one)]),
+            'policy' => self::told($policy),
+            'course' => $policy->steps === [] ? null : $this->course($policy->rounds, $policy->steps, now()->getTimestamp(), 'now'),
             'rotas' => Rota::query()->orderBy('name')->get(['id', 'name']),
-            'people' => Person::query()->orderBy('name')->get(['id', 'name']),
+            'people' => Person::query()->whereNull('left_at')->orderBy('name')->get(['id', 'name']),
+            'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']),
+            'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
             'mayEdit' => ChangeRota::mayArrange(CurrentPerson::of($request)),
             'running' => Call::query()->where('team_id', $team->id)->whereNotIn('outcome', ['resolved', 'exhausted'])->count(),
         ]);
@@ -46,9 +49,11 @@ final class PolicyController
 
     public function dryRun(Request $request, Team $team): JsonResponse
     {
-        [$rounds, $steps] = self::asked($request);
+        $asked = self::steps($request);
+        $when = $request->validate(['at' => ['nullable', 'date'], 'urgency' => ['nullable', 'in:now,soon,later']]);
+        $at = isset($when['at']) ? CarbonImmutable::parse((string) $when['at'])->getTimestamp() : now()->getTimestamp();
         try {
-            return new JsonResponse($this->told($rounds, $steps));
+            return new JsonResponse($this->course($asked['rounds'], $asked['steps'], $at, (string) ($when['urgency'] ?? 'now')));
         } catch (BadInput $e) {
             return new JsonResponse($e->toArray(), 422);
         }
@@ -56,34 +61,95 @@ final class PolicyController
 
     public function save(Request $request, Team $team): RedirectResponse
     {
-        [$rounds, $steps] = self::asked($request);
-        $was = $request->validate(['was' => ['present', 'array']])['was'];
+        $asked = self::asked($request);
+        $more = $request->validate(['id' => ['nullable', 'integer'], 'was' => ['nullable', 'array']]);
         try {
-            DryCall::follow($rounds, $steps, now()->getTimestamp());
+            DryCall::follow($asked['rounds'], $asked['steps'], now()->getTimestamp());
         } catch (BadInput $e) {
             throw Refused::because($e->getMessage());
         }
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($team, $rounds, $steps, $was, $person): void {
-            $policy = EscalationPolicy::query()->where('team_id', $team->id)->first();
-            if ($policy !== null && ['rounds' => $policy->rounds, 'steps' => $policy->steps] != $was) {
+        $id = null;
+        Once::for($request, static function () use ($team, $asked, $more, $person, &$id): void {
+            $policy = isset($more['id']) ? EscalationPolicy::query()->where('team_id', $team->id)->find((int) $more['id']) : new EscalationPolicy(['team_id' => $team->id]);
+            if ($policy === null || ($policy->exists && self::told($policy) != ($more['was'] ?? null))) {
                 throw Refused::because('Somebody changed this policy meanwhile. What you changed is still here: look at theirs, then save yours again.');
             }
-            EscalationPolicy::query()->updateOrCreate(['team_id' => $team->id], ['name' => $policy->name ?? "$team->name, any hour", 'rounds' => $rounds, 'steps' => $steps]);
-            Journal::write(Actor::person($person), 'policy.saved', ['team', $team->id], ['team' => $team->name, 'steps' => count($steps), 'rounds' => $rounds]);
+            $policy->fill($asked);
+            $same = EscalationPolicy::query()->where('team_id', $team->id)->whereKeyNot($policy->id ?? 0)->get()
+                ->first(static fn(EscalationPolicy $one): bool => [$one->service_id, $one->urgencies, $one->hours] == [$policy->service_id, $policy->urgencies, $policy->hours]);
+            if ($same !== null) {
+                throw Refused::because("\"$same->name\" is for the same cases, so one of them would never be used. Say for what this one is, or change that one.");
+            }
+            $policy->save();
+            $id = $policy->id;
+            Journal::write(Actor::person($person), 'policy.saved', ['team', $team->id], ['team' => $team->name, 'policy' => $policy->name, 'steps' => count($policy->steps), 'rounds' => $policy->rounds]);
         });
 
-        return back();
+        return $id === null ? back() : redirect("/policies/$team->id?policy=$id");
     }
 
-    /** @return array{int, list<array{targets: list<string>, wait_seconds: int}>} */
-    private static function asked(Request $request): array
+    public function drop(Request $request, Team $team, EscalationPolicy $policy): RedirectResponse
+    {
+        abort_unless($policy->team_id === $team->id, 404);
+        Once::for($request, static function () use ($request, $team, $policy): void {
+            if ($policy->isForTheRest()) {
+                throw Refused::because('This one is for all cases that no other is for. Without it nobody might be called: change it, but keep it.');
+            }
+            $policy->delete();
+            Journal::write(Actor::person(CurrentPerson::of($request)), 'policy.dropped', ['team', $team->id], ['team' => $team->name, 'policy' => $policy->name]);
+        });
+
+        return redirect("/policies/$team->id");
+    }
+
+    /** @return array{rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>} */
+    private static function steps(Request $request): array
     {
         $input = $request->validate([
             'rounds' => ['required', 'integer', 'between:1,20'], 'steps' => ['required', 'array', 'min:1', 'max:20'], 'steps.*.targets' => ['required', 'array', 'min:1'], 'steps.*.targets.*' => ['string'], 'steps.*.wait_seconds' => ['required', 'integer', 'min:1', 'max:86400'],
         ], ['steps.required' => 'A policy has at least one step.', 'steps.*.targets.required' => 'Each step calls somebody: choose whom.', 'steps.*.wait_seconds.*' => 'Wait from a second to a day before the next step.', 'rounds.*' => 'Go through the steps 1 to 20 times.']);
 
-        return [(int) $input['rounds'], array_values(array_map(static fn(array $step): array => ['targets' => array_values(array_map(strval(...), $step['targets'])), 'wait_seconds' => (int) $step['wait_seconds']], $input['steps']))];
+        return [
+            'rounds' => (int) $input['rounds'],
+            'steps' => array_values(array_map(static fn(array $step): array => ['targets' => array_values(array_map(strval(...), $step['targets'])), 'wait_seconds' => (int) $step['wait_seconds']], $input['steps'])),
+        ];
+    }
+
+    /** @return array{name: string, rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>, service_id: string|null, urgencies: list<string>, hours: array{days: list<string>, from: string, to: string}|null, patience_seconds: int, answer_seconds: int} */
+    private static function asked(Request $request): array
+    {
+        $input = $request->validate([
+            'name' => ['required', 'string', 'max:80'], 'service_id' => ['nullable', 'string', 'exists:items,id'], 'urgencies' => ['present', 'array'], 'urgencies.*' => ['in:now,soon,later'], ...Hours::rules('hours'),
+            'patience_seconds' => ['required', 'integer', 'between:60,86400'], 'answer_seconds' => ['required', 'integer', 'between:30,3600'],
+        ], ['name.*' => 'Give it a name.', 'hours.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.', 'hours.*.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.', 'patience_seconds.*' => 'Ask again after 1 minute to a day.', 'answer_seconds.*' => 'Give half a minute to an hour for the answer.']);
+        $hours = is_array($input['hours'] ?? null) ? ['days' => array_values(array_map(strval(...), $input['hours']['days'])), 'from' => (string) $input['hours']['from'], 'to' => (string) $input['hours']['to']] : null;
+
+        return [
+            'name' => (string) $input['name'], ...self::steps($request),
+            'service_id' => isset($input['service_id']) ? (string) $input['service_id'] : null, 'urgencies' => array_values(array_map(strval(...), $input['urgencies'])), 'hours' => $hours,
+            'patience_seconds' => (int) $input['patience_seconds'], 'answer_seconds' => (int) $input['answer_seconds'],
+        ];
+    }
+
+    /** @return array<string, mixed> as the form has it */
+    private static function told(EscalationPolicy $policy): array
+    {
+        return [
+            'id' => $policy->exists ? $policy->id : null, 'name' => $policy->name, 'rounds' => $policy->rounds, 'steps' => $policy->steps, 'service_id' => $policy->service_id,
+            'urgencies' => $policy->urgencies, 'hours' => $policy->hours, 'patience_seconds' => $policy->patience_seconds, 'answer_seconds' => $policy->answer_seconds,
+        ];
+    }
+
+    private function forWhat(EscalationPolicy $policy): string
+    {
+        $service = $policy->service_id === null ? null : Item::query()->find($policy->service_id)->name ?? $policy->service_id;
+        $told = array_filter([
+            $service, $policy->urgencies === [] ? null : implode(' or ', array_map(static fn(string $one): string => Urgency::from($one)->meaning(), $policy->urgencies)),
+            $policy->hours === null ? null : implode(', ', $policy->hours['days'])." {$policy->hours['from']} to {$policy->hours['to']}",
+        ]);
+
+        return $told === [] ? 'all other cases' : implode(', ', $told);
     }
 
     /**
@@ -92,44 +158,16 @@ final class PolicyController
      *
      * @throws BadInput
      */
-    private function told(int $rounds, array $steps): array
+    private function course(int $rounds, array $steps, int $at, string $urgency): array
     {
-        $course = DryCall::follow($rounds, $steps, now()->getTimestamp());
+        $course = DryCall::follow($rounds, $steps, $at, $urgency);
         $names = Person::query()->pluck('name', 'id');
-        $people = array_values(array_unique(array_map(static fn(CorePage $p): string => $p->person, $course->pages)));
 
         return [
             'pages' => array_map(static fn(CorePage $p): array => ['at' => $p->at * 1000, 'name' => (string) ($names[$p->person] ?? $p->person), 'channel' => $p->channel, 'round' => $p->round, 'step' => $p->step], array_slice($course->pages, 0, 100)),
             'ends' => $course->at === null ? null : $course->at * 1000,
             'nobody' => array_values(array_unique(array_map(static fn($s): string => "step $s->step of round $s->round", array_filter($course->steps, static fn($s): bool => $s->people === [])))),
-            'doubtful' => $this->doubtful($people, $names->all()),
+            'doubtful' => Doubts::about(array_values(array_unique(array_map(static fn(CorePage $p): string => $p->person, $course->pages)))),
         ];
-    }
-
-    /**
-     * Who may not be reached: with one channel only, or with one that came back lately.
-     *
-     * @param  list<string>  $people
-     * @param  array<array-key, mixed>  $names
-     * @return list<string> in sentences
-     */
-    private function doubtful(array $people, array $names): array
-    {
-        $channels = Contact::query()->whereIn('person_id', $people)->get()->groupBy('person_id');
-        $failed = DB::table('pages')->whereIn('person_id', $people)->where('failed_at', '>=', now()->subDays(self::FAILED_LATELY_DAYS))->orderBy('id')->get(['person_id', 'channel'])->groupBy('person_id');
-        $told = [];
-        foreach ($people as $person) {
-            $name = is_string($names[$person] ?? null) ? $names[$person] : $person;
-            $ways = $channels->get($person)?->pluck('channel')->unique()->count() ?? 0;
-            if ($ways < 2) {
-                $told[] = $ways === 0 ? "$name has no way to be reached." : "$name can be reached in one way only.";
-            }
-            $back = $failed->get($person)?->pluck('channel')->unique()->implode(', ') ?? '';
-            if ($back !== '') {
-                $told[] = "A page to $name came back within a week: $back.";
-            }
-        }
-
-        return $told;
     }
 }

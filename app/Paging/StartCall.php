@@ -11,32 +11,71 @@ use App\Platform\Person;
 use App\Platform\Team;
 use Skarvo\Paging\Outcome;
 
-/** Calls a team for an incident, by the team's policy as it is now. Call it inside a transaction. */
+/** Calls a team for an incident, by the policy that it has for such a case now, or one person. Call it inside a transaction. */
 final class StartCall
 {
+    /** One person is called so often, with so long in between, before they count as not reached. */
+    private const PERSON_ROUNDS = 3;
+
+    private const PERSON_WAIT = 300;
+
+    /** Of somebody to whom a page is handed: once, as whoever handed it still has it. */
+    private const HANDED_WAIT = 180;
+
     public function __construct(private readonly FollowCall $follow) {}
 
-    /** @return Call|null null if the team has no policy; a team that is being called already keeps its call */
+    /** @return Call|null null if the team has no policy; a team that is being called already, or has it, keeps its call */
     public function __invoke(Incident $incident, Team $team, Actor $actor): ?Call
     {
-        $present = Call::query()->where('incident_id', $incident->id)->where('team_id', $team->id)->first();
-        $policy = EscalationPolicy::query()->where('team_id', $team->id)->first();
+        $present = self::running($incident, ['team_id' => $team->id]);
+        $policy = $present === null ? Policies::for($team, $incident, now()->getTimestamp()) : null;
         if ($present !== null || $policy === null) {
             return $present;
         }
+
+        return $this->start($incident, $actor, $team->name, [
+            'team_id' => $team->id, 'policy_id' => $policy->id, 'policy_name' => $policy->name, 'policy' => ['rounds' => $policy->rounds, 'steps' => $policy->steps],
+            'patience_seconds' => $policy->patience_seconds, 'answer_seconds' => $policy->answer_seconds,
+        ]);
+    }
+
+    /** One whom somebody names. */
+    public function person(Incident $incident, Person $person, Actor $actor): Call
+    {
+        return self::running($incident, ['person_id' => $person->id]) ?? $this->start($incident, $actor, $person->name, [
+            'person_id' => $person->id, 'policy' => ['rounds' => self::PERSON_ROUNDS, 'steps' => [['targets' => ["person:$person->id"], 'wait_seconds' => self::PERSON_WAIT]]],
+        ]);
+    }
+
+    /** One to whom a call is handed, which whoever hands it keeps until they say yes. */
+    public function handed(Call $call, Person $to, Actor $actor): Call
+    {
+        $incident = $call->incident ?? throw new \LogicException('A call has its incident.');
+
+        return $this->start($incident, $actor, $to->name, [
+            'person_id' => $to->id, 'handed_from' => $call->id, 'policy' => ['rounds' => 1, 'steps' => [['targets' => ["person:$to->id"], 'wait_seconds' => self::HANDED_WAIT]]],
+        ]);
+    }
+
+    /** @param  array<string, string>  $whom */
+    private static function running(Incident $incident, array $whom): ?Call
+    {
+        return Call::query()->where('incident_id', $incident->id)->whereNull('handed_from')->where($whom)->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->first();
+    }
+
+    /** @param  array<string, mixed>  $fields */
+    private function start(Incident $incident, Actor $actor, string $whom, array $fields): Call
+    {
         $now = now()->startOfSecond();
         $call = Call::query()->create([
             'incident_id' => $incident->id,
-            'team_id' => $team->id,
-            'policy' => ['rounds' => $policy->rounds, 'steps' => $policy->steps],
-            'contacts' => Person::query()->with('contacts')->get()->mapWithKeys(static fn(Person $person): array => [
-                $person->id => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'after' => $c->after_seconds])->all(),
-            ])->all(),
+            'contacts' => ReachPeople::contacts($incident->urgency->value, $now->getTimestamp()),
             'rotas' => [],
             'started_at' => $now,
             'outcome' => Outcome::Waiting,
+            ...$fields,
         ]);
-        Journal::write($actor, 'call.started', ['call', $call->id], ['team' => $team->name, 'title' => $incident->title], $incident->id);
+        Journal::write($actor, 'call.started', ['call', $call->id], ['team' => $whom, 'title' => $incident->title], $incident->id);
         ($this->follow)($call->refresh());
 
         return $call;

@@ -13,6 +13,10 @@ final class Lease
     /** A stopped holder keeps others out for this long at most. */
     private const SECONDS = 2;
 
+    private const RENEW_SECONDS = 0.5;
+
+    private float $renewed = 0;
+
     public function __construct(private readonly string $job, private readonly string $holder) {}
 
     /** Takes or renews the lease. */
@@ -28,6 +32,18 @@ final class Lease
 
             return DB::table('leases')->updateOrInsert(['id' => $this->job], ['holder' => $this->holder, 'until' => $now->addSeconds(self::SECONDS)]);
         });
+    }
+
+    /** Whether the lease is ours, renewed from time to time: for a loop that asks often. */
+    public function keep(): bool
+    {
+        if (microtime(true) - $this->renewed < self::RENEW_SECONDS) {
+            return true;
+        }
+        $holds = $this->hold();
+        $this->renewed = $holds ? microtime(true) : 0;
+
+        return $holds;
     }
 
     /** Inside a transaction: whether the lease is still ours, so that what is written next is ours to write. */

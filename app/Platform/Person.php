@@ -16,6 +16,10 @@ use Illuminate\Foundation\Auth\User;
  * @property string $name
  * @property list<string> $roles
  * @property string|null $team_id
+ * @property string $email
+ * @property string $time_zone
+ * @property list<array{urgencies: list<string>, hours: array{days: list<string>, from: string, to: string}|null, contacts: list<array{channel: string, after: int}>}> $reach_rules
+ * @property \Carbon\CarbonImmutable|null $left_at
  */
 final class Person extends User
 {
@@ -31,7 +35,7 @@ final class Person extends User
 
     protected $hidden = ['password', 'remember_token'];
 
-    protected $casts = ['roles' => 'array', 'password' => 'hashed'];
+    protected $casts = ['roles' => 'array', 'password' => 'hashed', 'reach_rules' => 'array', 'left_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Team, $this> */
     public function team(): BelongsTo

@@ -6,6 +6,7 @@ namespace App\Platform;
 
 use App\Platform\Database\ImmediateSQLiteConnector;
 use App\Platform\Database\PreciseSQLiteConnection;
+use App\Platform\Outbox\Gateway;
 use Carbon\CarbonImmutable;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Connection;
@@ -22,6 +23,7 @@ final class PlatformServiceProvider extends ServiceProvider
     {
         Connection::resolverFor('sqlite', static fn(\PDO|\Closure $pdo, string $database, string $prefix, array $config): Connection => new PreciseSQLiteConnection($pdo, $database, $prefix, $config));
         $this->app->bind('db.connector.sqlite', ImmediateSQLiteConnector::class);
+        $this->app->singleton(Gateway::class);
         Date::use(CarbonImmutable::class);
     }
 

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use App\Paging\Delivery\NoteUnconfirmed;
 use App\Paging\FollowDueCalls;
+use App\Paging\HoldCalls;
 use App\Signals\HandleAlerts;
 use App\Signals\Intake\ForgetOldSignals;
 use App\Signals\Intake\Heartbeats;
@@ -24,37 +26,32 @@ final class RunClock extends Command
 
     private const SWEEP_SECONDS = 5;
 
-    private const RENEW_SECONDS = 0.5;
-
     protected $signature = 'skarvo:clock {--once : do what is due now, and stop}';
 
     protected $description = 'Take signals, follow calls, and notice what is overdue';
 
     private bool $stopping = false;
 
-    private float $renewed = 0;
-
     private float $swept = 0;
 
-    public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, SweepOutbox $outbox, ForgetOldSignals $forget, RemindOfDates $dates): int
+    public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, HoldCalls $holds, NoteUnconfirmed $unconfirmed, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, ForgetOldSignals $forget, RemindOfDates $dates): int
     {
         $this->trap([SIGTERM, SIGINT], function (): void {
             $this->stopping = true;
         });
         $lease = new Lease('clock', Str::uuid()->toString());
-        $this->renewed = 0;
         do {
             $worked = 0;
             try {
-                if (! $this->holds($lease)) {
+                if (! $lease->keep()) {
                     usleep(self::IDLE_MICROSECONDS * 4);
 
                     continue;
                 }
                 $mayWork = $lease->isMine(...);
-                $worked = $heartbeats($mayWork) + $signals($mayWork) + $handling($mayWork) + $calls($mayWork) + $updates($mayWork) + $alerts($mayWork);
+                $worked = $heartbeats($mayWork) + $signals($mayWork) + $handling($mayWork) + $calls($mayWork) + $holds($mayWork) + $unconfirmed($mayWork) + $updates($mayWork) + $alerts($mayWork);
                 if (microtime(true) - $this->swept > self::SWEEP_SECONDS) {
-                    $worked += $outbox($mayWork) + $forget($mayWork) + $dates($mayWork) + ImportPlans::forgetOld();
+                    $worked += $forget($mayWork) + $dates($mayWork) + ImportPlans::forgetOld();
                     Once::forgetOld();
                     TakeSignals::forgetOld();
                     $this->swept = microtime(true);
@@ -70,16 +67,5 @@ final class RunClock extends Command
         $lease->release();
 
         return self::SUCCESS;
-    }
-
-    private function holds(Lease $lease): bool
-    {
-        if (microtime(true) - $this->renewed < self::RENEW_SECONDS) {
-            return true;
-        }
-        $holds = $lease->hold();
-        $this->renewed = $holds ? microtime(true) : 0;
-
-        return $holds;
     }
 }

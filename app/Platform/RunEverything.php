@@ -15,7 +15,7 @@ final class RunEverything extends Command
     protected $signature = 'skarvo:run
         {--host=127.0.0.1} {--port=8080}
         {--web=4 : processes that answer requests}
-        {--workers=2 : processes that send pages and mail}
+        {--workers=1 : processes that store imports}
         {--stand-ins= : port of the stand-ins; none if left out}
         {--no-scene : the stand-ins play no scene by themselves}';
 
@@ -80,6 +80,7 @@ final class RunEverything extends Command
                 public_path(), ['PHP_CLI_SERVER_WORKERS' => (string) $this->option('web')],
             ),
             'clock' => $artisan('skarvo:clock'),
+            'sender' => $artisan('skarvo:sender'),
         ];
         for ($i = 1; $i <= (int) $this->option('workers'); $i++) {
             $commands["worker $i"] = $artisan('queue:work', '--sleep=0.1', '--tries=0', '--quiet');

@@ -6,7 +6,7 @@ namespace App\Rota;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Outbox;
+use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use Illuminate\Support\Str;
 use Skarvo\Rota\Segment;

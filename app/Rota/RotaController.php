@@ -11,7 +11,7 @@ use App\Platform\Journal\Journal;
 use App\Platform\Journal\Telling;
 use App\Platform\Moment;
 use App\Platform\Once;
-use App\Platform\Outbox;
+use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
 use Carbon\CarbonImmutable;

@@ -6,18 +6,36 @@ namespace App\Updates;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Messages;
-use App\Platform\OutboxMessage;
+use App\Platform\Outbox\Gateway;
+use App\Platform\Outbox\Messages;
+use App\Platform\Outbox\OutboxMessage;
+use GuzzleHttp\Promise\PromiseInterface;
 
 /** Mail on its way to somebody outside. */
 final class MailMessages implements Messages
 {
-    public function body(OutboxMessage $message): array
+    private const ATTEMPTS = 4;
+
+    public function __construct(private readonly Gateway $gateway) {}
+
+    public function together(OutboxMessage $message): ?string
     {
-        return array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true]);
+        return null;
     }
 
-    public function sent(OutboxMessage $message): void
+    public function gathered(OutboxMessage $lead, array $parts): void {}
+
+    public function send(OutboxMessage $message): PromiseInterface
+    {
+        return $this->gateway->post(config('skarvo.gateways.mail'), array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true]), $message->key);
+    }
+
+    public function attempts(OutboxMessage $message): int
+    {
+        return self::ATTEMPTS;
+    }
+
+    public function sent(OutboxMessage $message, array $answer): void
     {
         $this->tell('mail.sent', $message, '');
     }

@@ -9,7 +9,7 @@ use App\Paging\Call;
 use App\Paging\Contact;
 use App\Paging\EscalationPolicy;
 use App\Paging\Page;
-use App\Platform\OutboxMessage;
+use App\Platform\Outbox\OutboxMessage;
 use App\Signals\Alert;
 use App\Signals\Signal;
 use Carbon\CarbonImmutable;

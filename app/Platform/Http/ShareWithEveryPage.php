@@ -7,6 +7,7 @@ namespace App\Platform\Http;
 use App\Platform\Band;
 use App\Platform\Journal\Journal;
 use App\Platform\Live;
+use App\Platform\OwnTrouble;
 use App\Platform\Person;
 use App\Platform\Role;
 use App\Platform\RunningClocks;
@@ -30,7 +31,7 @@ final class ShareWithEveryPage extends Middleware
         ];
         if (! $person instanceof Person) {
             // Said, not left out: a process that answers more than once must not go on with what it shared before.
-            return [...$shared, 'me' => null, 'live' => null, 'band' => null, 'clocks' => []];
+            return [...$shared, 'me' => null, 'live' => null, 'band' => null, 'clocks' => [], 'trouble' => []];
         }
 
         return [
@@ -39,10 +40,12 @@ final class ShareWithEveryPage extends Middleware
                 'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'roles' => $person->roles,
                 'words' => implode(', ', array_map(static fn(string $role): string => Role::from($role)->words(), $person->roles)),
                 'coordinates' => $person->has(Role::Coordinator), 'administers' => $person->has(Role::Administrator),
+                'keepsEstate' => $person->has(Role::Coordinator, Role::ServiceOwner, Role::Administrator),
             ],
             'live' => fn(): array => ['head' => Journal::head(), 'key' => Live::key()],
             'band' => fn(): array => Band::around($person),
             'clocks' => fn(): array => RunningClocks::all(),
+            'trouble' => fn(): array => OwnTrouble::now(),
         ];
     }
 }

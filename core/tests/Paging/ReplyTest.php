@@ -29,7 +29,7 @@ final class ReplyTest extends TestCase
         yield 'in other words' => ['give it to tor', 'hand tor'];
         yield 'the fourth key' => ['4', 'hand '];
         yield 'a reply by mail' => ["> IN-12, priority 1\n> Answer yes or no\n\n  yes\n> more", 'yes'];
-        yield 'quoted only' => ["> yes", null];
+        yield 'quoted only' => ['> yes', null];
         yield 'nothing' => ['', null];
         yield 'something else' => ['who is this?', null];
         yield 'a word that begins alike' => ['yesterday was better', null];

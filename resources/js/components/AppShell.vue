@@ -46,16 +46,27 @@ const estatePlaces = [
   { name: 'Types', link: '/types' },
   { name: 'What if', link: '/what-if' },
 ];
+/** And those about people who are called under On call. */
+const callPlaces = computed(() => [
+  { name: 'On call', link: '/on-call' },
+  { name: 'Handovers', link: '/handovers' },
+  { name: 'Fairness', link: '/fairness' },
+  { name: 'People', link: '/people' },
+  { name: 'How I am reached', link: `/people/${me.value?.id ?? ''}` },
+]);
 const path = computed(() => page.url.split(/[?#]/)[0] ?? '/');
 const isUnder = (link: string): boolean => path.value === link || path.value.startsWith(`${link}/`);
 const amongSignals = computed(() => signalPlaces.some((place) => isUnder(place.link)));
 const amongEstate = computed(() => isUnder('/reach') || estatePlaces.some((place) => isUnder(place.link)));
+const amongCalls = computed(() => isUnder('/policies') || callPlaces.value.some((place) => isUnder(place.link)));
 const nearby = computed(() =>
   amongSignals.value
     ? { words: 'About alerts', places: signalPlaces }
     : amongEstate.value
       ? { words: 'About the estate', places: estatePlaces }
-      : null,
+      : amongCalls.value
+        ? { words: 'About being on call', places: callPlaces.value }
+        : null,
 );
 const isHere = (link: string): boolean =>
   link === '/'
@@ -63,7 +74,7 @@ const isHere = (link: string): boolean =>
     : isUnder(link) ||
       (link === '/alerts' && amongSignals.value) ||
       (link === '/estate' && amongEstate.value) ||
-      (link === '/on-call' && (isUnder('/fairness') || isUnder('/policies')));
+      (link === '/on-call' && amongCalls.value);
 
 const address = computed(() => new URL(page.url, window.location.origin));
 const limit = (name: string): number | null => {
@@ -96,7 +107,7 @@ useCommands(() => [
     key: place.key,
     run: () => router.visit(place.link),
   })),
-  ...[...signalPlaces.slice(1), ...estatePlaces.slice(1, -1)].map((place) => ({
+  ...[...signalPlaces.slice(1), ...estatePlaces.slice(1, -1), ...callPlaces.value.slice(1)].map((place) => ({
     name: `Go to ${place.name}`,
     run: () => router.visit(place.link),
   })),
@@ -155,6 +166,17 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
         >What you see is from then. What you type is kept; this screen catches up by itself.</span
       >
     </div>
+    <ul
+      v-if="shared.trouble.length"
+      role="alert"
+      aria-label="Trouble of Skarvo’s own"
+      class="border-b-2 border-call bg-sheet px-4 py-1.5 text-small"
+    >
+      <li v-for="one in shared.trouble" :key="one.what">
+        <strong class="text-call">{{ one.what }}</strong> <span class="text-ink-2">{{ one.does }}</span>
+        <span v-if="one.since" class="text-ink-2"> Since {{ clockTime(one.since) }}.</span>
+      </li>
+    </ul>
     <div v-if="shared.errors.action && $slots.default" class="px-4 pt-2">
       <TroubleNote :text="shared.errors.action" />
     </div>

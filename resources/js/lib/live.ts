@@ -6,6 +6,8 @@ import { useShared } from '@/lib/shared';
 /** [kind of journal entry, incident] */
 type Change = [string, number | null];
 interface Word {
+  /** How many of Skarvo's own processes have stopped: those write no journal. */
+  stopped: number;
   head: number;
   after: number;
   changes: Change[];
@@ -22,7 +24,7 @@ export type Follows = Record<string, string[]>;
 /** Tells the server that nobody asked for this: it leaves messages in the session for the request that they are for. */
 export const LIVE = { 'X-Live': '1' };
 
-const ALWAYS = ['live', 'clocks', 'band', 'now'];
+const ALWAYS = ['live', 'clocks', 'band', 'trouble', 'now'];
 
 const channel = 'BroadcastChannel' in window ? new BroadcastChannel('skarvo-live') : null;
 
@@ -70,7 +72,8 @@ export function useLive(follows: () => Follows, incident?: () => number): void {
 
   const take = (word: Word, force = false): void => {
     const known = shared.value.live.head;
-    if (word.head <= known && !force) return;
+    const sawStopped = shared.value.trouble.filter((one) => one.kind === 'stopped').length;
+    if (word.head <= known && word.stopped === sawStopped && !force) return;
     const first = waiting === null;
     waiting ??= new Set();
     props(word.changes, force || word.after > known).forEach((name) => waiting?.add(name));

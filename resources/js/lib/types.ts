@@ -9,6 +9,16 @@ export interface Me {
   words: string;
   coordinates: boolean;
   administers: boolean;
+  /** May change what is recorded of the estate. */
+  keepsEstate: boolean;
+}
+
+/** What is wrong with Skarvo itself. */
+export interface Trouble {
+  kind: 'stopped' | 'path';
+  what: string;
+  does: string;
+  since: string | null;
 }
 
 /** Times are RFC 3339 texts, or milliseconds since the epoch where a number. */
@@ -251,6 +261,7 @@ export interface SharedProps {
   live: { head: number; key: string };
   band: BandData;
   clocks: Clock[];
+  trouble: Trouble[];
   errors: Record<string, string>;
   [key: string]: unknown;
 }

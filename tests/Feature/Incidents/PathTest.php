@@ -83,7 +83,7 @@ final class PathTest extends TestCase
     public function test_nobody_answers_and_the_next_is_paged_until_somebody_does(): void
     {
         $this->declare();
-        $this->work();
+        $this->deliver();
         $first = Page::query()->sole();
         self::assertNotNull($first->sent_at);
         Http::assertSent(fn(Sent $sent): bool => $sent->hasHeader('Idempotency-Key', "page-$first->id") && $sent['channel'] === 'push' && str_contains($sent['text'], 'priority 1'));
@@ -93,17 +93,17 @@ final class PathTest extends TestCase
         self::assertSame([$first->person_id], Page::query()->distinct()->pluck('person_id')->all());
         $this->later(1);
         $this->clock();
-        $this->work();
+        $this->deliver();
         $second = Page::query()->latest('ordinal')->firstOrFail();
         self::assertNotSame($first->person_id, $second->person_id);
         self::assertSame(2, $second->step);
 
-        $this->get("/p/$second->token")->assertInertia(fn(Shown $page) => $page->component('Paging/Answer')->where('incident.priority', 1)->where('services.0.id', 'vehicle-lanes'));
-        $this->post("/p/$second->token", ['answer' => 'yes'])->assertRedirect();
+        $this->get($second->link())->assertInertia(fn(Shown $page) => $page->component('Paging/Answer')->where('incident.priority', 1)->where('services.0.id', 'vehicle-lanes'));
+        $this->answer($second, 'yes')->assertRedirect();
         $call = Call::query()->sole();
         self::assertSame([Outcome::Acknowledged, $second->person_id], [$call->outcome, $call->held_by]);
         $pages = Page::query()->count();
-        $this->later(3600);
+        $this->later(1100);
         $this->clock();
         self::assertSame($pages, Page::query()->count());
         $this->get("/incidents/{$this->incident()->id}")->assertInertia(fn(Shown $page) => $page
@@ -115,13 +115,13 @@ final class PathTest extends TestCase
         $this->declare();
         $first = Page::query()->sole();
         $this->later(30);
-        $this->post("/p/$first->token", ['answer' => 'no', 'why' => 'on the ferry']);
+        $this->answer($first, 'no', ['why' => 'on the ferry']);
 
         self::assertNotSame($first->person_id, Page::query()->latest('ordinal')->firstOrFail()->person_id);
         self::assertSame('on the ferry', Entry::query()->where('kind', 'call.declined')->sole()->facts['why']);
-        $this->post("/p/$first->token", ['answer' => 'no']);
+        $this->answer($first, 'no');
         self::assertSame(1, Entry::query()->where('kind', 'call.declined')->count());
-        $this->post("/p/$first->token", ['answer' => 'perhaps'])->assertSessionHasErrors('answer');
+        $this->answer($first, 'perhaps')->assertSessionHasErrors('answer');
         $this->get('/p/no-such-page')->assertNotFound();
     }
 
@@ -132,7 +132,7 @@ final class PathTest extends TestCase
         Http::swap(new \Illuminate\Http\Client\Factory);
         Http::fake(['devices.test/*' => Http::response('down', 500)]);
         for ($try = 0; $try < 4; $try++) {
-            $this->work();
+            $this->deliver();
             $this->later(10);
         }
 
@@ -158,7 +158,7 @@ final class PathTest extends TestCase
         self::assertSame([1, ['lea@mail.example'], ['Platform'], ['Vehicle lanes'], 3], [$preview->json('reports'), $preview->json('mails'), $preview->json('calls'), $preview->json('services'), count($preview->json('firing'))]);
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Antenna cable replaced', 'update' => 'Vehicle lanes: working normally again.'])->assertSessionHasNoErrors();
         $this->from('/')->post("/incidents/$incident->id/resolve", ['resolution' => 'Again', 'update' => 'Again'])->assertSessionHasErrors('action');
-        $this->work();
+        $this->deliver();
 
         self::assertSame(Stage::Restored, $incident->refresh()->stage);
         self::assertNotNull($report->refresh()->resolved_at);

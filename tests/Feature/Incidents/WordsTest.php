@@ -51,7 +51,7 @@ final class WordsTest extends TestCase
 
         $page = Page::query()->with('person')->sole();
         $this->later(5);
-        $this->post("/p/$page->token", ['answer' => 'yes']);
+        $this->answer($page, 'yes');
         $this->post("/incidents/$incident->id/notes", ['text' => 'Set the clocks by hand.', 'decision' => true]);
         self::assertStringContainsString("{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Outsiders", SoFar::of($incident));
 

@@ -9,7 +9,7 @@ use App\Paging\Call;
 use App\Paging\EscalationPolicy;
 use App\Paging\Happening;
 use App\Paging\Page;
-use App\Platform\OutboxMessage;
+use App\Platform\Outbox\OutboxMessage;
 use App\Platform\Person;
 use App\Platform\Team;
 use App\Rota\Rota;
@@ -91,7 +91,7 @@ final class CallTest extends TestCase
     public function test_what_happens_in_the_second_of_a_page_is_taken_in_the_next(): void
     {
         $page = Page::query()->sole();
-        $this->post("/p/$page->token", ['answer' => 'yes']);
+        $this->answer($page, 'yes');
         $happening = Happening::query()->sole();
 
         self::assertSame('2026-03-03 08:00:01', $happening->at->format('Y-m-d H:i:s'));
@@ -103,11 +103,11 @@ final class CallTest extends TestCase
     {
         $page = Page::query()->sole();
         $this->later(10);
-        $this->post("/p/$page->token", ['answer' => 'yes']);
+        $this->answer($page, 'yes');
         $this->later(600);
         $this->clock();
         self::assertSame(1, Page::query()->count());
-        $this->post("/p/$page->token", ['answer' => 'no', 'why' => 'too tired']);
+        $this->answer($page, 'no', ['why' => 'too tired']);
         $call = $this->call_();
 
         self::assertSame([Outcome::Waiting, null], [$call->outcome, $call->held_by]);
@@ -121,9 +121,9 @@ final class CallTest extends TestCase
         $this->clock();
         $second = Page::query()->latest('ordinal')->firstOrFail();
         $this->later(5);
-        $this->post("/p/$first->token", ['answer' => 'yes']);
+        $this->answer($first, 'yes');
         $this->later(5);
-        $this->post("/p/$second->token", ['answer' => 'yes']);
+        $this->answer($second, 'yes');
 
         self::assertSame($second->person_id, $this->call_()->held_by);
     }
@@ -134,7 +134,7 @@ final class CallTest extends TestCase
         $this->later(5);
         $incident = Incident::query()->whereNull('resolved_at')->sole();
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'y']);
-        $this->post("/p/$page->token", ['answer' => 'yes'])->assertRedirect();
+        $this->answer($page, 'yes')->assertRedirect();
         $this->later(5000);
         $this->clock();
 
@@ -146,9 +146,9 @@ final class CallTest extends TestCase
     public function test_opening_the_page_is_noted_once(): void
     {
         $page = Page::query()->sole();
-        $this->get("/p/$page->token")->assertOk();
+        $this->get($page->link())->assertOk();
         $this->later(30);
-        $this->get("/p/$page->token")->assertOk();
+        $this->get($page->link())->assertOk();
 
         self::assertSame('2026-03-03 08:00:00', $page->refresh()->opened_at?->format('Y-m-d H:i:s'));
     }

@@ -6,8 +6,6 @@ namespace Tests\Feature\Platform;
 
 use App\Incidents\Priorities;
 use App\Platform\Lease;
-use App\Platform\Outbox;
-use App\Platform\SweepOutbox;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Incidents\Impact;
@@ -107,19 +105,6 @@ final class PlatformTest extends TestCase
         self::assertSame([0, 'wal', '2', '1'], [DB::transactionLevel(), ...array_map(static fn(string $pragma): string => (string) DB::scalar("pragma $pragma"), ['journal_mode', 'synchronous', 'foreign_keys'])]);
     }
 
-    public function test_a_message_whose_job_was_lost_gets_another(): void
-    {
-        DB::transaction(fn() => Outbox::put('mail', 'k', ['to' => 'a@mail.example', 'subject' => 's', 'text' => 't'], now()));
-        DB::table('jobs')->delete();
-        $sweep = app(SweepOutbox::class);
-        self::assertSame(0, $sweep(static fn(): bool => true));
-        $this->later(21);
-        self::assertSame(0, $sweep(static fn(): bool => false));
-        self::assertSame(1, $sweep(static fn(): bool => true));
-        self::assertSame(1, DB::table('jobs')->count());
-        self::assertSame(0, $sweep(static fn(): bool => true));
-    }
-
     public function test_other_systems_tell_reports_with_a_token(): void
     {
         $token = $this->token(['reports:write']);
@@ -146,7 +131,7 @@ final class PlatformTest extends TestCase
             $text = (string) file_get_contents(resource_path("js/pages/$page.vue"));
             $props = preg_match('/defineProps<\{(.*?)\n\}>\(\)/s', $text, $m) === 1 ? $m[1] : '';
             preg_match_all('/^  ([A-Za-z]+)\??:/m', $props, $names);
-            self::assertSame([], array_values(array_intersect($names[1], ['organisation', 'demo', 'standInsUrl', 'now', 'me', 'live', 'band', 'clocks', 'errors'])), $page);
+            self::assertSame([], array_values(array_intersect($names[1], ['organisation', 'demo', 'standInsUrl', 'now', 'me', 'live', 'band', 'clocks', 'trouble', 'errors'])), $page);
         }
     }
 }

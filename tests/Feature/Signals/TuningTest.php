@@ -6,6 +6,7 @@ namespace Tests\Feature\Signals;
 
 use App\Incidents\Incident;
 use App\Paging\Call;
+use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Team;
 use App\Signals\Alert;
@@ -237,13 +238,13 @@ final class TuningTest extends TestCase
         $this->takeSignals();
         $this->later(31);
         $this->clock();
-        $token = DB::table('pages')->latest('id')->value('token');
-        $this->get("/p/$token")->assertInertia(fn(Shown $page) => $page->where('mended', []));
+        $link = Page::query()->latest('id')->firstOrFail()->link();
+        $this->get($link)->assertInertia(fn(Shown $page) => $page->where('mended', []));
         $this->later(10);
         $this->signal([[...self::firing('lane-control-ask'), 'condition' => 'clear', 'at' => '2026-03-03T08:00:20Z']]);
         $this->clock();
         self::assertNotNull(Alert::query()->where('source', 'probe')->sole()->withdrawn_at);
-        $this->get("/p/$token")->assertInertia(fn(Shown $page) => $page->where('mended.0.withdrawn', true));
+        $this->get($link)->assertInertia(fn(Shown $page) => $page->where('mended.0.withdrawn', true));
     }
 
     public function test_the_funnel_counts_from_signals_to_pages(): void

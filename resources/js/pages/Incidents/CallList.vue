@@ -1,24 +1,51 @@
 <script setup lang="ts">
+import { useAction } from '@/lib/action';
 import { clockTime, remaining, millis, useNow } from '@/lib/time';
 import type { CallLine, PageLine } from '@/pages/Incidents/room';
 
 /** Who was paged when, on what, and what they answered. */
-defineProps<{ calls: CallLine[] }>();
+defineProps<{ calls: CallLine[]; incident: number }>();
 const now = useNow();
-const channels: Record<string, string> = { push: 'push', text: 'text message', voice: 'voice call', mail: 'mail' };
+const answering = useAction();
+const channels: Record<string, string> = {
+  push: 'push',
+  text: 'text message',
+  voice: 'voice call',
+  mail: 'mail',
+  chat: 'chat',
+};
+const ways: Record<string, string> = {
+  text: ' by text',
+  mail: ' by mail',
+  key: ' by a key',
+  chat: ' in the chat',
+  room: ' here',
+};
+const said = { yes: 'yes', no: 'no', later: 'yes, a little later', hand: 'that it goes on' };
 const stands = (page: PageLine): string => {
-  if (page.answer) return `answered ${page.answer} ${clockTime(page.answered_at ?? page.at)}`;
-  if (page.failed_at) return 'came back';
+  if (page.answer)
+    return `answered ${said[page.answer]}${ways[page.answered_how ?? ''] ?? ''}, ${clockTime(page.answered_at ?? page.at)}`;
+  if (page.failed_at) return `came back${page.error ? `: ${page.error}` : ''}`;
   if (page.opened_at) return `opened ${clockTime(page.opened_at)}`;
-  return page.sent_at ? 'no answer yet' : 'on its way';
+  if (page.delivered_at) return 'arrived, no answer yet';
+  return page.sent_at ? 'sent, no answer yet' : 'on its way';
+};
+const holds = (call: CallLine): string => {
+  const who = call.iHaveIt ? 'you have it' : `${call.heldBy ?? 'somebody'} has it`;
+  if (call.handedTo) return `${who} until ${call.handedTo} says yes`;
+  if (call.beginsAt && millis(call.beginsAt) > now.value)
+    return `${who}, begins in ${remaining(millis(call.beginsAt) - now.value)}`;
+  return call.askedAt ? `${who}, and is asked whether they are on it` : who;
 };
 const words = (call: CallLine): string =>
   ({
     waiting: `step ${call.step} of ${call.steps}${call.round > 1 ? `, round ${call.round}` : ''}`,
-    acknowledged: `${call.heldBy ?? 'somebody'} has it`,
+    acknowledged: holds(call),
     exhausted: 'nobody answered',
     resolved: 'over',
   })[call.outcome];
+const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
+  answering.send(`/incidents/${incident}/answer`, { page: call.mine, answer: what });
 </script>
 
 <template>
@@ -33,6 +60,22 @@ const words = (call: CallLine): string =>
         <span class="font-mono font-semibold">{{ remaining(millis(call.step_ends_at) - now) }}</span></span
       >
     </p>
+    <p v-if="call.policyChanged" class="text-tiny text-ink-2">
+      Its policy, {{ call.policy }}, was changed since; this call goes on by the one that it began with.
+    </p>
+    <p v-if="call.mine && call.outcome !== 'resolved'" class="my-1 flex gap-2">
+      <button
+        v-if="!call.iHaveIt"
+        type="button"
+        class="rounded-edge border-2 border-ink px-2 py-0.5 font-semibold"
+        @click="answer(call, incident, 'yes')"
+      >
+        Yes, I take it
+      </button>
+      <button type="button" class="link" @click="answer(call, incident, 'no')">
+        {{ call.iHaveIt ? 'I can’t go on' : 'No, I can’t' }}
+      </button>
+    </p>
     <ol>
       <li v-for="page in call.pages" :key="page.id" class="grid grid-cols-[3.2rem_1fr] py-0.5">
         <time :datetime="page.at" :title="page.at" class="font-mono text-ink-3">{{
@@ -40,7 +83,7 @@ const words = (call: CallLine): string =>
         }}</time>
         <span>
           <span class="font-semibold">{{ page.person }}</span><span class="text-ink-2"
-            >, {{ channels[page.channel] ?? page.channel }}:
+            >, {{ channels[page.channel] ?? page.channel }}{{ page.kind === 'ask' ? ', asked again' : '' }}:
           </span>
           <span :class="page.answer || page.failed_at ? 'text-ink' : 'text-call'">{{ stands(page) }}</span>
         </span>

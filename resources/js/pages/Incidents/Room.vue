@@ -10,6 +10,7 @@ import SideSheet from '@/components/SideSheet.vue';
 import StateMark from '@/components/StateMark.vue';
 import StoryList from '@/components/StoryList.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
+import CallSheet from '@/pages/Incidents/CallSheet.vue';
 import CallList from '@/pages/Incidents/CallList.vue';
 import ChangeSheet from '@/pages/Incidents/ChangeSheet.vue';
 import NoteForm from '@/pages/Incidents/NoteForm.vue';
@@ -41,7 +42,7 @@ const props = defineProps<{
 }>();
 const shared = useShared();
 const now = useNow();
-const sheet = ref<'update' | 'resolve' | 'change' | 'clocks' | null>(null);
+const sheet = ref<'update' | 'resolve' | 'change' | 'clocks' | 'call' | null>(null);
 const only = ref<'all' | 'decisions' | 'people' | 'systems'>('all');
 const kinds = ['all', 'decisions', 'people', 'systems'] as const;
 const note = ref<InstanceType<typeof NoteForm> | null>(null);
@@ -72,6 +73,7 @@ useCommands(() => [
   ...(isOpen.value && coordinates.value
     ? [
         { name: 'Read and send the next update', key: 'u', run: () => (sheet.value = 'update') },
+        { name: 'Call more people', key: 'p', run: () => (sheet.value = 'call') },
         { name: `Correct what is said about ${props.incident.ref}`, key: 'e', run: () => (sheet.value = 'change') },
         { name: `Resolve ${props.incident.ref}`, key: 'r', run: () => (sheet.value = 'resolve') },
       ]
@@ -114,6 +116,7 @@ onMounted(() => {
       'signals.': ['alerts', 'reach', 'causes', 'soFar', 'incident'],
       'call.': ['calls', 'journal', 'soFar', 'incident'],
       'page.': ['calls', 'journal'],
+      'policy.': ['calls'],
       'report.': ['reports', 'looseReports', 'journal', 'incident'],
       'update.': ['updates', 'draft', 'journal', 'soFar', 'incident'],
       'mail.': ['journal'],
@@ -246,7 +249,8 @@ onMounted(() => {
             )
           }}</span>
         </h2>
-        <CallList :calls="calls" />
+        <CallList :calls="calls" :incident="incident.id" />
+        <ActButton v-if="isOpen && coordinates" shortcut="p" class="mt-1" @click="sheet = 'call'">Call more…</ActButton>
         <h2 class="mt-4 mb-1 flex justify-between">
           <span>Here</span><span>{{ people.length }}</span>
         </h2>
@@ -307,6 +311,7 @@ onMounted(() => {
       :stages="choices.stages"
       @close="sheet = null"
     />
+    <CallSheet v-if="sheet === 'call'" :incident="incident" @close="sheet = null" />
     <ResolveSheet v-if="sheet === 'resolve'" :incident="incident" @close="sheet = null" />
     <ChangeSheet v-if="sheet === 'change'" :incident="incident" :choices="choices" @close="sheet = null" />
     <SideSheet v-if="sheet === 'clocks'" open title="What is running out" @close="sheet = null"

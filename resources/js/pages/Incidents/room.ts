@@ -19,9 +19,13 @@ export interface PageLine {
   round: number;
   sent_at: string | null;
   failed_at: string | null;
+  kind: 'call' | 'ask';
+  delivered_at: string | null;
+  error: string | null;
   opened_at: string | null;
-  answer: 'yes' | 'no' | null;
+  answer: 'yes' | 'no' | 'later' | 'hand' | null;
   answered_at: string | null;
+  answered_how: string | null;
 }
 
 export interface CallLine {
@@ -33,6 +37,15 @@ export interface CallLine {
   round: number;
   step_ends_at: string | null;
   heldBy: string | null;
+  iHaveIt: boolean;
+  beginsAt: string | null;
+  askedAt: string | null;
+  handedTo: string | null;
+  policy: string;
+  /** The policy was edited since the call began; it goes on by the one that it began with. */
+  policyChanged: boolean;
+  /** The newest page of whoever reads, if they were paged. */
+  mine: number | null;
   pages: PageLine[];
 }
 

@@ -5,15 +5,20 @@ import { LIVE } from '@/lib/live';
 import StateMark from '@/components/StateMark.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useShared } from '@/lib/shared';
-import { stateWords } from '@/lib/states';
+import { plural, stateWords } from '@/lib/states';
 import { clockTime, followServerTime, lasting, millis, remaining, useNow } from '@/lib/time';
 import type { AlertLine, Service } from '@/lib/types';
 
 /** A page on the phone of somebody who was asleep: what, where, how bad, who else; yes or no. */
 const props = defineProps<{
-  token: string;
+  answerTo: string;
+  asksAgain: boolean;
+  with: { ref: string; title: string; priority: number; link: string; answer: string | null }[];
+  next: string | null;
+  beginsAt: string | null;
+  handedTo: string | null;
   person: string;
-  answer: 'yes' | 'no' | null;
+  answer: 'yes' | 'no' | 'later' | 'hand' | null;
   answeredAt: string | null;
   callOutcome: string;
   heldBy: string | null;
@@ -38,7 +43,7 @@ const props = defineProps<{
   alerts: AlertLine[];
   mended: { title: string; withdrawn: boolean }[];
   alertCount: number;
-  others: { name: string; answer: 'yes' | 'no' | null; at: string; me: boolean }[];
+  others: { name: string; answer: 'yes' | 'no' | 'later' | 'hand' | null; at: string; me: boolean }[];
   lastUpdate: string | null;
 }>();
 const shared = useShared();
@@ -46,30 +51,42 @@ const now = useNow();
 usePoll(2000, { headers: LIVE });
 watch(() => shared.value.now, followServerTime, { immediate: true });
 
-const busy = ref<'yes' | 'no' | null>(null);
+type Way = 'yes' | 'no' | 'later' | 'hand';
+const busy = ref<Way | null>(null);
 const why = ref('');
-const saysNo = ref(false);
+const minutes = ref(10);
+const to = ref('');
+/** Which of the answers that need a word more is being given. */
+const saying = ref<Exclude<Way, 'yes'> | null>(null);
 const trouble = ref('');
-const reply = (answer: 'yes' | 'no'): void => {
+const reply = (answer: Way, all = false): void => {
   if (busy.value) return;
   busy.value = answer;
   trouble.value = '';
   router.post(
-    `/p/${props.token}`,
-    { answer, why: why.value },
+    props.answerTo,
+    { answer, why: why.value, minutes: minutes.value, to: to.value, all },
     {
       preserveScroll: true,
       preserveState: true,
       onNetworkError: () => {
         trouble.value = 'Not sent: no connection. Press again when you have one; until then the next person is called.';
       },
+      onError: (errors) => {
+        trouble.value = Object.values(errors)[0] ?? '';
+      },
+      onSuccess: () => {
+        saying.value = null;
+      },
       onFinish: () => {
         busy.value = null;
-        saysNo.value = false;
       },
     },
   );
 };
+const said: Record<Way, string> = { yes: 'said yes', later: 'said yes', no: 'said no', hand: 'hands it on' };
+/** Pages that came together with this one, and are not answered yet. */
+const open = computed(() => props.with.filter((one) => one.answer === null));
 const worst = computed(() => props.services[0]?.state ?? 'at_risk');
 const where = computed(() =>
   props.sites.length === 0
@@ -81,6 +98,11 @@ const where = computed(() =>
 const isOver = computed(() => props.callOutcome === 'resolved');
 const stands = computed(() => {
   if (isOver.value) return 'This is over. Nothing to do.';
+  if (props.heldByMe && props.handedTo)
+    return `You have it until ${props.handedTo} says yes; if they do not, the next person is called.`;
+  if (props.heldByMe && props.beginsAt && millis(props.beginsAt) > now.value)
+    return `You have it, and begin in ${remaining(millis(props.beginsAt) - now.value)}. You are asked again then.`;
+  if (props.heldByMe && props.asksAgain) return 'Nothing was done since you took it. Are you on it?';
   if (props.heldByMe) return `You have it since ${clockTime(props.answeredAt ?? props.incident.started_at)}.`;
   if (props.heldBy) return `${props.heldBy} has it. You can still join.`;
   if (props.answer === 'no') return 'You said no. The next person is being called.';
@@ -98,6 +120,15 @@ const stands = computed(() => {
       </p>
       <h1 class="mt-1 text-2xl! leading-tight">{{ incident.title }}</h1>
     </header>
+    <section v-if="props.with.length" aria-label="Came together" class="border-l-2 border-call pl-3 text-small">
+      <h2>{{ plural(props.with.length, 'more page') }} at the same time</h2>
+      <ul>
+        <li v-for="one in props.with" :key="one.link">
+          <Link :href="one.link" class="link">{{ one.ref }}, priority {{ one.priority }}: {{ one.title }}</Link
+          ><span v-if="one.answer" class="text-ink-2">, answered</span>
+        </li>
+      </ul>
+    </section>
     <dl class="grid gap-2.5">
       <div class="grid grid-cols-[30px_1fr] gap-x-3 border-y border-line py-2.5">
         <dt class="row-span-2 self-center">
@@ -139,7 +170,7 @@ const stands = computed(() => {
             v-for="one in others.filter((other) => !other.me)"
             :key="one.name"
             >; {{ one.name }}, called {{ clockTime(one.at) }},
-            {{ one.answer === 'yes' ? 'said yes' : one.answer === 'no' ? 'said no' : 'no answer yet' }}</template
+            {{ one.answer ? said[one.answer] : 'no answer yet' }}</template
           >.
         </dd>
       </div>
@@ -152,37 +183,84 @@ const stands = computed(() => {
       <p role="status" class="text-center font-semibold">{{ stands }}</p>
       <TroubleNote :text="trouble" />
       <template v-if="!isOver">
-        <form v-if="saysNo" class="grid gap-2" @submit.prevent="reply('no')">
-          <label class="text-small font-semibold"
+        <form v-if="saying" class="grid gap-2" @submit.prevent="reply(saying)">
+          <label v-if="saying === 'no'" class="text-small font-semibold"
             >Why, in a word (if you like)<input v-model="why" class="field py-3" maxlength="500" autofocus
+          /></label>
+          <label v-else-if="saying === 'later'" class="text-small font-semibold"
+            >I begin in so many minutes<input
+              v-model.number="minutes"
+              type="number"
+              min="1"
+              max="120"
+              inputmode="numeric"
+              class="field py-3"
+              autofocus
+          /></label>
+          <label v-else class="text-small font-semibold"
+            >To whom<input v-model="to" class="field py-3" maxlength="120" :placeholder="next ?? 'A name'" autofocus
           /></label>
           <button
             type="submit"
             class="rounded-edge border-2 border-ink py-3 text-head font-bold"
-            :aria-busy="busy === 'no'"
+            :aria-busy="busy === saying"
           >
-            {{ heldByMe ? 'Hand it back' : 'No, call the next' }}
+            <template v-if="saying === 'no'">{{ heldByMe ? 'Hand it back' : 'No, call the next' }}</template>
+            <template v-else-if="saying === 'later'">Yes, in {{ minutes }} minutes</template>
+            <template v-else>Page {{ to || next || '…' }}; I have it until then</template>
           </button>
-          <button type="button" class="link py-2 text-small" @click="saysNo = false">Back</button>
+          <button type="button" class="link py-2 text-small" @click="saying = null">Back</button>
         </form>
         <template v-else>
           <button
-            v-if="!heldByMe"
+            v-if="!heldByMe || asksAgain"
             type="button"
             class="rounded-edge bg-ink py-4 text-xl font-bold text-on-ink"
             :aria-busy="busy === 'yes'"
-            @click="reply('yes')"
+            @click="reply('yes', open.length > 0)"
           >
-            Yes, I take it
+            {{
+              asksAgain && heldByMe
+                ? 'Yes, I am on it'
+                : open.length
+                  ? `Yes, I take all ${open.length + 1}`
+                  : 'Yes, I take it'
+            }}
           </button>
           <button
-            v-if="answer !== 'no' || heldByMe"
+            v-if="!heldByMe && open.length"
             type="button"
             class="rounded-edge border-2 border-ink py-3 text-head font-semibold"
-            @click="saysNo = true"
+            @click="reply('yes')"
           >
-            {{ heldByMe ? 'I can’t go on' : 'No, I can’t' }}
+            Yes, but only this one
           </button>
+          <div class="grid grid-cols-3 gap-2">
+            <button
+              v-if="answer !== 'no' || heldByMe"
+              type="button"
+              class="rounded-edge border-2 border-ink py-3 font-semibold"
+              @click="saying = 'no'"
+            >
+              {{ heldByMe ? 'I can’t go on' : 'No, I can’t' }}
+            </button>
+            <button
+              v-if="!heldByMe || asksAgain"
+              type="button"
+              class="rounded-edge border-2 border-ink py-3 font-semibold"
+              @click="saying = 'later'"
+            >
+              In … minutes
+            </button>
+            <button
+              v-if="!handedTo"
+              type="button"
+              class="rounded-edge border-2 border-ink py-3 font-semibold"
+              @click="saying = 'hand'"
+            >
+              Hand to …
+            </button>
+          </div>
         </template>
       </template>
       <Link :href="`/incidents/${incident.id}`" class="link py-2 text-center">Into the room (sign in)</Link>

@@ -4,6 +4,7 @@ import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
+import HoursField from '@/components/HoursField.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
@@ -20,9 +21,23 @@ interface Course {
   nobody: string[];
   doubtful: string[];
 }
+interface Policy {
+  id: number | null;
+  name: string;
+  rounds: number;
+  steps: Step[];
+  service_id: string | null;
+  urgencies: string[];
+  hours: { days: string[]; from: string; to: string } | null;
+  patience_seconds: number;
+  answer_seconds: number;
+}
 const props = defineProps<{
   team: { id: string; name: string };
-  policy: { rounds: number; steps: Step[] };
+  policies: { id: number; name: string; for: string }[];
+  policy: Policy;
+  services: { id: string; name: string }[];
+  urgencies: { value: string; meaning: string }[];
   course: Course | null;
   rotas: { id: string; name: string }[];
   people: { id: string; name: string }[];
@@ -30,16 +45,23 @@ const props = defineProps<{
   running: number;
 }>();
 const action = useAction();
-const copy = (): { rounds: number; steps: Step[] } =>
-  JSON.parse(JSON.stringify(props.policy)) as { rounds: number; steps: Step[] };
+const copy = (): Policy => JSON.parse(JSON.stringify(props.policy)) as Policy;
 const edited = ref(copy());
 const course = ref(props.course);
 const trouble = ref<string | null>(null);
+/** The moment and the urgency for which the course beside is worked out. */
+const at = ref('');
+const urgency = ref('now');
 const isChanged = computed(() => JSON.stringify(edited.value) !== JSON.stringify(props.policy));
+const isNew = computed(() => edited.value.id === null && props.policies.length > 0);
+const another = (): void => {
+  edited.value = { ...copy(), id: null, name: `${props.team.name}, another` };
+};
+const dropping = useAction();
 watch(
   () => props.policy,
-  () => {
-    if (!isChanged.value) edited.value = copy();
+  (policy, before) => {
+    if (policy.id !== before.id || JSON.stringify(edited.value) === JSON.stringify(before)) edited.value = copy();
   },
 );
 const named = (target: string): string => {
@@ -52,15 +74,17 @@ let asked = 0;
 const look = useDebounceFn(async () => {
   const mine = ++asked;
   if (edited.value.steps.some((step) => step.targets.length === 0) || edited.value.steps.length === 0) return;
-  const answer = await ask<Course>(
-    `/policies/${props.team.id}/dry-run`,
-    edited.value as unknown as Record<string, unknown>,
-  );
+  const answer = await ask<Course>(`/policies/${props.team.id}/dry-run`, {
+    rounds: edited.value.rounds,
+    steps: edited.value.steps,
+    at: at.value || null,
+    urgency: urgency.value,
+  });
   if (mine !== asked) return;
   trouble.value = answer.error?.message ?? null;
   if (answer.value) course.value = answer.value;
 }, 250);
-watch(edited, () => void look(), { deep: true });
+watch([edited, at, urgency], () => void look(), { deep: true });
 const add = (step: Step, event: Event): void => {
   const field = event.target as HTMLSelectElement;
   if (field.value && !step.targets.includes(field.value)) step.targets.push(field.value);
@@ -70,7 +94,11 @@ const move = (i: number, by: number): void => {
   const [step] = edited.value.steps.splice(i, 1);
   if (step) edited.value.steps.splice(i + by, 0, step);
 };
-const save = (): void => action.send(`/policies/${props.team.id}`, { ...edited.value, was: props.policy } as never);
+const save = (): void =>
+  action.send(`/policies/${props.team.id}`, {
+    ...edited.value,
+    was: edited.value.id === null ? null : props.policy,
+  } as never);
 const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.value ?? undefined);
 </script>
 
@@ -88,7 +116,38 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
           <Link :href="`/on-call/${team.id}`" class="link">Its rota</Link>.
           <template v-if="running">A call that runs now goes on by the policy that it began with.</template>
         </p>
+        <ul v-if="policies.length > 1" class="mb-3 flex flex-wrap gap-x-5 gap-y-1 text-small" aria-label="Policies">
+          <li v-for="one in policies" :key="one.id">
+            <Link
+              :href="`/policies/${team.id}?policy=${one.id}`"
+              :aria-current="one.id === policy.id ? 'true' : undefined"
+              :class="one.id === policy.id ? 'border-b-2 border-ink font-bold' : 'link'"
+              preserve-scroll
+              >{{ one.name }}</Link
+            >
+            <span class="text-ink-2">, for {{ one.for }}</span>
+          </li>
+        </ul>
         <TroubleNote :text="wrong" />
+        <fieldset v-if="mayEdit" class="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2 text-small">
+          <legend class="mb-1 font-semibold text-ink-2">{{ isNew ? 'A further policy' : 'What it is for' }}</legend>
+          <label
+            >Name <input v-model="edited.name" class="field inline-block! w-56! py-1" maxlength="80" required
+          /></label>
+          <label
+            >Service
+            <select v-model="edited.service_id" class="field inline-block! w-44! py-1">
+              <option :value="null">any</option>
+              <option v-for="one in services" :key="one.id" :value="one.id">{{ one.name }}</option>
+            </select></label
+          >
+          <span role="group" aria-label="Urgency, none chosen is any" class="flex gap-3">
+            <label v-for="one in urgencies" :key="one.value" class="flex items-center gap-1"
+              ><input v-model="edited.urgencies" type="checkbox" :value="one.value" />{{ one.meaning }}</label
+            >
+          </span>
+          <HoursField v-model="edited.hours" />
+        </fieldset>
         <ol>
           <li v-for="(step, i) in edited.steps" :key="i" class="mb-2 border border-line bg-sheet p-3">
             <div class="flex flex-wrap items-baseline gap-3">
@@ -148,6 +207,34 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
             <p v-else class="mt-1 text-small text-ink-2">then waits {{ lasting(step.wait_seconds * 1000) }}</p>
           </li>
         </ol>
+        <p v-if="mayEdit" class="mb-3 text-small">
+          <label
+            >A yes after which nothing is done is asked about after
+            <input
+              class="field inline-block! w-20! py-1"
+              type="number"
+              min="1"
+              max="1440"
+              required
+              :value="edited.patience_seconds / 60"
+              @input="edited.patience_seconds = Math.round(Number(($event.target as HTMLInputElement).value) * 60)"
+            />
+            minutes</label
+          ><label
+            >, and the call goes on if there is no answer within
+            <input
+              class="field inline-block! w-20! py-1"
+              type="number"
+              min="0.5"
+              max="60"
+              step="0.5"
+              required
+              :value="edited.answer_seconds / 60"
+              @input="edited.answer_seconds = Math.round(Number(($event.target as HTMLInputElement).value) * 60)"
+            />
+            more.</label
+          >
+        </p>
         <div v-if="mayEdit" class="flex flex-wrap items-end gap-4">
           <button type="button" class="link text-small" @click="edited.steps.push({ targets: [], wait_seconds: 300 })">
             A further step
@@ -164,11 +251,32 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
           /></label>
           <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged">Save the policy</ActButton>
           <button v-if="isChanged" type="button" class="link text-small" @click="edited = copy()">Put it back</button>
+          <button v-if="!isNew && policy.id" type="button" class="link ml-auto text-small" @click="another">
+            A policy for other hours, urgency or service
+          </button>
+          <button
+            v-if="policies.length > 1 && policy.id && !isNew"
+            type="button"
+            class="link text-small"
+            @click="dropping.send(`/policies/${team.id}/${policy.id}/drop`, {})"
+          >
+            Drop this one
+          </button>
         </div>
         <p v-else class="text-small text-ink-2">All of it {{ policy.rounds }} times.</p>
       </form>
       <section aria-label="What it would do now">
-        <h2 class="mb-1">If it were called now, and nobody answered</h2>
+        <h2 class="mb-1">If it were called, and nobody answered</h2>
+        <p class="mb-2 flex flex-wrap items-end gap-3 text-small">
+          <label>at <input v-model="at" type="datetime-local" class="field inline-block! w-52! py-1" /></label>
+          <label
+            >for what
+            <select v-model="urgency" class="field inline-block! w-40! py-1">
+              <option v-for="one in urgencies" :key="one.value" :value="one.value">{{ one.meaning }}</option>
+            </select></label
+          >
+          <span v-if="!at" class="text-ink-2">Now.</span>
+        </p>
         <p v-if="!course" class="text-small text-ink-2">There is no policy yet: nobody would be called.</p>
         <template v-else>
           <ul v-if="course.doubtful.length" class="mb-2 border-l-2 border-ink pl-2 text-small">

@@ -41,9 +41,7 @@ const search = useDebounceFn(
 );
 watch([find, kind], () => void search());
 const shared = useShared();
-const mayEdit = computed(() =>
-  (shared.value.me?.roles ?? []).some((role) => ['coordinator', 'service_owner', 'administrator'].includes(role)),
-);
+const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const adding = ref(false);
 const exported = (format: string): string =>
   `/export/${format}?${new URLSearchParams({ find: props.find, kind: props.kind })}`;

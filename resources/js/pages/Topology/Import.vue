@@ -20,9 +20,7 @@ const props = defineProps<{
 }>();
 const shared = useShared();
 const action = useAction();
-const mayEdit = computed(() =>
-  (shared.value.me?.roles ?? []).some((role) => ['coordinator', 'service_owner', 'administrator'].includes(role)),
-);
+const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const words: Record<Outcome, string> = { new: 'new', changed: 'changed', same: 'the same', refused: 'refused' };
 const outcomes: Outcome[] = ['refused', 'changed', 'new', 'same'];
 const toStore = computed(() => props.import.counts.new + props.import.counts.changed);

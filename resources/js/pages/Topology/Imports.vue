@@ -12,9 +12,7 @@ import { importWords } from '@/pages/Topology/imports';
 /** Files that were looked at or stored, and a way to bring one. */
 defineProps<{ imports: ImportLine[]; columns: string[]; attributes: Record<string, string[]> }>();
 const shared = useShared();
-const mayEdit = computed(() =>
-  (shared.value.me?.roles ?? []).some((role) => ['coordinator', 'service_owner', 'administrator'].includes(role)),
-);
+const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const form = useForm<{ file: File | null }>({ file: null });
 const choose = (event: Event): void => {
   form.file = (event.target as HTMLInputElement).files?.[0] ?? null;

@@ -58,9 +58,7 @@ const props = defineProps<{
 }>();
 const shared = useShared();
 const action = useAction();
-const mayEdit = computed(() =>
-  (shared.value.me?.roles ?? []).some((role) => ['coordinator', 'service_owner', 'administrator'].includes(role)),
-);
+const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const editing = ref(false);
 const openAlerts = computed(() => props.alerts.filter((alert) => !alert.closed_at));
 const address = computed(() => encodeURIComponent(props.item.id));

@@ -62,9 +62,7 @@ const props = defineProps<{
 }>();
 const shared = useShared();
 const action = useAction();
-const mayEdit = computed(() =>
-  (shared.value.me?.roles ?? []).some((role) => ['coordinator', 'service_owner', 'administrator'].includes(role)),
-);
+const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const held = computed(() => props.snapshots.filter((one) => one.state === 'held'));
 const forward = (id: string): string => props.relations.find((one) => one.id === id)?.forward ?? id;
 const relation = ref<Record<number, string>>({});

@@ -20,9 +20,7 @@ defineProps<{
 }>();
 const shared = useShared();
 const action = useAction();
-const mayEdit = computed(() =>
-  (shared.value.me?.roles ?? []).some((role) => ['coordinator', 'service_owner', 'administrator'].includes(role)),
-);
+const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const editing = ref<{ type: ItemType; version: number | null } | null>(null);
 const relation = ref<{ id: string | null; forward: string; backward: string; strength: 'hard' | 'soft' } | null>(null);
 const edit = (kept: Kept): void => {

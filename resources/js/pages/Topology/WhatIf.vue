@@ -43,9 +43,7 @@ const props = defineProps<{
 }>();
 const shared = useShared();
 const action = useAction();
-const mayKeep = computed(() =>
-  (shared.value.me?.roles ?? []).some((role) => ['coordinator', 'service_owner', 'administrator'].includes(role)),
-);
+const mayKeep = computed(() => shared.value.me?.keepsEstate ?? false);
 const name = ref('');
 const keep = (): void =>
   action.send('/what-if', { name: name.value, items: ids.value, hours: props.hours }, () => (name.value = ''));

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paging\Delivery;
+
+use App\Paging\FollowCall;
+use App\Paging\Page;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Paging\HappeningKind;
+
+/** What became of a page: it arrived, or it came back, at once or a while after it was taken. */
+final class NoteDelivery
+{
+    public function __construct(private readonly FollowCall $follow) {}
+
+    /** @return bool false if that is known */
+    public function delivered(Page $page): bool
+    {
+        return DB::transaction(static function () use ($page): bool {
+            if (Page::query()->whereKey($page->id)->whereNull('delivered_at')->update(['delivered_at' => now()]) === 0) {
+                return false;
+            }
+            $page->refresh();
+            Journal::write(Actor::system(), 'page.delivered', ['page', $page->id], ['person' => $page->person->name ?? '', 'channel' => $page->channel], $page->call?->incident_id);
+            DeliveryPaths::judge($page->channel);
+
+            return true;
+        });
+    }
+
+    /** @return bool false if that is known, or it has arrived */
+    public function cameBack(Page $page, string $why): bool
+    {
+        return DB::transaction(function () use ($page, $why): bool {
+            if (Page::query()->whereKey($page->id)->whereNull('delivered_at')->whereNull('failed_at')->update(['failed_at' => now(), 'error' => mb_substr($why, 0, 200)]) === 0) {
+                return false;
+            }
+            $page->refresh();
+            $call = $page->call;
+            Journal::write(Actor::system(), 'page.failed', ['page', $page->id], ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'error' => $why], $call?->incident_id);
+            DeliveryPaths::judge($page->channel);
+            if ($call !== null && $page->kind === 'call') {
+                $this->follow->happens($call, HappeningKind::Failed, $page->person_id, $page->channel);
+            }
+
+            return true;
+        });
+    }
+}

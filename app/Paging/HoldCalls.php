@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paging;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\Journal;
+use App\Platform\Outbox\Outbox;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Paging\HappeningKind;
+use Skarvo\Paging\Hold;
+use Skarvo\Paging\HoldStep;
+use Skarvo\Paging\Outcome;
+
+/** Holds people to their yes: asks again where nothing is done, and takes a call back from whoever stays silent. */
+final class HoldCalls
+{
+    /** What somebody says about a call is no work on what it is about. */
+    private const NO_DEEDS = ['call.acknowledged', 'call.later', 'call.handed', 'call.declined', 'call.started'];
+
+    public function __construct(private readonly FollowCall $follow) {}
+
+    /** @return int how many calls were looked at */
+    public function __invoke(\Closure $mayWork): int
+    {
+        $due = Call::query()->where('hold_due_at', '<=', now())->orderBy('hold_due_at')->limit(100)->pluck('id');
+        foreach ($due as $id) {
+            DB::transaction(function () use ($id, $mayWork): void {
+                if ($mayWork()) {
+                    $this->look(Call::query()->with(['incident', 'team', 'person'])->findOrFail((int) $id));
+                }
+            });
+        }
+
+        return $due->count();
+    }
+
+    /** Somebody said yes, and begins at once or then. Call it inside a transaction. */
+    public static function begin(Call $call, ?CarbonImmutable $beginsAt): void
+    {
+        $now = CarbonImmutable::instance(now());
+        $call->update(['held_since' => $now, 'begins_at' => $beginsAt, 'asked_at' => null, 'hold_due_at' => $beginsAt ?? $now->addSeconds($call->patience_seconds)]);
+    }
+
+    public static function forget(Call $call): void
+    {
+        $call->update(['held_since' => null, 'begins_at' => null, 'asked_at' => null, 'hold_due_at' => null]);
+    }
+
+    private function look(Call $call): void
+    {
+        $holder = $call->held_by;
+        if ($call->outcome !== Outcome::Acknowledged || $holder === null || $call->held_since === null) {
+            self::forget($call);
+
+            return;
+        }
+        $hold = new Hold($call->held_since->getTimestamp(), $call->patience_seconds, $call->answer_seconds, $call->begins_at?->getTimestamp());
+        $deeds = Entry::query()->where('incident_id', $call->incident_id)->where('actor_id', $holder)->where('at', '>', $call->held_since)->whereNotIn('kind', self::NO_DEEDS)->pluck('at');
+        $next = $hold->next(array_values($deeds->map(static fn(\DateTimeInterface $at): int => $at->getTimestamp() + 1)->all()), $call->asked_at?->getTimestamp());
+        if ($next === null) {
+            $call->update(['hold_due_at' => null]);
+
+            return;
+        }
+        [$at, $step] = $next;
+        if ($at > now()->getTimestamp()) {
+            $call->update(['hold_due_at' => CarbonImmutable::createFromTimestampUTC($at)]);
+
+            return;
+        }
+        $step === HoldStep::Ask ? self::ask($call, $holder) : $this->release($call, $holder);
+    }
+
+    private static function ask(Call $call, string $holder): void
+    {
+        $now = CarbonImmutable::instance(now());
+        $answered = Page::query()->with('person')->where('call_id', $call->id)->where('person_id', $holder)->whereNotNull('answer')->orderByDesc('delivered_at')->orderByDesc('id')->first();
+        if ($answered !== null) {
+            $page = Page::issue(['call_id' => $call->id, 'kind' => 'ask', 'person_id' => $holder, 'channel' => $answered->channel, 'address' => $answered->address, 'round' => $call->round, 'step' => $call->step], $now);
+            Outbox::put('page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now, $call->incident->priority ?? Outbox::LAST);
+        }
+        Journal::write(Actor::system(), 'call.asked_again', ['call', $call->id], ['person' => $answered->person->name ?? $holder], $call->incident_id);
+        $call->update(['asked_at' => $now, 'hold_due_at' => $now->addSeconds($call->answer_seconds)]);
+    }
+
+    private function release(Call $call, string $holder): void
+    {
+        $name = Page::query()->with('person')->where('call_id', $call->id)->where('person_id', $holder)->first()->person->name ?? $holder;
+        Journal::write(Actor::system(), 'call.released', ['call', $call->id], ['person' => $name], $call->incident_id);
+        Page::query()->where('call_id', $call->id)->where('person_id', $holder)->update(['answer' => null]);
+        self::forget($call);
+        $this->follow->happens($call, HappeningKind::Released, $holder);
+    }
+}

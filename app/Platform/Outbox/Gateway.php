@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Outbox;
+
+use GuzzleHttp\Handler\CurlMultiHandler;
+use GuzzleHttp\Promise\Create;
+use GuzzleHttp\Promise\PromiseInterface;
+use GuzzleHttp\Promise\Utils;
+use Illuminate\Http\Client\Promises\LazyPromise;
+use Illuminate\Http\Client\Response;
+use Illuminate\Support\Facades\Http;
+
+/** Posts to gateways, many at a time: one that hangs holds up nobody else. */
+final class Gateway
+{
+    private const CONNECT_SECONDS = 2;
+
+    private readonly CurlMultiHandler $handler;
+
+    public function __construct()
+    {
+        $this->handler = new CurlMultiHandler(['select_timeout' => 0.01]);
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     * @param  string  $key  by which the other side tells a repeat
+     * @return PromiseInterface resolves with the answer's body; is rejected with a Failed
+     */
+    public function post(mixed $url, array $body, string $key): PromiseInterface
+    {
+        if (! is_string($url) || $url === '') {
+            return Create::rejectionFor(new Failed('no gateway is set for it'));
+        }
+        $promise = Http::async()->setHandler($this->handler)->timeout(config()->integer('skarvo.gateways.timeout_seconds'))->connectTimeout(self::CONNECT_SECONDS)
+            ->withHeaders(['Idempotency-Key' => $key])->post($url, $body);
+
+        return ($promise instanceof LazyPromise ? $promise->buildPromise() : $promise)->then(static function (mixed $answer): array {
+            if (! $answer instanceof Response) {
+                throw new Failed('did not answer');
+            }
+            if (! $answer->successful()) {
+                throw new Failed("answered {$answer->status()}");
+            }
+            $body = $answer->json();
+
+            return is_array($body) ? $body : [];
+        });
+    }
+
+    /** Lets what is under way go on for a moment. */
+    public function tick(): void
+    {
+        $this->handler->tick();
+        Utils::queue()->run();
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Outbox;
+
+use GuzzleHttp\Promise\PromiseInterface;
+
+/** A kind of message that goes out: how it is sent, and what its success or failure means. */
+interface Messages
+{
+    /** @return string|null messages that are due at once and say the same here go out as one; null: this one goes alone */
+    public function together(OutboxMessage $message): ?string;
+
+    /**
+     * Called in the transaction that puts them together, before anything is sent.
+     *
+     * @param  list<OutboxMessage>  $parts
+     */
+    public function gathered(OutboxMessage $lead, array $parts): void;
+
+    /**
+     * Starts sending, with the parts that it has.
+     *
+     * @return PromiseInterface resolves with what the other side said (an array); is rejected with a Failed that says why
+     */
+    public function send(OutboxMessage $message): PromiseInterface;
+
+    /** @return int how often it is tried */
+    public function attempts(OutboxMessage $message): int;
+
+    /**
+     * Called in the transaction that marks the message as sent, for it and for each of its parts.
+     *
+     * @param  array<array-key, mixed>  $answer
+     */
+    public function sent(OutboxMessage $message, array $answer): void;
+
+    /** Called in the transaction that gives the message up, for it and for each of its parts. */
+    public function failed(OutboxMessage $message, string $error): void;
+}

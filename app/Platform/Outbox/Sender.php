@@ -1,0 +1,164 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Outbox;
+
+use App\Paging\PageMessages;
+use App\Updates\MailMessages;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * Sends what is due, most urgent first and many at a time, and marks what became of it.
+ *
+ * A message is claimed, then sent, then marked. A crash in between leaves it claimed by a sender that is gone; the next
+ * one sends it again under the same key, with the same parts.
+ */
+final class Sender
+{
+    private const MOST_AT_ONCE = 64;
+
+    /** @var array<int, true> ids of messages under way */
+    private array $underWay = [];
+
+    /** @var list<array{OutboxMessage, array<array-key, mixed>|string}> what became of them: an answer, or why not */
+    private array $settled = [];
+
+    /** @param  string  $name  of this sender, unlike that of any other */
+    public function __construct(private readonly Gateway $gateway, private readonly string $name) {}
+
+    /** @return int how many messages were begun or settled */
+    public function step(\Closure $mayWork): int
+    {
+        $begun = $this->begin($mayWork);
+        if ($this->underWay !== []) {
+            $this->gateway->tick();
+        }
+
+        return $begun + $this->settle($mayWork);
+    }
+
+    public function isIdle(): bool
+    {
+        return $this->underWay === [] && $this->settled === [];
+    }
+
+    private function begin(\Closure $mayWork): int
+    {
+        $room = self::MOST_AT_ONCE - count($this->underWay);
+        // Half of the room at least, so that a flood is claimed in few transactions.
+        $messages = $room * 2 < self::MOST_AT_ONCE ? [] : $this->claim($room, $mayWork);
+        foreach ($messages as $message) {
+            $this->underWay[$message->id] = true;
+            $keep = function (array|string $what) use ($message): void {
+                unset($this->underWay[$message->id]);
+                $this->settled[] = [$message, $what];
+            };
+            try {
+                $sending = self::kind($message->kind)->send($message);
+            } catch (\Throwable $e) {
+                // One message that cannot even be put together must not stop the others.
+                report($e);
+                $keep('could not be put together');
+
+                continue;
+            }
+            $sending->then(
+                static fn(mixed $answer) => $keep(is_array($answer) ? $answer : []),
+                static fn(mixed $why) => $keep($why instanceof Failed ? $why->getMessage() : 'could not be sent: '.($why instanceof \Throwable ? $why->getMessage() : 'no reason was given')),
+            );
+        }
+        if ($messages !== []) {
+            \GuzzleHttp\Promise\Utils::queue()->run();
+        }
+
+        return count($messages);
+    }
+
+    /** @return list<OutboxMessage> */
+    private function claim(int $room, \Closure $mayWork): array
+    {
+        $due = fn() => OutboxMessage::query()->whereNull('sent_at')->whereNull('failed_at')->whereNull('goes_with')->where('due_at', '<=', now())
+            ->where(fn($query) => $query->whereNull('claimed_by')->orWhere('claimed_by', '!=', $this->name));
+        if (! $due()->exists()) {
+            return [];
+        }
+
+        return DB::transaction(function () use ($due, $room, $mayWork): array {
+            $messages = $mayWork() ? $due()->orderBy('rank')->orderBy('due_at')->orderBy('id')->limit($room)->get() : [];
+            $leads = [];
+            $parts = [];
+            foreach ($messages as $message) {
+                // What was tried before goes again as it went: the other side knows its key.
+                $with = $message->attempts > 0 ? null : self::kind($message->kind)->together($message);
+                if ($with !== null && isset($leads["$message->kind $with"])) {
+                    $parts[$leads["$message->kind $with"]->id][] = $message;
+                } else {
+                    $leads[$with === null ? "alone $message->id" : "$message->kind $with"] = $message;
+                }
+            }
+            foreach ($leads as $lead) {
+                if (isset($parts[$lead->id])) {
+                    OutboxMessage::query()->whereKey(array_column($parts[$lead->id], 'id'))->update(['goes_with' => $lead->id]);
+                    self::kind($lead->kind)->gathered($lead, $parts[$lead->id]);
+                }
+            }
+            $ids = array_column($leads, 'id');
+            OutboxMessage::query()->whereKey($ids)->increment('attempts', 1, ['claimed_by' => $this->name, 'tried_at' => now()]);
+            foreach ($leads as $lead) {
+                $lead->attempts++;
+            }
+
+            return array_values($leads);
+        });
+    }
+
+    private function settle(\Closure $mayWork): int
+    {
+        if ($this->settled === []) {
+            return 0;
+        }
+        $settled = $this->settled;
+        DB::transaction(static function () use ($settled, $mayWork): void {
+            foreach ($mayWork() ? $settled : [] as [$message, $what]) {
+                is_array($what) ? self::wasSent($message, $what) : self::wasNot($message, $what);
+            }
+        });
+        $this->settled = [];
+
+        return count($settled);
+    }
+
+    /** @param  array<array-key, mixed>  $answer */
+    private static function wasSent(OutboxMessage $message, array $answer): void
+    {
+        foreach ([$message, ...$message->parts()->get()] as $one) {
+            if (OutboxMessage::query()->whereKey($one->id)->whereNull('sent_at')->whereNull('failed_at')->update(['sent_at' => now(), 'error' => null]) === 1) {
+                self::kind($one->kind)->sent($one, $answer);
+            }
+        }
+    }
+
+    private static function wasNot(OutboxMessage $message, string $error): void
+    {
+        if ($message->attempts < self::kind($message->kind)->attempts($message)) {
+            OutboxMessage::query()->whereKey($message->id)->update(['error' => $error, 'claimed_by' => null, 'due_at' => now()->addSeconds($message->attempts)]);
+
+            return;
+        }
+        foreach ([$message, ...$message->parts()->get()] as $one) {
+            if (OutboxMessage::query()->whereKey($one->id)->whereNull('sent_at')->whereNull('failed_at')->update(['failed_at' => now(), 'error' => $error]) === 1) {
+                self::kind($one->kind)->failed($one, $error);
+            }
+        }
+    }
+
+    private static function kind(string $kind): Messages
+    {
+        return match ($kind) {
+            'page' => app(PageMessages::class),
+            'mail' => app(MailMessages::class),
+            default => throw new \LogicException("Nothing knows how to send a $kind."),
+        };
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use App\Paging\Delivery\DeliveryPaths;
+use Illuminate\Support\Facades\DB;
+
+/** What is wrong with Skarvo itself: whoever relies on it has to know at once. */
+final class OwnTrouble
+{
+    /** Nothing is sent, or looked at, for so long: then the process that does it is gone. */
+    private const STOPPED_SECONDS = 15;
+
+    /** @return list<array{kind: 'stopped'|'path', what: string, does: string, since: string|null}> the worst first */
+    public static function now(): array
+    {
+        $trouble = [];
+        // Of the machine's own clock, as leases are.
+        $stopped = gmdate('Y-m-d H:i:s', time() - self::STOPPED_SECONDS);
+        $leases = DB::table('leases')->pluck('until', 'id');
+        if (! isset($leases['clock']) || (string) $leases['clock'] < $stopped) {
+            $trouble[] = ['kind' => 'stopped', 'what' => 'The clock of Skarvo has stopped.', 'does' => 'Nobody is paged, and alerts stand still. Start it: php artisan skarvo:clock.', 'since' => isset($leases['clock']) ? self::iso($leases['clock']) : null];
+        }
+        if (! isset($leases['sender']) || (string) $leases['sender'] < $stopped) {
+            $trouble[] = ['kind' => 'stopped', 'what' => 'The sender of Skarvo has stopped.', 'does' => 'No page and no mail goes out. Start it: php artisan skarvo:sender.', 'since' => isset($leases['sender']) ? self::iso($leases['sender']) : null];
+        }
+        foreach (DeliveryPaths::failing() as $path) {
+            $trouble[] = ['kind' => 'path', 'what' => "Pages by {$path['channel']} do not arrive.", 'does' => 'Each goes by the next contact of the person meanwhile'.($path['why'] === '' ? '.' : "; the gateway says: {$path['why']}."), 'since' => self::iso($path['since'])];
+        }
+
+        return $trouble;
+    }
+
+    private static function iso(mixed $stored): string
+    {
+        return str_replace(' ', 'T', is_string($stored) ? $stored : '').'Z';
+    }
+}

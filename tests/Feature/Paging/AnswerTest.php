@@ -1,0 +1,254 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Paging;
+
+use App\Incidents\Incident;
+use App\Paging\Call;
+use App\Paging\Contact;
+use App\Paging\Page;
+use App\Platform\Journal\Entry;
+use App\Platform\Person;
+use App\Signals\Alert;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Http;
+use Illuminate\Testing\TestResponse;
+use Inertia\Testing\AssertableInertia as Shown;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Skarvo\Paging\Outcome;
+use Symfony\Component\HttpFoundation\Response;
+use Tests\TestCase;
+
+/** A page is answered where it arrives, by a link that works once; and a yes is held to. */
+final class AnswerTest extends TestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->token(['deliveries:write'], name: 'gateway');
+        $this->declare('clk-2', 'Clock');
+        $this->later(5);
+        $this->deliver();
+    }
+
+    private function declare(string $item, string $title, string $team = 'platform'): Incident
+    {
+        $this->token(name: "probe-$item");
+        $this->withToken("plain-probe-$item")->postJson('/api/v1/signals', [self::firing($item)])->assertStatus(202);
+        $this->takeSignals();
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
+            'alerts' => [Alert::query()->whereNull('closed_at')->whereNull('incident_id')->latest('id')->firstOrFail()->id], 'title' => $title, 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => $team,
+        ])->assertSessionHasNoErrors();
+
+        return Incident::query()->latest('id')->firstOrFail();
+    }
+
+    /** @param  array<string, mixed>  $event
+     * @return TestResponse<Response>
+     */
+    private function tells(Page $page, array $event): TestResponse
+    {
+        return $this->withToken('plain-gateway')->postJson('/api/v1/deliveries', ['key' => "page-$page->id", ...$event]);
+    }
+
+    private function call_(): Call
+    {
+        return Call::query()->orderBy('id')->firstOrFail();
+    }
+
+    private function page(): Page
+    {
+        return Page::query()->orderBy('id')->firstOrFail();
+    }
+
+    /** @return iterable<string, array{array<string, string>, string|null}> */
+    public static function replies(): iterable
+    {
+        yield 'a text' => [['text' => 'yes, on my way'], 'acknowledged'];
+        yield 'a no by text' => [['text' => 'No'], 'waiting'];
+        yield 'a key' => [['digit' => '1'], 'acknowledged'];
+        yield 'a no by key' => [['digit' => '2'], 'waiting'];
+        yield 'in ten minutes' => [['digit' => '3'], 'acknowledged'];
+        yield 'something else' => [['text' => 'what?'], null];
+        yield 'a key that means nothing' => [['digit' => '9'], null];
+        yield 'to nobody that there is' => [['text' => 'hand to Zebedee'], null];
+    }
+
+    /** @param  array<string, string>  $event */
+    #[DataProvider('replies')]
+    public function test_it_is_answered_by_a_reply_or_a_key(array $event, ?string $outcome): void
+    {
+        $answer = $this->tells($this->page(), ['event' => 'answered', ...$event])->assertOk();
+
+        self::assertSame($outcome !== null, $answer->json('understood'));
+        self::assertNotEmpty($answer->json('say'));
+        self::assertSame($outcome ?? 'waiting', $this->call_()->outcome->value);
+        self::assertSame($outcome === 'waiting', Page::query()->distinct()->count('person_id') > 1, 'A no pages the next at once.');
+    }
+
+    public function test_a_gateway_that_tells_twice_changes_nothing(): void
+    {
+        self::assertTrue($this->tells($this->page(), ['event' => 'answered', 'text' => 'yes'])->json('changed'));
+        self::assertFalse($this->tells($this->page(), ['event' => 'answered', 'text' => 'yes'])->json('changed'));
+        self::assertTrue($this->tells($this->page(), ['event' => 'delivered'])->json('changed') === false, 'An answer has shown that it arrived.');
+        self::assertSame(1, Entry::query()->where('kind', 'call.acknowledged')->count());
+        self::assertSame(1, Entry::query()->where('kind', 'page.delivered')->count());
+    }
+
+    public function test_only_a_gateway_with_a_token_tells_and_only_of_messages_that_there_are(): void
+    {
+        $this->flushHeaders()->postJson('/api/v1/deliveries', ['key' => 'page-1', 'event' => 'delivered'])->assertUnauthorized();
+        $this->withToken('plain-probe-clk-2')->postJson('/api/v1/deliveries', ['key' => 'page-1', 'event' => 'delivered'])->assertForbidden();
+        $this->withToken('plain-gateway')->postJson('/api/v1/deliveries', ['key' => 'page-9999', 'event' => 'delivered'])->assertNotFound();
+        $this->withToken('plain-gateway')->postJson('/api/v1/deliveries', ['key' => 'page-1', 'event' => 'sung'])->assertStatus(422)->assertJsonPath('errors.event.0', 'event: one of delivered, failed, answered.');
+    }
+
+    public function test_a_link_works_for_one_answer_and_then_only_on_the_device_that_gave_it(): void
+    {
+        $page = $this->page();
+        $this->get($page->link())->assertInertia(fn(Shown $shown) => $shown->component('Paging/Answer'));
+        $this->get($page->link())->assertInertia(fn(Shown $shown) => $shown->component('Paging/Answer'));
+        $this->answer($page, 'yes')->assertSessionHasNoErrors()->assertCookie("page_$page->id");
+
+        $this->withCookie("page_$page->id", '')->get($page->link())->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver')->where('why', fn(string $why): bool => str_contains($why, 'works once')));
+        $this->withCookie("page_$page->id", '')->post($page->link(), ['answer' => 'no'])->assertSessionHasErrors('action');
+        self::assertSame(Outcome::Acknowledged, $this->call_()->outcome);
+
+        $this->answer($page, 'no')->assertSessionHasNoErrors();
+        self::assertSame(Outcome::Waiting, $this->call_()->outcome);
+    }
+
+    public function test_a_link_expires_and_a_mended_one_does_not_open(): void
+    {
+        $page = $this->page();
+        $link = $page->link();
+        $this->get(str_replace('signature=', 'signature=0', $link))->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver'));
+        $this->get("/p/$page->token")->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver'));
+        $this->get((string) preg_replace('/expires=\d+/', 'expires=4000000000', $link))->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver'));
+        $this->later(86_401);
+        $this->get($link)->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver')->where('why', fn(string $why): bool => str_contains($why, 'more than a day old')));
+    }
+
+    public function test_in_so_many_minutes_is_a_yes_that_is_asked_about_then(): void
+    {
+        $page = $this->page();
+        $this->answer($page, 'later', ['minutes' => 7]);
+        self::assertSame(Outcome::Acknowledged, $this->call_()->outcome);
+        $this->later(7 * 60 - 1);
+        $this->clock();
+        self::assertSame(0, Page::query()->where('kind', 'ask')->count());
+        $this->later(1);
+        $this->clock();
+        $this->clock();
+        self::assertSame(1, Page::query()->where('kind', 'ask')->count());
+    }
+
+    public function test_a_yes_with_nothing_done_is_asked_about_again_and_taken_back_in_silence(): void
+    {
+        $page = $this->page();
+        $this->answer($page, 'yes');
+        $this->later(1199);
+        $this->clock();
+        self::assertSame(0, Page::query()->where('kind', 'ask')->count());
+        $this->later(1);
+        $this->clock();
+        $ask = Page::query()->where('kind', 'ask')->sole();
+        self::assertSame([$page->person_id, $page->channel], [$ask->person_id, $ask->channel]);
+
+        $this->answer($ask, 'yes');
+        $this->later(1200);
+        $this->clock();
+        self::assertSame(2, Page::query()->where('kind', 'ask')->count(), 'It is asked again as long as nothing is done.');
+        $this->later(180);
+        $this->clock();
+        self::assertSame([Outcome::Waiting, null], [$this->call_()->outcome, $this->call_()->held_by]);
+        self::assertNotSame($page->person_id, Page::query()->where('kind', 'call')->latest('ordinal')->firstOrFail()->person_id);
+        self::assertSame(1, Entry::query()->where('kind', 'call.released')->count());
+    }
+
+    public function test_who_does_something_is_left_alone(): void
+    {
+        $page = $this->page();
+        $this->answer($page, 'yes');
+        $this->later(60);
+        $incident = $this->call_()->incident_id;
+        $this->actingAs($this->person($page->person_id))->post("/incidents/$incident/notes", ['text' => 'Looking at the antenna'])->assertSessionHasNoErrors();
+        foreach ([1200, 3600, 3600] as $seconds) {
+            $this->later($seconds);
+            $this->clock();
+        }
+
+        self::assertSame(0, Page::query()->where('kind', 'ask')->count());
+        self::assertNull($this->call_()->hold_due_at);
+    }
+
+    public function test_who_hands_it_on_has_it_until_the_other_says_yes(): void
+    {
+        $page = $this->page();
+        $other = Person::query()->where('team_id', 'lanes')->orderBy('id')->firstOrFail();
+        $this->answer($page, 'hand', ['to' => $other->name])->assertSessionHasNoErrors();
+        $this->answer($page, 'hand', ['to' => $other->name])->assertSessionHasNoErrors();
+        self::assertSame($page->person_id, $this->call_()->held_by);
+        $handed = Page::query()->where('person_id', $other->id)->sole();
+
+        $this->later(20);
+        $this->answer($handed, 'yes');
+        self::assertSame([Outcome::Acknowledged, $other->id], [$this->call_()->outcome, $this->call_()->held_by]);
+        self::assertSame(Outcome::Resolved, Call::query()->whereNotNull('handed_from')->sole()->outcome);
+    }
+
+    public function test_if_the_other_says_no_or_nothing_the_call_goes_on(): void
+    {
+        foreach (['no', null] as $i => $answer) {
+            $page = $i === 0 ? $this->page() : Page::query()->where('kind', 'call')->whereNull('answer')->whereHas('call', fn($q) => $q->whereNull('handed_from'))->latest('id')->firstOrFail();
+            $other = Person::query()->where('team_id', 'crew')->orderBy('id')->skip($i)->firstOrFail();
+            $this->answer($page, 'hand', ['to' => $other->name])->assertSessionHasNoErrors();
+            $this->later(10);
+            if ($answer !== null) {
+                $this->answer(Page::query()->where('person_id', $other->id)->firstOrFail(), $answer);
+            } else {
+                $this->later(600);
+                $this->clock();
+            }
+            self::assertSame([Outcome::Waiting, null], [$this->call_()->outcome, $this->call_()->held_by], $answer ?? 'silence');
+        }
+        self::assertSame(2, Entry::query()->where('kind', 'call.not_handed')->count());
+    }
+
+    public function test_a_name_that_two_have_is_asked_about(): void
+    {
+        Person::query()->whereKey(['noor-lind', 'mika-sund'])->update(['name' => DB::raw("'Robin ' || name")]);
+        foreach (['noor-lind', 'mika-sund'] as $id) {
+            Contact::query()->firstOrCreate(['person_id' => $id, 'channel' => 'push'], ['address' => $id, 'after_seconds' => 0]);
+        }
+        $said = $this->tells($this->page(), ['event' => 'answered', 'text' => 'hand to robin'])->json('say');
+
+        self::assertStringContainsString('Write the whole name', (string) $said);
+        self::assertSame(Outcome::Waiting, $this->call_()->outcome);
+    }
+
+    public function test_pages_that_are_due_at_once_go_out_as_one_and_are_answered_as_one(): void
+    {
+        $first = $this->page();
+        $this->answer($first, 'yes');
+        foreach (['feed-gateway', 'crew-db-1', 'fuel-db-1'] as $i => $item) {
+            $this->declare($item, "More trouble $i");
+        }
+        $before = count(Http::recorded());
+        $this->deliver();
+        $pages = Page::query()->where('id', '>', $first->id)->orderBy('id')->get();
+        self::assertSame(3, $pages->count());
+        self::assertSame(1, count(Http::recorded()) - $before, 'Three pages rang once.');
+        $sent = Http::recorded()->last()[0] ?? null;
+        self::assertStringContainsString('3 pages', (string) ($sent['text'] ?? ''));
+        self::assertSame([null, $pages[0]?->id, $pages[0]?->id], $pages->pluck('lead_id')->all());
+        self::assertSame(0, $pages->whereNull('sent_at')->count());
+
+        $lead = $pages[0] ?? throw new \LogicException;
+        $this->get($lead->link())->assertInertia(fn(Shown $shown) => $shown->has('with', 2));
+        $this->tells($lead, ['event' => 'answered', 'text' => 'yes'])->assertOk();
+        self::assertSame(4, Call::query()->where('outcome', Outcome::Acknowledged)->count());
+    }
+}

@@ -1,0 +1,189 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Paging;
+
+use App\Paging\Call;
+use App\Paging\Delivery\DeliveryPaths;
+use App\Paging\Page;
+use App\Platform\Journal\Entry;
+use App\Platform\Outbox\Gateway;
+use App\Platform\Outbox\Outbox;
+use App\Platform\Outbox\OutboxMessage;
+use App\Platform\Outbox\Sender;
+use App\Platform\Person;
+use App\Signals\Alert;
+use Illuminate\Http\Client\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Http;
+use Tests\TestCase;
+
+/** What becomes of a page on its way, and how a way that does not work is gone around. */
+final class DeliveryTest extends TestCase
+{
+    private function declare(string $team = 'platform'): Call
+    {
+        $this->withToken($this->token(name: 'monitor'))->postJson('/api/v1/signals', [self::firing('clk-2')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
+            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => $team,
+        ])->assertSessionHasNoErrors();
+
+        return Call::query()->sole();
+    }
+
+    private function outbox(string $key, int $rank): void
+    {
+        DB::transaction(static fn() => Outbox::put('mail', $key, ['to' => "$key@mail.example", 'subject' => $key, 'text' => 't'], now(), $rank));
+    }
+
+    public function test_the_most_urgent_goes_first(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        foreach (['c' => 5, 'a' => 1, 'd' => 9, 'b' => 3] as $key => $rank) {
+            $this->outbox($key, $rank);
+        }
+        $this->deliver();
+
+        self::assertSame(['a', 'b', 'c', 'd'], Http::recorded()->map(static fn(array $pair): string => $pair[0]->header('Idempotency-Key')[0] ?? '')->all());
+    }
+
+    public function test_what_a_sender_that_is_gone_had_claimed_is_sent_again_under_its_key_and_by_one_sender_only(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->outbox('a', 1);
+        OutboxMessage::query()->update(['claimed_by' => 'somebody who was killed', 'attempts' => 1]);
+        self::assertSame(0, (new Sender(app(Gateway::class), 'without the lease'))->step(static fn(): bool => false));
+        $this->deliver();
+        $this->deliver();
+
+        self::assertSame(['a'], Http::recorded()->map(static fn(array $pair): string => $pair[0]->header('Idempotency-Key')[0] ?? '')->all());
+    }
+
+    public function test_what_went_out_as_one_goes_again_as_the_same_one(): void
+    {
+        Http::fakeSequence('devices.test/*')->push('', 500)->whenEmpty(Http::response(['ok' => true]));
+        $call = $this->declare();
+        $page = Page::query()->sole();
+        $twin = Page::issue([...$page->only(['person_id', 'channel', 'address', 'round', 'step']), 'call_id' => $call->id, 'kind' => 'ask'], $page->at);
+        $payload = OutboxMessage::query()->where('kind', 'page')->sole()->payload;
+        DB::transaction(static fn() => Outbox::put('page', "page-$twin->id", [...$payload, 'page' => $twin->id], now(), 1));
+        $this->deliver();
+        self::assertSame($page->id, $twin->refresh()->lead_id);
+        $this->later(2);
+        DB::transaction(static fn() => Outbox::put('page', 'page-late', [...$payload, 'page' => $twin->id], now(), 9));
+        OutboxMessage::query()->where('key', 'page-late')->update(['sent_at' => now()]);
+        $this->deliver();
+
+        $bodies = Http::recorded()->map(static fn(array $pair): string => ($pair[0]->header('Idempotency-Key')[0] ?? '').' '.$pair[0]['text'])->all();
+        self::assertCount(2, $bodies);
+        self::assertSame($bodies[0], $bodies[1]);
+    }
+
+    public function test_a_path_that_answers_500_is_gone_around_by_the_next_contact_in_seconds(): void
+    {
+        Http::fake(fn(Request $request) => $request['channel'] === 'push' ? Http::response('', 500) : Http::response(['ok' => true]));
+        $this->declare();
+        $this->deliver();
+        self::assertSame(['push'], Page::query()->pluck('channel')->all());
+        $this->later(1);
+        $this->deliver();
+        $this->deliver();
+
+        $pages = Page::query()->orderBy('id')->get();
+        self::assertSame(['push', 'text'], $pages->pluck('channel')->all());
+        self::assertSame(['answered 500', null], $pages->pluck('error')->all());
+        self::assertNotNull($pages[1]?->sent_at);
+    }
+
+    public function test_one_that_says_yes_and_delivers_nothing_is_noticed_and_gone_around(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true, 'confirms' => true])]);
+        $this->token(['deliveries:write'], name: 'gateway');
+        $this->declare();
+        $this->deliver();
+        $this->later(19);
+        $this->clock();
+        self::assertSame(1, Page::query()->count());
+        $this->later(1);
+        $this->clock();
+        $this->deliver();
+        $pages = Page::query()->orderBy('id')->get();
+        self::assertSame(['push', 'text'], $pages->pluck('channel')->all());
+        self::assertSame('taken, but not delivered in time', $pages[0]?->error);
+
+        $this->withToken('plain-gateway')->postJson('/api/v1/deliveries', ['key' => "page-{$pages[1]?->id}", 'event' => 'delivered'])->assertOk();
+        $this->later(120);
+        $this->clock();
+        self::assertNull($pages[1]?->refresh()->failed_at, 'What was confirmed has arrived.');
+    }
+
+    public function test_a_gateway_that_confirms_nothing_is_taken_at_its_word(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->declare();
+        $this->deliver();
+        $this->later(55);
+        $this->clock();
+
+        self::assertSame([null], Page::query()->pluck('failed_at')->all());
+    }
+
+    public function test_a_path_that_fails_for_two_people_is_trouble_of_our_own_until_something_arrives(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $call = $this->declare();
+        $people = Person::query()->where('team_id', 'platform')->orderBy('id')->limit(3)->pluck('id')->all();
+        $note = app(\App\Paging\Delivery\NoteDelivery::class);
+        $page = fn(string $person): Page => Page::query()->with(['call', 'person'])->findOrFail(Page::issue(['call_id' => $call->id, 'kind' => 'ask', 'person_id' => $person, 'channel' => 'voice', 'address' => "+$person", 'round' => 1, 'step' => 1, 'sent_at' => now(), 'confirm_by' => now()->addMinute()], \Carbon\CarbonImmutable::instance(now()))->id);
+        $note->cameBack($page($people[0]), 'no carrier');
+        self::assertTrue(DeliveryPaths::works('voice'));
+        $note->cameBack($page($people[1]), 'no carrier');
+        self::assertSame(['voice call'], array_column(DeliveryPaths::failing(), 'channel'));
+        self::assertSame(1, Entry::query()->where('kind', 'path.fails')->count());
+        $this->get('/')->assertInertia(fn(\Inertia\Testing\AssertableInertia $shown) => $shown->where('trouble.2.what', 'Pages by voice call do not arrive.'));
+
+        $note->delivered($page($people[2]));
+        self::assertSame([], DeliveryPaths::failing());
+        self::assertSame(1, Entry::query()->where('kind', 'path.works')->count());
+    }
+
+    public function test_a_channel_of_laravel_can_carry_pages(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        config(['skarvo.channels.push' => RecordingChannel::class]);
+        $this->declare();
+        $this->deliver();
+
+        self::assertSame([], Http::recorded()->all());
+        $sent = RecordingChannel::$sent[0] ?? throw new \LogicException('Nothing was sent.');
+        $page = Page::query()->sole();
+        self::assertSame(["page-$page->id", $page->address], [$sent->key, $sent->address]);
+        self::assertStringContainsString('priority', $sent->toMail()->subject);
+        self::assertNotNull($page->sent_at);
+
+        RecordingChannel::$breaks = true;
+        OutboxMessage::query()->update(['sent_at' => null, 'attempts' => 1, 'claimed_by' => null]);
+        $this->deliver();
+        self::assertSame('the provider is closed', OutboxMessage::query()->where('key', "page-$page->id")->value('error'));
+    }
+
+    public function test_who_has_left_is_not_paged_and_the_next_contact_is_not_theirs(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->declare();
+        $first = Page::query()->sole();
+        Person::query()->whereKey($first->person_id)->update(['left_at' => now()]);
+        foreach (range(1, 6) as $n) {
+            $this->deliver();
+            $this->clock();
+            $this->later(1);
+        }
+        $last = Page::query()->latest('ordinal')->firstOrFail();
+
+        self::assertSame('has left', $first->refresh()->error);
+        self::assertNotSame($first->person_id, $last->person_id, 'Out of reach, so the next step began.');
+        self::assertSame([], Http::recorded(fn(Request $request): bool => $request['person'] === $first->person?->name)->all());
+    }
+}
