@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Incidents\ReportController;
 use App\Paging\Delivery\DeliveriesController;
+use App\Paging\PeopleController;
 use App\Rota\OnCallNow;
 use App\Signals\Intake\PayloadController;
 use App\Signals\SignalsController;
@@ -15,5 +16,6 @@ Route::post('sources/{source}', PayloadController::class);
 Route::post('sources/{source}/heartbeat', [PayloadController::class, 'heartbeat']);
 Route::post('reports', [ReportController::class, 'accept'])->middleware('ability:reports:write');
 Route::post('deliveries', DeliveriesController::class)->middleware('ability:deliveries:write');
+Route::get('people', [PeopleController::class, 'directory'])->middleware('ability:people:read');
 Route::get('oncall', OnCallNow::class)->middleware('ability:oncall:read');
 Route::post('snapshots', SnapshotsController::class)->middleware('ability:estate:write');

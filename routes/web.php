@@ -9,6 +9,7 @@ use App\Incidents\RoomController;
 use App\Incidents\WatchController;
 use App\Paging\CallController;
 use App\Paging\PageController;
+use App\Paging\PeopleController;
 use App\Paging\PolicyController;
 use App\Platform\FindController;
 use App\Platform\SignInController;
@@ -83,6 +84,10 @@ Route::middleware('auth')->group(function (): void {
     Route::get('on-call', OnCallController::class);
     Route::get('policies/{team}', [PolicyController::class, 'show']);
     Route::post('policies/{team}/dry-run', [PolicyController::class, 'dryRun']);
+    Route::get('people', [PeopleController::class, 'index']);
+    Route::get('people/{person}', [PeopleController::class, 'show']);
+    Route::post('people/{person}/reach', [PeopleController::class, 'save']);
+    Route::post('people/{person}/test', [PeopleController::class, 'test']);
     Route::get('fairness', [BurdenController::class, 'show']);
     Route::get('on-call/{rota}', [RotaController::class, 'show']);
     Route::get('on-call/{rota}/effect', [RotaController::class, 'effect']);
@@ -161,6 +166,8 @@ Route::middleware('auth')->group(function (): void {
     Route::middleware('role:administrator')->group(function (): void {
         Route::get('settings/priorities', [PrioritiesController::class, 'edit']);
         Route::post('settings/priorities', [PrioritiesController::class, 'update']);
+        Route::post('people', [PeopleController::class, 'store']);
+        Route::post('people/{person}/leave', [PeopleController::class, 'leave']);
         Route::post('fairness/holidays', [BurdenController::class, 'storeHolidays']);
     });
 });

@@ -1,22 +1,24 @@
 /**
  * The outside world in small: monitors that speak, pockets that ring, a mailbox. It talks to Skarvo over HTTP alone.
  *
- * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write, estate:write),
+ * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write, estate:write, people:read, deliveries:write),
  * STAND_INS_SCENE (a scene that starts by itself), STAND_INS_WAIT (seconds until then).
  */
 import { createServer } from 'node:http';
 import { readFileSync } from 'node:fs';
+import { createNetwork } from './devices.mjs';
 import { scans } from './scanner.mjs';
 import { scenes } from './scenes.mjs';
 
 const port = Number(process.env.STAND_INS_PORT ?? 8081);
 const skarvo = process.env.SKARVO_URL ?? 'http://127.0.0.1:8080';
 const token = process.env.SKARVO_STAND_INS_TOKEN ?? '';
-const pageHtml = readFileSync(new URL('./page.html', import.meta.url));
+const file = (name) => readFileSync(new URL(`./${name}`, import.meta.url));
+const [pageHtml, pocketsHtml, style] = ['page.html', 'pockets.html', 'style.css'].map(file);
 const mark = readFileSync(new URL('../public/mark.svg', import.meta.url));
 
 /** Everything that arrived here or was sent from here, newest last. */
-const world = { pages: [], mails: [], signals: [], reports: [], running: [], scans: [], delivery: 'ok' };
+const world = { pages: [], mails: [], signals: [], reports: [], running: [], scans: [] };
 const MOST_KEPT = 500;
 const keep = (list, one) => {
   list.push(one);
@@ -101,7 +103,9 @@ const start = (name) => {
   return true;
 };
 
-/** A device takes a message; the same key again is the same message. */
+const network = createNetwork({ post, keep });
+
+/** A mailbox takes a message; the same key again is the same message. */
 const receive = (list, key, message) => {
   const known = key && list.find((one) => one.key === key);
   if (known) {
@@ -120,7 +124,7 @@ const read = (request) =>
     });
   });
 const state = () => ({
-  skarvo, delivery: world.delivery, pages: world.pages, mails: world.mails, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
+  skarvo, ...network.state(), mails: world.mails, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
   running: world.running.map(({ name, title }) => ({ name, title })), scenes: Object.entries(scenes).map(([name, { title }]) => ({ name, title })),
 });
 
@@ -128,29 +132,23 @@ const routes = {
   'GET /': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(pageHtml),
   'GET /mark.svg': (_, response) => response.writeHead(200, { 'Content-Type': 'image/svg+xml' }).end(mark),
   'GET /state': () => [200, state()],
-  'POST /pages': async (request) => {
-    const message = await read(request);
-    if (world.delivery === 'hang') return new Promise(() => undefined);
-    if (world.delivery === 'refuse') return [500, { error: 'The device network is down.' }];
-    receive(world.pages, request.headers['idempotency-key'], message);
-    return [200, { ok: true }];
-  },
+  'GET /pockets': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(pocketsHtml),
+  'GET /style.css': (_, response) => response.writeHead(200, { 'Content-Type': 'text/css' }).end(style),
+  'POST /pages': async (request) => network.take(await read(request), request.headers['idempotency-key']),
   'POST /mails': async (request) => {
     const message = await read(request);
-    if (world.delivery === 'refuse') return [500, { error: 'The mailbox is closed.' }];
+    if (network.refusesAll()) return [500, { error: 'The mailbox is closed.' }];
     receive(world.mails, request.headers['idempotency-key'], message);
     return [200, { ok: true }];
   },
+  'POST /answer': async (request) => network.answer(await read(request)),
+  'POST /let-ring': async (request) => network.letRing(await read(request)),
+  'POST /switch': async (request) => network.switch(await read(request)),
+  'POST /delivery': async (request) => network.set(await read(request)),
   'POST /speak': async (request) => { const answer = await speak(signalOf(await read(request))); return [200, answer]; },
   'POST /scene': async (request) => { const { name } = await read(request); return start(name) ? [200, state()] : [404, { error: `There is no scene ${name}.` }]; },
   'POST /scan': async (request) => { const { name } = await read(request); const answer = await scan(name); return answer ? [200, answer] : [404, { error: `There is no scan ${name}.` }]; },
   'POST /end': async (request) => { end((await read(request)).name); return [200, state()]; },
-  'POST /delivery': async (request) => {
-    const { is } = await read(request);
-    if (!['ok', 'refuse', 'hang'].includes(is)) return [422, { error: 'delivery is ok, refuse or hang' }];
-    world.delivery = is;
-    return [200, state()];
-  },
 };
 
 const server = createServer(async (request, response) => {
@@ -166,6 +164,14 @@ const server = createServer(async (request, response) => {
 server.keepAliveTimeout = 65_000;
 server.listen(port, process.env.STAND_INS_HOST ?? '127.0.0.1');
 for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => process.exit(0));
+// Whose devices there are, Skarvo tells; it may not be up yet, and people come and go.
+const learn = async () => {
+  const answer = await fetch(`${skarvo}/api/v1/people`, { headers: { Authorization: `Bearer ${token}`, Accept: 'application/json' }, signal: AbortSignal.timeout(5000) }).catch(() => null);
+  const people = answer?.ok ? ((await answer.json().catch(() => null))?.people ?? null) : null;
+  if (people) network.know(people);
+  setTimeout(() => void learn(), people ? 30_000 : 2_000).unref();
+};
+if (token) void learn();
 if (process.env.STAND_INS_SCENE) {
   setTimeout(() => start(process.env.STAND_INS_SCENE), Number(process.env.STAND_INS_WAIT ?? 8) * 1000);
   // The scanner looked yesterday, and looks again.

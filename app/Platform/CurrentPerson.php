@@ -12,6 +12,8 @@ final class CurrentPerson
     {
         $person = $request->user();
         abort_unless($person instanceof Person, 401);
+        // A browser may have been signed in since before.
+        abort_if($person->left_at !== null, 403);
 
         return $person;
     }

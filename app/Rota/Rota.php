@@ -63,6 +63,24 @@ final class Rota extends Record
         return $other;
     }
 
+    /** Whether a layer or an exception that is still to come names somebody. */
+    public function names(string $person): bool
+    {
+        foreach ($this->layers as $layer) {
+            if (is_array($layer) && in_array($person, is_array($layer['people'] ?? null) ? $layer['people'] : [], true)) {
+                return true;
+            }
+        }
+        $now = now()->format('Y-m-d\TH:i:s\Z');
+        foreach ($this->overrides as $override) {
+            if (is_array($override) && is_string($override['to'] ?? null) && $override['to'] > $now && in_array($person, [$override['person'] ?? null, ...(is_array($override['swap'] ?? null) ? $override['swap'] : [])], true)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** Id of the person on call now, if anybody is. */
     public function onCallNow(): ?string
     {

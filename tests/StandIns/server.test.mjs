@@ -7,6 +7,8 @@ import { after, before, test } from 'node:test';
 import { scenes } from '../../stand-ins/scenes.mjs';
 
 const posted = [];
+const told = [];
+const toldOf = (key) => told.filter((one) => one.key === key);
 let refusing = 0;
 const skarvo = createServer((request, response) => {
   let text = '';
@@ -17,7 +19,16 @@ const skarvo = createServer((request, response) => {
       request.socket.destroy();
       return;
     }
+    if (request.method === 'GET') {
+      response.writeHead(200, { 'Content-Type': 'application/json' }).end(JSON.stringify({ people: [{ id: 'noor-lind', name: 'Noor Lind', team: 'Lanes', contacts: [] }] }));
+      return;
+    }
     const body = JSON.parse(text);
+    if (request.url === '/api/v1/deliveries') {
+      told.push(body);
+      response.writeHead(200, { 'Content-Type': 'application/json' }).end(JSON.stringify({ understood: true, say: 'Thank you.' }));
+      return;
+    }
     posted.push({ path: request.url, token: request.headers.authorization, body });
     response.setHeader('Content-Type', 'application/json');
     if (request.url === '/api/v1/reports') response.writeHead(201).end(JSON.stringify({ ref: 'RE-0001', follow: 'http://skarvo.test/report/x' }));
@@ -103,6 +114,48 @@ test('the device network can refuse and hang, and be mended', async () => {
   await post('/delivery', { is: 'ok' });
   assert.equal((await post('/mails', { to: 'a@mail.example', subject: 's', text: 't' }, { 'Idempotency-Key': 'mail-1' })).status, 200);
   assert.deepEqual((await state()).mails.map((mail) => mail.to), ['a@mail.example']);
+});
+
+test('what became of a message is told: it arrived, it was answered, it came back', async () => {
+  const page = { channel: 'voice', to: '+47', person: 'Noor Lind', text: 'IN-0412', link: 'http://skarvo.test/p/1', answers: { 1: 'yes' } };
+  assert.deepEqual((await post('/pages', page, { 'Idempotency-Key': 'call-1' })).body, { ok: true, confirms: true });
+  await until(() => toldOf('call-1').length === 1);
+  assert.equal((await state()).pages.at(-1).state, 'rings');
+  assert.equal((await post('/answer', { key: 'call-1', digit: '1' })).body.say, 'Thank you.');
+  assert.deepEqual(toldOf('call-1'), [{ key: 'call-1', event: 'delivered' }, { key: 'call-1', event: 'answered', digit: '1' }]);
+  assert.equal((await state()).pages.at(-1).state, 'answered');
+
+  await post('/switch', { person: 'Noor Lind', on: false });
+  await post('/pages', page, { 'Idempotency-Key': 'call-2' });
+  await until(() => toldOf('call-2').length === 1);
+  assert.equal(toldOf('call-2')[0].event, 'failed');
+  await post('/pages', { ...page, channel: 'text' }, { 'Idempotency-Key': 'text-1' });
+  await post('/switch', { person: 'Noor Lind', on: true });
+  await until(() => toldOf('text-1').length === 1);
+  assert.equal(toldOf('text-1')[0].event, 'delivered', 'A text waits for the phone.');
+  await post('/let-ring', { key: 'call-2' });
+  assert.equal((await state()).pages.find((one) => one.key === 'call-2').state, 'let ring');
+  assert.equal((await post('/answer', { key: 'nothing', text: 'yes' })).status, 404);
+});
+
+test('one network says yes and delivers nothing, another is slow, the rest work', async () => {
+  await post('/delivery', { channel: 'text', is: 'silent' });
+  await post('/delivery', { channel: 'chat', delay: 300 });
+  assert.equal((await post('/delivery', { channel: 'pigeon', is: 'ok' })).status, 422);
+  assert.equal((await post('/delivery', { channel: 'chat', delay: -1 })).status, 422);
+  for (const channel of ['text', 'chat', 'push']) assert.equal((await post('/pages', { channel, person: 'Mika', text: 't' }, { 'Idempotency-Key': `net-${channel}` })).status, 200);
+  await until(() => toldOf('net-push').length === 1);
+  assert.equal(toldOf('net-chat').length, 0);
+  await until(() => toldOf('net-chat').length === 1);
+  assert.equal(toldOf('net-text').length, 0);
+  await post('/delivery', { is: 'ok', delay: 0 });
+});
+
+test('it knows whose devices there are', async () => {
+  await until(async () => (await state()).people.length === 1);
+  assert.deepEqual((await state()).people[0], { id: 'noor-lind', name: 'Noor Lind', team: 'Lanes', contacts: [], on: true });
+  assert.equal((await fetch(`${base}/pockets`)).status, 200);
+  assert.match(await (await fetch(`${base}/style.css`)).text(), /pocket/);
 });
 
 test('nonsense is answered, and harms nothing', async () => {

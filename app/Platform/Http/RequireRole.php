@@ -16,7 +16,7 @@ final class RequireRole
     public function handle(Request $request, \Closure $next, string ...$roles): Response
     {
         $person = $request->user();
-        abort_unless($person instanceof Person && $person->has(...array_map(Role::from(...), $roles)), 403);
+        abort_unless($person instanceof Person && $person->left_at === null && $person->has(...array_map(Role::from(...), $roles)), 403);
 
         return $next($request);
     }

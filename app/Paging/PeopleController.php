@@ -1,0 +1,215 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paging;
+
+use App\Paging\Delivery\DeliveryPaths;
+use App\Platform\CurrentPerson;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Once;
+use App\Platform\Outbox\Outbox;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Platform\Role;
+use App\Platform\Team;
+use App\Rota\Rota;
+use Carbon\CarbonImmutable;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Str;
+use Inertia\Inertia;
+use Inertia\Response;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Paging\HappeningKind;
+use Skarvo\Paging\Outcome;
+
+/** People, and how each of them is reached: contacts, rules of their own, a test to oneself. */
+final class PeopleController
+{
+    private const TESTS_SHOWN = 12;
+
+    public function index(Request $request): Response
+    {
+        $people = Person::query()->with(['team', 'contacts'])->whereNull('left_at')->orderBy('name')->get();
+        $doubts = Doubts::byPerson(array_values($people->modelKeys()));
+
+        return Inertia::render('Paging/People', [
+            'people' => $people->map(static fn(Person $person): array => [
+                'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'team' => $person->team?->name, 'team_id' => $person->team_id,
+                'ways' => $person->contacts->pluck('channel'), 'rules' => count($person->reach_rules), 'doubts' => $doubts[$person->id] ?? [],
+            ]),
+            'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
+            'roles' => array_map(static fn(Role $role): array => ['value' => $role->value, 'words' => $role->words()], Role::cases()),
+            'mayAdd' => CurrentPerson::of($request)->has(Role::Administrator),
+        ]);
+    }
+
+    public function show(Request $request, Person $person): Response
+    {
+        $person->load(['team', 'contacts']);
+        $now = now()->getTimestamp();
+
+        return Inertia::render('Paging/Person', [
+            'person' => ['id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'team' => $person->team?->name, 'time_zone' => $person->time_zone, 'left' => $person->left_at],
+            'contacts' => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $c->address, 'after' => $c->after_seconds]),
+            'rules' => $person->reach_rules,
+            'channels' => array_map(static fn(string $channel, string $words): array => ['value' => $channel, 'words' => $words], array_keys(DeliveryPaths::WORDS), DeliveryPaths::WORDS),
+            'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
+            'doubts' => Doubts::byPerson([$person->id])[$person->id] ?? [],
+            // What their rules come to at this moment.
+            'present' => array_map(static fn(Urgency $u): array => ['urgency' => $u->meaning(), 'ways' => ReachPeople::of($person, $u->value, $now)], Urgency::cases()),
+            'tests' => Page::query()->where('person_id', $person->id)->where('kind', 'test')->latest('id')->limit(self::TESTS_SHOWN)->get()->map(static fn(Page $page): array => [
+                'id' => $page->id, 'channel' => $page->channel, 'at' => $page->at, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at, 'failed_at' => $page->failed_at, 'error' => $page->error, 'answered_at' => $page->answered_at,
+            ]),
+            // Turns that still name them, which nobody would take once they are gone.
+            'rotas' => Rota::query()->orderBy('name')->get()->filter(static fn(Rota $rota): bool => $rota->names($person->id))->map(static fn(Rota $rota): array => ['id' => $rota->id, 'name' => $rota->name])->values(),
+            'mayEdit' => self::mayEdit($request, $person),
+            'mayRemove' => CurrentPerson::of($request)->has(Role::Administrator) && CurrentPerson::of($request)->id !== $person->id,
+        ]);
+    }
+
+    public function save(Request $request, Person $person): RedirectResponse
+    {
+        abort_unless(self::mayEdit($request, $person), 403);
+        $channels = implode(',', array_keys(DeliveryPaths::WORDS));
+        $input = $request->validate([
+            'contacts' => ['present', 'array', 'max:10'], 'contacts.*.channel' => ['required', "in:$channels", 'distinct'], 'contacts.*.address' => ['required', 'string', 'max:200'], 'contacts.*.after' => ['required', 'integer', 'between:0,3600'],
+            'rules' => ['present', 'array', 'max:10'], 'rules.*.urgencies' => ['present', 'array'], 'rules.*.urgencies.*' => ['in:now,soon,later'], ...Hours::rules('rules.*.hours'),
+            'rules.*.contacts' => ['required', 'array', 'min:1'], 'rules.*.contacts.*.channel' => ['required', "in:$channels"], 'rules.*.contacts.*.after' => ['required', 'integer', 'between:0,3600'],
+            'was' => ['required', 'array'],
+        ], [
+            'contacts.*.channel.distinct' => 'Each way once: two addresses for one way cannot be told apart in an answer.', 'contacts.*.address.*' => 'Give the number or the address.', 'contacts.*.after.*' => 'Try it 0 seconds to an hour after the page begins.',
+            'rules.*.contacts.required' => 'A rule names at least one way, or it would do nothing.', 'rules.*.hours.*' => 'Hours have days, a beginning and an end.', 'rules.*.hours.*.*' => 'Hours have days, a beginning and an end.',
+        ]);
+        $by = CurrentPerson::of($request);
+        Once::for($request, static function () use ($person, $input, $by): void {
+            $person->refresh()->load('contacts');
+            if (self::stored($person) != $input['was']) {
+                throw Refused::because('Somebody changed this meanwhile. What you changed is still here: load the page in another window to see theirs.');
+            }
+            $known = array_column($input['contacts'], 'channel');
+            foreach ($input['rules'] as $rule) {
+                foreach ($rule['contacts'] as $contact) {
+                    if (! in_array($contact['channel'], $known, true)) {
+                        throw Refused::because('A rule names a way that is not among the contacts: '.DeliveryPaths::WORDS[$contact['channel']].'. Add its address first, or take it out of the rule.');
+                    }
+                }
+            }
+            $person->contacts()->delete();
+            foreach (self::ordered($input['contacts']) as $contact) {
+                Contact::query()->create(['person_id' => $person->id, 'channel' => $contact['channel'], 'address' => $contact['address'], 'after_seconds' => $contact['after']]);
+            }
+            $person->update(['reach_rules' => array_values(array_map(static fn(array $rule): array => [
+                'urgencies' => array_values($rule['urgencies']), 'hours' => $rule['hours'] ?? null,
+                'contacts' => array_map(static fn(array $c): array => ['channel' => $c['channel'], 'after' => $c['after']], self::ordered($rule['contacts'])),
+            ], $input['rules']))]);
+            Journal::write(Actor::person($by), 'person.reach', ['person', $person->id], ['person' => $person->name, 'ways' => count($input['contacts']), 'rules' => count($input['rules'])]);
+        });
+
+        return back();
+    }
+
+    /** A page to oneself, on one way or on all. */
+    public function test(Request $request, Person $person): RedirectResponse
+    {
+        abort_unless(self::mayEdit($request, $person), 403);
+        $channel = $request->validate(['channel' => ['nullable', 'string']])['channel'] ?? null;
+        Once::for($request, static function () use ($person, $channel): void {
+            $contacts = $person->contacts()->when($channel !== null, static fn($query) => $query->where('channel', $channel))->get();
+            if ($contacts->isEmpty()) {
+                throw Refused::because('There is no such contact. Save what you changed first.');
+            }
+            $now = CarbonImmutable::instance(now());
+            foreach ($contacts as $contact) {
+                $page = Page::issue(['kind' => 'test', 'person_id' => $person->id, 'channel' => $contact->channel, 'address' => $contact->address, 'round' => 0, 'step' => 0], $now);
+                Outbox::put('page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now, 3);
+                Journal::write(Actor::person($person), 'page.test', ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel]);
+            }
+        });
+
+        return back();
+    }
+
+    public function store(Request $request): RedirectResponse
+    {
+        $input = $request->validate([
+            'name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', 'unique:people,email'], 'team' => ['nullable', 'exists:teams,id'],
+            'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))], 'time_zone' => ['required', 'timezone:all'], 'password' => ['nullable', 'string', 'min:10', 'max:200'],
+        ], ['email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.', 'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.', 'password.*' => 'A password has at least 10 characters. Without one they cannot sign in, and can still be paged.']);
+        $id = null;
+        Once::for($request, static function () use ($input, $request, &$id): void {
+            $base = Str::slug((string) $input['name']) ?: 'person';
+            for ($id = $base, $n = 2; Person::query()->whereKey($id)->exists(); $n++) {
+                $id = "$base-$n";
+            }
+            $person = Person::query()->create(['id' => $id, 'name' => trim((string) $input['name']), 'email' => $input['email'], 'team_id' => $input['team'] ?? null, 'roles' => array_values($input['roles']), 'time_zone' => $input['time_zone'], 'password' => $input['password'] ?? null, 'reach_rules' => []]);
+            Contact::query()->create(['person_id' => $id, 'channel' => 'mail', 'address' => $person->email, 'after_seconds' => 0]);
+            Journal::write(Actor::person(CurrentPerson::of($request)), 'person.made', ['person', $id], ['person' => $person->name]);
+        });
+
+        return $id === null ? back() : redirect("/people/$id");
+    }
+
+    /** Somebody leaves, perhaps in the middle of their turn: running calls go on at once without them. */
+    public function leave(Request $request, Person $person, FollowCall $follow): RedirectResponse
+    {
+        $by = CurrentPerson::of($request);
+        if ($by->id === $person->id) {
+            throw Refused::because('You cannot take yourself out. Another administrator can.');
+        }
+        Once::for($request, static function () use ($person, $by, $follow): void {
+            if ($person->refresh()->left_at !== null) {
+                return;
+            }
+            $person->update(['left_at' => now(), 'password' => null, 'remember_token' => null]);
+            Journal::write(Actor::person($by), 'person.left', ['person', $person->id], ['person' => $person->name]);
+            foreach (Call::query()->with(['incident', 'team', 'person'])->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->get() as $call) {
+                if ($call->held_by === $person->id || Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->exists()) {
+                    $follow->happens($call, HappeningKind::Declined, $person->id);
+                    HoldCalls::forget($call);
+                }
+            }
+        });
+
+        return back();
+    }
+
+    /** For stand-ins and directories: who there is, and by which ways they are reached. */
+    public function directory(): JsonResponse
+    {
+        return new JsonResponse(['people' => Person::query()->with(['team', 'contacts'])->whereNull('left_at')->orderBy('name')->get()->map(static fn(Person $person): array => [
+            'id' => $person->id, 'name' => $person->name, 'team' => $person->team?->name,
+            'contacts' => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $c->address]),
+        ])]);
+    }
+
+    /**
+     * @param  array<mixed>  $contacts  as they were validated
+     * @return list<array{channel: string, address: string, after: int}> in the order in which they are tried
+     */
+    private static function ordered(array $contacts): array
+    {
+        $ways = array_values(array_map(static fn(mixed $c): array => is_array($c)
+            ? ['channel' => (string) $c['channel'], 'address' => trim((string) ($c['address'] ?? '')), 'after' => (int) $c['after']]
+            : throw new \LogicException('A contact has fields.'), $contacts));
+        usort($ways, static fn(array $a, array $b): int => $a['after'] <=> $b['after']);
+
+        return $ways;
+    }
+
+    /** @return array{contacts: list<array{channel: string, address: string, after: int}>, rules: list<mixed>} */
+    private static function stored(Person $person): array
+    {
+        return ['contacts' => array_values($person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $c->address, 'after' => $c->after_seconds])->all()), 'rules' => $person->reach_rules];
+    }
+
+    private static function mayEdit(Request $request, Person $person): bool
+    {
+        $by = CurrentPerson::of($request);
+
+        return $by->id === $person->id || $by->has(Role::Administrator);
+    }
+}

@@ -1,0 +1,300 @@
+<script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
+import { computed, ref, watch } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import AppShell from '@/components/AppShell.vue';
+import HoursField from '@/components/HoursField.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
+import { useShared } from '@/lib/shared';
+import { clockTime } from '@/lib/time';
+
+/** How somebody is reached: contacts, rules of their own, and a test to oneself. */
+interface Way {
+  channel: string;
+  after: number;
+}
+interface Rule {
+  urgencies: string[];
+  hours: { days: string[]; from: string; to: string } | null;
+  contacts: Way[];
+}
+interface Test {
+  id: number;
+  channel: string;
+  at: string;
+  sent_at: string | null;
+  delivered_at: string | null;
+  failed_at: string | null;
+  error: string | null;
+  answered_at: string | null;
+}
+const props = defineProps<{
+  person: {
+    id: string;
+    name: string;
+    title: string | null;
+    team: string | null;
+    time_zone: string;
+    left: string | null;
+  };
+  contacts: (Way & { address: string })[];
+  rules: Rule[];
+  channels: { value: string; words: string }[];
+  urgencies: { value: string; meaning: string }[];
+  doubts: string[];
+  present: { urgency: string; ways: Way[] }[];
+  tests: Test[];
+  rotas: { id: string; name: string }[];
+  mayEdit: boolean;
+  mayRemove: boolean;
+}>();
+const shared = useShared();
+const isMe = computed(() => shared.value.me?.id === props.person.id);
+const action = useAction();
+const testing = useAction();
+const leaving = useAction();
+const surely = ref(false);
+interface Reach {
+  contacts: (Way & { address: string })[];
+  rules: Rule[];
+}
+const kept = computed<Reach>(() => ({ contacts: props.contacts, rules: props.rules }));
+const copy = (reach: Reach): Reach => JSON.parse(JSON.stringify(reach)) as Reach;
+const edited = ref(copy(kept.value));
+const isChanged = computed(() => JSON.stringify(edited.value) !== JSON.stringify(kept.value));
+watch(kept, (now, before) => {
+  if (JSON.stringify(edited.value) === JSON.stringify(before)) edited.value = copy(now);
+});
+const words = (channel: string): string => props.channels.find((one) => one.value === channel)?.words ?? channel;
+const free = computed(() =>
+  props.channels.filter((one) => !edited.value.contacts.some((way) => way.channel === one.value)),
+);
+const add = (event: Event): void => {
+  const field = event.target as HTMLSelectElement;
+  if (field.value)
+    edited.value.contacts.push({
+      channel: field.value,
+      address: '',
+      after: (edited.value.contacts.at(-1)?.after ?? -60) + 60,
+    });
+  field.value = '';
+};
+const takeOut = (channel: string): void => {
+  edited.value.contacts = edited.value.contacts.filter((one) => one.channel !== channel);
+  for (const rule of edited.value.rules) rule.contacts = rule.contacts.filter((one) => one.channel !== channel);
+  edited.value.rules = edited.value.rules.filter((rule) => rule.contacts.length > 0);
+};
+const addRule = (): void => {
+  edited.value.rules.push({
+    urgencies: ['now'],
+    hours: { days: ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'], from: '22:00', to: '07:00' },
+    contacts: edited.value.contacts.slice(-1).map(({ channel }) => ({ channel, after: 0 })),
+  });
+};
+const toggle = (rule: Rule, channel: string): void => {
+  rule.contacts = rule.contacts.some((one) => one.channel === channel)
+    ? rule.contacts.filter((one) => one.channel !== channel)
+    : [...rule.contacts, { channel, after: (rule.contacts.at(-1)?.after ?? -60) + 60 }];
+};
+const save = (): void => action.send(`/people/${props.person.id}/reach`, { ...edited.value, was: kept.value } as never);
+const test = (channel: string | null): void => testing.send(`/people/${props.person.id}/test`, { channel });
+const stands = (one: Test): string => {
+  if (one.answered_at) return `answered ${clockTime(one.answered_at)}`;
+  if (one.failed_at) return `came back: ${one.error ?? ''}`;
+  if (one.delivered_at) return 'arrived; answer it on the device';
+  return one.sent_at ? 'sent; nothing heard of it yet' : 'on its way';
+};
+const inOrder = (ways: Way[]): string =>
+  ways.map((one) => `${words(one.channel)}${one.after ? ` after ${one.after} s` : ' at once'}`).join(', ') || 'nothing';
+const wrong = computed(
+  () =>
+    Object.values(action.errors.value)[0] ??
+    Object.values(testing.errors.value)[0] ??
+    Object.values(leaving.errors.value)[0],
+);
+</script>
+
+<template>
+  <AppShell
+    :title="`How ${person.name} is reached`"
+    :follows="{ 'page.': ['tests', 'doubts'], 'person.': ['contacts', 'rules', 'person', 'present'] }"
+  >
+    <div
+      class="grid min-h-0 flex-1 content-start gap-6 overflow-y-auto p-4 lg:grid-cols-[minmax(0,1fr)_380px]"
+      tabindex="0"
+      role="region"
+      aria-label="How somebody is reached"
+    >
+      <form @submit.prevent="save">
+        <h1>{{ isMe ? 'How I am reached' : `How ${person.name} is reached` }}</h1>
+        <p class="mb-3 text-small text-ink-2">
+          {{ [person.title, person.team, person.time_zone].filter(Boolean).join(', ') }}.
+          <strong v-if="person.left" class="text-call">Has left {{ clockTime(person.left) }}.</strong>
+        </p>
+        <TroubleNote :text="wrong" />
+        <ul v-if="doubts.length" class="mb-3 border-l-2 border-call pl-3 text-small font-semibold" aria-label="Doubts">
+          <li v-for="doubt in doubts" :key="doubt">{{ person.name }} {{ doubt }}.</li>
+        </ul>
+        <h2 class="mb-1">Contacts, in the order in which they are tried</h2>
+        <ul class="text-small">
+          <li v-for="way in edited.contacts" :key="way.channel" class="row-rule flex flex-wrap items-end gap-3 py-2">
+            <strong class="w-28">{{ words(way.channel) }}</strong>
+            <template v-if="mayEdit">
+              <label class="min-w-52 flex-1"
+                ><span class="sr-only">Address for {{ words(way.channel) }}</span
+                ><input v-model="way.address" class="field py-1" maxlength="200" required
+              /></label>
+              <label
+                >after
+                <input
+                  v-model.number="way.after"
+                  class="field inline-block! w-20! py-1"
+                  type="number"
+                  min="0"
+                  max="3600"
+                  required
+                  :aria-label="`Seconds until ${words(way.channel)}`"
+                />
+                s</label
+              >
+              <button type="button" class="link" @click="test(way.channel)">Test it</button>
+              <button
+                type="button"
+                class="link"
+                :aria-label="`Without ${words(way.channel)}`"
+                @click="takeOut(way.channel)"
+              >
+                Take out
+              </button>
+            </template>
+            <span v-else class="text-ink-2">{{ way.after ? `after ${way.after} s` : 'at once' }}</span>
+          </li>
+        </ul>
+        <p v-if="edited.contacts.length === 0" class="text-small font-semibold text-call">
+          Nothing: nobody can reach {{ isMe ? 'you' : 'them' }}.
+        </p>
+        <div v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-4 text-small">
+          <label v-if="free.length"
+            >Add
+            <select class="field inline-block! w-44! py-1" aria-label="Add a way" @change="add">
+              <option value="">a way…</option>
+              <option v-for="one in free" :key="one.value" :value="one.value">{{ one.words }}</option>
+            </select></label
+          >
+          <button type="button" class="link" @click="test(null)">Test them all</button>
+        </div>
+
+        <h2 class="mt-5 mb-1">Rules of {{ isMe ? 'my' : 'their' }} own</h2>
+        <p class="mb-2 text-small text-ink-2">
+          The first that fits counts, on the clocks of {{ person.time_zone }}. Where none fits, the contacts above are
+          tried.
+        </p>
+        <ol>
+          <li v-for="(rule, i) in edited.rules" :key="i" class="mb-2 border border-line bg-sheet p-3 text-small">
+            <fieldset :disabled="!mayEdit" class="grid gap-2">
+              <legend class="font-semibold">Rule {{ i + 1 }}</legend>
+              <span class="flex flex-wrap gap-3" role="group" aria-label="For what, none chosen is anything">
+                <span>For what</span>
+                <label v-for="one in urgencies" :key="one.value" class="flex items-center gap-1"
+                  ><input v-model="rule.urgencies" type="checkbox" :value="one.value" />{{ one.meaning }}</label
+                >
+              </span>
+              <HoursField v-model="rule.hours" />
+              <span class="flex flex-wrap gap-3" role="group" aria-label="Reached by">
+                <span>by</span>
+                <label v-for="way in edited.contacts" :key="way.channel" class="flex items-center gap-1"
+                  ><input
+                    type="checkbox"
+                    :checked="rule.contacts.some((one) => one.channel === way.channel)"
+                    @change="toggle(rule, way.channel)"
+                  />{{ words(way.channel) }}</label
+                >
+              </span>
+              <span v-for="way in rule.contacts" :key="way.channel">
+                <label
+                  >{{ words(way.channel) }} after
+                  <input
+                    v-model.number="way.after"
+                    class="field inline-block! w-20! py-1"
+                    type="number"
+                    min="0"
+                    max="3600"
+                    required
+                  />
+                  s</label
+                >
+              </span>
+            </fieldset>
+            <button v-if="mayEdit" type="button" class="link mt-1" @click="edited.rules.splice(i, 1)">
+              Drop this rule
+            </button>
+          </li>
+        </ol>
+        <p v-if="edited.rules.length === 0" class="text-small text-ink-2">None yet.</p>
+        <div v-if="mayEdit" class="mt-2 flex flex-wrap items-center gap-4">
+          <button v-if="edited.contacts.length" type="button" class="link text-small" @click="addRule">
+            A further rule
+          </button>
+          <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged">Save</ActButton>
+          <button v-if="isChanged" type="button" class="link text-small" @click="edited = copy(kept)">
+            Put it back
+          </button>
+        </div>
+      </form>
+      <aside aria-label="What that comes to">
+        <h2 class="mb-1">If a page came now</h2>
+        <dl class="text-small">
+          <div v-for="one in present" :key="one.urgency" class="row-rule py-1">
+            <dt class="font-semibold">{{ one.urgency }}</dt>
+            <dd class="text-ink-2">{{ inOrder(one.ways) }}</dd>
+          </div>
+        </dl>
+        <h2 class="mt-5 mb-1">Tests</h2>
+        <p v-if="tests.length === 0" class="text-small text-ink-2">
+          None yet. A test goes out as a real page does, and says that it is one.
+        </p>
+        <ol class="text-small" aria-live="polite">
+          <li v-for="one in tests" :key="one.id" class="row-rule grid grid-cols-[3.2rem_1fr] py-1">
+            <span class="font-mono text-ink-3">{{ clockTime(one.at).slice(-5) }}</span>
+            <span
+              ><strong>{{ words(one.channel) }}</strong
+              >,
+              <span :class="one.failed_at && !one.answered_at ? 'font-semibold text-call' : ''">{{
+                stands(one)
+              }}</span></span
+            >
+          </li>
+        </ol>
+        <template v-if="rotas.length">
+          <h2 class="mt-5 mb-1">Takes turns on</h2>
+          <ul class="text-small">
+            <li v-for="one in rotas" :key="one.id">
+              <Link :href="`/on-call/${one.id}`" class="link">{{ one.name }}</Link>
+            </li>
+          </ul>
+        </template>
+        <template v-if="mayRemove && !person.left">
+          <h2 class="mt-5 mb-1">Leaves</h2>
+          <p v-if="!surely" class="text-small">
+            <button type="button" class="link" @click="surely = true">{{ person.name }} leaves…</button>
+          </p>
+          <div v-else class="text-small">
+            <p class="mb-2">
+              From now on {{ person.name }} is paged no more and cannot sign in. Calls that run go on to the next at
+              once.
+              <template v-if="rotas.length"
+                >{{ rotas.map((one) => one.name).join(', ') }} still {{ rotas.length === 1 ? 'names' : 'name' }} them:
+                those turns become gaps until somebody takes them.</template
+              >
+            </p>
+            <ActButton :busy="leaving.busy.value" @click="leaving.send(`/people/${person.id}/leave`, {})"
+              >Take {{ person.name }} out</ActButton
+            >
+            <button type="button" class="link ml-3" @click="surely = false">Leave it</button>
+          </div>
+        </template>
+      </aside>
+    </div>
+  </AppShell>
+</template>
