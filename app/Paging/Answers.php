@@ -5,32 +5,35 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Platform\Person;
-use App\Rota\Rota;
 use Skarvo\Paging\Reply;
 use Skarvo\Paging\Target;
 
 /** What somebody can answer to a page, and whom they mean when they hand it on. */
 final class Answers
 {
-    /** @return array<int, string> by the key on a call */
-    public static function offered(Page $page): array
+    /** @return array<int, string> by the key on a call; only there somebody is named to whom it can be handed, as a key cannot name anybody */
+    public static function offered(Page $page, CallBatch $batch): array
     {
-        $next = self::next($page);
+        if ($page->kind === 'test') {
+            return [1 => 'yes'];
+        }
+        $next = $page->channel === 'voice' ? self::next($page, $batch) : null;
 
-        return match ($page->kind) {
-            'test' => [1 => 'yes'],
-            default => [1 => 'yes', 2 => 'no', 3 => 'in '.Reply::KEY_MINUTES, ...($next === null ? [] : [4 => "hand to $next->name"])],
+        return [1 => 'yes', 2 => 'no', 3 => 'in '.Reply::KEY_MINUTES] + match (true) {
+            $page->channel !== 'voice' => [4 => 'hand to …'],
+            $next === null => [],
+            default => [4 => "hand to $next->name"],
         };
     }
 
     /** Whom a key hands it to, and the page offers first: whoever the call names later, or else somebody of their team. */
-    public static function next(Page $page): ?Person
+    public static function next(Page $page, CallBatch $batch = new CallBatch): ?Person
     {
         $now = now()->getTimestamp();
         foreach ($page->call->policy['steps'] ?? [] as $step) {
             foreach ($step['targets'] as $text) {
                 $target = Target::parse($text);
-                $id = $target === null ? null : ($target->isRota ? Rota::query()->find($target->id)?->between($now, $now + 1)->segments[0]->person : $target->id);
+                $id = $target === null ? null : ($target->isRota ? ($batch->segments($target->id, $now, $now + 1)[0] ?? null)?->person : $target->id);
                 if ($id !== null && $id !== $page->person_id) {
                     return self::reachable()->find($id);
                 }

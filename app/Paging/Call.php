@@ -37,6 +37,8 @@ use Skarvo\Paging\Target;
  * @property string|null $held_by
  * @property int|null $handed_from
  * @property int $patience_seconds
+ * @property int $steps_told
+ * @property int $pages_told
  * @property int $answer_seconds
  * @property CarbonImmutable|null $held_since
  * @property CarbonImmutable|null $begins_at
@@ -53,7 +55,7 @@ final class Call extends Record
         'policy' => 'array', 'contacts' => 'array', 'rotas' => 'array', 'outcome' => Outcome::class,
         'started_at' => 'immutable_datetime', 'followed_until' => 'immutable_datetime', 'outcome_at' => 'immutable_datetime',
         'next_due_at' => 'immutable_datetime', 'step_ends_at' => 'immutable_datetime',
-        'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer', 'patience_seconds' => 'integer', 'answer_seconds' => 'integer',
+        'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer', 'pages_told' => 'integer', 'patience_seconds' => 'integer', 'answer_seconds' => 'integer',
         'held_since' => 'immutable_datetime', 'begins_at' => 'immutable_datetime', 'asked_at' => 'immutable_datetime', 'hold_due_at' => 'immutable_datetime',
     ];
 
@@ -106,7 +108,7 @@ final class Call extends Record
             new Policy($steps ?: throw new \LogicException('A policy has a step.'), $this->policy['rounds']),
             array_map(static fn(array $contacts): array => array_map(static fn(array $c): CoreContact => new CoreContact($c['channel'], $c['after']), $contacts), $this->contacts),
             array_map(static fn(array $duties): array => array_map(static fn(array $d): Duty => new Duty($d['from'], $d['to'], $d['person']), $duties), $this->rotas),
-            array_values($this->happenings()->get()->map(static fn(Happening $h): CoreHappening => $h->toCore())->all()),
+            array_values(($this->relationLoaded('happenings') ? $this->happenings : $this->happenings()->get())->map(static fn(Happening $h): CoreHappening => $h->toCore())->all()),
         );
     }
 }

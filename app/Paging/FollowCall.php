@@ -6,15 +6,11 @@ namespace App\Paging;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Outbox\Outbox;
-use App\Platform\Person;
-use App\Rota\Rota;
 use Carbon\CarbonImmutable;
 use Skarvo\Paging\Course;
 use Skarvo\Paging\Escalation;
 use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Outcome;
-use Skarvo\Paging\Page as CorePage;
 use Skarvo\Paging\Target;
 use Skarvo\Rota\Segment;
 
@@ -28,17 +24,20 @@ final class FollowCall
 {
     private const HORIZON_SECONDS = 48 * 3600;
 
-    /** @param  CarbonImmutable|null  $until  now, unless something was noted for a later second */
-    public function __invoke(Call $call, ?CarbonImmutable $until = null): void
+    /**
+     * @param  CarbonImmutable|null  $until  now, unless something was noted for a later second
+     * @param  CallBatch|null  $batch  that of the transaction, whose owner writes it down; null: this call alone
+     */
+    public function __invoke(Call $call, ?CarbonImmutable $until = null, ?CallBatch $batch = null): void
     {
         $now = CarbonImmutable::instance(now())->startOfSecond();
         $until = $now->max($until ?? $now)->max($call->followed_until ?? $now);
-        $this->learnRotas($call, $until);
+        $notes = $batch ?? new CallBatch;
+        $this->learnRotas($call, $until, $notes);
         $course = Escalation::follow($call->toCore(), $until->getTimestamp());
-        $this->tellSteps($call, $course);
-        $this->recordPages($call, $course);
-        if ($course->outcome === Outcome::Exhausted && $call->outcome !== Outcome::Exhausted) {
-            Journal::write(Actor::system(), 'call.exhausted', ['call', $call->id], ['team' => $call->calls()], $call->incident_id);
+        $this->tell($call, $course, $notes);
+        if ($batch === null) {
+            $notes->write();
         }
         $was = $call->outcome;
         $instant = static fn(?int $seconds): ?CarbonImmutable => $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds);
@@ -46,6 +45,7 @@ final class FollowCall
         $call->update([
             'followed_until' => $until,
             'steps_told' => count($course->steps),
+            'pages_told' => count($course->pages),
             'outcome' => $course->outcome,
             'outcome_at' => $instant($course->at),
             'held_by' => $course->by,
@@ -86,18 +86,22 @@ final class FollowCall
         // What was sent in a second cannot be undone by what happens later in it: that is taken in the next one.
         $at = $call->followed_until !== null && $call->followed_until->gte($second) ? $call->followed_until->addSecond() : $second;
         Happening::query()->create(['call_id' => $call->id, 'at' => $at, 'noted_at' => $now, 'kind' => $kind, 'person_id' => $person, 'channel' => $channel]);
+        $call->unsetRelation('happenings');
         ($this)($call, $at);
     }
 
     /** What is past stays as it was when it mattered; what is to come is read anew from the rotas. */
-    private function learnRotas(Call $call, CarbonImmutable $now): void
+    private function learnRotas(Call $call, CarbonImmutable $now, CallBatch $batch): void
     {
         $present = $now->getTimestamp();
         $rotas = [];
+        $named = [];
         foreach ($call->policy['steps'] as $step) {
             foreach ($step['targets'] as $text) {
                 $target = Target::parse($text);
                 if ($target === null || ! $target->isRota || isset($rotas[$target->id])) {
+                    $named[] = $target === null || $target->isRota ? '' : $target->id;
+
                     continue;
                 }
                 $known = $call->followed_until === null ? [] : $call->rotas[$target->id] ?? [];
@@ -108,7 +112,7 @@ final class FollowCall
                         $past[] = ['from' => $duty['from'], 'to' => min($duty['to'], $from), 'person' => $duty['person']];
                     }
                 }
-                $fresh = Rota::query()->find($target->id)?->between($from, $present + self::HORIZON_SECONDS)->segments ?? [];
+                $fresh = $batch->segments($target->id, $from, $present + self::HORIZON_SECONDS);
                 $rotas[$target->id] = self::joined([...$past, ...array_map(
                     static fn(Segment $s): array => ['from' => $s->from, 'to' => $s->to, 'person' => (string) $s->person],
                     array_values(array_filter($fresh, static fn(Segment $s): bool => $s->person !== null)),
@@ -116,6 +120,24 @@ final class FollowCall
             }
         }
         $call->rotas = $rotas;
+        $this->learnContacts($call, $batch, [...$named, ...array_column(array_merge(...array_values($rotas)), 'person')]);
+    }
+
+    /**
+     * How somebody is reached stays as it was when they were first named.
+     *
+     * @param  list<string>  $named
+     */
+    private function learnContacts(Call $call, CallBatch $batch, array $named): void
+    {
+        $unknown = array_values(array_filter(array_unique($named), static fn(string $id): bool => $id !== '' && ! isset($call->contacts[$id])));
+        if ($unknown !== []) {
+            $contacts = $call->contacts;
+            foreach ($batch->people($unknown) as $person) {
+                $contacts[$person->id] = $person->left_at === null ? ReachPeople::of($person, $call->incident->urgency->value ?? 'now', $call->started_at->getTimestamp()) : [];
+            }
+            $call->contacts = $contacts;
+        }
     }
 
     /**
@@ -137,32 +159,18 @@ final class FollowCall
         return $result;
     }
 
-    private function recordPages(Call $call, Course $course): void
-    {
-        $recorded = Page::query()->where('call_id', $call->id)->where('kind', 'call')->count();
-        $fresh = array_slice($course->pages, $recorded);
-        if ($fresh === []) {
-            return;
-        }
-        $people = Person::query()->with('contacts')->whereKey(array_map(static fn(CorePage $page): string => $page->person, $fresh))->get()->keyBy('id');
-        $rank = $call->incident->priority ?? Outbox::LAST;
-        foreach ($fresh as $i => $page) {
-            $at = CarbonImmutable::createFromTimestampUTC($page->at);
-            $person = $people->get($page->person) ?? throw new \LogicException("$page->person is called, and not known.");
-            $address = $person->contacts->firstWhere('channel', $page->channel)->address ?? '';
-            $record = Page::issue(['call_id' => $call->id, 'ordinal' => $recorded + $i, 'person_id' => $page->person, 'channel' => $page->channel, 'address' => $address, 'round' => $page->round, 'step' => $page->step], $at);
-            Journal::write(Actor::system(), 'page.queued', ['page', $record->id], ['person' => $person->name, 'channel' => $page->channel], $call->incident_id);
-            Outbox::put('page', "page-$record->id", ['page' => $record->id, 'channel' => $page->channel, 'together' => "$page->person $page->channel $address"], $at, $rank);
-        }
-    }
-
-    private function tellSteps(Call $call, Course $course): void
+    /** Notes what is new of the course: steps, pages, that nobody answered. */
+    private function tell(Call $call, Course $course, CallBatch $batch): void
     {
         foreach (array_slice($course->steps, $call->steps_told) as $step) {
-            Journal::write(Actor::system(), 'call.step', ['call', $call->id], [
-                'step' => $step->step, 'round' => $step->round,
-                'people' => array_values(Person::query()->whereKey($step->people)->pluck('name')->all()),
-            ], $call->incident_id);
+            $people = $batch->people($step->people);
+            $batch->tell('call.step', $call, ['step' => $step->step, 'round' => $step->round, 'people' => array_map(static fn(string $id): string => $people[$id]->name ?? $id, $step->people)]);
+        }
+        foreach (array_slice($course->pages, $call->pages_told) as $i => $page) {
+            $batch->page($call, $call->pages_told + $i, $page, $page->at);
+        }
+        if ($course->outcome === Outcome::Exhausted && $call->outcome !== Outcome::Exhausted) {
+            $batch->tell('call.exhausted', $call, ['team' => $call->calls()]);
         }
     }
 }

@@ -4,28 +4,66 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Platform\Outbox\Outbox;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 
-/** Brings every call up to the present of which something is due, soonest first. */
+/** Brings every call up to the present of which something is due: the most urgent first, then soonest. */
 final class FollowDueCalls
 {
+    /** So many in a transaction: others wait for it, and what is written leaves with its end. */
+    private const A_TRANSACTION = 40;
+
+    /** Seconds until one that could not be followed is tried again. */
+    private const BROKEN_WAITS = 30;
+
     public function __construct(private readonly FollowCall $follow) {}
 
     /** @return int how many calls were due */
     public function __invoke(\Closure $mayWork): int
     {
-        $due = Call::query()->whereNotNull('next_due_at')->where('next_due_at', '<=', now())->orderBy('next_due_at')->orderBy('id')->limit(200)->pluck('id');
-        foreach ($due as $id) {
-            DB::transaction(function () use ($id, $mayWork): void {
-                if ($mayWork()) {
-                    $call = Call::query()->findOrFail((int) $id);
-                    if ($call->next_due_at?->lte(now()) ?? false) {
-                        ($this->follow)($call);
-                    }
+        $due = DB::table('calls')->leftJoin('incidents', 'incidents.id', '=', 'calls.incident_id')->whereNotNull('next_due_at')->where('next_due_at', '<=', now())
+            ->orderByRaw('coalesce(incidents.priority, ?)', [Outbox::LAST])->orderBy('next_due_at')->orderBy('calls.id')->limit(self::A_TRANSACTION)->pluck('calls.id')->all();
+        if ($due === []) {
+            return 0;
+        }
+        try {
+            $this->together($due, $mayWork);
+        } catch (QueryException $e) {
+            throw $e;
+        } catch (\Throwable) {
+            // One of them breaks: the others must not wait for whoever mends it.
+            foreach ($due as $id) {
+                try {
+                    $this->together([$id], $mayWork);
+                } catch (\Exception $e) {
+                    report($e);
+                    DB::table('calls')->where('id', $id)->update(['next_due_at' => now()->addSeconds(self::BROKEN_WAITS)]);
                 }
-            });
+            }
         }
 
-        return $due->count();
+        return count($due);
+    }
+
+    /** @param  array<mixed>  $due  ids of calls */
+    private function together(array $due, \Closure $mayWork): void
+    {
+        DB::transaction(function () use ($due, $mayWork): void {
+            if (! $mayWork()) {
+                return;
+            }
+            $batch = new CallBatch;
+            $calls = Call::query()->with(['incident', 'team', 'person', 'happenings'])->whereKey($due)->get()->keyBy('id');
+            $handing = $calls->contains(static fn(Call $call): bool => $call->handed_from !== null);
+            foreach ($due as $id) {
+                // Handing a call on changes another one, which may be among these.
+                $call = ! $handing ? $calls->get($id) : Call::query()->with(['incident', 'team', 'person'])->whereKey($id)->first();
+                if ($call?->next_due_at?->lte(now()) ?? false) {
+                    ($this->follow)($call, batch: $batch);
+                }
+            }
+            $batch->write();
+        });
     }
 }

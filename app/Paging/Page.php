@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Record;
 use Carbon\CarbonImmutable;
+use Carbon\CarbonInterface;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\URL;
 use Illuminate\Support\Str;
 
@@ -49,7 +52,16 @@ final class Page extends Record
     /** @param  array<string, mixed>  $fields */
     public static function issue(array $fields, CarbonImmutable $at): self
     {
-        return self::query()->create([...$fields, 'at' => $at, 'token' => Str::random(40), 'expires_at' => $at->addHours(self::LINK_HOURS)]);
+        return self::query()->findOrFail(DB::table('pages')->insertGetId(self::row($fields, $at)));
+    }
+
+    /**
+     * @param  array<string, mixed>  $fields
+     * @return non-empty-array<string, mixed> as the database keeps it
+     */
+    public static function row(array $fields, CarbonImmutable $at): array
+    {
+        return [...array_map(static fn(mixed $value): mixed => $value instanceof CarbonInterface ? Moment::precise($value) : $value, $fields), 'at' => Moment::precise($at), 'token' => Str::random(40), 'expires_at' => Moment::precise($at->addHours(self::LINK_HOURS))];
     }
 
     /** The signed address that opens it without a password. */

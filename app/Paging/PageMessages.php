@@ -17,7 +17,6 @@ use App\Platform\Outbox\OutboxMessage;
 use Carbon\CarbonImmutable;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
-use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\Notification;
 
 /** Pages on their way to a device, by the notification channel that is set for their kind. */
@@ -40,16 +39,30 @@ final class PageMessages implements Messages
         Page::query()->whereKey(array_map(self::id(...), $parts))->update(['lead_id' => self::id($lead)]);
     }
 
-    public function send(OutboxMessage $message): PromiseInterface
+    public function send(array $messages): array
     {
-        $pages = Page::query()->with(['call.incident', 'person'])->whereKey([self::id($message), ...array_map(self::id(...), $message->parts()->get()->all())])->orderBy('id')->get();
-        $page = $pages->find(self::id($message)) ?? throw new \LogicException('A message has its page.');
-        if ($page->person?->left_at !== null) {
-            return Create::rejectionFor(new Failed('has left'));
+        $ids = [];
+        foreach ($messages as $message) {
+            array_push($ids, self::id($message), ...array_map(self::id(...), $message->parts->all()));
         }
+        $pages = Page::query()->with(['call.incident', 'person'])->whereKey($ids)->get()->keyBy('id');
+        $batch = new CallBatch;
+        $sending = [];
+        foreach ($messages as $message) {
+            $all = array_values(array_filter(array_map(static fn(OutboxMessage $one): ?Page => $pages->get(self::id($one)), [$message, ...$message->parts])));
+            $page = $all[0] ?? throw new \LogicException('A message has its page.');
+            $sending[$message->id] = $page->person?->left_at !== null ? Create::rejectionFor(new Failed('has left')) : self::start($page, $all, $message->key, $batch);
+        }
+
+        return $sending;
+    }
+
+    /** @param  non-empty-list<Page>  $all  that go out as one with it */
+    private static function start(Page $page, array $all, string $key, CallBatch $batch): PromiseInterface
+    {
         $driver = config("skarvo.channels.$page->channel");
         $driver = is_string($driver) && $driver !== '' ? $driver : GatewayChannel::class;
-        $notification = new PageNotification($page->channel, $page->address, $page->person->name ?? '', self::text($pages), $page->link(), $message->key, Answers::offered($page), $driver);
+        $notification = new PageNotification($page->channel, $page->address, $page->person->name ?? '', self::text($all), $page->link(), $key, Answers::offered($page, $batch), $driver);
         $channel = class_exists($driver) ? app($driver) : null;
         if ($channel instanceof StartsSending) {
             return $channel->start($notification);
@@ -70,19 +83,26 @@ final class PageMessages implements Messages
         return is_string($channel) && ! DeliveryPaths::works($channel) ? 1 : self::ATTEMPTS;
     }
 
-    public function sent(OutboxMessage $message, array $answer): void
+    public function sent(array $sent): void
     {
-        $page = Page::query()->with(['call', 'person'])->findOrFail(self::id($message));
+        $pages = Page::query()->with(['call', 'person'])->whereKey(array_map(static fn(array $one): int => self::id($one[0]), $sent))->get()->keyBy('id');
         $now = CarbonImmutable::instance(now());
-        $patience = config("skarvo.confirm_seconds.$page->channel");
-        $page->update(['sent_at' => $now, 'confirm_by' => ($answer['confirms'] ?? false) === true && is_int($patience) ? $now->addSeconds($patience) : null]);
-        // A page is due in a whole second; one that was decided on within that second was not late by it.
-        $delay = max(0, $page->at->max($message->made_at)->diffInMilliseconds($now) / 1000);
-        Journal::write(Actor::system(), 'page.sent', ['page', $page->id], [
-            'person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => number_format($delay, 1).' s',
-        ], $page->call?->incident_id);
-        if ($page->confirm_by === null) {
-            DeliveryPaths::judge($page->channel);
+        $confirm = $entries = [];
+        foreach ($sent as [$message, $answer]) {
+            $page = $pages->get(self::id($message)) ?? throw new \LogicException('A message has its page.');
+            $patience = config("skarvo.confirm_seconds.$page->channel");
+            $confirm[($answer['confirms'] ?? false) === true && is_int($patience) ? $patience : 0][] = $page->id;
+            // A page is due in a whole second; one that was decided on within that second was not late by it.
+            $delay = max(0, $page->at->max($message->made_at)->diffInMilliseconds($now) / 1000);
+            $entries[] = ['kind' => 'page.sent', 'id' => $page->id, 'facts' => ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => number_format($delay, 1).' s'], 'incident' => $page->call?->incident_id];
+        }
+        foreach ($confirm as $patience => $ids) {
+            Page::query()->whereKey($ids)->update(['sent_at' => $now, 'confirm_by' => $patience === 0 ? null : $now->addSeconds($patience)]);
+        }
+        Journal::writeMany(Actor::system(), 'page', $entries);
+        // What nobody confirms has arrived, as far as is known.
+        foreach ($pages->whereIn('id', $confirm[0] ?? [])->pluck('channel')->unique() as $channel) {
+            DeliveryPaths::judge($channel);
         }
     }
 
@@ -91,10 +111,10 @@ final class PageMessages implements Messages
         $this->note->cameBack(Page::query()->with(['call', 'person'])->findOrFail(self::id($message)), $error);
     }
 
-    /** @param  Collection<int, Page>  $pages */
-    private static function text(Collection $pages): string
+    /** @param  list<Page>  $pages */
+    private static function text(array $pages): string
     {
-        $told = array_values($pages->map(self::line(...))->all());
+        $told = array_map(self::line(...), $pages);
 
         return match (true) {
             count($told) === 1 => $told[0],

@@ -12,11 +12,14 @@ use Skarvo\Time\Zone;
 /** How each person is reached for something of an urgency that begins now, by their own rules. */
 final class ReachPeople
 {
-    /** @return array<string, list<array{channel: string, after: int}>> by person; who has left cannot be reached */
-    public static function contacts(string $urgency, int $at): array
+    /**
+     * @param  list<string>|null  $people  everybody if null
+     * @return array<string, list<array{channel: string, after: int}>> by person; who has left cannot be reached
+     */
+    public static function contacts(string $urgency, int $at, ?array $people = null): array
     {
-        return Person::query()->with('contacts')->whereNull('left_at')->orderBy('id')->get()
-            ->mapWithKeys(static fn(Person $person): array => [$person->id => self::of($person, $urgency, $at)])->all();
+        return Person::query()->with('contacts')->when($people !== null, static fn($query) => $query->whereKey($people))->orderBy('id')->get()
+            ->mapWithKeys(static fn(Person $person): array => [$person->id => $person->left_at === null ? self::of($person, $urgency, $at) : []])->all();
     }
 
     /** @return list<array{channel: string, after: int}> */

@@ -69,7 +69,7 @@ final class StartCall
         $now = now()->startOfSecond();
         $call = Call::query()->create([
             'incident_id' => $incident->id,
-            'contacts' => ReachPeople::contacts($incident->urgency->value, $now->getTimestamp()),
+            'contacts' => [],
             'rotas' => [],
             'started_at' => $now,
             'outcome' => Outcome::Waiting,

@@ -9,7 +9,6 @@ use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Gateway;
 use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OutboxMessage;
-use GuzzleHttp\Promise\PromiseInterface;
 
 /** Mail on its way to somebody outside. */
 final class MailMessages implements Messages
@@ -25,9 +24,14 @@ final class MailMessages implements Messages
 
     public function gathered(OutboxMessage $lead, array $parts): void {}
 
-    public function send(OutboxMessage $message): PromiseInterface
+    public function send(array $messages): array
     {
-        return $this->gateway->post(config('skarvo.gateways.mail'), array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true]), $message->key);
+        $sending = [];
+        foreach ($messages as $message) {
+            $sending[$message->id] = $this->gateway->post(config('skarvo.gateways.mail'), array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true]), $message->key);
+        }
+
+        return $sending;
     }
 
     public function attempts(OutboxMessage $message): int
@@ -35,9 +39,11 @@ final class MailMessages implements Messages
         return self::ATTEMPTS;
     }
 
-    public function sent(OutboxMessage $message, array $answer): void
+    public function sent(array $sent): void
     {
-        $this->tell('mail.sent', $message, '');
+        foreach ($sent as [$message]) {
+            $this->tell('mail.sent', $message, '');
+        }
     }
 
     public function failed(OutboxMessage $message, string $error): void

@@ -50,6 +50,8 @@ return new class () extends Migration
             $table->string('policy_name')->default('');
             $table->unsignedInteger('patience_seconds')->default(1200);
             $table->unsignedInteger('answer_seconds')->default(180);
+            // How many pages of its course are recorded.
+            $table->unsignedInteger('pages_told')->default(0);
             // What the present yes is held to.
             $table->dateTime('held_since', 3)->nullable();
             $table->dateTime('begins_at', 3)->nullable();
@@ -77,6 +79,7 @@ return new class () extends Migration
             // When the link was answered through; it works once.
             $table->dateTime('used_at', 3)->nullable();
         });
+        DB::statement('update calls set pages_told = (select count(*) from pages where pages.call_id = calls.id)');
         DB::statement('create index pages_unconfirmed on pages (confirm_by) where confirm_by is not null and delivered_at is null and failed_at is null');
 
         Schema::create('delivery_paths', function (Blueprint $table): void {

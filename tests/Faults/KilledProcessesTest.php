@@ -22,7 +22,7 @@ use Skarvo\Paging\Page as CorePage;
 use Tests\TestCase;
 
 /**
- * Kills the web server, the clock and the worker with SIGKILL at random moments while signals come in and people are paged.
+ * Kills the web server, the clock and the sender with SIGKILL at random moments while signals come in and people are paged.
  * Nothing that was accepted may be lost, no page may be missing, and none may go out twice under different keys.
  */
 final class KilledProcessesTest extends TestCase
@@ -67,7 +67,7 @@ final class KilledProcessesTest extends TestCase
             if ($random->getInt(0, 1) === 0) {
                 usleep($random->getInt(0, 60_000));
             }
-            $this->town->kill(['web', 'clock', 'worker'][$kill % 3]);
+            $this->town->kill(['web', 'clock', 'sender'][$kill % 3]);
             $answer = $this->town->insist('/api/v1/signals', $signals, ['Authorization' => 'Bearer plain-probe']);
             self::assertSame(202, $answer->status(), $answer->body());
             // What a killed server had stored before it could answer counts as repeated when the monitor sends it again.
@@ -116,7 +116,7 @@ final class KilledProcessesTest extends TestCase
         $answer = $this->town->insist('/incidents', [
             'alerts' => [$alert->id], 'title' => "Trouble $kill", 'service' => 'booking', 'impact' => 'wide', 'urgency' => 'now', 'team' => $teams[intdiv($kill, 8) % 7],
         ], ['X-Request-Key' => "declare-$kill"]);
-        $this->town->kill('worker');
+        $this->town->kill('sender');
         self::assertSame(302, $answer->status(), $answer->body());
 
         return $alert->refresh()->incident_id;

@@ -19,13 +19,16 @@ final class Town
 
     public readonly CookieJar $cookies;
 
-    /** @param  int  $slowness  microseconds by which devices take up to longer to take a message, and again to answer */
-    public function __construct(private readonly string $folder, private readonly int $slowness = 0)
+    /**
+     * @param  int  $slowness  microseconds by which devices take up to longer to take a message, and again to answer
+     * @param  list<string>  $names  of the processes that run from the start, besides the devices
+     */
+    public function __construct(private readonly string $folder, private readonly int $slowness = 0, array $names = ['web', 'clock', 'sender'])
     {
         $this->port = random_int(20_000, 28_000);
         $this->cookies = new CookieJar;
         $this->start('devices');
-        foreach (['web', 'clock', 'worker'] as $name) {
+        foreach ($names as $name) {
             $this->start($name);
         }
     }
@@ -46,9 +49,9 @@ final class Town
         $root = dirname(__DIR__, 2);
         [$command, $cwd] = match ($name) {
             'web' => [[...$php, '-S', "127.0.0.1:$this->port", "$root/vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php"], "$root/public"],
-            'clock' => [[...$php, 'artisan', 'skarvo:clock'], $root],
-            'worker' => [[...$php, 'artisan', 'queue:work', '--sleep=0.05', '--tries=0', '--quiet'], $root],
-            'devices' => [[...$php, '-S', '127.0.0.1:'.($this->port + 1), __DIR__.'/devices.php'], $this->folder],
+            'clock', 'second clock' => [[...$php, 'artisan', 'skarvo:clock'], $root],
+            'sender', 'second sender' => [[...$php, 'artisan', 'skarvo:sender'], $root],
+            'devices' => [['node', __DIR__.'/devices.mjs', (string) ($this->port + 1)], $this->folder],
             default => throw new \LogicException("There is no process $name."),
         };
         $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', "$this->folder/$name.log", 'a'], ['file', "$this->folder/$name.log", 'a']], $pipes, $cwd, $this->environment());
@@ -127,7 +130,7 @@ final class Town
         return [
             ...array_filter(getenv(), is_string(...)),
             'APP_ENV' => 'faults', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'file', 'APP_URL' => "http://127.0.0.1:$this->port",
-            'DB_QUEUE_RETRY_AFTER' => '3', 'LOG_CHANNEL' => 'stderr', 'DEVICES_LOG' => "$this->folder/devices", 'DEVICES_SLOW_MICROSECONDS' => (string) $this->slowness,
+            'LOG_CHANNEL' => 'stderr', 'DEVICES_LOG' => "$this->folder/devices", 'DEVICES_SLOW_MICROSECONDS' => (string) $this->slowness,
             'SKARVO_PAGE_GATEWAY' => 'http://127.0.0.1:'.($this->port + 1), 'SKARVO_MAIL_GATEWAY' => 'http://127.0.0.1:'.($this->port + 1),
         ];
     }

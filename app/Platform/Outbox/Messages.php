@@ -20,21 +20,22 @@ interface Messages
     public function gathered(OutboxMessage $lead, array $parts): void;
 
     /**
-     * Starts sending, with the parts that it has.
+     * Starts sending, each with the parts that it has.
      *
-     * @return PromiseInterface resolves with what the other side said (an array); is rejected with a Failed that says why
+     * @param  list<OutboxMessage>  $messages
+     * @return array<int, PromiseInterface> by id of the message: resolves with what the other side said (an array); is rejected with a Failed that says why
      */
-    public function send(OutboxMessage $message): PromiseInterface;
+    public function send(array $messages): array;
 
     /** @return int how often it is tried */
     public function attempts(OutboxMessage $message): int;
 
     /**
-     * Called in the transaction that marks the message as sent, for it and for each of its parts.
+     * Called in the transaction that marks messages as sent, for them and for each of their parts.
      *
-     * @param  array<array-key, mixed>  $answer
+     * @param  list<array{OutboxMessage, array<array-key, mixed>}>  $sent  with what the other side answered
      */
-    public function sent(OutboxMessage $message, array $answer): void;
+    public function sent(array $sent): void;
 
     /** Called in the transaction that gives the message up, for it and for each of its parts. */
     public function failed(OutboxMessage $message, string $error): void;

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Platform\Outbox;
 
+use App\Platform\Moment;
 use Carbon\CarbonInterface;
+use Illuminate\Support\Facades\DB;
 
 /** What is to go out: first a row in the same transaction as its cause, then sent, then marked. */
 final class Outbox
@@ -20,6 +22,18 @@ final class Outbox
      */
     public static function put(string $kind, string $key, array $payload, CarbonInterface $due, int $rank = self::LAST): void
     {
-        OutboxMessage::query()->create(['kind' => $kind, 'key' => $key, 'payload' => $payload, 'made_at' => now(), 'due_at' => $due, 'rank' => $rank]);
+        self::putMany($kind, [['key' => $key, 'payload' => $payload, 'due' => $due, 'rank' => $rank]]);
+    }
+
+    /**
+     * @param  'page'|'mail'  $kind
+     * @param  list<array{key: string, payload: array<string, mixed>, due: CarbonInterface, rank: int}>  $messages
+     */
+    public static function putMany(string $kind, array $messages): void
+    {
+        $made = Moment::precise(now());
+        DB::table('outbox')->insert(array_map(static fn(array $one): array => [
+            'kind' => $kind, 'key' => $one['key'], 'payload' => json_encode($one['payload'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'made_at' => $made, 'due_at' => Moment::precise($one['due']), 'rank' => $one['rank'],
+        ], $messages));
     }
 }

@@ -6,6 +6,9 @@ namespace App\Platform\Outbox;
 
 use App\Paging\PageMessages;
 use App\Updates\MailMessages;
+use GuzzleHttp\Promise\Create;
+use GuzzleHttp\Promise\PromiseInterface;
+use GuzzleHttp\Promise\Utils;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -48,31 +51,50 @@ final class Sender
         $room = self::MOST_AT_ONCE - count($this->underWay);
         // Half of the room at least, so that a flood is claimed in few transactions.
         $messages = $room * 2 < self::MOST_AT_ONCE ? [] : $this->claim($room, $mayWork);
-        foreach ($messages as $message) {
-            $this->underWay[$message->id] = true;
-            $keep = function (array|string $what) use ($message): void {
-                unset($this->underWay[$message->id]);
-                $this->settled[] = [$message, $what];
-            };
+        foreach (self::byKind($messages) as $kind => $some) {
             try {
-                $sending = self::kind($message->kind)->send($message);
-            } catch (\Throwable $e) {
-                // One message that cannot even be put together must not stop the others.
+                $sending = self::kind($kind)->send($some);
+            } catch (\Exception $e) {
+                // What cannot even be put together must not stop the others.
                 report($e);
-                $keep('could not be put together');
-
-                continue;
+                $sending = [];
             }
-            $sending->then(
-                static fn(mixed $answer) => $keep(is_array($answer) ? $answer : []),
-                static fn(mixed $why) => $keep($why instanceof Failed ? $why->getMessage() : 'could not be sent: '.($why instanceof \Throwable ? $why->getMessage() : 'no reason was given')),
-            );
+            foreach ($some as $message) {
+                $this->underWay[$message->id] = true;
+                $this->await($message, $sending[$message->id] ?? Create::rejectionFor(new Failed('could not be put together')));
+            }
         }
         if ($messages !== []) {
-            \GuzzleHttp\Promise\Utils::queue()->run();
+            Utils::queue()->run();
         }
 
         return count($messages);
+    }
+
+    private function await(OutboxMessage $message, PromiseInterface $sending): void
+    {
+        $keep = function (array|string $what) use ($message): void {
+            unset($this->underWay[$message->id]);
+            $this->settled[] = [$message, $what];
+        };
+        $sending->then(
+            static fn(mixed $answer) => $keep(is_array($answer) ? $answer : []),
+            static fn(mixed $why) => $keep($why instanceof Failed ? $why->getMessage() : 'could not be sent: '.($why instanceof \Throwable ? $why->getMessage() : 'no reason was given')),
+        );
+    }
+
+    /**
+     * @param  list<OutboxMessage>  $messages
+     * @return array<string, non-empty-list<OutboxMessage>>
+     */
+    private static function byKind(array $messages): array
+    {
+        $kinds = [];
+        foreach ($messages as $message) {
+            $kinds[$message->kind][] = $message;
+        }
+
+        return $kinds;
     }
 
     /** @return list<OutboxMessage> */
@@ -105,11 +127,7 @@ final class Sender
             }
             $ids = array_column($leads, 'id');
             OutboxMessage::query()->whereKey($ids)->increment('attempts', 1, ['claimed_by' => $this->name, 'tried_at' => now()]);
-            foreach ($leads as $lead) {
-                $lead->attempts++;
-            }
-
-            return array_values($leads);
+            return array_values(OutboxMessage::query()->with('parts')->whereKey($ids)->orderBy('rank')->orderBy('due_at')->orderBy('id')->get()->all());
         });
     }
 
@@ -120,8 +138,14 @@ final class Sender
         }
         $settled = $this->settled;
         DB::transaction(static function () use ($settled, $mayWork): void {
-            foreach ($mayWork() ? $settled : [] as [$message, $what]) {
-                is_array($what) ? self::wasSent($message, $what) : self::wasNot($message, $what);
+            if (! $mayWork()) {
+                return;
+            }
+            self::wereSent(array_values(array_filter($settled, static fn(array $one): bool => is_array($one[1]))));
+            foreach ($settled as [$message, $what]) {
+                if (is_string($what)) {
+                    self::wasNot($message, $what);
+                }
             }
         });
         $this->settled = [];
@@ -129,13 +153,20 @@ final class Sender
         return count($settled);
     }
 
-    /** @param  array<array-key, mixed>  $answer */
-    private static function wasSent(OutboxMessage $message, array $answer): void
+    /** @param  list<array{OutboxMessage, array<array-key, mixed>|string}>  $sent */
+    private static function wereSent(array $sent): void
     {
-        foreach ([$message, ...$message->parts()->get()] as $one) {
-            if (OutboxMessage::query()->whereKey($one->id)->whereNull('sent_at')->whereNull('failed_at')->update(['sent_at' => now(), 'error' => null]) === 1) {
-                self::kind($one->kind)->sent($one, $answer);
+        $answers = [];
+        foreach ($sent as [$message, $answer]) {
+            foreach ([$message, ...$message->parts] as $one) {
+                $answers[$one->id] = [$one, is_array($answer) ? $answer : []];
             }
+        }
+        $fresh = OutboxMessage::query()->whereKey(array_keys($answers))->whereNull('sent_at')->whereNull('failed_at')->pluck('id')->all();
+        OutboxMessage::query()->whereKey($fresh)->update(['sent_at' => now(), 'error' => null]);
+        $known = array_values(array_intersect_key($answers, array_flip($fresh)));
+        foreach (self::byKind(array_column($known, 0)) as $kind => $some) {
+            self::kind($kind)->sent(array_map(static fn(OutboxMessage $one): array => $answers[$one->id], $some));
         }
     }
 
@@ -146,7 +177,7 @@ final class Sender
 
             return;
         }
-        foreach ([$message, ...$message->parts()->get()] as $one) {
+        foreach ([$message, ...$message->parts] as $one) {
             if (OutboxMessage::query()->whereKey($one->id)->whereNull('sent_at')->whereNull('failed_at')->update(['failed_at' => now(), 'error' => $error]) === 1) {
                 self::kind($one->kind)->failed($one, $error);
             }

@@ -68,6 +68,12 @@ const nearby = computed(() =>
         ? { words: 'About being on call', places: callPlaces.value }
         : null,
 );
+/** Of those nearby, the one whose address says most of where we are. */
+const closest = computed(() =>
+  (nearby.value?.places ?? [])
+    .filter((place) => isUnder(place.link))
+    .reduce((best, place) => (place.link.length > best.length ? place.link : best), ''),
+);
 const isHere = (link: string): boolean =>
   link === '/'
     ? path.value === '/'
@@ -187,8 +193,8 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
         :key="place.link"
         :href="place.link"
         class="py-1.5"
-        :class="isUnder(place.link) ? 'border-b-2 border-ink font-bold text-ink' : 'text-ink-2 hover:text-ink'"
-        :aria-current="isUnder(place.link) ? 'page' : undefined"
+        :class="place.link === closest ? 'border-b-2 border-ink font-bold text-ink' : 'text-ink-2 hover:text-ink'"
+        :aria-current="place.link === closest ? 'page' : undefined"
         >{{ place.name }}</Link
       >
     </nav>

@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paging;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use App\Platform\Outbox\Outbox;
+use App\Platform\Person;
+use App\Rota\Rota;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Paging\Page as CorePage;
+use Skarvo\Rota\Segment;
+
+/** What many calls that are followed in one transaction share: what was read once, and what is written at its end in few statements. */
+final class CallBatch
+{
+    /** @var array<string, list<Segment>> */
+    private array $rotas = [];
+
+    /** @var array<array-key, Person> */
+    private array $people = [];
+
+    /** @var list<array{call: Call, ordinal: int, page: CorePage, at: int}> */
+    private array $pages = [];
+
+    /** @var list<array{kind: string, id: int, facts: array<string, mixed>, incident: int|null}> */
+    private array $entries = [];
+
+    /** @return list<Segment> none if there is no such rota */
+    public function segments(string $rota, int $from, int $to): array
+    {
+        return $this->rotas["$rota $from $to"] ??= Rota::query()->find($rota)?->between($from, $to)->segments ?? [];
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return array<array-key, Person> those that there are, with their contacts
+     */
+    public function people(array $ids): array
+    {
+        $unknown = array_values(array_diff($ids, array_map(strval(...), array_keys($this->people))));
+        if ($unknown !== []) {
+            foreach (Person::query()->with('contacts')->whereKey($unknown)->get() as $person) {
+                $this->people[$person->id] = $person;
+            }
+        }
+
+        return array_intersect_key($this->people, array_flip($ids));
+    }
+
+    /** @param  array<string, mixed>  $facts */
+    public function tell(string $kind, Call $call, array $facts): void
+    {
+        $this->entries[] = ['kind' => $kind, 'id' => $call->id, 'facts' => $facts, 'incident' => $call->incident_id];
+    }
+
+    /** @param  int  $at  on the clocks of people, seconds since the epoch */
+    public function page(Call $call, int $ordinal, CorePage $page, int $at): void
+    {
+        $this->pages[] = ['call' => $call, 'ordinal' => $ordinal, 'page' => $page, 'at' => $at];
+    }
+
+    /** Writes down what came about. */
+    public function write(): void
+    {
+        Journal::writeMany(Actor::system(), 'call', $this->entries);
+        $this->entries = [];
+        if ($this->pages === []) {
+            return;
+        }
+        $this->people(array_values(array_unique(array_map(static fn(array $one): string => $one['page']->person, $this->pages))));
+        foreach (array_chunk($this->pages, 50) as $some) {
+            $this->writePages($some);
+        }
+        $this->pages = [];
+    }
+
+    /** @param  list<array{call: Call, ordinal: int, page: CorePage, at: int}>  $some */
+    private function writePages(array $some): void
+    {
+        $rows = [];
+        foreach ($some as ['call' => $call, 'ordinal' => $ordinal, 'page' => $page, 'at' => $at]) {
+            $person = $this->people[$page->person] ?? throw new \LogicException("$page->person is called, and not known.");
+            $rows[] = Page::row([
+                'call_id' => $call->id, 'ordinal' => $ordinal, 'person_id' => $page->person, 'channel' => $page->channel,
+                'address' => $person->contacts->firstWhere('channel', $page->channel)->address ?? '', 'round' => $page->round, 'step' => $page->step,
+            ], CarbonImmutable::createFromTimestampUTC($at));
+        }
+        DB::table('pages')->insert($rows);
+        $ids = DB::table('pages')->whereIn('token', array_column($rows, 'token'))->pluck('id', 'token');
+        $entries = $messages = [];
+        foreach ($some as $i => ['call' => $call, 'page' => $page, 'at' => $at]) {
+            $id = (int) $ids[$rows[$i]['token']];
+            $entries[] = ['kind' => 'page.queued', 'id' => $id, 'facts' => ['person' => $this->people[$page->person]->name, 'channel' => $page->channel], 'incident' => $call->incident_id];
+            $messages[] = ['key' => "page-$id", 'payload' => ['page' => $id, 'channel' => $page->channel, 'together' => "$page->person $page->channel {$rows[$i]['address']}"], 'due' => Moment::of($at), 'rank' => $call->incident->priority ?? Outbox::LAST];
+        }
+        Journal::writeMany(Actor::system(), 'page', $entries);
+        Outbox::putMany('page', $messages);
+    }
+}
