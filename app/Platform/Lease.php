@@ -13,11 +13,20 @@ final class Lease
     /** A stopped holder keeps others out for this long at most. */
     private const SECONDS = 2;
 
+    /** ESRCH of posix_kill(). */
+    private const NO_SUCH_PROCESS = 3;
+
     private const RENEW_SECONDS = 0.5;
 
     private float $renewed = 0;
 
-    public function __construct(private readonly string $job, private readonly string $holder) {}
+    private readonly string $holder;
+
+    /** @param  string  $name  of this holder, unlike that of any other */
+    public function __construct(private readonly string $job, string $name)
+    {
+        $this->holder = gethostname().' '.getmypid()." $name";
+    }
 
     /** Takes or renews the lease. */
     public function hold(): bool
@@ -26,7 +35,7 @@ final class Lease
             // The wall clock of the machine, whatever a test says about the time of day.
             $now = CarbonImmutable::createFromTimestamp(microtime(true), 'UTC');
             $row = DB::table('leases')->where('id', $this->job)->first();
-            if ($row !== null && $row->holder !== $this->holder && $row->until > $now->format('Y-m-d H:i:s.v')) {
+            if ($row !== null && $row->holder !== $this->holder && $row->until > $now->format('Y-m-d H:i:s.v') && ! $this->isGone((string) $row->holder)) {
                 return false;
             }
 
@@ -44,6 +53,16 @@ final class Lease
         $this->renewed = $holds ? microtime(true) : 0;
 
         return $holds;
+    }
+
+    /** Whether a holder was a process of this machine that is there no more: then nobody has to wait for its lease to end. */
+    private function isGone(string $holder): bool
+    {
+        if (preg_match('/^(\S+) (\d+) /', $holder, $m) !== 1 || $m[1] !== gethostname()) {
+            return false;
+        }
+
+        return ! posix_kill((int) $m[2], 0) && posix_get_last_error() === self::NO_SUCH_PROCESS;
     }
 
     /** Inside a transaction: whether the lease is still ours, so that what is written next is ours to write. */

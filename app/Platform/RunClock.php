@@ -24,6 +24,8 @@ final class RunClock extends Command
 {
     private const IDLE_MICROSECONDS = 50_000;
 
+    private const YIELD_MICROSECONDS = 4_000;
+
     private const SWEEP_SECONDS = 5;
 
     protected $signature = 'skarvo:clock {--once : do what is due now, and stop}';
@@ -60,8 +62,9 @@ final class RunClock extends Command
                 // A database that is busy or away for a moment: everything due is still due, and found again.
                 report($e);
             }
-            if ($worked === 0 && ! $this->option('once')) {
-                usleep(self::IDLE_MICROSECONDS);
+            if (! $this->option('once')) {
+                // Also where there is more to do: others have to get at the database in between.
+                usleep($worked === 0 ? self::IDLE_MICROSECONDS : self::YIELD_MICROSECONDS);
             }
         } while (! $this->stopping && (! $this->option('once') || $worked > 0));
         $lease->release();
