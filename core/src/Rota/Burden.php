@@ -106,6 +106,30 @@ final readonly class Burden
         return $shares;
     }
 
+    /**
+     * Of whom a measure stands out: the most, if it is more than a third above the least and by more than two.
+     *
+     * @param  list<self>  $burdens  of people who take turns with each other
+     * @return array<string, list<string>> by measure, as toArray() names them: the people
+     */
+    public static function standOut(array $burdens): array
+    {
+        $out = [];
+        foreach (['nights', 'weekend_days', 'holidays', 'pages', 'broken_nights'] as $measure) {
+            $values = [];
+            foreach ($burdens as $burden) {
+                $values[$burden->person] = (int) $burden->toArray()[$measure];
+            }
+            $most = max([0, ...array_values($values)]);
+            $least = $values === [] ? 0 : min($values);
+            if ($most * 3 > $least * 4 && $most - $least > 2) {
+                $out[$measure] = array_map(strval(...), array_keys(array_filter($values, static fn(int $value): bool => $value === $most)));
+            }
+        }
+
+        return $out;
+    }
+
     /** @return array{person: string, seconds: int, nights: int, weekend_days: int, holidays: int, pages: int, broken_nights: int} */
     public function toArray(): array
     {

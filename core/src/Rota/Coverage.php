@@ -13,6 +13,52 @@ final readonly class Coverage
      */
     public function __construct(public array $segments, public array $unusedOverrides) {}
 
+    /**
+     * With gaps where the layers name somebody who is on leave. Whoever is put in by an exception is in: they were asked.
+     *
+     * @param  list<Absence>  $absences  in any order; wishes make no gap
+     */
+    public function without(array $absences): self
+    {
+        $away = [];
+        foreach ($absences as $absence) {
+            if (! $absence->isWish && $absence->from < $absence->to) {
+                $away[$absence->person][] = [$absence->from, $absence->to];
+            }
+        }
+        $segments = [];
+        foreach ($this->segments as $segment) {
+            $at = $segment->from;
+            $stretches = $segment->override === null && $segment->person !== null ? $away[$segment->person] ?? [] : [];
+            sort($stretches);
+            foreach ($stretches as [$from, $to]) {
+                [$from, $to] = [max($from, $at), min($to, $segment->to)];
+                if ($from >= $to) {
+                    continue;
+                }
+                if ($at < $from) {
+                    $segments[] = $segment->cut($at, $from);
+                }
+                $segments[] = new Segment($from, $to, null, null, null);
+                $at = $to;
+            }
+            if ($at < $segment->to) {
+                $segments[] = $segment->cut($at, $segment->to);
+            }
+        }
+        $joined = [];
+        foreach ($segments as $segment) {
+            $last = end($joined);
+            if ($last !== false && $last->to === $segment->from && $last->saysTheSameAs($segment)) {
+                array_pop($joined);
+                $segment = $segment->cut($last->from, $segment->to);
+            }
+            $joined[] = $segment;
+        }
+
+        return new self($joined ?: throw new \LogicException('A range of time has at least one segment.'), $this->unusedOverrides);
+    }
+
     public function uncoveredSeconds(): int
     {
         return array_sum(array_map(static fn(Segment $s): int => $s->person === null ? $s->to - $s->from : 0, $this->segments));
