@@ -38,6 +38,7 @@ use Skarvo\Paging\Target;
  * @property int|null $handed_from
  * @property int $patience_seconds
  * @property int $steps_told
+ * @property int $shift_seconds what its own time has more than the clock's: happenings and what was followed are in that
  * @property int $pages_told
  * @property int $answer_seconds
  * @property CarbonImmutable|null $held_since
@@ -55,7 +56,7 @@ final class Call extends Record
         'policy' => 'array', 'contacts' => 'array', 'rotas' => 'array', 'outcome' => Outcome::class,
         'started_at' => 'immutable_datetime', 'followed_until' => 'immutable_datetime', 'outcome_at' => 'immutable_datetime',
         'next_due_at' => 'immutable_datetime', 'step_ends_at' => 'immutable_datetime',
-        'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer', 'pages_told' => 'integer', 'patience_seconds' => 'integer', 'answer_seconds' => 'integer',
+        'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer', 'pages_told' => 'integer', 'shift_seconds' => 'integer', 'patience_seconds' => 'integer', 'answer_seconds' => 'integer',
         'held_since' => 'immutable_datetime', 'begins_at' => 'immutable_datetime', 'asked_at' => 'immutable_datetime', 'hold_due_at' => 'immutable_datetime',
     ];
 
@@ -75,6 +76,12 @@ final class Call extends Record
     public function person(): BelongsTo
     {
         return $this->belongsTo(Person::class);
+    }
+
+    /** Lets calls that wait and name a target be followed at once. */
+    public static function lookAgain(string $target): void
+    {
+        self::query()->where('outcome', Outcome::Waiting)->where('policy', 'like', '%'.json_encode($target).'%')->update(['next_due_at' => now()]);
     }
 
     /** Whom it calls, in a word. */

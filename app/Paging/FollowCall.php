@@ -30,7 +30,7 @@ final class FollowCall
      */
     public function __invoke(Call $call, ?CarbonImmutable $until = null, ?CallBatch $batch = null): void
     {
-        $now = CarbonImmutable::instance(now())->startOfSecond();
+        $now = CarbonImmutable::instance(now())->startOfSecond()->addSeconds($call->shift_seconds);
         $until = $now->max($until ?? $now)->max($call->followed_until ?? $now);
         $notes = $batch ?? new CallBatch;
         $this->learnRotas($call, $until, $notes);
@@ -40,7 +40,7 @@ final class FollowCall
             $notes->write();
         }
         $was = $call->outcome;
-        $instant = static fn(?int $seconds): ?CarbonImmutable => $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds);
+        $instant = static fn(?int $seconds): ?CarbonImmutable => $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds - $call->shift_seconds);
         $last = $course->steps === [] ? null : $course->steps[count($course->steps) - 1];
         $call->update([
             'followed_until' => $until,
@@ -82,7 +82,7 @@ final class FollowCall
     public function happens(Call $call, HappeningKind $kind, ?string $person = null, ?string $channel = null): void
     {
         $now = CarbonImmutable::instance(now());
-        $second = $now->startOfSecond();
+        $second = $now->startOfSecond()->addSeconds($call->shift_seconds);
         // What was sent in a second cannot be undone by what happens later in it: that is taken in the next one.
         $at = $call->followed_until !== null && $call->followed_until->gte($second) ? $call->followed_until->addSecond() : $second;
         Happening::query()->create(['call_id' => $call->id, 'at' => $at, 'noted_at' => $now, 'kind' => $kind, 'person_id' => $person, 'channel' => $channel]);
@@ -112,7 +112,8 @@ final class FollowCall
                         $past[] = ['from' => $duty['from'], 'to' => min($duty['to'], $from), 'person' => $duty['person']];
                     }
                 }
-                $fresh = $batch->segments($target->id, $from, $present + self::HORIZON_SECONDS);
+                $shift = $call->shift_seconds;
+                $fresh = array_map(static fn(Segment $s): Segment => $shift === 0 ? $s : $s->cut($s->from + $shift, $s->to + $shift), $batch->segments($target->id, $from - $shift, $present - $shift + self::HORIZON_SECONDS));
                 $rotas[$target->id] = self::joined([...$past, ...array_map(
                     static fn(Segment $s): array => ['from' => $s->from, 'to' => $s->to, 'person' => (string) $s->person],
                     array_values(array_filter($fresh, static fn(Segment $s): bool => $s->person !== null)),
@@ -167,7 +168,7 @@ final class FollowCall
             $batch->tell('call.step', $call, ['step' => $step->step, 'round' => $step->round, 'people' => array_map(static fn(string $id): string => $people[$id]->name ?? $id, $step->people)]);
         }
         foreach (array_slice($course->pages, $call->pages_told) as $i => $page) {
-            $batch->page($call, $call->pages_told + $i, $page, $page->at);
+            $batch->page($call, $call->pages_told + $i, $page, $page->at - $call->shift_seconds);
         }
         if ($course->outcome === Outcome::Exhausted && $call->outcome !== Outcome::Exhausted) {
             $batch->tell('call.exhausted', $call, ['team' => $call->calls()]);

@@ -14,6 +14,8 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Role;
 use App\Platform\Team;
+use App\Rota\Absences;
+use App\Rota\ChangeRota;
 use App\Rota\Rota;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
@@ -66,6 +68,9 @@ final class PeopleController
             ]),
             // Turns that still name them, which nobody would take once they are gone.
             'rotas' => Rota::query()->orderBy('name')->get()->filter(static fn(Rota $rota): bool => $rota->names($person->id))->map(static fn(Rota $rota): array => ['id' => $rota->id, 'name' => $rota->name])->values(),
+            'absences' => Absences::of($person),
+            'gaps' => Absences::gaps($person),
+            'mayArrange' => self::mayEdit($request, $person) || ChangeRota::mayArrange(CurrentPerson::of($request)),
             'mayEdit' => self::mayEdit($request, $person),
             'mayRemove' => CurrentPerson::of($request)->has(Role::Administrator) && CurrentPerson::of($request)->id !== $person->id,
         ]);

@@ -18,7 +18,7 @@ final class Lease
 
     private const RENEW_SECONDS = 0.5;
 
-    private float $renewed = 0;
+    private float $renewed = -INF;
 
     private readonly string $holder;
 
@@ -46,11 +46,12 @@ final class Lease
     /** Whether the lease is ours, renewed from time to time: for a loop that asks often. */
     public function keep(): bool
     {
-        if (microtime(true) - $this->renewed < self::RENEW_SECONDS) {
+        // Not the clock on the wall: that can be set back.
+        if (hrtime(true) / 1e9 - $this->renewed < self::RENEW_SECONDS) {
             return true;
         }
         $holds = $this->hold();
-        $this->renewed = $holds ? microtime(true) : 0;
+        $this->renewed = $holds ? hrtime(true) / 1e9 : -INF;
 
         return $holds;
     }

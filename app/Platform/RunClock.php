@@ -7,6 +7,7 @@ namespace App\Platform;
 use App\Paging\Delivery\NoteUnconfirmed;
 use App\Paging\FollowDueCalls;
 use App\Paging\HoldCalls;
+use App\Paging\ShiftCalls;
 use App\Signals\HandleAlerts;
 use App\Signals\Intake\ForgetOldSignals;
 use App\Signals\Intake\Heartbeats;
@@ -34,13 +35,14 @@ final class RunClock extends Command
 
     private bool $stopping = false;
 
-    private float $swept = 0;
+    private float $swept = -INF;
 
     public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, HoldCalls $holds, NoteUnconfirmed $unconfirmed, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, ForgetOldSignals $forget, RemindOfDates $dates): int
     {
         $this->trap([SIGTERM, SIGINT], function (): void {
             $this->stopping = true;
         });
+        $steady = new SteadyTime;
         $lease = new Lease('clock', Str::uuid()->toString());
         do {
             $worked = 0;
@@ -51,12 +53,16 @@ final class RunClock extends Command
                     continue;
                 }
                 $mayWork = $lease->isMine(...);
+                $jump = $steady->jumped(microtime(true), SteadyTime::passed());
+                if ($jump !== 0) {
+                    ShiftCalls::by($jump, $mayWork);
+                }
                 $worked = $heartbeats($mayWork) + $signals($mayWork) + $handling($mayWork) + $calls($mayWork) + $holds($mayWork) + $unconfirmed($mayWork) + $updates($mayWork) + $alerts($mayWork);
-                if (microtime(true) - $this->swept > self::SWEEP_SECONDS) {
+                if (hrtime(true) / 1e9 - $this->swept > self::SWEEP_SECONDS) {
                     $worked += $forget($mayWork) + $dates($mayWork) + ImportPlans::forgetOld();
                     Once::forgetOld();
                     TakeSignals::forgetOld();
-                    $this->swept = microtime(true);
+                    $this->swept = hrtime(true) / 1e9;
                 }
             } catch (QueryException $e) {
                 // A database that is busy or away for a moment: everything due is still due, and found again.

@@ -11,6 +11,7 @@ use App\Signals\Alert;
 use App\Signals\AlertGroups;
 use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
+use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Target;
 use Skarvo\Signals\Attention;
@@ -22,6 +23,8 @@ final class RunningClocks
     private const MOST_UNTAKEN = 12;
 
     private const HANDOVER_AHEAD_SECONDS = 2 * 3600;
+
+    private const CONFIRM_WITHIN_SECONDS = 1800;
 
     /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
     public static function all(): array
@@ -128,8 +131,12 @@ final class RunningClocks
             $segments = $rota->between($now, $now + self::HANDOVER_AHEAD_SECONDS)->segments;
             if (count($segments) > 1) {
                 $name = static fn(?string $id): string => $id === null ? 'nobody' : Person::query()->find($id)->name ?? $id;
-                $clocks[] = self::clock("handover-$rota->id", 'Handover, '.($rota->team->name ?? $rota->name), $name($segments[0]->person).' to '.$name($segments[1]->person), CarbonImmutable::createFromTimestampUTC($segments[1]->from), CarbonImmutable::createFromTimestampUTC($segments[1]->from - self::HANDOVER_AHEAD_SECONDS), '/on-call', false);
+                $clocks[] = self::clock("handover-$rota->id", 'Handover, '.($rota->team->name ?? $rota->name), $name($segments[0]->person).' to '.$name($segments[1]->person), CarbonImmutable::createFromTimestampUTC($segments[1]->from), CarbonImmutable::createFromTimestampUTC($segments[1]->from - self::HANDOVER_AHEAD_SECONDS), '/handovers', false);
             }
+        }
+        // What somebody wrote for whoever comes, and nobody has confirmed.
+        foreach (DB::table('handovers')->join('rotas', 'rotas.id', '=', 'rota_id')->whereNull('confirmed_at')->where('added', '!=', '')->whereBetween('at', [$now - self::HANDOVER_AHEAD_SECONDS * 6, $now])->get(['handovers.id', 'at', 'rotas.name', 'comes_id']) as $row) {
+            $clocks[] = self::clock("confirm-$row->id", "Handover not confirmed, $row->name", (Person::query()->find($row->comes_id)->name ?? 'nobody').' has to read it', CarbonImmutable::createFromTimestampUTC((int) $row->at + self::CONFIRM_WITHIN_SECONDS), CarbonImmutable::createFromTimestampUTC((int) $row->at), '/handovers', true);
         }
 
         return $clocks;

@@ -70,12 +70,25 @@ final class ChangeRota
      */
     public static function keep(Rota $rota, array $override, int $from, int $to, Person $by, string $kind): bool
     {
+        return self::keepAll($rota, [$override], $from, $to, $by, $kind);
+    }
+
+    /**
+     * The same for several at once, of which everybody hears once.
+     *
+     * @param  list<array<string, mixed>>  $overrides
+     * @return bool false if they change nothing
+     */
+    public static function keepAll(Rota $rota, array $overrides, int $from, int $to, Person $by, string $kind): bool
+    {
         $rota->refresh();
-        $changes = self::effect($rota, $override, $from, $to);
+        $changed = $rota->replicate();
+        $changed->overrides = [...$rota->overrides, ...$overrides];
+        $changes = self::differences($rota->between($from, $to)->segments, $changed->between($from, $to)->segments, $to);
         if ($changes === []) {
             return false;
         }
-        $rota->update(['overrides' => [...$rota->overrides, $override]]);
+        $rota->update(['overrides' => $changed->overrides]);
         $names = Person::query()->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))->get()->keyBy('id');
         $zone = new \DateTimeZone($rota->time_zone);
         $when = static fn(int $at): string => (new \DateTimeImmutable("@$at"))->setTimezone($zone)->format('D j M H:i');

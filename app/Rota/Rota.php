@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Paging\Call;
 use App\Platform\Record;
 use App\Platform\Team;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -28,6 +29,12 @@ final class Rota extends Record
 
     protected $keyType = 'string';
 
+    protected static function booted(): void
+    {
+        // Whoever is on call now may be another, or at last somebody: calls that name it look at once.
+        self::updated(static fn(self $rota) => Call::lookAgain("rota:$rota->id"));
+    }
+
     protected $casts = ['layers' => 'array', 'overrides' => 'array'];
 
     /** @return BelongsTo<Team, $this> */
@@ -37,10 +44,23 @@ final class Rota extends Record
     }
 
     /**
+     * Who is on call: as it is planned, with gaps where somebody is on leave.
+     *
      * @param  int  $from  seconds since the epoch
      * @param  int  $to  seconds since the epoch
      */
     public function between(int $from, int $to): Coverage
+    {
+        return $this->planned($from, $to)->without(Absences::between($from, $to));
+    }
+
+    /**
+     * As layers and exceptions say, whoever is on leave.
+     *
+     * @param  int  $from  seconds since the epoch
+     * @param  int  $to  seconds since the epoch
+     */
+    public function planned(int $from, int $to): Coverage
     {
         [$rota, $from, $to] = RotaDocument::read(Document::parse(json_encode([
             'time_zone' => $this->time_zone, 'layers' => $this->layers, 'overrides' => $this->overrides,

@@ -50,6 +50,8 @@ return new class () extends Migration
             $table->string('policy_name')->default('');
             $table->unsignedInteger('patience_seconds')->default(1200);
             $table->unsignedInteger('answer_seconds')->default(180);
+            // How far its own time is from the clock's, since that was set while it ran.
+            $table->integer('shift_seconds')->default(0);
             // How many pages of its course are recorded.
             $table->unsignedInteger('pages_told')->default(0);
             // What the present yes is held to.

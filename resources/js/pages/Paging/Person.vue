@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Link } from '@inertiajs/vue3';
+import { Link, useForm } from '@inertiajs/vue3';
 import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
@@ -46,6 +46,9 @@ const props = defineProps<{
   present: { urgency: string; ways: Way[] }[];
   tests: Test[];
   rotas: { id: string; name: string }[];
+  absences: { id: number; kind: 'leave' | 'wish'; from: number; to: number; what: string; imported: boolean }[];
+  gaps: { rota: string; name: string; from: number; to: number }[];
+  mayArrange: boolean;
   mayEdit: boolean;
   mayRemove: boolean;
 }>();
@@ -55,6 +58,17 @@ const action = useAction();
 const testing = useAction();
 const leaving = useAction();
 const surely = ref(false);
+const away = useAction();
+const absence = ref({ kind: 'leave', from: '', to: '', what: '' });
+const calendar = useForm<{ file: File | null }>({ file: null });
+const takeCalendar = (event: Event): void => {
+  calendar.file = (event.target as HTMLInputElement).files?.[0] ?? null;
+  if (calendar.file) calendar.post(`/people/${props.person.id}/leave-calendar`, { preserveScroll: true });
+};
+const addAbsence = (): void =>
+  away.send(`/people/${props.person.id}/absences`, { ...absence.value }, () => {
+    absence.value = { kind: 'leave', from: '', to: '', what: '' };
+  });
 interface Reach {
   contacts: (Way & { address: string })[];
   rules: Rule[];
@@ -118,7 +132,11 @@ const wrong = computed(
 <template>
   <AppShell
     :title="`How ${person.name} is reached`"
-    :follows="{ 'page.': ['tests', 'doubts'], 'person.': ['contacts', 'rules', 'person', 'present'] }"
+    :follows="{
+      'page.': ['tests', 'doubts'],
+      'person.': ['contacts', 'rules', 'person', 'present', 'absences', 'gaps'],
+      'rota.': ['gaps', 'rotas'],
+    }"
   >
     <div
       class="grid min-h-0 flex-1 content-start gap-6 overflow-y-auto p-4 lg:grid-cols-[minmax(0,1fr)_380px]"
@@ -274,6 +292,53 @@ const wrong = computed(
             </li>
           </ul>
         </template>
+        <h2 class="mt-5 mb-1">Away, or would rather not</h2>
+        <TroubleNote :text="calendar.errors.file ?? Object.values(away.errors.value)[0]" />
+        <ul v-if="gaps.length" class="mb-2 border-l-2 border-call pl-3 text-small" aria-label="Gaps that leave makes">
+          <li v-for="gap in gaps" :key="gap.rota + gap.from">
+            <strong class="text-call">Nobody</strong> on
+            <Link :href="`/on-call/${gap.rota}`" class="link">{{ gap.name }}</Link>, {{ clockTime(gap.from) }} to
+            {{ clockTime(gap.to) }}
+          </li>
+        </ul>
+        <ul class="text-small">
+          <li v-for="one in absences" :key="one.id" class="row-rule flex gap-2 py-1">
+            <span class="flex-1"
+              ><strong>{{ one.kind === 'leave' ? 'Leave' : 'Rather not' }}</strong
+              >, {{ clockTime(one.from) }} to {{ clockTime(one.to) }}{{ one.what ? `: ${one.what}` : '' }}</span
+            >
+            <button
+              v-if="mayArrange"
+              type="button"
+              class="link"
+              :aria-label="`Drop it, ${clockTime(one.from)}`"
+              @click="away.send(`/people/${person.id}/absences/${one.id}/drop`, {})"
+            >
+              Drop
+            </button>
+          </li>
+        </ul>
+        <form v-if="mayArrange" class="mt-2 grid gap-2 text-small" aria-label="Away" @submit.prevent="addAbsence">
+          <div class="grid grid-cols-2 gap-2">
+            <label>From <input v-model="absence.from" type="datetime-local" class="field py-1" required /></label>
+            <label>Until <input v-model="absence.to" type="datetime-local" class="field py-1" required /></label>
+          </div>
+          <div class="grid grid-cols-2 gap-2">
+            <label
+              >It is
+              <select v-model="absence.kind" class="field py-1">
+                <option value="leave">leave: a gap</option>
+                <option value="wish">a wish: rather not</option>
+              </select></label
+            >
+            <label>What <input v-model="absence.what" class="field py-1" maxlength="80" /></label>
+          </div>
+          <ActButton type="submit" :busy="away.busy.value">Put it in</ActButton>
+          <label
+            >Or all leave from a calendar file (.ics)
+            <input type="file" accept=".ics,text/calendar" class="field py-1" @change="takeCalendar"
+          /></label>
+        </form>
         <template v-if="mayRemove && !person.left">
           <h2 class="mt-5 mb-1">Leaves</h2>
           <p v-if="!surely" class="text-small">

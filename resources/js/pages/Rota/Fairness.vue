@@ -21,7 +21,7 @@ const props = defineProps<{
   quarter: string;
   before: string;
   after: string;
-  rotas: { id: string; name: string; people: Burden[] }[];
+  rotas: { id: string; name: string; people: Burden[]; standOut: Record<string, string[]> }[];
   holidays: Record<string, string> | [];
 }>();
 const shared = useShared();
@@ -33,13 +33,6 @@ const columns: { key: keyof Burden; title: string }[] = [
   { key: 'pages', title: 'Pages' },
   { key: 'broken_nights', title: 'Sleep broken' },
 ];
-const most = (people: Burden[], key: keyof Burden): number => Math.max(...people.map((one) => Number(one[key])), 0);
-const least = (people: Burden[], key: keyof Burden): number => Math.min(...people.map((one) => Number(one[key])));
-/** One stands out where it is more than a third above the least loaded, and more than two. */
-const standsOut = (people: Burden[], one: Burden, key: keyof Burden): boolean =>
-  Number(one[key]) === most(people, key) &&
-  most(people, key) > least(people, key) * 1.34 &&
-  most(people, key) - least(people, key) > 2;
 const named = computed(() => Object.entries(props.holidays));
 </script>
 
@@ -84,7 +77,7 @@ const named = computed(() => Object.entries(props.holidays));
                   v-for="column in columns"
                   :key="column.key"
                   class="font-mono text-tiny"
-                  :class="standsOut(rota.people, one, column.key) ? 'font-bold underline' : ''"
+                  :class="rota.standOut[column.key]?.includes(one.person) ? 'font-bold underline' : ''"
                 >
                   {{ one[column.key] }}
                 </td>

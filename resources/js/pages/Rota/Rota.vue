@@ -10,6 +10,8 @@ import { useCommands } from '@/lib/commands';
 import { clockTime, lasting, useNow } from '@/lib/time';
 import type { JournalLine } from '@/lib/types';
 import TurnBand from '@/pages/Rota/TurnBand.vue';
+import CalendarSheet from '@/pages/Rota/CalendarSheet.vue';
+import FairSheet from '@/pages/Rota/FairSheet.vue';
 import TurnSheet from '@/pages/Rota/TurnSheet.vue';
 import type { Change, Turn } from '@/pages/Rota/rota';
 
@@ -18,6 +20,9 @@ const props = defineProps<{
   rota: { id: string; name: string; time_zone: string; team: string | null; team_id: string };
   turns: Turn[];
   uncovered: number;
+  /** Stretches in which a call comes down to one person, or to nobody. */
+  single: { from: number; to: number; name: string | null }[];
+  leave: { name: string; from: number; to: number }[];
   people: { id: string; name: string }[];
   myself: string;
   mayArrange: boolean;
@@ -40,6 +45,7 @@ const props = defineProps<{
 const action = useAction();
 const now = useNow();
 const sheet = ref<{ kind: 'take' | 'swap'; turn: Turn } | null>(null);
+const aside = ref<'fair' | 'calendar' | null>(null);
 const ahead = computed(() => props.turns.filter((turn) => turn.to > now.value));
 const gaps = computed(() => ahead.value.filter((turn) => turn.person === null));
 const mayTake = computed(() => props.isMine || props.mayArrange);
@@ -48,6 +54,12 @@ const mine = computed(() => ahead.value.find((turn) => turn.person === props.mys
 useCommands(() => [
   ...(mayTake.value && theirs.value
     ? [{ name: 'Take a turn', key: 't', run: () => theirs.value && open('take', theirs.value) }]
+    : []),
+  ...(props.mayArrange
+    ? [
+        { name: 'Even this rota out', key: 'e', run: () => (aside.value = 'fair') },
+        { name: 'Take turns from a calendar', run: () => (aside.value = 'calendar') },
+      ]
     : []),
   ...(mine.value ? [{ name: 'Swap a turn', key: 's', run: () => mine.value && open('swap', mine.value) }] : []),
 ]);
@@ -58,7 +70,14 @@ const wrong = computed(() => action.errors.value.action);
 </script>
 
 <template>
-  <AppShell :title="rota.name" :follows="{ 'rota.': ['turns', 'uncovered', 'swaps', 'history'], 'call.': [] }">
+  <AppShell
+    :title="rota.name"
+    :follows="{
+      'rota.': ['turns', 'uncovered', 'single', 'swaps', 'history'],
+      'person.': ['turns', 'uncovered', 'single', 'leave'],
+      'policy.': ['single'],
+    }"
+  >
     <div class="min-h-0 flex-1 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Rota">
       <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
         <h1>{{ rota.name }}</h1>
@@ -67,10 +86,21 @@ const wrong = computed(() => action.errors.value.action);
           <strong v-if="gaps.length" class="text-call"
             >Nobody for {{ lasting(uncovered) }} in the next six weeks.</strong
           ><template v-else>Covered for the next six weeks.</template>
+          <strong v-if="single.length" class="text-call">
+            Single-handed for {{ lasting(single.reduce((sum, one) => sum + one.to - one.from, 0)) }}: a call reaches
+            {{ [...new Set(single.map((one) => one.name ?? 'nobody'))].slice(0, 3).join(', ') }} alone.</strong
+          >
         </p>
         <p class="ml-auto text-small">
           <template v-if="mayArrange"
-            ><Link :href="`/on-call/${rota.id}/layers`" class="link">Who takes turns</Link>&ensp;</template
+            ><Link :href="`/on-call/${rota.id}/layers`" class="link">Who takes turns</Link>&ensp;<button
+              type="button"
+              class="link"
+              @click="aside = 'fair'"
+            >
+              Even it out</button
+            >&ensp;<button type="button" class="link" @click="aside = 'calendar'">Turns from a calendar</button
+            >&ensp;</template
           ><Link :href="`/policies/${rota.team_id}`" class="link">Whom a call pages</Link>&ensp;<Link
             href="/on-call"
             class="link"
@@ -111,7 +141,15 @@ const wrong = computed(() => action.errors.value.action);
           </p>
         </article>
       </section>
-      <TurnBand :turns="turns" :me="myself" class="mb-3" />
+      <p v-if="leave.length" class="mb-2 text-small text-ink-2">
+        On leave:
+        <template v-for="(one, i) in leave.slice(0, 6)" :key="one.name + one.from"
+          ><template v-if="i > 0">; </template>{{ one.name }}, {{ clockTime(one.from) }} to
+          {{ clockTime(one.to) }}</template
+        >{{ leave.length > 6 ? ` and ${leave.length - 6} more` : '' }}. Their turns of the layers are gaps until
+        somebody takes them.
+      </p>
+      <TurnBand :turns="turns" :me="myself" :single="single" class="mb-3" />
       <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_360px]">
         <section aria-labelledby="turns-title">
           <h2 id="turns-title" class="mb-1">Turns ahead</h2>
@@ -196,6 +234,8 @@ const wrong = computed(() => action.errors.value.action);
         </div>
       </div>
     </div>
+    <FairSheet v-if="aside === 'fair'" :rota="rota.id" @close="aside = null" />
+    <CalendarSheet v-if="aside === 'calendar'" :rota="rota.id" @close="aside = null" />
     <TurnSheet
       v-if="sheet"
       :rota="rota.id"

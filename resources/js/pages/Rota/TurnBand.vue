@@ -5,7 +5,13 @@ import { clockTime, useNow } from '@/lib/time';
 import type { Turn } from '@/pages/Rota/rota';
 
 /** Turns on a line of time, a week a row, with what is mine, what was changed by hand, and where nobody is. */
-const props = defineProps<{ turns: Turn[]; me: string }>();
+const props = defineProps<{
+  turns: Turn[];
+  me: string;
+  single?: { from: number; to: number; name: string | null }[];
+}>();
+const thin = (row: { from: number; to: number }) =>
+  (props.single ?? []).filter((one) => one.from < row.to && one.to > row.from);
 const now = useNow();
 const frame = ref<HTMLElement | null>(null);
 const { width } = useElementSize(frame);
@@ -84,6 +90,19 @@ const day = (at: number): string => new Date(at).toLocaleDateString('en-GB', { d
               {{ turn.name ?? 'nobody' }}
             </text>
           </svg>
+        </g>
+        <g v-for="one in thin(row)" :key="`thin-${one.from}`">
+          <title>
+            {{ one.name ? `Single-handed: a call reaches ${one.name} and nobody else` : 'A call reaches nobody' }}
+          </title>
+          <line
+            :x1="x(row, one.from)"
+            :x2="x(row, one.to)"
+            :y1="HEIGHT - 1.5"
+            :y2="HEIGHT - 1.5"
+            stroke="var(--call)"
+            stroke-width="3"
+          />
         </g>
         <line
           v-if="row.from <= now && now < row.to"

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\Person;
+use App\Platform\Refused;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Rota\Absence;
+use Skarvo\Rota\Segment;
+
+/** Leave, which makes gaps in turns, and wishes, which a proposed rota keeps where it can. */
+final class Absences
+{
+    private const YEARS_AHEAD = 2;
+
+    /**
+     * @param  list<string>|null  $people  everybody if null
+     * @return list<Absence>
+     */
+    public static function between(int $from, int $to, ?array $people = null): array
+    {
+        return array_values(DB::table('absences')->where('to_at', '>', $from)->where('from_at', '<', $to)->when($people !== null, static fn($query) => $query->whereIn('person_id', $people))->orderBy('from_at')->orderBy('id')->get()
+            ->map(static fn(\stdClass $row): Absence => new Absence((string) $row->person_id, (int) $row->from_at, (int) $row->to_at, $row->kind === 'wish'))->all());
+    }
+
+    /** @return list<array{id: int, kind: string, from: int, to: int, what: string, imported: bool}> those of a person that are not over */
+    public static function of(Person $person): array
+    {
+        return array_values(DB::table('absences')->where('person_id', $person->id)->where('to_at', '>', now()->getTimestamp())->orderBy('from_at')->get()
+            ->map(static fn(\stdClass $row): array => ['id' => (int) $row->id, 'kind' => (string) $row->kind, 'from' => (int) $row->from_at * 1000, 'to' => (int) $row->to_at * 1000, 'what' => (string) $row->what, 'imported' => $row->uid !== null])->all());
+    }
+
+    /**
+     * Takes a person's leave from a calendar: what it no longer has, and came from one before, is no leave any more.
+     *
+     * @return int how many there are
+     */
+    public static function take(Person $person, string $text): int
+    {
+        $now = now()->toDateTimeImmutable();
+        $events = CalendarFile::events($text, new \DateTimeZone($person->time_zone), $now, $now->modify('+'.self::YEARS_AHEAD.' years'));
+        if ($events === []) {
+            throw Refused::because('There is no event from now on in this calendar. Leave is an event, of whole days or with times.', 'file');
+        }
+        DB::table('absences')->where('person_id', $person->id)->whereNotNull('uid')->where('to_at', '>', $now->getTimestamp())->delete();
+        foreach ($events as $event) {
+            DB::table('absences')->updateOrInsert(['person_id' => $person->id, 'uid' => $event['uid']], ['kind' => 'leave', 'from_at' => $event['from'], 'to_at' => $event['to'], 'what' => mb_substr($event['summary'], 0, 80)]);
+        }
+
+        return count($events);
+    }
+
+    /**
+     * The turns of somebody that their leave makes gaps of.
+     *
+     * @return list<array{rota: string, name: string, from: int, to: int}> in milliseconds
+     */
+    public static function gaps(Person $person, int $weeks = 26): array
+    {
+        $now = now()->getTimestamp();
+        $to = $now + $weeks * 7 * 86400;
+        $absences = array_filter(self::between($now, $to, [$person->id]), static fn(Absence $absence): bool => ! $absence->isWish);
+        $gaps = [];
+        foreach ($absences === [] ? [] : Rota::query()->orderBy('name')->get() as $rota) {
+            foreach ($rota->names($person->id) ? $rota->planned($now, $to)->segments : [] as $segment) {
+                foreach ($segment->person === $person->id && $segment->override === null ? $absences : [] as $absence) {
+                    [$from, $end] = [max($segment->from, $absence->from), min($segment->to, $absence->to)];
+                    if ($from < $end && self::isUncovered($rota->between($from, $end)->segments)) {
+                        $gaps[] = ['rota' => $rota->id, 'name' => $rota->name, 'from' => $from * 1000, 'to' => $end * 1000];
+                    }
+                }
+            }
+        }
+
+        return $gaps;
+    }
+
+    /** @param  list<Segment>  $segments */
+    private static function isUncovered(array $segments): bool
+    {
+        return array_filter($segments, static fn(Segment $segment): bool => $segment->person === null) !== [];
+    }
+}

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Paging\Answers;
+use App\Platform\CurrentPerson;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Once;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Platform\Role;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Time\Instant;
+
+/** Calendars that come in: somebody's leave, and turns of a rota that was kept elsewhere. */
+final class CalendarsController
+{
+    private const MONTHS_AHEAD = 13;
+
+    public function leave(Request $request, Person $person): RedirectResponse
+    {
+        $by = self::allowed($request, $person);
+        $text = self::text($request);
+        Once::for($request, static function () use ($person, $text, $by): void {
+            $count = Absences::take($person, $text);
+            Journal::write(Actor::person($by), 'person.leave', ['person', $person->id], ['person' => $person->name, 'events' => $count]);
+        });
+
+        return back();
+    }
+
+    public function absence(Request $request, Person $person): RedirectResponse
+    {
+        $by = self::allowed($request, $person);
+        $input = $request->validate(['kind' => ['required', 'in:leave,wish'], 'from' => ['required', 'date'], 'to' => ['required', 'date', 'after:from'], 'what' => ['nullable', 'string', 'max:80']], ['from.*' => 'Say from when.', 'to.after' => 'The end must be later than the beginning.', 'to.*' => 'Say until when.']);
+        $zone = new \DateTimeZone($person->time_zone);
+        $at = static fn(mixed $time): int => (new \DateTimeImmutable((string) $time, $zone))->getTimestamp();
+        Once::for($request, static function () use ($person, $input, $by, $at): void {
+            DB::table('absences')->insert(['person_id' => $person->id, 'kind' => $input['kind'], 'from_at' => $at($input['from']), 'to_at' => $at($input['to']), 'what' => (string) ($input['what'] ?? '')]);
+            Journal::write(Actor::person($by), 'person.absence', ['person', $person->id], ['what' => $input['kind'] === 'wish' ? "$person->name would rather not be on call for a while" : "$person->name is on leave for a while"]);
+        });
+
+        return back();
+    }
+
+    public function dropAbsence(Request $request, Person $person, int $absence): RedirectResponse
+    {
+        $by = self::allowed($request, $person);
+        DB::transaction(static function () use ($person, $absence, $by): void {
+            if (DB::table('absences')->where('person_id', $person->id)->where('id', $absence)->delete() === 1) {
+                Journal::write(Actor::person($by), 'person.absence', ['person', $person->id], ['what' => "$person->name is not away after all"]);
+            }
+        });
+
+        return back();
+    }
+
+    /** What a calendar's turns would make of the rota, before anything is kept. */
+    public function previewTurns(Request $request, Rota $rota): JsonResponse
+    {
+        [$turns, $refused] = self::turns($rota, self::text($request));
+        $names = Person::query()->pluck('name', 'id');
+        $changes = $turns === [] ? [] : ChangeRota::differences(
+            $rota->between($turns[0]['from'], max(array_column($turns, 'to')))->segments,
+            self::with($rota, $turns)->between($turns[0]['from'], max(array_column($turns, 'to')))->segments,
+            max(array_column($turns, 'to')),
+        );
+        $name = static fn(?string $id): string => $id === null ? 'nobody' : (is_string($names[$id] ?? null) ? $names[$id] : $id);
+
+        return new JsonResponse([
+            'turns' => count($turns), 'refused' => $refused,
+            'changes' => array_map(static fn(array $c): array => ['from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $name($c['was']), 'is' => $name($c['is'])], array_slice($changes, 0, 200)),
+        ]);
+    }
+
+    public function takeTurns(Request $request, Rota $rota): RedirectResponse
+    {
+        $by = CurrentPerson::of($request);
+        abort_unless(ChangeRota::mayArrange($by), 403);
+        $text = self::text($request);
+        Once::for($request, static function () use ($rota, $text, $by): void {
+            [$turns] = self::turns($rota->refresh(), $text);
+            if ($turns === []) {
+                throw Refused::because('There is no turn from now on in this calendar whose person is known.', 'file');
+            }
+            if (! ChangeRota::keepAll($rota, self::overrides($turns), $turns[0]['from'], max(array_column($turns, 'to')), $by, 'rota.imported')) {
+                throw Refused::because('The rota says all of this already. Nothing was changed.', 'file');
+            }
+        });
+
+        return back();
+    }
+
+    /**
+     * @return array{list<array{from: int, to: int, person: string}>, list<array{what: string, why: string}>} turns in order, and events that are none
+     */
+    private static function turns(Rota $rota, string $text): array
+    {
+        $now = now()->toDateTimeImmutable();
+        $mails = Person::query()->whereNull('left_at')->pluck('id', 'email');
+        $turns = $refused = [];
+        foreach (CalendarFile::events($text, new \DateTimeZone($rota->time_zone), $now, $now->modify('+'.self::MONTHS_AHEAD.' months')) as $event) {
+            $ids = array_values(array_filter(array_map(static fn(string $mail): mixed => $mails[$mail] ?? null, $event['mails']), is_string(...)));
+            // Who is meant is said by an address, or else by a name at the beginning of what the event is called.
+            $named = Answers::named((string) preg_replace('/(\s*[,:(–-]|\s+(?:is\s+)?on[ -](?:call|duty)).*$/iu', '', $event['summary']));
+            $person = count($ids) === 1 ? $ids[0] : (count($named) === 1 ? $named[0]->id : null);
+            if ($person === null) {
+                $refused[] = ['what' => $event['summary'] === '' ? 'an event without a name' : $event['summary'], 'why' => count($named) > 1 ? 'more than one is called so' : 'nobody who can be called is called so'];
+            } else {
+                $turns[] = ['from' => max($event['from'], $now->getTimestamp()), 'to' => $event['to'], 'person' => $person];
+            }
+        }
+
+        return [array_values(array_filter($turns, static fn(array $turn): bool => $turn['to'] > $turn['from'])), $refused];
+    }
+
+    /**
+     * @param  list<array{from: int, to: int, person: string}>  $turns
+     * @return list<array{from: string, to: string, person: string}>
+     */
+    private static function overrides(array $turns): array
+    {
+        return array_map(static fn(array $turn): array => ['from' => Instant::format($turn['from']), 'to' => Instant::format($turn['to']), 'person' => $turn['person']], $turns);
+    }
+
+    /** @param  list<array{from: int, to: int, person: string}>  $turns */
+    private static function with(Rota $rota, array $turns): Rota
+    {
+        $changed = $rota->replicate();
+        $changed->overrides = [...$rota->overrides, ...self::overrides($turns)];
+
+        return $changed;
+    }
+
+    private static function text(Request $request): string
+    {
+        $request->validate(['file' => ['required', 'file', 'max:2048']], ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar has at most two megabytes.']);
+        $file = $request->file('file');
+
+        return $file instanceof UploadedFile ? (string) file_get_contents($file->getPathname()) : '';
+    }
+
+    private static function allowed(Request $request, Person $person): Person
+    {
+        $by = CurrentPerson::of($request);
+        abort_unless($by->id === $person->id || $by->has(Role::Administrator, Role::Coordinator), 403);
+
+        return $by;
+    }
+}

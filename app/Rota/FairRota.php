@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Paging\ReachPeople;
+use App\Platform\Person;
+use Skarvo\Rota\Burden;
+use Skarvo\Rota\Coverage;
+use Skarvo\Rota\FairTurns;
+use Skarvo\Rota\Segment;
+use Skarvo\Rota\TurnRules;
+
+/** Proposes who takes a rota's next turns so that it evens out, and says what that changes. */
+final class FairRota
+{
+    /** What was carried in the quarter before counts. */
+    private const LOOKS_BACK_DAYS = 91;
+
+    /**
+     * @return array{changes: list<array{from: int, to: int, was: string, is: string}>, before: list<Burden>, after: list<Burden>, kept: int, broken: list<string>}
+     */
+    public static function propose(Rota $rota, int $weeks, TurnRules $rules): array
+    {
+        $now = now()->getTimestamp();
+        $to = $now + $weeks * 7 * 86400;
+        $zone = ReachPeople::zone($rota->time_zone);
+        $holidays = Holidays::dates();
+        $turns = array_values(array_filter($rota->planned($now, $to)->segments, static fn(Segment $turn): bool => $turn->person !== null && $turn->from > $now && $turn->to < $to));
+        $people = array_values(Person::query()->where('team_id', $rota->team_id)->whereNull('left_at')->whereHas('contacts')->orderBy('id')->pluck('id')->map(strval(...))->filter(static fn(string $id): bool => $rota->names($id))->all());
+        if ($turns === [] || $people === []) {
+            return ['changes' => [], 'before' => [], 'after' => [], 'kept' => 0, 'broken' => []];
+        }
+        $carried = [];
+        foreach (Burden::of($rota->between($now - self::LOOKS_BACK_DAYS * 86400, $now), $zone, $holidays, []) as $burden) {
+            $carried[$burden->person] = $burden;
+        }
+        $absences = Absences::between($now, $to, $people);
+        $found = FairTurns::propose($turns, $people, $rules, $absences, $zone, $holidays, $carried)['people'];
+        $given = array_map(static fn(Segment $turn, string $person): Segment => new Segment($turn->from, $turn->to, $person, null, null), $turns, $found);
+        $changes = [];
+        foreach ($turns as $i => $turn) {
+            if ($turn->person !== $found[$i]) {
+                $changes[] = ['from' => $turn->from, 'to' => $turn->to, 'was' => (string) $turn->person, 'is' => $found[$i]];
+            }
+        }
+
+        return [
+            'changes' => $changes,
+            'before' => Burden::of(new Coverage($turns, []), $zone, $holidays, []),
+            'after' => Burden::of(new Coverage($given, []), $zone, $holidays, []),
+            'kept' => count($turns) - count($changes),
+            'broken' => self::broken($given, $absences),
+        ];
+    }
+
+    /**
+     * @param  list<Segment>  $given
+     * @param  list<\Skarvo\Rota\Absence>  $absences
+     * @return list<string> ids of people who would have a turn in their leave or against their wish: nobody else could
+     */
+    private static function broken(array $given, array $absences): array
+    {
+        $broken = [];
+        foreach ($absences as $absence) {
+            foreach ($given as $turn) {
+                if ($turn->person === $absence->person && $absence->from < $turn->to && $turn->from < $absence->to) {
+                    $broken[$absence->person] = $absence->person;
+                }
+            }
+        }
+
+        return array_values($broken);
+    }
+}

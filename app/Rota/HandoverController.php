@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\CurrentPerson;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use App\Platform\Once;
+use App\Platform\Person;
+use App\Platform\Refused;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Inertia\Inertia;
+use Inertia\Response;
+
+/** Handing a turn over: put together by itself, added to by whoever leaves, confirmed by whoever comes. */
+final class HandoverController
+{
+    public function index(Request $request): Response
+    {
+        $me = CurrentPerson::of($request);
+        $names = Person::query()->pluck('name', 'id');
+        $kept = DB::table('handovers')->where('at', '>=', now()->getTimestamp() - 2 * 86400)->get()->keyBy(static fn(\stdClass $row): string => "$row->rota_id $row->at");
+        $handovers = [];
+        foreach (Rota::query()->with('team')->orderBy('name')->get() as $rota) {
+            foreach (Handovers::near($rota) as $one) {
+                $row = $kept->get("$rota->id {$one['at']}");
+                $confirmed = $row !== null && $row->confirmed_at !== null;
+                $handovers[] = [
+                    'rota' => $rota->id, 'name' => $rota->name, 'team' => $rota->team->name ?? '', 'at' => $one['at'] * 1000,
+                    'leaves' => $one['leaves'] === null ? null : ($names[$one['leaves']] ?? $one['leaves']), 'comes' => $one['comes'] === null ? null : ($names[$one['comes']] ?? $one['comes']),
+                    'mine' => $one['leaves'] === $me->id ? 'leaves' : ($one['comes'] === $me->id ? 'comes' : null), 'ofMyTeam' => $rota->team_id === $me->team_id,
+                    'added' => $row->added ?? '', 'version' => (int) ($row->version ?? 0),
+                    'confirmed' => $confirmed ? Moment::seconds((string) $row->confirmed_at) * 1000 : null, 'confirmedBy' => $confirmed ? ($names[$row->confirmed_by] ?? '') : null,
+                    // What was confirmed stays as it was then.
+                    'sections' => $confirmed ? json_decode((string) $row->gathered, true) : Handovers::gather($rota, $one['since'], min($one['at'], now()->getTimestamp())),
+                ];
+            }
+        }
+        usort($handovers, static fn(array $a, array $b): int => [$a['mine'] === null, ! $a['ofMyTeam'], $a['confirmed'] !== null, $a['at']] <=> [$b['mine'] === null, ! $b['ofMyTeam'], $b['confirmed'] !== null, $b['at']]);
+
+        return Inertia::render('Rota/Handovers', ['handovers' => $handovers, 'mayArrange' => ChangeRota::mayArrange($me)]);
+    }
+
+    public function note(Request $request, Rota $rota, int $at): RedirectResponse
+    {
+        $input = $request->validate(['added' => ['present', 'nullable', 'string', 'max:5000'], 'version' => ['required', 'integer']]);
+        $me = CurrentPerson::of($request);
+        $one = self::find($rota, $at);
+        abort_unless($me->team_id === $rota->team_id || $me->id === $one['leaves'] || ChangeRota::mayArrange($me), 403);
+        Once::for($request, static function () use ($rota, $at, $input, $me, $one): void {
+            $row = self::row($rota, $at, $one);
+            if ($row->confirmed_at !== null) {
+                throw Refused::because('This handover was confirmed meanwhile. Tell whoever came; your text is still here.');
+            }
+            if ((int) $row->version !== (int) $input['version'] && (int) $input['version'] !== 0) {
+                throw Refused::because('Somebody else wrote here meanwhile. Your text is still here: take over what you need of theirs, and save again.');
+            }
+            DB::table('handovers')->where('id', $row->id)->update(['added' => (string) $input['added'], 'version' => (int) $row->version + 1]);
+            Journal::write(Actor::person($me), 'handover.noted', ['rota', $rota->id], ['rota' => $rota->name]);
+        });
+
+        return back();
+    }
+
+    public function confirm(Request $request, Rota $rota, int $at): RedirectResponse
+    {
+        $me = CurrentPerson::of($request);
+        $one = self::find($rota, $at);
+        if ($me->id !== $one['comes'] && ! ChangeRota::mayArrange($me)) {
+            throw Refused::because('Whoever comes on call confirms it, or a coordinator for them.');
+        }
+        Once::for($request, static function () use ($rota, $at, $me, $one): void {
+            $row = self::row($rota, $at, $one);
+            if ($row->confirmed_at === null) {
+                DB::table('handovers')->where('id', $row->id)->update(['confirmed_at' => now(), 'confirmed_by' => $me->id, 'gathered' => json_encode(Handovers::gather($rota, $one['since'], min($at, now()->getTimestamp())), JSON_THROW_ON_ERROR)]);
+                Journal::write(Actor::person($me), 'handover.confirmed', ['rota', $rota->id], ['rota' => $rota->name]);
+            }
+        });
+
+        return back();
+    }
+
+    /** @return array{at: int, leaves: string|null, comes: string|null, since: int} */
+    private static function find(Rota $rota, int $at): array
+    {
+        foreach (Handovers::near($rota) as $one) {
+            if ($one['at'] === $at) {
+                return $one;
+            }
+        }
+        throw Refused::because('The rota was changed: nobody hands over at that time any more. Look at the list anew.');
+    }
+
+    /** @param  array{at: int, leaves: string|null, comes: string|null, since: int}  $one */
+    private static function row(Rota $rota, int $at, array $one): \stdClass
+    {
+        DB::table('handovers')->insertOrIgnore(['rota_id' => $rota->id, 'at' => $at, 'leaves_id' => $one['leaves'], 'comes_id' => $one['comes'], 'gathered' => '[]', 'added' => '', 'version' => 1]);
+
+        return DB::table('handovers')->where('rota_id', $rota->id)->where('at', $at)->first() ?? throw new \LogicException('It was just made.');
+    }
+}
