@@ -28,7 +28,7 @@ final class FairController
 
         return new JsonResponse([
             'changes' => array_map(static fn(array $c): array => ['from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $c['was'], 'is' => $c['is'], 'was_name' => $name($c['was']), 'is_name' => $name($c['is'])], $found['changes']),
-            'before' => array_map($told, $found['before']), 'after' => array_map($told, $found['after']), 'kept' => $found['kept'], 'broken' => array_map($name, $found['broken']),
+            'carried' => array_map($told, $found['carried']), 'before' => array_map($told, $found['before']), 'after' => array_map($told, $found['after']), 'kept' => $found['kept'], 'broken' => array_map($name, $found['broken']),
         ]);
     }
 

@@ -19,7 +19,7 @@ final class FairRota
     private const LOOKS_BACK_DAYS = 91;
 
     /**
-     * @return array{changes: list<array{from: int, to: int, was: string, is: string}>, before: list<Burden>, after: list<Burden>, kept: int, broken: list<string>}
+     * @return array{changes: list<array{from: int, to: int, was: string, is: string}>, carried: list<Burden>, before: list<Burden>, after: list<Burden>, kept: int, broken: list<string>}
      */
     public static function propose(Rota $rota, int $weeks, TurnRules $rules): array
     {
@@ -30,7 +30,7 @@ final class FairRota
         $turns = array_values(array_filter($rota->planned($now, $to)->segments, static fn(Segment $turn): bool => $turn->person !== null && $turn->from > $now && $turn->to < $to));
         $people = array_values(Person::query()->where('team_id', $rota->team_id)->whereNull('left_at')->whereHas('contacts')->orderBy('id')->pluck('id')->map(strval(...))->filter(static fn(string $id): bool => $rota->names($id))->all());
         if ($turns === [] || $people === []) {
-            return ['changes' => [], 'before' => [], 'after' => [], 'kept' => 0, 'broken' => []];
+            return ['changes' => [], 'carried' => [], 'before' => [], 'after' => [], 'kept' => 0, 'broken' => []];
         }
         $carried = [];
         foreach (Burden::of($rota->between($now - self::LOOKS_BACK_DAYS * 86400, $now), $zone, $holidays, []) as $burden) {
@@ -48,6 +48,7 @@ final class FairRota
 
         return [
             'changes' => $changes,
+            'carried' => array_values($carried),
             'before' => Burden::of(new Coverage($turns, []), $zone, $holidays, []),
             'after' => Burden::of(new Coverage($given, []), $zone, $holidays, []),
             'kept' => count($turns) - count($changes),

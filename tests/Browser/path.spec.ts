@@ -47,7 +47,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await expect.poll(async () => (await pockets(request)).length).toBe(1);
     const [first] = await pockets(request);
     expect(first?.channel).toBe('push');
-    await expect(called).toContainText(`${first?.person}, push: no answer yet`);
+    await expect(called).toContainText(`${first?.person}, push: arrived, no answer yet`);
     later(301);
     await expect.poll(async () => new Set((await pockets(request)).map((page) => page.person)).size).toBeGreaterThan(1);
     await expect(called).toContainText('step 2 of 2');

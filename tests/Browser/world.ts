@@ -51,7 +51,7 @@ export function later(seconds: number): void {
 export async function signIn(page: Page, name: string): Promise<void> {
   await page.goto('/sign-in');
   await page.getByRole('button', { name: new RegExp(name) }).click();
-  await expect(page.getByRole('heading', { name: 'Watch' })).toBeAttached();
+  await expect(page.getByRole('heading', { name: 'Watch', exact: true })).toBeAttached();
 }
 
 export async function someone(browser: Browser, name: string): Promise<Page> {

@@ -152,7 +152,7 @@ final class KilledClockTest extends TestCase
             }
             usleep(100_000);
         }
-        self::fail('After two minutes something is still due.');
+        self::fail('After two minutes something is still due: '.Call::query()->where('outcome', Outcome::Waiting)->limit(3)->get(['id', 'next_due_at', 'followed_until', 'step', 'round'])->toJson().DB::table('outbox')->whereNull('sent_at')->whereNull('failed_at')->limit(3)->get()->toJson().DB::table('leases')->get()->toJson());
     }
 
     /**

@@ -137,17 +137,23 @@ final class Sender
             return 0;
         }
         $settled = $this->settled;
-        DB::transaction(static function () use ($settled, $mayWork): void {
+        $may = DB::transaction(function () use ($settled, $mayWork): bool {
             if (! $mayWork()) {
-                return;
+                return false;
             }
             self::wereSent(array_values(array_filter($settled, static fn(array $one): bool => is_array($one[1]))));
             foreach ($settled as [$message, $what]) {
                 if (is_string($what)) {
-                    self::wasNot($message, $what);
+                    $this->wasNot($message, $what);
                 }
             }
+
+            return true;
         });
+        if (! $may) {
+            // Another sends now. What is known here is kept: if it is us again, the claims are still in our name.
+            return 0;
+        }
         $this->settled = [];
 
         return count($settled);
@@ -170,8 +176,12 @@ final class Sender
         }
     }
 
-    private static function wasNot(OutboxMessage $message, string $error): void
+    private function wasNot(OutboxMessage $message, string $error): void
     {
+        // Another may have taken it over, and sent it.
+        if (! OutboxMessage::query()->whereKey($message->id)->where('claimed_by', $this->name)->whereNull('sent_at')->exists()) {
+            return;
+        }
         if ($message->attempts < self::kind($message->kind)->attempts($message)) {
             OutboxMessage::query()->whereKey($message->id)->update(['error' => $error, 'claimed_by' => null, 'due_at' => now()->addSeconds($message->attempts)]);
 

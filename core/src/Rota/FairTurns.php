@@ -41,8 +41,8 @@ final class FairTurns
 
     private const SHUFFLED = 3;
 
-    /** After so many no further shuffle begins: a second or two. */
-    private const MOST_WEIGHED = 60_000;
+    /** After so many no further shuffle begins: a second, or little more. */
+    private const MOST_WEIGHED = 25_000;
 
     /** Exchanges are looked at among so many turns at the most; beyond, only moves. */
     private const MOST_EXCHANGED = 120;

@@ -61,6 +61,25 @@ final class DeliveryTest extends TestCase
         self::assertSame(['a'], Http::recorded()->map(static fn(array $pair): string => $pair[0]->header('Idempotency-Key')[0] ?? '')->all());
     }
 
+    public function test_a_sender_that_lost_its_lease_for_a_while_remembers_what_it_sent(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->outbox('a', 1);
+        $sender = new Sender(app(Gateway::class), 'first');
+        $looks = 0;
+        // It may claim; by the time that the answer is there another holds the lease, and then it holds it again.
+        $sender->step(static function () use (&$looks): bool {
+            return $looks++ === 0;
+        });
+        self::assertNull(OutboxMessage::query()->sole()->sent_at);
+        self::assertFalse($sender->isIdle());
+        $sender->step(static fn(): bool => true);
+
+        self::assertNotNull(OutboxMessage::query()->sole()->sent_at);
+        self::assertCount(1, Http::recorded());
+        self::assertTrue($sender->isIdle());
+    }
+
     public function test_what_went_out_as_one_goes_again_as_the_same_one(): void
     {
         Http::fakeSequence('devices.test/*')->push('', 500)->whenEmpty(Http::response(['ok' => true]));

@@ -20,6 +20,8 @@ interface Carried {
 }
 interface Proposal {
   changes: { from: number; to: number; was: string; is: string; was_name: string; is_name: string }[];
+  /** In the quarter before. */
+  carried: Carried[];
   before: Carried[];
   after: Carried[];
   kept: number;
@@ -54,6 +56,7 @@ const rows = computed(() => {
   return [...new Set([...before.keys(), ...after.keys()])].map((person) => ({
     person,
     name: after.get(person)?.name ?? before.get(person)?.name ?? person,
+    carried: (proposal.value?.carried ?? []).find((one) => one.person === person),
     before: before.get(person),
     after: after.get(person),
   }));
@@ -104,7 +107,7 @@ const save = (): void =>
                 {{ row.after?.[column.key] ?? 0 }}
                 <span v-if="(row.after?.[column.key] ?? 0) !== (row.before?.[column.key] ?? 0)" class="text-ink-2"
                   >instead of {{ row.before?.[column.key] ?? 0 }}</span
-                >
+                ><span class="block text-tiny text-ink-2">{{ row.carried?.[column.key] ?? 0 }} last quarter</span>
               </td>
             </tr>
           </tbody>

@@ -94,9 +94,15 @@ const mayWrite = (one: Handover): boolean => !one.confirmed && (one.mine !== nul
               {{ clockTime(one.at) }}, {{ one.at > now ? `in ${remaining(one.at - now)}` : 'past' }}
             </p>
           </div>
-          <section v-for="section in one.sections" :key="section.title" class="mt-2 text-small">
-            <h3>{{ section.title }}</h3>
-            <p v-if="section.lines.length === 0" class="text-ink-3">Nothing.</p>
+          <p v-if="one.sections.every((section) => section.lines.length === 0)" class="mt-2 text-small text-ink-2">
+            Nothing is open, nothing was noisy, and there is nothing to watch.
+          </p>
+          <section
+            v-for="section in one.sections.filter((each) => each.lines.length > 0)"
+            :key="section.title"
+            class="mt-2 text-small"
+          >
+            <h3 class="text-small! text-ink-2!">{{ section.title }}</h3>
             <ul>
               <li v-for="line in section.lines" :key="line.text" class="py-0.5">
                 <Link :href="line.link" class="hover:underline">{{ line.text }}</Link>
@@ -104,7 +110,7 @@ const mayWrite = (one: Handover): boolean => !one.confirmed && (one.mine !== nul
             </ul>
           </section>
           <section class="mt-2 text-small">
-            <h3>Added by whoever leaves</h3>
+            <h3 class="text-small! text-ink-2!">Added by whoever leaves</h3>
             <template v-if="mayWrite(one)">
               <textarea
                 :value="text(one)"
