@@ -172,17 +172,17 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
         >What you see is from then. What you type is kept; this screen catches up by itself.</span
       >
     </div>
-    <ul
+    <div
       v-if="shared.trouble.length"
       role="alert"
       aria-label="Trouble of Skarvo’s own"
       class="border-b-2 border-call bg-sheet px-4 py-1.5 text-small"
     >
-      <li v-for="one in shared.trouble" :key="one.what">
+      <p v-for="one in shared.trouble" :key="one.what">
         <strong class="text-call">{{ one.what }}</strong> <span class="text-ink-2">{{ one.does }}</span>
         <span v-if="one.since" class="text-ink-2"> Since {{ clockTime(one.since) }}.</span>
-      </li>
-    </ul>
+      </p>
+    </div>
     <div v-if="shared.errors.action && $slots.default" class="px-4 pt-2">
       <TroubleNote :text="shared.errors.action" />
     </div>

@@ -260,7 +260,7 @@ const wrong = computed(
           </button>
         </div>
       </form>
-      <aside aria-label="What that comes to">
+      <section aria-label="What that comes to">
         <h2 class="mb-1">If a page came now</h2>
         <dl class="text-small">
           <div v-for="one in present" :key="one.urgency" class="row-rule py-1">
@@ -359,7 +359,7 @@ const wrong = computed(
             <button type="button" class="link ml-3" @click="surely = false">Leave it</button>
           </div>
         </template>
-      </aside>
+      </section>
     </div>
   </AppShell>
 </template>

@@ -4,7 +4,6 @@ import { reactive, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
-import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { clockTime, remaining, useNow } from '@/lib/time';
 
@@ -27,7 +26,7 @@ interface Handover {
 const props = defineProps<{ handovers: Handover[]; mayArrange: boolean }>();
 const now = useNow();
 const action = useAction();
-const id = (one: Handover): string => `${one.rota}/${one.at}`;
+const id = (one: Handover): string => `${one.rota}/${Math.round(one.at / 1000)}`;
 /** What somebody types is theirs until it is saved, whatever arrives meanwhile; the version tells if another wrote, too. */
 const drafts = reactive<Record<string, { text: string; version: number }>>({});
 const stored: Record<string, string> = {};
@@ -74,7 +73,6 @@ const mayWrite = (one: Handover): boolean => !one.confirmed && (one.mine !== nul
       <p class="mb-3 text-small text-ink-2">
         Each puts itself together. Whoever leaves adds what only they know; whoever comes confirms that they read it.
       </p>
-      <TroubleNote :text="Object.values(action.errors.value)[0]" />
       <p v-if="handovers.length === 0">Nobody hands over in this time. The rotas are under On call.</p>
       <div class="grid gap-4 xl:grid-cols-2">
         <article
