@@ -19,8 +19,12 @@ final class ReachController
 {
     private const MOST_ROOTS = 50;
 
+    /** @var array{array<array-key, State>, string, string|null, bool}|null worked out once a request */
+    private ?array $from = null;
+
     public function __invoke(Request $request): Response
     {
+        $this->from = null;
         return Inertia::render('Topology/Reach', ['begun' => fn(): array => $this->begun($request), 'reach' => fn(): array => $this->reach($request)]);
     }
 
@@ -55,6 +59,12 @@ final class ReachController
 
     /** @return array{array<array-key, State>, string, string|null, bool} what is taken to be wrong, what that is called, where it is told of, and whether it is only supposed */
     private function from(Request $request): array
+    {
+        return $this->from ??= $this->read($request);
+    }
+
+    /** @return array{array<array-key, State>, string, string|null, bool} */
+    private function read(Request $request): array
     {
         $incident = $request->integer('incident');
         if ($incident > 0) {

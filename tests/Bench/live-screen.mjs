@@ -3,13 +3,11 @@
  * Needs a running bin/demo: bin/bench live-screen http://127.0.0.1:8080. Baseline, in the same run: the answer to the post alone.
  */
 import { chromium } from '@playwright/test';
+import { chromiumOptions } from '../support/chromium.mjs';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:8080';
 const standIns = base.replace(/\d+$/, (port) => String(Number(port) + 1));
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-});
+const browser = await chromium.launch(chromiumOptions);
 const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
 await page.goto(`${base}/sign-in`);
 await page.getByRole('button', { name: /Ingrid Vale/ }).click();

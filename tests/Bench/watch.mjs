@@ -3,12 +3,10 @@
  * Needs a running bin/demo: bin/bench watch http://127.0.0.1:8080. Baseline, in the same run: a small file.
  */
 import { chromium } from '@playwright/test';
+import { chromiumOptions } from '../support/chromium.mjs';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:8080';
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-});
+const browser = await chromium.launch(chromiumOptions);
 const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
 const page = await context.newPage();
 await page.goto(`${base}/sign-in`);

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumOptions } from '../support/chromium.mjs';
 
 const port = Number(process.env.SKARVO_TEST_PORT ?? 8423);
 
@@ -18,18 +19,7 @@ export default defineConfig({
     timezoneId: 'Europe/Oslo',
     locale: 'en-GB',
     trace: 'retain-on-failure',
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: chromiumOptions,
   },
   webServer: {
     command: `bash serve ${port}`,

@@ -1,5 +1,6 @@
 /** node screenshots.mjs ADDRESS FOLDER: goes through the demo's scene as its people would, and takes one picture of each main view. */
 import { chromium } from '@playwright/test';
+import { chromiumOptions } from '../support/chromium.mjs';
 
 const [base, folder] = process.argv.slice(2);
 const standIns = base.replace(/\d+$/, (port) => String(Number(port) + 1));
@@ -13,18 +14,7 @@ const until = async (what, check) => {
 const state = async () => (await fetch(`${standIns}/state`)).json();
 
 await until('demo', async () => (await fetch(`${base}/up`)).ok);
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(chromiumOptions);
 const open = async (options = {}) => {
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
@@ -60,7 +50,6 @@ await ingrid.goto(base);
 await ingrid.getByRole('article').first().waitFor();
 await ingrid.keyboard.press('d');
 await ingrid.getByLabel('Title').waitFor();
-await shoot(ingrid, 'declare');
 await ingrid.getByRole('button', { name: /Declare and page/ }).click();
 await ingrid.waitForURL(/incidents\/\d+/);
 const room = new URL(ingrid.url()).pathname;
@@ -77,7 +66,6 @@ await ingrid.keyboard.press('u');
 await ingrid
   .getByLabel('What to do meanwhile')
   .fill('Foot passengers board as usual. Drivers with a booking for today wait in their lane.');
-await shoot(ingrid, 'update');
 await ingrid.getByRole('button', { name: /Publish/ }).click();
 await ingrid.getByRole('dialog').waitFor({ state: 'hidden' });
 const noor = await open(phone);
@@ -85,12 +73,23 @@ await noor.goto((await state()).pages[0].link);
 await noor.getByRole('button', { name: 'Yes, I take it' }).click();
 await ingrid.waitForTimeout(2500);
 await shoot(ingrid, 'room');
+await ingrid.keyboard.press('p');
+await ingrid.getByRole('button', { name: 'All of them' }).click();
+await ingrid.getByRole('heading', { name: 'Whom that makes' }).waitFor();
+await shoot(ingrid, 'call');
+await ingrid.getByRole('button', { name: /^Page \d/ }).click();
+await ingrid.getByRole('dialog').waitFor({ state: 'hidden' });
+await until('text', async () => (await state()).pages.some((page) => page.channel === 'text'));
+await shoot(ingrid, 'pockets', `${standIns}/pockets`);
 for (const [name, path] of [
   ['item', '/estate/host-07'],
   ['estate', '/estate'],
-  ['truth', '/truth'],
   ['what-if', '/what-if?items=clk-2&hours=3'],
   ['on-call', '/on-call'],
+  ['rota', '/on-call/lanes'],
+  ['policy', '/policies/lanes'],
+  ['handovers', '/handovers'],
+  ['person', '/people/noor-lind'],
 ])
   await shoot(ingrid, name, path);
 await ingrid.goto(`${base}/reach?items=lane-control-ask`);
@@ -98,10 +97,6 @@ await ingrid.getByRole('button', { name: /^Time server clk-2,/ }).click();
 await shoot(ingrid, 'reach');
 await fetch(`${standIns}/scan`, { method: 'POST', body: JSON.stringify({ name: 'half' }) });
 await shoot(ingrid, 'scans', '/scans');
-await ingrid.goto(`${base}/alerts?show=all&q=fog`);
-await ingrid.locator('[id^=group-] a').first().click();
-await ingrid.getByRole('heading', { name: 'Why it was told, or not' }).waitFor();
-await shoot(ingrid, 'alert');
 await ingrid.goto(`${base}/rules`);
 await ingrid.getByRole('button', { name: 'Add a rule' }).click();
 await ingrid.getByLabel('Name of rule 1').fill('Short losses in fog');
@@ -112,7 +107,6 @@ await rule.getByLabel('hold', { exact: true }).press('Tab');
 await ingrid.getByRole('button', { name: 'The last week' }).click();
 await ingrid.getByText(/alerts instead of/).waitFor();
 await shoot(ingrid, 'rules');
-await shoot(ingrid, 'funnel', '/funnel');
 await shoot(await open(), 'status', '/status');
 const reporter = await open(phone);
 await reporter.goto(`${base}/report`);

@@ -1,17 +1,8 @@
 /** Looks at the alerts screen in Chromium, signed in: first content, and the answer to a filter. */
-import { chromium } from '@playwright/test';
+import { signedIn } from './signed-in.mjs';
 
 const base = process.argv[2];
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-});
-const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-await page.goto(`${base}/sign-in`);
-await page.locator('input[type=email]').fill('ingrid-vale@eiderholm.example');
-await page.locator('input[type=password]').fill('eiderholm');
-await page.keyboard.press('Enter');
-await page.getByRole('heading', { name: 'Watch' }).waitFor({ state: 'attached', timeout: 30_000 });
+const { browser, page } = await signedIn(base);
 const median = (times) => times.sort((a, b) => a - b)[Math.floor(times.length / 2)];
 const visit = async (path, ready) => {
   const times = [];
