@@ -60,6 +60,8 @@ await ingrid
   .fill('Lane systems sets the clocks of all lanes by hand, then looks at the antenna');
 await ingrid.getByLabel('this is a decision').check();
 await ingrid.getByRole('button', { name: 'Log it' }).click();
+await ingrid.getByText('Decision', { exact: true }).waitFor();
+await ingrid.waitForTimeout(1500);
 await ingrid.keyboard.press('Escape');
 await ingrid.locator('h1').click();
 await ingrid.keyboard.press('u');
@@ -89,9 +91,19 @@ for (const [name, path] of [
   ['rota', '/on-call/lanes'],
   ['policy', '/policies/lanes'],
   ['handovers', '/handovers'],
-  ['person', '/people/noor-lind'],
 ])
   await shoot(ingrid, name, path);
+const responder = await open();
+await responder.goto(`${base}/sign-in`);
+await responder.getByRole('button', { name: /Noor Lind/ }).click();
+await responder.getByRole('heading', { name: 'Watch', exact: true }).waitFor({ state: 'attached' });
+await responder.goto(`${base}/people/noor-lind`);
+await responder.getByRole('button', { name: 'A further rule' }).click();
+await responder.getByRole('button', { name: 'Save', exact: true }).click();
+await responder.getByRole('button', { name: 'Put it back' }).waitFor({ state: 'hidden' });
+await responder.getByRole('button', { name: 'Test them all' }).click();
+await responder.getByText('arrived; answer it on the device').nth(2).waitFor();
+await shoot(responder, 'person');
 await ingrid.goto(`${base}/reach?items=lane-control-ask`);
 await ingrid.getByRole('button', { name: /^Time server clk-2,/ }).click();
 await shoot(ingrid, 'reach');
@@ -108,10 +120,6 @@ await ingrid.getByRole('button', { name: 'The last week' }).click();
 await ingrid.getByText(/alerts instead of/).waitFor();
 await shoot(ingrid, 'rules');
 await shoot(await open(), 'status', '/status');
-const reporter = await open(phone);
-await reporter.goto(`${base}/report`);
-await reporter.getByLabel('It is about').selectOption({ label: 'Vehicle lanes' });
-await shoot(reporter, 'report');
 const dark = await open({ colorScheme: 'dark' });
 await dark.goto(`${base}/sign-in`);
 await dark.getByRole('button', { name: /Per Strand/ }).click();

@@ -79,6 +79,31 @@ final class TimeAndRotaTest extends TestCase
         self::assertSame(['call', 'call', 'ask'], Page::query()->orderBy('id')->pluck('kind')->all());
     }
 
+    public function test_when_a_zones_rules_change_what_is_past_stays_and_what_comes_is_read_anew(): void
+    {
+        $people = \App\Platform\Person::query()->where('team_id', 'platform')->orderBy('id')->limit(2)->pluck('id')->all();
+        $rota = Rota::query()->findOrFail('platform');
+        // Turns of twelve hours, from nine to nine: in a zone that is hours away, somebody else has this one.
+        $rota->update(['overrides' => [], 'time_zone' => 'Europe/Oslo', 'layers' => [['name' => 'main', 'people' => $people, 'starts' => '2026-03-02T09:00', 'shift' => 'PT12H']]]);
+        $call = $this->declare();
+        $first = Page::query()->sole()->person_id;
+        $past = $call->refresh()->rotas['platform'];
+        $this->later(90);
+        $this->clock();
+        $rota->refresh()->update(['time_zone' => 'Pacific/Auckland']);
+        $this->later(60);
+        $this->clock();
+        $call->refresh();
+
+        self::assertSame([$first], Page::query()->where('round', 1)->where('step', 1)->distinct()->pluck('person_id')->all());
+        self::assertSame([$past[0]['from'], $first], [$call->rotas['platform'][0]['from'], $call->rotas['platform'][0]['person']]);
+        self::assertNotSame($past, $call->rotas['platform']);
+        self::assertNotSame($first, $rota->refresh()->onCallNow());
+        $this->later(3600);
+        $this->clock();
+        self::assertSame($rota->onCallNow(), Page::query()->where('round', 2)->where('step', 1)->firstOrFail()->person_id);
+    }
+
     public function test_whoever_does_not_hold_the_lease_shifts_nothing(): void
     {
         $call = $this->declare();
