@@ -31,9 +31,14 @@ final class Lease
     /** Takes or renews the lease. */
     public function hold(): bool
     {
+        // Whoever only waits must not stand in the way of whoever works: looking takes no lock.
+        $seen = DB::table('leases')->where('id', $this->job)->first();
+        if ($seen !== null && $seen->holder !== $this->holder && $seen->until > self::clock()->format('Y-m-d H:i:s.v') && ! $this->isGone((string) $seen->holder)) {
+            return false;
+        }
+
         return DB::transaction(function (): bool {
-            // The wall clock of the machine, whatever a test says about the time of day.
-            $now = CarbonImmutable::createFromTimestamp(microtime(true), 'UTC');
+            $now = self::clock();
             $row = DB::table('leases')->where('id', $this->job)->first();
             if ($row !== null && $row->holder !== $this->holder && $row->until > $now->format('Y-m-d H:i:s.v') && ! $this->isGone((string) $row->holder)) {
                 return false;
@@ -54,6 +59,12 @@ final class Lease
         $this->renewed = $holds ? hrtime(true) / 1e9 : -INF;
 
         return $holds;
+    }
+
+    /** The wall clock of the machine, whatever a test says about the time of day. */
+    private static function clock(): CarbonImmutable
+    {
+        return CarbonImmutable::createFromTimestamp(microtime(true), 'UTC');
     }
 
     /** Whether a holder was a process of this machine that is there no more: then nobody has to wait for its lease to end. */

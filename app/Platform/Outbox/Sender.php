@@ -21,11 +21,16 @@ final class Sender
 {
     private const MOST_AT_ONCE = 64;
 
+    /** What became of messages is written down together: each transaction waits for the disk. */
+    private const GATHER_SECONDS = 0.05;
+
     /** @var array<int, true> ids of messages under way */
     private array $underWay = [];
 
     /** @var list<array{OutboxMessage, array<array-key, mixed>|string}> what became of them: an answer, or why not */
     private array $settled = [];
+
+    private float $settledAt = -INF;
 
     /** @param  string  $name  of this sender, unlike that of any other */
     public function __construct(private readonly Gateway $gateway, private readonly string $name) {}
@@ -133,7 +138,7 @@ final class Sender
 
     private function settle(\Closure $mayWork): int
     {
-        if ($this->settled === []) {
+        if ($this->settled === [] || ($this->underWay !== [] && count($this->settled) < self::MOST_AT_ONCE / 2 && hrtime(true) / 1e9 - $this->settledAt < self::GATHER_SECONDS)) {
             return 0;
         }
         $settled = $this->settled;
@@ -155,6 +160,7 @@ final class Sender
             return 0;
         }
         $this->settled = [];
+        $this->settledAt = hrtime(true) / 1e9;
 
         return count($settled);
     }
