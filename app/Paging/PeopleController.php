@@ -53,10 +53,12 @@ final class PeopleController
     {
         $person->load(['team', 'contacts']);
         $now = now()->getTimestamp();
+        $mayEdit = self::mayEdit($request, $person);
 
         return Inertia::render('Paging/Person', [
             'person' => ['id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'team' => $person->team?->name, 'time_zone' => $person->time_zone, 'left' => $person->left_at],
-            'contacts' => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $c->address, 'after' => $c->after_seconds]),
+            // A number is for those who look after it; others need only the ways.
+            'contacts' => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $mayEdit ? $c->address : '', 'after' => $c->after_seconds]),
             'rules' => $person->reach_rules,
             'channels' => array_map(static fn(string $channel, string $words): array => ['value' => $channel, 'words' => $words], array_keys(DeliveryPaths::WORDS), DeliveryPaths::WORDS),
             'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
@@ -70,8 +72,8 @@ final class PeopleController
             'rotas' => Rota::query()->orderBy('name')->get()->filter(static fn(Rota $rota): bool => $rota->names($person->id))->map(static fn(Rota $rota): array => ['id' => $rota->id, 'name' => $rota->name])->values(),
             'absences' => Absences::of($person),
             'gaps' => Absences::gaps($person),
-            'mayArrange' => self::mayEdit($request, $person) || ChangeRota::mayArrange(CurrentPerson::of($request)),
-            'mayEdit' => self::mayEdit($request, $person),
+            'mayArrange' => $mayEdit || ChangeRota::mayArrange(CurrentPerson::of($request)),
+            'mayEdit' => $mayEdit,
             'mayRemove' => CurrentPerson::of($request)->has(Role::Administrator) && CurrentPerson::of($request)->id !== $person->id,
         ]);
     }
@@ -122,7 +124,8 @@ final class PeopleController
     {
         abort_unless(self::mayEdit($request, $person), 403);
         $channel = $request->validate(['channel' => ['nullable', 'string']])['channel'] ?? null;
-        Once::for($request, static function () use ($person, $channel): void {
+        $by = Actor::person(CurrentPerson::of($request));
+        Once::for($request, static function () use ($person, $channel, $by): void {
             $contacts = $person->contacts()->when($channel !== null, static fn($query) => $query->where('channel', $channel))->get();
             if ($contacts->isEmpty()) {
                 throw Refused::because('There is no such contact. Save what you changed first.');
@@ -131,7 +134,7 @@ final class PeopleController
             foreach ($contacts as $contact) {
                 $page = Page::issue(['kind' => 'test', 'person_id' => $person->id, 'channel' => $contact->channel, 'address' => $contact->address, 'round' => 0, 'step' => 0], $now);
                 Outbox::put('page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now, 3);
-                Journal::write(Actor::person($person), 'page.test', ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel]);
+                Journal::write($by, 'page.test', ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel]);
             }
         });
 

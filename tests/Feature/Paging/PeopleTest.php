@@ -90,6 +90,13 @@ final class PeopleTest extends TestCase
         $this->post('/people/noor-lind/test', ['channel' => 'chat'])->assertSessionHasErrors('action');
     }
 
+    public function test_numbers_are_for_those_who_look_after_them(): void
+    {
+        foreach (['noor-lind' => false, 'ingrid-vale' => true] as $who => $isHidden) {
+            $this->actingAs($this->person($who))->get('/people/noor-lind')->assertInertia(fn(Shown $page) => $page->where('contacts.0.channel', 'push')->where('contacts.0.address', fn(string $address): bool => ($address === '') === $isHidden));
+        }
+    }
+
     public function test_who_may_not_be_reached_is_listed(): void
     {
         Person::query()->findOrFail('ada-holm')->contacts()->where('channel', '!=', 'push')->delete();
