@@ -116,6 +116,25 @@ final class DeliveryTest extends TestCase
         self::assertNotNull($pages[1]?->sent_at);
     }
 
+    public function test_a_path_that_hangs_is_gone_around_too_and_holds_up_no_other(): void
+    {
+        Http::fake(fn(Request $request) => match (true) {
+            ! isset($request['channel']) => Http::response(['ok' => true]),
+            $request['channel'] === 'push' => Http::failedConnection('timed out'),
+            default => Http::response(['ok' => true]),
+        });
+        $this->declare();
+        $this->outbox('a', 9);
+        $this->deliver();
+        self::assertNotNull(OutboxMessage::query()->where('key', 'a')->value('sent_at'));
+        $this->later(1);
+        $this->deliver();
+        $this->deliver();
+
+        self::assertSame(['did not answer', null], Page::query()->orderBy('id')->pluck('error')->all());
+        self::assertSame(['push', 'text'], Page::query()->orderBy('id')->pluck('channel')->all());
+    }
+
     public function test_one_that_says_yes_and_delivers_nothing_is_noticed_and_gone_around(): void
     {
         Http::fake(['devices.test/*' => Http::response(['ok' => true, 'confirms' => true])]);
