@@ -94,7 +94,8 @@ final class KilledProcessesTest extends TestCase
             );
         }
         self::assertGreaterThan(10, $pages->count());
-        self::assertSame($pages->map(static fn(Page $p): string => "page-$p->id")->sort()->values()->all(), collect(array_keys($keys))->sort()->values()->all());
+        // Pages that were due at once to one device went out as one, under the key of the first.
+        self::assertEqualsCanonicalizing($pages->map(static fn(Page $p): string => 'page-'.($p->lead_id ?? $p->id))->unique()->values()->all(), array_keys($keys));
         $due = $pages->keyBy(static fn(Page $p): string => "page-$p->id");
         foreach ($arrived as $message) {
             self::assertGreaterThanOrEqual($due[$message['key']]?->at->getTimestamp(), $message['at'], 'A page went out before its time.');
