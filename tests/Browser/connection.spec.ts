@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { someone } from './world';
+import { expect } from '@playwright/test';
+import { someone, test } from './world';
 
 test('a lost connection is said, what was typed is kept, and the screen catches up by itself', async ({ browser }) => {
   const ingrid = await someone(browser, 'Ingrid Vale');

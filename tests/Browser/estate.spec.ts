@@ -1,6 +1,6 @@
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { accessible, fitsItsWidth, signIn, someone, standInsAddress } from './world';
+import { accessible, fitsItsWidth, signIn, someone, standInsAddress, test } from './world';
 
 /** The record of the estate: brought by file, set by people, contradicted by scans; and what its reach shows. */
 

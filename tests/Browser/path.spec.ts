@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { fitsItsWidth, later, mails, phone, pockets, someone, speak, standInsAddress } from './world';
+import { expect } from '@playwright/test';
+import { fitsItsWidth, further, later, mails, phone, pockets, someone, speak, standInsAddress, test } from './world';
 
 test('from a signal to restored service, with two coordinators, a responder and a reporter', async ({
   browser,
@@ -155,7 +155,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
   });
 
   await test.step('the stand-ins show all of it, and can be worked by hand', async () => {
-    const outside = await (await browser.newContext()).newPage();
+    const outside = await further(browser);
     await outside.goto(standInsAddress);
     await expect(outside.getByText('to lea.krag@mail.example', { exact: false })).toBeVisible();
     await outside.getByLabel('Item').fill('no-such-level');

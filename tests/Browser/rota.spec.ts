@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import ICAL from 'ical.js';
-import { accessible, fitsItsWidth, signIn, someone } from './world';
+import { accessible, fitsItsWidth, signIn, someone, test } from './world';
 
 /** An ordinary swap, a night taken, and turns in a calendar: with their effect seen before they are saved. */
 

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { accessible, fitsItsWidth, phone, pockets, signIn, speak, standInsAddress } from './world';
+import { expect } from '@playwright/test';
+import { accessible, fitsItsWidth, phone, pockets, signIn, speak, standInsAddress, test } from './world';
 
 test.beforeEach(async ({ page }) => {
   await page.emulateMedia({ reducedMotion: 'reduce' });

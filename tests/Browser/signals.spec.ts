@@ -1,7 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { CloudEvent, emitterFor, httpTransport, Mode } from 'cloudevents';
 import { execFileSync } from 'node:child_process';
-import { accessible, fitsItsWidth, signIn } from './world';
+import { accessible, fitsItsWidth, signIn, test } from './world';
 
 /** From foreign payloads to alerts that are tuned and worked: by keyboard where the work is done by keyboard. */
 

@@ -1,6 +1,17 @@
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { accessible, fitsItsWidth, later, phone, pockets, someone, speak, standInsAddress } from './world';
+import {
+  accessible,
+  fitsItsWidth,
+  further,
+  later,
+  phone,
+  pockets,
+  someone,
+  speak,
+  standInsAddress,
+  test,
+} from './world';
 
 const offset = (): number => Number(readFileSync(new URL('../../storage/test/time-offset', import.meta.url), 'utf8'));
 const network = (request: APIRequestContext, channel: string, is: string) =>
@@ -117,7 +128,7 @@ test('pages are answered from the pocket: by a key on the call, and by a reply t
   const person = (await last())?.person ?? '';
   later(61);
   await expect.poll(async () => (await last())?.channel).toBe('text');
-  const pocket = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  const pocket = await further(browser);
   await pocket.goto(`${standInsAddress}/pockets`);
   const device = pocket.getByRole('article', { name: `Pocket of ${person}` });
   await device.getByLabel(`Reply of ${person}`).first().fill('in 10');

@@ -1,4 +1,12 @@
-import { expect, type APIRequestContext, type Browser, type Page } from '@playwright/test';
+import {
+  test as base,
+  expect,
+  type APIRequestContext,
+  type Browser,
+  type BrowserContext,
+  type BrowserContextOptions,
+  type Page,
+} from '@playwright/test';
 import type { AxeResults, RunOptions } from 'axe-core';
 import { readFileSync, writeFileSync } from 'node:fs';
 
@@ -54,14 +62,33 @@ export async function signIn(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Watch', exact: true })).toBeAttached();
 }
 
+const opened: BrowserContext[] = [];
+
+/** A further browser, which is closed at the end of the test: one that stays open goes on asking for news, and slows all the rest. */
+export async function further(browser: Browser, options: BrowserContextOptions = {}): Promise<Page> {
+  const context = await browser.newContext(options);
+  opened.push(context);
+  return context.newPage();
+}
+
+export const test = base.extend<{ closing: boolean }>({
+  closing: [
+    async ({ browser }, use) => {
+      await use(browser.isConnected());
+      await Promise.all(opened.splice(0).map((context) => context.close()));
+    },
+    { auto: true },
+  ],
+});
+
 export async function someone(browser: Browser, name: string): Promise<Page> {
-  const page = await (await browser.newContext()).newPage();
+  const page = await further(browser);
   await signIn(page, name);
   return page;
 }
 
 export async function phone(browser: Browser): Promise<Page> {
-  return (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  return further(browser, { viewport: { width: 390, height: 844 }, hasTouch: true });
 }
 
 const axeSource = readFileSync(new URL('../../node_modules/axe-core/axe.min.js', import.meta.url), 'utf8');
