@@ -131,8 +131,9 @@ test('pages are answered from the pocket: by a key on the call, and by a reply t
   const pocket = await further(browser);
   await pocket.goto(`${standInsAddress}/pockets`);
   const device = pocket.getByRole('article', { name: `Pocket of ${person}` });
-  await device.getByLabel(`Reply of ${person}`).first().fill('in 10');
-  await device.getByRole('button', { name: 'Reply' }).first().click();
+  const text = device.locator('.message').filter({ hasText: ref }).filter({ hasText: 'text' }).first();
+  await text.getByLabel(`Reply of ${person}`).fill('in 10');
+  await text.getByRole('button', { name: 'Reply' }).click();
   await expect(device).toContainText('Thank you. It is noted.');
   await expect(called).toContainText(`${person} has it, begins in`);
   await accessible(pocket, 'the pockets of all people');
@@ -147,6 +148,8 @@ test('pages are answered from the pocket: by a key on the call, and by a reply t
   const ringing = (await last())?.person ?? '';
   await pocket
     .getByRole('article', { name: `Pocket of ${ringing}` })
+    .locator('.message')
+    .filter({ hasText: ref })
     .getByRole('button', { name: '1 yes' })
     .first()
     .click();

@@ -288,7 +288,7 @@ const wrong = computed(
           <h2 class="mt-5 mb-1">Takes turns on</h2>
           <ul class="text-small">
             <li v-for="one in rotas" :key="one.id">
-              <Link :href="`/on-call/${one.id}`" class="link">{{ one.name }}</Link>
+              <Link :href="`/on-call/${one.id}`" class="link inline-block min-h-6">{{ one.name }}</Link>
             </li>
           </ul>
         </template>

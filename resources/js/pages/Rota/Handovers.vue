@@ -103,7 +103,7 @@ const mayWrite = (one: Handover): boolean => !one.confirmed && (one.mine !== nul
             <h3 class="text-small! text-ink-2!">{{ section.title }}</h3>
             <ul>
               <li v-for="line in section.lines" :key="line.text" class="py-0.5">
-                <Link :href="line.link" class="hover:underline">{{ line.text }}</Link>
+                <Link :href="line.link" class="block min-h-6 hover:underline">{{ line.text }}</Link>
               </li>
             </ul>
           </section>
