@@ -102,7 +102,12 @@ final class KilledProcessesTest extends TestCase
         }
         $again = array_sum($keys) - count($keys);
         fwrite(STDERR, sprintf("  %d kills: %d signals accepted, %d alerts, %d incidents, %d pages; %d came again under their own key\n", self::KILLS, $accepted, Alert::query()->where('source', 'probe')->count(), count(array_filter($declared)), $pages->count(), $again));
-        self::assertLessThanOrEqual(self::KILLS, $again);
+        // A killed sender had many under way. Each goes once for each time that it was claimed, and is claimed anew only after a kill.
+        $claims = OutboxMessage::query()->pluck('attempts', 'key')->all();
+        foreach ($keys as $key => $times) {
+            self::assertLessThanOrEqual($claims[$key], $times, $key);
+        }
+        self::assertLessThanOrEqual(1 + intdiv(self::KILLS, 3) + count($declared), max([0, ...array_values($claims)]));
     }
 
     /** The coordinator declares an incident while a process dies; the browser repeats the request under the same key. */
