@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Platform\Person;
+use Illuminate\Database\Eloquent\Builder;
+use Skarvo\Paging\HandOn;
 use Skarvo\Paging\Reply;
 use Skarvo\Paging\Target;
 
@@ -30,18 +32,19 @@ final class Answers
     public static function next(Page $page, CallBatch $batch = new CallBatch): ?Person
     {
         $now = now()->getTimestamp();
+        $named = [];
         foreach ($page->call->policy['steps'] ?? [] as $step) {
             foreach ($step['targets'] as $text) {
                 $target = Target::parse($text);
-                $id = $target === null ? null : ($target->isRota ? ($batch->segments($target->id, $now, $now + 1)[0] ?? null)?->person : $target->id);
-                if ($id !== null && $id !== $page->person_id) {
-                    return self::reachable()->find($id);
-                }
+                $named[] = $target === null ? null : ($target->isRota ? ($batch->segments($target->id, $now, $now + 1)[0] ?? null)?->person : $target->id);
             }
         }
+        $named = array_values(array_filter($named, is_string(...)));
         $team = $page->person?->team_id;
+        $reachable = self::reachable()->where(static fn(Builder $query) => $query->whereKey($named)->orWhere(static fn(Builder $own) => $own->whereNotNull('team_id')->where('team_id', $team)))->orderBy('name')->get()->keyBy('id');
+        $mates = $reachable->filter(static fn(Person $person): bool => $person->team_id !== null && $person->team_id === $team)->keys();
 
-        return $team === null ? null : self::reachable()->where('team_id', $team)->where('id', '!=', $page->person_id)->orderBy('name')->first();
+        return $reachable->get(HandOn::next($page->person_id, $named, array_values($mates->map(strval(...))->all()), array_values($reachable->keys()->map(strval(...))->all())) ?? '');
     }
 
     /**
@@ -62,8 +65,8 @@ final class Answers
             ?: array_values(array_filter($people, static fn(Person $p): bool => str_starts_with(mb_strtolower($p->name), $name) || array_filter($words($p), static fn(string $word): bool => $word === $name) !== []));
     }
 
-    /** @return \Illuminate\Database\Eloquent\Builder<Person> */
-    private static function reachable(): \Illuminate\Database\Eloquent\Builder
+    /** @return Builder<Person> */
+    private static function reachable(): Builder
     {
         return Person::query()->whereNull('left_at')->whereHas('contacts');
     }

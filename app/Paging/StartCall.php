@@ -10,18 +10,11 @@ use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Team;
 use Skarvo\Paging\Outcome;
+use Skarvo\Paging\Policy;
 
 /** Calls a team for an incident, by the policy that it has for such a case now, or one person. Call it inside a transaction. */
 final class StartCall
 {
-    /** One person is called so often, with so long in between, before they count as not reached. */
-    private const PERSON_ROUNDS = 3;
-
-    private const PERSON_WAIT = 300;
-
-    /** Of somebody to whom a page is handed: once, as whoever handed it still has it. */
-    private const HANDED_WAIT = 180;
-
     public function __construct(private readonly FollowCall $follow) {}
 
     /** @return Call|null null if the team has no policy; a team that is being called already, or has it, keeps its call */
@@ -43,7 +36,7 @@ final class StartCall
     public function person(Incident $incident, Person $person, Actor $actor): Call
     {
         return self::running($incident, ['person_id' => $person->id]) ?? $this->start($incident, $actor, $person->name, [
-            'person_id' => $person->id, 'policy' => ['rounds' => self::PERSON_ROUNDS, 'steps' => [['targets' => ["person:$person->id"], 'wait_seconds' => self::PERSON_WAIT]]],
+            'person_id' => $person->id, 'policy' => Policy::person($person->id)->toArray(),
         ]);
     }
 
@@ -53,7 +46,7 @@ final class StartCall
         $incident = $call->incident ?? throw new \LogicException('A call has its incident.');
 
         return $this->start($incident, $actor, $to->name, [
-            'person_id' => $to->id, 'handed_from' => $call->id, 'policy' => ['rounds' => 1, 'steps' => [['targets' => ["person:$to->id"], 'wait_seconds' => self::HANDED_WAIT]]],
+            'person_id' => $to->id, 'handed_from' => $call->id, 'policy' => Policy::handed($to->id)->toArray(),
         ]);
     }
 

@@ -37,7 +37,8 @@ final class FairRota
             $carried[$burden->person] = $burden;
         }
         $absences = Absences::between($now, $to, $people);
-        $found = FairTurns::propose($turns, $people, $rules, $absences, $zone, $holidays, $carried)['people'];
+        $proposal = FairTurns::propose($turns, $people, $rules, $absences, $zone, $holidays, $carried);
+        $found = $proposal['people'];
         $given = array_map(static fn(Segment $turn, string $person): Segment => new Segment($turn->from, $turn->to, $person, null, null), $turns, $found);
         $changes = [];
         foreach ($turns as $i => $turn) {
@@ -52,26 +53,7 @@ final class FairRota
             'before' => Burden::of(new Coverage($turns, []), $zone, $holidays, []),
             'after' => Burden::of(new Coverage($given, []), $zone, $holidays, []),
             'kept' => count($turns) - count($changes),
-            'broken' => self::broken($given, $absences),
+            'broken' => $proposal['broken'],
         ];
-    }
-
-    /**
-     * @param  list<Segment>  $given
-     * @param  list<\Skarvo\Rota\Absence>  $absences
-     * @return list<string> ids of people who would have a turn in their leave or against their wish: nobody else could
-     */
-    private static function broken(array $given, array $absences): array
-    {
-        $broken = [];
-        foreach ($absences as $absence) {
-            foreach ($given as $turn) {
-                if ($turn->person === $absence->person && $absence->from < $turn->to && $turn->from < $absence->to) {
-                    $broken[$absence->person] = $absence->person;
-                }
-            }
-        }
-
-        return array_values($broken);
     }
 }

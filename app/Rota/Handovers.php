@@ -13,6 +13,7 @@ use App\Signals\Alert;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\Outcome;
+use Skarvo\Signals\Noise;
 
 /**
  * What whoever leaves a turn tells whoever comes: what is open, what was noisy, what to watch.
@@ -85,7 +86,8 @@ final class Handovers
     private static function noisy(Rota $rota, int $since, int $at): array
     {
         $alerts = self::ofTeam($rota)->whereBetween('opened_at', [Moment::text($since), Moment::text($at)])
-            ->selectRaw('"key", max(id) as id, count(*) as times, sum(count) as signals')->groupBy('key')->havingRaw('count(*) > 1 or sum(count) > 20')->orderByRaw('count(*) desc, sum(count) desc')->limit(self::NOISY)->toBase()->get();
+            ->selectRaw('"key", max(id) as id, count(*) as times, sum(count) as signals')->groupBy('key')->orderByRaw('count(*) desc, sum(count) desc')->toBase()->get()
+            ->filter(static fn(\stdClass $row): bool => Noise::isNoisy((int) $row->times, (int) $row->signals))->take(self::NOISY);
         $titles = Alert::query()->whereKey($alerts->pluck('id'))->get()->keyBy('id');
         $lines = array_values($alerts->map(static fn(\stdClass $row): array => ['text' => ($titles->get((int) $row->id)?->title() ?? '').": $row->times times, $row->signals signals", 'link' => "/alerts/$row->id"])->all());
         $pages = DB::table('pages')->join('calls', 'calls.id', '=', 'pages.call_id')->where('calls.team_id', $rota->team_id)->whereBetween('pages.at', [Moment::text($since), Moment::text($at)])->count();

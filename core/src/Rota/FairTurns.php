@@ -107,7 +107,7 @@ final class FairTurns
      * @param  list<Absence>  $absences
      * @param  list<string>  $holidays
      * @param  array<string, Burden>  $carried
-     * @return array{people: list<string>, before: float, after: float} who takes each turn, and the costs before and after
+     * @return array{people: list<string>, before: float, after: float, broken: list<string>} who takes each turn, the costs before and after, and who would have one in their leave or against their wish, as nobody else could
      */
     public static function propose(array $turns, array $people, TurnRules $rules, array $absences, Zone $zone, array $holidays = [], array $carried = []): array
     {
@@ -115,7 +115,18 @@ final class FairTurns
         $before = $search->cost($search->were);
         $found = $search->search();
 
-        return ['people' => $found, 'before' => $before, 'after' => $search->cost($found)];
+        return ['people' => $found, 'before' => $before, 'after' => $search->cost($found), 'broken' => $search->broken($found)];
+    }
+
+    /**
+     * @param  list<string>  $assigned
+     * @return list<string>
+     */
+    private function broken(array $assigned): array
+    {
+        $broken = array_filter($assigned, fn(string $person, int $turn): bool => isset($this->away[$person][$turn]), ARRAY_FILTER_USE_BOTH);
+
+        return array_values(array_unique($broken));
     }
 
     /**

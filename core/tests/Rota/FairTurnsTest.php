@@ -72,11 +72,23 @@ final class FairTurnsTest extends TestCase
     {
         $turns = self::weeks(['ana', 'bo', 'cy', 'ana', 'bo', 'cy']);
         $absences = [new Absence('ana', $turns[3]->from + 86400, $turns[3]->from + 2 * 86400), new Absence('bo', $turns[1]->from, $turns[1]->to, isWish: true)];
-        $found = FairTurns::propose($turns, ['ana', 'bo', 'cy'], new TurnRules, $absences, self::zone())['people'];
+        $proposal = FairTurns::propose($turns, ['ana', 'bo', 'cy'], new TurnRules, $absences, self::zone());
+        $found = $proposal['people'];
 
+        self::assertSame([], $proposal['broken']);
         self::assertNotSame('ana', $found[3]);
         self::assertNotSame('bo', $found[1]);
         self::assertEqualsCanonicalizing(['ana', 'ana', 'bo', 'bo', 'cy', 'cy'], $found);
+    }
+
+    public function test_it_says_whose_leave_nobody_else_could_keep(): void
+    {
+        $turns = self::weeks(['ana', 'bo', 'ana']);
+        $away = static fn(string $person): array => array_map(static fn(Segment $turn): Absence => new Absence($person, $turn->from + 3600, $turn->to - 3600), $turns);
+
+        self::assertSame(['ana'], FairTurns::propose($turns, ['ana'], new TurnRules, $away('ana'), self::zone())['broken']);
+        self::assertSame([], FairTurns::propose($turns, ['ana', 'bo'], new TurnRules, $away('ana'), self::zone())['broken']);
+        self::assertNotSame([], FairTurns::propose($turns, ['ana', 'bo'], new TurnRules, [...$away('ana'), ...$away('bo')], self::zone())['broken']);
     }
 
     public function test_what_was_carried_before_counts(): void

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Tests\Paging;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Skarvo\Paging\HandOn;
+use Skarvo\Paging\Policy;
+use Skarvo\Paging\Step;
+
+final class HandOnTest extends TestCase
+{
+    /**
+     * @param  list<string>  $named
+     * @param  list<string>  $team
+     * @param  list<string>  $reachable
+     */
+    #[DataProvider('cases')]
+    public function test_it_goes_to_the_first_who_can_be_reached(array $named, array $team, array $reachable, ?string $next): void
+    {
+        self::assertSame($next, HandOn::next('ada', $named, $team, $reachable));
+    }
+
+    /** @return iterable<string, array{list<string>, list<string>, list<string>, string|null}> */
+    public static function cases(): iterable
+    {
+        yield 'whom the call names after them' => [['ada', 'bo', 'cy'], ['ada', 'di'], ['ada', 'bo', 'cy', 'di'], 'bo'];
+        yield 'whom it names before them' => [['bo', 'ada'], [], ['ada', 'bo'], 'bo'];
+        yield 'never themselves' => [['ada'], ['ada'], ['ada'], null];
+        yield 'one without a way to be reached is passed over' => [['bo', 'cy'], [], ['cy'], 'cy'];
+        yield 'then their team, in its order' => [['ada', 'bo'], ['ada', 'eli', 'di'], ['ada', 'di', 'eli'], 'eli'];
+        yield 'nobody at all' => [[], [], [], null];
+    }
+
+    public function test_one_person_is_called_three_times_and_one_to_whom_it_is_handed_once(): void
+    {
+        $person = Policy::person('bo');
+        $handed = Policy::handed('bo');
+
+        self::assertSame([3, 900], [$person->rounds, $person->rounds * $person->lengthOfRound()]);
+        self::assertSame([1, 180], [$handed->rounds, $handed->lengthOfRound()]);
+        self::assertSame(['rounds' => 1, 'steps' => [['targets' => ['person:bo'], 'wait_seconds' => 180]]], $handed->toArray());
+        self::assertSame([['rota:quay', 'person:bo']], array_column((new Policy([new Step([\Skarvo\Paging\Target::rota('quay'), \Skarvo\Paging\Target::person('bo')], 60)], 2))->toArray()['steps'], 'targets'));
+    }
+}
