@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Paging\Call;
+use App\Paging\Delivery\DeliveryPaths;
 use App\Paging\EscalationPolicy;
 use App\Paging\Page;
 use App\Platform\CurrentPerson;
-use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
-use App\Platform\Journal\Journal;
 use App\Platform\Journal\Telling;
 use App\Platform\Person;
 use App\Signals\Alert;
@@ -34,7 +33,7 @@ final class RoomController
 {
     public function show(Request $request, Incident $incident): Response
     {
-        $this->noteEntering($incident, CurrentPerson::of($request));
+        Presence::seen($incident, CurrentPerson::of($request));
         $incident->load(['service', 'team', 'coordinator']);
 
         return Inertia::render('Incidents/Room', [
@@ -50,7 +49,7 @@ final class RoomController
             'reports' => fn() => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'looseReports' => fn() => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'journal' => fn() => Entry::query()->where('incident_id', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
-            'people' => fn(): array => $this->people($incident),
+            'people' => fn(): array => Presence::in($incident),
             'calls' => fn(): array => $this->calls($incident),
             'updates' => fn() => Update::query()->where('incident_id', $incident->id)->latest('number')->get()->map(fn(Update $u): array => $u->summed()),
             'draft' => fn(): array => Draft::of($incident),
@@ -61,6 +60,14 @@ final class RoomController
                 'priorities' => Priorities::matrix()->toArray()['priorities'],
             ],
         ]);
+    }
+
+    /** An open room says from time to time that it is open. */
+    public function here(Request $request, Incident $incident): JsonResponse
+    {
+        Presence::seen($incident, CurrentPerson::of($request));
+
+        return new JsonResponse(['here' => $incident->isOpen()]);
     }
 
     public function resolvePreview(Incident $incident, ResolveIncident $resolve): JsonResponse
@@ -76,17 +83,6 @@ final class RoomController
         return (new Reach($estate, $estate->trace(Observed::inIncident($incident->id))))->toArray();
     }
 
-    /** @return list<array<string, mixed>> who came into the room, the coordinator first */
-    private function people(Incident $incident): array
-    {
-        $entered = Entry::query()->where('incident_id', $incident->id)->where('kind', 'room.entered')->orderBy('seq')->get();
-        $people = Person::query()->with('team')->whereKey($entered->pluck('actor_id')->unique()->push($incident->coordinator_id)->all())->get();
-
-        return array_values($people->sortBy(fn(Person $p): array => [$p->id !== $incident->coordinator_id, $p->name])->map(fn(Person $p): array => [
-            'id' => $p->id, 'name' => $p->name, 'team' => $p->team?->name, 'coordinates' => $p->id === $incident->coordinator_id,
-        ])->all());
-    }
-
     /** @return list<array<string, mixed>> */
     private function calls(Incident $incident): array
     {
@@ -98,7 +94,7 @@ final class RoomController
             'handedTo' => Call::query()->with('person')->where('handed_from', $call->id)->where('outcome', Outcome::Waiting)->first()?->person?->name,
             'mine' => $call->pages->where('person_id', CurrentPerson::of(request())->id)->last()?->id, 'iHaveIt' => $call->held_by === CurrentPerson::of(request())->id,
             'pages' => $call->pages->map(fn(Page $page): array => [
-                'id' => $page->id, 'person' => $page->person->name ?? '', 'channel' => $page->channel, 'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
+                'id' => $page->id, 'person' => $page->person->name ?? '', 'way' => DeliveryPaths::words($page->channel), 'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
                 'kind' => $page->kind, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at, 'failed_at' => $page->failed_at, 'error' => $page->error, 'answered_how' => $page->answered_how, 'opened_at' => $page->opened_at, 'answer' => $page->answer, 'answered_at' => $page->answered_at,
             ]),
         ])->all());
@@ -110,13 +106,5 @@ final class RoomController
         $policy = $call->policy_id === null ? null : EscalationPolicy::query()->find($call->policy_id);
 
         return $call->policy_id !== null && ($policy === null || ['rounds' => $policy->rounds, 'steps' => $policy->steps] != $call->policy);
-    }
-
-    private function noteEntering(Incident $incident, Person $person): void
-    {
-        $wasHere = Entry::query()->where('incident_id', $incident->id)->where('kind', 'room.entered')->where('actor_id', $person->id)->exists();
-        if (! $wasHere && $incident->isOpen()) {
-            Journal::write(Actor::person($person), 'room.entered', ['incident', $incident->id], [], $incident->id);
-        }
     }
 }

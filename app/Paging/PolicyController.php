@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Paging\Delivery\DeliveryPaths;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -154,7 +155,7 @@ final class PolicyController
 
     /**
      * @param  list<array{targets: list<string>, wait_seconds: int}>  $steps
-     * @return array{pages: list<array{at: int, name: string, channel: string, round: int, step: int}>, ends: int|null, nobody: list<string>, doubtful: list<string>}
+     * @return array{pages: list<array{at: int, name: string, way: string, round: int, step: int}>, ends: int|null, nobody: list<string>, doubtful: list<string>}
      *
      * @throws BadInput
      */
@@ -164,7 +165,7 @@ final class PolicyController
         $names = Person::query()->pluck('name', 'id');
 
         return [
-            'pages' => array_map(static fn(CorePage $p): array => ['at' => $p->at * 1000, 'name' => (string) ($names[$p->person] ?? $p->person), 'channel' => $p->channel, 'round' => $p->round, 'step' => $p->step], array_slice($course->pages, 0, 100)),
+            'pages' => array_map(static fn(CorePage $p): array => ['at' => $p->at * 1000, 'name' => (string) ($names[$p->person] ?? $p->person), 'way' => DeliveryPaths::words($p->channel), 'round' => $p->round, 'step' => $p->step], array_slice($course->pages, 0, 100)),
             'ends' => $course->at === null ? null : $course->at * 1000,
             'nobody' => array_values(array_unique(array_map(static fn($s): string => "step $s->step of round $s->round", array_filter($course->steps, static fn($s): bool => $s->people === [])))),
             'doubtful' => Doubts::about(array_values(array_unique(array_map(static fn(CorePage $p): string => $p->person, $course->pages)))),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use App\Incidents\Presence;
 use App\Paging\Delivery\NoteUnconfirmed;
 use App\Paging\FollowDueCalls;
 use App\Paging\HoldCalls;
@@ -16,12 +17,10 @@ use App\Signals\TakeSignals;
 use App\Topology\Exchange\ImportPlans;
 use App\Topology\Record\RemindOfDates;
 use App\Updates\NoteOverdueUpdates;
-use Illuminate\Console\Command;
-use Illuminate\Database\QueryException;
 use Illuminate\Support\Str;
 
 /** The clock: does what is due, in order, and after any stop goes on where things stand. */
-final class RunClock extends Command
+final class RunClock extends Forever
 {
     private const IDLE_MICROSECONDS = 50_000;
 
@@ -33,48 +32,26 @@ final class RunClock extends Command
 
     protected $description = 'Take signals, follow calls, and notice what is overdue';
 
-    private bool $stopping = false;
-
     private float $swept = -INF;
 
-    public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, HoldCalls $holds, NoteUnconfirmed $unconfirmed, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, ForgetOldSignals $forget, RemindOfDates $dates): int
+    public function handle(TakeSignals $signals, Heartbeats $heartbeats, HandleAlerts $handling, FollowDueCalls $calls, HoldCalls $holds, NoteUnconfirmed $unconfirmed, NoteOverdueUpdates $updates, ReturnWaitingAlerts $alerts, ForgetOldSignals $forget, RemindOfDates $dates, Presence $presence): int
     {
-        $this->trap([SIGTERM, SIGINT], function (): void {
-            $this->stopping = true;
-        });
         $steady = new SteadyTime;
-        $lease = new Lease('clock', Str::uuid()->toString());
-        do {
-            $worked = 0;
-            try {
-                if (! $lease->keep()) {
-                    usleep(self::IDLE_MICROSECONDS * 4);
 
-                    continue;
-                }
-                $mayWork = $lease->isMine(...);
-                $jump = $steady->jumped(microtime(true), SteadyTime::passed());
-                if ($jump !== 0) {
-                    ShiftCalls::by($jump, $mayWork);
-                }
-                $worked = $heartbeats($mayWork) + $signals($mayWork) + $handling($mayWork) + $calls($mayWork) + $holds($mayWork) + $unconfirmed($mayWork) + $updates($mayWork) + $alerts($mayWork);
-                if (hrtime(true) / 1e9 - $this->swept > self::SWEEP_SECONDS) {
-                    $worked += $forget($mayWork) + $dates($mayWork) + ImportPlans::forgetOld();
-                    Once::forgetOld();
-                    TakeSignals::forgetOld();
-                    $this->swept = hrtime(true) / 1e9;
-                }
-            } catch (QueryException $e) {
-                // A database that is busy or away for a moment: everything due is still due, and found again.
-                report($e);
+        return $this->whileHeld('clock', Str::uuid()->toString(), self::IDLE_MICROSECONDS, self::YIELD_MICROSECONDS, function (\Closure $mayWork) use ($steady, $signals, $heartbeats, $handling, $calls, $holds, $unconfirmed, $updates, $alerts, $forget, $dates, $presence): int {
+            $jump = $steady->jumped(microtime(true), SteadyTime::passed());
+            if ($jump !== 0) {
+                ShiftCalls::by($jump, $mayWork);
             }
-            if (! $this->option('once')) {
-                // Also where there is more to do: others have to get at the database in between.
-                usleep($worked === 0 ? self::IDLE_MICROSECONDS : self::YIELD_MICROSECONDS);
+            $worked = $heartbeats($mayWork) + $signals($mayWork) + $handling($mayWork) + $calls($mayWork) + $holds($mayWork) + $unconfirmed($mayWork) + $updates($mayWork) + $alerts($mayWork);
+            if (hrtime(true) / 1e9 - $this->swept > self::SWEEP_SECONDS) {
+                $worked += $forget($mayWork) + $dates($mayWork) + $presence($mayWork) + ImportPlans::forgetOld();
+                Once::forgetOld();
+                TakeSignals::forgetOld();
+                $this->swept = hrtime(true) / 1e9;
             }
-        } while (! $this->stopping && (! $this->option('once') || $worked > 0));
-        $lease->release();
 
-        return self::SUCCESS;
+            return $worked;
+        });
     }
 }

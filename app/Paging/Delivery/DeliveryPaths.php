@@ -33,7 +33,13 @@ final class DeliveryPaths
         }
         $since = $path->works ? now() : now()->setTimestamp($path->since ?? now()->getTimestamp());
         DB::table('delivery_paths')->updateOrInsert(['channel' => $channel], ['works' => $path->works, 'since' => $since, 'why' => $path->works ? '' : (string) Page::query()->where('channel', $channel)->whereNotNull('failed_at')->orderByDesc('failed_at')->value('error')]);
-        Journal::write(Actor::system(), $path->works ? 'path.works' : 'path.fails', ['path', $channel], ['path' => self::WORDS[$channel] ?? $channel, 'failures' => $path->failures]);
+        Journal::write(Actor::system(), $path->works ? 'path.works' : 'path.fails', ['path', $channel], ['path' => self::words($channel), 'failures' => $path->failures]);
+    }
+
+    /** A way as people say it. */
+    public static function words(string $channel): string
+    {
+        return self::WORDS[$channel] ?? $channel;
     }
 
     public static function works(string $channel): bool
@@ -45,7 +51,7 @@ final class DeliveryPaths
     public static function failing(): array
     {
         return array_values(DB::table('delivery_paths')->where('works', false)->orderBy('since')->get()->map(static fn(\stdClass $path): array => [
-            'channel' => self::WORDS[$path->channel] ?? (string) $path->channel, 'since' => (string) $path->since, 'why' => (string) $path->why,
+            'channel' => self::words((string) $path->channel), 'since' => (string) $path->since, 'why' => (string) $path->why,
         ])->all());
     }
 }

@@ -4,13 +4,11 @@ declare(strict_types=1);
 
 namespace App\Platform\Outbox;
 
-use App\Platform\Lease;
-use Illuminate\Console\Command;
-use Illuminate\Database\QueryException;
+use App\Platform\Forever;
 use Illuminate\Support\Str;
 
 /** The sender: one process that sends pages and mail. A second one waits, and takes over where the first is gone. */
-final class RunSender extends Command
+final class RunSender extends Forever
 {
     private const IDLE_MICROSECONDS = 30_000;
 
@@ -18,35 +16,12 @@ final class RunSender extends Command
 
     protected $description = 'Send pages and mail that are due';
 
-    private bool $stopping = false;
-
     public function handle(Gateway $gateway): int
     {
-        $this->trap([SIGTERM, SIGINT], function (): void {
-            $this->stopping = true;
-        });
         $name = Str::uuid()->toString();
-        $lease = new Lease('sender', $name);
         $sender = new Sender($gateway, $name);
-        do {
-            $worked = 0;
-            try {
-                if (! $lease->keep()) {
-                    usleep(self::IDLE_MICROSECONDS * 4);
 
-                    continue;
-                }
-                $worked = $sender->step($lease->isMine(...));
-            } catch (QueryException $e) {
-                // A database that is busy or away for a moment: what is not marked is sent again under its key.
-                report($e);
-            }
-            if ($worked === 0 && $sender->isIdle() && ! $this->option('once')) {
-                usleep(self::IDLE_MICROSECONDS);
-            }
-        } while (! ($this->stopping && $sender->isIdle()) && (! $this->option('once') || $worked > 0 || ! $sender->isIdle()));
-        $lease->release();
-
-        return self::SUCCESS;
+        // While requests are under way it waits for them, and takes no other rest.
+        return $this->whileHeld('sender', $name, self::IDLE_MICROSECONDS, 0, $sender->step(...), $sender->isIdle(...));
     }
 }

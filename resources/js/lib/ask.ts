@@ -8,11 +8,20 @@ export interface Answer<T> {
 const cookie = (name: string): string =>
   decodeURIComponent(new RegExp(`(?:^|; )${name}=([^;]*)`).exec(document.cookie)?.[1] ?? '');
 
-export async function ask<T>(url: string, data?: Record<string, unknown>): Promise<Answer<T>> {
+export async function ask<T>(
+  url: string,
+  data?: Record<string, unknown>,
+  headers: Record<string, string> = {},
+): Promise<Answer<T>> {
   try {
     const answer = await fetch(url, {
       method: data ? 'POST' : 'GET',
-      headers: { Accept: 'application/json', 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') },
+      headers: {
+        Accept: 'application/json',
+        'Content-Type': 'application/json',
+        'X-XSRF-TOKEN': cookie('XSRF-TOKEN'),
+        ...headers,
+      },
       ...(data ? { body: JSON.stringify(data) } : {}),
     });
     const body = (await answer.json()) as T & { error?: { at: string; message: string }; message?: string };

@@ -29,7 +29,7 @@ final class PolicyTest extends TestCase
         $this->actingAs($this->person('noor-lind'));
         $this->get('/policies/lanes')->assertInertia(fn(Shown $page) => $page->component('Paging/Policy')->where('mayEdit', false)->where('course.pages.0.at', now()->getTimestamp() * 1000)->where('course.doubtful', [])->etc());
         $this->postJson('/policies/lanes/dry-run', ['rounds' => 1, 'steps' => [['targets' => ['person:ada-holm'], 'wait_seconds' => 120], ['targets' => ['person:noor-lind'], 'wait_seconds' => 60]]])->assertOk()
-            ->assertJsonPath('pages.0', ['at' => now()->getTimestamp() * 1000, 'name' => 'Ada Holm', 'channel' => 'push', 'round' => 1, 'step' => 1])
+            ->assertJsonPath('pages.0', ['at' => now()->getTimestamp() * 1000, 'name' => 'Ada Holm', 'way' => 'push', 'round' => 1, 'step' => 1])
             ->assertJsonPath('pages.2.name', 'Noor Lind')->assertJsonPath('pages.2.at', (now()->getTimestamp() + 120) * 1000);
         $this->postJson('/policies/lanes/dry-run', ['rounds' => 1, 'steps' => [['targets' => ['person:nobody'], 'wait_seconds' => 120]]])->assertStatus(422)->assertJsonPath('error.at', '/policy/steps/0/targets/0');
         $this->postJson('/policies/lanes/dry-run', ['rounds' => 1, 'steps' => []])->assertStatus(422);

@@ -7,13 +7,6 @@ import type { CallLine, PageLine } from '@/pages/Incidents/room';
 defineProps<{ calls: CallLine[]; incident: number }>();
 const now = useNow();
 const answering = useAction();
-const channels: Record<string, string> = {
-  push: 'push',
-  text: 'text message',
-  voice: 'voice call',
-  mail: 'mail',
-  chat: 'chat',
-};
 const ways: Record<string, string> = {
   text: ' by text',
   mail: ' by mail',
@@ -83,7 +76,7 @@ const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
         }}</time>
         <span>
           <span class="font-semibold">{{ page.person }}</span><span class="text-ink-2"
-            >, {{ channels[page.channel] ?? page.channel }}{{ page.kind === 'ask' ? ', asked again' : '' }}:
+            >, {{ page.way }}{{ page.kind === 'ask' ? ', asked again' : '' }}:
           </span>
           <span :class="page.answer || page.failed_at ? 'text-ink' : 'text-call'">{{ stands(page) }}</span>
         </span>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
+import { useIntervalFn } from '@vueuse/core';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
@@ -18,7 +19,9 @@ import ReportCard from '@/pages/Incidents/ReportCard.vue';
 import ResolveSheet from '@/pages/Incidents/ResolveSheet.vue';
 import UpdateSheet from '@/pages/Updates/UpdateSheet.vue';
 import { useAction } from '@/lib/action';
+import { ask } from '@/lib/ask';
 import { useCommands } from '@/lib/commands';
+import { LIVE } from '@/lib/live';
 import { useShared } from '@/lib/shared';
 import { hitWords, plural } from '@/lib/states';
 import { clockTime, lasting, millis, remaining, useNow } from '@/lib/time';
@@ -64,6 +67,7 @@ const entries = computed(() =>
           : entry.by === null,
   ),
 );
+const present = computed(() => props.people.filter((one) => one.here));
 const firing = computed(() => props.alerts.filter((alert) => alert.closed_at === null));
 const soonest = computed(() => shared.value.clocks[0]);
 
@@ -79,6 +83,10 @@ useCommands(() => [
       ]
     : []),
 ]);
+/** Whoever has the room open says so; the server takes silence for leaving. */
+useIntervalFn(() => {
+  if (isOpen.value) void ask(`/incidents/${props.incident.id}/here`, {}, LIVE);
+}, 30_000);
 /** Who reads the end of the journal goes on reading its end; who has scrolled back stays where they are. */
 let followsEnd = true;
 const scrolled = (): void => {
@@ -252,14 +260,23 @@ onMounted(() => {
         <CallList :calls="calls" :incident="incident.id" />
         <ActButton v-if="isOpen && coordinates" shortcut="p" class="mt-1" @click="sheet = 'call'">Call more…</ActButton>
         <h2 class="mt-4 mb-1 flex justify-between">
-          <span>Here</span><span>{{ people.length }}</span>
+          <span>Here</span><span>{{ present.length }}</span>
         </h2>
         <ul class="text-small">
-          <li v-for="person in people" :key="person.id" class="py-0.5">
+          <li v-for="person in present" :key="person.id" class="py-0.5">
             <strong>{{ person.name }}</strong>
             <span class="text-ink-2">{{ person.coordinates ? 'coordinates' : person.team }}</span>
           </li>
         </ul>
+        <p v-if="people.length > present.length" class="mt-1 text-small text-ink-2">
+          Not now:
+          {{
+            people
+              .filter((one) => !one.here)
+              .map((one) => (one.coordinates ? `${one.name} (coordinates)` : one.name))
+              .join(', ')
+          }}
+        </p>
 
         <h2 class="mt-4 mb-1">To say next</h2>
         <template v-if="isOpen">

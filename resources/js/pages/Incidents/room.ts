@@ -13,7 +13,8 @@ export interface RoomIncident extends IncidentLine {
 export interface PageLine {
   id: number;
   person: string;
-  channel: string;
+  /** On what: a way of being reached, in words. */
+  way: string;
   at: string;
   step: number;
   round: number;
@@ -54,6 +55,8 @@ export interface Presence {
   name: string;
   team: string | null;
   coordinates: boolean;
+  /** Whether they have the room open now. */
+  here: boolean;
 }
 
 export interface UpdateDraft {

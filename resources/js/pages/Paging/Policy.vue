@@ -16,7 +16,7 @@ interface Step {
   wait_seconds: number;
 }
 interface Course {
-  pages: { at: number; name: string; channel: string; round: number; step: number }[];
+  pages: { at: number; name: string; way: string; round: number; step: number }[];
   ends: number | null;
   nobody: string[];
   doubtful: string[];
@@ -290,7 +290,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
               <span class="font-mono text-tiny">{{ clockTime(page.at).slice(-5) }}</span>
               <span
                 ><strong>{{ page.name }}</strong
-                >, {{ page.channel }}</span
+                >, {{ page.way }}</span
               >
               <span class="text-ink-3">round {{ page.round }}, step {{ page.step }}</span>
             </li>

@@ -6,7 +6,7 @@ import { LIVE } from '@/lib/live';
 import { clockTime } from '@/lib/time';
 
 /** A test of how somebody is reached, on the device that it reached. */
-const props = defineProps<{ answerTo: string; person: string; channel: string; answeredAt: string | null }>();
+const props = defineProps<{ answerTo: string; person: string; way: string; answeredAt: string | null }>();
 usePoll(4000, { headers: LIVE });
 const trouble = ref('');
 const yes = (): void => {
@@ -28,7 +28,7 @@ const yes = (): void => {
   <Head title="A test page" />
   <main class="mx-auto grid min-h-dvh max-w-md content-center gap-4 p-4">
     <h1>A test, {{ person }}</h1>
-    <p>Nothing is wrong. This is how a page by {{ channel }} reaches you.</p>
+    <p>Nothing is wrong. This is how a page by {{ way }} reaches you.</p>
     <TroubleNote :text="trouble" />
     <p v-if="answeredAt" role="status" class="text-head font-semibold text-calm">
       You answered {{ clockTime(answeredAt) }}. It works.

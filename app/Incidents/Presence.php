@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use Illuminate\Support\Facades\DB;
+
+/** Who is in the room of an incident: an open room says so every half a minute, and whoever falls silent has left. */
+final class Presence
+{
+    /** A browser lets a hidden page speak once a minute. */
+    private const SILENT_SECONDS = 150;
+
+    public static function seen(Incident $incident, Person $person): void
+    {
+        if (! $incident->isOpen()) {
+            return;
+        }
+        DB::transaction(static function () use ($incident, $person): void {
+            $own = DB::table('presences')->where('incident_id', $incident->id)->where('person_id', $person->id);
+            if ($own->update(['seen_at' => now()]) === 1) {
+                return;
+            }
+            DB::table('presences')->insert(['incident_id' => $incident->id, 'person_id' => $person->id, 'seen_at' => now()]);
+            Journal::write(Actor::person($person), 'room.entered', ['incident', $incident->id], [], $incident->id);
+        });
+    }
+
+    /** @return list<array{id: string, name: string, team: string|null, coordinates: bool, here: bool}> who is or was in the room, the coordinator first, then who is */
+    public static function in(Incident $incident): array
+    {
+        $here = DB::table('presences')->where('incident_id', $incident->id)->where('seen_at', '>', now()->subSeconds(self::SILENT_SECONDS))->pluck('person_id')->all();
+        $entered = Entry::query()->where('incident_id', $incident->id)->where('kind', 'room.entered')->distinct()->pluck('actor_id')->push($incident->coordinator_id)->all();
+        $people = Person::query()->with('team')->whereKey([...$here, ...$entered])->get()->map(static fn(Person $person): array => [
+            'id' => $person->id, 'name' => $person->name, 'team' => $person->team?->name, 'coordinates' => $person->id === $incident->coordinator_id, 'here' => in_array($person->id, $here, true),
+        ]);
+
+        return array_values($people->sortBy(static fn(array $one): array => [! $one['coordinates'], ! $one['here'], $one['name']])->all());
+    }
+
+    /** @return int how many have left */
+    public function __invoke(\Closure $mayWork): int
+    {
+        $silent = static fn() => DB::table('presences')->where('seen_at', '<=', now()->subSeconds(self::SILENT_SECONDS));
+        if (! $silent()->exists()) {
+            return 0;
+        }
+
+        return DB::transaction(static function () use ($mayWork, $silent): int {
+            $left = $mayWork() ? $silent()->get() : [];
+            $names = Person::query()->whereKey(collect($left)->pluck('person_id'))->pluck('name', 'id');
+            foreach ($left as $one) {
+                DB::table('presences')->where('incident_id', $one->incident_id)->where('person_id', $one->person_id)->delete();
+                // Noticed, not done by them: what somebody does is a deed that shows that they are on it.
+                Journal::write(Actor::system(), 'room.left', ['incident', (int) $one->incident_id], ['person' => $names[$one->person_id] ?? ''], (int) $one->incident_id);
+            }
+
+            return count($left);
+        });
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Illuminate\Console\Command;
+use Illuminate\Database\QueryException;
+
+/** A command that works as long as it holds its lease, until it is told to stop: one at a time, a second one waits. */
+abstract class Forever extends Command
+{
+    private bool $stopping = false;
+
+    /**
+     * @param  string  $name  of this process, unlike that of any other
+     * @param  int  $idle  microseconds of rest where there was nothing to do
+     * @param  int  $yield  microseconds of rest where there may be more: others have to get at the database in between
+     * @param  \Closure(\Closure(): bool): int  $step  does what is due, if the closure that it is given says that it may, and returns how much it did
+     * @param  \Closure(): bool  $isIdle  whether nothing is under way that has to be brought to an end
+     */
+    protected function whileHeld(string $job, string $name, int $idle, int $yield, \Closure $step, ?\Closure $isIdle = null): int
+    {
+        $this->trap([SIGTERM, SIGINT], function (): void {
+            $this->stopping = true;
+        });
+        $isIdle ??= static fn(): bool => true;
+        $once = (bool) $this->option('once');
+        $lease = new Lease($job, $name);
+        do {
+            $worked = 0;
+            try {
+                if (! $lease->keep()) {
+                    if ($this->stopping || $once) {
+                        break;
+                    }
+                    usleep($idle * 4);
+
+                    continue;
+                }
+                $worked = $step($lease->isMine(...));
+            } catch (QueryException $e) {
+                // A database that is busy or away for a moment: everything due is still due, and found again.
+                report($e);
+            }
+            if (! $once) {
+                usleep($worked === 0 && $isIdle() ? $idle : $yield);
+            }
+        } while (! ($this->stopping && $isIdle()) && (! $once || $worked > 0 || ! $isIdle()));
+        $lease->release();
+
+        return self::SUCCESS;
+    }
+}
