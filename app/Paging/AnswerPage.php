@@ -22,17 +22,17 @@ final class AnswerPage
 
     /**
      * @param  'page'|'text'|'mail'|'key'|'chat'|'room'  $how
-     * @param  bool  $together  for all the pages that went out as one with it
+     * @param  list<int>  $also  ids of further pages of theirs that it stands for
      * @return bool false if it was answered so before, or what it is about is over
      *
      * @throws \Illuminate\Validation\ValidationException if nobody, or more than one, is meant by whom they named
      */
-    public function __invoke(Page $page, Reply $reply, string $how, string $why = '', bool $together = false): bool
+    public function __invoke(Page $page, Reply $reply, string $how, string $why = '', array $also = []): bool
     {
-        return DB::transaction(function () use ($page, $reply, $how, $why, $together): bool {
+        return DB::transaction(function () use ($page, $reply, $how, $why, $also): bool {
             $answered = false;
             $to = $reply->kind === ReplyKind::HandTo ? self::to($page, $reply->to) : null;
-            foreach ($together ? $page->together() : [Page::query()->with(['call.incident', 'call.team', 'person'])->findOrFail($page->id)] as $one) {
+            foreach (Page::query()->with(['call.incident', 'call.team', 'person'])->where('person_id', $page->person_id)->whereKey([$page->id, ...$also])->orderBy('id')->get() as $one) {
                 $answered = $this->one($one, $reply, $to, $how, $why) || $answered;
             }
 

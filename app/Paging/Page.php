@@ -9,11 +9,13 @@ use App\Platform\Person;
 use App\Platform\Record;
 use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\URL;
 use Illuminate\Support\Str;
+use Skarvo\Paging\Outcome;
 
 /**
  * One contact of one person, sent once. Its link opens it on the person's own device, works for one answer, and expires.
@@ -76,6 +78,18 @@ final class Page extends Record
         $lead = $this->lead_id ?? $this->id;
 
         return self::query()->with(['call.incident', 'call.team', 'person'])->where(static fn($query) => $query->where('id', $lead)->orWhere('lead_id', $lead))->orderBy('id')->get();
+    }
+
+    /** @return Collection<int, self> what else its person is paged for, one page of each call: what went out as one with it, and what waits for an answer; the most urgent first */
+    public function alongside(): Collection
+    {
+        $lead = $this->lead_id ?? $this->id;
+        $pages = self::query()->with(['call.incident', 'call.team', 'person'])->where('person_id', $this->person_id)->whereNotNull('call_id')->where('call_id', '!=', $this->call_id)
+            ->where(static fn(Builder $query) => $query->where('id', $lead)->orWhere('lead_id', $lead)
+                ->orWhere(static fn(Builder $open) => $open->whereNull('answer')->where('expires_at', '>', now())->whereHas('call', static fn(Builder $call) => $call->where('outcome', Outcome::Waiting))))
+            ->orderBy('id')->get();
+
+        return $pages->unique('call_id')->sortBy(static fn(self $page): array => [$page->call->incident->priority ?? 9, $page->id])->values();
     }
 
     /** @return BelongsTo<Call, $this> */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Incidents\Incident;
+use App\Paging\Delivery\DeliveryPaths;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
@@ -39,7 +40,7 @@ final class PageController
             return Inertia::render('Paging/LinkOver', ['why' => $over, 'incident' => $page->call?->incident_id]);
         }
         if ($page->call === null) {
-            return Inertia::render('Paging/TestPage', ['answerTo' => $request->getRequestUri(), 'person' => $page->person->name ?? '', 'channel' => $page->channel, 'answeredAt' => $page->answered_at]);
+            return Inertia::render('Paging/TestPage', ['answerTo' => $request->getRequestUri(), 'person' => $page->person->name ?? '', 'way' => DeliveryPaths::words($page->channel), 'answeredAt' => $page->answered_at]);
         }
         $call = $page->call ?? abort(404);
         $incident = $call->incident ?? abort(404);
@@ -50,7 +51,7 @@ final class PageController
         return Inertia::render('Paging/Answer', [
             'answerTo' => $request->getRequestUri(),
             'asksAgain' => $page->kind === 'ask' && $call->asked_at !== null,
-            'with' => $page->together()->where('id', '!=', $page->id)->map(static fn(Page $p): array => ['ref' => $p->call?->incident?->ref(), 'title' => $p->call?->incident?->title, 'priority' => $p->call?->incident?->priority, 'link' => $p->link(), 'answer' => $p->answer])->values(),
+            'with' => $page->alongside()->map(static fn(Page $p): array => ['id' => $p->id, 'ref' => $p->call?->incident?->ref(), 'title' => $p->call?->incident?->title, 'priority' => $p->call?->incident?->priority, 'link' => $p->link(), 'answer' => $p->answer]),
             'next' => Answers::next($page)?->name,
             'beginsAt' => $call->begins_at,
             'handedTo' => Call::query()->with('person')->where('handed_from', $call->id)->where('outcome', 'waiting')->first()?->person?->name,
@@ -83,20 +84,22 @@ final class PageController
 
     public function answer(Request $request, string $token, AnswerPage $answer): RedirectResponse
     {
-        $input = $request->validate(['answer' => ['required', 'in:yes,no,later,hand'], 'why' => ['nullable', 'string', 'max:500'], 'minutes' => ['nullable', 'integer', 'between:1,120'], 'to' => ['nullable', 'string', 'max:120'], 'all' => ['boolean']],
+        $input = $request->validate(['answer' => ['required', 'in:yes,no,later,hand'], 'why' => ['nullable', 'string', 'max:500'], 'minutes' => ['nullable', 'integer', 'between:1,120'], 'to' => ['nullable', 'string', 'max:120'], 'also' => ['array', 'max:200'], 'also.*' => ['integer']],
             ['minutes.*' => 'Say in how many minutes: 1 to 120.']);
         $page = Page::query()->where('token', $token)->firstOrFail();
         $over = $this->whyNot($request, $page);
         if ($over !== null) {
             throw Refused::because($over);
         }
+        // What was on the screen when it was pressed: what came since is a question of its own.
+        $also = $page->alongside()->whereIn('id', $input['also'] ?? []);
         $answer($page, match ($input['answer']) {
             'yes' => Reply::yes(),
             'no' => Reply::no(),
             'later' => Reply::later((int) ($input['minutes'] ?? Reply::KEY_MINUTES)),
             default => Reply::handTo((string) ($input['to'] ?? '')),
-        }, 'page', (string) ($input['why'] ?? ''), (bool) ($input['all'] ?? false));
-        foreach (($input['all'] ?? false) ? $page->together() : [$page] as $one) {
+        }, 'page', (string) ($input['why'] ?? ''), array_values(array_map(intval(...), $also->modelKeys())));
+        foreach ([$page, ...$also] as $one) {
             Page::query()->whereKey($one->id)->whereNull('used_at')->update(['used_at' => now()]);
             Cookie::queue(self::cookie($one), hash('sha256', $one->token), self::DEVICE_MINUTES);
         }

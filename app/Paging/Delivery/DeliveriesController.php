@@ -51,7 +51,7 @@ final class DeliveriesController
             'mail' => 'mail', 'chat' => 'chat', default => 'text',
         };
         try {
-            $changed = ($this->answer)($page, $reply, $how, together: true);
+            $changed = ($this->answer)($page, $reply, $how, also: array_values(array_map(intval(...), $page->together()->modelKeys())));
         } catch (ValidationException $e) {
             return new JsonResponse(['understood' => false, 'say' => $e->getMessage()]);
         }

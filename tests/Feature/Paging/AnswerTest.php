@@ -105,6 +105,31 @@ final class AnswerTest extends TestCase
         $this->withToken('plain-gateway')->postJson('/api/v1/deliveries', ['key' => 'page-1', 'event' => 'sung'])->assertStatus(422)->assertJsonPath('errors.event.0', 'event: one of delivered, failed, answered.');
     }
 
+    public function test_what_else_they_are_paged_for_is_on_the_page_and_answered_with_one_press_as_far_as_it_was_seen(): void
+    {
+        // A burst: more incidents of the same person, each some seconds after the other.
+        foreach (['crew-db-1', 'fuel-db-1'] as $n => $item) {
+            $this->declare($item, "More $n");
+            $this->later(4);
+            $this->deliver();
+        }
+        $first = $this->page();
+        $with = $first->alongside()->all();
+        $this->get($first->link())->assertInertia(fn(Shown $page) => $page->has('with', 2)->where('with.0.id', $with[0]->id)->where('with.0.title', 'More 0')->where('with.1.answer', null));
+        $stranger = Page::query()->where('person_id', '!=', $first->person_id)->first() ?? Page::issue(['kind' => 'test', 'person_id' => 'mika-sund', 'channel' => 'push', 'address' => 'x', 'round' => 0, 'step' => 0], \Carbon\CarbonImmutable::instance(now()));
+
+        $this->answer($first, 'yes', ['also' => [$with[0]->id, $stranger->id]])->assertSessionHasNoErrors();
+
+        self::assertSame(['acknowledged', 'acknowledged', 'waiting'], Call::query()->orderBy('id')->get()->map(static fn(Call $call): string => $call->outcome->value)->all());
+        self::assertNull($stranger->refresh()->answer);
+        self::assertNotNull($with[0]->refresh()->used_at);
+        self::assertNull($with[1]->refresh()->used_at);
+        // A reply to a message is about what that message said.
+        $this->tells($with[1], ['event' => 'answered', 'text' => 'no']);
+        self::assertSame(['acknowledged', 'acknowledged', 'waiting'], Call::query()->orderBy('id')->get()->map(static fn(Call $call): string => $call->outcome->value)->all());
+        self::assertSame(2, Entry::query()->where('kind', 'call.acknowledged')->count());
+    }
+
     public function test_a_link_works_for_one_answer_and_then_only_on_the_device_that_gave_it(): void
     {
         $page = $this->page();

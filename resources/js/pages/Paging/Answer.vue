@@ -13,7 +13,7 @@ import type { AlertLine, Service } from '@/lib/types';
 const props = defineProps<{
   answerTo: string;
   asksAgain: boolean;
-  with: { ref: string; title: string; priority: number; link: string; answer: string | null }[];
+  with: { id: number; ref: string; title: string; priority: number; link: string; answer: string | null }[];
   next: string | null;
   beginsAt: string | null;
   handedTo: string | null;
@@ -59,13 +59,13 @@ const to = ref('');
 /** Which of the answers that need a word more is being given. */
 const saying = ref<Exclude<Way, 'yes'> | null>(null);
 const trouble = ref('');
-const reply = (answer: Way, all = false): void => {
+const reply = (answer: Way, also: number[] = []): void => {
   if (busy.value) return;
   busy.value = answer;
   trouble.value = '';
   router.post(
     props.answerTo,
-    { answer, why: why.value, minutes: minutes.value, to: to.value, all },
+    { answer, why: why.value, minutes: minutes.value, to: to.value, also },
     {
       preserveScroll: true,
       preserveState: true,
@@ -85,7 +85,7 @@ const reply = (answer: Way, all = false): void => {
   );
 };
 const said: Record<Way, string> = { yes: 'said yes', later: 'said yes', no: 'said no', hand: 'hands it on' };
-/** Pages that came together with this one, and are not answered yet. */
+/** What else they are paged for, and have not answered. */
 const open = computed(() => props.with.filter((one) => one.answer === null));
 const worst = computed(() => props.services[0]?.state ?? 'at_risk');
 const where = computed(() =>
@@ -120,8 +120,12 @@ const stands = computed(() => {
       </p>
       <h1 class="mt-1 text-2xl! leading-tight">{{ incident.title }}</h1>
     </header>
-    <section v-if="props.with.length" aria-label="Came together" class="border-l-2 border-call pl-3 text-small">
-      <h2>{{ plural(props.with.length, 'more page') }} at the same time</h2>
+    <section
+      v-if="props.with.length"
+      aria-label="What else you are paged for"
+      class="border-l-2 border-call pl-3 text-small"
+    >
+      <h2>You are paged for {{ plural(props.with.length, 'more incident') }}</h2>
       <ul>
         <li v-for="one in props.with" :key="one.link">
           <Link :href="one.link" class="link">{{ one.ref }}, priority {{ one.priority }}: {{ one.title }}</Link
@@ -217,7 +221,12 @@ const stands = computed(() => {
             type="button"
             class="rounded-edge bg-ink py-4 text-xl font-bold text-on-ink"
             :aria-busy="busy === 'yes'"
-            @click="reply('yes', open.length > 0)"
+            @click="
+              reply(
+                'yes',
+                open.map((one) => one.id),
+              )
+            "
           >
             {{
               asksAgain && heldByMe
