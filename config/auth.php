@@ -3,5 +3,5 @@
 return [
     'defaults' => ['guard' => 'web', 'passwords' => 'people'],
     'guards' => ['web' => ['driver' => 'session', 'provider' => 'people']],
-    'providers' => ['people' => ['driver' => 'eloquent', 'model' => App\Platform\Person::class]],
+    'providers' => ['people' => ['driver' => 'people', 'model' => App\Platform\Person::class]],
 ];

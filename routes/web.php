@@ -13,6 +13,8 @@ use App\Paging\PeopleController;
 use App\Paging\PolicyController;
 use App\Platform\FindController;
 use App\Platform\SignInController;
+use App\Platform\Staff\ParticularsController;
+use App\Platform\Staff\TeamsController;
 use App\Rota\BurdenController;
 use App\Rota\CalendarsController;
 use App\Rota\FairController;
@@ -53,7 +55,7 @@ Route::middleware('guest')->group(function (): void {
     Route::post('sign-in', [SignInController::class, 'store']);
 });
 
-Route::middleware('auth')->group(function (): void {
+Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::post('sign-out', [SignInController::class, 'destroy']);
     Route::get('find', FindController::class);
 
@@ -90,6 +92,7 @@ Route::middleware('auth')->group(function (): void {
     Route::get('people', [PeopleController::class, 'index']);
     Route::get('people/{person}', [PeopleController::class, 'show']);
     Route::post('people/{person}/reach', [PeopleController::class, 'save']);
+    Route::post('people/{person}/password', [ParticularsController::class, 'password'])->middleware('throttle:10,1');
     Route::post('people/{person}/test', [PeopleController::class, 'test']);
     Route::post('people/{person}/leave-calendar', [CalendarsController::class, 'leave']);
     Route::post('people/{person}/absences', [CalendarsController::class, 'absence']);
@@ -109,6 +112,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('feeds/{feed}/revoke', [Feeds::class, 'revoke']);
 
     // Whoever is in the room may write down what happens.
+    Route::post('incidents/{incident}/here', [RoomController::class, 'here']);
     Route::post('incidents/{incident}/answer', [CallController::class, 'answer']);
     Route::post('incidents/{incident}/notes', [IncidentsController::class, 'note']);
 
@@ -180,6 +184,10 @@ Route::middleware('auth')->group(function (): void {
         Route::get('settings/priorities', [PrioritiesController::class, 'edit']);
         Route::post('settings/priorities', [PrioritiesController::class, 'update']);
         Route::post('people', [PeopleController::class, 'store']);
+        Route::post('people/{person}/particulars', [ParticularsController::class, 'update']);
+        Route::post('teams', [TeamsController::class, 'store']);
+        Route::post('teams/{team}', [TeamsController::class, 'rename']);
+        Route::post('teams/{team}/drop', [TeamsController::class, 'drop']);
         Route::post('people/{person}/leave', [PeopleController::class, 'leave']);
         Route::post('fairness/holidays', [BurdenController::class, 'storeHolidays']);
     });

@@ -13,6 +13,8 @@ use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Role;
+use App\Platform\Staff\AddPerson;
+use App\Platform\Staff\ParticularsController;
 use App\Platform\Team;
 use App\Rota\Absences;
 use App\Rota\ChangeRota;
@@ -21,7 +23,6 @@ use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Str;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Urgency;
@@ -43,8 +44,9 @@ final class PeopleController
                 'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'team' => $person->team?->name, 'team_id' => $person->team_id,
                 'ways' => $person->contacts->pluck('channel'), 'rules' => count($person->reach_rules), 'doubts' => $doubts[$person->id] ?? [],
             ]),
-            'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
-            'roles' => array_map(static fn(Role $role): array => ['value' => $role->value, 'words' => $role->words()], Role::cases()),
+            'teams' => Team::query()->withCount('people')->orderBy('name')->get()->map(static fn(Team $team): array => ['id' => $team->id, 'name' => $team->name, 'people' => $team->people_count]),
+            'roles' => self::roles(),
+            'timeZone' => config('skarvo.time_zone'),
             'mayAdd' => CurrentPerson::of($request)->has(Role::Administrator),
         ]);
     }
@@ -74,6 +76,10 @@ final class PeopleController
             'gaps' => Absences::gaps($person),
             'mayArrange' => $mayEdit || ChangeRota::mayArrange(CurrentPerson::of($request)),
             'mayEdit' => $mayEdit,
+            'particulars' => CurrentPerson::of($request)->has(Role::Administrator) ? ParticularsController::of($person) : null,
+            'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
+            'roles' => self::roles(),
+            'signsIn' => $person->password !== null,
             'mayRemove' => CurrentPerson::of($request)->has(Role::Administrator) && CurrentPerson::of($request)->id !== $person->id,
         ]);
     }
@@ -101,7 +107,7 @@ final class PeopleController
             foreach ($input['rules'] as $rule) {
                 foreach ($rule['contacts'] as $contact) {
                     if (! in_array($contact['channel'], $known, true)) {
-                        throw Refused::because('A rule names a way that is not among the contacts: '.DeliveryPaths::WORDS[$contact['channel']].'. Add its address first, or take it out of the rule.');
+                        throw Refused::because('A rule names a way that is not among the contacts: '.DeliveryPaths::words($contact['channel']).'. Add its address first, or take it out of the rule.');
                     }
                 }
             }
@@ -143,19 +149,14 @@ final class PeopleController
 
     public function store(Request $request): RedirectResponse
     {
+        $request->merge(['email' => AddPerson::address((string) $request->string('email'))]);
         $input = $request->validate([
             'name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', 'unique:people,email'], 'team' => ['nullable', 'exists:teams,id'],
-            'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))], 'time_zone' => ['required', 'timezone:all'], 'password' => ['nullable', 'string', 'min:10', 'max:200'],
-        ], ['email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.', 'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.', 'password.*' => 'A password has at least 10 characters. Without one they cannot sign in, and can still be paged.']);
+            'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))], 'time_zone' => ['required', 'timezone:all'], 'password' => ['nullable', 'string', 'min:'.ParticularsController::SHORTEST_PASSWORD, 'max:200'],
+        ], ['email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.', 'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.', 'password.*' => 'A password has at least '.ParticularsController::SHORTEST_PASSWORD.' characters. Without one they cannot sign in, and can still be paged.']);
         $id = null;
         Once::for($request, static function () use ($input, $request, &$id): void {
-            $base = Str::slug((string) $input['name']) ?: 'person';
-            for ($id = $base, $n = 2; Person::query()->whereKey($id)->exists(); $n++) {
-                $id = "$base-$n";
-            }
-            $person = Person::query()->create(['id' => $id, 'name' => trim((string) $input['name']), 'email' => $input['email'], 'team_id' => $input['team'] ?? null, 'roles' => array_values($input['roles']), 'time_zone' => $input['time_zone'], 'password' => $input['password'] ?? null, 'reach_rules' => []]);
-            Contact::query()->create(['person_id' => $id, 'channel' => 'mail', 'address' => $person->email, 'after_seconds' => 0]);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'person.made', ['person', $id], ['person' => $person->name]);
+            $id = AddPerson::as((string) $input['name'], $input['email'], $input['team'] ?? null, array_values($input['roles']), $input['time_zone'], $input['password'] ?? null, Actor::person(CurrentPerson::of($request)))->id;
         });
 
         return $id === null ? back() : redirect("/people/$id");
@@ -212,6 +213,12 @@ final class PeopleController
     private static function stored(Person $person): array
     {
         return ['contacts' => array_values($person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $c->address, 'after' => $c->after_seconds])->all()), 'rules' => $person->reach_rules];
+    }
+
+    /** @return list<array{value: string, words: string}> */
+    private static function roles(): array
+    {
+        return array_map(static fn(Role $role): array => ['value' => $role->value, 'words' => $role->words()], Role::cases());
     }
 
     private static function mayEdit(Request $request, Person $person): bool

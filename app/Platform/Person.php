@@ -17,6 +17,7 @@ use Illuminate\Foundation\Auth\User;
  * @property list<string> $roles
  * @property string|null $team_id
  * @property string $email
+ * @property string|null $password hashed
  * @property string $time_zone
  * @property list<array{urgencies: list<string>, hours: array{days: list<string>, from: string, to: string}|null, contacts: list<array{channel: string, after: int}>}> $reach_rules
  * @property \Carbon\CarbonImmutable|null $left_at

@@ -8,11 +8,16 @@ use App\Platform\Database\ImmediateSQLiteConnector;
 use App\Platform\Database\PreciseSQLiteConnection;
 use App\Platform\Outbox\Gateway;
 use Carbon\CarbonImmutable;
+use Illuminate\Auth\EloquentUserProvider;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Contracts\Hashing\Hasher;
 use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Date;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\ServiceProvider;
@@ -30,6 +35,8 @@ final class PlatformServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Model::shouldBeStrict(! $this->app->isProduction());
+        // Whoever has left is signed out everywhere, at once.
+        Auth::provider('people', static fn(Application $app, array $config): EloquentUserProvider => (new EloquentUserProvider($app->make(Hasher::class), $config['model']))->withQuery(static fn(Builder $query) => $query->whereNull('left_at')));
         RateLimiter::for('reports', static fn(Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
         $this->followTimeOffset();
     }

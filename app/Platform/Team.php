@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 /**
  * @property string $id
  * @property string $name
+ * @property int $people_count where it was counted
  * @property string $auto_incidents off, suggest or do
  * @property array<array-key, mixed> $auto_when as IncidentConditions has it
  */

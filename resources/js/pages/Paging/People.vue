@@ -5,6 +5,8 @@ import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { plural } from '@/lib/states';
+import TeamList from '@/pages/Paging/TeamList.vue';
+import type { TeamLine } from '@/pages/Paging/staff';
 
 /** Everybody who can be called, and who may not be reached. */
 interface Line {
@@ -19,8 +21,9 @@ interface Line {
 }
 const props = defineProps<{
   people: Line[];
-  teams: { id: string; name: string }[];
+  teams: TeamLine[];
   roles: { value: string; words: string }[];
+  timeZone: string;
   mayAdd: boolean;
 }>();
 const find = ref('');
@@ -33,7 +36,7 @@ const shown = computed(() =>
   ),
 );
 const doubtful = computed(() => props.people.filter((one) => one.doubts.length > 0).length);
-const form = useForm({ name: '', email: '', team: '', roles: ['responder'], time_zone: 'Europe/Oslo', password: '' });
+const form = useForm({ name: '', email: '', team: '', roles: ['responder'], time_zone: props.timeZone, password: '' });
 const wrong = computed(() => Object.values(form.errors)[0]);
 const add = (): void => {
   form.transform((data) => ({ ...data, team: data.team || null, password: data.password || null })).post('/people');
@@ -41,7 +44,10 @@ const add = (): void => {
 </script>
 
 <template>
-  <AppShell title="People" :follows="{ 'person.': ['people'], 'page.': ['people'] }">
+  <AppShell
+    title="People"
+    :follows="{ 'person.': ['people', 'teams'], 'page.': ['people'], 'team.': ['people', 'teams'] }"
+  >
     <div class="min-h-0 flex-1 overflow-y-auto p-4" tabindex="0" role="region" aria-label="People">
       <div class="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
         <h1>{{ plural(people.length, 'person', 'people') }} who can be called</h1>
@@ -81,6 +87,7 @@ const add = (): void => {
         </tbody>
       </table>
       <p v-if="shown.length === 0" class="mt-2 text-small text-ink-2">Nobody fits that.</p>
+      <TeamList :teams="teams" :may-edit="mayAdd" />
       <form v-if="mayAdd" class="mt-6 max-w-3xl" aria-label="Add somebody" @submit.prevent="add">
         <h2 class="mb-1">Add somebody</h2>
         <TroubleNote :text="wrong" />

@@ -8,6 +8,9 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
 import { clockTime } from '@/lib/time';
+import ParticularsForm from '@/pages/Paging/ParticularsForm.vue';
+import PasswordForm from '@/pages/Paging/PasswordForm.vue';
+import type { Particulars } from '@/pages/Paging/staff';
 
 /** How somebody is reached: contacts, rules of their own, and a test to oneself. */
 interface Way {
@@ -51,6 +54,10 @@ const props = defineProps<{
   mayArrange: boolean;
   mayEdit: boolean;
   mayRemove: boolean;
+  particulars: Particulars | null;
+  teams: { id: string; name: string }[];
+  roles: { value: string; words: string }[];
+  signsIn: boolean;
 }>();
 const shared = useShared();
 const isMe = computed(() => shared.value.me?.id === props.person.id);
@@ -134,7 +141,8 @@ const wrong = computed(
     :title="`How ${person.name} is reached`"
     :follows="{
       'page.': ['tests', 'doubts'],
-      'person.': ['contacts', 'rules', 'person', 'present', 'absences', 'gaps'],
+      'person.': ['contacts', 'rules', 'person', 'present', 'absences', 'gaps', 'particulars', 'signsIn'],
+      'team.': ['teams', 'person'],
       'rota.': ['gaps', 'rotas'],
     }"
   >
@@ -339,6 +347,17 @@ const wrong = computed(
             <input type="file" accept=".ics,text/calendar" class="field py-1" @change="takeCalendar"
           /></label>
         </form>
+        <template v-if="!person.left">
+          <ParticularsForm
+            v-if="particulars"
+            class="mt-5"
+            :person="person.id"
+            :kept="particulars"
+            :teams="teams"
+            :roles="roles"
+          />
+          <PasswordForm v-if="mayEdit" class="mt-5" :person="person.id" :is-me="isMe" :signs-in="signsIn" />
+        </template>
         <template v-if="mayRemove && !person.left">
           <h2 class="mt-5 mb-1">Leaves</h2>
           <p v-if="!surely" class="text-small">
