@@ -8,6 +8,7 @@ import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
 import { plural } from '@/lib/states';
 import { clockTime } from '@/lib/time';
+import BurdenTable from '@/pages/Rota/BurdenTable.vue';
 
 /** A rota evened out within rules: what that changes, and what each person would carry, before it is kept. */
 interface Carried {
@@ -66,6 +67,7 @@ const columns = [
   { key: 'weekend_days', title: 'Weekend days' },
   { key: 'holidays', title: 'Holidays' },
 ] as const;
+const has = (one: Carried | undefined, column: string): number => Number(one?.[column as keyof Carried] ?? 0);
 const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.value);
 const save = (): void =>
   action.send(`/on-call/${props.rota}/fair`, { changes: proposal.value?.changes ?? [] } as never, () => emit('close'));
@@ -93,25 +95,12 @@ const save = (): void =>
         {{ busy ? 'Working it out …' : '' }}
       </p>
       <template v-if="proposal">
-        <table v-if="rows.length" class="w-full table-fixed text-left">
-          <thead class="text-ink-2">
-            <tr class="row-rule">
-              <th class="w-40 py-1 font-semibold">Person</th>
-              <th v-for="column in columns" :key="column.key" class="font-semibold">{{ column.title }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in rows" :key="row.person" class="row-rule">
-              <td class="py-1 font-semibold">{{ row.name }}</td>
-              <td v-for="column in columns" :key="column.key">
-                {{ row.after?.[column.key] ?? 0 }}
-                <span v-if="(row.after?.[column.key] ?? 0) !== (row.before?.[column.key] ?? 0)" class="text-ink-2"
-                  >instead of {{ row.before?.[column.key] ?? 0 }}</span
-                ><span class="block text-tiny text-ink-2">{{ row.carried?.[column.key] ?? 0 }} last quarter</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <BurdenTable v-if="rows.length" v-slot="{ one, column }" :people="rows" :columns="columns">
+          {{ has(one.after, column) }}
+          <span v-if="has(one.after, column) !== has(one.before, column)" class="text-ink-2"
+            >instead of {{ has(one.before, column) }}</span
+          ><span class="block text-tiny text-ink-2">{{ has(one.carried, column) }} last quarter</span>
+        </BurdenTable>
         <p v-if="proposal.broken.length" class="font-semibold text-call">
           Nobody else can take turns in the leave or against the wish of {{ proposal.broken.join(', ') }}.
         </p>

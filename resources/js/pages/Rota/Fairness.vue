@@ -5,6 +5,7 @@ import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useShared } from '@/lib/shared';
+import BurdenTable from '@/pages/Rota/BurdenTable.vue';
 
 /** What being on call asks of each person in a quarter: hours say little, nights and broken sleep more. */
 interface Burden {
@@ -27,6 +28,7 @@ const props = defineProps<{
 const shared = useShared();
 const form = useForm<{ file: File | null }>({ file: null });
 const columns: { key: keyof Burden; title: string }[] = [
+  { key: 'seconds', title: 'Hours' },
   { key: 'nights', title: 'Nights' },
   { key: 'weekend_days', title: 'Weekend days' },
   { key: 'holidays', title: 'Holidays' },
@@ -61,29 +63,13 @@ const named = computed(() => Object.entries(props.holidays));
           <h2 class="mb-1">
             <Link :href="`/on-call/${rota.id}`" class="hover:underline">{{ rota.name }}</Link>
           </h2>
-          <table class="w-full table-fixed text-left text-small">
-            <thead class="text-ink-2">
-              <tr class="row-rule">
-                <th class="w-40 py-1 font-semibold">Person</th>
-                <th class="font-semibold">Hours</th>
-                <th v-for="column in columns" :key="column.key" class="font-semibold">{{ column.title }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="one in rota.people" :key="one.person" class="row-rule">
-                <td class="py-1">{{ one.name }}</td>
-                <td class="font-mono text-tiny">{{ Math.round(one.seconds / 3600) }}</td>
-                <td
-                  v-for="column in columns"
-                  :key="column.key"
-                  class="font-mono text-tiny"
-                  :class="rota.standOut[column.key]?.includes(one.person) ? 'font-bold underline' : ''"
-                >
-                  {{ one[column.key] }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <BurdenTable v-slot="{ one, column }" :people="rota.people" :columns="columns">
+            <span
+              class="font-mono text-tiny"
+              :class="rota.standOut[column]?.includes(one.person) ? 'font-bold underline' : ''"
+              >{{ column === 'seconds' ? Math.round(one.seconds / 3600) : one[column as keyof Burden] }}</span
+            >
+          </BurdenTable>
         </section>
       </div>
       <form
