@@ -18,4 +18,16 @@ final class ImmediateSQLiteConnector extends SQLiteConnector
     {
         return new ImmediatePdo($dsn, $username, $password, $options);
     }
+
+    /**
+     * @param  \PDO  $connection
+     * @param  array<string, mixed>  $config
+     */
+    protected function configureBusyTimeout($connection, array $config): void
+    {
+        parent::configureBusyTimeout($connection, $config);
+        if ($connection instanceof ImmediatePdo && is_int($config['busy_timeout'] ?? null)) {
+            $connection->waitsFor(intdiv($config['busy_timeout'], 1000));
+        }
+    }
 }
