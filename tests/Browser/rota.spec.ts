@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import ICAL from 'ical.js';
-import { accessible, fitsItsWidth, signIn, someone, test } from './world';
+import { accessible, fitsItsWidth, further, signIn, someone, test } from './world';
 
 /** An ordinary swap, a night taken, and turns in a calendar: with their effect seen before they are saved. */
 
@@ -68,6 +68,26 @@ test('an ordinary swap is asked, seen by whoever is asked, and accepted', async 
   await expect(page.getByText('asks Mika Sund to swap: a boat to catch')).toBeHidden();
   await expect(page.getByText('Swapped turns on Operations desk on call').first()).toBeVisible();
   await other.context().close();
+});
+
+test('whoever is far away sees and types the turns of a rota on its own clocks', async ({ browser }) => {
+  const page = await further(browser, { timezoneId: 'America/St_Johns' });
+  await signIn(page, 'Ingrid Vale');
+  await page.goto('/on-call/lanes');
+  await expect(page.getByText('times of Europe/Oslo, not of your clock (America/St_Johns)')).toBeVisible();
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: /Mon \d+ \w+,? (at )?09:00 to/ })
+      .first(),
+  ).toBeVisible();
+  await page
+    .getByRole('button', { name: /Put somebody on it, .*09:00/ })
+    .first()
+    .click();
+  await expect(page.getByLabel('From')).toHaveValue(/T09:00$/);
+  await page.getByLabel('Who').selectOption({ label: 'Noor Lind' });
+  await expect(page.getByRole('status').filter({ hasText: /09:00 to|changes nothing/ })).toBeVisible();
 });
 
 test('turns are read by a calendar at an address, until it is revoked', async ({ page, request }) => {

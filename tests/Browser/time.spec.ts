@@ -1,6 +1,14 @@
 import { expect, test } from '@playwright/test';
 import { durationOf, durationWords } from '../../resources/js/lib/duration';
-import { clockTime, followServerTime, lasting, remaining } from '../../resources/js/lib/time';
+import {
+  clockOf,
+  clockTime,
+  followServerTime,
+  instantOf,
+  lasting,
+  localOf,
+  remaining,
+} from '../../resources/js/lib/time';
 import { plural, stateRank, stateWords } from '../../resources/js/lib/states';
 import { newKey } from '../../resources/js/lib/key';
 
@@ -68,4 +76,27 @@ test('durations are read as people write them, and written as the contract has t
     '0 s',
     'x',
   ]);
+});
+
+test('a time on the clocks of a zone is that time again, whatever the clocks do there', () => {
+  const zones = ['Europe/Oslo', 'Australia/Lord_Howe', 'America/St_Johns', 'UTC', 'Pacific/Apia', 'Asia/Kathmandu'];
+  for (const zone of zones) {
+    let at = Date.UTC(2026, 0, 1);
+    for (let n = 0; n < 400; n++, at += 23 * HOUR + 17 * MINUTE) {
+      const local = localOf(at, zone);
+      const found = instantOf(local, zone);
+      expect(localOf(found, zone), `${zone} ${local}`).toBe(local);
+      expect(at - found, `${zone} ${local}`).toBeLessThanOrEqual(HOUR);
+      expect(at - found, `${zone} ${local}`).toBeGreaterThanOrEqual(0);
+    }
+  }
+  const iso = (local: string, zone: string): string => new Date(instantOf(local, zone)).toISOString();
+  expect(iso('2026-01-05T09:00', 'Europe/Oslo')).toBe('2026-01-05T08:00:00.000Z');
+  expect(iso('2026-07-06T09:00', 'Europe/Oslo')).toBe('2026-07-06T07:00:00.000Z');
+  // Shown twice: the first time. Never shown: as the clocks go on.
+  expect(iso('2026-10-25T02:30', 'Europe/Oslo')).toBe('2026-10-25T00:30:00.000Z');
+  expect(iso('2026-03-29T02:30', 'Europe/Oslo')).toBe('2026-03-29T01:30:00.000Z');
+  // Half an hour is all that they change by on Lord Howe Island.
+  expect(iso('2026-10-04T02:10', 'Australia/Lord_Howe')).toBe('2026-10-03T15:40:00.000Z');
+  expect(clockOf('Asia/Tokyo')('2026-03-03T20:00:00Z')).toMatch(/^Wed,? 4 Mar,? 05:00$/);
 });

@@ -33,6 +33,10 @@ const hours = computed(() => {
   for (let at = Math.ceil(start.value / hour) * hour; at < start.value + span.value; at += hour) list.push(at);
   return list;
 });
+/** On a narrow screen not every hour has room for its name. */
+const everyHours = computed(() => Math.ceil((48 * span.value) / 3_600_000 / inner.value));
+const isNamed = (hour: number): boolean =>
+  Math.round(hour / 3_600_000) % everyHours.value === 0 && (x(hour) < x(now.value) - 24 || x(hour) > x(now.value) + 64);
 const tallest = computed(() => Math.max(4, ...props.band.alerts.map((grain) => grain.count)));
 const visible = computed(() => props.band.alerts.filter((grain) => grain.at >= start.value));
 const grainWidth = computed(() => Math.max(2, (props.band.grain / span.value) * inner.value - 1.5));
@@ -105,13 +109,7 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
       <rect :x="x(now)" y="0" :width="Math.max(0, width - x(now))" :height="HEIGHT" fill="var(--shade)" opacity="0.5" />
       <g v-for="hour in hours" :key="hour">
         <line :x1="x(hour)" :x2="x(hour)" y1="14" y2="18" stroke="var(--edge)" />
-        <text
-          v-if="x(hour) < x(now) - 24 || x(hour) > x(now) + 64"
-          :x="x(hour)"
-          y="11"
-          text-anchor="middle"
-          class="fill-ink-3 font-mono text-[11px]"
-        >
+        <text v-if="isNamed(hour)" :x="x(hour)" y="11" text-anchor="middle" class="fill-ink-3 font-mono text-[11px]">
           {{ clockTime(hour).slice(-5) }}
         </text>
       </g>

@@ -21,20 +21,58 @@ export function millis(time: string | number): number {
   return typeof time === 'number' ? time : Date.parse(time);
 }
 
-const hourMinute = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
-const dayHourMinute = new Intl.DateTimeFormat('en-GB', {
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
+/** The time zone of the reader's clock. */
+export const ownZone = new Intl.DateTimeFormat().resolvedOptions().timeZone;
 
-/** On the reader's clock: `07:14` today, with the day otherwise. */
-export function clockTime(time: string | number): string {
-  const at = new Date(millis(time));
-  const today = new Date(now.value);
-  return at.toDateString() === today.toDateString() ? hourMinute.format(at) : dayHourMinute.format(at);
+/** The clocks of a zone: `07:14` today, with the day otherwise. */
+export function clockOf(zone?: string): (time: string | number) => string {
+  const timeZone = zone ? { timeZone: zone } : {};
+  const hourMinute = new Intl.DateTimeFormat('en-GB', { ...timeZone, hour: '2-digit', minute: '2-digit' });
+  const date = new Intl.DateTimeFormat('en-GB', { ...timeZone, dateStyle: 'short' });
+  const dayHourMinute = new Intl.DateTimeFormat('en-GB', {
+    ...timeZone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+  return (time) => {
+    const at = millis(time);
+    return date.format(at) === date.format(now.value) ? hourMinute.format(at) : dayHourMinute.format(at);
+  };
+}
+
+/** On the reader's clock. */
+export const clockTime = clockOf();
+
+/** A time as a field of a form takes it, such as 2026-03-29T09:00, on the clocks of a zone. */
+export function localOf(at: number, zone: string): string {
+  const parts = Object.fromEntries(
+    new Intl.DateTimeFormat('en-GB', {
+      timeZone: zone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+    })
+      .formatToParts(at)
+      .map((part) => [part.type, part.value]),
+  );
+  return `${parts.year}-${parts.month}-${parts.day}T${parts.hour}:${parts.minute}`;
+}
+
+/** When the clocks of a zone show that time, milliseconds; the first time if they show it twice, as they go on if they never do. */
+export function instantOf(local: string, zone: string): number {
+  const wanted = Date.parse(`${local.slice(0, 16)}Z`);
+  const shown = (at: number): number => Date.parse(`${localOf(at, zone)}Z`);
+  const DAY = 86_400_000;
+  // By what the clocks are ahead of UTC before any change near it, and after.
+  const before = wanted - (shown(wanted - DAY) - (wanted - DAY));
+  const after = wanted - (shown(wanted + DAY) - (wanted + DAY));
+  return [Math.min(before, after), Math.max(before, after)].find((at) => shown(at) === wanted) ?? before;
 }
 
 /** `12 s`, `4 min`, `1 h 04`, `3 d`: how long something lasted. */

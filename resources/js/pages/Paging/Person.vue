@@ -7,7 +7,7 @@ import HoursField from '@/components/HoursField.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
-import { clockTime } from '@/lib/time';
+import { clockOf, clockTime } from '@/lib/time';
 import ParticularsForm from '@/pages/Paging/ParticularsForm.vue';
 import PasswordForm from '@/pages/Paging/PasswordForm.vue';
 import type { Particulars } from '@/pages/Paging/staff';
@@ -66,6 +66,8 @@ const testing = useAction();
 const leaving = useAction();
 const surely = ref(false);
 const away = useAction();
+/** Leave is meant, and typed, on their own clocks. */
+const theirClock = clockOf(props.person.time_zone);
 const absence = ref({ kind: 'leave', from: '', to: '', what: '' });
 const calendar = useForm<{ file: File | null }>({ file: null });
 const takeCalendar = (event: Event): void => {
@@ -152,94 +154,32 @@ const wrong = computed(
       role="region"
       aria-label="How somebody is reached"
     >
-      <form @submit.prevent="save">
-        <h1>{{ isMe ? 'How I am reached' : `How ${person.name} is reached` }}</h1>
-        <p class="mb-3 text-small text-ink-2">
-          {{ [person.title, person.team, person.time_zone].filter(Boolean).join(', ') }}.
-          <strong v-if="person.left" class="text-call">Has left {{ clockTime(person.left) }}.</strong>
-        </p>
-        <TroubleNote :text="wrong" />
-        <ul v-if="doubts.length" class="mb-3 border-l-2 border-call pl-3 text-small font-semibold" aria-label="Doubts">
-          <li v-for="doubt in doubts" :key="doubt">{{ person.name }} {{ doubt }}.</li>
-        </ul>
-        <h2 class="mb-1">Contacts, in the order in which they are tried</h2>
-        <ul class="text-small">
-          <li v-for="way in edited.contacts" :key="way.channel" class="row-rule flex flex-wrap items-end gap-3 py-2">
-            <strong class="w-28">{{ words(way.channel) }}</strong>
-            <template v-if="mayEdit">
-              <label class="min-w-52 flex-1"
-                ><span class="sr-only">Address for {{ words(way.channel) }}</span
-                ><input v-model="way.address" class="field py-1" maxlength="200" required
-              /></label>
-              <label
-                >after
-                <input
-                  v-model.number="way.after"
-                  class="field inline-block! w-20! py-1"
-                  type="number"
-                  min="0"
-                  max="3600"
-                  required
-                  :aria-label="`Seconds until ${words(way.channel)}`"
-                />
-                s</label
-              >
-              <button type="button" class="link" @click="test(way.channel)">Test it</button>
-              <button
-                type="button"
-                class="link"
-                :aria-label="`Without ${words(way.channel)}`"
-                @click="takeOut(way.channel)"
-              >
-                Take out
-              </button>
-            </template>
-            <span v-else class="text-ink-2">{{ way.after ? `after ${way.after} s` : 'at once' }}</span>
-          </li>
-        </ul>
-        <p v-if="edited.contacts.length === 0" class="text-small font-semibold text-call">
-          Nothing: nobody can reach {{ isMe ? 'you' : 'them' }}.
-        </p>
-        <div v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-4 text-small">
-          <label v-if="free.length"
-            >Add
-            <select class="field inline-block! w-44! py-1" aria-label="Add a way" @change="add">
-              <option value="">a way…</option>
-              <option v-for="one in free" :key="one.value" :value="one.value">{{ one.words }}</option>
-            </select></label
+      <div>
+        <form @submit.prevent="save">
+          <h1>{{ isMe ? 'How I am reached' : `How ${person.name} is reached` }}</h1>
+          <p class="mb-3 text-small text-ink-2">
+            {{ [person.title, person.team, person.time_zone].filter(Boolean).join(', ') }}.
+            <strong v-if="person.left" class="text-call">Has left {{ clockTime(person.left) }}.</strong>
+          </p>
+          <TroubleNote :text="wrong" />
+          <ul
+            v-if="doubts.length"
+            class="mb-3 border-l-2 border-call pl-3 text-small font-semibold"
+            aria-label="Doubts"
           >
-          <button type="button" class="link" @click="test(null)">Test them all</button>
-        </div>
-
-        <h2 class="mt-5 mb-1">Rules of {{ isMe ? 'my' : 'their' }} own</h2>
-        <p class="mb-2 text-small text-ink-2">
-          The first that fits counts, on the clocks of {{ person.time_zone }}. Where none fits, the contacts above are
-          tried.
-        </p>
-        <ol>
-          <li v-for="(rule, i) in edited.rules" :key="i" class="mb-2 border border-line bg-sheet p-3 text-small">
-            <fieldset :disabled="!mayEdit" class="grid gap-2">
-              <legend class="font-semibold">Rule {{ i + 1 }}</legend>
-              <span class="flex flex-wrap gap-3" role="group" aria-label="For what, none chosen is anything">
-                <span>For what</span>
-                <label v-for="one in urgencies" :key="one.value" class="flex items-center gap-1"
-                  ><input v-model="rule.urgencies" type="checkbox" :value="one.value" />{{ one.meaning }}</label
-                >
-              </span>
-              <HoursField v-model="rule.hours" />
-              <span class="flex flex-wrap gap-3" role="group" aria-label="Reached by">
-                <span>by</span>
-                <label v-for="way in edited.contacts" :key="way.channel" class="flex items-center gap-1"
-                  ><input
-                    type="checkbox"
-                    :checked="rule.contacts.some((one) => one.channel === way.channel)"
-                    @change="toggle(rule, way.channel)"
-                  />{{ words(way.channel) }}</label
-                >
-              </span>
-              <span v-for="way in rule.contacts" :key="way.channel">
+            <li v-for="doubt in doubts" :key="doubt">{{ person.name }} {{ doubt }}.</li>
+          </ul>
+          <h2 class="mb-1">Contacts, in the order in which they are tried</h2>
+          <ul class="text-small">
+            <li v-for="way in edited.contacts" :key="way.channel" class="row-rule flex flex-wrap items-end gap-3 py-2">
+              <strong class="w-28">{{ words(way.channel) }}</strong>
+              <template v-if="mayEdit">
+                <label class="min-w-52 flex-1"
+                  ><span class="sr-only">Address for {{ words(way.channel) }}</span
+                  ><input v-model="way.address" class="field py-1" maxlength="200" required
+                /></label>
                 <label
-                  >{{ words(way.channel) }} after
+                  >after
                   <input
                     v-model.number="way.after"
                     class="field inline-block! w-20! py-1"
@@ -247,27 +187,102 @@ const wrong = computed(
                     min="0"
                     max="3600"
                     required
+                    :aria-label="`Seconds until ${words(way.channel)}`"
                   />
                   s</label
                 >
-              </span>
-            </fieldset>
-            <button v-if="mayEdit" type="button" class="link mt-1" @click="edited.rules.splice(i, 1)">
-              Drop this rule
+                <button type="button" class="link" @click="test(way.channel)">Test it</button>
+                <button
+                  type="button"
+                  class="link"
+                  :aria-label="`Without ${words(way.channel)}`"
+                  @click="takeOut(way.channel)"
+                >
+                  Take out
+                </button>
+              </template>
+              <span v-else class="text-ink-2">{{ way.after ? `after ${way.after} s` : 'at once' }}</span>
+            </li>
+          </ul>
+          <p v-if="edited.contacts.length === 0" class="text-small font-semibold text-call">
+            Nothing: nobody can reach {{ isMe ? 'you' : 'them' }}.
+          </p>
+          <div v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-4 text-small">
+            <label v-if="free.length"
+              >Add
+              <select class="field inline-block! w-44! py-1" aria-label="Add a way" @change="add">
+                <option value="">a way…</option>
+                <option v-for="one in free" :key="one.value" :value="one.value">{{ one.words }}</option>
+              </select></label
+            >
+            <button type="button" class="link" @click="test(null)">Test them all</button>
+          </div>
+
+          <h2 class="mt-5 mb-1">Rules of {{ isMe ? 'my' : 'their' }} own</h2>
+          <p class="mb-2 text-small text-ink-2">
+            The first that fits counts, on the clocks of {{ person.time_zone }}. Where none fits, the contacts above are
+            tried.
+          </p>
+          <ol>
+            <li v-for="(rule, i) in edited.rules" :key="i" class="mb-2 border border-line bg-sheet p-3 text-small">
+              <fieldset :disabled="!mayEdit" class="grid gap-2">
+                <legend class="font-semibold">Rule {{ i + 1 }}</legend>
+                <span class="flex flex-wrap gap-3" role="group" aria-label="For what, none chosen is anything">
+                  <span>For what</span>
+                  <label v-for="one in urgencies" :key="one.value" class="flex items-center gap-1"
+                    ><input v-model="rule.urgencies" type="checkbox" :value="one.value" />{{ one.meaning }}</label
+                  >
+                </span>
+                <HoursField v-model="rule.hours" />
+                <span class="flex flex-wrap gap-3" role="group" aria-label="Reached by">
+                  <span>by</span>
+                  <label v-for="way in edited.contacts" :key="way.channel" class="flex items-center gap-1"
+                    ><input
+                      type="checkbox"
+                      :checked="rule.contacts.some((one) => one.channel === way.channel)"
+                      @change="toggle(rule, way.channel)"
+                    />{{ words(way.channel) }}</label
+                  >
+                </span>
+                <span v-for="way in rule.contacts" :key="way.channel">
+                  <label
+                    >{{ words(way.channel) }} after
+                    <input
+                      v-model.number="way.after"
+                      class="field inline-block! w-20! py-1"
+                      type="number"
+                      min="0"
+                      max="3600"
+                      required
+                    />
+                    s</label
+                  >
+                </span>
+              </fieldset>
+              <button v-if="mayEdit" type="button" class="link mt-1" @click="edited.rules.splice(i, 1)">
+                Drop this rule
+              </button>
+            </li>
+          </ol>
+          <p v-if="edited.rules.length === 0" class="text-small text-ink-2">None yet.</p>
+          <div v-if="mayEdit" class="mt-2 flex flex-wrap items-center gap-4">
+            <button v-if="edited.contacts.length" type="button" class="link text-small" @click="addRule">
+              A further rule
             </button>
-          </li>
-        </ol>
-        <p v-if="edited.rules.length === 0" class="text-small text-ink-2">None yet.</p>
-        <div v-if="mayEdit" class="mt-2 flex flex-wrap items-center gap-4">
-          <button v-if="edited.contacts.length" type="button" class="link text-small" @click="addRule">
-            A further rule
-          </button>
-          <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged">Save</ActButton>
-          <button v-if="isChanged" type="button" class="link text-small" @click="edited = copy(kept)">
-            Put it back
-          </button>
+            <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged">Save</ActButton>
+            <button v-if="isChanged" type="button" class="link text-small" @click="edited = copy(kept)">
+              Put it back
+            </button>
+          </div>
+        </form>
+        <div
+          v-if="!person.left"
+          class="mt-6 grid items-start gap-x-8 gap-y-5 md:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]"
+        >
+          <ParticularsForm v-if="particulars" :person="person.id" :kept="particulars" :teams="teams" :roles="roles" />
+          <PasswordForm v-if="mayEdit" :person="person.id" :is-me="isMe" :signs-in="signsIn" />
         </div>
-      </form>
+      </div>
       <section aria-label="What that comes to">
         <h2 class="mb-1">If a page came now</h2>
         <dl class="text-small">
@@ -300,26 +315,26 @@ const wrong = computed(
             </li>
           </ul>
         </template>
-        <h2 class="mt-5 mb-1">Away, or would rather not</h2>
+        <h2 class="mt-5 mb-1">Away, or would rather not, on the clocks of {{ person.time_zone }}</h2>
         <TroubleNote :text="calendar.errors.file ?? Object.values(away.errors.value)[0]" />
         <ul v-if="gaps.length" class="mb-2 border-l-2 border-call pl-3 text-small" aria-label="Gaps that leave makes">
           <li v-for="gap in gaps" :key="gap.rota + gap.from">
             <strong class="text-call">Nobody</strong> on
-            <Link :href="`/on-call/${gap.rota}`" class="link">{{ gap.name }}</Link>, {{ clockTime(gap.from) }} to
-            {{ clockTime(gap.to) }}
+            <Link :href="`/on-call/${gap.rota}`" class="link">{{ gap.name }}</Link>, {{ theirClock(gap.from) }} to
+            {{ theirClock(gap.to) }}
           </li>
         </ul>
         <ul class="text-small">
           <li v-for="one in absences" :key="one.id" class="row-rule flex gap-2 py-1">
             <span class="flex-1"
               ><strong>{{ one.kind === 'leave' ? 'Leave' : 'Rather not' }}</strong
-              >, {{ clockTime(one.from) }} to {{ clockTime(one.to) }}{{ one.what ? `: ${one.what}` : '' }}</span
+              >, {{ theirClock(one.from) }} to {{ theirClock(one.to) }}{{ one.what ? `: ${one.what}` : '' }}</span
             >
             <button
               v-if="mayArrange"
               type="button"
               class="link"
-              :aria-label="`Drop it, ${clockTime(one.from)}`"
+              :aria-label="`Drop it, ${theirClock(one.from)}`"
               @click="away.send(`/people/${person.id}/absences/${one.id}/drop`, {})"
             >
               Drop
@@ -347,17 +362,6 @@ const wrong = computed(
             <input type="file" accept=".ics,text/calendar" class="field py-1" @change="takeCalendar"
           /></label>
         </form>
-        <template v-if="!person.left">
-          <ParticularsForm
-            v-if="particulars"
-            class="mt-5"
-            :person="person.id"
-            :kept="particulars"
-            :teams="teams"
-            :roles="roles"
-          />
-          <PasswordForm v-if="mayEdit" class="mt-5" :person="person.id" :is-me="isMe" :signs-in="signsIn" />
-        </template>
         <template v-if="mayRemove && !person.left">
           <h2 class="mt-5 mb-1">Leaves</h2>
           <p v-if="!surely" class="text-small">

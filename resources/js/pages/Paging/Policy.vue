@@ -77,7 +77,8 @@ const look = useDebounceFn(async () => {
   const answer = await ask<Course>(`/policies/${props.team.id}/dry-run`, {
     rounds: edited.value.rounds,
     steps: edited.value.steps,
-    at: at.value || null,
+    // Typed on the reader's clock, on which the answer is shown.
+    at: at.value ? new Date(at.value).toISOString() : null,
     urgency: urgency.value,
   });
   if (mine !== asked) return;

@@ -24,7 +24,7 @@ const add = (): void => action.send('/teams', { name: further.value }, () => (fu
 </script>
 
 <template>
-  <section class="mt-6 max-w-3xl text-small" aria-label="Teams">
+  <section class="text-small" aria-label="Teams">
     <h2 class="mb-1">Teams</h2>
     <TroubleNote :text="wrong" />
     <ul>
@@ -41,12 +41,10 @@ const add = (): void => action.send('/teams', { name: further.value }, () => (fu
           <button type="button" class="link" @click="naming = null">Leave it</button>
         </form>
         <template v-else>
-          <Link :href="`/policies/${team.id}`" class="min-w-40 font-semibold hover:underline">{{ team.name }}</Link>
+          <Link :href="`/policies/${team.id}`" class="font-semibold hover:underline">{{ team.name }}</Link>
           <span class="flex-1 text-ink-2">{{ plural(team.people, 'person', 'people') }}</span>
           <template v-if="mayEdit">
-            <button type="button" class="link" :aria-label="`Name ${team.name} anew`" @click="begin(team)">
-              Name it anew
-            </button>
+            <button type="button" class="link" :aria-label="`Rename ${team.name}`" @click="begin(team)">Rename</button>
             <button
               type="button"
               class="link"
@@ -63,7 +61,9 @@ const add = (): void => action.send('/teams', { name: further.value }, () => (fu
       None yet. Whatever is watched belongs to a team, which is called for it.
     </p>
     <form v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-3" @submit.prevent="add">
-      <label>A further team <input v-model="further" class="field py-1" maxlength="80" required /></label>
+      <label class="flex-1"
+        >A further team <input v-model="further" class="field py-1" maxlength="80" required
+      /></label>
       <ActButton type="submit" :busy="action.busy.value">Make it</ActButton>
     </form>
   </section>

@@ -6,7 +6,7 @@ import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { newKey } from '@/lib/key';
 import { plural } from '@/lib/states';
-import { clockTime } from '@/lib/time';
+import { clockOf } from '@/lib/time';
 
 /** Turns that were kept in a calendar: whom they name and what they change, before they are taken. */
 interface Preview {
@@ -14,7 +14,8 @@ interface Preview {
   refused: { what: string; why: string }[];
   changes: { from: number; to: number; was: string; is: string }[];
 }
-const props = defineProps<{ rota: string }>();
+const props = defineProps<{ rota: string; zone: string }>();
+const clockTime = clockOf(props.zone);
 const emit = defineEmits<{ close: [] }>();
 const form = useForm<{ file: File | null }>({ file: null });
 const preview = ref<Preview | null>(null);

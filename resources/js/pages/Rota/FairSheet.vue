@@ -7,7 +7,7 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
 import { plural } from '@/lib/states';
-import { clockTime } from '@/lib/time';
+import { clockOf } from '@/lib/time';
 import BurdenTable from '@/pages/Rota/BurdenTable.vue';
 
 /** A rota evened out within rules: what that changes, and what each person would carry, before it is kept. */
@@ -28,7 +28,8 @@ interface Proposal {
   kept: number;
   broken: string[];
 }
-const props = defineProps<{ rota: string }>();
+const props = defineProps<{ rota: string; zone: string }>();
+const clockTime = clockOf(props.zone);
 const emit = defineEmits<{ close: [] }>();
 const action = useAction();
 const weeks = ref(8);

@@ -8,7 +8,7 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
 import { plural } from '@/lib/states';
-import { clockTime, lasting } from '@/lib/time';
+import { clockOf, lasting } from '@/lib/time';
 import LayerForm from '@/pages/Rota/LayerForm.vue';
 import TurnBand from '@/pages/Rota/TurnBand.vue';
 import { layerOf, type Change, type Layer, type Turn } from '@/pages/Rota/rota';
@@ -26,6 +26,7 @@ const props = defineProps<{
   preview: Preview;
   myself: string;
 }>();
+const clockTime = clockOf(props.rota.time_zone);
 const action = useAction();
 const layers = ref<Layer[]>(JSON.parse(JSON.stringify(props.rota.layers)) as Layer[]);
 const shown = ref(props.preview);
@@ -41,7 +42,12 @@ const look = useDebounceFn(async () => {
 }, 250);
 watch(layers, () => void look(), { deep: true });
 const add = (): void => {
-  layers.value.push(layerOf(layers.value.map((one) => one.name)));
+  layers.value.push(
+    layerOf(
+      layers.value.map((one) => one.name),
+      props.rota.time_zone,
+    ),
+  );
 };
 const move = (i: number, by: number): void => {
   const [layer] = layers.value.splice(i, 1);
@@ -95,7 +101,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
           ><template v-else>Covered throughout.</template>
           <template v-if="isChanged"> {{ plural(shown.changed, 'stretch', 'stretches') }} would change hands.</template>
         </p>
-        <TurnBand :turns="shown.turns" :me="myself" />
+        <TurnBand :turns="shown.turns" :me="myself" :zone="rota.time_zone" />
         <ul v-if="isChanged" class="mt-2 text-small">
           <li v-for="change in shown.changes" :key="change.from" class="row-rule py-1">
             <span class="font-mono text-tiny">{{ clockTime(change.from) }} to {{ clockTime(change.to) }}</span

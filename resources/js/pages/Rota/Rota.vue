@@ -7,7 +7,7 @@ import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
-import { clockTime, lasting, useNow } from '@/lib/time';
+import { clockOf, lasting, ownZone, useNow } from '@/lib/time';
 import type { JournalLine } from '@/lib/types';
 import TurnBand from '@/pages/Rota/TurnBand.vue';
 import CalendarSheet from '@/pages/Rota/CalendarSheet.vue';
@@ -42,6 +42,7 @@ const props = defineProps<{
   feeds: { id: number; kind: 'person' | 'rota'; made: number; asked: number | null }[];
   feed: string | null;
 }>();
+const clockTime = clockOf(props.rota.time_zone);
 const action = useAction();
 const now = useNow();
 const sheet = ref<{ kind: 'take' | 'swap'; turn: Turn } | null>(null);
@@ -82,7 +83,8 @@ const wrong = computed(() => action.errors.value.action);
       <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
         <h1>{{ rota.name }}</h1>
         <p class="text-small text-ink-2">
-          {{ rota.team }}; times of {{ rota.time_zone }}.
+          {{ rota.team }}; times of {{ rota.time_zone
+          }}{{ rota.time_zone === ownZone ? '' : `, not of your clock (${ownZone})` }}.
           <strong v-if="gaps.length" class="text-call"
             >Nobody for {{ lasting(uncovered) }} in the next six weeks.</strong
           ><template v-else>Covered for the next six weeks.</template>
@@ -91,21 +93,15 @@ const wrong = computed(() => action.errors.value.action);
             {{ [...new Set(single.map((one) => one.name ?? 'nobody'))].slice(0, 3).join(', ') }} alone.</strong
           >
         </p>
-        <p class="ml-auto text-small">
-          <template v-if="mayArrange"
-            ><Link :href="`/on-call/${rota.id}/layers`" class="link">Who takes turns</Link>&ensp;<button
-              type="button"
-              class="link"
-              @click="aside = 'fair'"
-            >
-              Even it out</button
-            >&ensp;<button type="button" class="link" @click="aside = 'calendar'">Turns from a calendar</button
-            >&ensp;</template
-          ><Link :href="`/policies/${rota.team_id}`" class="link">Whom a call pages</Link>&ensp;<Link
-            href="/on-call"
-            class="link"
-            >All teams</Link
-          >&ensp;<Link href="/fairness" class="link">Fairness</Link>
+        <p class="ml-auto flex flex-wrap items-baseline gap-x-3 text-small">
+          <template v-if="mayArrange">
+            <Link :href="`/on-call/${rota.id}/layers`" class="link">Who takes turns</Link>
+            <button type="button" class="link" @click="aside = 'fair'">Even it out</button>
+            <button type="button" class="link" @click="aside = 'calendar'">Turns from a calendar</button>
+          </template>
+          <Link :href="`/policies/${rota.team_id}`" class="link">Whom a call pages</Link>
+          <Link href="/on-call" class="link">All teams</Link>
+          <Link href="/fairness" class="link">Fairness</Link>
         </p>
       </div>
       <TroubleNote :text="wrong" />
@@ -149,7 +145,7 @@ const wrong = computed(() => action.errors.value.action);
         >{{ leave.length > 6 ? ` and ${leave.length - 6} more` : '' }}. Their turns of the layers are gaps until
         somebody takes them.
       </p>
-      <TurnBand :turns="turns" :me="myself" :single="single" class="mb-3" />
+      <TurnBand :turns="turns" :me="myself" :single="single" :zone="rota.time_zone" class="mb-3" />
       <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_360px]">
         <section aria-labelledby="turns-title">
           <h2 id="turns-title" class="mb-1">Turns ahead</h2>
@@ -234,11 +230,12 @@ const wrong = computed(() => action.errors.value.action);
         </div>
       </div>
     </div>
-    <FairSheet v-if="aside === 'fair'" :rota="rota.id" @close="aside = null" />
-    <CalendarSheet v-if="aside === 'calendar'" :rota="rota.id" @close="aside = null" />
+    <FairSheet v-if="aside === 'fair'" :rota="rota.id" :zone="rota.time_zone" @close="aside = null" />
+    <CalendarSheet v-if="aside === 'calendar'" :rota="rota.id" :zone="rota.time_zone" @close="aside = null" />
     <TurnSheet
       v-if="sheet"
       :rota="rota.id"
+      :zone="rota.time_zone"
       :kind="sheet.kind"
       :turn="sheet.turn"
       :people="people"

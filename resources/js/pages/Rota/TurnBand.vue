@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { clockTime, useNow } from '@/lib/time';
+import { clockOf, instantOf, localOf, useNow } from '@/lib/time';
 import type { Turn } from '@/pages/Rota/rota';
 
 /** Turns on a line of time, a week a row, with what is mine, what was changed by hand, and where nobody is. */
 const props = defineProps<{
   turns: Turn[];
   me: string;
+  /** The zone on whose clocks days begin. */
+  zone: string;
   single?: { from: number; to: number; name: string | null }[];
 }>();
 const thin = (row: { from: number; to: number }) =>
@@ -18,15 +20,15 @@ const { width } = useElementSize(frame);
 const WEEK = 7 * 86_400_000;
 const HEIGHT = 30;
 const weeks = computed(() => {
-  const first = new Date(props.turns[0]?.from ?? Date.now());
-  first.setHours(0, 0, 0, 0);
-  first.setDate(first.getDate() - ((first.getDay() + 6) % 7));
+  // Dates on the clocks of the zone, reckoned as if they were UTC.
+  const day = new Date(`${localOf(props.turns[0]?.from ?? Date.now(), props.zone).slice(0, 10)}T00:00Z`);
+  day.setUTCDate(day.getUTCDate() - ((day.getUTCDay() + 6) % 7));
+  const begins = (): number => instantOf(day.toISOString(), props.zone);
   const last = props.turns.at(-1)?.to ?? Date.now();
   const rows: { from: number; to: number; turns: Turn[] }[] = [];
-  for (const day = new Date(first); day.getTime() < last; day.setDate(day.getDate() + 7)) {
-    const next = new Date(day);
-    next.setDate(next.getDate() + 7);
-    const [from, to] = [day.getTime(), next.getTime()];
+  for (let from = begins(), to = from; from < last; from = to) {
+    day.setUTCDate(day.getUTCDate() + 7);
+    to = begins();
     rows.push({ from, to, turns: props.turns.filter((turn) => turn.from < to && turn.to > from) });
   }
   return rows;
@@ -36,7 +38,9 @@ const x = (row: { from: number; to: number }, at: number): number =>
   LABEL + (Math.max(0, Math.min(at, row.to) - row.from) / (row.to - row.from || WEEK)) * (width.value - LABEL);
 const fill = (turn: Turn): string =>
   turn.person === null ? 'none' : turn.person === props.me ? 'var(--ink)' : 'var(--shade)';
-const day = (at: number): string => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+const clockTime = computed(() => clockOf(props.zone));
+const day = (at: number): string =>
+  new Date(at).toLocaleDateString('en-GB', { timeZone: props.zone, day: 'numeric', month: 'short' });
 </script>
 
 <template>

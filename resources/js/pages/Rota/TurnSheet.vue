@@ -6,12 +6,13 @@ import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
-import { clockTime, lasting } from '@/lib/time';
-import { localOf, type Effect, type Turn } from '@/pages/Rota/rota';
+import { clockOf, instantOf, lasting, localOf } from '@/lib/time';
+import type { Effect, Turn } from '@/pages/Rota/rota';
 
 /** Takes a stretch, or asks somebody to swap; what that changes is seen first. */
 const props = defineProps<{
   rota: string;
+  zone: string;
   kind: 'take' | 'swap';
   turn: Turn;
   people: { id: string; name: string }[];
@@ -19,16 +20,17 @@ const props = defineProps<{
   mayArrange: boolean;
   isMine: boolean;
 }>();
+const clockTime = clockOf(props.zone);
 const emit = defineEmits<{ close: [] }>();
 const action = useAction();
-const from = ref(localOf(Math.max(props.turn.from, Math.floor(Date.now() / 60_000) * 60_000)));
-const to = ref(localOf(props.turn.to));
+const from = ref(localOf(Math.max(props.turn.from, Math.floor(Date.now() / 60_000) * 60_000), props.zone));
+const to = ref(localOf(props.turn.to, props.zone));
 const person = ref(props.isMine ? props.me : '');
 const other = ref('');
 const why = ref('');
 const effect = ref<Effect | null>(null);
 const trouble = ref<string | null>(null);
-const iso = (text: string): string => (text === '' ? '' : new Date(text).toISOString());
+const iso = (text: string): string => (text === '' ? '' : new Date(instantOf(text, props.zone)).toISOString());
 const data = computed(() => ({
   from: iso(from.value),
   to: iso(to.value),

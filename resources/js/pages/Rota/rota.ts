@@ -1,3 +1,5 @@
+import { localOf } from '@/lib/time';
+
 /** A stretch of time in which one person, or nobody, is on call; milliseconds. */
 export interface Turn {
   from: number;
@@ -24,10 +26,6 @@ export interface Effect {
   uncovered_after: number;
 }
 
-/** A time as a field of a form takes it, on the reader's clock. */
-export const localOf = (at: number): string =>
-  new Date(at - new Date(at).getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
-
 /** A layer, as the core's contract has it: times on the wall clock of the rota. */
 export interface Layer {
   name: string;
@@ -49,10 +47,10 @@ export const SHIFTS = [
 ];
 
 /** A further layer to fill in: from next Monday at nine, a week each. */
-export function layerOf(taken: string[]): Layer {
-  const monday = new Date();
-  monday.setDate(monday.getDate() + ((8 - monday.getDay()) % 7 || 7));
+export function layerOf(taken: string[], zone: string): Layer {
+  const monday = new Date(`${localOf(Date.now(), zone).slice(0, 10)}T00:00Z`);
+  monday.setUTCDate(monday.getUTCDate() + ((8 - monday.getUTCDay()) % 7 || 7));
   let n = taken.length + 1;
   while (taken.includes(`layer-${n}`)) n++;
-  return { name: `layer-${n}`, people: [], starts: `${localOf(monday.getTime()).slice(0, 10)}T09:00`, shift: 'P1W' };
+  return { name: `layer-${n}`, people: [], starts: `${monday.toISOString().slice(0, 10)}T09:00`, shift: 'P1W' };
 }

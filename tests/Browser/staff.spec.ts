@@ -1,0 +1,78 @@
+import { expect } from '@playwright/test';
+import { accessible, fitsItsWidth, further, signIn, someone, test } from './world';
+
+/** Who works here: teams and people are made on screens, and those people sign in. */
+
+test('an administrator makes a team and adds somebody to it, who signs in and sets a password of their own', async ({
+  browser,
+}) => {
+  const per = await someone(browser, 'Per Strand');
+  await per.goto('/people');
+  await accessible(per, 'people and teams');
+  const teams = per.getByRole('region', { name: 'Teams' });
+  await teams.getByLabel('A further team').fill('Night desk');
+  await teams.getByRole('button', { name: 'Make it' }).click();
+  await expect(teams.getByRole('link', { name: 'Night desk' })).toBeVisible();
+  await teams.getByLabel('A further team').fill('night DESK');
+  await teams.getByRole('button', { name: 'Make it' }).click();
+  await expect(teams.getByText('There is a team Night desk already.')).toBeVisible();
+  await teams.getByRole('button', { name: 'Rename Night desk' }).click();
+  await teams.getByLabel('Name of Night desk').fill('Late desk');
+  await teams.getByRole('button', { name: 'Name it so' }).click();
+  await expect(teams.getByRole('link', { name: 'Late desk' })).toBeVisible();
+
+  const add = per.getByRole('form', { name: 'Add somebody' });
+  await add.getByLabel('Name').fill('Bo Ek');
+  await add.getByLabel('Mail').fill('Bo.Ek@Eiderholm.example');
+  await add.getByLabel('Team').selectOption({ label: 'Late desk' });
+  await add.getByLabel(/^Password/).fill('a first password');
+  await add.getByRole('button', { name: /^Add them/ }).click();
+  await expect(per.getByRole('heading', { name: 'How Bo Ek is reached' })).toBeVisible();
+  await accessible(per, 'somebody, as an administrator sees them');
+  const particulars = per.getByRole('form', { name: 'Particulars' });
+  await particulars.getByLabel('coordinator').check();
+  await particulars.getByRole('button', { name: 'Save the particulars' }).click();
+  await expect(particulars.getByRole('button', { name: 'Save the particulars' })).toBeDisabled();
+  await per.setViewportSize({ width: 390, height: 844 });
+  await fitsItsWidth(per);
+  await per.goto('/people');
+  await fitsItsWidth(per);
+
+  const enter = async (password: string) => {
+    const bo = await further(browser);
+    await bo.goto('/sign-in');
+    await bo.getByLabel(/mail/i).fill('bo.ek@eiderholm.example');
+    await bo.getByLabel(/password/i).fill(password);
+    await bo.keyboard.press('Enter');
+    return bo;
+  };
+  const bo = await enter('a first password');
+  await expect(bo.getByText('Bo Ek, responder, coordinator')).toBeVisible();
+  const elsewhere = await enter('a first password');
+  await expect(elsewhere.getByText('Bo Ek, responder, coordinator')).toBeVisible();
+  await bo.goto('/people/bo-ek');
+  const password = bo.getByRole('form', { name: 'Password' });
+  await password.getByLabel('The one that I have now').fill('not this one');
+  await password.getByLabel(/^A new one/).fill('a second password');
+  await password.getByRole('button', { name: 'Set it' }).click();
+  await expect(password.getByText('That is not the password that you have now.')).toBeVisible();
+  await password.getByLabel('The one that I have now').fill('a first password');
+  await password.getByRole('button', { name: 'Set it' }).click();
+  await expect(password.getByText(/It is set/)).toBeVisible();
+  await elsewhere.reload();
+  await expect(elsewhere).toHaveURL(/sign-in/);
+  await bo.reload();
+  await expect(bo.getByRole('heading', { name: 'How I am reached' })).toBeVisible();
+});
+
+test('a team that others belong to stays, and one that nothing belongs to is dropped', async ({ page }) => {
+  await signIn(page, 'Per Strand');
+  await page.goto('/people');
+  const teams = page.getByRole('region', { name: 'Teams' });
+  await teams.getByRole('button', { name: 'Drop Quay network' }).click();
+  await expect(teams.getByText(/^Quay network has \d+ people/)).toBeVisible();
+  await teams.getByLabel('A further team').fill('Short-lived');
+  await teams.getByRole('button', { name: 'Make it' }).click();
+  await teams.getByRole('button', { name: 'Drop Short-lived' }).click();
+  await expect(teams.getByRole('link', { name: 'Short-lived' })).toBeHidden();
+});
