@@ -80,13 +80,14 @@ final class Page extends Record
         return self::query()->with(['call.incident', 'call.team', 'person'])->where(static fn($query) => $query->where('id', $lead)->orWhere('lead_id', $lead))->orderBy('id')->get();
     }
 
-    /** @return Collection<int, self> what else its person is paged for, one page of each call: what went out as one with it, and what waits for an answer; the most urgent first */
+    /** @return Collection<int, self> what else its person is paged for, one page of each call: what went out as one with it, what waits for an answer, and what they have; the most urgent first */
     public function alongside(): Collection
     {
         $lead = $this->lead_id ?? $this->id;
         $pages = self::query()->with(['call.incident', 'call.team', 'person'])->where('person_id', $this->person_id)->whereNotNull('call_id')->where('call_id', '!=', $this->call_id)
-            ->where(static fn(Builder $query) => $query->where('id', $lead)->orWhere('lead_id', $lead)
-                ->orWhere(static fn(Builder $open) => $open->whereNull('answer')->where('expires_at', '>', now())->whereHas('call', static fn(Builder $call) => $call->where('outcome', Outcome::Waiting))))
+            ->where(fn(Builder $query) => $query->where('id', $lead)->orWhere('lead_id', $lead)
+                ->orWhere(static fn(Builder $open) => $open->whereNull('answer')->where('expires_at', '>', now())->whereHas('call', static fn(Builder $call) => $call->where('outcome', Outcome::Waiting)))
+                ->orWhereHas('call', fn(Builder $call) => $call->where('outcome', Outcome::Acknowledged)->where('held_by', $this->person_id)))
             ->orderBy('id')->get();
 
         return $pages->unique('call_id')->sortBy(static fn(self $page): array => [$page->call->incident->priority ?? 9, $page->id])->values();

@@ -51,7 +51,7 @@ final class PageController
         return Inertia::render('Paging/Answer', [
             'answerTo' => $request->getRequestUri(),
             'asksAgain' => $page->kind === 'ask' && $call->asked_at !== null,
-            'with' => $page->alongside()->map(static fn(Page $p): array => ['id' => $p->id, 'ref' => $p->call?->incident?->ref(), 'title' => $p->call?->incident?->title, 'priority' => $p->call?->incident?->priority, 'link' => $p->link(), 'answer' => $p->answer]),
+            'with' => $page->alongside()->map(static fn(Page $p): array => ['id' => $p->id, 'ref' => $p->call?->incident?->ref(), 'title' => $p->call?->incident?->title, 'priority' => $p->call?->incident?->priority, 'link' => $p->link(), 'answer' => $p->answer, 'mine' => $p->call?->held_by === $page->person_id]),
             'next' => Answers::next($page)?->name,
             'beginsAt' => $call->begins_at,
             'handedTo' => Call::query()->with('person')->where('handed_from', $call->id)->where('outcome', 'waiting')->first()?->person?->name,

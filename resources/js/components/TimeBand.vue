@@ -58,7 +58,19 @@ const spans = computed(() => {
       };
     });
 });
-const owed = computed(() => props.band.owed.filter((one) => millis(one.at) < start.value + span.value));
+/** What is owed, with its time beside it where there is room between what comes before and after. */
+const owed = computed(() => {
+  const room = 78;
+  const marks = props.band.owed
+    .filter((one) => millis(one.at) < start.value + span.value)
+    .map((one) => ({ ...one, x: clamped(one.at) }))
+    .sort((a, b) => a.x - b.x);
+  return marks.map((one, i) => {
+    const before = i === 0 ? x(now.value) : (marks[i - 1]?.x ?? 0);
+    const side = (marks[i + 1]?.x ?? Infinity) - one.x > room ? 'right' : one.x - before > room ? 'left' : null;
+    return { ...one, side };
+  });
+});
 const summary = computed(
   () =>
     `From ${clockTime(start.value)} to ${clockTime(start.value + span.value)}: ${props.band.alerts.reduce((sum, grain) => sum + grain.count, 0)} alerts, ${props.band.incidents.length} incidents, ${props.band.updates.length} updates given, ${props.band.owed.length} owed.`,
@@ -152,8 +164,17 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
         </circle>
       </g>
       <g v-for="one in owed" :key="one.ref" class="cursor-pointer" @click="openRoom(one.incident)">
-        <circle :cx="clamped(one.at)" :cy="y(2) + 12" r="5" fill="none" stroke="var(--call)" stroke-width="2" />
-        <text v-if="owed.length < 4" :x="clamped(one.at) + 9" :y="y(2) + 16" fill="var(--call)" class="text-[12px]">
+        <circle :cx="one.x" :cy="y(2) + 12" r="5" fill="none" stroke="var(--call)" stroke-width="2">
+          <title>{{ one.ref }}: an update is owed at {{ clockTime(one.at) }}</title>
+        </circle>
+        <text
+          v-if="one.side"
+          :x="one.x + (one.side === 'right' ? 9 : -9)"
+          :y="y(2) + 16"
+          :text-anchor="one.side === 'right' ? 'start' : 'end'"
+          fill="var(--call)"
+          class="text-[12px]"
+        >
           owed {{ clockTime(one.at) }}
         </text>
       </g>

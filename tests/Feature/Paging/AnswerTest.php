@@ -11,6 +11,7 @@ use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Person;
 use App\Signals\Alert;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Testing\TestResponse;
@@ -124,6 +125,7 @@ final class AnswerTest extends TestCase
         self::assertNull($stranger->refresh()->answer);
         self::assertNotNull($with[0]->refresh()->used_at);
         self::assertNull($with[1]->refresh()->used_at);
+        $this->withCookie("page_$first->id", hash('sha256', $first->token))->get($first->link())->assertInertia(fn(Shown $page) => $page->where('with.0.mine', true)->where('with.1.mine', false));
         // A reply to a message is about what that message said.
         $this->tells($with[1], ['event' => 'answered', 'text' => 'no']);
         self::assertSame(['acknowledged', 'acknowledged', 'waiting'], Call::query()->orderBy('id')->get()->map(static fn(Call $call): string => $call->outcome->value)->all());
@@ -272,7 +274,7 @@ final class AnswerTest extends TestCase
         self::assertSame(0, $pages->whereNull('sent_at')->count());
 
         $lead = $pages[0] ?? throw new \LogicException;
-        $this->get($lead->link())->assertInertia(fn(Shown $shown) => $shown->has('with', 2));
+        $this->get($lead->link())->assertInertia(fn(Shown $shown) => $shown->has('with', 3)->where('with', fn(Collection $with): bool => $with->where('mine', true)->pluck('title')->all() === ['Clock']));
         $this->tells($lead, ['event' => 'answered', 'text' => 'yes'])->assertOk();
         self::assertSame(4, Call::query()->where('outcome', Outcome::Acknowledged)->count());
     }

@@ -13,7 +13,15 @@ import type { AlertLine, Service } from '@/lib/types';
 const props = defineProps<{
   answerTo: string;
   asksAgain: boolean;
-  with: { id: number; ref: string; title: string; priority: number; link: string; answer: string | null }[];
+  with: {
+    id: number;
+    ref: string;
+    title: string;
+    priority: number;
+    link: string;
+    answer: string | null;
+    mine: boolean;
+  }[];
   next: string | null;
   beginsAt: string | null;
   handedTo: string | null;
@@ -125,11 +133,14 @@ const stands = computed(() => {
       aria-label="What else you are paged for"
       class="border-l-2 border-call pl-3 text-small"
     >
-      <h2>You are paged for {{ plural(props.with.length, 'more incident') }}</h2>
+      <h2>
+        {{ open.length ? 'You are paged for' : 'You were paged for' }}
+        {{ plural(open.length || props.with.length, 'more incident') }}
+      </h2>
       <ul>
         <li v-for="one in props.with" :key="one.link">
           <Link :href="one.link" class="link">{{ one.ref }}, priority {{ one.priority }}: {{ one.title }}</Link
-          ><span v-if="one.answer" class="text-ink-2">, answered</span>
+          ><span v-if="one.mine || one.answer" class="text-ink-2">{{ one.mine ? ', you have it' : ', answered' }}</span>
         </li>
       </ul>
     </section>
