@@ -18,7 +18,7 @@ export default defineConfig({
     actionTimeout: 30_000,
     timezoneId: 'Europe/Oslo',
     locale: 'en-GB',
-    trace: 'retain-on-failure',
+    trace: 'off',
     launchOptions: chromiumOptions,
   },
   webServer: {
