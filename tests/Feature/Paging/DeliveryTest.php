@@ -16,6 +16,7 @@ use App\Platform\Person;
 use App\Signals\Alert;
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Exceptions;
 use Illuminate\Support\Facades\Http;
 use Tests\TestCase;
 
@@ -59,6 +60,30 @@ final class DeliveryTest extends TestCase
         $this->deliver();
 
         self::assertSame(['a'], Http::recorded()->map(static fn(array $pair): string => $pair[0]->header('Idempotency-Key')[0] ?? '')->all());
+    }
+
+    public function test_one_message_of_which_nothing_can_be_noted_does_not_hold_up_the_others_nor_go_out_again(): void
+    {
+        Exceptions::fake();
+        $call = null;
+        // Its page is gone by the time that the answer comes.
+        Http::fake(['devices.test/*' => static function (Request $request) use (&$call) {
+            if (str_starts_with($request->header('Idempotency-Key')[0] ?? '', 'page-')) {
+                DB::table('pages')->where('call_id', $call)->delete();
+            }
+
+            return Http::response(['ok' => true]);
+        }]);
+        $call = $this->declare()->id;
+        $this->outbox('a', 1);
+        $this->outbox('b', 9);
+        $this->deliver();
+        $this->deliver();
+
+        self::assertCount(1, Http::recorded()->filter(static fn(array $pair): bool => str_starts_with($pair[0]->header('Idempotency-Key')[0] ?? '', 'page-')));
+        self::assertSame(0, OutboxMessage::query()->whereNull('sent_at')->count());
+        self::assertSame(2, Entry::query()->where('kind', 'mail.sent')->whereIn('subject_id', OutboxMessage::query()->whereIn('key', ['a', 'b'])->pluck('id')->map(strval(...)))->count());
+        self::assertStringStartsWith('what became of it could not be noted', (string) OutboxMessage::query()->where('kind', 'page')->latest('id')->firstOrFail()->error);
     }
 
     public function test_a_sender_that_lost_its_lease_for_a_while_remembers_what_it_sent(): void
