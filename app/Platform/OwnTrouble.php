@@ -13,7 +13,14 @@ final class OwnTrouble
     /** Nothing is sent, or looked at, for so long: then the process that does it is gone. */
     private const STOPPED_SECONDS = 15;
 
-    /** @return list<array{kind: 'stopped'|'path', what: string, does: string, since: string|null}> the worst first */
+    /** What does not happen while a part of the clock is broken. */
+    public const CLOCK = [
+        'heartbeats' => 'A heartbeat that is missing is not noticed.', 'signals' => 'Signals are kept, and make no alerts.', 'handling' => 'Alerts do not page by themselves.',
+        'calls' => 'Calls stand still: nobody further is paged.', 'holds' => 'Nobody is asked whether they are on it.', 'unconfirmed' => 'A page that does not arrive is not noticed.',
+        'updates' => 'An update that is overdue is not noticed.', 'alerts' => 'Alerts that were put off do not come back.', 'sweep' => 'Reminders of dates are late, and who left a room still stands there.',
+    ];
+
+    /** @return list<array{kind: 'stopped'|'broken'|'path', what: string, does: string, since: string|null}> the worst first */
     public static function now(): array
     {
         $trouble = [];
@@ -25,6 +32,9 @@ final class OwnTrouble
         }
         if (! isset($leases['sender']) || (string) $leases['sender'] < $stopped) {
             $trouble[] = ['kind' => 'stopped', 'what' => 'The sender of Skarvo has stopped.', 'does' => 'No page and no mail goes out. Start it: php artisan skarvo:sender.', 'since' => isset($leases['sender']) ? self::iso($leases['sender']) : null];
+        }
+        foreach (DB::table('clock_faults')->orderBy('since')->get() as $fault) {
+            $trouble[] = ['kind' => 'broken', 'what' => self::CLOCK[$fault->part] ?? "The clock cannot do its $fault->part.", 'does' => "It breaks, and is tried again every few seconds; the log of the clock says where: $fault->error", 'since' => self::iso($fault->since)];
         }
         foreach (DeliveryPaths::failing() as $path) {
             $trouble[] = ['kind' => 'path', 'what' => "Pages by {$path['channel']} do not arrive.", 'does' => 'Each goes by the next contact of the person meanwhile'.($path['why'] === '' ? '.' : "; the gateway says: {$path['why']}."), 'since' => self::iso($path['since'])];

@@ -38,20 +38,33 @@ final class RunClock extends Forever
     {
         $steady = new SteadyTime;
 
-        return $this->whileHeld('clock', Str::uuid()->toString(), self::IDLE_MICROSECONDS, self::YIELD_MICROSECONDS, function (\Closure $mayWork) use ($steady, $signals, $heartbeats, $handling, $calls, $holds, $unconfirmed, $updates, $alerts, $forget, $dates, $presence): int {
+        $parts = [
+            'heartbeats' => $heartbeats(...), 'signals' => $signals(...), 'handling' => $handling(...), 'calls' => $calls(...), 'holds' => $holds(...), 'unconfirmed' => $unconfirmed(...),
+            'updates' => $updates(...), 'alerts' => $alerts(...), 'sweep' => fn(\Closure $mayWork): int => $this->sweep($mayWork, $forget, $dates, $presence),
+        ];
+        $guarded = new ClockParts($parts);
+
+        return $this->whileHeld('clock', Str::uuid()->toString(), self::IDLE_MICROSECONDS, self::YIELD_MICROSECONDS, function (\Closure $mayWork) use ($steady, $parts, $guarded): int {
             $jump = $steady->jumped(microtime(true), SteadyTime::passed());
             if ($jump !== 0) {
                 ShiftCalls::by($jump, $mayWork);
             }
-            $worked = $heartbeats($mayWork) + $signals($mayWork) + $handling($mayWork) + $calls($mayWork) + $holds($mayWork) + $unconfirmed($mayWork) + $updates($mayWork) + $alerts($mayWork);
-            if (hrtime(true) / 1e9 - $this->swept > self::SWEEP_SECONDS) {
-                $worked += $forget($mayWork) + $dates($mayWork) + $presence($mayWork) + ImportPlans::forgetOld();
-                Once::forgetOld();
-                TakeSignals::forgetOld();
-                $this->swept = hrtime(true) / 1e9;
-            }
 
-            return $worked;
+            // Whoever runs it once is there to see what breaks.
+            return $this->option('once') ? array_sum(array_map(static fn(\Closure $part): int => $part($mayWork), $parts)) : $guarded->run($mayWork, hrtime(true) / 1e9);
         });
+    }
+
+    /** @param  \Closure(): bool  $mayWork */
+    private function sweep(\Closure $mayWork, ForgetOldSignals $forget, RemindOfDates $dates, Presence $presence): int
+    {
+        if (hrtime(true) / 1e9 - $this->swept <= self::SWEEP_SECONDS) {
+            return 0;
+        }
+        $this->swept = hrtime(true) / 1e9;
+        Once::forgetOld();
+        TakeSignals::forgetOld();
+
+        return $forget($mayWork) + $dates($mayWork) + $presence($mayWork) + ImportPlans::forgetOld();
     }
 }

@@ -15,6 +15,7 @@ use App\Platform\Team;
 use App\Topology\Item;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
@@ -31,6 +32,9 @@ final class HandleAlerts
 {
     private const MOST = 200;
 
+    /** Seconds until one that could not be handled is tried again. */
+    private const BROKEN_WAITS = 30;
+
     /** Groups are held against the conditions of their teams this often: minutes count there. */
     private const LOOK_SECONDS = 1.0;
 
@@ -41,7 +45,7 @@ final class HandleAlerts
     /** @return int how many alerts were handled */
     public function __invoke(\Closure $mayWork): int
     {
-        $done = $this->due()->exists() ? DB::transaction(fn(): int => $mayWork() ? $this->handleDue() : 0) : 0;
+        $done = $this->due()->exists() ? $this->handleDue($mayWork) : 0;
         if ($this->following()->exists()) {
             $done += DB::transaction(fn(): int => $mayWork() ? $this->attachFollowing() : 0);
         }
@@ -67,19 +71,44 @@ final class HandleAlerts
         return Alert::query()->where('handle_at', '<=', now())->whereNull('handled_at')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at');
     }
 
-    private function handleDue(): int
+    private function handleDue(\Closure $mayWork): int
     {
-        $alerts = $this->due()->orderBy('stamp')->limit(self::MOST)->get();
-        foreach ($alerts as $alert) {
-            Alert::query()->whereKey($alert->id)->update(['handled_at' => now()]);
-            if ($alert->handling === Handling::Hours) {
-                Journal::write(Actor::system(), 'alert.back', ['alert', $alert->id], ['title' => $alert->title()]);
-            } elseif ($alert->refresh()->incident_id === null) {
-                $this->page($alert);
+        $due = array_values($this->due()->orderBy('stamp')->limit(self::MOST)->pluck('id')->all());
+        try {
+            return $this->handle($due, $mayWork);
+        } catch (QueryException $e) {
+            throw $e;
+        } catch (\Throwable) {
+            // One of them breaks: the others must not wait for whoever mends it.
+            foreach ($due as $id) {
+                try {
+                    $this->handle([$id], $mayWork);
+                } catch (\Exception $e) {
+                    report($e);
+                    Alert::query()->whereKey($id)->update(['handle_at' => now()->addSeconds(self::BROKEN_WAITS)]);
+                }
             }
         }
 
-        return $alerts->count();
+        return count($due);
+    }
+
+    /** @param  list<mixed>  $ids */
+    private function handle(array $ids, \Closure $mayWork): int
+    {
+        return DB::transaction(function () use ($ids, $mayWork): int {
+            $alerts = $mayWork() ? $this->due()->with('team')->whereKey($ids)->orderBy('stamp')->get() : new Collection;
+            foreach ($alerts as $alert) {
+                Alert::query()->whereKey($alert->id)->update(['handled_at' => now()]);
+                if ($alert->handling === Handling::Hours) {
+                    Journal::write(Actor::system(), 'alert.back', ['alert', $alert->id], ['title' => $alert->title()]);
+                } elseif ($alert->refresh()->incident_id === null) {
+                    $this->page($alert);
+                }
+            }
+
+            return $alerts->count();
+        });
     }
 
     /** Pages the team of an alert: in the incident of its group if one is under way, or in one that declares itself. */

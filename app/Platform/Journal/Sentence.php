@@ -113,6 +113,8 @@ final readonly class Sentence
             'team.made' => self::plain("Made the team {$text('team')}"),
             'team.renamed' => self::plain("Named the team {$text('was')} {$text('team')}"),
             'team.dropped' => self::plain("Dropped the team {$text('team')}"),
+            'clock.fails' => self::strong('A part of the clock is broken', "{$text('part')}: {$text('error')}"),
+            'clock.works' => self::plain('A part of the clock works again', $text('part')),
             'person.left' => self::plain("{$text('person')} has left"),
             'what_if.kept' => self::plain("Kept the question {$text('name')}", $list('items')),
             'settings.changed' => self::plain("Changed {$text('what')}"),

@@ -14,6 +14,7 @@ use App\Signals\AlertGroups;
 use App\Signals\HandleAlerts;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Exceptions;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use Symfony\Component\HttpFoundation\Response;
@@ -129,6 +130,34 @@ final class TuningTest extends TestCase
         $this->post("/incidents/$incident->id/coordinate", ['from' => null])->assertSessionHasNoErrors();
         self::assertSame('ingrid-vale', $incident->refresh()->coordinator_id);
         $this->from('/')->post("/incidents/$incident->id/coordinate", ['from' => null])->assertSessionHasErrors(['action' => 'Ingrid Vale coordinates this by now.']);
+    }
+
+    public function test_one_alert_that_cannot_be_paged_for_does_not_hold_up_the_others(): void
+    {
+        Exceptions::fake();
+        $this->save(self::rules([['match' => ['check' => 'state'], 'set' => ['handling' => 'page', 'team' => 'lanes']]]));
+        $this->signal([self::firing('gate-havre-3'), self::firing('crew-db-2'), self::firing('speaker-rossnes')]);
+        $this->takeSignals();
+        $fault = new \ArrayObject(['crew-db-2']);
+        Incident::creating(static function (Incident $incident) use ($fault): void {
+            foreach ($fault as $title) {
+                str_contains($incident->title, $title) && throw new \RuntimeException('broken');
+            }
+        });
+        $paged = static fn(): array => Alert::query()->whereIn('item_id', ['gate-havre-3', 'crew-db-2', 'speaker-rossnes'])->whereNull('closed_at')->whereNotNull('incident_id')->orderBy('item_id')->pluck('item_id')->all();
+        try {
+            app(HandleAlerts::class)(static fn(): bool => true);
+            self::assertSame(['gate-havre-3', 'speaker-rossnes'], $paged());
+            $fault->exchangeArray([]);
+            app(HandleAlerts::class)(static fn(): bool => true);
+            self::assertCount(2, $paged(), 'It is tried again after a while.');
+            $this->later(31);
+            app(HandleAlerts::class)(static fn(): bool => true);
+            self::assertSame(['crew-db-2', 'gate-havre-3', 'speaker-rossnes'], $paged());
+        } finally {
+            Incident::flushEventListeners();
+        }
+        Exceptions::assertReported(\RuntimeException::class);
     }
 
     public function test_a_crash_while_paging_neither_loses_a_page_nor_sends_two(): void

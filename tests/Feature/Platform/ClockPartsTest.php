@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Platform;
+
+use App\Platform\ClockParts;
+use App\Platform\Journal\Entry;
+use App\Platform\OwnTrouble;
+use Illuminate\Database\QueryException;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Exceptions;
+use Tests\TestCase;
+
+/** A part of the clock that breaks stops nothing else, and is told. */
+final class ClockPartsTest extends TestCase
+{
+    /** @var array<string, int> */
+    private array $done = ['handling' => 0, 'calls' => 0];
+
+    private ?\Throwable $breaks = null;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        Exceptions::fake();
+    }
+
+    private function parts(): ClockParts
+    {
+        return new ClockParts([
+            'handling' => function (): int {
+                $this->done['handling']++;
+
+                return $this->breaks === null ? 1 : throw $this->breaks;
+            },
+            'calls' => fn(): int => ++$this->done['calls'] > 0 ? 1 : 0,
+        ]);
+    }
+
+    /** @return list<string> */
+    private static function broken(): array
+    {
+        return array_values(array_map(static fn(array $one): string => $one['what'].' '.$one['does'], array_filter(OwnTrouble::now(), static fn(array $one): bool => $one['kind'] === 'broken')));
+    }
+
+    public function test_the_others_go_on_and_the_broken_one_is_tried_again_after_a_while(): void
+    {
+        $parts = $this->parts();
+        $mayWork = static fn(): bool => true;
+        self::assertSame(2, $parts->run($mayWork, 100.0));
+        self::assertSame([], self::broken());
+
+        $this->breaks = new \LogicException("An alert has its team.\nmore");
+        foreach ([100.1, 100.2, 104.9] as $now) {
+            self::assertSame(1, $parts->run($mayWork, $now));
+        }
+        self::assertSame(['handling' => 2, 'calls' => 4], $this->done);
+        self::assertSame(['Alerts do not page by themselves. It breaks, and is tried again every few seconds; the log of the clock says where: An alert has its team.'], self::broken());
+        $parts->run($mayWork, 105.2);
+        self::assertSame(3, $this->done['handling']);
+
+        $this->breaks = null;
+        self::assertSame(2, $parts->run($mayWork, 111.0));
+        self::assertSame([], self::broken());
+        self::assertSame(['clock.fails', 'clock.works'], Entry::query()->where('subject_kind', 'clock')->orderBy('seq')->pluck('kind')->all());
+        Exceptions::assertReportedCount(2);
+    }
+
+    public function test_a_database_that_is_busy_for_a_moment_is_no_fault(): void
+    {
+        $parts = $this->parts();
+        $this->breaks = new QueryException('sqlite', 'select 1', [], new \PDOException('database is locked'));
+        for ($n = 0; $n < 4; $n++) {
+            $parts->run(static fn(): bool => true, $n / 10);
+        }
+        self::assertSame(['handling' => 4, 'calls' => 4], $this->done);
+        self::assertSame([], self::broken());
+        $parts->run(static fn(): bool => true, 0.5);
+        self::assertCount(1, self::broken());
+    }
+
+    public function test_a_clock_that_starts_takes_back_what_the_one_before_it_told(): void
+    {
+        $this->breaks = new \LogicException('broken');
+        $this->parts()->run(static fn(): bool => true, 1.0);
+        self::assertCount(1, self::broken());
+
+        $this->breaks = null;
+        $this->parts()->run(static fn(): bool => true, 1.0);
+        self::assertSame([], self::broken());
+        self::assertSame(0, DB::table('clock_faults')->count());
+    }
+}
