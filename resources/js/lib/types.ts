@@ -15,7 +15,7 @@ export interface Me {
 
 /** What is wrong with Skarvo itself. */
 export interface Trouble {
-  kind: 'stopped' | 'path';
+  kind: 'stopped' | 'broken' | 'path';
   what: string;
   does: string;
   since: string | null;
