@@ -19,6 +19,8 @@ return [
         'page' => env('SKARVO_PAGE_GATEWAY'),
         'mail' => env('SKARVO_MAIL_GATEWAY'),
         'timeout_seconds' => 5,
+        // A notification channel that is not of ours has so long, in a process of its own.
+        'channel_seconds' => 20,
     ],
 
     // Which of Laravel's notification channels carries a page: a class, or a name such as mail. Without one, the page gateway.

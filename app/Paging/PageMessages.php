@@ -7,6 +7,7 @@ namespace App\Paging;
 use App\Paging\Delivery\DeliveryPaths;
 use App\Paging\Delivery\GatewayChannel;
 use App\Paging\Delivery\NoteDelivery;
+use App\Paging\Delivery\OwnProcess;
 use App\Paging\Delivery\PageNotification;
 use App\Paging\Delivery\StartsSending;
 use App\Platform\Journal\Actor;
@@ -17,7 +18,6 @@ use App\Platform\Outbox\OutboxMessage;
 use Carbon\CarbonImmutable;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
-use Illuminate\Support\Facades\Notification;
 
 /** Pages on their way to a device, by the notification channel that is set for their kind. */
 final class PageMessages implements Messages
@@ -67,13 +67,8 @@ final class PageMessages implements Messages
         if ($channel instanceof StartsSending) {
             return $channel->start($notification);
         }
-        try {
-            Notification::route($driver, $page->address)->notifyNow($notification);
 
-            return Create::promiseFor([]);
-        } catch (\Exception $e) {
-            return Create::rejectionFor(new Failed(mb_substr($e->getMessage(), 0, 150)));
-        }
+        return app(OwnProcess::class)->start($notification);
     }
 
     public function attempts(OutboxMessage $message): int

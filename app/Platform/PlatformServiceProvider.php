@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use App\Paging\Delivery\OwnProcess;
 use App\Platform\Database\ImmediateSQLiteConnector;
 use App\Platform\Database\PreciseSQLiteConnection;
 use App\Platform\Outbox\Gateway;
@@ -29,6 +30,7 @@ final class PlatformServiceProvider extends ServiceProvider
         Connection::resolverFor('sqlite', static fn(\PDO|\Closure $pdo, string $database, string $prefix, array $config): Connection => new PreciseSQLiteConnection($pdo, $database, $prefix, $config));
         $this->app->bind('db.connector.sqlite', ImmediateSQLiteConnector::class);
         $this->app->singleton(Gateway::class);
+        $this->app->singleton(OwnProcess::class);
         Date::use(CarbonImmutable::class);
     }
 

@@ -31,7 +31,24 @@ final class PageNotification extends Notification
         private readonly string $driver,
     ) {}
 
-    /** @return list<string> */
+    /** As a process of its own is given it. */
+    public function toJson(): string
+    {
+        return json_encode([$this->channel, $this->address, $this->person, $this->text, $this->link, $this->key, $this->answers, $this->driver], JSON_THROW_ON_ERROR);
+    }
+
+    public static function fromJson(string $json): self
+    {
+        $told = json_decode($json, true, 4, JSON_THROW_ON_ERROR);
+        if (! is_array($told) || count($told) !== 8 || ! is_array($told[6])) {
+            throw new \InvalidArgumentException('This is no page.');
+        }
+        [$channel, $address, $person, $text, $link, $key, , $driver] = array_map(static fn(mixed $one): string => is_string($one) ? $one : '', array_values($told));
+
+        return new self($channel, $address, $person, $text, $link, $key, array_filter($told[6], is_string(...)), $driver);
+    }
+
+    /** @return non-empty-list<string> */
     public function via(): array
     {
         return [$this->driver];

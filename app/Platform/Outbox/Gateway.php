@@ -17,7 +17,12 @@ final class Gateway
 {
     private const CONNECT_SECONDS = 2;
 
+    private const LOOK_MICROSECONDS = 2000;
+
     private readonly CurlMultiHandler $handler;
+
+    /** @var list<\Closure(): bool> */
+    private array $attended = [];
 
     public function __construct()
     {
@@ -50,10 +55,28 @@ final class Gateway
         });
     }
 
+    /**
+     * Has something else looked at with each tick.
+     *
+     * @param  \Closure(): bool  $look  says whether it has come to its end
+     */
+    public function attend(\Closure $look): void
+    {
+        $this->attended[] = $look;
+    }
+
     /** Lets what is under way go on for a moment. */
     public function tick(): void
     {
         $this->handler->tick();
+        if ($this->attended !== []) {
+            usleep(self::LOOK_MICROSECONDS);
+            $attended = $this->attended;
+            $this->attended = [];
+            // What comes to its end may begin another, which is attended to from now on.
+            $open = array_values(array_filter($attended, static fn(\Closure $look): bool => ! $look()));
+            $this->attended = [...$open, ...$this->attended];
+        }
         Utils::queue()->run();
     }
 }

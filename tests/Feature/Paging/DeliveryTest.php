@@ -6,6 +6,8 @@ namespace Tests\Feature\Paging;
 
 use App\Paging\Call;
 use App\Paging\Delivery\DeliveryPaths;
+use App\Paging\Delivery\OwnProcess;
+use App\Paging\Delivery\PageNotification;
 use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Outbox\Gateway;
@@ -212,24 +214,78 @@ final class DeliveryTest extends TestCase
         self::assertSame(1, Entry::query()->where('kind', 'path.works')->count());
     }
 
+    /** @return string the file in which the channel records */
+    private function plugIn(string $does): string
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'skarvo-channel');
+        config(['skarvo.channels.push' => RecordingChannel::class]);
+        $_ENV[RecordingChannel::FILE] = $file;
+        $_ENV[RecordingChannel::DOES] = $does;
+        $this->beforeApplicationDestroyed(static function () use ($file): void {
+            unset($_ENV[RecordingChannel::FILE], $_ENV[RecordingChannel::DOES]);
+            unlink($file);
+        });
+
+        return $file;
+    }
+
     public function test_a_channel_of_laravel_can_carry_pages(): void
     {
         Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
-        config(['skarvo.channels.push' => RecordingChannel::class]);
+        $file = $this->plugIn('sends');
         $this->declare();
         $this->deliver();
 
         self::assertSame([], Http::recorded()->all());
-        $sent = RecordingChannel::$sent[0] ?? throw new \LogicException('Nothing was sent.');
+        $sent = PageNotification::fromJson((string) file_get_contents($file));
         $page = Page::query()->sole();
-        self::assertSame(["page-$page->id", $page->address], [$sent->key, $sent->address]);
+        self::assertSame(["page-$page->id", $page->address, $page->link()], [$sent->key, $sent->address, $sent->link]);
+        self::assertSame([1 => 'yes', 2 => 'no', 3 => 'in 10', 4 => 'hand to …'], $sent->answers);
         self::assertStringContainsString('priority', $sent->toMail()->subject);
         self::assertNotNull($page->sent_at);
 
-        RecordingChannel::$breaks = true;
+        $_ENV[RecordingChannel::DOES] = 'breaks';
         OutboxMessage::query()->update(['sent_at' => null, 'attempts' => 1, 'claimed_by' => null]);
         $this->deliver();
         self::assertSame('the provider is closed', OutboxMessage::query()->where('key', "page-$page->id")->value('error'));
+    }
+
+    public function test_a_channel_that_hangs_holds_up_nobody_and_comes_back(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        config(['skarvo.gateways.channel_seconds' => 1]);
+        $this->plugIn('hangs');
+        $this->declare();
+        $sender = new Sender(app(Gateway::class), 'x');
+        $mayWork = static fn(): bool => true;
+        $sender->step($mayWork);
+        $this->outbox('behind it', 9);
+        do {
+            $sender->step($mayWork);
+        } while (OutboxMessage::query()->where('key', 'behind it')->whereNull('sent_at')->exists());
+        self::assertNull(OutboxMessage::query()->where('kind', 'page')->value('error'), 'The one that hangs is still under way.');
+        while (! $sender->isIdle()) {
+            $sender->step($mayWork);
+        }
+        self::assertSame('did not end in 1 s', OutboxMessage::query()->where('kind', 'page')->value('error'));
+    }
+
+    public function test_so_many_processes_at_a_time_and_each_page_goes_once(): void
+    {
+        $file = $this->plugIn('sends');
+        $gateway = app(Gateway::class);
+        $own = app(OwnProcess::class);
+        $ended = 0;
+        for ($n = 0; $n < 11; $n++) {
+            $own->start(new PageNotification('push', "phone-$n", 'Ada', 'text', 'link', "key-$n", [1 => 'yes'], RecordingChannel::class))->then(static function () use (&$ended): void {
+                $ended++;
+            });
+        }
+        while ($ended < 11) {
+            $gateway->tick();
+        }
+        $keys = array_map(static fn(string $line): string => PageNotification::fromJson($line)->key, file($file, FILE_IGNORE_NEW_LINES) ?: []);
+        self::assertEqualsCanonicalizing(array_map(static fn(int $n): string => "key-$n", range(0, 10)), $keys);
     }
 
     public function test_who_has_left_is_not_paged_and_the_next_contact_is_not_theirs(): void

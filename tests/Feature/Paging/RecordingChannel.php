@@ -6,19 +6,24 @@ namespace Tests\Feature\Paging;
 
 use App\Paging\Delivery\PageNotification;
 
-/** A notification channel as somebody would plug it in. */
+/** A notification channel as somebody would plug it in. What it does is told by the environment, as it runs in a process of its own. */
 final class RecordingChannel
 {
-    /** @var list<PageNotification> */
-    public static array $sent = [];
+    /** A file: what was sent, a JSON text a line. */
+    public const FILE = 'RECORDING_CHANNEL_FILE';
 
-    public static bool $breaks = false;
+    /** sends, breaks or hangs */
+    public const DOES = 'RECORDING_CHANNEL_DOES';
 
     public function send(object $notifiable, PageNotification $page): void
     {
-        if (self::$breaks) {
+        $does = getenv(self::DOES);
+        if ($does === 'breaks') {
             throw new \RuntimeException('the provider is closed');
         }
-        self::$sent[] = $page;
+        while ($does === 'hangs') {
+            usleep(10_000);
+        }
+        file_put_contents((string) getenv(self::FILE), $page->toJson()."\n", FILE_APPEND | LOCK_EX);
     }
 }
