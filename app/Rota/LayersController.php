@@ -31,7 +31,9 @@ final class LayersController
     {
         return Inertia::render('Rota/Layers', [
             'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers],
-            'people' => Person::query()->orderByRaw('team_id = ? desc', [$rota->team_id])->orderBy('name')->get(['id', 'name']),
+            'people' => Person::query()->orderByRaw('team_id = ? desc', [$rota->team_id])->orderBy('name')->get(['id', 'name', 'left_at'])
+                // Whoever has left is named only where a layer still has them.
+                ->filter(static fn(Person $person): bool => $person->left_at === null || $rota->names($person->id))->map(static fn(Person $person): array => ['id' => $person->id, 'name' => $person->left_at === null ? $person->name : "$person->name (has left)"])->values(),
             'preview' => $this->told($rota, $rota),
             'myself' => CurrentPerson::of($request)->id,
         ]);

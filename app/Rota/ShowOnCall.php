@@ -16,6 +16,11 @@ final class ShowOnCall extends Command
     {
         $team = $this->argument('team');
         $teams = array_filter(OnCallNow::teams(), static fn(array $one): bool => ! is_string($team) || $one['team'] === $team);
+        if ($teams === [] && ! is_string($team)) {
+            $this->line('Nobody is on call: there is no rota yet.');
+
+            return self::SUCCESS;
+        }
         if ($teams === []) {
             $this->error("There is no team $team with a rota.");
 

@@ -171,7 +171,11 @@ const wrong = computed(
           </ul>
           <h2 class="mb-1">Contacts, in the order in which they are tried</h2>
           <ul class="text-small">
-            <li v-for="way in edited.contacts" :key="way.channel" class="row-rule flex flex-wrap items-center gap-3 py-2">
+            <li
+              v-for="way in edited.contacts"
+              :key="way.channel"
+              class="row-rule flex flex-wrap items-center gap-3 py-2"
+            >
               <strong class="w-28">{{ words(way.channel) }}</strong>
               <template v-if="mayEdit">
                 <label class="min-w-52 flex-1"

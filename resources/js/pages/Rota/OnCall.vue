@@ -106,8 +106,14 @@ const following = (turns: Turn[]): Turn | undefined => turns.find((turn) => mill
           </tr>
         </tbody>
       </table>
+      <p v-if="rotas.length === 0" class="mt-2 max-w-2xl text-small">
+        <strong class="text-call">Nobody is on call: there is no rota yet.</strong>
+        {{ choices.teams.length ? 'Make the first one below' : 'Make a team first, under' }}
+        <template v-if="choices.teams.length === 0"><Link href="/people" class="link">People</Link></template
+        >, then say in its policy whom a call to the team pages.
+      </p>
       <NewRota v-if="mayArrange" :teams="choices.teams" :time-zone="choices.time_zone" />
-      <h2 class="mt-5 mb-1">By service</h2>
+      <h2 v-if="services.length" class="mt-5 mb-1">By service</h2>
       <ul class="columns-1 text-small md:columns-2 xl:columns-3">
         <li v-for="one in services" :key="one.service" class="flex gap-2 py-1">
           <Link :href="`/estate/${encodeURIComponent(one.service)}`" class="link">{{ one.name }}</Link>
