@@ -48,7 +48,7 @@ final class RotaController
             'uncovered' => $coverage->uncoveredSeconds() * 1000,
             'single' => self::single($rota, $now, $to),
             'leave' => array_values(array_map(static fn(Absence $a): array => ['name' => $names[$a->person] ?? $a->person, 'from' => $a->from * 1000, 'to' => $a->to * 1000], array_filter(Absences::between($now, $to), static fn(Absence $a): bool => ! $a->isWish && $rota->names($a->person)))),
-            'people' => Person::query()->where('team_id', $rota->team_id)->orderBy('name')->get(['id', 'name']),
+            'people' => Person::query()->whereNull('left_at')->where('team_id', $rota->team_id)->orderBy('name')->get(['id', 'name']),
             'myself' => $person->id,
             'mayArrange' => ChangeRota::mayArrange($person),
             'isMine' => $person->team_id === $rota->team_id,

@@ -39,6 +39,18 @@ final class PeopleTest extends TestCase
         return ['urgencies' => ['now'], 'hours' => ['days' => ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'], 'from' => '22:00', 'to' => '07:00'], 'contacts' => [['channel' => $channel, 'after' => 0]]];
     }
 
+    public function test_whoever_has_left_is_offered_for_turns_no_more(): void
+    {
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->person('jonas-solberg')->update(['left_at' => now()]);
+        $offered = static fn(Collection $people): array => $people->pluck('name')->filter(static fn(string $name): bool => str_starts_with($name, 'Jonas Solberg'))->values()->all();
+
+        $this->get('/on-call/lanes')->assertInertia(fn(Shown $page) => $page->where('people', fn(Collection $people): bool => $offered($people) === []));
+        $this->get('/on-call/quay/layers')->assertInertia(fn(Shown $page) => $page->where('people', fn(Collection $people): bool => $offered($people) === []));
+        // A layer that still names them says so.
+        $this->get('/on-call/lanes/layers')->assertInertia(fn(Shown $page) => $page->where('people', fn(Collection $people): bool => $offered($people) === ['Jonas Solberg (has left)']));
+    }
+
     public function test_somebody_changes_how_they_are_reached_and_calls_go_by_it(): void
     {
         $was = $this->kept('noor-lind');
