@@ -12,7 +12,7 @@ final class RecordingChannel
     /** A file: what was sent, a JSON text a line. */
     public const FILE = 'RECORDING_CHANNEL_FILE';
 
-    /** sends, breaks or hangs */
+    /** sends, breaks, or hangs as long as the file is there */
     public const DOES = 'RECORDING_CHANNEL_DOES';
 
     public function send(object $notifiable, PageNotification $page): void
@@ -21,9 +21,11 @@ final class RecordingChannel
         if ($does === 'breaks') {
             throw new \RuntimeException('the provider is closed');
         }
-        while ($does === 'hangs') {
+        $file = (string) getenv(self::FILE);
+        while ($does === 'hangs' && is_file($file)) {
             usleep(10_000);
+            clearstatcache();
         }
-        file_put_contents((string) getenv(self::FILE), $page->toJson()."\n", FILE_APPEND | LOCK_EX);
+        file_put_contents($file, $page->toJson()."\n", FILE_APPEND | LOCK_EX);
     }
 }
