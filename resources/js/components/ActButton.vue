@@ -13,7 +13,7 @@ withDefaults(
     class="inline-flex items-center justify-center gap-2 rounded-edge border-[1.5px] px-2.5 py-1 text-small font-semibold transition-opacity disabled:opacity-50"
     :class="[
       main ? 'border-ink bg-ink text-on-ink' : 'border-ink bg-transparent text-ink hover:bg-shade',
-      busy ? 'opacity-60' : '',
+      busy ? 'cursor-progress opacity-75' : '',
     ]"
   >
     <slot />
