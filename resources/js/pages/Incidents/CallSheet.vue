@@ -94,7 +94,7 @@ const send = (): void =>
         <h3>Whom that makes</h3>
         <ul class="text-small">
           <li v-for="one in preview?.makes ?? []" :key="one.whom" class="row-rule py-1.5">
-            <strong>{{ one.name }}</strong><template v-if="one.already"> {{ one.already }}.</template>
+            <strong>{{ one.name }}</strong><template v-if="one.already">{{ ` ${one.already}.` }}</template>
             <template v-else-if="one.people.length"
               >: pages {{ one.people.join(', ') }} first{{ one.policy ? `, by ${one.policy}` : '' }}.</template
             >
