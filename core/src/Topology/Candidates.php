@@ -10,7 +10,8 @@ namespace Skarvo\Topology;
  * A candidate is an item that failed, down or in part; what it would hit is traced. How well that fits is told by the
  * likelihood of what is seen, as in a naive Bayesian model with noisy observations (Pearl, Probabilistic Reasoning in
  * Intelligent Systems, 1988, section 4.3), against the hypothesis that every symptom is a stray:
- *  - a watched item that is hit shows it, but for MISSES (an item that has only lost its spare: MISSES_SPARE);
+ *  - a watched item that is hit shows it, but for MISSES; where the estate's checks do not see lost spares (1 -
+ *    SPARES_SHOW), what has only lost its spare shows nothing;
  *  - it shows the state that was traced, or one that differs by one or two ranks (SHOWN);
  *  - a watched item that is not hit shows a stray symptom with STRAY, in any state;
  *  - of two items that are hit, the one nearer to the cause begins first, but for one time in five (IN_ORDER).
@@ -23,7 +24,8 @@ final class Candidates
 
     private const MISSES = 0.25;
 
-    private const MISSES_SPARE = 0.3;
+    /** How likely it is that checks see that a spare is lost. */
+    private const SPARES_SHOW = 0.8;
 
     private const STRAY = 0.02;
 
@@ -102,18 +104,21 @@ final class Candidates
     /** @param  array<int, int>  $hit  rank by item */
     private function likelihood(int $cause, array $hit): float
     {
-        $sum = 0.0;
+        $broken = $spares = 0.0;
         foreach ($hit as $item => $rank) {
             if (! $this->isWatched($item)) {
                 continue;
             }
-            $misses = $rank === 1 ? self::MISSES_SPARE : self::MISSES;
-            $sum += isset($this->symptoms[$item])
-                ? log((1 - $misses) * self::SHOWN[min(2, abs($rank - $this->symptoms[$item]['rank']))] / (self::STRAY / self::STATES))
-                : log($misses / (1 - self::STRAY));
+            $shows = isset($this->symptoms[$item])
+                ? log((1 - self::MISSES) * self::SHOWN[min(2, abs($rank - $this->symptoms[$item]['rank']))] / (self::STRAY / self::STATES))
+                : log(self::MISSES / (1 - self::STRAY));
+            $rank === 1 ? $spares += $shows : $broken += $shows;
         }
 
-        return $sum + $this->order($cause, $hit);
+        // Either lost spares raise alerts here, or they do not, and then they say nothing either way.
+        $either = max($spares, 0.0) + log(self::SPARES_SHOW * exp(min($spares, 0.0)) + (1 - self::SPARES_SHOW) * exp(-max($spares, 0.0)));
+
+        return $broken + $either + $this->order($cause, $hit);
     }
 
     /**

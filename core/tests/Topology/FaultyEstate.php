@@ -23,8 +23,11 @@ final class FaultyEstate
      */
     private function __construct(public readonly Graph $graph, public readonly int $cause, public readonly int $rank, public readonly array $symptoms, public readonly array $watched) {}
 
-    /** @return self|null null if what failed shows nowhere */
-    public static function make(Randomizer $random): ?self
+    /**
+     * @param  bool  $seesSpares  whether the checks see what has only lost its spare
+     * @return self|null null if what failed shows nowhere
+     */
+    public static function make(Randomizer $random, bool $seesSpares = true): ?self
     {
         $graph = new Graph;
         $below = $before = $all = [];
@@ -49,7 +52,7 @@ final class FaultyEstate
         $hit = Trace::ranks($graph, [$cause => $rank]);
         $symptoms = [];
         foreach (self::distances($graph, $cause, $hit) as $item => $steps) {
-            if (in_array($item, $watched, true) && $random->getInt(0, 3) > 0) {
+            if (in_array($item, $watched, true) && $random->getInt(0, 3) > 0 && ($seesSpares || $hit[$item] > 1)) {
                 $late = $random->getInt(0, 9) === 0 ? $random->getInt(60, 600) : 0;
                 $symptoms[] = [$item, State::ofRank($hit[$item]), self::START + $steps * $random->getInt(5, 60) + $random->getInt(0, 30) + $late];
             }
