@@ -42,6 +42,14 @@ final class Candidates
     /** Items looked at, those under most symptoms first: on a large estate far more stand under a symptom. */
     private const MOST_LOOKED_AT = 3000;
 
+    /** Items that are hit by all that are looked at: with more the answer would come too late to be of use. */
+    private const MOST_HIT = 600_000;
+
+    /** So much less likely than another, and a cause adds nothing to what is told of the others (in natural logarithms). */
+    private const NOTHING = 14.0;
+
+    private int $steps = self::MOST_HIT;
+
     /**
      * @param  array<int, array{rank: int, at: int}>  $symptoms  by item; rank is more than 0, at in seconds since the epoch
      * @param  array<int, true>|null  $watched  items; null: all are
@@ -69,22 +77,32 @@ final class Candidates
     private function find(): array
     {
         $found = $likelihoods = [];
-        foreach ($this->below() as $item) {
+        $least = -INF;
+        $top = [];
+        foreach ($this->below() as $item => $explains) {
             $best = null;
             foreach (self::FAILS as $rank => $share) {
-                $hit = Trace::ranks($this->graph, [$item => $rank]);
+                $hit = $this->hitBy($item, $rank, $explains, $least);
+                if ($hit === null) {
+                    continue;
+                }
                 $likelihood = log($share) + $this->likelihood($item, $hit);
                 if ($best === null || $likelihood > $best[0]) {
                     $best = [$likelihood, $hit, $rank];
                 }
             }
-            if (array_intersect_key($this->symptoms, $best[1]) !== []) {
+            if ($best !== null && array_intersect_key($this->symptoms, $best[1]) !== []) {
                 $found[$item] = $best;
                 $likelihoods[$item] = $best[0];
+                $top[] = $best[0];
+                rsort($top);
+                $top = array_slice($top, 0, self::MOST);
+                // What is less likely than these is not told, and counts for nothing beside them.
+                $least = min($top[self::MOST - 1] ?? -INF, max(0.0, $top[0]) - self::NOTHING);
             }
         }
         uksort($found, fn(int $a, int $b): int => round($likelihoods[$b], 9) <=> round($likelihoods[$a], 9) ?: strcmp($this->graph->id($a), $this->graph->id($b)));
-        $top = max(0.0, ...array_values($likelihoods) ?: [0.0]);
+        $top = max(0.0, ...$top ?: [0.0]);
         $whole = exp(-$top) + array_sum(array_map(static fn(float $one): float => exp($one - $top), $likelihoods));
         $candidates = [];
         foreach (array_slice($found, 0, self::MOST, true) as $item => [$likelihood, $hit, $rank]) {
@@ -99,6 +117,29 @@ final class Candidates
         }
 
         return $candidates;
+    }
+
+    /**
+     * What a failure would hit. One that would hit far more that shows nothing than it could explain is given up: at the
+     * bottom of a large estate most failures are of that kind.
+     *
+     * @param  int  $explains  how many symptoms it could explain at the most
+     * @param  float  $least  what is less likely is of no interest
+     * @return array<int, int>|null rank by item; null if it is of no interest
+     */
+    private function hitBy(int $item, int $rank, int $explains, float $least): ?array
+    {
+        // At the best, all of them are explained, and in order.
+        $hope = $explains * (log((1 - self::MISSES) * self::SHOWN[0] / (self::STRAY / self::STATES)) + log(2 * self::IN_ORDER));
+        $silent = log(self::MISSES / (1 - self::STRAY));
+
+        return Trace::ranksWhile($this->graph, [$item => $rank], function (int $hit, int $as) use (&$hope, $silent, $least): bool {
+            if ($as > 1 && ! isset($this->symptoms[$hit]) && $this->isWatched($hit)) {
+                $hope += $silent;
+            }
+
+            return --$this->steps >= 0 && $hope >= $least;
+        });
     }
 
     /** @param  array<int, int>  $hit  rank by item */
@@ -174,32 +215,33 @@ final class Candidates
         return $distances;
     }
 
-    /** @return list<int> symptoms and all that they stand on, those under most symptoms first */
+    /** @return array<int, int> how many symptoms stand on it, by item: the symptoms, then those under most of them, of those the nearest */
     private function below(): array
     {
-        $needs = [];
-        foreach ($this->graph->owners() as $need => $owner) {
-            $needs[$owner][] = $need;
-        }
-        $under = [];
+        $needsOf = $this->graph->needsOf();
+        $under = $far = [];
         foreach (array_keys($this->symptoms) as $symptom) {
-            $seen = [$symptom => true];
-            for ($front = [$symptom]; $front !== [];) {
-                $item = array_pop($front);
+            $distances = [$symptom => 0];
+            $queue = [$symptom];
+            for ($next = 0; isset($queue[$next]); $next++) {
+                $item = $queue[$next];
+                $distance = $distances[$item];
                 $under[$item] = ($under[$item] ?? 0) + 1;
-                foreach ($needs[$item] ?? [] as $need) {
+                $far[$item] = ($far[$item] ?? 0) + $distance;
+                foreach ($needsOf[$item] ?? [] as $need) {
                     foreach ($this->graph->members($need) as $member) {
-                        if (! isset($seen[$member])) {
-                            $seen[$member] = true;
-                            $front[] = $member;
+                        if (! isset($distances[$member])) {
+                            $distances[$member] = $distance + 1;
+                            $queue[] = $member;
                         }
                     }
                 }
             }
         }
-        arsort($under);
+        // Each symptom may be its own cause: with these known, most of the others are soon given up.
+        uksort($under, fn(int $a, int $b): int => isset($this->symptoms[$b]) <=> isset($this->symptoms[$a]) ?: $under[$b] <=> $under[$a] ?: $far[$a] <=> $far[$b]);
 
-        return array_slice(array_keys($under), 0, self::MOST_LOOKED_AT);
+        return array_slice($under, 0, self::MOST_LOOKED_AT, true);
     }
 
     private function isWatched(int $item): bool

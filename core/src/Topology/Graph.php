@@ -48,6 +48,9 @@ final class Graph
     /** @var array<int, list<int>> by item: the needs with several members of which it is one */
     private array $groups = [];
 
+    /** @var array<int, list<int>>|null by item: the needs that it has; null until that is asked for */
+    private ?array $needsOf = null;
+
     /** Adds an item; its number is the count of those before it. */
     public function addItem(string $id): int
     {
@@ -68,6 +71,9 @@ final class Graph
         $this->soft[] = $strength === Strength::Soft;
         $this->members[] = $members;
         $this->sizes[] = count($members);
+        if ($this->needsOf !== null) {
+            $this->needsOf[$owner][] = $need;
+        }
         foreach ($members as $member) {
             $this->serves[$member][] = $need;
             if (count($members) > 1) {
@@ -154,6 +160,19 @@ final class Graph
     public function owners(): array
     {
         return $this->owners;
+    }
+
+    /** @return array<int, list<int>> the needs that each item has, by item; one that needs nothing is left out */
+    public function needsOf(): array
+    {
+        if ($this->needsOf === null) {
+            $this->needsOf = [];
+            foreach ($this->owners as $need => $owner) {
+                $this->needsOf[$owner][] = $need;
+            }
+        }
+
+        return $this->needsOf;
     }
 
     public function needed(int $need): int

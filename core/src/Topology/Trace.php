@@ -27,9 +27,10 @@ final class Trace
     /** @var array<int, int> by need with several members: from which rank on a member is a culprit */
     private array $culprits = [];
 
-    private function __construct(private readonly Graph $graph)
+    /** @param  bool  $wide  whether most of the graph may be hit: lists that are full from the start are much quicker to write to than ones that grow in any order, and take as long as the graph is large */
+    private function __construct(private readonly Graph $graph, private readonly bool $wide = true)
     {
-        $this->state = array_fill(0, max($graph->size(), 1), 0);
+        $this->state = $wide ? array_fill(0, max($graph->size(), 1), 0) : [];
     }
 
     /** @param  list<array{int, State}>  $observed  items by number and how they were seen; several of one item count as the worst */
@@ -55,19 +56,31 @@ final class Trace
     {
         $trace = new self($graph);
 
-        return $trace->spread($observed);
+        return $trace->spread($observed) ?? [];
+    }
+
+    /**
+     * The same for a failure that reaches little: item by item, the worst first, for as long as that is of interest.
+     *
+     * @param  array<int, int>  $observed  worst rank by item
+     * @param  \Closure(int, int): bool  $goesOn  is told each item that is hit and its rank
+     * @return array<int, int>|null rank by item, of those that are not up; null if it was given up
+     */
+    public static function ranksWhile(Graph $graph, array $observed, \Closure $goesOn): ?array
+    {
+        return (new self($graph, false))->spread($observed, $goesOn);
     }
 
     /**
      * @param  array<int, int>  $observed  worst rank by item
-     * @return array<int, int> rank by item, of those that are not up
+     * @param  (\Closure(int, int): bool)|null  $goesOn
+     * @return array<int, int>|null rank by item, of those that are not up; null if it was given up
      */
-    private function spread(array $observed): array
+    private function spread(array $observed, ?\Closure $goesOn = null): ?array
     {
         ['owners' => $owners, 'needed' => $needed, 'soft' => $soft, 'sizes' => $sizes, 'hard' => $hard, 'softly' => $softly, 'groups' => $groups] = $this->graph->lists();
         $state = $this->state;
-        // Lists that are full from the start are much quicker to write to than ones that grow in any order.
-        $bad = $effects = $culprits = $owners === [] ? [] : array_fill(0, count($owners), 0);
+        $bad = $effects = $culprits = $this->wide && $owners !== [] ? array_fill(0, count($owners), 0) : [];
         // Worst first: what is down never gets worse, and nothing comes to be down because something is degraded; so
         // each item is told of once.
         $raised = [1 => [], 2 => [], 3 => []];
@@ -86,14 +99,17 @@ final class Trace
                     continue;
                 }
                 $hit[$item] = $rank;
+                if ($goesOn !== null && ! $goesOn($item, $rank)) {
+                    return null;
+                }
                 foreach ($hard[$item] ?? [] as $owner) {
-                    if ($rank > $state[$owner]) {
+                    if ($rank > ($state[$owner] ?? 0)) {
                         $raised[$rank][] = $owner;
                         $state[$owner] = $rank;
                     }
                 }
                 foreach ($rank === 3 ? $softly[$item] ?? [] : [] as $owner) {
-                    if ($state[$owner] < 2) {
+                    if (($state[$owner] ?? 0) < 2) {
                         $raised[2][] = $owner;
                         $state[$owner] = 2;
                     }
@@ -101,7 +117,7 @@ final class Trace
                 foreach ($groups[$item] ?? [] as $need) {
                     $owner = $owners[$need];
                     $size = $sizes[$need];
-                    $counts = $bad[$need] += $one;
+                    $counts = $bad[$need] = ($bad[$need] ?? 0) + $one;
                     $atRisk = $counts & self::MASK;
                     $degraded = ($counts >> self::BITS) & self::MASK;
                     $up = $size - $atRisk - $degraded - ($counts >> (2 * self::BITS));
@@ -118,7 +134,7 @@ final class Trace
                     }
                     $effects[$need] = $effect;
                     $culprits[$need] = $culprit;
-                    if ($effect > $state[$owner]) {
+                    if ($effect > ($state[$owner] ?? 0)) {
                         $raised[$effect][] = $owner;
                         $state[$owner] = $effect;
                     }

@@ -13,10 +13,7 @@ final readonly class Underneath
      */
     public static function of(Graph $graph, array $items): array
     {
-        $needsOf = [];
-        foreach ($graph->owners() as $need => $owner) {
-            $needsOf[$owner][] = $need;
-        }
+        $needsOf = $graph->needsOf();
         $found = [];
         foreach ($items as $item) {
             $found[$item] = [0, null];

@@ -33,16 +33,11 @@ final class WeakPoints
     /** @return array<int, true> the items that the service stands on through hard needs, itself among them */
     private static function under(Graph $graph, int $service): array
     {
-        $needsOf = [];
-        foreach ($graph->owners() as $need => $owner) {
-            if (! $graph->isSoft($need)) {
-                $needsOf[$owner][] = $need;
-            }
-        }
+        $needsOf = $graph->needsOf();
         $seen = [$service => true];
         for ($front = [$service]; $front !== [];) {
             foreach ($needsOf[array_pop($front)] ?? [] as $need) {
-                foreach ($graph->members($need) as $member) {
+                foreach ($graph->isSoft($need) ? [] : $graph->members($need) as $member) {
                     if (! isset($seen[$member])) {
                         $seen[$member] = true;
                         $front[] = $member;

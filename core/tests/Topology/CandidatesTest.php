@@ -13,6 +13,9 @@ use Skarvo\Json\Document;
 use Skarvo\Topology\Candidate;
 use Skarvo\Topology\Candidates;
 use Skarvo\Topology\EstateDocument;
+use Skarvo\Topology\Graph;
+use Skarvo\Topology\State;
+use Skarvo\Topology\Strength;
 use Skarvo\Topology\Trace;
 
 final class CandidatesTest extends TestCase
@@ -101,6 +104,29 @@ final class CandidatesTest extends TestCase
         self::assertSame('db', $candidates[0]['id']);
         self::assertSame([['shop', 'web-1', 'web-2'], [], []], [$candidates[0]['explains'], $candidates[0]['leaves'], $candidates[0]['also_expected']]);
         self::assertGreaterThan(0.9, $candidates[0]['score']);
+    }
+
+    public function test_on_a_large_estate_what_would_hit_thousands_that_show_nothing_is_passed_over(): void
+    {
+        $graph = new Graph;
+        $power = $graph->addItem('power');
+        $symptoms = [];
+        for ($hall = 0; $hall < 400; $hall++) {
+            $switch = $graph->addItem("switch-$hall");
+            $graph->addNeed($switch, [$power], 1, Strength::Hard);
+            for ($n = 0; $n < 25; $n++) {
+                $host = $graph->addItem("host-$hall-$n");
+                $graph->addNeed($host, [$switch], 1, Strength::Hard);
+                if ($hall === 7 && $n < 20) {
+                    $symptoms[] = [$host, State::Down, 1_772_435_640 + $n];
+                }
+            }
+        }
+        $candidates = Candidates::of($graph, $symptoms, null);
+
+        self::assertSame('switch-7', $candidates[0]->id);
+        self::assertGreaterThan(0.9, $candidates[0]->score);
+        self::assertNotContains('power', array_map(static fn(Candidate $c): string => $c->id, $candidates));
     }
 
     public function test_a_cause_seldom_begins_after_its_effects(): void

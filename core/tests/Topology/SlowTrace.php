@@ -47,7 +47,7 @@ final class SlowTrace
                 }
                 foreach (self::culprits($need, $state) as $culprit) {
                     $path = isset($paths[$culprit]) ? [$owner, ...$paths[$culprit]] : null;
-                    if ($path !== null && (! isset($paths[$owner]) || [count($path), $path] < [count($paths[$owner]), $paths[$owner]])) {
+                    if ($path !== null && (! isset($paths[$owner]) || self::isBetter($path, $paths[$owner]))) {
                         $paths[$owner] = $path;
                         $changed = true;
                     }
@@ -57,6 +57,22 @@ final class SlowTrace
         ksort($paths, SORT_STRING);
 
         return array_map(static fn(array $path): array => ['state' => $state[$path[0]], 'because' => $path], $paths);
+    }
+
+    /**
+     * Shorter, or as short with the first id that differs before the other's; ids are text, even where they look like numbers.
+     *
+     * @param  list<string>  $path
+     * @param  list<string>  $other
+     */
+    private static function isBetter(array $path, array $other): bool
+    {
+        $order = count($path) <=> count($other);
+        foreach ($path as $n => $id) {
+            $order = $order === 0 ? strcmp($id, $other[$n]) : $order;
+        }
+
+        return $order < 0;
     }
 
     /**
