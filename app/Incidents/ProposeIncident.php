@@ -29,7 +29,7 @@ final class ProposeIncident
      */
     public function __invoke(Collection $alerts): array
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         $impact = $estate->trace(Observed::by(Alert::query()->whereKey($alerts->modelKeys())));
         $services = $estate->services($impact);
         $proposal = Proposal::from($services, count($estate->sites($impact)));

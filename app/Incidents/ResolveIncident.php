@@ -88,7 +88,7 @@ final class ResolveIncident
     private function publicServices(Incident $incident): array
     {
         $told = Update::query()->where('incident_id', $incident->id)->get()->flatMap(static fn(Update $u): array => array_column($u->services, 'name'))->all();
-        $own = Estate::load()->item($incident->service_id);
+        $own = Estate::open()->item($incident->service_id);
 
         return array_values(array_unique([...array_filter([$own['public_name'] ?? $own['name'] ?? null]), ...$told]));
     }

@@ -78,7 +78,7 @@ final class RoomController
     /** @return array<string, mixed> */
     private function reach(Incident $incident): array
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
 
         return (new Reach($estate, $estate->trace(Observed::inIncident($incident->id))))->toArray();
     }

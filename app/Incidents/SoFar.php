@@ -18,7 +18,7 @@ final class SoFar
 {
     public static function of(Incident $incident): string
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         $impact = $estate->trace(Observed::inIncident($incident->id));
         $broken = array_values(array_filter($estate->services($impact), static fn(HitService $s): bool => $s->state->rank() >= 2));
         $sentences = [];

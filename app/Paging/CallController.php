@@ -118,7 +118,7 @@ final class CallController
     /** @return list<array{whom: string, name: string, owns: list<string>}> teams that answer for what is hit, those with the most first */
     private function owners(Incident $incident): array
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         $owned = [];
         foreach ($estate->trace(Observed::inIncident($incident->id))->affected as $hit) {
             $item = $estate->item($hit->id);

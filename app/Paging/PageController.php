@@ -45,7 +45,7 @@ final class PageController
         $call = $page->call ?? abort(404);
         $incident = $call->incident ?? abort(404);
         $this->noteOpened($page, $incident);
-        $estate = Estate::load();
+        $estate = Estate::open();
         $impact = $estate->trace(Observed::inIncident($incident->id));
 
         return Inertia::render('Paging/Answer', [

@@ -33,7 +33,7 @@ final class AlertGroups
 
     public function __construct()
     {
-        $this->estate = Estate::load();
+        $this->estate = Estate::open();
     }
 
     /** The groups as one request sees them: the clocks at the edge and the screen itself ask for the same. */
@@ -71,6 +71,7 @@ final class AlertGroups
         $rows = (clone $query)->getQuery()->whereNotNull('group_id')
             ->selectRaw('group_id, item_id, max('.self::LEVEL_RANK.') as level, min(first_signal_at) as since, min(taken_at is not null) as taken, count(*) as many')
             ->groupBy('group_id', 'item_id')->get();
+        $this->estate->prepare(array_values(array_map(strval(...), $rows->pluck('item_id')->filter()->unique()->all())));
         $groups = [];
         foreach ($rows as $row) {
             [$tier, $rank] = $row->item_id === null ? [Attention::NO_TIER, 0] : $this->weight((string) $row->item_id, (int) $row->level);

@@ -67,7 +67,7 @@ final class AlertsController
 
     public function show(Request $request, Alert $alert, Explain $explain): Response
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         $alert->load(['taker', 'team', 'incident']);
         $items = array_values(array_map(strval(...), array_keys($alert->items)));
         $impact = $estate->trace(Observed::by(Alert::query()->whereKey($alert->id)));

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Topology;
 
-use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\HitService;
 use Skarvo\Topology\Affected;
 use Skarvo\Topology\Candidate;
@@ -14,87 +13,98 @@ use Skarvo\Topology\Graph;
 use Skarvo\Topology\Impact;
 use Skarvo\Topology\Loops;
 use Skarvo\Topology\State;
-use Skarvo\Topology\Strength;
 use Skarvo\Topology\Trace;
 use Skarvo\Topology\Underneath;
 use Skarvo\Topology\WeakPoints;
 
-/** All items and what they need, loaded once, ready to be traced. */
+/** What the estate says to questions: each reads as much of it as its answer needs. */
 final class Estate
 {
+    private readonly GrowingGraph $part;
+
     private readonly Graph $graph;
-
-    /** @var array<array-key, array{id: string, name: string, kind: string, tier: ?int, team: ?string, site: ?string, public_name: ?string}> */
-    private array $items = [];
-
-    /** @var list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> */
-    private array $needs = [];
 
     private function __construct()
     {
-        $this->graph = new Graph;
+        $this->part = new GrowingGraph;
+        $this->graph = $this->part->graph;
     }
 
-    public static function load(): self
+    /** Reads nothing yet. */
+    public static function open(): self
+    {
+        return new self;
+    }
+
+    /** All of it, for questions about every item. */
+    public static function whole(): self
     {
         $estate = new self;
-        foreach (DB::table('items')->orderBy('id')->get() as $row) {
-            $estate->items[$row->id] = [
-                'id' => (string) $row->id, 'name' => $row->name, 'kind' => $row->kind, 'tier' => $row->tier === null ? null : (int) $row->tier,
-                'team' => $row->team_id, 'site' => $row->site, 'public_name' => $row->public_name,
-            ];
-            $estate->graph->addItem((string) $row->id);
-        }
-        $groups = [];
-        foreach (DB::table('need_groups')->orderBy('id')->get() as $row) {
-            $groups[$row->id] = ['owner' => (string) $row->item_id, 'name' => (string) $row->name, 'needs' => (int) $row->needs, 'strength' => (string) $row->strength, 'relation' => $row->relation_id, 'members' => []];
-        }
-        foreach (DB::table('dependencies')->orderBy('id')->get() as $row) {
-            if ($row->group_id !== null && isset($groups[$row->group_id])) {
-                $groups[$row->group_id]['members'][] = (string) $row->to_id;
-            } else {
-                $estate->addNeed(['owner' => (string) $row->from_id, 'name' => null, 'needs' => 1, 'strength' => (string) $row->strength, 'relation' => $row->relation_id, 'members' => [(string) $row->to_id]]);
-            }
-        }
-        foreach ($groups as $group) {
-            $estate->addNeed($group);
-        }
+        $estate->part->growWhole();
 
         return $estate;
-    }
-
-    /** @param  array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}  $need */
-    private function addNeed(array $need): void
-    {
-        $this->needs[] = $need;
-        $this->graph->addNeed(
-            $this->number($need['owner']),
-            array_map($this->number(...), $need['members']),
-            $need['needs'],
-            Strength::from($need['strength']),
-        );
-    }
-
-    private function number(string $id): int
-    {
-        return $this->graph->number($id) ?? throw new \LogicException("There is no item $id.");
     }
 
     /** @return array{id: string, name: string, kind: string, tier: ?int, team: ?string, site: ?string, public_name: ?string}|null */
     public function item(string $id): ?array
     {
-        return $this->items[$id] ?? null;
+        return $this->part->item($id);
+    }
+
+    /**
+     * Reads what some items are at once, for who asks for one after the other.
+     *
+     * @param  list<string>  $ids
+     */
+    public function readAhead(array $ids): void
+    {
+        $this->part->readItems($ids);
     }
 
     public function name(string $id): string
     {
-        return $this->items[$id]['name'] ?? $id;
+        return $this->item($id)['name'] ?? $id;
     }
 
-    /** @return list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> */
-    public function needs(): array
+    /**
+     * @param  list<string>  $items
+     * @return list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> what they need
+     */
+    public function needsOf(array $items): array
     {
-        return $this->needs;
+        $numbers = $this->part->numbers($items);
+        $this->part->readNeeds($numbers);
+        $of = $this->graph->needsOf();
+
+        return $this->part->told(array_merge(...array_map(static fn(int $number): array => $of[$number] ?? [], $numbers)));
+    }
+
+    /**
+     * @param  list<string>  $items
+     * @return list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> the needs of which one of them is a member
+     */
+    public function needsFor(array $items): array
+    {
+        $numbers = $this->part->numbers($items);
+        $this->part->readDependents($numbers);
+
+        return $this->part->told(array_merge(...array_map($this->graph->servedBy(...), $numbers)));
+    }
+
+    /** @return int how many needs it is a member of; of an estate that was read whole */
+    public function dependents(string $item): int
+    {
+        return count($this->graph->servedBy((int) $this->graph->number($item)));
+    }
+
+    /**
+     * Reads at once what some items would take along, for who asks about them one by one.
+     *
+     * @param  list<string>  $items
+     */
+    public function prepare(array $items): void
+    {
+        $this->part->growAsFarAsHit(array_fill_keys($this->part->numbers($items), State::Down->rank()));
     }
 
     /**
@@ -102,7 +112,10 @@ final class Estate
      */
     public function ground(array $items): ?CommonGround
     {
-        return CommonGround::of($this->graph, array_values(array_unique(array_filter(array_map($this->graph->number(...), $items), is_int(...)))));
+        $numbers = $this->part->numbers($items);
+        $this->prepare($items);
+
+        return CommonGround::of($this->graph, $numbers);
     }
 
     /**
@@ -112,9 +125,12 @@ final class Estate
      */
     public function candidates(array $symptoms, array $watched): array
     {
+        // What may be the cause is looked at as a whole: at the bottom of an estate stands what most of it needs.
+        $this->part->growWhole();
+
         return Candidates::of(
             $this->graph,
-            array_map(fn(array $symptom): array => [$this->number($symptom[0]), $symptom[1], $symptom[2]], $symptoms),
+            array_map(fn(array $symptom): array => [(int) $this->graph->number($symptom[0]), $symptom[1], $symptom[2]], $symptoms),
             array_values(array_filter(array_map($this->graph->number(...), $watched), is_int(...))),
         );
     }
@@ -125,24 +141,28 @@ final class Estate
      */
     public function standingOn(array $items): array
     {
-        return array_map($this->graph->id(...), $this->graph->standingOn(array_values(array_filter(array_map($this->graph->number(...), $items), is_int(...)))));
+        $numbers = $this->part->numbers($items);
+        $this->part->growUp($numbers);
+
+        return array_map($this->graph->id(...), $this->graph->standingOn($numbers));
     }
 
     /** @return list<string> every single item whose failure takes a service down */
     public function weakPoints(string $service): array
     {
-        return WeakPoints::of($this->graph, $this->number($service));
+        $numbers = $this->part->numbers([$service]);
+        $this->part->growDown($numbers);
+
+        return $numbers === [] ? [] : WeakPoints::of($this->graph, $numbers[0]);
     }
 
     /** @return list<string> of those, what itself needs nothing: single things at the very bottom */
     public function bareWeakPoints(string $service): array
     {
-        $owners = array_fill_keys(array_column($this->needs, 'owner'), true);
-
-        return array_values(array_filter($this->weakPoints($service), static fn(string $id): bool => ! isset($owners[$id])));
+        return array_values(array_filter($this->weakPoints($service), fn(string $id): bool => ! isset($this->graph->needsOf()[(int) $this->graph->number($id)])));
     }
 
-    /** @return list<list<string>> items that need each other in a circle */
+    /** @return list<list<string>> items that need each other in a circle; of an estate that was read whole */
     public function loops(): array
     {
         return Loops::of($this->graph);
@@ -154,8 +174,10 @@ final class Estate
      */
     public function underneath(array $items): array
     {
+        $numbers = $this->part->numbers($items);
+        $this->part->growDown($numbers);
         $found = [];
-        foreach (Underneath::of($this->graph, array_values(array_filter(array_map($this->graph->number(...), $items), is_int(...)))) as $number => [$distance, $above]) {
+        foreach (Underneath::of($this->graph, $numbers) as $number => [$distance, $above]) {
             $found[$this->graph->id($number)] = ['distance' => $distance, 'above' => $above === null ? null : $this->graph->id($above)];
         }
 
@@ -165,13 +187,9 @@ final class Estate
     /** @param  array<array-key, State>  $observed  worst state by item; items that are not in the estate are passed over */
     public function trace(array $observed): Impact
     {
-        $pairs = [];
-        foreach ($observed as $id => $state) {
-            $number = $this->graph->number((string) $id);
-            if ($number !== null) {
-                $pairs[] = [$number, $state];
-            }
-        }
+        $numbers = $this->part->numbers(array_map(strval(...), array_keys($observed)));
+        $pairs = array_map(fn(int $number): array => [$number, $observed[$this->graph->id($number)]], $numbers);
+        $this->part->growAsFarAsHit(array_map(static fn(array $pair): int => $pair[1]->rank(), array_column($pairs, null, 0)));
 
         return Trace::of($this->graph, $pairs);
     }
@@ -179,10 +197,11 @@ final class Estate
     /** @return list<HitService> services that are not up, worst and most important first */
     public function services(Impact $impact): array
     {
+        $this->readAhead(array_column($impact->affected, 'id'));
         $services = [];
         foreach ($impact->affected as $affected) {
-            $item = $this->items[$affected->id];
-            if ($item['kind'] === Item::SERVICE) {
+            $item = $this->item($affected->id);
+            if ($item !== null && $item['kind'] === Item::SERVICE) {
                 $services[] = new HitService($affected->id, $item['name'], $item['tier'] ?? 4, $affected->state);
             }
         }
@@ -195,7 +214,8 @@ final class Estate
     public function sites(Impact $impact): array
     {
         $broken = array_filter($impact->affected, static fn(Affected $a): bool => $a->state->rank() >= State::Degraded->rank());
-        $sites = array_filter(array_map(fn(Affected $a): ?string => $this->items[$a->id]['site'], $broken));
+        $this->readAhead(array_column($broken, 'id'));
+        $sites = array_filter(array_map(fn(Affected $a): ?string => $this->item($a->id)['site'] ?? null, $broken));
         sort($sites);
 
         return array_values(array_unique($sites));

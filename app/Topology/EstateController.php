@@ -35,7 +35,7 @@ final class EstateController
     {
         $find = trim($request->string('find')->toString());
         $kind = $request->string('kind')->toString();
-        $states = $this->states(Estate::load()->trace(Observed::everywhere())->affected);
+        $states = $this->states(Estate::open()->trace(Observed::everywhere())->affected);
         $query = FindItems::query($find, $kind);
         $inAll = (clone $query)->count();
         $rows = $find === '' ? $this->troubledFirst($query->orderByRaw('tier is null, tier')->orderBy('name'), $states) : FindItems::best($find, $kind, self::SHOWN);
@@ -73,13 +73,12 @@ final class EstateController
 
     public function show(Item $item): Response
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         $impact = $estate->trace(Observed::everywhere());
         $states = $this->states($impact->affected);
         $reach = new Reach($estate, $impact);
         $affected = collect($impact->affected)->first(fn(Affected $a): bool => $a->id === $item->id);
         $named = static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id), 'state' => $states[$id] ?? 'up'];
-        $needs = collect($estate->needs());
         $relations = collect(Fields::relations())->keyBy('id');
 
         return Inertia::render('Topology/Item', [
@@ -88,12 +87,11 @@ final class EstateController
                 'team' => $item->team?->name, 'description' => $item->description,
                 'state' => $states[$item->id] ?? 'up', 'why' => $affected === null ? null : $reach->why($affected),
             ],
-            'needs' => $needs->where('owner', $item->id)->map(fn(array $need): array => [
+            'needs' => collect($estate->needsOf([$item->id]))->map(fn(array $need): array => [
                 'words' => $need['name'] === null ? null : "{$need['needs']} of these ".count($need['members']),
                 'how' => $relations->get($need['relation'] ?? '')->forward ?? 'needs', 'strength' => $need['strength'], 'members' => array_map($named, $need['members']),
             ])->values(),
-            'neededBy' => $needs->filter(fn(array $need): bool => in_array($item->id, $need['members'], true))
-                ->map(fn(array $need): array => [...$named($need['owner']), 'how' => $relations->get($need['relation'] ?? '')->forward ?? 'needs', 'strength' => $need['strength'], 'group' => $need['name'] !== null])->values(),
+            'neededBy' => collect($estate->needsFor([$item->id]))->map(fn(array $need): array => [...$named($need['owner']), 'how' => $relations->get($need['relation'] ?? '')->forward ?? 'needs', 'strength' => $need['strength'], 'group' => $need['name'] !== null])->values(),
             'alerts' => Alert::query()->where('item_id', $item->id)->latest('opened_at')->limit(20)->get()->map(fn(Alert $alert): array => $alert->summed()),
             'incidents' => Incident::query()->whereIn('id', Alert::query()->where('item_id', $item->id)->whereNotNull('incident_id')->select('incident_id'))
                 ->orWhere('service_id', $item->id)->latest('declared_at')->limit(20)->get()
@@ -134,7 +132,9 @@ final class EstateController
     private function weakPoints(Estate $estate, string $service): array
     {
         $weak = [];
-        foreach ($estate->weakPoints($service) as $id) {
+        $points = $estate->weakPoints($service);
+        $estate->prepare($points);
+        foreach ($points as $id) {
             $services = $estate->services($estate->trace([$id => \Skarvo\Topology\State::Down]));
             $weak[] = ['id' => $id, 'name' => $estate->name($id), 'kind' => $estate->item($id)['kind'] ?? '', 'services' => count($services), 'tier' => $services[0]->tier ?? 9];
         }

@@ -35,7 +35,7 @@ final class LikelyCause
         if ($rows->isEmpty()) {
             return [];
         }
-        $estate ??= Estate::load();
+        $estate ??= Estate::open();
         $symptoms = $began = [];
         foreach ($rows as $row) {
             $state = Level::from($row->level)->observed();

@@ -11,7 +11,13 @@ use Skarvo\Topology\State;
 /** The impact picture: every item that is hit, its state, why in words, and what it needs among the others. */
 final readonly class Reach
 {
-    public function __construct(private Estate $estate, private Impact $impact) {}
+    /** @var array<array-key, State> by item, of those that are hit */
+    private array $states;
+
+    public function __construct(private Estate $estate, private Impact $impact)
+    {
+        $this->states = array_column($impact->affected, 'state', 'id');
+    }
 
     /**
      * @return array{
@@ -30,7 +36,7 @@ final readonly class Reach
         $edges = [];
         $spares = [];
         $groupsLeft = [];
-        foreach ($this->estate->needs() as $need) {
+        foreach ($this->estate->needsFor(array_map(strval(...), array_keys($byId))) as $need) {
             $bad = array_values(array_filter($need['members'], static fn(string $id): bool => isset($byId[$id])));
             if ($bad === [] || ! isset($byId[$need['owner']])) {
                 continue;
@@ -47,6 +53,8 @@ final readonly class Reach
                 $edges[] = ['from' => $need['owner'], 'to' => $member, 'soft' => $need['strength'] === 'soft', 'group' => $label];
             }
         }
+
+        $this->estate->readAhead(array_map(strval(...), [...array_keys($byId), ...array_keys($spares)]));
 
         return [
             'nodes' => [
@@ -100,6 +108,7 @@ final readonly class Reach
         $nodes = array_map(static fn(array $node): array => [...$node, 'side' => $node['distance'] === null ? 'spare' : ($node['distance'] === 0 ? 'root' : 'hit')], $told['nodes']);
         $byId = array_column($nodes, null, 'id');
         $under = $this->estate->underneath($roots);
+        $this->estate->readAhead(array_map(strval(...), array_keys($under)));
         foreach ($under as $id => $place) {
             $id = (string) $id;
             if (isset($byId[$id]) && in_array($byId[$id]['side'], ['root', 'hit'], true)) {
@@ -119,10 +128,7 @@ final readonly class Reach
         }
         $edges = array_fill_keys(array_map(static fn(array $e): string => "{$e['from']} {$e['to']}", $told['edges']), true);
         $all = $told['edges'];
-        foreach ($this->estate->needs() as $need) {
-            if (! isset($under[$need['owner']])) {
-                continue;
-            }
+        foreach ($this->estate->needsOf(array_map(strval(...), array_keys($under))) as $need) {
             $left = count(array_filter($need['members'], static fn(string $m): bool => ($states[$m] ?? State::Up)->rank() < State::Degraded->rank()));
             $label = $need['name'] === null ? null : "$left of ".count($need['members'])." left, {$need['needs']} needed";
             if ($label !== null && ! in_array($label, $byId[$need['owner']]['groups'], true)) {
@@ -141,11 +147,7 @@ final readonly class Reach
     /** In words, why an item is hit: from it to what was observed. */
     public function why(Affected $affected): string
     {
-        $states = [];
-        foreach ($this->impact->affected as $other) {
-            $states[$other->id] = $other->state;
-        }
-        $says = fn(string $id): string => match ($states[$id] ?? State::Up) {
+        $says = fn(string $id): string => match ($this->states[$id] ?? State::Up) {
             State::Down => 'down',
             State::Degraded => 'working in part',
             State::AtRisk => 'without a spare',

@@ -40,7 +40,7 @@ final class ReachController
     /** @return array<string, mixed> */
     private function reach(Request $request): array
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         [$observed] = $this->from($request);
         $now = [];
         foreach ($estate->trace(Observed::everywhere())->affected as $affected) {
@@ -79,7 +79,7 @@ final class ReachController
             return [Observed::by(Alert::query()->whereNull('closed_at')->where('group_id', $lead->group_id)), $lead->title(), "/alerts/$lead->id", false];
         }
         $items = array_slice(array_values(array_unique(array_filter(explode(',', $request->string('items')->toString())))), 0, self::MOST_ROOTS);
-        $estate = Estate::load();
+        $estate = Estate::open();
         $states = [];
         foreach ($estate->trace(Observed::everywhere())->affected as $affected) {
             $states[$affected->id] = $affected->state;

@@ -18,7 +18,7 @@ final class Draft
     /** @return array{number: int, stage: string, text: string, meanwhile: string, services: list<array{name: string, state: string}>, next_minutes: int} */
     public static function of(Incident $incident, ?Stage $stage = null): array
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         $impact = $estate->trace(Observed::inIncident($incident->id));
         $services = [];
         foreach ($estate->services($impact) as $service) {

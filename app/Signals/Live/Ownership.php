@@ -71,7 +71,7 @@ final class Ownership
             return $team;
         }
         if (! array_key_exists($item, $this->byService)) {
-            $estate = $this->estate ??= Estate::load();
+            $estate = $this->estate ??= Estate::open();
             $this->byService[$item] = null;
             foreach ($estate->services($estate->trace([$item => Level::Critical->observed()])) as $service) {
                 $this->byService[$item] ??= $estate->item($service->id)['team'] ?? null;

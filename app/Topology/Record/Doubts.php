@@ -31,14 +31,9 @@ final class Doubts
     /** @return array<array-key, list<array{doubt: Doubt, detail: string}>> by item; one that is sound is left out */
     public static function all(Estate $estate): array
     {
-        $contradicted = $dependents = $loops = [];
+        $contradicted = $loops = [];
         foreach (self::contradictions() as $one) {
             $contradicted[$one['id']][] = $one;
-        }
-        foreach ($estate->needs() as $need) {
-            foreach ($need['members'] as $member) {
-                $dependents[$member] = ($dependents[$member] ?? 0) + 1;
-            }
         }
         foreach ($estate->loops() as $loop) {
             $loops += array_fill_keys($loop, $loop);
@@ -47,7 +42,7 @@ final class Doubts
         foreach (DB::table('items')->orderBy('id')->get(['id', 'kind', 'team_id', 'not_seen_since']) as $item) {
             $isService = $item->kind === Item::SERVICE;
             $alone = $isService ? $estate->bareWeakPoints((string) $item->id) : [];
-            $found = Doubt::about($isService, $item->team_id !== null, $item->not_seen_since === null, count($contradicted[$item->id] ?? []), $dependents[$item->id] ?? 0, count($alone), isset($loops[$item->id]));
+            $found = Doubt::about($isService, $item->team_id !== null, $item->not_seen_since === null, count($contradicted[$item->id] ?? []), $estate->dependents((string) $item->id), count($alone), isset($loops[$item->id]));
             foreach ($found as $doubt) {
                 $doubts[$item->id][] = ['doubt' => $doubt, 'detail' => match ($doubt) {
                     Doubt::NotSeen => "since $item->not_seen_since UTC",

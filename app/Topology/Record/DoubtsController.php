@@ -18,7 +18,7 @@ final class DoubtsController
 
     public function __invoke(Request $request): Response
     {
-        $estate = Estate::load();
+        $estate = Estate::whole();
         $doubts = Doubts::all($estate);
         $team = $request->string('team')->toString();
         $kind = Doubt::tryFrom($request->string('doubt')->toString());

@@ -24,6 +24,9 @@ final class Candidates
 
     private const MISSES = 0.25;
 
+    /** Items that have only lost their spare say little: so many of them are looked at. */
+    private const MOST_SPARES = 200;
+
     /** How likely it is that checks see that a spare is lost. */
     private const SPARES_SHOW = 0.8;
 
@@ -40,13 +43,16 @@ final class Candidates
     private const FAILS = [3 => 0.6, 2 => 0.4];
 
     /** Items looked at, those under most symptoms first: on a large estate far more stand under a symptom. */
-    private const MOST_LOOKED_AT = 3000;
+    private const MOST_LOOKED_AT = 1000;
 
     /** Items that are hit by all that are looked at: with more the answer would come too late to be of use. */
-    private const MOST_HIT = 600_000;
+    private const MOST_HIT = 300_000;
 
     /** So much less likely than another, and a cause adds nothing to what is told of the others (in natural logarithms). */
     private const NOTHING = 14.0;
+
+    /** So much less likely than that all symptoms are strays, and it is no cause at all. */
+    private const HOPELESS = -30.0;
 
     private int $steps = self::MOST_HIT;
 
@@ -77,13 +83,13 @@ final class Candidates
     private function find(): array
     {
         $found = $likelihoods = [];
-        $least = -INF;
+        $least = self::HOPELESS;
         $top = [];
         foreach ($this->below() as $item => $explains) {
             $best = null;
             foreach (self::FAILS as $rank => $share) {
                 $hit = $this->hitBy($item, $rank, $explains, $least);
-                if ($hit === null) {
+                if ($hit === null || array_intersect_key($this->symptoms, $hit) === []) {
                     continue;
                 }
                 $likelihood = log($share) + $this->likelihood($item, $hit);
@@ -91,14 +97,14 @@ final class Candidates
                     $best = [$likelihood, $hit, $rank];
                 }
             }
-            if ($best !== null && array_intersect_key($this->symptoms, $best[1]) !== []) {
+            if ($best !== null) {
                 $found[$item] = $best;
                 $likelihoods[$item] = $best[0];
                 $top[] = $best[0];
                 rsort($top);
                 $top = array_slice($top, 0, self::MOST);
                 // What is less likely than these is not told, and counts for nothing beside them.
-                $least = min($top[self::MOST - 1] ?? -INF, max(0.0, $top[0]) - self::NOTHING);
+                $least = max(self::HOPELESS, min($top[self::MOST - 1] ?? -INF, max(0.0, $top[0]) - self::NOTHING));
             }
         }
         uksort($found, fn(int $a, int $b): int => round($likelihoods[$b], 9) <=> round($likelihoods[$a], 9) ?: strcmp($this->graph->id($a), $this->graph->id($b)));
@@ -133,13 +139,17 @@ final class Candidates
         $hope = $explains * (log((1 - self::MISSES) * self::SHOWN[0] / (self::STRAY / self::STATES)) + log(2 * self::IN_ORDER));
         $silent = log(self::MISSES / (1 - self::STRAY));
 
-        return Trace::ranksWhile($this->graph, [$item => $rank], function (int $hit, int $as) use (&$hope, $silent, $least): bool {
+        $spares = 0;
+        $all = Trace::ranksWhile($this->graph, [$item => $rank], function (int $hit, int $as) use (&$hope, &$spares, $silent, $least): bool {
             if ($as > 1 && ! isset($this->symptoms[$hit]) && $this->isWatched($hit)) {
                 $hope += $silent;
             }
+            $spares += $as === 1 ? 1 : 0;
 
-            return --$this->steps >= 0 && $hope >= $least;
+            return --$this->steps >= 0 && $hope >= $least && $spares < self::MOST_SPARES;
         });
+
+        return $this->steps < 0 || $hope < $least ? null : $all;
     }
 
     /** @param  array<int, int>  $hit  rank by item */

@@ -56,7 +56,7 @@ final class Trace
     {
         $trace = new self($graph);
 
-        return $trace->spread($observed) ?? [];
+        return $trace->spread($observed);
     }
 
     /**
@@ -64,9 +64,9 @@ final class Trace
      *
      * @param  array<int, int>  $observed  worst rank by item
      * @param  \Closure(int, int): bool  $goesOn  is told each item that is hit and its rank
-     * @return array<int, int>|null rank by item, of those that are not up; null if it was given up
+     * @return array<int, int> rank by item, of those that are not up, as far as it went on
      */
-    public static function ranksWhile(Graph $graph, array $observed, \Closure $goesOn): ?array
+    public static function ranksWhile(Graph $graph, array $observed, \Closure $goesOn): array
     {
         return (new self($graph, false))->spread($observed, $goesOn);
     }
@@ -74,9 +74,9 @@ final class Trace
     /**
      * @param  array<int, int>  $observed  worst rank by item
      * @param  (\Closure(int, int): bool)|null  $goesOn
-     * @return array<int, int>|null rank by item, of those that are not up; null if it was given up
+     * @return array<int, int> rank by item, of those that are not up
      */
-    private function spread(array $observed, ?\Closure $goesOn = null): ?array
+    private function spread(array $observed, ?\Closure $goesOn = null): array
     {
         ['owners' => $owners, 'needed' => $needed, 'soft' => $soft, 'sizes' => $sizes, 'hard' => $hard, 'softly' => $softly, 'groups' => $groups] = $this->graph->lists();
         $state = $this->state;
@@ -100,7 +100,7 @@ final class Trace
                 }
                 $hit[$item] = $rank;
                 if ($goesOn !== null && ! $goesOn($item, $rank)) {
-                    return null;
+                    return $hit;
                 }
                 foreach ($hard[$item] ?? [] as $owner) {
                     if ($rank > ($state[$owner] ?? 0)) {

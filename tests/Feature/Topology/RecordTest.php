@@ -70,7 +70,7 @@ final class RecordTest extends TestCase
     {
         $this->post('/estate/tide-feed/change', ['needs' => 'runs on 1 of host-01, host-02; to work fully: bus', 'needs_was' => 'bus'])->assertSessionHasNoErrors();
         self::assertSame('to work fully: bus; runs on 1 of host-01, host-02', Fields::words()->format(Needs::of(['tide-feed'])['tide-feed']));
-        $estate = Estate::load();
+        $estate = Estate::open();
         $states = static fn(array $down): array => array_column($estate->trace(array_fill_keys($down, State::Down))->affected, 'state', 'id');
         self::assertSame([State::AtRisk, State::Down, State::Degraded], [$states(['host-01'])['tide-feed'], $states(['host-01', 'host-02'])['tide-feed'], $states(['bus'])['tide-feed']]);
         foreach (['tide-feed', '3 of host-01, host-02', 'host-99', 'beside host-01'] as $wrong) {
@@ -115,7 +115,7 @@ final class RecordTest extends TestCase
 
     public function test_a_relation_is_as_strong_as_it_says(): void
     {
-        $state = static fn(array $down): ?State => array_column(Estate::load()->trace(array_fill_keys($down, State::Down))->affected, 'state', 'id')['tide-feed'] ?? null;
+        $state = static fn(array $down): ?State => array_column(Estate::open()->trace(array_fill_keys($down, State::Down))->affected, 'state', 'id')['tide-feed'] ?? null;
         $this->post('/relations', ['forward' => 'is moored by', 'backward' => 'moors', 'strength' => 'hard'])->assertSessionHasNoErrors();
         $this->post('/relations', ['forward' => 'Is moored by', 'backward' => 'x', 'strength' => 'hard'])->assertSessionHasErrors('forward');
         $this->post('/relations', ['forward' => '2 of x', 'backward' => 'x', 'strength' => 'hard'])->assertSessionHasErrors('forward');
