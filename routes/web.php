@@ -31,6 +31,7 @@ use App\Signals\Tuning\RulesController;
 use App\Topology\EstateController;
 use App\Topology\Exchange\ExportController;
 use App\Topology\Exchange\ImportsController;
+use App\Topology\ItemChoices;
 use App\Topology\ReachController;
 use App\Topology\Record\DoubtsController;
 use App\Topology\Record\ItemForm;
@@ -58,6 +59,7 @@ Route::middleware('guest')->group(function (): void {
 Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::post('sign-out', [SignInController::class, 'destroy']);
     Route::get('find', FindController::class);
+    Route::get('find/items', ItemChoices::class);
 
     Route::get('/', WatchController::class)->name('watch');
     Route::get('alerts', [AlertsController::class, 'index']);

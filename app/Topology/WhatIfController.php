@@ -32,9 +32,14 @@ final class WhatIfController
 
     private const KEPT = 30;
 
+    /** Services of which it is asked what alone would take them down, those that matter most. */
+    private const SERVICES_LOOKED_AT = 20;
+
+    private const WORST = 10;
+
     public function show(Request $request): Response
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         $asked = array_slice(array_values(array_unique(array_filter(explode(',', $request->string('items')->toString())))), 0, self::MOST);
         $items = array_values(array_filter($asked, static fn(string $id): bool => $estate->item($id) !== null));
         $now = $request->boolean('now') ? Observed::everywhere() : [];
@@ -74,9 +79,9 @@ final class WhatIfController
             'unmeasured' => $this->unmeasured($services),
             'kept' => fn() => DB::table('what_ifs')->leftJoin('people', 'people.id', '=', 'what_ifs.author_id')->orderByDesc('what_ifs.id')->limit(self::KEPT)->get(['what_ifs.*', 'people.name as author'])
                 ->map(static fn(\stdClass $row): array => ['id' => (int) $row->id, 'name' => $row->name, 'items' => json_decode($row->items, true, 4, JSON_THROW_ON_ERROR), 'hours' => (int) $row->hours, 'author' => $row->author, 'at' => Moment::seconds($row->at) * 1000]),
+            'worst' => $items === [] ? $this->worst($estate) : [],
             'sites' => $estate->sites($impact),
             'reach' => (new Reach($estate, $impact))->toArray(),
-            'choices' => fn() => Item::query()->orderBy('name')->get(['id', 'name']),
         ]);
     }
 
@@ -108,6 +113,27 @@ final class WhatIfController
         $rows = DB::table('items')->join('people', 'people.id', '=', 'items.business_owner_id')->whereIn('items.id', $services)->orderBy('people.name')->orderBy('items.name')->get(['people.name as owner', 'items.name']);
 
         return array_values($rows->groupBy('owner')->map(static fn($of, string $owner): array => ['name' => $owner, 'of' => array_values($of->pluck('name')->map(strval(...))->all())])->all());
+    }
+
+    /**
+     * Where to begin: single items that take most of the services along that matter most.
+     *
+     * @return list<array{id: string, name: string, kind: string, services: list<string>}>
+     */
+    private function worst(Estate $estate): array
+    {
+        $taken = [];
+        foreach (Item::query()->where('kind', Item::SERVICE)->whereNotNull('tier')->orderBy('tier')->orderBy('name')->limit(self::SERVICES_LOOKED_AT)->get(['id', 'name']) as $service) {
+            foreach ($estate->weakPoints($service->id) as $point) {
+                $taken[$point][] = $service->name;
+            }
+        }
+        // Services are in the order of their tiers: of as many, those with the first names matter more.
+        uasort($taken, static fn(array $a, array $b): int => count($b) <=> count($a) ?: $a <=> $b);
+        $taken = array_slice($taken, 0, self::WORST, true);
+        $estate->readAhead(array_map(strval(...), array_keys($taken)));
+
+        return array_map(static fn(int|string $id, array $services): array => ['id' => (string) $id, 'name' => $estate->name((string) $id), 'kind' => $estate->item((string) $id)['kind'] ?? '', 'services' => $services], array_keys($taken), $taken);
     }
 
     /**

@@ -11,7 +11,6 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Signals\TakeSignals;
 use App\Topology\Estate;
-use App\Topology\Item;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -33,7 +32,6 @@ final class QuietController
         return Inertia::render('Signals/Quiet', [
             'times' => fn() => DB::table('quiet_times')->leftJoin('people', 'people.id', '=', 'quiet_times.author_id')->where('to_at', '>', now()->subDays(self::SHOWN_DAYS))->orderByDesc('from_at')
                 ->get(['quiet_times.*', 'people.name as author'])->map(self::told(...)),
-            'items' => fn() => Item::query()->orderBy('name')->get(['id', 'name', 'kind']),
         ]);
     }
 
@@ -51,7 +49,7 @@ final class QuietController
         if ($from->diffInDays($to) > self::LONGEST_DAYS) {
             throw \App\Platform\Refused::because('Use '.self::LONGEST_DAYS.' days at most.', 'to');
         }
-        $covers = ($input['with_dependents'] ?? false) ? Estate::load()->standingOn(array_values($input['items'])) : $input['items'];
+        $covers = ($input['with_dependents'] ?? false) ? Estate::open()->standingOn(array_values($input['items'])) : $input['items'];
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $from, $to, $covers, $person): void {
             $id = DB::table('quiet_times')->insertGetId([
@@ -86,10 +84,22 @@ final class QuietController
         [$from, $to] = [Moment::seconds($row->from_at), Moment::seconds($row->to_at)];
 
         return [
-            'id' => (int) $row->id, 'items' => json_decode($row->items, true, 4, JSON_THROW_ON_ERROR), 'with_dependents' => (bool) $row->with_dependents, 'covers' => count($covers),
+            'id' => (int) $row->id, 'items' => self::named((array) json_decode($row->items, true, 4, JSON_THROW_ON_ERROR)), 'with_dependents' => (bool) $row->with_dependents, 'covers' => count($covers),
             'from' => $from * 1000, 'to' => $to * 1000, 'reason' => $row->reason, 'author' => $row->author,
             'held' => $from > Moment::now() ? [] : self::held(array_map(strval(...), array_values(array_filter($covers, is_string(...)))), $from, min($to, Moment::now())),
         ];
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $ids
+     * @return list<array{id: string, name: string}>
+     */
+    private static function named(array $ids): array
+    {
+        $ids = array_values(array_filter($ids, is_string(...)));
+        $names = DB::table('items')->whereIn('id', $ids)->pluck('name', 'id');
+
+        return array_map(static fn(string $id): array => ['id' => $id, 'name' => (string) ($names[$id] ?? $id)], $ids);
     }
 
     /**

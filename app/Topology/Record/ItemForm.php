@@ -20,6 +20,7 @@ use Skarvo\Topology\Exchange\EstateRow;
 use Skarvo\Topology\Exchange\ImportPlan;
 use Skarvo\Topology\Exchange\PlannedRow;
 use Skarvo\Topology\Record\BadValue;
+use Skarvo\Topology\Record\Need;
 
 /** Items as people set them, one at a time: with what they need, and why. */
 final class ItemForm
@@ -29,6 +30,7 @@ final class ItemForm
     {
         $item = $request->string('item')->toString();
         $row = $item === '' ? null : DB::table('items')->where('id', $item)->first();
+        $needs = $row === null ? [] : Needs::of([$item])[$item] ?? [];
 
         return new JsonResponse([
             'types' => array_values(array_map(static fn($type): array => $type->toArray(), Fields::types())),
@@ -36,9 +38,10 @@ final class ItemForm
             'teams' => DB::table('teams')->orderBy('name')->get(['id', 'name']),
             'people' => DB::table('people')->orderBy('name')->get(['id', 'name']),
             'relations' => DB::table('relations')->orderBy('forward')->get(['id', 'forward', 'strength']),
-            'items' => DB::table('items')->orderBy('name')->get(['id', 'name']),
+            // What it needs, by name; what else could be is found as one types.
+            'items' => DB::table('items')->whereIn('id', array_merge(...array_map(static fn(Need $need): array => $need->members, $needs)))->get(['id', 'name']),
             'fields' => $row === null ? new \stdClass : (object) Fields::of($row),
-            'needs' => $row === null ? '' : Fields::words()->format(Needs::of([$item])[$item] ?? []),
+            'needs' => $row === null ? '' : Fields::words()->format($needs),
         ]);
     }
 

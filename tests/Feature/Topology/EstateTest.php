@@ -26,7 +26,7 @@ final class EstateTest extends TestCase
         self::assertSame([9, 60], [Team::query()->count(), Person::query()->count()]);
         self::assertEqualsWithDelta(400, Item::query()->count(), 25);
         self::assertSame(0, Item::query()->whereNull('team_id')->count());
-        self::assertSame([], Estate::load()->trace([])->affected);
+        self::assertSame([], Estate::open()->trace([])->affected);
         foreach (Person::query()->with('contacts')->get() as $person) {
             self::assertCount(3, $person->contacts, $person->name);
         }
@@ -41,7 +41,7 @@ final class EstateTest extends TestCase
 
     public function test_the_lanes_stand_on_one_time_server(): void
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         $hit = static fn(string $item): array => array_map(static fn(HitService $s): string => "$s->id {$s->state->value}", $estate->services($estate->trace([$item => State::Down])));
 
         self::assertSame(['vehicle-lanes down'], $hit('clk-2'));
@@ -52,7 +52,7 @@ final class EstateTest extends TestCase
 
     public function test_the_reach_says_why_in_words_and_shows_the_spare(): void
     {
-        $estate = Estate::load();
+        $estate = Estate::open();
         $reach = (new Reach($estate, $estate->trace(['manifest-db-1' => State::Down])))->toArray();
         $nodes = array_column($reach['nodes'], null, 'id');
 
@@ -94,10 +94,24 @@ final class EstateTest extends TestCase
         self::assertContains('/estate/rack%2F7%23b', array_column($this->getJson('/find?q=rack')->json(), 'link'));
     }
 
+    public function test_items_to_choose_from_are_found_as_one_types_and_one_that_is_called_just_that_is_among_them(): void
+    {
+        $this->actingAs($this->person('ada-holm'));
+        self::assertSame([], $this->getJson('/find/items?q=c')->json());
+        self::assertLessThanOrEqual(12, count($this->getJson('/find/items?q=gate')->json()));
+        self::assertSame(['id' => 'clk-2', 'name' => 'Time server clk-2', 'more' => 'time server Storvik'], $this->getJson('/find/items?q=time server clk-2')->json('0'));
+        foreach (range(1, 20) as $n) {
+            Item::query()->create(['id' => "wharf-$n", 'name' => "Wharf $n", 'kind' => 'rack', 'team_id' => 'platform']);
+        }
+        Item::query()->create(['id' => 'wharf', 'name' => 'Everything of the old wharf', 'kind' => 'rack', 'team_id' => 'platform']);
+        self::assertContains('wharf', array_column($this->getJson('/find/items?q=wharf')->json(), 'id'));
+    }
+
     public function test_what_would_fall_is_asked_by_address_and_told_apart_from_what_is_so_already(): void
     {
         $this->actingAs($this->person('noor-lind'));
-        $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->component('Topology/WhatIf')->where('items', [])->where('falls', []));
+        $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->component('Topology/WhatIf')->where('items', [])->where('falls', [])
+            ->where('worst', fn(Collection $worst): bool => $worst->count() === 10 && $worst->firstWhere('id', 'booking-db')['services'] === ['Boarding', 'Booking', 'Payment', 'Ticket check', 'Vehicle lanes', 'Check-in']));
         $this->get('/what-if?items=clk-2,nothing-here')->assertInertia(fn(Shown $page) => $page
             ->where('items.0.name', 'Time server clk-2')->where('unknown', ['nothing-here'])->where('services.0.id', 'vehicle-lanes')
             ->where('falls', fn(Collection $falls): bool => ! $falls->pluck('id')->contains('clk-2'))->where('teams', fn(Collection $teams): bool => $teams->contains('Lane systems')));

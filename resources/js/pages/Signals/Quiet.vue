@@ -3,6 +3,7 @@ import { Link } from '@inertiajs/vue3';
 import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
+import ItemPicker, { type PickedItem } from '@/components/ItemPicker.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
@@ -22,7 +23,7 @@ interface Held {
 }
 interface QuietTime {
   id: number;
-  items: string[];
+  items: PickedItem[];
   with_dependents: boolean;
   covers: number;
   from: number;
@@ -31,33 +32,29 @@ interface QuietTime {
   author: string | null;
   held: Held[];
 }
-const props = defineProps<{ times: QuietTime[]; items: { id: string; name: string; kind: string }[] }>();
+defineProps<{ times: QuietTime[] }>();
 const shared = useShared();
 const action = useAction();
 const now = useNow();
 const mayEdit = computed(() => shared.value.me?.coordinates ?? false);
 const local = (at: number): string =>
   new Date(at - new Date(at).getTimezoneOffset() * 60000).toISOString().slice(0, 16);
-const chosen = ref<string[]>([]);
-const typed = ref('');
+const chosen = ref<PickedItem[]>([]);
+const picker = ref<InstanceType<typeof ItemPicker> | null>(null);
 const withDependents = ref(false);
 const from = ref(local(Date.now()));
 const to = ref('');
 const reason = ref('');
-const names = computed(() => new Map(props.items.map((item) => [item.id, item.name])));
-const add = (): void => {
-  const words = typed.value.trim().toLowerCase();
-  const item = props.items.find((one) => one.id === typed.value.trim() || one.name.toLowerCase() === words);
-  if (item && !chosen.value.includes(item.id)) chosen.value.push(item.id);
-  if (item) typed.value = '';
+const add = (item: PickedItem): void => {
+  if (!chosen.value.some((one) => one.id === item.id)) chosen.value.push(item);
 };
 const iso = (text: string): string => (text === '' ? '' : new Date(text).toISOString());
-const save = (): void => {
-  add();
+const save = async (): Promise<void> => {
+  await picker.value?.pick();
   action.send(
     '/quiet',
     {
-      items: chosen.value,
+      items: chosen.value.map((one) => one.id),
       with_dependents: withDependents.value,
       from: iso(from.value),
       to: iso(to.value),
@@ -109,11 +106,9 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
           </div>
           <p class="text-small text-ink-2">
             {{ clockTime(time.from) }} to {{ clockTime(time.to) }}, {{ time.author }}.
-            <template v-for="(item, i) in time.items" :key="item"
+            <template v-for="(item, i) in time.items" :key="item.id"
               ><template v-if="i > 0">, </template
-              ><Link :href="`/estate/${encodeURIComponent(item)}`" class="link">{{
-                names.get(item) ?? item
-              }}</Link></template
+              ><Link :href="`/estate/${encodeURIComponent(item.id)}`" class="link">{{ item.name }}</Link></template
             ><template v-if="time.with_dependents">
               and all that stands on {{ time.items.length === 1 ? 'it' : 'them' }}:
               {{ plural(time.covers, 'item') }}</template
@@ -148,29 +143,14 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
         <form class="grid gap-3" @submit.prevent="save">
           <TroubleNote :text="wrong" />
           <div>
-            <label for="quiet-item">Items that are worked on</label>
-            <div class="flex gap-2">
-              <input
-                id="quiet-item"
-                v-model="typed"
-                class="field"
-                list="quiet-items"
-                autocomplete="off"
-                @keydown.enter.prevent="add"
-                @change="add"
-              />
-              <ActButton @click="add">Add</ActButton>
-            </div>
-            <datalist id="quiet-items">
-              <option v-for="item in items" :key="item.id" :value="item.id">{{ item.name }}</option>
-            </datalist>
+            <ItemPicker ref="picker" label="Items that are worked on" @pick="add" />
             <ul class="mt-1 flex flex-wrap gap-2 text-small">
-              <li v-for="item in chosen" :key="item" class="border border-ink px-2">
-                {{ names.get(item) ?? item }}
+              <li v-for="item in chosen" :key="item.id" class="border border-ink px-2">
+                {{ item.name }}
                 <button
                   type="button"
-                  :aria-label="`Without ${names.get(item) ?? item}`"
-                  @click="chosen = chosen.filter((one) => one !== item)"
+                  :aria-label="`Without ${item.name}`"
+                  @click="chosen = chosen.filter((one) => one.id !== item.id)"
                 >
                   ×
                 </button>

@@ -1,23 +1,15 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
-import ActButton from '@/components/ActButton.vue';
+import { ref } from 'vue';
+import ItemPicker, { type PickedItem } from '@/components/ItemPicker.vue';
 import { plural } from '@/lib/states';
 import { HARD, SOFT, type NeedLine, type Relation } from '@/pages/Topology/record';
 
 /** What an item needs, line by line, in words: "runs on 1 of these 2". */
-const props = defineProps<{ relations: Relation[]; items: { id: string; name: string }[]; error?: string }>();
+const props = defineProps<{ relations: Relation[]; items: PickedItem[]; error?: string }>();
 const lines = defineModel<NeedLine[]>({ required: true });
-const names = computed(() => new Map(props.items.map((item) => [item.id, item.name])));
-const typed = ref<Record<number, string>>({});
-const wrong = ref<Record<number, string>>({});
-const add = (i: number): void => {
-  const text = (typed.value[i] ?? '').trim();
-  if (text === '') return;
-  const item = props.items.find((one) => one.id === text || one.name.toLowerCase() === text.toLowerCase());
-  const line = lines.value[i];
-  wrong.value[i] = item ? '' : `There is no item “${text}”. Choose one of the list.`;
-  if (!item || !line) return;
-  typed.value[i] = '';
+const names = ref(new Map(props.items.map((item) => [item.id, item.name])));
+const add = (line: NeedLine, item: PickedItem): void => {
+  names.value.set(item.id, item.name);
   if (!line.members.includes(item.id)) line.members.push(item.id);
 };
 const remove = (line: NeedLine, id: string): void => {
@@ -62,19 +54,12 @@ const remove = (line: NeedLine, id: string): void => {
           </button>
         </li>
       </ul>
-      <div class="mt-1 flex gap-2">
-        <input
-          v-model="typed[i]"
-          class="field py-1"
-          list="need-items"
-          autocomplete="off"
-          :aria-label="`A further item of line ${i + 1}`"
-          @keydown.enter.prevent="add(i)"
-          @change="add(i)"
-        />
-        <ActButton @click="add(i)">Add</ActButton>
-      </div>
-      <p v-if="wrong[i]" role="alert" class="text-tiny font-semibold text-call">{{ wrong[i] }}</p>
+      <ItemPicker
+        class="mt-1"
+        hide-label
+        :label="`A further item of line ${i + 1}`"
+        @pick="(item) => add(line, item)"
+      />
     </div>
     <p class="mt-1 flex items-center gap-3 text-small">
       <button type="button" class="link" @click="lines.push({ how: HARD, needed: 1, members: [] })">
@@ -82,8 +67,5 @@ const remove = (line: NeedLine, id: string): void => {
       </button>
       <span class="text-ink-3">{{ plural(lines.length, 'need') }}; several in one line are spares of each other</span>
     </p>
-    <datalist id="need-items">
-      <option v-for="item in items" :key="item.id" :value="item.id">{{ item.name }}</option>
-    </datalist>
   </fieldset>
 </template>

@@ -3,6 +3,7 @@ import { Link, router } from '@inertiajs/vue3';
 import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
+import ItemPicker from '@/components/ItemPicker.vue';
 import ReachView from '@/components/ReachView.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import StateMark from '@/components/StateMark.vue';
@@ -30,11 +31,12 @@ const props = defineProps<{
   teams: string[];
   sites: string[];
   reach: ReachData;
-  choices: { id: string; name: string }[];
   /** Business owners of the services that it hits, with what of theirs. */
   tell: { name: string; of: string[] }[];
   /** Teams of the items that are worked on. */
   ask: string[];
+  /** Where to begin: what alone takes most services along. */
+  worst: { id: string; name: string; kind: string; services: string[] }[];
   hours: number;
   /** When in the week it hurts least. */
   best: { words: string; share: number; uses: string; from: number }[];
@@ -49,8 +51,6 @@ const keep = (): void =>
   action.send('/what-if', { name: name.value, items: ids.value, hours: props.hours }, () => (name.value = ''));
 const share = (value: number): string =>
   value === 0 ? 'hurts nobody' : `${Math.round(value * 100)}% of the worst time`;
-const typed = ref('');
-const wrong = ref('');
 const go = (ids: string[], now = props.onTop, hours = props.hours): void =>
   router.get(
     '/what-if',
@@ -58,14 +58,8 @@ const go = (ids: string[], now = props.onTop, hours = props.hours): void =>
     { preserveState: true, preserveScroll: true, replace: true },
   );
 const ids = computed(() => props.items.map((item) => item.id));
-const add = (): void => {
-  const words = typed.value.trim().toLowerCase();
-  if (words === '') return;
-  const found = props.choices.find((one) => one.id.toLowerCase() === words || one.name.toLowerCase() === words);
-  wrong.value = found ? '' : `There is no item “${typed.value.trim()}”. Choose one of the list.`;
-  if (!found) return;
-  typed.value = '';
-  if (!ids.value.includes(found.id)) go([...ids.value, found.id]);
+const add = (id: string): void => {
+  if (!ids.value.includes(id)) go([...ids.value, id]);
 };
 const lists = computed(() =>
   [
@@ -104,17 +98,12 @@ const copy = async (): Promise<void> => {
     >
       <div>
         <h1>What if these were down?</h1>
-        <form class="mt-2 flex items-end gap-2" @submit.prevent="add">
-          <label class="block flex-1"
-            >An item that fails, or is taken out for work
-            <input v-model="typed" class="field" list="what-if-items" autocomplete="off" :aria-invalid="wrong !== ''" />
-          </label>
-          <ActButton main type="submit">Add</ActButton>
-        </form>
-        <datalist id="what-if-items">
-          <option v-for="one in choices" :key="one.id" :value="one.name">{{ one.id }}</option>
-        </datalist>
-        <p v-if="wrong" role="alert" class="mt-1 text-small font-semibold text-call">{{ wrong }}</p>
+        <ItemPicker
+          class="mt-2"
+          main
+          label="An item that fails, or is taken out for work"
+          @pick="(item) => add(item.id)"
+        />
         <ul class="mt-2 flex flex-wrap gap-2 text-small">
           <li v-for="item in items" :key="item.id" class="border border-ink px-2 py-0.5">
             <Link :href="`/estate/${encodeURIComponent(item.id)}`" class="hover:underline">{{ item.name }}</Link>
@@ -158,9 +147,8 @@ const copy = async (): Promise<void> => {
           </p>
           <div v-if="best.length || unmeasured.length" class="mt-3 border border-line bg-sheet p-2 text-small">
             <p class="flex flex-wrap items-center gap-2">
-              <strong>Hurts least</strong>
               <label
-                >, if it takes
+                ><strong>Hurts least</strong>, if it takes
                 <select
                   class="field inline-block! w-auto! py-0.5"
                   :value="hours"
@@ -234,6 +222,22 @@ const copy = async (): Promise<void> => {
       </div>
       <section aria-label="What it would take along">
         <ReachView v-if="items.length" :reach="reach" :height="520" large />
+        <template v-else-if="worst.length">
+          <h2 class="mb-1">Alone, each of these would take most services down</h2>
+          <ol class="text-small">
+            <li v-for="one in worst" :key="one.id" class="row-rule flex flex-wrap items-baseline gap-x-3 py-1.5">
+              <span class="w-60 min-w-0"
+                ><button type="button" class="link font-semibold" @click="add(one.id)">{{ one.name }}</button>
+                <span class="text-ink-3">{{ one.kind }}</span></span
+              >
+              <span class="min-w-0 flex-1"
+                ><strong>{{ plural(one.services.length, 'service') }}</strong
+                >: {{ one.services.join(', ') }}</span
+              >
+            </li>
+          </ol>
+          <p class="mt-2 text-small text-ink-2">Press one to see what else it would take along.</p>
+        </template>
       </section>
     </div>
   </AppShell>
