@@ -41,6 +41,8 @@ final class ChangeIncident
             $incident->update([
                 'title' => $title, 'impact' => $impact, 'urgency' => $urgency, 'stage' => $stage, 'priority' => $priority, 'version' => $version + 1,
                 'restore_by' => $priority === $incident->priority ? $incident->restore_by : $incident->declared_at->addSeconds($matrix->restoreWithin($priority)),
+                // What was promised stands; with a higher priority comes a sooner promise.
+                'next_update_at' => min($incident->next_update_at, $priority < $incident->priority ? now()->addSeconds($matrix->updateWithin($priority)) : $incident->next_update_at),
             ]);
             foreach ($told as [$what, $why]) {
                 Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['what' => $what, 'why' => $why], $incident->id);

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Team;
 use App\Rota\Rota;
@@ -17,8 +16,6 @@ use Skarvo\Incidents\HitService;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Proposal;
 use Skarvo\Incidents\Urgency;
-use Skarvo\Topology\Record\UseBehind;
-use Skarvo\Topology\Record\WeekOfUse;
 
 /** Fills in an incident from alerts, before anybody has said anything. */
 final class ProposeIncident
@@ -30,9 +27,8 @@ final class ProposeIncident
     public function __invoke(Collection $alerts): array
     {
         $estate = Estate::open();
-        $impact = $estate->trace(Observed::by(Alert::query()->whereKey($alerts->modelKeys())));
-        $services = $estate->services($impact);
-        $proposal = Proposal::from($services, count($estate->sites($impact)));
+        $hit = WhatIsHit::by(Observed::by(Alert::query()->whereKey($alerts->modelKeys())), $estate);
+        $proposal = $hit->proposal;
         $matrix = Priorities::matrix();
         $team = $this->team($estate, $alerts, $proposal->service?->id);
 
@@ -42,40 +38,22 @@ final class ProposeIncident
             'impact' => ['value' => $proposal->impact->value, 'why' => $proposal->impactReason],
             'urgency' => ['value' => $proposal->urgency->value, 'why' => $proposal->urgencyReason],
             'team' => $team,
-            'behind' => $this->behind($services),
-            'hit' => array_map(static fn(HitService $s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services),
-            'sites' => $estate->sites($impact),
+            'behind' => $hit->behind(),
+            'hit' => array_map(static fn(HitService $s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $hit->services),
+            'sites' => $hit->sites,
             'targets' => $matrix->toArray()['targets'],
             'priorities' => $matrix->toArray()['priorities'],
             'choices' => [
                 'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('tier')->orderBy('name')->get()
                     ->map(static fn(Item $item): array => [
                         'id' => $item->id, 'name' => $item->name, 'tier' => $item->tier,
-                        'state' => collect($services)->firstWhere('id', $item->id)->state->value ?? 'up',
+                        'state' => collect($hit->services)->firstWhere('id', $item->id)->state->value ?? 'up',
                     ]),
                 'impacts' => array_map(static fn(Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
                 'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
                 'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
             ],
         ];
-    }
-
-    /**
-     * @param  list<HitService>  $services
-     * @return string|null how many an hour stand behind what is hit, as far as that is recorded
-     */
-    private function behind(array $services): ?string
-    {
-        $weeks = Item::query()->whereKey(array_map(static fn(HitService $s): string => $s->id, $services))->whereNotNull('use')->pluck('use', 'id');
-        $used = [];
-        foreach ($services as $service) {
-            $use = $weeks->get($service->id);
-            if (is_string($use)) {
-                $used[] = ['use' => WeekOfUse::parse($use), 'state' => $service->state];
-            }
-        }
-
-        return UseBehind::of($used, WeekOfUse::hourOf(Moment::now(), new \DateTimeZone(config()->string('skarvo.time_zone'))))->words();
     }
 
     /** @param  Collection<int, Alert>  $alerts */

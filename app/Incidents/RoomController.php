@@ -44,6 +44,7 @@ final class RoomController
             ],
             'soFar' => fn(): string => SoFar::of($incident),
             'reach' => fn(): array => $this->reach($incident),
+            'hit' => fn(): array => $this->hit($incident),
             'causes' => fn(): array => LikelyCause::of(Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id)),
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()->map(fn(Alert $a): array => $a->summed()),
             'reports' => fn() => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
@@ -81,6 +82,14 @@ final class RoomController
         $estate = Estate::open();
 
         return (new Reach($estate, $estate->trace(Observed::inIncident($incident->id))))->toArray();
+    }
+
+    /** @return array{behind: string|null, grown: array<string, mixed>|null} who stands behind it, and whether it is judged too low by now */
+    private function hit(Incident $incident): array
+    {
+        $hit = WhatIsHit::by(Observed::inIncident($incident->id), Estate::open());
+
+        return ['behind' => $hit->behind(), 'grown' => $hit->grown($incident)];
     }
 
     /** @return list<array<string, mixed>> */

@@ -40,6 +40,21 @@ final readonly class Proposal
     }
 
     /**
+     * Whether an incident that was judged before has grown. What has eased stays as it was judged: whoever judged it may know more.
+     *
+     * @return array{int, Impact, Urgency}|null the higher priority, with impact and urgency of which neither is lower than before; null if it has not
+     */
+    public function raises(PriorityMatrix $matrix, Impact $impact, Urgency $urgency): ?array
+    {
+        $higher = static fn(Impact|Urgency $one, Impact|Urgency $other): bool => array_search($one, $one::cases(), true) < array_search($other, $other::cases(), true);
+        $impactNow = $higher($this->impact, $impact) ? $this->impact : $impact;
+        $urgencyNow = $higher($this->urgency, $urgency) ? $this->urgency : $urgency;
+        $priority = $matrix->priority($impactNow, $urgencyNow);
+
+        return $priority < $matrix->priority($impact, $urgency) ? [$priority, $impactNow, $urgencyNow] : null;
+    }
+
+    /**
      * @param  list<HitService>  $broken
      * @param  list<HitService>  $hit
      * @return array{Impact, string}

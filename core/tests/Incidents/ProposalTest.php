@@ -93,6 +93,29 @@ final class ProposalTest extends TestCase
         self::assertSame('Vehicle lanes: working normally again.', Draft::from(Stage::Restored, array_slice($services, 0, 1), '07:09', [])->text);
     }
 
+    public function test_an_incident_that_has_grown_is_raised_and_one_that_has_eased_is_left_as_it_was_judged(): void
+    {
+        $matrix = PriorityMatrix::usual();
+        $wide = Proposal::from([self::hit('lanes', 1, State::Down)], 3);
+        $little = Proposal::from([self::hit('boards', 4, State::Degraded)], 1);
+
+        self::assertSame([1, Impact::Wide, Urgency::Now], $wide->raises($matrix, Impact::Few, Urgency::Soon));
+        self::assertNull($wide->raises($matrix, Impact::Wide, Urgency::Now));
+        self::assertNull($little->raises($matrix, Impact::Wide, Urgency::Now));
+        // What a person judged higher stays, and counts with what has grown.
+        self::assertSame([2, Impact::Part, Urgency::Now], $little->raises($matrix, Impact::Few, Urgency::Now));
+        foreach (Impact::cases() as $impact) {
+            foreach (Urgency::cases() as $urgency) {
+                foreach ([$wide, $little] as $proposal) {
+                    $raised = $proposal->raises($matrix, $impact, $urgency);
+                    self::assertTrue($raised === null || $raised[0] < $matrix->priority($impact, $urgency));
+                    // Once raised, there is nothing more to raise.
+                    self::assertNull($raised === null ? null : $proposal->raises($matrix, $raised[1], $raised[2]));
+                }
+            }
+        }
+    }
+
     private static function hit(string $id, int $tier, State $state): HitService
     {
         return new HitService($id, ucfirst($id), $tier, $state);

@@ -188,6 +188,23 @@ final class PathTest extends TestCase
             ->where('services', fn(Collection $services): bool => $services->firstWhere('name', 'Vehicle lanes')['state'] === 'degraded'));
     }
 
+    public function test_a_room_says_when_its_incident_has_grown_and_who_stands_behind_it(): void
+    {
+        $this->post('/incidents', ['alerts' => $this->alerts(), 'title' => 'Clocks', 'service' => 'vehicle-lanes', 'impact' => 'few', 'urgency' => 'soon', 'team' => 'platform']);
+        $incident = $this->incident();
+        $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $page) => $page
+            ->where('hit.behind', 'Behind it now: 14 sailings an hour.')
+            ->where('hit.grown', ['priority' => 1, 'impact' => 'wide', 'urgency' => 'now', 'why' => 'Something is broken at 14 sites. Vehicle lanes: tier 1, working in part.']));
+        $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value])->assertSessionHasNoErrors();
+        self::assertSame(1, $incident->refresh()->priority);
+        // The update is owed as soon as the new priority promises, and no later than was promised when it is lowered again.
+        $owed = now()->addMinutes(30)->format('Y-m-d H:i:s');
+        self::assertSame($owed, $incident->next_update_at?->format('Y-m-d H:i:s'));
+        $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $page) => $page->where('hit.grown', null));
+        $this->post("/incidents/$incident->id/change", ['version' => 2, 'title' => 'Clocks', 'impact' => 'few', 'urgency' => 'later', 'stage' => $incident->stage->value])->assertSessionHasNoErrors();
+        self::assertSame([4, $owed], [$incident->refresh()->priority, $incident->next_update_at?->format('Y-m-d H:i:s')]);
+    }
+
     public function test_two_who_correct_one_incident_do_not_overwrite_each_other(): void
     {
         $this->declare();

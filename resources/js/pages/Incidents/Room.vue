@@ -11,6 +11,7 @@ import SideSheet from '@/components/SideSheet.vue';
 import StateMark from '@/components/StateMark.vue';
 import StoryList from '@/components/StoryList.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
 import CallSheet from '@/pages/Incidents/CallSheet.vue';
 import CallList from '@/pages/Incidents/CallList.vue';
 import ChangeSheet from '@/pages/Incidents/ChangeSheet.vue';
@@ -25,13 +26,14 @@ import { LIVE } from '@/lib/live';
 import { useShared } from '@/lib/shared';
 import { hitWords, plural } from '@/lib/states';
 import { clockTime, lasting, millis, remaining, useNow } from '@/lib/time';
-import type { CallLine, Presence, RoomChoices, RoomIncident, UpdateDraft } from '@/pages/Incidents/room';
+import type { CallLine, Presence, RoomChoices, RoomIncident, UpdateDraft, WhatIsHit } from '@/pages/Incidents/room';
 import type { AlertLine, JournalLine, ReachData, ReportLine, UpdateLine, Cause } from '@/lib/types';
 
 const props = defineProps<{
   incident: RoomIncident;
   soFar: string;
   reach: ReachData;
+  hit: WhatIsHit;
   causes: Cause[];
   alerts: AlertLine[];
   reports: ReportLine[];
@@ -53,6 +55,14 @@ const story = ref<HTMLElement | null>(null);
 
 const isOpen = computed(() => props.incident.resolved_at === null);
 const coordination = useAction();
+const raising = useAction();
+/** As it is, but for what has grown. */
+const raise = (): void => {
+  const grown = props.hit.grown;
+  const { id, version, title, stage } = props.incident;
+  if (grown)
+    raising.send(`/incidents/${id}/change`, { version, title, stage, impact: grown.impact, urgency: grown.urgency });
+};
 const coordinates = computed(() => shared.value.me?.coordinates ?? false);
 const owed = computed(() => (props.incident.next_update_at ? millis(props.incident.next_update_at) - now.value : null));
 const target = computed(() => millis(props.incident.restore_by) - now.value);
@@ -114,14 +124,15 @@ onMounted(() => {
         'journal',
         'draft',
         'reach',
+        'hit',
         'causes',
         'alerts',
         'updates',
         'reports',
         'calls',
       ],
-      'alert.': ['alerts', 'reach', 'causes', 'soFar', 'journal', 'incident', 'draft'],
-      'signals.': ['alerts', 'reach', 'causes', 'soFar', 'incident'],
+      'alert.': ['alerts', 'reach', 'hit', 'causes', 'soFar', 'journal', 'incident', 'draft'],
+      'signals.': ['alerts', 'reach', 'hit', 'causes', 'soFar', 'incident'],
       'call.': ['calls', 'journal', 'soFar', 'incident'],
       'page.': ['calls', 'journal'],
       'policy.': ['calls'],
@@ -187,6 +198,19 @@ onMounted(() => {
     <div class="grid min-h-0 flex-1 lg:grid-cols-[minmax(330px,430px)_1fr_280px]">
       <section class="min-h-0 overflow-y-auto px-4 py-3" aria-label="What we know" tabindex="0">
         <p class="mb-3"><strong>So far:</strong> {{ soFar }}</p>
+        <div
+          v-if="hit.grown"
+          class="mb-3 border border-line border-l-4 border-l-call bg-sheet p-2 text-small"
+          role="status"
+        >
+          <p>
+            <strong>It has grown: priority {{ hit.grown.priority }}</strong> by what is hit now. {{ hit.grown.why }}
+          </p>
+          <ActButton v-if="coordinates" class="mt-1" :busy="raising.busy.value" @click="raise"
+            >Raise it to priority {{ hit.grown.priority }}</ActButton
+          >
+          <TroubleNote :text="raising.errors.value.action" />
+        </div>
         <template v-if="causes.length">
           <h2>Most likely behind it</h2>
           <CauseList :causes="causes" class="mb-3" />
@@ -197,6 +221,7 @@ onMounted(() => {
             >{{ hitWords(reach) }}. <Link :href="`/reach?incident=${incident.id}`" class="link">Both ways</Link></span
           >
         </h2>
+        <p v-if="isOpen && hit.behind" class="text-small text-ink-2">{{ hit.behind }}</p>
         <ReachView :reach="reach" :height="340" compact />
         <h2 class="mt-3 mb-1 flex justify-between">
           <span>Alerts</span><span>{{ firing.length }} of {{ alerts.length }} still fire</span>

@@ -59,6 +59,13 @@ export interface Presence {
   here: boolean;
 }
 
+export interface WhatIsHit {
+  /** How many an hour stand behind it, where that is recorded. */
+  behind: string | null;
+  /** What it is to be raised to, where what is hit speaks for more than it was judged at. */
+  grown: { priority: number; impact: string; urgency: string; why: string } | null;
+}
+
 export interface UpdateDraft {
   number: number;
   stage: string;
