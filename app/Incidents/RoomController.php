@@ -84,12 +84,12 @@ final class RoomController
         return (new Reach($estate, $estate->trace(Observed::inIncident($incident->id))))->toArray();
     }
 
-    /** @return array{behind: string|null, grown: array<string, mixed>|null} who stands behind it, and whether it is judged too low by now */
+    /** @return array{behind: string|null, owners: list<array{id: string, name: string, of: list<string>}>, grown: array<string, mixed>|null} who stands behind it and who answers for it, and whether it is judged too low by now */
     private function hit(Incident $incident): array
     {
         $hit = WhatIsHit::by(Observed::inIncident($incident->id), Estate::open());
 
-        return ['behind' => $hit->behind(), 'grown' => $hit->grown($incident)];
+        return ['behind' => $hit->behind(), 'owners' => $hit->owners(), 'grown' => $hit->grown($incident)];
     }
 
     /** @return list<array<string, mixed>> */

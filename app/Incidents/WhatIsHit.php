@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Platform\Moment;
 use App\Topology\Estate;
 use App\Topology\Item;
+use App\Topology\Owners;
 use Skarvo\Incidents\HitService;
 use Skarvo\Incidents\Proposal;
 use Skarvo\Topology\Record\UseBehind;
@@ -48,6 +49,12 @@ final readonly class WhatIsHit
         }
 
         return UseBehind::of($used, WeekOfUse::hourOf(Moment::now(), new \DateTimeZone(config()->string('skarvo.time_zone'))))->words();
+    }
+
+    /** @return list<array{id: string, name: string, of: list<string>}> who answers for services that do not work fully, and has to be told */
+    public function owners(): array
+    {
+        return Owners::of(array_values(array_map(static fn(HitService $s): string => $s->id, array_filter($this->services, static fn(HitService $s): bool => $s->state->rank() >= State::Degraded->rank()))));
     }
 
     /** @return array{priority: int, impact: string, urgency: string, why: string}|null what an open incident has grown to since somebody judged it */

@@ -72,7 +72,7 @@ final class WhatIfController
             'services' => array_values(array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services)),
             'teams' => $touched,
             // Who has to be told follows from the services that it hits, who has to be asked from the items that are worked on.
-            'tell' => $this->owners(array_values(array_map(static fn($s): string => $s->id, array_filter($services, static fn($s): bool => $s->state->rank() >= State::Degraded->rank())))),
+            'tell' => Owners::of(array_values(array_map(static fn($s): string => $s->id, array_filter($services, static fn($s): bool => $s->state->rank() >= State::Degraded->rank())))),
             'ask' => array_values(array_unique(array_filter(array_map(static fn(string $id): ?string => $teams->get($estate->item($id)['team'] ?? ''), $items), is_string(...)))),
             'hours' => $hours,
             'best' => $this->best($services, $hours),
@@ -102,17 +102,6 @@ final class WhatIfController
         DB::table('what_ifs')->where('id', $kept)->delete();
 
         return back();
-    }
-
-    /**
-     * @param  list<string>  $services
-     * @return list<array{name: string, of: list<string>}> business owners, with what of theirs is hit
-     */
-    private function owners(array $services): array
-    {
-        $rows = DB::table('items')->join('people', 'people.id', '=', 'items.business_owner_id')->whereIn('items.id', $services)->orderBy('people.name')->orderBy('items.name')->get(['people.name as owner', 'items.name']);
-
-        return array_values($rows->groupBy('owner')->map(static fn($of, string $owner): array => ['name' => $owner, 'of' => array_values($of->pluck('name')->map(strval(...))->all())])->all());
     }
 
     /**

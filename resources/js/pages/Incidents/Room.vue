@@ -221,7 +221,18 @@ onMounted(() => {
             >{{ hitWords(reach) }}. <Link :href="`/reach?incident=${incident.id}`" class="link">Both ways</Link></span
           >
         </h2>
-        <p v-if="isOpen && hit.behind" class="text-small text-ink-2">{{ hit.behind }}</p>
+        <p v-if="isOpen && (hit.behind || hit.owners.length)" class="text-small text-ink-2">
+          {{ hit.behind }}
+          <template v-if="hit.owners.length"
+            >To be told:
+            <template v-for="(owner, i) in hit.owners" :key="owner.id"
+              ><template v-if="i > 0">; </template
+              ><Link :href="`/people/${owner.id}`" class="link">{{ owner.name }}</Link> ({{
+                owner.of.join(', ')
+              }})</template
+            >.</template
+          >
+        </p>
         <ReachView :reach="reach" :height="340" compact />
         <h2 class="mt-3 mb-1 flex justify-between">
           <span>Alerts</span><span>{{ firing.length }} of {{ alerts.length }} still fire</span>

@@ -62,6 +62,8 @@ export interface Presence {
 export interface WhatIsHit {
   /** How many an hour stand behind it, where that is recorded. */
   behind: string | null;
+  /** Who answers for the services that are hit, with what of theirs. */
+  owners: { id: string; name: string; of: string[] }[];
   /** What it is to be raised to, where what is hit speaks for more than it was judged at. */
   grown: { priority: number; impact: string; urgency: string; why: string } | null;
 }

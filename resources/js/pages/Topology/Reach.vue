@@ -77,6 +77,10 @@ useCommands(() => [
           {{ begun.supposed ? 'As if it were down' : 'As it is now' }}: {{ reach.counts.down }} down,
           {{ reach.counts.degraded }} in part, {{ reach.counts.at_risk }} without a spare;
           {{ plural(reach.services.length, 'service') }}.
+          <template v-if="near.left"
+            >{{ plural(near.left, 'item') }} further away:
+            <button type="button" class="link" @click="up = down = FAR">show all</button>.
+          </template>
           <Link v-if="begun.items.length" :href="whatIf" class="link">What if more were down?</Link>
         </p>
       </div>
@@ -118,10 +122,6 @@ useCommands(() => [
             ><input v-model="folds" type="checkbox" /> fold what is alike</label
           >
           <span class="ml-auto flex gap-3 py-1">
-            <span v-if="near.left" class="text-ink-2"
-              >{{ plural(near.left, 'item') }} further away
-              <button type="button" class="link" @click="up = down = FAR">Show all</button></span
-            >
             <button type="button" class="link" :aria-pressed="asList" @click="asList = !asList">
               {{ asList ? 'Show the drawing' : 'Show as a list' }}
             </button>
