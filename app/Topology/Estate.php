@@ -9,6 +9,7 @@ use Skarvo\Topology\Affected;
 use Skarvo\Topology\Candidate;
 use Skarvo\Topology\Candidates;
 use Skarvo\Topology\CommonGround;
+use Skarvo\Topology\Downtime;
 use Skarvo\Topology\Graph;
 use Skarvo\Topology\Impact;
 use Skarvo\Topology\Loops;
@@ -192,6 +193,18 @@ final class Estate
         $this->part->growAsFarAsHit(array_map(static fn(array $pair): int => $pair[1]->rank(), array_column($pairs, null, 0)));
 
         return Trace::of($this->graph, $pairs);
+    }
+
+    /**
+     * @param  list<array{string, State, int, int|null}>  $observed  item, state, from and to in seconds since the epoch; of what the service stands on, and itself
+     */
+    public function downtime(string $service, array $observed, int $from, int $to): Downtime
+    {
+        $numbers = $this->part->numbers([$service]);
+        $this->part->growDown($numbers);
+        $known = array_values(array_filter(array_map(fn(array $one): array => [$this->graph->number($one[0]), $one[1], $one[2], $one[3]], $observed), static fn(array $one): bool => $one[0] !== null));
+
+        return Downtime::of($this->graph, $numbers[0], $known, $from, $to);
     }
 
     /** @return list<HitService> services that are not up, worst and most important first */

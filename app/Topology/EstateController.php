@@ -20,13 +20,10 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
-use Skarvo\Incidents\Availability;
 use Skarvo\Topology\Affected;
 
 final class EstateController
 {
-    private const AVAILABILITY_DAYS = 90;
-
     private const SHOWN = 500;
 
     private const HISTORY = 60;
@@ -96,7 +93,7 @@ final class EstateController
             'incidents' => Incident::query()->whereIn('id', Alert::query()->where('item_id', $item->id)->whereNotNull('incident_id')->select('incident_id'))
                 ->orWhere('service_id', $item->id)->latest('declared_at')->limit(20)->get()
                 ->map(fn(Incident $incident): array => ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'resolved_at' => $incident->resolved_at]),
-            'availability' => $item->kind === Item::SERVICE ? $this->availability($item->id) : null,
+            'availability' => $item->kind === Item::SERVICE ? ServiceTimes::of($item->id, $estate) : null,
             'weakPoints' => $item->kind === Item::SERVICE ? $this->weakPoints($estate, $item->id) : null,
             // Nothing stands on most services: their picture is what they stand on.
             'reach' => $item->isService()
@@ -111,17 +108,6 @@ final class EstateController
                 ->map(static fn(\stdClass $row): array => ['reason' => $row->reason, 'from' => Moment::seconds($row->from_at) * 1000, 'to' => Moment::seconds($row->to_at) * 1000]),
             'proposed' => DB::table('proposed_dependencies')->where('state', 'proposed')->where(fn($query) => $query->where('from_id', $item->id)->orWhere('to_id', $item->id))->count(),
         ]);
-    }
-
-    /** @return array{share: float, down: int, incidents: int, days: int} over the last days, by its incidents; down in milliseconds */
-    private function availability(string $service): array
-    {
-        $to = Moment::now();
-        $from = $to - self::AVAILABILITY_DAYS * 86400;
-        $incidents = Incident::query()->where('service_id', $service)->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', Moment::text($from)))->get(['id', 'started_at', 'resolved_at']);
-        $availability = Availability::of(array_values($incidents->map(static fn(Incident $incident): array => [$incident->started_at->getTimestamp(), $incident->resolved_at?->getTimestamp()])->all()), $from, $to);
-
-        return ['share' => $availability->share(), 'down' => $availability->down * 1000, 'incidents' => $incidents->count(), 'days' => self::AVAILABILITY_DAYS];
     }
 
     /**

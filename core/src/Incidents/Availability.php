@@ -7,8 +7,11 @@ namespace Skarvo\Incidents;
 /** How much of a span of time a service was there, by its interruptions: those that overlap count once. */
 final readonly class Availability
 {
-    /** @param  int  $down  seconds, as $span */
-    private function __construct(public int $down, public int $span) {}
+    /**
+     * @param  int  $down  seconds, as $span
+     * @param  int  $interruptions  stretches that are apart from each other
+     */
+    private function __construct(public int $down, public int $span, public int $interruptions) {}
 
     /**
      * @param  list<array{int, int|null}>  $interruptions  from and to in seconds since the epoch, in any order; null: not over
@@ -17,18 +20,21 @@ final readonly class Availability
     public static function of(array $interruptions, int $from, int $to): self
     {
         sort($interruptions);
-        $down = 0;
+        $down = $stretches = 0;
         $reached = $from;
+        $lastEnd = null;
         foreach ($interruptions as [$begin, $end]) {
             $begin = max($begin, $reached);
             $end = min($end ?? $to, $to);
             if ($end > $begin) {
+                $stretches += $begin === $lastEnd ? 0 : 1;
+                $lastEnd = $end;
                 $down += $end - $begin;
                 $reached = $end;
             }
         }
 
-        return new self($down, $to - $from);
+        return new self($down, $to - $from, $stretches);
     }
 
     /** @return float 0 to 1 */

@@ -15,7 +15,7 @@ final class AvailabilityTest extends TestCase
     {
         $availability = Availability::of([[90, 120], [150, 250], [200, 220], [240, 300], [990, null], [1200, 1300]], 100, 1000);
 
-        self::assertSame([20 + 150 + 10, 900], [$availability->down, $availability->span]);
+        self::assertSame([20 + 150 + 10, 900, 3], [$availability->down, $availability->span, $availability->interruptions]);
         self::assertEqualsWithDelta(0.8, $availability->share(), 0.0001);
         self::assertSame(1.0, Availability::of([], 0, 10)->share());
         self::assertSame(0.0, Availability::of([[0, null]], 0, 10)->share());

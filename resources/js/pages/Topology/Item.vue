@@ -40,8 +40,8 @@ const props = defineProps<{
   incidents: { id: number; ref: string; title: string; resolved_at: string | null }[];
   /** Of a service: single items that take it down, worst first. */
   weakPoints: { id: string; name: string; kind: string; services: number }[] | null;
-  /** Of a service: how much of the last days it was there; down in milliseconds. */
-  availability: { share: number; down: number; incidents: number; days: number } | null;
+  /** Of a service: how much of the last days it was there; down and in part in milliseconds. */
+  availability: { share: number; down: number; stretches: number; in_part: number; days: number } | null;
   reach: ReachData;
   record: {
     fields: Field[];
@@ -61,6 +61,9 @@ const action = useAction();
 const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const editing = ref(false);
 const openAlerts = computed(() => props.alerts.filter((alert) => !alert.closed_at));
+/** As many digits as tell it from all of it. */
+const percent = (share: number): string =>
+  share === 1 ? '100%' : `${(share * 100).toFixed(share > 0.999 ? 3 : 2).replace(/^100\.0+$/, '99.999')}%`;
 const address = computed(() => encodeURIComponent(props.item.id));
 useCommands(() => [
   ...(mayEdit.value ? [{ name: 'Change this item', key: 'e', run: () => (editing.value = true) }] : []),
@@ -71,7 +74,7 @@ useCommands(() => [
   <AppShell
     :title="item.name"
     :follows="{
-      'alert.': ['item', 'needs', 'neededBy', 'alerts'],
+      'alert.': ['item', 'needs', 'neededBy', 'alerts', 'availability'],
       'signals.': ['item', 'needs', 'neededBy', 'alerts'],
       'incident.': ['incidents', 'availability'],
       'item.': ['item', 'needs', 'neededBy', 'record', 'contradictions', 'history', 'reach', 'weakPoints'],
@@ -102,10 +105,13 @@ useCommands(() => [
           </button>
         </p>
         <p v-if="availability" class="mt-1">
-          <strong>{{ (availability.share * 100).toFixed(availability.share > 0.999 ? 3 : 2) }}%</strong> there over
-          {{ availability.days }} days<template v-if="availability.incidents"
-            >: {{ lasting(availability.down) }} interrupted, in
-            {{ plural(availability.incidents, 'incident') }}</template
+          <strong>{{ percent(availability.share) }}</strong> there over {{ availability.days }} days{{
+            availability.stretches || availability.in_part ? ': ' : ''
+          }}<template v-if="availability.stretches"
+            >down for {{ lasting(availability.down) }}, in
+            {{ plural(availability.stretches, 'stretch', 'stretches') }}</template
+          ><template v-else-if="availability.in_part">never down</template
+          ><template v-if="availability.in_part">; in part for {{ lasting(availability.in_part) }}</template
           >.<template v-if="record.hours"> In use {{ record.hours }}.</template>
         </p>
         <p class="mt-3 flex flex-wrap items-center gap-x-3 gap-y-1">
