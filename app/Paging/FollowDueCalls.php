@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Platform\AllOrEach;
 use App\Platform\Outbox\Outbox;
-use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 
 /** Brings every call up to the present of which something is due: the most urgent first, then soonest. */
@@ -24,23 +24,10 @@ final class FollowDueCalls
     {
         $due = DB::table('calls')->leftJoin('incidents', 'incidents.id', '=', 'calls.incident_id')->whereNotNull('next_due_at')->where('next_due_at', '<=', now())
             ->orderByRaw('coalesce(incidents.priority, ?)', [Outbox::LAST])->orderBy('next_due_at')->orderBy('calls.id')->limit(self::A_TRANSACTION)->pluck('calls.id')->all();
-        if ($due === []) {
-            return 0;
-        }
-        try {
-            $this->together($due, $mayWork);
-        } catch (QueryException $e) {
-            throw $e;
-        } catch (\Throwable) {
-            // One of them breaks: the others must not wait for whoever mends it.
-            foreach ($due as $id) {
-                try {
-                    $this->together([$id], $mayWork);
-                } catch (\Exception $e) {
-                    report($e);
-                    DB::table('calls')->where('id', $id)->update(['next_due_at' => now()->addSeconds(self::BROKEN_WAITS)]);
-                }
-            }
+        if ($due !== []) {
+            AllOrEach::run(array_values($due), fn(array $some) => $this->together($some, $mayWork), static function (mixed $id): void {
+                DB::table('calls')->where('id', $id)->update(['next_due_at' => now()->addSeconds(self::BROKEN_WAITS)]);
+            });
         }
 
         return count($due);

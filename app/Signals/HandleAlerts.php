@@ -8,6 +8,7 @@ use App\Incidents\DeclareIncident;
 use App\Incidents\Incident;
 use App\Incidents\ProposeIncident;
 use App\Paging\StartCall;
+use App\Platform\AllOrEach;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -15,7 +16,6 @@ use App\Platform\Team;
 use App\Topology\Item;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
-use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
@@ -74,23 +74,14 @@ final class HandleAlerts
     private function handleDue(\Closure $mayWork): int
     {
         $due = array_values($this->due()->orderBy('stamp')->limit(self::MOST)->pluck('id')->all());
-        try {
-            return $this->handle($due, $mayWork);
-        } catch (QueryException $e) {
-            throw $e;
-        } catch (\Throwable) {
-            // One of them breaks: the others must not wait for whoever mends it.
-            foreach ($due as $id) {
-                try {
-                    $this->handle([$id], $mayWork);
-                } catch (\Exception $e) {
-                    report($e);
-                    Alert::query()->whereKey($id)->update(['handle_at' => now()->addSeconds(self::BROKEN_WAITS)]);
-                }
-            }
-        }
+        $done = 0;
+        AllOrEach::run($due, function (array $some) use (&$done, $mayWork): void {
+            $done += $this->handle($some, $mayWork);
+        }, static function (mixed $id): void {
+            Alert::query()->whereKey($id)->update(['handle_at' => now()->addSeconds(self::BROKEN_WAITS)]);
+        });
 
-        return count($due);
+        return $done;
     }
 
     /** @param  list<mixed>  $ids */

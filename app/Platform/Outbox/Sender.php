@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Platform\Outbox;
 
 use App\Paging\PageMessages;
+use App\Platform\AllOrEach;
 use App\Updates\MailMessages;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
 use GuzzleHttp\Promise\Utils;
-use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -143,14 +143,13 @@ final class Sender
             return 0;
         }
         $settled = $this->settled;
-        try {
-            $may = $this->mark($settled, $mayWork);
-        } catch (QueryException $e) {
-            throw $e;
-        } catch (\Exception) {
-            // What became of one of them cannot be noted: the others do not wait for whoever mends that.
-            $may = array_reduce($settled, fn(bool $all, array $one): bool => $this->markOne($one, $mayWork) && $all, true);
-        }
+        $may = true;
+        AllOrEach::run($settled, function (array $some) use (&$may, $mayWork): void {
+            $may = $this->mark($some, $mayWork) && $may;
+        }, static function (array $one, \Exception $e): void {
+            // It went as it went; unmarked, it would go out again and again.
+            OutboxMessage::query()->whereKey([$one[0]->id, ...$one[0]->parts->modelKeys()])->update([is_array($one[1]) ? 'sent_at' : 'failed_at' => now(), 'error' => mb_substr('what became of it could not be noted: '.$e->getMessage(), 0, 200)]);
+        });
         if (! $may) {
             // Another sends now. What is known here is kept: if it is us again, the claims are still in our name.
             return 0;
@@ -180,22 +179,6 @@ final class Sender
 
             return true;
         });
-    }
-
-    /** @param  array{OutboxMessage, array<array-key, mixed>|string}  $one */
-    private function markOne(array $one, \Closure $mayWork): bool
-    {
-        try {
-            return $this->mark([$one], $mayWork);
-        } catch (QueryException $e) {
-            throw $e;
-        } catch (\Exception $e) {
-            report($e);
-            // It went as it went; unmarked, it would go out again and again.
-            OutboxMessage::query()->whereKey([$one[0]->id, ...$one[0]->parts->modelKeys()])->update([is_array($one[1]) ? 'sent_at' : 'failed_at' => now(), 'error' => mb_substr('what became of it could not be noted: '.$e->getMessage(), 0, 200)]);
-
-            return true;
-        }
     }
 
     /** @param  list<array{OutboxMessage, array<array-key, mixed>|string}>  $sent */
