@@ -80,16 +80,17 @@ test('durations are read as people write them, and written as the contract has t
 
 test('a time on the clocks of a zone is that time again, whatever the clocks do there', () => {
   const zones = ['Europe/Oslo', 'Australia/Lord_Howe', 'America/St_Johns', 'UTC', 'Pacific/Apia', 'Asia/Kathmandu'];
+  // Told at once: thousands of assertions take longer than what they are about.
+  const wrong: string[] = [];
   for (const zone of zones) {
     let at = Date.UTC(2026, 0, 1);
     for (let n = 0; n < 400; n++, at += 23 * HOUR + 17 * MINUTE) {
       const local = localOf(at, zone);
       const found = instantOf(local, zone);
-      expect(localOf(found, zone), `${zone} ${local}`).toBe(local);
-      expect(at - found, `${zone} ${local}`).toBeLessThanOrEqual(HOUR);
-      expect(at - found, `${zone} ${local}`).toBeGreaterThanOrEqual(0);
+      if (localOf(found, zone) !== local || at - found > HOUR || at < found) wrong.push(`${zone} ${local}`);
     }
   }
+  expect(wrong).toEqual([]);
   const iso = (local: string, zone: string): string => new Date(instantOf(local, zone)).toISOString();
   expect(iso('2026-01-05T09:00', 'Europe/Oslo')).toBe('2026-01-05T08:00:00.000Z');
   expect(iso('2026-07-06T09:00', 'Europe/Oslo')).toBe('2026-07-06T07:00:00.000Z');

@@ -33,10 +33,12 @@ const hours = computed(() => {
   for (let at = Math.ceil(start.value / hour) * hour; at < start.value + span.value; at += hour) list.push(at);
   return list;
 });
-/** On a narrow screen not every hour has room for its name. */
+/** On a narrow screen not every hour has room for its name, and none does at the edge or where "now" stands. */
 const everyHours = computed(() => Math.ceil((48 * span.value) / 3_600_000 / inner.value));
 const isNamed = (hour: number): boolean =>
-  Math.round(hour / 3_600_000) % everyHours.value === 0 && (x(hour) < x(now.value) - 24 || x(hour) > x(now.value) + 64);
+  Math.round(hour / 3_600_000) % everyHours.value === 0 &&
+  x(hour) < LEFT + inner.value - 8 &&
+  (x(hour) < x(now.value) - 24 || x(hour) > x(now.value) + 64);
 const tallest = computed(() => Math.max(4, ...props.band.alerts.map((grain) => grain.count)));
 const visible = computed(() => props.band.alerts.filter((grain) => grain.at >= start.value));
 const grainWidth = computed(() => Math.max(2, (props.band.grain / span.value) * inner.value - 1.5));

@@ -46,9 +46,11 @@ export function clockOf(zone?: string): (time: string | number) => string {
 /** On the reader's clock. */
 export const clockTime = clockOf();
 
-/** A time as a field of a form takes it, such as 2026-03-29T09:00, on the clocks of a zone. */
-export function localOf(at: number, zone: string): string {
-  const parts = Object.fromEntries(
+/** They take long to make. */
+const fieldFormats = new Map<string, Intl.DateTimeFormat>();
+function fieldFormat(zone: string): Intl.DateTimeFormat {
+  const made =
+    fieldFormats.get(zone) ??
     new Intl.DateTimeFormat('en-GB', {
       timeZone: zone,
       year: 'numeric',
@@ -57,7 +59,15 @@ export function localOf(at: number, zone: string): string {
       hour: '2-digit',
       minute: '2-digit',
       hourCycle: 'h23',
-    })
+    });
+  fieldFormats.set(zone, made);
+  return made;
+}
+
+/** A time as a field of a form takes it, such as 2026-03-29T09:00, on the clocks of a zone. */
+export function localOf(at: number, zone: string): string {
+  const parts = Object.fromEntries(
+    fieldFormat(zone)
       .formatToParts(at)
       .map((part) => [part.type, part.value]),
   );

@@ -8,6 +8,7 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
 import { clockOf, clockTime } from '@/lib/time';
+import AfterField from '@/pages/Paging/AfterField.vue';
 import ParticularsForm from '@/pages/Paging/ParticularsForm.vue';
 import PasswordForm from '@/pages/Paging/PasswordForm.vue';
 import type { Particulars } from '@/pages/Paging/staff';
@@ -182,19 +183,7 @@ const wrong = computed(
                   ><span class="sr-only">Address for {{ words(way.channel) }}</span
                   ><input v-model="way.address" class="field py-1" maxlength="200" required
                 /></label>
-                <label
-                  >after
-                  <input
-                    v-model.number="way.after"
-                    class="field inline-block! w-20! py-1"
-                    type="number"
-                    min="0"
-                    max="3600"
-                    required
-                    :aria-label="`Seconds until ${words(way.channel)}`"
-                  />
-                  s</label
-                >
+                <AfterField v-model="way.after" :label="`Seconds until ${words(way.channel)}`" />
                 <button type="button" class="link" @click="test(way.channel)">Test it</button>
                 <button
                   type="button"
@@ -249,18 +238,7 @@ const wrong = computed(
                   >
                 </span>
                 <span v-for="way in rule.contacts" :key="way.channel">
-                  <label
-                    >{{ words(way.channel) }} after
-                    <input
-                      v-model.number="way.after"
-                      class="field inline-block! w-20! py-1"
-                      type="number"
-                      min="0"
-                      max="3600"
-                      required
-                    />
-                    s</label
-                  >
+                  <AfterField v-model="way.after" :way="words(way.channel)" />
                 </span>
               </fieldset>
               <button v-if="mayEdit" type="button" class="link mt-1" @click="edited.rules.splice(i, 1)">
