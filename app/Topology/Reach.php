@@ -11,6 +11,9 @@ use Skarvo\Topology\State;
 /** The impact picture: every item that is hit, its state, why in words, and what it needs among the others. */
 final readonly class Reach
 {
+    /** Items that a picture can hold; of more the nearest are shown, and the services that are hit. */
+    private const MOST = 800;
+
     /** @var array<array-key, State> by item, of those that are hit */
     private array $states;
 
@@ -25,9 +28,16 @@ final readonly class Reach
      *     edges: list<array{from: string, to: string, soft: bool, group: ?string}>,
      *     services: list<array<string, mixed>>,
      *     counts: array{down: int, degraded: int, at_risk: int},
-     * }
+     *     beyond: int,
+     * } beyond: how many items are left out, because they are too many
      */
     public function toArray(): array
+    {
+        return $this->nearest($this->told());
+    }
+
+    /** @return array{nodes: list<array<string, mixed>>, edges: list<array{from: string, to: string, soft: bool, group: ?string}>, services: list<array<string, mixed>>, counts: array{down: int, degraded: int, at_risk: int}} */
+    private function told(): array
     {
         $byId = [];
         foreach ($this->impact->affected as $affected) {
@@ -104,7 +114,7 @@ final readonly class Reach
      */
     public function withUnderneath(array $roots, array $states): array
     {
-        $told = $this->toArray();
+        $told = $this->told();
         $nodes = array_map(static fn(array $node): array => [...$node, 'side' => $node['distance'] === null ? 'spare' : ($node['distance'] === 0 ? 'root' : 'hit')], $told['nodes']);
         $byId = array_column($nodes, null, 'id');
         $under = $this->estate->underneath($roots);
@@ -141,7 +151,35 @@ final readonly class Reach
             }
         }
 
-        return [...$told, 'nodes' => array_values($byId), 'edges' => $all];
+        return $this->nearest([...$told, 'nodes' => array_values($byId), 'edges' => $all]);
+    }
+
+    /**
+     * @param  array{nodes: list<array<string, mixed>>, edges: list<array{from: string, to: string, soft: bool, group: ?string}>, services: list<array<string, mixed>>, counts: array{down: int, degraded: int, at_risk: int}}  $told
+     * @return array{nodes: list<array<string, mixed>>, edges: list<array{from: string, to: string, soft: bool, group: ?string}>, services: list<array<string, mixed>>, counts: array{down: int, degraded: int, at_risk: int}, beyond: int}
+     */
+    private function nearest(array $told): array
+    {
+        $beyond = count($told['nodes']) - self::MOST;
+        if ($beyond <= 0) {
+            return [...$told, 'beyond' => 0];
+        }
+        $hit = array_fill_keys(array_column($told['services'], 'id'), true);
+        $far = static fn(array $node): int => isset($hit[$node['id']]) ? 0 : ($node['distance'] ?? PHP_INT_MAX);
+        usort($told['nodes'], static fn(array $a, array $b): int => $far($a) <=> $far($b) ?: strcmp($a['id'], $b['id']));
+        $nodes = array_slice($told['nodes'], 0, self::MOST);
+        $kept = array_fill_keys(array_column($nodes, 'id'), true);
+        $edges = array_values(array_filter($told['edges'], static fn(array $edge): bool => isset($kept[$edge['from']], $kept[$edge['to']])));
+        // The way to a service that is far goes through what is left out: a line stands for it.
+        $tied = array_fill_keys(array_column($edges, 'from'), true);
+        foreach ($nodes as $node) {
+            $near = isset($hit[$node['id']]) && ! isset($tied[$node['id']]) ? array_values(array_filter(array_slice($node['because'], 1), static fn(string $id): bool => isset($kept[$id]))) : [];
+            if ($near !== []) {
+                $edges[] = ['from' => $node['id'], 'to' => $near[0], 'soft' => true, 'group' => null];
+            }
+        }
+
+        return [...$told, 'nodes' => $nodes, 'edges' => $edges, 'beyond' => $beyond];
     }
 
     /** In words, why an item is hit: from it to what was observed. */

@@ -7,6 +7,7 @@ declare(strict_types=1);
  * screen asks, each time as a new request would. Baseline, in the same run: the same questions to the demo's 400 items.
  */
 
+use App\Platform\Person;
 use App\Signals\Alert;
 use App\Topology\Estate;
 use App\Topology\Item;
@@ -14,6 +15,7 @@ use App\Topology\LikelyCause;
 use App\Topology\Reach;
 use App\Topology\Record\Needs;
 use App\Topology\Record\RecordItems;
+use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -45,6 +47,16 @@ $median = static function (Closure $work): array {
 
     return [$times[2], $found];
 };
+$pages = static function (array $paths) use ($median): array {
+    $kernel = app(Illuminate\Contracts\Http\Kernel::class);
+    auth()->setUser(Person::query()->findOrFail('ingrid-vale'));
+
+    return array_map(static fn(string $path): array => $median(static function () use ($kernel, $path): int {
+        $answer = $kernel->handle(Request::create($path));
+
+        return $answer->getStatusCode() === 200 ? strlen((string) $answer->getContent()) : throw new RuntimeException("$path: {$answer->getStatusCode()}");
+    }), $paths);
+};
 $ask = static function (string $root, string $host, string $service, array $symptoms) use ($median): array {
     return [
         'what a machine takes along' => $median(static fn(): int => count(Estate::open()->trace([$host => State::Down])->affected)),
@@ -61,6 +73,7 @@ $ask = static function (string $root, string $host, string $service, array $symp
 DB::table('alerts')->update(['closed_at' => now()]);
 $small = array_slice(array_map(static fn($a): string => $a->id, Estate::open()->trace(['clk-2' => State::Down])->affected), 0, 8);
 $alerted($small);
+$smallPages = $pages(['/estate', '/estate/gate-nordpier-1', '/estate/booking', '/reach?items=clk-1', '/what-if?items=clk-2', '/truth']);
 $base = $ask('clk-1', 'gate-1', 'booking', $small);
 
 DB::table('alerts')->where('source', 'bench')->update(['closed_at' => now()]);
@@ -107,5 +120,8 @@ foreach ($ask('made-switch-1', 'made-host-4711', 'made-service-7', $symptoms) as
     printf("%s: %.0f ms (%s found); baseline, the demo's estate: %.0f ms\n", $question, $time, number_format($found), array_values($base)[array_search($question, array_keys($base), true) ?: 0][0] ?? 0);
 }
 printf("memory at the peak, beyond what it took before: %d MB\n", intdiv(memory_get_peak_usage() - $before, 1_000_000));
-[$time] = $median(static fn(): Estate => Estate::whole());
-printf("all of it, for the list of what is doubtful: %.0f ms\n", $time);
+memory_reset_peak_usage();
+foreach ($pages(['/estate', '/estate/made-host-4711', '/estate/made-service-7', '/reach?items=made-power-1', '/what-if?items=made-switch-1', '/truth']) as $n => [$time, $bytes]) {
+    printf("%s: %.0f ms, %d kB; on the demo's estate: %.0f ms\n", ['the estate', 'an item', 'a service with its map and weak points', 'the reach of what thousands stand on', 'what if', 'what is doubtful'][$n], $time, intdiv($bytes, 1000), $smallPages[$n][0]);
+}
+printf("memory of a request at the peak: %d MB\n", intdiv(memory_get_peak_usage() - $before, 1_000_000));

@@ -46,6 +46,7 @@ const reach: ReachData = {
   ],
   services: [],
   counts: { down: 3, degraded: 0, at_risk: 0 },
+  beyond: 0,
 };
 
 test('what is alike folds into one box, in one state and under the same kinds', () => {

@@ -39,7 +39,7 @@ final class Doubts
             $loops += array_fill_keys($loop, $loop);
         }
         $doubts = [];
-        foreach (DB::table('items')->orderBy('id')->get(['id', 'kind', 'team_id', 'not_seen_since']) as $item) {
+        foreach (DB::table('items')->orderBy('id')->select(['id', 'kind', 'team_id', 'not_seen_since'])->cursor() as $item) {
             $isService = $item->kind === Item::SERVICE;
             $alone = $isService ? $estate->bareWeakPoints((string) $item->id) : [];
             $found = Doubt::about($isService, $item->team_id !== null, $item->not_seen_since === null, count($contradicted[$item->id] ?? []), $estate->dependents((string) $item->id), count($alone), isset($loops[$item->id]));

@@ -24,7 +24,8 @@ final class DoubtsController
         $kind = Doubt::tryFrom($request->string('doubt')->toString());
         $teams = DB::table('teams')->orderBy('name')->pluck('name', 'id');
         $shares = $counts = $rows = [];
-        foreach (DB::table('items')->orderByRaw('tier is null, tier')->orderBy('name')->get(['id', 'name', 'kind', 'tier', 'team_id']) as $item) {
+        $inAll = 0;
+        foreach (DB::table('items')->orderByRaw('tier is null, tier')->orderBy('name')->select(['id', 'name', 'kind', 'tier', 'team_id'])->cursor() as $item) {
             $owner = (string) $item->team_id;
             $shares[$owner] ??= ['items' => 0, 'sound' => 0];
             $shares[$owner]['items']++;
@@ -36,14 +37,14 @@ final class DoubtsController
             foreach ($found as $one) {
                 $counts[$one['doubt']->value] = ($counts[$one['doubt']->value] ?? 0) + 1;
             }
-            if ($found !== [] && ($kind === null || in_array($kind, array_column($found, 'doubt'), true))) {
+            if ($found !== [] && ($kind === null || in_array($kind, array_column($found, 'doubt'), true)) && ++$inAll <= self::SHOWN) {
                 $rows[] = ['id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'tier' => $item->tier, 'team' => $teams[$owner] ?? null, 'doubts' => array_map(static fn(array $d): array => ['is' => $d['doubt']->value, 'words' => $d['doubt']->words(), 'detail' => $d['detail']], $found)];
             }
         }
 
         return Inertia::render('Topology/Truth', [
-            'rows' => array_slice($rows, 0, self::SHOWN),
-            'inAll' => count($rows),
+            'rows' => $rows,
+            'inAll' => $inAll,
             'kinds' => array_map(static fn(Doubt $d): array => ['value' => $d->value, 'words' => $d->words(), 'count' => $counts[$d->value] ?? 0], Doubt::cases()),
             'teams' => collect($shares)->map(static fn(array $share, int|string $id): array => ['id' => $id === '' ? 'nobody' : (string) $id, 'name' => $teams[$id] ?? 'Nobody', ...$share])->sortBy(static fn(array $t): array => [$t['sound'] / $t['items'], $t['name']])->values(),
             'team' => $team,

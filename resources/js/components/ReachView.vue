@@ -4,7 +4,7 @@ import { defineAsyncComponent, ref } from 'vue';
 import { Link } from '@inertiajs/vue3';
 import ReachList from '@/components/ReachList.vue';
 import ReachTree from '@/components/ReachTree.vue';
-import { stateWords } from '@/lib/states';
+import { plural, stateWords } from '@/lib/states';
 import type { ReachData } from '@/lib/types';
 
 /** The impact picture, as a drawing or as a list, with the selected item explained in words. */
@@ -23,7 +23,7 @@ const isLarge = ref(false);
 <template>
   <div>
     <div class="mb-1 flex items-baseline justify-between gap-2 text-tiny text-ink-2">
-      <span v-if="large">{{ reach.nodes.length }} items; drag to move, Ctrl and wheel to zoom</span>
+      <span v-if="large">{{ plural(reach.nodes.length, 'item') }}; drag to move, Ctrl and wheel to zoom</span>
       <span v-else
         >{{ reach.counts.down }} down, {{ reach.counts.degraded }} in part, {{ reach.counts.at_risk }} without a
         spare</span
@@ -33,6 +33,10 @@ const isLarge = ref(false);
         {{ asList ? 'Show the drawing' : 'Show as a list' }}
       </button>
     </div>
+    <p v-if="reach.beyond" class="text-small">
+      The nearest of them; {{ plural(reach.beyond, 'item') }} farther away {{ reach.beyond === 1 ? 'is' : 'are' }} not
+      shown.
+    </p>
     <p v-if="reach.nodes.length === 0" class="py-3 text-small text-ink-2">
       No item is hit now, as far as open alerts say.
     </p>

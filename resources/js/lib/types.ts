@@ -236,6 +236,8 @@ export interface ReachData {
   edges: { from: string; to: string; soft: boolean; group: string | null }[];
   services: Service[];
   counts: { down: number; degraded: number; at_risk: number };
+  /** Items that were left out, the farthest: a picture cannot hold them. */
+  beyond: number;
 }
 
 export interface Cause {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Topology;
 
 use App\Topology\Estate;
+use App\Topology\Reach;
 use App\Topology\Record\Needs;
 use App\Topology\Record\RecordItems;
 use Illuminate\Support\Facades\DB;
@@ -68,6 +69,25 @@ final class GrowingGraphTest extends TestCase
 
         self::assertCount(5, $hit);
         self::assertLessThan(15, $read);
+    }
+
+    public function test_a_picture_holds_what_is_near_and_the_services_that_are_hit(): void
+    {
+        DB::table('items')->insert(array_map(static fn(int $n): array => RecordItems::row("row-$n", ['name' => "Row $n", 'kind' => 'host']), range(0, 949)));
+        DB::table('items')->insert(RecordItems::row('far-off', ['name' => 'Far off', 'kind' => 'service', 'tier' => '1']));
+        Needs::put([
+            ...array_combine(array_map(static fn(int $n): string => "row-$n", range(1, 949)), array_map(static fn(int $n): array => [new Need(['row-'.($n - 1)], 1, Strength::Hard, null)], range(1, 949))),
+            'far-off' => [new Need(['row-949'], 1, Strength::Hard, null)],
+        ]);
+        $estate = Estate::open();
+        $reach = (new Reach($estate, $estate->trace(['row-0' => State::Down])))->toArray();
+
+        self::assertSame([800, 151], [count($reach['nodes']), $reach['beyond']]);
+        self::assertSame(951, $reach['counts']['down']);
+        self::assertContains('row-798', array_column($reach['nodes'], 'id'));
+        self::assertNotContains('row-799', array_column($reach['nodes'], 'id'));
+        // A line stands for the way to the service, from the last of it that is shown.
+        self::assertContains(['from' => 'far-off', 'to' => 'row-798', 'soft' => true, 'group' => null], $reach['edges']);
     }
 
     public function test_what_is_not_in_the_estate_is_passed_over(): void

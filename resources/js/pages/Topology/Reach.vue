@@ -77,6 +77,9 @@ useCommands(() => [
           {{ begun.supposed ? 'As if it were down' : 'As it is now' }}: {{ reach.counts.down }} down,
           {{ reach.counts.degraded }} in part, {{ reach.counts.at_risk }} without a spare;
           {{ plural(reach.services.length, 'service') }}.
+          <template v-if="reach.beyond"
+            >The nearest {{ reach.nodes.length }} are shown, of {{ reach.nodes.length + reach.beyond }}.
+          </template>
           <template v-if="near.left"
             >{{ plural(near.left, 'item') }} further away:
             <button type="button" class="link" @click="up = down = FAR">show all</button>.
