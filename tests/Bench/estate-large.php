@@ -8,7 +8,9 @@ declare(strict_types=1);
  */
 
 use App\Platform\Person;
+use App\Signals\AcceptSignals;
 use App\Signals\Alert;
+use App\Signals\TakeSignals;
 use App\Topology\Estate;
 use App\Topology\Item;
 use App\Topology\LikelyCause;
@@ -19,6 +21,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use Skarvo\Time\Instant;
 use Skarvo\Topology\Record\Need;
 use Skarvo\Topology\State;
 use Skarvo\Topology\Strength;
@@ -57,6 +60,11 @@ $pages = static function (array $paths) use ($median): array {
         return $answer->getStatusCode() === 200 ? strlen((string) $answer->getContent()) : throw new RuntimeException("$path: {$answer->getStatusCode()}");
     }), $paths);
 };
+$opened = static fn(string $kind): array => $median(static function () use ($kind, $random): int {
+    app(AcceptSignals::class)([(object) ['at' => Instant::format(now()->getTimestamp()), 'source' => 'bench', 'item' => $kind.$random->getInt(1, 4), 'check' => 'opened-'.$random->getInt(1, 1_000_000), 'condition' => 'firing', 'level' => 'warning', 'summary' => 'It begins']]);
+
+    return app(TakeSignals::class)(static fn(): bool => true);
+});
 $ask = static function (string $root, string $host, string $service, array $symptoms) use ($median): array {
     return [
         'what a machine takes along' => $median(static fn(): int => count(Estate::open()->trace([$host => State::Down])->affected)),
@@ -74,6 +82,7 @@ DB::table('alerts')->update(['closed_at' => now()]);
 $small = array_slice(array_map(static fn($a): string => $a->id, Estate::open()->trace(['clk-2' => State::Down])->affected), 0, 8);
 $alerted($small);
 $smallPages = $pages(['/estate', '/estate/gate-nordpier-1', '/estate/booking', '/reach?items=clk-1', '/what-if?items=clk-2', '/truth']);
+$smallOpened = $opened('gate-nordpier-');
 $base = $ask('clk-1', 'gate-1', 'booking', $small);
 
 DB::table('alerts')->where('source', 'bench')->update(['closed_at' => now()]);
@@ -113,6 +122,7 @@ DB::transaction(static function () use ($items, $needs): void {
 printf("%s items, %s dependencies\n", number_format(Item::query()->count()), number_format(DB::table('dependencies')->count()));
 $symptoms = array_slice(array_map(static fn($a): string => $a->id, Estate::open()->trace(['made-machine-77' => State::Down])->affected), 0, 8);
 $alerted($symptoms);
+printf("a signal on a host becomes an alert: %.0f ms; on the demo's estate: %.0f ms\n", $opened('made-host-')[0], $smallOpened[0]);
 gc_collect_cycles();
 memory_reset_peak_usage();
 $before = memory_get_usage();

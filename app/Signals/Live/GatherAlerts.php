@@ -47,13 +47,37 @@ final class GatherAlerts
         if ($openings === []) {
             return;
         }
-        $dependencies = array_values(DB::table('dependencies')->orderBy('id')->get(['from_id', 'to_id'])->map(static fn(\stdClass $row): array => [(string) $row->from_id, (string) $row->to_id])->all());
-        $regrouping = new Regrouping($this->settings, $dependencies);
         $items = [];
         foreach ($openings as $alert) {
             $items += $alert->items;
         }
+        $regrouping = new Regrouping($this->settings, [...$this->dependencies($items, 'from_id', 'to_id'), ...$this->dependencies($items, 'to_id', 'from_id')]);
         $this->save($regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings), array_fill_keys($rows->pluck('id')->all(), true));
+    }
+
+    /**
+     * Dependencies as many steps away as alerts are brought together by, in one direction: of a large estate the rest is not read.
+     *
+     * @param  array<array-key, mixed>  $items  by id
+     * @return list<array{string, string}> from, to
+     */
+    private function dependencies(array $items, string $near, string $far): array
+    {
+        $dependencies = [];
+        $seen = $front = $items;
+        for ($step = 0; $step < $this->settings->reach && $front !== []; $step++) {
+            $further = [];
+            foreach (array_chunk(array_map(strval(...), array_keys($front)), self::CHUNK) as $chunk) {
+                foreach (DB::table('dependencies')->whereIn($near, $chunk)->get(['from_id', 'to_id']) as $row) {
+                    $dependencies[] = [(string) $row->from_id, (string) $row->to_id];
+                    $further[$row->{$far}] = true;
+                }
+            }
+            $front = array_diff_key($further, $seen);
+            $seen += $front;
+        }
+
+        return $dependencies;
     }
 
     /** Takes apart what was brought together from a stamp on. */

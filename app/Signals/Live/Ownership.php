@@ -13,8 +13,10 @@ use Skarvo\Signals\WorkingHours;
 /** Whose an alert is and what is done with it: by the rules, or else by its source, its item, or the service that its item endangers. */
 final class Ownership
 {
-    /** @var array<array-key, string|null>|null team by item */
-    private ?array $items = null;
+    private const AT_ONCE = 1000;
+
+    /** @var array<array-key, array{string|null}|null> team by item; null: there is no such item */
+    private array $items = [];
 
     /** @var array<array-key, string|null>|null team by source */
     private ?array $sources = null;
@@ -35,6 +37,8 @@ final class Ownership
      */
     public function of(array $signals): array
     {
+        $this->read(array_values(array_unique(array_filter(array_map(static fn(?\stdClass $signal): ?string => $signal?->item, $signals), is_string(...)))));
+
         return array_map(function (?\stdClass $signal): array {
             $version = $this->rules->versionFor((int) ($signal->id ?? 0));
             $route = $signal === null ? ['team' => null, 'handling' => null] : RuleSets::routing($version)->of(StoredSignal::toCore($signal));
@@ -50,7 +54,9 @@ final class Ownership
 
     public function knows(string $item): bool
     {
-        return array_key_exists($item, $this->items());
+        $this->read([$item]);
+
+        return $this->items[$item] !== null;
     }
 
     /** @return int seconds since the epoch: when work begins next, or now if it is under way */
@@ -66,7 +72,7 @@ final class Ownership
 
     private function teamOf(?string $source, ?string $item): ?string
     {
-        $team = ($item === null ? null : $this->items()[$item] ?? null) ?? ($source === null ? null : $this->sources()[$source] ?? null);
+        $team = ($item === null || ! $this->knows($item) ? null : $this->items[$item][0] ?? null) ?? ($source === null ? null : $this->sources()[$source] ?? null);
         if ($team !== null || $item === null || ! $this->knows($item)) {
             return $team;
         }
@@ -81,10 +87,16 @@ final class Ownership
         return $this->byService[$item];
     }
 
-    /** @return array<array-key, string|null> */
-    private function items(): array
+    /** @param  list<string>  $items  ids, as signals name them */
+    private function read(array $items): void
     {
-        return $this->items ??= DB::table('items')->pluck('team_id', 'id')->all();
+        $unread = array_values(array_filter($items, fn(string $item): bool => ! array_key_exists($item, $this->items)));
+        foreach (array_chunk($unread, self::AT_ONCE) as $some) {
+            $this->items += array_fill_keys($some, null);
+            foreach (DB::table('items')->whereIn('id', $some)->get(['id', 'team_id']) as $row) {
+                $this->items[$row->id] = [$row->team_id];
+            }
+        }
     }
 
     /** @return array<array-key, string|null> */
