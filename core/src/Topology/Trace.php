@@ -21,6 +21,9 @@ final class Trace
     /** @var array<int, int> rank of the state, by item */
     private array $state;
 
+    /** @var array<int, int> rank by item, of those that are not up */
+    private array $hit = [];
+
     /** @var array<int, int> by need with several members: rank of its effect */
     private array $effects = [];
 
@@ -142,6 +145,7 @@ final class Trace
             }
         }
         $this->state = $state;
+        $this->hit = $hit;
         $this->effects = $effects;
         $this->culprits = $culprits;
 
@@ -151,20 +155,13 @@ final class Trace
     /** @param  array<int, int>  $observed  worst rank by item */
     private function explain(array $observed): Impact
     {
-        $found = $this->shortestWays($observed);
-        $ids = $this->graph->ids();
-        // Few are put in order by themselves; of most of an estate, the order of all is at hand.
-        if (count($found) * 8 < count($ids)) {
-            $affected = array_values($found);
-            usort($affected, static fn(Affected $a, Affected $b): int => strcmp($a->id, $b->id));
-        } else {
-            $affected = [];
-            foreach ($this->graph->inOrder() as $item) {
-                if (isset($found[$item])) {
-                    $affected[] = $found[$item];
-                }
-            }
+        $order = $this->hitInOrder();
+        $found = $this->shortestWays($observed, $order);
+        $affected = [];
+        foreach ($order as $item) {
+            $affected[] = $found[$item];
         }
+        $ids = $this->graph->ids();
         $contradicted = [];
         foreach ($observed as $item => $rank) {
             if ($rank === 0 && $this->state[$item] > 0) {
@@ -176,65 +173,83 @@ final class Trace
         return new Impact($affected, $contradicted);
     }
 
+    /** @return list<int> the items that are hit, in the order of their ids */
+    private function hitInOrder(): array
+    {
+        $ids = $this->graph->ids();
+        $state = $this->state;
+        // Few are put in order by themselves; of most of an estate, the order of all is at hand.
+        if (count($this->hit) * 8 < count($ids)) {
+            $order = array_keys($this->hit);
+            usort($order, static fn(int $a, int $b): int => strcmp($ids[$a], $ids[$b]));
+
+            return $order;
+        }
+        $order = [];
+        foreach ($this->graph->inOrder() as $item) {
+            if ($state[$item] > 0) {
+                $order[] = $item;
+            }
+        }
+
+        return $order;
+    }
+
     /**
-     * Breadth first, from what was observed to what it explains.
+     * Breadth first, from what was observed to what it explains. Each step is gone through in the order of ids: so the first
+     * that explains an item is the one whose id comes first.
      *
      * @param  array<int, int>  $observed
-     * @return array<int, Affected> by item, the nearest first
+     * @param  list<int>  $order  the items that are hit, in the order of their ids
+     * @return array<int, Affected> by item
      */
-    private function shortestWays(array $observed): array
+    private function shortestWays(array $observed, array $order): array
     {
         ['owners' => $owners, 'hard' => $hard, 'softly' => $softly, 'groups' => $groups] = $this->graph->lists();
         $ids = $this->graph->ids();
         $states = State::cases();
         [$state, $effects, $culprits] = [$this->state, $this->effects, $this->culprits];
-        $found = [];
         // Full lists again: what is known of an item is asked for at every dependency.
-        $isFound = $via = array_fill(0, max(count($ids), 1), -1);
+        $place = $via = array_fill(0, max(count($ids), 1), -1);
+        foreach ($order as $n => $item) {
+            $place[$item] = $n;
+        }
+        $found = $front = [];
         foreach ($observed as $item => $rank) {
             if ($rank > 0 && $state[$item] === $rank) {
                 $found[$item] = new Affected($ids[$item], $states[$rank], 0, null);
-                $isFound[$item] = 1;
+                $via[$item] = $item;
+                $front[$place[$item]] = $item;
             }
         }
-        $front = array_keys($found);
         for ($distance = 1; $front !== []; $distance++) {
+            ksort($front);
             $next = [];
             foreach ($front as $item) {
                 $rank = $state[$item];
-                $id = $ids[$item];
-                $hitOwners = [];
                 foreach ($hard[$item] ?? [] as $owner) {
-                    if ($isFound[$owner] < 0 && $state[$owner] === $rank) {
-                        $hitOwners[] = $owner;
+                    if ($via[$owner] < 0 && $state[$owner] === $rank) {
+                        $via[$owner] = $item;
+                        $next[$place[$owner]] = $owner;
                     }
                 }
                 // A soft need makes something of what is down alone.
                 foreach ($rank === 3 ? $softly[$item] ?? [] : [] as $owner) {
-                    if ($isFound[$owner] < 0 && $state[$owner] === 2) {
-                        $hitOwners[] = $owner;
+                    if ($via[$owner] < 0 && $state[$owner] === 2) {
+                        $via[$owner] = $item;
+                        $next[$place[$owner]] = $owner;
                     }
                 }
                 foreach ($groups[$item] ?? [] as $need) {
                     $owner = $owners[$need];
-                    if ($isFound[$owner] < 0 && $rank >= $culprits[$need] && $effects[$need] > 0 && $effects[$need] === $state[$owner]) {
-                        $hitOwners[] = $owner;
-                    }
-                }
-                foreach ($hitOwners as $owner) {
-                    $by = $via[$owner];
-                    if ($by < 0) {
+                    if ($via[$owner] < 0 && $rank >= $culprits[$need] && $effects[$need] > 0 && $effects[$need] === $state[$owner]) {
                         $via[$owner] = $item;
-                        $next[] = $owner;
-                    } elseif (strcmp($id, $ids[$by]) < 0) {
-                        $via[$owner] = $item;
+                        $next[$place[$owner]] = $owner;
                     }
                 }
             }
-            // Only now: of several ways as short, the one through the first id counts.
             foreach ($next as $owner) {
                 $found[$owner] = new Affected($ids[$owner], $states[$state[$owner]], $distance, $found[$via[$owner]]);
-                $isFound[$owner] = 1;
             }
             $front = $next;
         }
