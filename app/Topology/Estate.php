@@ -74,7 +74,7 @@ final class Estate
     public function needsOf(array $items): array
     {
         $numbers = $this->part->numbers($items);
-        $this->part->readNeeds($numbers);
+        $this->part->readNeeds(array_map($this->graph->id(...), $numbers));
         $of = $this->graph->needsOf();
 
         return $this->part->told(array_merge(...array_map(static fn(int $number): array => $of[$number] ?? [], $numbers)));
@@ -87,7 +87,7 @@ final class Estate
     public function needsFor(array $items): array
     {
         $numbers = $this->part->numbers($items);
-        $this->part->readDependents($numbers);
+        $this->part->readDependents(array_map($this->graph->id(...), $numbers));
 
         return $this->part->told(array_merge(...array_map($this->graph->servedBy(...), $numbers)));
     }
@@ -190,9 +190,11 @@ final class Estate
     {
         $numbers = $this->part->numbers(array_map(strval(...), array_keys($observed)));
         $pairs = array_map(fn(int $number): array => [$number, $observed[$this->graph->id($number)]], $numbers);
-        $this->part->growAsFarAsHit(array_map(static fn(array $pair): int => $pair[1]->rank(), array_column($pairs, null, 0)));
+        do {
+            $impact = Trace::of($this->graph, $pairs);
+        } while ($this->part->readDependents(array_column($impact->affected, 'id')));
 
-        return Trace::of($this->graph, $pairs);
+        return $impact;
     }
 
     /**

@@ -54,7 +54,9 @@ final class GrowingGraph
     /** @return array{id: string, name: string, kind: string, tier: ?int, team: ?string, site: ?string, public_name: ?string}|null */
     public function item(string $id): ?array
     {
-        $this->readItems([$id]);
+        if (! array_key_exists($id, $this->items)) {
+            $this->readItems([$id]);
+        }
 
         return $this->items[$id];
     }
@@ -74,22 +76,22 @@ final class GrowingGraph
     /**
      * Reads what needs some items.
      *
-     * @param  list<int>  $items  numbers
+     * @param  list<string>  $ids
      * @return bool whether there was anything to read
      */
-    public function readDependents(array $items): bool
+    public function readDependents(array $ids): bool
     {
-        return $this->readNeedsBy('to_id', $items, $this->withDependents);
+        return $this->readNeedsBy('to_id', $ids, $this->withDependents);
     }
 
     /**
      * Reads what some items need.
      *
-     * @param  list<int>  $items  numbers
+     * @param  list<string>  $ids
      */
-    public function readNeeds(array $items): void
+    public function readNeeds(array $ids): void
     {
-        $this->readNeedsBy('from_id', $items, $this->withNeeds);
+        $this->readNeedsBy('from_id', $ids, $this->withNeeds);
     }
 
     /**
@@ -100,7 +102,7 @@ final class GrowingGraph
     public function growUp(array $items): void
     {
         $this->walk($items, function (array $front): array {
-            $this->readDependents($front);
+            $this->readDependents(array_map($this->graph->id(...), $front));
 
             return array_map($this->graph->owner(...), array_merge(...array_map($this->graph->servedBy(...), $front)));
         });
@@ -114,7 +116,7 @@ final class GrowingGraph
     public function growDown(array $items): void
     {
         $this->walk($items, function (array $front): array {
-            $this->readNeeds($front);
+            $this->readNeeds(array_map($this->graph->id(...), $front));
             $of = $this->graph->needsOf();
 
             return array_merge(...array_map($this->graph->members(...), array_merge(...array_map(static fn(int $item): array => $of[$item] ?? [], $front))));
@@ -130,7 +132,7 @@ final class GrowingGraph
     {
         do {
             $hit = array_keys(Trace::ranks($this->graph, $observed));
-        } while ($this->readDependents($hit));
+        } while ($this->readDependents(array_map($this->graph->id(...), $hit)));
     }
 
     /**
@@ -175,15 +177,20 @@ final class GrowingGraph
     }
 
     /**
-     * @param  list<int>  $items
+     * @param  list<string>  $ids
      * @param  array<array-key, true>  $done  ids of those that were read
      */
-    private function readNeedsBy(string $column, array $items, array &$done): bool
+    private function readNeedsBy(string $column, array $ids, array &$done): bool
     {
-        $unread = $this->isWhole ? [] : array_values(array_filter(array_map($this->graph->id(...), $items), static fn(string $id): bool => ! isset($done[$id])));
-        foreach (array_chunk($unread, self::AT_ONCE) as $ids) {
-            $this->take(static fn(Builder $dependencies): Builder => $dependencies->whereIn($column, $ids));
-            $done += array_fill_keys($ids, true);
+        $unread = [];
+        foreach ($this->isWhole ? [] : $ids as $id) {
+            if (! isset($done[$id])) {
+                $unread[] = $id;
+            }
+        }
+        foreach (array_chunk($unread, self::AT_ONCE) as $some) {
+            $this->take(static fn(Builder $dependencies): Builder => $dependencies->whereIn($column, $some));
+            $done += array_fill_keys($some, true);
         }
 
         return $unread !== [];
