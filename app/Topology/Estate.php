@@ -193,6 +193,8 @@ final class Estate
         do {
             $impact = Trace::of($this->graph, $pairs);
         } while ($this->part->readDependents(array_column($impact->affected, 'id')));
+        // Whoever asks what is hit asks next what that is.
+        $this->readAhead(array_column($impact->affected, 'id'));
 
         return $impact;
     }
@@ -212,7 +214,6 @@ final class Estate
     /** @return list<HitService> services that are not up, worst and most important first */
     public function services(Impact $impact): array
     {
-        $this->readAhead(array_column($impact->affected, 'id'));
         $services = [];
         foreach ($impact->affected as $affected) {
             $item = $this->item($affected->id);
@@ -229,7 +230,6 @@ final class Estate
     public function sites(Impact $impact): array
     {
         $broken = array_filter($impact->affected, static fn(Affected $a): bool => $a->state->rank() >= State::Degraded->rank());
-        $this->readAhead(array_column($broken, 'id'));
         $sites = array_filter(array_map(fn(Affected $a): ?string => $this->item($a->id)['site'] ?? null, $broken));
         sort($sites);
 

@@ -36,6 +36,7 @@ final class LikelyCause
             return [];
         }
         $estate ??= Estate::open();
+        $estate->readAhead(array_values(array_map(strval(...), $rows->pluck('item')->all())));
         $symptoms = $began = [];
         foreach ($rows as $row) {
             $state = Level::from($row->level)->observed();

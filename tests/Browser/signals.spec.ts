@@ -78,6 +78,8 @@ test('a foreign payload is mapped from a sample, and what did not fit is sent th
     alarm: { name: 'bilge level', text: 'Bilge water is high' },
     state: 'RAISED',
     grade: 'B',
+    // What begins and ends within one second was never there, so it says when.
+    when: Date.now() - 60_000,
   };
   const post = (data: object) => request.post(`/api/v1/sources/hull-watch?token=${token}`, { data });
   expect(await (await post(payload)).json()).toMatchObject({ accepted: 0, kept: 1 });
@@ -90,6 +92,7 @@ test('a foreign payload is mapped from a sample, and what did not fit is sent th
   await page.getByLabel('check', { exact: false }).first().fill('{/alarm/name}');
   await page.getByLabel('item', { exact: true }).fill('{/vessel}');
   await page.getByLabel('summary', { exact: true }).fill('{/alarm/text} on {/vessel}');
+  await page.getByLabel('at', { exact: true }).fill('{/when}');
   await page.getByLabel('stands at').first().fill('{/state}');
   await page.getByLabel('firing is').fill('raised');
   await page.getByLabel('clear is').fill('gone');
@@ -107,7 +110,10 @@ test('a foreign payload is mapped from a sample, and what did not fit is sent th
   await page.getByRole('link', { name: 'Bilge water is high on kiosk-tangen-2' }).first().click();
   await page.getByRole('button', { name: 'as it came' }).click();
   await expect(page.getByText('"grade":"B"')).toBeVisible();
-  expect(await (await post({ ...payload, state: 'GONE' })).json()).toMatchObject({ accepted: 1, kept: 0 });
+  expect(await (await post({ ...payload, state: 'GONE', when: Date.now() })).json()).toMatchObject({
+    accepted: 1,
+    kept: 0,
+  });
   await expect(page.getByText(/^Over, error/)).toBeVisible();
 });
 

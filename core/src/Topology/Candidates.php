@@ -51,8 +51,10 @@ final class Candidates
     /** So much less likely than another, and a cause adds nothing to what is told of the others (in natural logarithms). */
     private const NOTHING = 14.0;
 
-    /** So much less likely than that all symptoms are strays, and it is no cause at all. */
+    /** In a graph of so many items, what is so much less likely than that all symptoms are strays is no cause at all: to rank such ones would take too long. */
     private const HOPELESS = -30.0;
+
+    private const LARGE = 2000;
 
     private int $steps = self::MOST_HIT;
 
@@ -83,12 +85,14 @@ final class Candidates
     private function find(): array
     {
         $found = $likelihoods = [];
-        $least = self::HOPELESS;
+        $floor = $this->graph->size() < self::LARGE ? -INF : self::HOPELESS;
+        $least = -INF;
         $top = [];
         foreach ($this->below() as $item => $explains) {
             $best = null;
             foreach (self::FAILS as $rank => $share) {
-                $hit = $this->hitBy($item, $rank, $explains, $least);
+                // What shows trouble itself is always a candidate: its effects may only be late.
+                $hit = $this->hitBy($item, $rank, $explains, isset($this->symptoms[$item]) ? $least : max($floor, $least));
                 if ($hit === null || array_intersect_key($this->symptoms, $hit) === []) {
                     continue;
                 }
@@ -104,7 +108,7 @@ final class Candidates
                 rsort($top);
                 $top = array_slice($top, 0, self::MOST);
                 // What is less likely than these is not told, and counts for nothing beside them.
-                $least = max(self::HOPELESS, min($top[self::MOST - 1] ?? -INF, max(0.0, $top[0]) - self::NOTHING));
+                $least = min($top[self::MOST - 1] ?? -INF, max(0.0, $top[0]) - self::NOTHING);
             }
         }
         uksort($found, fn(int $a, int $b): int => round($likelihoods[$b], 9) <=> round($likelihoods[$a], 9) ?: strcmp($this->graph->id($a), $this->graph->id($b)));

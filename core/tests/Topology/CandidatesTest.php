@@ -129,6 +129,19 @@ final class CandidatesTest extends TestCase
         self::assertNotContains('power', array_map(static fn(Candidate $c): string => $c->id, $candidates));
     }
 
+    public function test_what_shows_trouble_is_a_candidate_however_much_shows_none_yet(): void
+    {
+        foreach ([50, 3000] as $dependents) {
+            $graph = new Graph;
+            $store = $graph->addItem('store');
+            for ($n = 0; $n < $dependents; $n++) {
+                $graph->addNeed($graph->addItem("host-$n"), [$store], 1, Strength::Hard);
+            }
+
+            self::assertSame('store', Candidates::of($graph, [[$store, State::Down, 1_772_435_640]], null)[0]->id);
+        }
+    }
+
     public function test_a_cause_seldom_begins_after_its_effects(): void
     {
         $with = static fn(string $till): array => self::ask(['symptoms' => [['id' => 'net', 'state' => 'down', 'at' => '2026-03-02T07:14:00Z'], ['id' => 'till', 'state' => 'down', 'at' => $till]]]);
