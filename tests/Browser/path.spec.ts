@@ -42,6 +42,24 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await expect(ingrid.getByText('Came into the room')).toHaveCount(2);
   });
 
+  await test.step('judged too low, it says that it has grown, and is raised with one press, on every open screen', async () => {
+    await ingrid.keyboard.press('e');
+    const sheet = ingrid.getByRole('dialog');
+    await sheet.getByText('a few people').click();
+    await sheet.getByText('can be planned').click();
+    await sheet.getByRole('button', { name: 'Save' }).click();
+    const grown = mika.getByRole('status').filter({ hasText: 'It has grown: priority 1' });
+    await expect(grown).toContainText('Something is broken at 14 sites. Vehicle lanes: tier 1');
+    await expect(mika.getByText(/(Behind it now|Hardly used at this hour):/)).toContainText(
+      'To be told: Elin Skarv (Vehicle lanes).',
+    );
+    await mika.getByRole('button', { name: 'Raise it to priority 1' }).click();
+    for (const page of [ingrid, mika]) {
+      await expect(page.getByText('It has grown')).toBeHidden();
+      await expect(page.getByRole('region', { name: 'Journal entries' })).toContainText('Priority 1: was 4');
+    }
+  });
+
   const called = ingrid.getByRole('complementary', { name: 'People, updates, reports' });
   await test.step('nobody answers, and the next is paged', async () => {
     await expect.poll(async () => (await pockets(request)).length).toBe(1);
