@@ -61,6 +61,7 @@ final class TakeSignals
             $taken = $this->take($rows, $mark, $rules, $settings, $quiet, $now);
             $looked = $this->look(array_values(array_diff($due, array_keys($taken))), $settings, $quiet, $now);
             if ($rows !== []) {
+                Watched::note($rows);
                 DB::table('clock_marks')->where('name', 'signals')->update(['mark' => (int) $rows[count($rows) - 1]->id]);
             }
             $signals = [];

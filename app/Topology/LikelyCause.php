@@ -6,8 +6,8 @@ namespace App\Topology;
 
 use App\Platform\Moment;
 use App\Signals\Alert;
+use App\Signals\Watched;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Level;
 use Skarvo\Topology\Candidate;
 use Skarvo\Topology\CauseWords;
@@ -46,9 +46,7 @@ final class LikelyCause
                 $began[(string) $row->item] = min($began[(string) $row->item] ?? $at, $at);
             }
         }
-        // What ever had an alert is watched; of what never had one, silence says nothing.
-        $watched = array_values(array_map(strval(...), DB::table('alert_items')->distinct()->pluck('item')->all()));
-        $candidates = array_values(array_filter($estate->candidates($symptoms, $watched), static fn(Candidate $candidate): bool => $candidate->score >= self::LEAST_SCORE));
+        $candidates = array_values(array_filter($estate->candidates($symptoms, Watched::items()), static fn(Candidate $candidate): bool => $candidate->score >= self::LEAST_SCORE));
 
         return array_map(static fn(Candidate $candidate): array => [
             'id' => $candidate->id, 'name' => $estate->name($candidate->id), 'kind' => $estate->item($candidate->id)['kind'] ?? '', 'score' => $candidate->score,

@@ -8,10 +8,12 @@ use App\Platform\Person;
 use App\Platform\Team;
 use App\Rota\Rota;
 use App\Signals\Alert;
+use App\Signals\Watched;
 use App\Topology\Estate;
 use App\Topology\Item;
 use App\Topology\Reach;
 use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Incidents\HitService;
@@ -142,6 +144,31 @@ final class EstateTest extends TestCase
         $alert = Alert::query()->where('item_id', 'lane-control-ask')->latest('id')->firstOrFail();
         $this->actingAs($this->person('ingrid-vale'))->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page
             ->where('causes.0.id', 'clk-2')->where('causes.0.words', fn(string $words): bool => str_starts_with($words, 'It explains all 4 items that show trouble; it shows trouble itself, and did before the others')));
+    }
+
+    public function test_of_an_item_whose_check_says_that_all_is_well_silence_says_something(): void
+    {
+        DB::table('alert_items')->delete();
+        $words = function (): string {
+            $alert = Alert::query()->where('item_id', 'lane-control-ask')->latest('id')->firstOrFail();
+            $causes = $this->actingAs($this->person('ingrid-vale'))->get("/alerts/$alert->id")->inertiaProps('causes');
+
+            return array_column($causes, 'words', 'id')['clk-2'] ?? '';
+        };
+        $this->signal([self::firing('lane-time'), self::firing('lane-control-ask'), self::firing('lane-control-nordpier')]);
+        $this->takeSignals();
+        self::assertStringNotContainsString('Lane control Brenna', $words());
+
+        $this->signal([[...self::firing('lane-control-brenna'), 'condition' => 'clear']]);
+        $this->takeSignals();
+        self::assertStringContainsString('Lane control Brenna should show trouble too, and does not', $words());
+
+        // A check that has not spoken for a month is not there any more.
+        $this->travel(32)->days();
+        self::assertNotContains('lane-control-brenna', Watched::items());
+        $this->signal([[...self::firing('lane-control-brenna'), 'condition' => 'clear']]);
+        $this->takeSignals();
+        self::assertContains('lane-control-brenna', Watched::items());
     }
 
     public function test_a_service_shows_how_much_of_ninety_days_it_was_there(): void
