@@ -20,7 +20,9 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
+use Skarvo\Incidents\HitService;
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\State;
 
 final class EstateController
 {
@@ -97,8 +99,8 @@ final class EstateController
             'weakPoints' => $item->kind === Item::SERVICE ? $this->weakPoints($estate, $item->id) : null,
             // Nothing stands on most services: their picture is what they stand on.
             'reach' => $item->isService()
-                ? (new Reach($estate, $estate->trace([])))->withUnderneath([$item->id], array_map(\Skarvo\Topology\State::from(...), $states))
-                : (new Reach($estate, $estate->trace([$item->id => \Skarvo\Topology\State::Down])))->toArray(),
+                ? (new Reach($estate, $estate->trace([])))->withUnderneath([$item->id], array_map(State::from(...), $states))
+                : (new Reach($estate, $estate->trace([$item->id => State::Down])))->toArray(),
             'record' => RecordedItem::told($item),
             'needsWords' => Fields::words()->format(Needs::of([$item->id])[$item->id] ?? []),
             'contradictions' => array_map(static fn(array $c): array => [...$c, 'at' => Moment::seconds($c['at']) * 1000], Doubts::contradictions($item->id)),
@@ -121,7 +123,8 @@ final class EstateController
         $points = $estate->weakPoints($service);
         $estate->prepare($points);
         foreach ($points as $id) {
-            $services = $estate->services($estate->trace([$id => \Skarvo\Topology\State::Down]));
+            // Those that it takes down; what works in part without it is not taken along.
+            $services = array_values(array_filter($estate->services($estate->trace([$id => State::Down])), static fn(HitService $s): bool => $s->state === State::Down));
             $weak[] = ['id' => $id, 'name' => $estate->name($id), 'kind' => $estate->item($id)['kind'] ?? '', 'services' => count($services), 'tier' => $services[0]->tier ?? 9];
         }
         usort($weak, static fn(array $a, array $b): int => [$a['tier'], -$a['services'], $a['name']] <=> [$b['tier'], -$b['services'], $b['name']]);

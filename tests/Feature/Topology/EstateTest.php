@@ -132,6 +132,10 @@ final class EstateTest extends TestCase
         $this->actingAs($this->person('noor-lind'));
         $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $page) => $page->where('weakPoints', fn(Collection $weak): bool => $weak->isNotEmpty() && $weak->pluck('tier')->all() === $weak->pluck('tier')->sort()->values()->all()));
         $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->where('weakPoints', null));
+        // As many services as the start of a what-if says of it: those that are down without it.
+        $worst = array_column($this->get('/what-if')->inertiaProps('worst'), 'services', 'id');
+        $weak = array_column($this->get('/estate/booking')->inertiaProps('weakPoints'), 'services', 'id');
+        self::assertSame([count($worst['bus']), count($worst['booking-db'])], [$weak['bus'], $weak['booking-db']]);
     }
 
     public function test_what_is_most_likely_behind_a_group_is_named_with_its_reasons(): void
