@@ -20,7 +20,7 @@ final class SoFar
     {
         $estate = Estate::open();
         $impact = $estate->trace(Observed::inIncident($incident->id));
-        $broken = array_values(array_filter($estate->services($impact), static fn(HitService $s): bool => $s->state->rank() >= 2));
+        $broken = array_values(array_filter($estate->services($impact), static fn(HitService $s): bool => $s->state->isBroken()));
         $sentences = [];
         if (! $incident->isOpen()) {
             $minutes = max(1, (int) $incident->started_at->diffInMinutes($incident->resolved_at));

@@ -54,7 +54,7 @@ final readonly class WhatIsHit
     /** @return list<array{id: string, name: string, of: list<string>}> who answers for services that do not work fully, and has to be told */
     public function owners(): array
     {
-        return Owners::of(array_values(array_map(static fn(HitService $s): string => $s->id, array_filter($this->services, static fn(HitService $s): bool => $s->state->rank() >= State::Degraded->rank()))));
+        return Owners::of(array_values(array_map(static fn(HitService $s): string => $s->id, array_filter($this->services, static fn(HitService $s): bool => $s->state->isBroken()))));
     }
 
     /** @return array{priority: int, impact: string, urgency: string, why: string}|null what an open incident has grown to since somebody judged it */

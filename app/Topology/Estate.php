@@ -229,7 +229,7 @@ final class Estate
     /** @return list<string> sites at which something is down or degraded, in order of name */
     public function sites(Impact $impact): array
     {
-        $broken = array_filter($impact->affected, static fn(Affected $a): bool => $a->state->rank() >= State::Degraded->rank());
+        $broken = array_filter($impact->affected, static fn(Affected $a): bool => $a->state->isBroken());
         $sites = array_filter(array_map(fn(Affected $a): ?string => $this->item($a->id)['site'] ?? null, $broken));
         sort($sites);
 

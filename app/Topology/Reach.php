@@ -51,7 +51,7 @@ final readonly class Reach
             if ($bad === [] || ! isset($byId[$need['owner']])) {
                 continue;
             }
-            $left = count($need['members']) - count(array_filter($bad, static fn(string $id): bool => $byId[$id]->state->rank() >= State::Degraded->rank()));
+            $left = count($need['members']) - count(array_filter($bad, static fn(string $id): bool => $byId[$id]->state->isBroken()));
             $label = $need['name'] === null ? null : "$left of ".count($need['members'])." left, {$need['needs']} needed";
             if ($label !== null) {
                 $groupsLeft[$need['owner']][] = $label;
@@ -139,7 +139,7 @@ final readonly class Reach
         $edges = array_fill_keys(array_map(static fn(array $e): string => "{$e['from']} {$e['to']}", $told['edges']), true);
         $all = $told['edges'];
         foreach ($this->estate->needsOf(array_map(strval(...), array_keys($under))) as $need) {
-            $left = count(array_filter($need['members'], static fn(string $m): bool => ($states[$m] ?? State::Up)->rank() < State::Degraded->rank()));
+            $left = count(array_filter($need['members'], static fn(string $m): bool => ! ($states[$m] ?? State::Up)->isBroken()));
             $label = $need['name'] === null ? null : "$left of ".count($need['members'])." left, {$need['needs']} needed";
             if ($label !== null && ! in_array($label, $byId[$need['owner']]['groups'], true)) {
                 $byId[$need['owner']]['groups'][] = $label;

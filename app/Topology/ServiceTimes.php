@@ -25,13 +25,10 @@ final class ServiceTimes
         $to = Moment::now();
         $from = $to - self::DAYS * 86400;
         $byAlerts = $estate->downtime($service, self::observed(array_map(strval(...), array_keys($estate->underneath([$service]))), $from), $from, $to);
-        $told = [...$byAlerts->down, ...$byAlerts->inPart];
-        // Of an incident during which no alert says that anything was wrong with the service, whoever declared it knows better.
-        $byPeople = Incident::query()->where('service_id', $service)->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', Moment::text($from)))->get(['started_at', 'resolved_at'])
-            ->map(static fn(Incident $incident): array => [$incident->started_at->getTimestamp(), $incident->resolved_at?->getTimestamp()])
-            ->reject(static fn(array $span): bool => array_filter($told, static fn(array $other): bool => $other[0] < ($span[1] ?? $to) && $span[0] < $other[1]) !== [])->all();
-        $down = Availability::of([...$byAlerts->down, ...array_values($byPeople)], $from, $to);
-        $either = Availability::of([...$byAlerts->down, ...array_values($byPeople), ...$byAlerts->inPart], $from, $to);
+        $byPeople = $byAlerts->unobserved(array_values(Incident::query()->where('service_id', $service)->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', Moment::text($from)))->get(['started_at', 'resolved_at'])
+            ->map(static fn(Incident $incident): array => [$incident->started_at->getTimestamp(), $incident->resolved_at?->getTimestamp()])->all()));
+        $down = Availability::of([...$byAlerts->down, ...$byPeople], $from, $to);
+        $either = Availability::of([...$byAlerts->down, ...$byPeople, ...$byAlerts->inPart], $from, $to);
 
         return ['share' => $down->share(), 'down' => $down->down * 1000, 'stretches' => $down->interruptions, 'in_part' => ($either->down - $down->down) * 1000, 'days' => self::DAYS];
     }

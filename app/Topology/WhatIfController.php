@@ -59,7 +59,7 @@ final class WhatIfController
         $teams = Team::query()->pluck('name', 'id');
         $hours = min(168, max(1, $request->integer('hours', self::HOURS)));
         $services = $estate->services($impact);
-        $touched = array_values(array_unique(array_filter(array_map(static fn(Affected $a): ?string => $teams->get($estate->item($a->id)['team'] ?? ''), array_filter($new, static fn(Affected $a): bool => $a->state->rank() >= State::Degraded->rank())), is_string(...))));
+        $touched = array_values(array_unique(array_filter(array_map(static fn(Affected $a): ?string => $teams->get($estate->item($a->id)['team'] ?? ''), array_filter($new, static fn(Affected $a): bool => $a->state->isBroken())), is_string(...))));
         sort($touched);
 
         return Inertia::render('Topology/WhatIf', [
@@ -72,7 +72,7 @@ final class WhatIfController
             'services' => array_values(array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services)),
             'teams' => $touched,
             // Who has to be told follows from the services that it hits, who has to be asked from the items that are worked on.
-            'tell' => Owners::of(array_values(array_map(static fn($s): string => $s->id, array_filter($services, static fn($s): bool => $s->state->rank() >= State::Degraded->rank())))),
+            'tell' => Owners::of(array_values(array_map(static fn($s): string => $s->id, array_filter($services, static fn($s): bool => $s->state->isBroken())))),
             'ask' => array_values(array_unique(array_filter(array_map(static fn(string $id): ?string => $teams->get($estate->item($id)['team'] ?? ''), $items), is_string(...)))),
             'hours' => $hours,
             'best' => $this->best($services, $hours),
@@ -152,7 +152,7 @@ final class WhatIfController
      */
     private function unmeasured(array $services): array
     {
-        $hit = array_filter($services, static fn(HitService $s): bool => $s->state->rank() >= State::Degraded->rank());
+        $hit = array_filter($services, static fn(HitService $s): bool => $s->state->isBroken());
 
         return array_values(Item::query()->whereKey(array_map(static fn(HitService $s): string => $s->id, array_values($hit)))->whereNull('use')->orderBy('name')->pluck('name')->all());
     }

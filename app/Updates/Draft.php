@@ -23,7 +23,7 @@ final class Draft
         $services = [];
         foreach ($estate->services($impact) as $service) {
             $public = $estate->item($service->id)['public_name'] ?? null;
-            if ($public !== null && $service->state->rank() >= State::Degraded->rank()) {
+            if ($public !== null && $service->state->isBroken()) {
                 $services[] = ['name' => $public, 'state' => $service->state];
             }
         }

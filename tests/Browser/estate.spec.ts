@@ -82,6 +82,7 @@ test('two people edit one item: different things both stay, of the same thing th
   await page.reload();
   await page.getByRole('button', { name: /Change it/ }).click();
   await expect(page.getByText('of these 2')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Without Host 3' })).toBeVisible();
   await accessible(page, 'the form of an item');
   await page.getByRole('button', { name: 'Save what changed' }).click();
   await expect(page.getByRole('region', { name: 'It needs' })).toContainText('needs 1 of these 2');

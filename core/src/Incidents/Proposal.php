@@ -24,8 +24,8 @@ final readonly class Proposal
      */
     public static function from(array $hit, int $sites): self
     {
-        usort($hit, static fn(HitService $a, HitService $b): int => [$b->state->rank() >= 2, $a->tier, -$a->state->rank(), $a->id] <=> [$a->state->rank() >= 2, $b->tier, -$b->state->rank(), $b->id]);
-        $broken = array_values(array_filter($hit, static fn(HitService $s): bool => $s->state->rank() >= State::Degraded->rank()));
+        usort($hit, static fn(HitService $a, HitService $b): int => [$b->state->isBroken(), $a->tier, -$a->state->rank(), $a->id] <=> [$a->state->isBroken(), $b->tier, -$b->state->rank(), $b->id]);
+        $broken = array_values(array_filter($hit, static fn(HitService $s): bool => $s->state->isBroken()));
         [$impact, $impactReason] = self::impact($broken, $hit, $sites);
         [$urgency, $urgencyReason] = self::urgency($broken[0] ?? null);
         $service = $hit[0] ?? null;

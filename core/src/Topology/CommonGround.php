@@ -22,7 +22,7 @@ final readonly class CommonGround
         $bestReach = 0;
         foreach (array_slice($items, 0, self::MOST_TRIED) as $item) {
             // What only loses its spare is not explained: it goes on working.
-            $hit = array_filter(Trace::of($graph, [[$item, State::Down]])->affected, static fn(Affected $a): bool => $a->state->rank() >= State::Degraded->rank());
+            $hit = array_filter(Trace::of($graph, [[$item, State::Down]])->affected, static fn(Affected $a): bool => $a->state->isBroken());
             $affected = array_flip(array_map(static fn(Affected $a): string => $a->id, $hit));
             $explains = count(array_filter($items, static fn(int $other): bool => isset($affected[$graph->id($other)])));
             if ($best === null || [$explains, count($affected)] > [$best->explains, $bestReach]) {

@@ -55,6 +55,17 @@ final readonly class Downtime
     }
 
     /**
+     * Whoever noted a time of trouble knows better than checks that say nothing of it; where they do, they tell how long.
+     *
+     * @param  list<array{int, int|null}>  $noted  from and to; null: not over
+     * @return list<array{int, int|null}> those during which nothing that was observed made the service worse
+     */
+    public function unobserved(array $noted): array
+    {
+        return array_values(array_filter($noted, fn(array $span): bool => array_filter([...$this->down, ...$this->inPart], static fn(array $other): bool => $other[0] < ($span[1] ?? PHP_INT_MAX) && $span[0] < $other[1]) === []));
+    }
+
+    /**
      * @param  array<int, array<int, int>>  $open  how many speak for a rank, by item, by rank; what nothing speaks for is taken out
      * @return array<int, int> worst rank by item, in order of items
      */

@@ -23,6 +23,12 @@ enum State: string
         };
     }
 
+    /** Whether people notice: what has only lost its spare still works. */
+    public function isBroken(): bool
+    {
+        return $this->rank() >= self::Degraded->rank();
+    }
+
     public static function ofRank(int $rank): self
     {
         return self::cases()[$rank];

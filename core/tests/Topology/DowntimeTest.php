@@ -35,6 +35,14 @@ final class DowntimeTest extends TestCase
         self::assertSame([], Downtime::of($graph, $service, [], 50, 900)->inPart);
     }
 
+    public function test_what_people_noted_counts_where_no_check_spoke_of_it(): void
+    {
+        [$graph, $service, $store, $one] = self::graph();
+        $downtime = Downtime::of($graph, $service, [[$store, State::Down, 100, 160], [$one, State::Down, 300, 400], [$store, State::Degraded, 500, 600]], 0, 900);
+
+        self::assertSame([[160, 200], [310, 390], [700, null]], $downtime->unobserved([[90, 110], [160, 200], [310, 390], [590, null], [700, null]]));
+    }
+
     public function test_what_goes_up_and_down_at_once_leaves_no_hole(): void
     {
         [$graph, $service, $store] = self::graph();

@@ -27,7 +27,7 @@ final readonly class UseBehind
     {
         $counts = [];
         foreach ($services as $service) {
-            if ($service['state']->rank() >= State::Degraded->rank()) {
+            if ($service['state']->isBroken()) {
                 $unit = $service['use']->unit;
                 $counts[$unit] = ['now' => max($counts[$unit]['now'] ?? 0, $service['use']->hours[$hour]), 'most' => max($counts[$unit]['most'] ?? 0, max($service['use']->hours))];
             }

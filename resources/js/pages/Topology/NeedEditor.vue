@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { onMounted, ref } from 'vue';
 import ItemPicker, { type PickedItem } from '@/components/ItemPicker.vue';
+import { ask } from '@/lib/ask';
 import { plural } from '@/lib/states';
 import { HARD, SOFT, type NeedLine, type Relation } from '@/pages/Topology/record';
 
@@ -8,6 +9,15 @@ import { HARD, SOFT, type NeedLine, type Relation } from '@/pages/Topology/recor
 const props = defineProps<{ relations: Relation[]; items: PickedItem[]; error?: string }>();
 const lines = defineModel<NeedLine[]>({ required: true });
 const names = ref(new Map(props.items.map((item) => [item.id, item.name])));
+/** What a kept draft names may be among what the server told, or not. */
+onMounted(async () => {
+  const unnamed = lines.value.flatMap((line) => line.members).filter((id) => !names.value.has(id));
+  for (const id of unnamed) {
+    const found = await ask<PickedItem[]>(`/find/items?q=${encodeURIComponent(id)}`);
+    const item = found.value?.find((one) => one.id === id);
+    if (item) names.value.set(item.id, item.name);
+  }
+});
 const add = (line: NeedLine, item: PickedItem): void => {
   names.value.set(item.id, item.name);
   if (!line.members.includes(item.id)) line.members.push(item.id);
