@@ -39,13 +39,14 @@ $database = $config('DB_DATABASE', 'database.connections.sqlite.database') ?: di
 try {
     $db = new PDO("sqlite:$database", null, null, [PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]);
     $db->exec('pragma busy_timeout = 2000');
-    $statement = $db->prepare('select distinct kind, incident_id from (select kind, incident_id from journal where seq > ? order by seq desc limit 500)');
+    $statement = $db->prepare('select kind, incident_id, max(seq) from (select kind, incident_id, seq from journal where seq > ? order by seq limit 501) group by 1, 2');
     $head = (int) $db->query('select max(seq) from journal')->fetchColumn();
-    $statement->execute([(int) ($_GET['after'] ?? $head)]);
+    $after = (int) ($_GET['after'] ?? $head);
+    $statement->execute([$after]);
     // A process that has stopped writes no journal: its lease tells (App\Platform\OwnTrouble says it in words).
     $alive = $db->prepare("select count(*) from leases where id in ('clock', 'sender') and until >= ?");
     $alive->execute([gmdate('Y-m-d H:i:s', time() - 15)]);
-    echo json_encode(['stopped' => 2 - (int) $alive->fetchColumn(), 'head' => $head, 'changes' => $statement->fetchAll(PDO::FETCH_NUM), 'now' => (int) (microtime(true) * 1000)], JSON_THROW_ON_ERROR);
+    echo json_encode(['stopped' => 2 - (int) $alive->fetchColumn(), 'head' => $head, 'cut' => $head - $after > 500, 'changes' => $statement->fetchAll(PDO::FETCH_NUM), 'now' => (int) (microtime(true) * 1000)], JSON_THROW_ON_ERROR);
 } catch (PDOException) {
     http_response_code(503);
     echo '{"error":"The database does not answer. This screen tries again by itself."}';

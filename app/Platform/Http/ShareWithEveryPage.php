@@ -12,7 +12,9 @@ use App\Platform\Person;
 use App\Platform\Role;
 use App\Platform\RunningClocks;
 use Illuminate\Http\Request;
+use Inertia\Inertia;
 use Inertia\Middleware;
+use Inertia\Support\Header;
 
 final class ShareWithEveryPage extends Middleware
 {
@@ -34,6 +36,10 @@ final class ShareWithEveryPage extends Middleware
             return [...$shared, 'me' => null, 'live' => null, 'band' => null, 'clocks' => [], 'trouble' => []];
         }
 
+        // Before anything of the page is read: what is written from now on is news to it. Which props came tells the page what of it is that fresh.
+        $head = Journal::head();
+        $only = $request->header(Header::PARTIAL_ONLY);
+
         return [
             ...$shared,
             'me' => [
@@ -42,7 +48,7 @@ final class ShareWithEveryPage extends Middleware
                 'coordinates' => $person->has(Role::Coordinator), 'administers' => $person->has(Role::Administrator),
                 'keepsEstate' => $person->has(Role::Coordinator, Role::ServiceOwner, Role::Administrator),
             ],
-            'live' => fn(): array => ['head' => Journal::head(), 'key' => Live::key()],
+            'live' => Inertia::always(['head' => $head, 'only' => is_string($only) && $only !== '' ? explode(',', $only) : null, 'key' => Live::key()]),
             'band' => fn(): array => Band::around($person),
             'clocks' => fn(): array => RunningClocks::all(),
             'trouble' => fn(): array => OwnTrouble::now(),

@@ -1,16 +1,12 @@
 import { router } from '@inertiajs/vue3';
-import { onBeforeUnmount, onMounted } from 'vue';
+import { onBeforeUnmount, onMounted, watch } from 'vue';
 import { lostSince, noteBack, noteLost } from '@/lib/connection';
+import { Follower, Freshness, type News } from '@/lib/freshness';
 import { useShared } from '@/lib/shared';
 
-/** [kind of journal entry, incident] */
-type Change = [string, number | null];
-interface Word {
+interface Word extends News {
   /** How many of Skarvo's own processes have stopped: those write no journal. */
   stopped: number;
-  head: number;
-  after: number;
-  changes: Change[];
 }
 
 const SEEN_MS = 1000;
@@ -24,7 +20,8 @@ export type Follows = Record<string, string[]>;
 /** Tells the server that nobody asked for this: it leaves messages in the session for the request that they are for. */
 export const LIVE = { 'X-Live': '1' };
 
-const ALWAYS = ['live', 'clocks', 'band', 'trouble', 'now'];
+/** What any change may touch. */
+const ALWAYS = ['clocks', 'band', 'trouble'];
 
 const channel = 'BroadcastChannel' in window ? new BroadcastChannel('skarvo-live') : null;
 
@@ -47,43 +44,52 @@ export function useLive(follows: () => Follows, incident?: () => number): void {
   let leads = false;
   let letGo: () => void = () => undefined;
   let pointerMoved = 0;
-  let waiting: Set<string> | null = null;
 
-  const props = (changes: Change[], all: boolean): string[] => {
-    const touched = new Set<string>();
-    for (const [beginning, names] of Object.entries(follows())) {
-      const concerns = ([kind, of]: Change) =>
-        kind.startsWith(beginning) && (incident === undefined || of === null || of === incident());
-      if (all || changes.some(concerns)) names.forEach((name) => touched.add(name));
-    }
-    return [...touched];
-  };
+  const props = (): string[] => [...new Set([...Object.values(follows()).flat(), ...ALWAYS])];
+  const freshness = new Freshness(
+    props,
+    ([kind, of], prop) =>
+      ALWAYS.includes(prop) ||
+      ((incident === undefined || of === null || of === incident()) &&
+        Object.entries(follows()).some(([beginning, names]) => kind.startsWith(beginning) && names.includes(prop))),
+  );
+  // At once with each answer: one that is overtaken within the same tick must not be passed over.
+  watch(
+    () => shared.value.live,
+    // Null while a page for everybody takes this one's place.
+    (live) => live && freshness.take(live),
+    { immediate: true, flush: 'sync' },
+  );
 
-  const reload = (): void => {
+  const read = (only: string[], over: (arrived: boolean) => void): void => {
     const wait = pointerMoved + 350 - performance.now();
     if (wait > 0) {
-      window.setTimeout(reload, wait);
+      window.setTimeout(() => read(only, over), wait);
       return;
     }
-    const only = waiting;
-    waiting = null;
-    if (only && !stopped) router.reload({ only: [...only, ...ALWAYS], headers: LIVE });
+    if (stopped) return;
+    let arrived = false;
+    router.reload({
+      only: [...only, 'now'],
+      headers: LIVE,
+      onSuccess: () => (arrived = true),
+      onFinish: () => {
+        over(arrived);
+        hurry();
+      },
+    });
   };
+  const follower = new Follower(freshness, props, read);
 
   const take = (word: Word, force = false): void => {
-    const known = shared.value.live.head;
     const sawStopped = shared.value.trouble.filter((one) => one.kind === 'stopped').length;
-    if (word.head <= known && word.stopped === sawStopped && !force) return;
-    const first = waiting === null;
-    waiting ??= new Set();
-    props(word.changes, force || word.after > known).forEach((name) => waiting?.add(name));
-    if (first) reload();
+    follower.hear(word, word.stopped === sawStopped ? [] : ALWAYS, force);
   };
 
   const ask = async (): Promise<void> => {
     window.clearTimeout(timer);
     if (stopped || !leads) return;
-    const after = shared.value.live.head;
+    const after = freshness.after();
     let next = document.hidden ? HIDDEN_MS : SEEN_MS;
     try {
       const answer = await fetch(`/live.php?key=${shared.value.live.key}&after=${after}`, { cache: 'no-store' });

@@ -260,7 +260,8 @@ export interface SharedProps {
   standInsUrl: string | null;
   now: string;
   me: Me | null;
-  live: { head: number; key: string };
+  /** How far the journal was when this answer began, and which props it brought. */
+  live: { head: number; only: string[] | null; key: string };
   band: BandData;
   clocks: Clock[];
   trouble: Trouble[];

@@ -6,6 +6,7 @@ namespace Tests\Feature\Platform;
 
 use App\Platform\Band;
 use App\Platform\Http\SessionThatLiveLooksLeaveAlone;
+use App\Platform\Http\ShareWithEveryPage;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Live;
@@ -72,11 +73,41 @@ final class NewsTest extends TestCase
         $word = self::live(['key' => Live::key(), 'after' => (string) $before]);
 
         self::assertSame($before + 1, $word['head']);
-        self::assertSame([['incident.note', 409]], $word['changes']);
+        self::assertSame([['incident.note', 409, $before + 1]], $word['changes']);
+        self::assertFalse($word['cut']);
         self::assertStringNotContainsString('not for everybody', (string) json_encode($word));
         self::assertSame([], self::live(['key' => Live::key(), 'after' => (string) ($before + 1)])['changes']);
         self::assertSame(['error'], array_keys(self::live(['key' => 'guess', 'after' => '0'])));
         self::assertSame(['error'], array_keys(self::live([])));
+    }
+
+    public function test_when_more_happened_than_is_listed_it_says_so(): void
+    {
+        $before = Journal::head();
+        Journal::writeMany(Actor::system(), 'alert', array_fill(0, 600, ['kind' => 'alert.opened', 'id' => 1, 'facts' => [], 'incident' => null]));
+        DB::disconnect();
+
+        self::assertTrue(self::live(['key' => Live::key(), 'after' => (string) $before])['cut']);
+        self::assertFalse(self::live(['key' => Live::key(), 'after' => (string) ($before + 100)])['cut']);
+    }
+
+    public function test_a_page_says_how_far_the_journal_was_before_anything_of_it_was_read_and_what_of_it_came(): void
+    {
+        $this->actingAs($this->person('ingrid-vale'));
+        // Whatever is written while props are read comes after the head that is told.
+        DB::listen(static function () use (&$wrote): void {
+            if ($wrote === null && ($wrote = true)) {
+                Journal::write(Actor::system(), 'alert.opened', ['alert', 1], []);
+            }
+        });
+        $live = $this->get('/')->assertOk()->inertiaProps('live');
+        self::assertLessThan(Journal::head(), $live['head']);
+        self::assertNull($live['only']);
+        $headers = ['X-Inertia' => 'true', 'X-Inertia-Partial-Component' => 'Incidents/Watch', 'X-Inertia-Partial-Data' => 'reports,now', 'X-Inertia-Version' => (string) app(ShareWithEveryPage::class)->version(Request::create('/'))];
+        $props = $this->get('/', $headers)->assertOk()->json('props');
+
+        self::assertSame(['reports', 'now'], $props['live']['only']);
+        self::assertArrayNotHasKey('groups', $props);
     }
 
     public function test_a_look_for_news_leaves_the_session_as_it_is(): void
