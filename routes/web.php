@@ -142,6 +142,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::post('policies/{team}/{policy}/drop', [PolicyController::class, 'drop'])->whereNumber('policy');
         Route::get('incidents/{incident}/calls', [CallController::class, 'preview']);
         Route::post('incidents/{incident}/calls', [CallController::class, 'store']);
+        Route::post('incidents/{incident}/calls/{call}/stop', [CallController::class, 'stop'])->whereNumber('call');
         Route::post('on-call/{rota}/fair', [FairController::class, 'keep']);
         Route::post('on-call/{rota}/calendar', [CalendarsController::class, 'takeTurns']);
         Route::post('rotas', [LayersController::class, 'store']);

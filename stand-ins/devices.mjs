@@ -47,6 +47,7 @@ export function createNetwork({ post, keep }) {
     state,
     know: (list) => { people = list; },
     refusesAll: () => CHANNELS.every((channel) => networks[channel].is === 'refuse'),
+    works: (channel) => networks[channel]?.is === 'ok' ? [200, { ok: true }] : [503, { error: 'The device network is down.' }],
     take: (message, key) => {
       const network = networks[message.channel] ?? networks.push;
       if (network.is === 'hang') return new Promise(() => undefined);

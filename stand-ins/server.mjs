@@ -134,6 +134,7 @@ const routes = {
   'GET /state': () => [200, state()],
   'GET /pockets': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(pocketsHtml),
   'GET /style.css': (_, response) => response.writeHead(200, { 'Content-Type': 'text/css' }).end(style),
+  'GET /pages': (request) => network.works(new URL(request.url, 'http://x').searchParams.get('channel')),
   'POST /pages': async (request) => network.take(await read(request), request.headers['idempotency-key']),
   'POST /mails': async (request) => {
     const message = await read(request);

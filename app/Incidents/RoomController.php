@@ -8,6 +8,7 @@ use App\Paging\Call;
 use App\Paging\Delivery\DeliveryPaths;
 use App\Paging\EscalationPolicy;
 use App\Paging\Page;
+use App\Paging\Unanswered;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
@@ -95,8 +96,11 @@ final class RoomController
     /** @return list<array<string, mixed>> */
     private function calls(Incident $incident): array
     {
-        return array_values(Call::query()->with(['team', 'person', 'pages.person'])->where('incident_id', $incident->id)->whereNull('handed_from')->orderBy('id')->get()->map(fn(Call $call): array => [
-            'id' => $call->id, 'team' => $call->calls(), 'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']),
+        return array_values(Call::query()->with(['team', 'person', 'caller', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get()->map(fn(Call $call): array => [
+            'id' => $call->id, 'team' => $call->calls(), 'by' => $call->caller?->name, 'reason' => $call->reason, 'handed' => $call->handed_from !== null,
+            'unanswered' => $incident->isOpen() && $call->settled_at === null && $call->handed_from === null && ($call->outcome === Outcome::Exhausted || ($call->outcome === Outcome::Waiting && $call->refused_at !== null)),
+            'ended' => $call->outcome === Outcome::Exhausted || $call->refused_at !== null ? Unanswered::words($call) : null,
+            'stopped' => $call->stopped_by === null ? null : ['by' => Person::query()->find($call->stopped_by)->name ?? '', 'why' => $call->stopped_why], 'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']),
             'round' => $call->round, 'step_ends_at' => $call->step_ends_at,
             'heldBy' => $call->held_by === null ? null : Person::query()->find($call->held_by)?->name, 'beginsAt' => $call->begins_at, 'askedAt' => $call->asked_at,
             'policy' => $call->policy_name, 'policyChanged' => $call->outcome !== Outcome::Resolved && $this->policyChanged($call),
@@ -104,7 +108,7 @@ final class RoomController
             'mine' => $call->pages->where('person_id', CurrentPerson::of(request())->id)->last()?->id, 'iHaveIt' => $call->held_by === CurrentPerson::of(request())->id,
             'pages' => $call->pages->map(fn(Page $page): array => [
                 'id' => $page->id, 'person' => $page->person->name ?? '', 'way' => DeliveryPaths::words($page->channel), 'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
-                'kind' => $page->kind, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at, 'failed_at' => $page->failed_at, 'error' => $page->error, 'answered_how' => $page->answered_how, 'opened_at' => $page->opened_at, 'answer' => $page->answer, 'answered_at' => $page->answered_at,
+                'kind' => $page->kind, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at, 'failed_at' => $page->failed_at, 'error' => $page->error, 'answered_how' => $page->answered_how, 'opened_at' => $page->opened_at, 'answer' => $page->answer, 'answer_why' => $page->answer_why, 'answered_at' => $page->answered_at,
             ]),
         ])->all());
     }

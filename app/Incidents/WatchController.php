@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Paging\Unanswered;
 use App\Signals\AlertGroups;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Request;
@@ -25,6 +26,7 @@ final class WatchController
                 ->when($stamp('from'), fn($query, $from) => $query->where('told_at', '>=', $from))
                 ->when($stamp('to'), fn($query, $to) => $query->where('told_at', '<=', $to))
                 ->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
+            'unanswered' => fn(): array => Unanswered::all(),
             'incidents' => fn() => Incident::query()->with(['service', 'team', 'coordinator', 'calls', 'reports'])
                 ->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subHours(self::RECENT_HOURS)))
                 ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get()->map(IncidentSummary::of(...)),

@@ -52,7 +52,7 @@ final class AnswerPage
         }
         // One answer stands for all the pages that this person got in this call.
         $after = self::after($call, $person);
-        Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->update(['answer' => $reply->kind->value, 'answered_at' => now(), 'answered_how' => $how]);
+        Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->update(['answer' => $reply->kind->value, 'answered_at' => now(), 'answered_how' => $how, 'answer_why' => mb_substr($why, 0, 500)]);
         $facts = ['person' => $person->name, 'why' => $why, 'after' => $after, 'how' => self::words($how)];
         if ($reply->kind === ReplyKind::No) {
             Journal::write(Actor::person($person), 'call.declined', ['call', $call->id], $facts, $call->incident_id);

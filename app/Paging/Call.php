@@ -9,6 +9,7 @@ use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Team;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Skarvo\Paging\Call as CoreCall;
@@ -49,13 +50,19 @@ use Skarvo\Paging\Target;
  * @property CarbonImmutable|null $outcome_at
  * @property CarbonImmutable|null $next_due_at
  * @property CarbonImmutable|null $step_ends_at
+ * @property string|null $called_by
+ * @property string $reason why, in the words of whoever calls
+ * @property CarbonImmutable|null $refused_at since when nobody is left who may answer, though it waits on
+ * @property CarbonImmutable|null $settled_at since when it is decided what becomes of it, where nobody answers
+ * @property string|null $stopped_by
+ * @property string $stopped_why
  */
 final class Call extends Record
 {
     protected $casts = [
         'policy' => 'array', 'contacts' => 'array', 'rotas' => 'array', 'outcome' => Outcome::class,
         'started_at' => 'immutable_datetime', 'followed_until' => 'immutable_datetime', 'outcome_at' => 'immutable_datetime',
-        'next_due_at' => 'immutable_datetime', 'step_ends_at' => 'immutable_datetime',
+        'next_due_at' => 'immutable_datetime', 'step_ends_at' => 'immutable_datetime', 'refused_at' => 'immutable_datetime', 'settled_at' => 'immutable_datetime',
         'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer', 'pages_told' => 'integer', 'shift_seconds' => 'integer', 'patience_seconds' => 'integer', 'answer_seconds' => 'integer',
         'held_since' => 'immutable_datetime', 'begins_at' => 'immutable_datetime', 'asked_at' => 'immutable_datetime', 'hold_due_at' => 'immutable_datetime',
     ];
@@ -82,6 +89,23 @@ final class Call extends Record
     public static function lookAgain(string $target): void
     {
         self::query()->where('outcome', Outcome::Waiting)->where('policy', 'like', '%'.json_encode($target).'%')->update(['next_due_at' => now()]);
+    }
+
+    /**
+     * Calls for open incidents that nobody answers, and about which nobody has decided yet.
+     *
+     * @param  Builder<Call>  $query
+     */
+    public function scopeUnanswered(Builder $query): void
+    {
+        $query->whereNull('settled_at')->whereNull('handed_from')->where(static fn(Builder $q) => $q->where('outcome', Outcome::Exhausted)->orWhere(static fn(Builder $waits) => $waits->where('outcome', Outcome::Waiting)->whereNotNull('refused_at')))
+            ->whereHas('incident', static fn(Builder $incident) => $incident->whereNull('resolved_at'));
+    }
+
+    /** @return BelongsTo<Person, $this> who called, where a person did */
+    public function caller(): BelongsTo
+    {
+        return $this->belongsTo(Person::class, 'called_by');
     }
 
     /** Whom it calls, in a word. */
@@ -112,7 +136,7 @@ final class Call extends Record
 
         return new CoreCall(
             $this->started_at->getTimestamp(),
-            new Policy($steps ?: throw new \LogicException('A policy has a step.'), $this->policy['rounds']),
+            new Policy($steps ?: throw new \LogicException('A policy has a step.'), $this->policy['rounds'], byName: $this->team_id === null),
             array_map(static fn(array $contacts): array => array_map(static fn(array $c): CoreContact => new CoreContact($c['channel'], $c['after']), $contacts), $this->contacts),
             array_map(static fn(array $duties): array => array_map(static fn(array $d): Duty => new Duty($d['from'], $d['to'], $d['person']), $duties), $this->rotas),
             array_values(($this->relationLoaded('happenings') ? $this->happenings : $this->happenings()->get())->map(static fn(Happening $h): CoreHappening => $h->toCore())->all()),

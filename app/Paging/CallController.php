@@ -43,22 +43,34 @@ final class CallController
 
     public function store(Request $request, Incident $incident, StartCall $start): RedirectResponse
     {
-        $whom = $request->validate(['whom' => ['required', 'array', 'min:1', 'max:'.self::MOST], 'whom.*' => ['string']], ['whom.*' => 'Choose whom to call.'])['whom'];
+        ['whom' => $whom, 'why' => $why] = $request->validate(['whom' => ['required', 'array', 'min:1', 'max:'.self::MOST], 'whom.*' => ['string'], 'why' => ['required', 'string', 'max:500']], ['whom.*' => 'Choose whom to call.', 'why.required' => 'Say in a few words why they are needed: it stands on their page.']);
         $by = Actor::person(CurrentPerson::of($request));
-        Once::for($request, function () use ($incident, $whom, $start, $by): void {
+        Once::for($request, function () use ($incident, $whom, $why, $start, $by): void {
             if (! $incident->refresh()->isOpen()) {
                 throw Refused::because('This incident is over. Nobody was called.');
             }
             foreach (array_unique(array_map(strval(...), $whom)) as $text) {
                 [$team, $person] = self::read($text);
-                if ($team !== null && $start($incident, $team, $by) === null) {
+                if ($team !== null && $start($incident, $team, $by, $why) === null) {
                     throw Refused::because("$team->name has no policy, so nobody was called. Call a person, or make the policy first.");
                 }
                 if ($person !== null) {
-                    $start->person($incident, $person, $by);
+                    $start->person($incident, $person, $by, $why);
                 }
             }
+            // Whoever calls somebody else has decided what becomes of the calls that nobody answered.
+            Call::query()->unanswered()->where('incident_id', $incident->id)->update(['settled_at' => now()]);
         });
+
+        return back();
+    }
+
+    public function stop(Request $request, Incident $incident, Call $call, StopCall $stop): RedirectResponse
+    {
+        $why = $request->validate(['why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it is stopped.'])['why'];
+        abort_unless($call->incident_id === $incident->id, 404);
+        $person = CurrentPerson::of($request);
+        Once::for($request, static fn() => $stop($call, $why, $person));
 
         return back();
     }

@@ -48,6 +48,7 @@ final class FollowCall
             'pages_told' => count($course->pages),
             'outcome' => $course->outcome,
             'outcome_at' => $instant($course->at),
+            'refused_at' => $course->nobodyLeft ? $call->refused_at ?? $now->subSeconds($call->shift_seconds) : null,
             'held_by' => $course->by,
             'next_due_at' => $instant($course->nextDue),
             'step_ends_at' => $instant($course->stepEndsAt),
@@ -171,7 +172,9 @@ final class FollowCall
             $batch->page($call, $call->pages_told + $i, $page, $page->at - $call->shift_seconds);
         }
         if ($course->outcome === Outcome::Exhausted && $call->outcome !== Outcome::Exhausted) {
-            $batch->tell('call.exhausted', $call, ['team' => $call->calls()]);
+            $batch->tell('call.exhausted', $call, ['team' => $call->calls(), 'words' => Unanswered::words($call)]);
+        } elseif ($course->nobodyLeft && $call->refused_at === null) {
+            $batch->tell('call.refused', $call, ['team' => $call->calls(), 'words' => Unanswered::words($call)]);
         }
     }
 }

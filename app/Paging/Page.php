@@ -22,7 +22,7 @@ use Skarvo\Paging\Outcome;
  *
  * @property int $id
  * @property int|null $call_id
- * @property string $kind call: of a call's course; ask: whether they are on it; test: to oneself
+ * @property string $kind call: of a call's course; ask: whether they are on it; again: once their way works again; test: to oneself
  * @property int|null $lead_id the page with which this one went out as one
  * @property string $address
  * @property string $token

@@ -20,6 +20,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\URL;
 use Inertia\Inertia;
 use Inertia\Response;
+use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Reply;
 
 /**
@@ -63,6 +64,14 @@ final class PageController
             'heldByMe' => $call->held_by === $page->person_id,
             'stepEndsAt' => $call->step_ends_at,
             'team' => $call->calls(),
+            'by' => $call->caller?->name,
+            'reason' => $call->reason,
+            // What comes of a no: whether anybody else is paged, and by when.
+            'afterNo' => match (true) {
+                $call->refused_at !== null, $call->outcome === Outcome::Exhausted => 'nobody',
+                default => 'next',
+            },
+            'stopped' => $call->stopped_by !== null,
             'incident' => [
                 'ref' => $incident->ref(), 'id' => $incident->id, 'title' => $incident->title, 'priority' => $incident->priority,
                 'service' => $incident->service->name ?? '', 'impact' => $incident->impact->meaning(), 'urgency' => $incident->urgency->meaning(),

@@ -45,7 +45,7 @@ final class PageMessages implements Messages
         foreach ($messages as $message) {
             array_push($ids, self::id($message), ...array_map(self::id(...), $message->parts->all()));
         }
-        $pages = Page::query()->with(['call.incident', 'person'])->whereKey($ids)->get()->keyBy('id');
+        $pages = Page::query()->with(['call.incident', 'call.caller', 'person'])->whereKey($ids)->get()->keyBy('id');
         $batch = new CallBatch;
         $sending = [];
         foreach ($messages as $message) {
@@ -124,7 +124,7 @@ final class PageMessages implements Messages
         return match (true) {
             $incident === null => 'A test of how you are reached. Answer yes if it arrived.',
             $page->kind === 'ask' => "{$incident->ref()}: you took it, and nothing was done since. Are you on it? $incident->title",
-            default => "{$incident->ref()}, priority $incident->priority: $incident->title",
+            default => "{$incident->ref()}, priority $incident->priority: $incident->title".($page->call->reason === '' ? '' : ' ('.($page->call->caller->name ?? 'Skarvo').": {$page->call->reason})"),
         };
     }
 

@@ -18,7 +18,7 @@ final class StartCall
     public function __construct(private readonly FollowCall $follow) {}
 
     /** @return Call|null null if the team has no policy; a team that is being called already, or has it, keeps its call */
-    public function __invoke(Incident $incident, Team $team, Actor $actor): ?Call
+    public function __invoke(Incident $incident, Team $team, Actor $actor, string $why = ''): ?Call
     {
         $present = self::running($incident, ['team_id' => $team->id]);
         $policy = $present === null ? Policies::for($team, $incident, now()->getTimestamp()) : null;
@@ -26,17 +26,19 @@ final class StartCall
             return $present;
         }
 
-        return $this->start($incident, $actor, $team->name, [
+        return $this->start($incident, $actor, $team->name, $why, [
             'team_id' => $team->id, 'policy_id' => $policy->id, 'policy_name' => $policy->name, 'policy' => ['rounds' => $policy->rounds, 'steps' => $policy->steps],
             'patience_seconds' => $policy->patience_seconds, 'answer_seconds' => $policy->answer_seconds,
         ]);
     }
 
     /** One whom somebody names. */
-    public function person(Incident $incident, Person $person, Actor $actor): Call
+    public function person(Incident $incident, Person $person, Actor $actor, string $why = ''): Call
     {
-        return self::running($incident, ['person_id' => $person->id]) ?? $this->start($incident, $actor, $person->name, [
-            'person_id' => $person->id, 'policy' => Policy::person($person->id)->toArray(),
+        $contacts = ReachPeople::of($person, $incident->urgency->value, now()->getTimestamp());
+
+        return self::running($incident, ['person_id' => $person->id]) ?? $this->start($incident, $actor, $person->name, $why, [
+            'person_id' => $person->id, 'policy' => Policy::person($person->id, max([0, ...array_column($contacts, 'after')]))->toArray(),
         ]);
     }
 
@@ -45,7 +47,7 @@ final class StartCall
     {
         $incident = $call->incident ?? throw new \LogicException('A call has its incident.');
 
-        return $this->start($incident, $actor, $to->name, [
+        return $this->start($incident, $actor, $to->name, $call->reason, [
             'person_id' => $to->id, 'handed_from' => $call->id, 'policy' => Policy::handed($to->id)->toArray(),
         ]);
     }
@@ -57,7 +59,7 @@ final class StartCall
     }
 
     /** @param  array<string, mixed>  $fields */
-    private function start(Incident $incident, Actor $actor, string $whom, array $fields): Call
+    private function start(Incident $incident, Actor $actor, string $whom, string $why, array $fields): Call
     {
         $now = now()->startOfSecond();
         $call = Call::query()->create([
@@ -66,9 +68,11 @@ final class StartCall
             'rotas' => [],
             'started_at' => $now,
             'outcome' => Outcome::Waiting,
+            'called_by' => $actor->kind === 'person' ? $actor->id : null,
+            'reason' => $why,
             ...$fields,
         ]);
-        Journal::write($actor, 'call.started', ['call', $call->id], ['team' => $whom, 'title' => $incident->title], $incident->id);
+        Journal::write($actor, 'call.started', ['call', $call->id], ['team' => $whom, 'title' => $incident->title, 'why' => $why], $incident->id);
         ($this->follow)($call->refresh());
 
         return $call;

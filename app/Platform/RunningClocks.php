@@ -6,6 +6,7 @@ namespace App\Platform;
 
 use App\Incidents\Incident;
 use App\Paging\Call;
+use App\Paging\Unanswered;
 use App\Rota\Rota;
 use App\Signals\Alert;
 use App\Signals\AlertGroups;
@@ -39,9 +40,9 @@ final class RunningClocks
     private static function calls(): array
     {
         $clocks = [];
-        foreach (Call::query()->with(['incident', 'team', 'person', 'pages.person'])->whereIn('outcome', [Outcome::Waiting, Outcome::Exhausted])->get() as $call) {
+        foreach (Call::query()->with(['incident', 'team', 'person', 'pages.person'])->whereIn('outcome', [Outcome::Waiting, Outcome::Exhausted])->where(static fn($query) => $query->where('outcome', Outcome::Waiting)->orWhere(static fn($ended) => $ended->whereNull('settled_at')->whereNull('handed_from')))->get() as $call) {
             if ($call->outcome === Outcome::Exhausted) {
-                $clocks[] = self::clock("call-$call->id", $call->team === null ? "{$call->calls()} did not answer" : "Nobody of {$call->calls()} answered", 'call somebody else, '.($call->incident?->ref() ?? ''), $call->outcome_at ?? $call->started_at, $call->started_at, "/incidents/$call->incident_id", true);
+                $clocks[] = self::clock("call-$call->id", Unanswered::words($call), 'call somebody else, '.($call->incident?->ref() ?? ''), $call->outcome_at ?? $call->started_at, $call->started_at, "/incidents/$call->incident_id", true);
             } elseif ($call->step_ends_at !== null) {
                 $names = $call->pages->where('step', $call->step)->where('round', $call->round)->map(static fn($page): string => $page->person->name ?? '')->unique()->implode(', ');
                 $clocks[] = self::clock("call-$call->id", $names === '' ? "Call to {$call->calls()} names nobody" : "Page to $names unanswered", self::next($call), $call->step_ends_at, $call->pages->last()->at ?? $call->started_at, "/incidents/$call->incident_id", true);

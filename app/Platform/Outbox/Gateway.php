@@ -8,6 +8,7 @@ use GuzzleHttp\Handler\CurlMultiHandler;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
 use GuzzleHttp\Promise\Utils;
+use Illuminate\Http\Client\PendingRequest;
 use Illuminate\Http\Client\Promises\LazyPromise;
 use Illuminate\Http\Client\Response;
 use Illuminate\Support\Facades\Http;
@@ -39,8 +40,35 @@ final class Gateway
         if (! is_string($url) || $url === '') {
             return Create::rejectionFor(new Failed('no gateway is set for it'));
         }
-        $promise = Http::async()->setHandler($this->handler)->timeout(config()->integer('skarvo.gateways.timeout_seconds'))->connectTimeout(self::CONNECT_SECONDS)
-            ->withHeaders(['Idempotency-Key' => $key])->post($url, $body);
+
+        return self::told($this->request()->withHeaders(['Idempotency-Key' => $key])->post($url, $body));
+    }
+
+    /**
+     * Asks whether it takes messages, without sending any.
+     *
+     * @param  array<string, string>  $about
+     * @return PromiseInterface resolves if it says yes; is rejected with a Failed
+     */
+    public function ask(mixed $url, array $about): PromiseInterface
+    {
+        if (! is_string($url) || $url === '') {
+            return Create::rejectionFor(new Failed('no gateway is set for it'));
+        }
+
+        return self::told($this->request()->get($url, $about));
+    }
+
+    private function request(): PendingRequest
+    {
+        return Http::async()->setHandler($this->handler)->timeout(config()->integer('skarvo.gateways.timeout_seconds'))->connectTimeout(self::CONNECT_SECONDS);
+    }
+
+    private static function told(mixed $promise): PromiseInterface
+    {
+        if (! $promise instanceof PromiseInterface) {
+            throw new \LogicException('What is asynchronous gives a promise.');
+        }
 
         return ($promise instanceof LazyPromise ? $promise->buildPromise() : $promise)->then(static function (mixed $answer): array {
             if (! $answer instanceof Response) {

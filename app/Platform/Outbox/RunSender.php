@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform\Outbox;
 
+use App\Paging\Delivery\ProbePaths;
 use App\Platform\Forever;
 use Illuminate\Support\Str;
 
@@ -20,8 +21,9 @@ final class RunSender extends Forever
     {
         $name = Str::uuid()->toString();
         $sender = new Sender($gateway, $name);
+        $probe = new ProbePaths($gateway);
 
         // While requests are under way it waits for them, and takes no other rest.
-        return $this->whileHeld('sender', $name, self::IDLE_MICROSECONDS, 0, $sender->step(...), $sender->isIdle(...));
+        return $this->whileHeld('sender', $name, self::IDLE_MICROSECONDS, 0, static fn(\Closure $mayWork): int => $sender->step($mayWork) + $probe->step($mayWork), static fn(): bool => $sender->isIdle() && $probe->isIdle());
     }
 }

@@ -15,6 +15,7 @@ final readonly class Course
      * @param  int|null  $at  since when the outcome holds, seconds since the epoch; null while waiting
      * @param  string|null  $by  who acknowledged
      * @param  int|null  $nextDue  when the next timer runs out if nothing happens; null if none does
+     * @param  bool  $nobodyLeft  whether it waits though everybody who was paged has said no or is out of reach, or nobody is named
      * @param  int|null  $stepEndsAt  when the present step's wait (or a gap) is over; null when no step waits
      */
     public function __construct(
@@ -25,6 +26,7 @@ final readonly class Course
         public ?string $by,
         public ?int $nextDue,
         public ?int $stepEndsAt,
+        public bool $nobodyLeft = false,
     ) {}
 
     /** @return array<string, mixed> */

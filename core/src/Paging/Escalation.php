@@ -176,7 +176,7 @@ final class Escalation
         $person = (string) $this->holder;
         $this->holder = null;
         $this->decline($person);
-        if ($this->round === $this->rounds) {
+        if ($this->round === $this->rounds && ! $this->call->policy->byName) {
             $this->rounds++;
         }
         if ($this->exhaustedAt !== null) {
@@ -341,6 +341,17 @@ final class Escalation
         return isset($this->declinedInStep[$person]) || (isset($this->latest[$person]) && $this->latest[$person]->cameBackWhole());
     }
 
+    private function nobodyIsLeft(): bool
+    {
+        foreach ($this->latest as $run) {
+            if (! $run->ended && ! $run->cameBackWhole()) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
     private function hasUnsent(): bool
     {
         foreach ($this->runs as $run) {
@@ -416,6 +427,7 @@ final class Escalation
             $outcome === Outcome::Acknowledged ? $this->holder : null,
             $this->resolvedAt === null ? $this->nextDue : null,
             $outcome === Outcome::Waiting ? $this->waitEnds : null,
+            $outcome === Outcome::Waiting && $this->nobodyIsLeft(),
         );
     }
 }

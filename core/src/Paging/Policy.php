@@ -7,10 +7,10 @@ namespace Skarvo\Paging;
 /** An escalation policy: steps in order, gone through so many times. */
 final readonly class Policy
 {
-    /** One person who is called by name: so often, with so long in between, before they count as not reached. */
-    private const PERSON_ROUNDS = 3;
-
+    /** One person who is called by name has so long to answer, and so long after the last of their contacts. */
     private const PERSON_WAIT = 300;
+
+    private const AFTER_LAST_CONTACT = 120;
 
     /** One to whom a call is handed: once, as whoever handed it still has it. */
     private const HANDED_WAIT = 180;
@@ -18,17 +18,23 @@ final readonly class Policy
     /**
      * @param  non-empty-list<Step>  $steps
      * @param  int  $rounds  1 or more
+     * @param  bool  $byName  a call to a person who was named: whoever gives it back is not paged again, and it ends
      */
-    public function __construct(public array $steps, public int $rounds) {}
+    public function __construct(public array $steps, public int $rounds, public bool $byName = false) {}
 
-    public static function person(string $id): self
+    /**
+     * Once and for one person, so that their no, or their silence, ends it.
+     *
+     * @param  int  $lastContact  seconds until the last of their contacts is due
+     */
+    public static function person(string $id, int $lastContact): self
     {
-        return new self([new Step([Target::person($id)], self::PERSON_WAIT)], self::PERSON_ROUNDS);
+        return new self([new Step([Target::person($id)], max(self::PERSON_WAIT, $lastContact + self::AFTER_LAST_CONTACT))], 1, byName: true);
     }
 
     public static function handed(string $to): self
     {
-        return new self([new Step([Target::person($to)], self::HANDED_WAIT)], 1);
+        return new self([new Step([Target::person($to)], self::HANDED_WAIT)], 1, byName: true);
     }
 
     /** @return array{rounds: int, steps: non-empty-list<array{targets: non-empty-list<string>, wait_seconds: int}>} as it is stored */

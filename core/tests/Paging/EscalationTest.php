@@ -76,6 +76,40 @@ final class EscalationTest extends TestCase
         self::assertSame([], array_filter($course->pages, static fn(Page $p): bool => $p->at >= self::START + 90));
     }
 
+    /** @return iterable<string, array{list<array{int, HappeningKind, string}>, int, Outcome, bool}> what happens to a call of two steps, by when, how it stands, whether nobody is left */
+    public static function declines(): iterable
+    {
+        $no = HappeningKind::Declined;
+        yield 'nobody has said anything' => [[], 30, Outcome::Waiting, false];
+        yield 'the first has declined: the second is called' => [[[10, $no, 'ana']], 30, Outcome::Waiting, false];
+        yield 'both have declined, in the first of two rounds' => [[[10, $no, 'ana'], [20, $no, 'bo']], 30, Outcome::Waiting, true];
+        yield 'the second round asks again' => [[[10, $no, 'ana'], [20, $no, 'bo']], 700, Outcome::Waiting, false];
+        yield 'one has, and one has not answered' => [[[10, $no, 'ana']], 200, Outcome::Waiting, false];
+        yield 'somebody came all the same' => [[[10, $no, 'ana'], [20, $no, 'bo'], [25, HappeningKind::Acknowledged, 'ana']], 30, Outcome::Acknowledged, false];
+        yield 'one declined, and all that was sent to the other came back' => [[[10, $no, 'ana'], [20, HappeningKind::Failed, 'bo']], 30, Outcome::Waiting, true];
+    }
+
+    /** @param  list<array{int, HappeningKind, string}>  $happenings */
+    #[DataProvider('declines')]
+    public function test_it_says_when_nobody_is_left_who_may_answer(array $happenings, int $seconds, Outcome $outcome, bool $nobodyLeft): void
+    {
+        $policy = new Policy([new Step([Target::person('ana')], 300), new Step([Target::person('bo')], 300)], 2);
+        $contacts = ['ana' => [new Contact('push', 0)], 'bo' => [new Contact('push', 0)]];
+        $course = Escalation::follow(new Call(self::START, $policy, $contacts, [], array_map(static fn(array $h): Happening => new Happening(self::START + $h[0], $h[1], $h[2], $h[1] === HappeningKind::Failed ? 'push' : ''), $happenings)), self::START + $seconds);
+
+        self::assertSame([$outcome, $nobodyLeft], [$course->outcome, $course->nobodyLeft]);
+    }
+
+    public function test_a_call_to_somebody_by_name_ends_with_their_no_also_after_a_yes(): void
+    {
+        $follow = static fn(array $happenings, int $seconds): Course => Escalation::follow(new Call(self::START, Policy::person('ana', 0), ['ana' => [new Contact('push', 0)]], [], array_values(array_map(static fn(array $h): Happening => new Happening(self::START + $h[0], $h[1], 'ana'), $happenings))), self::START + $seconds);
+
+        self::assertSame([Outcome::Waiting, Outcome::Exhausted], [$follow([], 299)->outcome, $follow([], 300)->outcome]);
+        self::assertSame(Outcome::Exhausted, $follow([[10, HappeningKind::Declined]], 10)->outcome);
+        $back = $follow([[10, HappeningKind::Acknowledged], [400, HappeningKind::Declined]], 4000);
+        self::assertSame([Outcome::Exhausted, 1], [$back->outcome, count($back->pages)]);
+    }
+
     /** Second by second, whatever happens: the same steps, pages and outcome at the same times. */
     public function test_it_is_what_a_walk_by_the_second_finds(): void
     {

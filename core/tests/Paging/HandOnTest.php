@@ -34,12 +34,13 @@ final class HandOnTest extends TestCase
         yield 'nobody at all' => [[], [], [], null];
     }
 
-    public function test_one_person_is_called_three_times_and_one_to_whom_it_is_handed_once(): void
+    public function test_one_person_is_called_once_for_as_long_as_their_contacts_take_and_one_to_whom_it_is_handed_once(): void
     {
-        $person = Policy::person('bo');
+        $person = Policy::person('bo', 0);
         $handed = Policy::handed('bo');
 
-        self::assertSame([3, 900], [$person->rounds, $person->rounds * $person->lengthOfRound()]);
+        self::assertSame([1, 300], [$person->rounds, $person->lengthOfRound()]);
+        self::assertSame(1320, Policy::person('bo', 1200)->lengthOfRound());
         self::assertSame([1, 180], [$handed->rounds, $handed->lengthOfRound()]);
         self::assertSame(['rounds' => 1, 'steps' => [['targets' => ['person:bo'], 'wait_seconds' => 180]]], $handed->toArray());
         self::assertSame([['rota:quay', 'person:bo']], array_column((new Policy([new Step([\Skarvo\Paging\Target::rota('quay'), \Skarvo\Paging\Target::person('bo')], 60)], 2))->toArray()['steps'], 'targets'));

@@ -178,6 +178,21 @@ export interface IncidentLine {
   coordinator_id: string | null;
 }
 
+/** A call that nobody answers. */
+export interface UnansweredCall {
+  id: number;
+  incident: number;
+  ref: string;
+  title: string;
+  priority: number;
+  words: string;
+  /** The reasons that were given. */
+  said: string;
+  at: string;
+  /** Until when its step waits; null: it has ended. */
+  waits: string | null;
+}
+
 export interface ReportLine {
   id: number;
   ref: string;

@@ -8,6 +8,8 @@ use App\Paging\Call;
 use App\Paging\Delivery\DeliveryPaths;
 use App\Paging\Delivery\OwnProcess;
 use App\Paging\Delivery\PageNotification;
+use App\Paging\Delivery\ProbePaths;
+use App\Paging\EscalationPolicy;
 use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Outbox\Gateway;
@@ -20,6 +22,7 @@ use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Exceptions;
 use Illuminate\Support\Facades\Http;
+use Skarvo\Paging\Outcome;
 use Tests\TestCase;
 
 /** What becomes of a page on its way, and how a way that does not work is gone around. */
@@ -316,5 +319,60 @@ final class DeliveryTest extends TestCase
         self::assertSame('has left', $first->refresh()->error);
         self::assertNotSame($first->person_id, $last->person_id, 'Out of reach, so the next step began.');
         self::assertSame([], Http::recorded(fn(Request $request): bool => $request['person'] === $first->person?->name)->all());
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function waysToFail(): iterable
+    {
+        yield 'refused at once' => ['refuses'];
+        yield 'taken, and not delivered' => ['confirms nothing'];
+    }
+
+    #[\PHPUnit\Framework\Attributes\DataProvider('waysToFail')]
+    public function test_a_step_all_of_whose_messages_came_back_goes_on_at_once(string $how): void
+    {
+        Http::fake(['devices.test/*' => $how === 'refuses' ? Http::response('', 503) : Http::response(['ok' => true, 'confirms' => true])]);
+        EscalationPolicy::query()->where('team_id', 'platform')->update(['rounds' => 2, 'steps' => json_encode([
+            ['targets' => ['person:noor-lind'], 'wait_seconds' => 3600], ['targets' => ['person:mika-sund'], 'wait_seconds' => 3600],
+        ])]);
+        $this->declare();
+        for ($second = 0; $second < 240 && Page::query()->where('person_id', 'mika-sund')->doesntExist(); $second++) {
+            $this->deliver();
+            $this->clock();
+            $this->later(1);
+        }
+
+        self::assertSame(Page::query()->where('person_id', 'noor-lind')->count(), Page::query()->where('person_id', 'noor-lind')->whereNotNull('failed_at')->count());
+        self::assertSame(1, Page::query()->where('person_id', 'mika-sund')->count(), 'The next step, and not after an hour.');
+    }
+
+    public function test_a_way_that_works_again_is_noticed_without_a_page_and_whom_it_lost_is_paged_again(): void
+    {
+        config(['testing.gateway' => 503]);
+        Http::fake(['devices.test/*' => static fn() => Http::response(['ok' => true], config()->integer('testing.gateway'))]);
+        EscalationPolicy::query()->where('team_id', 'platform')->update(['rounds' => 3, 'steps' => json_encode([['targets' => ['person:noor-lind', 'person:mika-sund'], 'wait_seconds' => 3600]])]);
+        $this->declare();
+        for ($second = 0; $second < 10; $second++) {
+            $this->deliver();
+            $this->clock();
+            $this->later(1);
+        }
+        self::assertFalse(DeliveryPaths::works('push'));
+        $pages = Page::query()->count();
+        $this->later(ProbePaths::EVERY_SECONDS);
+        $this->deliver();
+        self::assertFalse(DeliveryPaths::works('push'));
+        config(['testing.gateway' => 200]);
+        $this->later(ProbePaths::EVERY_SECONDS);
+        $this->deliver();
+        $this->deliver();
+
+        self::assertSame([], DeliveryPaths::failing());
+        $again = Page::query()->where('kind', 'again')->get();
+        self::assertEqualsCanonicalizing(['noor-lind', 'mika-sund'], $again->pluck('person_id')->all(), 'Each once, on the way that was first back.');
+        self::assertSame($pages + 2, Page::query()->count());
+        self::assertSame([], $again->whereNull('sent_at')->all());
+        $this->answer($again->firstOrFail(), 'yes')->assertSessionHasNoErrors();
+        self::assertSame(Outcome::Acknowledged, Call::query()->sole()->outcome);
     }
 }

@@ -67,7 +67,7 @@ final class PeopleTest extends TestCase
         $this->signal([self::firing('clk-2')]);
         $this->takeSignals();
         $this->post('/incidents', ['alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform']);
-        $this->post('/incidents/'.Call::query()->firstOrFail()->incident_id.'/calls', ['whom' => ['person:noor-lind']]);
+        $this->post('/incidents/'.Call::query()->firstOrFail()->incident_id.'/calls', ['whom' => ['person:noor-lind'], 'why' => 'knows the lanes']);
         self::assertSame(['voice'], Page::query()->where('person_id', 'noor-lind')->pluck('channel')->all());
     }
 

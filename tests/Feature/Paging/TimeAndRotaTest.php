@@ -121,7 +121,7 @@ final class TimeAndRotaTest extends TestCase
         self::assertNotSame([], Page::query()->pluck('person_id')->all());
         Rota::query()->update(['layers' => '[]', 'overrides' => '[]']);
         \App\Paging\EscalationPolicy::query()->where('team_id', 'lanes')->update(['steps' => json_encode([['targets' => ['rota:lanes'], 'wait_seconds' => 300]])]);
-        $this->post("/incidents/$call->incident_id/calls", ['whom' => ['team:lanes']])->assertSessionHasNoErrors();
+        $this->post("/incidents/$call->incident_id/calls", ['whom' => ['team:lanes'], 'why' => 'it is theirs'])->assertSessionHasNoErrors();
         self::assertContains('Call to Lane systems names nobody', array_column(RunningClocks::all(), 'title'));
 
         // Somebody is put on it: the gap is over, and they are called.

@@ -96,7 +96,8 @@ final class NewsTest extends TestCase
         $this->actingAs($this->person('ingrid-vale'));
         // Whatever is written while props are read comes after the head that is told.
         DB::listen(static function () use (&$wrote): void {
-            if ($wrote === null && ($wrote = true)) {
+            if ($wrote === null) {
+                $wrote = true;
                 Journal::write(Actor::system(), 'alert.opened', ['alert', 1], []);
             }
         });

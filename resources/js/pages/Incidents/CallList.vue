@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { clockTime, remaining, millis, useNow } from '@/lib/time';
 import type { CallLine, PageLine } from '@/pages/Incidents/room';
 
 /** Who was paged when, on what, and what they answered. */
-defineProps<{ calls: CallLine[]; incident: number }>();
+defineProps<{ calls: CallLine[]; incident: number; mayStop: boolean }>();
 const now = useNow();
 const answering = useAction();
 const ways: Record<string, string> = {
@@ -17,7 +20,7 @@ const ways: Record<string, string> = {
 const said = { yes: 'yes', no: 'no', later: 'yes, a little later', hand: 'that it goes on' };
 const stands = (page: PageLine): string => {
   if (page.answer)
-    return `answered ${said[page.answer]}${ways[page.answered_how ?? ''] ?? ''}, ${clockTime(page.answered_at ?? page.at)}`;
+    return `answered ${said[page.answer]}${ways[page.answered_how ?? ''] ?? ''}, ${clockTime(page.answered_at ?? page.at)}${page.answer_why ? `: “${page.answer_why}”` : ''}`;
   if (page.failed_at) return `came back${page.error ? `: ${page.error}` : ''}`;
   if (page.opened_at) return `opened ${clockTime(page.opened_at)}`;
   if (page.delivered_at) return 'arrived, no answer yet';
@@ -34,16 +37,33 @@ const words = (call: CallLine): string =>
   ({
     waiting: `step ${call.step} of ${call.steps}${call.round > 1 ? `, round ${call.round}` : ''}`,
     acknowledged: holds(call),
-    exhausted: 'nobody answered',
-    resolved: 'over',
+    exhausted: call.ended ?? 'nobody answered',
+    resolved: call.stopped ? `stopped by ${call.stopped.by}: ${call.stopped.why}` : 'over',
   })[call.outcome];
+const stopping = ref<number | null>(null);
+const why = ref('');
+const stopper = useAction();
+const stop = (call: CallLine, incident: number): void =>
+  stopper.send(`/incidents/${incident}/calls/${call.id}/stop`, { why: why.value }, () => {
+    stopping.value = null;
+    why.value = '';
+  });
 const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
   answering.send(`/incidents/${incident}/answer`, { page: call.mine, answer: what });
 </script>
 
 <template>
   <p v-if="calls.length === 0" class="text-small text-ink-2">Nobody was called.</p>
-  <div v-for="call in calls" :key="call.id" class="mb-2 text-small">
+  <div
+    v-for="call in calls"
+    :key="call.id"
+    class="mb-2 text-small"
+    :class="call.unanswered ? 'border-l-[5px] border-call bg-sheet py-1 pl-2' : ''"
+  >
+    <p v-if="call.unanswered" role="alert">
+      <strong class="text-call">{{ call.ended }}.</strong>
+      {{ call.outcome === 'waiting' ? 'Nobody is left to answer in this step.' : 'Nobody comes.' }} Call somebody else.
+    </p>
     <p>
       <strong>{{ call.team }}</strong>,
       <span :class="call.outcome === 'exhausted' ? 'font-semibold text-call' : 'text-ink-2'">{{
@@ -52,6 +72,10 @@ const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
         >, next step in
         <span class="font-mono font-semibold">{{ remaining(millis(call.step_ends_at) - now) }}</span></span
       >
+    </p>
+    <p v-if="call.handed || call.reason" class="text-ink-2">
+      {{ call.by ? `${call.by} ${call.handed ? 'hands it on' : 'calls'}` : 'Called'
+      }}{{ call.reason ? `: ${call.reason}` : '' }}
     </p>
     <p v-if="call.policyChanged" class="text-tiny text-ink-2">
       Its policy, {{ call.policy }}, was changed since; this call goes on by the one that it began with.
@@ -76,11 +100,27 @@ const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
         }}</time>
         <span>
           <span class="font-semibold">{{ page.person }}</span><span class="text-ink-2"
-            >, {{ page.way }}{{ page.kind === 'ask' ? ', asked again' : '' }}:
+            >, {{ page.way
+            }}{{ page.kind === 'ask' ? ', asked again' : page.kind === 'again' ? ', once it worked again' : '' }}:
           </span>
           <span :class="page.answer || page.failed_at ? 'text-ink' : 'text-call'">{{ stands(page) }}</span>
         </span>
       </li>
     </ol>
+    <template v-if="mayStop && call.outcome !== 'resolved'">
+      <form v-if="stopping === call.id" class="mt-1 grid gap-1" @submit.prevent="stop(call, incident)">
+        <label class="font-semibold"
+          >Why it is stopped<input v-model="why" class="field" maxlength="500" required autofocus
+        /></label>
+        <TroubleNote :text="stopper.errors.value.why ?? stopper.errors.value.action" />
+        <p class="flex gap-3">
+          <ActButton type="submit" :busy="stopper.busy.value">Stop the call to {{ call.team }}</ActButton>
+          <button type="button" class="link" @click="stopping = null">Cancel</button>
+        </p>
+      </form>
+      <button v-else type="button" class="link text-tiny" @click="stopping = call.id">
+        Stop this call<span class="sr-only"> to {{ call.team }}</span>
+      </button>
+    </template>
   </div>
 </template>

@@ -5,6 +5,7 @@ import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
+import { useDraft } from '@/lib/draft';
 import { plural } from '@/lib/states';
 import type { RoomIncident } from '@/pages/Incidents/room';
 
@@ -29,6 +30,8 @@ interface Preview {
 const action = useAction();
 const preview = ref<Preview | null>(null);
 const chosen = ref<string[]>([]);
+/** Each incident has its own: what was typed survives a closed sheet. */
+const why = useDraft(`call-${props.incident.id}`);
 const trouble = ref<string | undefined>();
 let asked = 0;
 const load = async (): Promise<void> => {
@@ -53,8 +56,13 @@ const called = computed(() =>
 const people = computed(() => [...new Set(called.value.flatMap((one) => one.people))]);
 const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.value);
 const send = (): void =>
-  action.send(`/incidents/${props.incident.id}/calls`, { whom: called.value.map((one) => one.whom) }, () =>
-    emit('close'),
+  action.send(
+    `/incidents/${props.incident.id}/calls`,
+    { whom: called.value.map((one) => one.whom), why: why.text.value },
+    () => {
+      why.clear();
+      emit('close');
+    },
   );
 </script>
 
@@ -111,6 +119,10 @@ const send = (): void =>
           </li>
         </ul>
       </section>
+      <label class="text-small font-semibold"
+        >Why they are needed
+        <input v-model="why.text.value" class="field" maxlength="500" required placeholder="It stands on their page" />
+      </label>
       <ActButton main type="submit" :busy="action.busy.value" :disabled="called.length === 0">{{
         people.length ? `Page ${plural(people.length, 'person', 'people')} now` : 'Call them'
       }}</ActButton>

@@ -109,6 +109,7 @@ const toEnd = (): void => {
 watch(entries, () => void nextTick(toEnd));
 onMounted(() => {
   if (window.location.hash === '#say' && isOpen.value && coordinates.value) sheet.value = 'update';
+  if (window.location.hash === '#call' && isOpen.value && coordinates.value) sheet.value = 'call';
   void nextTick(toEnd);
 });
 </script>
@@ -197,6 +198,14 @@ onMounted(() => {
 
     <div class="grid min-h-0 flex-1 lg:grid-cols-[minmax(330px,430px)_1fr_280px]">
       <section class="min-h-0 overflow-y-auto px-4 py-3" aria-label="What we know" tabindex="0">
+        <p
+          v-for="call in calls.filter((one) => one.unanswered)"
+          :key="call.id"
+          class="mb-3 border border-line border-l-[5px] border-l-call bg-sheet p-2"
+        >
+          <strong class="text-call">{{ call.ended }}.</strong> Nobody comes by this call.
+          <button v-if="coordinates" type="button" class="link" @click="sheet = 'call'">Call somebody else</button>
+        </p>
         <p class="mb-3"><strong>So far:</strong> {{ soFar }}</p>
         <div
           v-if="hit.grown"
@@ -293,7 +302,7 @@ onMounted(() => {
             )
           }}</span>
         </h2>
-        <CallList :calls="calls" :incident="incident.id" />
+        <CallList :calls="calls" :incident="incident.id" :may-stop="isOpen && coordinates" />
         <ActButton v-if="isOpen && coordinates" shortcut="p" class="mt-1" @click="sheet = 'call'">Call more…</ActButton>
         <h2 class="mt-4 mb-1 flex justify-between">
           <span>Here</span><span>{{ present.length }}</span>

@@ -9,16 +9,22 @@ import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
 import GroupCard from '@/pages/Incidents/GroupCard.vue';
 import IncidentRow from '@/pages/Incidents/IncidentRow.vue';
 import ReportCard from '@/pages/Incidents/ReportCard.vue';
+import UnansweredCard from '@/pages/Incidents/UnansweredCard.vue';
 import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
 import { useFresh } from '@/lib/fresh';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
 import { lasting, millis, useNow } from '@/lib/time';
-import type { AlertGroup, IncidentLine, ReportLine } from '@/lib/types';
+import type { AlertGroup, IncidentLine, ReportLine, UnansweredCall } from '@/lib/types';
 
 /** The first screen: what needs a decision, with the decision beside it. */
-const props = defineProps<{ groups: AlertGroup[]; reports: ReportLine[]; incidents: IncidentLine[] }>();
+const props = defineProps<{
+  unanswered: UnansweredCall[];
+  groups: AlertGroup[];
+  reports: ReportLine[];
+  incidents: IncidentLine[];
+}>();
 const shared = useShared();
 const now = useNow();
 const action = useAction();
@@ -28,14 +34,16 @@ const declaring = ref<AlertGroup | null>(null);
 const attaching = ref<AlertGroup | null>(null);
 const selectedId = ref<string | null>(null);
 const rows = computed(() => [
-  ...props.groups.map((group) => ({ id: `group-${group.id}`, group, report: null })),
-  ...props.reports.map((report) => ({ id: `report-${report.id}`, group: null, report })),
+  ...props.unanswered.map((call) => ({ id: `call-${call.id}`, call, group: null, report: null })),
+  ...props.groups.map((group) => ({ id: `group-${group.id}`, call: null, group, report: null })),
+  ...props.reports.map((report) => ({ id: `report-${report.id}`, call: null, group: null, report })),
 ]);
 const selected = computed(() => rows.value.find((row) => row.id === selectedId.value) ?? rows.value[0] ?? null);
 const fresh = useFresh(() => rows.value.map((row) => row.id));
 const open = computed(() => props.incidents.filter((incident) => !incident.resolved_at));
 const oldest = computed(() => {
   const times = [
+    ...props.unanswered.map((call) => millis(call.at)),
     ...props.groups.map((group) => millis(group.since)),
     ...props.reports.map((report) => millis(report.told_at)),
   ];
@@ -89,9 +97,9 @@ watch(
     :follows="{
       'alert.': ['groups'],
       'signals.': ['groups'],
-      'incident.': ['groups', 'incidents'],
+      'incident.': ['groups', 'incidents', 'unanswered'],
       'report.': ['reports', 'incidents'],
-      'call.': ['incidents'],
+      'call.': ['incidents', 'unanswered'],
       'update.': ['incidents'],
     }"
   >
@@ -122,8 +130,14 @@ watch(
             @focusin="selectedId = row.id"
             @click="selectedId = row.id"
           >
+            <UnansweredCard
+              v-if="row.call"
+              :call="row.call"
+              :selected="row.id === selected?.id"
+              :may-act="coordinates"
+            />
             <GroupCard
-              v-if="row.group"
+              v-else-if="row.group"
               :group="row.group"
               :selected="row.id === selected?.id"
               :may-act="coordinates"

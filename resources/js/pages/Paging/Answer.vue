@@ -33,6 +33,10 @@ const props = defineProps<{
   heldByMe: boolean;
   stepEndsAt: string | null;
   team: string;
+  by: string | null;
+  reason: string;
+  afterNo: 'next' | 'nobody';
+  stopped: boolean;
   incident: {
     ref: string;
     id: number;
@@ -105,6 +109,7 @@ const where = computed(() =>
 );
 const isOver = computed(() => props.callOutcome === 'resolved');
 const stands = computed(() => {
+  if (props.stopped) return 'This call was stopped. Nothing to do.';
   if (isOver.value) return 'This is over. Nothing to do.';
   if (props.heldByMe && props.handedTo)
     return `You have it until ${props.handedTo} says yes; if they do not, the next person is called.`;
@@ -113,7 +118,11 @@ const stands = computed(() => {
   if (props.heldByMe && props.asksAgain) return 'Nothing was done since you took it. Are you on it?';
   if (props.heldByMe) return `You have it since ${clockTime(props.answeredAt ?? props.incident.started_at)}.`;
   if (props.heldBy) return `${props.heldBy} has it. You can still join.`;
-  if (props.answer === 'no') return 'You said no. The next person is being called.';
+  if (props.answer === 'no')
+    return props.afterNo === 'next'
+      ? 'You said no. The call goes on to the next person.'
+      : `You said no. Nobody else is left to call: ${props.incident.coordinator || 'the coordinators'} ${props.incident.coordinator ? 'decides' : 'decide'} who comes.`;
+  if (props.callOutcome === 'exhausted') return 'The call has ended, but you can still take it.';
   return props.stepEndsAt ? `Next person is called in ${remaining(millis(props.stepEndsAt) - now.value)}.` : '';
 });
 </script>
@@ -127,6 +136,9 @@ const stands = computed(() => {
         ><span class="font-mono">{{ incident.ref }}</span>
       </p>
       <h1 class="mt-1 text-2xl! leading-tight">{{ incident.title }}</h1>
+      <p v-if="reason" class="mt-1">
+        <strong>{{ by ?? 'Skarvo' }} calls you:</strong> {{ reason }}
+      </p>
     </header>
     <section
       v-if="props.with.length"
@@ -220,7 +232,7 @@ const stands = computed(() => {
             class="rounded-edge border-2 border-ink py-3 text-head font-bold"
             :aria-busy="busy === saying"
           >
-            <template v-if="saying === 'no'">{{ heldByMe ? 'Hand it back' : 'No, call the next' }}</template>
+            <template v-if="saying === 'no'">{{ heldByMe ? 'Hand it back' : 'No, I can’t' }}</template>
             <template v-else-if="saying === 'later'">Yes, in {{ minutes }} minutes</template>
             <template v-else>Page {{ to || next || '…' }}; I have it until then</template>
           </button>

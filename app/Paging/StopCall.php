@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paging;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use App\Platform\Refused;
+use Skarvo\Paging\HappeningKind;
+use Skarvo\Paging\Outcome;
+
+/** Ends a call from the room: nobody further is paged for it. Call it inside a transaction. */
+final class StopCall
+{
+    public function __construct(private readonly FollowCall $follow) {}
+
+    /** @throws \Illuminate\Validation\ValidationException if it is over already */
+    public function __invoke(Call $call, string $why, Person $by): void
+    {
+        $call->refresh();
+        if ($call->outcome === Outcome::Resolved) {
+            throw Refused::because("The call to {$call->calls()} is over already.");
+        }
+        $call->update(['stopped_by' => $by->id, 'stopped_why' => $why, 'settled_at' => now()]);
+        Journal::write(Actor::person($by), 'call.stopped', ['call', $call->id], ['team' => $call->calls(), 'why' => $why], $call->incident_id);
+        HoldCalls::forget($call);
+        // With it ends what it was handed on to.
+        foreach (Call::query()->where('handed_from', $call->id)->where('outcome', '!=', Outcome::Resolved)->get() as $handed) {
+            $this->follow->happens($handed, HappeningKind::Resolved);
+        }
+        $this->follow->happens($call, HappeningKind::Resolved);
+    }
+}
