@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Incidents\BelongingController;
+use App\Incidents\DeclareController;
 use App\Incidents\IncidentsController;
 use App\Incidents\PrioritiesController;
 use App\Incidents\ReportController;
@@ -149,15 +151,21 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::get('on-call/{rota}/layers', [LayersController::class, 'edit']);
         Route::post('on-call/{rota}/layers/preview', [LayersController::class, 'preview']);
         Route::post('on-call/{rota}/layers', [LayersController::class, 'save']);
-        Route::get('incidents-proposal', [IncidentsController::class, 'propose']);
-        Route::post('incidents', [IncidentsController::class, 'store']);
-        Route::post('incidents/{incident}/alerts', [IncidentsController::class, 'attach']);
+        Route::post('incidents-proposal', [DeclareController::class, 'propose']);
+        Route::post('incidents', [DeclareController::class, 'store']);
+        Route::post('incidents/{incident}/alerts', [BelongingController::class, 'attach']);
+        Route::post('incidents/{incident}/alerts/detach', [BelongingController::class, 'detach']);
+        Route::post('incidents/{incident}/items', [BelongingController::class, 'item']);
+        Route::post('incidents/{incident}/items/unsay', [BelongingController::class, 'unsayItem']);
+        Route::get('incidents/{incident}/reopen', [IncidentsController::class, 'reopenPreview']);
+        Route::post('incidents/{incident}/reopen', [IncidentsController::class, 'reopen']);
         Route::post('incidents/{incident}/coordinate', [IncidentsController::class, 'coordinate']);
         Route::post('incidents/{incident}/change', [IncidentsController::class, 'change']);
         Route::post('incidents/{incident}/updates', [UpdateController::class, 'store']);
         Route::get('incidents/{incident}/resolve', [RoomController::class, 'resolvePreview']);
         Route::post('incidents/{incident}/resolve', [IncidentsController::class, 'resolve']);
-        Route::post('reports/{report}/link', [IncidentsController::class, 'linkReport']);
+        Route::post('reports/{report}/link', [BelongingController::class, 'link']);
+        Route::post('reports/{report}/unlink', [BelongingController::class, 'unlink']);
     });
 
     // The record of the estate is kept by those who answer for services, and by coordinators.

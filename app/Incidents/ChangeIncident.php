@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Paging\StartCall;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -16,14 +17,18 @@ use Skarvo\Incidents\Urgency;
 /** Corrects what is said about an incident: title, impact, urgency, stage. */
 final class ChangeIncident
 {
+    public function __construct(private readonly StartCall $startCall) {}
+
     /**
      * @param  int  $version  that the person saw
+     * @param  string  $why  asked for where the priority changes
+     * @param  bool  $call  whether a higher priority calls its team, by the policy that it has for that
      *
      * @throws \Illuminate\Validation\ValidationException if somebody changed it meanwhile
      */
-    public function __invoke(Incident $incident, int $version, string $title, Impact $impact, Urgency $urgency, Stage $stage, Person $by): void
+    public function __invoke(Incident $incident, int $version, string $title, Impact $impact, Urgency $urgency, Stage $stage, Person $by, string $why = '', bool $call = false): void
     {
-        DB::transaction(static function () use ($incident, $version, $title, $impact, $urgency, $stage, $by): void {
+        DB::transaction(function () use ($incident, $version, $title, $impact, $urgency, $stage, $by, $why, $call): void {
             $incident->refresh();
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved and does not change any more.");
@@ -33,10 +38,14 @@ final class ChangeIncident
             }
             $matrix = Priorities::matrix();
             $priority = $matrix->priority($impact, $urgency);
+            if ($priority !== $incident->priority && trim($why) === '') {
+                throw Refused::because("Say why the priority goes from $incident->priority to $priority.", 'why');
+            }
+            $isRaised = $priority < $incident->priority;
             $told = array_filter([
                 $title !== $incident->title ? ["Title: $title", "was: $incident->title"] : null,
                 $stage !== $incident->stage ? [$stage->words(), ''] : null,
-                $priority !== $incident->priority ? ["Priority $priority", "was $incident->priority; impact {$impact->meaning()}, urgency {$urgency->meaning()}"] : null,
+                $priority !== $incident->priority ? ["Priority $priority", "was $incident->priority; impact {$impact->meaning()}, urgency {$urgency->meaning()}: $why"] : null,
             ]);
             $incident->update([
                 'title' => $title, 'impact' => $impact, 'urgency' => $urgency, 'stage' => $stage, 'priority' => $priority, 'version' => $version + 1,
@@ -44,8 +53,12 @@ final class ChangeIncident
                 // What was promised stands; with a higher priority comes a sooner promise.
                 'next_update_at' => min($incident->next_update_at, $priority < $incident->priority ? now()->addSeconds($matrix->updateWithin($priority)) : $incident->next_update_at),
             ]);
-            foreach ($told as [$what, $why]) {
-                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['what' => $what, 'why' => $why], $incident->id);
+            foreach ($told as [$what, $because]) {
+                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['what' => $what, 'why' => $because], $incident->id);
+            }
+            $team = $incident->load('team')->team;
+            if ($call && $isRaised && $team !== null) {
+                ($this->startCall)($incident, $team, Actor::person($by), $why);
             }
         });
     }

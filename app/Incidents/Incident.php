@@ -22,7 +22,7 @@ use Skarvo\Incidents\Urgency;
  * An interruption of a service, from its declaration until it is resolved.
  *
  * @property int $id
- * @property string $service_id
+ * @property string|null $service_id null: none is known to be hit
  * @property string|null $team_id
  * @property string|null $coordinator_id
  * @property bool $follows_group

@@ -4,35 +4,44 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Paging\Unanswered;
 use App\Signals\Alert;
+use App\Signals\Standing;
+use Skarvo\Incidents\HitService;
 use Skarvo\Paging\Outcome;
+use Skarvo\Topology\Affected;
 use Skarvo\Topology\State;
 
 /** An incident as a list shows it: one line of what it is, one of how it stands. */
 final class IncidentSummary
 {
+    /** What has to be loaded with an incident. */
+    public const NEEDS = ['service', 'team', 'coordinator', 'calls.team', 'calls.person', 'reports'];
+
     /** @return array<string, mixed> */
-    public static function of(Incident $incident): array
+    public static function of(Incident $incident, Standing $standing): array
     {
         return [
             'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'priority' => $incident->priority,
             'service' => $incident->service->name ?? '', 'stage' => $incident->stage->value, 'stageWords' => $incident->stage->words(),
-            'state' => self::state($incident), 'stands' => self::stands($incident),
+            'state' => self::state($incident, $standing), 'stands' => self::stands($incident),
             'started_at' => $incident->started_at, 'declared_at' => $incident->declared_at, 'resolved_at' => $incident->resolved_at,
             'next_update_at' => $incident->next_update_at, 'restore_by' => $incident->restore_by,
             'coordinator' => $incident->coordinator->name ?? '', 'coordinator_id' => $incident->coordinator_id,
         ];
     }
 
-    /** The worst that its open alerts say, or restored. */
-    private static function state(Incident $incident): string
+    /** The worst of the services that it hits, else of its items; or restored. */
+    private static function state(Incident $incident, Standing $standing): string
     {
         if (! $incident->isOpen()) {
             return 'restored';
         }
-        $ranks = Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->get(['level'])->map(static fn(Alert $a): int => $a->level->observed()->rank());
+        $impact = $standing->ofIncident($incident->id);
+        $ranks = array_map(static fn(HitService $s): int => $s->state->rank(), $standing->estate->services($impact)) ?: array_map(static fn(Affected $a): int => $a->state->rank(), $impact->affected);
 
-        return State::ofRank((int) ($ranks->max() ?? 0))->value;
+        // What is on no known item is still what its alerts say.
+        return State::ofRank($ranks !== [] ? max($ranks) : (int) Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->get(['level'])->map(static fn(Alert $a): int => $a->level->observed()->rank())->max())->value;
     }
 
     private static function stands(Incident $incident): string
@@ -42,7 +51,7 @@ final class IncidentSummary
         $who = match ($call?->outcome) {
             Outcome::Acknowledged => "$team answered",
             Outcome::Waiting => "$team is being called",
-            Outcome::Exhausted => "Nobody of $team answered",
+            Outcome::Exhausted => Unanswered::words($call),
             default => $team,
         };
         $reports = $incident->reports->count();

@@ -9,6 +9,7 @@ use App\Platform\Team;
 use App\Rota\Rota;
 use App\Signals\Alert;
 use App\Signals\Observed;
+use App\Signals\Standing;
 use App\Topology\Estate;
 use App\Topology\Item;
 use Illuminate\Database\Eloquent\Collection;
@@ -16,39 +17,44 @@ use Skarvo\Incidents\HitService;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Proposal;
 use Skarvo\Incidents\Urgency;
+use Skarvo\Topology\State;
 
-/** Fills in an incident from alerts, before anybody has said anything. */
+/** Fills in an incident from what it is declared from, before anybody has said anything of it. */
 final class ProposeIncident
 {
-    /**
-     * @param  Collection<int, Alert>  $alerts  the first one leads
-     * @return array<string, mixed>
-     */
-    public function __invoke(Collection $alerts): array
+    private const WORDS_OF_A_REPORT = 90;
+
+    /** @return array<string, mixed> */
+    public function __invoke(Beginning $from): array
     {
-        $estate = Estate::open();
-        $hit = WhatIsHit::by(Observed::by(Alert::query()->whereKey($alerts->modelKeys())), $estate);
+        $standing = Standing::now();
+        $alerts = Alert::query()->whereKey($from->alerts)->get();
+        $reports = Report::query()->with('service')->whereKey($from->reports)->orderBy('told_at')->get();
+        $said = $from->said();
+        $observed = Observed::by(Alert::query()->whereKey($alerts->modelKeys()));
+        if ($said !== null) {
+            $observed = Observed::worst($observed, [$said->id => $from->state ?? ($standing->state($said->id) === State::Up ? $from->saidState($said) : $standing->state($said->id))]);
+        }
+        $hit = WhatIsHit::by($observed, $standing);
         $proposal = $hit->proposal;
         $matrix = Priorities::matrix();
-        $team = $this->team($estate, $alerts, $proposal->service?->id);
 
         return [
-            'title' => ['value' => $this->title($alerts, $proposal), 'why' => count($alerts) === 1 ? 'From the alert.' : 'From the service that is hit and the first of '.count($alerts).' alerts.'],
+            'title' => $this->title($alerts, $reports, $said, $proposal),
             'service' => ['value' => $proposal->service?->id, 'why' => $proposal->serviceReason],
             'impact' => ['value' => $proposal->impact->value, 'why' => $proposal->impactReason],
             'urgency' => ['value' => $proposal->urgency->value, 'why' => $proposal->urgencyReason],
-            'team' => $team,
+            'team' => $this->team($standing->estate, $alerts, $said->id ?? $proposal->service?->id),
+            'said' => $said === null ? null : ['id' => $said->id, 'name' => $said->name, 'state' => ($observed[$said->id] ?? State::Down)->value],
             'behind' => $hit->behind(),
             'hit' => array_map(static fn(HitService $s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $hit->services),
             'sites' => $hit->sites,
+            'together' => Troubles::now($standing)->with($observed),
             'targets' => $matrix->toArray()['targets'],
             'priorities' => $matrix->toArray()['priorities'],
             'choices' => [
                 'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('tier')->orderBy('name')->get()
-                    ->map(static fn(Item $item): array => [
-                        'id' => $item->id, 'name' => $item->name, 'tier' => $item->tier,
-                        'state' => collect($hit->services)->firstWhere('id', $item->id)->state->value ?? 'up',
-                    ]),
+                    ->map(static fn(Item $item): array => ['id' => $item->id, 'name' => $item->name, 'tier' => $item->tier, 'state' => $standing->state($item->id)->value]),
                 'impacts' => array_map(static fn(Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
                 'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
                 'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
@@ -56,15 +62,23 @@ final class ProposeIncident
         ];
     }
 
-    /** @param  Collection<int, Alert>  $alerts */
-    private function title(Collection $alerts, Proposal $proposal): string
+    /**
+     * @param  Collection<int, Alert>  $alerts
+     * @param  Collection<int, Report>  $reports
+     * @return array{value: string, why: string}
+     */
+    private function title(Collection $alerts, Collection $reports, ?Item $said, Proposal $proposal): array
     {
         $first = $alerts->sortBy([['first_signal_at', 'asc'], ['id', 'asc']])->first();
-        if (count($alerts) === 1 || $proposal->service === null) {
-            return mb_substr($first?->title() ?? 'Something is wrong', 0, 160);
-        }
+        [$title, $why] = match (true) {
+            $first !== null && ($alerts->count() === 1 || $proposal->service === null) => [$first->title(), 'From the alert.'],
+            $first !== null => ["{$proposal->service->name}: ".lcfirst($first->title()), "From the service that is hit and the first of {$alerts->count()} alerts."],
+            $reports->isNotEmpty() => [($said->name ?? '').': '.mb_strimwidth(lcfirst((string) $reports->first()->what), 0, self::WORDS_OF_A_REPORT, '…'), $reports->count() === 1 ? 'From the report.' : "From the first of {$reports->count()} reports."],
+            $said !== null => ["$said->name: ", 'Say what is wrong with it.'],
+            default => ['', 'Say in a few words what is wrong.'],
+        };
 
-        return mb_substr("{$proposal->service->name}: ".lcfirst($first?->title() ?? ''), 0, 160);
+        return ['value' => mb_substr($title, 0, 160), 'why' => $why];
     }
 
     /**
@@ -73,17 +87,22 @@ final class ProposeIncident
      * @param  Collection<int, Alert>  $alerts
      * @return array{value: ?string, why: string, onCall: ?string}
      */
-    private function team(Estate $estate, Collection $alerts, ?string $service): array
+    private function team(Estate $estate, Collection $alerts, ?string $otherwise): array
     {
         $ground = $estate->ground(array_values($alerts->pluck('item_id')->filter()->map(strval(...))->all()));
-        $item = Item::query()->find($ground->item ?? $service ?? '');
+        $item = Item::query()->find($ground->item ?? $otherwise ?? '');
         $team = $item?->team;
         $rota = $team === null ? null : Rota::query()->where('team_id', $team->id)->first();
         $onCall = $rota?->onCallNow();
 
         return [
             'value' => $team?->id,
-            'why' => $team === null ? 'No team owns this item; choose one.' : "Owns $item->name, at the bottom of what is hit.",
+            'why' => match (true) {
+                $item === null => 'No item is known; choose a team.',
+                $team === null => "No team owns $item->name; choose one.",
+                $ground === null => "Owns $item->name.",
+                default => "Owns $item->name, which explains most of the alerts.",
+            },
             'onCall' => $onCall === null ? null : Person::query()->find($onCall)?->name,
         ];
     }

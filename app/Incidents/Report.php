@@ -16,10 +16,11 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $service_id
  * @property CarbonImmutable $told_at
  * @property CarbonImmutable|null $resolved_at
+ * @property CarbonImmutable|null $unlinked_at since when it is not about the incident that it was linked to
  */
 final class Report extends Record
 {
-    protected $casts = ['told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime'];
+    protected $casts = ['unlinked_at' => 'immutable_datetime', 'told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Item, $this> */
     public function service(): BelongsTo

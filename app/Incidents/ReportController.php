@@ -26,7 +26,7 @@ final class ReportController
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')->get()
                 ->unique('public_name')->map(fn(Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
             'sites' => Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
-            'known' => Incident::query()->with('updates')->whereNull('resolved_at')->get()->map(self::known(...))->values(),
+            'known' => Incident::query()->with('updates')->whereNull('resolved_at')->get()->map(self::known(...))->filter(static fn(array $known): bool => $known['services'] !== [])->values(),
             'service' => $request->string('service')->toString(),
         ]);
     }
@@ -51,7 +51,7 @@ final class ReportController
         $report = Report::query()->with(['service', 'incident.updates'])->where('token', $token)->firstOrFail();
 
         return Inertia::render('Incidents/ReportFollow', [
-            'report' => [...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? ''],
+            'report' => [...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? '', 'unlinked' => $report->unlinked_at !== null && $report->incident_id === null],
             'updates' => $report->incident === null ? [] : $report->incident->updates->sortByDesc('number')->values()->map(fn(Update $u): array => $u->summed()),
         ]);
     }
@@ -97,7 +97,7 @@ final class ReportController
     private static function known(Incident $incident): array
     {
         $last = $incident->updates->last();
-        $own = Item::query()->find($incident->service_id)?->public_name;
+        $own = $incident->service_id === null ? null : Item::query()->find($incident->service_id)?->public_name;
 
         return [
             'services' => array_values(array_unique(array_filter([$own, ...array_column($last->services ?? [], 'name')]))),

@@ -11,11 +11,14 @@ use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Platform\WallClock;
 use App\Signals\Alert;
-use App\Topology\Estate;
+use App\Signals\Observed;
+use App\Signals\Standing;
 use App\Updates\Draft as UpdateDraft;
 use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\HitService;
 use Skarvo\Incidents\Stage;
 use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Outcome;
@@ -23,6 +26,9 @@ use Skarvo\Paging\Outcome;
 /** Resolves an incident with all that hangs on it; preview() says first what that will be. */
 final class ResolveIncident
 {
+    /** So long may a monitor take to see that what it watches works again. */
+    public const SETTLE_SECONDS = 600;
+
     public function __construct(private readonly FollowCall $follow) {}
 
     /** @return array{reports: int, mails: list<string>, calls: list<string>, services: list<string>, firing: list<array<string, mixed>>, update: string} */
@@ -35,7 +41,7 @@ final class ResolveIncident
             'mails' => array_values($reports->pluck('email')->filter()->map(strval(...))->all()),
             'calls' => array_values(Call::query()->with(['team', 'person'])->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get()
                 ->map(static fn(Call $call): string => $call->calls())->all()),
-            'services' => $this->publicServices($incident),
+            'services' => UpdateDraft::publicNames($incident),
             'firing' => array_values(Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->orderBy('first_signal_at')->get()->map(static fn(Alert $a): array => $a->summed())->all()),
             'update' => UpdateDraft::of($incident, Stage::Restored)['text'],
         ];
@@ -47,10 +53,10 @@ final class ResolveIncident
         DB::transaction(function () use ($incident, $resolution, $publicText, $by): void {
             $incident->refresh();
             if (! $incident->isOpen()) {
-                throw Refused::because("{$incident->ref()} was resolved already, at {$incident->resolved_at?->format('H:i')} UTC.");
+                throw Refused::because("{$incident->ref()} was resolved already, at ".WallClock::time($incident->resolved_at ?? now()).'.');
             }
             $now = now();
-            $services = $this->publicServices($incident);
+            $services = UpdateDraft::publicNames($incident);
             $number = (int) Update::query()->where('incident_id', $incident->id)->max('number') + 1;
             $incident->update(['stage' => Stage::Restored, 'resolved_at' => $now, 'resolution' => $resolution, 'next_update_at' => null, 'update_overdue_at' => null, 'version' => $incident->version + 1]);
             Journal::write(Actor::person($by), 'incident.resolved', ['incident', $incident->id], ['resolution' => $resolution, 'title' => $incident->title], $incident->id);
@@ -64,32 +70,38 @@ final class ResolveIncident
                 $this->follow->happens($call, HappeningKind::Resolved);
                 Journal::write(Actor::system(), 'call.resolved', ['call', $call->id], ['team' => $call->calls()], $incident->id);
             }
+            $this->decideAgain($incident);
             foreach (Report::query()->where('incident_id', $incident->id)->whereNull('resolved_at')->orderBy('id')->get() as $report) {
                 $report->update(['resolved_at' => $now]);
                 Journal::write(Actor::system(), 'report.resolved', ['report', $report->id], ['ref' => $report->ref()], $incident->id);
                 if ($report->email !== null) {
-                    $this->mail($report, $incident, $publicText);
+                    $this->mail($report, $incident, $publicText, $number);
                 }
             }
         });
     }
 
-    private function mail(Report $report, Incident $incident, string $publicText): void
+    /** What still fires is to be decided about again: at once while a service is hit, else once monitors have had time to see that all is well. */
+    private function decideAgain(Incident $incident): void
     {
-        $subject = "Over: what you told us about ({$report->ref()})";
-        Journal::write(Actor::system(), 'mail.queued', ['report', $report->id], ['to' => $report->email, 'subject' => $subject], $incident->id);
-        Outbox::put('mail', "report-$report->id-resolved", [
-            'to' => $report->email, 'subject' => $subject, 'incident' => $incident->id,
-            'text' => 'Good day'.($report->name === null ? '' : " $report->name").",\n\nyou told us: \"$report->what\"\n\n$publicText\n\nIf it still does not work for you, tell us again: ".route('report')."\nYour report: ".route('report.follow', $report->token)."\n",
-        ], now());
+        $firing = Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->whereNull('withdrawn_at');
+        $count = $firing->count();
+        if ($count === 0) {
+            return;
+        }
+        $standing = Standing::now();
+        $isHit = array_filter($standing->estate->services($standing->of(Observed::by(clone $firing))), static fn(HitService $s): bool => $s->state->isBroken()) !== [];
+        $firing->update(['decide_again_at' => now(), 'wait_until' => $isHit ? null : now()->addSeconds(self::SETTLE_SECONDS), 'taken_by' => null, 'taken_at' => null]);
+        Journal::write(Actor::system(), 'alert.still_firing', ['incident', $incident->id], ['ref' => $incident->ref(), 'alerts' => $count, 'hit' => $isHit], $incident->id);
     }
 
-    /** @return list<string> names of the services that its updates told outsiders about, and of the one it is about */
-    private function publicServices(Incident $incident): array
+    private function mail(Report $report, Incident $incident, string $publicText, int $number): void
     {
-        $told = Update::query()->where('incident_id', $incident->id)->get()->flatMap(static fn(Update $u): array => array_column($u->services, 'name'))->all();
-        $own = Estate::open()->item($incident->service_id);
-
-        return array_values(array_unique([...array_filter([$own['public_name'] ?? $own['name'] ?? null]), ...$told]));
+        $subject = "Over: what you reported ({$report->ref()})";
+        Journal::write(Actor::system(), 'mail.queued', ['report', $report->id], ['to' => $report->email, 'subject' => $subject], $incident->id);
+        Outbox::put('mail', "report-$report->id-resolved-$number", [
+            'to' => $report->email, 'subject' => $subject, 'incident' => $incident->id,
+            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\nyou reported: \"$report->what\"\n\n$publicText\n\nIf it still does not work for you, report it again: ".route('report')."\nYour report: ".route('report.follow', $report->token)."\n",
+        ], now());
     }
 }

@@ -15,13 +15,14 @@ use App\Platform\Journal\Telling;
 use App\Platform\Person;
 use App\Signals\Alert;
 use App\Signals\Observed;
-use App\Topology\Estate;
+use App\Signals\Standing;
 use App\Topology\LikelyCause;
 use App\Topology\Reach;
 use App\Updates\Draft;
 use App\Updates\Update;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Impact;
@@ -36,17 +37,20 @@ final class RoomController
     {
         Presence::seen($incident, CurrentPerson::of($request));
         $incident->load(['service', 'team', 'coordinator']);
+        $standing = Standing::now();
 
         return Inertia::render('Incidents/Room', [
             'incident' => fn(): array => [
-                ...IncidentSummary::of($incident->refresh()->load(['service', 'team', 'coordinator', 'calls', 'reports'])),
+                ...IncidentSummary::of($incident->refresh()->load(IncidentSummary::NEEDS), $standing),
                 'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value, 'version' => $incident->version,
                 'service_id' => $incident->service_id, 'team' => $incident->team?->name, 'resolution' => $incident->resolution,
             ],
-            'soFar' => fn(): string => SoFar::of($incident),
-            'reach' => fn(): array => $this->reach($incident),
-            'hit' => fn(): array => $this->hit($incident),
-            'causes' => fn(): array => LikelyCause::of(Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id)),
+            'soFar' => fn(): string => SoFar::of($incident, $standing),
+            'reach' => fn(): array => $this->reach($incident, $standing),
+            'hit' => fn(): array => $this->hit($incident, $standing),
+            'together' => fn(): ?array => $incident->isOpen() ? Troubles::now($standing)->ofIncident($incident) : null,
+            'said' => fn(): array => self::said($incident),
+            'causes' => fn(): array => LikelyCause::of(Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $standing->observed()),
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()->map(fn(Alert $a): array => $a->summed()),
             'reports' => fn() => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'looseReports' => fn() => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
@@ -78,19 +82,25 @@ final class RoomController
     }
 
     /** @return array<string, mixed> */
-    private function reach(Incident $incident): array
+    private function reach(Incident $incident, Standing $standing): array
     {
-        $estate = Estate::open();
-
-        return (new Reach($estate, $estate->trace(Observed::inIncident($incident->id))))->toArray();
+        return (new Reach($standing->estate, $standing->ofIncident($incident->id), $standing->affected()))->toArray();
     }
 
     /** @return array{behind: string|null, owners: list<array{id: string, name: string, of: list<string>}>, grown: array<string, mixed>|null} who stands behind it and who answers for it, and whether it is judged too low by now */
-    private function hit(Incident $incident): array
+    private function hit(Incident $incident, Standing $standing): array
     {
-        $hit = WhatIsHit::by(Observed::inIncident($incident->id), Estate::open());
+        $hit = WhatIsHit::by(Observed::inIncident($incident->id), $standing);
 
         return ['behind' => $hit->behind(), 'owners' => $hit->owners(), 'grown' => $hit->grown($incident)];
+    }
+
+    /** @return list<array{id: string, name: string, state: string|null, by: string|null}> what people say of items, whatever alerts say */
+    private static function said(Incident $incident): array
+    {
+        return array_values(DB::table('incident_items')->join('items', 'items.id', '=', 'incident_items.item_id')->leftJoin('people', 'people.id', '=', 'incident_items.person_id')
+            ->where('incident_id', $incident->id)->orderBy('incident_items.id')->get(['items.id', 'items.name', 'incident_items.state', 'people.name as by'])
+            ->map(static fn(\stdClass $row): array => ['id' => (string) $row->id, 'name' => (string) $row->name, 'state' => $row->state === null ? null : (string) $row->state, 'by' => $row->by === null ? null : (string) $row->by])->all());
     }
 
     /** @return list<array<string, mixed>> */

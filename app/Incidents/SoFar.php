@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Paging\Call;
+use App\Paging\Unanswered;
 use App\Platform\Journal\Entry;
-use App\Signals\Observed;
-use App\Topology\Estate;
+use App\Signals\Standing;
 use App\Updates\Update;
 use Skarvo\Incidents\HitService;
 use Skarvo\Paging\Outcome;
@@ -16,10 +16,10 @@ use Skarvo\Topology\State;
 /** Catches a latecomer up in one paragraph, from what is stored. */
 final class SoFar
 {
-    public static function of(Incident $incident): string
+    public static function of(Incident $incident, Standing $standing): string
     {
-        $estate = Estate::open();
-        $impact = $estate->trace(Observed::inIncident($incident->id));
+        $estate = $standing->estate;
+        $impact = $standing->ofIncident($incident->id);
         $broken = array_values(array_filter($estate->services($impact), static fn(HitService $s): bool => $s->state->isBroken()));
         $sentences = [];
         if (! $incident->isOpen()) {
@@ -39,8 +39,8 @@ final class SoFar
             $holder = $call->pages->firstWhere('person_id', $call->held_by)?->person?->name;
             $sentences[] = match ($call->outcome) {
                 Outcome::Acknowledged => $call->team === null ? "$team was called, and comes." : "$holder of $team has it.",
-                Outcome::Waiting => "$team is being called, step $call->step; nobody has answered yet.",
-                Outcome::Exhausted => $call->team === null ? "$team did not answer." : "Nobody of $team answered.",
+                Outcome::Waiting => $call->refused_at !== null ? Unanswered::words($call).'.' : "$team is being called, step $call->step; nobody has answered yet.",
+                Outcome::Exhausted => Unanswered::words($call).'.',
                 Outcome::Resolved => '',
             };
         }

@@ -6,6 +6,7 @@ namespace App\Incidents;
 
 use App\Paging\Unanswered;
 use App\Signals\AlertGroups;
+use App\Signals\Standing;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Request;
 use Inertia\Inertia;
@@ -20,6 +21,8 @@ final class WatchController
     {
         $stamp = static fn(string $name): ?string => ($date = $request->date($name)) === null ? null : CarbonImmutable::instance($date)->utc()->format('Y-m-d H:i:s.v');
 
+        $standing = Standing::now();
+
         return Inertia::render('Incidents/Watch', [
             'groups' => fn(): array => AlertGroups::undecided($stamp('from'), $stamp('to'), groups: AlertGroups::during($request)),
             'reports' => fn() => Report::query()->with('service')->whereNull('resolved_at')->whereNull('incident_id')
@@ -27,9 +30,10 @@ final class WatchController
                 ->when($stamp('to'), fn($query, $to) => $query->where('told_at', '<=', $to))
                 ->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'unanswered' => fn(): array => Unanswered::all(),
-            'incidents' => fn() => Incident::query()->with(['service', 'team', 'coordinator', 'calls', 'reports'])
+            'incidents' => fn() => Incident::query()->with(IncidentSummary::NEEDS)
                 ->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subHours(self::RECENT_HOURS)))
-                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get()->map(IncidentSummary::of(...)),
+                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $standing)),
+            'together' => fn(): array => Troubles::now($standing)->together(),
             'matrixVersion' => fn(): int => Priorities::version(),
         ]);
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Platform\Moment;
-use App\Topology\Estate;
+use App\Signals\Standing;
 use App\Topology\Item;
 use App\Topology\Owners;
 use Skarvo\Incidents\HitService;
@@ -28,12 +28,12 @@ final readonly class WhatIsHit
         $this->proposal = Proposal::from($services, count($sites));
     }
 
-    /** @param  array<array-key, State>  $observed  worst state by item */
-    public static function by(array $observed, Estate $estate): self
+    /** @param  array<array-key, State>  $observed  worst state by item, of what is asked about */
+    public static function by(array $observed, Standing $standing): self
     {
-        $impact = $estate->trace($observed);
+        $impact = $standing->of($observed);
 
-        return new self($estate->services($impact), $estate->sites($impact));
+        return new self($standing->estate->services($impact), $standing->estate->sites($impact));
     }
 
     /** @return string|null how many an hour stand behind what is hit, as far as that is recorded */

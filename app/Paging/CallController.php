@@ -11,8 +11,7 @@ use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Team;
-use App\Signals\Observed;
-use App\Topology\Estate;
+use App\Signals\Standing;
 use App\Topology\Item;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -130,9 +129,10 @@ final class CallController
     /** @return list<array{whom: string, name: string, owns: list<string>}> teams that answer for what is hit, those with the most first */
     private function owners(Incident $incident): array
     {
-        $estate = Estate::open();
+        $standing = Standing::now();
+        $estate = $standing->estate;
         $owned = [];
-        foreach ($estate->trace(Observed::inIncident($incident->id))->affected as $hit) {
+        foreach ($standing->ofIncident($incident->id)->affected as $hit) {
             $item = $estate->item($hit->id);
             if ($item !== null && $item['team'] !== null && ($hit->distance === 0 || $item['kind'] === Item::SERVICE)) {
                 $owned[$item['team']][] = $item['name'];

@@ -10,8 +10,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
 use App\Signals\Alert;
-use App\Signals\Observed;
-use App\Topology\Estate;
+use App\Signals\Standing;
 use App\Updates\Update;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -46,8 +45,9 @@ final class PageController
         $call = $page->call ?? abort(404);
         $incident = $call->incident ?? abort(404);
         $this->noteOpened($page, $incident);
-        $estate = Estate::open();
-        $impact = $estate->trace(Observed::inIncident($incident->id));
+        $standing = Standing::now();
+        $estate = $standing->estate;
+        $impact = $standing->ofIncident($incident->id);
 
         return Inertia::render('Paging/Answer', [
             'answerTo' => $request->getRequestUri(),

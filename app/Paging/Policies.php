@@ -13,7 +13,7 @@ final class Policies
 {
     public static function for(Team $team, Incident $incident, int $at): ?EscalationPolicy
     {
-        return self::choose($team->id, $incident->service_id, $incident->urgency->value, $at);
+        return self::choose($team->id, $incident->service_id ?? '', $incident->urgency->value, $at);
     }
 
     public static function choose(string $team, string $service, string $urgency, int $at): ?EscalationPolicy

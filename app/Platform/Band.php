@@ -46,7 +46,7 @@ final class Band
     private static function grains(int $from): array
     {
         $rows = DB::table('alerts')->where('opened_at', '>=', Moment::text($from))->whereNull('withdrawn_at')
-            ->selectRaw("cast(strftime('%s', opened_at) as integer) / ? * ? as at, count(*) as many, sum(closed_at is null and incident_id is null and taken_at is null) as undecided", [self::GRAIN, self::GRAIN])
+            ->selectRaw("cast(strftime('%s', opened_at) as integer) / ? * ? as at, count(*) as many, sum(closed_at is null and (incident_id is null or decide_again_at is not null) and taken_at is null) as undecided", [self::GRAIN, self::GRAIN])
             ->groupByRaw('1')->orderByRaw('1')->get();
 
         return array_values($rows->map(static fn(\stdClass $row): array => ['at' => (int) $row->at * 1000, 'count' => (int) $row->many, 'undecided' => (int) $row->undecided])->all());

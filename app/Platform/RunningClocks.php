@@ -116,7 +116,7 @@ final class RunningClocks
     private static function waiting(): array
     {
         $clocks = [];
-        foreach (Alert::query()->whereNull('closed_at')->whereNull('incident_id')->where('wait_until', '>', now())->get() as $alert) {
+        foreach (Alert::query()->whereNull('closed_at')->free()->where('wait_until', '>', now())->get() as $alert) {
             $clocks[] = self::clock("wait-$alert->id", $alert->title(), 'waits, then comes back to the watch', $alert->wait_until ?? now(), $alert->opened_at, "/alerts/$alert->id", false);
         }
 

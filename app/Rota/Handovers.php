@@ -78,7 +78,7 @@ final class Handovers
     /** @return list<array{text: string, link: string}> */
     private static function alerts(Rota $rota): array
     {
-        return array_values(self::ofTeam($rota)->whereNull('closed_at')->whereNull('incident_id')->whereNull('put_away_at')->orderByDesc('opened_at')->limit(self::LINES)->get()
+        return array_values(self::ofTeam($rota)->whereNull('closed_at')->free()->whereNull('put_away_at')->orderByDesc('opened_at')->limit(self::LINES)->get()
             ->map(static fn(Alert $alert): array => ['text' => "{$alert->level->value}: {$alert->title()}".($alert->taken_at === null ? ', nobody has it' : ''), 'link' => "/alerts/$alert->id"])->all());
     }
 

@@ -38,6 +38,7 @@ use Skarvo\Signals\Level;
  * @property CarbonImmutable|null $put_away_at
  * @property CarbonImmutable|null $mended_at
  * @property CarbonImmutable|null $withdrawn_at
+ * @property CarbonImmutable|null $decide_again_at its incident was resolved while it still fired
  * @property CarbonImmutable|null $handle_at
  * @property CarbonImmutable|null $handled_at
  */
@@ -47,7 +48,7 @@ final class Alert extends Record
         'level' => Level::class, 'count' => 'integer', 'flips' => 'integer',
         'first_signal_at' => 'immutable_datetime', 'last_signal_at' => 'immutable_datetime',
         'opened_at' => 'immutable_datetime', 'closed_at' => 'immutable_datetime',
-        'taken_at' => 'immutable_datetime', 'wait_until' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime',
+        'taken_at' => 'immutable_datetime', 'wait_until' => 'immutable_datetime', 'decide_again_at' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime',
         'mended_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime', 'handle_at' => 'immutable_datetime', 'handled_at' => 'immutable_datetime',
         'items' => 'array', 'threads' => 'array', 'handling' => Handling::class,
     ];
@@ -83,8 +84,19 @@ final class Alert extends Record
      */
     public function scopeUndecided(Builder $query): void
     {
-        $query->whereNull('closed_at')->whereNull('incident_id')->whereNull('put_away_at')->where(fn(Builder $q) => $q->whereIn('handling', [Handling::Decide, Handling::Page])->orWhere(fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '<=', now())))
+        $this->scopeFree($query->whereNull('closed_at')->whereNull('put_away_at'));
+        $query->where(fn(Builder $q) => $q->whereIn('handling', [Handling::Decide, Handling::Page])->orWhereNotNull('decide_again_at')->orWhere(fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '<=', now())))
             ->where(fn(Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', now()));
+    }
+
+    /**
+     * Part of no incident, or of one that was resolved while it still fired.
+     *
+     * @param  Builder<Alert>  $query
+     */
+    public function scopeFree(Builder $query): void
+    {
+        $query->where(static fn(Builder $q) => $q->whereNull('incident_id')->orWhereNotNull('decide_again_at'));
     }
 
     /** What is wrong, in the monitor's words if it gave any. */

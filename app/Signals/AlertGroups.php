@@ -25,6 +25,8 @@ final class AlertGroups
 
     private readonly Estate $estate;
 
+    private readonly Standing $standing;
+
     /** @var array<string, array{int, int}> tier and rank of the state of what an item endangers, by item and level */
     private array $weights = [];
 
@@ -33,7 +35,8 @@ final class AlertGroups
 
     public function __construct()
     {
-        $this->estate = Estate::open();
+        $this->standing = Standing::now();
+        $this->estate = $this->standing->estate;
     }
 
     /** The groups as one request sees them: the clocks at the edge and the screen itself ask for the same. */
@@ -69,7 +72,7 @@ final class AlertGroups
             return $this->ordered[$key];
         }
         $rows = (clone $query)->getQuery()->whereNotNull('group_id')
-            ->selectRaw('group_id, item_id, max('.self::LEVEL_RANK.') as level, min(first_signal_at) as since, min(taken_at is not null) as taken, count(*) as many')
+            ->selectRaw('group_id, item_id, max('.self::LEVEL_RANK.') as level, min(coalesce(decide_again_at, first_signal_at)) as since, min(taken_at is not null) as taken, count(*) as many')
             ->groupBy('group_id', 'item_id')->get();
         $this->estate->prepare(array_values(array_map(strval(...), $rows->pluck('item_id')->filter()->unique()->all())));
         $groups = [];
@@ -98,20 +101,21 @@ final class AlertGroups
     {
         // A group may have thousands: rows, not models, but for those that are shown.
         $rows = (clone $query)->getQuery()->whereIn('group_id', array_column($ordered, 'id'))->orderBy('first_signal_at')->orderBy('id')
-            ->get(['id', 'group_id', 'item_id', 'level', 'count', 'flips', 'first_signal_at', 'team_id', 'incident_id'])->groupBy('group_id');
+            ->get(['id', 'group_id', 'item_id', 'level', 'count', 'flips', 'first_signal_at'])->groupBy('group_id');
         $leads = [];
         foreach ($rows as $group => $its) {
             $leads[$group] = (int) ($its->sort(static fn(\stdClass $a, \stdClass $b): int => Level::from($b->level)->rank() <=> Level::from($a->level)->rank() ?: [$a->first_signal_at, $a->id] <=> [$b->first_signal_at, $b->id])->first()->id ?? 0);
         }
         $alerts = Alert::query()->with(['taker', 'incident'])->whereKey(array_values($leads))->get()->keyBy('id');
         $teams = Team::query()->get()->keyBy('id');
+        $suggested = $this->suggestions($teams);
         $observed = Observed::byGroup((clone $query)->whereIn('group_id', array_column($ordered, 'id')));
 
-        return array_values(array_filter(array_map(function (array $group) use ($rows, $leads, $alerts, $teams, $observed): ?array {
+        return array_values(array_filter(array_map(function (array $group) use ($rows, $leads, $alerts, $teams, $suggested, $observed): ?array {
             $its = $rows->get($group['id']);
             $lead = $alerts->get($leads[$group['id']] ?? 0);
 
-            return $its === null || $lead === null ? null : $this->tell($its, $lead, $teams, $observed[$group['id']] ?? []);
+            return $its === null || $lead === null ? null : $this->tell($its, $lead, $teams, $observed[$group['id']] ?? [], $suggested[$group['id']] ?? null);
         }, $ordered)));
     }
 
@@ -145,12 +149,13 @@ final class AlertGroups
      * @param  Alert  $lead  the alert that speaks for the group: the worst, and of those the first
      * @param  Collection<int|string, Team>  $teams
      * @param  array<array-key, State>  $observed  worst state of each item on which something fires
+     * @param  string|null  $suggested  conditions in words, where they are met and its team wants that to be said
      * @return array<string, mixed>
      */
-    private function tell(Rows $rows, Alert $lead, Collection $teams, array $observed): array
+    private function tell(Rows $rows, Alert $lead, Collection $teams, array $observed, ?string $suggested): array
     {
         $estate = $this->estate;
-        $impact = $estate->trace($observed);
+        $impact = $this->standing->of($observed);
         $services = $estate->services($impact);
         $items = array_values(array_unique(array_map(strval(...), array_filter($rows->pluck('item_id')->all(), is_string(...)))));
         $ground = $estate->ground($items);
@@ -172,35 +177,50 @@ final class AlertGroups
             'signals' => array_sum(array_map(intval(...), $rows->pluck('count')->all())),
             'flips' => array_sum(array_map(intval(...), $rows->pluck('flips')->all())),
             'since' => Moment::of(Moment::seconds((string) $rows->min('first_signal_at'))),
+            'after' => $lead->decide_again_at === null || $lead->incident === null ? null : ['id' => $lead->incident->id, 'ref' => $lead->incident->ref(), 'at' => $lead->decide_again_at],
             'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id)], array_slice($items, 0, 4)),
             'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services),
             'sites' => $estate->sites($impact),
             'root' => $ground === null || $ground->of === 1 ? null : ['id' => $ground->item, 'name' => $estate->name($ground->item), 'explains' => $ground->explains, 'of' => $ground->of],
             'taken' => $lead->taken_at === null ? null : ['by' => $lead->taker->name ?? '', 'at' => $lead->taken_at],
             'team' => $lead->team_id === null ? null : $teams->get($lead->team_id)?->name,
-            'suggested' => $rows->whereNotNull('incident_id')->isNotEmpty() ? null : $this->suggestion(array_map(strval(...), array_unique(array_filter($rows->pluck('team_id')->all(), is_string(...)))), count($ids), $teams, $tier, $lead),
+            'suggested' => $suggested,
         ];
     }
 
     /**
-     * @param  array<array-key, string>  $owners  teams of its alerts
-     * @param  Collection<int|string, Team>  $teams
-     * @return string|null the conditions in words, where the team wants incidents to be suggested and they are met
+     * Groups that meet the conditions of a team for an incident, whether that is suggested or done.
+     *
+     * Once for a group: one that has or had an incident is left to people.
+     *
+     * @return list<array{id: int, taken: bool, tier: int, rank: int, since: string, count: int, level: int}>
      */
-    private function suggestion(array $owners, int $alerts, Collection $teams, ?int $tier, Alert $lead): ?string
+    public function meeting(Team $team): array
     {
-        foreach ($owners as $id) {
-            $team = $teams->get($id);
-            if ($team === null || $team->auto_incidents !== 'suggest') {
-                continue;
-            }
-            $conditions = IncidentConditions::of($team->auto_when);
-            $minutes = $lead->taken_at === null ? (int) $lead->first_signal_at->diffInMinutes(now()) : null;
-            if ($conditions->areMet($tier, $lead->level, $alerts, $minutes)) {
-                return $conditions->words();
+        $conditions = IncidentConditions::of($team->auto_when);
+        $had = Alert::query()->whereNotNull('incident_id')->whereNotNull('group_id')->select('group_id');
+        $ids = array_flip(Alert::query()->undecided()->where('team_id', $team->id)->whereNotNull('group_id')->whereNotIn('group_id', $had)->distinct()->pluck('group_id')->map(intval(...))->all());
+
+        return $ids === [] ? [] : array_values(array_filter($this->ordered(Alert::query()->undecided()), static function (array $group) use ($conditions, $ids): bool {
+            $minutes = $group['taken'] ? null : intdiv(Moment::now() - Moment::seconds($group['since']), 60);
+
+            return isset($ids[$group['id']]) && $conditions->areMet($group['tier'] === Attention::NO_TIER ? null : $group['tier'], Level::cases()[$group['level']], $group['count'], $minutes);
+        }));
+    }
+
+    /**
+     * @param  Collection<int|string, Team>  $teams
+     * @return array<int, string> by group, the conditions in words, where a team wants incidents to be suggested and they are met
+     */
+    private function suggestions(Collection $teams): array
+    {
+        $suggested = [];
+        foreach ($teams->where('auto_incidents', 'suggest') as $team) {
+            foreach ($this->meeting($team) as $group) {
+                $suggested[$group['id']] ??= IncidentConditions::of($team->auto_when)->words();
             }
         }
 
-        return null;
+        return $suggested;
     }
 }

@@ -9,7 +9,6 @@ use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Platform\Once;
 use App\Platform\Team;
-use App\Topology\Estate;
 use App\Topology\LikelyCause;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
@@ -67,16 +66,17 @@ final class AlertsController
 
     public function show(Request $request, Alert $alert, Explain $explain): Response
     {
-        $estate = Estate::open();
+        $standing = Standing::now();
+        $estate = $standing->estate;
         $alert->load(['taker', 'team', 'incident']);
         $items = array_values(array_map(strval(...), array_keys($alert->items)));
-        $impact = $estate->trace(Observed::by(Alert::query()->whereKey($alert->id)));
+        $impact = $standing->of(Observed::by(Alert::query()->whereKey($alert->id)));
         $most = min(2000, max(100, $request->integer('most')));
         $signals = AlertSignals::of($alert);
 
         return Inertia::render('Signals/Alert', [
             'alert' => [
-                ...$alert->summed(), 'key' => $alert->key, 'taker' => $alert->taker?->name, 'team_named' => $alert->team?->name,
+                ...$alert->summed(), 'key' => $alert->key, 'taker' => $alert->taker?->name, 'team_named' => $alert->team?->name, 'again' => $alert->decide_again_at !== null,
                 'incident' => $alert->incident === null ? null : ['id' => $alert->incident->id, 'ref' => $alert->incident->ref(), 'title' => $alert->incident->title],
             ],
             'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id), 'known' => $estate->item($id) !== null, 'fires' => (bool) ($alert->items[$id][1] ?? false)], $items),
@@ -84,7 +84,7 @@ final class AlertsController
             'signals' => fn() => (clone $signals)->latest('id')->limit($most)->get()
                 ->map(fn(Signal $s): array => $s->only(['id', 'at', 'said_at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels', 'payload', 'received_at'])),
             'signalsInAll' => fn(): int => (clone $signals)->count(),
-            'causes' => fn(): array => $alert->closed_at !== null ? [] : LikelyCause::of(Alert::query()->whereNull('closed_at')->where('group_id', $alert->group_id)),
+            'causes' => fn(): array => $alert->closed_at !== null ? [] : LikelyCause::of(Alert::query()->whereNull('closed_at')->where('group_id', $alert->group_id), $standing->observed()),
             'why' => fn(): array => $explain->alert($alert),
             'group' => fn() => Alert::query()->where('group_id', $alert->group_id)->whereKeyNot($alert->id)->whereNull('withdrawn_at')->orderBy('stamp')->limit(50)->get()->map(fn(Alert $a): array => $a->summed()),
             'story' => Entry::query()->where('subject_kind', 'alert')->where('subject_id', (string) $alert->id)->where('kind', '!=', 'signals.taken')->orderBy('seq')->get()->map(Telling::of(...)),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Incidents\Beginning;
 use App\Incidents\DeclareIncident;
 use App\Incidents\Incident;
 use App\Incidents\ProposeIncident;
@@ -11,7 +12,6 @@ use App\Paging\StartCall;
 use App\Platform\AllOrEach;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Moment;
 use App\Platform\Team;
 use App\Topology\Item;
 use Illuminate\Database\Eloquent\Builder;
@@ -19,10 +19,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
-use Skarvo\Signals\Attention;
 use Skarvo\Signals\Handling;
-use Skarvo\Signals\IncidentConditions;
-use Skarvo\Signals\Level;
 
 /**
  * Does what rules and teams want done about alerts without a coordinator: pages for them, brings them back in working
@@ -108,11 +105,11 @@ final class HandleAlerts
         $incident = Incident::query()->whereNull('resolved_at')->whereIn('id', self::inGroup($alert)->whereNotNull('incident_id')->select('incident_id'))->orderBy('id')->first();
         $team = $alert->team;
         if ($incident === null) {
-            $incident = $this->declareFrom(self::inGroup($alert)->whereNull('closed_at')->whereNull('incident_id')->get(), $alert, $team);
+            $incident = $this->declareFrom(self::belonging(self::inGroup($alert))->get(), $alert, $team, true);
         } else {
             self::attach($incident, [$alert]);
         }
-        if ($incident !== null && $team !== null) {
+        if ($team !== null) {
             ($this->startCall)($incident, $team, Actor::system());
         }
     }
@@ -126,7 +123,18 @@ final class HandleAlerts
     {
         $groups = DB::table('incidents')->join('alerts', 'alerts.incident_id', '=', 'incidents.id')->where('incidents.follows_group', true)->whereNull('incidents.resolved_at')->whereNotNull('alerts.group_id')->distinct()->pluck('alerts.group_id');
 
-        return Alert::query()->whereIn('group_id', $groups)->whereNull('incident_id')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at')->where('handling', '!=', Handling::Record);
+        return self::belonging(Alert::query()->whereIn('group_id', $groups));
+    }
+
+    /**
+     * Of some alerts those that an incident that declares itself takes in, at once or as they come.
+     *
+     * @param  Builder<Alert>  $alerts
+     * @return Builder<Alert>
+     */
+    private static function belonging(Builder $alerts): Builder
+    {
+        return $alerts->whereNull('incident_id')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at')->where('handling', '!=', Handling::Record);
     }
 
     private function attachFollowing(): int
@@ -154,25 +162,18 @@ final class HandleAlerts
 
     private function declareFor(Team $team, \Closure $mayWork): int
     {
-        $conditions = IncidentConditions::of($team->auto_when);
-        $groups = new AlertGroups;
-        $undecided = Alert::query()->undecided()->whereIn('group_id', Alert::query()->undecided()->where('team_id', $team->id)->whereNotNull('group_id')->select('group_id'))
-            // Once for a group: one that has or had an incident is left to people.
-            ->whereNotIn('group_id', Alert::query()->whereNotNull('incident_id')->whereNotNull('group_id')->select('group_id'));
         $declared = 0;
-        foreach ($groups->ordered($undecided) as $group) {
-            $minutes = $group['taken'] ? null : intdiv(Moment::now() - Moment::seconds($group['since']), 60);
-            if (! $conditions->areMet($group['tier'] === Attention::NO_TIER ? null : $group['tier'], Level::cases()[$group['level']], $group['count'], $minutes)) {
-                continue;
-            }
+        foreach ((new AlertGroups)->meeting($team) as $group) {
             $declared += DB::transaction(function () use ($group, $team, $mayWork): int {
-                $alerts = Alert::query()->undecided()->where('group_id', $group['id'])->orderBy('first_signal_at')->orderBy('id')->get();
+                $alerts = self::belonging(Alert::query()->where('group_id', $group['id']))->orderBy('first_signal_at')->orderBy('id')->get();
                 $lead = $alerts->first();
                 if ($lead === null || ! $mayWork() || Alert::query()->where('group_id', $group['id'])->whereNotNull('incident_id')->exists()) {
                     return 0;
                 }
 
-                return $this->declareFrom($alerts, $lead, $team) === null ? 0 : 1;
+                $this->declareFrom($alerts, $lead, $team, false);
+
+                return 1;
             });
         }
 
@@ -181,19 +182,17 @@ final class HandleAlerts
 
     /**
      * @param  Collection<int, Alert>  $alerts
-     * @return Incident|null null if no service is hit, and so nothing to declare
+     * @param  bool  $atOnce  whether a rule wants somebody to be paged at once, whatever is known to be hit
      */
-    private function declareFrom(Collection $alerts, Alert $lead, ?Team $team): ?Incident
+    private function declareFrom(Collection $alerts, Alert $lead, ?Team $team, bool $atOnce): Incident
     {
-        $proposal = ($this->propose)($alerts);
-        $service = Item::query()->find((string) ($proposal['service']['value'] ?? '')) ?? Item::query()->where('kind', Item::SERVICE)->where('team_id', $team?->id)->orderBy('tier')->orderBy('name')->first()
-            ?? Item::query()->where('kind', Item::SERVICE)->orderByDesc('tier')->orderBy('name')->first();
-        if ($service === null) {
-            return null;
-        }
-        $ids = array_values(array_unique([$lead->id, ...array_map(intval(...), $alerts->modelKeys())]));
+        $from = Beginning::alerts($lead, ...$alerts->whereNotIn('id', [$lead->id])->all());
+        $proposal = ($this->propose)($from);
+        $service = Item::query()->find((string) ($proposal['service']['value'] ?? ''));
+        // What hits no service that anybody knows of is as urgent as its rule says.
+        $urgency = $service === null && $atOnce ? Urgency::Now : Urgency::from($proposal['urgency']['value']);
 
-        return ($this->declare)($ids, $proposal['title']['value'], $service, Impact::from($proposal['impact']['value']), Urgency::from($proposal['urgency']['value']), $team ?? Team::query()->find((string) ($proposal['team']['value'] ?? '')), null);
+        return ($this->declare)($from, $proposal['title']['value'], $service, Impact::from($proposal['impact']['value']), $urgency, $team ?? Team::query()->find((string) ($proposal['team']['value'] ?? '')), null);
     }
 
     /** @return Builder<Alert> */

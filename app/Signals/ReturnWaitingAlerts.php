@@ -13,7 +13,7 @@ final class ReturnWaitingAlerts
 {
     public function __invoke(\Closure $mayWork): int
     {
-        $isBack = static fn() => Alert::query()->whereNull('closed_at')->whereNull('incident_id')->where('wait_until', '<=', now());
+        $isBack = static fn() => Alert::query()->whereNull('closed_at')->free()->where('wait_until', '<=', now());
         if (! $isBack()->exists()) {
             return 0;
         }

@@ -62,6 +62,7 @@ final class TakeSignals
             $looked = $this->look(array_values(array_diff($due, array_keys($taken))), $settings, $quiet, $now);
             if ($rows !== []) {
                 Watched::note($rows);
+                QuietFaults::note($rows);
                 DB::table('clock_marks')->where('name', 'signals')->update(['mark' => (int) $rows[count($rows) - 1]->id]);
             }
             $signals = [];

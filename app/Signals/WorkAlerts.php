@@ -34,7 +34,7 @@ final readonly class WorkAlerts
 
     public function letWait(CarbonImmutable $until): void
     {
-        foreach ($this->alerts()->whereNull('incident_id') as $alert) {
+        foreach ($this->alerts()->filter(self::isFree(...)) as $alert) {
             $alert->update(['wait_until' => $until]);
             $this->tell('alert.waits', $alert, ['until' => $until->format('H:i')]);
         }
@@ -43,7 +43,7 @@ final readonly class WorkAlerts
     /** Puts alerts away with a reason: one that clears and fires anew comes back. */
     public function putAway(string $reason): void
     {
-        $open = $this->alerts()->whereNull('closed_at')->whereNull('incident_id')->whereNull('put_away_at');
+        $open = $this->alerts()->whereNull('closed_at')->whereNull('put_away_at')->filter(self::isFree(...));
         if ($open->isEmpty()) {
             throw Refused::because('These alerts are over, put away, or part of an incident already.');
         }
@@ -119,6 +119,11 @@ final readonly class WorkAlerts
             $founder->update(['put_with_id' => $left]);
         }
         Alert::query()->where('group_id', $founder->id)->whereKeyNot($leaving)->update(['moved_to_id' => $left]);
+    }
+
+    private static function isFree(Alert $alert): bool
+    {
+        return $alert->incident_id === null || $alert->decide_again_at !== null;
     }
 
     /** @return Collection<int, Alert> */

@@ -11,6 +11,8 @@ use App\Platform\Journal\Telling;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Signals\Observed;
+use App\Signals\QuietFaults;
+use App\Signals\Standing;
 use App\Topology\Record\Doubts;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Needs;
@@ -73,7 +75,9 @@ final class EstateController
     public function show(Item $item): Response
     {
         $estate = Estate::open();
-        $impact = $estate->trace(Observed::everywhere());
+        $standing = Standing::now($estate);
+        $impact = $standing->impact();
+        $isQuiet = isset(QuietFaults::items()[$item->id]);
         $states = $this->states($impact->affected);
         $reach = new Reach($estate, $impact);
         $affected = collect($impact->affected)->first(fn(Affected $a): bool => $a->id === $item->id);
@@ -84,7 +88,7 @@ final class EstateController
             'item' => [
                 'id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'tier' => $item->tier, 'site' => $item->site,
                 'team' => $item->team?->name, 'description' => $item->description,
-                'state' => $states[$item->id] ?? 'up', 'why' => $affected === null ? null : $reach->why($affected),
+                'state' => $states[$item->id] ?? 'up', 'why' => $affected === null ? null : $reach->why($affected), 'quiet' => $isQuiet,
             ],
             'needs' => collect($estate->needsOf([$item->id]))->map(fn(array $need): array => [
                 'words' => $need['name'] === null ? null : "{$need['needs']} of these ".count($need['members']),

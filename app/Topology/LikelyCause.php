@@ -26,9 +26,10 @@ final class LikelyCause
 
     /**
      * @param  Builder<Alert>  $alerts
+     * @param  array<array-key, State>  $observed  what shows trouble anywhere: of those that belong to something else, silence is not held against a cause
      * @return list<array{id: string, name: string, kind: string, score: float, as: string, words: string}>
      */
-    public static function of(Builder $alerts, ?Estate $estate = null): array
+    public static function of(Builder $alerts, array $observed = [], ?Estate $estate = null): array
     {
         $rows = (clone $alerts)->getQuery()->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)
             ->orderBy('alerts.first_signal_at')->limit(self::MOST_SYMPTOMS)->get(['alert_items.item', 'alerts.level', 'alerts.first_signal_at']);
@@ -46,7 +47,7 @@ final class LikelyCause
                 $began[(string) $row->item] = min($began[(string) $row->item] ?? $at, $at);
             }
         }
-        $candidates = array_values(array_filter($estate->candidates($symptoms, Watched::items()), static fn(Candidate $candidate): bool => $candidate->score >= self::LEAST_SCORE));
+        $candidates = array_values(array_filter($estate->candidates($symptoms, array_values(array_filter(Watched::items(), static fn(string $item): bool => ! isset($observed[$item])))), static fn(Candidate $candidate): bool => $candidate->score >= self::LEAST_SCORE));
 
         return array_map(static fn(Candidate $candidate): array => [
             'id' => $candidate->id, 'name' => $estate->name($candidate->id), 'kind' => $estate->item($candidate->id)['kind'] ?? '', 'score' => $candidate->score,

@@ -17,9 +17,13 @@ final readonly class Reach
     /** @var array<array-key, State> by item, of those that are hit */
     private array $states;
 
-    public function __construct(private Estate $estate, private Impact $impact)
+    /**
+     * @param  Impact  $impact  what is drawn
+     * @param  array<array-key, Affected>  $others  all that is not up, by item, also what does not belong to what is drawn
+     */
+    public function __construct(private Estate $estate, private Impact $impact, private array $others = [])
     {
-        $this->states = array_column($impact->affected, 'state', 'id');
+        $this->states = array_column([...$others, ...$impact->affected], 'state', 'id');
     }
 
     /**
@@ -51,7 +55,7 @@ final readonly class Reach
             if ($bad === [] || ! isset($byId[$need['owner']])) {
                 continue;
             }
-            $left = count($need['members']) - count(array_filter($bad, static fn(string $id): bool => $byId[$id]->state->isBroken()));
+            $left = count(array_filter($need['members'], fn(string $id): bool => ! ($this->states[$id] ?? State::Up)->isBroken()));
             $label = $need['name'] === null ? null : "$left of ".count($need['members'])." left, {$need['needs']} needed";
             if ($label !== null) {
                 $groupsLeft[$need['owner']][] = $label;
@@ -69,7 +73,7 @@ final readonly class Reach
         return [
             'nodes' => [
                 ...array_map(fn(Affected $a): array => $this->node($a->id, $a->state, $a, $groupsLeft[$a->id] ?? []), $this->impact->affected),
-                ...array_map(fn(int|string $id): array => $this->node((string) $id, State::Up, null, []), array_keys($spares)),
+                ...array_map(fn(int|string $id): array => $this->node((string) $id, $this->states[$id] ?? State::Up, null, []), array_keys($spares)),
             ],
             'edges' => $edges,
             'services' => array_map(static fn($service): array => [
@@ -100,7 +104,7 @@ final readonly class Reach
             'state' => $state->value,
             'distance' => $affected?->distance,
             'because' => $affected?->because() ?? [],
-            'why' => $affected === null ? 'Works; it is the spare.' : $this->why($affected),
+            'why' => $affected !== null ? $this->why($affected) : (isset($this->others[$id]) ? 'Something else: '.lcfirst($this->why($this->others[$id])) : 'Works; it is the spare.'),
             'groups' => $groups,
         ];
     }

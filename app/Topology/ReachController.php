@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Signals\Observed;
+use App\Signals\Standing;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
@@ -41,14 +42,12 @@ final class ReachController
     private function reach(Request $request): array
     {
         $estate = Estate::open();
-        [$observed] = $this->from($request);
-        $now = [];
-        foreach ($estate->trace(Observed::everywhere())->affected as $affected) {
-            $now[$affected->id] = $affected->state;
-        }
-        $impact = $estate->trace($observed);
+        [$observed, , , $supposed] = $this->from($request);
+        $standing = Standing::now($estate);
+        // What is only supposed is drawn as it would be; what is so, as all that is wrong makes it.
+        $impact = $supposed ? $estate->trace($observed) : $standing->of($observed);
         $roots = array_values(array_filter(array_map(strval(...), array_keys($observed)), static fn(string $id): bool => $estate->item($id) !== null));
-        $reach = (new Reach($estate, $impact))->withUnderneath($roots, $now);
+        $reach = (new Reach($estate, $impact, $supposed ? [] : $standing->affected()))->withUnderneath($roots, $standing->states());
         $ids = array_column($reach['nodes'], 'id');
         $alerts = $this->openAlerts($ids);
         $work = $this->work();

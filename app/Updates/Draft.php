@@ -6,7 +6,8 @@ namespace App\Updates;
 
 use App\Incidents\Incident;
 use App\Incidents\Priorities;
-use App\Signals\Observed;
+use App\Platform\WallClock;
+use App\Signals\Standing;
 use App\Topology\Estate;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
@@ -19,7 +20,7 @@ final class Draft
     public static function of(Incident $incident, ?Stage $stage = null): array
     {
         $estate = Estate::open();
-        $impact = $estate->trace(Observed::inIncident($incident->id));
+        $impact = Standing::now($estate)->ofIncident($incident->id);
         $services = [];
         foreach ($estate->services($impact) as $service) {
             $public = $estate->item($service->id)['public_name'] ?? null;
@@ -27,9 +28,10 @@ final class Draft
                 $services[] = ['name' => $public, 'state' => $service->state];
             }
         }
-        $own = $estate->item($incident->service_id);
-        if ($services === []) {
-            $services[] = ['name' => $own['public_name'] ?? $own['name'] ?? 'A service', 'state' => State::Degraded];
+        $own = $incident->service_id === null ? null : $estate->item($incident->service_id);
+        // What outsiders do not know by name is not named to them.
+        if ($services === [] && ($own['public_name'] ?? null) !== null) {
+            $services[] = ['name' => $own['public_name'], 'state' => State::Degraded];
         }
         $last = Update::query()->where('incident_id', $incident->id)->latest('number')->first();
         $stage ??= $incident->stage;
@@ -37,10 +39,25 @@ final class Draft
         return [
             'number' => ($last->number ?? 0) + 1,
             'stage' => $stage->value,
-            'text' => CoreDraft::from($stage, $services, $incident->started_at->setTimezone(config()->string('skarvo.time_zone'))->format('H:i'), $estate->sites($impact))->text,
+            'text' => CoreDraft::from($stage, $services, WallClock::outside($incident->started_at), $estate->sites($impact))->text,
             'meanwhile' => $last->meanwhile ?? '',
             'services' => array_map(static fn(array $s): array => ['name' => $s['name'], 'state' => $s['state']->value], $services),
             'next_minutes' => intdiv(Priorities::matrix()->updateWithin($incident->priority), 60),
         ];
+    }
+
+    /** What outsiders are told when an incident that was over is not. */
+    public static function reopened(Incident $incident): string
+    {
+        return CoreDraft::reopened(self::publicNames($incident))->text;
+    }
+
+    /** @return list<string> of the services about which its updates told outsiders, and of the one it is about */
+    public static function publicNames(Incident $incident): array
+    {
+        $told = Update::query()->where('incident_id', $incident->id)->get()->flatMap(static fn(Update $u): array => array_column($u->services, 'name'))->all();
+        $own = $incident->service_id === null ? null : Estate::open()->item($incident->service_id);
+
+        return array_values(array_unique([...array_filter([$own['public_name'] ?? null]), ...$told]));
     }
 }

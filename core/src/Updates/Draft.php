@@ -44,6 +44,12 @@ final readonly class Draft
         return new self(implode(' ', $sentences));
     }
 
+    /** @param  list<string>  $services  by their public names, those that were said to work again */
+    public static function reopened(array $services): self
+    {
+        return new self(($services === [] ? 'It is not over after all.' : self::list($services).': not back to normal after all.').' We are looking into it.');
+    }
+
     /** @param  array<array-key, string>  $names */
     private static function list(array $names): string
     {

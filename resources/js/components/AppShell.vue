@@ -2,6 +2,7 @@
 import { Head, Link, router, usePage } from '@inertiajs/vue3';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import CommandLine from '@/components/CommandLine.vue';
+import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
 import KeyList from '@/components/KeyList.vue';
 import SkarvoMark from '@/components/SkarvoMark.vue';
 import TimeBand from '@/components/TimeBand.vue';
@@ -18,6 +19,7 @@ const shared = useShared();
 const page = usePage();
 const commandLine = ref(false);
 const keys = ref(false);
+const declaring = ref(false);
 
 const me = computed(() => shared.value.me);
 const places = computed(() => [
@@ -117,6 +119,7 @@ useCommands(() => [
     name: `Go to ${place.name}`,
     run: () => router.visit(place.link),
   })),
+  ...(me.value?.coordinates ? [{ name: 'Declare an incident', run: () => (declaring.value = true) }] : []),
   { name: 'Ask what would fall if items were down', run: () => router.visit('/what-if') },
   { name: 'Open the form for reporters', run: () => router.visit('/report') },
   ...looks.map((look) => ({
@@ -200,6 +203,11 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
     </nav>
     <main id="main" class="flex min-h-0 flex-1 flex-col" tabindex="-1"><slot /></main>
     <CommandLine :open="commandLine" @close="commandLine = false" />
+    <DeclareSheet
+      v-if="declaring"
+      :from="{ key: 'bare', words: 'From what you know: no alert or report is needed.', alerts: [], reports: [] }"
+      @close="declaring = false"
+    />
     <KeyList :open="keys" @close="keys = false" />
   </div>
 </template>

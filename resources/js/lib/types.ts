@@ -68,8 +68,12 @@ export interface AlertGroup {
   lead: number;
   level: string;
   team: string | null;
+  /** The incident that was resolved while these still fired. */
+  after: { id: number; ref: string; at: string } | null;
   /** The conditions under which its team wants an incident suggested, where they are met. */
   suggested: string | null;
+  /** The incident that was resolved while these still fired. */
+  after: { id: number; ref: string; at: string } | null;
 }
 
 export interface AlertLine {
@@ -176,6 +180,22 @@ export interface IncidentLine {
   restore_by: string;
   coordinator: string;
   coordinator_id: string | null;
+}
+
+/** What an incident is declared from; nothing, where somebody just knows. */
+export interface Beginning {
+  /** By which what was typed is kept. */
+  key: string;
+  words: string;
+  alerts: number[];
+  reports: number[];
+  item?: { id: string; name: string };
+}
+
+/** Troubles that hang on one item. */
+export interface Together {
+  item: { id: string; name: string };
+  troubles: { kind: 'incident' | 'group'; id: number; ref: string; title: string; alertIds: number[] }[];
 }
 
 /** A call that nobody answers. */

@@ -46,11 +46,11 @@ final class PathTest extends TestCase
 
     public function test_the_proposal_is_filled_in_with_reasons(): void
     {
-        $answer = $this->getJson('/incidents-proposal?'.http_build_query(['alerts' => $this->alerts()]))->assertOk();
+        $answer = $this->postJson('/incidents-proposal', ['alerts' => $this->alerts()])->assertOk();
 
         self::assertSame(['vehicle-lanes', 'wide', 'now', 'platform'], array_map(fn(string $key) => $answer->json("$key.value"), ['service', 'impact', 'urgency', 'team']));
         self::assertSame('Something is broken at 14 sites.', $answer->json('impact.why'));
-        self::assertSame('Owns Time server clk-2, at the bottom of what is hit.', $answer->json('team.why'));
+        self::assertSame('Owns Time server clk-2, which explains most of the alerts.', $answer->json('team.why'));
         self::assertNotNull($answer->json('team.onCall'));
         self::assertSame('Behind it now: 14 sailings an hour.', $answer->json('behind'));
         self::assertSame(['vehicle-lanes', 1, 'degraded'], [$answer->json('hit.0.id'), $answer->json('hit.0.tier'), $answer->json('hit.0.state')]);
@@ -196,13 +196,14 @@ final class PathTest extends TestCase
             ->where('hit.behind', 'Behind it now: 14 sailings an hour.')
             ->where('hit.owners', [['id' => 'elin-skarv', 'name' => 'Elin Skarv', 'of' => ['Vehicle lanes']]])
             ->where('hit.grown', ['priority' => 1, 'impact' => 'wide', 'urgency' => 'now', 'why' => 'Something is broken at 14 sites. Vehicle lanes: tier 1, working in part.']));
-        $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value])->assertSessionHasNoErrors();
+        $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value])->assertSessionHasErrors('why');
+        $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value, 'why' => 'all sites', 'call' => true])->assertSessionHasNoErrors();
         self::assertSame(1, $incident->refresh()->priority);
         // The update is owed as soon as the new priority promises, and no later than was promised when it is lowered again.
         $owed = now()->addMinutes(30)->format('Y-m-d H:i:s');
         self::assertSame($owed, $incident->next_update_at?->format('Y-m-d H:i:s'));
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $page) => $page->where('hit.grown', null));
-        $this->post("/incidents/$incident->id/change", ['version' => 2, 'title' => 'Clocks', 'impact' => 'few', 'urgency' => 'later', 'stage' => $incident->stage->value])->assertSessionHasNoErrors();
+        $this->post("/incidents/$incident->id/change", ['version' => 2, 'title' => 'Clocks', 'impact' => 'few', 'urgency' => 'later', 'stage' => $incident->stage->value, 'why' => 'it eased'])->assertSessionHasNoErrors();
         self::assertSame([4, $owed], [$incident->refresh()->priority, $incident->next_update_at?->format('Y-m-d H:i:s')]);
     }
 
@@ -210,7 +211,7 @@ final class PathTest extends TestCase
     {
         $this->declare();
         $incident = $this->incident();
-        $change = ['version' => 1, 'title' => 'Lanes shut', 'impact' => 'part', 'urgency' => 'later', 'stage' => 'fixing'];
+        $change = ['version' => 1, 'title' => 'Lanes shut', 'impact' => 'part', 'urgency' => 'later', 'stage' => 'fixing', 'why' => 'a spare works'];
         $this->post("/incidents/$incident->id/change", $change)->assertSessionHasNoErrors();
         $this->from('/')->post("/incidents/$incident->id/change", [...$change, 'title' => 'Mine'])->assertSessionHasErrors('action');
 

@@ -11,6 +11,7 @@ use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Sentence;
 use App\Signals\Alert;
+use App\Signals\Standing;
 use Tests\TestCase;
 
 /** What the room says in sentences. */
@@ -46,18 +47,18 @@ final class WordsTest extends TestCase
             'alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
         ]);
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        self::assertSame('Vehicle lanes: working in part; at 14 sites. Platform is being called, step 1; nobody has answered yet. Outsiders have been told nothing yet.', SoFar::of($incident));
-        self::assertSame('Looking for the cause, Platform is being called.', IncidentSummary::of($incident->load(['service', 'team', 'coordinator', 'calls', 'reports']))['stands']);
+        self::assertSame('Vehicle lanes: working in part; at 14 sites. Platform is being called, step 1; nobody has answered yet. Outsiders have been told nothing yet.', SoFar::of($incident, Standing::now()));
+        self::assertSame('Looking for the cause, Platform is being called.', IncidentSummary::of($incident->load(IncidentSummary::NEEDS), Standing::now())['stands']);
 
         $page = Page::query()->with('person')->sole();
         $this->later(5);
         $this->answer($page, 'yes');
         $this->post("/incidents/$incident->id/notes", ['text' => 'Set the clocks by hand.', 'decision' => true]);
-        self::assertStringContainsString("{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Outsiders", SoFar::of($incident));
+        self::assertStringContainsString("{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Outsiders", SoFar::of($incident, Standing::now()));
 
         $this->later(595);
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Antenna mended.', 'update' => 'It works.']);
-        self::assertSame('Service is restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Outsiders were told (update 1): "It works."', SoFar::of($incident->refresh()));
+        self::assertSame('Service is restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Outsiders were told (update 1): "It works."', SoFar::of($incident->refresh(), Standing::now()));
     }
 
     public function test_a_call_that_nobody_answers_is_said_plainly(): void
@@ -71,7 +72,7 @@ final class WordsTest extends TestCase
         }
         $incident = Incident::query()->whereNull('resolved_at')->sole();
 
-        self::assertStringContainsString('Nobody of Platform answered.', SoFar::of($incident));
-        self::assertSame('Nobody answered', Sentence::of(Entry::query()->where('kind', 'call.exhausted')->sole())->lead);
+        self::assertStringContainsString('Nobody of Platform answered.', SoFar::of($incident, Standing::now()));
+        self::assertSame('Nobody of Platform answered', Sentence::of(Entry::query()->where('kind', 'call.exhausted')->sole())->lead);
     }
 }

@@ -45,7 +45,7 @@ final class StatusTest extends TestCase
         $draft = Draft::of($this->incident());
 
         self::assertSame(1, $draft['number']);
-        self::assertSame('Ship positions: working only in part since 09:00. We are looking for the cause.', $draft['text']);
+        self::assertSame('Ship positions: working only in part since 09:00 CET. We are looking for the cause.', $draft['text']);
         self::assertSame([['name' => 'Ship positions', 'state' => 'degraded']], $draft['services']);
         self::assertSame(240, $draft['next_minutes']);
         self::assertStringContainsString('We are putting it right.', Draft::of($this->incident(), Stage::Fixing)['text']);

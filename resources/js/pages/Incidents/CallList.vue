@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue';
-import ActButton from '@/components/ActButton.vue';
-import TroubleNote from '@/components/TroubleNote.vue';
+import WhyForm from '@/components/WhyForm.vue';
 import { useAction } from '@/lib/action';
 import { clockTime, remaining, millis, useNow } from '@/lib/time';
 import type { CallLine, PageLine } from '@/pages/Incidents/room';
@@ -40,14 +38,6 @@ const words = (call: CallLine): string =>
     exhausted: call.ended ?? 'nobody answered',
     resolved: call.stopped ? `stopped by ${call.stopped.by}: ${call.stopped.why}` : 'over',
   })[call.outcome];
-const stopping = ref<number | null>(null);
-const why = ref('');
-const stopper = useAction();
-const stop = (call: CallLine, incident: number): void =>
-  stopper.send(`/incidents/${incident}/calls/${call.id}/stop`, { why: why.value }, () => {
-    stopping.value = null;
-    why.value = '';
-  });
 const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
   answering.send(`/incidents/${incident}/answer`, { page: call.mine, answer: what });
 </script>
@@ -107,20 +97,13 @@ const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
         </span>
       </li>
     </ol>
-    <template v-if="mayStop && call.outcome !== 'resolved'">
-      <form v-if="stopping === call.id" class="mt-1 grid gap-1" @submit.prevent="stop(call, incident)">
-        <label class="font-semibold"
-          >Why it is stopped<input v-model="why" class="field" maxlength="500" required autofocus
-        /></label>
-        <TroubleNote :text="stopper.errors.value.why ?? stopper.errors.value.action" />
-        <p class="flex gap-3">
-          <ActButton type="submit" :busy="stopper.busy.value">Stop the call to {{ call.team }}</ActButton>
-          <button type="button" class="link" @click="stopping = null">Cancel</button>
-        </p>
-      </form>
-      <button v-else type="button" class="link text-tiny" @click="stopping = call.id">
-        Stop this call<span class="sr-only"> to {{ call.team }}</span>
-      </button>
-    </template>
+    <WhyForm
+      v-if="mayStop && call.outcome !== 'resolved'"
+      words="Stop this call"
+      :about="`to ${call.team}`"
+      question="Why it is stopped"
+      :button="`Stop the call to ${call.team}`"
+      :url="`/incidents/${incident}/calls/${call.id}/stop`"
+    />
   </div>
 </template>

@@ -15,13 +15,24 @@ const title = ref(props.incident.title);
 const impact = ref(props.incident.impact);
 const urgency = ref(props.incident.urgency);
 const stage = ref(props.incident.stage);
-const version = ref(props.incident.version);
 const priority = computed(() => props.choices.priorities[impact.value]?.[urgency.value]);
+const why = ref('');
+const call = ref(true);
+const isRaised = computed(() => (priority.value ?? 9) < props.incident.priority);
+const version = ref(props.incident.version);
 const isStale = computed(() => props.incident.version !== version.value);
 const save = (): void =>
   action.send(
     `/incidents/${props.incident.id}/change`,
-    { version: version.value, title: title.value, impact: impact.value, urgency: urgency.value, stage: stage.value },
+    {
+      version: version.value,
+      title: title.value,
+      impact: impact.value,
+      urgency: urgency.value,
+      stage: stage.value,
+      why: why.value,
+      call: call.value && isRaised.value,
+    },
     () => emit('close'),
   );
 const overrule = (): void => {
@@ -56,6 +67,24 @@ const overrule = (): void => {
           >, was {{ incident.priority }}; the restore target moves with it.</span
         >
       </p>
+      <label v-if="priority !== incident.priority" class="font-semibold">
+        Why
+        <input
+          v-model="why"
+          class="field font-normal"
+          maxlength="500"
+          required
+          :aria-invalid="!!action.errors.value.why"
+        />
+        <span class="text-tiny font-normal text-ink-2">{{ action.errors.value.why ?? 'Stands in the journal.' }}</span>
+      </label>
+      <label v-if="isRaised && incident.team" class="flex items-start gap-2 text-small">
+        <input v-model="call" type="checkbox" class="mt-1" />
+        <span
+          >Call {{ incident.team }} by the policy that it has for this; if it has the call already, nobody is
+          paged.</span
+        >
+      </label>
       <div><ActButton main type="submit" :busy="action.busy.value">Save</ActButton></div>
     </form>
   </SideSheet>

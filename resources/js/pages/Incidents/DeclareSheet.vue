@@ -8,10 +8,12 @@ import { useAction } from '@/lib/action';
 import { useDraft } from '@/lib/draft';
 import { plural, stateWords } from '@/lib/states';
 import { lasting } from '@/lib/time';
-import type { AlertGroup, Choice, Service, State } from '@/lib/types';
+import ItemPicker from '@/components/ItemPicker.vue';
+import { ask } from '@/lib/ask';
+import type { Beginning, Choice, Service, State } from '@/lib/types';
 
 /** Declares an incident: each choice comes filled in from what is known, and says why. */
-const props = defineProps<{ group: AlertGroup }>();
+const props = defineProps<{ from: Beginning }>();
 const emit = defineEmits<{ close: [] }>();
 
 interface Filled {
@@ -24,6 +26,10 @@ interface Proposal {
   impact: Filled;
   urgency: Filled;
   team: Filled & { onCall: string | null };
+  /** What somebody says is wrong, where no alert does. */
+  said: { id: string; name: string; state: State } | null;
+  /** Incidents under way that hang on the same. */
+  together: { id: number; ref: string; title: string; item: string }[];
   /** How many an hour stand behind what is hit. */
   behind: string | null;
   hit: Service[];
@@ -42,7 +48,10 @@ const action = useAction();
 const proposal = ref<Proposal | null>(null);
 const trouble = ref('');
 const titleField = ref<HTMLInputElement | null>(null);
-const { text: title, clear } = useDraft(`declare-${props.group.id}`);
+const { text: title, clear } = useDraft(`declare-${props.from.key}`);
+const item = ref(props.from.item ?? null);
+const state = ref<State | ''>('');
+const states: State[] = ['down', 'degraded', 'at_risk'];
 const service = ref('');
 const impact = ref('');
 const urgency = ref('');
@@ -56,24 +65,38 @@ const calls = computed(() => {
   return first ? `Calls ${chosen}: ${first} first.` : `Calls ${chosen} by its policy.`;
 });
 
+/** What was filled in before; what somebody typed over it stays. */
+let before: Record<string, string> = {};
+const beginning = computed(() => ({
+  alerts: props.from.alerts,
+  reports: props.from.reports,
+  item: item.value?.id ?? null,
+  state: state.value || null,
+}));
 const load = async (): Promise<void> => {
   trouble.value = '';
-  const query = props.group.alertIds.map((id) => `alerts[]=${id}`).join('&');
-  try {
-    const answer = await fetch(`/incidents-proposal?${query}`, { headers: { Accept: 'application/json' } });
-    if (!answer.ok) throw new Error(String(answer.status));
-    const filled = (await answer.json()) as Proposal;
-    proposal.value = filled;
-    title.value ||= filled.title.value ?? '';
-    service.value ||= filled.service.value ?? '';
-    impact.value ||= filled.impact.value ?? '';
-    urgency.value ||= filled.urgency.value ?? '';
-    team.value ||= filled.team.value ?? '';
-    await nextTick();
-    titleField.value?.focus();
-  } catch {
-    trouble.value = 'What is known could not be loaded. Try again when the connection is back.';
+  const answer = await ask<Proposal>('/incidents-proposal', beginning.value);
+  if (!answer.value) {
+    trouble.value = answer.error?.message ?? 'What is known could not be loaded.';
+    return;
   }
+  const filled = answer.value;
+  const isFirst = proposal.value === null;
+  proposal.value = filled;
+  for (const [name, field] of Object.entries({ title, service, impact, urgency, team })) {
+    const value = filled[name as 'title' | 'service' | 'impact' | 'urgency' | 'team'].value ?? '';
+    if (field.value === '' || field.value === before[name]) field.value = value;
+    before = { ...before, [name]: value };
+  }
+  if (state.value === '' && filled.said) state.value = filled.said.state === 'up' ? 'degraded' : filled.said.state;
+  if (!isFirst) return;
+  await nextTick();
+  titleField.value?.focus();
+};
+const pick = (picked: { id: string; name: string }): void => {
+  item.value = picked;
+  state.value = '';
+  void load();
 };
 onMounted(load);
 
@@ -81,25 +104,60 @@ const declare = (): void =>
   action.send(
     '/incidents',
     {
-      alerts: props.group.alertIds,
+      ...beginning.value,
       title: title.value,
-      service: service.value,
+      service: service.value || null,
       impact: impact.value,
       urgency: urgency.value,
       team: team.value || null,
     },
-    clear,
+    () => {
+      clear();
+      emit('close');
+    },
   );
 </script>
 
 <template>
   <SideSheet open title="Declare an incident" @close="emit('close')">
-    <p class="mb-3 text-small text-ink-2">From {{ plural(group.count, 'alert') }}: {{ group.title }}</p>
+    <p class="mb-3 text-small text-ink-2">{{ from.words }}</p>
     <p v-if="trouble" class="mb-3">
       <TroubleNote :text="trouble" /> <ActButton class="mt-2" @click="load">Try again</ActButton>
     </p>
     <form v-if="proposal" class="grid gap-4" @submit.prevent="declare">
       <TroubleNote :text="action.errors.value.action" />
+      <section
+        v-if="proposal.together.length"
+        class="border-l-[5px] border-call bg-sheet px-3 py-2 text-small"
+        role="note"
+      >
+        <p v-for="one in proposal.together" :key="one.id">
+          <strong>{{ one.ref }} {{ one.title }}</strong> hangs on {{ one.item }} as well.
+          <button
+            v-if="from.alerts.length"
+            type="button"
+            class="link"
+            @click="action.send(`/incidents/${one.id}/alerts`, { alerts: from.alerts }, () => emit('close'))"
+          >
+            Attach {{ plural(from.alerts.length, 'alert') }} to it instead
+          </button>
+        </p>
+      </section>
+      <section v-if="from.alerts.length === 0" class="grid gap-2">
+        <p v-if="item" class="font-semibold">
+          What is wrong: {{ item.name }}
+          <button v-if="!from.item" type="button" class="link text-small font-normal" @click="item = null">
+            Change
+          </button>
+        </p>
+        <ItemPicker v-else-if="from.reports.length === 0" label="What is wrong, if it is known" @pick="pick" />
+        <label v-if="item || proposal.said" class="text-small font-semibold">
+          How {{ item?.name ?? proposal.said?.name }} is
+          <select v-model="state" class="field font-normal" @change="load">
+            <option v-for="one in states" :key="one" :value="one">{{ stateWords[one] }}</option>
+          </select>
+        </label>
+      </section>
       <label class="block font-semibold">
         Title
         <input
@@ -114,8 +172,8 @@ const declare = (): void =>
       </label>
       <label class="block font-semibold">
         Affected service
-        <select v-model="service" class="field" required>
-          <option value="" disabled>Choose a service</option>
+        <select v-model="service" class="field">
+          <option value="">None that is known yet</option>
           <option v-for="one in proposal.choices.services" :key="one.id" :value="one.id">
             {{ one.name }}, tier {{ one.tier }}, {{ stateWords[one.state] }}
           </option>

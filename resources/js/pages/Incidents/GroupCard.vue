@@ -50,6 +50,11 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
         </template>
         <template v-else>No service is known to stand on it.</template>
       </p>
+      <p v-if="group.after" class="text-small font-semibold text-call">
+        Still firing after
+        <Link :href="`/incidents/${group.after.id}`" class="link">{{ group.after.ref }}</Link> was resolved at
+        {{ clockTime(group.after.at) }}.
+      </p>
       <p v-if="group.suggested" class="text-small font-semibold text-call">Declare it: {{ group.suggested }}.</p>
       <p v-if="group.root" class="text-small text-ink-2">
         At the bottom:
@@ -74,6 +79,12 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
       v-if="mayAct"
       class="col-start-2 flex flex-wrap content-start items-start justify-end gap-1.5 sm:col-start-3 sm:w-[262px]"
     >
+      <Link
+        v-if="group.after"
+        :href="`/incidents/${group.after.id}#reopen`"
+        class="rounded-edge border-[1.5px] border-ink px-3 py-1 font-semibold"
+        >Reopen {{ group.after.ref }}</Link
+      >
       <ActButton :main="selected" :shortcut="key('d')" @click="$emit('declare')">Declare incident</ActButton>
       <ActButton v-if="!group.taken" :shortcut="key('t')" :busy="busy" @click="$emit('take')">Take it</ActButton>
       <ActButton v-if="mayAttach && selected" :shortcut="key('a')" @click="$emit('attach')">Attach</ActButton>

@@ -11,7 +11,11 @@ const props = defineProps<{
   incidents: { id: number; ref: string; title: string; service?: string }[];
   selected: boolean;
   mayAct: boolean;
+  /** Whether several can be declared as one. */
+  choosable?: boolean;
+  isChosen?: boolean;
 }>();
+defineEmits<{ declare: []; choose: [] }>();
 const action = useAction();
 // Only an incident about the same service is chosen beforehand.
 const fitting = props.incidents.find((incident) => incident.service === props.report.service);
@@ -43,7 +47,12 @@ const link = (): void => {
         </select>
         <ActButton type="submit" :busy="action.busy.value">Link report</ActButton>
       </form>
-      <p v-else-if="mayAct" class="text-small text-ink-3">No incident is under way to link it to.</p>
+      <div v-if="mayAct && choosable !== undefined" class="flex flex-wrap items-center gap-2">
+        <label v-if="choosable" class="flex items-center gap-1 text-small"
+          ><input type="checkbox" :checked="isChosen" @change="$emit('choose')" /> together</label
+        >
+        <ActButton :shortcut="selected ? 'd' : undefined" @click="$emit('declare')">Declare incident</ActButton>
+      </div>
     </div>
     <TroubleNote :text="action.errors.value.action" class="mt-2" />
   </article>

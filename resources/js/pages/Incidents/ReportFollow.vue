@@ -7,7 +7,7 @@ import TimeAgo from '@/components/TimeAgo.vue';
 import UpdateStory from '@/pages/Updates/UpdateStory.vue';
 import type { ReportLine, UpdateLine } from '@/lib/types';
 
-defineProps<{ report: ReportLine; updates: UpdateLine[] }>();
+defineProps<{ report: ReportLine & { unlinked: boolean }; updates: UpdateLine[] }>();
 usePoll(10_000, { only: ['report', 'updates'], headers: LIVE });
 </script>
 
@@ -23,7 +23,8 @@ usePoll(10_000, { only: ['report', 'updates'], headers: LIVE });
       {{ report.service }}{{ report.site ? `, ${report.site}` : '' }}, told <TimeAgo :at="report.told_at" />
     </p>
     <p v-if="!report.incident && !report.resolved_at" class="mt-4">
-      Somebody looks at it soon. Keep this address: what is known appears here by itself.
+      {{ report.unlinked ? 'We took it for part of another problem at first; it is not. ' : '' }}Somebody looks at it
+      soon. Keep this address: what is known appears here by itself.
     </p>
     <UpdateStory class="mt-5" :updates="updates" />
   </PublicShell>

@@ -11,12 +11,15 @@ import SideSheet from '@/components/SideSheet.vue';
 import StateMark from '@/components/StateMark.vue';
 import StoryList from '@/components/StoryList.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
-import TroubleNote from '@/components/TroubleNote.vue';
 import CallSheet from '@/pages/Incidents/CallSheet.vue';
 import CallList from '@/pages/Incidents/CallList.vue';
 import ChangeSheet from '@/pages/Incidents/ChangeSheet.vue';
 import NoteForm from '@/pages/Incidents/NoteForm.vue';
 import ReportCard from '@/pages/Incidents/ReportCard.vue';
+import ReopenSheet from '@/pages/Incidents/ReopenSheet.vue';
+import SaidItems from '@/pages/Incidents/SaidItems.vue';
+import TogetherNote from '@/pages/Incidents/TogetherNote.vue';
+import WhyForm from '@/components/WhyForm.vue';
 import ResolveSheet from '@/pages/Incidents/ResolveSheet.vue';
 import UpdateSheet from '@/pages/Updates/UpdateSheet.vue';
 import { useAction } from '@/lib/action';
@@ -26,14 +29,24 @@ import { LIVE } from '@/lib/live';
 import { useShared } from '@/lib/shared';
 import { hitWords, plural } from '@/lib/states';
 import { clockTime, lasting, millis, remaining, useNow } from '@/lib/time';
-import type { CallLine, Presence, RoomChoices, RoomIncident, UpdateDraft, WhatIsHit } from '@/pages/Incidents/room';
-import type { AlertLine, JournalLine, ReachData, ReportLine, UpdateLine, Cause } from '@/lib/types';
+import type {
+  CallLine,
+  Presence,
+  SaidItem,
+  RoomChoices,
+  RoomIncident,
+  UpdateDraft,
+  WhatIsHit,
+} from '@/pages/Incidents/room';
+import type { AlertLine, JournalLine, ReachData, ReportLine, Together, UpdateLine, Cause } from '@/lib/types';
 
 const props = defineProps<{
   incident: RoomIncident;
   soFar: string;
   reach: ReachData;
   hit: WhatIsHit;
+  together: Together | null;
+  said: SaidItem[];
   causes: Cause[];
   alerts: AlertLine[];
   reports: ReportLine[];
@@ -47,7 +60,7 @@ const props = defineProps<{
 }>();
 const shared = useShared();
 const now = useNow();
-const sheet = ref<'update' | 'resolve' | 'change' | 'clocks' | 'call' | null>(null);
+const sheet = ref<'update' | 'resolve' | 'reopen' | 'change' | 'clocks' | 'call' | null>(null);
 const only = ref<'all' | 'decisions' | 'people' | 'systems'>('all');
 const kinds = ['all', 'decisions', 'people', 'systems'] as const;
 const note = ref<InstanceType<typeof NoteForm> | null>(null);
@@ -55,14 +68,6 @@ const story = ref<HTMLElement | null>(null);
 
 const isOpen = computed(() => props.incident.resolved_at === null);
 const coordination = useAction();
-const raising = useAction();
-/** As it is, but for what has grown. */
-const raise = (): void => {
-  const grown = props.hit.grown;
-  const { id, version, title, stage } = props.incident;
-  if (grown)
-    raising.send(`/incidents/${id}/change`, { version, title, stage, impact: grown.impact, urgency: grown.urgency });
-};
 const coordinates = computed(() => shared.value.me?.coordinates ?? false);
 const owed = computed(() => (props.incident.next_update_at ? millis(props.incident.next_update_at) - now.value : null));
 const target = computed(() => millis(props.incident.restore_by) - now.value);
@@ -92,6 +97,9 @@ useCommands(() => [
         { name: `Resolve ${props.incident.ref}`, key: 'r', run: () => (sheet.value = 'resolve') },
       ]
     : []),
+  ...(!isOpen.value && coordinates.value
+    ? [{ name: `Reopen ${props.incident.ref}`, run: () => (sheet.value = 'reopen') }]
+    : []),
 ]);
 /** Whoever has the room open says so; the server takes silence for leaving. */
 useIntervalFn(() => {
@@ -109,6 +117,7 @@ const toEnd = (): void => {
 watch(entries, () => void nextTick(toEnd));
 onMounted(() => {
   if (window.location.hash === '#say' && isOpen.value && coordinates.value) sheet.value = 'update';
+  if (window.location.hash === '#reopen' && !isOpen.value && coordinates.value) sheet.value = 'reopen';
   if (window.location.hash === '#call' && isOpen.value && coordinates.value) sheet.value = 'call';
   void nextTick(toEnd);
 });
@@ -126,14 +135,17 @@ onMounted(() => {
         'draft',
         'reach',
         'hit',
+        'together',
+        'said',
         'causes',
         'alerts',
         'updates',
         'reports',
         'calls',
       ],
-      'alert.': ['alerts', 'reach', 'hit', 'causes', 'soFar', 'journal', 'incident', 'draft'],
-      'signals.': ['alerts', 'reach', 'hit', 'causes', 'soFar', 'incident'],
+      'alert.': ['alerts', 'reach', 'hit', 'together', 'causes', 'soFar', 'journal', 'incident', 'draft'],
+      'signals.': ['alerts', 'reach', 'hit', 'together', 'causes', 'soFar', 'incident'],
+      'quiet.': ['reach', 'hit', 'soFar', 'incident', 'draft'],
       'call.': ['calls', 'journal', 'soFar', 'incident'],
       'page.': ['calls', 'journal'],
       'policy.': ['calls'],
@@ -149,8 +161,9 @@ onMounted(() => {
         <h1>{{ incident.title }}</h1>
         <p class="text-small text-ink-2">
           <span class="font-mono">{{ incident.ref }}</span>, priority {{ incident.priority }},
-          <Link :href="`/estate/${encodeURIComponent(incident.service_id)}`" class="link">{{ incident.service }}</Link>.
-          {{ incident.stageWords }}.
+          <Link v-if="incident.service_id" :href="`/estate/${encodeURIComponent(incident.service_id)}`" class="link">{{
+            incident.service
+          }}</Link><template v-else>no service known to be hit</template>. {{ incident.stageWords }}.
           <template v-if="incident.coordinator">{{ incident.coordinator }} coordinates.</template
           ><strong v-else class="text-call">It declared itself; nobody coordinates yet.</strong>
           <button
@@ -193,7 +206,10 @@ onMounted(() => {
         <span class="line-clamp-1">{{ soonest.title }}</span>
       </button>
       <ActButton v-if="isOpen && coordinates" shortcut="r" @click="sheet = 'resolve'">Resolve…</ActButton>
-      <p v-else-if="!isOpen" class="font-semibold text-calm">Resolved <TimeAgo :at="incident.resolved_at ?? 0" /></p>
+      <template v-else-if="!isOpen">
+        <p class="font-semibold text-calm">Resolved <TimeAgo :at="incident.resolved_at ?? 0" /></p>
+        <ActButton v-if="coordinates" @click="sheet = 'reopen'">Reopen…</ActButton>
+      </template>
     </div>
 
     <div class="grid min-h-0 flex-1 lg:grid-cols-[minmax(330px,430px)_1fr_280px]">
@@ -215,11 +231,30 @@ onMounted(() => {
           <p>
             <strong>It has grown: priority {{ hit.grown.priority }}</strong> by what is hit now. {{ hit.grown.why }}
           </p>
-          <ActButton v-if="coordinates" class="mt-1" :busy="raising.busy.value" @click="raise"
-            >Raise it to priority {{ hit.grown.priority }}</ActButton
-          >
-          <TroubleNote :text="raising.errors.value.action" />
+          <WhyForm
+            v-if="coordinates"
+            :words="`Raise it to priority ${hit.grown.priority}…`"
+            :about="incident.ref"
+            question="Why"
+            :button="incident.team ? `Raise it, and call ${incident.team}` : 'Raise it'"
+            :url="`/incidents/${incident.id}/change`"
+            :data="{
+              version: incident.version,
+              title: incident.title,
+              stage: incident.stage,
+              impact: hit.grown.impact,
+              urgency: hit.grown.urgency,
+              call: true,
+            }"
+          />
         </div>
+        <TogetherNote
+          v-if="together"
+          :together="together"
+          :may-act="coordinates && isOpen"
+          :incident="{ id: incident.id, ref: incident.ref }"
+          class="mb-3"
+        />
         <template v-if="causes.length">
           <h2>Most likely behind it</h2>
           <CauseList :causes="causes" class="mb-3" />
@@ -243,6 +278,7 @@ onMounted(() => {
           >
         </p>
         <ReachView :reach="reach" :height="340" compact />
+        <SaidItems :incident="incident.id" :items="said" :may-act="coordinates && isOpen" class="mt-1" />
         <h2 class="mt-3 mb-1 flex justify-between">
           <span>Alerts</span><span>{{ firing.length }} of {{ alerts.length }} still fire</span>
         </h2>
@@ -253,8 +289,16 @@ onMounted(() => {
               ><Link :href="`/alerts/${alert.id}`" class="hover:underline">{{ alert.title }}</Link>
               <span class="text-ink-3">
                 {{ plural(alert.count, 'signal') }}, since {{ clockTime(alert.first_signal_at) }}</span
-              ></span
-            >
+              >
+              <WhyForm
+                v-if="isOpen && coordinates"
+                words="Take out…"
+                :about="`the alert ${alert.title}`"
+                question="Why it does not belong here"
+                button="Take it out"
+                :url="`/incidents/${incident.id}/alerts/detach`"
+                :data="{ alerts: [alert.id] }"
+            /></span>
           </li>
         </ul>
       </section>
@@ -350,6 +394,14 @@ onMounted(() => {
               >{{ report.ref }}{{ report.site ? `, ${report.site}` : ''
               }}{{ report.resolved_at ? ', resolved' : '' }}</span
             >
+            <WhyForm
+              v-if="isOpen && coordinates"
+              words="Take out…"
+              :about="report.ref"
+              question="Why it is about something else"
+              button="Take it out"
+              :url="`/reports/${report.id}/unlink`"
+            />
           </li>
         </ul>
         <template v-if="isOpen && looseReports.length">
@@ -374,6 +426,7 @@ onMounted(() => {
       @close="sheet = null"
     />
     <CallSheet v-if="sheet === 'call'" :incident="incident" @close="sheet = null" />
+    <ReopenSheet v-if="sheet === 'reopen'" :incident="incident" @close="sheet = null" />
     <ResolveSheet v-if="sheet === 'resolve'" :incident="incident" @close="sheet = null" />
     <ChangeSheet v-if="sheet === 'change'" :incident="incident" :choices="choices" @close="sheet = null" />
     <SideSheet v-if="sheet === 'clocks'" open title="What is running out" @close="sheet = null"

@@ -16,13 +16,16 @@ import { useFresh } from '@/lib/fresh';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
 import { lasting, millis, useNow } from '@/lib/time';
-import type { AlertGroup, IncidentLine, ReportLine, UnansweredCall } from '@/lib/types';
+import { beginningOf } from '@/pages/Incidents/beginning';
+import TogetherNote from '@/pages/Incidents/TogetherNote.vue';
+import type { AlertGroup, Beginning, IncidentLine, ReportLine, Together, UnansweredCall } from '@/lib/types';
 
 /** The first screen: what needs a decision, with the decision beside it. */
 const props = defineProps<{
   unanswered: UnansweredCall[];
   groups: AlertGroup[];
   reports: ReportLine[];
+  together: Together[];
   incidents: IncidentLine[];
 }>();
 const shared = useShared();
@@ -30,7 +33,24 @@ const now = useNow();
 const action = useAction();
 const WAIT_MINUTES = 30;
 
-const declaring = ref<AlertGroup | null>(null);
+const declaring = ref<Beginning | null>(null);
+const declareGroup = (group: AlertGroup): void => {
+  declaring.value = beginningOf(group);
+};
+/** Reports that are chosen to be one incident. */
+const chosen = ref<number[]>([]);
+const declareReports = (ids: number[]): void => {
+  const its = props.reports.filter((report) => ids.includes(report.id));
+  const first = its[0];
+  if (!first) return;
+  declaring.value = {
+    key: `reports-${ids.join('-')}`,
+    words:
+      its.length === 1 ? `From ${first.ref}: “${first.what}”` : `From ${its.length} reports, the first “${first.what}”`,
+    alerts: [],
+    reports: its.map((report) => report.id),
+  };
+};
 const attaching = ref<AlertGroup | null>(null);
 const selectedId = ref<string | null>(null);
 const rows = computed(() => [
@@ -57,6 +77,9 @@ const step = (by: number): void => {
   selectedId.value = next.id;
   void nextTick(() => document.getElementById(next.id)?.focus());
 };
+const toggle = (id: number): void => {
+  chosen.value = chosen.value.includes(id) ? chosen.value.filter((one) => one !== id) : [...chosen.value, id];
+};
 const take = (group: AlertGroup): void => action.send('/alerts/take', { alerts: group.alertIds });
 const wait = (group: AlertGroup): void =>
   action.send('/alerts/wait', { alerts: group.alertIds, minutes: WAIT_MINUTES });
@@ -69,10 +92,19 @@ useCommands(() => {
     { name: 'Select the one before', key: 'k', run: () => step(-1) },
     ...(group && coordinates.value
       ? [
-          { name: `Declare an incident: ${group.title}`, key: 'd', run: () => (declaring.value = group) },
+          { name: `Declare an incident: ${group.title}`, key: 'd', run: () => declareGroup(group) },
           { name: `Attach to an incident: ${group.title}`, key: 'a', run: () => (attaching.value = group) },
           { name: `Take it: ${group.title}`, key: 't', run: () => take(group) },
           { name: `Let it wait ${WAIT_MINUTES} min: ${group.title}`, key: 'w', run: () => wait(group) },
+        ]
+      : []),
+    ...(selected.value?.report && coordinates.value
+      ? [
+          {
+            name: `Declare an incident from ${selected.value.report.ref}`,
+            key: 'd',
+            run: () => declareReports(chosen.value.length ? chosen.value : [selected.value?.report?.id ?? 0]),
+          },
         ]
       : []),
     ...open.value.slice(0, 9).map((incident) => ({
@@ -85,9 +117,13 @@ watch(
   () => props.groups,
   (groups) => {
     // The form stays open while its alerts change; it only learns of alerts that joined.
-    const present = groups.find((group) => group.id === declaring.value?.id);
-    if (present && declaring.value) declaring.value = present;
+    const present = groups.find((group) => beginningOf(group).key === declaring.value?.key);
+    if (present && declaring.value && declaring.value.alerts.length > 0) declaring.value = beginningOf(present);
   },
+);
+watch(
+  () => props.reports,
+  (reports) => (chosen.value = chosen.value.filter((id) => reports.some((report) => report.id === id))),
 );
 </script>
 
@@ -95,9 +131,9 @@ watch(
   <AppShell
     title="Watch"
     :follows="{
-      'alert.': ['groups'],
-      'signals.': ['groups'],
-      'incident.': ['groups', 'incidents', 'unanswered'],
+      'alert.': ['groups', 'together', 'incidents'],
+      'signals.': ['groups', 'together', 'incidents'],
+      'incident.': ['groups', 'incidents', 'unanswered', 'together', 'reports'],
       'report.': ['reports', 'incidents'],
       'call.': ['incidents', 'unanswered'],
       'update.': ['incidents'],
@@ -119,6 +155,7 @@ watch(
           Nothing waits for a decision. New alerts and reports appear here by themselves.
           <Link href="/alerts?show=all" class="link">See past alerts</Link>.
         </p>
+        <TogetherNote v-for="one in together" :key="one.item.id" :together="one" :may-act="coordinates" class="mb-2" />
         <ul>
           <li
             v-for="row in rows"
@@ -144,7 +181,7 @@ watch(
               :may-attach="open.length > 0"
               :wait-minutes="WAIT_MINUTES"
               :busy="action.busy.value"
-              @declare="declaring = row.group"
+              @declare="declareGroup(row.group)"
               @attach="attaching = row.group"
               @take="take(row.group)"
               @wait="wait(row.group)"
@@ -155,6 +192,10 @@ watch(
               :incidents="open"
               :selected="row.id === selected?.id"
               :may-act="coordinates"
+              :is-chosen="chosen.includes(row.report.id)"
+              :choosable="reports.length > 1"
+              @choose="toggle(row.report.id)"
+              @declare="declareReports(chosen.length ? chosen : [row.report.id])"
             />
           </li>
         </ul>
@@ -174,7 +215,7 @@ watch(
         <RunningClocks :clocks="shared.clocks" />
       </aside>
     </div>
-    <DeclareSheet v-if="declaring" :group="declaring" @close="declaring = null" />
+    <DeclareSheet v-if="declaring" :from="declaring" @close="declaring = null" />
     <AttachSheet v-if="attaching" :group="attaching" :incidents="open" @close="attaching = null" />
   </AppShell>
 </template>

@@ -5,7 +5,7 @@ export interface RoomIncident extends IncidentLine {
   impact: string;
   urgency: string;
   version: number;
-  service_id: string;
+  service_id: string | null;
   team: string | null;
   resolution: string | null;
 }
@@ -59,6 +59,15 @@ export interface CallLine {
   /** The newest page of whoever reads, if they were paged. */
   mine: number | null;
   pages: PageLine[];
+}
+
+/** What somebody says of an item in an incident. */
+export interface SaidItem {
+  id: string;
+  name: string;
+  /** Null: that it does not belong to the incident. */
+  state: State | null;
+  by: string | null;
 }
 
 export interface Presence {

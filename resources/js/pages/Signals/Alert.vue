@@ -7,6 +7,7 @@ import StateMark from '@/components/StateMark.vue';
 import StoryList from '@/components/StoryList.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
+import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
 import AlertSheet from '@/pages/Signals/AlertSheet.vue';
 import CauseList from '@/components/CauseList.vue';
 import BurstBand from '@/pages/Signals/BurstBand.vue';
@@ -40,6 +41,8 @@ const props = defineProps<{
     taker: string | null;
     team_named: string | null;
     incident: { id: number; ref: string; title: string } | null;
+    /** Its incident was resolved while it still fired. */
+    again: boolean;
   };
   items: { id: string; name: string; known: boolean; fires: boolean }[];
   services: Service[];
@@ -60,6 +63,7 @@ const action = useAction();
 const coordinates = computed(() => shared.value.me?.coordinates ?? false);
 const sheet = ref<'wait' | 'close' | 'attach' | null>(null);
 const fewer = ref(false);
+const declaring = ref(false);
 const raw = ref<number | null>(null);
 const work = (what: string, more: Record<string, string | number> = {}): void =>
   action.send(`/alerts/${what}`, { alerts: [props.alert.id], ...more }, () => (sheet.value = null));
@@ -69,7 +73,7 @@ const handlings = {
   hours: 'Its team takes it in working hours.',
   record: 'It is only recorded, and asks nobody.',
 };
-const isFree = computed(() => !props.alert.closed_at && !props.alert.incident);
+const isFree = computed(() => !props.alert.closed_at && (!props.alert.incident || props.alert.again));
 const showAll = (): void => router.reload({ data: { most: 2000 }, only: ['signals'] });
 
 useCommands(() =>
@@ -79,6 +83,7 @@ useCommands(() =>
         ...(isFree.value
           ? [
               { name: 'Take it', key: 't', run: () => work('take') },
+              { name: 'Declare an incident from it', key: 'd', run: () => (declaring.value = true) },
               { name: 'Let it wait', key: 'w', run: () => (sheet.value = 'wait') },
               { name: 'Close it, with a reason', key: 'c', run: () => (sheet.value = 'close') },
               { name: 'Attach it to an incident', key: 'a', run: () => (sheet.value = 'attach') },
@@ -151,7 +156,7 @@ useCommands(() =>
         </p>
         <p class="mt-2">
           <template v-if="alert.incident"
-            >It belongs to
+            >{{ alert.again ? 'Still firing after this was resolved:' : 'It belongs to' }}
             <Link :href="`/incidents/${alert.incident.id}`" class="link font-semibold"
               >{{ alert.incident.ref }} {{ alert.incident.title }}</Link
             >.</template
@@ -164,6 +169,7 @@ useCommands(() =>
         <div v-if="coordinates" class="mt-3 flex flex-wrap gap-2">
           <template v-if="isFree">
             <ActButton main shortcut="t" :busy="action.busy.value" @click="work('take')">Take</ActButton>
+            <ActButton shortcut="d" @click="declaring = true">Declare incident…</ActButton>
             <ActButton shortcut="a" @click="sheet = 'attach'">Attach…</ActButton>
             <ActButton shortcut="w" @click="sheet = 'wait'">Wait…</ActButton>
             <ActButton shortcut="c" @click="sheet = 'close'">Close…</ActButton>
@@ -301,6 +307,11 @@ useCommands(() =>
       @wait="(until) => work('wait', until)"
       @put-away="(reason) => work('close', { reason })"
       @attached="sheet = null"
+    />
+    <DeclareSheet
+      v-if="declaring"
+      :from="{ key: `alert-${alert.id}`, words: `From one alert: ${alert.title}`, alerts: [alert.id], reports: [] }"
+      @close="declaring = false"
     />
     <FewerSheet v-if="fewer" :alert="alert.id" :title="alert.title" @close="fewer = false" />
   </AppShell>

@@ -5,6 +5,7 @@ import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
+import { beginningOf } from '@/pages/Incidents/beginning';
 import AlertFilters from '@/pages/Signals/AlertFilters.vue';
 import AlertGroupRow from '@/pages/Signals/AlertGroupRow.vue';
 import AlertSheet from '@/pages/Signals/AlertSheet.vue';
@@ -13,7 +14,7 @@ import { ask } from '@/lib/ask';
 import { useCommands } from '@/lib/commands';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
-import type { AlertGroup, AlertLine } from '@/lib/types';
+import type { AlertGroup, Beginning, AlertLine } from '@/lib/types';
 
 /** Alerts to work through: groups first, what needs taking first, one or many at once, all by keyboard. */
 const props = defineProps<{
@@ -39,7 +40,7 @@ const opened = ref(new Map<number, AlertLine[]>());
 const marked = ref(new Set<number>());
 const selectedId = ref<string | null>(null);
 const sheet = ref<'wait' | 'close' | 'attach' | null>(null);
-const declaring = ref<AlertGroup | null>(null);
+const declaring = ref<Beginning | null>(null);
 const said = ref('');
 
 const rows = computed<Row[]>(() =>
@@ -140,7 +141,9 @@ const work = (what: string, words: string, more: Record<string, string | number>
 const declare = (): void => {
   const group = selected.value?.group;
   if (!group) return;
-  declaring.value = marked.value.size > 0 ? { ...group, alertIds: chosen.value, count: chosen.value.length } : group;
+  declaring.value = beginningOf(
+    marked.value.size > 0 ? { ...group, alertIds: chosen.value, count: chosen.value.length } : group,
+  );
 };
 const showMore = (): void => router.reload({ data: { most: props.found.groups.length + MORE }, only: ['found'] });
 
@@ -259,6 +262,6 @@ useCommands(() => [
         sheet = null;
       "
     />
-    <DeclareSheet v-if="declaring" :group="declaring" @close="declaring = null" />
+    <DeclareSheet v-if="declaring" :from="declaring" @close="declaring = null" />
   </AppShell>
 </template>

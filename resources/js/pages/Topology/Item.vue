@@ -12,6 +12,7 @@ import { useShared } from '@/lib/shared';
 import { hitWords, plural, stateWords } from '@/lib/states';
 import { lasting } from '@/lib/time';
 import type { AlertLine, JournalLine, ReachData, ReportLine, State } from '@/lib/types';
+import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
 import MemberList from '@/pages/Topology/MemberList.vue';
 import ItemSheet from '@/pages/Topology/ItemSheet.vue';
 import RecordTable from '@/pages/Topology/RecordTable.vue';
@@ -33,6 +34,8 @@ const props = defineProps<{
     description: string | null;
     state: State;
     why: string | null;
+    /** Whether a quiet time covers it now. */
+    quiet: boolean;
   };
   needs: { words: string | null; how: string; strength: string; members: Named[] }[];
   neededBy: (Named & { how: string; strength: string; group: boolean })[];
@@ -60,12 +63,17 @@ const shared = useShared();
 const action = useAction();
 const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const editing = ref(false);
+const declaring = ref(false);
+const coordinates = computed(() => shared.value.me?.coordinates ?? false);
 const openAlerts = computed(() => props.alerts.filter((alert) => !alert.closed_at));
 /** As many digits as tell it from all of it. */
 const percent = (share: number): string =>
   share === 1 ? '100%' : `${(share * 100).toFixed(share > 0.999 ? 3 : 2).replace(/^100\.0+$/, '99.999')}%`;
 const address = computed(() => encodeURIComponent(props.item.id));
 useCommands(() => [
+  ...(coordinates.value
+    ? [{ name: `Declare an incident about ${props.item.name}`, key: 'd', run: () => (declaring.value = true) }]
+    : []),
   ...(mayEdit.value ? [{ name: 'Change this item', key: 'e', run: () => (editing.value = true) }] : []),
 ]);
 </script>
@@ -76,11 +84,11 @@ useCommands(() => [
     :follows="{
       'alert.': ['item', 'needs', 'neededBy', 'alerts', 'availability'],
       'signals.': ['item', 'needs', 'neededBy', 'alerts'],
-      'incident.': ['incidents', 'availability'],
+      'incident.': ['item', 'needs', 'neededBy', 'incidents', 'availability', 'history'],
       'item.': ['item', 'needs', 'neededBy', 'record', 'contradictions', 'history', 'reach', 'weakPoints'],
       'dependency.': ['needs', 'neededBy', 'reach', 'proposed', 'history', 'weakPoints'],
       'report.': ['reports'],
-      'quiet.': ['work'],
+      'quiet.': ['work', 'item'],
     }"
   >
     <div
@@ -97,7 +105,10 @@ useCommands(() => [
           >. <span class="font-mono text-small text-ink-3">{{ item.id }}</span>
         </p>
         <p v-if="item.description" class="mt-1">{{ item.description }}</p>
-        <p class="mt-2"><strong>Now:</strong> {{ item.why ?? 'up; nothing says otherwise.' }}</p>
+        <p class="mt-2">
+          <strong>Now:</strong> {{ item.why ?? 'up; nothing says otherwise.' }}
+          <strong v-if="item.quiet">It is in a quiet time: its alerts are held back.</strong>
+        </p>
         <p v-if="record.not_seen_since" class="mt-1 border-l-2 border-ink pl-2">
           <strong>Not seen since <TimeAgo :at="record.not_seen_since" /></strong>, by what saw it before.
           <button v-if="mayEdit" type="button" class="link" @click="action.send(`/estate/${address}/seen`, {})">
@@ -115,6 +126,7 @@ useCommands(() => [
           >.<template v-if="record.hours"> In use {{ record.hours }}.</template>
         </p>
         <p class="mt-3 flex flex-wrap items-center gap-x-3 gap-y-1">
+          <ActButton v-if="coordinates" shortcut="d" @click="declaring = true">Declare incident…</ActButton>
           <ActButton v-if="mayEdit" shortcut="e" @click="editing = true">Change it</ActButton>
           <Link :href="`/reach?items=${address}`" class="link text-small">Reach, both ways</Link>
           <Link :href="`/what-if?items=${address}`" class="link text-small">What if it were down?</Link>
@@ -238,6 +250,17 @@ useCommands(() => [
         </section>
       </div>
     </div>
+    <DeclareSheet
+      v-if="declaring"
+      :from="{
+        key: `item-${item.id}`,
+        words: `About ${item.name}, which no alert need say.`,
+        alerts: [],
+        reports: [],
+        item: { id: item.id, name: item.name },
+      }"
+      @close="declaring = false"
+    />
     <ItemSheet v-if="editing" :item="item.id" @close="editing = false" />
   </AppShell>
 </template>

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Topology\Item;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Topology\State;
+
+/** What people say of items in an incident, where alerts do not say it, or say otherwise. Call it inside a transaction. */
+final class SayOfItem
+{
+    /**
+     * @param  State|null  $state  null: it does not belong to the incident, whatever alerts say
+     *
+     * @throws \Illuminate\Validation\ValidationException if the incident is over
+     */
+    public function __invoke(Incident $incident, string $item, ?State $state, Person $by): void
+    {
+        self::mustBeOpen($incident);
+        DB::table('incident_items')->updateOrInsert(['incident_id' => $incident->id, 'item_id' => $item], ['state' => $state?->value, 'person_id' => $by->id, 'at' => Moment::precise(now())]);
+        self::tell($state === null ? 'incident.item_left_out' : 'incident.item_added', $incident, $item, ['state' => $state?->value], $by);
+    }
+
+    public function undo(Incident $incident, string $item, Person $by): void
+    {
+        self::mustBeOpen($incident);
+        if (DB::table('incident_items')->where(['incident_id' => $incident->id, 'item_id' => $item])->delete() === 1) {
+            self::tell('incident.item_unsaid', $incident, $item, [], $by);
+        }
+    }
+
+    private static function mustBeOpen(Incident $incident): void
+    {
+        if (! $incident->refresh()->isOpen()) {
+            throw Refused::because("{$incident->ref()} is resolved. Reopen it first.");
+        }
+    }
+
+    /** @param  array<string, mixed>  $facts */
+    private static function tell(string $kind, Incident $incident, string $item, array $facts, Person $by): void
+    {
+        Journal::write(Actor::person($by), $kind, ['item', $item], ['name' => Item::query()->find($item)->name ?? $item, 'ref' => $incident->ref(), ...$facts], $incident->id);
+    }
+}
