@@ -17,6 +17,8 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->web(append: [ShareWithEveryPage::class], replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]);
         $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'role' => App\Platform\Http\RequireRole::class]);
+        // Set by the browser itself: which clock its reader has.
+        $middleware->encryptCookies(except: [App\Platform\WallClock::COOKIE]);
         $middleware->redirectGuestsTo('/sign-in');
         $middleware->redirectUsersTo('/');
         // What a person types stays as typed; a text that is only white space is refused where it is read.

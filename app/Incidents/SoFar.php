@@ -11,6 +11,7 @@ use App\Signals\Standing;
 use App\Updates\Update;
 use Skarvo\Incidents\HitService;
 use Skarvo\Paging\Outcome;
+use Skarvo\Time\Duration;
 use Skarvo\Topology\State;
 
 /** Catches a latecomer up in one paragraph, from what is stored. */
@@ -23,8 +24,8 @@ final class SoFar
         $broken = array_values(array_filter($estate->services($impact), static fn(HitService $s): bool => $s->state->isBroken()));
         $sentences = [];
         if (! $incident->isOpen()) {
-            $minutes = max(1, (int) $incident->started_at->diffInMinutes($incident->resolved_at));
-            $sentences[] = "Service is restored after $minutes min. $incident->resolution";
+            $lasted = Duration::words(max(60, (int) $incident->started_at->diffInSeconds($incident->resolved_at)));
+            $sentences[] = "Service was restored after $lasted. $incident->resolution";
         } elseif ($broken === []) {
             $sentences[] = 'No service is hit any more, as far as the alerts say.';
         } else {

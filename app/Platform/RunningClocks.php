@@ -16,6 +16,7 @@ use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Target;
 use Skarvo\Signals\Attention;
+use Skarvo\Time\Duration;
 
 /** All that is running out, soonest first. */
 final class RunningClocks
@@ -106,7 +107,7 @@ final class RunningClocks
         $clocks = [];
         $titles = $groups->titles(array_column($due, 2), $query);
         foreach ($due as $i => [$at, $minutes, $group]) {
-            $clocks[] = self::clock("group-{$group['id']}", "$titles[$i]: nobody has it", Attention::isLongest($minutes) ? "waits $minutes min at most" : "tier {$group['tier']} waits $minutes min at most", Moment::of($at), Moment::of($at - $minutes * 60), "/#group-{$group['id']}", true);
+            $clocks[] = self::clock("group-{$group['id']}", "$titles[$i]: nobody has it", (Attention::isLongest($minutes) ? '' : "tier {$group['tier']}, ").'to be taken within '.Duration::words($minutes * 60), Moment::of($at), Moment::of($at - $minutes * 60), "/#group-{$group['id']}", true);
         }
 
         return $clocks;

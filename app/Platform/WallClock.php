@@ -43,7 +43,7 @@ final class WallClock
     public static function zone(): string
     {
         $request = app()->bound('request') ? request() : null;
-        $said = $request instanceof Request ? $request->cookies->get(self::COOKIE) : null;
+        $said = $request instanceof Request ? $request->cookies->all()[self::COOKIE] ?? null : null;
         if (is_string($said) && in_array($said, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true)) {
             return $said;
         }

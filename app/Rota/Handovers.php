@@ -9,6 +9,7 @@ use App\Paging\Call;
 use App\Paging\Delivery\DeliveryPaths;
 use App\Platform\Moment;
 use App\Platform\Person;
+use App\Platform\WallClock;
 use App\Signals\Alert;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
@@ -62,7 +63,7 @@ final class Handovers
     {
         return array_values(Incident::query()->whereNull('resolved_at')->where(static fn(Builder $query) => $query->where('team_id', $rota->team_id)->orWhereHas('calls', static fn(Builder $calls) => $calls->where('team_id', $rota->team_id)))
             ->orderBy('priority')->limit(self::LINES)->get()->map(static fn(Incident $incident): array => [
-                'text' => "{$incident->ref()}, priority $incident->priority: $incident->title; ".mb_strtolower($incident->stage->words()).($incident->next_update_at === null ? '' : ", an update is owed at {$incident->next_update_at->format('H:i')} UTC"), 'link' => "/incidents/$incident->id",
+                'text' => "{$incident->ref()}, priority $incident->priority: $incident->title; ".mb_strtolower($incident->stage->words()).($incident->next_update_at === null ? '' : ', an update is owed at '.WallClock::time($incident->next_update_at)), 'link' => "/incidents/$incident->id",
             ])->all());
     }
 

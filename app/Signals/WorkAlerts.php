@@ -36,7 +36,7 @@ final readonly class WorkAlerts
     {
         foreach ($this->alerts()->filter(self::isFree(...)) as $alert) {
             $alert->update(['wait_until' => $until]);
-            $this->tell('alert.waits', $alert, ['until' => $until->format('H:i')]);
+            $this->tell('alert.waits', $alert, ['until' => $until->toIso8601ZuluString()]);
         }
     }
 

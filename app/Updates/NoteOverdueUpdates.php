@@ -26,7 +26,7 @@ final class NoteOverdueUpdates
             }
             foreach ($overdue as $incident) {
                 $incident->update(['update_overdue_at' => now()]);
-                Journal::write(Actor::system(), 'update.overdue', ['incident', $incident->id], ['due' => $incident->next_update_at?->format('H:i')], $incident->id);
+                Journal::write(Actor::system(), 'update.overdue', ['incident', $incident->id], ['due' => $incident->next_update_at?->toIso8601ZuluString()], $incident->id);
             }
 
             return $overdue->count();

@@ -2,6 +2,10 @@ import '../css/app.css';
 import { createInertiaApp } from '@inertiajs/vue3';
 import { createApp, h, type DefineComponent } from 'vue';
 import { keepConnectionTrouble } from '@/lib/connection';
+import { ownZone } from '@/lib/time';
+
+// Sentences that the server writes show times on the reader's clock, as the screens do.
+document.cookie = `zone=${ownZone}; path=/; max-age=31536000; samesite=lax`;
 
 const pages = import.meta.glob<{ default: DefineComponent }>('./pages/**/*.vue');
 

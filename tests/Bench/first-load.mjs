@@ -15,7 +15,8 @@ const reached = (entries) => {
   entries.forEach(walk);
   return files;
 };
-const size = (files) => [...files].reduce((sum, file) => sum + gzipSync(readFileSync(new URL(file, build)), { level: 9 }).length, 0) / 1000;
+const size = (files) =>
+  [...files].reduce((sum, file) => sum + gzipSync(readFileSync(new URL(file, build)), { level: 9 }).length, 0) / 1000;
 for (const page of ['Incidents/Watch', 'Incidents/Room', 'Paging/Answer', 'Incidents/Report', 'Updates/Status']) {
   const kilobytes = size(reached(['resources/js/app.ts', `resources/js/pages/${page}.vue`]));
   console.log(`${page}: ${kilobytes.toFixed(1)} kB gzipped, ${(kilobytes / 200).toFixed(2)} of the 200 kB allowed`);

@@ -21,10 +21,16 @@ for (let n = 0; n < 20; n++) {
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ item: 'tide-feed', check: `sample-${n}-${start}`, level: 'critical', summary }),
   }).then(() => answered.push(performance.now() - start));
-  await page.getByText(summary).or(page.getByText(new RegExp(`^\\s*${n + 1} alerts`))).first().waitFor({ timeout: 10_000 });
+  await page
+    .getByText(summary)
+    .or(page.getByText(new RegExp(`^\\s*${n + 1} alerts`)))
+    .first()
+    .waitFor({ timeout: 10_000 });
   shown.push(performance.now() - start);
   await post;
 }
 await browser.close();
 const median = (list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)];
-console.log(`signal to an open watch, 20 samples: median ${median(shown).toFixed(0)} ms, longest ${Math.max(...shown).toFixed(0)} ms; ${(median(shown) / median(answered)).toFixed(0)} times the answer to the post (${median(answered).toFixed(0)} ms)`);
+console.log(
+  `signal to an open watch, 20 samples: median ${median(shown).toFixed(0)} ms, longest ${Math.max(...shown).toFixed(0)} ms; ${(median(shown) / median(answered)).toFixed(0)} times the answer to the post (${median(answered).toFixed(0)} ms)`,
+);

@@ -9,18 +9,28 @@ import { Agent, get } from 'node:http';
 const base = new URL(process.argv[2] ?? 'http://127.0.0.1:8080');
 const SCREENS = 200;
 const SECONDS = 10;
-const servers = execFileSync('pgrep', ['-f', '--', `-S ${base.host}`]).toString().trim().split('\n');
-const ticks = () => servers.reduce((sum, pid) => {
-  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].split(' ');
-  return sum + Number(fields[11]) + Number(fields[12]);
-}, 0);
+const servers = execFileSync('pgrep', ['-f', '--', `-S ${base.host}`])
+  .toString()
+  .trim()
+  .split('\n');
+const ticks = () =>
+  servers.reduce((sum, pid) => {
+    const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].split(' ');
+    return sum + Number(fields[11]) + Number(fields[12]);
+  }, 0);
 const agent = new Agent({ maxSockets: 16 });
-const ask = (path) => new Promise((resolve, reject) => {
-  get({ host: base.hostname, port: base.port, path, agent }, (answer) => { answer.resume(); answer.on('end', () => resolve(answer.statusCode)); }).on('error', reject);
-});
+const ask = (path) =>
+  new Promise((resolve, reject) => {
+    get({ host: base.hostname, port: base.port, path, agent }, (answer) => {
+      answer.resume();
+      answer.on('end', () => resolve(answer.statusCode));
+    }).on('error', reject);
+  });
 const home = process.env.SKARVO_DEMO_HOME ?? new URL('../../storage/demo', import.meta.url).pathname;
 const { createHmac } = await import('node:crypto');
-const key = createHmac('sha256', readFileSync(`${home}/key`, 'utf8').trim()).update('live').digest('hex');
+const key = createHmac('sha256', readFileSync(`${home}/key`, 'utf8').trim())
+  .update('live')
+  .digest('hex');
 
 const measure = async (path) => {
   const before = ticks();
@@ -37,4 +47,6 @@ const measure = async (path) => {
 };
 const file = await measure('/mark.svg');
 const live = await measure(`/live.php?key=${key}&after=0`);
-console.log(`live: ${live.asked} questions in ${SECONDS} s took ${live.cores.toFixed(2)} of a core; a small file took ${file.cores.toFixed(2)}; ratio ${(live.cores / file.cores).toFixed(1)}`);
+console.log(
+  `live: ${live.asked} questions in ${SECONDS} s took ${live.cores.toFixed(2)} of a core; a small file took ${file.cores.toFixed(2)}; ratio ${(live.cores / file.cores).toFixed(1)}`,
+);

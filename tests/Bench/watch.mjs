@@ -18,14 +18,21 @@ const measure = async (path, heading) => {
   for (let n = 0; n < 11; n++) {
     const start = performance.now();
     await page.goto(`${base}${path}`, { waitUntil: 'commit', timeout: 10_000 });
-    if (heading) await page.getByRole('heading', { name: heading }).first().waitFor({ state: 'attached', timeout: 10_000 });
+    if (heading)
+      await page.getByRole('heading', { name: heading }).first().waitFor({ state: 'attached', timeout: 10_000 });
     times.push(performance.now() - start);
   }
   return times.sort((a, b) => a - b)[5];
 };
 const bare = await measure('/mark.svg', null);
-for (const [path, heading] of [['/', 'Watch'], ['/estate', 'Estate'], ['/status', /works|problem/]]) {
+for (const [path, heading] of [
+  ['/', 'Watch'],
+  ['/estate', 'Estate'],
+  ['/status', /works|problem/],
+]) {
   const median = await measure(path, heading);
-  console.log(`${path}: median of 11 ${median.toFixed(0)} ms, ${(median / bare).toFixed(1)} times a small file (${bare.toFixed(0)} ms)`);
+  console.log(
+    `${path}: median of 11 ${median.toFixed(0)} ms, ${(median / bare).toFixed(1)} times a small file (${bare.toFixed(0)} ms)`,
+  );
 }
 await browser.close();

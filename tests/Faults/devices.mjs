@@ -3,14 +3,18 @@ import { appendFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 
 const slowness = Number(process.env.DEVICES_SLOW_MICROSECONDS ?? 0) / 1000;
-const pause = () => (slowness > 0 ? new Promise((resolve) => setTimeout(resolve, Math.random() * slowness)) : Promise.resolve());
+const pause = () =>
+  slowness > 0 ? new Promise((resolve) => setTimeout(resolve, Math.random() * slowness)) : Promise.resolve();
 
 createServer((request, response) => {
   let text = '';
   request.on('data', (part) => (text += part));
   request.on('end', async () => {
     await pause();
-    appendFileSync(process.env.DEVICES_LOG, `${JSON.stringify({ at: Date.now() / 1000, key: request.headers['idempotency-key'] ?? '', body: text === '' ? null : JSON.parse(text) })}\n`);
+    appendFileSync(
+      process.env.DEVICES_LOG,
+      `${JSON.stringify({ at: Date.now() / 1000, key: request.headers['idempotency-key'] ?? '', body: text === '' ? null : JSON.parse(text) })}\n`,
+    );
     await pause();
     response.writeHead(200, { 'Content-Type': 'application/json' }).end('{"ok":true}');
   });

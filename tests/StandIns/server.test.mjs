@@ -20,27 +20,40 @@ const skarvo = createServer((request, response) => {
       return;
     }
     if (request.method === 'GET') {
-      response.writeHead(200, { 'Content-Type': 'application/json' }).end(JSON.stringify({ people: [{ id: 'noor-lind', name: 'Noor Lind', team: 'Lanes', contacts: [] }] }));
+      response
+        .writeHead(200, { 'Content-Type': 'application/json' })
+        .end(JSON.stringify({ people: [{ id: 'noor-lind', name: 'Noor Lind', team: 'Lanes', contacts: [] }] }));
       return;
     }
     const body = JSON.parse(text);
     if (request.url === '/api/v1/deliveries') {
       told.push(body);
-      response.writeHead(200, { 'Content-Type': 'application/json' }).end(JSON.stringify({ understood: true, say: 'Thank you.' }));
+      response
+        .writeHead(200, { 'Content-Type': 'application/json' })
+        .end(JSON.stringify({ understood: true, say: 'Thank you.' }));
       return;
     }
     posted.push({ path: request.url, token: request.headers.authorization, body });
     response.setHeader('Content-Type', 'application/json');
-    if (request.url === '/api/v1/reports') response.writeHead(201).end(JSON.stringify({ ref: 'RE-0001', follow: 'http://skarvo.test/report/x' }));
-    else if (request.url === '/api/v1/snapshots') response.writeHead(202).end(JSON.stringify({ state: 'taken', counts: { new: 1 } }));
-    else if (body.level === 'loud') response.writeHead(422).end(JSON.stringify({ detail: 'No.', refused: [{ index: 0, error: { message: 'There is no such level.' } }] }));
+    if (request.url === '/api/v1/reports')
+      response.writeHead(201).end(JSON.stringify({ ref: 'RE-0001', follow: 'http://skarvo.test/report/x' }));
+    else if (request.url === '/api/v1/snapshots')
+      response.writeHead(202).end(JSON.stringify({ state: 'taken', counts: { new: 1 } }));
+    else if (body.level === 'loud')
+      response
+        .writeHead(422)
+        .end(JSON.stringify({ detail: 'No.', refused: [{ index: 0, error: { message: 'There is no such level.' } }] }));
     else response.writeHead(202).end(JSON.stringify({ accepted: 1, repeated: 0, refused: [] }));
   });
 });
 let standIns;
 let base;
 const post = async (path, body, headers = {}) => {
-  const answer = await fetch(base + path, { method: 'POST', headers: { 'Content-Type': 'application/json', ...headers }, body: JSON.stringify(body) });
+  const answer = await fetch(base + path, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', ...headers },
+    body: JSON.stringify(body),
+  });
   return { status: answer.status, body: await answer.json() };
 };
 const state = async () => (await fetch(`${base}/state`)).json();
@@ -58,10 +71,21 @@ before(async () => {
   const port = 20_000 + Math.floor(Math.random() * 9000);
   base = `http://127.0.0.1:${port}`;
   standIns = spawn(process.execPath, [new URL('../../stand-ins/server.mjs', import.meta.url).pathname], {
-    env: { ...process.env, STAND_INS_PORT: String(port), STAND_INS_SCENE: '', SKARVO_URL: `http://127.0.0.1:${skarvo.address().port}`, SKARVO_STAND_INS_TOKEN: 'secret' },
+    env: {
+      ...process.env,
+      STAND_INS_PORT: String(port),
+      STAND_INS_SCENE: '',
+      SKARVO_URL: `http://127.0.0.1:${skarvo.address().port}`,
+      SKARVO_STAND_INS_TOKEN: 'secret',
+    },
     stdio: 'inherit',
   });
-  await until(() => state().then(() => true, () => false));
+  await until(() =>
+    state().then(
+      () => true,
+      () => false,
+    ),
+  );
 });
 after(() => {
   standIns.kill();
@@ -101,7 +125,13 @@ test('a device takes a message that comes again under its key as the same one', 
   for (let n = 0; n < 3; n++) await post('/pages', page, { 'Idempotency-Key': 'page-1' });
   await post('/pages', page, { 'Idempotency-Key': 'page-2' });
   const { pages } = await state();
-  assert.deepEqual(pages.map((one) => [one.key, one.repeats]), [['page-1', 2], ['page-2', 0]]);
+  assert.deepEqual(
+    pages.map((one) => [one.key, one.repeats]),
+    [
+      ['page-1', 2],
+      ['page-2', 0],
+    ],
+  );
 });
 
 test('the device network can refuse and hang, and be mended', async () => {
@@ -112,17 +142,33 @@ test('the device network can refuse and hang, and be mended', async () => {
   await post('/delivery', { is: 'hang' });
   await assert.rejects(fetch(`${base}/pages`, { method: 'POST', body: '{}', signal: AbortSignal.timeout(200) }));
   await post('/delivery', { is: 'ok' });
-  assert.equal((await post('/mails', { to: 'a@mail.example', subject: 's', text: 't' }, { 'Idempotency-Key': 'mail-1' })).status, 200);
-  assert.deepEqual((await state()).mails.map((mail) => mail.to), ['a@mail.example']);
+  assert.equal(
+    (await post('/mails', { to: 'a@mail.example', subject: 's', text: 't' }, { 'Idempotency-Key': 'mail-1' })).status,
+    200,
+  );
+  assert.deepEqual(
+    (await state()).mails.map((mail) => mail.to),
+    ['a@mail.example'],
+  );
 });
 
 test('what became of a message is told: it arrived, it was answered, it came back', async () => {
-  const page = { channel: 'voice', to: '+47', person: 'Noor Lind', text: 'IN-0412', link: 'http://skarvo.test/p/1', answers: { 1: 'yes' } };
+  const page = {
+    channel: 'voice',
+    to: '+47',
+    person: 'Noor Lind',
+    text: 'IN-0412',
+    link: 'http://skarvo.test/p/1',
+    answers: { 1: 'yes' },
+  };
   assert.deepEqual((await post('/pages', page, { 'Idempotency-Key': 'call-1' })).body, { ok: true, confirms: true });
   await until(() => toldOf('call-1').length === 1);
   assert.equal((await state()).pages.at(-1).state, 'rings');
   assert.equal((await post('/answer', { key: 'call-1', digit: '1' })).body.say, 'Thank you.');
-  assert.deepEqual(toldOf('call-1'), [{ key: 'call-1', event: 'delivered' }, { key: 'call-1', event: 'answered', digit: '1' }]);
+  assert.deepEqual(toldOf('call-1'), [
+    { key: 'call-1', event: 'delivered' },
+    { key: 'call-1', event: 'answered', digit: '1' },
+  ]);
   assert.equal((await state()).pages.at(-1).state, 'answered');
 
   await post('/switch', { person: 'Noor Lind', on: false });
@@ -143,7 +189,11 @@ test('one network says yes and delivers nothing, another is slow, the rest work'
   await post('/delivery', { channel: 'chat', delay: 300 });
   assert.equal((await post('/delivery', { channel: 'pigeon', is: 'ok' })).status, 422);
   assert.equal((await post('/delivery', { channel: 'chat', delay: -1 })).status, 422);
-  for (const channel of ['text', 'chat', 'push']) assert.equal((await post('/pages', { channel, person: 'Mika', text: 't' }, { 'Idempotency-Key': `net-${channel}` })).status, 200);
+  for (const channel of ['text', 'chat', 'push'])
+    assert.equal(
+      (await post('/pages', { channel, person: 'Mika', text: 't' }, { 'Idempotency-Key': `net-${channel}` })).status,
+      200,
+    );
   await until(() => toldOf('net-push').length === 1);
   assert.equal(toldOf('net-chat').length, 0);
   await until(() => toldOf('net-chat').length === 1);
@@ -153,7 +203,13 @@ test('one network says yes and delivers nothing, another is slow, the rest work'
 
 test('it knows whose devices there are', async () => {
   await until(async () => (await state()).people.length === 1);
-  assert.deepEqual((await state()).people[0], { id: 'noor-lind', name: 'Noor Lind', team: 'Lanes', contacts: [], on: true });
+  assert.deepEqual((await state()).people[0], {
+    id: 'noor-lind',
+    name: 'Noor Lind',
+    team: 'Lanes',
+    contacts: [],
+    on: true,
+  });
   assert.equal((await fetch(`${base}/pockets`)).status, 200);
   assert.match(await (await fetch(`${base}/style.css`)).text(), /pocket/);
 });
@@ -184,7 +240,9 @@ test('every scene names checks and levels, and what a scene breaks its counterpa
       else assert.ok(step.item && step.check && ['info', 'warning', 'error', 'critical'].includes(step.level), name);
     }
   }
-  const broken = new Set(scenes['time-server'].steps.filter((step) => step.item && !step.clear).map((step) => `${step.item} ${step.check}`));
+  const broken = new Set(
+    scenes['time-server'].steps.filter((step) => step.item && !step.clear).map((step) => `${step.item} ${step.check}`),
+  );
   const mended = new Set(scenes['time-server-mended'].steps.map((step) => `${step.item} ${step.check}`));
   assert.deepEqual(mended, broken);
 });

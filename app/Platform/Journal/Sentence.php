@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Platform\Journal;
 
+use App\Platform\WallClock;
+use Carbon\CarbonImmutable;
+
 /** Tells an entry of the journal in words: what happened, and the particulars. */
 final readonly class Sentence
 {
@@ -13,6 +16,8 @@ final readonly class Sentence
     {
         $facts = $entry->facts;
         $text = static fn(string $name): string => is_scalar($facts[$name] ?? null) ? (string) $facts[$name] : '';
+        // Entries of an older kind hold what a clock in UTC showed.
+        $time = static fn(string $name): string => preg_match('/^\d{4}-\d\d-\d\dT/', $text($name)) === 1 ? WallClock::time(CarbonImmutable::parse($text($name))) : "{$text($name)} UTC";
         $list = static fn(string $name): string => implode(', ', array_filter((array) ($facts[$name] ?? []), is_string(...)));
 
         return match ($entry->kind) {
@@ -26,7 +31,7 @@ final readonly class Sentence
             'alert.split_off' => self::plain("Split off {$text('title')}"),
             'alert.put_together' => self::plain("Put {$text('groups')} groups together", $text('title')),
             'alert.taken' => self::plain("Took the alert {$text('title')}"),
-            'alert.waits' => self::plain("Let {$text('title')} wait", "until {$text('until')} UTC"),
+            'alert.waits' => self::plain("Let {$text('title')} wait", "until {$time('until')}"),
             'alert.back' => self::plain("{$text('title')} has waited long enough"),
             'alert.attached' => self::plain("Alert attached: {$text('title')}", $text('item')),
             'alert.detached' => self::plain("Alert taken out: {$text('title')}", $text('why')),
@@ -75,13 +80,13 @@ final readonly class Sentence
             'report.linked' => self::plain("Report linked: {$text('what')}", $list('where')),
             'report.resolved' => self::quiet("Report {$text('ref')} is resolved"),
             'update.published' => self::strong("Update {$text('number')} published", $text('text')),
-            'update.overdue' => self::strong('Update overdue', "owed since {$text('due')} UTC"),
+            'update.overdue' => self::strong('Update overdue', "owed since {$time('due')}"),
             'mail.queued' => self::quiet("Mail to {$text('to')}", $text('subject')),
             'mail.sent' => self::quiet("Mail sent to {$text('to')}", $text('subject')),
             'mail.failed' => self::strong("Mail to {$text('to')} came back", $text('error')),
             'incident.coordinator' => self::strong('Coordinates from now on'),
             'rules.saved' => self::plain("Saved version {$text('version')} of the rules", $text('note')),
-            'quiet.set' => self::plain("Quiet until {$text('until')} UTC: {$list('items')}", $text('reason')),
+            'quiet.set' => self::plain("Quiet until {$time('until')}: {$list('items')}", $text('reason')),
             'quiet.ended' => self::plain('Ended a quiet time', $text('reason')),
             'source.made' => self::plain("Added the source {$text('name')}"),
             'source.changed' => self::plain("Changed the source {$text('name')}"),

@@ -57,7 +57,7 @@ final class QuietController
                 'from_at' => Moment::text($from->getTimestamp()), 'to_at' => Moment::text($to->getTimestamp()), 'reason' => $input['reason'], 'author_id' => $person->id, 'made_at' => Moment::precise(now()),
             ]);
             TakeSignals::lookAtAll();
-            Journal::write(Actor::person($person), 'quiet.set', ['quiet', $id], ['items' => array_slice($input['items'], 0, 5), 'until' => $to->format('Y-m-d H:i'), 'reason' => $input['reason']]);
+            Journal::write(Actor::person($person), 'quiet.set', ['quiet', $id], ['items' => array_slice($input['items'], 0, 5), 'until' => $to->toIso8601ZuluString(), 'reason' => $input['reason']]);
         });
 
         return back();

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Topology\Record;
 
+use App\Platform\Moment;
+use App\Platform\WallClock;
 use App\Topology\Estate;
 use App\Topology\Item;
 use Illuminate\Support\Facades\DB;
@@ -45,7 +47,7 @@ final class Doubts
             $found = Doubt::about($isService, $item->team_id !== null, $item->not_seen_since === null, count($contradicted[$item->id] ?? []), $estate->dependents((string) $item->id), count($alone), isset($loops[$item->id]));
             foreach ($found as $doubt) {
                 $doubts[$item->id][] = ['doubt' => $doubt, 'detail' => match ($doubt) {
-                    Doubt::NotSeen => "since $item->not_seen_since UTC",
+                    Doubt::NotSeen => 'since '.WallClock::time(Moment::of(Moment::seconds((string) $item->not_seen_since))),
                     Doubt::Contradicted => implode('; ', array_map(static fn(array $c): string => str_replace('_', ' ', $c['field'])." is {$c['ours']} here, and {$c['theirs']} by {$c['by']}", array_slice($contradicted[$item->id], 0, 2))),
                     Doubt::StandsOnOneThing => implode(', ', array_map($estate->name(...), array_slice($alone, 0, 4))).(count($alone) > 4 ? ' and '.(count($alone) - 4).' more' : ''),
                     Doubt::InALoop => implode(', ', array_map($estate->name(...), array_slice($loops[$item->id] ?? [], 0, 4))),

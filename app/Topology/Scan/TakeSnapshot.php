@@ -8,6 +8,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Person;
+use App\Platform\WallClock;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Needs;
 use App\Topology\Record\RecordItems;
@@ -72,7 +73,7 @@ final class TakeSnapshot
         }
         $last = DB::table('snapshots')->where('scanner', $snapshot->scanner)->where('state', 'taken')->orderByDesc('at')->orderByDesc('id')->first();
         if ($last !== null && (int) $last->at > $snapshot->at) {
-            $why = 'A later one, of '.gmdate('Y-m-d H:i', (int) $last->at).' UTC, was taken already.';
+            $why = 'A later one, of '.WallClock::outside(Moment::of((int) $last->at)).', was taken already.';
             if ($writes) {
                 DB::table('snapshots')->insert([...self::row($snapshot, $body), 'state' => 'refused', 'held_because' => $why, 'outcome' => '{}']);
                 Journal::write(Actor::scanner($snapshot->scanner), 'snapshot.refused', ['scanner', $snapshot->scanner], ['scanner' => $snapshot->scanner, 'why' => $why]);

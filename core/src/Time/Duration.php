@@ -31,6 +31,21 @@ final readonly class Duration
         return new self(0, $seconds);
     }
 
+    /** `12 s`, `4 min`, `1 h 57 min`, `2 d 3 h`: how long something lasted, as people say it. Screens say it alike. */
+    public static function words(int $seconds): string
+    {
+        $seconds = max(0, $seconds);
+        [$minutes, $hours, $days] = [intdiv($seconds, 60), intdiv($seconds, 3600), intdiv($seconds, 86400)];
+        $and = static fn(int $rest, string $unit): string => $rest === 0 ? '' : " $rest $unit";
+
+        return match (true) {
+            $seconds < 60 => "$seconds s",
+            $minutes < 60 => "$minutes min",
+            $hours < 48 => "$hours h{$and($minutes % 60, 'min')}",
+            default => "$days d{$and($hours % 24, 'h')}",
+        };
+    }
+
     /** Elapsed seconds, a day being 24 hours. */
     public function seconds(): int
     {

@@ -116,4 +116,12 @@ final class TimeTest extends TestCase
     {
         return LocalTime::parse($text)->seconds ?? throw new \LogicException;
     }
+
+    public function test_how_long_something_lasted_is_said_one_way(): void
+    {
+        $words = ['0 s' => 0, '59 s' => 59, '1 min' => 60, '59 min' => 3599, '1 h' => 3600, '1 h 57 min' => 7020, '30 h 3 min' => 108_180, '47 h 59 min' => 172_799, '2 d' => 172_800, '2 d 3 h' => 187_140];
+
+        self::assertSame(array_keys($words), array_map(Duration::words(...), array_values($words)));
+        self::assertSame('0 s', Duration::words(-5));
+    }
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import ClockField from '@/components/ClockField.vue';
 
 /** Times of week, or always. */
 interface Hours {
@@ -28,24 +29,8 @@ const toggle = (day: string): void => {
   <span role="group" aria-label="Hours" class="flex flex-wrap items-center gap-x-3 gap-y-1">
     <label class="flex items-center gap-1"><input v-model="limited" type="checkbox" />only at certain hours</label>
     <template v-if="hours">
-      <label
-        >from
-        <input
-          class="field inline-block! w-28! py-1"
-          type="time"
-          required
-          :value="hours.from"
-          @input="set({ from: ($event.target as HTMLInputElement).value })"
-      /></label>
-      <label
-        >to
-        <input
-          class="field inline-block! w-28! py-1"
-          type="time"
-          required
-          :value="hours.to"
-          @input="set({ to: ($event.target as HTMLInputElement).value })"
-      /></label>
+      <label>from <ClockField :model-value="hours.from" @update:model-value="(at) => set({ from: at })" /></label>
+      <label>to <ClockField :model-value="hours.to" @update:model-value="(at) => set({ to: at })" /></label>
       <label v-for="day in all" :key="day" class="flex items-center gap-1"
         ><input type="checkbox" :checked="hours.days.includes(day)" @change="toggle(day)" />{{ day }}</label
       >

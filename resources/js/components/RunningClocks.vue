@@ -23,9 +23,9 @@ const total = (): number => props.clocks.length;
     </p>
     <ol>
       <li v-for="clock in clocks" :key="clock.id" class="row-rule">
-        <Link :href="clock.link" class="grid grid-cols-[74px_1fr] gap-x-2.5 py-2">
+        <Link :href="clock.link" class="grid grid-cols-[102px_1fr] gap-x-2.5 py-2">
           <span
-            class="text-right font-mono text-clock leading-tight font-semibold tracking-tight"
+            class="text-right font-mono text-small leading-6 font-semibold tracking-tight whitespace-nowrap"
             :class="calls(clock) ? 'text-call' : 'text-ink'"
             :title="new Date(clock.due).toISOString()"
             >{{ remaining(clock.due - now) }}</span

@@ -1,34 +1,60 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue';
+import { fold } from '@/lib/fold';
 import { useFresh } from '@/lib/fresh';
 import { clockTime } from '@/lib/time';
 import type { JournalLine } from '@/lib/types';
 
-/** The journal as a story: each entry with when, what, and who. */
+/** The journal as a story: each entry with when, what, and who; the steps of a message are one line, which opens. */
 const props = defineProps<{ entries: JournalLine[] }>();
 const fresh = useFresh(() => props.entries.map((entry) => entry.seq));
+const folded = computed(() => fold(props.entries));
+const opened = ref(new Set<number>());
+const toggle = (seq: number): void => {
+  if (!opened.value.delete(seq)) opened.value.add(seq);
+};
 </script>
 
 <template>
   <ol class="text-body">
     <li
-      v-for="entry in entries"
-      :key="entry.seq"
+      v-for="{ line, steps } in folded"
+      :key="line.seq"
       class="grid grid-cols-[3.6rem_1fr] gap-x-2 px-2 py-1"
       :class="[
-        entry.weight === 'strong' ? 'my-1 border border-line bg-sheet py-1.5' : '',
-        fresh.has(entry.seq) ? 'fresh' : '',
+        line.weight === 'strong' ? 'my-1 border border-line bg-sheet py-1.5' : '',
+        steps.some((step) => fresh.has(step.seq)) ? 'fresh' : '',
       ]"
     >
-      <time :datetime="entry.at" :title="entry.at" class="font-mono text-small text-ink-3">{{
-        clockTime(entry.at).slice(-5)
+      <time :datetime="line.at" :title="line.at" class="font-mono text-small text-ink-3">{{
+        clockTime(line.at).slice(-5)
       }}</time>
-      <p class="min-w-0 break-words" :class="entry.weight === 'quiet' ? 'text-ink-2' : ''">
-        <span :class="entry.weight === 'strong' ? 'font-semibold' : ''">{{ entry.lead }}</span><template
-          v-if="entry.rest"
-          ><span class="text-ink-2">: {{ entry.rest }}</span></template
-        >
-        <span v-if="entry.by" class="text-ink-3">&ensp;{{ entry.by }}</span>
-      </p>
+      <div class="min-w-0 break-words">
+        <p :class="line.weight === 'quiet' ? 'text-ink-2' : ''">
+          <span :class="line.weight === 'strong' ? 'font-semibold' : ''">{{ line.lead }}</span><template
+            v-if="line.rest"
+            ><span class="text-ink-2">: {{ line.rest }}</span></template
+          >
+          <span v-if="line.by" class="text-ink-3">&ensp;{{ line.by }}</span>
+          <button
+            v-if="steps.length > 1"
+            type="button"
+            class="link ml-2 text-tiny"
+            :aria-expanded="opened.has(line.seq)"
+            @click="toggle(line.seq)"
+          >
+            {{ opened.has(line.seq) ? 'less' : `${steps.length} steps` }}
+          </button>
+        </p>
+        <ol v-if="opened.has(line.seq)" class="mt-1 border-l border-line pl-2 text-small text-ink-2">
+          <li v-for="step in steps" :key="step.seq">
+            <time :datetime="step.at" :title="step.at" class="font-mono text-tiny text-ink-3">{{
+              clockTime(step.at).slice(-5)
+            }}</time>
+            {{ step.lead }}{{ step.rest ? `: ${step.rest}` : '' }}
+          </li>
+        </ol>
+      </div>
     </li>
   </ol>
 </template>

@@ -85,24 +85,23 @@ export function instantOf(local: string, zone: string): number {
   return [Math.min(before, after), Math.max(before, after)].find((at) => shown(at) === wanted) ?? before;
 }
 
-/** `12 s`, `4 min`, `1 h 04`, `3 d`: how long something lasted. */
+/** `12 s`, `4 min`, `1 h 57 min`, `2 d 3 h`: how long something lasted. The server's sentences say it alike. */
 export function lasting(milliseconds: number): string {
   const seconds = Math.max(0, Math.floor(milliseconds / 1000));
+  const [minutes, hours, days] = [Math.floor(seconds / 60), Math.floor(seconds / 3600), Math.floor(seconds / 86400)];
+  const and = (rest: number, unit: string): string => (rest === 0 ? '' : ` ${rest} ${unit}`);
   if (seconds < 60) return `${seconds} s`;
-  const minutes = Math.floor(seconds / 60);
   if (minutes < 60) return `${minutes} min`;
-  const hours = Math.floor(minutes / 60);
-  if (hours < 48) return `${hours} h ${String(minutes % 60).padStart(2, '0')}`;
-  return `${Math.floor(hours / 24)} d`;
+  if (hours < 48) return `${hours} h${and(minutes % 60, 'min')}`;
+  return `${days} d${and(hours % 24, 'h')}`;
 }
 
-/** A running clock: `3:52`, `0:56 h`, and with a sign once it has run out. */
+const COUNTS_SECONDS = 20 * 60;
+
+/** A running clock, which counts seconds near its end: `3 min 52 s`, `56 min`; with a sign once it has run out. Never like a time of day. */
 export function remaining(milliseconds: number): string {
-  const over = milliseconds < 0;
   const seconds = Math.floor(Math.abs(milliseconds) / 1000);
-  const sign = over ? '+' : '';
-  if (seconds < 1200) return `${sign}${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
-  const minutes = Math.floor(seconds / 60);
-  if (minutes < 48 * 60) return `${sign}${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')} h`;
-  return `${sign}${Math.floor(minutes / 1440)} d`;
+  const sign = milliseconds < 0 ? '+' : '';
+  if (seconds < 60 || seconds >= COUNTS_SECONDS) return sign + lasting(seconds * 1000);
+  return `${sign}${Math.floor(seconds / 60)} min ${String(seconds % 60).padStart(2, '0')} s`;
 }

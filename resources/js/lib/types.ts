@@ -72,8 +72,6 @@ export interface AlertGroup {
   after: { id: number; ref: string; at: string } | null;
   /** The conditions under which its team wants an incident suggested, where they are met. */
   suggested: string | null;
-  /** The incident that was resolved while these still fired. */
-  after: { id: number; ref: string; at: string } | null;
 }
 
 export interface AlertLine {
@@ -234,6 +232,8 @@ export interface JournalLine {
   weight: 'plain' | 'strong' | 'quiet';
   by: string | null;
   kind: string;
+  /** Of which message it is a step. */
+  message: string | null;
 }
 
 export interface UpdateLine {

@@ -32,5 +32,7 @@ for (let n = 0; n < 9; n++) {
 const filter = median(filters);
 console.log(`alerts, first content: median of 9 ${first.toFixed(0)} ms; wanted under 1,000 ms`);
 console.log(`a filter: median of 9 ${filter.toFixed(0)} ms; wanted under 200 ms`);
-console.log(`baseline, a small file: ${bare.toFixed(0)} ms; ratios ${(first / bare).toFixed(1)} and ${(filter / bare).toFixed(1)}`);
+console.log(
+  `baseline, a small file: ${bare.toFixed(0)} ms; ratios ${(first / bare).toFixed(1)} and ${(filter / bare).toFixed(1)}`,
+);
 await browser.close();

@@ -12,7 +12,9 @@ const drawn = async (path, unfold) => {
   const all = performance.now();
   await page.getByLabel('fold what is alike').uncheck();
   await page.getByRole('button', { name: 'Show all' }).click();
-  await page.waitForFunction(() => document.querySelectorAll('[data-box]').length > 500, undefined, { timeout: 60_000 });
+  await page.waitForFunction(() => document.querySelectorAll('[data-box]').length > 500, undefined, {
+    timeout: 60_000,
+  });
   return [first, performance.now() - all, await page.locator('[data-box]').count()];
 };
 const small = await drawn('/reach?items=lane-time-none,speaker-ask', false);
@@ -23,10 +25,19 @@ const frames = await page.evaluate(async () => {
   const box = svg.parentElement.getBoundingClientRect();
   const times = [];
   let last = performance.now();
-  const at = { clientX: box.x + box.width / 2, clientY: box.y + box.height / 2, bubbles: true, cancelable: true, button: 0 };
+  const at = {
+    clientX: box.x + box.width / 2,
+    clientY: box.y + box.height / 2,
+    bubbles: true,
+    cancelable: true,
+    button: 0,
+  };
   svg.dispatchEvent(new PointerEvent('pointerdown', at));
   for (let n = 1; n <= 60; n++) {
-    if (n <= 40) window.dispatchEvent(new PointerEvent('pointermove', { ...at, clientX: at.clientX + n * 6, clientY: at.clientY + n * 3 }));
+    if (n <= 40)
+      window.dispatchEvent(
+        new PointerEvent('pointermove', { ...at, clientX: at.clientX + n * 6, clientY: at.clientY + n * 3 }),
+      );
     else svg.dispatchEvent(new WheelEvent('wheel', { ...at, deltaY: n % 2 ? 60 : -50 }));
     await new Promise((resolve) => requestAnimationFrame(resolve));
     const now = performance.now();
@@ -37,6 +48,10 @@ const frames = await page.evaluate(async () => {
   return times.sort((a, b) => a - b);
 });
 console.log(`first drawing, what is far folded: ${first.toFixed(0)} ms; then all ${boxes} boxes: ${all.toFixed(0)} ms`);
-console.log(`a frame while it is dragged and zoomed: median ${frames[30].toFixed(0)} ms, slowest ${frames.at(-1).toFixed(0)} ms`);
-console.log(`baseline, a reach of ${small[2]} boxes: ${small[0].toFixed(0)} ms; ratio of the first drawings ${(first / small[0]).toFixed(1)}`);
+console.log(
+  `a frame while it is dragged and zoomed: median ${frames[30].toFixed(0)} ms, slowest ${frames.at(-1).toFixed(0)} ms`,
+);
+console.log(
+  `baseline, a reach of ${small[2]} boxes: ${small[0].toFixed(0)} ms; ratio of the first drawings ${(first / small[0]).toFixed(1)}`,
+);
 await browser.close();

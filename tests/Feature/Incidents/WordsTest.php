@@ -58,7 +58,7 @@ final class WordsTest extends TestCase
 
         $this->later(595);
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Antenna mended.', 'update' => 'It works.']);
-        self::assertSame('Service is restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Outsiders were told (update 1): "It works."', SoFar::of($incident->refresh(), Standing::now()));
+        self::assertSame('Service was restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Outsiders were told (update 1): "It works."', SoFar::of($incident->refresh(), Standing::now()));
     }
 
     public function test_a_call_that_nobody_answers_is_said_plainly(): void

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhenField from '@/components/WhenField.vue';
 import { Link, useForm } from '@inertiajs/vue3';
 import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
@@ -325,8 +326,8 @@ const wrong = computed(
         </ul>
         <form v-if="mayArrange" class="mt-2 grid gap-2 text-small" aria-label="Away" @submit.prevent="addAbsence">
           <div class="grid grid-cols-2 gap-2">
-            <label>From <input v-model="absence.from" type="datetime-local" class="field py-1" required /></label>
-            <label>Until <input v-model="absence.to" type="datetime-local" class="field py-1" required /></label>
+            <label>From <WhenField v-model="absence.from" required /></label>
+            <label>Until <WhenField v-model="absence.to" required /></label>
           </div>
           <div class="grid grid-cols-2 gap-2">
             <label

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhenField from '@/components/WhenField.vue';
 import { Link } from '@inertiajs/vue3';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
@@ -269,7 +270,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
       <section aria-label="What it would do now">
         <h2 class="mb-1">If it were called, and nobody answered</h2>
         <p class="mb-2 flex flex-wrap items-end gap-3 text-small">
-          <label>at <input v-model="at" type="datetime-local" class="field inline-block! w-52! py-1" /></label>
+          <label>at <WhenField v-model="at" /></label>
           <label
             >for what
             <select v-model="urgency" class="field inline-block! w-40! py-1">

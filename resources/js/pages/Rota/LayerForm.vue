@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhenField from '@/components/WhenField.vue';
 import { computed } from 'vue';
 import { DAYS, SHIFTS, type Layer } from '@/pages/Rota/rota';
 
@@ -71,16 +72,16 @@ const dropWindow = (i: number): void => {
       </select></label
     >
     <div class="mt-2 grid grid-cols-2 gap-3">
-      <label
-        >The first turn begins <input v-model="layer.starts" type="datetime-local" class="field py-1" required
-      /></label>
+      <label>The first turn begins <WhenField v-model="layer.starts" required /></label>
       <label
         >A turn is
         <select v-model="layer.shift" class="field py-1">
           <option v-for="one in shifts" :key="one.value" :value="one.value">{{ one.words }}</option>
         </select></label
       >
-      <label>It ends <input v-model="layer.ends" type="datetime-local" class="field py-1" /></label>
+      <label
+        >It ends <WhenField :model-value="layer.ends ?? ''" @update:model-value="(at) => (layer.ends = at)"
+      /></label>
     </div>
     <div v-for="(window, i) in layer.windows ?? []" :key="i" class="mt-2 flex flex-wrap items-end gap-2">
       <span class="flex flex-wrap gap-1" role="group" :aria-label="`Days of window ${i + 1} of layer ${number}`">

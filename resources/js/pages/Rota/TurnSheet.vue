@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhenField from '@/components/WhenField.vue';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
@@ -69,8 +70,8 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
     <form class="grid gap-3" @submit.prevent="save">
       <TroubleNote :text="wrong" />
       <div class="grid grid-cols-2 gap-3">
-        <label>From <input v-model="from" type="datetime-local" class="field" required /></label>
-        <label>Until <input v-model="to" type="datetime-local" class="field" required /></label>
+        <label>From <WhenField v-model="from" required /></label>
+        <label>Until <WhenField v-model="to" required /></label>
       </div>
       <label v-if="kind === 'swap'"
         >With

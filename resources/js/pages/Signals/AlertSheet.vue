@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhenField from '@/components/WhenField.vue';
 import { onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import SideSheet from '@/components/SideSheet.vue';
@@ -68,7 +69,7 @@ const attach = (incident: number): void =>
       <form class="mt-4 flex items-end gap-2" @submit.prevent="emit('wait', { until: new Date(until).toISOString() })">
         <label class="block"
           >Or until
-          <input v-model="until" type="datetime-local" required class="field" />
+          <WhenField v-model="until" required />
         </label>
         <ActButton type="submit" :busy="busy">Let them wait</ActButton>
       </form>

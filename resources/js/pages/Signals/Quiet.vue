@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhenField from '@/components/WhenField.vue';
 import { Link } from '@inertiajs/vue3';
 import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
@@ -160,8 +161,8 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
           <label class="flex items-center gap-2"
             ><input v-model="withDependents" type="checkbox" /> and all that stands on them</label
           >
-          <label>From <input v-model="from" type="datetime-local" class="field" required /></label>
-          <label>Until <input v-model="to" type="datetime-local" class="field" required /></label>
+          <label>From <WhenField v-model="from" required /></label>
+          <label>Until <WhenField v-model="to" required /></label>
           <label>What is done <input v-model="reason" class="field" required maxlength="300" /></label>
           <ActButton main type="submit" :busy="action.busy.value">Make it quiet</ActButton>
         </form>
