@@ -40,6 +40,7 @@ use App\Topology\Record\ItemForm;
 use App\Topology\Record\TypesController;
 use App\Topology\Scan\ScansController;
 use App\Topology\WhatIfController;
+use App\Updates\DoubtsController as DoubtsOfStatus;
 use App\Updates\StatusController;
 use App\Updates\UpdateController;
 use Illuminate\Support\Facades\Route;
@@ -151,6 +152,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::get('on-call/{rota}/layers', [LayersController::class, 'edit']);
         Route::post('on-call/{rota}/layers/preview', [LayersController::class, 'preview']);
         Route::post('on-call/{rota}/layers', [LayersController::class, 'save']);
+        Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
         Route::post('incidents-proposal', [DeclareController::class, 'propose']);
         Route::post('incidents', [DeclareController::class, 'store']);
         Route::post('incidents/{incident}/alerts', [BelongingController::class, 'attach']);

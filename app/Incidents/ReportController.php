@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Topology\Item;
+use App\Updates\PublicStates;
 use App\Updates\Update;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -26,7 +27,7 @@ final class ReportController
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')->get()
                 ->unique('public_name')->map(fn(Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
             'sites' => Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
-            'known' => Incident::query()->with('updates')->whereNull('resolved_at')->get()->map(self::known(...))->filter(static fn(array $known): bool => $known['services'] !== [])->values(),
+            'known' => Incident::query()->with('updates')->whereNull('resolved_at')->get()->map(self::known(...))->filter(static fn(array $known): bool => $known['services'] !== [])->concat(self::lookedInto())->values(),
             'service' => $request->string('service')->toString(),
         ]);
     }
@@ -91,6 +92,12 @@ final class ReportController
 
             return $report;
         });
+    }
+
+    /** @return list<array{services: list<string>, text: string, since: string|null}> what was admitted before anybody knew what it is */
+    private static function lookedInto(): array
+    {
+        return array_values(array_map(static fn(array $doubt): array => ['services' => [$doubt['name']], 'text' => PublicStates::admission($doubt['name']), 'since' => $doubt['since']], array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === true)));
     }
 
     /** @return array{services: list<string>, text: string, since: mixed} what a reporter may see of an incident that is known */

@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Paging\Unanswered;
 use App\Signals\AlertGroups;
 use App\Signals\Standing;
+use App\Updates\PublicStates;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Request;
 use Inertia\Inertia;
@@ -29,6 +30,7 @@ final class WatchController
                 ->when($stamp('from'), fn($query, $from) => $query->where('told_at', '>=', $from))
                 ->when($stamp('to'), fn($query, $to) => $query->where('told_at', '<=', $to))
                 ->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
+            'unsaid' => fn(): array => self::unsaid($standing),
             'unanswered' => fn(): array => Unanswered::all(),
             'incidents' => fn() => Incident::query()->with(IncidentSummary::NEEDS)
                 ->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subHours(self::RECENT_HOURS)))
@@ -36,5 +38,17 @@ final class WatchController
             'together' => fn(): array => Troubles::now($standing)->together(),
             'matrixVersion' => fn(): int => Priorities::version(),
         ]);
+    }
+
+    /** @return list<array{name: string, item: string, state: string, published: string, incident: array{id: int, ref: string}|null}> services of which outsiders were told better than is known, and about which nobody has decided */
+    private static function unsaid(Standing $standing): array
+    {
+        $open = Incident::query()->whereNull('resolved_at')->orderBy('priority')->orderBy('id')->get();
+
+        return array_values(array_map(static function (array $doubt) use ($open, $standing): array {
+            $incident = $open->first(static fn(Incident $incident): bool => $incident->service_id === $doubt['item'] || in_array($doubt['item'], array_column($standing->ofIncident($incident->id)->affected, 'id'), true));
+
+            return ['name' => $doubt['name'], 'item' => $doubt['item'], 'state' => $doubt['state']->value, 'published' => $doubt['published']->value, 'incident' => $incident === null ? null : ['id' => $incident->id, 'ref' => $incident->ref()]];
+        }, array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === null)));
     }
 }

@@ -7,13 +7,22 @@ namespace App\Updates;
 use App\Incidents\Incident;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 
 /** Says once, in the journal, that an update that was owed did not come. */
 final class NoteOverdueUpdates
 {
+    private const LOOK_SECONDS = 30;
+
+    private static int $looked = 0;
+
     public function __invoke(\Closure $mayWork): int
     {
+        if (abs(Moment::now() - self::$looked) >= self::LOOK_SECONDS) {
+            self::$looked = Moment::now();
+            PublicStates::forgetSettled();
+        }
         $isOverdue = static fn() => Incident::query()->whereNull('resolved_at')->whereNull('update_overdue_at')->where('next_update_at', '<=', now());
         if (! $isOverdue()->exists()) {
             return 0;

@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Topology\Item;
 use Inertia\Inertia;
 use Inertia\Response;
+use Skarvo\Topology\State;
 
 /** The public status page: what outsiders were told, and nothing that they were not. */
 final class StatusController
@@ -17,23 +18,32 @@ final class StatusController
     public function __invoke(): Response
     {
         $open = Incident::query()->with('updates')->whereNull('resolved_at')->whereHas('updates')->orderBy('priority')->latest('started_at')->get();
-        $states = [];
-        foreach ($open as $incident) {
-            foreach ($incident->updates->last()->services ?? [] as $service) {
-                $isWorse = ['up' => 0, 'degraded' => 1, 'down' => 2][$service['state']] > ['up' => 0, 'degraded' => 1, 'down' => 2][$states[$service['name']]['state'] ?? 'up'];
-                if ($isWorse) {
-                    $states[$service['name']] = ['state' => $service['state'], 'incident' => $incident->id];
-                }
-            }
-        }
+        $states = PublicStates::published();
+        $doubts = array_column(PublicStates::doubtful(), null, 'name');
 
         return Inertia::render('Updates/Status', [
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('tier')->orderBy('public_name')->pluck('public_name')
-                ->unique()->map(static fn(?string $name): array => ['name' => $name, 'state' => $states[$name]['state'] ?? 'up', 'incident' => $states[$name]['incident'] ?? null])->values(),
+                ->unique()->map(static fn(?string $name): array => self::service((string) $name, $states[$name] ?? null, $doubts[$name] ?? null))->values(),
             'open' => $open->map(self::told(...)),
             'past' => Incident::query()->with('updates')->whereNotNull('resolved_at')->whereHas('updates')
                 ->where('resolved_at', '>=', now()->subDays(self::DAYS_BACK))->latest('resolved_at')->get()->map(self::told(...)),
         ]);
+    }
+
+    /**
+     * @param  array{state: State, incident: int}|null  $published
+     * @param  array{admitted: bool|null, ...}|null  $doubt
+     * @return array{name: string, incident: int|null, state: string|null, looking: string|null} state: null where nothing is claimed
+     */
+    private static function service(string $name, ?array $published, ?array $doubt): array
+    {
+        // Of what is worse than was published nothing is claimed, unless somebody decided that the page is right.
+        $isSilent = $doubt !== null && $doubt['admitted'] !== false && $published === null;
+
+        return [
+            'name' => $name, 'incident' => $published['incident'] ?? null, 'state' => $isSilent ? null : ($published['state'] ?? State::Up)->value,
+            'looking' => ($doubt['admitted'] ?? null) === true ? PublicStates::admission($name) : null,
+        ];
     }
 
     /** @return array<string, mixed> */

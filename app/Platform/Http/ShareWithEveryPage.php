@@ -27,6 +27,7 @@ final class ShareWithEveryPage extends Middleware
         $shared = [
             ...parent::share($request),
             'organisation' => config('skarvo.organisation'),
+            'zone' => config('skarvo.time_zone'),
             'demo' => config('skarvo.demo'),
             'standInsUrl' => config('skarvo.demo') ? config('skarvo.stand_ins_url') : null,
             'now' => fn(): string => now()->format('Y-m-d\TH:i:s.v\Z'),

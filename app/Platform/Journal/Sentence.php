@@ -81,6 +81,8 @@ final readonly class Sentence
             'report.resolved' => self::quiet("Report {$text('ref')} is resolved"),
             'update.published' => self::strong("Update {$text('number')} published", $text('text')),
             'update.overdue' => self::strong('Update overdue', "owed since {$time('due')}"),
+            'status.admitted' => self::strong('Let the status page say', $text('text')),
+            'status.kept' => self::strong("Let the status page say that {$text('name')} works", $text('why')),
             'mail.queued' => self::quiet("Mail to {$text('to')}", $text('subject')),
             'mail.sent' => self::quiet("Mail sent to {$text('to')}", $text('subject')),
             'mail.failed' => self::strong("Mail to {$text('to')} came back", $text('error')),

@@ -2,11 +2,12 @@
 import { Head, Link } from '@inertiajs/vue3';
 import { watch } from 'vue';
 import { useShared } from '@/lib/shared';
-import { followServerTime } from '@/lib/time';
+import { followServerTime, provideClock } from '@/lib/time';
 
 /** What people see who do not sign in: reporters and stakeholders, on any device. */
 defineProps<{ title: string }>();
 const shared = useShared();
+provideClock(shared.value.zone);
 watch(() => shared.value.now, followServerTime, { immediate: true });
 </script>
 

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { clockTime, lasting, millis, useNow } from '@/lib/time';
+import { lasting, millis, useClock, useNow } from '@/lib/time';
 
 /** A time on the reader's clock, with its age beside it and the exact instant on hover. */
 const props = withDefaults(defineProps<{ at: string | number; age?: boolean }>(), { age: true });
 const now = useNow();
+const clockTime = useClock();
 const exact = computed(() => new Date(millis(props.at)).toISOString());
 const words = computed(() => {
   const passed = now.value - millis(props.at);

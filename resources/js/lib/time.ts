@@ -1,4 +1,4 @@
-import { ref, type Ref } from 'vue';
+import { inject, provide, ref, type InjectionKey, type Ref } from 'vue';
 
 /** How far this machine's clock is behind the server's, in milliseconds. */
 let behind = 0;
@@ -45,6 +45,24 @@ export function clockOf(zone?: string): (time: string | number) => string {
 
 /** On the reader's clock. */
 export const clockTime = clockOf();
+
+type Clock = (time: string | number) => string;
+const CLOCK: InjectionKey<Clock> = Symbol('clock');
+
+/** Lets all that is shown inside be on the clock of a zone, which is named with each time. */
+export function provideClock(zone: string): void {
+  const clock = clockOf(zone);
+  const name = new Intl.DateTimeFormat('en-GB', { timeZone: zone, timeZoneName: 'short' });
+  provide(CLOCK, (time) => {
+    const of = name.formatToParts(millis(time)).find((part) => part.type === 'timeZoneName')?.value ?? zone;
+    return `${clock(time)} ${of}`;
+  });
+}
+
+/** The clock by which times are shown here: the reader's, unless something around it says otherwise. */
+export function useClock(): Clock {
+  return inject(CLOCK, clockTime);
+}
 
 /** They take long to make. */
 const fieldFormats = new Map<string, Intl.DateTimeFormat>();

@@ -196,6 +196,15 @@ export interface Together {
   troubles: { kind: 'incident' | 'group'; id: number; ref: string; title: string; alertIds: number[] }[];
 }
 
+/** A service of which outsiders were told better than is known. */
+export interface UnsaidService {
+  name: string;
+  item: string;
+  state: State;
+  published: State;
+  incident: { id: number; ref: string } | null;
+}
+
 /** A call that nobody answers. */
 export interface UnansweredCall {
   id: number;
@@ -291,6 +300,8 @@ export interface Choice {
 
 export interface SharedProps {
   organisation: string;
+  /** The organisation's own time zone, for people whose clock is not known. */
+  zone: string;
   demo: boolean;
   standInsUrl: string | null;
   now: string;

@@ -5,11 +5,17 @@ declare(strict_types=1);
 namespace Tests\Feature\Updates;
 
 use App\Incidents\Incident;
+use App\Platform\Moment;
 use App\Signals\Alert;
+use App\Signals\Standing;
 use App\Updates\Draft;
+use App\Updates\PublicStates;
 use App\Updates\Update;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Incidents\Stage;
+use Skarvo\Topology\State;
 use Tests\TestCase;
 
 /** Outsiders see what they were told, and nothing that they were not. */
@@ -29,7 +35,7 @@ final class StatusTest extends TestCase
     public function test_an_incident_without_an_update_is_not_public(): void
     {
         auth()->logout();
-        $this->get('/status')->assertInertia(fn(Shown $page) => $page->has('open', 0)->where('services.0.state', 'up'));
+        $this->get('/status')->assertInertia(fn(Shown $page) => $page->has('open', 0)->where('services', fn(Collection $services): bool => $services->where('name', '!=', 'Ship positions')->every('state', 'up') && $services->firstWhere('name', 'Ship positions')['state'] === null));
         self::assertStringNotContainsString('SECRET', (string) $this->get('/status')->getContent());
         self::assertStringNotContainsString('SECRET', (string) $this->get('/report')->getContent());
     }
@@ -99,5 +105,46 @@ final class StatusTest extends TestCase
     private function incident(): Incident
     {
         return Incident::query()->whereNull('resolved_at')->sole();
+    }
+
+    public function test_what_is_worse_than_was_published_is_not_said_to_work_and_is_a_decision(): void
+    {
+        $state = fn(string $name): ?string => $this->get('/status')->inertiaProps('services.'.array_search($name, array_column((array) $this->get('/status')->inertiaProps('services'), 'name'), true).'.state');
+        self::assertNull($state('Ship positions'));
+        $this->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid', [['name' => 'Ship positions', 'item' => 'vessel-positions', 'state' => 'degraded', 'published' => 'up', 'incident' => ['id' => $this->incident()->id, 'ref' => $this->incident()->ref()]]]));
+        $this->post('/status/doubts', ['name' => 'Ship positions', 'admit' => false])->assertSessionHasErrors('why');
+        $this->actingAs($this->person('noor-lind'))->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true])->assertForbidden();
+        $this->actingAs($this->person('ingrid-vale'))->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true])->assertSessionHasNoErrors();
+        $this->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid', []));
+        auth()->guard()->logout();
+        $this->get('/status')->assertInertia(fn(Shown $page) => $page->where('services', fn(Collection $services): bool => $services->firstWhere('name', 'Ship positions')['looking'] === 'We are looking into reports about Ship positions.'));
+        $this->get('/report')->assertInertia(fn(Shown $page) => $page->where('known', fn(Collection $known): bool => $known->contains('text', 'We are looking into reports about Ship positions.')));
+        // It gets worse: that is to be decided about anew.
+        $this->later(60);
+        $this->signal([self::firing('vessel-positions')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ingrid-vale'))->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid.0.state', 'down'));
+        $this->post('/status/doubts', ['name' => 'Ship positions', 'admit' => false, 'why' => 'the monitor is wrong'], ['X-Request-Key' => 'keep'])->assertSessionHasNoErrors();
+        self::assertSame('up', $state('Ship positions'));
+        // Once it has been well again, the next time is another decision.
+        Alert::query()->whereNull('closed_at')->update(['closed_at' => now()]);
+        $this->publish(1, 'Ship positions are late.');
+        self::assertSame(1, PublicStates::forgetSettled());
+        $this->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true], ['X-Request-Key' => 'late'])->assertSessionHasErrors('action');
+    }
+
+    public function test_planned_work_alone_is_no_doubt(): void
+    {
+        $this->publish(1, 'Ship positions are late.');
+        DB::table('quiet_times')->insert(['items' => '["manifest-db-1"]', 'covers' => '["manifest-db-1","manifest-db-2"]', 'with_dependents' => false, 'from_at' => Moment::text(Moment::now() - 60), 'to_at' => Moment::text(Moment::now() + 3600), 'reason' => 'new disks', 'author_id' => 'ingrid-vale', 'made_at' => Moment::precise(now())]);
+        $this->signal([self::firing('manifest-db-1'), self::firing('manifest-db-2')]);
+        $this->takeSignals();
+        self::assertSame(State::Down, Standing::now()->state('freight-manifests'));
+        self::assertSame([], array_column(PublicStates::doubtful(), 'name'));
+        // With a failure beside it that is not planned, it is one.
+        $this->signal([self::firing('manifest-api-1'), self::firing('manifest-api-2'), self::firing('booking-db-1'), self::firing('booking-db-2')]);
+        $this->takeSignals();
+        self::assertNotContains('Freight papers', array_column(PublicStates::doubtful(), 'name'), 'No worse than planned.');
+        self::assertNotSame([], PublicStates::doubtful());
     }
 }

@@ -10,6 +10,7 @@ import GroupCard from '@/pages/Incidents/GroupCard.vue';
 import IncidentRow from '@/pages/Incidents/IncidentRow.vue';
 import ReportCard from '@/pages/Incidents/ReportCard.vue';
 import UnansweredCard from '@/pages/Incidents/UnansweredCard.vue';
+import UnsaidCard from '@/pages/Updates/UnsaidCard.vue';
 import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
 import { useFresh } from '@/lib/fresh';
@@ -18,10 +19,19 @@ import { plural } from '@/lib/states';
 import { lasting, millis, useNow } from '@/lib/time';
 import { beginningOf } from '@/pages/Incidents/beginning';
 import TogetherNote from '@/pages/Incidents/TogetherNote.vue';
-import type { AlertGroup, Beginning, IncidentLine, ReportLine, Together, UnansweredCall } from '@/lib/types';
+import type {
+  AlertGroup,
+  Beginning,
+  IncidentLine,
+  ReportLine,
+  Together,
+  UnansweredCall,
+  UnsaidService,
+} from '@/lib/types';
 
 /** The first screen: what needs a decision, with the decision beside it. */
 const props = defineProps<{
+  unsaid: UnsaidService[];
   unanswered: UnansweredCall[];
   groups: AlertGroup[];
   reports: ReportLine[];
@@ -54,9 +64,10 @@ const declareReports = (ids: number[]): void => {
 const attaching = ref<AlertGroup | null>(null);
 const selectedId = ref<string | null>(null);
 const rows = computed(() => [
-  ...props.unanswered.map((call) => ({ id: `call-${call.id}`, call, group: null, report: null })),
-  ...props.groups.map((group) => ({ id: `group-${group.id}`, call: null, group, report: null })),
-  ...props.reports.map((report) => ({ id: `report-${report.id}`, call: null, group: null, report })),
+  ...props.unanswered.map((call) => ({ id: `call-${call.id}`, call, group: null, report: null, unsaid: null })),
+  ...props.groups.map((group) => ({ id: `group-${group.id}`, call: null, group, report: null, unsaid: null })),
+  ...(props.unsaid.length ? [{ id: 'unsaid', call: null, group: null, report: null, unsaid: props.unsaid }] : []),
+  ...props.reports.map((report) => ({ id: `report-${report.id}`, call: null, group: null, report, unsaid: null })),
 ]);
 const selected = computed(() => rows.value.find((row) => row.id === selectedId.value) ?? rows.value[0] ?? null);
 const fresh = useFresh(() => rows.value.map((row) => row.id));
@@ -76,6 +87,15 @@ const step = (by: number): void => {
   if (!next) return;
   selectedId.value = next.id;
   void nextTick(() => document.getElementById(next.id)?.focus());
+};
+const declareService = (service: UnsaidService): void => {
+  declaring.value = {
+    key: `item-${service.item}`,
+    words: `About ${service.name}`,
+    alerts: [],
+    reports: [],
+    item: { id: service.item, name: service.name },
+  };
 };
 const toggle = (id: number): void => {
   chosen.value = chosen.value.includes(id) ? chosen.value.filter((one) => one !== id) : [...chosen.value, id];
@@ -131,12 +151,14 @@ watch(
   <AppShell
     title="Watch"
     :follows="{
-      'alert.': ['groups', 'together', 'incidents'],
-      'signals.': ['groups', 'together', 'incidents'],
-      'incident.': ['groups', 'incidents', 'unanswered', 'together', 'reports'],
+      'alert.': ['groups', 'together', 'incidents', 'unsaid'],
+      'signals.': ['groups', 'together', 'incidents', 'unsaid'],
+      'incident.': ['groups', 'incidents', 'unanswered', 'unsaid', 'together', 'reports'],
       'report.': ['reports', 'incidents'],
       'call.': ['incidents', 'unanswered'],
-      'update.': ['incidents'],
+      'update.': ['incidents', 'unsaid'],
+      'status.': ['unsaid'],
+      'quiet.': ['unsaid', 'groups', 'incidents'],
     }"
   >
     <div class="grid min-h-0 flex-1 lg:grid-cols-[1fr_316px]">
@@ -185,6 +207,13 @@ watch(
               @attach="attaching = row.group"
               @take="take(row.group)"
               @wait="wait(row.group)"
+            />
+            <UnsaidCard
+              v-else-if="row.unsaid"
+              :services="row.unsaid"
+              :selected="row.id === selected?.id"
+              :may-act="coordinates"
+              @declare="declareService"
             />
             <ReportCard
               v-else-if="row.report"
