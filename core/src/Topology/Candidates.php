@@ -13,34 +13,54 @@ namespace Skarvo\Topology;
  *  - a watched item that is hit shows it, but for MISSES; where the estate's checks do not see lost spares (1 -
  *    SPARES_SHOW), what has only lost its spare shows nothing;
  *  - it shows the state that was traced, or one that differs by one or two ranks (SHOWN);
- *  - a watched item that is not hit shows a stray symptom with STRAY, in any state;
- *  - of two items that are hit, the one nearer to the cause begins first, but for one time in five (IN_ORDER).
+ *  - a watched item that is not hit shows a stray symptom with STRAY, in any state, at any time within SPAN;
+ *  - what failed begins to show within OWN_SECONDS, what it hits from FIRST_SECONDS to LAST_SECONDS after it, whatever
+ *    is between them, but for one time in 25 (OUT_OF_TIME); when it failed is not known, and so all instants are
+ *    weighed (how far the times fit is integrated over them);
+ *  - what nothing stands on fails less often of itself than what others stand on: it shows what is under it
+ *    (UPPERMOST); and what much stands on is noticed more often than what little does (USED).
  * An item that may fail in two ways is told by the better one; a score is the share of the likelihood among all
- * candidates and the hypothesis of strays. Candidates that no watched item tells apart have the same score.
+ * candidates and the hypothesis of strays. Candidates that no watched item tells apart are
+ * told apart by how much stands on them alone.
  */
 final class Candidates
 {
     private const MOST = 10;
 
-    private const MISSES = 0.25;
+    private const MISSES = 0.27;
 
     /** Items that have only lost their spare say little: so many of them are looked at. */
     private const MOST_SPARES = 200;
 
     /** How likely it is that checks see that a spare is lost. */
-    private const SPARES_SHOW = 0.8;
+    private const SPARES_SHOW = 0.4;
 
-    private const STRAY = 0.02;
+    private const STRAY = 0.015;
 
     private const STATES = 3;
 
     /** How often the state that is shown differs from the traced one by no rank, one, or two. */
-    private const SHOWN = [0.92, 0.06, 0.02];
+    private const SHOWN = [0.96, 0.03, 0.01];
 
-    private const IN_ORDER = 0.8;
+    /** Seconds within which strays begin at any time. */
+    private const SPAN = 900.0;
+
+    private const OWN_SECONDS = 60;
+
+    private const FIRST_SECONDS = 5;
+
+    private const LAST_SECONDS = 300;
+
+    private const OUT_OF_TIME = 0.04;
+
+    /** How much less likely it is, before anything is seen, that something failed on which nothing stands. */
+    private const UPPERMOST = 0.1;
+
+    /** What more stands on is more often what was noticed: by this power of how much does. */
+    private const USED = 0.3;
 
     /** How often a failure is whole, or in part. */
-    private const FAILS = [3 => 0.6, 2 => 0.4];
+    private const FAILS = [3 => 0.8, 2 => 0.2];
 
     /** Items looked at, those under most symptoms first: on a large estate far more stand under a symptom. */
     private const MOST_LOOKED_AT = 1000;
@@ -139,8 +159,8 @@ final class Candidates
      */
     private function hitBy(int $item, int $rank, int $explains, float $least): ?array
     {
-        // At the best, all of them are explained, and in order.
-        $hope = $explains * (log((1 - self::MISSES) * self::SHOWN[0] / (self::STRAY / self::STATES)) + log(2 * self::IN_ORDER));
+        // At the best, all of them are explained, and in time.
+        $hope = $explains * (log((1 - self::MISSES) * self::SHOWN[0] / (self::STRAY / self::STATES)) + log(self::SPAN / (self::LAST_SECONDS - self::FIRST_SECONDS))) + log(self::SPAN / self::OWN_SECONDS);
         $silent = log(self::MISSES / (1 - self::STRAY));
 
         $spares = 0;
@@ -173,60 +193,55 @@ final class Candidates
         // Either lost spares raise alerts here, or they do not, and then they say nothing either way.
         $either = max($spares, 0.0) + log(self::SPARES_SHOW * exp(min($spares, 0.0)) + (1 - self::SPARES_SHOW) * exp(-max($spares, 0.0)));
 
-        return $broken + $either + $this->order($cause, $hit);
+        return $broken + $either + $this->timing($cause, $hit) + $this->prior($cause);
+    }
+
+    /** How likely it is, before anything is seen, that an item is what failed. */
+    private function prior(int $cause): float
+    {
+        $uses = count($this->graph->servedBy($cause));
+
+        return $uses === 0 ? log(self::UPPERMOST) : self::USED * log($uses);
     }
 
     /**
-     * How well the times fit: for each symptom, how many of those nearer to the cause began before it.
+     * How well the times of what is hit fit to one failure, against strays: integrated over when it was.
      *
      * @param  array<int, int>  $hit
      */
-    private function order(int $cause, array $hit): float
+    private function timing(int $cause, array $hit): float
     {
-        $near = [];
-        foreach ($this->distances($cause, $hit) as $item => $distance) {
-            if (isset($this->symptoms[$item])) {
-                $near[$distance][] = $this->symptoms[$item]['at'];
+        $out = log(self::OUT_OF_TIME);
+        $edges = [];
+        $count = 0;
+        foreach ($hit as $item => $rank) {
+            if (! isset($this->symptoms[$item])) {
+                continue;
             }
+            $count++;
+            $at = $this->symptoms[$item]['at'];
+            [$first, $last] = $item === $cause ? [0, self::OWN_SECONDS] : [self::FIRST_SECONDS, self::LAST_SECONDS];
+            $in = log(self::OUT_OF_TIME + (1 - self::OUT_OF_TIME) * self::SPAN / ($last - $first)) - $out;
+            // The instants of the failure at which this one is in time.
+            $edges[] = [$at - $last, $in];
+            $edges[] = [$at - $first, -$in];
         }
-        ksort($near);
-        $sum = 0.0;
-        $before = [];
-        foreach ($near as $times) {
-            foreach ($times as $at) {
-                if ($before !== []) {
-                    $share = count(array_filter($before, static fn(int $other): bool => $other <= $at)) / count($before);
-                    $sum += log(2 * (1 - self::IN_ORDER + (2 * self::IN_ORDER - 1) * $share));
-                }
+        if ($count === 0) {
+            return 0.0;
+        }
+        sort($edges);
+        $sums = [];
+        $fits = 0.0;
+        foreach ($edges as $i => [$at, $change]) {
+            $length = $i === 0 ? 0 : $at - $edges[$i - 1][0];
+            if ($length > 0) {
+                $sums[] = log($length / self::SPAN) + $fits;
             }
-            array_push($before, ...$times);
+            $fits += $change;
         }
+        $top = max($sums);
 
-        return $sum;
-    }
-
-    /**
-     * @param  array<int, int>  $hit
-     * @return array<int, int> steps from the cause, by item that is hit
-     */
-    private function distances(int $cause, array $hit): array
-    {
-        $distances = [$cause => 0];
-        for ($front = [$cause], $steps = 1; $front !== []; $steps++) {
-            $next = [];
-            foreach ($front as $item) {
-                foreach ($this->graph->servedBy($item) as $need) {
-                    $owner = $this->graph->owner($need);
-                    if (isset($hit[$owner]) && ! isset($distances[$owner])) {
-                        $distances[$owner] = $steps;
-                        $next[] = $owner;
-                    }
-                }
-            }
-            $front = $next;
-        }
-
-        return $distances;
+        return $count * $out + $top + log(array_sum(array_map(static fn(float $one): float => exp($one - $top), $sums)));
     }
 
     /** @return array<int, int> how many symptoms stand on it, by item: the symptoms, then those under most of them, of those the nearest */

@@ -123,7 +123,7 @@ final class StatusTest extends TestCase
         $this->later(60);
         $this->signal([self::firing('vessel-positions')]);
         $this->takeSignals();
-        $this->actingAs($this->person('ingrid-vale'))->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid.0.state', 'down'));
+        $this->actingAs($this->person('ingrid-vale'))->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid', fn(Collection $unsaid): bool => $unsaid->firstWhere('name', 'Ship positions')['state'] === 'down'));
         $this->post('/status/doubts', ['name' => 'Ship positions', 'admit' => false, 'why' => 'the monitor is wrong'], ['X-Request-Key' => 'keep'])->assertSessionHasNoErrors();
         self::assertSame('up', $state('Ship positions'));
         // Once it has been well again, the next time is another decision.
