@@ -16,7 +16,7 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withCommands([__DIR__.'/../app'])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->web(append: [ShareWithEveryPage::class], replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]);
-        $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'role' => App\Platform\Http\RequireRole::class]);
+        $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'may' => App\Platform\Http\RequireDeed::class]);
         // Set by the browser itself: which clock its reader has.
         $middleware->encryptCookies(except: [App\Platform\WallClock::COOKIE]);
         $middleware->redirectGuestsTo('/sign-in');

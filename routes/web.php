@@ -14,6 +14,7 @@ use App\Paging\PageController;
 use App\Paging\PeopleController;
 use App\Paging\PolicyController;
 use App\Platform\FindController;
+use App\Platform\RolesController;
 use App\Platform\SignInController;
 use App\Platform\Staff\ParticularsController;
 use App\Platform\Staff\TeamsController;
@@ -71,6 +72,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::post('alerts/filters', [AlertsController::class, 'keepFilter']);
     Route::post('alerts/filters/drop', [AlertsController::class, 'dropFilter']);
     Route::get('alerts/{alert}', [AlertsController::class, 'show']);
+    Route::get('roles', RolesController::class);
     Route::get('funnel', FunnelController::class);
     Route::get('rules', [RulesController::class, 'edit']);
     Route::get('rules/in-force', [RulesController::class, 'inForce']);
@@ -121,13 +123,49 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::post('incidents/{incident}/answer', [CallController::class, 'answer']);
     Route::post('incidents/{incident}/notes', [IncidentsController::class, 'note']);
 
-    Route::middleware('role:coordinator')->group(function (): void {
+    // Who may do what stands in App\Platform\Deed.
+    Route::middleware('may:take-alerts')->group(function (): void {
         Route::post('alerts/take', [AlertsController::class, 'take']);
+    });
+    Route::middleware('may:attach-alerts')->group(function (): void {
+        Route::post('incidents/{incident}/alerts', [BelongingController::class, 'attach']);
+    });
+    Route::middleware('may:set-stage')->group(function (): void {
+        Route::post('incidents/{incident}/stage', [IncidentsController::class, 'stage']);
+    });
+    Route::middleware('may:work-alerts')->group(function (): void {
         Route::post('alerts/wait', [AlertsController::class, 'wait']);
         Route::post('alerts/close', [AlertsController::class, 'putAway']);
         Route::post('alerts/back', [AlertsController::class, 'bringBack']);
         Route::post('alerts/split', [AlertsController::class, 'splitOff']);
         Route::post('alerts/together', [AlertsController::class, 'putTogether']);
+    });
+    Route::middleware('may:run-incidents')->group(function (): void {
+        Route::post('incidents-proposal', [DeclareController::class, 'propose']);
+        Route::post('incidents', [DeclareController::class, 'store']);
+        Route::post('incidents/{incident}/alerts/detach', [BelongingController::class, 'detach']);
+        Route::post('incidents/{incident}/items', [BelongingController::class, 'item']);
+        Route::post('incidents/{incident}/items/unsay', [BelongingController::class, 'unsayItem']);
+        Route::get('incidents/{incident}/reopen', [IncidentsController::class, 'reopenPreview']);
+        Route::post('incidents/{incident}/reopen', [IncidentsController::class, 'reopen']);
+        Route::post('incidents/{incident}/tell', [IncidentsController::class, 'tell']);
+        Route::post('incidents/{incident}/coordinate', [IncidentsController::class, 'coordinate']);
+        Route::post('incidents/{incident}/change', [IncidentsController::class, 'change']);
+        Route::get('incidents/{incident}/resolve', [RoomController::class, 'resolvePreview']);
+        Route::post('incidents/{incident}/resolve', [IncidentsController::class, 'resolve']);
+        Route::post('reports/{report}/link', [BelongingController::class, 'link']);
+        Route::post('reports/{report}/unlink', [BelongingController::class, 'unlink']);
+    });
+    Route::middleware('may:call-people')->group(function (): void {
+        Route::get('incidents/{incident}/calls', [CallController::class, 'preview']);
+        Route::post('incidents/{incident}/calls', [CallController::class, 'store']);
+        Route::post('incidents/{incident}/calls/{call}/stop', [CallController::class, 'stop'])->whereNumber('call');
+    });
+    Route::middleware('may:tell-outsiders')->group(function (): void {
+        Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
+        Route::post('incidents/{incident}/updates', [UpdateController::class, 'store']);
+    });
+    Route::middleware('may:tune')->group(function (): void {
         Route::post('alerts/{alert}/fewer', [RulesController::class, 'saveFewer']);
         Route::post('rules', [RulesController::class, 'save']);
         Route::post('rules/restore', [RulesController::class, 'restore']);
@@ -143,35 +181,18 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::post('sources/{source}/heartbeats/{heartbeat}/drop', [SourcesController::class, 'dropHeartbeat']);
         Route::post('policies/{team}', [PolicyController::class, 'save']);
         Route::post('policies/{team}/{policy}/drop', [PolicyController::class, 'drop'])->whereNumber('policy');
-        Route::get('incidents/{incident}/calls', [CallController::class, 'preview']);
-        Route::post('incidents/{incident}/calls', [CallController::class, 'store']);
-        Route::post('incidents/{incident}/calls/{call}/stop', [CallController::class, 'stop'])->whereNumber('call');
+    });
+    Route::middleware('may:arrange-rotas')->group(function (): void {
         Route::post('on-call/{rota}/fair', [FairController::class, 'keep']);
         Route::post('on-call/{rota}/calendar', [CalendarsController::class, 'takeTurns']);
         Route::post('rotas', [LayersController::class, 'store']);
         Route::get('on-call/{rota}/layers', [LayersController::class, 'edit']);
         Route::post('on-call/{rota}/layers/preview', [LayersController::class, 'preview']);
         Route::post('on-call/{rota}/layers', [LayersController::class, 'save']);
-        Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
-        Route::post('incidents-proposal', [DeclareController::class, 'propose']);
-        Route::post('incidents', [DeclareController::class, 'store']);
-        Route::post('incidents/{incident}/alerts', [BelongingController::class, 'attach']);
-        Route::post('incidents/{incident}/alerts/detach', [BelongingController::class, 'detach']);
-        Route::post('incidents/{incident}/items', [BelongingController::class, 'item']);
-        Route::post('incidents/{incident}/items/unsay', [BelongingController::class, 'unsayItem']);
-        Route::get('incidents/{incident}/reopen', [IncidentsController::class, 'reopenPreview']);
-        Route::post('incidents/{incident}/reopen', [IncidentsController::class, 'reopen']);
-        Route::post('incidents/{incident}/coordinate', [IncidentsController::class, 'coordinate']);
-        Route::post('incidents/{incident}/change', [IncidentsController::class, 'change']);
-        Route::post('incidents/{incident}/updates', [UpdateController::class, 'store']);
-        Route::get('incidents/{incident}/resolve', [RoomController::class, 'resolvePreview']);
-        Route::post('incidents/{incident}/resolve', [IncidentsController::class, 'resolve']);
-        Route::post('reports/{report}/link', [BelongingController::class, 'link']);
-        Route::post('reports/{report}/unlink', [BelongingController::class, 'unlink']);
     });
 
-    // The record of the estate is kept by those who answer for services, and by coordinators.
-    Route::middleware('role:coordinator,service_owner,administrator')->group(function (): void {
+    Route::middleware('may:keep-estate')->group(function (): void {
+        Route::post('alerts/{alert}/match', [AlertsController::class, 'match'])->whereNumber('alert');
         Route::get('item-form', [ItemForm::class, 'show']);
         Route::post('items', [ItemForm::class, 'store']);
         Route::post('estate/{item}/change', [ItemForm::class, 'update'])->where('item', '.+');
@@ -193,7 +214,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::post('what-if/{kept}/drop', [WhatIfController::class, 'drop']);
     });
 
-    Route::middleware('role:administrator')->group(function (): void {
+    Route::middleware('may:administer')->group(function (): void {
         Route::get('settings/priorities', [PrioritiesController::class, 'edit']);
         Route::post('settings/priorities', [PrioritiesController::class, 'update']);
         Route::post('people', [PeopleController::class, 'store']);

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Deed;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Signals\Alert;
+use App\Signals\WorkAlerts;
 use Illuminate\Support\Facades\DB;
 
 /** Makes alerts part of an incident that is under way, and takes them out again. */
@@ -30,6 +32,7 @@ final class AttachAlerts
             if ($alerts->isEmpty() && Alert::query()->whereKey($alertIds)->where('incident_id', $incident->id)->doesntExist()) {
                 throw Refused::because('Somebody else has put these alerts into another incident meanwhile.');
             }
+            WorkAlerts::mustBeOwn(Deed::AttachAlerts, $alerts, $by);
             foreach ($alerts as $alert) {
                 $alert->update(['incident_id' => $incident->id, 'decide_again_at' => null, 'wait_until' => null, 'taken_by' => $by->id, 'taken_at' => now()]);
                 $facts = ['title' => $alert->title(), 'item' => $alert->item_named];

@@ -4,16 +4,21 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Paging\Page;
 use App\Platform\CurrentPerson;
+use App\Platform\Deed;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
+use App\Platform\Outbox\Outbox;
+use App\Platform\Person;
 use App\Platform\Refused;
 use App\Signals\Alert;
 use App\Signals\Standing;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
 use Inertia\Inertia;
 use Inertia\Response;
@@ -48,6 +53,19 @@ final class IncidentsController
         Once::for($request, static fn() => $change(
             $incident, (int) $input['version'], $input['title'], Impact::from($input['impact']), Urgency::from($input['urgency']), Stage::from($input['stage']), CurrentPerson::of($request), (string) ($input['why'] ?? ''), (bool) ($input['call'] ?? false),
         ));
+
+        return back();
+    }
+
+    /** How far the work is, by whoever does it. */
+    public function stage(Request $request, Incident $incident, ChangeIncident $change): RedirectResponse
+    {
+        $input = $request->validate(['version' => ['required', 'integer'], 'stage' => ['required', Rule::in(array_map(static fn(Stage $s): string => $s->value, array_slice(Stage::cases(), 0, 4)))]]);
+        $person = CurrentPerson::of($request);
+        if (Deed::SetStage->isLimited($person) && $incident->team_id !== $person->team_id && ! Page::query()->where('person_id', $person->id)->whereHas('call', static fn($call) => $call->where('incident_id', $incident->id))->exists()) {
+            throw Refused::because(Deed::SetStage->refusal().' This incident is not your team\'s, and you were not called to it.');
+        }
+        Once::for($request, static fn() => $change($incident, (int) $input['version'], $incident->title, $incident->impact, $incident->urgency, Stage::from($input['stage']), $person));
 
         return back();
     }
@@ -103,5 +121,22 @@ final class IncidentsController
         Once::for($request, static fn() => $reopen($incident, $input['why'], $input['update'], (bool) ($input['call'] ?? false), CurrentPerson::of($request)));
 
         return redirect()->route('room', $incident->id);
+    }
+
+    /** Somebody who answers for what is hit is told, by mail. */
+    public function tell(Request $request, Incident $incident): RedirectResponse
+    {
+        $input = $request->validate(['person' => ['required', 'string', Rule::exists('people', 'id')->whereNull('left_at')], 'why' => ['required', 'string', 'max:1000']], ['why.required' => 'Say what they should know.']);
+        $by = CurrentPerson::of($request);
+        $person = Person::query()->findOrFail((string) $input['person']);
+        Once::for($request, static function () use ($incident, $input, $person, $by): void {
+            Outbox::put('mail', "told-$incident->id-$person->id-".Str::uuid()->toString(), [
+                'to' => $person->email, 'subject' => "{$incident->ref()}: $incident->title", 'incident' => $incident->id,
+                'text' => "Hello $person->name,\n\n$input[why]\n\n{$incident->ref()}, priority $incident->priority, {$incident->stage->words()}: ".route('room', $incident->id)."\n\n$by->name\n",
+            ], now());
+            Journal::write(Actor::person($by), 'owner.told', ['person', $person->id], ['person' => $person->name, 'text' => $input['why']], $incident->id);
+        });
+
+        return back();
     }
 }

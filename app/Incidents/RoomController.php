@@ -87,12 +87,12 @@ final class RoomController
         return (new Reach($standing->estate, $standing->ofIncident($incident->id), $standing->affected()))->toArray();
     }
 
-    /** @return array{behind: string|null, owners: list<array{id: string, name: string, of: list<string>}>, grown: array<string, mixed>|null} who stands behind it and who answers for it, and whether it is judged too low by now */
+    /** @return array{behind: string|null, owners: list<array{id: string, name: string, of: list<string>, told: \Carbon\CarbonImmutable|null}>, grown: array<string, mixed>|null} who stands behind it and who answers for it, and whether it is judged too low by now */
     private function hit(Incident $incident, Standing $standing): array
     {
         $hit = WhatIsHit::by(Observed::inIncident($incident->id), $standing);
 
-        return ['behind' => $hit->behind(), 'owners' => $hit->owners(), 'grown' => $hit->grown($incident)];
+        return ['behind' => $hit->behind(), 'owners' => array_map(static fn(array $owner): array => [...$owner, 'told' => Entry::query()->where('incident_id', $incident->id)->where('kind', 'owner.told')->where('subject_id', $owner['id'])->latest('seq')->first()?->at], $hit->owners()), 'grown' => $hit->grown($incident)];
     }
 
     /** @return list<array{id: string, name: string, state: string|null, by: string|null}> what people say of items, whatever alerts say */

@@ -12,6 +12,11 @@ enum Role: string
     case ServiceOwner = 'service_owner';
     case Administrator = 'administrator';
 
+    public function plural(): string
+    {
+        return $this->words().'s';
+    }
+
     public function words(): string
     {
         return match ($this) {

@@ -120,6 +120,6 @@ final class ChangeRota
     /** Whether somebody may put others on call, and not only themselves. */
     public static function mayArrange(Person $person): bool
     {
-        return $person->has(\App\Platform\Role::Coordinator, \App\Platform\Role::Administrator);
+        return \App\Platform\Deed::ArrangeRotas->isAllowedTo($person);
     }
 }

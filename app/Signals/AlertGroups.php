@@ -183,7 +183,7 @@ final class AlertGroups
             'sites' => $estate->sites($impact),
             'root' => $ground === null || $ground->of === 1 ? null : ['id' => $ground->item, 'name' => $estate->name($ground->item), 'explains' => $ground->explains, 'of' => $ground->of],
             'taken' => $lead->taken_at === null ? null : ['by' => $lead->taker->name ?? '', 'at' => $lead->taken_at],
-            'team' => $lead->team_id === null ? null : $teams->get($lead->team_id)?->name,
+            'team' => $lead->team_id === null ? null : $teams->get($lead->team_id)?->name, 'team_id' => $lead->team_id,
             'suggested' => $suggested,
         ];
     }

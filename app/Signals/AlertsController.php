@@ -9,6 +9,7 @@ use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Platform\Once;
 use App\Platform\Team;
+use App\Topology\Item;
 use App\Topology\LikelyCause;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
@@ -70,6 +71,7 @@ final class AlertsController
         $estate = $standing->estate;
         $alert->load(['taker', 'team', 'incident']);
         $items = array_values(array_map(strval(...), array_keys($alert->items)));
+        $matched = DB::table('item_aliases')->whereIn('named', $items)->pluck('item_id', 'named');
         $impact = $standing->of(Observed::by(Alert::query()->whereKey($alert->id)));
         $most = min(2000, max(100, $request->integer('most')));
         $signals = AlertSignals::of($alert);
@@ -79,7 +81,11 @@ final class AlertsController
                 ...$alert->summed(), 'key' => $alert->key, 'taker' => $alert->taker?->name, 'team_named' => $alert->team?->name, 'again' => $alert->decide_again_at !== null,
                 'incident' => $alert->incident === null ? null : ['id' => $alert->incident->id, 'ref' => $alert->incident->ref(), 'title' => $alert->incident->title],
             ],
-            'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id), 'known' => $estate->item($id) !== null, 'fires' => (bool) ($alert->items[$id][1] ?? false)], $items),
+            'items' => array_map(static function (string $named) use ($estate, $matched, $alert): array {
+                $id = (string) ($matched[$named] ?? $named);
+
+                return ['id' => $id, 'name' => $estate->name($id), 'known' => $estate->item($id) !== null, 'fires' => (bool) ($alert->items[$named][1] ?? false)];
+            }, $items),
             'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
             'signals' => fn() => (clone $signals)->latest('id')->limit($most)->get()
                 ->map(fn(Signal $s): array => $s->only(['id', 'at', 'said_at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels', 'payload', 'received_at'])),
@@ -89,6 +95,17 @@ final class AlertsController
             'group' => fn() => Alert::query()->where('group_id', $alert->group_id)->whereKeyNot($alert->id)->whereNull('withdrawn_at')->orderBy('stamp')->limit(50)->get()->map(fn(Alert $a): array => $a->summed()),
             'story' => Entry::query()->where('subject_kind', 'alert')->where('subject_id', (string) $alert->id)->where('kind', '!=', 'signals.taken')->orderBy('seq')->get()->map(Telling::of(...)),
         ]);
+    }
+
+    /** What a monitor calls it is an item of the estate: once for all. */
+    public function match(Request $request, Alert $alert, MatchItem $match): RedirectResponse
+    {
+        $input = $request->validate(['named' => ['required', 'string', 'max:128'], 'item' => ['required', 'string', 'exists:items,id']], ['item.*' => 'Choose an item of the estate.']);
+        abort_unless(array_key_exists((string) $input['named'], $alert->items) || $alert->item_named === $input['named'], 404);
+        $person = CurrentPerson::of($request);
+        Once::for($request, static fn() => $match((string) $input['named'], Item::query()->findOrFail((string) $input['item']), $person));
+
+        return back();
     }
 
     public function take(Request $request): RedirectResponse

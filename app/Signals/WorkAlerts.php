@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Deed;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -22,6 +23,7 @@ final readonly class WorkAlerts
     public function take(): void
     {
         $alerts = $this->alerts();
+        self::mustBeOwn(Deed::TakeAlerts, $alerts, $this->person);
         $free = $alerts->whereNull('taken_at');
         if ($free->isEmpty()) {
             throw Refused::because("{$alerts->first()?->load('taker')->taker?->name} has taken this already.");
@@ -119,6 +121,18 @@ final readonly class WorkAlerts
             $founder->update(['put_with_id' => $left]);
         }
         Alert::query()->where('group_id', $founder->id)->whereKeyNot($leaving)->update(['moved_to_id' => $left]);
+    }
+
+    /**
+     * @param  Collection<int, Alert>  $alerts
+     *
+     * @throws \Illuminate\Validation\ValidationException if a person may do it for their own team only, and one is another's
+     */
+    public static function mustBeOwn(Deed $deed, Collection $alerts, Person $person): void
+    {
+        if ($deed->isLimited($person) && $alerts->contains(static fn(Alert $alert): bool => $alert->team_id === null || $alert->team_id !== $person->team_id)) {
+            throw Refused::because($deed->refusal().' One of these alerts is not your team\'s.');
+        }
     }
 
     private static function isFree(Alert $alert): bool

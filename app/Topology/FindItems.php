@@ -27,7 +27,14 @@ final class FindItems
             return self::plainly($query, $words);
         }
 
-        return $query->whereRaw('items.id in (select item_id from item_numbers where number in (select rowid from item_search where item_search match ?))', [self::match($words)]);
+        $attribute = self::attribute($text);
+
+        return $query->where(static function (Builder $any) use ($words, $attribute): void {
+            $any->whereRaw('items.id in (select item_id from item_numbers where number in (select rowid from item_search where item_search match ?))', [self::match($words)]);
+            if ($attribute !== null) {
+                $any->orWhere(static fn(Builder $q) => $attribute($q));
+            }
+        });
     }
 
     /**
@@ -42,6 +49,10 @@ final class FindItems
         if ($words === [] || DB::getDriverName() !== 'sqlite') {
             return self::query($text, $kind)->orderByRaw('length(items.name), items.name')->limit($most)->get();
         }
+        $attribute = self::attribute($text);
+        if ($attribute !== null) {
+            return self::query($text, $kind)->orderByRaw('items.name')->limit($most)->get();
+        }
         $match = self::match($words);
         $hits = DB::query()->fromRaw(
             '(select rowid as number, 0 as far from (select rowid from item_search where item_search match ? limit ?) union all select rowid, 1 from (select rowid from item_search where item_search match ? limit ?)) as hits',
@@ -51,6 +62,33 @@ final class FindItems
         return DB::table('items')->select('items.*')->join('item_numbers', 'item_numbers.item_id', '=', 'items.id')->joinSub($hits, 'hits', 'hits.number', '=', 'item_numbers.number')
             ->when($kind !== '', fn(Builder $q) => $q->where('items.kind', $kind))
             ->orderByRaw('hits.far, length(items.name), items.name')->limit($most)->get();
+    }
+
+    /**
+     * A field by its name, with the beginning of its value: `tier 1`, `firmware 5.0`.
+     *
+     * @return (\Closure(Builder): Builder)|null null if it is no such thing
+     */
+    private static function attribute(string $text): ?\Closure
+    {
+        $text = mb_strtolower(trim($text));
+        foreach (['tier' => 'items.tier', 'site' => 'items.site', 'type' => 'items.kind', 'kind' => 'items.kind', 'id' => 'items.id', 'team' => 'items.team_id'] as $name => $column) {
+            if (str_starts_with($text, "$name ")) {
+                $value = addcslashes(trim(mb_substr($text, mb_strlen($name))), '%_\\').'%';
+
+                return static fn(Builder $query): Builder => $query->whereRaw("lower(cast($column as text)) like ? escape '\\'", [$value]);
+            }
+        }
+        foreach (DB::table('item_values')->distinct()->pluck('field')->map(strval(...))->all() as $field) {
+            $label = mb_strtolower(str_replace('_', ' ', $field));
+            if (str_starts_with($text, "$label ")) {
+                $value = addcslashes(trim(mb_substr($text, mb_strlen($label))), '%_\\').'%';
+
+                return static fn(Builder $query): Builder => $query->whereExists(static fn(Builder $said) => $said->from('item_values')->whereColumn('item_values.item_id', 'items.id')->where('field', $field)->whereRaw("lower(value) like ? escape '\\'", [$value]));
+            }
+        }
+
+        return null;
     }
 
     /** @param  list<string>  $words */

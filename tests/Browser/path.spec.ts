@@ -47,13 +47,19 @@ test('from a signal to restored service, with two coordinators, a responder and 
     const sheet = ingrid.getByRole('dialog');
     await sheet.getByText('a few people').click();
     await sheet.getByText('can be planned').click();
+    await sheet.getByLabel('Why').fill('one lane only, it seems');
     await sheet.getByRole('button', { name: 'Save' }).click();
     const grown = mika.getByRole('status').filter({ hasText: 'It has grown: priority 1' });
     await expect(grown).toContainText('Something is broken at 14 sites. Vehicle lanes: tier 1');
-    await expect(mika.getByText(/(Behind it now|Hardly used at this hour):/)).toContainText(
-      'To be told: Elin Skarv (Vehicle lanes).',
-    );
+    await expect(mika.getByText(/(Behind it now|Hardly used at this hour):/)).toBeVisible();
+    const owners = mika.getByRole('list', { name: 'To be told' });
+    await expect(owners).toContainText('To be told: Elin Skarv (Vehicle lanes)');
+    await owners.getByRole('button', { name: 'Tell by mail' }).click();
+    await owners.getByRole('button', { name: 'Mail Elin Skarv' }).click();
+    await expect(owners).toContainText('Told: Elin Skarv');
     await mika.getByRole('button', { name: 'Raise it to priority 1' }).click();
+    await grown.getByLabel('Why').fill('fourteen sites');
+    await grown.getByRole('button', { name: /Raise it/ }).click();
     for (const page of [ingrid, mika]) {
       await expect(page.getByText('It has grown')).toBeHidden();
       await expect(page.getByRole('region', { name: 'Journal entries' })).toContainText('Priority 1: was 4');

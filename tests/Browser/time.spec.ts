@@ -1,14 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { durationOf, durationWords } from '../../resources/js/lib/duration';
-import {
-  clockOf,
-  clockTime,
-  followServerTime,
-  instantOf,
-  lasting,
-  localOf,
-  remaining,
-} from '../../resources/js/lib/time';
+import { clockOf, clockTime, followServerTime, instantOf, localOf } from '../../resources/js/lib/time';
 import { plural, stateRank, stateWords } from '../../resources/js/lib/states';
 import { newKey } from '../../resources/js/lib/key';
 
@@ -16,21 +8,6 @@ import { newKey } from '../../resources/js/lib/key';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
-
-test('lasting says how long in the largest unit that still tells something', () => {
-  expect([0, 999, 12_000, 59_999].map(lasting)).toEqual(['0 s', '0 s', '12 s', '59 s']);
-  expect([MINUTE, 59 * MINUTE].map(lasting)).toEqual(['1 min', '59 min']);
-  expect([HOUR, HOUR + 4 * MINUTE, 47 * HOUR].map(lasting)).toEqual(['1 h 00', '1 h 04', '47 h 00']);
-  expect([48 * HOUR, 90 * 24 * HOUR].map(lasting)).toEqual(['2 d', '90 d']);
-  expect(lasting(-5000)).toBe('0 s');
-});
-
-test('remaining counts down, and says with a sign by how much it has run out', () => {
-  expect([0, 1000, 68_000, 19 * MINUTE].map(remaining)).toEqual(['0:00', '0:01', '1:08', '19:00']);
-  expect([20 * MINUTE, 56 * MINUTE, 2 * HOUR].map(remaining)).toEqual(['0:20 h', '0:56 h', '2:00 h']);
-  expect(remaining(72 * HOUR)).toBe('3 d');
-  expect([-1000, -90_000, -3 * HOUR].map(remaining)).toEqual(['+0:01', '+1:30', '+3:00 h']);
-});
 
 test('a time of today is a time of day, and one of another day says which', () => {
   followServerTime(new Date().toISOString());

@@ -65,7 +65,7 @@ final class ProblemDetails
                 return $status === 500 ? self::response(500, 'Internal Server Error', 'Something went wrong here. What was sent was not taken; send it again.') : $response;
             }
             if (in_array($status, [403, 404, 503], true) && ! $request->expectsJson()) {
-                return Inertia::render('Platform/Problem', ['status' => $status])->toResponse($request)->setStatusCode($status);
+                return Inertia::render('Platform/Problem', ['status' => $status, 'why' => $status === 403 && $e instanceof HttpExceptionInterface ? $e->getMessage() : ''])->toResponse($request)->setStatusCode($status);
             }
 
             return $response;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform\Http;
 
 use App\Platform\Band;
+use App\Platform\Deed;
 use App\Platform\Journal\Journal;
 use App\Platform\Live;
 use App\Platform\OwnTrouble;
@@ -46,8 +47,8 @@ final class ShareWithEveryPage extends Middleware
             'me' => [
                 'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'roles' => $person->roles,
                 'words' => implode(', ', array_map(static fn(string $role): string => Role::from($role)->words(), $person->roles)),
-                'coordinates' => $person->has(Role::Coordinator), 'administers' => $person->has(Role::Administrator),
-                'keepsEstate' => $person->has(Role::Coordinator, Role::ServiceOwner, Role::Administrator),
+                'coordinates' => Deed::RunIncidents->isAllowedTo($person), 'administers' => Deed::Administer->isAllowedTo($person), 'keepsEstate' => Deed::KeepEstate->isAllowedTo($person),
+                'team' => $person->team_id, 'may' => array_values(array_map(static fn(Deed $deed): string => $deed->value, array_filter(Deed::cases(), static fn(Deed $deed): bool => $deed->isAllowedTo($person)))),
             ],
             'live' => Inertia::always(['head' => $head, 'only' => is_string($only) && $only !== '' ? explode(',', $only) : null, 'key' => Live::key()]),
             'band' => fn(): array => Band::around($person),

@@ -34,6 +34,8 @@ final readonly class Sentence
             'alert.waits' => self::plain("Let {$text('title')} wait", "until {$time('until')}"),
             'alert.back' => self::plain("{$text('title')} has waited long enough"),
             'alert.attached' => self::plain("Alert attached: {$text('title')}", $text('item')),
+            'alert.matched' => self::plain("{$text('named')} is {$text('name')}", 'as monitors call it'),
+            'owner.told' => self::plain("Told {$text('person')}", $text('text')),
             'alert.detached' => self::plain("Alert taken out: {$text('title')}", $text('why')),
             'alert.still_firing' => self::strong("{$text('alerts')} alerts still fire after {$text('ref')} was resolved", ($facts['hit'] ?? false) === true ? 'a service is still hit' : 'they come back in a while unless they clear'),
             'incident.reopened' => self::strong('Reopened', $text('why')),

@@ -208,7 +208,7 @@ final class KeepAlerts
             $named = $first->item ?? (isset($items[0]) ? (string) $items[0] : null);
             $values = [
                 'key' => $alert->key, 'number' => $alert->number, 'source' => $first->source, 'check' => $first->check,
-                'item_id' => $named !== null && $this->ownership->knows($named) ? $named : null, 'item_named' => $named,
+                'item_id' => $named !== null && $this->ownership->knows($named) ? $this->ownership->idOf($named) : null, 'item_named' => $named,
                 'level' => $alert->level->value, 'summary' => $this->signals[$alert->lastOrder]->summary ?? $first->summary,
                 'first_signal_at' => Moment::text($alert->firstSignalAt), 'last_signal_at' => Moment::text($alert->lastAt), 'opened_at' => Moment::text($alert->openedAt),
                 'closed_at' => $alert->closedAt === null ? null : Moment::text($alert->closedAt), 'count' => $alert->count, 'flips' => $alert->flips,
@@ -237,7 +237,7 @@ final class KeepAlerts
             $this->dropItems->execute([$id]);
         }
         foreach ($alert->items as $item => $stamp) {
-            $this->putItem->execute([$id, $item, $stamp, Moment::text($alert->openedAt), isset($fires[$item]) ? 1 : 0]);
+            $this->putItem->execute([$id, $this->ownership->idOf((string) $item), $stamp, Moment::text($alert->openedAt), isset($fires[$item]) ? 1 : 0]);
         }
     }
 

@@ -18,6 +18,9 @@ final class Ownership
     /** @var array<array-key, array{string|null}|null> team by item; null: there is no such item */
     private array $items = [];
 
+    /** @var array<array-key, string> items by the names that monitors have for them */
+    private array $aliases = [];
+
     /** @var array<array-key, string|null>|null team by source */
     private ?array $sources = null;
 
@@ -52,6 +55,14 @@ final class Ownership
         }, $signals);
     }
 
+    /** The item of the estate that a monitor means, or its own name for it where the estate knows none. */
+    public function idOf(string $named): string
+    {
+        $this->read([$named]);
+
+        return $this->aliases[$named] ?? $named;
+    }
+
     public function knows(string $item): bool
     {
         $this->read([$item]);
@@ -79,7 +90,7 @@ final class Ownership
         if (! array_key_exists($item, $this->byService)) {
             $estate = $this->estate ??= Estate::open();
             $this->byService[$item] = null;
-            foreach ($estate->services($estate->trace([$item => Level::Critical->observed()])) as $service) {
+            foreach ($estate->services($estate->trace([$this->idOf($item) => Level::Critical->observed()])) as $service) {
                 $this->byService[$item] ??= $estate->item($service->id)['team'] ?? null;
             }
         }
@@ -93,8 +104,13 @@ final class Ownership
         $unread = array_values(array_filter($items, fn(string $item): bool => ! array_key_exists($item, $this->items)));
         foreach (array_chunk($unread, self::AT_ONCE) as $some) {
             $this->items += array_fill_keys($some, null);
+            foreach (DB::table('item_aliases')->join('items', 'items.id', '=', 'item_aliases.item_id')->whereIn('named', $some)->get(['named', 'items.id', 'team_id']) as $row) {
+                $this->items[$row->named] = [$row->team_id];
+                $this->aliases[$row->named] = (string) $row->id;
+            }
             foreach (DB::table('items')->whereIn('id', $some)->get(['id', 'team_id']) as $row) {
                 $this->items[$row->id] = [$row->team_id];
+                unset($this->aliases[$row->id]);
             }
         }
     }

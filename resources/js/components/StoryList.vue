@@ -10,6 +10,9 @@ const props = defineProps<{ entries: JournalLine[] }>();
 const fresh = useFresh(() => props.entries.map((entry) => entry.seq));
 const folded = computed(() => fold(props.entries));
 const opened = ref(new Set<number>());
+const GLANCE = 300;
+const short = (line: JournalLine): string =>
+  line.rest.length > GLANCE && !opened.value.has(line.seq) ? `${line.rest.slice(0, GLANCE)} …` : line.rest;
 const toggle = (seq: number): void => {
   if (!opened.value.delete(seq)) opened.value.add(seq);
 };
@@ -33,20 +36,23 @@ const toggle = (seq: number): void => {
         <p :class="line.weight === 'quiet' ? 'text-ink-2' : ''">
           <span :class="line.weight === 'strong' ? 'font-semibold' : ''">{{ line.lead }}</span><template
             v-if="line.rest"
-            ><span class="text-ink-2">: {{ line.rest }}</span></template
+            ><span class="text-ink-2">: {{ short(line) }}</span></template
           >
           <span v-if="line.by" class="text-ink-3">&ensp;{{ line.by }}</span>
           <button
-            v-if="steps.length > 1"
+            v-if="steps.length > 1 || line.rest.length > GLANCE"
             type="button"
             class="link ml-2 text-tiny"
             :aria-expanded="opened.has(line.seq)"
             @click="toggle(line.seq)"
           >
-            {{ opened.has(line.seq) ? 'less' : `${steps.length} steps` }}
+            {{ opened.has(line.seq) ? 'less' : steps.length > 1 ? `${steps.length} steps` : 'more' }}
           </button>
         </p>
-        <ol v-if="opened.has(line.seq)" class="mt-1 border-l border-line pl-2 text-small text-ink-2">
+        <ol
+          v-if="opened.has(line.seq) && steps.length > 1"
+          class="mt-1 border-l border-line pl-2 text-small text-ink-2"
+        >
           <li v-for="step in steps" :key="step.seq">
             <time :datetime="step.at" :title="step.at" class="font-mono text-tiny text-ink-3">{{
               clockTime(step.at).slice(-5)

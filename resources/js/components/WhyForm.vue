@@ -14,21 +14,31 @@ const props = defineProps<{
   button: string;
   url: string;
   data?: Record<string, string | number | boolean | number[]>;
+  /** What stands in the field to begin with. */
+  initial?: string;
 }>();
 const open = ref(false);
-const why = ref('');
+const why = ref(props.initial ?? '');
 const action = useAction();
 const send = (): void =>
   action.send(props.url, { ...props.data, why: why.value }, () => {
     open.value = false;
-    why.value = '';
+    why.value = props.initial ?? '';
   });
 </script>
 
 <template>
   <form v-if="open" class="mt-1 grid w-full gap-1 text-small" @submit.prevent="send">
     <label class="font-semibold"
-      >{{ question }}<input v-model="why" class="field font-normal" maxlength="500" required autofocus
+      >{{ question
+      }}<textarea
+        v-if="initial !== undefined"
+        v-model="why"
+        rows="4"
+        class="field font-normal"
+        maxlength="1000"
+        required
+        autofocus /><input v-else v-model="why" class="field font-normal" maxlength="500" required autofocus
     /></label>
     <TroubleNote :text="action.errors.value.why ?? action.errors.value.action" />
     <p class="flex gap-3">

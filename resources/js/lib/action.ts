@@ -1,4 +1,5 @@
 import { router } from '@inertiajs/vue3';
+import { useEventListener } from '@vueuse/core';
 import { ref, type Ref } from 'vue';
 import { newKey } from '@/lib/key';
 import { lookSoon } from '@/lib/live';
@@ -20,6 +21,10 @@ export function useAction(): Action {
   const busy = ref(false);
   const errors = ref<Record<string, string>>({});
   let key = newKey();
+  // What was wrong is being mended: the next answer says whether it is.
+  useEventListener(document, 'input', () => {
+    if (Object.keys(errors.value).length > 0 && !busy.value) errors.value = {};
+  });
 
   const send = (url: string, data: Sent, done?: () => void): void => {
     if (busy.value) return;

@@ -8,6 +8,9 @@ export interface Me {
   roles: string[];
   words: string;
   coordinates: boolean;
+  team: string | null;
+  /** What their roles let them do: values of App\Platform\Deed. */
+  may: string[];
   administers: boolean;
   /** May change what is recorded of the estate. */
   keepsEstate: boolean;
@@ -68,6 +71,7 @@ export interface AlertGroup {
   lead: number;
   level: string;
   team: string | null;
+  team_id: string | null;
   /** The incident that was resolved while these still fired. */
   after: { id: number; ref: string; at: string } | null;
   /** The conditions under which its team wants an incident suggested, where they are met. */

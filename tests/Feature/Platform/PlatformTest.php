@@ -35,7 +35,7 @@ final class PlatformTest extends TestCase
         $this->actingAs($this->person('noor-lind'));
         $this->get('/')->assertOk();
         $this->get('/settings/priorities')->assertForbidden()->assertInertia(fn(Shown $page) => $page->component('Platform/Problem'));
-        $this->post('/alerts/take', ['alerts' => [1]])->assertForbidden();
+        $this->post('/alerts/close', ['alerts' => [1], 'reason' => 'x'])->assertForbidden();
         $this->actingAs($this->person('per-strand'));
         $this->get('/settings/priorities')->assertOk();
     }

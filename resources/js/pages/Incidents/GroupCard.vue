@@ -11,6 +11,8 @@ const props = defineProps<{
   group: AlertGroup;
   selected: boolean;
   mayAct: boolean;
+  /** Whether they may take and attach it, be it only for their team. */
+  mayTake: boolean;
   mayAttach: boolean;
   waitMinutes: number;
   busy: boolean;
@@ -30,7 +32,7 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
   >
     <StateMark :state="group.state" :size="24" />
     <div class="min-w-0">
-      <h3>
+      <h3 class="line-clamp-2" :title="group.title">
         <Link :href="`/alerts/${group.lead}`" class="hover:underline">{{ group.title }}</Link>
       </h3>
       <p class="text-small text-ink-2">
@@ -76,19 +78,21 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
       </p>
     </div>
     <div
-      v-if="mayAct"
+      v-if="mayTake"
       class="col-start-2 flex flex-wrap content-start items-start justify-end gap-1.5 sm:col-start-3 sm:w-[262px]"
     >
       <Link
-        v-if="group.after"
+        v-if="mayAct && group.after"
         :href="`/incidents/${group.after.id}#reopen`"
         class="rounded-edge border-[1.5px] border-ink px-3 py-1 font-semibold"
         >Reopen {{ group.after.ref }}</Link
       >
-      <ActButton :main="selected" :shortcut="key('d')" @click="$emit('declare')">Declare incident</ActButton>
+      <ActButton v-if="mayAct" :main="selected" :shortcut="key('d')" @click="$emit('declare')"
+        >Declare incident</ActButton
+      >
       <ActButton v-if="!group.taken" :shortcut="key('t')" :busy="busy" @click="$emit('take')">Take it</ActButton>
       <ActButton v-if="mayAttach && selected" :shortcut="key('a')" @click="$emit('attach')">Attach</ActButton>
-      <ActButton v-if="selected" :shortcut="key('w')" :busy="busy" @click="$emit('wait')"
+      <ActButton v-if="mayAct && selected" :shortcut="key('w')" :busy="busy" @click="$emit('wait')"
         >Wait {{ waitMinutes }} min</ActButton
       >
     </div>

@@ -5,6 +5,7 @@ import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import CauseList from '@/components/CauseList.vue';
+import LongText from '@/components/LongText.vue';
 import ReachView from '@/components/ReachView.vue';
 import RunningClocks from '@/components/RunningClocks.vue';
 import SideSheet from '@/components/SideSheet.vue';
@@ -128,6 +129,7 @@ onMounted(() => {
     :title="`${incident.ref} ${incident.title}`"
     :incident="incident.id"
     :follows="{
+      'owner.': ['hit', 'journal'],
       'incident.': [
         'incident',
         'soFar',
@@ -174,6 +176,21 @@ onMounted(() => {
           >
             I coordinate
           </button>
+          <label v-if="isOpen && !coordinates && shared.me?.may.includes('set-stage')" class="inline-block"
+            ><span class="sr-only">How far the work is</span>
+            <select
+              class="field inline-block! w-auto! py-0.5"
+              :value="incident.stage"
+              @change="
+                coordination.send(`/incidents/${incident.id}/stage`, {
+                  version: incident.version,
+                  stage: ($event.target as HTMLSelectElement).value,
+                })
+              "
+            >
+              <option v-for="one in choices.stages" :key="one.value" :value="one.value">{{ one.meaning }}</option>
+            </select></label
+          >
           <button v-if="isOpen && coordinates" type="button" class="link" @click="sheet = 'change'">
             Correct this <kbd aria-hidden="true">e</kbd>
           </button>
@@ -222,7 +239,7 @@ onMounted(() => {
           <strong class="text-call">{{ call.ended }}.</strong> Nobody comes by this call.
           <button v-if="coordinates" type="button" class="link" @click="sheet = 'call'">Call somebody else</button>
         </p>
-        <p class="mb-3"><strong>So far:</strong> {{ soFar }}</p>
+        <LongText class="mb-3" lead="So far:" :text="soFar" />
         <div
           v-if="hit.grown"
           class="mb-3 border border-line border-l-4 border-l-call bg-sheet p-2 text-small"
@@ -265,18 +282,29 @@ onMounted(() => {
             >{{ hitWords(reach) }}. <Link :href="`/reach?incident=${incident.id}`" class="link">Both ways</Link></span
           >
         </h2>
-        <p v-if="isOpen && (hit.behind || hit.owners.length)" class="text-small text-ink-2">
+        <p v-if="isOpen && hit.behind" class="text-small text-ink-2">
           {{ hit.behind }}
-          <template v-if="hit.owners.length"
-            >To be told:
-            <template v-for="(owner, i) in hit.owners" :key="owner.id"
-              ><template v-if="i > 0">; </template
-              ><Link :href="`/people/${owner.id}`" class="link">{{ owner.name }}</Link> ({{
-                owner.of.join(', ')
-              }})</template
-            >.</template
-          >
         </p>
+        <ul v-if="isOpen && hit.owners.length" class="text-small" aria-label="To be told">
+          <li v-for="owner in hit.owners" :key="owner.id" class="flex flex-wrap gap-x-2">
+            <span class="text-ink-2"
+              >{{ owner.told ? 'Told:' : 'To be told:' }}
+              <Link :href="`/people/${owner.id}`" class="link">{{ owner.name }}</Link> ({{
+                owner.of.join(', ')
+              }})<template v-if="owner.told">, <TimeAgo :at="owner.told" /></template
+            ></span>
+            <WhyForm
+              v-if="coordinates"
+              :words="owner.told ? 'Tell again…' : 'Tell by mail…'"
+              :about="owner.name"
+              :question="`What ${owner.name} should know`"
+              :button="`Mail ${owner.name}`"
+              :url="`/incidents/${incident.id}/tell`"
+              :data="{ person: owner.id }"
+              :initial="soFar.slice(0, 900)"
+            />
+          </li>
+        </ul>
         <ReachView :reach="reach" :height="340" compact />
         <SaidItems :incident="incident.id" :items="said" :may-act="coordinates && isOpen" class="mt-1" />
         <h2 class="mt-3 mb-1 flex justify-between">
@@ -389,7 +417,7 @@ onMounted(() => {
         <p v-if="reports.length === 0" class="text-small text-ink-2">No report is linked.</p>
         <ul class="text-small">
           <li v-for="report in reports" :key="report.id" class="row-rule py-1">
-            “{{ report.what }}”
+            <LongText :text="`“${report.what}”`" />
             <span class="text-ink-3"
               >{{ report.ref }}{{ report.site ? `, ${report.site}` : ''
               }}{{ report.resolved_at ? ', resolved' : '' }}</span

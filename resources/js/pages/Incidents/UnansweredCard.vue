@@ -23,7 +23,7 @@ const end = (): void =>
   >
     <div class="min-w-60 flex-1">
       <p class="text-head font-semibold">{{ call.words }}</p>
-      <p v-if="call.said" class="text-small">{{ call.said }}</p>
+      <p v-if="call.said" class="line-clamp-3 text-small">{{ call.said }}</p>
       <p class="text-small text-ink-2">
         for
         <Link :href="`/incidents/${call.incident}`" class="link">{{ call.ref }} {{ call.title }}</Link

@@ -103,6 +103,11 @@ const toggle = (id: number): void => {
 const take = (group: AlertGroup): void => action.send('/alerts/take', { alerts: group.alertIds });
 const wait = (group: AlertGroup): void =>
   action.send('/alerts/wait', { alerts: group.alertIds, minutes: WAIT_MINUTES });
+/** Responders take and attach what is their team's. */
+const isOwn = (group: AlertGroup): boolean =>
+  (shared.value.me?.may.includes('take-alerts') ?? false) &&
+  group.team_id !== null &&
+  group.team_id === shared.value.me?.team;
 const coordinates = computed(() => shared.value.me?.coordinates ?? false);
 
 useCommands(() => {
@@ -200,6 +205,7 @@ watch(
               :group="row.group"
               :selected="row.id === selected?.id"
               :may-act="coordinates"
+              :may-take="coordinates || isOwn(row.group)"
               :may-attach="open.length > 0"
               :wait-minutes="WAIT_MINUTES"
               :busy="action.busy.value"

@@ -83,7 +83,7 @@ export interface WhatIsHit {
   /** How many an hour stand behind it, where that is recorded. */
   behind: string | null;
   /** Who answers for the services that are hit, with what of theirs. */
-  owners: { id: string; name: string; of: string[] }[];
+  owners: { id: string; name: string; of: string[]; told: string | null }[];
   /** What it is to be raised to, where what is hit speaks for more than it was judged at. */
   grown: { priority: number; impact: string; urgency: string; why: string } | null;
 }

@@ -135,7 +135,7 @@ const stands = computed(() => {
         <span>{{ team }}, for {{ person }}</span
         ><span class="font-mono">{{ incident.ref }}</span>
       </p>
-      <h1 class="mt-1 text-2xl! leading-tight">{{ incident.title }}</h1>
+      <h1 class="mt-1 line-clamp-4 text-2xl! leading-tight">{{ incident.title }}</h1>
       <p v-if="reason" class="mt-1">
         <strong>{{ by ?? 'Skarvo' }} calls you:</strong> {{ reason }}
       </p>
@@ -184,7 +184,7 @@ const stands = computed(() => {
       </div>
       <div>
         <dt class="text-small text-ink-2">Alerts, {{ alertCount }}</dt>
-        <dd v-for="alert in alerts.slice(0, 3)" :key="alert.id" class="text-small">{{ alert.title }}</dd>
+        <dd v-for="alert in alerts.slice(0, 3)" :key="alert.id" class="line-clamp-2 text-small">{{ alert.title }}</dd>
         <dd v-for="alert in mended" :key="alert.title" class="text-small text-ink-2">
           Since you were paged, a signal that came late
           {{ alert.withdrawn ? 'showed that this was no alert' : 'changed when this began' }}: {{ alert.title }}

@@ -6,6 +6,7 @@ import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import HoursField from '@/components/HoursField.vue';
+import TypedField from '@/components/TypedField.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
@@ -71,10 +72,21 @@ const named = (target: string): string => {
     ? (props.rotas.find((one) => one.id === id)?.name ?? target)
     : (props.people.find((one) => one.id === id)?.name ?? target);
 };
+watch(
+  () => props.course,
+  (now) => {
+    // A rota that changed changes the plan of the policy as it is saved; of one that is being edited it is worked out anew.
+    if (isChanged.value || at.value || urgency.value !== 'now') void look();
+    else course.value = now;
+  },
+);
 let asked = 0;
 const look = useDebounceFn(async () => {
   const mine = ++asked;
-  if (edited.value.steps.some((step) => step.targets.length === 0) || edited.value.steps.length === 0) return;
+  if (edited.value.steps.some((step) => step.targets.length === 0) || edited.value.steps.length === 0) {
+    trouble.value = 'Choose whom each step calls; then what a call would do stands here.';
+    return;
+  }
   const answer = await ask<Course>(`/policies/${props.team.id}/dry-run`, {
     rounds: edited.value.rounds,
     steps: edited.value.steps,
@@ -84,9 +96,18 @@ const look = useDebounceFn(async () => {
   });
   if (mine !== asked) return;
   trouble.value = answer.error?.message ?? null;
-  if (answer.value) course.value = answer.value;
+  course.value = answer.value;
 }, 250);
-watch([edited, at, urgency], () => void look(), { deep: true });
+watch(
+  [edited, at, urgency],
+  () => {
+    // A plan that no longer holds is not left standing while the new one is worked out.
+    course.value = null;
+    trouble.value = null;
+    void look();
+  },
+  { deep: true },
+);
 const add = (step: Step, event: Event): void => {
   const field = event.target as HTMLSelectElement;
   if (field.value && !step.targets.includes(field.value)) step.targets.push(field.value);
@@ -196,14 +217,14 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
               >
               <label
                 >then wait, minutes
-                <input
+                <TypedField
                   class="field inline-block! w-20! py-1"
                   type="number"
                   min="1"
                   max="1440"
                   required
-                  :value="step.wait_seconds / 60"
-                  @input="step.wait_seconds = Math.round(Number(($event.target as HTMLInputElement).value) * 60)"
+                  :shown="step.wait_seconds / 60"
+                  @typed="(minutes) => (step.wait_seconds = Math.round(Number(minutes) * 60))"
               /></label>
             </div>
             <p v-else class="mt-1 text-small text-ink-2">then waits {{ lasting(step.wait_seconds * 1000) }}</p>
@@ -212,27 +233,27 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
         <p v-if="mayEdit" class="mb-3 text-small">
           <label
             >A yes after which nothing is done is asked about after
-            <input
+            <TypedField
               class="field inline-block! w-20! py-1"
               type="number"
               min="1"
               max="1440"
               required
-              :value="edited.patience_seconds / 60"
-              @input="edited.patience_seconds = Math.round(Number(($event.target as HTMLInputElement).value) * 60)"
+              :shown="edited.patience_seconds / 60"
+              @typed="(minutes) => (edited.patience_seconds = Math.round(Number(minutes) * 60))"
             />
             minutes</label
           ><label
             >, and the call goes on if there is no answer within
-            <input
+            <TypedField
               class="field inline-block! w-20! py-1"
               type="number"
               min="0.5"
               max="60"
               step="0.5"
               required
-              :value="edited.answer_seconds / 60"
-              @input="edited.answer_seconds = Math.round(Number(($event.target as HTMLInputElement).value) * 60)"
+              :shown="edited.answer_seconds / 60"
+              @typed="(minutes) => (edited.answer_seconds = Math.round(Number(minutes) * 60))"
             />
             more.</label
           >
@@ -279,7 +300,15 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
           >
           <span v-if="!at" class="text-ink-2">Now.</span>
         </p>
-        <p v-if="!course" class="text-small text-ink-2">There is no policy yet: nobody would be called.</p>
+        <p v-if="!course" class="text-small text-ink-2">
+          {{
+            policies.length || isChanged
+              ? trouble
+                ? ''
+                : 'Working out what a call would do…'
+              : 'There is no policy yet: nobody would be called.'
+          }}
+        </p>
         <template v-else>
           <ul v-if="course.doubtful.length" class="mb-2 border-l-2 border-ink pl-2 text-small">
             <li v-for="one in course.doubtful" :key="one">{{ one }}</li>

@@ -2,11 +2,11 @@
 import { Head, Link } from '@inertiajs/vue3';
 import { computed } from 'vue';
 
-const props = defineProps<{ status: number }>();
+const props = defineProps<{ status: number; why?: string }>();
 const words = computed(
   () =>
     ({
-      403: ['This needs another role.', 'Ask an administrator, or somebody who coordinates, to do it.'],
+      403: ['This needs another role.', props.why || 'Ask an administrator, or somebody who coordinates, to do it.'],
       404: ['There is nothing here.', 'The address may be mistyped, or the record is gone.'],
       503: ['Skarvo is being worked on.', 'Try again in a minute.'],
     })[props.status] ?? ['Something went wrong.', 'Try again.'],
@@ -18,6 +18,9 @@ const words = computed(
   <main class="mx-auto max-w-xl p-8">
     <h1>{{ words[0] }}</h1>
     <p class="mt-2 text-ink-2">{{ words[1] }}</p>
-    <p class="mt-4"><Link href="/" class="link font-semibold">To the watch</Link></p>
+    <p class="mt-4">
+      <Link href="/" class="link font-semibold">To the watch</Link
+      ><template v-if="status === 403">, or see <Link href="/roles" class="link">who may do what</Link></template>
+    </p>
   </main>
 </template>

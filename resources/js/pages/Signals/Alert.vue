@@ -7,6 +7,7 @@ import StateMark from '@/components/StateMark.vue';
 import StoryList from '@/components/StoryList.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
+import ItemPicker from '@/components/ItemPicker.vue';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
 import AlertSheet from '@/pages/Signals/AlertSheet.vue';
 import CauseList from '@/components/CauseList.vue';
@@ -74,6 +75,13 @@ const handlings = {
   record: 'It is only recorded, and asks nobody.',
 };
 const isFree = computed(() => !props.alert.closed_at && (!props.alert.incident || props.alert.again));
+const match = (named: string, item: string): void => action.send(`/alerts/${props.alert.id}/match`, { named, item });
+const isOwn = computed(
+  () =>
+    (shared.value.me?.may.includes('take-alerts') ?? false) &&
+    props.alert.team !== null &&
+    props.alert.team === shared.value.me?.team,
+);
 const showAll = (): void => router.reload({ data: { most: 2000 }, only: ['signals'] });
 
 useCommands(() =>
@@ -142,7 +150,12 @@ useCommands(() =>
                 class="link"
                 :class="item.fires ? 'font-semibold' : ''"
                 >{{ item.name }}</Link
-              ><template v-else>“{{ item.id }}”, which is not in the estate</template></template
+              ><template v-else
+                >“{{ item.id }}”, which is not in the estate<template v-if="shared.me?.keepsEstate"
+                  >.
+                  <ItemPicker
+                    label="Match it, once for all, to"
+                    @pick="(one) => match(item.id, one.id)" /></template></template></template
             >.</template
           >
           <template v-if="services.length">
@@ -165,7 +178,11 @@ useCommands(() =>
           {{ alert.team_named ? `It goes to ${alert.team_named}.` : 'No team owns it.' }}
           {{ handlings[alert.handling] }}
         </p>
-        <TroubleNote :text="action.errors.value.action" class="mt-2" />
+        <TroubleNote :text="action.errors.value.item ?? action.errors.value.action" class="mt-2" />
+        <div v-if="!coordinates && isOwn && isFree" class="mt-3 flex flex-wrap gap-2">
+          <ActButton main :busy="action.busy.value" @click="work('take')">Take</ActButton>
+          <ActButton @click="sheet = 'attach'">Attach…</ActButton>
+        </div>
         <div v-if="coordinates" class="mt-3 flex flex-wrap gap-2">
           <template v-if="isFree">
             <ActButton main shortcut="t" :busy="action.busy.value" @click="work('take')">Take</ActButton>

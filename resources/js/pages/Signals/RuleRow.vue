@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TypedField from '@/components/TypedField.vue';
 import { computed } from 'vue';
 import { durationOf, durationWords } from '@/lib/duration';
 import type { Rule } from '@/lib/types';
@@ -127,11 +128,11 @@ const moveByKey = (event: KeyboardEvent): void => {
           </label>
           <label class="col-span-2 block"
             >labels
-            <input
+            <TypedField
               class="field py-1! font-mono"
-              :value="labels"
+              :shown="labels"
               placeholder="site=north, mount=*"
-              @change="setLabels(typed($event))"
+              @typed="setLabels"
             />
           </label>
         </div>
@@ -148,13 +149,13 @@ const moveByKey = (event: KeyboardEvent): void => {
             :key="field"
             class="block"
             >{{ field }}
-            <input
+            <TypedField
               class="field py-1!"
-              :value="durationWords(rule.set[field])"
+              :shown="durationWords(rule.set[field])"
               placeholder="as above"
               :title="hint"
               :aria-invalid="Boolean(wrong(`set/${field}`))"
-              @change="change('set', field, durationOf(typed($event)))"
+              @typed="(words) => change('set', field, durationOf(words))"
             />
           </label>
           <label class="col-span-2 block"

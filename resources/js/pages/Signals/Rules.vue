@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
+import TypedField from '@/components/TypedField.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import DryRun from '@/pages/Signals/DryRun.vue';
 import RuleRow from '@/pages/Signals/RuleRow.vue';
@@ -143,8 +144,13 @@ const generalFields = [
 ] as const;
 const setGeneral = (field: (typeof generalFields)[number][0], words: string): void => {
   const value = durationOf(words);
+  if (value === general.value[field]) return;
   const others = Object.entries(general.value).filter(([name]) => name !== field);
   general.value = Object.fromEntries([...others, ...(value === undefined ? [] : [[field, value]])]) as RuleSettings;
+};
+const setFlap = (words: string): void => {
+  if (Number(words) !== general.value.flap?.times)
+    general.value = { ...general.value, flap: { times: Number(words), within: general.value.flap?.within ?? 'PT10M' } };
 };
 /** Said beside the buttons, too: the rule may be far down the list. */
 const refusedWords = computed(() =>
@@ -195,12 +201,12 @@ useCommands(() => [
           <legend class="mb-1 text-small font-semibold text-ink-2">Where no rule says otherwise</legend>
           <label v-for="[field, title, hint] in generalFields" :key="field" class="block" :title="hint"
             >{{ title }}
-            <input
+            <TypedField
               class="field py-1!"
-              :value="durationWords(general[field])"
+              :shown="durationWords(general[field])"
               :placeholder="hint"
               :aria-invalid="Boolean(errors[`/${field}`])"
-              @change="setGeneral(field, ($event.target as HTMLInputElement).value)"
+              @typed="(words) => setGeneral(field, words)"
             />
           </label>
           <label class="block" title="Items so many steps apart belong together"
@@ -209,21 +215,13 @@ useCommands(() => [
           </label>
           <label class="block" title="So many beginnings within ten minutes: it flaps, and stays one alert"
             >Flaps from, times
-            <input
+            <TypedField
               type="number"
               min="2"
               max="100"
               class="field py-1!"
-              :value="general.flap?.times"
-              @change="
-                general = {
-                  ...general,
-                  flap: {
-                    times: Number(($event.target as HTMLInputElement).value),
-                    within: general.flap?.within ?? 'PT10M',
-                  },
-                }
-              "
+              :shown="general.flap?.times ?? ''"
+              @typed="setFlap"
             />
           </label>
         </fieldset>
