@@ -53,11 +53,12 @@ final class ReportController
 
         return Inertia::render('Incidents/ReportFollow', [
             'report' => [...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? '', 'unlinked' => $report->unlinked_at !== null && $report->incident_id === null],
+            'known' => $report->incident_id !== null || $report->resolved_at !== null ? [] : Incident::query()->with('updates')->whereNull('resolved_at')->whereHas('updates')->get()->map(self::known(...))->filter(static fn(array $known): bool => in_array($report->service->public_name ?? null, $known['services'], true))->pluck('text')->values(),
             'updates' => $report->incident === null ? [] : $report->incident->updates->sortByDesc('number')->values()->map(fn(Update $u): array => $u->summed()),
         ]);
     }
 
-    /** @return array{service: string, what: string, site: ?string, name: ?string, email: ?string, send_key: string} */
+    /** @return array{service: string, what: string, site: ?string, name: ?string, email: ?string, same: ?int, send_key: string} */
     private function checked(Request $request): array
     {
         $input = $request->validate([
@@ -66,17 +67,19 @@ final class ReportController
             'site' => ['nullable', 'string', 'max:100'],
             'name' => ['nullable', 'string', 'max:100'],
             'email' => ['nullable', 'email', 'max:200'],
+            'same' => ['nullable', 'integer'],
             'send_key' => ['nullable', 'string', 'max:64'],
         ], ['service.required' => 'Choose what does not work.', 'service.exists' => 'Choose one of the services in the list.', 'what.required' => 'Say in a few words what happens.', 'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.']);
         $text = static fn(string $name): ?string => isset($input[$name]) && is_string($input[$name]) && trim($input[$name]) !== '' ? trim($input[$name]) : null;
 
         return [
             'service' => (string) $input['service'], 'what' => (string) $input['what'], 'site' => $text('site'), 'name' => $text('name'), 'email' => $text('email'),
+            'same' => isset($input['same']) ? (int) $input['same'] : null,
             'send_key' => $text('send_key') ?? Str::random(32),
         ];
     }
 
-    /** @param  array{service: string, what: string, site: ?string, name: ?string, email: ?string, send_key: string}  $input */
+    /** @param  array{service: string, what: string, site: ?string, name: ?string, email: ?string, same: ?int, send_key: string}  $input */
     private static function tell(array $input): Report
     {
         return DB::transaction(static function () use ($input): Report {
@@ -90,17 +93,23 @@ final class ReportController
             ])->refresh();
             Journal::write(Actor::reporter($input['name']), 'report.received', ['report', $report->id], ['what' => mb_substr($input['what'], 0, 120), 'where' => $input['site'] === null ? [] : [$input['site']]]);
 
-            return $report;
+            // Of a problem that the public knows, and that is about this service: the reporter says so, and follows it.
+            $incident = $input['same'] === null ? null : Incident::query()->with('updates')->whereNull('resolved_at')->whereHas('updates')->find($input['same']);
+            if ($incident !== null && in_array(Item::query()->find($input['service'])?->public_name, self::known($incident)['services'], true)) {
+                LinkReport::to($report, $incident, Actor::reporter($input['name']));
+            }
+
+            return $report->refresh();
         });
     }
 
-    /** @return list<array{services: list<string>, text: string, since: string|null}> what was admitted before anybody knew what it is */
+    /** @return list<array{services: list<string>, incident: null, text: string, since: string|null}> what was admitted before anybody knew what it is */
     private static function lookedInto(): array
     {
-        return array_values(array_map(static fn(array $doubt): array => ['services' => [$doubt['name']], 'text' => PublicStates::admission($doubt['name']), 'since' => $doubt['since']], array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === true)));
+        return array_values(array_map(static fn(array $doubt): array => ['incident' => null, 'services' => [$doubt['name']], 'text' => PublicStates::admission($doubt['name']), 'since' => $doubt['since']], array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === true)));
     }
 
-    /** @return array{services: list<string>, text: string, since: mixed} what a reporter may see of an incident that is known */
+    /** @return array{services: list<string>, incident: int|null, text: string, since: mixed} what a reporter may see of an incident that is known */
     private static function known(Incident $incident): array
     {
         $last = $incident->updates->last();
@@ -108,6 +117,7 @@ final class ReportController
 
         return [
             'services' => array_values(array_unique(array_filter([$own, ...array_column($last->services ?? [], 'name')]))),
+            'incident' => $incident->updates->isEmpty() ? null : $incident->id,
             'text' => $last->text ?? 'We know of a problem with this service and are working on it.',
             'since' => $incident->started_at,
         ];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Paging\Unanswered;
+use App\Rota\Gaps;
 use App\Signals\AlertGroups;
 use App\Signals\Standing;
 use App\Updates\PublicStates;
@@ -30,6 +31,7 @@ final class WatchController
                 ->when($stamp('from'), fn($query, $from) => $query->where('told_at', '>=', $from))
                 ->when($stamp('to'), fn($query, $to) => $query->where('told_at', '<=', $to))
                 ->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
+            'gaps' => fn(): array => Gaps::ahead(),
             'unsaid' => fn(): array => self::unsaid($standing),
             'unanswered' => fn(): array => Unanswered::all(),
             'incidents' => fn() => Incident::query()->with(IncidentSummary::NEEDS)

@@ -90,9 +90,7 @@ final class ChangeRota
         }
         $rota->update(['overrides' => $changed->overrides]);
         $names = Person::query()->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))->get()->keyBy('id');
-        $zone = new \DateTimeZone($rota->time_zone);
-        $when = static fn(int $at): string => (new \DateTimeImmutable("@$at"))->setTimezone($zone)->format('D j M H:i');
-        $told = array_map(static fn(array $c): string => "{$when($c['from'])} to {$when($c['to'])}: ".($names->get($c['is'])->name ?? 'nobody').' in place of '.($names->get($c['was'])->name ?? 'nobody'), $changes);
+        $told = self::words($rota, $changes);
         Journal::write(Actor::person($by), $kind, ['rota', $rota->id], ['rota' => $rota->name, 'changes' => implode('; ', array_slice($told, 0, 3))]);
         foreach ($names as $person) {
             if ($person->id !== $by->id) {
@@ -103,6 +101,23 @@ final class ChangeRota
         }
 
         return true;
+    }
+
+    /**
+     * @param  list<array{from: int, to: int, was: string|null, is: string|null}>  $changes
+     * @return list<string> when, who instead of whom, on the clocks of the rota
+     */
+    public static function words(Rota $rota, array $changes): array
+    {
+        $names = Person::query()->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))->pluck('name', 'id');
+        $zone = new \DateTimeZone($rota->time_zone);
+        $when = static fn(int $at): string => (new \DateTimeImmutable("@$at"))->setTimezone($zone)->format('D j M H:i');
+
+        return array_map(static fn(array $c): string => "{$when($c['from'])} to {$when($c['to'])}: ".match (true) {
+            $c['was'] === null => ($names[$c['is']] ?? 'nobody').', where nobody was on call',
+            $c['is'] === null => "nobody; {$names[$c['was']]} was on call",
+            default => "{$names[$c['is']]} instead of {$names[$c['was']]}",
+        }, $changes);
     }
 
     /** @return array{from: string, to: string, person: string} */

@@ -86,7 +86,7 @@ final class Feeds
 
         return [
             'UID' => hash('sha256', "$rota->id $segment->from $segment->person").'@skarvo', 'DTSTAMP' => $at(now()->getTimestamp()), 'DTSTART' => $at($segment->from), 'DTEND' => $at($segment->to),
-            'SUMMARY' => $kind === 'person' ? "On call: $rota->name" : "$name on call", 'DESCRIPTION' => "$rota->name; ".($segment->override === null ? "layer $segment->layer" : 'changed by hand'), 'TRANSP' => 'TRANSPARENT', 'URL' => url("/on-call/$rota->id"),
+            'SUMMARY' => $kind === 'person' ? 'On call: '.(preg_replace('/\s+on call$/i', '', $rota->name) ?? $rota->name) : "$name on call", 'DESCRIPTION' => "$rota->name; ".($segment->override === null ? "layer $segment->layer" : 'changed by hand'), 'TRANSP' => 'TRANSPARENT', 'URL' => url("/on-call/$rota->id"),
         ];
     }
 }

@@ -209,6 +209,15 @@ export interface UnsaidService {
   incident: { id: number; ref: string } | null;
 }
 
+/** A stretch within a day in which nobody is on call. */
+export interface CoverGap {
+  rota: string;
+  name: string;
+  team: string;
+  from: string;
+  to: string;
+}
+
 /** A call that nobody answers. */
 export interface UnansweredCall {
   id: number;

@@ -194,7 +194,7 @@ final class PathTest extends TestCase
         $incident = $this->incident();
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $page) => $page
             ->where('hit.behind', 'Behind it now: 14 sailings an hour.')
-            ->where('hit.owners', [['id' => 'elin-skarv', 'name' => 'Elin Skarv', 'of' => ['Vehicle lanes']]])
+            ->where('hit.owners', [['id' => 'elin-skarv', 'name' => 'Elin Skarv', 'of' => ['Vehicle lanes'], 'told' => null]])
             ->where('hit.grown', ['priority' => 1, 'impact' => 'wide', 'urgency' => 'now', 'why' => 'Something is broken at 14 sites. Vehicle lanes: tier 1, working in part.']));
         $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value])->assertSessionHasErrors('why');
         $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value, 'why' => 'all sites', 'call' => true])->assertSessionHasNoErrors();

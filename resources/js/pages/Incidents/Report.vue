@@ -13,7 +13,7 @@ import { useShared } from '@/lib/shared';
 const props = defineProps<{
   services: { id: string; name: string }[];
   sites: string[];
-  known: { services: string[]; text: string; since: string }[];
+  known: { services: string[]; text: string; since: string; incident: number | null }[];
   service: string;
 }>();
 const shared = useShared();
@@ -22,6 +22,8 @@ const site = ref('');
 const { text: what, clear } = useDraft('report');
 const { text: name } = useDraft('report-name');
 const { text: email } = useDraft('report-mail');
+/** Known problems of which the reporter says that theirs is the same. */
+const same = ref<number[]>([]);
 const busy = ref(false);
 const lost = ref(false);
 const key = newKey();
@@ -35,7 +37,15 @@ const send = (): void => {
   lost.value = false;
   router.post(
     '/report',
-    { service: service.value, site: site.value, what: what.value, name: name.value, email: email.value, send_key: key },
+    {
+      service: service.value,
+      site: site.value,
+      what: what.value,
+      name: name.value,
+      email: email.value,
+      same: same.value[0] ?? null,
+      send_key: key,
+    },
     {
       preserveState: 'errors',
       onSuccess: () => clear(),
@@ -68,6 +78,9 @@ const send = (): void => {
           Since <TimeAgo :at="one.since" />. <a href="/status" class="link">Follow it here</a>. If yours is the same,
           you need not send anything; if you do, you hear when it is over.
         </p>
+        <label v-if="one.incident" class="mt-2 flex items-center gap-2"
+          ><input v-model="same" type="checkbox" :value="one.incident" /> Mine is the same problem</label
+        >
       </section>
       <label class="font-semibold">
         Where <span class="font-normal text-ink-2">(if it is at one place)</span>

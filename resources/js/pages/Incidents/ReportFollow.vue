@@ -7,8 +7,8 @@ import TimeAgo from '@/components/TimeAgo.vue';
 import UpdateStory from '@/pages/Updates/UpdateStory.vue';
 import type { ReportLine, UpdateLine } from '@/lib/types';
 
-defineProps<{ report: ReportLine & { unlinked: boolean }; updates: UpdateLine[] }>();
-usePoll(10_000, { only: ['report', 'updates'], headers: LIVE });
+defineProps<{ known: string[]; report: ReportLine & { unlinked: boolean }; updates: UpdateLine[] }>();
+usePoll(10_000, { only: ['report', 'updates', 'known'], headers: LIVE });
 </script>
 
 <template>
@@ -26,6 +26,10 @@ usePoll(10_000, { only: ['report', 'updates'], headers: LIVE });
       {{ report.unlinked ? 'We took it for part of another problem at first; it is not. ' : '' }}Somebody looks at it
       soon. Keep this address: what is known appears here by itself.
     </p>
+    <section v-if="known.length" class="mt-4 border-l-4 border-calm bg-sheet px-4 py-3" role="status">
+      <p class="font-semibold">We know of a problem with {{ report.service }}. It may be yours:</p>
+      <p v-for="text in known" :key="text">{{ text }}</p>
+    </section>
     <UpdateStory class="mt-5" :updates="updates" />
   </PublicShell>
 </template>

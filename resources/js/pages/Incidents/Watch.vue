@@ -10,6 +10,7 @@ import GroupCard from '@/pages/Incidents/GroupCard.vue';
 import IncidentRow from '@/pages/Incidents/IncidentRow.vue';
 import ReportCard from '@/pages/Incidents/ReportCard.vue';
 import UnansweredCard from '@/pages/Incidents/UnansweredCard.vue';
+import GapsCard from '@/pages/Rota/GapsCard.vue';
 import UnsaidCard from '@/pages/Updates/UnsaidCard.vue';
 import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
@@ -21,6 +22,7 @@ import { beginningOf } from '@/pages/Incidents/beginning';
 import TogetherNote from '@/pages/Incidents/TogetherNote.vue';
 import type {
   AlertGroup,
+  CoverGap,
   Beginning,
   IncidentLine,
   ReportLine,
@@ -31,6 +33,7 @@ import type {
 
 /** The first screen: what needs a decision, with the decision beside it. */
 const props = defineProps<{
+  gaps: CoverGap[];
   unsaid: UnsaidService[];
   unanswered: UnansweredCall[];
   groups: AlertGroup[];
@@ -68,6 +71,7 @@ const rows = computed(() => [
   ...props.groups.map((group) => ({ id: `group-${group.id}`, call: null, group, report: null, unsaid: null })),
   ...(props.unsaid.length ? [{ id: 'unsaid', call: null, group: null, report: null, unsaid: props.unsaid }] : []),
   ...props.reports.map((report) => ({ id: `report-${report.id}`, call: null, group: null, report, unsaid: null })),
+  ...(props.gaps.length ? [{ id: 'gaps', call: null, group: null, report: null, unsaid: null }] : []),
 ]);
 const selected = computed(() => rows.value.find((row) => row.id === selectedId.value) ?? rows.value[0] ?? null);
 const fresh = useFresh(() => rows.value.map((row) => row.id));
@@ -163,6 +167,8 @@ watch(
       'call.': ['incidents', 'unanswered'],
       'update.': ['incidents', 'unsaid'],
       'status.': ['unsaid'],
+      'rota.': ['gaps'],
+      'person.': ['gaps'],
       'quiet.': ['unsaid', 'groups', 'incidents'],
     }"
   >
@@ -232,6 +238,7 @@ watch(
               @choose="toggle(row.report.id)"
               @declare="declareReports(chosen.length ? chosen : [row.report.id])"
             />
+            <GapsCard v-else :gaps="gaps" :selected="row.id === selected?.id" />
           </li>
         </ul>
 

@@ -58,6 +58,9 @@ const save = (): void =>
     props.kind === 'swap' ? { ...data.value, why: why.value } : data.value,
     () => emit('close'),
   );
+/** Somebody else is put on call, rather than oneself. */
+const putsOther = computed(() => person.value !== '' && person.value !== props.me);
+const whom = computed(() => props.people.find((one) => one.id === person.value)?.name ?? 'somebody');
 const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.value ?? undefined);
 </script>
 
@@ -96,8 +99,9 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
         <p v-if="effect.changes.length === 0">That changes nothing.</p>
         <ul v-else>
           <li v-for="change in effect.changes" :key="change.from">
-            {{ clockTime(change.from) }} to {{ clockTime(change.to) }}: <strong>{{ change.is ?? 'nobody' }}</strong> in
-            place of {{ change.was ?? 'nobody' }}
+            {{ clockTime(change.from) }} to {{ clockTime(change.to) }}: <strong>{{ change.is ?? 'nobody' }}</strong>{{
+              change.was ? ` instead of ${change.was}` : ', where nobody is on call'
+            }}
           </li>
         </ul>
         <p v-if="effect.uncovered_after > 0" class="font-semibold text-call">
@@ -110,8 +114,10 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
           kind === 'swap'
             ? 'Ask to swap'
             : effect?.changes.length
-              ? `Take ${lasting(effect.changes.reduce((sum, one) => sum + one.to - one.from, 0))}`
-              : 'Take it'
+              ? `${putsOther ? `Put ${whom} on call for` : 'Take'} ${lasting(effect.changes.reduce((sum, one) => sum + one.to - one.from, 0))}`
+              : putsOther
+                ? `Put ${whom} on call`
+                : 'Take it'
         }}</ActButton>
       </p>
       <p class="text-tiny text-ink-2">Those whom it touches are told by mail.</p>
