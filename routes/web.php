@@ -34,10 +34,13 @@ use App\Signals\Tuning\RulesController;
 use App\Topology\EstateController;
 use App\Topology\Exchange\ExportController;
 use App\Topology\Exchange\ImportsController;
+use App\Topology\ItemCard;
 use App\Topology\ItemChoices;
 use App\Topology\ReachController;
+use App\Topology\Record\DatesController;
 use App\Topology\Record\DoubtsController;
 use App\Topology\Record\ItemForm;
+use App\Topology\Record\ItemHistory;
 use App\Topology\Record\TypesController;
 use App\Topology\Scan\ScansController;
 use App\Topology\WhatIfController;
@@ -84,10 +87,13 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::get('incidents', [IncidentsController::class, 'index']);
     Route::get('incidents/{incident}', [RoomController::class, 'show'])->name('room');
     Route::get('estate', [EstateController::class, 'index']);
+    Route::get('item-card/{item}', ItemCard::class)->where('item', '.+');
+    Route::get('history/{item}', ItemHistory::class)->where('item', '.+');
     Route::get('estate/{item}', [EstateController::class, 'show'])->where('item', '.+');
     Route::get('what-if', [WhatIfController::class, 'show']);
     Route::get('reach', ReachController::class);
     Route::get('truth', DoubtsController::class);
+    Route::get('dates', DatesController::class);
     Route::get('types', [TypesController::class, 'index']);
     Route::get('scans', [ScansController::class, 'index']);
     Route::get('imports', [ImportsController::class, 'index']);
@@ -114,6 +120,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::get('on-call/{rota}/effect', [RotaController::class, 'effect']);
     Route::post('on-call/{rota}/take', [RotaController::class, 'take']);
     Route::post('on-call/{rota}/swap', [RotaController::class, 'askToSwap']);
+    Route::post('on-call/{rota}/give-back', [RotaController::class, 'giveBack']);
     Route::post('swaps/{swap}', [RotaController::class, 'answerSwap']);
     Route::post('feeds', [Feeds::class, 'store']);
     Route::post('feeds/{feed}/revoke', [Feeds::class, 'revoke']);
@@ -168,6 +175,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::middleware('may:tune')->group(function (): void {
         Route::post('alerts/{alert}/fewer', [RulesController::class, 'saveFewer']);
         Route::post('rules', [RulesController::class, 'save']);
+        Route::post('rules/unowned', [RulesController::class, 'unowned']);
         Route::post('rules/restore', [RulesController::class, 'restore']);
         Route::post('teams/{team}/incidents', [RulesController::class, 'incidents']);
         Route::post('quiet', [QuietController::class, 'store']);
@@ -198,11 +206,14 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::post('estate/{item}/change', [ItemForm::class, 'update'])->where('item', '.+');
         Route::post('estate/{item}/settle', [ItemForm::class, 'settle'])->where('item', '.+');
         Route::post('estate/{item}/seen', [ItemForm::class, 'seen'])->where('item', '.+');
+        Route::post('estate/{item}/retire', [ItemForm::class, 'retire'])->where('item', '.+');
+        Route::post('estate/{item}/bring-back', [ItemForm::class, 'bringBack'])->where('item', '.+');
         Route::post('types', [TypesController::class, 'store']);
         Route::post('relations', [TypesController::class, 'storeRelation']);
         Route::post('imports', [ImportsController::class, 'store']);
         Route::post('imports/{import}/confirm', [ImportsController::class, 'confirm'])->whereNumber('import');
         Route::post('imports/{import}/drop', [ImportsController::class, 'drop'])->whereNumber('import');
+        Route::post('imports/{import}/undo', [ImportsController::class, 'undo'])->whereNumber('import');
         Route::post('scans/{snapshot}/let-in', [ScansController::class, 'letIn']);
         Route::post('scans/{snapshot}/turn-away', [ScansController::class, 'turnAway']);
         Route::post('proposals/{proposal}/accept', [ScansController::class, 'accept']);

@@ -28,6 +28,9 @@ use Skarvo\Incidents\Urgency;
 
 final class IncidentsController
 {
+    /** Ended incidents that are shown where none is open. */
+    private const LATEST = 10;
+
     public function index(Request $request): Response
     {
         $standing = Standing::now();
@@ -35,6 +38,8 @@ final class IncidentsController
 
         return Inertia::render('Incidents/Incidents', [
             'show' => $show,
+            // An empty list shows what there was last.
+            'ended' => $show === 'open' && Incident::query()->whereNull('resolved_at')->doesntExist() ? Incident::query()->with(IncidentSummary::NEEDS)->whereNotNull('resolved_at')->latest('resolved_at')->limit(self::LATEST)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $standing)) : [],
             'incidents' => Incident::query()->with(IncidentSummary::NEEDS)
                 ->when($show === 'open', fn($query) => $query->whereNull('resolved_at'))
                 ->when($request->date('from'), fn($query, $from) => $query->where(fn($q) => $q->whereNull('resolved_at')->orWhere('resolved_at', '>=', $from)))

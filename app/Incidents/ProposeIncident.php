@@ -72,7 +72,7 @@ final class ProposeIncident
         $first = $alerts->sortBy([['first_signal_at', 'asc'], ['id', 'asc']])->first();
         [$title, $why] = match (true) {
             $first !== null && ($alerts->count() === 1 || $proposal->service === null) => [$first->title(), 'From the alert.'],
-            $first !== null => ["{$proposal->service->name}: ".lcfirst($first->title()), "From the service that is hit and the first of {$alerts->count()} alerts."],
+            $first !== null => ["{$proposal->service->name}: ".lcfirst($first->title()), "From the affected service and the first of {$alerts->count()} alerts."],
             $reports->isNotEmpty() => [($said->name ?? '').': '.mb_strimwidth(lcfirst((string) $reports->first()->what), 0, self::WORDS_OF_A_REPORT, '…'), $reports->count() === 1 ? 'From the report.' : "From the first of {$reports->count()} reports."],
             $said !== null => ["$said->name: ", 'Say what is wrong with it.'],
             default => ['', 'Say in a few words what is wrong.'],

@@ -118,7 +118,7 @@ final class ReportController
         return [
             'services' => array_values(array_unique(array_filter([$own, ...array_column($last->services ?? [], 'name')]))),
             'incident' => $incident->updates->isEmpty() ? null : $incident->id,
-            'text' => $last->text ?? 'We know of a problem with this service and are working on it.',
+            'text' => $last->text ?? 'We know about a problem with this service and are working on it.',
             'since' => $incident->started_at,
         ];
     }

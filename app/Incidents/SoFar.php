@@ -27,19 +27,19 @@ final class SoFar
             $lasted = Duration::words(max(60, (int) $incident->started_at->diffInSeconds($incident->resolved_at)));
             $sentences[] = "Service was restored after $lasted. $incident->resolution";
         } elseif ($broken === []) {
-            $sentences[] = 'No service is hit any more, as far as the alerts say.';
+            $sentences[] = 'No service is affected any more, as far as the alerts say.';
         } else {
-            $named = array_map(static fn(HitService $s): string => $s->name.($s->state === State::Down ? ': down' : ': working in part'), array_slice($broken, 0, 3));
+            $named = array_map(static fn(HitService $s): string => $s->name.($s->state === State::Down ? ': down' : ': degraded'), array_slice($broken, 0, 3));
             $more = count($broken) - count($named);
             $sites = $estate->sites($impact);
-            $sentences[] = implode(', ', $named).($more > 0 ? ", and $more more".($more === 1 ? ' service is' : ' services are').' hit' : '')
+            $sentences[] = implode(', ', $named).($more > 0 ? ", and $more more".($more === 1 ? ' service is' : ' services are').' affected' : '')
                 .($sites === [] ? '' : (count($sites) <= 3 ? '; at '.implode(', ', $sites) : '; at '.count($sites).' sites')).'.';
         }
         foreach ($incident->isOpen() ? Call::query()->with(['team', 'person', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get() : [] as $call) {
             $team = $call->calls();
             $holder = $call->pages->firstWhere('person_id', $call->held_by)?->person?->name;
             $sentences[] = match ($call->outcome) {
-                Outcome::Acknowledged => $call->team === null ? "$team was called, and comes." : "$holder of $team has it.",
+                Outcome::Acknowledged => $call->team === null ? "$team was called and is coming." : "$holder of $team has it.",
                 Outcome::Waiting => $call->refused_at !== null ? Unanswered::words($call).'.' : "$team is being called, step $call->step; nobody has answered yet.",
                 Outcome::Exhausted => Unanswered::words($call).'.',
                 Outcome::Resolved => '',
@@ -50,7 +50,7 @@ final class SoFar
             $sentences[] = 'Decided: '.rtrim($decision->facts['text'], '.').'.';
         }
         $update = Update::query()->where('incident_id', $incident->id)->latest('number')->first();
-        $sentences[] = $update === null ? 'Outsiders have been told nothing yet.' : "Outsiders were told (update $update->number): \"$update->text\"";
+        $sentences[] = $update === null ? 'Nothing has been published yet.' : "Published (update $update->number): \"$update->text\"";
 
         return implode(' ', array_filter($sentences));
     }

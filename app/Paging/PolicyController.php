@@ -123,7 +123,7 @@ final class PolicyController
         $input = $request->validate([
             'name' => ['required', 'string', 'max:80'], 'service_id' => ['nullable', 'string', 'exists:items,id'], 'urgencies' => ['present', 'array'], 'urgencies.*' => ['in:now,soon,later'], ...Hours::rules('hours'),
             'patience_seconds' => ['required', 'integer', 'between:60,86400'], 'answer_seconds' => ['required', 'integer', 'between:30,3600'],
-        ], ['name.*' => 'Give it a name.', 'hours.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.', 'hours.*.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.', 'patience_seconds.*' => 'Ask again after 1 minute to a day.', 'answer_seconds.*' => 'Give half a minute to an hour for the answer.']);
+        ], ['name.*' => 'Give it a name.', 'hours.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.', 'hours.*.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.', 'patience_seconds.*' => 'Review again after 1 minute to a day.', 'answer_seconds.*' => 'Give half a minute to an hour for the answer.']);
         $hours = is_array($input['hours'] ?? null) ? ['days' => array_values(array_map(strval(...), $input['hours']['days'])), 'from' => (string) $input['hours']['from'], 'to' => (string) $input['hours']['to']] : null;
 
         return [

@@ -28,16 +28,16 @@ final class OwnTrouble
         $stopped = gmdate('Y-m-d H:i:s', time() - self::STOPPED_SECONDS);
         $leases = DB::table('leases')->pluck('until', 'id');
         if (! isset($leases['clock']) || (string) $leases['clock'] < $stopped) {
-            $trouble[] = ['kind' => 'stopped', 'what' => 'The clock of Skarvo has stopped.', 'does' => 'Nobody is paged, and alerts stand still. Start it: php artisan skarvo:clock.', 'since' => isset($leases['clock']) ? self::iso($leases['clock']) : null];
+            $trouble[] = ['kind' => 'stopped', 'what' => 'Skarvo’s clock process has stopped.', 'does' => 'Nobody is paged, and alerts stand still. Start it: php artisan skarvo:clock.', 'since' => isset($leases['clock']) ? self::iso($leases['clock']) : null];
         }
         if (! isset($leases['sender']) || (string) $leases['sender'] < $stopped) {
-            $trouble[] = ['kind' => 'stopped', 'what' => 'The sender of Skarvo has stopped.', 'does' => 'No page and no mail goes out. Start it: php artisan skarvo:sender.', 'since' => isset($leases['sender']) ? self::iso($leases['sender']) : null];
+            $trouble[] = ['kind' => 'stopped', 'what' => 'Skarvo’s sender process has stopped.', 'does' => 'No page and no mail goes out. Start it: php artisan skarvo:sender.', 'since' => isset($leases['sender']) ? self::iso($leases['sender']) : null];
         }
         foreach (DB::table('clock_faults')->orderBy('since')->get() as $fault) {
             $trouble[] = ['kind' => 'broken', 'what' => self::CLOCK[$fault->part] ?? "The clock cannot do its $fault->part.", 'does' => "It breaks, and is tried again every few seconds; the log of the clock says where: $fault->error", 'since' => self::iso($fault->since)];
         }
         foreach (DeliveryPaths::failing() as $path) {
-            $trouble[] = ['kind' => 'path', 'what' => "Pages by {$path['channel']} do not arrive.", 'does' => 'Each goes by the next contact of the person meanwhile'.($path['why'] === '' ? '.' : "; the gateway says: {$path['why']}."), 'since' => self::iso($path['since'])];
+            $trouble[] = ['kind' => 'path', 'what' => "Pages by {$path['channel']} are not arriving.", 'does' => 'Each goes to the person’s next contact meanwhile'.($path['why'] === '' ? '.' : "; the gateway says: {$path['why']}."), 'since' => self::iso($path['since'])];
         }
 
         return $trouble;

@@ -39,7 +39,7 @@ final class SignInController
         }
         if (! Auth::attempt(['email' => mb_strtolower($input['email']), 'password' => $input['password']], $request->boolean('remember'))) {
             RateLimiter::hit($key, self::LOCKED_SECONDS);
-            throw Refused::because('Mail address and password do not belong together.', 'email');
+            throw Refused::because('Email address and password do not belong together.', 'email');
         }
         RateLimiter::clear($key);
         $request->session()->regenerate();

@@ -8,6 +8,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
+use App\Platform\Refused;
 use Illuminate\Support\Str;
 use Skarvo\Rota\Segment;
 use Skarvo\Time\Instant;
@@ -89,6 +90,14 @@ final class ChangeRota
             return false;
         }
         $rota->update(['overrides' => $changed->overrides]);
+        self::tell($rota, $changes, $by, $kind);
+
+        return true;
+    }
+
+    /** @param  list<array{from: int, to: int, was: string|null, is: string|null}>  $changes */
+    private static function tell(Rota $rota, array $changes, Person $by, string $kind): void
+    {
         $names = Person::query()->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))->get()->keyBy('id');
         $told = self::words($rota, $changes);
         Journal::write(Actor::person($by), $kind, ['rota', $rota->id], ['rota' => $rota->name, 'changes' => implode('; ', array_slice($told, 0, 3))]);
@@ -99,8 +108,6 @@ final class ChangeRota
                 ], now());
             }
         }
-
-        return true;
     }
 
     /**
@@ -130,6 +137,69 @@ final class ChangeRota
     public static function swapping(int $from, int $to, string $one, string $other): array
     {
         return ['from' => Instant::format($from), 'to' => Instant::format($to), 'swap' => [$one, $other]];
+    }
+
+    /**
+     * Takes an exception back, and tells those whom that touches. Call it inside a transaction.
+     *
+     * @throws \Illuminate\Validation\ValidationException if it is over or gone, or somebody else's
+     */
+    public static function giveBack(Rota $rota, string $override, Person $by): void
+    {
+        $rota->refresh();
+        $now = now()->getTimestamp();
+        $found = array_values(array_filter($rota->overrides, static fn(array $one): bool => self::fingerprint($one) === $override));
+        $one = $found[0] ?? throw Refused::because('This change was taken back already.');
+        [$from, $to] = [max($now, self::seconds($one['from'])), self::seconds($one['to'])];
+        if ($to <= $now) {
+            throw Refused::because('This turn is over. What was, stays as it was.');
+        }
+        if (! self::isTheirs($one, $by) && ! self::mayArrange($by)) {
+            throw Refused::because(\App\Platform\Deed::ArrangeRotas->refusal().' You can give back turns of your own.');
+        }
+        $before = $rota->between($from, $to)->segments;
+        $left = array_values(array_filter($rota->overrides, static fn(array $other): bool => self::fingerprint($other) !== $override));
+        // What has been of it stays.
+        if (self::seconds($one['from']) < $now) {
+            $left[] = [...$one, 'to' => Instant::format($now)];
+        }
+        $rota->update(['overrides' => $left]);
+        self::tell($rota, self::differences($before, $rota->between($from, $to)->segments, $to), $by, 'rota.given_back');
+    }
+
+    /** @return list<array{id: string, from: int, to: int, who: string, mine: bool}> exceptions that are not over, soonest first; times in milliseconds */
+    public static function standing(Rota $rota, Person $reader): array
+    {
+        $now = now()->getTimestamp();
+        $names = Person::query()->pluck('name', 'id');
+        $standing = [];
+        foreach ($rota->overrides as $one) {
+            $to = self::seconds($one['to']);
+            if ($to > $now) {
+                $who = isset($one['swap']) ? implode(' and ', array_map(static fn(mixed $id): string => (string) ($names[$id] ?? $id), (array) $one['swap'])).' swap' : (string) ($names[$one['person'] ?? ''] ?? $one['person'] ?? '');
+                $standing[] = ['id' => self::fingerprint($one), 'from' => self::seconds($one['from']) * 1000, 'to' => $to * 1000, 'who' => $who, 'mine' => self::isTheirs($one, $reader)];
+            }
+        }
+        usort($standing, static fn(array $a, array $b): int => $a['from'] <=> $b['from']);
+
+        return $standing;
+    }
+
+    private static function seconds(mixed $instant): int
+    {
+        return is_string($instant) ? (int) strtotime($instant) : 0;
+    }
+
+    /** @param  array<string, mixed>  $override */
+    private static function fingerprint(array $override): string
+    {
+        return substr(hash('sha256', json_encode($override, JSON_THROW_ON_ERROR)), 0, 16);
+    }
+
+    /** @param  array<string, mixed>  $override */
+    private static function isTheirs(array $override, Person $person): bool
+    {
+        return ($override['person'] ?? null) === $person->id || in_array($person->id, (array) ($override['swap'] ?? []), true);
     }
 
     /** Whether somebody may put others on call, and not only themselves. */

@@ -57,6 +57,7 @@ final class RotaController
                     'id' => (int) $s->id, 'asker' => $s->asker, 'asked' => $s->asked, 'asker_id' => $s->asker_id, 'asked_id' => $s->asked_id, 'from' => (int) $s->from_at * 1000, 'to' => (int) $s->to_at * 1000, 'why' => $s->why,
                     'changes' => self::told(ChangeRota::effect($rota, ChangeRota::swapping((int) $s->from_at, (int) $s->to_at, $s->asker_id, $s->asked_id), (int) $s->from_at, (int) $s->to_at)),
                 ]),
+            'exceptions' => ChangeRota::standing($rota, $person),
             'history' => Entry::query()->where('subject_kind', 'rota')->where('subject_id', $rota->id)->latest('seq')->limit(30)->get()->map(Telling::of(...)),
             'feeds' => DB::table('calendar_feeds')->where('owner_id', $person->id)->where(fn($q) => $q->where('subject_id', $rota->id)->orWhere('subject_id', $person->id))->orderBy('id')->get(['id', 'kind', 'made_at', 'asked_at'])
                 ->map(static fn(\stdClass $f): array => ['id' => (int) $f->id, 'kind' => $f->kind, 'made' => Moment::seconds($f->made_at) * 1000, 'asked' => $f->asked_at === null ? null : Moment::seconds($f->asked_at) * 1000]),
@@ -110,6 +111,16 @@ final class RotaController
                 throw Refused::because('That changes nothing: it is so already.');
             }
         });
+
+        return back();
+    }
+
+    /** A turn that was taken, or put on somebody, goes back to whoever had it. */
+    public function giveBack(Request $request, Rota $rota): RedirectResponse
+    {
+        $input = $request->validate(['override' => ['required', 'string', 'size:16'], 'why' => ['nullable', 'string', 'max:300']]);
+        $person = CurrentPerson::of($request);
+        Once::for($request, static fn() => ChangeRota::giveBack($rota, $input['override'], $person));
 
         return back();
     }
@@ -174,7 +185,7 @@ final class RotaController
         $with = $input['with'] ?? null;
         if ($with !== null && $with !== '') {
             if ($with === $me->id) {
-                throw Refused::because('Choose somebody else to swap with.', 'with');
+                throw Refused::because('Choose someone else to swap with.', 'with');
             }
 
             return [ChangeRota::swapping($from, $to, $me->id, $with), $from, $to];

@@ -47,7 +47,7 @@ final readonly class WorkAlerts
     {
         $open = $this->alerts()->whereNull('closed_at')->whereNull('put_away_at')->filter(self::isFree(...));
         if ($open->isEmpty()) {
-            throw Refused::because('These alerts are over, put away, or part of an incident already.');
+            throw Refused::because('These alerts are over, discarded, or part of an incident already.');
         }
         foreach ($open as $alert) {
             $alert->update(['put_away_at' => now(), 'closed_by' => $this->person->id, 'closed_reason' => $reason, 'wait_until' => null]);

@@ -6,7 +6,6 @@ namespace App\Topology;
 
 use App\Incidents\Incident;
 use App\Incidents\Report;
-use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Platform\Moment;
 use App\Signals\Alert;
@@ -15,6 +14,7 @@ use App\Signals\QuietFaults;
 use App\Signals\Standing;
 use App\Topology\Record\Doubts;
 use App\Topology\Record\Fields;
+use App\Topology\Record\ItemHistory;
 use App\Topology\Record\Needs;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
@@ -88,7 +88,7 @@ final class EstateController
             'item' => [
                 'id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'tier' => $item->tier, 'site' => $item->site,
                 'team' => $item->team?->name, 'description' => $item->description,
-                'state' => $states[$item->id] ?? 'up', 'why' => $affected === null ? null : $reach->why($affected), 'quiet' => $isQuiet,
+                'state' => $states[$item->id] ?? 'up', 'why' => $affected === null ? null : $reach->why($affected), 'quiet' => $isQuiet, 'retired' => self::retired($item->id),
             ],
             'needs' => collect($estate->needsOf([$item->id]))->map(fn(array $need): array => [
                 'words' => $need['name'] === null ? null : "{$need['needs']} of these ".count($need['members']),
@@ -108,12 +108,21 @@ final class EstateController
             'record' => RecordedItem::told($item),
             'needsWords' => Fields::words()->format(Needs::of([$item->id])[$item->id] ?? []),
             'contradictions' => array_map(static fn(array $c): array => [...$c, 'at' => Moment::seconds($c['at']) * 1000], Doubts::contradictions($item->id)),
-            'history' => Entry::query()->where('subject_kind', 'item')->where('subject_id', $item->id)->latest('seq')->limit(self::HISTORY)->get()->map(Telling::of(...)),
+            'history' => ItemHistory::of($item->id)->latest('seq')->limit(self::HISTORY)->get()->map(Telling::of(...)),
+            'pastTrouble' => ItemHistory::counts($item),
             'reports' => Report::query()->with('service')->where('service_id', $item->id)->latest('told_at')->limit(10)->get()->map(static fn(Report $r): array => $r->summed()),
             'work' => DB::table('quiet_times')->orderByDesc('from_at')->where('items', 'like', '%'.addcslashes((string) json_encode($item->id), '%_\\').'%')->limit(10)->get(['reason', 'from_at', 'to_at'])
                 ->map(static fn(\stdClass $row): array => ['reason' => $row->reason, 'from' => Moment::seconds($row->from_at) * 1000, 'to' => Moment::seconds($row->to_at) * 1000]),
             'proposed' => DB::table('proposed_dependencies')->where('state', 'proposed')->where(fn($query) => $query->where('from_id', $item->id)->orWhere('to_id', $item->id))->count(),
         ]);
+    }
+
+    /** @return array{at: int, why: string, by: string}|null since when it is not in the estate any more */
+    private static function retired(string $item): ?array
+    {
+        $row = DB::table('retired_items')->leftJoin('people', 'people.id', '=', 'retired_items.person_id')->where('item_id', $item)->first(['at', 'why', 'people.name']);
+
+        return $row === null ? null : ['at' => Moment::seconds($row->at) * 1000, 'why' => (string) $row->why, 'by' => (string) $row->name];
     }
 
     /**

@@ -18,7 +18,7 @@ final class FindItems
     /** Rows of items, all of them that fit, in no order. */
     public static function query(string $text, string $kind = ''): Builder
     {
-        $query = DB::table('items')->select('items.*')->when($kind !== '', fn(Builder $q) => $q->where('items.kind', $kind));
+        $query = DB::table('items')->select('items.*')->whereNotIn('items.id', DB::table('retired_items')->select('item_id'))->when($kind !== '', fn(Builder $q) => $q->where('items.kind', $kind));
         $words = self::words($text);
         if ($words === []) {
             return trim($text) === '' ? $query : $query->whereRaw('1 = 0');
@@ -59,7 +59,7 @@ final class FindItems
             ["name : ($match)", self::MOST_COMPARED, $match, self::MOST_COMPARED],
         )->select('number', DB::raw('min(far) as far'))->groupBy('number');
 
-        return DB::table('items')->select('items.*')->join('item_numbers', 'item_numbers.item_id', '=', 'items.id')->joinSub($hits, 'hits', 'hits.number', '=', 'item_numbers.number')
+        return DB::table('items')->select('items.*')->whereNotIn('items.id', DB::table('retired_items')->select('item_id'))->join('item_numbers', 'item_numbers.item_id', '=', 'items.id')->joinSub($hits, 'hits', 'hits.number', '=', 'item_numbers.number')
             ->when($kind !== '', fn(Builder $q) => $q->where('items.kind', $kind))
             ->orderByRaw('hits.far, length(items.name), items.name')->limit($most)->get();
     }

@@ -136,7 +136,7 @@ final readonly class Reach
             $byId[$id] = [
                 ...$this->node($id, $state, null, []), 'distance' => $place['distance'], 'because' => $path, 'side' => $place['distance'] === 0 ? 'root' : 'under',
                 'why' => $place['distance'] === 0 ? 'Where you began.' : ucfirst(implode(', which needs ', array_map($this->estate->name(...), array_reverse($path)))).'. It is '.match ($state) {
-                    State::Down => 'down', State::Degraded => 'working in part', State::AtRisk => 'without a spare', State::Up => 'up',
+                    State::Down => 'down', State::Degraded => 'degraded', State::AtRisk => 'without a spare', State::Up => 'up',
                 }.'.',
             ];
         }
@@ -191,12 +191,12 @@ final readonly class Reach
     {
         $says = fn(string $id): string => match ($this->states[$id] ?? State::Up) {
             State::Down => 'down',
-            State::Degraded => 'working in part',
+            State::Degraded => 'degraded',
             State::AtRisk => 'without a spare',
             State::Up => 'up',
         };
         if ($affected->distance === 0) {
-            return 'Alerts say so: '.$says($affected->id).'.';
+            return 'Reported by alerts: '.$says($affected->id).'.';
         }
         $steps = array_slice($affected->because(), 1);
         $told = array_map(fn(string $id): string => $this->estate->name($id).' is '.$says($id), $steps);

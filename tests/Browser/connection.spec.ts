@@ -11,12 +11,12 @@ test('a lost connection is said, what was typed is kept, and the screen catches 
   await ingrid.context().setOffline(true);
   await expect(ingrid.getByText('No connection since')).toBeVisible();
   await ingrid.getByLabel('What happened').fill('The supplier sends somebody');
-  await ingrid.getByRole('button', { name: 'Log it' }).click();
+  await ingrid.getByRole('button', { name: 'Add to journal' }).click();
   await expect(ingrid.getByText('Not sent: the connection is gone.')).toBeVisible();
   await expect(ingrid.getByLabel('What happened')).toHaveValue('The supplier sends somebody');
 
   await mika.getByLabel('What happened').fill('Rang the harbour master');
-  await mika.getByRole('button', { name: 'Log it' }).click();
+  await mika.getByRole('button', { name: 'Add to journal' }).click();
   await expect(mika.getByText('Rang the harbour master')).toBeVisible();
 
   await ingrid.context().setOffline(false);
@@ -25,7 +25,7 @@ test('a lost connection is said, what was typed is kept, and the screen catches 
   await expect(ingrid.getByLabel('What happened')).toHaveValue('The supplier sends somebody');
   await ingrid.reload();
   await expect(ingrid.getByLabel('What happened')).toHaveValue('The supplier sends somebody');
-  await ingrid.getByRole('button', { name: 'Log it' }).click();
+  await ingrid.getByRole('button', { name: 'Add to journal' }).click();
   await expect(mika.getByText('The supplier sends somebody')).toHaveCount(1);
   await expect(ingrid.getByLabel('What happened')).toHaveValue('');
 });

@@ -11,7 +11,7 @@ const upload = async (page: Page, name: string, text: string | Buffer): Promise<
   await page
     .getByLabel('CSV, JSON or GraphML')
     .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await page.getByRole('button', { name: 'Look at what it would do' }).click();
+  await page.getByRole('button', { name: 'Preview' }).click();
 };
 
 test.beforeEach(async ({ page }) => {
@@ -42,7 +42,7 @@ test('a file is looked at first, and stored without the line that is refused', a
   await page.getByRole('button', { name: '1 changed', exact: true }).click();
   await expect(page.getByRole('row', { name: /mw-skjell/ })).toContainText('site: from Skjell to Skjell north');
   await page.getByRole('button', { name: 'Store 1 new and 1 changed, leave out 2 refused' }).click();
-  await expect(page.getByText('stored, brought by Ada Holm')).toBeVisible();
+  await expect(page.getByText('stored, uploaded by Ada Holm')).toBeVisible();
   await page.goto('/estate?find=pontoon');
   await expect(page.getByRole('link', { name: 'Pontoon 1' })).toBeVisible();
   await expect(page.getByText('Kalvøy')).toBeVisible();
@@ -58,34 +58,34 @@ test('two people edit one item: different things both stay, of the same thing th
   const other = await someone(browser, 'Per Strand');
   for (const one of [page, other]) {
     await one.goto('/estate/tide-feed');
-    await one.getByRole('button', { name: /Change it/ }).click();
+    await one.getByRole('button', { name: /Edit/ }).click();
     await expect(one.getByLabel('Name', { exact: true })).toHaveValue('Tide feed');
   }
   await page.getByLabel('Site').fill('Storvik');
   await page.getByLabel('Why').fill('moved with the gauge');
-  await page.getByRole('button', { name: 'Save what changed' }).click();
+  await page.getByRole('button', { name: 'Save changes' }).click();
   await expect(page.getByText('site from none to Storvik; moved with the gauge')).toBeVisible();
   // The other has not saved yet, and the screen behind the sheet shows what came.
   await other.getByLabel('Site').fill('Brenna');
   await other.getByLabel('What it is').fill('Levels at the quays');
-  await other.getByRole('button', { name: 'Save what changed' }).click();
+  await other.getByRole('button', { name: 'Save changes' }).click();
   await expect(other.getByText('Ada Holm set this to "Storvik" meanwhile.')).toBeVisible();
   await expect(other.getByLabel('What it is')).toHaveValue('Levels at the quays');
-  await other.getByRole('button', { name: 'Save what changed' }).click();
+  await other.getByRole('button', { name: 'Save changes' }).click();
   await expect(other.getByText('from Storvik to Brenna')).toBeVisible();
   await expect(page.getByText('from Storvik to Brenna')).toBeVisible();
 
   // What was typed outlives a reload.
-  await page.getByRole('button', { name: /Change it/ }).click();
-  await page.getByLabel('A further item of line 1').fill('host-03');
+  await page.getByRole('button', { name: /Edit/ }).click();
+  await page.getByLabel('Add an item to line 1').fill('host-03');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.reload();
-  await page.getByRole('button', { name: /Change it/ }).click();
+  await page.getByRole('button', { name: /Edit/ }).click();
   await expect(page.getByText('of these 2')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Without Host 3' })).toBeVisible();
   await accessible(page, 'the form of an item');
-  await page.getByRole('button', { name: 'Save what changed' }).click();
-  await expect(page.getByRole('region', { name: 'It needs' })).toContainText('needs 1 of these 2');
+  await page.getByRole('button', { name: 'Save changes' }).click();
+  await expect(page.getByRole('region', { name: 'Depends on' })).toContainText('needs 1 of these 2');
   await other.context().close();
 });
 
@@ -114,7 +114,7 @@ test('a scan contradicts a person, proposes what it heard, and is held back when
   await page
     .getByRole('listitem')
     .filter({ hasText: 'Roster application, node 1 speaks to' })
-    .getByRole('button', { name: 'It does not need it' })
+    .getByRole('button', { name: 'No dependency' })
     .click();
   await expect(page.getByText('Roster application, node 1 does not need Position store, node 1')).toBeVisible();
   expect((await scan(request, 'half')).state).toBe('held');
@@ -127,12 +127,12 @@ test('a scan contradicts a person, proposes what it heard, and is held back when
   await expect(page.getByText('It no longer sees 57 of the')).toBeHidden();
 
   await page.goto('/truth');
-  await page.getByRole('button', { name: /Not seen any more/i }).click();
+  await page.getByRole('button', { name: /No longer seen/i }).click();
   await expect(page.getByRole('link', { name: 'Host 19' })).toBeVisible();
   await accessible(page, 'truth');
   await page.getByRole('link', { name: 'Host 19' }).click();
   await expect(page.getByText('Not seen since')).toBeVisible();
-  await page.getByRole('button', { name: 'It is there' }).click();
+  await page.getByRole('button', { name: 'It still exists' }).click();
   await expect(page.getByText('Not seen since')).toBeHidden();
 });
 
@@ -157,12 +157,12 @@ test('the reach is found in, walked by keyboard, read as a list, and taken out a
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'because Lane control Ask is' })).toBeVisible();
   const view = (): Promise<string | null> =>
-    page.locator('svg[aria-label="What is hit, services on top"]').getAttribute('viewBox');
+    page.locator('svg[aria-label="What is affected, services on top"]').getAttribute('viewBox');
   const before = await view();
   await page.keyboard.press('+');
   expect(await view()).not.toBe(before);
   await page.getByLabel('What it stands on').selectOption({ label: '1 step' });
-  await expect(page.getByText(/items? further away/)).toBeVisible();
+  await expect(page.getByText(/items? farther away/)).toBeVisible();
   await page.getByRole('button', { name: 'Show all' }).click();
   for (const [format, start] of [
     ['SVG', '<svg'],
@@ -182,7 +182,7 @@ test('the reach is found in, walked by keyboard, read as a list, and taken out a
   await accessible(page, 'the reach as a list');
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/reach?items=core-sw-1');
-  await expect(page.getByRole('region', { name: 'What it takes along' })).toContainText('Vehicle lanes');
+  await expect(page.getByRole('region', { name: 'What it also brings down' })).toContainText('Vehicle lanes');
   await fitsItsWidth(page);
 });
 
@@ -191,26 +191,26 @@ test('before a change, it is asked what would fall and when that hurts least, an
   await page.goto('/what-if');
   await page.getByLabel('An item that fails, or is taken out for work').fill('Time server clk-2');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.getByText('Services hit: Vehicle lanes (tier 1, down)')).toBeVisible();
+  await expect(page.getByText('Services affected: Vehicle lanes (tier 1, down)')).toBeVisible();
   await expect(page.getByText('Mon 00:00 to 02:00')).toBeVisible();
   await page.getByLabel(', if it takes').selectOption('12');
-  await expect(page.getByText(/sailings behind it, \d+% of the worst time/).first()).toBeVisible();
+  await expect(page.getByText(/sailings affected, \d+% of the worst time/).first()).toBeVisible();
   await expect(page.getByText('Ask: Platform.')).toBeVisible();
-  await page.getByLabel('Keep it as').fill('New antenna for clk-2');
+  await page.getByLabel('Save as').fill('New antenna for clk-2');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await accessible(page, 'what if');
   await page.goto('/what-if');
   await page.getByRole('button', { name: 'New antenna for clk-2' }).click();
   await expect(page).toHaveURL(/hours=12&items=clk-2|items=clk-2&hours=12/);
-  await expect(page.getByText('Services hit: Vehicle lanes')).toBeVisible();
+  await expect(page.getByText('Services affected: Vehicle lanes')).toBeVisible();
 });
 
 test('a type is made with attributes of its own, and items of it are told apart', async ({ page }) => {
   await signIn(page, 'Ada Holm');
   await page.goto('/types');
-  await page.getByRole('button', { name: 'A further type' }).click();
+  await page.getByRole('button', { name: 'Add a type' }).click();
   await page.getByLabel('Name', { exact: true }).fill('radio licence');
-  await page.getByRole('button', { name: 'A further attribute' }).click();
+  await page.getByRole('button', { name: 'Add an attribute' }).click();
   await page.getByLabel('Called').fill('Valid until');
   await page.getByLabel(/^is a/).selectOption('date');
   await page.getByLabel('Something ends then').fill('30, 7');
@@ -219,12 +219,12 @@ test('a type is made with attributes of its own, and items of it are told apart'
   await expect(page.getByText('Valid until (date), told 30, 7 days ahead')).toBeVisible();
   await accessible(page, 'types');
   await page.goto('/estate');
-  await page.getByRole('button', { name: /A further item/ }).click();
-  await page.getByLabel('Id, as files and scans call it').fill('licence-mw');
+  await page.getByRole('button', { name: /Add an item/ }).click();
+  await page.getByLabel('Id used in files and scans').fill('licence-mw');
   await page.getByLabel('Name', { exact: true }).fill('Licence of the microwave links');
   await page.getByLabel('Type').last().fill('radio licence');
   await page.getByLabel('Valid until').fill('2031-05-01');
-  await page.getByRole('button', { name: 'Record it' }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByRole('heading', { name: 'Licence of the microwave links' })).toBeVisible();
   await expect(page.getByRole('row', { name: /Valid until/ })).toContainText('2031-05-01; ends in');
   await accessible(page, 'an item');

@@ -16,9 +16,9 @@ test('from a signal to restored service, with two coordinators, a responder and 
     for (const page of [ingrid, mika]) {
       const card = page.getByRole('article').filter({ hasText: 'Lane control Ask takes bookings' });
       await expect(card).toContainText('3 alerts from 4 signals');
-      await expect(card).toContainText('Endangers Vehicle lanes (tier 1)');
-      await expect(card).toContainText('At the bottom: Time server clk-2, explains 3 of 3');
-      await expect(page.getByRole('region', { name: 'Running out' })).toContainText('nobody has it');
+      await expect(card).toContainText('Affects Vehicle lanes (tier 1)');
+      await expect(card).toContainText('Common cause: Time server clk-2, explains 3 of 3');
+      await expect(page.getByRole('region', { name: 'Deadlines' })).toContainText('nobody has it');
     }
   });
 
@@ -39,7 +39,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await expect(mika.getByRole('alert').first()).toContainText('was declared from this alert by Ingrid Vale');
     await expect(mika.getByLabel('Title')).toHaveValue('My own words for it');
     await mika.goto(ingrid.url());
-    await expect(ingrid.getByText('Came into the room')).toHaveCount(2);
+    await expect(ingrid.getByText('Joined the room')).toHaveCount(2);
   });
 
   await test.step('judged too low, it says that it has grown, and is raised with one press, on every open screen', async () => {
@@ -49,7 +49,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await sheet.getByText('can be planned').click();
     await sheet.getByLabel('Why').fill('one lane only, it seems');
     await sheet.getByRole('button', { name: 'Save' }).click();
-    const grown = mika.getByRole('status').filter({ hasText: 'It has grown: priority 1' });
+    const grown = mika.getByRole('status').filter({ hasText: 'Impact has grown: priority 1' });
     await expect(grown).toContainText('Something is broken at 14 sites. Vehicle lanes: tier 1');
     await expect(mika.getByText(/(Behind it now|Hardly used at this hour):/)).toBeVisible();
     const owners = mika.getByRole('list', { name: 'To be told' });
@@ -61,7 +61,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await grown.getByLabel('Why').fill('fourteen sites');
     await grown.getByRole('button', { name: /Raise it/ }).click();
     for (const page of [ingrid, mika]) {
-      await expect(page.getByText('It has grown')).toBeHidden();
+      await expect(page.getByText('Impact has grown')).toBeHidden();
       await expect(page.getByRole('region', { name: 'Journal entries' })).toContainText('Priority 1: was 4');
     }
   });
@@ -90,31 +90,31 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await fitsItsWidth(responder);
     await responder.getByRole('button', { name: 'Yes, I take it' }).click();
     await expect(responder.getByRole('status')).toContainText('You have it');
-    for (const page of [ingrid, mika]) await expect(page.getByText(`${mine?.person} answered yes`)).toBeVisible();
+    for (const page of [ingrid, mika]) await expect(page.getByText(`${mine?.person} said yes`)).toBeVisible();
     await expect(called).toContainText(`${mine?.person} has it`);
   });
 
   await test.step('the room shows the reach as a drawing and as a list, with reasons', async () => {
-    const drawing = ingrid.getByRole('group', { name: 'What is hit, services on top' });
-    await expect(drawing.getByRole('button', { name: /^Vehicle lanes, tier 1, works in part/ })).toBeVisible();
+    const drawing = ingrid.getByRole('group', { name: 'What is affected, services on top' });
+    await expect(drawing.getByRole('button', { name: /^Vehicle lanes, tier 1, degraded/ })).toBeVisible();
     await drawing.getByRole('button', { name: /^Vehicle lanes/ }).press('Enter');
     await expect(ingrid.getByText(/Working in part, because .* is down/).first()).toBeVisible();
     await ingrid.getByRole('button', { name: 'Show as a list' }).click();
-    await expect(ingrid.getByText('Alerts say so: working in part.')).toBeVisible();
+    await expect(ingrid.getByText('Reported by alerts: degraded.')).toBeVisible();
   });
 
   const reporter = await phone(browser);
   await test.step('the coordinator publishes an update, and the next one owed runs', async () => {
     await ingrid.keyboard.press('u');
     const sheet = ingrid.getByRole('dialog');
-    await expect(sheet.getByLabel('What is affected')).toHaveValue(/^Vehicle lanes: working only in part since/);
-    await sheet.getByLabel('How far the work is').selectOption({ label: 'Cause found' });
-    await sheet.getByRole('button', { name: 'Draft it anew' }).click();
+    await expect(sheet.getByLabel('What is affected')).toHaveValue(/^Vehicle lanes: only partly working since/);
+    await sheet.getByLabel('Stage').selectOption({ label: 'Cause found' });
+    await sheet.getByRole('button', { name: 'Draft again' }).click();
     await sheet.getByLabel('What to do meanwhile').fill('Lorries report at the desk.');
     await sheet.getByRole('button', { name: 'Publish update 1' }).click();
     await expect(sheet).toBeHidden();
     await expect(mika.getByText('Update 1 published')).toBeVisible();
-    await expect(ingrid.getByText('to the update owed')).toBeVisible();
+    await expect(ingrid.getByText('until the next update')).toBeVisible();
     await reporter.goto('/status');
     await expect(reporter.getByRole('heading', { name: 'One service has a problem' })).toBeVisible();
     await expect(reporter.getByText('Lorries report at the desk.')).toBeVisible();
@@ -122,15 +122,15 @@ test('from a signal to restored service, with two coordinators, a responder and 
   });
 
   await test.step('a reporter sees that it is known, and tells it all the same', async () => {
-    await reporter.getByRole('link', { name: 'Tell of a problem' }).click();
-    await reporter.getByLabel('It is about').selectOption({ label: 'Vehicle lanes' });
+    await reporter.getByRole('link', { name: 'Report a problem' }).click();
+    await reporter.getByLabel('Service').selectOption({ label: 'Vehicle lanes' });
     await expect(reporter.getByRole('status')).toContainText('We know of a problem with Vehicle lanes');
     await reporter.getByLabel('What happens').fill('Forty cars wait at Ask');
     await reporter.getByLabel('Where').fill('Ask');
-    await reporter.getByLabel('Mail address').fill('lea.krag@mail.example');
+    await reporter.getByLabel('Email address').fill('lea.krag@mail.example');
     await fitsItsWidth(reporter);
-    await reporter.getByRole('button', { name: 'Send it all the same' }).click();
-    await expect(reporter.getByRole('heading', { name: 'We have it' })).toBeVisible();
+    await reporter.getByRole('button', { name: 'Send anyway' }).click();
+    await expect(reporter.getByRole('heading', { name: 'We have your report' })).toBeVisible();
     const card = ingrid.getByRole('article').filter({ hasText: 'Forty cars wait at Ask' });
     await card.getByRole('button', { name: 'Link report' }).click();
     await expect(card).toBeHidden();
@@ -140,10 +140,10 @@ test('from a signal to restored service, with two coordinators, a responder and 
   await test.step('resolving shows what it will do, then does it', async () => {
     await speak(request, 'lane-control-ask', 'critical', '', true);
     await speak(request, 'lane-control-skjell', 'critical', '', true);
-    await expect(ingrid.getByText('1 of 3 still fire')).toBeVisible();
+    await expect(ingrid.getByText('1 of 3 still firing')).toBeVisible();
     await ingrid.keyboard.press('r');
     const sheet = ingrid.getByRole('dialog');
-    await expect(sheet).toContainText('1 alert still fires');
+    await expect(sheet).toContainText('1 alert still firings');
     await expect(sheet).toContainText('Time server clk-2 lost its satellite signal');
     await expect(sheet).toContainText('tell 1 reporter by mail: lea.krag@mail.example');
     await expect(sheet).toContainText('set Vehicle lanes back to normal on the status page');
@@ -154,7 +154,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await expect
       .poll(async () => (await mails(request)).map((mail) => mail.to).filter((to) => to.includes('krag')))
       .toEqual(['lea.krag@mail.example']);
-    await expect(reporter.getByRole('heading', { name: 'This is over' })).toBeVisible({ timeout: 15_000 });
+    await expect(reporter.getByRole('heading', { name: 'This is fixed' })).toBeVisible({ timeout: 15_000 });
     await reporter.goto('/status');
     await expect(reporter.getByRole('heading', { name: 'Everything works' })).toBeVisible();
   });
@@ -165,7 +165,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
       'Declared, priority 1',
       'Calls Platform',
       'Paged ',
-      'answered yes',
+      'said yes',
       'Update 1 published',
       'Report linked',
       'Resolved: Antenna cable',

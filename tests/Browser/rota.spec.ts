@@ -19,8 +19,8 @@ test('a turn is taken in two keystrokes, with what it changes seen first, and gi
   await expect(page.getByRole('heading', { name: 'Lane systems on call' })).toBeVisible();
   await accessible(page, 'a rota');
   await page.keyboard.press('t');
-  const effect = page.getByRole('status').filter({ hasText: 'in place of' });
-  await expect(effect).toContainText('Noor Lind in place of');
+  const effect = page.getByRole('status').filter({ hasText: 'instead of' });
+  await expect(effect).toContainText('Noor Lind instead of');
   await accessible(page, 'taking a turn');
   await page.getByRole('button', { name: /^Take/ }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
@@ -31,11 +31,11 @@ test('a turn is taken in two keystrokes, with what it changes seen first, and gi
   const ingrid = await someone(browser, 'Ingrid Vale');
   await ingrid.goto('/on-call/lanes');
   await ingrid
-    .getByRole('button', { name: /Put somebody on it/ })
+    .getByRole('button', { name: /Put someone on call/ })
     .first()
     .click();
   await ingrid.getByLabel('Who').selectOption({ label: 'Noor Lind' });
-  await expect(ingrid.getByRole('status').filter({ hasText: /in place of|changes nothing/ })).toBeVisible();
+  await expect(ingrid.getByRole('status').filter({ hasText: /instead of|changes nothing/ })).toBeVisible();
   await ingrid.context().close();
   await page.setViewportSize({ width: 390, height: 844 });
   await fitsItsWidth(page);
@@ -54,14 +54,14 @@ test('an ordinary swap is asked, seen by whoever is asked, and accepted', async 
     .click();
   await page.getByLabel('With', { exact: false }).selectOption({ label: 'Mika Sund' });
   await page.getByLabel('Why').fill('a boat to catch');
-  await expect(page.getByRole('status').filter({ hasText: 'in place of' })).toContainText(
-    'Mika Sund in place of Ingrid Vale',
+  await expect(page.getByRole('status').filter({ hasText: 'instead of' })).toContainText(
+    'Mika Sund instead of Ingrid Vale',
   );
   await page.getByRole('button', { name: 'Ask to swap' }).click();
   await expect(page.getByText('asks Mika Sund to swap: a boat to catch')).toBeVisible();
   await other.goto('/on-call');
   await other.getByText('asks you to swap turns on').getByRole('link').click();
-  await expect(other.getByText('Mika Sund in place of Ingrid Vale')).toBeVisible();
+  await expect(other.getByText('Mika Sund instead of Ingrid Vale')).toBeVisible();
   await accessible(other, 'a swap that is asked');
   await other.getByRole('button', { name: 'Yes, swap' }).click();
   // Whoever asked sees it without a reload.
@@ -82,7 +82,7 @@ test('whoever is far away sees and types the turns of a rota on its own clocks',
       .first(),
   ).toBeVisible();
   await page
-    .getByRole('button', { name: /Put somebody on it, .*09:00/ })
+    .getByRole('button', { name: /Put someone on call, .*09:00/ })
     .first()
     .click();
   await expect(page.getByLabel('From')).toHaveValue(/ 09:00$/);
@@ -93,7 +93,7 @@ test('whoever is far away sees and types the turns of a rota on its own clocks',
 test('turns are read by a calendar at an address, until it is revoked', async ({ page, request }) => {
   await signIn(page, 'Noor Lind');
   await page.goto('/on-call/lanes');
-  await page.getByRole('button', { name: 'One for this rota' }).click();
+  await page.getByRole('button', { name: 'Address for this rota' }).click();
   const address = (await page.getByText('Your new address, shown this once').locator('code').textContent()) ?? '';
   const answer = await request.get(address);
   const calendar = new ICAL.Component(ICAL.parse(await answer.text()) as unknown[]);
@@ -115,31 +115,31 @@ test('a rota is made, a gap in it is seen and covered, and its policy is tried b
 }) => {
   await signIn(page, 'Ingrid Vale');
   await page.goto('/on-call');
-  await page.getByText('A further rota').click();
+  await page.getByText('Add a rota').click();
   await page.getByLabel('Name').fill('Ramps on call');
   await page.getByLabel('Of the team').selectOption({ label: 'Lane systems' });
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Create' }).click();
   await expect(page.getByRole('heading', { name: 'Ramps on call: who takes turns' })).toBeVisible();
-  await page.getByRole('button', { name: 'A further layer' }).click();
-  await page.getByLabel('A further person in layer 1').selectOption({ label: 'Noor Lind' });
-  await page.getByLabel('A further person in layer 1').selectOption({ label: 'Ada Holm' });
+  await page.getByRole('button', { name: 'Add a layer' }).click();
+  await page.getByLabel('Add a person to layer 1').selectOption({ label: 'Noor Lind' });
+  await page.getByLabel('Add a person to layer 1').selectOption({ label: 'Ada Holm' });
   await page.getByLabel('The first turn begins').fill('2026-01-05T09:00');
   const status = page.getByRole('status').filter({ hasText: /Nobody for|Covered throughout/ });
-  await expect(status).toContainText('Covered throughout.');
+  await expect(status).toContainText('Fully covered.');
   await page.getByRole('button', { name: 'Only in part of the week' }).click();
   await expect(status).toContainText('Nobody for');
   await accessible(page, 'layers');
-  await page.getByRole('button', { name: 'A further layer' }).click();
-  await page.getByLabel('A further person in layer 2').selectOption({ label: 'Ada Holm' });
+  await page.getByRole('button', { name: 'Add a layer' }).click();
+  await page.getByLabel('Add a person to layer 2').selectOption({ label: 'Ada Holm' });
   await page.getByLabel('The first turn begins').nth(1).fill('2026-01-05T09:00');
-  await expect(status).toContainText('Covered throughout.');
+  await expect(status).toContainText('Fully covered.');
   await page.getByRole('button', { name: 'Save the layers' }).click();
   await expect(page.getByText('Covered for the next six weeks.')).toBeVisible();
 
-  await page.getByRole('link', { name: 'Whom a call pages' }).click();
+  await page.getByRole('link', { name: 'Escalation policy' }).click();
   const now = page.getByRole('region', { name: 'What it would do now' });
   await expect(now.getByRole('listitem').first()).toContainText('round 1, step 1');
-  await page.getByRole('button', { name: 'A further step' }).click();
+  await page.getByRole('button', { name: 'Add a step' }).click();
   await page.getByLabel('Also call in step 3').selectOption({ label: 'Ramps on call' });
   await expect(now.getByText('round 1, step 3').first()).toBeVisible();
   await accessible(page, 'a policy');

@@ -20,14 +20,14 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
   await accessible(page, 'declare');
   await page.getByRole('button', { name: 'Declare and page one person' }).click();
   await expect(page).toHaveURL(/incidents/);
-  await expect(page.getByRole('group', { name: 'What is hit, services on top' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'What is affected, services on top' })).toBeVisible();
   const room = page.url();
   await accessible(page, 'room');
   for (const [key, title] of [
     ['u', 'Update 1 to the status page'],
     ['e', 'Correct IN-'],
     ['r', 'Resolve IN-'],
-    ['c', 'What is running out'],
+    ['c', 'Deadlines'],
     ['?', 'Keys on this screen'],
   ] as const) {
     await page.keyboard.press(key);
@@ -74,10 +74,10 @@ test('what outsiders and responders see passes axe and fits a phone', async ({ b
     await accessible(page, address);
   }
   await page.goto('/report');
-  await page.getByLabel('It is about').selectOption({ label: 'Booking' });
+  await page.getByLabel('Service').selectOption({ label: 'Booking' });
   await page.getByLabel('What happens').fill('No ticket came');
   await page.getByRole('button', { name: 'Send' }).click();
-  await expect(page.getByRole('heading', { name: 'We have it' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'We have your report' })).toBeVisible();
   await accessible(page, 'report, followed');
   await page.goto(standInsAddress);
   await expect(page.getByRole('heading', { name: 'Pockets' })).toBeVisible();

@@ -103,12 +103,12 @@ test('a foreign payload is mapped from a sample, and what did not fit is sent th
   await accessible(page, 'a source');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Saved. What comes from now on is mapped by it.')).toBeVisible();
-  await page.getByRole('button', { name: 'Send them through again' }).click();
-  await expect(page.getByText('Kept, because it does not map')).toBeHidden();
+  await page.getByRole('button', { name: 'Process them again' }).click();
+  await expect(page.getByText('Kept because it does not map')).toBeHidden();
 
   await page.goto('/alerts?q=bilge');
   await page.getByRole('link', { name: 'Bilge water is high on kiosk-tangen-2' }).first().click();
-  await page.getByRole('button', { name: 'as it came' }).click();
+  await page.getByRole('button', { name: 'raw' }).click();
   await expect(page.getByText('"grade":"B"')).toBeVisible();
   expect(await (await post({ ...payload, state: 'GONE', when: Date.now() })).json()).toMatchObject({
     accepted: 1,
@@ -155,7 +155,7 @@ test('a rule is tried over the last week, saved, moved by keyboard, and taken ba
   await page.getByLabel('What you changed and why').fill('Fog at Skjell');
   await page.getByRole('button', { name: 'Save the rules' }).click();
   await expect(page.getByText(/Saved as version \d+/)).toBeVisible();
-  await page.getByRole('button', { name: 'Back to it' }).first().click();
+  await page.getByRole('button', { name: 'Restore' }).first().click();
   await expect(page.getByText(/is in force again, as version \d+/)).toBeVisible();
   await expect(rules).toHaveCount(before);
 });

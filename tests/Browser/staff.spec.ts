@@ -10,18 +10,18 @@ test('an administrator makes a team and adds somebody to it, who signs in and se
   await per.goto('/people');
   await accessible(per, 'people and teams');
   const teams = per.getByRole('region', { name: 'Teams' });
-  await teams.getByLabel('A further team').fill('Night desk');
-  await teams.getByRole('button', { name: 'Make it' }).click();
+  await teams.getByLabel('Add a team').fill('Night desk');
+  await teams.getByRole('button', { name: 'Create' }).click();
   await expect(teams.getByRole('link', { name: 'Night desk' })).toBeVisible();
-  await teams.getByLabel('A further team').fill('night DESK');
-  await teams.getByRole('button', { name: 'Make it' }).click();
+  await teams.getByLabel('Add a team').fill('night DESK');
+  await teams.getByRole('button', { name: 'Create' }).click();
   await expect(teams.getByText('There is a team Night desk already.')).toBeVisible();
   await teams.getByRole('button', { name: 'Rename Night desk' }).click();
   await teams.getByLabel('Name of Night desk').fill('Late desk');
-  await teams.getByRole('button', { name: 'Name it so' }).click();
+  await teams.getByRole('button', { name: 'Save the name' }).click();
   await expect(teams.getByRole('link', { name: 'Late desk' })).toBeVisible();
 
-  const add = per.getByRole('form', { name: 'Add somebody' });
+  const add = per.getByRole('form', { name: 'Add a person' });
   await add.getByLabel('Name').fill('Bo Ek');
   await add.getByLabel('Mail').fill('Bo.Ek@Eiderholm.example');
   await add.getByLabel('Team').selectOption({ label: 'Late desk' });
@@ -29,10 +29,10 @@ test('an administrator makes a team and adds somebody to it, who signs in and se
   await add.getByRole('button', { name: /^Add them/ }).click();
   await expect(per.getByRole('heading', { name: 'How Bo Ek is reached' })).toBeVisible();
   await accessible(per, 'somebody, as an administrator sees them');
-  const particulars = per.getByRole('form', { name: 'Particulars' });
+  const particulars = per.getByRole('form', { name: 'Details' });
   await particulars.getByLabel('coordinator').check();
-  await particulars.getByRole('button', { name: 'Save the particulars' }).click();
-  await expect(particulars.getByRole('button', { name: 'Save the particulars' })).toBeDisabled();
+  await particulars.getByRole('button', { name: 'Save the details' }).click();
+  await expect(particulars.getByRole('button', { name: 'Save the details' })).toBeDisabled();
   await per.setViewportSize({ width: 390, height: 844 });
   await fitsItsWidth(per);
   await per.goto('/people');
@@ -52,17 +52,17 @@ test('an administrator makes a team and adds somebody to it, who signs in and se
   await expect(elsewhere.getByText('Bo Ek, responder, coordinator')).toBeVisible();
   await bo.goto('/people/bo-ek');
   const password = bo.getByRole('form', { name: 'Password' });
-  await password.getByLabel('The one that I have now').fill('not this one');
+  await password.getByLabel('Current password').fill('not this one');
   await password.getByLabel(/^A new one/).fill('a second password');
   await password.getByRole('button', { name: 'Set it' }).click();
   await expect(password.getByText('That is not the password that you have now.')).toBeVisible();
-  await password.getByLabel('The one that I have now').fill('a first password');
+  await password.getByLabel('Current password').fill('a first password');
   await password.getByRole('button', { name: 'Set it' }).click();
   await expect(password.getByText(/It is set/)).toBeVisible();
   await elsewhere.reload();
   await expect(elsewhere).toHaveURL(/sign-in/);
   await bo.reload();
-  await expect(bo.getByRole('heading', { name: 'How I am reached' })).toBeVisible();
+  await expect(bo.getByRole('heading', { name: 'My contacts' })).toBeVisible();
 });
 
 test('a team that others belong to stays, and one that nothing belongs to is dropped', async ({ page }) => {
@@ -71,8 +71,8 @@ test('a team that others belong to stays, and one that nothing belongs to is dro
   const teams = page.getByRole('region', { name: 'Teams' });
   await teams.getByRole('button', { name: 'Drop Quay network' }).click();
   await expect(teams.getByText(/^Quay network has \d+ people/)).toBeVisible();
-  await teams.getByLabel('A further team').fill('Short-lived');
-  await teams.getByRole('button', { name: 'Make it' }).click();
+  await teams.getByLabel('Add a team').fill('Short-lived');
+  await teams.getByRole('button', { name: 'Create' }).click();
   await teams.getByRole('button', { name: 'Drop Short-lived' }).click();
   await expect(teams.getByRole('link', { name: 'Short-lived' })).toBeHidden();
 });

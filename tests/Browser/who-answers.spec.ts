@@ -61,7 +61,7 @@ test('a night page is declined, fails, escalates, and is answered on a phone', a
     await woken.goto(first?.link ?? '');
     await accessible(woken, 'a page that asks for an answer');
     await woken.getByRole('button', { name: 'No, I can’t' }).click();
-    await woken.getByLabel('Why, in a word (if you like)').fill('with a sick child');
+    await woken.getByLabel('Why, in a word (optional)').fill('with a sick child');
     await woken.getByRole('button', { name: 'No, I can’t' }).click();
     await expect(woken.getByRole('status')).toContainText('You said no.');
     await expect(ingrid.getByText('with a sick child').first()).toBeVisible();
@@ -72,8 +72,8 @@ test('a night page is declined, fails, escalates, and is answered on a phone', a
       .poll(async () => (await fresh()).filter((page) => page.channel === 'text').length, { timeout: 60_000 })
       .toBeGreaterThan(0);
     await expect(called).toContainText('came back: answered 500');
-    await expect(ingrid.getByRole('alert', { name: 'Trouble of Skarvo’s own' })).toContainText(
-      'Pages by push do not arrive.',
+    await expect(ingrid.getByRole('alert', { name: 'Skarvo’s own problems' })).toContainText(
+      'Pages by push are not arriving.',
     );
     await accessible(ingrid, 'a room with trouble of our own');
   });
@@ -100,7 +100,7 @@ test('a night page is declined, fails, escalates, and is answered on a phone', a
     await accessible(thief, 'a link that is over');
   });
 
-  await test.step('push arrives again, and the trouble is over', async () => {
+  await test.step('push works again, and the trouble is over', async () => {
     await network(request, 'push', 'ok');
     await ingrid.keyboard.press('p');
     const sheet = ingrid.getByRole('dialog');
@@ -108,7 +108,7 @@ test('a night page is declined, fails, escalates, and is answered on a phone', a
     await expect(sheet).toContainText('pages Noor Lind first');
     await accessible(ingrid, 'calling more people');
     await sheet.getByRole('button', { name: 'Page 1 person now' }).click();
-    await expect(ingrid.getByRole('alert', { name: 'Trouble of Skarvo’s own' })).toBeHidden();
+    await expect(ingrid.getByRole('alert', { name: 'Skarvo’s own problems' })).toBeHidden();
   });
 });
 
@@ -135,7 +135,7 @@ test('pages are answered from the pocket: by a key on the call, and by a reply t
   await text.getByLabel(`Reply of ${person}`).fill('in 10');
   await text.getByRole('button', { name: 'Reply' }).click();
   await expect(device).toContainText('Thank you. It is noted.');
-  await expect(called).toContainText(`${person} has it, begins in`);
+  await expect(called).toContainText(`${person} has it, starts in`);
   await accessible(pocket, 'the pockets of all people');
 
   // Ten minutes later nothing was done: asked again, on a way that has worked, and then the call goes on.
@@ -154,18 +154,18 @@ test('pages are answered from the pocket: by a key on the call, and by a reply t
     .first()
     .click();
   await expect(called).toContainText(`${ringing} has it`);
-  await expect(called).toContainText('answered yes by a key');
+  await expect(called).toContainText('said yes by a key');
 });
 
 test('somebody says how they are reached, tests it, and their leave shows the gap', async ({ browser, request }) => {
   const noor = await someone(browser, 'Noor Lind');
   await noor.goto('/people/noor-lind');
-  await expect(noor.getByRole('heading', { name: 'How I am reached' })).toBeVisible();
-  await noor.getByRole('button', { name: 'A further rule' }).click();
+  await expect(noor.getByRole('heading', { name: 'My contacts' })).toBeVisible();
+  await noor.getByRole('button', { name: 'Add a rule' }).click();
   await expect(noor.getByText('Rule 1')).toBeVisible();
   await accessible(noor, 'how somebody is reached');
   await noor.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(noor.getByRole('button', { name: 'Put it back' })).toBeHidden();
+  await expect(noor.getByRole('button', { name: 'Undo' })).toBeHidden();
   await noor.getByRole('button', { name: 'Test it' }).first().click();
   await expect(noor.getByText('arrived; answer it on the device')).toBeVisible();
   const test = (await pockets(request)).at(-1);
@@ -174,16 +174,16 @@ test('somebody says how they are reached, tests it, and their leave shows the ga
   await device.goto(test?.link ?? '');
   await accessible(device, 'a test page');
   await device.getByRole('button', { name: 'Yes, it arrived' }).click();
-  await expect(noor.getByRole('region', { name: 'What that comes to' })).toContainText(/push,\s+answered/);
+  await expect(noor.getByRole('region', { name: 'What this comes to' })).toContainText(/push,\s+answered/);
 
   const away = noor.getByRole('form', { name: 'Away' });
   const local = (days: number) => new Date(Date.now() + offset() * 1000 + days * 86_400_000).toISOString().slice(0, 16);
   await away.getByLabel('From').first().fill(local(30));
   await away.getByLabel('Until').fill(local(1));
-  await away.getByRole('button', { name: 'Put it in' }).click();
+  await away.getByRole('button', { name: 'Add' }).click();
   await expect(noor.getByText('The end must be later than the beginning.')).toBeVisible();
   await away.getByLabel('Until').fill(local(60));
-  await away.getByRole('button', { name: 'Put it in' }).click();
+  await away.getByRole('button', { name: 'Add' }).click();
   await expect(noor.getByRole('list', { name: 'Gaps that leave makes' })).toContainText('Lane systems on call');
   await noor.goto('/people');
   await expect(noor.getByRole('row', { name: /Noor Lind/ })).toContainText('1 rule of their own');
@@ -196,8 +196,8 @@ test('a turn is handed over: written by one, read and confirmed by the other', a
   const first = per.getByRole('article').first();
   const name = (await first.getAttribute('aria-label')) ?? '';
   await first.getByRole('textbox').fill('The tide feed repeats yesterday now and then.');
-  await first.getByRole('button', { name: /^Save it for/ }).click();
-  await expect(first.getByRole('button', { name: /^Save it for/ })).toBeHidden();
+  await first.getByRole('button', { name: /^Save for/ }).click();
+  await expect(first.getByRole('button', { name: /^Save for/ })).toBeHidden();
   await accessible(per, 'handovers');
   const mika = await someone(browser, 'Mika Sund');
   await mika.goto('/handovers');
@@ -220,7 +220,7 @@ test('a rota is evened out, and its policy has one of its own for the night', as
   await expect(ingrid.getByText('Evened out Lane systems on call')).toBeVisible();
 
   await ingrid.goto('/policies/lanes');
-  await ingrid.getByRole('button', { name: 'A policy for other hours, urgency or service' }).click();
+  await ingrid.getByRole('button', { name: 'Add a policy for other hours, urgency or service' }).click();
   await ingrid.getByLabel('Name').fill('Lane systems at night');
   await ingrid.getByLabel('only at certain hours').check();
   await accessible(ingrid, 'a policy');

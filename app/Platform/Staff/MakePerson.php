@@ -21,7 +21,7 @@ final class MakePerson extends Command
         {--role=* : what they may do; administrator if left out}
         {--zone= : their time zone; that of the organisation if left out}';
 
-    protected $description = 'Add somebody who can sign in, or give them a new password, and print it once';
+    protected $description = 'Add a person who can sign in, or give them a new password, and print it once';
 
     public function handle(): int
     {

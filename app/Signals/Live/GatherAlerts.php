@@ -51,7 +51,7 @@ final class GatherAlerts
         foreach ($openings as $alert) {
             $items += $alert->items;
         }
-        $regrouping = new Regrouping($this->settings, [...$this->dependencies($items, 'from_id', 'to_id'), ...$this->dependencies($items, 'to_id', 'from_id')]);
+        $regrouping = new Regrouping($this->settings, [...$this->dependencies($items, 'from_id', 'to_id'), ...$this->dependencies($items, 'to_id', 'from_id'), ...$this->siblings($items)]);
         $this->save($regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings), array_fill_keys($rows->pluck('id')->all(), true));
     }
 
@@ -78,6 +78,24 @@ final class GatherAlerts
         }
 
         return $dependencies;
+    }
+
+    /**
+     * Members of one group of spares, such as two nodes of an application: what fails of them together is one trouble.
+     *
+     * @param  array<array-key, mixed>  $items  by id
+     * @return list<array{string, string}>
+     */
+    private function siblings(array $items): array
+    {
+        $pairs = [];
+        foreach (array_chunk(array_map(strval(...), array_keys($items)), self::CHUNK) as $chunk) {
+            foreach (DB::table('dependencies as own')->join('dependencies as other', 'other.group_id', '=', 'own.group_id')->whereIn('own.to_id', $chunk)->whereColumn('other.to_id', '!=', 'own.to_id')->distinct()->get(['own.to_id as one', 'other.to_id as other']) as $row) {
+                $pairs[] = [(string) $row->one, (string) $row->other];
+            }
+        }
+
+        return $pairs;
     }
 
     /** Takes apart what was brought together from a stamp on. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals\Live;
 
+use App\Platform\Setting;
 use App\Topology\Estate;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Handling;
@@ -14,6 +15,9 @@ use Skarvo\Signals\WorkingHours;
 final class Ownership
 {
     private const AT_ONCE = 1000;
+
+    /** Setting: the team that gets what nobody owns. */
+    public const UNOWNED = 'unowned';
 
     /** @var array<array-key, array{string|null}|null> team by item; null: there is no such item */
     private array $items = [];
@@ -85,7 +89,7 @@ final class Ownership
     {
         $team = ($item === null || ! $this->knows($item) ? null : $this->items[$item][0] ?? null) ?? ($source === null ? null : $this->sources()[$source] ?? null);
         if ($team !== null || $item === null || ! $this->knows($item)) {
-            return $team;
+            return $team ?? $this->unowned();
         }
         if (! array_key_exists($item, $this->byService)) {
             $estate = $this->estate ??= Estate::open();
@@ -95,7 +99,15 @@ final class Ownership
             }
         }
 
-        return $this->byService[$item];
+        return $this->byService[$item] ?? $this->unowned();
+    }
+
+    /** The team that gets what nobody owns, where the organisation names one. */
+    private function unowned(): ?string
+    {
+        $team = (Setting::query()->find(self::UNOWNED)->value ?? [])['team'] ?? null;
+
+        return is_string($team) && isset($this->teams()[$team]) ? $team : null;
     }
 
     /** @param  list<string>  $items  ids, as signals name them */

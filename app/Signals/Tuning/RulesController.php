@@ -10,10 +10,12 @@ use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
+use App\Platform\Setting;
 use App\Platform\Team;
 use App\Signals\Alert;
 use App\Signals\AlertSignals;
 use App\Signals\HandleAlerts;
+use App\Signals\Live\Ownership;
 use App\Signals\Live\RuleSets;
 use App\Signals\Live\StoredSignal;
 use Illuminate\Database\Query\Builder;
@@ -51,6 +53,7 @@ final class RulesController
             'teams' => Team::query()->orderBy('name')->get()->map(static fn(Team $team): array => [
                 'id' => $team->id, 'name' => $team->name, 'incidents' => $team->auto_incidents, 'when' => IncidentConditions::of($team->auto_when)->toArray(),
             ]),
+            'unowned' => (Setting::query()->find(Ownership::UNOWNED)->value ?? [])['team'] ?? null,
             'sources' => DB::table('source_minutes')->distinct()->orderBy('source')->limit(200)->pluck('source'),
         ]);
     }
@@ -191,5 +194,18 @@ final class RulesController
         $value = json_decode($json, false, 16);
 
         return $value instanceof \stdClass ? $value : throw Refused::because('The rules could not be read. Reload the page; your draft is kept.');
+    }
+
+    /** Which team gets alerts that nobody owns: neither a rule, a source, an item nor a service names one. */
+    public function unowned(Request $request): RedirectResponse
+    {
+        $team = $request->validate(['team' => ['nullable', 'string', 'exists:teams,id']], ['team.exists' => 'This team is not there any more.'])['team'] ?? null;
+        $person = CurrentPerson::of($request);
+        Once::for($request, static function () use ($team, $person): void {
+            Setting::query()->updateOrCreate(['id' => Ownership::UNOWNED], ['value' => ['team' => $team]]);
+            Journal::write(Actor::person($person), 'settings.changed', ['setting', Ownership::UNOWNED], ['what' => 'which team gets what nobody owns']);
+        });
+
+        return back();
     }
 }

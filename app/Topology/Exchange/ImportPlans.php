@@ -28,7 +28,7 @@ final class ImportPlans
      */
     public static function make(string $path, string $format): array
     {
-        $fields = Fields::load();
+        $fields = Fields::load(onlyKnown: DB::table('items')->exists());
         $file = self::file($path, $format, $fields);
         $counts = ['new' => 0, 'changed' => 0, 'same' => 0, 'refused' => 0];
         $hash = hash_init('sha256');

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace App\Topology\Exchange;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
+use App\Platform\Person;
 use App\Platform\Refused;
 use App\Topology\Record\Fields;
 use Illuminate\Http\RedirectResponse;
@@ -54,25 +57,55 @@ final class ImportsController
         }
         $name = mb_substr($file->getClientOriginalName(), 0, 120);
         $format = self::FORMATS[strtolower($file->getClientOriginalExtension())] ?? throw Refused::because('Use a file that ends in .csv, .json or .graphml.', 'file');
+        $id = self::lookAt($name, $format, static fn(string $path) => $file->move(dirname($path), basename($path)), CurrentPerson::of($request));
+
+        return redirect("/imports/$id");
+    }
+
+    /** Takes back what a file did; what it changed comes as a file to be looked at. */
+    public function undo(Request $request, int $import, UndoImport $undo): RedirectResponse
+    {
+        $why = $request->validate(['why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it is undone.'])['why'];
+        $row = DB::table('imports')->where('id', $import)->first() ?? abort(404);
+        $person = CurrentPerson::of($request);
+        $done = null;
+        Once::for($request, static function () use (&$done, $undo, $row, $why, $person): void {
+            $done = $undo($row, $why, $person);
+            Journal::write(Actor::person($person), 'import.undone', ['import', (int) $row->id], ['name' => $row->name, 'retired' => $done['retired'], 'kept' => $done['kept'], 'why' => $why]);
+        });
+        if (($done['csv'] ?? null) === null) {
+            return redirect("/imports/$import");
+        }
+        $id = self::lookAt(mb_substr("Undo of $row->name", 0, 120), 'csv', static fn(string $path) => file_put_contents($path, $done['csv']), $person);
+
+        return redirect("/imports/$id");
+    }
+
+    /**
+     * @param  \Closure(string): mixed  $put  puts the file at a path
+     *
+     * @throws \Illuminate\Validation\ValidationException if nothing of it can be read
+     */
+    private static function lookAt(string $name, string $format, \Closure $put, Person $by): int
+    {
         set_time_limit(self::SECONDS);
         $folder = storage_path('app/imports');
         if (! is_dir($folder)) {
             mkdir($folder, 0o700, true);
         }
         $path = "$folder/".Str::uuid()->toString();
-        $file->move($folder, basename($path));
+        $put($path);
         try {
             $plan = ImportPlans::make($path, $format);
         } catch (BadInput $e) {
             ImportPlans::forget($path);
             throw Refused::because(($e->at === '' ? '' : ucfirst($e->at).': ').$e->getMessage(), 'file');
         }
-        $id = DB::table('imports')->insertGetId([
-            'name' => $name, 'format' => $format, 'path' => $path, 'author_id' => CurrentPerson::of($request)->id, 'at' => Moment::precise(now()), 'state' => 'shown',
+
+        return DB::table('imports')->insertGetId([
+            'name' => $name, 'format' => $format, 'path' => $path, 'author_id' => $by->id, 'at' => Moment::precise(now()), 'state' => 'shown',
             'counts' => json_encode($plan['counts'], JSON_THROW_ON_ERROR), 'notes' => json_encode($plan['notes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'fingerprint' => $plan['fingerprint'],
         ]);
-
-        return redirect("/imports/$id");
     }
 
     public function show(Request $request, int $import): Response

@@ -58,7 +58,7 @@ final class StoreImport implements ShouldQueue
             $putsItems = (int) $seen->done < $all;
             if ($putsItems) {
                 [$standing, $overtaken] = $this->stillAsShown($rows);
-                $record($standing, Actor::person($person), "from the file $seen->name", withNeeds: false);
+                $record($standing, Actor::person($person), "from the file $seen->name", withNeeds: false, import: $this->import);
             } else {
                 $record->putNeeds($rows);
             }

@@ -24,9 +24,10 @@ final class Fields
     /** Column of items by field; all others lie among the attributes. */
     public const COLUMNS = ['name' => 'name', 'kind' => 'kind', 'tier' => 'tier', 'team' => 'team_id', 'business_owner' => 'business_owner_id', 'site' => 'site', 'description' => 'description', 'public_name' => 'public_name', 'use' => 'use'];
 
-    public static function load(): RecordFields
+    /** @param  bool  $onlyKnown  whether a type that is neither declared nor used is refused */
+    public static function load(bool $onlyKnown = false): RecordFields
     {
-        return new RecordFields(self::types(), self::directory());
+        return new RecordFields(self::types(), self::directory(), $onlyKnown ? array_values(DB::table('items')->distinct()->pluck('kind')->map(strval(...))->all()) : null);
     }
 
     public static function directory(): Directory

@@ -193,4 +193,21 @@ final class ItemForm
     {
         return array_map(static fn(mixed $value): string => is_string($value) ? $value : '', $fields);
     }
+
+    public function retire(Request $request, Item $item, RetireItem $retire): RedirectResponse
+    {
+        $why = $request->validate(['why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it is retired.'])['why'];
+        $person = CurrentPerson::of($request);
+        Once::for($request, static fn() => $retire($item, $why, $person));
+
+        return back();
+    }
+
+    public function bringBack(Request $request, Item $item, RetireItem $retire): RedirectResponse
+    {
+        $person = CurrentPerson::of($request);
+        Once::for($request, static fn() => $retire->undo($item, $person));
+
+        return back();
+    }
 }

@@ -18,9 +18,10 @@ final class RecordItems
     /**
      * @param  list<PlannedRow>  $rows  those that are new or changed, with what changes
      * @param  string  $why  in the words of whoever does it
+     * @param  int|null  $import  the file by which it is said
      * @param  bool  $withNeeds  whether all that they need is recorded by now; if not, put needs afterwards
      */
-    public function __invoke(array $rows, Actor $by, string $why, bool $withNeeds = true): void
+    public function __invoke(array $rows, Actor $by, string $why, bool $withNeeds = true, ?int $import = null): void
     {
         $at = Moment::precise(now());
         $kept = $this->kept(array_values(array_map(static fn(PlannedRow $row): string => $row->id, $rows)));
@@ -36,7 +37,7 @@ final class RecordItems
                 $values[] = ['item_id' => $row->id, 'field' => (string) $field, 'origin' => Fields::BY_HAND, 'value' => $value, 'said_by' => $by->name, 'said_at' => $at];
             }
             $entries[] = ['kind' => isset($kept[$row->id]) ? 'item.changed' : 'item.made', 'id' => $row->id, 'incident' => null, 'facts' => [
-                'name' => $set['name'] ?? (string) ($kept[$row->id]->name ?? $row->id), 'changes' => $row->changes, 'why' => $why,
+                'name' => $set['name'] ?? (string) ($kept[$row->id]->name ?? $row->id), 'changes' => $row->changes, 'why' => $why, ...($import === null ? [] : ['import' => $import]),
             ]];
         }
         foreach (array_chunk($new, self::AT_ONCE) as $chunk) {

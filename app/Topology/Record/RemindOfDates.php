@@ -80,8 +80,8 @@ final class RemindOfDates
                     if ($end !== null && is_string($value)) {
                         $due["$item->id\n$attribute->name"] = [
                             'item' => (string) $item->id, 'attribute' => $attribute->name, 'value' => $value,
-                            // Nothing is wrong yet: that the item works stays true until it is over.
-                            'level' => $end->left < 0 ? 'warning' : 'info',
+                            // Nothing is wrong yet: that the item works stays true until it is over. The last reminder is louder than those that nobody heeded.
+                            'level' => $end->left < 0 ? 'error' : ($end->isLast ? 'warning' : 'info'),
                             'words' => "$item->name: ".lcfirst($attribute->label)." $value; {$end->words()}",
                         ];
                     }

@@ -77,7 +77,7 @@ final class TypesController
         foreach ($type->attributes as $attribute) {
             $old = $before->attributes[$attribute->name] ?? null;
             if ($old instanceof Attribute && $old->kind !== $attribute->kind && DB::table('items')->where('kind', $type->name)->whereNotNull("attributes->$attribute->name")->exists()) {
-                throw Refused::because("Items have values of \"$attribute->label\", which are a {$old->kind->value}. Make another attribute in place of changing this one.", 'attributes');
+                throw Refused::because("Items have values of \"$attribute->label\", which are a {$old->kind->value}. Make another attribute instead of changing this one.", 'attributes');
             }
         }
     }

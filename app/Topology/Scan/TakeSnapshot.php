@@ -294,7 +294,7 @@ final class TakeSnapshot
     {
         $counts = is_array($outcome['counts'] ?? null) ? $outcome['counts'] : [];
         $told = [];
-        foreach (['recognised' => 'recognised', 'new' => 'new', 'changed' => 'changed', 'contradicted' => 'contradicted', 'missing' => 'not seen any more', 'back' => 'seen again', 'refused' => 'not told apart', 'connections' => 'connections'] as $name => $words) {
+        foreach (['recognised' => 'recognised', 'new' => 'new', 'changed' => 'changed', 'contradicted' => 'contradicted', 'missing' => 'no longer seen', 'back' => 'seen again', 'refused' => 'not told apart', 'connections' => 'connections'] as $name => $words) {
             if (is_int($counts[$name] ?? null) && $counts[$name] > 0) {
                 $told[] = "$counts[$name] $words";
             }

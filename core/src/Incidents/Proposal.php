@@ -33,8 +33,8 @@ final readonly class Proposal
         return new self(
             $service,
             $service === null
-                ? 'No service is known to stand on this item; choose one.'
-                : ($broken === [] ? 'Nothing is broken yet; this one has lost its spare.' : (count($broken) === 1 ? 'The only service that is hit.' : 'The one that matters most of '.count($broken).' that are hit.')),
+                ? 'No service is known to depend on this item; choose one.'
+                : ($broken === [] ? 'Nothing is broken yet; this one has lost its spare.' : (count($broken) === 1 ? 'The only service affected.' : 'The one that matters most of '.count($broken).' affected.')),
             $impact, $impactReason, $urgency, $urgencyReason,
         );
     }
@@ -62,11 +62,11 @@ final readonly class Proposal
     private static function impact(array $broken, array $hit, int $sites): array
     {
         return match (true) {
-            count($broken) >= 3 => [Impact::Wide, count($broken).' services are hit.'],
+            count($broken) >= 3 => [Impact::Wide, count($broken).' services are affected.'],
             $sites >= 3 && $broken !== [] => [Impact::Wide, "Something is broken at $sites sites."],
-            $broken !== [] => [Impact::Part, count($broken) === 1 ? 'One service is hit: '.$broken[0]->name.'.' : 'Two services are hit: '.$broken[0]->name.' and '.$broken[1]->name.'.'],
+            $broken !== [] => [Impact::Part, count($broken) === 1 ? 'One service is affected: '.$broken[0]->name.'.' : 'Two services are affected: '.$broken[0]->name.' and '.$broken[1]->name.'.'],
             $hit !== [] => [Impact::Few, 'Services still work; a spare is lost.'],
-            default => [Impact::Few, 'No service is known to be hit.'],
+            default => [Impact::Few, 'No service is known to be affected.'],
         };
     }
 
@@ -84,6 +84,6 @@ final readonly class Proposal
 
     private static function says(State $state): string
     {
-        return $state === State::Down ? 'down' : 'working in part';
+        return $state === State::Down ? 'down' : 'degraded';
     }
 }

@@ -19,7 +19,7 @@ enum Stage: string
             self::Looking => 'Looking for the cause',
             self::CauseFound => 'Cause found',
             self::Fixing => 'Fix under way',
-            self::Proving => 'Works again, being checked',
+            self::Proving => 'Working again, being checked',
             self::Restored => 'Service restored',
         };
     }

@@ -94,7 +94,7 @@ final readonly class RotaDocument
             return $this->document->refuse(ErrorCode::OutOfRange, $at, 'A shift is either whole days or weeks, or hours and minutes. Use one of them.');
         }
 
-        return $shift->seconds() >= 3600 ? $shift : $this->document->refuse(ErrorCode::OutOfRange, $at, 'A shift is at least an hour. Make it longer.');
+        return $shift->seconds() >= 3600 ? $shift : $this->document->refuse(ErrorCode::OutOfRange, $at, 'A shift is at least an hour. Use a longer one.');
     }
 
     /**

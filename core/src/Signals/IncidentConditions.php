@@ -8,7 +8,7 @@ namespace Skarvo\Signals;
 final readonly class IncidentConditions
 {
     /**
-     * @param  int|null  $tier  of the most important service that is endangered, or a more important one
+     * @param  int|null  $tier  of the most important service that is affected, or a more important one
      * @param  Level|null  $level  of the worst alert, or a worse one
      * @param  int|null  $alerts  open ones in the group, or more
      * @param  int|null  $minutes  since the first of them began while nobody took it, or more
@@ -30,7 +30,7 @@ final readonly class IncidentConditions
     }
 
     /**
-     * @param  int|null  $tier  null: no service is endangered
+     * @param  int|null  $tier  null: no service is affected
      * @param  int|null  $minutes  null: somebody took it
      */
     public function areMet(?int $tier, Level $worst, int $alerts, ?int $minutes): bool
@@ -46,7 +46,7 @@ final readonly class IncidentConditions
     public function words(): string
     {
         $words = array_filter([
-            $this->tier === null ? null : "a service of tier $this->tier".($this->tier > 1 ? ' or above' : '').' is endangered',
+            $this->tier === null ? null : "a service of tier $this->tier".($this->tier > 1 ? ' or above' : '').' is affected',
             $this->level === null ? null : 'the worst is '.$this->level->value.($this->level === Level::Critical ? '' : ' or worse'),
             $this->alerts === null ? null : ($this->alerts === 1 ? 'an alert is open' : "$this->alerts alerts are open"),
             $this->minutes === null ? null : "nobody took it for $this->minutes minutes",

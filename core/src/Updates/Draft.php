@@ -23,22 +23,22 @@ final readonly class Draft
         if ($stage === Stage::Restored) {
             $names = self::list(array_column($services, 'name'));
 
-            return new self($names === '' ? 'Everything works normally again.' : "$names: working normally again.");
+            return new self($names === '' ? 'Everything is working normally again.' : "$names: working normally again.");
         }
-        foreach ([[State::Down, 'not working'], [State::Degraded, 'working only in part']] as [$state, $how]) {
+        foreach ([[State::Down, 'not working'], [State::Degraded, 'only partly working']] as [$state, $how]) {
             $names = array_column(array_filter($services, static fn(array $s): bool => $s['state'] === $state), 'name');
             if ($names !== []) {
                 $sentences[] = self::list($names).": $how since $since".(count($sites) > 0 && count($sites) <= 4 ? ', at '.self::list($sites) : '').'.';
             }
         }
         if ($sentences === []) {
-            $sentences[] = "There is a fault since $since; services still work.";
+            $sentences[] = "We have had a fault since $since; services are still working.";
         }
         $sentences[] = match ($stage) {
             Stage::Looking => 'We are looking for the cause.',
             Stage::CauseFound => 'We have found the cause.',
-            Stage::Fixing => 'We are putting it right.',
-            Stage::Proving => 'It works again, and we are checking that it stays so.',
+            Stage::Fixing => 'We are fixing it.',
+            Stage::Proving => 'It is working again, and we are checking that it stays that way.',
         };
 
         return new self(implode(' ', $sentences));

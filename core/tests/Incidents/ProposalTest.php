@@ -25,8 +25,8 @@ final class ProposalTest extends TestCase
 
         self::assertSame('lanes', $proposal->service?->id);
         self::assertSame([Impact::Part, Urgency::Now], [$proposal->impact, $proposal->urgency]);
-        self::assertSame('Lanes: tier 1, working in part.', $proposal->urgencyReason);
-        self::assertSame('Two services are hit: Lanes and Tide.', $proposal->impactReason);
+        self::assertSame('Lanes: tier 1, degraded.', $proposal->urgencyReason);
+        self::assertSame('Two services are affected: Lanes and Tide.', $proposal->impactReason);
     }
 
     public function test_a_lost_spare_is_no_hurry(): void
@@ -41,7 +41,7 @@ final class ProposalTest extends TestCase
         $proposal = Proposal::from([], 0);
 
         self::assertNull($proposal->service);
-        self::assertSame('No service is known to stand on this item; choose one.', $proposal->serviceReason);
+        self::assertSame('No service is known to depend on this item; choose one.', $proposal->serviceReason);
     }
 
     public function test_many_sites_or_services_are_a_wide_impact(): void
@@ -86,10 +86,10 @@ final class ProposalTest extends TestCase
         $services = [['name' => 'Vehicle lanes', 'state' => State::Down], ['name' => 'Booking', 'state' => State::Degraded], ['name' => 'Payment', 'state' => State::Degraded]];
 
         self::assertSame(
-            'Vehicle lanes: not working since 07:09, at Ask and Skjell. Booking and Payment: working only in part since 07:09, at Ask and Skjell. We are looking for the cause.',
+            'Vehicle lanes: not working since 07:09, at Ask and Skjell. Booking and Payment: only partly working since 07:09, at Ask and Skjell. We are looking for the cause.',
             Draft::from(Stage::Looking, $services, '07:09', ['Ask', 'Skjell'])->text,
         );
-        self::assertSame('There is a fault since 07:09; services still work. We are putting it right.', Draft::from(Stage::Fixing, [], '07:09', [])->text);
+        self::assertSame('There is a fault since 07:09; services still work. We are fixing it.', Draft::from(Stage::Fixing, [], '07:09', [])->text);
         self::assertSame('Vehicle lanes: working normally again.', Draft::from(Stage::Restored, array_slice($services, 0, 1), '07:09', [])->text);
     }
 

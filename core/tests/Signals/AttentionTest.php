@@ -26,7 +26,7 @@ final class AttentionTest extends TestCase
     {
         $inOrder = [
             'a tier 1 that is down' => Attention::order(false, 1, 3, 3, '2026-03-03 08:00:00', 9),
-            'one that works in part' => Attention::order(false, 1, 2, 3, '2026-03-03 07:00:00', 1),
+            'one that degraded' => Attention::order(false, 1, 2, 3, '2026-03-03 07:00:00', 1),
             'one of a milder level' => Attention::order(false, 1, 2, 2, '2026-03-03 06:00:00', 1),
             'the one that began first' => Attention::order(false, 2, 3, 3, '2026-03-03 06:00:00', 12),
             'the one that began later' => Attention::order(false, 2, 3, 3, '2026-03-03 06:00:01', 2),

@@ -59,11 +59,11 @@ final class History
         DB::table('incidents')->where('id', self::FIRST_INCIDENT)->delete();
         self::past(
             'Harbour wireless at Skjell dropped guests', 'harbour-wireless', 'mw-skjell', 'quay', $now->subMinutes(318), $now->subMinutes(236), 4,
-            'The microwave link was moved to its lower frequency until the fog lifted.', 'Wireless at the quay works normally again.', 'Wireless at Skjell works in part. We are looking for the cause.',
+            'The microwave link was moved to its lower frequency until the fog lifted.', 'Wireless at the quay works normally again.', 'Wireless at Skjell degraded. We are looking for the cause.',
         );
         self::past(
             'Crew roster pages were slow', 'crew-rosters', 'roster-job', 'crew', $now->subMinutes(212), $now->subMinutes(131), 3,
-            'The nightly roster job held a lock; it was ended, and starts after 02:00 from now on.', 'Everything works normally again.', 'There is a fault; services still work. We have found the cause.',
+            'The nightly roster job held a lock; it was ended, and starts after 02:00 from now on.', 'Everything is working normally again.', 'There is a fault; services still work. We have found the cause.',
         );
     }
 

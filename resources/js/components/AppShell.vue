@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
 import { Head, Link, router, usePage } from '@inertiajs/vue3';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import CommandLine from '@/components/CommandLine.vue';
@@ -11,7 +12,7 @@ import { runByKey, useCommands } from '@/lib/commands';
 import { lostSince } from '@/lib/connection';
 import { useLive, type Follows } from '@/lib/live';
 import { useShared } from '@/lib/shared';
-import { clockTime, followServerTime } from '@/lib/time';
+import { clockTime, followServerTime, remaining, useNow } from '@/lib/time';
 
 /** What every working screen has: the way around, the time band, the command line, and news as it happens. */
 const props = defineProps<{ title: string; follows?: Follows; incident?: number }>();
@@ -29,7 +30,12 @@ const places = computed(() => [
   { name: 'Estate', link: '/estate', key: '4' },
   { name: 'On call', link: '/on-call', key: '5' },
   { name: 'Status page', link: '/status', key: '6' },
-  ...(me.value?.administers ? [{ name: 'Priorities', link: '/settings/priorities', key: '7' }] : []),
+]);
+/** What is the person's own, and what is set once: under their name. */
+const ownPlaces = computed(() => [
+  { name: 'My contacts', link: `/people/${me.value?.id ?? ''}` },
+  { name: 'Roles', link: '/roles' },
+  ...(me.value?.administers ? [{ name: 'Priorities', link: '/settings/priorities' }] : []),
 ]);
 /** Screens about signals stand together under Alerts. */
 const signalPlaces = [
@@ -42,7 +48,8 @@ const signalPlaces = [
 /** And those about what is recorded under Estate. */
 const estatePlaces = [
   { name: 'Estate', link: '/estate' },
-  { name: 'Truth', link: '/truth' },
+  { name: 'Record check', link: '/truth' },
+  { name: 'Dates', link: '/dates' },
   { name: 'Scans', link: '/scans' },
   { name: 'Imports', link: '/imports' },
   { name: 'Types', link: '/types' },
@@ -54,7 +61,6 @@ const callPlaces = computed(() => [
   { name: 'Handovers', link: '/handovers' },
   { name: 'Fairness', link: '/fairness' },
   { name: 'People', link: '/people' },
-  { name: 'How I am reached', link: `/people/${me.value?.id ?? ''}` },
 ]);
 const path = computed(() => page.url.split(/[?#]/)[0] ?? '/');
 const isUnder = (link: string): boolean => path.value === link || path.value.startsWith(`${link}/`);
@@ -63,11 +69,11 @@ const amongEstate = computed(() => isUnder('/reach') || estatePlaces.some((place
 const amongCalls = computed(() => isUnder('/policies') || callPlaces.value.some((place) => isUnder(place.link)));
 const nearby = computed(() =>
   amongSignals.value
-    ? { words: 'About alerts', places: signalPlaces }
+    ? { words: 'Alert pages', places: signalPlaces }
     : amongEstate.value
-      ? { words: 'About the estate', places: estatePlaces }
+      ? { words: 'Estate pages', places: estatePlaces }
       : amongCalls.value
-        ? { words: 'About being on call', places: callPlaces.value }
+        ? { words: 'On-call pages', places: callPlaces.value }
         : null,
 );
 /** Of those nearby, the one whose address says most of where we are. */
@@ -102,6 +108,10 @@ const narrow = (from: number | null, to: number | null): void => {
 };
 
 const looks = ['auto', 'light', 'dark'] as const;
+const lookWords = { auto: 'Light or dark as the device is', light: 'Always light', dark: 'Always dark' };
+const now = useNow();
+/** On a phone the band is folded to what is next. */
+const next = computed(() => shared.value.clocks[0]);
 const setLook = (look: (typeof looks)[number]): void => {
   localStorage.setItem('look', look);
   document.documentElement.dataset.look = look;
@@ -115,15 +125,17 @@ useCommands(() => [
     key: place.key,
     run: () => router.visit(place.link),
   })),
-  ...[...signalPlaces.slice(1), ...estatePlaces.slice(1, -1), ...callPlaces.value.slice(1)].map((place) => ({
-    name: `Go to ${place.name}`,
-    run: () => router.visit(place.link),
-  })),
+  ...[...signalPlaces.slice(1), ...estatePlaces.slice(1, -1), ...callPlaces.value.slice(1), ...ownPlaces.value].map(
+    (place) => ({
+      name: `Go to ${place.name}`,
+      run: () => router.visit(place.link),
+    }),
+  ),
   ...(me.value?.coordinates ? [{ name: 'Declare an incident', run: () => (declaring.value = true) }] : []),
-  { name: 'Ask what would fall if items were down', run: () => router.visit('/what-if') },
-  { name: 'Open the form for reporters', run: () => router.visit('/report') },
+  { name: 'What if: see what an outage would bring down', run: () => router.visit('/what-if') },
+  { name: 'Open the report form', run: () => router.visit('/report') },
   ...looks.map((look) => ({
-    name: look === 'auto' ? 'Light or dark as the machine is' : `Make it ${look}`,
+    name: lookWords[look],
     run: () => setLook(look),
   })),
   { name: 'Sign out', run: () => router.post('/sign-out') },
@@ -140,30 +152,75 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
     <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2"
       >To the content</a
     >
-    <header class="flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-1">
-      <Link href="/" class="flex items-center gap-2 text-lg font-bold tracking-tight"><SkarvoMark />Skarvo</Link>
-      <button
-        type="button"
-        class="flex min-w-40 flex-1 items-center justify-between border-b-[1.5px] border-edge py-1 text-left text-small text-ink-3 lg:max-w-[380px]"
-        @click="commandLine = true"
+    <header class="flex h-11 items-center gap-x-4 border-b border-line px-4">
+      <Link href="/" class="flex items-center gap-2 text-lg font-bold tracking-tight"
+        ><SkarvoMark /><span class="max-sm:sr-only">Skarvo</span></Link
       >
-        Find or do anything <kbd aria-hidden="true">.</kbd>
-      </button>
-      <nav aria-label="Main" class="flex flex-wrap gap-x-4 text-small">
+      <nav aria-label="Places" class="flex gap-x-4 text-small max-sm:hidden">
         <Link
           v-for="place in places"
           :key="place.link"
           :href="place.link"
-          class="py-0.5"
+          class="py-0.5 whitespace-nowrap"
           :class="isHere(place.link) ? 'border-b-2 border-ink font-bold text-ink' : 'text-ink-2 hover:text-ink'"
           :aria-current="isHere(place.link) ? 'page' : undefined"
           >{{ place.name }}</Link
         >
-        <a v-if="shared.standInsUrl" :href="shared.standInsUrl" class="py-0.5 text-ink-2 hover:text-ink" target="_blank"
-          >Stand-ins</a
-        >
       </nav>
-      <p v-if="me" class="ml-auto truncate text-small text-ink-2">{{ me.name }}, {{ me.words }}</p>
+      <button
+        type="button"
+        class="ml-auto flex min-w-0 flex-1 items-center justify-between gap-2 border-b-[1.5px] border-edge py-1 text-left text-small text-ink-3 lg:max-w-[300px]"
+        @click="commandLine = true"
+      >
+        <span class="truncate">Find or do anything</span> <kbd aria-hidden="true" class="max-sm:hidden">.</kbd>
+      </button>
+      <Menu v-if="me" as="div" class="relative shrink-0 text-small">
+        <MenuButton class="max-w-44 truncate py-1 text-ink-2 hover:text-ink" :title="`${me.name}, ${me.words}`"
+          >{{ me.name }}<span aria-hidden="true"> ▾</span></MenuButton
+        >
+        <MenuItems
+          class="absolute right-0 z-40 mt-1 w-60 rounded-edge border-2 border-ink bg-sheet py-1 focus:outline-none"
+        >
+          <p class="px-3 py-1 text-tiny text-ink-2">{{ me.words }}</p>
+          <MenuItem v-for="place in ownPlaces" :key="place.link" v-slot="{ active }">
+            <Link :href="place.link" class="block px-3 py-1.5" :class="active ? 'bg-ink text-on-ink' : ''">{{
+              place.name
+            }}</Link>
+          </MenuItem>
+          <MenuItem v-for="look in looks" :key="look" v-slot="{ active }">
+            <button
+              type="button"
+              class="block w-full px-3 py-1.5 text-left"
+              :class="active ? 'bg-ink text-on-ink' : ''"
+              @click="setLook(look)"
+            >
+              {{ lookWords[look] }}
+            </button>
+          </MenuItem>
+          <MenuItem v-slot="{ active }">
+            <button
+              type="button"
+              class="block w-full px-3 py-1.5 text-left"
+              :class="active ? 'bg-ink text-on-ink' : ''"
+              @click="router.post('/sign-out')"
+            >
+              Sign out
+            </button>
+          </MenuItem>
+          <template v-if="shared.standInsUrl">
+            <hr class="my-1 border-line" />
+            <MenuItem v-slot="{ active }">
+              <a
+                :href="shared.standInsUrl"
+                target="_blank"
+                class="block px-3 py-1.5"
+                :class="active ? 'bg-ink text-on-ink' : ''"
+                >Demo: the outside world</a
+              >
+            </MenuItem>
+          </template>
+        </MenuItems>
+      </Menu>
     </header>
     <div
       v-if="lostSince"
@@ -178,7 +235,7 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
     <div
       v-if="shared.trouble.length"
       role="alert"
-      aria-label="Trouble of Skarvo’s own"
+      aria-label="Skarvo’s own problems"
       class="border-b-2 border-call bg-sheet px-4 py-1.5 text-small"
     >
       <p v-for="one in shared.trouble" :key="one.what">
@@ -189,19 +246,45 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
     <div v-if="shared.errors.action && $slots.default" class="px-4 pt-2">
       <TroubleNote :text="shared.errors.action" />
     </div>
-    <TimeBand :band="shared.band" :from="limit('from')" :to="limit('to')" @narrow="narrow" />
-    <nav v-if="nearby" :aria-label="nearby.words" class="flex flex-wrap gap-x-4 border-b border-line px-4 text-small">
+    <TimeBand class="max-sm:hidden" :band="shared.band" :from="limit('from')" :to="limit('to')" @narrow="narrow" />
+    <p v-if="me" class="truncate border-b border-line px-4 py-1.5 text-small sm:hidden">
+      <Link v-if="next" :href="next.link" class="hover:underline"
+        ><strong class="font-mono" :class="next.due < now + 600_000 ? 'text-call' : ''">{{
+          remaining(next.due - now)
+        }}</strong>
+        {{ next.title }}</Link
+      ><span v-else class="text-ink-2">No deadlines.</span>
+    </p>
+    <nav
+      v-if="nearby"
+      :aria-label="nearby.words"
+      class="flex gap-x-4 border-b border-line px-4 text-small max-sm:overflow-x-auto sm:flex-wrap"
+    >
       <Link
         v-for="place in nearby.places"
         :key="place.link"
         :href="place.link"
-        class="py-1.5"
+        class="py-1.5 whitespace-nowrap"
         :class="place.link === closest ? 'border-b-2 border-ink font-bold text-ink' : 'text-ink-2 hover:text-ink'"
         :aria-current="place.link === closest ? 'page' : undefined"
         >{{ place.name }}</Link
       >
     </nav>
-    <main id="main" class="flex min-h-0 flex-1 flex-col" tabindex="-1"><slot /></main>
+    <main id="main" class="flex min-h-0 flex-1 flex-col max-sm:pb-14" tabindex="-1"><slot /></main>
+    <nav
+      aria-label="Places"
+      class="fixed inset-x-0 bottom-0 z-20 flex justify-between overflow-x-auto border-t border-line bg-sheet px-2 text-small sm:hidden"
+    >
+      <Link
+        v-for="place in places"
+        :key="place.link"
+        :href="place.link"
+        class="px-2 py-3.5 whitespace-nowrap"
+        :class="isHere(place.link) ? 'border-t-2 border-ink font-bold text-ink' : 'text-ink-2'"
+        :aria-current="isHere(place.link) ? 'page' : undefined"
+        >{{ place.name }}</Link
+      >
+    </nav>
     <CommandLine :open="commandLine" @close="commandLine = false" />
     <DeclareSheet
       v-if="declaring"

@@ -116,7 +116,7 @@ const choose = (choice: Choice | null): void => {
             </ComboboxOption>
           </ComboboxOptions>
           <p v-if="choices.length === 0" class="px-4 py-3 text-small text-ink-2">
-            Nothing is called that. Try a name, a number such as IN-0412, or a verb.
+            Nothing found. Try a name, a reference such as IN-0412, or an action.
           </p>
         </Combobox>
       </DialogPanel>

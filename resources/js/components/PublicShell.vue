@@ -17,9 +17,9 @@ watch(() => shared.value.now, followServerTime, { immediate: true });
     <header class="mb-5 flex flex-wrap items-baseline justify-between gap-x-4 border-b border-line py-3">
       <p class="text-lg font-bold">{{ shared.organisation }}</p>
       <nav aria-label="Main" class="flex gap-4 text-small">
-        <Link href="/status" class="link py-1">How things are</Link>
-        <Link href="/report" class="link py-1">Tell of a problem</Link>
-        <Link v-if="shared.me" href="/" class="link py-1">Back to the watch</Link>
+        <Link href="/status" class="link py-1">Service status</Link>
+        <Link href="/report" class="link py-1">Report a problem</Link>
+        <Link v-if="shared.me" href="/" class="link py-1">To the watch</Link>
       </nav>
     </header>
     <main id="main"><slot /></main>

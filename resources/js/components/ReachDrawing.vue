@@ -205,7 +205,7 @@ defineExpose({ save, fit: view.fit, zoom: view.zoom });
     :style="large ? { height: '100%' } : { maxHeight: `${height}px` }"
     tabindex="0"
     role="group"
-    aria-label="Drawing of what is hit"
+    aria-label="Drawing of what is affected"
     @wheel="onWheel"
     @pointerdown="large && view.onPointerDown($event)"
     @keydown="onFrameKey"
@@ -217,7 +217,7 @@ defineExpose({ save, fit: view.fit, zoom: view.zoom });
       class="mx-auto block select-none"
       :class="large ? 'cursor-grab active:cursor-grabbing' : ''"
       role="group"
-      aria-label="What is hit, services on top"
+      aria-label="What is affected, services on top"
     >
       <path
         v-for="line in lines"

@@ -39,8 +39,8 @@ const tree = (side: 'hit' | 'under'): Line[] => {
   return lines;
 };
 const parts = computed(() => [
-  { title: 'What could be the cause: it stands on', lines: tree('under'), empty: 'Nothing that is recorded.' },
-  { title: 'What it takes along', lines: tree('hit'), empty: 'Nothing else.' },
+  { title: 'What could be the cause: it stands on', lines: tree('under'), empty: 'Nothing recorded.' },
+  { title: 'What it also brings down', lines: tree('hit'), empty: 'Nothing else.' },
 ]);
 </script>
 

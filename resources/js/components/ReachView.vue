@@ -8,7 +8,18 @@ import { plural, stateWords } from '@/lib/states';
 import type { ReachData } from '@/lib/types';
 
 /** The impact picture, as a drawing or as a list, with the selected item explained in words. */
-withDefaults(defineProps<{ reach: ReachData; height?: number; compact?: boolean; large?: boolean }>(), { height: 280 });
+withDefaults(
+  defineProps<{
+    reach: ReachData;
+    height?: number;
+    compact?: boolean;
+    large?: boolean;
+    /** Whether an item's record is to be opened beside, without leaving the screen. */
+    beside?: boolean;
+  }>(),
+  { height: 280 },
+);
+defineEmits<{ record: [item: string] }>();
 // The layout engine is large, and only this picture needs it.
 const ReachDrawing = defineAsyncComponent(() => import('@/components/ReachDrawing.vue'));
 
@@ -25,7 +36,7 @@ const isLarge = ref(false);
     <div class="mb-1 flex items-baseline justify-between gap-2 text-tiny text-ink-2">
       <span v-if="large">{{ plural(reach.nodes.length, 'item') }}; drag to move, Ctrl and wheel to zoom</span>
       <span v-else
-        >{{ reach.counts.down }} down, {{ reach.counts.degraded }} in part, {{ reach.counts.at_risk }} without a
+        >{{ reach.counts.down }} down, {{ reach.counts.degraded }} degraded, {{ reach.counts.at_risk }} without a
         spare</span
       >
       <button v-if="compact && !asList" type="button" class="link ml-auto" @click="isLarge = true">Larger</button>
@@ -38,7 +49,7 @@ const isLarge = ref(false);
       shown.
     </p>
     <p v-if="reach.nodes.length === 0" class="py-3 text-small text-ink-2">
-      No item is hit now, as far as open alerts say.
+      Nothing is affected now, as far as open alerts say.
     </p>
     <ReachTree
       v-else-if="asList && reach.nodes.some((node) => node.side)"
@@ -59,7 +70,7 @@ const isLarge = ref(false);
       @select="selected = $event"
     />
     <p
-      v-for="node in reach.nodes.filter((one) => one.id === selected && !asList)"
+      v-for="node in reach.nodes.filter((one) => one.id === selected && (!asList || beside))"
       :key="node.id"
       class="mt-1 text-small"
       role="status"
@@ -67,12 +78,13 @@ const isLarge = ref(false);
       <Link :href="`/estate/${encodeURIComponent(node.id)}`" class="link font-semibold">{{ node.name }}</Link> ({{
         stateWords[node.state]
       }}): {{ node.why }}
+      <button v-if="beside" type="button" class="link" @click="$emit('record', node.id)">Show its record here</button>
     </p>
     <Dialog :open="isLarge" class="relative z-30" @close="isLarge = false">
       <div class="fixed inset-4 overflow-hidden border-2 border-ink bg-paper p-4">
         <DialogPanel class="flex h-full flex-col">
           <div class="mb-2 flex justify-between">
-            <DialogTitle as="h2">What is hit</DialogTitle>
+            <DialogTitle as="h2">What is affected</DialogTitle>
             <button type="button" class="link text-small" @click="isLarge = false">
               Back <kbd aria-hidden="true">Esc</kbd>
             </button>

@@ -16,10 +16,10 @@ const total = (): number => props.clocks.length;
 <template>
   <section aria-labelledby="running-out">
     <h2 id="running-out" class="mb-1 flex justify-between">
-      <span>Running out</span><span>{{ total() }}</span>
+      <span>Deadlines</span><span>{{ total() }}</span>
     </h2>
     <p v-if="clocks.length === 0" class="py-2 text-small text-ink-2">
-      Nothing is running out. Clocks appear here as soon as somebody waits for an answer, an update or a handover.
+      No deadlines. They appear here when somebody waits for an answer, an update or a handover.
     </p>
     <ol>
       <li v-for="clock in clocks" :key="clock.id" class="row-rule">

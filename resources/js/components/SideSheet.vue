@@ -19,7 +19,7 @@ onMounted(() =>
         <div class="mb-3 flex items-start justify-between gap-4">
           <DialogTitle as="h2" class="text-title! font-bold! text-ink!">{{ title }}</DialogTitle>
           <button type="button" class="link shrink-0 text-small" @click="emit('close')">
-            Leave it <kbd aria-hidden="true">Esc</kbd>
+            Cancel <kbd aria-hidden="true">Esc</kbd>
           </button>
         </div>
         <slot />

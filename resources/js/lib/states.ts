@@ -4,7 +4,7 @@ import type { ReachData, State } from '@/lib/types';
 export const stateWords: Record<State, string> = {
   up: 'up',
   at_risk: 'no spare left',
-  degraded: 'works in part',
+  degraded: 'degraded',
   down: 'down',
   restored: 'restored',
 };

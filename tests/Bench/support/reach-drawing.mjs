@@ -21,7 +21,7 @@ const small = await drawn('/reach?items=lane-time-none,speaker-ask', false);
 const [first, all, boxes] = await drawn('/reach?items=layer-3-0', true);
 /** Milliseconds from one frame to the next while it is dragged and zoomed. */
 const frames = await page.evaluate(async () => {
-  const svg = document.querySelector('svg[aria-label="What is hit, services on top"]');
+  const svg = document.querySelector('svg[aria-label="What is affected, services on top"]');
   const box = svg.parentElement.getBoundingClientRect();
   const times = [];
   let last = performance.now();

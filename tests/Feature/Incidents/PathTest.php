@@ -52,7 +52,7 @@ final class PathTest extends TestCase
         self::assertSame('Something is broken at 14 sites.', $answer->json('impact.why'));
         self::assertSame('Owns Time server clk-2, which explains most of the alerts.', $answer->json('team.why'));
         self::assertNotNull($answer->json('team.onCall'));
-        self::assertSame('Behind it now: 14 sailings an hour.', $answer->json('behind'));
+        self::assertSame('Affected now: 14 sailings an hour.', $answer->json('behind'));
         self::assertSame(['vehicle-lanes', 1, 'degraded'], [$answer->json('hit.0.id'), $answer->json('hit.0.tier'), $answer->json('hit.0.state')]);
         self::assertSame(['restore_minutes' => 120, 'update_minutes' => 30], $answer->json('targets.1'));
     }
@@ -193,9 +193,9 @@ final class PathTest extends TestCase
         $this->post('/incidents', ['alerts' => $this->alerts(), 'title' => 'Clocks', 'service' => 'vehicle-lanes', 'impact' => 'few', 'urgency' => 'soon', 'team' => 'platform']);
         $incident = $this->incident();
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $page) => $page
-            ->where('hit.behind', 'Behind it now: 14 sailings an hour.')
+            ->where('hit.behind', 'Affected now: 14 sailings an hour.')
             ->where('hit.owners', [['id' => 'elin-skarv', 'name' => 'Elin Skarv', 'of' => ['Vehicle lanes'], 'told' => null]])
-            ->where('hit.grown', ['priority' => 1, 'impact' => 'wide', 'urgency' => 'now', 'why' => 'Something is broken at 14 sites. Vehicle lanes: tier 1, working in part.']));
+            ->where('hit.grown', ['priority' => 1, 'impact' => 'wide', 'urgency' => 'now', 'why' => 'Something is broken at 14 sites. Vehicle lanes: tier 1, degraded.']));
         $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value])->assertSessionHasErrors('why');
         $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value, 'why' => 'all sites', 'call' => true])->assertSessionHasNoErrors();
         self::assertSame(1, $incident->refresh()->priority);

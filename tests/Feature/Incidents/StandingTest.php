@@ -44,7 +44,7 @@ final class StandingTest extends TestCase
         self::assertNull(Alert::query()->where('item_id', 'manifest-db-2')->sole()->incident_id, 'Nobody has it.');
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where('reach.services.0.state', 'down')->where('incident.state', 'down')
             ->where('soFar', fn(string $text): bool => str_contains($text, ': down'))
-            ->where('reach.nodes', fn(Collection $nodes): bool => $nodes->firstWhere('id', 'manifest-db-2')['state'] === 'down' && str_starts_with($nodes->firstWhere('id', 'manifest-db-2')['why'], 'Something else: alerts say so: down')));
+            ->where('reach.nodes', fn(Collection $nodes): bool => $nodes->firstWhere('id', 'manifest-db-2')['state'] === 'down' && str_starts_with($nodes->firstWhere('id', 'manifest-db-2')['why'], 'Something else: reported by alerts: down')));
         self::assertSame('down', Draft::of($incident)['services'][0]['state']);
         self::assertStringContainsString('not working', Draft::of($incident)['text']);
         // What another incident has counts as well.
@@ -63,8 +63,8 @@ final class StandingTest extends TestCase
         DB::table('watched_items')->insert(array_map(static fn(mixed $item): array => ['item' => $item, 'day' => intdiv(Moment::now(), 86400)], $items));
         $named = static fn(array $causes): string => implode(' ', array_column($causes, 'words'));
 
-        self::assertStringContainsString('should show trouble too', $named(\App\Topology\LikelyCause::of(clone $only)));
-        self::assertStringNotContainsString('should show trouble too', $named(\App\Topology\LikelyCause::of(clone $only, Observed::everywhere())));
+        self::assertStringContainsString('should be in trouble too', $named(\App\Topology\LikelyCause::of(clone $only)));
+        self::assertStringNotContainsString('should be in trouble too', $named(\App\Topology\LikelyCause::of(clone $only, Observed::everywhere())));
     }
 
     public function test_what_people_say_of_an_item_counts_everywhere_until_it_is_taken_back_or_over(): void

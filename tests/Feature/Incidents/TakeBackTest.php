@@ -84,7 +84,7 @@ final class TakeBackTest extends TestCase
         $this->actingAs($this->person('noor-lind'))->post("/incidents/{$this->incident->id}/reopen", ['why' => 'x', 'update' => 'x'])->assertForbidden();
         $this->actingAs($this->person('mika-sund'));
         foreach (['k', 'k'] as $key) {
-            $this->post("/incidents/{$this->incident->id}/reopen", ['why' => 'It still fires', 'update' => 'Not over after all.', 'call' => true], ['X-Request-Key' => $key])->assertSessionHasNoErrors();
+            $this->post("/incidents/{$this->incident->id}/reopen", ['why' => 'It still firings', 'update' => 'Not over after all.', 'call' => true], ['X-Request-Key' => $key])->assertSessionHasNoErrors();
         }
         $this->incident->refresh();
         self::assertTrue($this->incident->isOpen());

@@ -210,7 +210,7 @@ final class DeliveryTest extends TestCase
         $note->cameBack($page($people[1]), 'no carrier');
         self::assertSame(['voice call'], array_column(DeliveryPaths::failing(), 'channel'));
         self::assertSame(1, Entry::query()->where('kind', 'path.fails')->count());
-        $this->get('/')->assertInertia(fn(\Inertia\Testing\AssertableInertia $shown) => $shown->where('trouble.2.what', 'Pages by voice call do not arrive.'));
+        $this->get('/')->assertInertia(fn(\Inertia\Testing\AssertableInertia $shown) => $shown->where('trouble.2.what', 'Pages by voice call are not arriving.'));
 
         $note->delivered($page($people[2]));
         self::assertSame([], DeliveryPaths::failing());

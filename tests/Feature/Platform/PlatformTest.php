@@ -18,7 +18,7 @@ final class PlatformTest extends TestCase
     {
         $wrong = ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'guess'];
         for ($try = 0; $try < 5; $try++) {
-            $this->from('/sign-in')->post('/sign-in', $wrong)->assertSessionHasErrors(['email' => 'Mail address and password do not belong together.']);
+            $this->from('/sign-in')->post('/sign-in', $wrong)->assertSessionHasErrors(['email' => 'Email address and password do not belong together.']);
         }
         $this->from('/sign-in')->post('/sign-in', [...$wrong, 'password' => 'eiderholm'])->assertSessionHasErrors('email');
         self::assertStringContainsString('Too many tries', (string) session('errors')?->first('email'));

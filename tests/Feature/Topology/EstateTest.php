@@ -58,7 +58,7 @@ final class EstateTest extends TestCase
         $reach = (new Reach($estate, $estate->trace(['manifest-db-1' => State::Down])))->toArray();
         $nodes = array_column($reach['nodes'], null, 'id');
 
-        self::assertSame('Alerts say so: down.', $nodes['manifest-db-1']['why']);
+        self::assertSame('Reported by alerts: down.', $nodes['manifest-db-1']['why']);
         self::assertSame('Without a spare, because Manifest store, node 1 is down.', $nodes['manifest-db']['why']);
         self::assertSame(['1 of 2 left, 1 needed'], $nodes['manifest-db']['groups']);
         self::assertSame(['up', 'Works; it is the spare.'], [$nodes['manifest-db-2']['state'], $nodes['manifest-db-2']['why']]);
@@ -147,7 +147,7 @@ final class EstateTest extends TestCase
         $this->takeSignals();
         $alert = Alert::query()->where('item_id', 'lane-control-ask')->latest('id')->firstOrFail();
         $this->actingAs($this->person('ingrid-vale'))->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page
-            ->where('causes.0.id', 'clk-2')->where('causes.0.words', fn(string $words): bool => str_starts_with($words, 'It explains all 4 items that show trouble; it shows trouble itself, and did before the others')));
+            ->where('causes.0.id', 'clk-2')->where('causes.0.words', fn(string $words): bool => str_starts_with($words, 'It explains all 4 items that show trouble; it is in trouble itself, and was before the others')));
     }
 
     public function test_of_an_item_whose_check_says_that_all_is_well_silence_says_something(): void
@@ -165,7 +165,7 @@ final class EstateTest extends TestCase
 
         $this->signal([[...self::firing('lane-control-brenna'), 'condition' => 'clear']]);
         $this->takeSignals();
-        self::assertStringContainsString('Lane control Brenna should show trouble too, and does not', $words());
+        self::assertStringContainsString('Lane control Brenna should be in trouble too, and is not', $words());
 
         // A check that has not spoken for a month is not there any more.
         $this->travel(32)->days();

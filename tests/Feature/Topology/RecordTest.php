@@ -161,7 +161,7 @@ final class RecordTest extends TestCase
 
         $this->get('/truth')->assertInertia(fn(Shown $page) => $page->component('Topology/Truth')->where('rows', function (Collection $rows): bool {
             $told = $rows->mapWithKeys(fn(array $row): array => [$row['id'] => implode(', ', array_column($row['doubts'], 'words'))]);
-            self::assertSame(['no team owns it', 'not seen any more', 'a scan says otherwise', 'nothing depends on it', 'needs itself in a circle', 'needs itself in a circle', 'stands on one thing'], [$told['host-04'], $told['host-05'], $told['host-06'], $told['alone'], $told['host-07'], $told['host-08'], $told['vehicle-lanes']]);
+            self::assertSame(['no team owns it', 'no longer seen', 'a scan says otherwise', 'nothing depends on it', 'needs itself in a circle', 'needs itself in a circle', 'stands on one thing'], [$told['host-04'], $told['host-05'], $told['host-06'], $told['alone'], $told['host-07'], $told['host-08'], $told['vehicle-lanes']]);
 
             return ! $told->has('host-09');
         })->where('teams', fn(Collection $teams): bool => $teams->firstWhere('id', 'nobody')['sound'] === 0 && $teams->firstWhere('id', 'platform')['sound'] > 20)->etc());

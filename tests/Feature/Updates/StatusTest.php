@@ -43,7 +43,7 @@ final class StatusTest extends TestCase
     public function test_a_reporter_learns_that_it_is_known_before_outsiders_were_told_more(): void
     {
         $this->get('/report')->assertInertia(fn(Shown $page) => $page
-            ->where('known.0.services', ['Ship positions'])->where('known.0.text', 'We know of a problem with this service and are working on it.'));
+            ->where('known.0.services', ['Ship positions'])->where('known.0.text', 'We know about a problem with this service and are working on it.'));
     }
 
     public function test_the_draft_names_services_by_their_public_names_and_leaves_out_those_that_have_none(): void
@@ -51,10 +51,10 @@ final class StatusTest extends TestCase
         $draft = Draft::of($this->incident());
 
         self::assertSame(1, $draft['number']);
-        self::assertSame('Ship positions: working only in part since 09:00 CET. We are looking for the cause.', $draft['text']);
+        self::assertSame('Ship positions: only partly working since 09:00 CET. We are looking for the cause.', $draft['text']);
         self::assertSame([['name' => 'Ship positions', 'state' => 'degraded']], $draft['services']);
         self::assertSame(240, $draft['next_minutes']);
-        self::assertStringContainsString('We are putting it right.', Draft::of($this->incident(), Stage::Fixing)['text']);
+        self::assertStringContainsString('We are fixing it.', Draft::of($this->incident(), Stage::Fixing)['text']);
     }
 
     public function test_what_was_told_stays_as_it_was_told(): void

@@ -77,7 +77,7 @@ final class ImportPlan
             $id = array_pop($missing);
             foreach ($waiting[$id] ?? [] as $owner) {
                 if (! isset($this->without[$owner])) {
-                    $this->without[$owner] = "It needs \"$id\", which is neither recorded nor among the rows that can be stored. Correct the id, or add the item.";
+                    $this->without[$owner] = "Depends on \"$id\", which is neither recorded nor among the rows that can be stored. Correct the id, or add the item.";
                     if (isset($made[$owner])) {
                         $missing[] = (string) $owner;
                     }
@@ -136,6 +136,7 @@ final class ImportPlan
                 throw new BadValue('It is new and has no type. Fill in "kind".');
             }
             $kind = $this->fields->check($kind, 'kind', $kind);
+            $this->fields->mustBeType($kind);
             $changes = $this->changes($row, $known, $kind);
             $needs = $this->needs($row);
             $this->unique($row->id, $kind, $changes, $holders);

@@ -39,7 +39,7 @@ enum Doubt: string
     {
         return match ($this) {
             self::NoOwner => 'no team owns it',
-            self::NotSeen => 'not seen any more',
+            self::NotSeen => 'no longer seen',
             self::Contradicted => 'a scan says otherwise',
             self::NothingStandsOnIt => 'nothing depends on it',
             self::StandsOnOneThing => 'stands on one thing',

@@ -18,13 +18,26 @@ final readonly class EndDate
      */
     public static function due(string $end, array $ahead, string $today): ?self
     {
-        $left = (int) (new \DateTimeImmutable("$today UTC"))->diff(new \DateTimeImmutable("$end UTC"))->format('%r%a');
+        $left = self::daysLeft($end, $today);
         $reached = array_filter($ahead, static fn(int $days): bool => $left <= $days);
         if ($left >= 0 && $reached === []) {
             return null;
         }
 
         return new self($left, $left < 0 || $ahead === [] || $left <= min($ahead));
+    }
+
+    /** Whether it is time to say so or not. */
+    public static function of(string $end, string $today): self
+    {
+        $left = self::daysLeft($end, $today);
+
+        return new self($left, $left < 0);
+    }
+
+    private static function daysLeft(string $end, string $today): int
+    {
+        return (int) (new \DateTimeImmutable("$today UTC"))->diff(new \DateTimeImmutable("$end UTC"))->format('%r%a');
     }
 
     public function words(): string

@@ -14,11 +14,30 @@ final readonly class RecordFields
 
     private const LABELS = [
         'id' => 'Id', 'name' => 'Name', 'kind' => 'Type', 'tier' => 'Tier', 'team' => 'Technical team', 'business_owner' => 'Business owner', 'site' => 'Site',
-        'description' => 'Description', 'public_name' => 'What outsiders call it', 'use' => 'Use', 'needs' => 'Needs',
+        'description' => 'Description', 'public_name' => 'Public name', 'use' => 'Use', 'needs' => 'Needs',
     ];
 
-    /** @param  array<array-key, ItemType>  $types  by name; an item of a type that is not among them has no attributes of its own */
-    public function __construct(private array $types, private Directory $directory) {}
+    /**
+     * @param  array<array-key, ItemType>  $types  by name; an item of a type that is not among them has no attributes of its own
+     * @param  list<string>|null  $used  types that items have; null: any may be named
+     */
+    public function __construct(private array $types, private Directory $directory, private ?array $used = null) {}
+
+    /** @throws BadValue if no item is of that type, and none was declared by that name */
+    public function mustBeType(string $name): void
+    {
+        if ($this->used === null || isset($this->types[$name]) || in_array($name, $this->used, true)) {
+            return;
+        }
+        $near = null;
+        foreach ([...array_map(strval(...), array_keys($this->types)), ...$this->used] as $other) {
+            $far = levenshtein(mb_strtolower(mb_substr($name, 0, 60)), mb_strtolower(mb_substr($other, 0, 60)));
+            if ($far <= 3 && ($near === null || $far < $near[0])) {
+                $near = [$far, $other];
+            }
+        }
+        throw new BadValue("There is no type \"$name\". ".($near === null ? '' : "Did you mean \"$near[1]\"? ").'Correct it, or add the type first, under Types.');
+    }
 
     public function type(string $name): ItemType
     {

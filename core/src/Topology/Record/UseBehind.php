@@ -45,8 +45,8 @@ final readonly class UseBehind
         $hardly = array_filter($this->counts, static fn(array $count): bool => $count['now'] > $count['most'] * self::HARDLY) === [];
 
         return $hardly
-            ? "Hardly used at this hour: {$this->told('now')} an hour; {$this->told('most')} at the busiest."
-            : "Behind it now: {$this->told('now')} an hour.";
+            ? "Little used at this hour: {$this->told('now')} an hour; {$this->told('most')} at the busiest."
+            : "Affected now: {$this->told('now')} an hour.";
     }
 
     /** @param  'now'|'most'  $which */

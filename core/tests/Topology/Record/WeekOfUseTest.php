@@ -107,9 +107,9 @@ final class WeekOfUseTest extends TestCase
         $gates = WeekOfUse::parse('sailings: daily 05-23 12; else 0');
         $desk = WeekOfUse::parse('passengers: daily 05-22 1300.5; else 2.5');
         $of = static fn(int $hour, State ...$states): ?string => UseBehind::of(array_map(static fn(WeekOfUse $use, State $state): array => ['use' => $use, 'state' => $state], array_slice([$lanes, $gates, $desk], 0, count($states)), $states), $hour)->words();
-        self::assertSame('Behind it now: 14 sailings an hour.', $of(9, State::Down, State::Degraded));
-        self::assertSame('Behind it now: 1,301 passengers and 14 sailings an hour.', $of(9, State::Down, State::Up, State::Degraded));
-        self::assertSame('Hardly used at this hour: 0 sailings an hour; 14 sailings at the busiest.', $of(3, State::Down));
+        self::assertSame('Affected now: 14 sailings an hour.', $of(9, State::Down, State::Degraded));
+        self::assertSame('Affected now: 1,301 passengers and 14 sailings an hour.', $of(9, State::Down, State::Up, State::Degraded));
+        self::assertSame('Little used at this hour: 0 sailings an hour; 14 sailings at the busiest.', $of(3, State::Down));
         self::assertNull($of(9, State::AtRisk, State::Up));
     }
 

@@ -15,7 +15,7 @@ const ways: Record<string, string> = {
   chat: ' in the chat',
   room: ' here',
 };
-const said = { yes: 'yes', no: 'no', later: 'yes, a little later', hand: 'that it goes on' };
+const said = { yes: 'yes', no: 'no', later: 'yes, a little later', hand: 'and handed it on' };
 const stands = (page: PageLine): string => {
   if (page.answer)
     return `answered ${said[page.answer]}${ways[page.answered_how ?? ''] ?? ''}, ${clockTime(page.answered_at ?? page.at)}${page.answer_why ? `: “${page.answer_why}”` : ''}`;
@@ -28,7 +28,7 @@ const holds = (call: CallLine): string => {
   const who = call.iHaveIt ? 'you have it' : `${call.heldBy ?? 'somebody'} has it`;
   if (call.handedTo) return `${who} until ${call.handedTo} says yes`;
   if (call.beginsAt && millis(call.beginsAt) > now.value)
-    return `${who}, begins in ${remaining(millis(call.beginsAt) - now.value)}`;
+    return `${who}, starts in ${remaining(millis(call.beginsAt) - now.value)}`;
   return call.askedAt ? `${who}, and is asked whether they are on it` : who;
 };
 const words = (call: CallLine): string =>
@@ -52,7 +52,8 @@ const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
   >
     <p v-if="call.unanswered" role="alert">
       <strong class="text-call">{{ call.ended }}.</strong>
-      {{ call.outcome === 'waiting' ? 'Nobody is left to answer in this step.' : 'Nobody comes.' }} Call somebody else.
+      {{ call.outcome === 'waiting' ? 'Nobody is left to answer in this step.' : 'Nobody is coming.' }} Call somebody
+      else.
     </p>
     <p>
       <strong>{{ call.team }}</strong>,
@@ -68,7 +69,7 @@ const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
       }}{{ call.reason ? `: ${call.reason}` : '' }}
     </p>
     <p v-if="call.policyChanged" class="text-tiny text-ink-2">
-      Its policy, {{ call.policy }}, was changed since; this call goes on by the one that it began with.
+      Its policy, {{ call.policy }}, has changed since; this call keeps the one it started with.
     </p>
     <p v-if="call.mine && call.outcome !== 'resolved'" class="my-1 flex gap-2">
       <button
@@ -91,7 +92,9 @@ const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
         <span>
           <span class="font-semibold">{{ page.person }}</span><span class="text-ink-2"
             >, {{ page.way
-            }}{{ page.kind === 'ask' ? ', asked again' : page.kind === 'again' ? ', once it worked again' : '' }}:
+            }}{{
+              page.kind === 'ask' ? ', asked again' : page.kind === 'again' ? ', resent once the channel worked' : ''
+            }}:
           </span>
           <span :class="page.answer || page.failed_at ? 'text-ink' : 'text-call'">{{ stands(page) }}</span>
         </span>

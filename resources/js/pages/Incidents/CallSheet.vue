@@ -73,7 +73,7 @@ const send = (): void =>
       <label class="text-small font-semibold"
         >Whom
         <select class="field" data-first aria-label="Whom to call" @change="add">
-          <option value="">a team or a person…</option>
+          <option value="">A team or a person…</option>
           <optgroup label="Teams, by their policy">
             <option v-for="one in preview?.teams ?? []" :key="one.id" :value="`team:${one.id}`">{{ one.name }}</option>
           </optgroup>
@@ -84,9 +84,9 @@ const send = (): void =>
           </optgroup>
         </select></label
       >
-      <section v-if="owners.length" aria-label="Who owns what is hit">
+      <section v-if="owners.length" aria-label="Owners of what is affected">
         <div class="flex items-baseline justify-between">
-          <h3>Whoever owns what is hit</h3>
+          <h3>Owners of what is affected</h3>
           <button type="button" class="link text-small" @click="chosen.push(...owners.map((one) => one.whom))">
             All of them
           </button>
@@ -98,15 +98,15 @@ const send = (): void =>
           </li>
         </ul>
       </section>
-      <section v-if="chosen.length" aria-label="Whom that makes">
-        <h3>Whom that makes</h3>
+      <section v-if="chosen.length" aria-label="Who this pages">
+        <h3>Who this pages</h3>
         <ul class="text-small">
           <li v-for="one in preview?.makes ?? []" :key="one.whom" class="row-rule py-1.5">
             <strong>{{ one.name }}</strong><template v-if="one.already">{{ ` ${one.already}.` }}</template>
             <template v-else-if="one.people.length"
               >: pages {{ one.people.join(', ') }} first{{ one.policy ? `, by ${one.policy}` : '' }}.</template
             >
-            <span v-else class="font-semibold text-call">: nobody can be reached now.</span>
+            <span v-else class="font-semibold text-call">: nobody can be reached right now.</span>
             <button
               type="button"
               class="min-h-6 min-w-6"

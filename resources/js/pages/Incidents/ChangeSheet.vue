@@ -48,13 +48,13 @@ const overrule = (): void => {
       <p v-if="isStale" class="border-l-4 border-call bg-sheet px-3 py-2 text-small">
         Somebody changed this meanwhile. It now says: “{{ incident.title }}”, {{ incident.stageWords }}, priority
         {{ incident.priority }}.
-        <ActButton class="mt-1" @click="overrule">Save mine over it</ActButton>
+        <ActButton class="mt-1" @click="overrule">Overwrite with mine</ActButton>
       </p>
       <label class="font-semibold"
         >Title <input v-model="title" class="field font-normal" maxlength="160" required
       /></label>
       <label class="font-semibold">
-        How far the work is
+        Stage
         <select v-model="stage" class="field font-normal">
           <option v-for="one in choices.stages" :key="one.value" :value="one.value">{{ one.meaning }}</option>
         </select>
@@ -81,8 +81,7 @@ const overrule = (): void => {
       <label v-if="isRaised && incident.team" class="flex items-start gap-2 text-small">
         <input v-model="call" type="checkbox" class="mt-1" />
         <span
-          >Call {{ incident.team }} by the policy that it has for this; if it has the call already, nobody is
-          paged.</span
+          >Call {{ incident.team }} by its policy for this priority. If it already has the call, nobody is paged.</span
         >
       </label>
       <div><ActButton main type="submit" :busy="action.busy.value">Save</ActButton></div>

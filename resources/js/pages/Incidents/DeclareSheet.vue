@@ -77,7 +77,7 @@ const load = async (): Promise<void> => {
   trouble.value = '';
   const answer = await ask<Proposal>('/incidents-proposal', beginning.value);
   if (!answer.value) {
-    trouble.value = answer.error?.message ?? 'What is known could not be loaded.';
+    trouble.value = answer.error?.message ?? 'The proposal could not be loaded. Try again.';
     return;
   }
   const filled = answer.value;
@@ -132,7 +132,7 @@ const declare = (): void =>
         role="note"
       >
         <p v-for="one in proposal.together" :key="one.id">
-          <strong>{{ one.ref }} {{ one.title }}</strong> hangs on {{ one.item }} as well.
+          <strong>{{ one.ref }} {{ one.title }}</strong> depends on {{ one.item }} too.
           <button
             v-if="from.alerts.length"
             type="button"
@@ -173,7 +173,7 @@ const declare = (): void =>
       <label class="block font-semibold">
         Affected service
         <select v-model="service" class="field">
-          <option value="">None that is known yet</option>
+          <option value="">None known yet</option>
           <option v-for="one in proposal.choices.services" :key="one.id" :value="one.id">
             {{ one.name }}, tier {{ one.tier }}, {{ stateWords[one.state] }}
           </option>
@@ -198,7 +198,7 @@ const declare = (): void =>
         <strong>Priority {{ priority ?? '–' }}</strong>
         <span class="text-small text-ink-2"
           >from impact and urgency, by your organisation’s matrix<template v-if="target"
-            >: at stake are {{ lasting(target.restore_minutes * 60000) }} to restore it, and an update every
+            >: restore within {{ lasting(target.restore_minutes * 60000) }}, and an update every
             {{ lasting(target.update_minutes * 60000) }}</template
           >.</span
         >
@@ -215,9 +215,9 @@ const declare = (): void =>
         <ActButton main type="submit" :busy="action.busy.value"
           >Declare{{ team ? ' and page one person' : '' }}</ActButton
         >
-        <span class="text-tiny text-ink-2">The next update is owed from then on.</span>
+        <span class="text-tiny text-ink-2">The clock for the first update starts then.</span>
       </div>
     </form>
-    <p v-else-if="!trouble" class="text-ink-2">Putting together what is known…</p>
+    <p v-else-if="!trouble" class="text-ink-2">Gathering what is known…</p>
   </SideSheet>
 </template>

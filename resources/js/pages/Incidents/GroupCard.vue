@@ -39,9 +39,9 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
         <strong class="text-ink">{{ plural(group.count, 'alert') }}</strong> from {{ plural(group.signals, 'signal') }}
         <span :title="group.since"
           >since {{ clockTime(group.since) }}, for {{ lasting(now - millis(group.since)) }}</span
-        ><template v-if="group.flips > 0">, going up and down ({{ plural(group.flips, 'time') }})</template>.
+        ><template v-if="group.flips > 0">, on and off ({{ plural(group.flips, 'time') }})</template>.
         <template v-if="group.services.length">
-          Endangers
+          Affects
           <template v-for="(service, i) in named" :key="service.id"
             ><template v-if="i > 0">{{ more > 0 ? ', ' : ' and ' }}</template
             ><Link :href="`/estate/${encodeURIComponent(service.id)}`" class="font-semibold text-ink hover:underline">{{
@@ -50,7 +50,7 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
             (tier {{ service.tier }})</template
           ><template v-if="more > 0">, {{ more }} more</template>.
         </template>
-        <template v-else>No service is known to stand on it.</template>
+        <template v-else>No service is known to depend on it.</template>
       </p>
       <p v-if="group.after" class="text-small font-semibold text-call">
         Still firing after
@@ -59,7 +59,7 @@ const key = (name: string): string | undefined => (props.selected ? name : undef
       </p>
       <p v-if="group.suggested" class="text-small font-semibold text-call">Declare it: {{ group.suggested }}.</p>
       <p v-if="group.root" class="text-small text-ink-2">
-        At the bottom:
+        Common cause:
         <Link :href="`/estate/${encodeURIComponent(group.root.id)}`" class="font-semibold text-ink hover:underline">{{
           group.root.name
         }}</Link>, explains {{ group.root.explains }} of {{ group.root.of }}.

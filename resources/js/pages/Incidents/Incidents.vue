@@ -5,14 +5,19 @@ import IncidentRow from '@/pages/Incidents/IncidentRow.vue';
 import { plural } from '@/lib/states';
 import type { IncidentLine } from '@/lib/types';
 
-defineProps<{ incidents: IncidentLine[]; show: 'open' | 'all' }>();
+defineProps<{
+  incidents: IncidentLine[];
+  /** The latest that ended, where none is open. */
+  ended: IncidentLine[];
+  show: 'open' | 'all';
+}>();
 </script>
 
 <template>
   <AppShell
     title="Incidents"
     :follows="{
-      'incident.': ['incidents'],
+      'incident.': ['incidents', 'ended'],
       'call.': ['incidents'],
       'update.': ['incidents'],
       'report.': ['incidents'],
@@ -29,8 +34,12 @@ defineProps<{ incidents: IncidentLine[]; show: 'open' | 'all' }>();
         </p>
       </div>
       <p v-if="incidents.length === 0" class="border border-line bg-sheet p-4 text-ink-2">
-        No incident is under way. Declare one from an alert on the <Link href="/" class="link">watch</Link>.
+        No incident is under way. Declare one from the <Link href="/" class="link">watch</Link>.
       </p>
+      <template v-if="ended.length">
+        <h2 class="mt-4 mb-1">The latest that ended</h2>
+        <IncidentRow v-for="incident in ended" :key="incident.id" :incident="incident" />
+      </template>
       <IncidentRow v-for="incident in incidents" :key="incident.id" :incident="incident" />
     </div>
   </AppShell>

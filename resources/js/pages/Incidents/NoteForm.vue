@@ -40,7 +40,7 @@ defineExpose({ focus: () => field.value?.focus() });
       <label class="flex items-center gap-2"
         ><input v-model="decision" type="checkbox" class="size-4 accent-[var(--ink)]" /> this is a decision</label
       >
-      <ActButton main type="submit" :busy="action.busy.value" shortcut="Ctrl Enter">Log it</ActButton>
+      <ActButton main type="submit" :busy="action.busy.value" shortcut="Ctrl Enter">Add to journal</ActButton>
     </div>
   </form>
 </template>

@@ -30,8 +30,8 @@ const save = (): void => {
     <form class="min-h-0 max-w-3xl overflow-y-auto p-4" @submit.prevent="save">
       <h1>Priorities</h1>
       <p class="mb-4 text-ink-2">
-        What priority follows from impact and urgency when an incident is declared or corrected. Incidents that are
-        under way keep theirs until somebody corrects them.
+        What priority follows from impact and urgency when an incident is declared or edited. Incidents that are under
+        way keep theirs until somebody edits them.
       </p>
       <TroubleNote :text="action.errors.value.action ?? action.errors.value.matrix" class="mb-3" />
       <table class="mb-6">

@@ -58,8 +58,8 @@ const reopen = (): void =>
           <li v-if="preview.reports">
             open {{ plural(preview.reports, 'report') }} again{{
               preview.mails.length
-                ? ` and tell ${plural(preview.mails.length, 'reporter')} by mail: ${preview.mails.join(', ')}`
-                : ', without mail: nobody left an address'
+                ? ` and email ${plural(preview.mails.length, 'reporter')}: ${preview.mails.join(', ')}`
+                : ', without email: nobody left an address'
             }}
           </li>
           <li>start the clock of the next update; the restore target stays</li>

@@ -59,12 +59,12 @@ const send = (): void => {
 </script>
 
 <template>
-  <PublicShell title="Tell of a problem">
+  <PublicShell title="Report a problem">
     <h1 class="mb-1">What does not work?</h1>
-    <p class="mb-5 text-ink-2">Tell it once. If you leave a mail address, you hear when it is over.</p>
+    <p class="mb-5 text-ink-2">You only need to report it once. Leave an email address to hear when it is fixed.</p>
     <form class="grid gap-5" @submit.prevent="send">
       <label class="font-semibold">
-        It is about
+        Service
         <select v-model="service" class="field py-2.5 font-normal" required :aria-invalid="!!errors.service">
           <option value="" disabled>Choose one</option>
           <option v-for="one in services" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -75,15 +75,15 @@ const send = (): void => {
         <h2 class="text-head! font-bold! text-ink!">We know of a problem with {{ chosen }}</h2>
         <p class="mt-1">{{ one.text }}</p>
         <p class="mt-1 text-small text-ink-2">
-          Since <TimeAgo :at="one.since" />. <a href="/status" class="link">Follow it here</a>. If yours is the same,
-          you need not send anything; if you do, you hear when it is over.
+          Since <TimeAgo :at="one.since" />. <a href="/status" class="link">Follow it here</a>. If you see the same,
+          there is no need to report it; if you do, we will tell you when it is fixed.
         </p>
         <label v-if="one.incident" class="mt-2 flex items-center gap-2"
           ><input v-model="same" type="checkbox" :value="one.incident" /> Mine is the same problem</label
         >
       </section>
       <label class="font-semibold">
-        Where <span class="font-normal text-ink-2">(if it is at one place)</span>
+        Where <span class="font-normal text-ink-2">(if it is in one place)</span>
         <input v-model="site" class="field py-2.5 font-normal" list="sites" maxlength="100" autocomplete="off" />
         <datalist id="sites"><option v-for="one in sites" :key="one" :value="one" /></datalist>
       </label>
@@ -96,17 +96,17 @@ const send = (): void => {
           class="field font-normal"
           required
           :aria-invalid="!!errors.what"
-          placeholder="Such as: the barrier stays shut although the booking is for today"
+          placeholder="For example: the barrier stays shut although the booking is for today"
         />
         <span v-if="errors.what" class="text-small text-call">{{ errors.what }}</span>
       </label>
       <div class="grid gap-5 sm:grid-cols-2">
         <label class="font-semibold"
-          >Your name <span class="font-normal text-ink-2">(if you like)</span
+          >Your name <span class="font-normal text-ink-2">(optional)</span
           ><input v-model="name" class="field py-2.5 font-normal" maxlength="100" autocomplete="name"
         /></label>
         <label class="font-semibold">
-          Mail address <span class="font-normal text-ink-2">(to hear when it is over)</span>
+          Email address <span class="font-normal text-ink-2">(to hear when it is fixed)</span>
           <input
             v-model="email"
             class="field py-2.5 font-normal"
@@ -124,7 +124,7 @@ const send = (): void => {
       />
       <div>
         <ActButton main type="submit" class="px-5! py-2.5!" :busy="busy">{{
-          knownOf.length ? 'Send it all the same' : 'Send'
+          knownOf.length ? 'Send anyway' : 'Send'
         }}</ActButton>
       </div>
     </form>

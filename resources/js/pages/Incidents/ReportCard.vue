@@ -34,7 +34,7 @@ const link = (): void => {
           {{ report.ref }}, <strong class="text-ink">{{ report.service }}</strong><template v-if="report.site"
             >, {{ report.site }}</template
           ><template v-if="report.name">, {{ report.name }}</template
-          >, told <TimeAgo :at="report.told_at" />
+          >, reported <TimeAgo :at="report.told_at" />
         </p>
       </div>
       <form v-if="mayAct && incidents.length" class="flex flex-wrap items-center gap-1.5" @submit.prevent="link">
@@ -49,7 +49,7 @@ const link = (): void => {
       </form>
       <div v-if="mayAct && choosable !== undefined" class="flex flex-wrap items-center gap-2">
         <label v-if="choosable" class="flex items-center gap-1 text-small"
-          ><input type="checkbox" :checked="isChosen" @change="$emit('choose')" /> together</label
+          ><input type="checkbox" :checked="isChosen" @change="$emit('choose')" /> Select</label
         >
         <ActButton :shortcut="selected ? 'd' : undefined" @click="$emit('declare')">Declare incident</ActButton>
       </div>

@@ -16,15 +16,15 @@ usePoll(10_000, { only: ['report', 'updates', 'known'], headers: LIVE });
     <p class="mb-1 font-mono text-small text-ink-3">{{ report.ref }}</p>
     <h1 class="flex items-center gap-2">
       <StateMark :state="report.resolved_at ? 'restored' : 'up'" :label="false" />
-      {{ report.resolved_at ? 'This is over' : report.incident ? 'We are working on it' : 'We have it' }}
+      {{ report.resolved_at ? 'This is fixed' : report.incident ? 'We are working on it' : 'We have your report' }}
     </h1>
     <p class="mt-2">“{{ report.what }}”</p>
     <p class="text-small text-ink-2">
-      {{ report.service }}{{ report.site ? `, ${report.site}` : '' }}, told <TimeAgo :at="report.told_at" />
+      {{ report.service }}{{ report.site ? `, ${report.site}` : '' }}, reported <TimeAgo :at="report.told_at" />
     </p>
     <p v-if="!report.incident && !report.resolved_at" class="mt-4">
-      {{ report.unlinked ? 'We took it for part of another problem at first; it is not. ' : '' }}Somebody looks at it
-      soon. Keep this address: what is known appears here by itself.
+      {{ report.unlinked ? 'We first took it for part of another problem; it is not. ' : '' }}Somebody will look at it
+      soon. Keep this address: news appears here by itself.
     </p>
     <section v-if="known.length" class="mt-4 border-l-4 border-calm bg-sheet px-4 py-3" role="status">
       <p class="font-semibold">We know of a problem with {{ report.service }}. It may be yours:</p>

@@ -37,7 +37,7 @@ const load = async (): Promise<void> => {
     preview.value = (await answer.json()) as Preview;
     update.value ||= preview.value.update;
   } catch {
-    trouble.value = 'What it will do could not be loaded. Try again when the connection is back.';
+    trouble.value = 'The preview could not be loaded. Try again when the connection is back.';
   }
 };
 onMounted(load);
@@ -54,7 +54,7 @@ const resolve = (): void =>
     <form v-if="preview" class="grid gap-4" @submit.prevent="resolve">
       <TroubleNote :text="action.errors.value.action" />
       <section v-if="preview.firing.length" class="border-l-4 border-call bg-sheet px-3 py-2" role="note">
-        <h3>{{ plural(preview.firing.length, 'alert') }} still {{ preview.firing.length === 1 ? 'fires' : 'fire' }}</h3>
+        <h3>{{ plural(preview.firing.length, 'alert') }} still firing</h3>
         <ul class="mt-1 text-small">
           <li v-for="alert in preview.firing.slice(0, SHOWN)" :key="alert.id" class="flex gap-2 py-0.5">
             <StateMark :state="alert.state" :size="16" /><Link :href="`/alerts/${alert.id}`" class="link">{{
@@ -66,7 +66,7 @@ const resolve = (): void =>
           </li>
         </ul>
         <p class="mt-1 text-small text-ink-2">
-          They stay open after this. Resolve if you know that service is back all the same.
+          They come back to the watch after this. Resolve only if you know that service is back.
         </p>
       </section>
       <section aria-labelledby="will-do">
@@ -78,8 +78,8 @@ const resolve = (): void =>
             resolve {{ plural(preview.reports, 'linked report')
             }}{{
               preview.mails.length
-                ? ` and tell ${plural(preview.mails.length, 'reporter')} by mail: ${preview.mails.join(', ')}`
-                : ', without mail: nobody left an address'
+                ? ` and email ${plural(preview.mails.length, 'reporter')}: ${preview.mails.join(', ')}`
+                : ', without email: nobody left an address'
             }}
           </li>
           <li v-if="preview.calls.length">end the call to {{ preview.calls.join(', ') }}</li>
@@ -104,7 +104,7 @@ const resolve = (): void =>
         What outsiders read
         <textarea v-model="update" rows="2" maxlength="2000" required class="field font-normal" />
         <span class="text-tiny font-normal text-ink-2">{{
-          action.errors.value.update ?? 'Goes on the status page and into the mail to reporters.'
+          action.errors.value.update ?? 'Goes on the status page and into the email to reporters.'
         }}</span>
       </label>
       <div>

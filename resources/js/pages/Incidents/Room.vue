@@ -17,6 +17,7 @@ import CallList from '@/pages/Incidents/CallList.vue';
 import ChangeSheet from '@/pages/Incidents/ChangeSheet.vue';
 import NoteForm from '@/pages/Incidents/NoteForm.vue';
 import ReportCard from '@/pages/Incidents/ReportCard.vue';
+import ItemCard from '@/pages/Topology/ItemCard.vue';
 import ReopenSheet from '@/pages/Incidents/ReopenSheet.vue';
 import SaidItems from '@/pages/Incidents/SaidItems.vue';
 import TogetherNote from '@/pages/Incidents/TogetherNote.vue';
@@ -67,6 +68,8 @@ const kinds = ['all', 'decisions', 'people', 'systems'] as const;
 const note = ref<InstanceType<typeof NoteForm> | null>(null);
 const story = ref<HTMLElement | null>(null);
 
+/** The item whose record is open beside the room. */
+const record = ref<string | null>(null);
 const isOpen = computed(() => props.incident.resolved_at === null);
 const coordination = useAction();
 const coordinates = computed(() => shared.value.me?.coordinates ?? false);
@@ -89,10 +92,10 @@ const soonest = computed(() => shared.value.clocks[0]);
 
 useCommands(() => [
   { name: 'Write down what happened', key: 'n', run: () => note.value?.focus() },
-  { name: 'Show the running clocks', key: 'c', run: () => (sheet.value = 'clocks') },
+  { name: 'Show the deadlines', key: 'c', run: () => (sheet.value = 'clocks') },
   ...(isOpen.value && coordinates.value
     ? [
-        { name: 'Read and send the next update', key: 'u', run: () => (sheet.value = 'update') },
+        { name: 'Review and send the next update', key: 'u', run: () => (sheet.value = 'update') },
         { name: 'Call more people', key: 'p', run: () => (sheet.value = 'call') },
         { name: `Correct what is said about ${props.incident.ref}`, key: 'e', run: () => (sheet.value = 'change') },
         { name: `Resolve ${props.incident.ref}`, key: 'r', run: () => (sheet.value = 'resolve') },
@@ -167,17 +170,17 @@ onMounted(() => {
             incident.service
           }}</Link><template v-else>no service known to be hit</template>. {{ incident.stageWords }}.
           <template v-if="incident.coordinator">{{ incident.coordinator }} coordinates.</template
-          ><strong v-else class="text-call">It declared itself; nobody coordinates yet.</strong>
+          ><strong v-else class="text-call">Declared automatically; nobody coordinates yet.</strong>
           <button
             v-if="isOpen && coordinates && incident.coordinator_id !== shared.me?.id"
             type="button"
             class="link"
             @click="coordination.send(`/incidents/${incident.id}/coordinate`, { from: incident.coordinator_id })"
           >
-            I coordinate
+            Take coordination
           </button>
           <label v-if="isOpen && !coordinates && shared.me?.may.includes('set-stage')" class="inline-block"
-            ><span class="sr-only">How far the work is</span>
+            ><span class="sr-only">Stage</span>
             <select
               class="field inline-block! w-auto! py-0.5"
               :value="incident.stage"
@@ -192,7 +195,7 @@ onMounted(() => {
             </select></label
           >
           <button v-if="isOpen && coordinates" type="button" class="link" @click="sheet = 'change'">
-            Correct this <kbd aria-hidden="true">e</kbd>
+            Edit <kbd aria-hidden="true">e</kbd>
           </button>
         </p>
       </div>
@@ -212,7 +215,7 @@ onMounted(() => {
         <span class="block font-mono text-clock font-semibold" :class="owed < 600_000 ? 'text-call' : 'text-ink'">{{
           remaining(owed)
         }}</span>
-        {{ owed < 0 ? 'update overdue' : 'to the update owed' }}
+        {{ owed < 0 ? 'update overdue' : 'until the next update' }}
       </p>
       <button v-if="soonest" type="button" class="max-w-52 text-left text-tiny text-ink-2" @click="sheet = 'clocks'">
         <span
@@ -236,17 +239,18 @@ onMounted(() => {
           :key="call.id"
           class="mb-3 border border-line border-l-[5px] border-l-call bg-sheet p-2"
         >
-          <strong class="text-call">{{ call.ended }}.</strong> Nobody comes by this call.
+          <strong class="text-call">{{ call.ended }}.</strong> Nobody is coming from this call.
           <button v-if="coordinates" type="button" class="link" @click="sheet = 'call'">Call somebody else</button>
         </p>
-        <LongText class="mb-3" lead="So far:" :text="soFar" />
+        <LongText class="mb-3" lead="Summary:" :text="soFar" />
         <div
           v-if="hit.grown"
           class="mb-3 border border-line border-l-4 border-l-call bg-sheet p-2 text-small"
           role="status"
         >
           <p>
-            <strong>It has grown: priority {{ hit.grown.priority }}</strong> by what is hit now. {{ hit.grown.why }}
+            <strong>Impact has grown: priority {{ hit.grown.priority }}</strong> fits what is affected now.
+            {{ hit.grown.why }}
           </p>
           <WhyForm
             v-if="coordinates"
@@ -273,13 +277,13 @@ onMounted(() => {
           class="mb-3"
         />
         <template v-if="causes.length">
-          <h2>Most likely behind it</h2>
+          <h2>Likely cause</h2>
           <CauseList :causes="causes" class="mb-3" />
         </template>
         <h2 class="flex justify-between">
           <span>What is hit</span
           ><span
-            >{{ hitWords(reach) }}. <Link :href="`/reach?incident=${incident.id}`" class="link">Both ways</Link></span
+            >{{ hitWords(reach) }}. <Link :href="`/reach?incident=${incident.id}`" class="link">Full map</Link></span
           >
         </h2>
         <p v-if="isOpen && hit.behind" class="text-small text-ink-2">
@@ -305,10 +309,10 @@ onMounted(() => {
             />
           </li>
         </ul>
-        <ReachView :reach="reach" :height="340" compact />
+        <ReachView :reach="reach" :height="340" compact beside @record="(item) => (record = item)" />
         <SaidItems :incident="incident.id" :items="said" :may-act="coordinates && isOpen" class="mt-1" />
         <h2 class="mt-3 mb-1 flex justify-between">
-          <span>Alerts</span><span>{{ firing.length }} of {{ alerts.length }} still fire</span>
+          <span>Alerts</span><span>{{ firing.length }} of {{ alerts.length }} still firing</span>
         </h2>
         <ul class="text-small">
           <li v-for="alert in alerts" :key="alert.id" class="row-rule flex gap-2 py-1">
@@ -320,10 +324,10 @@ onMounted(() => {
               >
               <WhyForm
                 v-if="isOpen && coordinates"
-                words="Take out…"
+                words="Unlink…"
                 :about="`the alert ${alert.title}`"
                 question="Why it does not belong here"
-                button="Take it out"
+                button="Unlink it"
                 :url="`/incidents/${incident.id}/alerts/detach`"
                 :data="{ alerts: [alert.id] }"
             /></span>
@@ -375,7 +379,9 @@ onMounted(() => {
           }}</span>
         </h2>
         <CallList :calls="calls" :incident="incident.id" :may-stop="isOpen && coordinates" />
-        <ActButton v-if="isOpen && coordinates" shortcut="p" class="mt-1" @click="sheet = 'call'">Call more…</ActButton>
+        <ActButton v-if="isOpen && coordinates" shortcut="p" class="mt-1" @click="sheet = 'call'"
+          >Call people…</ActButton
+        >
         <h2 class="mt-4 mb-1 flex justify-between">
           <span>Here</span><span>{{ present.length }}</span>
         </h2>
@@ -386,7 +392,7 @@ onMounted(() => {
           </li>
         </ul>
         <p v-if="people.length > present.length" class="mt-1 text-small text-ink-2">
-          Not now:
+          Not here now:
           {{
             people
               .filter((one) => !one.here)
@@ -395,16 +401,14 @@ onMounted(() => {
           }}
         </p>
 
-        <h2 class="mt-4 mb-1">To say next</h2>
+        <h2 class="mt-4 mb-1">Next update</h2>
         <template v-if="isOpen">
-          <p class="mb-2 text-small text-ink-2">
-            Update {{ draft.number }}, drafted from what is known: “{{ draft.text }}”
-          </p>
+          <p class="mb-2 text-small text-ink-2">Update {{ draft.number }}, drafted: “{{ draft.text }}”</p>
           <ActButton v-if="coordinates" main shortcut="u" class="w-full" @click="sheet = 'update'"
-            >Read and send</ActButton
+            >Review and send</ActButton
           >
         </template>
-        <p v-else class="text-small text-ink-2">Nothing: outsiders were told that it is over.</p>
+        <p v-else class="text-small text-ink-2">None: outsiders were told that it is over.</p>
         <details v-if="updates.length" class="mt-2 text-small">
           <summary>{{ plural(updates.length, 'update') }} given</summary>
           <p v-for="update in updates" :key="update.number" class="row-rule py-1.5 text-ink-2">
@@ -413,7 +417,7 @@ onMounted(() => {
           </p>
         </details>
 
-        <h2 class="mt-4 mb-1">Belongs to it</h2>
+        <h2 class="mt-4 mb-1">Linked</h2>
         <p v-if="reports.length === 0" class="text-small text-ink-2">No report is linked.</p>
         <ul class="text-small">
           <li v-for="report in reports" :key="report.id" class="row-rule py-1">
@@ -424,16 +428,16 @@ onMounted(() => {
             >
             <WhyForm
               v-if="isOpen && coordinates"
-              words="Take out…"
+              words="Unlink…"
               :about="report.ref"
               question="Why it is about something else"
-              button="Take it out"
+              button="Unlink it"
               :url="`/reports/${report.id}/unlink`"
             />
           </li>
         </ul>
         <template v-if="isOpen && looseReports.length">
-          <h2 class="mt-3 mb-1">Reports that belong nowhere yet</h2>
+          <h2 class="mt-3 mb-1">Reports not linked yet</h2>
           <ReportCard
             v-for="report in looseReports"
             :key="report.id"
@@ -457,7 +461,8 @@ onMounted(() => {
     <ReopenSheet v-if="sheet === 'reopen'" :incident="incident" @close="sheet = null" />
     <ResolveSheet v-if="sheet === 'resolve'" :incident="incident" @close="sheet = null" />
     <ChangeSheet v-if="sheet === 'change'" :incident="incident" :choices="choices" @close="sheet = null" />
-    <SideSheet v-if="sheet === 'clocks'" open title="What is running out" @close="sheet = null"
+    <ItemCard v-if="record" :item="record" @close="record = null" @open="(item) => (record = item)" />
+    <SideSheet v-if="sheet === 'clocks'" open title="Deadlines" @close="sheet = null"
       ><RunningClocks :clocks="shared.clocks"
     /></SideSheet>
   </AppShell>

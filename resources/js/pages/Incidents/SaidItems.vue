@@ -42,7 +42,7 @@ const unsay = (item: string): void => action.send(`/incidents/${props.incident}/
       </li>
     </ul>
     <template v-if="mayAct">
-      <button v-if="!adding" type="button" class="link" @click="adding = true">Add or leave out an item…</button>
+      <button v-if="!adding" type="button" class="link" @click="adding = true">Add or exclude an item…</button>
       <form v-else class="mt-1 grid gap-2" @submit.prevent="say">
         <ItemPicker v-if="!picked" label="Item or service" @pick="(one) => (picked = one)" />
         <template v-else>

@@ -34,11 +34,11 @@ const attach = (one: Together['troubles'][number]): void => {
   <section class="rounded-edge border border-line bg-sheet px-3 py-2 text-small" role="note">
     <p>
       <strong
-        >{{ NUMBERS[count] ?? count }} troubles hang on
+        >{{ NUMBERS[count] ?? count }} problems depend on
         <Link :href="`/estate/${encodeURIComponent(together.item.id)}`" class="link">{{
           together.item.name
         }}</Link></strong
-      >. They may be one.
+      >. They may be one problem.
     </p>
     <ul>
       <li

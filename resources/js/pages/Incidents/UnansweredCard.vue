@@ -31,7 +31,7 @@ const end = (): void =>
       </p>
       <form v-if="ending" class="mt-2 flex flex-wrap items-end gap-2" @submit.prevent="end">
         <label class="flex-1 text-small font-semibold"
-          >Why nobody is needed<input v-model="why" class="field" maxlength="500" required autofocus
+          >Why no one is needed<input v-model="why" class="field" maxlength="500" required autofocus
         /></label>
         <ActButton type="submit" :busy="action.busy.value">End the call</ActButton>
         <button type="button" class="link py-2 text-small" @click="ending = false">Cancel</button>
@@ -44,7 +44,7 @@ const end = (): void =>
         class="rounded-edge border-[1.5px] border-ink px-3 py-1 font-semibold"
         >Call somebody else</Link
       >
-      <ActButton v-if="!ending" @click="ending = true">Nobody is needed…</ActButton>
+      <ActButton v-if="!ending" @click="ending = true">No one needed…</ActButton>
     </div>
   </article>
 </template>

@@ -185,7 +185,7 @@ watch(
           <span>Needs a decision</span><span>{{ rows.length === 0 ? 'nothing' : `${rows.length}${oldest}` }}</span>
         </h2>
         <p v-if="rows.length === 0" class="mb-4 border border-line bg-sheet p-4 text-ink-2">
-          Nothing waits for a decision. New alerts and reports appear here by themselves.
+          Nothing needs a decision. New alerts and reports appear here by themselves.
           <Link href="/alerts?show=all" class="link">See past alerts</Link>.
         </p>
         <TogetherNote v-for="one in together" :key="one.item.id" :together="one" :may-act="coordinates" class="mb-2" />
@@ -250,9 +250,9 @@ watch(
         <IncidentRow v-for="incident in incidents" :key="incident.id" :incident="incident" />
       </div>
       <aside
-        class="min-h-0 overflow-y-auto border-line px-4 py-3 max-lg:order-first max-lg:border-b lg:border-l"
+        class="min-h-0 overflow-y-auto border-line px-4 py-3 sm:max-lg:order-first max-lg:border-y lg:border-l"
         tabindex="0"
-        aria-label="Running clocks"
+        aria-label="Deadlines"
       >
         <RunningClocks :clocks="shared.clocks" />
       </aside>

@@ -114,7 +114,7 @@ const stands = computed(() => {
   if (props.heldByMe && props.handedTo)
     return `You have it until ${props.handedTo} says yes; if they do not, the next person is called.`;
   if (props.heldByMe && props.beginsAt && millis(props.beginsAt) > now.value)
-    return `You have it, and begin in ${remaining(millis(props.beginsAt) - now.value)}. You are asked again then.`;
+    return `You have it, and start in ${remaining(millis(props.beginsAt) - now.value)}. You are asked again then.`;
   if (props.heldByMe && props.asksAgain) return 'Nothing was done since you took it. Are you on it?';
   if (props.heldByMe) return `You have it since ${clockTime(props.answeredAt ?? props.incident.started_at)}.`;
   if (props.heldBy) return `${props.heldBy} has it. You can still join.`;
@@ -186,8 +186,8 @@ const stands = computed(() => {
         <dt class="text-small text-ink-2">Alerts, {{ alertCount }}</dt>
         <dd v-for="alert in alerts.slice(0, 3)" :key="alert.id" class="line-clamp-2 text-small">{{ alert.title }}</dd>
         <dd v-for="alert in mended" :key="alert.title" class="text-small text-ink-2">
-          Since you were paged, a signal that came late
-          {{ alert.withdrawn ? 'showed that this was no alert' : 'changed when this began' }}: {{ alert.title }}
+          Since you were paged, a late signal
+          {{ alert.withdrawn ? 'showed that there was no alert' : 'changed when this started' }}: {{ alert.title }}
         </dd>
       </div>
       <div>
@@ -212,10 +212,10 @@ const stands = computed(() => {
       <template v-if="!isOver">
         <form v-if="saying" class="grid gap-2" @submit.prevent="reply(saying)">
           <label v-if="saying === 'no'" class="text-small font-semibold"
-            >Why, in a word (if you like)<input v-model="why" class="field py-3" maxlength="500" autofocus
+            >Why (optional)<input v-model="why" class="field py-3" maxlength="500" autofocus
           /></label>
           <label v-else-if="saying === 'later'" class="text-small font-semibold"
-            >I begin in so many minutes<input
+            >Minutes until you start<input
               v-model.number="minutes"
               type="number"
               min="1"
@@ -234,7 +234,7 @@ const stands = computed(() => {
           >
             <template v-if="saying === 'no'">{{ heldByMe ? 'Hand it back' : 'No, I can’t' }}</template>
             <template v-else-if="saying === 'later'">Yes, in {{ minutes }} minutes</template>
-            <template v-else>Page {{ to || next || '…' }}; I have it until then</template>
+            <template v-else>Page {{ to || next || '…' }}; you have it until then</template>
           </button>
           <button type="button" class="link py-2 text-small" @click="saying = null">Back</button>
         </form>

@@ -6,7 +6,7 @@ defineProps<{ why: string; incident: number | null }>();
 </script>
 
 <template>
-  <Head title="This link is over" />
+  <Head title="This link has expired" />
   <main class="mx-auto grid min-h-dvh max-w-md content-center gap-4 p-4">
     <h1>This link does not open the page</h1>
     <p>{{ why }}</p>

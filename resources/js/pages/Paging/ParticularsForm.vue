@@ -28,13 +28,13 @@ const save = (): void =>
 </script>
 
 <template>
-  <form class="grid gap-2 text-small" aria-label="Particulars" @submit.prevent="save">
-    <h2>Particulars</h2>
+  <form class="grid gap-2 text-small" aria-label="Details" @submit.prevent="save">
+    <h2>Details</h2>
     <TroubleNote :text="wrong" />
     <div class="grid grid-cols-2 gap-2">
       <label>Name <input v-model="edited.name" class="field py-1" maxlength="80" required /></label>
       <label>Title <input v-model="edited.title" class="field py-1" maxlength="80" /></label>
-      <label>Mail, to sign in with <input v-model="edited.email" class="field py-1" type="email" required /></label>
+      <label>Email, for signing in <input v-model="edited.email" class="field py-1" type="email" required /></label>
       <label
         >Team
         <select v-model="edited.team" class="field py-1">
@@ -50,6 +50,6 @@ const save = (): void =>
         >
       </fieldset>
     </div>
-    <ActButton type="submit" :busy="action.busy.value" :disabled="!isChanged">Save the particulars</ActButton>
+    <ActButton type="submit" :busy="action.busy.value" :disabled="!isChanged">Save the details</ActButton>
   </form>
 </template>

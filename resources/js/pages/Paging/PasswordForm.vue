@@ -23,19 +23,19 @@ const save = (): void => {
 <template>
   <form class="grid gap-2 text-small" aria-label="Password" @submit.prevent="save">
     <h2>Password</h2>
-    <p v-if="!signsIn" class="text-ink-2">None: they are paged, and do not sign in.</p>
+    <p v-if="!signsIn" class="text-ink-2">None: they are paged but cannot sign in.</p>
     <TroubleNote :text="wrong" />
     <label v-if="isMe"
-      >The one that I have now
+      >Current password
       <input v-model="present" class="field py-1" type="password" autocomplete="current-password" required
     /></label>
     <label
-      >A new one, of 10 characters or more
+      >New password, 10 characters or more
       <input v-model="password" class="field py-1" type="password" autocomplete="new-password" minlength="10" required
     /></label>
     <ActButton type="submit" :busy="action.busy.value">Set it</ActButton>
     <p role="status" class="text-ink-2">
-      {{ isDone ? 'It is set. Whoever is signed in with the old one elsewhere has to sign in anew.' : '' }}
+      {{ isDone ? 'Saved. Sessions elsewhere have to sign in again.' : '' }}
     </p>
   </form>
 </template>

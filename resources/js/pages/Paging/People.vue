@@ -61,7 +61,7 @@ const add = (): void => {
             >Find <input v-model="find" type="search" class="field inline-block! w-48! py-1"
           /></label>
           <label v-if="doubtful || onlyDoubtful" class="flex items-center gap-1 text-small"
-            ><input v-model="onlyDoubtful" type="checkbox" />only the {{ doubtful }} who may not be reached</label
+            ><input v-model="onlyDoubtful" type="checkbox" />only the {{ doubtful }} who may be unreachable</label
           >
         </div>
         <table class="w-full table-fixed text-left text-small">
@@ -70,7 +70,7 @@ const add = (): void => {
               <th class="w-56 py-1 font-semibold md:w-64">Person</th>
               <th class="w-40 font-semibold max-md:hidden">Team</th>
               <th class="w-56 font-semibold max-md:hidden">Reached by</th>
-              <th class="font-semibold">What is doubtful</th>
+              <th class="font-semibold">Problems</th>
             </tr>
           </thead>
           <tbody>
@@ -97,11 +97,11 @@ const add = (): void => {
             </tr>
           </tbody>
         </table>
-        <p v-if="shown.length === 0" class="mt-2 text-small text-ink-2">Nobody fits that.</p>
+        <p v-if="shown.length === 0" class="mt-2 text-small text-ink-2">Nobody matches.</p>
       </div>
       <div>
-        <form v-if="mayAdd" class="mb-6" aria-label="Add somebody" @submit.prevent="add">
-          <h2 class="mb-1">Add somebody</h2>
+        <form v-if="mayAdd" class="mb-6" aria-label="Add a person" @submit.prevent="add">
+          <h2 class="mb-1">Add a person</h2>
           <TroubleNote :text="wrong" />
           <div class="grid gap-3 text-small sm:grid-cols-2">
             <label>Name <input v-model="form.name" class="field" maxlength="80" required /></label>
@@ -125,7 +125,9 @@ const add = (): void => {
               >
             </fieldset>
           </div>
-          <ActButton class="mt-3" type="submit" :busy="form.processing">Add them, reached by mail at first</ActButton>
+          <ActButton class="mt-3" type="submit" :busy="form.processing"
+            >Add the person, reached by email at first</ActButton
+          >
         </form>
         <TeamList :teams="teams" :may-edit="mayAdd" />
       </div>

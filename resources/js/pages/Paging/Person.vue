@@ -128,7 +128,7 @@ const stands = (one: Test): string => {
   if (one.answered_at) return `answered ${clockTime(one.answered_at)}`;
   if (one.failed_at) return `came back: ${one.error ?? ''}`;
   if (one.delivered_at) return 'arrived; answer it on the device';
-  return one.sent_at ? 'sent; nothing heard of it yet' : 'on its way';
+  return one.sent_at ? 'sent; not confirmed yet' : 'on its way';
 };
 const inOrder = (ways: Way[]): string =>
   ways.map((one) => `${words(one.channel)}${one.after ? ` after ${one.after} s` : ' at once'}`).join(', ') || 'nothing';
@@ -158,7 +158,7 @@ const wrong = computed(
     >
       <div>
         <form @submit.prevent="save">
-          <h1>{{ isMe ? 'How I am reached' : `How ${person.name} is reached` }}</h1>
+          <h1>{{ isMe ? 'My contacts' : `How ${person.name} is reached` }}</h1>
           <p class="mb-3 text-small text-ink-2">
             {{ [person.title, person.team, person.time_zone].filter(Boolean).join(', ') }}.
             <strong v-if="person.left" class="text-call">Has left {{ clockTime(person.left) }}.</strong>
@@ -199,13 +199,13 @@ const wrong = computed(
             </li>
           </ul>
           <p v-if="edited.contacts.length === 0" class="text-small font-semibold text-call">
-            Nothing: nobody can reach {{ isMe ? 'you' : 'them' }}.
+            None: nobody can reach {{ isMe ? 'you' : 'them' }}.
           </p>
           <div v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-4 text-small">
             <label v-if="free.length"
               >Add
               <select class="field inline-block! w-44! py-1" aria-label="Add a way" @change="add">
-                <option value="">a way…</option>
+                <option value="">A contact…</option>
                 <option v-for="one in free" :key="one.value" :value="one.value">{{ one.words }}</option>
               </select></label
             >
@@ -214,8 +214,8 @@ const wrong = computed(
 
           <h2 class="mt-5 mb-1">Rules of {{ isMe ? 'my' : 'their' }} own</h2>
           <p class="mb-2 text-small text-ink-2">
-            The first that fits counts, on the clocks of {{ person.time_zone }}. Where none fits, the contacts above are
-            tried.
+            The first that matches counts, on the clocks of {{ person.time_zone }}. Where none matches, the contacts
+            above are tried.
           </p>
           <ol>
             <li v-for="(rule, i) in edited.rules" :key="i" class="mb-2 border border-line bg-sheet p-3 text-small">
@@ -243,19 +243,17 @@ const wrong = computed(
                 </span>
               </fieldset>
               <button v-if="mayEdit" type="button" class="link mt-1" @click="edited.rules.splice(i, 1)">
-                Drop this rule
+                Remove this rule
               </button>
             </li>
           </ol>
           <p v-if="edited.rules.length === 0" class="text-small text-ink-2">None yet.</p>
           <div v-if="mayEdit" class="mt-2 flex flex-wrap items-center gap-4">
             <button v-if="edited.contacts.length" type="button" class="link text-small" @click="addRule">
-              A further rule
+              Add a rule
             </button>
             <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged">Save</ActButton>
-            <button v-if="isChanged" type="button" class="link text-small" @click="edited = copy(kept)">
-              Put it back
-            </button>
+            <button v-if="isChanged" type="button" class="link text-small" @click="edited = copy(kept)">Undo</button>
           </div>
         </form>
         <div
@@ -266,7 +264,7 @@ const wrong = computed(
           <PasswordForm v-if="mayEdit" :person="person.id" :is-me="isMe" :signs-in="signsIn" />
         </div>
       </div>
-      <section aria-label="What that comes to">
+      <section aria-label="What this comes to">
         <h2 class="mb-1">If a page came now</h2>
         <dl class="text-small">
           <div v-for="one in present" :key="one.urgency" class="row-rule py-1">
@@ -276,7 +274,7 @@ const wrong = computed(
         </dl>
         <h2 class="mt-5 mb-1">Tests</h2>
         <p v-if="tests.length === 0" class="text-small text-ink-2">
-          None yet. A test goes out as a real page does, and says that it is one.
+          None yet. A test goes out like a real page, and says so.
         </p>
         <ol class="text-small" aria-live="polite">
           <li v-for="one in tests" :key="one.id" class="row-rule grid grid-cols-[3.2rem_1fr] py-1">
@@ -298,7 +296,7 @@ const wrong = computed(
             </li>
           </ul>
         </template>
-        <h2 class="mt-5 mb-1">Away, or would rather not, on the clocks of {{ person.time_zone }}</h2>
+        <h2 class="mt-5 mb-1">Away, or prefers not to be on call, on the clocks of {{ person.time_zone }}</h2>
         <TroubleNote :text="calendar.errors.file ?? Object.values(away.errors.value)[0]" />
         <ul v-if="gaps.length" class="mb-2 border-l-2 border-call pl-3 text-small" aria-label="Gaps that leave makes">
           <li v-for="gap in gaps" :key="gap.rota + gap.from">
@@ -310,7 +308,7 @@ const wrong = computed(
         <ul class="text-small">
           <li v-for="one in absences" :key="one.id" class="row-rule flex gap-2 py-1">
             <span class="flex-1"
-              ><strong>{{ one.kind === 'leave' ? 'Leave' : 'Rather not' }}</strong
+              ><strong>{{ one.kind === 'leave' ? 'Leave' : 'Prefers not to' }}</strong
               >, {{ theirClock(one.from) }} to {{ theirClock(one.to) }}{{ one.what ? `: ${one.what}` : '' }}</span
             >
             <button
@@ -333,15 +331,15 @@ const wrong = computed(
             <label
               >It is
               <select v-model="absence.kind" class="field py-1">
-                <option value="leave">leave: a gap</option>
-                <option value="wish">a wish: rather not</option>
+                <option value="leave">leave: leaves a gap</option>
+                <option value="wish">a wish: prefers not to</option>
               </select></label
             >
             <label>What <input v-model="absence.what" class="field py-1" maxlength="80" /></label>
           </div>
-          <ActButton type="submit" :busy="away.busy.value">Put it in</ActButton>
+          <ActButton type="submit" :busy="away.busy.value">Add</ActButton>
           <label
-            >Or all leave from a calendar file (.ics)
+            >Or import leave from a calendar file (.ics)
             <input type="file" accept=".ics,text/calendar" class="field py-1" @change="takeCalendar"
           /></label>
         </form>
@@ -352,7 +350,7 @@ const wrong = computed(
           </p>
           <div v-else class="text-small">
             <p class="mb-2">
-              From now on {{ person.name }} is paged no more and cannot sign in. Calls that run go on to the next at
+              From now on {{ person.name }} is not paged and cannot sign in. Running calls go on to the next person at
               once.
               <template v-if="rotas.length"
                 >{{ rotas.map((one) => one.name).join(', ') }} still {{ rotas.length === 1 ? 'names' : 'name' }} them:

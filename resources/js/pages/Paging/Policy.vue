@@ -84,7 +84,7 @@ let asked = 0;
 const look = useDebounceFn(async () => {
   const mine = ++asked;
   if (edited.value.steps.some((step) => step.targets.length === 0) || edited.value.steps.length === 0) {
-    trouble.value = 'Choose whom each step calls; then what a call would do stands here.';
+    trouble.value = 'Choose whom each step calls to see what a call would do.';
     return;
   }
   const answer = await ask<Course>(`/policies/${props.team.id}/dry-run`, {
@@ -137,7 +137,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
         <h1 class="mb-1">When {{ team.name }} is called</h1>
         <p class="mb-3 text-small text-ink-2">
           <Link :href="`/on-call/${team.id}`" class="link">Its rota</Link>.
-          <template v-if="running">A call that runs now goes on by the policy that it began with.</template>
+          <template v-if="running">A running call keeps the policy it started with.</template>
         </p>
         <ul v-if="policies.length > 1" class="mb-3 flex flex-wrap gap-x-5 gap-y-1 text-small" aria-label="Policies">
           <li v-for="one in policies" :key="one.id">
@@ -153,7 +153,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
         </ul>
         <TroubleNote :text="wrong" />
         <fieldset v-if="mayEdit" class="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2 text-small">
-          <legend class="mb-1 font-semibold text-ink-2">{{ isNew ? 'A further policy' : 'What it is for' }}</legend>
+          <legend class="mb-1 font-semibold text-ink-2">{{ isNew ? 'Add a policy' : 'What it is for' }}</legend>
           <label
             >Name <input v-model="edited.name" class="field inline-block! w-56! py-1" maxlength="80" required
           /></label>
@@ -196,7 +196,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
                   ×
                 </button>
               </li>
-              <li v-if="step.targets.length === 0" class="font-semibold text-call">calls nobody: choose somebody</li>
+              <li v-if="step.targets.length === 0" class="font-semibold text-call">calls nobody: choose someone</li>
             </ul>
             <div v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-3 text-small">
               <label
@@ -232,7 +232,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
         </ol>
         <p v-if="mayEdit" class="mb-3 text-small">
           <label
-            >A yes after which nothing is done is asked about after
+            >If nothing happens after a yes, ask again after
             <TypedField
               class="field inline-block! w-20! py-1"
               type="number"
@@ -244,7 +244,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
             />
             minutes</label
           ><label
-            >, and the call goes on if there is no answer within
+            >, and call on if there is no answer within
             <TypedField
               class="field inline-block! w-20! py-1"
               type="number"
@@ -260,10 +260,10 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
         </p>
         <div v-if="mayEdit" class="flex flex-wrap items-end gap-4">
           <button type="button" class="link text-small" @click="edited.steps.push({ targets: [], wait_seconds: 300 })">
-            A further step
+            Add a step
           </button>
           <label class="text-small"
-            >All of it, times
+            >Rounds
             <input
               v-model.number="edited.rounds"
               class="field inline-block! w-16! py-1"
@@ -273,9 +273,9 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
               required
           /></label>
           <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged">Save the policy</ActButton>
-          <button v-if="isChanged" type="button" class="link text-small" @click="edited = copy()">Put it back</button>
+          <button v-if="isChanged" type="button" class="link text-small" @click="edited = copy()">Undo</button>
           <button v-if="!isNew && policy.id" type="button" class="link ml-auto text-small" @click="another">
-            A policy for other hours, urgency or service
+            Add a policy for other hours, urgency or service
           </button>
           <button
             v-if="policies.length > 1 && policy.id && !isNew"
@@ -283,13 +283,13 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
             class="link text-small"
             @click="dropping.send(`/policies/${team.id}/${policy.id}/drop`, {})"
           >
-            Drop this one
+            Delete this policy
           </button>
         </div>
-        <p v-else class="text-small text-ink-2">All of it {{ policy.rounds }} times.</p>
+        <p v-else class="text-small text-ink-2">Repeated {{ policy.rounds }} times.</p>
       </form>
       <section aria-label="What it would do now">
-        <h2 class="mb-1">If it were called, and nobody answered</h2>
+        <h2 class="mb-1">If called now and nobody answered</h2>
         <p class="mb-2 flex flex-wrap items-end gap-3 text-small">
           <label>at <WhenField v-model="at" /></label>
           <label
@@ -327,7 +327,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
             </li>
           </ol>
           <p v-if="course.ends" class="mt-1 text-small text-ink-2">
-            At {{ clockTime(course.ends).slice(-5) }} every step was tried, and the coordinator is told.
+            At {{ clockTime(course.ends).slice(-5) }} every step has been tried, and the coordinator is told.
           </p>
         </template>
       </section>

@@ -37,7 +37,7 @@ const add = (): void => action.send('/teams', { name: further.value }, () => (fu
             required
             :aria-label="`Name of ${team.name}`"
           />
-          <ActButton type="submit" :busy="action.busy.value">Name it so</ActButton>
+          <ActButton type="submit" :busy="action.busy.value">Save the name</ActButton>
           <button type="button" class="link" @click="naming = null">Leave it</button>
         </form>
         <template v-else>
@@ -57,14 +57,10 @@ const add = (): void => action.send('/teams', { name: further.value }, () => (fu
         </template>
       </li>
     </ul>
-    <p v-if="teams.length === 0" class="text-ink-2">
-      None yet. Whatever is watched belongs to a team, which is called for it.
-    </p>
+    <p v-if="teams.length === 0" class="text-ink-2">None yet. Each item belongs to a team, which is called for it.</p>
     <form v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-3" @submit.prevent="add">
-      <label class="flex-1"
-        >A further team <input v-model="further" class="field py-1" maxlength="80" required
-      /></label>
-      <ActButton type="submit" :busy="action.busy.value">Make it</ActButton>
+      <label class="flex-1">Add a team <input v-model="further" class="field py-1" maxlength="80" required /></label>
+      <ActButton type="submit" :busy="action.busy.value">Create</ActButton>
     </form>
   </section>
 </template>

@@ -28,7 +28,7 @@ const yes = (): void => {
   <Head title="A test page" />
   <main class="mx-auto grid min-h-dvh max-w-md content-center gap-4 p-4">
     <h1>A test, {{ person }}</h1>
-    <p>Nothing is wrong. This is how a page by {{ way }} reaches you.</p>
+    <p>Nothing is wrong. This is what a page by {{ way }} looks like.</p>
     <TroubleNote :text="trouble" />
     <p v-if="answeredAt" role="status" class="text-head font-semibold text-calm">
       You answered {{ clockTime(answeredAt) }}. It works.

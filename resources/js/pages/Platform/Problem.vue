@@ -6,9 +6,12 @@ const props = defineProps<{ status: number; why?: string }>();
 const words = computed(
   () =>
     ({
-      403: ['This needs another role.', props.why || 'Ask an administrator, or somebody who coordinates, to do it.'],
+      403: [
+        'Your role does not allow this.',
+        props.why || 'Ask an administrator, or somebody who coordinates, to do it.',
+      ],
       404: ['There is nothing here.', 'The address may be mistyped, or the record is gone.'],
-      503: ['Skarvo is being worked on.', 'Try again in a minute.'],
+      503: ['Skarvo is under maintenance.', 'Try again in a minute.'],
     })[props.status] ?? ['Something went wrong.', 'Try again.'],
 );
 </script>

@@ -34,7 +34,7 @@ const signIn = (as?: Offered): void => {
       <p class="mb-4 text-ink-2">{{ shared.organisation }}, operations.</p>
       <form class="grid gap-3" @submit.prevent="signIn()">
         <label class="font-medium">
-          Mail address
+          Email address
           <input
             v-model="email"
             class="field"
@@ -54,8 +54,8 @@ const signIn = (as?: Offered): void => {
         <div><ActButton main type="submit" :busy="busy">Sign in</ActButton></div>
       </form>
       <p class="mt-6 text-small text-ink-2">
-        No account? <a href="/report" class="link">Tell of a problem</a>, or see
-        <a href="/status" class="link">how things are</a>.
+        No account? <a href="/report" class="link">Report a problem</a>, or see
+        <a href="/status" class="link">the service status</a>.
       </p>
     </section>
     <section v-if="people.length" aria-labelledby="demo-people">

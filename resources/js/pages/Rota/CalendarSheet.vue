@@ -58,15 +58,15 @@ const take = (): void =>
     <form class="grid gap-4 text-small" @submit.prevent="take">
       <TroubleNote :text="trouble ?? form.errors.file ?? (form.errors as Record<string, string>).action" />
       <p class="text-ink-2">
-        Each event is a turn. Who is meant is said by one guest’s mail address, or by the name with which the event’s
-        title begins. From now on, for thirteen months.
+        Each event is a turn. The person is given by a guest’s email address, or by the name at the start of the event’s
+        title. Covers the next thirteen months.
       </p>
       <label class="font-semibold"
         >A calendar file (.ics)
         <input type="file" accept=".ics,text/calendar" class="field" data-first @change="choose"
       /></label>
       <template v-if="preview">
-        <section v-if="preview.refused.length" aria-label="Events that are no turn">
+        <section v-if="preview.refused.length" aria-label="Events that are not turns">
           <h3>{{ plural(preview.refused.length, 'event') }} left out</h3>
           <ul>
             <li v-for="(one, i) in preview.refused.slice(0, 12)" :key="i" class="row-rule py-1">
@@ -81,7 +81,7 @@ const take = (): void =>
           </h3>
           <ul>
             <li v-for="one in preview.changes.slice(0, 40)" :key="one.from" class="row-rule py-1">
-              {{ clockTime(one.from) }} to {{ clockTime(one.to) }}: <strong>{{ one.is }}</strong> in place of
+              {{ clockTime(one.from) }} to {{ clockTime(one.to) }}: <strong>{{ one.is }}</strong> instead of
               {{ one.was }}
             </li>
           </ul>

@@ -75,7 +75,7 @@ const save = (): void =>
 </script>
 
 <template>
-  <SideSheet open title="Even this rota out" @close="emit('close')">
+  <SideSheet open title="Even out this rota" @close="emit('close')">
     <form class="grid gap-4 text-small" @submit.prevent="save">
       <TroubleNote :text="wrong" />
       <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
@@ -88,11 +88,11 @@ const save = (): void =>
           <input v-model.number="rest" class="field w-20!" type="number" min="0" max="168" required
         /></label>
         <label class="flex items-center gap-1 pb-2"
-          ><input v-model="weekends" type="checkbox" />not two weekends running</label
+          ><input v-model="weekends" type="checkbox" />no two weekends in a row</label
         >
       </div>
       <p class="text-ink-2">
-        Leave is kept, wishes where they can be. What each carried in the last quarter counts.
+        Leave is respected, wishes where possible. The last quarter’s load counts.
         {{ busy ? 'Working it out …' : '' }}
       </p>
       <template v-if="proposal">
@@ -103,7 +103,7 @@ const save = (): void =>
           ><span class="block text-tiny text-ink-2">{{ has(one.carried, column) }} last quarter</span>
         </BurdenTable>
         <p v-if="proposal.broken.length" class="font-semibold text-call">
-          Nobody else can take turns in the leave or against the wish of {{ proposal.broken.join(', ') }}.
+          Nobody else can cover the leave or wish of {{ proposal.broken.join(', ') }}.
         </p>
         <section v-if="proposal.changes.length" aria-label="Turns that change hands">
           <h3>
@@ -111,12 +111,12 @@ const save = (): void =>
           </h3>
           <ul>
             <li v-for="one in proposal.changes" :key="one.from" class="row-rule py-1">
-              {{ clockTime(one.from) }} to {{ clockTime(one.to) }}: <strong>{{ one.is_name }}</strong> in place of
+              {{ clockTime(one.from) }} to {{ clockTime(one.to) }}: <strong>{{ one.is_name }}</strong> instead of
               {{ one.was_name }}
             </li>
           </ul>
         </section>
-        <p v-else>It is as even as these rules let it be. Nothing would change.</p>
+        <p v-else>It is as even as these rules allow. Nothing would change.</p>
         <ActButton main type="submit" :busy="action.busy.value" :disabled="proposal.changes.length === 0 || busy">{{
           proposal.changes.length
             ? `Change ${plural(proposal.changes.length, 'turn')}, and tell those whom it touches`

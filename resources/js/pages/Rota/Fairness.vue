@@ -42,18 +42,18 @@ const named = computed(() => Object.entries(props.holidays));
   <AppShell title="Fairness" :follows="{ 'rota.': ['rotas'], 'page.': ['rotas'] }">
     <div class="min-h-0 flex-1 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Fairness">
       <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
-        <h1>What being on call asks in quarter {{ quarter.split('-')[1] }} of {{ quarter.split('-')[0] }}</h1>
+        <h1>On-call load in quarter {{ quarter.split('-')[1] }} of {{ quarter.split('-')[0] }}</h1>
         <p class="text-small">
-          <Link :href="`/fairness?quarter=${before}`" class="link">The quarter before</Link>&ensp;<Link
+          <Link :href="`/fairness?quarter=${before}`" class="link">Previous quarter</Link>&ensp;<Link
             :href="`/fairness?quarter=${after}`"
             class="link"
-            >The one after</Link
+            >Next quarter</Link
           >
         </p>
         <Link href="/on-call" class="link ml-auto text-small">Who is on call</Link>
       </div>
       <p class="mb-3 text-small text-ink-2">
-        A night is 22:00 to 06:00; it counts for whoever has an hour of it. What stands out is bold.
+        A night is 22:00 to 06:00; it counts for whoever has an hour of it. Outliers are bold.
         <template v-if="named.length"
           >Public holidays: {{ named.map(([date, name]) => `${name} (${date})`).join(', ') }}.</template
         ><template v-else>No public holidays are known for this quarter.</template>

@@ -10,7 +10,7 @@ const now = useNow();
 
 <template>
   <article class="rounded-edge border bg-sheet px-3 py-2.5" :class="selected ? 'border-ink' : 'border-line'">
-    <h3>Nobody is on call for a while within the next day</h3>
+    <h3>Gaps in on-call cover within the next day</h3>
     <ul class="text-small">
       <li v-for="gap in gaps" :key="`${gap.rota}${gap.from}`" class="row-rule flex flex-wrap gap-x-3 py-1">
         <span class="min-w-48 flex-1"
@@ -18,7 +18,7 @@ const now = useNow();
           >: {{ millis(gap.from) <= now ? 'now' : `from ${clockTime(gap.from)}` }} to {{ clockTime(gap.to) }},
           {{ lasting(millis(gap.to) - Math.max(now, millis(gap.from))) }}</span
         >
-        <Link :href="`/on-call/${encodeURIComponent(gap.rota)}`" class="link">Put somebody on call</Link>
+        <Link :href="`/on-call/${encodeURIComponent(gap.rota)}`" class="link">Put someone on call</Link>
       </li>
     </ul>
   </article>

@@ -71,9 +71,10 @@ const mayWrite = (one: Handover): boolean => !one.confirmed && (one.mine !== nul
     <div class="min-h-0 flex-1 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Handovers">
       <h1 class="mb-1">Handovers, the last 12 hours and the next 36</h1>
       <p class="mb-3 text-small text-ink-2">
-        Each puts itself together. Whoever leaves adds what only they know; whoever comes confirms that they read it.
+        Each is put together automatically. The person leaving adds what only they know; the person coming confirms
+        having read it.
       </p>
-      <p v-if="handovers.length === 0">Nobody hands over in this time. The rotas are under On call.</p>
+      <p v-if="handovers.length === 0">No handovers in this time. The rotas are under On call.</p>
       <div class="grid gap-4 xl:grid-cols-2">
         <article
           v-for="one in handovers"
@@ -93,7 +94,7 @@ const mayWrite = (one: Handover): boolean => !one.confirmed && (one.mine !== nul
             </p>
           </div>
           <p v-if="one.sections.every((section) => section.lines.length === 0)" class="mt-2 text-small text-ink-2">
-            Nothing is open, nothing was noisy, and there is nothing to watch.
+            Nothing open, nothing noisy, nothing to watch.
           </p>
           <section
             v-for="section in one.sections.filter((each) => each.lines.length > 0)"
@@ -108,19 +109,19 @@ const mayWrite = (one: Handover): boolean => !one.confirmed && (one.mine !== nul
             </ul>
           </section>
           <section class="mt-2 text-small">
-            <h3 class="text-small! text-ink-2!">Added by whoever leaves</h3>
+            <h3 class="text-small! text-ink-2!">Added by the person leaving</h3>
             <template v-if="mayWrite(one)">
               <textarea
                 :value="text(one)"
                 rows="3"
                 maxlength="5000"
                 class="field"
-                :aria-label="`What ${one.comes ?? 'whoever comes'} has to know, ${one.team}`"
+                :aria-label="`What ${one.comes ?? 'the next person'} has to know, ${one.team}`"
                 placeholder="What only you know: what you tried, what you would do next"
                 @input="type(one, $event)"
               />
               <ActButton v-if="text(one) !== one.added" class="mt-1" :busy="action.busy.value" @click="save(one)"
-                >Save it for {{ one.comes ?? 'whoever comes' }}</ActButton
+                >Save for {{ one.comes ?? 'the next person' }}</ActButton
               >
             </template>
             <p v-else class="whitespace-pre-line">{{ one.added || 'Nothing.' }}</p>
@@ -134,7 +135,7 @@ const mayWrite = (one: Handover): boolean => !one.confirmed && (one.mine !== nul
               :busy="action.busy.value"
               @click="action.send(`/handovers/${id(one)}/confirm`, {})"
               >{{
-                one.mine === 'comes' ? 'I read it, and take over' : `Confirm for ${one.comes ?? 'nobody'}`
+                one.mine === 'comes' ? 'I have read it and take over' : `Confirm for ${one.comes ?? 'nobody'}`
               }}</ActButton
             >
           </p>

@@ -53,7 +53,7 @@ const dropWindow = (i: number): void => {
     <ol class="mt-2 list-decimal pl-5">
       <li v-for="(person, i) in layer.people" :key="`${person}${i}`" class="py-0.5">
         {{ names.get(person) ?? person }}
-        <button v-if="i > 0" type="button" class="link ml-2" @click="sooner(i)">Sooner</button>
+        <button v-if="i > 0" type="button" class="link ml-2" @click="sooner(i)">Earlier</button>
         <button
           type="button"
           class="link ml-2"
@@ -66,8 +66,8 @@ const dropWindow = (i: number): void => {
     </ol>
     <label class="mt-1 block"
       >Then
-      <select class="field inline-block! w-52! py-1" :aria-label="`A further person in layer ${number}`" @change="add">
-        <option value="">choose somebody…</option>
+      <select class="field inline-block! w-52! py-1" :aria-label="`Add a person to layer ${number}`" @change="add">
+        <option value="">choose someone…</option>
         <option v-for="one in people" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select></label
     >
@@ -107,7 +107,7 @@ const dropWindow = (i: number): void => {
     </div>
     <p class="mt-2">
       <button type="button" class="link" @click="addWindow">
-        {{ layer.windows?.length ? 'A further window' : 'Only in part of the week' }}
+        {{ layer.windows?.length ? 'Add a window' : 'Only in part of the week' }}
       </button>
     </p>
   </fieldset>

@@ -69,8 +69,8 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
       <form @submit.prevent="save">
         <h1 class="mb-1">{{ rota.name }}: who takes turns</h1>
         <p class="mb-3 text-small text-ink-2">
-          A later layer covers the earlier ones where it speaks. Times are those of {{ rota.time_zone }}.
-          <Link :href="`/on-call/${rota.id}`" class="link">Back to its turns</Link>
+          Later layers override earlier ones. Times are those of {{ rota.time_zone }}.
+          <Link :href="`/on-call/${rota.id}`" class="link">Back to the turns</Link>
         </p>
         <TroubleNote :text="wrong" />
         <p v-if="layers.length === 0" class="mb-2 border border-line bg-sheet p-3 text-small text-ink-2">
@@ -88,7 +88,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
           @out="layers.splice(i, 1)"
         />
         <p class="flex flex-wrap items-center gap-4">
-          <button type="button" class="link text-small" @click="add">A further layer</button>
+          <button type="button" class="link text-small" @click="add">Add a layer</button>
           <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged || trouble !== null"
             >Save the layers</ActButton
           >
@@ -98,14 +98,14 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
         <h2 class="mb-1">The next six weeks, as they would be</h2>
         <p class="mb-2 text-small" role="status">
           <strong v-if="shown.uncovered > 0" class="text-call">Nobody for {{ lasting(shown.uncovered) }}.</strong
-          ><template v-else>Covered throughout.</template>
+          ><template v-else>Fully covered.</template>
           <template v-if="isChanged"> {{ plural(shown.changed, 'stretch', 'stretches') }} would change hands.</template>
         </p>
         <TurnBand :turns="shown.turns" :me="myself" :zone="rota.time_zone" />
         <ul v-if="isChanged" class="mt-2 text-small">
           <li v-for="change in shown.changes" :key="change.from" class="row-rule py-1">
             <span class="font-mono text-tiny">{{ clockTime(change.from) }} to {{ clockTime(change.to) }}</span
-            >: <strong>{{ change.is ?? 'nobody' }}</strong> in place of {{ change.was ?? 'nobody' }}
+            >: <strong>{{ change.is ?? 'nobody' }}</strong> instead of {{ change.was ?? 'nobody' }}
           </li>
         </ul>
       </section>

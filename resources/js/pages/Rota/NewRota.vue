@@ -25,7 +25,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
 
 <template>
   <details class="mt-4 text-small">
-    <summary class="py-1 font-semibold text-ink-2">A further rota</summary>
+    <summary class="py-1 font-semibold text-ink-2">Add a rota</summary>
     <form class="mt-1 flex flex-wrap items-end gap-3" @submit.prevent="make">
       <TroubleNote :text="wrong" />
       <label>Name <input v-model="name" class="field py-1" required maxlength="120" /></label>
@@ -37,7 +37,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
         </select></label
       >
       <label>Times of <input v-model="zone" class="field py-1" required /></label>
-      <ActButton type="submit" :busy="action.busy.value">Make it</ActButton>
+      <ActButton type="submit" :busy="action.busy.value">Create</ActButton>
     </form>
   </details>
 </template>

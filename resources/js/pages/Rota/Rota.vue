@@ -27,6 +27,8 @@ const props = defineProps<{
   myself: string;
   mayArrange: boolean;
   isMine: boolean;
+  /** Changes by hand that are not over. */
+  exceptions: { id: string; from: number; to: number; who: string; mine: boolean }[];
   swaps: {
     id: number;
     asker: string;
@@ -42,6 +44,7 @@ const props = defineProps<{
   feeds: { id: number; kind: 'person' | 'rota'; made: number; asked: number | null }[];
   feed: string | null;
 }>();
+const giving = useAction();
 const clockTime = clockOf(props.rota.time_zone);
 const action = useAction();
 const now = useNow();
@@ -58,7 +61,7 @@ useCommands(() => [
     : []),
   ...(props.mayArrange
     ? [
-        { name: 'Even this rota out', key: 'e', run: () => (aside.value = 'fair') },
+        { name: 'Even out this rota', key: 'e', run: () => (aside.value = 'fair') },
         { name: 'Take turns from a calendar', run: () => (aside.value = 'calendar') },
       ]
     : []),
@@ -89,23 +92,23 @@ const wrong = computed(() => action.errors.value.action);
             >Nobody for {{ lasting(uncovered) }} in the next six weeks.</strong
           ><template v-else>Covered for the next six weeks.</template>
           <strong v-if="single.length" class="text-call">
-            Single-handed for {{ lasting(single.reduce((sum, one) => sum + one.to - one.from, 0)) }}: a call reaches
+            One person only for {{ lasting(single.reduce((sum, one) => sum + one.to - one.from, 0)) }}: a call reaches
             {{ [...new Set(single.map((one) => one.name ?? 'nobody'))].slice(0, 3).join(', ') }} alone.</strong
           >
         </p>
         <p class="ml-auto flex flex-wrap items-baseline gap-x-3 text-small">
           <template v-if="mayArrange">
             <Link :href="`/on-call/${rota.id}/layers`" class="link">Who takes turns</Link>
-            <button type="button" class="link" @click="aside = 'fair'">Even it out</button>
+            <button type="button" class="link" @click="aside = 'fair'">Even out</button>
             <button type="button" class="link" @click="aside = 'calendar'">Turns from a calendar</button>
           </template>
-          <Link :href="`/policies/${rota.team_id}`" class="link">Whom a call pages</Link>
+          <Link :href="`/policies/${rota.team_id}`" class="link">Escalation policy</Link>
           <Link href="/on-call" class="link">All teams</Link>
           <Link href="/fairness" class="link">Fairness</Link>
         </p>
       </div>
       <TroubleNote :text="wrong" />
-      <section v-if="swaps.length" class="mb-3" aria-label="Swaps that wait">
+      <section v-if="swaps.length" class="mb-3" aria-label="Open swap requests">
         <article v-for="swap in swaps" :key="swap.id" class="mb-2 border-2 border-ink bg-sheet p-3">
           <p>
             <strong>{{ swap.asker }}</strong> asks <strong>{{ swap.asked }}</strong> to swap<template v-if="swap.why"
@@ -114,7 +117,7 @@ const wrong = computed(() => action.errors.value.action);
           </p>
           <ul class="text-small text-ink-2">
             <li v-for="change in swap.changes" :key="change.from">
-              {{ clockTime(change.from) }} to {{ clockTime(change.to) }}: {{ change.is ?? 'nobody' }} in place of
+              {{ clockTime(change.from) }} to {{ clockTime(change.to) }}: {{ change.is ?? 'nobody' }} instead of
               {{ change.was ?? 'nobody' }}
             </li>
           </ul>
@@ -131,9 +134,9 @@ const wrong = computed(() => action.errors.value.action);
               v-else-if="swap.asker_id === myself"
               :busy="action.busy.value"
               @click="action.send(`/swaps/${swap.id}`, { accept: false })"
-              >Ask no longer</ActButton
+              >Withdraw</ActButton
             >
-            <span v-else class="text-small text-ink-3">It waits for {{ swap.asked }}.</span>
+            <span v-else class="text-small text-ink-3">Waiting for {{ swap.asked }}.</span>
           </p>
         </article>
       </section>
@@ -166,10 +169,10 @@ const wrong = computed(() => action.errors.value.action);
                 v-if="mayTake && turn.person !== myself"
                 type="button"
                 class="link"
-                :aria-label="`${isMine ? 'I take it' : 'Put somebody on it'}, ${clockTime(turn.from)}`"
+                :aria-label="`${isMine ? 'Take it' : 'Put someone on call'}, ${clockTime(turn.from)}`"
                 @click="open('take', turn)"
               >
-                {{ isMine ? 'I take it' : 'Put somebody on it' }}
+                {{ isMine ? 'Take it' : 'Put someone on call' }}
               </button>
               <button
                 v-if="turn.person === myself"
@@ -184,10 +187,33 @@ const wrong = computed(() => action.errors.value.action);
           </ul>
         </section>
         <div>
+          <section v-if="exceptions.length" aria-labelledby="exceptions-title" class="mb-4">
+            <h2 id="exceptions-title" class="mb-1">Changed by hand</h2>
+            <ul class="text-small">
+              <li v-for="one in exceptions" :key="one.id" class="row-rule flex flex-wrap items-baseline gap-x-3 py-1">
+                <span class="min-w-0 flex-1"
+                  ><strong>{{ one.who }}</strong
+                  ><span class="block font-mono text-tiny"
+                    >{{ clockTime(one.from) }} to {{ clockTime(one.to) }}</span
+                  ></span
+                >
+                <button
+                  v-if="one.mine || mayArrange"
+                  type="button"
+                  class="link"
+                  :aria-label="`Give back, ${clockTime(one.from)}`"
+                  @click="giving.send(`/on-call/${rota.id}/give-back`, { override: one.id })"
+                >
+                  Give back
+                </button>
+              </li>
+            </ul>
+            <TroubleNote :text="giving.errors.value.action" />
+          </section>
           <section aria-labelledby="feeds-title">
             <h2 id="feeds-title" class="mb-1">In your calendar</h2>
             <p v-if="feed" class="mb-2 border border-ink bg-sheet p-2 text-small">
-              Your new address, shown this once; whoever has it sees the turns:
+              Your new address, shown only once; anyone who has it sees the turns:
               <code class="break-all">{{ feed }}</code>
             </p>
             <ul class="text-small">
@@ -210,16 +236,16 @@ const wrong = computed(() => action.errors.value.action);
             </ul>
             <p class="mt-2 flex flex-wrap gap-2">
               <ActButton :busy="action.busy.value" @click="action.send('/feeds', { kind: 'person' })"
-                >An address for my turns</ActButton
+                >Address for my turns</ActButton
               >
               <ActButton :busy="action.busy.value" @click="action.send('/feeds', { kind: 'rota', rota: rota.id })"
-                >One for this rota</ActButton
+                >Address for this rota</ActButton
               >
             </p>
           </section>
           <section class="mt-5" aria-labelledby="rota-history">
-            <h2 id="rota-history" class="mb-1">Changed lately</h2>
-            <p v-if="history.length === 0" class="text-small text-ink-2">Nothing was changed by hand.</p>
+            <h2 id="rota-history" class="mb-1">Recent changes</h2>
+            <p v-if="history.length === 0" class="text-small text-ink-2">No changes.</p>
             <ol class="text-small">
               <li v-for="entry in history" :key="entry.seq" class="row-rule py-1">
                 {{ entry.lead }}<span v-if="entry.rest" class="text-ink-2">: {{ entry.rest }}</span>

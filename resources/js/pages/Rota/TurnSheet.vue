@@ -67,7 +67,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
 <template>
   <SideSheet
     open
-    :title="kind === 'swap' ? 'Swap turns' : isMine && person === me ? 'I take it' : 'Put somebody on call'"
+    :title="kind === 'swap' ? 'Swap turns' : isMine && person === me ? 'Take it' : 'Put someone on call'"
     @close="emit('close')"
   >
     <form class="grid gap-3" @submit.prevent="save">
@@ -83,20 +83,20 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
           <option v-for="one in people.filter((p) => p.id !== me)" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select>
         <span class="text-tiny text-ink-2"
-          >Within these limits your turns become theirs, and theirs yours: let them span both.</span
+          >Within this time your turns become theirs and theirs yours: make it span both.</span
         ></label
       >
       <label v-else-if="mayArrange"
         >Who
         <select v-model="person" class="field" required>
-          <option value="" disabled>Choose somebody</option>
+          <option value="" disabled>Choose someone</option>
           <option v-if="!people.some((p) => p.id === me)" :value="me">I</option>
           <option v-for="one in people" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select></label
       >
       <label v-if="kind === 'swap'">Why <input v-model="why" class="field" maxlength="300" /></label>
       <div v-if="effect && isReady" class="border border-line bg-sheet p-2 text-small" role="status">
-        <p v-if="effect.changes.length === 0">That changes nothing.</p>
+        <p v-if="effect.changes.length === 0">This changes nothing.</p>
         <ul v-else>
           <li v-for="change in effect.changes" :key="change.from">
             {{ clockTime(change.from) }} to {{ clockTime(change.to) }}: <strong>{{ change.is ?? 'nobody' }}</strong>{{
@@ -107,7 +107,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
         <p v-if="effect.uncovered_after > 0" class="font-semibold text-call">
           Nobody for {{ lasting(effect.uncovered_after) }} within it.
         </p>
-        <p v-else-if="effect.uncovered_before > 0">That closes a gap of {{ lasting(effect.uncovered_before) }}.</p>
+        <p v-else-if="effect.uncovered_before > 0">This closes a gap of {{ lasting(effect.uncovered_before) }}.</p>
       </div>
       <p>
         <ActButton main type="submit" :busy="action.busy.value" :disabled="!isReady || effect?.changes.length === 0">{{
@@ -120,7 +120,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
                 : 'Take it'
         }}</ActButton>
       </p>
-      <p class="text-tiny text-ink-2">Those whom it touches are told by mail.</p>
+      <p class="text-tiny text-ink-2">Everyone affected is told by email.</p>
     </form>
   </SideSheet>
 </template>

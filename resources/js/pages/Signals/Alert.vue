@@ -69,10 +69,10 @@ const raw = ref<number | null>(null);
 const work = (what: string, more: Record<string, string | number> = {}): void =>
   action.send(`/alerts/${what}`, { alerts: [props.alert.id], ...more }, () => (sheet.value = null));
 const handlings = {
-  decide: 'A coordinator decides about it.',
+  decide: 'A coordinator decides.',
   page: 'Its team is paged at once.',
   hours: 'Its team takes it in working hours.',
-  record: 'It is only recorded, and asks nobody.',
+  record: 'It is only recorded.',
 };
 const isFree = computed(() => !props.alert.closed_at && (!props.alert.incident || props.alert.again));
 const match = (named: string, item: string): void => action.send(`/alerts/${props.alert.id}/match`, { named, item });
@@ -129,19 +129,18 @@ useCommands(() =>
           <template v-if="alert.flips">It cleared and fired again {{ plural(alert.flips, 'time') }}.</template>
         </p>
         <p v-if="alert.withdrawn_at" class="mt-2 border-l-[5px] border-call bg-sheet p-2">
-          A signal that came late showed that there was nothing to open it. Whoever was paged for it was; that stays in
-          the journal.
+          A late signal showed that this alert should not have opened. Who was paged for it stays in the journal.
         </p>
         <p v-else-if="alert.mended_at" class="mt-2 border-l-[5px] border-edge bg-sheet p-2 text-small">
-          Mended {{ clockTime(alert.mended_at) }}: a signal that came late changed when it opened.
+          Corrected {{ clockTime(alert.mended_at) }}: a late signal changed when it opened.
         </p>
         <p v-if="alert.put_away_at && !alert.closed_at" class="mt-2 border-l-[5px] border-edge bg-sheet p-2 text-small">
           Closed by hand {{ clockTime(alert.put_away_at) }}: {{ alert.closed_reason }}. It comes back if it clears and
-          fires anew. <button v-if="coordinates" type="button" class="link" @click="work('back')">Bring it back</button>
+          fires again. <button v-if="coordinates" type="button" class="link" @click="work('back')">Reopen it</button>
         </p>
         <p class="mt-2">
           <template v-if="items.length"
-            >It is about
+            >About
             <template v-for="(item, i) in items" :key="item.id"
               ><template v-if="i > 0">, </template
               ><Link
@@ -154,12 +153,12 @@ useCommands(() =>
                 >“{{ item.id }}”, which is not in the estate<template v-if="shared.me?.keepsEstate"
                   >.
                   <ItemPicker
-                    label="Match it, once for all, to"
+                    label="Match it to an item, now and in future"
                     @pick="(one) => match(item.id, one.id)" /></template></template></template
             >.</template
           >
           <template v-if="services.length">
-            On this stand
+            Depending on it:
             <template v-for="(service, i) in services" :key="service.id"
               ><template v-if="i > 0">, </template
               ><Link :href="`/estate/${encodeURIComponent(service.id)}`" class="link">{{ service.name }}</Link> (tier
@@ -194,10 +193,10 @@ useCommands(() =>
           <ActButton shortcut="f" @click="fewer = true">Fewer of these…</ActButton>
         </div>
 
-        <h2 class="mt-5 mb-1">Its bursts</h2>
+        <h2 class="mt-5 mb-1">Bursts</h2>
         <BurstBand :signals="signals" :entries="why.entries" :from="alert.first_signal_at" :to="alert.closed_at" />
 
-        <h2 class="mt-5 mb-1">Signals behind it, newest first</h2>
+        <h2 class="mt-5 mb-1">Signals, newest first</h2>
         <table class="w-full text-left text-small">
           <thead class="text-ink-2">
             <tr class="row-rule">
@@ -206,7 +205,7 @@ useCommands(() =>
               <th class="font-semibold">Level</th>
               <th class="font-semibold">Text</th>
               <th class="text-right font-semibold">Value</th>
-              <th><span class="sr-only">As it came</span></th>
+              <th><span class="sr-only">Raw payload</span></th>
             </tr>
           </thead>
           <tbody>
@@ -242,7 +241,7 @@ useCommands(() =>
                     :aria-expanded="raw === signal.id"
                     @click="raw = raw === signal.id ? null : signal.id"
                   >
-                    as it came
+                    raw
                   </button>
                 </td>
               </tr>
@@ -258,25 +257,25 @@ useCommands(() =>
           {{ signals.length }} of {{ signalsInAll }} are shown.
           <button type="button" class="link" @click="showAll">Show up to 2,000</button>
         </p>
-        <p v-else-if="signals.length === 0" class="mt-2 text-small text-ink-2">Its signals are not kept any more.</p>
+        <p v-else-if="signals.length === 0" class="mt-2 text-small text-ink-2">Its signals are no longer kept.</p>
       </div>
       <div class="grid content-start gap-5">
         <section v-if="causes.length" aria-labelledby="behind-it">
-          <h2 id="behind-it" class="mb-1">Most likely behind {{ group.length ? 'its group' : 'it' }}</h2>
+          <h2 id="behind-it" class="mb-1">Likely cause{{ group.length ? ' of its group' : '' }}</h2>
           <CauseList :causes="causes" />
           <p class="mt-1 text-small">
-            <Link :href="`/reach?group=${alert.group ?? alert.id}`" class="link">Its reach, both ways</Link>
+            <Link :href="`/reach?group=${alert.group ?? alert.id}`" class="link">Full impact map</Link>
           </p>
         </section>
         <section aria-labelledby="why-told">
-          <h2 id="why-told" class="mb-1">Why it was told, or not</h2>
+          <h2 id="why-told" class="mb-1">Why you were told, or not</h2>
           <p class="text-small">
             Signals with the key <span class="font-mono break-all">{{ alert.key }}</span> are one alert.
             <template v-if="why.rules.length"
               >By these rules<template v-if="why.version"> of version {{ why.version }}</template
               >:</template
             >
-            <template v-else>No rule fits it; the general settings apply.</template>
+            <template v-else>No rule matches; the general settings apply.</template>
           </p>
           <ul v-if="why.rules.length" class="mb-1 text-small">
             <li v-for="rule in why.rules" :key="rule.place">
@@ -295,12 +294,12 @@ useCommands(() =>
             </li>
           </ol>
           <p v-if="why.entries.length === 0" class="text-small text-ink-2">
-            Its signals are not kept any more, so this cannot be worked out.
+            Its signals are no longer kept, so this cannot be worked out.
           </p>
           <p v-if="why.cut" class="text-tiny text-ink-2">The latest are shown.</p>
         </section>
         <section v-if="group.length" aria-labelledby="same-group">
-          <h2 id="same-group" class="mb-1">In one group with it</h2>
+          <h2 id="same-group" class="mb-1">In the same group</h2>
           <ul class="text-small">
             <li v-for="other in group" :key="other.id" class="flex items-baseline gap-2 py-0.5">
               <StateMark :state="other.closed_at ? 'restored' : other.state" :size="14" />
@@ -309,7 +308,7 @@ useCommands(() =>
           </ul>
         </section>
         <section aria-labelledby="what-happened">
-          <h2 id="what-happened" class="mb-1">What happened to it</h2>
+          <h2 id="what-happened" class="mb-1">History</h2>
           <StoryList :entries="story" />
         </section>
       </div>

@@ -75,9 +75,9 @@ const isAny = computed(() => Object.keys(props.filter).length > 0);
       @change="go({ show: value($event) })"
     >
       <option value="">Need a decision</option>
-      <option value="waiting">Wait or were closed by hand</option>
-      <option value="open">All that are open</option>
-      <option value="all">All, also those that are over</option>
+      <option value="waiting">Waiting, or closed by hand</option>
+      <option value="open">All open</option>
+      <option value="all">All, ended ones too</option>
     </select>
     <select
       class="field w-auto! py-1!"
@@ -130,7 +130,7 @@ const isAny = computed(() => Object.keys(props.filter).length > 0);
         </button>
       </span>
     </span>
-    <button v-if="isAny && !naming" type="button" class="link ml-auto" @click="naming = true">Keep this filter…</button>
+    <button v-if="isAny && !naming" type="button" class="link ml-auto" @click="naming = true">Save this filter…</button>
     <span v-else-if="naming" class="ml-auto flex items-center gap-1.5">
       <input
         v-model="name"

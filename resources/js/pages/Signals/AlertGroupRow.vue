@@ -78,7 +78,7 @@ const line = (alertId: number): string => `alert-${alertId}`;
         from {{ plural(group.signals, 'signal')
         }}<template v-if="group.flips > 0">, on and off {{ plural(group.flips, 'time') }}</template
         ><template v-if="group.root"
-          >; at the bottom <span class="text-ink">{{ group.root.name }}</span></template
+          >; common cause <span class="text-ink">{{ group.root.name }}</span></template
         ><template v-else-if="group.items.length">; on {{ group.items.map((item) => item.name).join(', ') }}</template>
         <span v-if="group.suggested" class="ml-1 font-semibold text-call">Declare it: {{ group.suggested }}.</span>
       </p>

@@ -55,7 +55,7 @@ const attach = (incident: number): void =>
   <SideSheet open :title="title" @close="emit('close')">
     <TroubleNote :text="errors.action ?? action.errors.value.action ?? lost" class="mb-3" />
     <div v-if="what === 'wait'">
-      <p class="mb-2 text-ink-2">They come back by themselves then, or at once if they clear and fire anew.</p>
+      <p class="mb-2 text-ink-2">They come back then, or at once if they clear and fire again.</p>
       <div class="flex flex-wrap gap-2">
         <ActButton
           v-for="(wait, i) in WAITS"
@@ -77,7 +77,7 @@ const attach = (incident: number): void =>
     </div>
     <form v-else-if="what === 'close'" @submit.prevent="emit('putAway', reason)">
       <p class="mb-2 text-ink-2">
-        The monitor still says that something is wrong. They leave the list, and come back if they clear and fire anew.
+        The monitor still reports a problem. They leave the list, and come back if they clear and fire again.
       </p>
       <label class="block"
         >Why
@@ -92,7 +92,7 @@ const attach = (incident: number): void =>
       <ActButton main type="submit" class="mt-4" :busy="busy">Close them</ActButton>
     </form>
     <template v-else>
-      <p v-if="incidents === null && !lost" class="text-ink-2">Looking which incidents are under way…</p>
+      <p v-if="incidents === null && !lost" class="text-ink-2">Loading incidents…</p>
       <p v-else-if="incidents?.length === 0">No incident is under way. Leave this, and declare one from the alerts.</p>
       <ul>
         <li

@@ -199,7 +199,7 @@ useCommands(() => [
       <TroubleNote :text="action.errors.value.action" class="mx-4 mt-2" />
       <div class="min-h-0 flex-1 overflow-y-auto px-4 py-2" tabindex="0" role="region" aria-label="Alerts in groups">
         <p v-if="found.groups.length === 0" class="border border-line bg-sheet p-4 text-ink-2">
-          Nothing here fits. Monitors speak at POST /api/v1/signals; see Sources for who does.
+          No alerts match. Monitors post to /api/v1/signals; see Sources.
         </p>
         <ul>
           <li v-for="group in found.groups" :key="group.id">
@@ -244,7 +244,7 @@ useCommands(() => [
           shortcut="b"
           :busy="action.busy.value"
           @click="work('back', 'brought back')"
-          >Bring back</ActButton
+          >Reopen</ActButton
         >
       </div>
     </div>

@@ -25,9 +25,9 @@ const lists = computed<{ title: string; alerts: WouldBe[]; inAll: number }[]>(()
 const rows = [
   ['alerts', 'Alerts'],
   ['groups', 'Groups'],
-  ['asking', 'Alerts that ask somebody'],
+  ['asking', 'Alerts that need someone'],
   ['pages', 'Pages'],
-  ['momentary', 'Over before they were due'],
+  ['momentary', 'Cleared before they were due'],
   ['muted', 'Held back in quiet times'],
 ] as const;
 </script>

@@ -62,7 +62,7 @@ const save = (proposal: Proposal): void =>
     <p class="mb-3 text-ink-2">{{ title }}</p>
     <TroubleNote :text="trouble || action.errors.value.action || action.errors.value.version" class="mb-3" />
     <p v-if="saved" role="status">
-      Saved as the first rule. It applies to signals that come from now on; the rules' page has it, and takes it back.
+      Saved as the first rule, for signals from now on. You can undo it on the Rules page.
     </p>
     <template v-else-if="found">
       <p v-if="found.why">{{ found.why }}</p>
@@ -85,12 +85,12 @@ const save = (proposal: Proposal): void =>
       </fieldset>
       <template v-if="found.proposals[chosen]">
         <div class="mt-3 flex gap-2">
-          <ActButton @click="tryIt(found.proposals[chosen]!)">What would it change in all?</ActButton>
-          <ActButton main :busy="action.busy.value" @click="save(found.proposals[chosen]!)">Make it a rule</ActButton>
+          <ActButton @click="tryIt(found.proposals[chosen]!)">What would it change overall?</ActButton>
+          <ActButton main :busy="action.busy.value" @click="save(found.proposals[chosen]!)">Create a rule</ActButton>
         </div>
         <DryRun v-if="run" :result="run" class="mt-4" />
       </template>
     </template>
-    <p v-else-if="!trouble" class="text-ink-2">Looking at its history…</p>
+    <p v-else-if="!trouble" class="text-ink-2">Loading its history…</p>
   </SideSheet>
 </template>

@@ -67,7 +67,7 @@ const percent = (share: number): string => `${(share * 100).toFixed(share > 0 &&
       </div>
       <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <section aria-labelledby="how-much">
-          <h2 id="how-much" class="mb-1">How much came, how much was left to ask for</h2>
+          <h2 id="how-much" class="mb-1">From signals to what people were asked</h2>
           <ol>
             <li v-for="step in steps" :key="step.name" class="grid grid-cols-[90px_80px_1fr] items-center gap-3 py-1">
               <span>{{ step.name }}</span><strong class="text-right font-mono">{{
@@ -82,7 +82,7 @@ const percent = (share: number): string => `${(share * 100).toFixed(share > 0 &&
           </p>
         </section>
         <section aria-labelledby="yardsticks">
-          <h2 id="yardsticks" class="mb-1">What it asks of people</h2>
+          <h2 id="yardsticks" class="mb-1">Load on people</h2>
           <table class="text-small">
             <thead>
               <tr class="text-left text-ink-2">
@@ -168,8 +168,8 @@ const percent = (share: number): string => `${(share * 100).toFixed(share > 0 &&
               <th class="text-right font-semibold">On and off</th>
               <th class="text-right font-semibold">Signals</th>
               <th class="text-right font-semibold">Items</th>
-              <th class="text-right font-semibold">Nobody needed</th>
-              <th class="pl-6 font-semibold">What it would need</th>
+              <th class="text-right font-semibold">Not needed</th>
+              <th class="pl-6 font-semibold">What would help</th>
             </tr>
           </thead>
           <tbody>

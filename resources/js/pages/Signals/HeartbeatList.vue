@@ -28,7 +28,7 @@ const save = (): void =>
 <template>
   <section aria-labelledby="heartbeats">
     <h2 id="heartbeats" class="mb-1">Heartbeats</h2>
-    <p v-if="heartbeats.length === 0" class="text-small text-ink-2">None: its silence is not noticed.</p>
+    <p v-if="heartbeats.length === 0" class="text-small text-ink-2">None: nobody notices when it goes silent.</p>
     <ul class="text-small">
       <li v-for="beat in heartbeats" :key="beat.id" class="row-rule py-1">
         <strong>{{ beat.name }}</strong> every {{ beat.every }} min<template v-if="beat.grace">
@@ -41,7 +41,7 @@ const save = (): void =>
           }}<template v-if="beat.last_at">, last {{ lasting(now - beat.last_at) }} ago</template></span
         >
         <button v-if="mayEdit" type="button" class="link ml-2" @click="action.send(`${url}/${beat.id}/drop`, {})">
-          Take it away
+          Remove
         </button>
       </li>
     </ul>
@@ -64,7 +64,7 @@ const save = (): void =>
         </select></label
       >
       <div class="flex items-end gap-2">
-        <ActButton main type="submit" :busy="action.busy.value">Expect it</ActButton
+        <ActButton main type="submit" :busy="action.busy.value">Add heartbeat</ActButton
         ><button type="button" class="link" @click="adding = false">Leave it</button>
       </div>
       <TroubleNote :text="Object.values(action.errors.value)[0]" class="col-span-2" />

@@ -116,7 +116,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
             >.
           </p>
           <template v-if="time.held.length">
-            <h3 class="mt-2 text-small! font-semibold!">Fired meanwhile</h3>
+            <h3 class="mt-2 text-small! font-semibold!">Fired during it</h3>
             <ul class="text-small">
               <li
                 v-for="held in time.held"
@@ -131,16 +131,16 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
               </li>
             </ul>
           </template>
-          <p v-else-if="time.from <= now" class="mt-1 text-small text-ink-2">Nothing fired meanwhile.</p>
+          <p v-else-if="time.from <= now" class="mt-1 text-small text-ink-2">Nothing fired.</p>
         </article>
       </div>
       <aside
         v-if="mayEdit"
         class="min-h-0 overflow-y-auto border-line p-4 max-lg:border-t lg:border-l"
-        aria-label="A further quiet time"
+        aria-label="Add a quiet time"
         tabindex="0"
       >
-        <h2 class="mb-2">A further quiet time</h2>
+        <h2 class="mb-2">Add a quiet time</h2>
         <form class="grid gap-3" @submit.prevent="save">
           <TroubleNote :text="wrong" />
           <div>
@@ -163,8 +163,8 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
           >
           <label>From <WhenField v-model="from" required /></label>
           <label>Until <WhenField v-model="to" required /></label>
-          <label>What is done <input v-model="reason" class="field" required maxlength="300" /></label>
-          <ActButton main type="submit" :busy="action.busy.value">Make it quiet</ActButton>
+          <label>What is being done <input v-model="reason" class="field" required maxlength="300" /></label>
+          <ActButton main type="submit" :busy="action.busy.value">Set the quiet time</ActButton>
         </form>
       </aside>
     </div>

@@ -183,14 +183,14 @@ const moveByKey = (event: KeyboardEvent): void => {
           <label class="block"
             >level
             <select class="field py-1!" :value="rule.set.level ?? ''" @change="change('set', 'level', typed($event))">
-              <option value="">as it says</option>
+              <option value="">as sent</option>
               <option v-for="level in LEVELS" :key="level">{{ level }}</option>
             </select>
           </label>
           <label class="block"
             >team
             <select class="field py-1!" :value="rule.set.team ?? ''" @change="change('set', 'team', typed($event))">
-              <option value="">whose the item is</option>
+              <option value="">the item’s team</option>
               <option v-for="team in teams" :key="team.id" :value="team.id">{{ team.name }}</option>
             </select>
           </label>

@@ -32,6 +32,8 @@ const props = defineProps<{
   versions: Version[];
   teams: { id: string; name: string; incidents: string; when: Record<string, number | string | null> }[];
   sources: string[];
+  /** The team that gets what nobody owns. */
+  unowned: string | null;
 }>();
 const shared = useShared();
 const action = useAction();
@@ -172,13 +174,16 @@ const looked = computed(() => props.versions.find((version) => version.id === lo
 
 useCommands(() => [
   ...(mayEdit.value ? [{ name: 'Add a rule', key: 'n', run: add }] : []),
-  { name: 'Try these rules over the last day', key: 'y', run: () => void tryOver('day') },
-  { name: 'Try these rules over the last week', run: () => void tryOver('week') },
+  { name: 'Try these rules on the last day', key: 'y', run: () => void tryOver('day') },
+  { name: 'Try these rules on the last week', run: () => void tryOver('week') },
 ]);
 </script>
 
 <template>
-  <AppShell title="Rules" :follows="{ 'rules.': ['settings', 'version', 'versions'], 'settings.': ['teams'] }">
+  <AppShell
+    title="Rules"
+    :follows="{ 'rules.': ['settings', 'version', 'versions'], 'settings.': ['teams', 'unowned'] }"
+  >
     <div class="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,1fr)_400px]">
       <div class="min-h-0 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Rules">
         <div class="mb-1 flex flex-wrap items-baseline justify-between gap-3">
@@ -188,17 +193,17 @@ useCommands(() => [
           </p>
         </div>
         <p class="mb-3 max-w-[75ch] text-small text-ink-2">
-          Each value comes from the first rule that fits and sets it. Rules say which signals are one alert, how long to
-          wait, and where it goes. Nothing is saved until you say so; try first what would have been different.
+          Each value comes from the first matching rule that sets it. Rules say which signals form one alert, how long
+          to wait, and where it goes. Nothing is saved until you save it; try it on past signals first.
         </p>
         <TroubleNote v-for="why in elsewhere" :key="why" :text="why" class="mb-2" />
         <p v-if="base !== version && isChanged" class="mb-2 border-l-[5px] border-call bg-sheet p-2 text-small">
           Your draft stands on version {{ base }}; version {{ version }} is in force by now.
-          <button type="button" class="link" @click="base = version">Keep mine, and put it on top of that</button> or
-          <button type="button" class="link" @click="discard">drop mine</button>.
+          <button type="button" class="link" @click="base = version">Keep mine and apply it on top</button> or
+          <button type="button" class="link" @click="discard">discard mine</button>.
         </p>
         <fieldset class="mb-4 grid grid-cols-2 gap-2 text-small sm:grid-cols-4" :disabled="!mayEdit">
-          <legend class="mb-1 text-small font-semibold text-ink-2">Where no rule says otherwise</legend>
+          <legend class="mb-1 text-small font-semibold text-ink-2">Defaults</legend>
           <label v-for="[field, title, hint] in generalFields" :key="field" class="block" :title="hint"
             >{{ title }}
             <TypedField
@@ -210,7 +215,7 @@ useCommands(() => [
             />
           </label>
           <label class="block" title="Items so many steps apart belong together"
-            >Reach, steps
+            >Steps apart, at most
             <input v-model.number="general.reach" type="number" min="0" max="20" class="field py-1!" />
           </label>
           <label class="block" title="So many beginnings within ten minutes: it flaps, and stays one alert"
@@ -247,6 +252,18 @@ useCommands(() => [
             />
           </li>
         </ol>
+        <label class="mt-6 block text-small font-semibold" :class="mayEdit ? '' : 'text-ink-2'"
+          >Alerts that nobody owns go to
+          <select
+            class="field inline-block! w-auto! py-1 font-normal"
+            :value="unowned ?? ''"
+            :disabled="!mayEdit"
+            @change="action.send('/rules/unowned', { team: ($event.target as HTMLSelectElement).value || null })"
+          >
+            <option value="">no team</option>
+            <option v-for="team in teams" :key="team.id" :value="team.id">{{ team.name }}</option>
+          </select></label
+        >
         <TeamIncidents :teams="teams" :may-edit="mayEdit" class="mt-6" />
       </div>
       <aside
@@ -254,7 +271,7 @@ useCommands(() => [
         tabindex="0"
         aria-label="Try and save"
       >
-        <h2 class="mb-1">Try it over what came</h2>
+        <h2 class="mb-1">Try it on past signals</h2>
         <div class="flex flex-wrap gap-2">
           <ActButton shortcut="y" :busy="trying === 'day'" @click="tryOver('day')">The last day</ActButton>
           <ActButton :busy="trying === 'week'" @click="tryOver('week')">The last week</ActButton>
@@ -278,7 +295,7 @@ useCommands(() => [
           <TroubleNote :text="errors.note" class="mt-1" />
           <div class="mt-2 flex items-center gap-3">
             <ActButton main type="submit" :busy="action.busy.value" :disabled="!isChanged">Save the rules</ActButton>
-            <button v-if="isChanged" type="button" class="link text-small" @click="discard">Drop my changes</button>
+            <button v-if="isChanged" type="button" class="link text-small" @click="discard">Cancel changes</button>
           </div>
         </form>
         <p class="mt-2 text-small text-calm" role="status">{{ said }}</p>
@@ -295,9 +312,7 @@ useCommands(() => [
                 {{ one.id }}: {{ one.note }}
               </button>
               <span v-if="one.id === version" class="shrink-0 font-semibold">in force</span>
-              <button v-else-if="mayEdit" type="button" class="link shrink-0" @click="restore(one.id)">
-                Back to it
-              </button>
+              <button v-else-if="mayEdit" type="button" class="link shrink-0" @click="restore(one.id)">Restore</button>
             </p>
             <p class="text-ink-2">{{ one.author }}, {{ clockTime(one.at) }}</p>
             <ol v-if="looked && looksAt === one.id" class="mt-1 list-decimal pl-5 text-ink-2">

@@ -132,7 +132,7 @@ const samplePayload = (payload: string): void => {
       <div class="min-w-0">
         <h1>{{ source.name }}</h1>
         <p class="text-small text-ink-2">
-          {{ plural(source.hour, 'signal') }} in the last hour, last word
+          {{ plural(source.hour, 'signal') }} in the last hour, last heard
           {{ source.last_at === null ? 'never' : `${lasting(now - source.last_at)} ago` }}.
           <strong v-if="source.clock_off" class="text-call"
             >Its clock is {{ lasting(Math.abs(source.clock_off) * 1000) }}
@@ -141,7 +141,7 @@ const samplePayload = (payload: string): void => {
         </p>
         <form @submit.prevent="save">
           <fieldset :disabled="!mayEdit">
-            <h2 class="mt-4 mb-1">Its mapping</h2>
+            <h2 class="mt-4 mb-1">Mapping</h2>
             <p class="mb-2 max-w-[75ch] text-small text-ink-2">
               Paste something that it sends. Say where each part of a signal stands: JSON Pointers in braces, with any
               text around them, such as <code class="font-mono">{/host/name}</code>;
@@ -274,7 +274,7 @@ const samplePayload = (payload: string): void => {
             <label class="block"
               >Name <input v-model="name" class="field" required maxlength="120" :disabled="!mayEdit"
             /></label>
-            <label class="block" title="Past it, this source alone is answered with 429"
+            <label class="block" title="Above it, this source gets 429"
               >Signals a minute, at most
               <input
                 v-model="limit"
@@ -307,12 +307,12 @@ const samplePayload = (payload: string): void => {
 
         <section v-if="unmapped.length" class="mt-6" aria-labelledby="not-mapped">
           <div class="mb-1 flex items-baseline gap-3">
-            <h2 id="not-mapped">Kept, because it does not map ({{ source.unmapped }})</h2>
+            <h2 id="not-mapped">Kept because it does not map ({{ source.unmapped }})</h2>
             <ActButton
               v-if="mayEdit"
               :busy="again.busy.value"
               @click="again.send(`/sources/${encodeURIComponent(source.id)}/again`, {})"
-              >Send them through again</ActButton
+              >Process them again</ActButton
             >
           </div>
           <details v-for="one in unmapped" :key="one.id" class="row-rule py-1 text-small">
@@ -366,7 +366,7 @@ const samplePayload = (payload: string): void => {
         </section>
         <HeartbeatList :source="source.id" :heartbeats="heartbeats" :may-edit="mayEdit" />
         <section aria-labelledby="its-errors">
-          <h2 id="its-errors" class="mb-1">What was wrong lately</h2>
+          <h2 id="its-errors" class="mb-1">Recent problems</h2>
           <p v-if="errorsTold.length === 0" class="text-small text-ink-2">Nothing.</p>
           <ul class="text-small">
             <li v-for="one in errorsTold" :key="one.id" class="row-rule py-1">

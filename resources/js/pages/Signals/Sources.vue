@@ -41,7 +41,7 @@ const troubles = (source: SourceLine): string[] =>
             <th class="py-1 font-semibold">Source</th>
             <th class="text-right font-semibold">Last hour</th>
             <th class="text-right font-semibold">Limit a minute</th>
-            <th class="pl-6 font-semibold">Last word</th>
+            <th class="pl-6 font-semibold">Last heard</th>
             <th class="font-semibold">Speaks</th>
             <th class="font-semibold">Trouble</th>
           </tr>

@@ -41,7 +41,7 @@ const words = (team: TeamRow): string => {
 
 <template>
   <section aria-labelledby="by-themselves">
-    <h2 id="by-themselves" class="mb-1">Incidents by themselves</h2>
+    <h2 id="by-themselves" class="mb-1">Automatic incidents</h2>
     <p class="mb-2 max-w-[75ch] text-small text-ink-2">
       Once all its conditions are met, a group of a team's alerts is suggested as an incident, or declared: once for
       each group, with the team called, and with what follows attached to it.
@@ -81,7 +81,7 @@ const words = (team: TeamRow): string => {
           >
           <label>Alerts <input v-model="form.alerts" type="number" min="1" class="field w-20! py-1!" /></label>
           <label
-            >Untaken, minutes <input v-model="form.minutes" type="number" min="1" class="field w-24! py-1!"
+            >Not taken for, minutes <input v-model="form.minutes" type="number" min="1" class="field w-24! py-1!"
           /></label>
           <ActButton main type="submit" :busy="action.busy.value">Save</ActButton>
           <button type="button" class="link" @click="editing = null">Leave it</button>

@@ -47,7 +47,7 @@ const exported = (format: string): string =>
   `/export/${format}?${new URLSearchParams({ find: props.find, kind: props.kind })}`;
 useCommands(() => [
   { name: 'Find in the estate', key: '/', run: () => document.getElementById('estate-find')?.focus() },
-  ...(mayEdit.value ? [{ name: 'Record a further item', key: 'n', run: () => (adding.value = true) }] : []),
+  ...(mayEdit.value ? [{ name: 'Add an item', key: 'n', run: () => (adding.value = true) }] : []),
 ]);
 </script>
 
@@ -59,7 +59,7 @@ useCommands(() => [
     <div class="flex min-h-0 flex-1 flex-col p-4 pb-0">
       <div class="mb-2 flex flex-wrap items-center gap-3">
         <h1 class="mr-auto">Estate, {{ plural(inAll, 'item') }}</h1>
-        <ActButton v-if="mayEdit" shortcut="n" @click="adding = true">A further item</ActButton>
+        <ActButton v-if="mayEdit" shortcut="n" @click="adding = true">Add an item</ActButton>
         <p class="text-small text-ink-2">
           {{ find || kind ? 'These' : 'All' }} as <a :href="exported('csv')" class="link">CSV</a>,
           <a :href="exported('json')" class="link">JSON</a>,
@@ -84,8 +84,7 @@ useCommands(() => [
       </div>
       <div class="min-h-0 flex-1 overflow-auto" tabindex="0" role="region" aria-label="Items">
         <p v-if="items.length === 0" class="border border-line bg-sheet p-4 text-ink-2">
-          Nothing is recorded under that. Try the beginning of a word of its name, its address or its owner, or another
-          type.
+          Nothing found. Try part of a name, an address, an owner, a field such as tier 1, or another type.
         </p>
         <table v-else class="w-full text-left text-small">
           <thead class="text-ink-2">

@@ -5,6 +5,7 @@ import { computed } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
+import WhyForm from '@/components/WhyForm.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
@@ -47,7 +48,7 @@ useIntervalFn(() => {
           <strong class="text-ink">{{ importWords[props.import.state] }}</strong><template
             v-if="props.import.state === 'storing'"
             >: {{ Math.floor(props.import.share * 100) }}%</template
-          >, brought by {{ props.import.author }} <TimeAgo :at="props.import.at" />
+          >, uploaded by {{ props.import.author }} <TimeAgo :at="props.import.at" />
         </p>
         <Link href="/imports" class="link ml-auto text-small">All imports</Link>
       </div>
@@ -63,9 +64,18 @@ useIntervalFn(() => {
           @click="action.send(`/imports/${props.import.id}/confirm`, {})"
           >{{ storeWords }}</ActButton
         >
-        <p v-else class="text-small"><strong>There is nothing to store.</strong></p>
-        <ActButton @click="action.send(`/imports/${props.import.id}/drop`, {})">Put it away</ActButton>
+        <p v-else class="text-small"><strong>Nothing to store.</strong></p>
+        <ActButton @click="action.send(`/imports/${props.import.id}/drop`, {})">Discard</ActButton>
       </div>
+      <WhyForm
+        v-if="props.import.state === 'stored' && mayEdit"
+        class="mb-3"
+        words="Undo this import…"
+        about=""
+        question="Why it is undone"
+        button="Retire what it added, and show what would be set back"
+        :url="`/imports/${props.import.id}/undo`"
+      />
       <nav
         class="mb-2 flex flex-wrap gap-x-4 border-b border-line text-small"
         aria-label="Rows by what becomes of them"
@@ -86,7 +96,7 @@ useIntervalFn(() => {
         {{
           props.import.counts[show] === 0
             ? 'None.'
-            : 'The rows are kept until they are stored or put away; what was stored stands in the history of each item.'
+            : 'The rows are kept until they are stored or discarded; what was stored stands in the history of each item.'
         }}
       </p>
       <table v-else class="w-full text-left text-small">

@@ -27,7 +27,7 @@ const send = (): void => form.post('/imports', { forceFormData: true });
       <div class="min-h-0 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Imports">
         <h1 class="mb-2">Imports</h1>
         <p v-if="imports.length === 0" class="border border-line bg-sheet p-4 text-ink-2">
-          No file was brought yet. A file is shown row by row first: nothing is stored before you say so.
+          No file yet. A file is shown row by row first; nothing is stored until you confirm.
         </p>
         <ul class="text-small">
           <li v-for="one in imports" :key="one.id" class="row-rule flex flex-wrap items-baseline gap-x-4 py-2">
@@ -47,7 +47,7 @@ const send = (): void => form.post('/imports', { forceFormData: true });
         tabindex="0"
       >
         <template v-if="mayEdit">
-          <h2 class="mb-2">Bring a file</h2>
+          <h2 class="mb-2">Upload a file</h2>
           <form class="grid gap-3" @submit.prevent="send">
             <TroubleNote :text="form.errors.file" />
             <label
@@ -58,13 +58,11 @@ const send = (): void => form.post('/imports', { forceFormData: true });
               {{ form.progress.percentage }}% sent{{ form.progress.percentage === 100 ? ', being read' : '' }}
             </p>
             <p>
-              <ActButton main type="submit" :busy="form.processing" :disabled="form.file === null"
-                >Look at what it would do</ActButton
-              >
+              <ActButton main type="submit" :busy="form.processing" :disabled="form.file === null">Preview</ActButton>
             </p>
           </form>
         </template>
-        <h2 class="mt-5 mb-1">What a file can say</h2>
+        <h2 class="mt-5 mb-1">File format</h2>
         <p class="text-small">
           A CSV has a header with some of these columns, and a line an item. An empty cell leaves things as they are; a
           single <code>-</code> empties them.
@@ -82,7 +80,7 @@ const send = (): void => form.post('/imports', { forceFormData: true });
           </ul>
         </details>
         <p class="mt-2 text-small">
-          Begin from what is there:
+          Start from an export:
           <a href="/export/csv" class="link">CSV</a>, <a href="/export/json" class="link">JSON</a>,
           <a href="/export/graphml" class="link">GraphML</a>.
         </p>

@@ -5,6 +5,8 @@ import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import ReachView from '@/components/ReachView.vue';
 import StateMark from '@/components/StateMark.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import WhyForm from '@/components/WhyForm.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
@@ -18,6 +20,13 @@ import ItemSheet from '@/pages/Topology/ItemSheet.vue';
 import RecordTable from '@/pages/Topology/RecordTable.vue';
 import type { Contradiction, Field } from '@/pages/Topology/record';
 
+interface Trouble {
+  open: number;
+  past: number;
+  /** Of all, how many in the last days. */
+  lately: number;
+  last: string | null;
+}
 interface Named {
   id: string;
   name: string;
@@ -36,6 +45,8 @@ const props = defineProps<{
     why: string | null;
     /** Whether a quiet time covers it now. */
     quiet: boolean;
+    /** Since when it is not in the estate any more. */
+    retired: { at: number; why: string; by: string } | null;
   };
   needs: { words: string | null; how: string; strength: string; members: Named[] }[];
   neededBy: (Named & { how: string; strength: string; group: boolean })[];
@@ -55,11 +66,24 @@ const props = defineProps<{
   };
   contradictions: Contradiction[];
   history: JournalLine[];
+  /** How often it was in trouble. */
+  pastTrouble: {
+    incidents: Trouble;
+    alerts: Trouble;
+    reports: Trouble;
+    days: number;
+    endangering: { id: number; title: string; item: string; at: string }[];
+  };
   reports: ReportLine[];
   work: { reason: string; from: number; to: number }[];
   proposed: number;
 }>();
 const shared = useShared();
+const troubles = computed(() =>
+  (['incidents', 'alerts', 'reports'] as const).map((kind) => ({ kind, ...props.pastTrouble[kind] })),
+);
+/** So often in trouble that it stands out. */
+const OFTEN = 5;
 const action = useAction();
 const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const editing = ref(false);
@@ -82,12 +106,12 @@ useCommands(() => [
   <AppShell
     :title="item.name"
     :follows="{
-      'alert.': ['item', 'needs', 'neededBy', 'alerts', 'availability'],
+      'alert.': ['item', 'needs', 'neededBy', 'alerts', 'availability', 'pastTrouble'],
       'signals.': ['item', 'needs', 'neededBy', 'alerts'],
-      'incident.': ['item', 'needs', 'neededBy', 'incidents', 'availability', 'history'],
+      'incident.': ['item', 'needs', 'neededBy', 'incidents', 'availability', 'history', 'pastTrouble'],
       'item.': ['item', 'needs', 'neededBy', 'record', 'contradictions', 'history', 'reach', 'weakPoints'],
       'dependency.': ['needs', 'neededBy', 'reach', 'proposed', 'history', 'weakPoints'],
-      'report.': ['reports'],
+      'report.': ['reports', 'pastTrouble'],
       'quiet.': ['work', 'item'],
     }"
   >
@@ -106,35 +130,51 @@ useCommands(() => [
         </p>
         <p v-if="item.description" class="mt-1">{{ item.description }}</p>
         <p class="mt-2">
-          <strong>Now:</strong> {{ item.why ?? 'up; nothing says otherwise.' }}
+          <strong>Now:</strong> {{ item.why ?? 'up, as far as anything reports.' }}
           <strong v-if="item.quiet">It is in a quiet time: its alerts are held back.</strong>
         </p>
+        <p v-if="item.retired" class="mt-1 border-l-[5px] border-call bg-sheet p-2">
+          <strong>Retired <TimeAgo :at="item.retired.at" /></strong> by {{ item.retired.by }}: {{ item.retired.why }}.
+          It is kept for its history.
+          <button v-if="mayEdit" type="button" class="link" @click="action.send(`/estate/${address}/bring-back`, {})">
+            Bring it back
+          </button>
+        </p>
         <p v-if="record.not_seen_since" class="mt-1 border-l-2 border-ink pl-2">
-          <strong>Not seen since <TimeAgo :at="record.not_seen_since" /></strong>, by what saw it before.
+          <strong>Not seen since <TimeAgo :at="record.not_seen_since" /></strong>, by the scanner that saw it before.
           <button v-if="mayEdit" type="button" class="link" @click="action.send(`/estate/${address}/seen`, {})">
-            It is there
+            It still exists
           </button>
         </p>
         <p v-if="availability" class="mt-1">
-          <strong>{{ percent(availability.share) }}</strong> there over {{ availability.days }} days{{
+          <strong>{{ percent(availability.share) }}</strong> up over {{ availability.days }} days{{
             availability.stretches || availability.in_part ? ': ' : ''
           }}<template v-if="availability.stretches"
             >down for {{ lasting(availability.down) }}, in
             {{ plural(availability.stretches, 'stretch', 'stretches') }}</template
           ><template v-else-if="availability.in_part">never down</template
-          ><template v-if="availability.in_part">; in part for {{ lasting(availability.in_part) }}</template
+          ><template v-if="availability.in_part">; degraded for {{ lasting(availability.in_part) }}</template
           >.<template v-if="record.hours"> In use {{ record.hours }}.</template>
         </p>
         <p class="mt-3 flex flex-wrap items-center gap-x-3 gap-y-1">
           <ActButton v-if="coordinates" shortcut="d" @click="declaring = true">Declare incident…</ActButton>
-          <ActButton v-if="mayEdit" shortcut="e" @click="editing = true">Change it</ActButton>
-          <Link :href="`/reach?items=${address}`" class="link text-small">Reach, both ways</Link>
+          <ActButton v-if="mayEdit" shortcut="e" @click="editing = true">Edit</ActButton>
+          <Link :href="`/reach?items=${address}`" class="link text-small">Impact map</Link>
           <Link :href="`/what-if?items=${address}`" class="link text-small">What if it were down?</Link>
         </p>
+        <WhyForm
+          v-if="mayEdit && !item.retired"
+          words="Retire it…"
+          :about="item.name"
+          question="Why it is retired"
+          button="Retire it"
+          :url="`/estate/${address}/retire`"
+        />
+        <TroubleNote :text="action.errors.value.action" />
         <h2 class="mt-4 mb-1">What is recorded</h2>
         <RecordTable :item="item.id" :fields="record.fields" :contradictions="contradictions" :may-edit="mayEdit" />
         <p v-if="!item.team" class="mt-1 text-small">
-          <strong>No team owns it.</strong> Alerts on it go to whom it endangers.
+          <strong>No team owns it.</strong> Alerts on it go to the team of the service it affects.
         </p>
         <p v-if="record.seen.length && !record.not_seen_since" class="mt-1 text-small text-ink-2">
           Seen by
@@ -145,26 +185,26 @@ useCommands(() => [
       </div>
       <div class="grid content-start gap-x-6 gap-y-4 md:grid-cols-2">
         <section aria-labelledby="needs-title">
-          <h2 id="needs-title" class="mb-1">It needs</h2>
-          <p v-if="needs.length === 0" class="text-small text-ink-2">Nothing that is recorded.</p>
+          <h2 id="needs-title" class="mb-1">Depends on</h2>
+          <p v-if="needs.length === 0" class="text-small text-ink-2">Nothing recorded.</p>
           <ul class="text-small">
             <li v-for="(need, i) in needs" :key="i" class="row-rule py-1">
               <span class="text-ink-2"
                 >{{ need.words ? `${need.how === 'needs' ? 'needs' : `${need.how}:`} ${need.words}` : need.how
-                }}{{ need.strength === 'soft' ? ', to work fully' : '' }}:
+                }}{{ need.strength === 'soft' ? ', for full service' : '' }}:
               </span>
               <MemberList :members="need.members" />
             </li>
           </ul>
           <p v-if="proposed" class="mt-1 text-small">
             <Link href="/scans" class="link">{{ plural(proposed, 'connection') }} seen on the network</Link>
-            {{ proposed === 1 ? 'waits' : 'wait' }} for a word.
+            {{ proposed === 1 ? 'waits' : 'wait' }} for review.
           </p>
         </section>
         <section aria-labelledby="needed-title">
-          <h2 id="needed-title" class="mb-1">What stands on it</h2>
-          <p v-if="neededBy.length === 0" class="text-small text-ink-2">Nothing that is recorded.</p>
-          <ul class="max-h-56 overflow-y-auto text-small" tabindex="0" aria-label="What stands on it">
+          <h2 id="needed-title" class="mb-1">What depends on it</h2>
+          <p v-if="neededBy.length === 0" class="text-small text-ink-2">Nothing recorded.</p>
+          <ul class="max-h-56 overflow-y-auto text-small" tabindex="0" aria-label="What depends on it">
             <li v-for="other in neededBy" :key="other.id" class="row-rule flex items-center gap-1.5 py-1">
               <StateMark :state="other.state" :size="14" :label="false" /><Link
                 :href="`/estate/${encodeURIComponent(other.id)}`"
@@ -179,13 +219,13 @@ useCommands(() => [
           </ul>
         </section>
         <section v-if="weakPoints" class="md:col-span-2" aria-labelledby="weak-title">
-          <h2 id="weak-title" class="mb-1">What alone would take it down, worst first</h2>
-          <p v-if="weakPoints.length === 0" class="text-small text-ink-2">Nothing: everything it needs has a spare.</p>
+          <h2 id="weak-title" class="mb-1">Single points of failure, worst first</h2>
+          <p v-if="weakPoints.length === 0" class="text-small text-ink-2">None: everything it needs has a spare.</p>
           <ul class="columns-1 text-small md:columns-2">
             <li v-for="one in weakPoints" :key="one.id" class="py-0.5">
               <Link :href="`/estate/${encodeURIComponent(one.id)}`" class="link">{{ one.name }}</Link>
               <span class="text-ink-3">
-                {{ one.kind }}, takes {{ one.services === 1 ? 'this service alone' : `${one.services} services` }}</span
+                {{ one.kind }}, takes {{ one.services === 1 ? 'only this service' : `${one.services} services` }}</span
               >
             </li>
           </ul>
@@ -204,8 +244,25 @@ useCommands(() => [
             </li>
           </ul>
         </section>
+        <section v-if="pastTrouble.endangering.length" aria-labelledby="endangering-title">
+          <h2 id="endangering-title" class="mb-1">Open alerts on what it depends on</h2>
+          <ul class="max-h-44 overflow-y-auto text-small" tabindex="0" aria-label="Open alerts on what it depends on">
+            <li v-for="one in pastTrouble.endangering" :key="one.id" class="row-rule py-1">
+              <Link :href="`/alerts/${one.id}`" class="link">{{ one.title }}</Link>
+              <span class="text-ink-3"> {{ one.item }}, <TimeAgo :at="one.at" /></span>
+            </li>
+          </ul>
+        </section>
         <section aria-labelledby="incidents-title">
           <h2 id="incidents-title" class="mb-1">Incidents, reports, work</h2>
+          <ul class="mb-1 text-small">
+            <li v-for="one in troubles" :key="one.kind">
+              <strong>{{ one.open }} open</strong>, {{ one.past }} past {{ one.kind }};
+              <span :class="one.lately >= OFTEN ? 'font-semibold text-call' : ''"
+                >{{ one.lately }} in {{ pastTrouble.days }} days</span
+              ><template v-if="one.last">, last <TimeAgo :at="one.last" /></template>
+            </li>
+          </ul>
           <p v-if="incidents.length + reports.length + work.length === 0" class="text-small text-ink-2">None.</p>
           <ul class="max-h-44 overflow-y-auto text-small" tabindex="0" aria-label="Incidents, reports, work">
             <li v-for="one in incidents" :key="`i${one.id}`" class="row-rule py-1">
@@ -225,19 +282,40 @@ useCommands(() => [
             </li>
           </ul>
         </section>
-        <section v-if="item.kind === 'service'" aria-label="Its map" class="md:col-span-2">
-          <h2>Its map: what it stands on</h2>
+        <section v-if="item.kind === 'service'" aria-label="Map" class="md:col-span-2">
+          <h2>Map: what it depends on</h2>
           <ReachView :reach="reach" :height="440" large />
         </section>
-        <section v-else aria-label="What it would take along" class="md:col-span-2">
+        <section v-else aria-label="What it would bring down" class="md:col-span-2">
           <h2 class="flex flex-wrap justify-between gap-x-3">
-            <span>If it were down, it would take along</span><span>{{ hitWords(reach) }}.</span>
+            <span>If it were down, it would also bring down</span><span>{{ hitWords(reach) }}.</span>
           </h2>
           <ReachView :reach="reach" :height="420" />
         </section>
         <section aria-labelledby="history-title" class="md:col-span-2">
-          <h2 id="history-title" class="mb-1">History</h2>
-          <p v-if="history.length === 0" class="text-small text-ink-2">Nothing was changed since it was recorded.</p>
+          <h2 id="history-title" class="mb-1 flex justify-between">
+            <span>History</span>
+            <form :action="`/history/${address}`" class="flex flex-wrap items-center gap-2 font-normal">
+              <label class="text-tiny"
+                >from
+                <input
+                  name="from"
+                  class="field inline-block! w-28! py-0.5 font-mono"
+                  placeholder="2026-01-01"
+                  pattern="\d{4}-\d\d-\d\d"
+              /></label>
+              <label class="text-tiny"
+                >to
+                <input
+                  name="to"
+                  class="field inline-block! w-28! py-0.5 font-mono"
+                  placeholder="2026-03-31"
+                  pattern="\d{4}-\d\d-\d\d"
+              /></label>
+              <button type="submit" class="link text-tiny">Download CSV</button>
+            </form>
+          </h2>
+          <p v-if="history.length === 0" class="text-small text-ink-2">No changes since it was recorded.</p>
           <ol class="text-small">
             <li v-for="entry in history" :key="entry.seq" class="row-rule flex flex-wrap gap-x-3 py-1">
               <span class="w-40 text-ink-3"><TimeAgo :at="entry.at" /></span>

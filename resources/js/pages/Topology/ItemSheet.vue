@@ -107,12 +107,12 @@ const inputType = (attribute: Attribute): string => (attribute.kind === 'date' ?
 </script>
 
 <template>
-  <SideSheet open :title="item === null ? 'A further item' : `Change ${was.name ?? item}`" @close="emit('close')">
+  <SideSheet open :title="item === null ? 'Add an item' : `Change ${was.name ?? item}`" @close="emit('close')">
     <TroubleNote :text="trouble ?? action.errors.value.action ?? undefined" />
     <p v-if="!form && !trouble" class="text-small text-ink-3">Looking…</p>
     <form v-if="form" class="grid gap-3" @submit.prevent="save">
       <label v-if="item === null"
-        >Id, as files and scans call it
+        >Id used in files and scans
         <input v-model="id" class="field" required maxlength="128" data-first />
         <span v-if="action.errors.value.id" class="text-tiny font-semibold text-call">{{
           action.errors.value.id
@@ -156,9 +156,9 @@ const inputType = (attribute: Attribute): string => (attribute.kind === 'date' ?
       >
       <label>What it is <textarea v-model="fields.description" class="field" rows="2" /></label>
       <template v-if="fields.kind === 'service'">
-        <label>What outsiders call it <input v-model="fields.public_name" class="field" /></label>
+        <label>Public name <input v-model="fields.public_name" class="field" /></label>
         <label
-          >How much it is used through the week
+          >Use through the week
           <input v-model="fields.use" class="field" placeholder="sailings: Mon-Fri 06-22 12; Sat-Sun 08-20 6; else 1" />
           <span v-if="wrong('use')" class="text-tiny font-semibold text-call">{{ wrong('use') }}</span></label
         >
@@ -193,10 +193,10 @@ const inputType = (attribute: Attribute): string => (attribute.kind === 'date' ?
       /></label>
       <p class="flex items-center gap-3">
         <ActButton main type="submit" :busy="action.busy.value" :disabled="nothing && item !== null">{{
-          item === null ? 'Record it' : 'Save what changed'
+          item === null ? 'Add it' : 'Save changes'
         }}</ActButton>
-        <button v-if="!nothing" type="button" class="link text-small" @click="close">Put it away</button>
-        <span v-if="item !== null && nothing" class="text-small text-ink-3">Nothing is changed yet.</span>
+        <button v-if="!nothing" type="button" class="link text-small" @click="close">Discard</button>
+        <span v-if="item !== null && nothing" class="text-small text-ink-3">No changes yet.</span>
       </p>
       <datalist id="item-kinds"><option v-for="kind in kinds" :key="kind" :value="kind" /></datalist>
     </form>

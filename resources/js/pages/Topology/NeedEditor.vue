@@ -30,16 +30,16 @@ const remove = (line: NeedLine, id: string): void => {
 
 <template>
   <fieldset>
-    <legend class="font-semibold">What it needs</legend>
+    <legend class="font-semibold">Dependencies</legend>
     <p v-if="error" role="alert" class="text-small font-semibold text-call">{{ error }}</p>
     <div v-for="(line, i) in lines" :key="i" class="mt-1 border border-line bg-sheet p-2">
       <div class="flex flex-wrap items-center gap-2 text-small">
-        <label class="sr-only" :for="`how-${i}`">How it needs them</label>
+        <label class="sr-only" :for="`how-${i}`">How it depends on them</label>
         <select :id="`how-${i}`" v-model="line.how" class="field inline-block! w-auto! py-1">
           <option :value="HARD">needs</option>
-          <option :value="SOFT">needs, to work fully</option>
+          <option :value="SOFT">needs, for full service</option>
           <option v-for="one in relations" :key="one.id" :value="one.forward">
-            {{ one.forward }}{{ one.strength === 'soft' ? ', to work fully' : '' }}
+            {{ one.forward }}{{ one.strength === 'soft' ? ', for full service' : '' }}
           </option>
         </select>
         <template v-if="line.members.length > 1">
@@ -64,18 +64,13 @@ const remove = (line: NeedLine, id: string): void => {
           </button>
         </li>
       </ul>
-      <ItemPicker
-        class="mt-1"
-        hide-label
-        :label="`A further item of line ${i + 1}`"
-        @pick="(item) => add(line, item)"
-      />
+      <ItemPicker class="mt-1" hide-label :label="`Add an item to line ${i + 1}`" @pick="(item) => add(line, item)" />
     </div>
     <p class="mt-1 flex items-center gap-3 text-small">
       <button type="button" class="link" @click="lines.push({ how: HARD, needed: 1, members: [] })">
-        A further need
+        Add a dependency
       </button>
-      <span class="text-ink-3">{{ plural(lines.length, 'need') }}; several in one line are spares of each other</span>
+      <span class="text-ink-3">{{ plural(lines.length, 'need') }}; several on one line back each other up</span>
     </p>
   </fieldset>
 </template>

@@ -64,11 +64,14 @@ useCommands(() => [
 </script>
 
 <template>
-  <AppShell title="Reach" :follows="{ 'alert.': ['reach', 'begun'], 'item.': ['reach'], 'dependency.': ['reach'] }">
+  <AppShell
+    title="Impact map"
+    :follows="{ 'alert.': ['reach', 'begun'], 'item.': ['reach'], 'dependency.': ['reach'] }"
+  >
     <div class="flex min-h-0 flex-1 flex-col p-4 pb-2">
       <div class="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1 class="min-w-0 flex-1">
-          Reach of
+          Impact of
           <Link v-if="begun.link" :href="begun.link" class="hover:underline">{{ begun.words }}</Link><template v-else>{{
             begun.words || 'nothing'
           }}</template>
@@ -81,15 +84,15 @@ useCommands(() => [
             >The nearest {{ reach.nodes.length }} are shown, of {{ reach.nodes.length + reach.beyond }}.
           </template>
           <template v-if="near.left"
-            >{{ plural(near.left, 'item') }} further away:
+            >{{ plural(near.left, 'item') }} farther away:
             <button type="button" class="link" @click="up = down = FAR">show all</button>.
           </template>
           <Link v-if="begun.items.length" :href="whatIf" class="link">What if more were down?</Link>
         </p>
       </div>
       <p v-if="reach.nodes.length === 0" class="border border-line bg-sheet p-4 text-ink-2">
-        Open the reach from an item, a service, an alert or an incident: it shows what that stands on, and what stands
-        on it.
+        Open the impact map from an item, a service, an alert or an incident: it shows what that depends on, and what
+        depends on it.
       </p>
       <template v-else>
         <div class="mb-2 flex flex-wrap items-end gap-3 text-small">
@@ -103,12 +106,12 @@ useCommands(() => [
               typed === ''
                 ? ''
                 : found.length === 0
-                  ? 'not in this reach'
+                  ? 'not on this map'
                   : `${((at - 1 + found.length) % found.length) + 1} of ${found.length}`
             }}</span>
           </form>
           <label
-            >What it takes along
+            >What it also brings down
             <select v-model.number="up" class="field inline-block! w-auto! py-1">
               <option v-for="n in [1, 2, 3]" :key="n" :value="n">{{ plural(n, 'step') }}</option>
               <option :value="FAR">all of it</option>
@@ -139,7 +142,7 @@ useCommands(() => [
           class="min-h-0 flex-1 overflow-y-auto"
           tabindex="0"
           role="region"
-          aria-label="The reach as a list"
+          aria-label="The impact map as a list"
         >
           <ReachTree :reach="near.reach" :selected="selected" @select="selected = $event" />
         </div>
@@ -163,11 +166,11 @@ useCommands(() => [
           ><template v-if="chosen.alerts">; {{ plural(chosen.alerts, 'open alert') }}</template
           ><template v-if="chosen.work">; work: {{ chosen.work }}</template
           >): {{ chosen.why }}
-          <Link :href="`/reach?items=${encodeURIComponent(chosen.id)}`" class="link">Begin from here</Link>
+          <Link :href="`/reach?items=${encodeURIComponent(chosen.id)}`" class="link">Start from here</Link>
         </p>
         <p v-else class="mt-2 text-small text-ink-3">
-          Choose a box to read why it is hit. Drag to move, wheel or <kbd>+</kbd> <kbd>-</kbd> to zoom, arrow keys from
-          box to box.
+          Select a box to read why it is affected. Drag to move, wheel or <kbd>+</kbd> <kbd>-</kbd> to zoom, arrow keys
+          from box to box.
         </p>
       </template>
     </div>

@@ -82,7 +82,5 @@ const lost = (): Contradiction[] =>
       </tr>
     </tbody>
   </table>
-  <p v-if="usual" class="mt-1 text-tiny text-ink-3">
-    Unless it says otherwise: {{ usual.by }}, {{ lasting(now - usual.at) }} ago.
-  </p>
+  <p v-if="usual" class="mt-1 text-tiny text-ink-3">Inherited: {{ usual.by }}, {{ lasting(now - usual.at) }} ago.</p>
 </template>

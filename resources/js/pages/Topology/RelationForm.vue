@@ -30,7 +30,7 @@ const save = (): void => {
       >Without it, it is
       <select v-model="relation.strength" class="field py-1">
         <option value="hard">down</option>
-        <option value="soft">working in part</option>
+        <option value="soft">degraded</option>
       </select></label
     >
     <p class="flex gap-3">

@@ -95,12 +95,12 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
       <div class="min-h-0 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Scans">
         <TroubleNote :text="wrong" />
         <section v-if="held.length" class="mb-4" aria-labelledby="held-title">
-          <h1 id="held-title" class="mb-2">{{ plural(held.length, 'snapshot') }} held back for a yes</h1>
+          <h1 id="held-title" class="mb-2">{{ plural(held.length, 'snapshot') }} waiting for approval</h1>
           <article v-for="one in held" :key="one.id" class="mb-2 border-2 border-ink bg-sheet p-3">
             <p>
               <strong>{{ one.scanner }}</strong>, <TimeAgo :at="one.at" />: {{ one.because }}
             </p>
-            <p class="mt-1 text-small text-ink-2">It would mean: {{ one.counts }}.</p>
+            <p class="mt-1 text-small text-ink-2">It would change: {{ one.counts }}.</p>
             <details v-if="one.outcome?.missing.length" class="mt-1 text-small">
               <summary class="font-semibold text-ink-2">What it no longer sees</summary>
               <p>
@@ -112,7 +112,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
             </details>
             <form v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-3" @submit.prevent>
               <ActButton main :busy="action.busy.value" @click="action.send(`/scans/${one.id}/let-in`, {})"
-                >Take it: {{ one.outcome?.missing.length ?? 0 }} not seen any more</ActButton
+                >Take it: {{ one.outcome?.missing.length ?? 0 }} no longer seen</ActButton
               >
               <label class="text-small"
                 >Why not
@@ -130,8 +130,8 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
           >Connections that may be dependencies, {{ proposalsInAll }}</component
         >
         <p v-if="proposals.length === 0" class="mb-3 border border-line bg-sheet p-3 text-small text-ink-2">
-          Nothing waits. A scanner that hears one item speak to another, of which nobody recorded that it needs it,
-          proposes it here.
+          Nothing to review. When a scanner sees one item talk to another without a recorded dependency, it is proposed
+          here.
         </p>
         <ul class="mb-4 text-small">
           <li v-for="one in proposals" :key="one.id" class="row-rule py-2">
@@ -154,12 +154,12 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
                 @change="relation[one.id] = ($event.target as HTMLSelectElement).value"
               >
                 <option v-for="kind in relations" :key="kind.id" :value="kind.id">
-                  the one {{ kind.forward }} the other{{ kind.strength === 'soft' ? ', to work fully' : '' }}
+                  the one {{ kind.forward }} the other{{ kind.strength === 'soft' ? ', for full service' : '' }}
                 </option>
               </select>
               <ActButton type="submit" :busy="action.busy.value">Accept</ActButton>
               <ActButton :busy="action.busy.value" @click="action.send(`/proposals/${one.id}/refuse`, {})"
-                >It does not need it</ActButton
+                >No dependency</ActButton
               >
               <label class="flex items-center gap-1.5"
                 ><input v-model="always[one.id]" type="checkbox" /> accept all from {{ one.from.kind }} to
@@ -170,7 +170,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
         </ul>
         <h2 class="mb-1">Snapshots</h2>
         <p v-if="snapshots.length === 0" class="text-small text-ink-2">
-          None came yet. A scanner posts what it finds to <code>/api/v1/snapshots</code>.
+          None yet. A scanner posts what it finds to <code>/api/v1/snapshots</code>.
         </p>
         <ul class="text-small">
           <li v-for="one in snapshots" :key="one.id" class="row-rule py-1.5">
@@ -207,7 +207,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
                     >{{ field }} is {{ change[0] || 'none' }} here, {{ change[1] }} by the scan&ensp;</template
                   >
                 </p>
-                <p v-if="one.outcome.missing.length">Not seen any more: {{ one.outcome.missing.join(', ') }}</p>
+                <p v-if="one.outcome.missing.length">No longer seen: {{ one.outcome.missing.join(', ') }}</p>
                 <p v-for="item in one.outcome.refused" :key="`r${item.ref}`">{{ item.ref }}: {{ item.why }}</p>
                 <p v-for="(item, i) in one.outcome.passed_over" :key="`p${i}`">{{ item.ref }}: {{ item.why }}</p>
               </div>
@@ -221,7 +221,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
         tabindex="0"
       >
         <h2 class="mb-1">Scanners</h2>
-        <p v-if="scanners.length === 0" class="text-small text-ink-2">None has reported yet.</p>
+        <p v-if="scanners.length === 0" class="text-small text-ink-2">None yet.</p>
         <ul class="text-small">
           <li v-for="one in scanners" :key="one.name" class="row-rule py-1">
             <strong>{{ one.name }}</strong> sees {{ plural(one.sees, 'item')
@@ -229,8 +229,8 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
             >; <TimeAgo :at="one.last_at" />
           </li>
         </ul>
-        <h2 class="mt-5 mb-1">Connections that are accepted by themselves</h2>
-        <p v-if="rules.length === 0" class="text-small text-ink-2">None: each waits for a word.</p>
+        <h2 class="mt-5 mb-1">Connections accepted automatically</h2>
+        <p v-if="rules.length === 0" class="text-small text-ink-2">None: each is reviewed.</p>
         <ul class="text-small">
           <li v-for="one in rules" :key="one.id" class="row-rule flex gap-2 py-1">
             <span class="min-w-0 flex-1"
@@ -285,7 +285,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
                 class="link"
                 @click="action.send(`/proposals/${one.id}/reconsider`, {})"
               >
-                Ask again
+                Review again
               </button>
             </li>
           </ul>

@@ -37,7 +37,7 @@ const percent = (sound: number, items: number): string => `${Math.floor((sound /
 
 <template>
   <AppShell
-    title="Truth"
+    title="Record check"
     :follows="{ 'item.': ['rows', 'inAll', 'kinds', 'teams'], 'snapshot.': ['rows', 'inAll', 'kinds', 'teams'] }"
   >
     <div
@@ -47,11 +47,11 @@ const percent = (sound: number, items: number): string => `${Math.floor((sound /
       aria-label="Truth"
     >
       <div>
-        <h1>{{ percent(total.sound, total.items) }} of the record is sound</h1>
+        <h1>{{ percent(total.sound, total.items) }} of the record is reliable</h1>
         <p class="text-small text-ink-2">
-          {{ total.sound }} of {{ plural(total.items, 'item') }}: owned, seen, uncontradicted, and needed by something.
+          {{ total.sound }} of {{ plural(total.items, 'item') }}: owned, seen, not contradicted, and used by something.
         </p>
-        <h2 class="mt-4 mb-1">By team, least sound first</h2>
+        <h2 class="mt-4 mb-1">By team, least reliable first</h2>
         <ul class="text-small">
           <li v-for="one in teams" :key="one.id" class="row-rule">
             <button
@@ -68,7 +68,7 @@ const percent = (sound: number, items: number): string => `${Math.floor((sound /
             </button>
           </li>
         </ul>
-        <h2 class="mt-4 mb-1">By doubt</h2>
+        <h2 class="mt-4 mb-1">By problem</h2>
         <ul class="text-small">
           <li v-for="one in kinds" :key="one.value" class="row-rule">
             <button
@@ -92,7 +92,7 @@ const percent = (sound: number, items: number): string => `${Math.floor((sound /
           >
         </h2>
         <p v-if="rows.length === 0" class="border border-line bg-sheet p-4 text-ink-2">
-          Nothing here is in doubt. What a scan contradicts or no longer sees appears here by itself.
+          No doubtful records. What a scan contradicts or no longer sees appears here by itself.
         </p>
         <ul class="text-small">
           <li v-for="row in rows" :key="row.id" class="row-rule grid gap-x-4 py-1.5 md:grid-cols-[260px_1fr]">
@@ -114,7 +114,7 @@ const percent = (sound: number, items: number): string => `${Math.floor((sound /
           </li>
         </ul>
         <p v-if="rows.length < inAll" class="py-2 text-small text-ink-2">
-          {{ rows.length }} of {{ inAll }} are shown. Choose a team or a doubt to see the others.
+          {{ rows.length }} of {{ inAll }} are shown. Choose a team or a problem to see the others.
         </p>
       </section>
     </div>

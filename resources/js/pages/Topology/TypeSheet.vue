@@ -69,7 +69,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
 </script>
 
 <template>
-  <SideSheet open :title="version === null ? 'A further type' : `Change the type ${type.name}`" @close="emit('close')">
+  <SideSheet open :title="version === null ? 'Add a type' : `Change the type ${type.name}`" @close="emit('close')">
     <TroubleNote :text="wrong" />
     <form class="grid gap-3" @submit.prevent="save">
       <label v-if="version === null"
@@ -107,8 +107,8 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
             >One of <input v-model="attribute.choices" class="field py-1" placeholder="in use, spare"
           /></label>
           <label v-if="attribute.kind === 'date'"
-            >Something ends then; tell so many days ahead
-            <input v-model="attribute.remind" class="field py-1" placeholder="60, 14, 3; empty: do not tell"
+            >An end date; remind so many days ahead
+            <input v-model="attribute.remind" class="field py-1" placeholder="60, 14, 3; empty: no reminder"
           /></label>
         </div>
         <p>
@@ -117,12 +117,12 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
             class="link text-small"
             @click="attributes.push({ name: '', label: '', kind: 'text', choices: '', remind: '', isNew: true })"
           >
-            A further attribute
+            Add an attribute
           </button>
         </p>
       </fieldset>
       <fieldset class="text-small">
-        <legend class="font-semibold">A scan recognises one by, the most trusted first</legend>
+        <legend class="font-semibold">A scan recognises one by, most trusted first</legend>
         <ol class="list-decimal pl-5">
           <li v-for="(by, i) in identifying" :key="by" class="py-0.5">
             {{ by }}

@@ -40,7 +40,7 @@ const begin = (name = ''): void => {
       <div class="min-h-0 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Types">
         <div class="mb-2 flex items-baseline gap-4">
           <h1>Types of items</h1>
-          <ActButton v-if="mayEdit" @click="begin()">A further type</ActButton>
+          <ActButton v-if="mayEdit" @click="begin()">Add a type</ActButton>
         </div>
         <ul class="text-small">
           <li v-for="type in types" :key="type.name" class="row-rule grid gap-x-4 py-2 md:grid-cols-[170px_1fr_auto]">
@@ -74,7 +74,7 @@ const begin = (name = ''): void => {
           </li>
         </ul>
         <template v-if="bare.length">
-          <h2 class="mt-4 mb-1">Used, and nothing of their own recorded</h2>
+          <h2 class="mt-4 mb-1">Used, without attributes of their own</h2>
           <ul class="flex flex-wrap gap-x-4 gap-y-1 text-small">
             <li v-for="one in bare" :key="one.name">
               <button v-if="mayEdit" type="button" class="link" @click="begin(one.name)">
@@ -89,13 +89,13 @@ const begin = (name = ''): void => {
         aria-label="Relations"
         tabindex="0"
       >
-        <h2 class="mb-1">How items need each other</h2>
+        <h2 class="mb-1">Relations between items</h2>
         <ul class="text-small">
           <li v-for="one in relations" :key="one.id" class="row-rule flex gap-2 py-1.5">
             <span class="min-w-0 flex-1"
               >one <strong>{{ one.forward }}</strong> another, which <strong>{{ one.backward }}</strong> it<span
                 class="block text-tiny text-ink-2"
-                >without it, {{ one.strength === 'hard' ? 'down' : 'works in part' }}; used
+                >without it, {{ one.strength === 'hard' ? 'down' : 'degraded' }}; used
                 {{ plural(one.used, 'time') }}</span
               ></span
             >
@@ -104,7 +104,7 @@ const begin = (name = ''): void => {
         </ul>
         <p v-if="mayEdit && !relation" class="mt-3">
           <ActButton @click="relation = { id: null, forward: '', backward: '', strength: 'hard' }"
-            >A further way</ActButton
+            >Add a relation</ActButton
           >
         </p>
         <RelationForm v-if="relation" v-model="relation" :action="action" @done="relation = null" />

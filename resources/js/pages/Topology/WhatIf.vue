@@ -50,7 +50,7 @@ const name = ref('');
 const keep = (): void =>
   action.send('/what-if', { name: name.value, items: ids.value, hours: props.hours }, () => (name.value = ''));
 const share = (value: number): string =>
-  value === 0 ? 'hurts nobody' : `${Math.round(value * 100)}% of the worst time`;
+  value === 0 ? 'affects nobody' : `${Math.round(value * 100)}% of the worst time`;
 const go = (ids: string[], now = props.onTop, hours = props.hours): void =>
   router.get(
     '/what-if',
@@ -64,15 +64,15 @@ const add = (id: string): void => {
 const lists = computed(() =>
   [
     { title: 'Would be down', hits: props.falls },
-    { title: 'Would work in part', hits: props.suffers },
+    { title: 'Would be degraded', hits: props.suffers },
     { title: 'Would only lose its spare', hits: props.loses },
   ].filter((list) => list.hits.length > 0),
 );
 const servicesHit = computed(() =>
   [
-    { words: 'Services hit', strong: true, services: props.services.filter((one) => one.state !== 'at_risk') },
+    { words: 'Services affected', strong: true, services: props.services.filter((one) => one.state !== 'at_risk') },
     {
-      words: 'Services that only lose a spare',
+      words: 'Services that would only lose a spare',
       strong: false,
       services: props.services.filter((one) => one.state === 'at_risk'),
     },
@@ -123,10 +123,12 @@ const copy = async (): Promise<void> => {
         >
         <template v-if="items.length">
           <p class="mt-3 text-head" role="status">
-            <template v-if="falls.length + suffers.length + loses.length === 0">Nothing else would notice.</template>
+            <template v-if="falls.length + suffers.length + loses.length === 0"
+              >Nothing else would be affected.</template
+            >
             <template v-else
-              ><strong>{{ plural(falls.length, 'item') }}</strong> would be down, {{ suffers.length }} work in part,
-              {{ loses.length }} only lose a spare.</template
+              ><strong>{{ plural(falls.length, 'item') }}</strong> would be down, {{ suffers.length }} be degraded,
+              {{ loses.length }} would only lose a spare.</template
             >
           </p>
           <p v-for="group in servicesHit" :key="group.words" class="mt-1">
@@ -148,7 +150,7 @@ const copy = async (): Promise<void> => {
           <div v-if="best.length || unmeasured.length" class="mt-3 border border-line bg-sheet p-2 text-small">
             <p class="flex flex-wrap items-center gap-2">
               <label
-                ><strong>Hurts least</strong>, if it takes
+                ><strong>Best time</strong>, if it takes
                 <select
                   class="field inline-block! w-auto! py-0.5"
                   :value="hours"
@@ -160,23 +162,23 @@ const copy = async (): Promise<void> => {
             </p>
             <ol>
               <li v-for="one in best" :key="one.from" class="row-rule py-1">
-                <strong>{{ one.words }}</strong>: {{ one.uses }} behind it, {{ share(one.share) }}
+                <strong>{{ one.words }}</strong>: {{ one.uses }} affected, {{ share(one.share) }}
               </li>
             </ol>
             <p v-if="unmeasured.length" class="pt-1 text-ink-2">
-              Nobody has said when these are used: {{ unmeasured.join(', ') }}. Fill in their use.
+              Use is not recorded for: {{ unmeasured.join(', ') }}. Record it.
             </p>
           </div>
           <p v-if="sites.length" class="mt-1 text-small text-ink-2">At {{ sites.join(', ') }}.</p>
           <p class="mt-2">
-            <ActButton @click="copy">Copy its address</ActButton>
+            <ActButton @click="copy">Copy link</ActButton>
             <span role="status" class="ml-2 text-small text-calm">{{
               copied ? 'Copied: whoever opens it sees this.' : ''
             }}</span>
           </p>
           <form v-if="mayKeep" class="mt-3 flex items-end gap-2 text-small" @submit.prevent="keep">
             <label class="flex-1"
-              >Keep it as
+              >Save as
               <input
                 v-model="name"
                 class="field py-1"
@@ -202,7 +204,7 @@ const copy = async (): Promise<void> => {
           </details>
         </template>
         <p v-else class="mt-3 text-ink-2">
-          Choose items, and see what would fall with them, what would only lose its spare, and whom to tell before a
+          Choose items to see what would go down with them, what would only lose its spare, and whom to inform before a
           change.
         </p>
         <template v-if="kept.length">
@@ -220,10 +222,10 @@ const copy = async (): Promise<void> => {
           </ul>
         </template>
       </div>
-      <section aria-label="What it would take along">
+      <section aria-label="What it would bring down">
         <ReachView v-if="items.length" :reach="reach" :height="520" large />
         <template v-else-if="worst.length">
-          <h2 class="mb-1">Alone, each of these would take most services down</h2>
+          <h2 class="mb-1">Single points of failure with the widest impact</h2>
           <ol class="text-small">
             <li v-for="one in worst" :key="one.id" class="row-rule flex flex-wrap items-baseline gap-x-3 py-1.5">
               <span class="w-60 min-w-0"
@@ -236,7 +238,7 @@ const copy = async (): Promise<void> => {
               >
             </li>
           </ol>
-          <p class="mt-2 text-small text-ink-2">Press one to see what else it would take along.</p>
+          <p class="mt-2 text-small text-ink-2">Select one to see what else it would bring down.</p>
         </template>
       </section>
     </div>

@@ -5,7 +5,7 @@ export interface ImportLine {
   format: string;
   author: string | null;
   at: number;
-  state: 'shown' | 'storing' | 'stored' | 'forgotten';
+  state: 'shown' | 'storing' | 'stored' | 'forgotten' | 'undone';
   counts: Record<'new' | 'changed' | 'same' | 'refused', number>;
   notes: string[];
   /** How much of it is stored, 0 to 1. */
@@ -16,5 +16,6 @@ export const importWords: Record<ImportLine['state'], string> = {
   shown: 'not stored yet',
   storing: 'is being stored',
   stored: 'stored',
-  forgotten: 'put away',
+  forgotten: 'discarded',
+  undone: 'undone',
 };

@@ -28,7 +28,7 @@ const action = useAction();
         <StateMark :state="one.state" :size="20" />
         <span class="min-w-48 flex-1 text-small"
           ><strong>{{ one.name }}</strong> is {{ stateWords[one.state] }};
-          {{ one.published === 'up' ? 'outsiders were told nothing' : `outsiders read “${stateWords[one.published]}”` }}
+          {{ one.published === 'up' ? 'nothing was published' : `outsiders read “${stateWords[one.published]}”` }}
         </span>
         <template v-if="mayAct">
           <Link
@@ -42,10 +42,10 @@ const action = useAction();
             :busy="action.busy.value"
             :aria-label="`Say that we are looking into ${one.name}`"
             @click="action.send('/status/doubts', { name: one.name, admit: true })"
-            >Say we are looking</ActButton
+            >Say we are looking into it</ActButton
           >
           <WhyForm
-            words="The page is right…"
+            words="Page is right…"
             :about="`about ${one.name}`"
             question="Why the status page is right"
             button="Keep the page as it is"

@@ -54,7 +54,7 @@ const asNext = (): void => {
         <ActButton @click="asNext">Send mine as update {{ draft.number }}</ActButton>
       </p>
       <label class="font-semibold">
-        How far the work is
+        Stage
         <select v-model="stage" class="field font-normal">
           <option v-for="one in stages" :key="one.value" :value="one.value">{{ one.meaning }}</option>
         </select>
@@ -63,10 +63,8 @@ const asNext = (): void => {
         What is affected
         <textarea v-model="text" rows="4" maxlength="2000" required class="field font-normal" />
         <span class="flex justify-between text-tiny font-normal text-ink-2">
-          <span>{{
-            action.errors.value.text ?? 'Drafted from the services that are hit. Change it as you like.'
-          }}</span>
-          <button type="button" class="link" @click="text = draft.text">Draft it anew</button>
+          <span>{{ action.errors.value.text ?? 'Drafted from the services affected. Edit as you like.' }}</span>
+          <button type="button" class="link" @click="text = draft.text">Draft again</button>
         </span>
       </label>
       <label class="font-semibold">
@@ -76,7 +74,7 @@ const asNext = (): void => {
           rows="2"
           maxlength="1000"
           class="field font-normal"
-          placeholder="Such as: foot passengers board as usual; lorries report at the desk."
+          placeholder="For example: foot passengers board as usual; lorries report at the desk."
         />
       </label>
       <label class="font-semibold">
