@@ -81,7 +81,7 @@ final class RemindOfDates
                         $due["$item->id\n$attribute->name"] = [
                             'item' => (string) $item->id, 'attribute' => $attribute->name, 'value' => $value,
                             // Nothing is wrong yet: that the item works stays true until it is over. The last reminder is louder than those that nobody heeded.
-                            'level' => $end->left < 0 ? 'error' : ($end->isLast ? 'warning' : 'info'),
+                            'level' => $end->isLast ? 'warning' : 'info',
                             'words' => "$item->name: ".lcfirst($attribute->label)." $value; {$end->words()}",
                         ];
                     }

@@ -109,4 +109,20 @@ final class BeginningTest extends TestCase
         self::assertSame(3, Alert::query()->where('incident_id', $incident->id)->count());
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where('hit.grown', null));
     }
+
+    public function test_what_nobody_owns_goes_to_the_team_that_the_organisation_names(): void
+    {
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->signal([self::firing('nobody-knows-a')]);
+        $this->takeSignals();
+        self::assertNull(Alert::query()->where('item_named', 'nobody-knows-a')->sole()->team_id);
+        $this->post('/rules/unowned', ['team' => 'no-such'])->assertSessionHasErrors('team');
+        $this->post('/rules/unowned', ['team' => 'platform'])->assertSessionHasNoErrors();
+        $this->get('/rules')->assertInertia(fn(Shown $shown) => $shown->where('unowned', 'platform'));
+        $this->later(60);
+        $this->signal([self::firing('nobody-knows-b'), self::firing('lane-control-ask')]);
+        $this->takeSignals();
+        self::assertSame(['platform', 'lanes'], [Alert::query()->where('item_named', 'nobody-knows-b')->sole()->team_id, Alert::query()->where('item_named', 'lane-control-ask')->sole()->team_id]);
+        $this->actingAs($this->person('noor-lind'))->post('/rules/unowned', ['team' => null])->assertForbidden();
+    }
 }

@@ -54,11 +54,11 @@ final class WordsTest extends TestCase
         $this->later(5);
         $this->answer($page, 'yes');
         $this->post("/incidents/$incident->id/notes", ['text' => 'Set the clocks by hand.', 'decision' => true]);
-        self::assertStringContainsString("{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Outsiders", SoFar::of($incident, Standing::now()));
+        self::assertStringContainsString("{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Nothing has been published yet.", SoFar::of($incident, Standing::now()));
 
         $this->later(595);
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Antenna mended.', 'update' => 'It works.']);
-        self::assertSame('Service was restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Outsiders were told (update 1): "It works."', SoFar::of($incident->refresh(), Standing::now()));
+        self::assertSame('Service was restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Published (update 1): "It works."', SoFar::of($incident->refresh(), Standing::now()));
     }
 
     public function test_a_call_that_nobody_answers_is_said_plainly(): void

@@ -91,7 +91,7 @@ final class StaffTest extends TestCase
         $save = fn(array $change, string $whom = 'noor-lind') => $this->post("/people/$whom/particulars", [...ParticularsController::of($this->person($whom)), 'was' => $was, ...$change]);
         $save(['team' => 'quay', 'roles' => ['responder', 'coordinator']])->assertSessionHasNoErrors();
         self::assertSame(['quay', ['responder', 'coordinator']], [$this->person('noor-lind')->team_id, $this->person('noor-lind')->roles]);
-        self::assertSame('Changed what is known of Noor Lind', \App\Platform\Journal\Sentence::of(Entry::query()->where('kind', 'person.changed')->sole())->lead);
+        self::assertSame('Changed the details of Noor Lind', \App\Platform\Journal\Sentence::of(Entry::query()->where('kind', 'person.changed')->sole())->lead);
         $save(['name' => 'Late'])->assertSessionHasErrors('action');
         foreach ([['email' => 'ingrid-vale@eiderholm.example'], ['email' => 'x'], ['team' => 'gone'], ['roles' => ['king']], ['time_zone' => 'Moon/Rille'], ['name' => '']] as $bad) {
             $save([...$bad, 'was' => ParticularsController::of($this->person('noor-lind'))])->assertSessionHasErrors(array_key_first($bad) === 'roles' ? 'roles.0' : array_key_first($bad));

@@ -147,7 +147,7 @@ final class EstateTest extends TestCase
         $this->takeSignals();
         $alert = Alert::query()->where('item_id', 'lane-control-ask')->latest('id')->firstOrFail();
         $this->actingAs($this->person('ingrid-vale'))->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page
-            ->where('causes.0.id', 'clk-2')->where('causes.0.words', fn(string $words): bool => str_starts_with($words, 'It explains all 4 items that show trouble; it is in trouble itself, and was before the others')));
+            ->where('causes.0.id', 'clk-2')->where('causes.0.words', fn(string $words): bool => str_starts_with($words, 'It explains all 4 items in trouble; it is in trouble itself, and was before the others')));
     }
 
     public function test_of_an_item_whose_check_says_that_all_is_well_silence_says_something(): void

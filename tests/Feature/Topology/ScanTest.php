@@ -103,7 +103,7 @@ final class ScanTest extends TestCase
         $this->scan(array_map(self::host(...), range(1, 10)));
         $this->scan(array_map(self::host(...), range(1, 9)), id: 's2', minutes: 5)->assertJsonPath('counts.missing', 1);
         self::assertSame(now()->format('Y-m-d H:i:s').'.000', DB::table('items')->where('id', 'host-10')->value('not_seen_since'));
-        $this->actingAs($this->person('noor-lind'))->get('/estate/host-10')->assertInertia(fn(Shown $page) => $page->where('record.not_seen_since', now()->getTimestamp() * 1000)->where('history.0.lead', 'No longer sees Host 10')->etc());
+        $this->actingAs($this->person('noor-lind'))->get('/estate/host-10')->assertInertia(fn(Shown $page) => $page->where('record.not_seen_since', now()->getTimestamp() * 1000)->where('history.0.lead', 'Host 10 is no longer seen')->etc());
         $this->scan(array_map(self::host(...), range(1, 10)), id: 's3', minutes: 9)->assertJsonPath('counts.back', 1);
         self::assertNull(DB::table('items')->where('id', 'host-10')->value('not_seen_since'));
     }

@@ -77,7 +77,7 @@ final class ImportPlan
             $id = array_pop($missing);
             foreach ($waiting[$id] ?? [] as $owner) {
                 if (! isset($this->without[$owner])) {
-                    $this->without[$owner] = "Depends on \"$id\", which is neither recorded nor among the rows that can be stored. Correct the id, or add the item.";
+                    $this->without[$owner] = "Needs \"$id\", which is neither recorded nor among the rows that can be stored. Correct the id, or add the item.";
                     if (isset($made[$owner])) {
                         $missing[] = (string) $owner;
                     }

@@ -94,7 +94,7 @@ final class ImportPlanTest extends TestCase
     {
         $rows = self::plan($this->csv("id,kind,needs\na,host,b\nb,host,c\nc,host,nowhere\nd,host,e\ne,host,\nf,host,1 of e, x\n"));
         self::assertSame([['a', 'refused'], ['b', 'refused'], ['c', 'refused'], ['d', 'new'], ['e', 'new']], array_slice(self::told($rows), 0, 5));
-        self::assertStringContainsString('Depends on "nowhere", which is neither recorded', (string) $rows[2]->why);
+        self::assertStringContainsString('Needs "nowhere", which is neither recorded', (string) $rows[2]->why);
         self::assertStringContainsString('has 4 cells', (string) $rows[5]->why);
     }
 
