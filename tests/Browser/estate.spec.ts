@@ -26,22 +26,23 @@ test('a file is looked at first, and stored without the line that is refused', a
     page,
     'pontoons.csv',
     Buffer.concat([
-      Buffer.from('id,kind,name,site,tier,needs\npontoon-1,pontoon,Pontoon 1,Kalv'),
+      Buffer.from('id,kind,name,site,tier,needs\npontoon-1,device,Pontoon 1,Kalv'),
       Buffer.from([0xf8]),
       Buffer.from(
-        'y,,router-kalvoy\npontoon-2,pontoon,"Pontoon 2,Ask,,\npontoon-3,pontoon,Pontoon 3,Ask,9,\nmw-skjell,,,Skjell north,,\n',
+        'y,,router-kalvoy\npontoon-2,device,"Pontoon 2,Ask,,\npontoon-3,device,Pontoon 3,Ask,9,\npontoon-4,divice,Pontoon 4,Ask,,\nmw-skjell,,,Skjell north,,\n',
       ),
     ]),
   );
   await expect(page.getByRole('heading', { name: 'pontoons.csv' })).toBeVisible();
   await expect(page.getByText('One line was not in UTF-8 and read as Windows-1252.')).toBeVisible();
-  await expect(page.getByRole('button', { name: '2 refused', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: '3 refused', exact: true })).toHaveAttribute('aria-pressed', 'true');
   await expect(page.getByRole('row', { name: /line 3/ })).toContainText('A quote is opened and never closed.');
   await expect(page.getByRole('row', { name: /line 4/ })).toContainText('Tier is a number from 1');
+  await expect(page.getByRole('row', { name: /line 5/ })).toContainText('device');
   await accessible(page, 'a file that is looked at');
   await page.getByRole('button', { name: '1 changed', exact: true }).click();
   await expect(page.getByRole('row', { name: /mw-skjell/ })).toContainText('site: from Skjell to Skjell north');
-  await page.getByRole('button', { name: 'Store 1 new and 1 changed, leave out 2 refused' }).click();
+  await page.getByRole('button', { name: 'Store 1 new and 1 changed, leave out 3 refused' }).click();
   await expect(page.getByText('stored, uploaded by Ada Holm')).toBeVisible();
   await page.goto('/estate?find=pontoon');
   await expect(page.getByRole('link', { name: 'Pontoon 1' })).toBeVisible();
@@ -85,7 +86,7 @@ test('two people edit one item: different things both stay, of the same thing th
   await expect(page.getByRole('button', { name: 'Without Host 3' })).toBeVisible();
   await accessible(page, 'the form of an item');
   await page.getByRole('button', { name: 'Save changes' }).click();
-  await expect(page.getByRole('region', { name: 'Depends on' })).toContainText('needs 1 of these 2');
+  await expect(page.getByRole('region', { name: 'Depends on', exact: true })).toContainText('needs 1 of these 2');
   await other.context().close();
 });
 
@@ -213,7 +214,7 @@ test('a type is made with attributes of its own, and items of it are told apart'
   await page.getByRole('button', { name: 'Add an attribute' }).click();
   await page.getByLabel('Called').fill('Valid until');
   await page.getByLabel(/^is a/).selectOption('date');
-  await page.getByLabel('Something ends then').fill('30, 7');
+  await page.getByLabel('An end date').fill('30, 7');
   await accessible(page, 'a type');
   await page.getByRole('button', { name: 'Add the type' }).click();
   await expect(page.getByText('Valid until (date), told 30, 7 days ahead')).toBeVisible();

@@ -27,7 +27,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
       await page.keyboard.press('d');
       const sheet = page.getByRole('dialog');
       await expect(sheet.getByLabel('Title')).toHaveValue(/^Vehicle lanes: time server clk-2 lost/);
-      await expect(sheet.getByLabel('Affected service')).toHaveValue('vehicle-lanes');
+      await expect(sheet.getByLabel(/^Affected service/)).toHaveValue('vehicle-lanes');
       await expect(sheet).toContainText('Something is broken at 14 sites.');
       await expect(sheet).toContainText('Priority 1');
       await expect(sheet.getByLabel('Team to call')).toHaveValue('platform');

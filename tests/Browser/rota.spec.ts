@@ -94,7 +94,7 @@ test('turns are read by a calendar at an address, until it is revoked', async ({
   await signIn(page, 'Noor Lind');
   await page.goto('/on-call/lanes');
   await page.getByRole('button', { name: 'Address for this rota' }).click();
-  const address = (await page.getByText('Your new address, shown this once').locator('code').textContent()) ?? '';
+  const address = (await page.getByText('Your new address, shown only once').locator('code').textContent()) ?? '';
   const answer = await request.get(address);
   const calendar = new ICAL.Component(ICAL.parse(await answer.text()) as unknown[]);
   const events = calendar.getAllSubcomponents('vevent').map((event) => new ICAL.Event(event));
@@ -124,7 +124,7 @@ test('a rota is made, a gap in it is seen and covered, and its policy is tried b
   await page.getByLabel('Add a person to layer 1').selectOption({ label: 'Noor Lind' });
   await page.getByLabel('Add a person to layer 1').selectOption({ label: 'Ada Holm' });
   await page.getByLabel('The first turn begins').fill('2026-01-05T09:00');
-  const status = page.getByRole('status').filter({ hasText: /Nobody for|Covered throughout/ });
+  const status = page.getByRole('status').filter({ hasText: /Nobody for|Fully covered/ });
   await expect(status).toContainText('Fully covered.');
   await page.getByRole('button', { name: 'Only in part of the week' }).click();
   await expect(status).toContainText('Nobody for');

@@ -221,7 +221,7 @@ test('a flood of 500 alerts is worked by keyboard alone', async ({ page, request
   await expect(page.getByRole('dialog').getByRole('button', { name: 'an hour' })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog')).toBeHidden();
-  await expect(page.getByText('Nothing here fits.')).toBeVisible();
+  await expect(page.getByText('No alerts match.')).toBeVisible();
 });
 
 test('an alert leads to its likely cause, and what if asks before a change', async ({ page, request }) => {
@@ -245,7 +245,7 @@ test('an alert leads to its likely cause, and what if asks before a change', asy
   await signIn(page, 'Ingrid Vale');
   await page.goto('/alerts?q=kiosk-skjell-1+is');
   await page.getByRole('link', { name: 'kiosk-skjell-1 is in trouble' }).first().click();
-  const behind = page.getByRole('region', { name: /Most likely behind/ });
+  const behind = page.getByRole('region', { name: /^Likely cause/ });
   await expect(behind.getByRole('listitem').first()).toContainText('It explains');
   await behind.getByRole('link').first().click();
   await page.getByRole('link', { name: 'What if it were down?' }).click();

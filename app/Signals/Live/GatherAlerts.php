@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Signals\Live;
 
 use App\Platform\Moment;
+use App\Topology\Record\RemindOfDates;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Level;
 use Skarvo\Signals\Live\Regrouping;
@@ -33,12 +34,13 @@ final class GatherAlerts
     /** @param  string  $from  a stamp */
     public function __invoke(string $from): void
     {
-        $rows = DB::table('alerts')->where('stamp', '>=', $from)->whereNull('withdrawn_at')->orderBy('stamp')->get(['id', 'key', 'number', 'opened_at', 'stamp', 'items']);
+        $rows = DB::table('alerts')->where('stamp', '>=', $from)->whereNull('withdrawn_at')->orderBy('stamp')->get(['id', 'key', 'number', 'opened_at', 'stamp', 'items', 'source']);
         $this->undo($from);
         $openings = [];
         foreach ($rows as $row) {
             $alert = self::bare($row->key, (int) $row->number, $row->opened_at, $row->stamp);
-            foreach ((array) json_decode($row->items, true, 4, JSON_THROW_ON_ERROR) as $item => $entry) {
+            // A date that comes near is no part of an outage of its item, and is not resolved with it.
+            foreach ($row->source === RemindOfDates::SOURCE ? [] : (array) json_decode($row->items, true, 4, JSON_THROW_ON_ERROR) as $item => $entry) {
                 $alert->items[$item] = is_array($entry) && is_string($entry[0]) ? $entry[0] : $row->stamp;
             }
             $this->ids[$alert] = (int) $row->id;
@@ -133,6 +135,7 @@ final class GatherAlerts
         foreach (array_chunk(array_map(strval(...), array_keys($related)), self::CHUNK) as $chunk) {
             $rows = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->whereIn('alert_items.item', $chunk)
                 ->where('alert_items.opened_at', '>=', $earliest)->where('alerts.stamp', '<', $from)->whereNull('alerts.withdrawn_at')
+                ->where('alerts.source', '!=', RemindOfDates::SOURCE)
                 ->groupBy('alerts.gathered_in_id', 'alert_items.item')
                 ->selectRaw('alerts.gathered_in_id as founder, alert_items.item as item, min(alert_items.stamp) as stamp')->get();
             foreach ($rows as $row) {

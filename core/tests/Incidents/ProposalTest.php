@@ -89,7 +89,7 @@ final class ProposalTest extends TestCase
             'Vehicle lanes: not working since 07:09, at Ask and Skjell. Booking and Payment: only partly working since 07:09, at Ask and Skjell. We are looking for the cause.',
             Draft::from(Stage::Looking, $services, '07:09', ['Ask', 'Skjell'])->text,
         );
-        self::assertSame('There is a fault since 07:09; services still work. We are fixing it.', Draft::from(Stage::Fixing, [], '07:09', [])->text);
+        self::assertSame('We have had a fault since 07:09; services are still working. We are fixing it.', Draft::from(Stage::Fixing, [], '07:09', [])->text);
         self::assertSame('Vehicle lanes: working normally again.', Draft::from(Stage::Restored, array_slice($services, 0, 1), '07:09', [])->text);
     }
 

@@ -185,6 +185,16 @@ final class RecordTest extends TestCase
         return Fields::words()->format(Needs::of([$item])[$item] ?? []);
     }
 
+    public function test_a_date_that_comes_near_is_no_part_of_an_outage_of_its_item(): void
+    {
+        $group = fn(string $source): mixed => DB::table('alerts')->where('source', $source)->where('item_id', 'cable-havre')->value('group_id') ?? self::fail("No alert from $source.");
+        $this->post('/estate/cable-havre/change', ['fields' => ['contract_ends' => '2026-03-15'], 'was' => []]);
+        $this->remind();
+        $this->signal([self::firing('cable-havre')])->assertStatus(202);
+        $this->takeSignals();
+        self::assertNotSame($group('dates'), $group('probe'), 'The reminder came first.');
+    }
+
     public function test_what_ends_becomes_an_alert_to_its_owner_and_is_cleared_when_it_is_moved(): void
     {
         $this->post('/estate/cable-havre/change', ['fields' => ['contract_ends' => '2026-03-15'], 'was' => []]);
