@@ -21,13 +21,15 @@ final class SoFar
     {
         $estate = $standing->estate;
         $impact = $standing->ofIncident($incident->id);
-        $broken = array_values(array_filter($estate->services($impact), static fn(HitService $s): bool => $s->state->isBroken()));
+        $hit = $estate->services($impact);
+        $broken = array_values(array_filter($hit, static fn(HitService $s): bool => $s->state->isBroken()));
         $sentences = [];
         if (! $incident->isOpen()) {
             $lasted = Duration::words(max(60, (int) $incident->started_at->diffInSeconds($incident->resolved_at)));
             $sentences[] = "Service was restored after $lasted. $incident->resolution";
         } elseif ($broken === []) {
-            $sentences[] = 'No service is affected any more, as far as the alerts say.';
+            $sentences[] = 'No service is down or degraded, as far as the alerts say'
+                .($hit === [] ? '.' : '; no spare is left for '.implode(', ', array_map(static fn(HitService $s): string => $s->name, array_slice($hit, 0, 3))).(count($hit) > 3 ? ' and '.(count($hit) - 3).' more' : '').'.');
         } else {
             $named = array_map(static fn(HitService $s): string => $s->name.($s->state === State::Down ? ': down' : ': degraded'), array_slice($broken, 0, 3));
             $more = count($broken) - count($named);

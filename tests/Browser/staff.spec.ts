@@ -26,7 +26,7 @@ test('an administrator makes a team and adds somebody to it, who signs in and se
   await add.getByLabel('Mail').fill('Bo.Ek@Eiderholm.example');
   await add.getByLabel('Team').selectOption({ label: 'Late desk' });
   await add.getByLabel(/^Password/).fill('a first password');
-  await add.getByRole('button', { name: /^Add them/ }).click();
+  await add.getByRole('button', { name: /^Add the person/ }).click();
   await expect(per.getByRole('heading', { name: 'How Bo Ek is reached' })).toBeVisible();
   await accessible(per, 'somebody, as an administrator sees them');
   const particulars = per.getByRole('form', { name: 'Details' });

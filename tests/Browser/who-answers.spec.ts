@@ -61,7 +61,7 @@ test('a night page is declined, fails, escalates, and is answered on a phone', a
     await woken.goto(first?.link ?? '');
     await accessible(woken, 'a page that asks for an answer');
     await woken.getByRole('button', { name: 'No, I can’t' }).click();
-    await woken.getByLabel('Why, in a word (optional)').fill('with a sick child');
+    await woken.getByLabel('Why (optional)').fill('with a sick child');
     await woken.getByRole('button', { name: 'No, I can’t' }).click();
     await expect(woken.getByRole('status')).toContainText('You said no.');
     await expect(ingrid.getByText('with a sick child').first()).toBeVisible();
@@ -154,7 +154,7 @@ test('pages are answered from the pocket: by a key on the call, and by a reply t
     .first()
     .click();
   await expect(called).toContainText(`${ringing} has it`);
-  await expect(called).toContainText('said yes by a key');
+  await expect(called).toContainText('answered yes by a key');
 });
 
 test('somebody says how they are reached, tests it, and their leave shows the gap', async ({ browser, request }) => {

@@ -61,6 +61,18 @@ final class WordsTest extends TestCase
         self::assertSame('Service was restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Published (update 1): "It works."', SoFar::of($incident->refresh(), Standing::now()));
     }
 
+    public function test_a_service_that_only_lost_its_spare_is_not_said_to_have_been_restored(): void
+    {
+        $this->signal([self::firing('manifest-db-1')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', ['alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Store', 'impact' => 'wide', 'urgency' => 'now']);
+        $incident = Incident::query()->whereNull('resolved_at')->sole();
+        self::assertSame('No service is down or degraded, as far as the alerts say; no spare is left for Freight manifests. Nothing has been published yet.', SoFar::of($incident, Standing::now()));
+        $this->signal([['condition' => 'clear'] + self::firing('manifest-db-1')]);
+        $this->takeSignals();
+        self::assertSame('No service is down or degraded, as far as the alerts say. Nothing has been published yet.', SoFar::of($incident->refresh(), Standing::now()));
+    }
+
     public function test_a_call_that_nobody_answers_is_said_plainly(): void
     {
         $this->signal([self::firing('clk-2')]);
