@@ -42,7 +42,7 @@ final class SoFar
             $holder = $call->pages->firstWhere('person_id', $call->held_by)?->person?->name;
             $sentences[] = match ($call->outcome) {
                 Outcome::Acknowledged => $call->team === null ? "$team was called and is coming." : "$holder of $team has it.",
-                Outcome::Waiting => $call->refused_at !== null ? Unanswered::words($call).'.' : "$team is being called, step $call->step; nobody has answered yet.",
+                Outcome::Waiting => $call->refused_at !== null ? Unanswered::words($call).'.' : "$team is being called, step $call->step; nobody has it yet.",
                 Outcome::Exhausted => Unanswered::words($call).'.',
                 Outcome::Resolved => '',
             };

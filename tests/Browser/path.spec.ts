@@ -27,7 +27,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
       await page.keyboard.press('d');
       const sheet = page.getByRole('dialog');
       await expect(sheet.getByLabel('Title')).toHaveValue(/^Vehicle lanes: time server clk-2 lost/);
-      await expect(sheet.getByLabel(/^Affected service/)).toHaveValue('vehicle-lanes');
+      await expect(sheet.getByRole('combobox', { name: /^Affected service/ })).toHaveValue('vehicle-lanes');
       await expect(sheet).toContainText('Something is broken at 14 sites.');
       await expect(sheet).toContainText('Priority 1');
       await expect(sheet.getByLabel('Team to call')).toHaveValue('platform');
@@ -51,7 +51,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await sheet.getByRole('button', { name: 'Save' }).click();
     const grown = mika.getByRole('status').filter({ hasText: 'Impact has grown: priority 1' });
     await expect(grown).toContainText('Something is broken at 14 sites. Vehicle lanes: tier 1');
-    await expect(mika.getByText(/(Behind it now|Hardly used at this hour):/)).toBeVisible();
+    await expect(mika.getByText(/(Affected now|Little used at this hour):/)).toBeVisible();
     const owners = mika.getByRole('list', { name: 'To be told' });
     await expect(owners).toContainText('To be told: Elin Skarv (Vehicle lanes)');
     await owners.getByRole('button', { name: 'Tell by mail' }).click();
@@ -98,7 +98,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
     const drawing = ingrid.getByRole('group', { name: 'What is affected, services on top' });
     await expect(drawing.getByRole('button', { name: /^Vehicle lanes, tier 1, degraded/ })).toBeVisible();
     await drawing.getByRole('button', { name: /^Vehicle lanes/ }).press('Enter');
-    await expect(ingrid.getByText(/Working in part, because .* is down/).first()).toBeVisible();
+    await expect(ingrid.getByText(/Degraded, because .* is down/).first()).toBeVisible();
     await ingrid.getByRole('button', { name: 'Show as a list' }).click();
     await expect(ingrid.getByText('Reported by alerts: degraded.')).toBeVisible();
   });

@@ -106,7 +106,7 @@ test('turns are read by a calendar at an address, until it is revoked', async ({
   await expect(page.getByRole('button', { name: 'Revoke' })).toHaveCount(0);
   expect((await request.get(address)).status()).toBe(404);
   await page.goto('/fairness');
-  await expect(page.getByRole('heading', { name: /What being on call asks/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^On-call load/ })).toBeVisible();
   await accessible(page, 'fairness');
 });
 

@@ -53,12 +53,12 @@ test('an administrator makes a team and adds somebody to it, who signs in and se
   await bo.goto('/people/bo-ek');
   const password = bo.getByRole('form', { name: 'Password' });
   await password.getByLabel('Current password').fill('not this one');
-  await password.getByLabel(/^A new one/).fill('a second password');
-  await password.getByRole('button', { name: 'Set it' }).click();
+  await password.getByLabel('New password').fill('a second password');
+  await password.getByRole('button', { name: 'Set password' }).click();
   await expect(password.getByText('That is not the password that you have now.')).toBeVisible();
   await password.getByLabel('Current password').fill('a first password');
-  await password.getByRole('button', { name: 'Set it' }).click();
-  await expect(password.getByText(/It is set/)).toBeVisible();
+  await password.getByRole('button', { name: 'Set password' }).click();
+  await expect(password.getByText(/Password set/)).toBeVisible();
   await elsewhere.reload();
   await expect(elsewhere).toHaveURL(/sign-in/);
   await bo.reload();

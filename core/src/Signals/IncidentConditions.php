@@ -48,7 +48,7 @@ final readonly class IncidentConditions
         $words = array_filter([
             $this->tier === null ? null : "a service of tier $this->tier".($this->tier > 1 ? ' or above' : '').' is affected',
             $this->level === null ? null : 'the worst is '.$this->level->value.($this->level === Level::Critical ? '' : ' or worse'),
-            $this->alerts === null ? null : ($this->alerts === 1 ? 'an alert is open' : "$this->alerts alerts are open"),
+            $this->alerts === null ? null : ($this->alerts === 1 ? 'an alert is open' : "at least $this->alerts alerts are open"),
             $this->minutes === null ? null : "nobody took it for $this->minutes minutes",
         ], is_string(...));
 

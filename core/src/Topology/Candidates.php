@@ -226,9 +226,6 @@ final class Candidates
             $edges[] = [$at - $last, $in];
             $edges[] = [$at - $first, -$in];
         }
-        if ($count === 0) {
-            return 0.0;
-        }
         sort($edges);
         $sums = [];
         $fits = 0.0;
@@ -238,6 +235,9 @@ final class Candidates
                 $sums[] = log($length / self::SPAN) + $fits;
             }
             $fits += $change;
+        }
+        if ($sums === []) {
+            return 0.0;
         }
         $top = max($sums);
 

@@ -100,7 +100,7 @@ final class TuningTest extends TestCase
         self::assertFalse((new IncidentConditions)->areMet(1, Level::Critical, 100, 100));
         self::assertFalse((new IncidentConditions(minutes: 5))->areMet(1, Level::Error, 1, null));
         self::assertTrue((new IncidentConditions(minutes: 5))->areMet(null, Level::Info, 1, 5));
-        self::assertSame('a service of tier 2 or above is affected, the worst is error or worse, 3 alerts are open', $conditions->words());
+        self::assertSame('a service of tier 2 or above is affected, the worst is error or worse, at least 3 alerts are open', $conditions->words());
     }
 
     /**

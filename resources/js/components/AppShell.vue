@@ -247,14 +247,18 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
       <TroubleNote :text="shared.errors.action" />
     </div>
     <TimeBand class="max-sm:hidden" :band="shared.band" :from="limit('from')" :to="limit('to')" @narrow="narrow" />
-    <p v-if="me" class="truncate border-b border-line px-4 py-1.5 text-small sm:hidden">
+    <section
+      v-if="me"
+      class="truncate border-b border-line px-4 py-1.5 text-small sm:hidden"
+      aria-label="Next deadline"
+    >
       <Link v-if="next" :href="next.link" class="hover:underline"
         ><strong class="font-mono" :class="next.due < now + 600_000 ? 'text-call' : ''">{{
           remaining(next.due - now)
         }}</strong>
         {{ next.title }}</Link
       ><span v-else class="text-ink-2">No deadlines.</span>
-    </p>
+    </section>
     <nav
       v-if="nearby"
       :aria-label="nearby.words"

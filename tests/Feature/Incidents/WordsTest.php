@@ -47,7 +47,7 @@ final class WordsTest extends TestCase
             'alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
         ]);
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        self::assertSame('Vehicle lanes: degraded; at 14 sites. Platform is being called, step 1; nobody has answered yet. Nothing has been published yet.', SoFar::of($incident, Standing::now()));
+        self::assertSame('Vehicle lanes: degraded; at 14 sites. Platform is being called, step 1; nobody has it yet. Nothing has been published yet.', SoFar::of($incident, Standing::now()));
         self::assertSame('Looking for the cause, Platform is being called.', IncidentSummary::of($incident->load(IncidentSummary::NEEDS), Standing::now())['stands']);
 
         $page = Page::query()->with('person')->sole();

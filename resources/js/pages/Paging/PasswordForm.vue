@@ -33,9 +33,9 @@ const save = (): void => {
       >New password, 10 characters or more
       <input v-model="password" class="field py-1" type="password" autocomplete="new-password" minlength="10" required
     /></label>
-    <ActButton type="submit" :busy="action.busy.value">Set it</ActButton>
+    <ActButton type="submit" :busy="action.busy.value">Set password</ActButton>
     <p role="status" class="text-ink-2">
-      {{ isDone ? 'Saved. Sessions elsewhere have to sign in again.' : '' }}
+      {{ isDone ? 'Password set. Sessions elsewhere have to sign in again.' : '' }}
     </p>
   </form>
 </template>

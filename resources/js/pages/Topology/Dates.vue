@@ -13,7 +13,6 @@ defineProps<{
     what: string;
     date: string;
     left: number;
-    words: string;
     reminds: boolean;
   }[];
   inAll: number;
@@ -67,9 +66,7 @@ const choose = (event: Event): void =>
                 <Link :href="`/estate/${encodeURIComponent(one.id)}`" class="link">{{ one.name }}</Link>
                 <span class="text-ink-3"> {{ one.type }}</span>
               </td>
-              <td class="pl-4">
-                {{ one.what }}, {{ one.words }}<span v-if="!one.reminds" class="text-ink-3">; no reminder</span>
-              </td>
+              <td class="pl-4">{{ one.what }}<span v-if="!one.reminds" class="text-ink-3">; no reminder</span></td>
               <td class="pl-4">{{ one.team ?? 'no team' }}</td>
             </tr>
           </tbody>

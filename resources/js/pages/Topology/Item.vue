@@ -80,7 +80,9 @@ const props = defineProps<{
 }>();
 const shared = useShared();
 const troubles = computed(() =>
-  (['incidents', 'alerts', 'reports'] as const).map((kind) => ({ kind, ...props.pastTrouble[kind] })),
+  (['incidents', 'alerts', 'reports'] as const)
+    .map((kind) => ({ kind, ...props.pastTrouble[kind] }))
+    .filter((one) => one.open + one.past > 0),
 );
 /** So often in trouble that it stands out. */
 const OFTEN = 5;
@@ -255,7 +257,7 @@ useCommands(() => [
         </section>
         <section aria-labelledby="incidents-title">
           <h2 id="incidents-title" class="mb-1">Incidents, reports, work</h2>
-          <ul class="mb-1 text-small">
+          <ul v-if="troubles.length" class="mb-1 text-small">
             <li v-for="one in troubles" :key="one.kind">
               <strong>{{ one.open }} open</strong>, {{ one.past }} past {{ one.kind }};
               <span :class="one.lately >= OFTEN ? 'font-semibold text-call' : ''"

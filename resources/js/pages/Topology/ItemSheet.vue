@@ -92,10 +92,14 @@ const save = (): void => {
   if (props.item === null) action.send('/items', { ...data, id: id.value } as never, close);
   else action.send(`/estate/${encodeURIComponent(props.item)}/change`, data as never, close);
 };
+/** Until it is known what somebody else set, to save again would only be refused again. */
+const catchingUp = ref(false);
 /** Somebody else was quicker: what they set is what the next saving is compared with. */
 watch(action.errors, async (errors) => {
   if (props.item === null || !Object.values(errors).some((text) => text.includes('meanwhile'))) return;
+  catchingUp.value = true;
   const answer = await ask<FormData>(`/item-form?item=${encodeURIComponent(props.item)}`);
+  catchingUp.value = false;
   if (!answer.value) return;
   for (const [name, value] of Object.entries(answer.value.fields)) {
     if (!changed.value.includes(name)) fields.value[name] = value;
@@ -192,7 +196,7 @@ const inputType = (attribute: Attribute): string => (attribute.kind === 'date' ?
         >Why <input v-model="why" class="field" maxlength="300" placeholder="for whoever reads the history"
       /></label>
       <p class="flex items-center gap-3">
-        <ActButton main type="submit" :busy="action.busy.value" :disabled="nothing && item !== null">{{
+        <ActButton main type="submit" :busy="action.busy.value" :disabled="catchingUp || (nothing && item !== null)">{{
           item === null ? 'Add it' : 'Save changes'
         }}</ActButton>
         <button v-if="!nothing" type="button" class="link text-small" @click="close">Discard</button>

@@ -27,6 +27,7 @@ const words: Partial<Record<State, string>> = { up: 'working', degraded: 'partly
 const clock = useClock();
 const hit = computed(() => props.services.filter((service) => service.state !== null && service.state !== 'up').length);
 const looking = computed(() => props.services.filter((service) => service.looking !== null));
+const unsure = computed(() => props.services.some((service) => service.state === null && service.looking === null));
 const claimed = computed(() => props.services.every((service) => service.state !== null));
 </script>
 
@@ -62,7 +63,7 @@ const claimed = computed(() => props.services.every((service) => service.state !
       <UpdateStory :updates="told.updates" />
     </section>
     <h2 class="mb-1">Services</h2>
-    <ul class="mb-6">
+    <ul :class="unsure ? 'mb-2' : 'mb-6'">
       <li v-for="service in services" :key="service.name" class="row-rule flex items-center gap-3 py-2">
         <StateMark v-if="service.state" :state="service.state" :size="20" :label="false" />
         <span v-else class="w-5" aria-hidden="true" />
@@ -75,6 +76,9 @@ const claimed = computed(() => props.services.every((service) => service.state !
         }}</span>
       </li>
     </ul>
+    <p v-if="unsure" class="mb-6 text-small text-ink-2">
+      Not confirmed: it may not work; nothing is published about it yet.
+    </p>
     <h2 class="mb-1">The last seven days</h2>
     <p v-if="past.length === 0" class="text-ink-2">No problems.</p>
     <details v-for="told in past" :key="told.id" class="row-rule py-2">
