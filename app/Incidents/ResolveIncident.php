@@ -16,6 +16,7 @@ use App\Signals\Alert;
 use App\Signals\Observed;
 use App\Signals\Standing;
 use App\Updates\Draft as UpdateDraft;
+use App\Updates\PublicStates;
 use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\HitService;
@@ -31,7 +32,7 @@ final class ResolveIncident
 
     public function __construct(private readonly FollowCall $follow) {}
 
-    /** @return array{reports: int, mails: list<string>, calls: list<string>, services: list<string>, firing: list<array<string, mixed>>, update: string} */
+    /** @return array{reports: int, mails: list<string>, calls: list<string>, services: list<string>, unsure: list<string>, firing: list<array<string, mixed>>, update: string} */
     public function preview(Incident $incident): array
     {
         $reports = Report::query()->where('incident_id', $incident->id)->whereNull('resolved_at')->get();
@@ -41,7 +42,8 @@ final class ResolveIncident
             'mails' => array_values($reports->pluck('email')->filter()->map(strval(...))->all()),
             'calls' => array_values(Call::query()->with(['team', 'person'])->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get()
                 ->map(static fn(Call $call): string => $call->calls())->all()),
-            'services' => UpdateDraft::publicNames($incident),
+            'services' => $services = UpdateDraft::publicNames($incident),
+            'unsure' => PublicStates::unsureOf($services),
             'firing' => array_values(Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->orderBy('first_signal_at')->get()->map(static fn(Alert $a): array => $a->summed())->all()),
             'update' => UpdateDraft::of($incident, Stage::Restored)['text'],
         ];

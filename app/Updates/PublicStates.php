@@ -54,6 +54,15 @@ final class PublicStates
         return $doubts;
     }
 
+    /**
+     * @param  list<string>  $names
+     * @return list<string> those of them that are still down or degraded, by what is known: the page does not say that these work
+     */
+    public static function unsureOf(array $names): array
+    {
+        return array_values(array_intersect($names, array_map(strval(...), array_keys(self::known()))));
+    }
+
     /** The one sentence by which outsiders are told that something may be wrong before anybody knows what. */
     public static function admission(string $name): string
     {

@@ -155,7 +155,7 @@ final class PathTest extends TestCase
         $this->from('/')->post("/reports/$report->id/link", ['incident' => $incident->id])->assertSessionHasErrors('action');
 
         $preview = $this->getJson("/incidents/$incident->id/resolve")->assertOk();
-        self::assertSame([1, ['lea@mail.example'], ['Platform'], ['Vehicle lanes'], 3], [$preview->json('reports'), $preview->json('mails'), $preview->json('calls'), $preview->json('services'), count($preview->json('firing'))]);
+        self::assertSame([1, ['lea@mail.example'], ['Platform'], ['Vehicle lanes'], ['Vehicle lanes'], 3], [$preview->json('reports'), $preview->json('mails'), $preview->json('calls'), $preview->json('services'), $preview->json('unsure'), count($preview->json('firing'))]);
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Antenna cable replaced', 'update' => 'Vehicle lanes: working normally again.'])->assertSessionHasNoErrors();
         $this->from('/')->post("/incidents/$incident->id/resolve", ['resolution' => 'Again', 'update' => 'Again'])->assertSessionHasErrors('action');
         $this->deliver();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
-import { onMounted, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import StateMark from '@/components/StateMark.vue';
@@ -20,12 +20,15 @@ interface Preview {
   mails: string[];
   calls: string[];
   services: string[];
+  /** Those of them that alerts still say are hit. */
+  unsure: string[];
   firing: AlertLine[];
   update: string;
 }
 const SHOWN = 5;
 const action = useAction();
 const preview = ref<Preview | null>(null);
+const normal = computed(() => preview.value?.services.filter((name) => !preview.value?.unsure.includes(name)) ?? []);
 const trouble = ref('');
 const { text: resolution, clear } = useDraft(`resolution-${props.incident.id}`);
 const update = ref('');
@@ -66,14 +69,19 @@ const resolve = (): void =>
           </li>
         </ul>
         <p class="mt-1 text-small text-ink-2">
-          They come back to the watch after this. Resolve only if you know that service is back.
+          Whatever still fires comes back to the watch after this. Resolve only if you know that service is back.
         </p>
       </section>
       <section aria-labelledby="will-do">
         <h3 id="will-do">This will</h3>
         <ul class="mt-1 list-disc pl-5">
           <li>resolve {{ incident.ref }}, “{{ incident.title }}”</li>
-          <li>set {{ preview.services.join(', ') }} back to normal on the status page, with the sentence below</li>
+          <li>publish the sentence below on the status page</li>
+          <li v-if="normal.length">set {{ normal.join(', ') }} back to normal there</li>
+          <li v-if="preview.unsure.length">
+            show {{ preview.unsure.join(', ') }} there as not confirmed, until alerts clear or you say that the page is
+            right
+          </li>
           <li v-if="preview.reports">
             resolve {{ plural(preview.reports, 'linked report')
             }}{{
