@@ -78,6 +78,7 @@ await shoot(ingrid, 'room');
 await ingrid.keyboard.press('p');
 await ingrid.getByRole('button', { name: 'All of them' }).click();
 await ingrid.getByRole('heading', { name: 'Who this pages' }).waitFor();
+await ingrid.getByLabel('Why they are needed').fill('The clocks of all lanes are set by hand');
 await shoot(ingrid, 'call');
 await ingrid.getByRole('button', { name: /^Page \d/ }).click();
 await ingrid.getByRole('dialog').waitFor({ state: 'hidden' });
