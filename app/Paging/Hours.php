@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
-use Skarvo\Rota\Weekday;
+use Skarvo\Time\Weekday;
 use Skarvo\Rota\Window;
 
 /** Times of week as they are stored and filled in: `{days: [mon, …], from: 22:00, to: 07:00}`, or null for always. */

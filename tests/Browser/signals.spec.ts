@@ -129,6 +129,10 @@ test('a rule is tried over the last week, saved, moved by keyboard, and taken ba
   await rules.first().getByLabel('check', { exact: true }).fill('link-loss');
   await rules.first().getByLabel('hold', { exact: true }).fill('5 min');
   await rules.first().getByLabel('hold', { exact: true }).press('Tab');
+  await rules.first().getByLabel('only at certain hours').check();
+  await rules.first().getByLabel('from', { exact: true }).fill('0000');
+  await rules.first().getByLabel('to', { exact: true }).fill('23:59');
+  await expect(rules.first().getByText('on the clocks of Europe/Oslo')).toBeVisible();
   await page.getByRole('button', { name: 'The last week' }).click();
   const told = page.getByRole('complementary', { name: 'Try and save' });
   await expect(told).toContainText(/signals of the last week:\s+\d+ alerts instead of \d+/);
@@ -139,6 +143,7 @@ test('a rule is tried over the last week, saved, moved by keyboard, and taken ba
   await accessible(page, 'rules with a dry run');
 
   // A mistake is told where it is, and nothing is saved.
+  await rules.first().getByLabel('only at certain hours').uncheck();
   await rules.first().getByLabel('key', { exact: true }).fill('{host}');
   await page.getByRole('button', { name: 'The last day' }).click();
   await expect(rules.first().getByRole('alert')).toContainText('Braces stand for');

@@ -106,7 +106,11 @@ final readonly class RuleList
         $row = $document->fields($value, $at, ['match', 'set'], ['name', 'off']) ?? [];
         $name = array_key_exists('name', $row) ? $document->text($row['name'], "$at/name") : null;
         $set = clone (($row['set'] ?? null) instanceof \stdClass ? $row['set'] : new \stdClass);
-        $match = ($row['match'] ?? null) instanceof \stdClass ? $row['match'] : new \stdClass;
+        $match = clone (($row['match'] ?? null) instanceof \stdClass ? $row['match'] : new \stdClass);
+        if (($match->hours ?? null) instanceof \stdClass) {
+            // Kept with the rule, so that a signal of the past is treated as it was even where the organisation moves.
+            $match->hours = (object) ['zone' => config()->string('skarvo.time_zone'), ...(array) $match->hours];
+        }
         if ((array) $match === [] || ((array) $match) === ['labels' => new \stdClass]) {
             $document->refuse(ErrorCode::MissingField, "$at/match", 'Say which signals it is for.');
         }

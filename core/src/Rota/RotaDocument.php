@@ -7,6 +7,7 @@ namespace Skarvo\Rota;
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
 use Skarvo\Time\Duration;
+use Skarvo\Time\Weekday;
 use Skarvo\Time\Zone;
 
 /** Reads a rota and a range of time, as the contract of oncall says. */

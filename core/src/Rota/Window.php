@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Skarvo\Rota;
 
 use Skarvo\Time\CivilDate;
+use Skarvo\Time\Weekday;
 use Skarvo\Time\Zone;
 
 /** The times of week in which a layer speaks. */

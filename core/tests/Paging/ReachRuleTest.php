@@ -8,7 +8,7 @@ use PHPUnit\Framework\TestCase;
 use Skarvo\Paging\Contact;
 use Skarvo\Paging\PolicyCase;
 use Skarvo\Paging\ReachRule;
-use Skarvo\Rota\Weekday;
+use Skarvo\Time\Weekday;
 use Skarvo\Rota\Window;
 use Skarvo\Time\Zone;
 

@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace Skarvo\Tests\Signals;
 
 use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Skarvo\Json\BadInput;
+use Skarvo\Json\Document;
 use Skarvo\Json\Pointer;
 use Skarvo\Signals\Condition;
 use Skarvo\Signals\Handling;
@@ -13,6 +17,7 @@ use Skarvo\Signals\Live\Ungrouped;
 use Skarvo\Signals\Replay\Bursts;
 use Skarvo\Signals\Replay\Chronicle;
 use Skarvo\Signals\Replay\QuietTimes;
+use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Replay\Settings;
 use Skarvo\Signals\Replay\Thread;
@@ -34,6 +39,72 @@ final class RoutingTest extends TestCase
         self::assertSame(['team' => null, 'handling' => Handling::Record], $routing->of(self::signal('db', 'disk', ['site' => 'north'])));
         self::assertSame(['team' => null, 'handling' => null], $routing->of(self::signal('db', 'disk')));
         self::assertSame([1, 2], $routing->fitting(self::signal('mw-skjell', 'link-loss')));
+    }
+
+    public function test_a_rule_can_hold_for_certain_hours_only(): void
+    {
+        $nights = ['zone' => 'Europe/Oslo', 'days' => ['mon', 'tue', 'wed', 'thu', 'fri'], 'from' => '22:00', 'to' => '06:00'];
+        $routing = Routing::read(self::object(['rules' => [
+            ['match' => ['check' => 'batch-late', 'hours' => $nights], 'set' => ['handling' => 'record']],
+            ['match' => ['hours' => ['from' => '06:00', 'to' => '00:00', 'days' => ['sat'], 'zone' => 'Europe/Oslo']], 'set' => ['team' => 'weekend']],
+        ]]));
+        $handling = static fn(string $at): ?Handling => $routing->of(self::signal('db', 'batch-late', at: (int) strtotime($at)))['handling'];
+
+        // Friday evening to Saturday morning is Friday's night; Sunday's has no part in it. The clocks go back on 25 October.
+        self::assertSame([null, Handling::Record, Handling::Record, null], array_map($handling, ['2026-10-23T21:59:59+02:00', '2026-10-23T22:00:00+02:00', '2026-10-24T05:59:59+02:00', '2026-10-24T06:00:00+02:00']));
+        self::assertSame([null, null], array_map($handling, ['2026-10-24T23:00:00+02:00', '2026-10-25T22:00:00+01:00']));
+        self::assertSame([null, Handling::Record], array_map($handling, ['2026-10-26T20:59:59Z', '2026-10-26T21:00:00Z']));
+        self::assertSame(['weekend', 'weekend', null], array_map(static fn(string $at): ?string => $routing->of(self::signal('db', 'disk', at: (int) strtotime($at)))['team'], ['2026-10-24T06:00:00+02:00', '2026-10-24T23:59:59+02:00', '2026-10-25T00:00:00+02:00']));
+    }
+
+    public function test_hours_are_those_that_the_clock_on_the_wall_shows(): void
+    {
+        $random = new Randomizer(new Mt19937(7));
+        $names = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'];
+        foreach (['Europe/Oslo', 'America/St_Johns', 'Australia/Lord_Howe', 'UTC'] as $zone) {
+            for ($n = 0; $n < 400; $n++) {
+                [$from, $to] = array_map(static fn(): int => $random->getInt(0, 47) * 1800, [0, 1]);
+                $days = array_values(array_filter($names, static fn(): bool => $random->getInt(0, 1) === 1));
+                if ($days === []) {
+                    continue;
+                }
+                $clock = static fn(int $seconds): string => gmdate('H:i', $seconds);
+                $settings = ReplayDocument::readSettings(Document::of(self::object(['rules' => [['match' => ['hours' => ['zone' => $zone, 'days' => $days, 'from' => $clock($from), 'to' => $clock($to)]], 'set' => ['hold' => 'PT1M']]]])));
+                $at = 1_790_000_000 + $random->getInt(-200 * 86400, 200 * 86400);
+                $wall = (new \DateTimeImmutable("@$at"))->setTimezone(new \DateTimeZone($zone));
+                [$today, $yesterday] = [$names[(int) $wall->format('N') - 1], $names[((int) $wall->format('N') + 5) % 7]];
+                $shown = $wall->format('H:i');
+                $expected = $from < $to
+                    ? in_array($today, $days, true) && $shown >= $clock($from) && $shown < $clock($to)
+                    : ($shown >= $clock($from) && in_array($today, $days, true)) || ($shown < $clock($to) && in_array($yesterday, $days, true));
+
+                self::assertSame($expected ? 60 : 0, $settings->treat(self::signal('i', 'c', at: $at))->hold, "$zone $shown ".implode(' ', $days)." {$clock($from)} {$clock($to)}");
+            }
+        }
+    }
+
+    public function test_hours_that_cannot_be_are_refused_and_the_contract_of_replay_has_none(): void
+    {
+        $hours = ['zone' => 'Europe/Oslo', 'days' => ['mon'], 'from' => '22:00', 'to' => '06:00'];
+        $refused = static function (array $hours, array $set = ['hold' => 'PT1M']): string {
+            try {
+                ReplayDocument::readSettings(Document::of(self::object(['rules' => [['match' => ['hours' => $hours], 'set' => $set]]])));
+            } catch (BadInput $e) {
+                return $e->at;
+            }
+
+            return '';
+        };
+
+        self::assertSame('', $refused($hours));
+        self::assertSame('/rules/0/match/hours/zone', $refused(['zone' => 'CEST', ...$hours, ...['zone' => 'CEST']]));
+        self::assertSame('/rules/0/match/hours/days', $refused([...$hours, 'days' => []]));
+        self::assertSame('/rules/0/match/hours/days/0', $refused([...$hours, 'days' => ['Monday']]));
+        self::assertSame('/rules/0/match/hours/to', $refused([...$hours, 'to' => '24:00']));
+        self::assertSame('/rules/0/set/key', $refused($hours, ['key' => '{item}']));
+
+        $this->expectException(BadInput::class);
+        ReplayDocument::read(Document::of(self::object(['until' => '2026-03-02T10:00:00Z', 'signals' => [], 'settings' => ['rules' => [['match' => ['hours' => $hours], 'set' => ['hold' => 'PT1M']]]]])));
     }
 
     public function test_the_chronicle_says_why_somebody_was_told_or_not(): void
@@ -88,9 +159,9 @@ final class RoutingTest extends TestCase
     }
 
     /** @param  array<string, string>  $labels */
-    private static function signal(string $item, string $check, array $labels = []): ReplaySignal
+    private static function signal(string $item, string $check, array $labels = [], int $at = 0): ReplaySignal
     {
-        return new ReplaySignal(0, 's', $item, $check, Condition::Firing, Level::Error, $labels);
+        return new ReplaySignal($at, 's', $item, $check, Condition::Firing, Level::Error, $labels);
     }
 
     /** @param  array<string, mixed>  $value */

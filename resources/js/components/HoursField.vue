@@ -1,13 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import ClockField from '@/components/ClockField.vue';
+import type { Hours } from '@/lib/types';
 
 /** Times of week, or always. */
-interface Hours {
-  days: string[];
-  from: string;
-  to: string;
-}
 const hours = defineModel<Hours | null>({ required: true });
 const all = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'];
 const limited = computed({

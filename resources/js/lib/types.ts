@@ -118,10 +118,24 @@ export type RuleSettings = {
   reach?: number;
 };
 
+/** Times of week on a wall clock; an end that is not later than the beginning is on the next day. */
+export interface Hours {
+  days: string[];
+  from: string;
+  to: string;
+}
+
 export interface Rule {
   name?: string;
   off?: boolean;
-  match: { source?: string; item?: string; check?: string; level?: string; labels?: Record<string, string> };
+  match: {
+    source?: string;
+    item?: string;
+    check?: string;
+    level?: string;
+    labels?: Record<string, string>;
+    hours?: Hours & { zone?: string };
+  };
   set: {
     key?: string;
     part?: string;

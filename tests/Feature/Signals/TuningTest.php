@@ -17,6 +17,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Exceptions;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
+use Skarvo\Signals\Handling;
 use Symfony\Component\HttpFoundation\Response;
 use Tests\TestCase;
 
@@ -189,6 +190,23 @@ final class TuningTest extends TestCase
         $this->later(14 * 3600);
         $this->clock();
         self::assertSame(['kiosk-tangen-2: paper'], array_column(AlertGroups::undecided(), 'title'));
+    }
+
+    public function test_a_rule_for_the_night_is_kept_with_its_zone_and_goes_by_the_time_of_the_signal(): void
+    {
+        $hours = ['days' => ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'], 'from' => '22:00', 'to' => '06:00'];
+        $rule = ['match' => ['check' => 'batch', 'hours' => $hours], 'set' => ['handling' => 'record']];
+        $this->postJson('/rules/dry-run', ['settings' => self::rules([[...$rule, 'match' => ['hours' => [...$hours, 'to' => '6']]]]), 'over' => 'day'])->assertStatus(422)->assertJsonPath('error.at', '/rules/0/match/hours/to');
+        $this->save(self::rules([$rule]))->assertSessionHasNoErrors();
+        self::assertSame('Europe/Oslo', json_decode((string) DB::table('rule_sets')->latest('id')->value('settings'), true)['rules'][0]['match']['hours']['zone']);
+
+        // 21:59 in Oslo, and a minute later.
+        $this->later(13 * 3600 - 60);
+        $this->signal([self::firing('kiosk-tangen-2', 'info', 'batch')]);
+        $this->later(60);
+        $this->signal([self::firing('tide-feed', 'info', 'batch')]);
+        $this->clock();
+        self::assertSame(['decide', 'record'], Alert::query()->whereIn('item_id', ['kiosk-tangen-2', 'tide-feed'])->where('check', 'batch')->orderBy('id')->pluck('handling')->map(static fn(mixed $handling): string => $handling instanceof Handling ? $handling->value : '')->all());
     }
 
     public function test_a_team_whose_groups_become_incidents_gets_one_for_each_group(): void

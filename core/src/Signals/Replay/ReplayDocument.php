@@ -11,6 +11,8 @@ use Skarvo\Json\Pointer;
 use Skarvo\Signals\Condition;
 use Skarvo\Signals\Level;
 use Skarvo\Time\Instant;
+use Skarvo\Time\Weekday;
+use Skarvo\Time\Zone;
 
 /** Reads settings and a stream of signals, as the contract of replay says. */
 final class ReplayDocument
@@ -21,7 +23,10 @@ final class ReplayDocument
 
     private const SIGNAL = [['at', 'source', 'check', 'condition', 'level'], ['item', 'labels']];
 
-    private function __construct(private readonly Document $document) {}
+    private const CLOCK = '/^([01]\d|2[0-3]):([0-5]\d)$/D';
+
+    /** @param  bool  $withHours  whether rules may also match on the time of day, which the contract does not have */
+    private function __construct(private readonly Document $document, private readonly bool $withHours = false) {}
 
     /**
      * @return array{Replay, list<ReplaySignal>} in the order in which they are to be taken
@@ -62,26 +67,28 @@ final class ReplayDocument
     }
 
     /**
-     * Settings on their own.
+     * Settings on their own, as an organisation keeps them: a rule's `match` may also have `hours`, on the clocks of a
+     * zone: `{"zone": "Europe/Oslo", "days": ["mon", "tue"], "from": "22:00", "to": "06:00"}`. An end that is not later
+     * than the beginning is on the next day. They are held against the time of the signal.
      *
      * @throws BadInput
      */
     public static function readSettings(Document $document): Settings
     {
-        $settings = (new self($document))->settings($document->root(), '');
+        $settings = (new self($document, true))->settings($document->root(), '');
         $document->conclude();
 
         return $settings;
     }
 
     /**
-     * One rule on its own.
+     * One rule on its own, with `hours` as in settings.
      *
      * @throws BadInput
      */
     public static function readRule(Document $document): Rule
     {
-        $rule = (new self($document))->rule($document->root(), '');
+        $rule = (new self($document, true))->rule($document->root(), '');
         $document->conclude();
 
         return $rule;
@@ -139,7 +146,7 @@ final class ReplayDocument
     private function rule(mixed $value, string $at): Rule
     {
         $row = $this->document->fields($value, $at, ['match', 'set']) ?? [];
-        $match = array_key_exists('match', $row) ? $this->document->fields($row['match'], "$at/match", [], [...self::MATCHES, 'labels']) ?? [] : [];
+        $match = array_key_exists('match', $row) ? $this->document->fields($row['match'], "$at/match", [], [...self::MATCHES, 'labels', ...($this->withHours ? ['hours'] : [])]) ?? [] : [];
         $patterns = $labels = [];
         foreach (array_intersect(self::MATCHES, array_keys($match)) as $name) {
             $text = $this->document->text($match[$name], "$at/match/$name");
@@ -149,8 +156,13 @@ final class ReplayDocument
             $text = $this->document->text($pattern, Pointer::child("$at/match/labels", $name));
             $labels[$name] = new Pattern($text ?? '');
         }
+        $hours = array_key_exists('hours', $match) ? $this->hours($match['hours'], "$at/match/hours") : null;
         $set = array_key_exists('set', $row) ? $this->document->fields($row['set'], "$at/set", [], self::SETS) ?? [] : [];
-        $template = fn(string $name): ?Template => array_key_exists($name, $set) ? $this->template($set[$name], "$at/set/$name", isset($patterns['level'])) : null;
+        $template = fn(string $name): ?Template => array_key_exists($name, $set) ? $this->template($set[$name], "$at/set/$name", match (true) {
+            isset($patterns['level']) => 'the level',
+            $hours !== null => 'the time of day',
+            default => null,
+        }) : null;
 
         return new Rule(
             $patterns,
@@ -161,17 +173,47 @@ final class ReplayDocument
             $this->seconds($set, 'settle', "$at/set"),
             $this->seconds($set, 'expire', "$at/set", 1),
             array_key_exists('level', $set) ? $this->document->word($set['level'], "$at/set/level", Level::class) : null,
+            $hours,
         );
     }
 
-    private function template(mixed $value, string $at, bool $matchesLevel): ?Template
+    private function hours(mixed $value, string $at): ?DailyHours
+    {
+        $row = $this->document->fields($value, $at, ['zone', 'days', 'from', 'to']) ?? [];
+        $name = array_key_exists('zone', $row) ? $this->document->text($row['zone'], "$at/zone") : null;
+        $zone = $name === null ? null : Zone::named($name) ?? $this->document->refuse(ErrorCode::OutOfRange, "$at/zone", 'Use a name of the time zone database, such as Europe/Oslo.');
+        $days = [];
+        foreach ($this->list($row, 'days', $at) as $i => $day) {
+            $days[] = $this->document->word($day, "$at/days/$i", Weekday::class)?->number() ?? 0;
+        }
+        if ($days === [] && array_key_exists('days', $row)) {
+            $this->document->refuse(ErrorCode::OutOfRange, "$at/days", 'Choose a day at least.');
+        }
+        [$from, $to] = array_map(fn(string $end): ?int => array_key_exists($end, $row) ? $this->clock($row[$end], "$at/$end") : null, ['from', 'to']);
+
+        return $zone === null || $from === null || $to === null ? null : new DailyHours($zone, $days, $from, $to);
+    }
+
+    /** @return int|null seconds of the day */
+    private function clock(mixed $value, string $at): ?int
+    {
+        $text = $this->document->text($value, $at);
+        if ($text === null || preg_match(self::CLOCK, $text, $parts) !== 1) {
+            return $text === null ? null : $this->document->refuse(ErrorCode::OutOfRange, $at, 'Write a time of day as 22:00.');
+        }
+
+        return (int) $parts[1] * 3600 + (int) $parts[2] * 60;
+    }
+
+    /** @param  string|null  $changing  what the rule matches on that differs between the signals of one thing */
+    private function template(mixed $value, string $at, ?string $changing): ?Template
     {
         $text = $this->document->text($value, $at);
         if ($text === null) {
             return null;
         }
-        if ($matchesLevel) {
-            return $this->document->refuse(ErrorCode::OutOfRange, $at, 'A rule that matches on the level sets no key and no part: the signals of one thing would come apart. Match on something else.');
+        if ($changing !== null) {
+            return $this->document->refuse(ErrorCode::OutOfRange, $at, "A rule that matches on $changing sets no key and no part: the signals of one thing would come apart. Match on something else.");
         }
 
         return Template::parse($text)

@@ -23,6 +23,7 @@ final readonly class Rule
         public ?int $settle = null,
         public ?int $expire = null,
         public ?Level $level = null,
+        private ?DailyHours $hours = null,
     ) {}
 
     public function fits(ReplaySignal $signal): bool
@@ -44,6 +45,6 @@ final readonly class Rule
             }
         }
 
-        return true;
+        return $this->hours?->hold($signal->at) ?? true;
     }
 }

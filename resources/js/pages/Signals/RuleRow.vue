@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import HoursField from '@/components/HoursField.vue';
 import TypedField from '@/components/TypedField.vue';
 import { computed } from 'vue';
 import { durationOf, durationWords } from '@/lib/duration';
-import type { Rule } from '@/lib/types';
+import type { Hours, Rule } from '@/lib/types';
 import { LEVELS } from '@/pages/Signals/source';
 
 /** One rule, edited in place: which signals, and what is set for them. */
@@ -13,6 +14,8 @@ const props = defineProps<{
   teams: { id: string; name: string }[];
   errors: Record<string, string>;
   mayEdit: boolean;
+  /** Whose clocks a new rule goes by. */
+  zone: string;
 }>();
 const emit = defineEmits<{ move: [by: number]; drop: [] }>();
 
@@ -43,6 +46,12 @@ const setLabels = (text: string): void => {
   const match = { ...rule.value.match };
   if (Object.keys(now).length) match.labels = now;
   else delete match.labels;
+  rule.value = { ...rule.value, match };
+};
+const setHours = (hours: Hours | null): void => {
+  const match = { ...rule.value.match };
+  if (hours) match.hours = { ...match.hours, ...hours };
+  else delete match.hours;
   rule.value = { ...rule.value, match };
 };
 const typed = (event: Event): string => (event.target as HTMLInputElement).value;
@@ -135,6 +144,12 @@ const moveByKey = (event: KeyboardEvent): void => {
               @typed="setLabels"
             />
           </label>
+          <div class="col-span-2">
+            <HoursField :model-value="rule.match.hours ?? null" @update:model-value="setHours" />
+            <p v-if="rule.match.hours" class="text-ink-2">
+              By the time of the signal, on the clocks of {{ rule.match.hours.zone ?? zone }}
+            </p>
+          </div>
         </div>
       </div>
       <div>

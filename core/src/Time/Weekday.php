@@ -2,8 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Rota;
+namespace Skarvo\Time;
 
+/** A day of the week, as documents write it. */
 enum Weekday: string
 {
     case Monday = 'mon';
