@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
-use Skarvo\Time\Weekday;
 use Skarvo\Rota\Window;
+use Skarvo\Time\Weekday;
 
 /** Times of week as they are stored and filled in: `{days: [mon, …], from: 22:00, to: 07:00}`, or null for always. */
 final class Hours

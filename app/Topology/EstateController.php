@@ -16,14 +16,13 @@ use App\Topology\Record\Doubts;
 use App\Topology\Record\Fields;
 use App\Topology\Record\ItemHistory;
 use App\Topology\Record\Needs;
-use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\HitService;
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\Record\Comparison;
 use Skarvo\Topology\State;
 
 final class EstateController
@@ -34,42 +33,25 @@ final class EstateController
 
     public function index(Request $request): Response
     {
-        $find = trim($request->string('find')->toString());
-        $kind = $request->string('kind')->toString();
         $states = $this->states(Estate::open()->trace(Observed::everywhere())->affected);
-        $query = FindItems::query($find, $kind);
-        $inAll = (clone $query)->count();
-        $rows = $find === '' ? $this->troubledFirst($query->orderByRaw('tier is null, tier')->orderBy('name'), $states) : FindItems::best($find, $kind, self::SHOWN);
-        $teams = DB::table('teams')->pluck('name', 'id');
+        $list = EstateList::asked($request);
         $rank = static fn(string $id): int => ['up' => 0, 'at_risk' => 1, 'degraded' => 2, 'down' => 3][$states[$id] ?? 'up'];
+        $rows = $list->rows(self::SHOWN, array_map(strval(...), array_keys($states)));
+        if ($list->sort === '') {
+            $rows = $rows->sortByDesc(static fn(\stdClass $row): int => $rank((string) $row->id))->values();
+        }
+        $cells = $list->cells($rows);
 
         return Inertia::render('Topology/Estate', [
-            'items' => $rows->map(static fn(\stdClass $row): array => [
-                'id' => (string) $row->id, 'name' => $row->name, 'kind' => $row->kind, 'tier' => $row->tier,
-                'site' => $row->site, 'team' => $teams[$row->team_id] ?? null, 'state' => $states[$row->id] ?? 'up', 'unseen' => $row->not_seen_since !== null,
-            ])->sortByDesc(static fn(array $item): int => $rank($item['id']))->values(),
-            'inAll' => $inAll,
+            'items' => $rows->map(static fn(\stdClass $row, int $i): array => [
+                'id' => (string) $row->id, 'name' => $row->name, 'state' => $states[$row->id] ?? 'up', 'unseen' => $row->not_seen_since !== null, 'cells' => (object) $cells[$i],
+            ]),
+            'inAll' => $list->query()->count(),
             'kinds' => Item::query()->distinct()->orderBy('kind')->pluck('kind'),
-            'find' => $find,
-            'kind' => $kind,
+            'asked' => $list->toArray(),
+            'fields' => $list->fields(),
+            'comparisons' => array_map(static fn(Comparison $c): array => ['sign' => $c->value, 'words' => $c->words()], Comparison::cases()),
         ]);
-    }
-
-    /**
-     * As many as a screen can hold: what is in trouble is among them, wherever it stands.
-     *
-     * @param  array<array-key, string>  $states
-     * @return Collection<int, \stdClass>
-     */
-    private function troubledFirst(Builder $query, array $states): Collection
-    {
-        $rows = (clone $query)->limit(self::SHOWN)->get();
-        if (count($rows) < self::SHOWN) {
-            return $rows;
-        }
-        $troubled = (clone $query)->whereIn('items.id', array_slice(array_map(strval(...), array_keys($states)), 0, self::SHOWN))->get();
-
-        return $troubled->concat($rows->whereNotIn('id', $troubled->pluck('id')))->take(self::SHOWN)->values();
     }
 
     public function show(Item $item): Response
@@ -111,7 +93,7 @@ final class EstateController
             'history' => ItemHistory::of($item->id)->latest('seq')->limit(self::HISTORY)->get()->map(Telling::of(...)),
             'pastTrouble' => ItemHistory::counts($item),
             'reports' => Report::query()->with('service')->where('service_id', $item->id)->latest('told_at')->limit(10)->get()->map(static fn(Report $r): array => $r->summed()),
-            'work' => DB::table('quiet_times')->orderByDesc('from_at')->where('items', 'like', '%'.addcslashes((string) json_encode($item->id), '%_\\').'%')->limit(10)->get(['reason', 'from_at', 'to_at'])
+            'work' => ItemHistory::timesOfWork($item->id)->orderByDesc('from_at')->limit(10)->get(['reason', 'from_at', 'to_at'])
                 ->map(static fn(\stdClass $row): array => ['reason' => $row->reason, 'from' => Moment::seconds($row->from_at) * 1000, 'to' => Moment::seconds($row->to_at) * 1000]),
             'proposed' => DB::table('proposed_dependencies')->where('state', 'proposed')->where(fn($query) => $query->where('from_id', $item->id)->orWhere('to_id', $item->id))->count(),
         ]);

@@ -7,6 +7,8 @@ namespace App\Topology;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Topology\Record\Comparison;
+use Skarvo\Topology\Record\FieldCondition;
 
 /** Finds items by name, id, address, owner or any attribute, as one types: each word may be the beginning of one. */
 final class FindItems
@@ -72,19 +74,16 @@ final class FindItems
     private static function attribute(string $text): ?\Closure
     {
         $text = mb_strtolower(trim($text));
-        foreach (['tier' => 'items.tier', 'site' => 'items.site', 'type' => 'items.kind', 'kind' => 'items.kind', 'id' => 'items.id', 'team' => 'items.team_id'] as $name => $column) {
-            if (str_starts_with($text, "$name ")) {
-                $value = addcslashes(trim(mb_substr($text, mb_strlen($name))), '%_\\').'%';
-
-                return static fn(Builder $query): Builder => $query->whereRaw("lower(cast($column as text)) like ? escape '\\'", [$value]);
-            }
+        if (str_starts_with($text, 'id ')) {
+            return static fn(Builder $query): Builder => $query->whereRaw("lower(items.id) like ? escape '\\'", [addcslashes(trim(mb_substr($text, 3)), '%_\\').'%']);
         }
-        foreach (DB::table('item_values')->distinct()->pluck('field')->map(strval(...))->all() as $field) {
-            $label = mb_strtolower(str_replace('_', ' ', $field));
-            if (str_starts_with($text, "$label ")) {
-                $value = addcslashes(trim(mb_substr($text, mb_strlen($label))), '%_\\').'%';
-
-                return static fn(Builder $query): Builder => $query->whereExists(static fn(Builder $said) => $said->from('item_values')->whereColumn('item_values.item_id', 'items.id')->where('field', $field)->whereRaw("lower(value) like ? escape '\\'", [$value]));
+        $by = new ByField;
+        foreach ($by->fields() as $field => $told) {
+            foreach ([str_replace('_', ' ', $field), mb_strtolower($told['label'])] as $called) {
+                $value = str_starts_with($text, "$called ") ? trim(mb_substr($text, mb_strlen($called))) : '';
+                if ($value !== '') {
+                    return static fn(Builder $query): Builder => $by->narrow($query, new FieldCondition($field, Comparison::Begins, $value));
+                }
             }
         }
 

@@ -232,3 +232,57 @@ test('a type is made with attributes of its own, and items of it are told apart'
   await page.goto('/imports');
   await accessible(page, 'imports');
 });
+
+test('the estate is narrowed and shown by any field, in the address, and says who answers for it', async ({
+  browser,
+  page,
+}) => {
+  await signIn(page, 'Ada Holm');
+  await page.goto('/estate');
+  await expect(page.getByRole('heading', { name: /^Estate, \d+ items/ })).toBeVisible();
+  await page.keyboard.press('f');
+  await expect(page.getByLabel('Field of condition 1')).toBeFocused();
+  await page.getByLabel('Field of condition 1').selectOption('Memory, GB');
+  await page.getByLabel('Comparison of condition 1').selectOption('is above, or after');
+  await page.getByLabel('Value of condition 1').fill('200');
+  await expect(page).toHaveURL(/where%5B0?%5D=memory%3E200/);
+  await page.getByRole('button', { name: 'Columns' }).click();
+  await page.getByLabel('Memory, GB').check();
+  await page.getByLabel('Tier', { exact: true }).uncheck();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Memory, GB' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Memory, GB' })).toHaveAttribute('aria-sort', 'ascending');
+  await expect(page.getByRole('columnheader', { name: 'Tier' })).toHaveCount(0);
+  await expect(page.getByRole('row').nth(1)).toContainText('256');
+  await accessible(page, 'the estate by a field');
+
+  // Whoever is sent the address sees the same; the file has it too.
+  const other = await someone(browser, 'Per Strand');
+  await other.goto(page.url());
+  await expect(other.getByLabel('Value of condition 1')).toHaveValue('200');
+  await expect(other.getByRole('columnheader', { name: 'Memory, GB' })).toBeVisible();
+  await expect(other.getByRole('link', { name: 'CSV' })).toHaveAttribute('href', /where%5B0?%5D=memory%3E200/);
+  await other.context().close();
+
+  await page.getByRole('button', { name: 'Remove condition 1' }).click();
+  await page.getByLabel('Type').selectOption('service');
+  await expect(page.getByRole('link', { name: 'Boarding', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Who answers for these' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Per Strand' })).toContainText('Approver of all');
+  await accessible(page, 'who answers');
+  await page.keyboard.press('Escape');
+
+  // A role that the organisation adds stands on every item at once.
+  await page.goto('/types');
+  await page.getByRole('button', { name: 'Change the roles' }).click();
+  await page.getByRole('button', { name: 'Add a role' }).click();
+  await page.getByLabel('Role 3', { exact: true }).fill('Harbour office');
+  await page.getByLabel('Role 3 is a').selectOption('team');
+  await page.getByRole('button', { name: 'Save the roles' }).click();
+  await expect(page.getByText('Harbour office, a team')).toBeVisible();
+  await page.goto('/estate/tide-tables');
+  await page.getByRole('button', { name: /Edit/ }).click();
+  await page.getByLabel('Harbour office').selectOption('Terminals');
+  await page.getByRole('button', { name: 'Save changes' }).click();
+  await expect(page.getByRole('region', { name: 'Item' })).toContainText('Harbour office');
+});

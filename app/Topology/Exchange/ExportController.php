@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Topology\Exchange;
 
-use App\Topology\FindItems;
+use App\Topology\EstateList;
 use App\Topology\Record\Fields;
 use Illuminate\Http\Request;
 use Skarvo\Topology\Exchange\CsvEstate;
@@ -37,13 +37,13 @@ final class ExportController
     /** @return list<string>|null null: all of it */
     private function selection(Request $request): ?array
     {
-        $items = array_values(array_filter(explode(',', $request->string('items')->toString()), static fn(string $id): bool => $id !== ''));
-        $find = $request->string('find')->toString();
-        $kind = $request->string('kind')->toString();
+        $asked = $request->query('items');
+        $items = is_string($asked) ? array_values(array_filter(explode(',', $asked), static fn(string $id): bool => $id !== '')) : [];
         if ($items !== []) {
             return $items;
         }
+        $list = EstateList::asked($request);
 
-        return trim($find) === '' && $kind === '' ? null : array_values(FindItems::query($find, $kind)->pluck('id')->map(strval(...))->all());
+        return $list->isAll() ? null : array_values($list->query()->pluck('items.id')->map(strval(...))->all());
     }
 }

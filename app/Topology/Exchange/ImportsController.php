@@ -12,6 +12,7 @@ use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Topology\Record\Fields;
+use App\Topology\Record\Roles;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
@@ -42,6 +43,7 @@ final class ImportsController
             'imports' => DB::table('imports')->leftJoin('people', 'people.id', '=', 'imports.author_id')->orderByDesc('imports.id')->limit(self::SHOWN)->get(['imports.*', 'people.name as author'])
                 ->map(static fn(\stdClass $row): array => self::told($row)),
             'columns' => RecordFields::BUILT_IN,
+            'roles' => array_column(Roles::all(), 'name'),
             'attributes' => collect(Fields::types())->map(static fn($type): array => array_keys($type->attributes)),
         ]);
     }

@@ -29,7 +29,7 @@ final class DatesController
         ]);
     }
 
-    /** @return list<array{id: string, name: string, type: string, team_id: string|null, team: string|null, what: string, date: string, left: int, reminds: bool}> soonest first */
+    /** @return list<array{id: string, name: string, type: string, team_id: string|null, team: string|null, what: string, date: string, left: int, reminds: bool, before: string|null}> soonest first */
     private static function all(): array
     {
         $today = now()->setTimezone(config()->string('skarvo.time_zone'))->format('Y-m-d');
@@ -45,10 +45,14 @@ final class DatesController
                 foreach ($ends as $attribute) {
                     $value = $values[$attribute->name] ?? '';
                     if (is_string($value) && $value !== '') {
+                        if ($attribute->early !== null && EndDate::isMissed($value, $today)) {
+                            continue;
+                        }
                         $end = EndDate::of($value, $today);
+                        $before = $attribute->early === null ? '' : $values[$attribute->early] ?? '';
                         $dates[] = [
                             'id' => (string) $item->id, 'name' => (string) $item->name, 'type' => $type->name, 'team_id' => $item->team_id === null ? null : (string) $item->team_id, 'team' => $item->team_id === null ? null : (string) $teams[$item->team_id],
-                            'what' => $attribute->label, 'date' => $value, 'left' => $end->left, 'reminds' => $attribute->remind !== null,
+                            'what' => $attribute->label, 'date' => $value, 'left' => $end->left, 'reminds' => $attribute->remind !== null, 'before' => is_string($before) && $before !== '' ? $before : null,
                         ];
                     }
                 }

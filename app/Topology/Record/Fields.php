@@ -27,7 +27,7 @@ final class Fields
     /** @param  bool  $onlyKnown  whether a type that is neither declared nor used is refused */
     public static function load(bool $onlyKnown = false): RecordFields
     {
-        return new RecordFields(self::types(), self::directory(), $onlyKnown ? array_values(DB::table('items')->distinct()->pluck('kind')->map(strval(...))->all()) : null);
+        return new RecordFields(self::types(), self::directory(), $onlyKnown ? array_values(DB::table('items')->distinct()->pluck('kind')->map(strval(...))->all()) : null, Roles::all());
     }
 
     public static function directory(): Directory
@@ -51,12 +51,12 @@ final class Fields
 
     public static function type(\stdClass $row): ItemType
     {
-        /** @var list<array{name: string, label: string, kind: string, choices?: list<string>, remind?: list<int>}> $attributes */
+        /** @var list<array{name: string, label: string, kind: string, choices?: list<string>, remind?: list<int>, early?: string}> $attributes */
         $attributes = json_decode($row->attributes, true, 8, JSON_THROW_ON_ERROR);
         /** @var list<string> $identifying */
         $identifying = json_decode($row->identifying, true, 4, JSON_THROW_ON_ERROR);
 
-        return new ItemType($row->name, array_map(static fn(array $a): Attribute => new Attribute($a['name'], $a['label'], AttributeKind::from($a['kind']), $a['choices'] ?? [], $a['remind'] ?? null), $attributes), $identifying);
+        return new ItemType($row->name, array_map(static fn(array $a): Attribute => new Attribute($a['name'], $a['label'], AttributeKind::from($a['kind']), $a['choices'] ?? [], $a['remind'] ?? null, $a['early'] ?? null), $attributes), $identifying);
     }
 
     /** @return list<Relation> */

@@ -19,6 +19,7 @@ use Illuminate\Validation\ValidationException;
 use Skarvo\Topology\Exchange\EstateRow;
 use Skarvo\Topology\Exchange\ImportPlan;
 use Skarvo\Topology\Exchange\PlannedRow;
+use Skarvo\Topology\Record\Attribute;
 use Skarvo\Topology\Record\BadValue;
 use Skarvo\Topology\Record\Need;
 
@@ -34,6 +35,7 @@ final class ItemForm
 
         return new JsonResponse([
             'types' => array_values(array_map(static fn($type): array => $type->toArray(), Fields::types())),
+            'roles' => array_map(static fn(Attribute $role): array => $role->toArray(), Roles::all()),
             'kinds' => DB::table('items')->distinct()->orderBy('kind')->pluck('kind'),
             'teams' => DB::table('teams')->orderBy('name')->get(['id', 'name']),
             'people' => DB::table('people')->orderBy('name')->get(['id', 'name']),

@@ -62,7 +62,7 @@ final class ItemHistory
     /**
      * How often it was in trouble, and how often lately: repeat offenders stand out.
      *
-     * @return array{incidents: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, alerts: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, reports: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, days: int, endangering: list<array{id: int, title: string, item: string, at: CarbonImmutable}>}
+     * @return array{incidents: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, alerts: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, reports: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, work: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, days: int, endangering: list<array{id: int, title: string, item: string, at: CarbonImmutable}>}
      */
     public static function counts(Item $item): array
     {
@@ -74,9 +74,28 @@ final class ItemHistory
             'incidents' => self::count(static fn(): Builder => self::incidents($item->id), 'resolved_at', 'declared_at', $since),
             'alerts' => self::count($alerts, 'closed_at', 'opened_at', $since),
             'reports' => self::count($reports, 'resolved_at', 'told_at', $since),
+            'work' => self::work($item->id, $since),
             'days' => self::DAYS,
             'endangering' => $item->kind === Item::SERVICE ? self::endangering($item->id) : [],
         ];
+    }
+
+    /** @return array{open: int, past: int, lately: int, last: CarbonImmutable|null} times at which it was, is or is to be worked on */
+    private static function work(string $item, CarbonImmutable $since): array
+    {
+        $ends = array_values(array_map(Moment::seconds(...), self::timesOfWork($item)->pluck('to_at')->all()));
+        $begins = array_values(array_map(Moment::seconds(...), self::timesOfWork($item)->where('from_at', '<=', Moment::text(Moment::now()))->pluck('from_at')->all()));
+        $open = count(array_filter($ends, static fn(int $at): bool => $at > Moment::now()));
+
+        return [
+            'open' => $open, 'past' => count($ends) - $open,
+            'lately' => count(array_filter($begins, static fn(int $at): bool => $at >= $since->getTimestamp())), 'last' => $begins === [] ? null : Moment::of(max($begins)),
+        ];
+    }
+
+    public static function timesOfWork(string $item): \Illuminate\Database\Query\Builder
+    {
+        return DB::table('quiet_times')->where('items', 'like', '%'.addcslashes((string) json_encode($item), '%_\\').'%');
     }
 
     /**

@@ -77,7 +77,8 @@ final class RemindOfDates
                 foreach ($ends as $attribute) {
                     $value = $values[$attribute->name] ?? '';
                     $end = is_string($value) && $value !== '' ? EndDate::due($value, $attribute->remind ?? [], $today) : null;
-                    if ($end !== null && is_string($value)) {
+                    // What acting early would have gained is lost once its day is over: the end itself is reminded of, that is not.
+                    if ($end !== null && is_string($value) && ($attribute->early === null || ! EndDate::isMissed($value, $today))) {
                         $due["$item->id\n$attribute->name"] = [
                             'item' => (string) $item->id, 'attribute' => $attribute->name, 'value' => $value,
                             // Nothing is wrong yet: that the item works stays true until it is over. The last reminder is louder than those that nobody heeded.

@@ -37,6 +37,7 @@ final class TypesController
                 'id' => $row->id, 'forward' => $row->forward, 'backward' => $row->backward, 'strength' => $row->strength,
                 'used' => DB::table('dependencies')->where('relation_id', $row->id)->count() + DB::table('need_groups')->where('relation_id', $row->id)->count(),
             ]),
+            'roles' => Roles::stored(),
             'kinds' => array_map(static fn(AttributeKind $kind): string => $kind->value, AttributeKind::cases()),
         ]);
     }
@@ -54,6 +55,11 @@ final class TypesController
             $kept = DB::table('item_types')->where('name', $type->name)->first();
             if ((int) ($kept->version ?? 0) !== (int) ($input['version'] ?? 0)) {
                 throw Refused::because($kept === null ? "The type \"$type->name\" is gone." : "Somebody saved \"$type->name\" meanwhile. What you changed is still here: look at theirs, then save yours on top of it.", 'version');
+            }
+            foreach (Roles::all() as $role) {
+                if (isset($type->attributes[$role->name])) {
+                    throw Refused::because("\"$role->label\" is a role that items of every type have. Take the attribute out, or name it otherwise.", 'attributes');
+                }
             }
             self::refuseLosingValues($type, $kept === null ? null : Fields::type($kept));
             DB::table('item_types')->updateOrInsert(['name' => $type->name], [

@@ -64,7 +64,7 @@ final class UsualTypes
             new ItemType('application', [$version, $text('repository', 'Source'), $address, new Attribute('keeper', 'Keeper', AttributeKind::Person)], ['address', 'name']),
             new ItemType('certificate', [$text('fingerprint', 'Fingerprint'), $text('subject', 'Issued to'), $text('issuer', 'Issued by'), $ends('valid_until', 'Valid until')], ['fingerprint', 'name']),
             new ItemType('licence', [$text('number', 'Licence number'), new Attribute('seats', 'Seats', AttributeKind::Number), $ends('valid_until', 'Valid until')], ['number', 'name']),
-            new ItemType('contract', [$text('number', 'Contract number'), $text('supplier', 'Supplier'), $text('supplier_phone', 'Supplier\'s phone'), $ends('runs_until', 'Runs until')], ['number', 'name']),
+            new ItemType('contract', [$text('number', 'Contract number'), $text('supplier', 'Supplier'), $text('supplier_phone', 'Supplier\'s phone'), $ends('runs_until', 'Runs until'), new Attribute('discount_until', 'Discount for renewing early', AttributeKind::Date, remind: [30, 7], early: 'runs_until')], ['number', 'name']),
         ];
     }
 }

@@ -8,8 +8,8 @@ use PHPUnit\Framework\TestCase;
 use Skarvo\Paging\Contact;
 use Skarvo\Paging\PolicyCase;
 use Skarvo\Paging\ReachRule;
-use Skarvo\Time\Weekday;
 use Skarvo\Rota\Window;
+use Skarvo\Time\Weekday;
 use Skarvo\Time\Zone;
 
 /** Which contacts of a person, and which policy of a team, a call goes by. */

@@ -38,7 +38,8 @@ final class Records
         foreach (self::USE as $service => $use) {
             $team = DB::table('items')->where('id', $service)->value('team_id');
             $owner = DB::table('people')->where('team_id', $team)->orderByRaw("roles like '%service_owner%' desc")->orderBy('name')->value('id');
-            DB::table('items')->where('id', $service)->update(['use' => $use, 'business_owner_id' => $owner]);
+            $manager = DB::table('people')->where('team_id', $team)->where('id', '!=', $owner)->orderBy('name')->value('id');
+            DB::table('items')->where('id', $service)->update(['use' => $use, 'business_owner_id' => $owner, 'attributes' => json_encode(['delivery_manager' => (string) $manager, 'approver' => 'per-strand'], JSON_THROW_ON_ERROR)]);
         }
         SaidByHand::ofAllItems('Per Strand', Moment::precise($today->subDays(190)));
     }

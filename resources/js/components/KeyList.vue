@@ -9,7 +9,7 @@ const commands = computed(() => (props.open ? allCommands().filter((command) => 
 </script>
 
 <template>
-  <SideSheet :open="open" title="Keys on this screen" @close="emit('close')">
+  <SideSheet :open="open" leave="Close" title="Keys on this screen" @close="emit('close')">
     <dl class="grid grid-cols-[auto_1fr] items-baseline gap-x-4 gap-y-1.5">
       <template v-for="command in commands" :key="command.name">
         <dt>

@@ -3,7 +3,16 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { onMounted } from 'vue';
 
 /** A piece of work beside the screen that it is about. */
-defineProps<{ open: boolean; title: string }>();
+withDefaults(
+  defineProps<{
+    open: boolean;
+    title: string;
+    /** What leaving it is called: one that only shows is closed. */ leave?: string;
+  }>(),
+  {
+    leave: 'Cancel',
+  },
+);
 const emit = defineEmits<{ close: [] }>();
 /** What is asked first has the focus, where something is. */
 onMounted(() =>
@@ -19,7 +28,7 @@ onMounted(() =>
         <div class="mb-3 flex items-start justify-between gap-4">
           <DialogTitle as="h2" class="text-title! font-bold! text-ink!">{{ title }}</DialogTitle>
           <button type="button" class="link shrink-0 text-small" @click="emit('close')">
-            Cancel <kbd aria-hidden="true">Esc</kbd>
+            {{ leave }} <kbd aria-hidden="true">Esc</kbd>
           </button>
         </div>
         <slot />

@@ -52,7 +52,7 @@ final class FindTest extends TestCase
         $tier = $this->find('tier 1')->whereIn('what', ['service', 'item'])->pluck('link')->all();
         self::assertContains('/estate/vehicle-lanes', $tier);
         self::assertNotContains('/estate/freight-manifests', $tier);
-        $this->get('/estate?find=tier+1')->assertInertia(fn(Shown $shown) => $shown->where('items', fn(Collection $items): bool => $items->isNotEmpty() && $items->every('tier', 1)));
+        $this->get('/estate?find=tier+1')->assertInertia(fn(Shown $shown) => $shown->where('items', fn(Collection $items): bool => $items->isNotEmpty() && $items->every('cells.tier', '1')));
         $value = DB::table('item_values')->where('origin', 'hand')->whereNotIn('field', ['name', 'kind', 'site', 'tier', 'team', 'description'])->where('value', '!=', '')->first();
         if ($value !== null) {
             $found = $this->get('/estate?'.http_build_query(['find' => str_replace('_', ' ', (string) $value->field).' '.$value->value]))->inertiaProps('items');

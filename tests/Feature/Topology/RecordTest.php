@@ -214,4 +214,26 @@ final class RecordTest extends TestCase
         self::assertNotNull(DB::table('alerts')->where('source', 'dates')->latest('id')->value('closed_at'));
         self::assertSame(0, DB::table('date_reminders')->count());
     }
+
+    public function test_a_discount_is_reminded_of_until_its_day_is_over_and_stands_in_the_list_with_the_end(): void
+    {
+        $this->post('/types', ['type' => ['name' => 'berth lease', 'identifying' => ['name'], 'attributes' => [
+            ['name' => 'until', 'label' => 'Lease ends', 'kind' => 'date', 'remind' => [20]], ['name' => 'cheaper_until', 'label' => 'Discount for renewing early', 'kind' => 'date', 'remind' => [10, 2], 'early' => 'until'],
+        ]], 'version' => null])->assertSessionHasNoErrors();
+        $this->post('/items', ['id' => 'lease-1', 'fields' => ['name' => 'Lease of berth 1', 'kind' => 'berth lease', 'until' => '2026-04-30', 'cheaper_until' => '2026-03-10']])->assertSessionHasNoErrors();
+        $open = static fn(): array => DB::table('alerts')->where('item_id', 'lease-1')->whereNull('closed_at')->orderBy('check')->pluck('level', 'check')->all();
+        $this->remind();
+        self::assertSame(['ends-cheaper_until' => 'info'], $open());
+        $this->get('/dates')->assertInertia(fn(Shown $page) => $page->where('dates', fn(Collection $dates): bool => $dates->firstWhere('what', 'Discount for renewing early')['before'] === '2026-04-30')->etc());
+        $this->later(6 * 86400);
+        $this->remind();
+        self::assertSame(['ends-cheaper_until' => 'warning'], $open(), 'The last reminder is louder.');
+        $this->later(2 * 86400);
+        $this->remind();
+        self::assertSame([], $open(), 'What is lost is not reminded of any more.');
+        $this->later(33 * 86400);
+        $this->remind();
+        self::assertSame(['ends-until' => 'warning'], $open());
+        self::assertNull(collect((array) $this->get('/dates')->inertiaProps('dates'))->firstWhere('what', 'Discount for renewing early'));
+    }
 }

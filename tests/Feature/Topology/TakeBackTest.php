@@ -111,7 +111,10 @@ final class TakeBackTest extends TestCase
         $this->takeSignals();
         $this->post('/incidents', ['alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => '=1+1', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'])->assertSessionHasNoErrors();
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        $this->get('/estate/clk-2')->assertInertia(fn(Shown $shown) => $shown->where('pastTrouble.incidents.open', 1)->where('pastTrouble.alerts.open', 1)
+        foreach ([['2026-03-01 08:00:00', '2026-03-01 09:00:00', ['clk-2', 'clk-1']], ['2026-03-09 08:00:00', '2026-03-09 09:00:00', ['clk-2']], ['2026-03-01 08:00:00', '2026-03-01 09:00:00', ['clk-22']]] as [$from, $to, $items]) {
+            DB::table('quiet_times')->insert(['reason' => 'Work', 'from_at' => $from, 'to_at' => $to, 'items' => json_encode($items), 'covers' => json_encode($items), 'author_id' => 'ingrid-vale', 'made_at' => $from, 'with_dependents' => false]);
+        }
+        $this->get('/estate/clk-2')->assertInertia(fn(Shown $shown) => $shown->where('pastTrouble.incidents.open', 1)->where('pastTrouble.alerts.open', 1)->where('pastTrouble.work', ['open' => 1, 'past' => 1, 'lately' => 1, 'last' => '2026-03-01T08:00:00.000000Z'])
             ->where('history', fn(Collection $history): bool => $history->contains('kind', 'incident.declared')));
         $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $shown) => $shown->where('pastTrouble.endangering', fn(Collection $alerts): bool => $alerts->contains('item', 'clk-2')));
         $csv = $this->get('/history/clk-2')->assertOk()->streamedContent();

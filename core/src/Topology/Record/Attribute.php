@@ -19,6 +19,7 @@ final readonly class Attribute
      * @param  string  $label  as people read it
      * @param  list<string>  $choices  of a choice
      * @param  list<int>|null  $remind  of a date that ends something: how many days ahead to remind, largest first
+     * @param  string|null  $early  of a date by which acting early pays, such as a discount: the date of the same type that it comes before
      */
     public function __construct(
         public string $name,
@@ -26,12 +27,13 @@ final readonly class Attribute
         public AttributeKind $kind = AttributeKind::Text,
         public array $choices = [],
         public ?array $remind = null,
+        public ?string $early = null,
     ) {}
 
     /** Reads one of a type's attributes; what is wrong is noted in the document. */
     public static function read(Document $document, mixed $value, string $at): ?self
     {
-        $fields = $document->fields($value, $at, ['name', 'label', 'kind'], ['choices', 'remind']);
+        $fields = $document->fields($value, $at, ['name', 'label', 'kind'], ['choices', 'remind', 'early']);
         if ($fields === null || ! isset($fields['name'], $fields['label'], $fields['kind'])) {
             return null;
         }
@@ -53,7 +55,12 @@ final readonly class Attribute
             $document->refuse(ErrorCode::OutOfRange, "$at/remind", 'Only of a date can one be reminded.');
         }
 
-        return $name === null || $label === null || $kind === null ? null : new self($name, trim($label), $kind, $choices, $remind);
+        $early = isset($fields['early']) ? $document->text($fields['early'], "$at/early") : null;
+        if ($early !== null && $kind !== AttributeKind::Date) {
+            $document->refuse(ErrorCode::OutOfRange, "$at/early", 'Only a date can come before another.');
+        }
+
+        return $name === null || $label === null || $kind === null ? null : new self($name, trim($label), $kind, $choices, $remind, $early);
     }
 
     /** @return list<string> */
@@ -114,9 +121,9 @@ final readonly class Attribute
         throw new BadValue("$this->label is one of: ".implode(', ', $this->choices).". It cannot be \"$text\".");
     }
 
-    /** @return array{name: string, label: string, kind: string, choices?: list<string>, remind?: list<int>} */
+    /** @return array{name: string, label: string, kind: string, choices?: list<string>, remind?: list<int>, early?: string} */
     public function toArray(): array
     {
-        return ['name' => $this->name, 'label' => $this->label, 'kind' => $this->kind->value, ...($this->choices === [] ? [] : ['choices' => $this->choices]), ...($this->remind === null ? [] : ['remind' => $this->remind])];
+        return ['name' => $this->name, 'label' => $this->label, 'kind' => $this->kind->value, ...($this->choices === [] ? [] : ['choices' => $this->choices]), ...($this->remind === null ? [] : ['remind' => $this->remind]), ...($this->early === null ? [] : ['early' => $this->early])];
     }
 }

@@ -10,6 +10,12 @@ final readonly class EndDate
     /** @param  int  $left  days from today; below 0 it is over */
     private function __construct(public int $left, public bool $isLast) {}
 
+    /** Whether a date by which acting early pays has gone by: there is nothing left to remind of. */
+    public static function isMissed(string $early, string $today): bool
+    {
+        return self::daysLeft($early, $today) < 0;
+    }
+
     /**
      * @param  string  $end  such as 2026-09-30: the last day on which it holds
      * @param  list<int>  $ahead  how many days ahead to remind

@@ -26,6 +26,16 @@ final readonly class ItemType
         $this->attributes = $byName;
     }
 
+    /**
+     * With what every type has; what it has of its own goes before that.
+     *
+     * @param  list<Attribute>  $roles
+     */
+    public function with(array $roles): self
+    {
+        return new self($this->name, [...$roles, ...array_values($this->attributes)], $this->identifying);
+    }
+
     /** @throws \Skarvo\Json\BadInput */
     public static function read(Document $document): self
     {
@@ -42,6 +52,12 @@ final readonly class ItemType
             } elseif ($attribute !== null) {
                 $names[$attribute->name] = true;
                 $attributes[] = $attribute;
+            }
+        }
+        foreach ($attributes as $i => $attribute) {
+            $end = $attribute->early === null ? null : array_values(array_filter($attributes, static fn(Attribute $other): bool => $other->name === $attribute->early))[0] ?? null;
+            if ($attribute->early !== null && ($end?->kind !== AttributeKind::Date || $end === $attribute)) {
+                $document->refuse(ErrorCode::UnknownId, "/attributes/$i/early", "\"$attribute->label\" has to come before another date of this type.");
             }
         }
         $identifying = [];

@@ -20,8 +20,9 @@ final readonly class RecordFields
     /**
      * @param  array<array-key, ItemType>  $types  by name; an item of a type that is not among them has no attributes of its own
      * @param  list<string>|null  $used  types that items have; null: any may be named
+     * @param  list<Attribute>  $roles  which people and teams can have towards items of any type
      */
-    public function __construct(private array $types, private Directory $directory, private ?array $used = null) {}
+    public function __construct(private array $types, private Directory $directory, private ?array $used = null, private array $roles = []) {}
 
     /** @throws BadValue if no item is of that type, and none was declared by that name */
     public function mustBeType(string $name): void
@@ -41,7 +42,7 @@ final readonly class RecordFields
 
     public function type(string $name): ItemType
     {
-        return $this->types[$name] ?? new ItemType($name);
+        return ($this->types[$name] ?? new ItemType($name))->with($this->roles);
     }
 
     public function isType(string $name): bool
@@ -52,7 +53,8 @@ final readonly class RecordFields
     /** Whether anything of any type is called that. */
     public function knows(string $field): bool
     {
-        return in_array($field, self::BUILT_IN, true) || array_filter($this->types, static fn(ItemType $type): bool => isset($type->attributes[$field])) !== [];
+        return in_array($field, self::BUILT_IN, true) || in_array($field, array_column($this->roles, 'name'), true)
+            || array_filter($this->types, static fn(ItemType $type): bool => isset($type->attributes[$field])) !== [];
     }
 
     /** As people read it. */

@@ -11,9 +11,11 @@ use Skarvo\Json\Document;
 use Skarvo\Topology\Record\Attribute;
 use Skarvo\Topology\Record\AttributeKind;
 use Skarvo\Topology\Record\BadValue;
+use Skarvo\Topology\Record\Comparison;
 use Skarvo\Topology\Record\Directory;
 use Skarvo\Topology\Record\Doubt;
 use Skarvo\Topology\Record\EndDate;
+use Skarvo\Topology\Record\FieldCondition;
 use Skarvo\Topology\Record\ItemType;
 use Skarvo\Topology\Record\RecordFields;
 
@@ -83,7 +85,7 @@ final class RecordTest extends TestCase
 
     public function test_a_type_is_read_and_told_in_the_same_form(): void
     {
-        $type = ['name' => 'barrier', 'attributes' => [['name' => 'serial', 'label' => 'Serial', 'kind' => 'text'], ['name' => 'stage', 'label' => 'Stage', 'kind' => 'choice', 'choices' => ['new', 'old']], ['name' => 'ends', 'label' => 'Ends', 'kind' => 'date', 'remind' => [30, 7]]], 'identifying' => ['serial', 'name']];
+        $type = ['name' => 'barrier', 'attributes' => [['name' => 'serial', 'label' => 'Serial', 'kind' => 'text'], ['name' => 'stage', 'label' => 'Stage', 'kind' => 'choice', 'choices' => ['new', 'old']], ['name' => 'ends', 'label' => 'Ends', 'kind' => 'date', 'remind' => [30, 7]], ['name' => 'discount', 'label' => 'Discount', 'kind' => 'date', 'early' => 'ends']], 'identifying' => ['serial', 'name']];
         self::assertSame($type, ItemType::read(Document::parse((string) json_encode($type)))->toArray());
     }
 
@@ -97,6 +99,9 @@ final class RecordTest extends TestCase
         yield 'twice' => [['name' => 'x', 'attributes' => [$attribute, $attribute]], '/attributes/1/name'];
         yield 'no choices' => [['name' => 'x', 'attributes' => [[...$attribute, 'kind' => 'choice']]], '/attributes/0/choices'];
         yield 'days of a text' => [['name' => 'x', 'attributes' => [[...$attribute, 'remind' => [3]]]], '/attributes/0/remind'];
+        yield 'early of no date' => [['name' => 'x', 'attributes' => [$attribute, ['name' => 'b', 'label' => 'B', 'kind' => 'date', 'early' => 'a']]], '/attributes/1/early'];
+        yield 'early of itself' => [['name' => 'x', 'attributes' => [['name' => 'b', 'label' => 'B', 'kind' => 'date', 'early' => 'b']]], '/attributes/0/early'];
+        yield 'early, and no date' => [['name' => 'x', 'attributes' => [['name' => 'b', 'label' => 'B', 'kind' => 'date'], [...$attribute, 'early' => 'b']]], '/attributes/1/early'];
         yield 'recognised by what it has not' => [['name' => 'x', 'attributes' => [$attribute], 'identifying' => ['b']], '/identifying/0'];
         yield 'a kind of no kind' => [['name' => 'x', 'attributes' => [[...$attribute, 'kind' => 'colour']]], '/attributes/0/kind'];
     }
@@ -133,6 +138,34 @@ final class RecordTest extends TestCase
         $due = EndDate::due($end, $ahead, '2026-11-26');
         self::assertSame($words, $due?->words());
         self::assertSame($last, $due->isLast ?? false);
+    }
+
+    public function test_a_date_by_which_acting_early_pays_is_missed_once_its_day_is_over(): void
+    {
+        self::assertSame([true, false, false], array_map(static fn(string $early): bool => EndDate::isMissed($early, '2026-11-26'), ['2026-11-25', '2026-11-26', '2026-11-27']));
+    }
+
+    public function test_roles_are_fields_of_items_of_every_type(): void
+    {
+        $fields = new RecordFields(['host' => new ItemType('host', [new Attribute('keeper', 'Own keeper')])], new Directory([['ann', ['Ann Berg']]], [['quay', ['Quay']]]), roles: [new Attribute('approver', 'Approver', AttributeKind::Person), new Attribute('keeper', 'Keeper', AttributeKind::Team)]);
+
+        self::assertSame(['ann', 'ann'], [$fields->check('host', 'approver', 'Ann Berg'), $fields->check('something else', 'approver', 'ANN')]);
+        self::assertSame(['anything', 'quay'], [$fields->check('host', 'keeper', 'anything'), $fields->check('gate', 'keeper', 'Quay')]);
+        self::assertSame([true, 'Approver', 'Own keeper', 'Keeper'], [$fields->knows('approver'), $fields->label('approver'), $fields->label('keeper', 'host'), $fields->label('keeper', 'gate')]);
+        $this->expectExceptionMessage('Approver: nobody is called "quay".');
+        $fields->check('gate', 'approver', 'quay');
+    }
+
+    public function test_conditions_are_read_from_an_address(): void
+    {
+        $read = static fn(string $text): ?array => ($c = FieldCondition::parse($text)) === null ? null : [$c->field, $c->comparison, $c->value];
+
+        self::assertSame(['firmware', Comparison::Begins, '5.0'], $read('firmware~ 5.0 '));
+        self::assertSame(['valid_until', Comparison::Below, '2026-09-30'], $read('valid_until<2026-09-30'));
+        self::assertSame(['a', Comparison::Is, "b=c\n!"], $read("a=b=c\n!"));
+        self::assertSame(['approver', Comparison::Missing, ''], $read('approver!whatever'));
+        self::assertSame([null, null, null, null, null], array_map($read, ['', 'firmware', 'firmware~ ', "a'b=c", "a=\xC3"]));
+        self::assertSame(200, mb_strlen((string) FieldCondition::parse('a='.str_repeat('å', 5000))?->value));
     }
 
     public function test_doubts_are_told_one_by_one(): void

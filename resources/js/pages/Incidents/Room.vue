@@ -17,6 +17,7 @@ import CallList from '@/pages/Incidents/CallList.vue';
 import ChangeSheet from '@/pages/Incidents/ChangeSheet.vue';
 import NoteForm from '@/pages/Incidents/NoteForm.vue';
 import ReportCard from '@/pages/Incidents/ReportCard.vue';
+import AnswerableSheet from '@/pages/Topology/AnswerableSheet.vue';
 import ItemCard from '@/pages/Topology/ItemCard.vue';
 import ReopenSheet from '@/pages/Incidents/ReopenSheet.vue';
 import SaidItems from '@/pages/Incidents/SaidItems.vue';
@@ -70,6 +71,8 @@ const story = ref<HTMLElement | null>(null);
 
 /** The item whose record is open beside the room. */
 const record = ref<string | null>(null);
+const answering = ref(false);
+const hitItems = computed(() => props.reach.nodes.filter((node) => node.state !== 'up').map((node) => node.id));
 const isOpen = computed(() => props.incident.resolved_at === null);
 const coordination = useAction();
 const coordinates = computed(() => shared.value.me?.coordinates ?? false);
@@ -309,6 +312,9 @@ onMounted(() => {
             />
           </li>
         </ul>
+        <p v-if="hitItems.length" class="text-small">
+          <button type="button" class="link" @click="answering = true">Who answers for what is hit</button>
+        </p>
         <ReachView :reach="reach" :height="340" compact beside @record="(item) => (record = item)" />
         <SaidItems :incident="incident.id" :items="said" :may-act="coordinates && isOpen" class="mt-1" />
         <h2 class="mt-3 mb-1 flex justify-between">
@@ -461,6 +467,7 @@ onMounted(() => {
     <ReopenSheet v-if="sheet === 'reopen'" :incident="incident" @close="sheet = null" />
     <ResolveSheet v-if="sheet === 'resolve'" :incident="incident" @close="sheet = null" />
     <ChangeSheet v-if="sheet === 'change'" :incident="incident" :choices="choices" @close="sheet = null" />
+    <AnswerableSheet v-if="answering" :items="hitItems" @close="answering = false" />
     <ItemCard v-if="record" :item="record" @close="record = null" @open="(item) => (record = item)" />
     <SideSheet v-if="sheet === 'clocks'" open title="Deadlines" @close="sheet = null"
       ><RunningClocks :clocks="shared.clocks"

@@ -247,7 +247,6 @@ useCommands(() => [
               :teams="teams"
               :errors="errors"
               :may-edit="mayEdit"
-              :may-edit="mayEdit"
               :zone="shared.zone"
               @move="(by) => move(index, by)"
               @drop="rules = rules.filter((other) => other.id !== entry.id)"

@@ -14,6 +14,8 @@ defineProps<{
     date: string;
     left: number;
     reminds: boolean;
+    /** Of a date by which acting early pays: the end that it comes before. */
+    before: string | null;
   }[];
   inAll: number;
   team: string;
@@ -66,7 +68,10 @@ const choose = (event: Event): void =>
                 <Link :href="`/estate/${encodeURIComponent(one.id)}`" class="link">{{ one.name }}</Link>
                 <span class="text-ink-3"> {{ one.type }}</span>
               </td>
-              <td class="pl-4">{{ one.what }}<span v-if="!one.reminds" class="text-ink-3">; no reminder</span></td>
+              <td class="pl-4">
+                {{ one.what }}<span v-if="one.before" class="text-ink-3">; the end is {{ one.before }}</span
+                ><span v-if="!one.reminds" class="text-ink-3">; no reminder</span>
+              </td>
               <td class="pl-4">{{ one.team ?? 'no team' }}</td>
             </tr>
           </tbody>

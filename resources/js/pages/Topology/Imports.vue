@@ -10,7 +10,7 @@ import type { ImportLine } from '@/pages/Topology/imports';
 import { importWords } from '@/pages/Topology/imports';
 
 /** Files that were looked at or stored, and a way to bring one. */
-defineProps<{ imports: ImportLine[]; columns: string[]; attributes: Record<string, string[]> }>();
+defineProps<{ imports: ImportLine[]; columns: string[]; roles: string[]; attributes: Record<string, string[]> }>();
 const shared = useShared();
 const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const form = useForm<{ file: File | null }>({ file: null });
@@ -67,7 +67,7 @@ const send = (): void => form.post('/imports', { forceFormData: true });
           A CSV has a header with some of these columns, and a line an item. An empty cell leaves things as they are; a
           single <code>-</code> empties them.
         </p>
-        <p class="mt-1 font-mono text-tiny text-ink-2">{{ columns.join(', ') }}</p>
+        <p class="mt-1 font-mono text-tiny text-ink-2">{{ [...columns, ...roles].join(', ') }}</p>
         <p class="mt-2 text-small">
           <code>needs</code> is in words: <code>quay-db; runs on host-01; to work fully: 2 of gate-1, gate-2</code>.
         </p>

@@ -71,6 +71,7 @@ const props = defineProps<{
     incidents: Trouble;
     alerts: Trouble;
     reports: Trouble;
+    work: Trouble;
     days: number;
     endangering: { id: number; title: string; item: string; at: string }[];
   };
@@ -80,7 +81,7 @@ const props = defineProps<{
 }>();
 const shared = useShared();
 const troubles = computed(() =>
-  (['incidents', 'alerts', 'reports'] as const)
+  (['incidents', 'alerts', 'reports', 'work'] as const)
     .map((kind) => ({ kind, ...props.pastTrouble[kind] }))
     .filter((one) => one.open + one.past > 0),
 );
@@ -114,7 +115,7 @@ useCommands(() => [
       'item.': ['item', 'needs', 'neededBy', 'record', 'contradictions', 'history', 'reach', 'weakPoints'],
       'dependency.': ['needs', 'neededBy', 'reach', 'proposed', 'history', 'weakPoints'],
       'report.': ['reports', 'pastTrouble'],
-      'quiet.': ['work', 'item'],
+      'quiet.': ['work', 'item', 'pastTrouble'],
     }"
   >
     <div
@@ -259,7 +260,8 @@ useCommands(() => [
           <h2 id="incidents-title" class="mb-1">Incidents, reports, work</h2>
           <ul v-if="troubles.length" class="mb-1 text-small">
             <li v-for="one in troubles" :key="one.kind">
-              <strong>{{ one.open }} open</strong>, {{ one.past }} past {{ one.kind }};
+              <strong>{{ one.open }} open</strong>, {{ one.past }} past
+              {{ one.kind === 'work' ? 'times of work' : one.kind }};
               <span :class="one.lately >= OFTEN ? 'font-semibold text-call' : ''"
                 >{{ one.lately }} in {{ pastTrouble.days }} days</span
               ><template v-if="one.last">, last <TimeAgo :at="one.last" /></template>

@@ -43,7 +43,7 @@ watch(
 </script>
 
 <template>
-  <SideSheet open :title="card?.name ?? 'Record'" @close="emit('close')">
+  <SideSheet open leave="Close" :title="card?.name ?? 'Record'" @close="emit('close')">
     <TroubleNote :text="trouble" />
     <div v-if="card" class="grid gap-3 text-small">
       <p class="flex items-center gap-2">

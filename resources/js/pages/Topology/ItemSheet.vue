@@ -154,6 +154,18 @@ const inputType = (attribute: Attribute): string => (attribute.kind === 'date' ?
           </select></label
         >
       </div>
+      <div v-if="form.roles.length" class="grid grid-cols-2 gap-3">
+        <label v-for="role in form.roles" :key="role.name"
+          >{{ role.label }}
+          <select v-model="fields[role.name]" class="field">
+            <option value="">nobody</option>
+            <option v-for="one in role.kind === 'team' ? form.teams : form.people" :key="one.id" :value="one.id">
+              {{ one.name }}
+            </option>
+          </select>
+          <span v-if="wrong(role.name)" class="text-tiny font-semibold text-call">{{ wrong(role.name) }}</span></label
+        >
+      </div>
       <label
         >Site <input v-model="fields.site" class="field" maxlength="120" />
         <span v-if="wrong('site')" class="text-tiny font-semibold text-call">{{ wrong('site') }}</span></label

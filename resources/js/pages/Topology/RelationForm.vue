@@ -37,7 +37,7 @@ const save = (): void => {
       <ActButton main type="submit" :busy="props.action.busy.value">{{
         relation.id ? 'Save, also where it is used' : 'Add it'
       }}</ActButton>
-      <ActButton @click="emit('done')">Leave it</ActButton>
+      <ActButton @click="emit('done')">Cancel</ActButton>
     </p>
   </form>
 </template>

@@ -4,7 +4,7 @@ import ActButton from '@/components/ActButton.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
-import type { Attribute, ItemType } from '@/pages/Topology/record';
+import { nameOf, type Attribute, type ItemType } from '@/pages/Topology/record';
 
 /** A type of items: what is recorded of them, and by what a scan recognises one. */
 const props = defineProps<{ type: ItemType; version: number | null; kinds: string[] }>();
@@ -16,12 +16,14 @@ interface Edited {
   kind: string;
   choices: string;
   remind: string;
+  early: string;
   isNew: boolean;
 }
 const edited = (attribute: Attribute): Edited => ({
   ...attribute,
   choices: (attribute.choices ?? []).join(', '),
   remind: (attribute.remind ?? []).join(', '),
+  early: attribute.early ?? '',
   isNew: false,
 });
 const name = ref(props.type.name);
@@ -32,17 +34,12 @@ const listOf = (text: string): string[] =>
     .split(/[,\n]/)
     .map((one) => one.trim())
     .filter(Boolean);
-const nameOf = (label: string): string =>
-  label
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/[^a-z0-9]+/g, '_')
-    .replace(/^[^a-z]+|_+$/g, '')
-    .slice(0, 40);
 const label = (attribute: Edited, value: string): void => {
   attribute.label = value;
   if (attribute.isNew) attribute.name = nameOf(value);
 };
+const otherDates = (attribute: Edited): Edited[] =>
+  attributes.value.filter((one) => one.kind === 'date' && one.name !== attribute.name);
 const others = computed(() =>
   ['name', ...attributes.value.map((one) => one.name)].filter((one) => one && !identifying.value.includes(one)),
 );
@@ -59,6 +56,7 @@ const save = (): void =>
           kind: one.kind,
           ...(one.kind === 'choice' ? { choices: listOf(one.choices) } : {}),
           ...(one.kind === 'date' && one.remind.trim() ? { remind: listOf(one.remind).map(Number) } : {}),
+          ...(one.kind === 'date' && one.early ? { early: one.early } : {}),
         })),
         identifying: identifying.value.filter((by) => by === 'name' || attributes.value.some((one) => one.name === by)),
       },
@@ -110,12 +108,23 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
             >An end date; remind so many days ahead
             <input v-model="attribute.remind" class="field py-1" placeholder="60, 14, 3; empty: no reminder"
           /></label>
+          <label v-if="attribute.kind === 'date' && otherDates(attribute).length"
+            >Acting by then pays, as with a discount; it comes before
+            <select v-model="attribute.early" class="field py-1">
+              <option value="">no other date</option>
+              <option v-for="other in otherDates(attribute)" :key="other.name" :value="other.name">
+                {{ other.label }}
+              </option>
+            </select></label
+          >
         </div>
         <p>
           <button
             type="button"
             class="link text-small"
-            @click="attributes.push({ name: '', label: '', kind: 'text', choices: '', remind: '', isNew: true })"
+            @click="
+              attributes.push({ name: '', label: '', kind: 'text', choices: '', remind: '', early: '', isNew: true })
+            "
           >
             Add an attribute
           </button>

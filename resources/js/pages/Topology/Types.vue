@@ -6,9 +6,10 @@ import AppShell from '@/components/AppShell.vue';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
+import RolesForm from '@/pages/Topology/RolesForm.vue';
 import RelationForm from '@/pages/Topology/RelationForm.vue';
 import TypeSheet from '@/pages/Topology/TypeSheet.vue';
-import type { ItemType } from '@/pages/Topology/record';
+import type { Attribute, ItemType } from '@/pages/Topology/record';
 
 /** The types of items with what is recorded of each, and the ways in which items need each other. */
 type Kept = ItemType & { version: number; items: number };
@@ -16,6 +17,8 @@ defineProps<{
   types: Kept[];
   bare: { name: string; items: number }[];
   relations: { id: string; forward: string; backward: string; strength: 'hard' | 'soft'; used: number }[];
+  /** What people and teams can be to items of any type, beside technical team and business owner. */
+  roles: { roles: Attribute[]; version: number };
   kinds: string[];
 }>();
 const shared = useShared();
@@ -35,7 +38,7 @@ const begin = (name = ''): void => {
 </script>
 
 <template>
-  <AppShell title="Types" :follows="{ 'type.': ['types', 'bare'], 'relation.': ['relations'] }">
+  <AppShell title="Types" :follows="{ 'type.': ['types', 'bare'], 'relation.': ['relations'], 'settings.': ['roles'] }">
     <div class="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,1fr)_420px]">
       <div class="min-h-0 overflow-y-auto p-4" tabindex="0" role="region" aria-label="Types">
         <div class="mb-2 flex items-baseline gap-4">
@@ -86,7 +89,7 @@ const begin = (name = ''): void => {
       </div>
       <aside
         class="min-h-0 overflow-y-auto border-line p-4 max-lg:border-t lg:border-l"
-        aria-label="Relations"
+        aria-label="Relations and roles"
         tabindex="0"
       >
         <h2 class="mb-1">Relations between items</h2>
@@ -108,6 +111,9 @@ const begin = (name = ''): void => {
           >
         </p>
         <RelationForm v-if="relation" v-model="relation" :action="action" @done="relation = null" />
+        <h2 class="mt-6 mb-1">Roles on every item</h2>
+        <p class="mb-1 text-small text-ink-2">Beside the technical team and the business owner.</p>
+        <RolesForm :roles="roles.roles" :version="roles.version" :may-edit="mayEdit" />
       </aside>
     </div>
     <TypeSheet v-if="editing" :type="editing.type" :version="editing.version" :kinds="kinds" @close="editing = null" />

@@ -5,6 +5,7 @@ import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import ItemPicker from '@/components/ItemPicker.vue';
 import ReachView from '@/components/ReachView.vue';
+import AnswerableSheet from '@/pages/Topology/AnswerableSheet.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import StateMark from '@/components/StateMark.vue';
 import { plural, stateWords } from '@/lib/states';
@@ -58,6 +59,12 @@ const go = (ids: string[], now = props.onTop, hours = props.hours): void =>
     { preserveState: true, preserveScroll: true, replace: true },
   );
 const ids = computed(() => props.items.map((item) => item.id));
+/** What it would change, with what is worked on. */
+const touched = computed(() => [
+  ...ids.value,
+  ...[...props.falls, ...props.suffers, ...props.loses].map((one) => one.id).filter((id) => !ids.value.includes(id)),
+]);
+const answering = ref(false);
 const add = (id: string): void => {
   if (!ids.value.includes(id)) go([...ids.value, id]);
 };
@@ -146,6 +153,9 @@ const copy = async (): Promise<void> => {
             <template v-for="(one, i) in tell" :key="one.name"
               ><template v-if="i > 0">; </template>{{ one.name }} ({{ one.of.join(', ') }})</template
             ><template v-if="tell.length && teams.length">; </template>{{ teams.join(', ') }}.
+          </p>
+          <p v-if="touched.length" class="mt-1 text-small">
+            <button type="button" class="link" @click="answering = true">Who answers for all of these</button>
           </p>
           <div v-if="best.length || unmeasured.length" class="mt-3 border border-line bg-sheet p-2 text-small">
             <p class="flex flex-wrap items-center gap-2">
@@ -242,5 +252,6 @@ const copy = async (): Promise<void> => {
         </template>
       </section>
     </div>
+    <AnswerableSheet v-if="answering" :items="touched" @close="answering = false" />
   </AppShell>
 </template>

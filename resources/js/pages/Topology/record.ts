@@ -26,6 +26,8 @@ export interface Attribute {
   kind: string;
   choices?: string[];
   remind?: number[];
+  /** Of a date by which acting early pays: the date that it comes before. */
+  early?: string;
 }
 
 export interface ItemType {
@@ -43,6 +45,8 @@ export interface Relation {
 /** What the form is filled from. */
 export interface FormData {
   types: ItemType[];
+  /** What people and teams can be to an item of any type. */
+  roles: Attribute[];
   kinds: string[];
   teams: { id: string; name: string }[];
   people: { id: string; name: string }[];
@@ -87,3 +91,12 @@ export function wordsOf(lines: NeedLine[]): string {
     })
     .join('; ');
 }
+
+/** What files and scans call something that people call so. */
+export const nameOf = (label: string): string =>
+  label
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^[^a-z]+|_+$/g, '')
+    .slice(0, 40);
