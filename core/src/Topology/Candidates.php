@@ -18,7 +18,8 @@ namespace Skarvo\Topology;
  *    is between them, but for one time in 25 (OUT_OF_TIME); when it failed is not known, and so all instants are
  *    weighed (how far the times fit is integrated over them);
  *  - what nothing stands on fails less often of itself than what others stand on: it shows what is under it
- *    (UPPERMOST); and what much stands on is noticed more often than what little does (USED).
+ *    (UPPERMOST); what much stands on is noticed more often than what little does (USED); and a failure that breaks
+ *    fewer than SEVERAL items is seldom what shows in more than one place (FEW).
  * An item that may fail in two ways is told by the better one; a score is the share of the likelihood among all
  * candidates and the hypothesis of strays. Candidates that no watched item tells apart are
  * told apart by how much stands on them alone.
@@ -27,7 +28,7 @@ final class Candidates
 {
     private const MOST = 10;
 
-    private const MISSES = 0.27;
+    private const MISSES = 0.26;
 
     /** Items that have only lost their spare say little: so many of them are looked at. */
     private const MOST_SPARES = 200;
@@ -54,10 +55,15 @@ final class Candidates
     private const OUT_OF_TIME = 0.04;
 
     /** How much less likely it is, before anything is seen, that something failed on which nothing stands. */
-    private const UPPERMOST = 0.1;
+    private const UPPERMOST = 0.2;
 
     /** What more stands on is more often what was noticed: by this power of how much does. */
-    private const USED = 0.3;
+    private const USED = 0.15;
+
+    /** How much less likely it is that what shows in several places is a failure that breaks fewer than so many items, itself among them. */
+    private const FEW = 0.2;
+
+    private const SEVERAL = 3;
 
     /** How often a failure is whole, or in part. */
     private const FAILS = [3 => 0.8, 2 => 0.2];
@@ -193,15 +199,21 @@ final class Candidates
         // Either lost spares raise alerts here, or they do not, and then they say nothing either way.
         $either = max($spares, 0.0) + log(self::SPARES_SHOW * exp(min($spares, 0.0)) + (1 - self::SPARES_SHOW) * exp(-max($spares, 0.0)));
 
-        return $broken + $either + $this->timing($cause, $hit) + $this->prior($cause);
+        return $broken + $either + $this->timing($cause, $hit) + $this->prior($cause, $hit);
     }
 
-    /** How likely it is, before anything is seen, that an item is what failed. */
-    private function prior(int $cause): float
+    /**
+     * How likely it is, before anything is seen, that an item is what failed.
+     *
+     * @param  array<int, int>  $hit
+     */
+    private function prior(int $cause, array $hit): float
     {
         $uses = count($this->graph->servedBy($cause));
+        // Of one symptom alone, nothing says that it is part of something larger.
+        $isFew = count($this->symptoms) > 1 && count(array_filter($hit, static fn(int $rank): bool => $rank > 1)) < self::SEVERAL;
 
-        return $uses === 0 ? log(self::UPPERMOST) : self::USED * log($uses);
+        return ($isFew ? log(self::FEW) : 0.0) + ($uses === 0 ? log(self::UPPERMOST) : self::USED * log($uses));
     }
 
     /**

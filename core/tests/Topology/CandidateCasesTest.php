@@ -17,6 +17,7 @@ use Skarvo\Topology\Trace;
 /** How often the likely cause is the true one: on given cases, and on further failures of their estates. */
 final class CandidateCasesTest extends TestCase
 {
+    /** Without FURTHER in the environment. */
     private const FURTHER = 300;
 
     private const START = 1_772_434_800;
@@ -45,7 +46,8 @@ final class CandidateCasesTest extends TestCase
         $graphs = array_map(static fn(array $case): Graph => self::graph($case['in']), self::cases());
         $random = new Randomizer(new Mt19937(4));
         $first = $three = $overlap = $count = 0;
-        while ($count < self::FURTHER) {
+        $further = (int) (getenv('FURTHER') ?: self::FURTHER);
+        while ($count < $further) {
             $graph = $graphs[$random->getInt(0, count($graphs) - 1)];
             $cause = $random->getInt(0, $graph->size() - 1);
             $hit = Trace::ranks($graph, [$cause => 3]);
@@ -66,8 +68,8 @@ final class CandidateCasesTest extends TestCase
             $overlap += $isRight(self::byOverlap($graph, array_column($symptoms, 0), $watched)) ? 1 : 0;
         }
 
-        self::assertGreaterThanOrEqual(0.84, $first / $count, 'first');
-        self::assertGreaterThanOrEqual(0.94, $three / $count, 'among the first three');
+        self::assertGreaterThanOrEqual(0.87, $first / $count, 'first');
+        self::assertGreaterThanOrEqual(0.955, $three / $count, 'among the first three');
         self::assertGreaterThan($overlap / $count + 0.02, $first / $count);
     }
 
