@@ -286,3 +286,31 @@ test('screens about alerts pass axe and fit a phone', async ({ page }) => {
     await fitsItsWidth(page);
   }
 });
+
+test('a responder takes what is their team’s from the list, and is told whose the rest is', async ({
+  page,
+  request,
+}) => {
+  const signal = (item: string): object => ({
+    source: 'bar',
+    item,
+    check: 'bar',
+    condition: 'firing',
+    level: 'warning',
+    summary: `Bar on ${item}`,
+  });
+  await request.post('/api/v1/signals', {
+    headers: { Authorization: `Bearer ${apiToken('bar')}` },
+    data: [signal('lane-control-brenna'), signal('crew-db-2')],
+  });
+  await signIn(page, 'Noor Lind');
+  await page.goto('/alerts?q=Bar+on+crew');
+  const bar = page.getByRole('group', { name: 'What to do with 1 alert' });
+  await bar.getByRole('button', { name: 'Take' }).click();
+  await expect(page.getByRole('alert')).toContainText(/team/i);
+  await page.goto('/alerts?q=Bar+on+lane');
+  await expect(bar.getByRole('button', { name: 'Take' })).toBeVisible();
+  await page.keyboard.press('t');
+  await expect(page.getByRole('status').filter({ hasText: 'alert in' })).toContainText('1 alert taken.');
+  await expect(bar.getByRole('button', { name: 'Close…' })).toHaveCount(0);
+});

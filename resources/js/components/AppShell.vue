@@ -243,9 +243,7 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
         <span v-if="one.since" class="text-ink-2"> Since {{ clockTime(one.since) }}.</span>
       </p>
     </div>
-    <div v-if="shared.errors.action && $slots.default" class="px-4 pt-2">
-      <TroubleNote :text="shared.errors.action" />
-    </div>
+    <TroubleNote v-if="$slots.default" :text="shared.errors.action" spare class="mx-4 mt-2" />
     <TimeBand class="max-sm:hidden" :band="shared.band" :from="limit('from')" :to="limit('to')" @narrow="narrow" />
     <section
       v-if="me"

@@ -27,6 +27,9 @@ const props = defineProps<{
 const shared = useShared();
 const action = useAction();
 const coordinates = computed(() => shared.value.me?.coordinates ?? false);
+/** Responders take and attach what is their team’s; the server holds them to that. */
+const mayTake = computed(() => shared.value.me?.may.includes('take-alerts') ?? false);
+const mayAttach = computed(() => shared.value.me?.may.includes('attach-alerts') ?? false);
 const MORE = 200;
 
 interface Row {
@@ -161,14 +164,20 @@ useCommands(() => [
         },
       ]
     : []),
-  ...(coordinates.value && selected.value
+  ...(mayTake.value && selected.value
     ? [
         { name: 'Mark or unmark', key: 'x', run: () => selected.value && mark(selected.value.alertIds) },
         { name: 'Mark all, or none', key: '*', run: markAll },
         { name: 'Take what is marked', key: 't', run: () => work('take', 'taken') },
+      ]
+    : []),
+  ...(mayAttach.value && selected.value
+    ? [{ name: 'Attach what is marked to an incident', key: 'a', run: () => (sheet.value = 'attach') }]
+    : []),
+  ...(coordinates.value && selected.value
+    ? [
         { name: 'Let what is marked wait', key: 'w', run: () => (sheet.value = 'wait') },
         { name: 'Close what is marked, with a reason', key: 'c', run: () => (sheet.value = 'close') },
-        { name: 'Attach what is marked to an incident', key: 'a', run: () => (sheet.value = 'attach') },
         { name: 'Declare an incident from what is marked', key: 'd', run: declare },
         { name: 'Split what is marked off from its group', key: 's', run: () => work('split', 'split off') },
         { name: 'Put the groups of what is marked together', key: 'm', run: () => work('together', 'put together') },
@@ -207,7 +216,7 @@ useCommands(() => [
               :group="group"
               :alerts="opened.get(group.id) ?? null"
               :selected-id="selected?.id ?? null"
-              :may-act="coordinates"
+              :may-act="mayTake"
               :is-marked="isMarked"
               @select="(id) => (selectedId = id)"
               @mark="mark"
@@ -221,7 +230,7 @@ useCommands(() => [
         </p>
       </div>
       <div
-        v-if="coordinates && found.groups.length > 0"
+        v-if="(mayTake || mayAttach) && found.groups.length > 0"
         class="flex flex-wrap items-center gap-2 border-t border-line bg-sheet px-4 py-2"
         role="group"
         :aria-label="`What to do with ${plural(chosen.length, 'alert')}`"
@@ -230,22 +239,26 @@ useCommands(() => [
           ><template v-if="marked.size > 0">{{ marked.size }} marked:</template
           ><template v-else>{{ plural(chosen.length, 'alert') }} under the selection:</template></span
         >
-        <ActButton main shortcut="t" :busy="action.busy.value" @click="work('take', 'taken')">Take</ActButton>
-        <ActButton shortcut="d" @click="declare">Declare…</ActButton>
-        <ActButton shortcut="a" @click="sheet = 'attach'">Attach…</ActButton>
-        <ActButton shortcut="w" @click="sheet = 'wait'">Wait…</ActButton>
-        <ActButton shortcut="c" @click="sheet = 'close'">Close…</ActButton>
-        <ActButton shortcut="s" :busy="action.busy.value" @click="work('split', 'split off')">Split off</ActButton>
-        <ActButton shortcut="m" :busy="action.busy.value" @click="work('together', 'put together')"
-          >Put together</ActButton
+        <ActButton v-if="mayTake" main shortcut="t" :busy="action.busy.value" @click="work('take', 'taken')"
+          >Take</ActButton
         >
-        <ActButton
-          v-if="filter.show === 'waiting' || filter.show === 'open'"
-          shortcut="b"
-          :busy="action.busy.value"
-          @click="work('back', 'brought back')"
-          >Reopen</ActButton
-        >
+        <ActButton v-if="coordinates" shortcut="d" @click="declare">Declare…</ActButton>
+        <ActButton v-if="mayAttach" shortcut="a" @click="sheet = 'attach'">Attach…</ActButton>
+        <template v-if="coordinates">
+          <ActButton shortcut="w" @click="sheet = 'wait'">Wait…</ActButton>
+          <ActButton shortcut="c" @click="sheet = 'close'">Close…</ActButton>
+          <ActButton shortcut="s" :busy="action.busy.value" @click="work('split', 'split off')">Split off</ActButton>
+          <ActButton shortcut="m" :busy="action.busy.value" @click="work('together', 'put together')"
+            >Put together</ActButton
+          >
+          <ActButton
+            v-if="filter.show === 'waiting' || filter.show === 'open'"
+            shortcut="b"
+            :busy="action.busy.value"
+            @click="work('back', 'brought back')"
+            >Reopen</ActButton
+          >
+        </template>
       </div>
     </div>
     <AlertSheet
