@@ -72,12 +72,17 @@ final class AlertGroups
             return $this->ordered[$key];
         }
         $rows = (clone $query)->getQuery()->whereNotNull('group_id')
-            ->selectRaw('group_id, item_id, max('.self::LEVEL_RANK.') as level, min(coalesce(decide_again_at, first_signal_at)) as since, min(taken_at is not null) as taken, count(*) as many')
+            ->selectRaw('group_id, item_id, max('.self::LEVEL_RANK.') as level, min(coalesce(decide_again_at, first_signal_at)) as since, min(taken_at is not null) as taken, count(*) as many, max(exists(select 1 from items where items.id = alerts.item_id)) as known')
             ->groupBy('group_id', 'item_id')->get();
-        $this->estate->prepare(array_values(array_map(strval(...), $rows->pluck('item_id')->filter()->unique()->all())));
+        // Tens of thousands may be open on what the estate does not know, which endangers nothing in it.
+        $this->estate->prepare(array_values(array_map(strval(...), $rows->where('known', 1)->pluck('item_id')->unique()->all())));
         $groups = [];
         foreach ($rows as $row) {
-            [$tier, $rank] = $row->item_id === null ? [Attention::NO_TIER, 0] : $this->weight((string) $row->item_id, (int) $row->level);
+            [$tier, $rank] = match (true) {
+                $row->item_id === null => [Attention::NO_TIER, 0],
+                (bool) $row->known => $this->weight((string) $row->item_id, (int) $row->level),
+                default => [Attention::NO_TIER, Level::cases()[(int) $row->level]->observed()->rank()],
+            };
             $id = (int) $row->group_id;
             $known = $groups[$id] ?? ['id' => $id, 'taken' => true, 'tier' => Attention::NO_TIER, 'rank' => 0, 'since' => (string) $row->since, 'count' => 0, 'level' => 0];
             $groups[$id] = [

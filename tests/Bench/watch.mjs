@@ -28,7 +28,7 @@ const bare = await measure('/mark.svg', null);
 for (const [path, heading] of [
   ['/', 'Watch'],
   ['/estate', 'Estate'],
-  ['/status', /works|problem/],
+  ['/status', /working|problem|Service status/],
 ]) {
   const median = await measure(path, heading);
   console.log(
