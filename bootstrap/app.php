@@ -1,6 +1,9 @@
 <?php
 
+use App\Platform\Http\GuardBrowser;
+use App\Platform\Http\MendMachineText;
 use App\Platform\Http\ProblemDetails;
+use App\Platform\Http\RefuseBrokenText;
 use App\Platform\Http\ShareWithEveryPage;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -15,7 +18,10 @@ return Application::configure(basePath: dirname(__DIR__))
     )
     ->withCommands([__DIR__.'/../app'])
     ->withMiddleware(function (Middleware $middleware): void {
-        $middleware->web(append: [ShareWithEveryPage::class], replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]);
+        $middleware->trustHosts();
+        $middleware->append(GuardBrowser::class);
+        $middleware->web(append: [RefuseBrokenText::class, ShareWithEveryPage::class], replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]);
+        $middleware->api(prepend: [MendMachineText::class]);
         $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'may' => App\Platform\Http\RequireDeed::class]);
         // Set by the browser itself: which clock its reader has.
         $middleware->encryptCookies(except: [App\Platform\WallClock::COOKIE]);

@@ -3,6 +3,10 @@
 return [
     'organisation' => env('SKARVO_ORGANISATION', 'Your organisation'),
 
+    // Hosts, beside that of APP_URL, under whose names it is asked; and the proxies in front of it that may say who asks (addresses or networks).
+    'hosts' => array_values(array_filter(explode(',', (string) env('SKARVO_HOSTS', '')))),
+    'proxies' => array_values(array_filter(explode(',', (string) env('SKARVO_PROXIES', '')))),
+
     // The zone in which outsiders read times in texts.
     'time_zone' => env('SKARVO_TIME_ZONE', 'UTC'),
 

@@ -31,17 +31,27 @@ $config = static function (string $name, string $cachedPath): string {
     return (string) ($written[$name] ?? '');
 };
 
-if (! hash_equals(hash_hmac('sha256', 'live', $config('APP_KEY', 'app.key')), (string) ($_GET['key'] ?? ''))) {
+$refuse = static function (): never {
     http_response_code(403);
     exit('{"error":"This page is too old to follow; load it again."}');
+};
+$key = explode('.', is_string($_GET['key'] ?? null) ? $_GET['key'] : '');
+$person = count($key) === 2 && preg_match('/^(?:[0-9a-f]{2}){1,128}$/D', $key[0]) === 1 ? (string) hex2bin($key[0]) : '';
+if ($person === '' || ! hash_equals(hash_hmac('sha256', "live $person", $config('APP_KEY', 'app.key')), $key[1])) {
+    $refuse();
 }
 $database = $config('DB_DATABASE', 'database.connections.sqlite.database') ?: dirname(__DIR__).'/database/skarvo.sqlite';
 try {
     $db = new PDO("sqlite:$database", null, null, [PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]);
     $db->exec('pragma busy_timeout = 2000');
+    $here = $db->prepare('select count(*) from people where id = ? and left_at is null');
+    $here->execute([$person]);
+    if ((int) $here->fetchColumn() === 0) {
+        $refuse();
+    }
     $statement = $db->prepare('select kind, incident_id, max(seq) from (select kind, incident_id, seq from journal where seq > ? order by seq limit 501) group by 1, 2');
     $head = (int) $db->query('select max(seq) from journal')->fetchColumn();
-    $after = (int) ($_GET['after'] ?? $head);
+    $after = is_string($_GET['after'] ?? null) && ctype_digit($_GET['after']) && strlen($_GET['after']) < 19 ? (int) $_GET['after'] : $head;
     $statement->execute([$after]);
     // A process that has stopped writes no journal: its lease tells (App\Platform\OwnTrouble says it in words).
     $alive = $db->prepare("select count(*) from leases where id in ('clock', 'sender') and until >= ?");

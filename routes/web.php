@@ -51,6 +51,9 @@ use App\Updates\StatusController;
 use App\Updates\UpdateController;
 use Illuminate\Support\Facades\Route;
 
+// What is counted has a number in its address: anything else is no address.
+Route::patterns(array_fill_keys(['incident', 'alert', 'report', 'call', 'policy', 'import', 'snapshot', 'proposal', 'rule', 'kept', 'quiet', 'heartbeat', 'absence', 'swap', 'feed', 'at'], '[0-9]{1,18}'));
+
 // For everybody: what outsiders are told, and where they tell.
 Route::get('status', StatusController::class)->name('status');
 Route::get('report', [ReportController::class, 'create'])->name('report');
@@ -100,7 +103,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::get('types', [TypesController::class, 'index']);
     Route::get('scans', [ScansController::class, 'index']);
     Route::get('imports', [ImportsController::class, 'index']);
-    Route::get('imports/{import}', [ImportsController::class, 'show'])->whereNumber('import');
+    Route::get('imports/{import}', [ImportsController::class, 'show']);
     Route::get('export/{format}', ExportController::class);
     Route::get('on-call', OnCallController::class);
     Route::get('policies/{team}', [PolicyController::class, 'show']);
@@ -112,12 +115,12 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::post('people/{person}/test', [PeopleController::class, 'test']);
     Route::post('people/{person}/leave-calendar', [CalendarsController::class, 'leave']);
     Route::post('people/{person}/absences', [CalendarsController::class, 'absence']);
-    Route::post('people/{person}/absences/{absence}/drop', [CalendarsController::class, 'dropAbsence'])->whereNumber('absence');
+    Route::post('people/{person}/absences/{absence}/drop', [CalendarsController::class, 'dropAbsence']);
     Route::get('on-call/{rota}/fair', [FairController::class, 'propose']);
     Route::post('on-call/{rota}/calendar/preview', [CalendarsController::class, 'previewTurns']);
     Route::get('handovers', [HandoverController::class, 'index']);
-    Route::post('handovers/{rota}/{at}/note', [HandoverController::class, 'note'])->whereNumber('at');
-    Route::post('handovers/{rota}/{at}/confirm', [HandoverController::class, 'confirm'])->whereNumber('at');
+    Route::post('handovers/{rota}/{at}/note', [HandoverController::class, 'note']);
+    Route::post('handovers/{rota}/{at}/confirm', [HandoverController::class, 'confirm']);
     Route::get('fairness', [BurdenController::class, 'show']);
     Route::get('on-call/{rota}', [RotaController::class, 'show']);
     Route::get('on-call/{rota}/effect', [RotaController::class, 'effect']);
@@ -169,7 +172,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::middleware('may:call-people')->group(function (): void {
         Route::get('incidents/{incident}/calls', [CallController::class, 'preview']);
         Route::post('incidents/{incident}/calls', [CallController::class, 'store']);
-        Route::post('incidents/{incident}/calls/{call}/stop', [CallController::class, 'stop'])->whereNumber('call');
+        Route::post('incidents/{incident}/calls/{call}/stop', [CallController::class, 'stop']);
     });
     Route::middleware('may:tell-outsiders')->group(function (): void {
         Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
@@ -191,7 +194,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::post('sources/{source}/heartbeats', [SourcesController::class, 'storeHeartbeat']);
         Route::post('sources/{source}/heartbeats/{heartbeat}/drop', [SourcesController::class, 'dropHeartbeat']);
         Route::post('policies/{team}', [PolicyController::class, 'save']);
-        Route::post('policies/{team}/{policy}/drop', [PolicyController::class, 'drop'])->whereNumber('policy');
+        Route::post('policies/{team}/{policy}/drop', [PolicyController::class, 'drop']);
     });
     Route::middleware('may:arrange-rotas')->group(function (): void {
         Route::post('on-call/{rota}/fair', [FairController::class, 'keep']);
@@ -203,7 +206,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     });
 
     Route::middleware('may:keep-estate')->group(function (): void {
-        Route::post('alerts/{alert}/match', [AlertsController::class, 'match'])->whereNumber('alert');
+        Route::post('alerts/{alert}/match', [AlertsController::class, 'match']);
         Route::get('item-form', [ItemForm::class, 'show']);
         Route::post('items', [ItemForm::class, 'store']);
         Route::post('estate/{item}/change', [ItemForm::class, 'update'])->where('item', '.+');
@@ -215,9 +218,9 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::post('item-roles', [Roles::class, 'store']);
         Route::post('relations', [TypesController::class, 'storeRelation']);
         Route::post('imports', [ImportsController::class, 'store']);
-        Route::post('imports/{import}/confirm', [ImportsController::class, 'confirm'])->whereNumber('import');
-        Route::post('imports/{import}/drop', [ImportsController::class, 'drop'])->whereNumber('import');
-        Route::post('imports/{import}/undo', [ImportsController::class, 'undo'])->whereNumber('import');
+        Route::post('imports/{import}/confirm', [ImportsController::class, 'confirm']);
+        Route::post('imports/{import}/drop', [ImportsController::class, 'drop']);
+        Route::post('imports/{import}/undo', [ImportsController::class, 'undo']);
         Route::post('scans/{snapshot}/let-in', [ScansController::class, 'letIn']);
         Route::post('scans/{snapshot}/turn-away', [ScansController::class, 'turnAway']);
         Route::post('proposals/{proposal}/accept', [ScansController::class, 'accept']);

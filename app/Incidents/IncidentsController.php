@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Paging\Page;
 use App\Platform\CurrentPerson;
 use App\Platform\Deed;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
@@ -34,7 +35,7 @@ final class IncidentsController
     public function index(Request $request): Response
     {
         $standing = Standing::now();
-        $show = $request->string('show')->toString() === 'all' ? 'all' : 'open';
+        $show = Asked::text($request, 'show') === 'all' ? 'all' : 'open';
 
         return Inertia::render('Incidents/Incidents', [
             'show' => $show,
@@ -42,8 +43,8 @@ final class IncidentsController
             'ended' => $show === 'open' && Incident::query()->whereNull('resolved_at')->doesntExist() ? Incident::query()->with(IncidentSummary::NEEDS)->whereNotNull('resolved_at')->latest('resolved_at')->limit(self::LATEST)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $standing)) : [],
             'incidents' => Incident::query()->with(IncidentSummary::NEEDS)
                 ->when($show === 'open', fn($query) => $query->whereNull('resolved_at'))
-                ->when($request->date('from'), fn($query, $from) => $query->where(fn($q) => $q->whereNull('resolved_at')->orWhere('resolved_at', '>=', $from)))
-                ->when($request->date('to'), fn($query, $to) => $query->where('started_at', '<=', $to))
+                ->when(Asked::time($request, 'from'), fn($query, $from) => $query->where(fn($q) => $q->whereNull('resolved_at')->orWhere('resolved_at', '>=', $from)))
+                ->when(Asked::time($request, 'to'), fn($query, $to) => $query->where('started_at', '<=', $to))
                 ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(200)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $standing)),
         ]);
     }

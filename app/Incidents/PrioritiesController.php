@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Refused;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -36,7 +37,7 @@ final class PrioritiesController
         } catch (BadInput $e) {
             throw Refused::because("$e->at: {$e->getMessage()}", 'matrix');
         }
-        Priorities::change($matrix, $request->integer('version'), CurrentPerson::of($request));
+        Priorities::change($matrix, Asked::number($request, 'version'), CurrentPerson::of($request));
 
         return back();
     }

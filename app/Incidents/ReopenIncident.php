@@ -25,6 +25,9 @@ final class ReopenIncident
     /** @return array{alerts: int, reports: int, mails: list<string>, team: string|null, update: string} */
     public function preview(Incident $incident): array
     {
+        if ($incident->isOpen()) {
+            throw Refused::because('This incident is open.');
+        }
         $reports = self::reports($incident);
 
         return [

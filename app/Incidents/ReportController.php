@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Topology\Item;
@@ -28,7 +29,7 @@ final class ReportController
                 ->unique('public_name')->map(fn(Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
             'sites' => Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
             'known' => Incident::query()->with('updates')->whereNull('resolved_at')->get()->map(self::known(...))->filter(static fn(array $known): bool => $known['services'] !== [])->concat(self::lookedInto())->values(),
-            'service' => $request->string('service')->toString(),
+            'service' => Asked::text($request, 'service'),
         ]);
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Paging\Unanswered;
+use App\Platform\Http\Asked;
 use App\Rota\Gaps;
 use App\Signals\AlertGroups;
 use App\Signals\Standing;
@@ -21,7 +22,7 @@ final class WatchController
 
     public function __invoke(Request $request): Response
     {
-        $stamp = static fn(string $name): ?string => ($date = $request->date($name)) === null ? null : CarbonImmutable::instance($date)->utc()->format('Y-m-d H:i:s.v');
+        $stamp = static fn(string $name): ?string => ($date = Asked::time($request, $name)) === null ? null : CarbonImmutable::instance($date)->utc()->format('Y-m-d H:i:s.v');
 
         $standing = Standing::now();
 

@@ -6,6 +6,7 @@ namespace App\Paging;
 
 use App\Paging\Delivery\DeliveryPaths;
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
@@ -72,7 +73,7 @@ final class PeopleController
             ]),
             // Turns that still name them, which nobody would take once they are gone.
             'rotas' => Rota::query()->orderBy('name')->get()->filter(static fn(Rota $rota): bool => $rota->names($person->id))->map(static fn(Rota $rota): array => ['id' => $rota->id, 'name' => $rota->name])->values(),
-            'absences' => Absences::of($person),
+            'absences' => Absences::of($person, $mayEdit),
             'gaps' => Absences::gaps($person),
             'mayArrange' => $mayEdit || ChangeRota::mayArrange(CurrentPerson::of($request)),
             'mayEdit' => $mayEdit,
@@ -149,7 +150,7 @@ final class PeopleController
 
     public function store(Request $request): RedirectResponse
     {
-        $request->merge(['email' => AddPerson::address((string) $request->string('email'))]);
+        $request->merge(['email' => AddPerson::address(Asked::text($request, 'email'))]);
         $input = $request->validate([
             'name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', 'unique:people,email'], 'team' => ['nullable', 'exists:teams,id'],
             'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))], 'time_zone' => ['required', 'timezone:all'], 'password' => ['nullable', 'string', 'min:'.ParticularsController::SHORTEST_PASSWORD, 'max:200'],

@@ -6,6 +6,7 @@ namespace App\Paging;
 
 use App\Paging\Delivery\DeliveryPaths;
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
@@ -31,7 +32,7 @@ final class PolicyController
     public function show(Request $request, Team $team): Response
     {
         $policies = EscalationPolicy::query()->where('team_id', $team->id)->orderBy('id')->get();
-        $chosen = $policies->find($request->integer('policy')) ?? $policies->first(static fn(EscalationPolicy $one): bool => $one->isForTheRest()) ?? $policies->first();
+        $chosen = $policies->find(Asked::number($request, 'policy')) ?? $policies->first(static fn(EscalationPolicy $one): bool => $one->isForTheRest()) ?? $policies->first();
         $policy = $chosen ?? new EscalationPolicy(['name' => "$team->name, any hour", 'rounds' => 2, 'steps' => [], 'hours' => null, 'service_id' => null]);
 
         return Inertia::render('Paging/Policy', [
@@ -51,7 +52,7 @@ final class PolicyController
     public function dryRun(Request $request, Team $team): JsonResponse
     {
         $asked = self::steps($request);
-        $when = $request->validate(['at' => ['nullable', 'date'], 'urgency' => ['nullable', 'in:now,soon,later']]);
+        $when = $request->validate(['at' => ['nullable', ...Asked::TIME], 'urgency' => ['nullable', 'in:now,soon,later']]);
         $at = isset($when['at']) ? CarbonImmutable::parse((string) $when['at'])->getTimestamp() : now()->getTimestamp();
         try {
             return new JsonResponse($this->course($asked['rounds'], $asked['steps'], $at, (string) ($when['urgency'] ?? 'now')));

@@ -6,6 +6,7 @@ namespace App\Platform;
 
 use App\Incidents\Incident;
 use App\Incidents\Report;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Sentence;
 use App\Signals\Alert;
@@ -25,7 +26,7 @@ final class FindController
 
     public function __invoke(Request $request): JsonResponse
     {
-        $text = trim($request->string('q')->toString());
+        $text = Asked::text($request, 'q');
         if (mb_strlen($text) < 2) {
             return new JsonResponse([]);
         }

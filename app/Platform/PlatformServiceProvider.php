@@ -16,11 +16,14 @@ use Illuminate\Contracts\Hashing\Hasher;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Middleware\TrustHosts;
+use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Date;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\URL;
 use Illuminate\Support\ServiceProvider;
 
 final class PlatformServiceProvider extends ServiceProvider
@@ -39,8 +42,21 @@ final class PlatformServiceProvider extends ServiceProvider
         Model::shouldBeStrict(! $this->app->isProduction());
         // Whoever has left is signed out everywhere, at once.
         Auth::provider('people', static fn(Application $app, array $config): EloquentUserProvider => (new EloquentUserProvider($app->make(Hasher::class), $config['model']))->withQuery(static fn(Builder $query) => $query->whereNull('left_at')));
+        $this->trustOnlyOurOwn();
         RateLimiter::for('reports', static fn(Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
         $this->followTimeOffset();
+    }
+
+    /** What a request says of its host and its sender is believed only of those that we know: links in mails and pages are made of it. */
+    private function trustOnlyOurOwn(): void
+    {
+        $url = config()->string('app.url');
+        TrustHosts::at([...array_map(static fn(mixed $host): string => '^'.preg_quote(is_string($host) ? $host : '').'$', [(string) parse_url($url, PHP_URL_HOST), ...config()->array('skarvo.hosts')]), '^localhost$', '^127\.0\.0\.1$'], false);
+        TrustProxies::at(array_values(array_filter(config()->array('skarvo.proxies'), is_string(...))));
+        URL::forceRootUrl($url);
+        if (str_starts_with($url, 'https://')) {
+            URL::forceScheme('https');
+        }
     }
 
     private function followTimeOffset(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use Illuminate\Http\RedirectResponse;
@@ -37,7 +38,7 @@ final class SignInController
         if (RateLimiter::tooManyAttempts($key, self::TRIES)) {
             throw Refused::because('Too many tries. Wait '.RateLimiter::availableIn($key).' seconds, then try again.', 'email');
         }
-        if (! Auth::attempt(['email' => mb_strtolower($input['email']), 'password' => $input['password']], $request->boolean('remember'))) {
+        if (! Auth::attempt(['email' => mb_strtolower($input['email']), 'password' => $input['password']], Asked::yes($request, 'remember'))) {
             RateLimiter::hit($key, self::LOCKED_SECONDS);
             throw Refused::because('Email address and password do not belong together.', 'email');
         }

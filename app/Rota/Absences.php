@@ -6,6 +6,7 @@ namespace App\Rota;
 
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Rota\Calendar\ReadInTime;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Rota\Absence;
 use Skarvo\Rota\Segment;
@@ -25,31 +26,43 @@ final class Absences
             ->map(static fn(\stdClass $row): Absence => new Absence((string) $row->person_id, (int) $row->from_at, (int) $row->to_at, $row->kind === 'wish'))->all());
     }
 
-    /** @return list<array{id: int, kind: string, from: int, to: int, what: string, imported: bool}> those of a person that are not over */
-    public static function of(Person $person): array
+    /**
+     * @param  bool  $withReasons  whether whoever asks may read what they are for
+     * @return list<array{id: int, kind: string, from: int, to: int, what: string, imported: bool}> those of a person that are not over
+     */
+    public static function of(Person $person, bool $withReasons): array
     {
         return array_values(DB::table('absences')->where('person_id', $person->id)->where('to_at', '>', now()->getTimestamp())->orderBy('from_at')->get()
-            ->map(static fn(\stdClass $row): array => ['id' => (int) $row->id, 'kind' => (string) $row->kind, 'from' => (int) $row->from_at * 1000, 'to' => (int) $row->to_at * 1000, 'what' => (string) $row->what, 'imported' => $row->uid !== null])->all());
+            ->map(static fn(\stdClass $row): array => ['id' => (int) $row->id, 'kind' => (string) $row->kind, 'from' => (int) $row->from_at * 1000, 'to' => (int) $row->to_at * 1000, 'what' => $withReasons ? (string) $row->what : '', 'imported' => $row->uid !== null])->all());
+    }
+
+    /**
+     * The leave of a calendar, on a person's clocks. Time that is marked as free is none.
+     *
+     * @return non-empty-list<array{uid: string, from: int, to: int, summary: string, ...}>
+     */
+    public static function read(Person $person, string $text): array
+    {
+        $now = now()->toDateTimeImmutable();
+        $events = array_values(array_filter(ReadInTime::events($text, new \DateTimeZone($person->time_zone), $now, $now->modify('+'.self::YEARS_AHEAD.' years')), static fn(array $event): bool => ! $event['free']));
+        if ($events === []) {
+            throw Refused::because('There is no event from now on in this calendar. Leave is an event, of whole days or with times, that is not marked as free time.', 'file');
+        }
+
+        return $events;
     }
 
     /**
      * Takes a person's leave from a calendar: what it no longer has, and came from one before, is no leave any more.
      *
-     * @return int how many there are
+     * @param  non-empty-list<array{uid: string, from: int, to: int, summary: string, ...}>  $events
      */
-    public static function take(Person $person, string $text): int
+    public static function take(Person $person, array $events): void
     {
-        $now = now()->toDateTimeImmutable();
-        $events = CalendarFile::events($text, new \DateTimeZone($person->time_zone), $now, $now->modify('+'.self::YEARS_AHEAD.' years'));
-        if ($events === []) {
-            throw Refused::because('There is no event from now on in this calendar. Leave is an event, of whole days or with times.', 'file');
-        }
-        DB::table('absences')->where('person_id', $person->id)->whereNotNull('uid')->where('to_at', '>', $now->getTimestamp())->delete();
+        DB::table('absences')->where('person_id', $person->id)->whereNotNull('uid')->where('to_at', '>', now()->getTimestamp())->delete();
         foreach ($events as $event) {
             DB::table('absences')->updateOrInsert(['person_id' => $person->id, 'uid' => $event['uid']], ['kind' => 'leave', 'from_at' => $event['from'], 'to_at' => $event['to'], 'what' => mb_substr($event['summary'], 0, 80)]);
         }
-
-        return count($events);
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\Http\Asked;
 use App\Platform\Person;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
@@ -21,7 +22,7 @@ final class BurdenController
     public function show(Request $request): Response
     {
         $zone = config()->string('skarvo.time_zone');
-        $asked = preg_match('/^(\d{4})-([1-4])$/D', $request->string('quarter')->toString(), $m) === 1 ? CarbonImmutable::create((int) $m[1], (int) $m[2] * 3 - 2, 1, 0, 0, 0, $zone) : null;
+        $asked = preg_match('/^(20\d\d)-([1-4])$/D', Asked::text($request, 'quarter'), $m) === 1 ? CarbonImmutable::create((int) $m[1], (int) $m[2] * 3 - 2, 1, 0, 0, 0, $zone) : null;
         $from = ($asked ?? CarbonImmutable::instance(now())->setTimezone($zone))->startOfQuarter();
         $to = $from->addMonths(3);
         $names = Person::query()->pluck('name', 'id');

@@ -6,12 +6,14 @@ namespace App\Rota;
 
 use App\Paging\Answers;
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Role;
+use App\Rota\Calendar\ReadInTime;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -27,10 +29,11 @@ final class CalendarsController
     public function leave(Request $request, Person $person): RedirectResponse
     {
         $by = self::allowed($request, $person);
-        $text = self::text($request);
-        Once::for($request, static function () use ($person, $text, $by): void {
-            $count = Absences::take($person, $text);
-            Journal::write(Actor::person($by), 'person.leave', ['person', $person->id], ['person' => $person->name, 'events' => $count]);
+        // Read before anything is written: others would wait meanwhile.
+        $events = Absences::read($person, self::text($request));
+        Once::for($request, static function () use ($person, $events, $by): void {
+            Absences::take($person, $events);
+            Journal::write(Actor::person($by), 'person.leave', ['person', $person->id], ['person' => $person->name, 'events' => count($events)]);
         });
 
         return back();
@@ -39,7 +42,7 @@ final class CalendarsController
     public function absence(Request $request, Person $person): RedirectResponse
     {
         $by = self::allowed($request, $person);
-        $input = $request->validate(['kind' => ['required', 'in:leave,wish'], 'from' => ['required', 'date'], 'to' => ['required', 'date', 'after:from'], 'what' => ['nullable', 'string', 'max:80']], ['from.*' => 'Say from when.', 'to.after' => 'The end must be later than the beginning.', 'to.*' => 'Say until when.']);
+        $input = $request->validate(['kind' => ['required', 'in:leave,wish'], 'from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'The end must be later than the beginning.')], 'what' => ['nullable', 'string', 'max:80']], ['from.*' => 'Say from when.', 'to.*' => 'Say until when.']);
         $zone = new \DateTimeZone($person->time_zone);
         $at = static fn(mixed $time): int => (new \DateTimeImmutable((string) $time, $zone))->getTimestamp();
         Once::for($request, static function () use ($person, $input, $by, $at): void {
@@ -84,9 +87,9 @@ final class CalendarsController
     {
         $by = CurrentPerson::of($request);
         abort_unless(ChangeRota::mayArrange($by), 403);
-        $text = self::text($request);
-        Once::for($request, static function () use ($rota, $text, $by): void {
-            [$turns] = self::turns($rota->refresh(), $text);
+        [$turns] = self::turns($rota, self::text($request));
+        Once::for($request, static function () use ($rota, $turns, $by): void {
+            $rota->refresh();
             if ($turns === []) {
                 throw Refused::because('There is no turn from now on in this calendar whose person is known.', 'file');
             }
@@ -106,7 +109,7 @@ final class CalendarsController
         $now = now()->toDateTimeImmutable();
         $mails = Person::query()->whereNull('left_at')->pluck('id', 'email');
         $turns = $refused = [];
-        foreach (CalendarFile::events($text, new \DateTimeZone($rota->time_zone), $now, $now->modify('+'.self::MONTHS_AHEAD.' months')) as $event) {
+        foreach (ReadInTime::events($text, new \DateTimeZone($rota->time_zone), $now, $now->modify('+'.self::MONTHS_AHEAD.' months')) as $event) {
             $ids = array_values(array_filter(array_map(static fn(string $mail): mixed => $mails[$mail] ?? null, $event['mails']), is_string(...)));
             // Who is meant is said by an address, or else by a name at the beginning of what the event is called.
             $named = Answers::named((string) preg_replace('/(\s*[,:(–-]|\s+(?:is\s+)?on[ -](?:call|duty)).*$/iu', '', $event['summary']));

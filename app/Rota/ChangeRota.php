@@ -203,6 +203,16 @@ final class ChangeRota
     }
 
     /** Whether somebody may put others on call, and not only themselves. */
+    /** Turns are taken, swapped and given among those whose rota it is; whoever arranges rotas may do so on any. */
+    public static function refuseOutsiders(Rota $rota, Person ...$people): void
+    {
+        foreach ($people as $person) {
+            if ($person->team_id !== $rota->team_id && ! $rota->names($person->id) && ! self::mayArrange($person)) {
+                throw Refused::because("$person->name is not of the team that takes these turns. People of that team take them; a coordinator or an administrator can put others on.");
+            }
+        }
+    }
+
     public static function mayArrange(Person $person): bool
     {
         return \App\Platform\Deed::ArrangeRotas->isAllowedTo($person);

@@ -10,6 +10,7 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
+use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -21,9 +22,13 @@ use Symfony\Component\HttpFoundation\Response;
 /** Turns as iCalendar (RFC 5545), at addresses that can be revoked: for the calendars that people have anyway. */
 final class Feeds
 {
-    private const DAYS_BACK = 31;
+    private const DAYS_BACK = 92;
 
-    private const DAYS_AHEAD = 180;
+    private const DAYS_AHEAD = 400;
+
+    private const AT_ONCE_DAYS = 365;
+
+    private const REFRESH = 'PT1H';
 
     private const MOST = 10;
 
@@ -52,26 +57,35 @@ final class Feeds
     }
 
     /** For calendars: no sign-in, the address is the key. */
-    public function show(string $token): Response
+    public function show(Request $request, string $token): Response
     {
         $feed = DB::table('calendar_feeds')->where('hash', ApiToken::hashOf($token))->first() ?? abort(404);
         DB::table('calendar_feeds')->where('id', $feed->id)->update(['asked_at' => Moment::precise(now())]);
+        $response = new Response(self::calendar($feed->kind, $feed->subject_id), 200, ['Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'private, max-age=300']);
+        $response->setEtag(hash('sha256', (string) $response->getContent()));
+        $response->isNotModified($request);
 
-        return new Response(self::calendar($feed->kind, $feed->subject_id), 200, ['Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'private, max-age=300']);
+        return $response;
     }
 
     public static function calendar(string $kind, string $subject): string
     {
-        $now = now()->getTimestamp();
+        $now = CarbonImmutable::instance(now())->utc();
+        [$from, $to] = [$now->subDays(self::DAYS_BACK)->getTimestamp(), $now->addDays(self::DAYS_AHEAD)->getTimestamp()];
+        // Turns are looked for beyond, so that those at the edges are whole; by years, so that what has no end has the same one tomorrow.
+        [$first, $last] = [$now->subDays(self::DAYS_BACK)->subYear()->startOfYear()->getTimestamp(), $now->addDays(self::DAYS_AHEAD)->addYears(2)->startOfYear()->getTimestamp()];
         $names = Person::query()->pluck('name', 'id');
         $calendar = new VCalendar(['PRODID' => '-//Skarvo//Rotas//EN', 'X-WR-CALNAME' => $kind === 'person' ? ($names[$subject] ?? $subject).' on call' : (string) DB::table('rotas')->where('id', $subject)->value('name')]);
+        $calendar->add('REFRESH-INTERVAL', self::REFRESH, ['VALUE' => 'DURATION']);
+        $calendar->add('X-PUBLISHED-TTL', self::REFRESH);
         foreach (Rota::query()->when($kind === 'rota', fn($query) => $query->whereKey($subject))->orderBy('id')->get() as $rota) {
-            [$from, $to] = [$now - self::DAYS_BACK * 86400, $now + self::DAYS_AHEAD * 86400];
-            foreach ($rota->between($from, $to)->segments as $segment) {
-                // What the ends of the range cut off would be another turn each time.
-                $isWhole = $segment->from > $from && $segment->to < $to;
-                if ($isWhole && $segment->person !== null && ($kind === 'rota' || $segment->person === $subject)) {
-                    $calendar->add('VEVENT', self::event($rota, $segment, (string) ($names[$segment->person] ?? $segment->person), $kind));
+            $changed = DB::table('journal')->where('subject_kind', 'rota')->where('subject_id', $rota->id)->selectRaw('count(*) as many, max(at) as at')->first();
+            foreach (self::segments($rota, $first, $last) as $segment) {
+                if ($segment->to > $from && $segment->from < $to && $segment->person !== null && ($kind === 'rota' || $segment->person === $subject)) {
+                    $calendar->add('VEVENT', [
+                        ...self::event($rota, $segment, (string) ($names[$segment->person] ?? $segment->person), $kind, $segment->from === $first),
+                        'DTSTAMP' => self::at(is_string($changed?->at) ? Moment::seconds($changed->at) : 0), 'SEQUENCE' => (int) ($changed->many ?? 0),
+                    ]);
                 }
             }
         }
@@ -79,14 +93,42 @@ final class Feeds
         return $calendar->serialize();
     }
 
-    /** @return array<string, mixed> the same turn has the same UID each time the calendar is asked for */
-    private static function event(Rota $rota, Segment $segment, string $name, string $kind): array
+    /**
+     * A year at a time, as much as the rota answers at once; what goes on over its end is one.
+     *
+     * @return list<Segment>
+     */
+    private static function segments(Rota $rota, int $from, int $to): array
     {
-        $at = static fn(int $seconds): \DateTimeImmutable => (new \DateTimeImmutable("@$seconds"))->setTimezone(new \DateTimeZone('UTC'));
+        $all = [];
+        for ($at = $from; $at < $to; $at += self::AT_ONCE_DAYS * 86400) {
+            foreach ($rota->between($at, min($to, $at + self::AT_ONCE_DAYS * 86400))->segments as $segment) {
+                $last = $all[count($all) - 1] ?? null;
+                if ($last !== null && $last->to === $segment->from && $last->saysTheSameAs($segment)) {
+                    array_pop($all);
+                    $segment = $last->cut($last->from, $segment->to);
+                }
+                $all[] = $segment;
+            }
+        }
 
+        return $all;
+    }
+
+    /**
+     * @param  bool  $isCut  whether it began before what was looked at, nobody knows when
+     * @return array<string, mixed> the same turn has the same UID each time the calendar is asked for
+     */
+    private static function event(Rota $rota, Segment $segment, string $name, string $kind, bool $isCut): array
+    {
         return [
-            'UID' => hash('sha256', "$rota->id $segment->from $segment->person").'@skarvo', 'DTSTAMP' => $at(now()->getTimestamp()), 'DTSTART' => $at($segment->from), 'DTEND' => $at($segment->to),
+            'UID' => hash('sha256', "$rota->id ".($isCut ? 'ever' : (string) $segment->from)." $segment->person").'@skarvo', 'DTSTART' => self::at($segment->from), 'DTEND' => self::at($segment->to),
             'SUMMARY' => $kind === 'person' ? 'On call: '.(preg_replace('/\s+on call$/i', '', $rota->name) ?? $rota->name) : "$name on call", 'DESCRIPTION' => "$rota->name; ".($segment->override === null ? "layer $segment->layer" : 'changed by hand'), 'TRANSP' => 'TRANSPARENT', 'URL' => url("/on-call/$rota->id"),
         ];
+    }
+
+    private static function at(int $seconds): \DateTimeImmutable
+    {
+        return (new \DateTimeImmutable("@$seconds"))->setTimezone(new \DateTimeZone('UTC'));
     }
 }

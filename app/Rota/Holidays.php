@@ -6,6 +6,7 @@ namespace App\Rota;
 
 use App\Platform\Refused;
 use App\Platform\Setting;
+use App\Rota\Calendar\ReadInTime;
 
 /** Public holidays, from a calendar file. */
 final class Holidays
@@ -35,7 +36,7 @@ final class Holidays
     {
         $now = now()->toDateTimeImmutable();
         $holidays = [];
-        foreach (CalendarFile::events($text, new \DateTimeZone('UTC'), $now->modify('-'.self::YEARS_AROUND.' years'), $now->modify('+'.self::YEARS_AROUND.' years')) as $event) {
+        foreach (ReadInTime::events($text, new \DateTimeZone('UTC'), $now->modify('-'.self::YEARS_AROUND.' years'), $now->modify('+'.self::YEARS_AROUND.' years')) as $event) {
             foreach ($event['days'] as $day) {
                 $holidays[$day] = mb_substr($event['summary'] === '' ? 'Holiday' : $event['summary'], 0, 80);
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\Http\Asked;
 use App\Platform\Person;
 use App\Topology\Item;
 use Illuminate\Http\JsonResponse;
@@ -20,8 +21,8 @@ final class OnCallNow
 
     public function __invoke(Request $request): JsonResponse
     {
-        $team = $request->string('team')->toString();
-        $service = $request->string('service')->toString();
+        $team = Asked::text($request, 'team');
+        $service = Asked::text($request, 'service');
         $teams = self::teams();
         $services = self::services($teams);
 

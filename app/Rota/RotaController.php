@@ -6,6 +6,7 @@ namespace App\Rota;
 
 use App\Paging\EscalationPolicy;
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
@@ -54,7 +55,8 @@ final class RotaController
             'isMine' => $person->team_id === $rota->team_id,
             'swaps' => DB::table('rota_swaps')->join('people as a', 'a.id', '=', 'asker_id')->join('people as b', 'b.id', '=', 'asked_id')->where('rota_id', $rota->id)->where('state', 'asked')->where('to_at', '>', $now)->orderBy('from_at')
                 ->get(['rota_swaps.*', 'a.name as asker', 'b.name as asked'])->map(fn(\stdClass $s): array => [
-                    'id' => (int) $s->id, 'asker' => $s->asker, 'asked' => $s->asked, 'asker_id' => $s->asker_id, 'asked_id' => $s->asked_id, 'from' => (int) $s->from_at * 1000, 'to' => (int) $s->to_at * 1000, 'why' => $s->why,
+                    'id' => (int) $s->id, 'asker' => $s->asker, 'asked' => $s->asked, 'asker_id' => $s->asker_id, 'asked_id' => $s->asked_id, 'from' => (int) $s->from_at * 1000, 'to' => (int) $s->to_at * 1000, // Why somebody is away is between those two, and whoever arranges rotas.
+                    'why' => in_array($person->id, [$s->asker_id, $s->asked_id], true) || ChangeRota::mayArrange($person) ? $s->why : '',
                     'changes' => self::told(ChangeRota::effect($rota, ChangeRota::swapping((int) $s->from_at, (int) $s->to_at, $s->asker_id, $s->asked_id), (int) $s->from_at, (int) $s->to_at)),
                 ]),
             'exceptions' => ChangeRota::standing($rota, $person),
@@ -95,6 +97,7 @@ final class RotaController
     /** What it would change, before it is saved. */
     public function effect(Request $request, Rota $rota): JsonResponse
     {
+        ChangeRota::refuseOutsiders($rota, CurrentPerson::of($request));
         [$override, $from, $to] = $this->asked($request);
         $changes = ChangeRota::effect($rota, $override, $from, $to);
         $gap = static fn(Rota $one): int => $one->between($from, $to)->uncoveredSeconds() * 1000;
@@ -106,6 +109,7 @@ final class RotaController
     {
         [$override, $from, $to] = $this->asked($request);
         $person = CurrentPerson::of($request);
+        ChangeRota::refuseOutsiders($rota, $person);
         Once::for($request, static function () use ($rota, $override, $from, $to, $person): void {
             if (! ChangeRota::keep($rota, $override, $from, $to, $person, 'rota.taken')) {
                 throw Refused::because('That changes nothing: it is so already.');
@@ -130,13 +134,14 @@ final class RotaController
         $input = $request->validate(['with' => ['required', 'string', 'exists:people,id'], 'why' => ['nullable', 'string', 'max:300']], ['with.*' => 'Choose whom to swap with.']);
         [$override, $from, $to] = $this->asked($request);
         $person = CurrentPerson::of($request);
+        $other = Person::query()->whereKey($input['with'])->firstOrFail();
+        ChangeRota::refuseOutsiders($rota, $person, $other);
         if (ChangeRota::effect($rota, $override, $from, $to) === []) {
             throw Refused::because('Neither of you is on call then: there is nothing to swap.', 'with');
         }
-        $other = Person::query()->whereKey($input['with'])->firstOrFail();
         Once::for($request, static function () use ($rota, $override, $from, $to, $person, $other, $input): void {
             DB::table('rota_swaps')->insert(['rota_id' => $rota->id, 'asker_id' => $person->id, 'asked_id' => $other->id, 'from_at' => $from, 'to_at' => $to, 'why' => $input['why'] ?? '', 'at' => Moment::precise(now())]);
-            Journal::write(Actor::person($person), 'rota.swap_asked', ['rota', $rota->id], ['rota' => $rota->name, 'with' => $other->name, 'why' => $input['why'] ?? '']);
+            Journal::write(Actor::person($person), 'rota.swap_asked', ['rota', $rota->id], ['rota' => $rota->name, 'with' => $other->name]);
             Outbox::put('mail', "swap-$rota->id-".\Illuminate\Support\Str::uuid()->toString(), ['to' => $other->email, 'subject' => "$person->name asks you to swap turns", 'text' => "$person->name asks you to swap turns on $rota->name:\n\n".implode("\n", ChangeRota::words($rota, ChangeRota::effect($rota, $override, $from, $to)))."\n\nTimes are those of $rota->time_zone.".(($input['why'] ?? '') === '' ? '' : "\n\nWhy: $input[why]")."\n\nLook at it and answer: ".url("/on-call/$rota->id")."\n"], now());
         });
 
@@ -173,7 +178,7 @@ final class RotaController
      */
     private function asked(Request $request): array
     {
-        $input = $request->validate(['from' => ['required', 'date'], 'to' => ['required', 'date', 'after:from'], 'person' => ['nullable', 'string', 'exists:people,id'], 'with' => ['nullable', 'string', 'exists:people,id']], ['from.*' => 'Say from when.', 'to.after' => 'It has to end after it begins.', 'to.*' => 'Say until when.']);
+        $input = $request->validate(['from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'It has to end after it begins.')], 'person' => ['nullable', 'string', 'exists:people,id'], 'with' => ['nullable', 'string', 'exists:people,id']], ['from.*' => 'Say from when.', 'to.*' => 'Say until when.']);
         [$from, $to] = [CarbonImmutable::parse($input['from'])->getTimestamp(), CarbonImmutable::parse($input['to'])->getTimestamp()];
         if ($to <= now()->getTimestamp()) {
             throw Refused::because('That is over already.', 'to');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Http\Asked;
 use App\Platform\Moment;
 use App\Platform\Person;
 use Illuminate\Database\Eloquent\Builder;
@@ -34,12 +35,12 @@ final readonly class AlertFilter
 
     public static function of(Request $request, Person $person): self
     {
-        $text = static fn(string $name): ?string => ($value = trim($request->string($name)->toString())) === '' ? null : mb_substr($value, 0, 128);
+        $text = static fn(string $name): ?string => ($value = Asked::text($request, $name)) === '' ? null : mb_substr($value, 0, 128);
         $show = $text('show');
 
         return new self(
             in_array($show, self::SHOWS, true) ? $show : 'undecided', $text('q') ?? '', Level::tryFrom($text('level') ?? ''), $text('team'), $text('item'), $text('source'),
-            $request->boolean('mine') ? $person->id : null, $request->date('from')?->getTimestamp(), $request->date('to')?->getTimestamp(),
+            Asked::yes($request, 'mine') ? $person->id : null, Asked::time($request, 'from')?->getTimestamp(), Asked::time($request, 'to')?->getTimestamp(),
         );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Signals;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Platform\Once;
@@ -34,7 +35,7 @@ final class AlertsController
     {
         $person = CurrentPerson::of($request);
         $filter = AlertFilter::of($request, $person);
-        $most = min(2000, max(self::GROUPS, $request->integer('most')));
+        $most = min(2000, max(self::GROUPS, Asked::number($request, 'most')));
 
         return Inertia::render('Signals/Alerts', [
             'filter' => $filter->toArray(),
@@ -60,7 +61,7 @@ final class AlertsController
     public function members(Request $request): JsonResponse
     {
         $request->validate(['group' => ['required', 'integer']]);
-        $query = AlertFilter::of($request, CurrentPerson::of($request))->query()->where('group_id', $request->integer('group'));
+        $query = AlertFilter::of($request, CurrentPerson::of($request))->query()->where('group_id', Asked::number($request, 'group'));
 
         return new JsonResponse($query->orderBy('first_signal_at')->orderBy('id')->limit(self::MEMBERS)->get()->map(static fn(Alert $alert): array => $alert->summed()));
     }
@@ -73,7 +74,7 @@ final class AlertsController
         $items = array_values(array_map(strval(...), array_keys($alert->items)));
         $matched = DB::table('item_aliases')->whereIn('named', $items)->pluck('item_id', 'named');
         $impact = $standing->of(Observed::by(Alert::query()->whereKey($alert->id)));
-        $most = min(2000, max(100, $request->integer('most')));
+        $most = min(2000, max(100, Asked::number($request, 'most')));
         $signals = AlertSignals::of($alert);
 
         return Inertia::render('Signals/Alert', [
@@ -115,7 +116,7 @@ final class AlertsController
 
     public function wait(Request $request): RedirectResponse
     {
-        $input = $request->validate(['minutes' => ['required_without:until', 'integer', 'min:5', 'max:1440'], 'until' => ['nullable', 'date', 'after:now', 'before:+8 days']], [
+        $input = $request->validate(['minutes' => ['required_without:until', 'integer', 'min:5', 'max:1440'], 'until' => ['nullable', ...Asked::TIME, 'after:now', 'before:+8 days']], [
             'until.after' => 'Choose a time that is still to come.', 'until.before' => 'Choose a time within the next week.',
         ]);
         $until = isset($input['until']) ? CarbonImmutable::parse($input['until'])->utc() : CarbonImmutable::instance(now())->addMinutes((int) $input['minutes']);

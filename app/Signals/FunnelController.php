@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Http\Asked;
 use App\Platform\Moment;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -19,10 +20,13 @@ final class FunnelController
 
     private const NOISIEST = 10;
 
+    private const MOST_DAYS = 93;
+
     public function __invoke(Request $request): Response
     {
-        $to = $request->date('to')?->getTimestamp() ?? Moment::now();
-        $from = min($request->date('from')?->getTimestamp() ?? $to - self::DEFAULT_SECONDS, $to - Load::WINDOW_SECONDS);
+        [$asked, $until] = Asked::range($request, self::MOST_DAYS);
+        $to = $until?->getTimestamp() ?? Moment::now();
+        $from = min($asked?->getTimestamp() ?? $to - self::DEFAULT_SECONDS, $to - Load::WINDOW_SECONDS);
         $fromText = Moment::text($from);
         $toText = Moment::text($to);
         $opened = DB::table('alerts')->whereNull('withdrawn_at')->whereBetween('opened_at', [$fromText, $toText]);

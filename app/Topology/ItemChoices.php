@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Topology;
 
+use App\Platform\Http\Asked;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -15,7 +16,7 @@ final class ItemChoices
 
     public function __invoke(Request $request): JsonResponse
     {
-        $text = trim($request->string('q')->toString());
+        $text = Asked::text($request, 'q');
         if (mb_strlen($text) < 2) {
             return new JsonResponse([]);
         }

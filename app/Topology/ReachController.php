@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Topology;
 
 use App\Incidents\Incident;
+use App\Platform\Http\Asked;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Signals\Observed;
@@ -65,19 +66,19 @@ final class ReachController
     /** @return array{array<array-key, State>, string, string|null, bool} */
     private function read(Request $request): array
     {
-        $incident = $request->integer('incident');
+        $incident = Asked::number($request, 'incident');
         if ($incident > 0) {
             $found = Incident::query()->findOrFail($incident);
 
             return [Observed::inIncident($found->id), "{$found->ref()} $found->title", "/incidents/$found->id", false];
         }
-        $group = $request->integer('group');
+        $group = Asked::number($request, 'group');
         if ($group > 0) {
             $lead = Alert::query()->findOrFail($group);
 
             return [Observed::by(Alert::query()->whereNull('closed_at')->where('group_id', $lead->group_id)), $lead->title(), "/alerts/$lead->id", false];
         }
-        $items = array_slice(array_values(array_unique(array_filter(explode(',', $request->string('items')->toString())))), 0, self::MOST_ROOTS);
+        $items = array_slice(array_values(array_unique(array_filter(explode(',', Asked::text($request, 'items'))))), 0, self::MOST_ROOTS);
         $estate = Estate::open();
         $states = [];
         foreach ($estate->trace(Observed::everywhere())->affected as $affected) {

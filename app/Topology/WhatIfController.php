@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Topology;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -40,9 +41,9 @@ final class WhatIfController
     public function show(Request $request): Response
     {
         $estate = Estate::open();
-        $asked = array_slice(array_values(array_unique(array_filter(explode(',', $request->string('items')->toString())))), 0, self::MOST);
+        $asked = array_slice(array_values(array_unique(array_filter(explode(',', Asked::text($request, 'items'))))), 0, self::MOST);
         $items = array_values(array_filter($asked, static fn(string $id): bool => $estate->item($id) !== null));
-        $now = $request->boolean('now') ? Observed::everywhere() : [];
+        $now = Asked::yes($request, 'now') ? Observed::everywhere() : [];
         $states = $now;
         foreach ($items as $id) {
             $states[$id] = State::Down;
@@ -57,7 +58,7 @@ final class WhatIfController
         $new = array_values(array_filter($impact->affected, static fn(Affected $a): bool => ! in_array($a->id, $items, true) && ($before[$a->id] ?? State::Up)->rank() < $a->state->rank()));
         usort($new, static fn(Affected $a, Affected $b): int => [-$a->state->rank(), $estate->item($a->id)['tier'] ?? 9, $a->id] <=> [-$b->state->rank(), $estate->item($b->id)['tier'] ?? 9, $b->id]);
         $teams = Team::query()->pluck('name', 'id');
-        $hours = min(168, max(1, $request->integer('hours', self::HOURS)));
+        $hours = min(168, max(1, Asked::number($request, 'hours', self::HOURS)));
         $services = $estate->services($impact);
         $touched = array_values(array_unique(array_filter(array_map(static fn(Affected $a): ?string => $teams->get($estate->item($a->id)['team'] ?? ''), array_filter($new, static fn(Affected $a): bool => $a->state->isBroken())), is_string(...))));
         sort($touched);
@@ -65,7 +66,7 @@ final class WhatIfController
         return Inertia::render('Topology/WhatIf', [
             'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id)], $items),
             'unknown' => array_values(array_diff($asked, $items)),
-            'onTop' => $request->boolean('now'),
+            'onTop' => Asked::yes($request, 'now'),
             'falls' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::Down))),
             'suffers' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::Degraded))),
             'loses' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::AtRisk))),

@@ -9,7 +9,11 @@ document.cookie = `zone=${ownZone}; path=/; max-age=31536000; samesite=lax`;
 
 const pages = import.meta.glob<{ default: DefineComponent }>('./pages/**/*.vue');
 
+/** By which the browser knows our styles, as it was told with the page. */
+const nonce = document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce;
+
 void createInertiaApp({
+  ...(nonce ? { nonce } : {}),
   title: (title) => (title ? `${title} · Skarvo` : 'Skarvo'),
   progress: { delay: 200, color: 'var(--calm)', showSpinner: false },
   resolve: async (name) => {

@@ -7,7 +7,9 @@ namespace App\Platform\Http;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Validation\ValidationException;
 use Inertia\Inertia;
+use Inertia\Support\Header;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
@@ -27,6 +29,10 @@ final class ProblemDetails
 
     public static function register(Exceptions $exceptions): void
     {
+        $exceptions->shouldRenderJsonWhen(static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson());
+        $exceptions->render(static fn(ValidationException $e, Request $request): ?JsonResponse => $request->is('api/*')
+            ? self::response(422, 'Unprocessable Content', $e->getMessage(), ['errors' => $e->errors()])
+            : null);
         $exceptions->render(static function (HttpExceptionInterface $e, Request $request): ?JsonResponse {
             if (! $request->is('api/*')) {
                 return null;
@@ -64,11 +70,20 @@ final class ProblemDetails
             if ($request->is('api/*')) {
                 return $status === 500 ? self::response(500, 'Internal Server Error', 'Something went wrong here. What was sent was not taken; send it again.') : $response;
             }
-            if (in_array($status, [403, 404, 503], true) && ! $request->expectsJson()) {
-                return Inertia::render('Platform/Problem', ['status' => $status, 'why' => $status === 403 && $e instanceof HttpExceptionInterface ? $e->getMessage() : ''])->toResponse($request)->setStatusCode($status);
+            if ($status === 500 && self::isBrokenText($e) && $request->header(Header::INERTIA) !== null) {
+                // Stored before it was refused: the page as a whole survives it, so that is what is asked for.
+                return Inertia::location($request->fullUrl());
+            }
+            if (in_array($status, [400, 403, 404, 503], true) && ! $request->expectsJson()) {
+                return Inertia::render('Platform/Problem', ['status' => $status, 'why' => in_array($status, [400, 403], true) && $e instanceof HttpExceptionInterface ? $e->getMessage() : ''])->toResponse($request)->setStatusCode($status);
             }
 
             return $response;
         });
+    }
+
+    private static function isBrokenText(\Throwable $e): bool
+    {
+        return str_contains($e->getMessage(), 'Malformed UTF-8');
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform\Staff;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
@@ -24,7 +25,7 @@ final class ParticularsController
 
     public function update(Request $request, Person $person): RedirectResponse
     {
-        $request->merge(['email' => AddPerson::address((string) $request->string('email'))]);
+        $request->merge(['email' => AddPerson::address(Asked::text($request, 'email'))]);
         $input = $request->validate([
             'name' => ['required', 'string', 'max:80'], 'title' => ['nullable', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', Rule::unique('people', 'email')->ignore($person->id)],
             'team' => ['nullable', 'exists:teams,id'], 'roles' => ['present', 'array'], 'roles.*' => [Rule::enum(Role::class)], 'time_zone' => ['required', 'timezone:all'], 'was' => ['required', 'array'],

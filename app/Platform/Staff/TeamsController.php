@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform\Staff;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
@@ -81,7 +82,7 @@ final class TeamsController
 
     private static function name(Request $request): string
     {
-        $request->merge(['name' => trim((string) $request->string('name'))]);
+        $request->merge(['name' => trim(Asked::text($request, 'name'))]);
 
         return (string) $request->validate(['name' => ['required', 'string', 'max:80']], ['name.*' => 'Give the team a name of up to 80 characters.'])['name'];
     }

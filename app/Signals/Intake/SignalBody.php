@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Signals\Intake;
 
+use App\Platform\Http\MendMachineText;
 use Illuminate\Http\Request;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\ErrorCode;
+use Skarvo\Json\MachineText;
 use Skarvo\Signals\Intake\CloudEvent;
 
 /** Reads the signals out of a request's body: native JSON, newline-delimited JSON, or CloudEvents in structured, batch or binary form. */
@@ -14,12 +16,27 @@ final class SignalBody
 {
     private const DEEPEST = 32;
 
+    /** Label of a signal in which something was no text. */
+    private const MARK = 'unreadable-text';
+
     /**
      * @return list<mixed> signals in our own form, objects as stdClass; in place of one that could not be read at all, why
      *
      * @throws \JsonException if the body as a whole is not JSON
      */
     public static function read(Request $request): array
+    {
+        $signals = self::signals($request);
+
+        return MendMachineText::isMended($request) ? array_map(self::marked(...), $signals) : $signals;
+    }
+
+    /**
+     * @return list<mixed>
+     *
+     * @throws \JsonException
+     */
+    private static function signals(Request $request): array
     {
         $type = strtolower(trim(explode(';', (string) $request->header('Content-Type', ''))[0]));
         $body = $request->getContent();
@@ -31,6 +48,16 @@ final class SignalBody
             $request->hasHeader('ce-specversion') => self::events([self::binary($request, $body)]),
             default => self::list(self::json($body)),
         };
+    }
+
+    /** With a label that says so, where something in it was no text and was replaced. */
+    private static function marked(mixed $signal): mixed
+    {
+        if ($signal instanceof \stdClass && (! isset($signal->labels) || $signal->labels instanceof \stdClass) && str_contains((string) json_encode($signal, JSON_UNESCAPED_UNICODE), "\u{FFFD}")) {
+            $signal->labels = (object) [...(array) ($signal->labels ?? []), self::MARK => 'replaced'];
+        }
+
+        return $signal;
     }
 
     /** @return list<mixed> */
@@ -72,7 +99,7 @@ final class SignalBody
         foreach ($request->headers->keys() as $name) {
             if (str_starts_with($name, 'ce-')) {
                 // Header values are percent-encoded where they are not plain ASCII.
-                $event[substr($name, 3)] = rawurldecode((string) $request->header($name));
+                $event[substr($name, 3)] = MachineText::mended(rawurldecode((string) $request->header($name)));
             }
         }
         $event['data'] = $body === '' ? null : self::json($body);

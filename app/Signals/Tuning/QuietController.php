@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Signals\Tuning;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -39,7 +40,7 @@ final class QuietController
     {
         $input = $request->validate([
             'items' => ['required', 'array', 'min:1', 'max:200'], 'items.*' => ['string', 'exists:items,id'], 'with_dependents' => ['boolean'],
-            'from' => ['required', 'date'], 'to' => ['required', 'date', 'after:from', 'after:now'], 'reason' => ['required', 'string', 'max:300'],
+            'from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'The end must be later than the start, and still to come.'), 'after:now'], 'reason' => ['required', 'string', 'max:300'],
         ], [
             'items.required' => 'Choose the items that are worked on.', 'items.*.exists' => 'One of the items is not there any more.', 'to.required' => 'Say when it ends: quiet without an end hides the next outage.',
             'to.after' => 'The end must be later than the start, and still to come.', 'reason.required' => 'Say what is done, for those who wonder why it is quiet.',

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Signals\Tuning;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -69,7 +70,7 @@ final class RulesController
     {
         $request->validate(['over' => ['required', Rule::in(array_keys(DryRunRules::SPANS))]]);
         try {
-            return new JsonResponse($run(RuleList::read(self::settings($request)), $request->string('over')->toString()));
+            return new JsonResponse($run(RuleList::read(self::settings($request)), Asked::text($request, 'over')));
         } catch (BadInput $e) {
             return new JsonResponse($e->toArray(), 422);
         }
@@ -137,12 +138,12 @@ final class RulesController
     {
         $request->validate(['version' => ['required', 'integer'], 'rule' => ['required', 'string', 'max:4000']]);
         try {
-            $rules = RuleList::inForce()->with(self::object((string) $request->string('rule')));
+            $rules = RuleList::inForce()->with(self::object(Asked::document($request, 'rule')));
         } catch (BadInput $e) {
             throw Refused::because("$e->at: {$e->getMessage()}");
         }
         Once::for($request, static function () use ($save, $rules, $alert, $request): void {
-            $save($rules, $request->integer('version'), 'Fewer of "'.mb_substr($alert->title(), 0, 150).'"', CurrentPerson::of($request));
+            $save($rules, Asked::number($request, 'version'), 'Fewer of "'.mb_substr($alert->title(), 0, 150).'"', CurrentPerson::of($request));
         });
 
         return back();
@@ -185,7 +186,7 @@ final class RulesController
 
     private static function settings(Request $request): \stdClass
     {
-        return self::object((string) $request->string('settings'));
+        return self::object(Asked::document($request, 'settings'));
     }
 
     /** Settings come as a text: an empty object and an empty list have to stay apart. */

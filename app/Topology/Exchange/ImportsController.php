@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Topology\Exchange;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -114,7 +115,7 @@ final class ImportsController
     {
         $row = DB::table('imports')->leftJoin('people', 'people.id', '=', 'imports.author_id')->where('imports.id', $import)->first(['imports.*', 'people.name as author']) ?? abort(404);
         $counts = (array) json_decode($row->counts, true, 4, JSON_THROW_ON_ERROR);
-        $asked = $request->string('show')->toString();
+        $asked = Asked::text($request, 'show');
         $show = isset($counts[$asked]) ? $asked : ((int) $counts['refused'] > 0 ? 'refused' : ((int) $counts['changed'] > 0 ? 'changed' : 'new'));
         $rows = [];
         foreach (ImportPlans::rows($row->path, [$show]) as $planned) {

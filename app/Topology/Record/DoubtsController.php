@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Topology\Record;
 
+use App\Platform\Http\Asked;
 use App\Topology\Estate;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -20,8 +21,8 @@ final class DoubtsController
     {
         $estate = Estate::whole();
         $doubts = Doubts::all($estate);
-        $team = $request->string('team')->toString();
-        $kind = Doubt::tryFrom($request->string('doubt')->toString());
+        $team = Asked::text($request, 'team');
+        $kind = Doubt::tryFrom(Asked::text($request, 'doubt'));
         $teams = DB::table('teams')->orderBy('name')->pluck('name', 'id');
         $shares = $counts = $rows = [];
         $inAll = 0;

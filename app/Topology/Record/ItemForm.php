@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Topology\Record;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -29,7 +30,7 @@ final class ItemForm
     /** What the form offers to choose from, and what an item has now. */
     public function show(Request $request): JsonResponse
     {
-        $item = $request->string('item')->toString();
+        $item = Asked::text($request, 'item');
         $row = $item === '' ? null : DB::table('items')->where('id', $item)->first();
         $needs = $row === null ? [] : Needs::of([$item])[$item] ?? [];
 

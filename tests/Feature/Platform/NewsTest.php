@@ -70,15 +70,19 @@ final class NewsTest extends TestCase
         $before = Journal::head();
         Journal::write(Actor::system(), 'incident.note', ['incident', 409], ['text' => 'not for everybody'], 409);
         DB::disconnect();
-        $word = self::live(['key' => Live::key(), 'after' => (string) $before]);
+        $word = self::live(['key' => Live::key($this->person('ingrid-vale')), 'after' => (string) $before]);
 
         self::assertSame($before + 1, $word['head']);
         self::assertSame([['incident.note', 409, $before + 1]], $word['changes']);
         self::assertFalse($word['cut']);
         self::assertStringNotContainsString('not for everybody', (string) json_encode($word));
-        self::assertSame([], self::live(['key' => Live::key(), 'after' => (string) ($before + 1)])['changes']);
+        self::assertSame([], self::live(['key' => Live::key($this->person('ingrid-vale')), 'after' => (string) ($before + 1)])['changes']);
         self::assertSame(['error'], array_keys(self::live(['key' => 'guess', 'after' => '0'])));
         self::assertSame(['error'], array_keys(self::live([])));
+        $gone = $this->person('mika-sund');
+        self::assertArrayHasKey('head', self::live(['key' => Live::key($gone), 'after' => '0']));
+        $gone->update(['left_at' => now()]);
+        self::assertSame(['error'], array_keys(self::live(['key' => Live::key($gone), 'after' => '0'])), 'Whoever left follows nothing any more.');
     }
 
     public function test_when_more_happened_than_is_listed_it_says_so(): void
@@ -87,8 +91,8 @@ final class NewsTest extends TestCase
         Journal::writeMany(Actor::system(), 'alert', array_fill(0, 600, ['kind' => 'alert.opened', 'id' => 1, 'facts' => [], 'incident' => null]));
         DB::disconnect();
 
-        self::assertTrue(self::live(['key' => Live::key(), 'after' => (string) $before])['cut']);
-        self::assertFalse(self::live(['key' => Live::key(), 'after' => (string) ($before + 100)])['cut']);
+        self::assertTrue(self::live(['key' => Live::key($this->person('ingrid-vale')), 'after' => (string) $before])['cut']);
+        self::assertFalse(self::live(['key' => Live::key($this->person('ingrid-vale')), 'after' => (string) ($before + 100)])['cut']);
     }
 
     public function test_a_page_says_how_far_the_journal_was_before_anything_of_it_was_read_and_what_of_it_came(): void

@@ -11,6 +11,7 @@ use App\Rota\Rota;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Skarvo\Rota\Burden;
 use Skarvo\Rota\Segment;
 use Skarvo\Rota\TurnRules;
@@ -142,5 +143,93 @@ final class CalendarsTest extends TestCase
         $this->actingAs($this->person('ingrid-vale'))->get('/on-call/platform')->assertInertia(fn(Shown $page) => $page->where('single', fn($single): bool => count($single) === 0 || isset($single[0]['from'])));
         \App\Paging\EscalationPolicy::query()->where('team_id', $team->id)->update(['steps' => json_encode([['targets' => ['rota:platform'], 'wait_seconds' => 300]])]);
         $this->get('/on-call/platform')->assertInertia(fn(Shown $page) => $page->where('single.0.from', now()->getTimestamp() * 1000)->whereNot('single.0.name', null));
+    }
+
+    /** @return iterable<string, array{string, string|null}> */
+    public static function badCalendars(): iterable
+    {
+        $rule = static fn(string $rule, string $start = '20260401'): string => "BEGIN:VEVENT\r\nUID:x\r\nDTSTART;VALUE=DATE:$start\r\nRRULE:$rule\r\nSUMMARY:Hut\r\nEND:VEVENT";
+        $timed = static fn(string $zone): string => "BEGIN:VEVENT\r\nUID:x\r\nDTSTART;TZID=$zone:20260401T090000\r\nDTEND;TZID=$zone:20260401T100000\r\nSUMMARY:Hut\r\nEND:VEVENT";
+        yield 'a day that never is' => [$rule('FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30'), 'never occurs'];
+        yield 'a month without it' => [$rule('FREQ=MONTHLY;BYMONTHDAY=31;BYMONTH=4'), null];
+        yield 'every second' => [$rule('FREQ=SECONDLY'), 'every second or every minute'];
+        yield 'every minute' => [$rule('FREQ=MINUTELY'), 'every second or every minute'];
+        yield 'every hour' => [$rule('FREQ=HOURLY'), null];
+        yield 'each day since the year 1' => [$rule('FREQ=DAILY', '00010101'), null];
+        yield 'a rule that is none' => [$rule('FREQ=SOMETIMES;BYDAY=XX'), null];
+        yield 'an interval of nothing' => [$rule('FREQ=DAILY;INTERVAL=0'), null];
+        yield 'a zone that nobody knows' => [$timed('Mars/Olympus'), 'nobody here knows'];
+        yield 'a day that is none' => ["BEGIN:VEVENT\r\nUID:x\r\nDTSTART;VALUE=DATE:20269999\r\nSUMMARY:Hut\r\nEND:VEVENT", null];
+        yield 'not in UTF-8' => ["BEGIN:VEVENT\r\nUID:x\r\nDTSTART;VALUE=DATE:20260401\r\nSUMMARY:H\xFCtte\r\nEND:VEVENT", 'not in UTF-8'];
+        yield 'no calendar at all' => ['hello', null];
+    }
+
+    #[DataProvider('badCalendars')]
+    public function test_a_calendar_that_cannot_be_read_ends_in_words_and_holds_nobody_up(string $event, ?string $words): void
+    {
+        $was = DB::table('absences')->count();
+        $levels = [];
+        DB::listen(static function () use (&$levels): void {
+            $levels[] = DB::transactionLevel();
+        });
+        $answer = $this->actingAs($this->person('noor-lind'))->post('/people/noor-lind/leave-calendar', ['file' => self::ics($event)]);
+        if ($words === null && session('errors') === null) {
+            // It was taken after all: as many events as a calendar may have.
+            self::assertLessThanOrEqual($was + 2000, DB::table('absences')->count());
+
+            return;
+        }
+        $answer->assertSessionHasErrors('file');
+        self::assertStringContainsString($words ?? '', (string) session('errors')?->first('file'));
+        self::assertSame($was, DB::table('absences')->count());
+        self::assertNotContains(1, $levels, 'It was read while others waited for the database.');
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function zones(): iterable
+    {
+        $own = static fn(string $name, string $standard, string $summer, string $in, string $out): string => "BEGIN:VTIMEZONE\r\nTZID:$name\r\nBEGIN:STANDARD\r\nDTSTART:19701025T030000\r\nTZOFFSETFROM:$summer\r\nTZOFFSETTO:$standard\r\nRRULE:FREQ=YEARLY;$out\r\nEND:STANDARD\r\nBEGIN:DAYLIGHT\r\nDTSTART:19700329T020000\r\nTZOFFSETFROM:$standard\r\nTZOFFSETTO:$summer\r\nRRULE:FREQ=YEARLY;$in\r\nEND:DAYLIGHT\r\nEND:VTIMEZONE\r\n";
+        yield 'of the database' => ['', 'Europe/Oslo'];
+        yield 'an abbreviation' => ['', 'CEST'];
+        yield 'a name of an office program' => ['', 'W. Europe Standard Time'];
+        yield 'its own, as in Oslo' => [$own('Ours', '+0100', '+0200', 'BYMONTH=3;BYDAY=-1SU', 'BYMONTH=10;BYDAY=-1SU'), 'Ours'];
+        yield 'its own, that never changes' => ["BEGIN:VTIMEZONE\r\nTZID:Fixed\r\nBEGIN:STANDARD\r\nDTSTART:19700101T000000\r\nTZOFFSETFROM:+0200\r\nTZOFFSETTO:+0200\r\nEND:STANDARD\r\nEND:VTIMEZONE\r\n", 'Fixed'];
+    }
+
+    #[DataProvider('zones')]
+    public function test_times_are_those_of_the_zone_that_a_calendar_names_or_describes(string $describes, string $zone): void
+    {
+        $event = "BEGIN:VEVENT\r\nUID:x\r\nDTSTART;TZID=$zone:20260701T090000\r\nDTEND;TZID=$zone:20260701T100000\r\nSUMMARY:Hut\r\nEND:VEVENT";
+        $this->actingAs($this->person('noor-lind'))->post('/people/noor-lind/leave-calendar', ['file' => self::ics($describes.$event)])->assertSessionHasNoErrors();
+        self::assertSame('2026-07-01T07:00:00Z', gmdate('Y-m-d\TH:i:s\Z', (int) DB::table('absences')->where('person_id', 'noor-lind')->value('from_at')));
+    }
+
+    public function test_a_second_calendar_in_a_file_is_read_too_and_free_time_is_no_leave(): void
+    {
+        $calendar = static fn(string ...$events): string => implode("\r\n", ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//test//EN', ...$events, 'END:VCALENDAR', '']);
+        $file = UploadedFile::fake()->createWithContent('two.ics', $calendar(self::event('a', '20260401', '20260402', 'Hut')).$calendar(self::event('b', '20260501', '20260502', 'Cabin'), self::event('c', '20260601', '20260602', 'On call', "TRANSP:TRANSPARENT\r\n")));
+        $this->actingAs($this->person('noor-lind'))->post('/people/noor-lind/leave-calendar', ['file' => $file])->assertSessionHasNoErrors();
+        self::assertSame(['Hut', 'Cabin'], DB::table('absences')->where('person_id', 'noor-lind')->orderBy('from_at')->pluck('what')->all());
+    }
+
+    public function test_a_feed_has_all_turns_that_overlap_its_time_stays_the_same_and_is_told_as_unchanged(): void
+    {
+        Rota::query()->findOrFail('platform')->update(['overrides' => [], 'layers' => [['name' => 'main', 'people' => ['noor-lind'], 'starts' => '2020-01-06T09:00', 'shift' => 'P1W']]]);
+        $this->actingAs($this->person('ingrid-vale'))->post('/feeds', ['kind' => 'rota', 'rota' => 'platform']);
+        $path = (string) parse_url((string) session('feed'), PHP_URL_PATH);
+        $answer = $this->get($path)->assertOk();
+        $text = (string) $answer->getContent();
+        self::assertSame(1, substr_count($text, 'BEGIN:VEVENT'), 'One person alone is on call all the time.');
+        self::assertStringContainsString('REFRESH-INTERVAL;VALUE=DURATION:PT1H', $text);
+        $this->later(3600);
+        self::assertSame($text, $this->get($path)->getContent());
+        $this->get($path, ['If-None-Match' => (string) $answer->headers->get('ETag')])->assertStatus(304);
+        preg_match('/UID:(\S+)/', $text, $uid);
+
+        Rota::query()->findOrFail('platform')->update(['layers' => [['name' => 'main', 'people' => ['noor-lind', 'ingrid-vale'], 'starts' => '2020-01-06T09:00', 'shift' => 'P1W']]]);
+        $turns = (string) $this->get($path)->assertOk()->getContent();
+        preg_match_all('/DTSTART:(\d{8})/', $turns, $starts);
+        sort($starts[1]);
+        self::assertSame(['20251201', '20270405'], [$starts[1][0] ?? '', $starts[1][count($starts[1]) - 1] ?? ''], 'From the turn of 92 days back to that of 400 days ahead.');
     }
 }

@@ -54,7 +54,7 @@ final class AcceptSignalsTest extends TestCase
     public static function badBodies(): iterable
     {
         yield 'not JSON' => ['{"source":', 400, 'The body is not JSON'];
-        yield 'bytes that are not UTF-8' => ["{\"source\":\"\xC3\x28\"}", 400, 'malformed UTF-8'];
+        yield 'bytes that are not UTF-8' => ["{\"source\":\"\xC3\x28\"}", 422, 'No signal could be read'];
         yield 'JSON of endless depth' => [str_repeat('[', 5000).str_repeat(']', 5000), 400, 'maximum stack depth'];
         yield 'labels without end' => ['{"source":"s","check":"c","condition":"firing","level":"error","labels":{"a":"'.str_repeat('x', 3000).'"}}', 422, 'No signal could be read'];
         yield 'a text' => ['"hello"', 422, 'There is no signal in the body'];

@@ -6,6 +6,7 @@ const props = defineProps<{ status: number; why?: string }>();
 const words = computed(
   () =>
     ({
+      400: ['This address asks for something that cannot be.', props.why || 'Correct the address.'],
       403: [
         'Your role does not allow this.',
         props.why || 'Ask an administrator, or somebody who coordinates, to do it.',
