@@ -1,5 +1,6 @@
 <?php
 
+use App\Platform\Http\EndOldSessions;
 use App\Platform\Http\GuardBrowser;
 use App\Platform\Http\MendMachineText;
 use App\Platform\Http\ProblemDetails;
@@ -20,7 +21,7 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->trustHosts();
         $middleware->append(GuardBrowser::class);
-        $middleware->web(append: [RefuseBrokenText::class, ShareWithEveryPage::class], replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]);
+        $middleware->web(append: [EndOldSessions::class, RefuseBrokenText::class, ShareWithEveryPage::class], replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]);
         $middleware->api(prepend: [MendMachineText::class]);
         $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'may' => App\Platform\Http\RequireDeed::class]);
         // Set by the browser itself: which clock its reader has.

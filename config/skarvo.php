@@ -7,6 +7,9 @@ return [
     'hosts' => array_values(array_filter(explode(',', (string) env('SKARVO_HOSTS', '')))),
     'proxies' => array_values(array_filter(explode(',', (string) env('SKARVO_PROXIES', '')))),
 
+    // After so many days the password is asked for anew, however often somebody comes.
+    'session_days' => (int) env('SKARVO_SESSION_DAYS', 14),
+
     // The zone in which outsiders read times in texts.
     'time_zone' => env('SKARVO_TIME_ZONE', 'UTC'),
 

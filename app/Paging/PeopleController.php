@@ -15,6 +15,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Role;
 use App\Platform\Staff\AddPerson;
+use App\Platform\Staff\KnownPasswords;
 use App\Platform\Staff\ParticularsController;
 use App\Platform\Team;
 use App\Rota\Absences;
@@ -152,9 +153,9 @@ final class PeopleController
     {
         $request->merge(['email' => AddPerson::address(Asked::text($request, 'email'))]);
         $input = $request->validate([
-            'name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', 'unique:people,email'], 'team' => ['nullable', 'exists:teams,id'],
-            'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))], 'time_zone' => ['required', 'timezone:all'], 'password' => ['nullable', 'string', 'min:'.ParticularsController::SHORTEST_PASSWORD, 'max:200'],
-        ], ['email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.', 'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.', 'password.*' => 'A password has at least '.ParticularsController::SHORTEST_PASSWORD.' characters. Without one they cannot sign in, and can still be paged.']);
+            'name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', 'unique:people,email'], 'team' => ['nullable', 'string', 'exists:teams,id'],
+            'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))], 'time_zone' => ['required', 'timezone:all'], 'password' => ['nullable', 'string', 'min:'.ParticularsController::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],
+        ], ['email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.', 'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.', 'password.min' => 'A password has at least '.ParticularsController::SHORTEST_PASSWORD.' characters. Without one they cannot sign in, and can still be paged.']);
         $id = null;
         Once::for($request, static function () use ($input, $request, &$id): void {
             $id = AddPerson::as((string) $input['name'], $input['email'], $input['team'] ?? null, array_values($input['roles']), $input['time_zone'], $input['password'] ?? null, Actor::person(CurrentPerson::of($request)))->id;

@@ -4,22 +4,21 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
-use App\Platform\Http\Asked;
+use App\Platform\Http\EndOldSessions;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
-use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Support\Str;
 use Inertia\Inertia;
 use Inertia\Response;
+use Skarvo\Time\Duration;
 
 final class SignInController
 {
-    private const TRIES = 5;
-
-    private const LOCKED_SECONDS = 60;
-
     public function create(): Response
     {
         return Inertia::render('Platform/SignIn', [
@@ -33,26 +32,49 @@ final class SignInController
 
     public function store(Request $request): RedirectResponse
     {
-        $input = $request->validate(['email' => ['required', 'string'], 'password' => ['required', 'string']], ['email.required' => 'Fill in your mail address.', 'password.required' => 'Fill in your password.']);
-        $key = 'sign-in:'.mb_strtolower($input['email']).'|'.$request->ip();
-        if (RateLimiter::tooManyAttempts($key, self::TRIES)) {
-            throw Refused::because('Too many tries. Wait '.RateLimiter::availableIn($key).' seconds, then try again.', 'email');
+        $input = $request->validate(['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:1000']], ['email.*' => 'Fill in your mail address.', 'password.*' => 'Fill in your password.']);
+        $email = mb_strtolower(trim($input['email']));
+        $address = (string) $request->ip();
+        $wait = SignInTries::wait($email, $address);
+        if ($wait > 0) {
+            throw Refused::because('Too many tries. Wait '.Duration::words($wait).', then try again.', 'email');
         }
-        if (! Auth::attempt(['email' => mb_strtolower($input['email']), 'password' => $input['password']], Asked::yes($request, 'remember'))) {
-            RateLimiter::hit($key, self::LOCKED_SECONDS);
-            throw Refused::because('Email address and password do not belong together.', 'email');
+        $person = Person::query()->where('email', $email)->whereNull('left_at')->first();
+        // An address that nobody has takes as long as one with a wrong password: which there are is not to be told by the time.
+        $matches = Hash::check($input['password'], (string) ($person?->getAuthPassword() ?: self::nobodys()));
+        if ($person === null || (string) $person->getAuthPassword() === '' || ! $matches) {
+            $this->failed($email, $address, $person);
         }
-        RateLimiter::clear($key);
+        SignInTries::succeeded($email);
+        Auth::login($person);
         $request->session()->regenerate();
-        $person = CurrentPerson::of($request);
+        EndOldSessions::begin($request);
         Journal::write(Actor::person($person), 'person.signed_in', ['person', $person->id]);
 
         return redirect()->intended('/');
     }
 
+    /** Of whom it was tried is written down, and when others have to wait; who is made up fills no journal. */
+    private function failed(string $email, string $address, ?Person $person): never
+    {
+        $nowWaits = SignInTries::failed($email, $address);
+        if ($person !== null || $nowWaits) {
+            Journal::write(Actor::system(), 'person.sign_in_failed', ['person', $person->id ?? 'nobody'], ['person' => $person->name ?? 'nobody that there is', 'from' => $address, 'waits' => $nowWaits]);
+        }
+        throw Refused::because('Email address and password do not belong together.', 'email');
+    }
+
+    /** A hash of nobody's password, made as those of people are. */
+    private static function nobodys(): string
+    {
+        return Cache::rememberForever('password of nobody '.(is_scalar($rounds = config('hashing.bcrypt.rounds')) ? (string) $rounds : ''), static fn(): string => Hash::make(Str::random(32)));
+    }
+
     public function destroy(Request $request): RedirectResponse
     {
+        $person = CurrentPerson::of($request);
         Auth::logout();
+        Journal::write(Actor::person($person), 'person.signed_out', ['person', $person->id]);
         $request->session()->invalidate();
         $request->session()->regenerateToken();
 

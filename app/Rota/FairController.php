@@ -36,7 +36,7 @@ final class FairController
     {
         $by = CurrentPerson::of($request);
         abort_unless(ChangeRota::mayArrange($by), 403);
-        $input = $request->validate(['changes' => ['required', 'array', 'min:1', 'max:500'], 'changes.*.from' => ['required', 'integer'], 'changes.*.to' => ['required', 'integer', 'gt:changes.*.from'], 'changes.*.was' => ['required', 'string'], 'changes.*.is' => ['required', 'exists:people,id']]);
+        $input = $request->validate(['changes' => ['required', 'array', 'min:1', 'max:500'], 'changes.*.from' => ['required', 'integer'], 'changes.*.to' => ['required', 'integer', 'gt:changes.*.from'], 'changes.*.was' => ['required', 'string'], 'changes.*.is' => ['required', 'string', 'exists:people,id']]);
         $changes = array_values(array_map(static fn(array $c): array => ['from' => intdiv((int) $c['from'], 1000), 'to' => intdiv((int) $c['to'], 1000), 'was' => (string) $c['was'], 'is' => (string) $c['is']], $input['changes']));
         Once::for($request, static function () use ($rota, $changes, $by): void {
             $rota->refresh();

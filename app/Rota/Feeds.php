@@ -34,7 +34,7 @@ final class Feeds
 
     public function store(Request $request): RedirectResponse
     {
-        $input = $request->validate(['kind' => ['required', 'in:person,rota'], 'rota' => ['required_if:kind,rota', 'nullable', 'exists:rotas,id']]);
+        $input = $request->validate(['kind' => ['required', 'in:person,rota'], 'rota' => ['required_if:kind,rota', 'nullable', 'string', 'exists:rotas,id']]);
         $person = CurrentPerson::of($request);
         $plain = Str::random(40);
         Once::for($request, static function () use ($input, $person, $plain, $request): void {

@@ -73,7 +73,7 @@ final class LayersController
 
     public function store(Request $request): RedirectResponse
     {
-        $input = $request->validate(['id' => ['required', 'string', 'max:60', 'regex:/^[a-z0-9][a-z0-9-]*$/', 'unique:rotas,id'], 'name' => ['required', 'string', 'max:120'], 'team' => ['required', 'exists:teams,id'], 'time_zone' => ['required', 'string']], [
+        $input = $request->validate(['id' => ['required', 'string', 'max:60', 'regex:/^[a-z0-9][a-z0-9-]*$/', 'unique:rotas,id'], 'name' => ['required', 'string', 'max:120'], 'team' => ['required', 'string', 'exists:teams,id'], 'time_zone' => ['required', 'string']], [
             'id.regex' => 'Use small letters, digits and hyphens.', 'id.unique' => 'There is a rota with this id already.', 'name.required' => 'Name it.', 'team.*' => 'Choose its team.',
         ]);
         if (Zone::named($input['time_zone']) === null) {

@@ -146,6 +146,8 @@ final readonly class Sentence
             'settings.changed' => self::plain("Changed {$text('what')}"),
             'token.made' => self::plain("Made the token {$text('name')}", $list('abilities')),
             'person.signed_in' => self::quiet('Signed in'),
+            'person.signed_out' => self::quiet('Signed out'),
+            'person.sign_in_failed' => self::plain("Signing in as {$text('person')} failed", "from {$text('from')}".(($facts['waits'] ?? false) === true ? '; too often, so that further tries have to wait' : '')),
             default => self::plain($entry->kind),
         };
     }

@@ -28,7 +28,7 @@ final class ParticularsController
         $request->merge(['email' => AddPerson::address(Asked::text($request, 'email'))]);
         $input = $request->validate([
             'name' => ['required', 'string', 'max:80'], 'title' => ['nullable', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', Rule::unique('people', 'email')->ignore($person->id)],
-            'team' => ['nullable', 'exists:teams,id'], 'roles' => ['present', 'array'], 'roles.*' => [Rule::enum(Role::class)], 'time_zone' => ['required', 'timezone:all'], 'was' => ['required', 'array'],
+            'team' => ['nullable', 'string', 'exists:teams,id'], 'roles' => ['present', 'array'], 'roles.*' => [Rule::enum(Role::class)], 'time_zone' => ['required', 'timezone:all'], 'was' => ['required', 'array'],
         ], ['email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.', 'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.', 'team.*' => 'There is no such team any more.']);
         $by = CurrentPerson::of($request);
         Once::for($request, static function () use ($person, $input, $by): void {
@@ -61,7 +61,7 @@ final class ParticularsController
         $by = CurrentPerson::of($request);
         $own = $by->id === $person->id;
         abort_unless($own || $by->has(Role::Administrator), 403);
-        $input = $request->validate(['password' => ['required', 'string', 'min:'.self::SHORTEST_PASSWORD, 'max:200'], 'present' => [$own ? 'required' : 'nullable', 'string']], ['password.*' => 'A password has '.self::SHORTEST_PASSWORD.' to 200 characters.', 'present.*' => 'Give the password that you have now.']);
+        $input = $request->validate(['password' => ['required', 'string', 'min:'.self::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()], 'present' => [$own ? 'required' : 'nullable', 'string']], ['password.min' => 'A password has '.self::SHORTEST_PASSWORD.' to 200 characters.', 'present.*' => 'Give the password that you have now.']);
         Once::for($request, static function () use ($person, $own, $input, $by): void {
             $person->refresh();
             if ($person->left_at !== null) {

@@ -85,7 +85,7 @@ final class ScansController
 
     public function accept(Request $request, int $proposal): RedirectResponse
     {
-        $input = $request->validate(['relation' => ['required', 'exists:relations,id'], 'always' => ['boolean']], ['relation.*' => 'Choose how the one needs the other.']);
+        $input = $request->validate(['relation' => ['required', 'string', 'exists:relations,id'], 'always' => ['boolean']], ['relation.*' => 'Choose how the one needs the other.']);
         $person = CurrentPerson::of($request);
         Once::for($request, function () use ($proposal, $input, $person): void {
             $row = $this->proposals('proposed')->where('p.id', $proposal)->first();
@@ -135,7 +135,7 @@ final class ScansController
     public function storeRule(Request $request): RedirectResponse
     {
         $kind = ['nullable', 'string', 'max:60', Rule::exists('items', 'kind')];
-        $input = $request->validate(['from_kind' => $kind, 'to_kind' => $kind, 'port' => ['nullable', 'integer', 'between:1,65535'], 'relation' => ['required', 'exists:relations,id']], [
+        $input = $request->validate(['from_kind' => $kind, 'to_kind' => $kind, 'port' => ['nullable', 'integer', 'between:1,65535'], 'relation' => ['required', 'string', 'exists:relations,id']], [
             'from_kind.exists' => 'There are no items of that type.', 'to_kind.exists' => 'There are no items of that type.', 'port.*' => 'A port is a number from 1 to 65535.', 'relation.*' => 'Choose how the one needs the other.',
         ]);
         if (($input['from_kind'] ?? '') === '' && ($input['to_kind'] ?? '') === '' && ($input['port'] ?? '') === '') {

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Tests\Feature\Platform;
 
 use App\Incidents\Priorities;
+use App\Platform\Journal\Entry;
 use App\Platform\Lease;
+use Illuminate\Hashing\BcryptHasher;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Hash;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
@@ -14,20 +17,78 @@ use Tests\TestCase;
 
 final class PlatformTest extends TestCase
 {
-    public function test_sign_in_is_throttled_and_says_so(): void
+    public function test_signing_in_waits_longer_each_time_after_ten_failures_of_an_account(): void
     {
         $wrong = ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'guess'];
-        for ($try = 0; $try < 5; $try++) {
-            $this->from('/sign-in')->post('/sign-in', $wrong)->assertSessionHasErrors(['email' => 'Email address and password do not belong together.']);
+        $try = fn(string $password = 'guess', string $from = '192.0.2.1') => $this->withServerVariables(['REMOTE_ADDR' => $from])->from('/sign-in')->post('/sign-in', [...$wrong, 'password' => $password]);
+        for ($n = 0; $n < 10; $n++) {
+            $try(from: "192.0.2.$n")->assertSessionHasErrors(['email' => 'Email address and password do not belong together.']);
         }
-        $this->from('/sign-in')->post('/sign-in', [...$wrong, 'password' => 'eiderholm'])->assertSessionHasErrors('email');
-        self::assertStringContainsString('Too many tries', (string) session('errors')?->first('email'));
-
+        $try('eiderholm', '198.51.100.1')->assertSessionHasErrors(['email' => 'Too many tries. Wait 30 s, then try again.']);
+        $this->later(31);
+        $try()->assertSessionHasErrors(['email' => 'Email address and password do not belong together.']);
+        $try('eiderholm')->assertSessionHasErrors(['email' => 'Too many tries. Wait 1 min, then try again.']);
         $this->later(61);
-        $this->post('/sign-in', [...$wrong, 'password' => 'eiderholm'])->assertRedirect('/');
+        $try('eiderholm')->assertRedirect('/');
         $this->assertAuthenticatedAs($this->person('ingrid-vale'));
         $this->post('/sign-out')->assertRedirect('/sign-in');
         $this->get('/')->assertRedirect('/sign-in');
+        self::assertSame([...array_fill(0, 11, 'person.sign_in_failed'), 'person.signed_in', 'person.signed_out'], Entry::query()->where('kind', 'like', 'person.sign%')->orderBy('seq')->pluck('kind')->all());
+        self::assertSame([10], Entry::query()->where('kind', 'person.sign_in_failed')->orderBy('seq')->get()->filter(static fn(Entry $e): bool => $e->facts['waits'] === true)->keys()->map(static fn(int $i): int => $i + 1)->values()->all());
+    }
+
+    public function test_many_accounts_tried_from_one_address_wait_too_and_nobodys_fill_no_journal(): void
+    {
+        for ($n = 0; $n < 30; $n++) {
+            $this->post('/sign-in', ['email' => "guess-$n@eiderholm.example", 'password' => 'guess'])->assertSessionHasErrors(['email' => 'Email address and password do not belong together.']);
+        }
+        $this->post('/sign-in', ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'eiderholm'])->assertSessionHasErrors('email');
+        $this->assertGuest();
+        self::assertSame(1, Entry::query()->where('kind', 'person.sign_in_failed')->count());
+        $this->withServerVariables(['REMOTE_ADDR' => '198.51.100.7'])->post('/sign-in', ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'eiderholm'])->assertRedirect('/');
+    }
+
+    public function test_an_address_that_nobody_has_takes_the_same_work_as_one_with_a_wrong_password(): void
+    {
+        $hasher = new class (['rounds' => 4]) extends BcryptHasher
+        {
+            /** @var list<string> */
+            public array $checked = [];
+
+            /** @param  array<array-key, mixed>  $options */
+            public function check($value, $hashedValue, array $options = []): bool
+            {
+                $this->checked[] = substr((string) $hashedValue, 0, 7);
+
+                return false;
+            }
+        };
+        Hash::extend('counting', static fn() => $hasher);
+        config()->set('hashing.driver', 'counting');
+        foreach (['ingrid-vale@eiderholm.example', 'nobody@eiderholm.example'] as $email) {
+            $this->post('/sign-in', ['email' => $email, 'password' => 'guess']);
+        }
+        self::assertCount(2, $hasher->checked);
+        self::assertSame($hasher->checked[0], $hasher->checked[1], 'Of the same cost.');
+    }
+
+    public function test_after_fourteen_days_the_password_is_asked_for_anew(): void
+    {
+        self::assertSame(720, config('session.lifetime'));
+        $this->post('/sign-in', ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'eiderholm', 'remember' => '1'])->assertRedirect('/')->assertCookieMissing('remember_web_59ba36addc2b2f9401580f014c7f58ea4e30989d');
+        $this->later(14 * 86400 - 5);
+        $this->get('/')->assertOk();
+        $this->later(10);
+        $this->get('/')->assertRedirect('/sign-in');
+    }
+
+    public function test_passwords_that_are_tried_first_are_refused(): void
+    {
+        $this->actingAs($this->person('per-strand'));
+        foreach (['1234567890', 'Password123', 'basketball12'] as $known) {
+            $this->post('/people/noor-lind/password', ['password' => $known])->assertSessionHasErrors('password');
+        }
+        $this->post('/people/noor-lind/password', ['password' => 'tern lichen gantry'])->assertSessionHasNoErrors();
     }
 
     public function test_roles_open_what_they_are_for(): void
