@@ -10,6 +10,7 @@ use App\Platform\Refused;
 use App\Topology\Item;
 use App\Topology\Record\RetireItem;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Topology\Exchange\CsvCell;
 
 /**
  * Takes back what a file did: items that it added and nobody touched since are retired, and what it changed is put
@@ -52,7 +53,7 @@ final class UndoImport
             foreach ($changes as $field => $change) {
                 if (is_array($change) && is_string($change[0] ?? null)) {
                     // A single dash empties a field.
-                    $rows[$item->id][(string) $field] ??= $change[0] === '' ? '-' : $change[0];
+                    $rows[$item->id][(string) $field] ??= $change[0] === '' ? '-' : CsvCell::guarded($change[0]);
                 }
             }
         }
@@ -68,7 +69,7 @@ final class UndoImport
         $out = fopen('php://temp', 'w+b') ?: throw new \RuntimeException('There is no memory for a file.');
         fputcsv($out, ['id', ...$fields], escape: '');
         foreach ($rows as $id => $values) {
-            fputcsv($out, [$id, ...array_map(static fn(string $field): string => $values[$field] ?? '', $fields)], escape: '');
+            fputcsv($out, [CsvCell::guarded((string) $id), ...array_map(static fn(string $field): string => $values[$field] ?? '', $fields)], escape: '');
         }
         rewind($out);
 

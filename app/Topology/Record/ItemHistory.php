@@ -17,6 +17,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Topology\Exchange\CsvCell;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
 /** What happened to an item: changes of its record, and the incidents that it was part of; and how often it was in trouble. */
@@ -41,15 +42,9 @@ final class ItemHistory
             fputcsv($out, ['at', 'what', 'particulars', 'by'], escape: '');
             foreach ($query->lazyById(500, 'seq') as $entry) {
                 $told = Telling::of($entry);
-                fputcsv($out, array_map(self::cell(...), [$entry->at->setTimezone($zone)->toIso8601String(), $told['lead'], $told['rest'], (string) $told['by']]), escape: '');
+                fputcsv($out, array_map(CsvCell::guarded(...), [$entry->at->setTimezone($zone)->toIso8601String(), $told['lead'], $told['rest'], (string) $told['by']]), escape: '');
             }
         }, "history-$item->id.csv", ['Content-Type' => 'text/csv; charset=utf-8']);
-    }
-
-    /** A cell that a spreadsheet would take for a formula is kept from being one. */
-    private static function cell(string $text): string
-    {
-        return preg_match('/^[=+\-@\t\r]/', $text) === 1 ? "'$text" : $text;
     }
 
     /** @return Builder<Entry> */

@@ -47,9 +47,10 @@ final class CsvEstate implements EstateFile
                         continue;
                     }
                     match ($name) {
-                        'id' => $id = $cell,
-                        'needs' => $needs = $cell,
-                        default => $fields[$name] = $cell === self::NONE ? '' : $cell,
+                        'id' => $id = CsvCell::plain($cell),
+                        'needs' => $needs = $cell === self::NONE ? $cell : CsvCell::plain($cell),
+                        // A dash that is meant as one has an apostrophe before it.
+                        default => $fields[$name] = $cell === self::NONE ? '' : CsvCell::plain($cell),
                     };
                 }
                 yield new EstateRow($at, $id, $fields, $needs === '' ? null : ($needs === self::NONE ? '' : $needs));
@@ -76,6 +77,7 @@ final class CsvEstate implements EstateFile
         $this->notes = $unknown = [];
         $columns = [];
         foreach ($header as $i => $title) {
+            $title = CsvCell::plain($title);
             $name = str_replace([' ', '-'], '_', mb_strtolower($title));
             $known = $this->fields->knows($name);
             if ($known && in_array($name, $columns, true)) {
@@ -118,6 +120,6 @@ final class CsvEstate implements EstateFile
     /** @param  list<string>  $cells */
     private static function line(array $cells): string
     {
-        return implode(',', array_map(static fn(string $cell): string => strpbrk($cell, "\",;\t\r\n") === false ? $cell : '"'.str_replace('"', '""', $cell).'"', $cells))."\r\n";
+        return implode(',', array_map(static fn(string $cell): string => strpbrk($cell = CsvCell::guarded($cell), "\",;\t\r\n") === false ? $cell : '"'.str_replace('"', '""', $cell).'"', $cells))."\r\n";
     }
 }

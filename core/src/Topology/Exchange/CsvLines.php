@@ -13,12 +13,17 @@ final class CsvLines
     /** A cell with more lines than that is taken for a quote that somebody forgot to close. */
     private const MOST_LINES_A_RECORD = 40;
 
+    /** Bytes that are converted at once. */
+    private const PIECE = 1 << 20;
+
     private const SEPARATORS = [',', ';', "\t"];
 
     /** @var resource */
     private $stream;
 
     private int $line = 0;
+
+    private ?bool $byReturns = null;
 
     /** @var list<array{string, bool}> lines that are to be read again, the next one last */
     private array $again = [];
@@ -45,8 +50,31 @@ final class CsvLines
             default => 0,
         });
         if ($utf16 !== null) {
-            stream_filter_append($stream, "convert.iconv.$utf16/UTF-8", STREAM_FILTER_READ);
+            $this->stream = self::inUtf8($stream, $utf16);
         }
+    }
+
+    /**
+     * @param  resource  $stream
+     * @return resource the rest of it; what is cut in the middle of a character ends in a substitute
+     */
+    private static function inUtf8($stream, string $encoding)
+    {
+        $converted = fopen('php://temp', 'w+b') ?: throw new \RuntimeException('There is no room for a file.');
+        $left = '';
+        while (($piece = (string) fread($stream, self::PIECE)) !== '') {
+            $piece = $left.$piece;
+            // A character of two units stays whole, as does a unit of two bytes.
+            $whole = strlen($piece) - strlen($piece) % 2;
+            $high = $whole >= 2 ? ord($piece[$encoding === 'UTF-16LE' ? $whole - 1 : $whole - 2]) : 0;
+            $whole -= $high >= 0xD8 && $high <= 0xDB ? 2 : 0;
+            $left = substr($piece, $whole);
+            fwrite($converted, mb_convert_encoding(substr($piece, 0, $whole), 'UTF-8', $encoding));
+        }
+        fwrite($converted, $left === '' ? '' : mb_convert_encoding($left, 'UTF-8', $encoding));
+        rewind($converted);
+
+        return $converted;
     }
 
     /** @return list<string> the cells of the first line, trimmed */
@@ -57,8 +85,11 @@ final class CsvLines
                 $first = $this->next();
             } while ($first !== null && trim($first[0]) === '');
             $text = $first[0] ?? '';
+            // Some programs say in a line of its own what parts the cells.
+            $said = preg_match('/^"?sep=([,;\t|])"?$/iD', trim($text, ' '), $parts) === 1 ? $parts[1] : null;
+            $text = $said === null ? $text : $this->next()[0] ?? '';
             $counts = array_map(static fn(string $separator): int => substr_count($text, $separator), self::SEPARATORS);
-            $this->separator = self::SEPARATORS[array_search(max($counts), $counts, true)];
+            $this->separator = $said ?? self::SEPARATORS[array_search(max($counts), $counts, true)];
             $this->header = array_map(trim(...), $this->cells($text, true) ?? explode($this->separator, $text));
         }
 
@@ -131,6 +162,20 @@ final class CsvLines
             return null;
         }
         $line = rtrim($line, "\r\n");
+        // Some programs end lines by a carriage return alone: the first line tells.
+        $this->byReturns ??= str_contains($line, "\r");
+        if ($this->byReturns && str_contains($line, "\r")) {
+            $lines = explode("\r", $line);
+            $line = $lines[0];
+            $this->again = array_map(self::inText(...), array_reverse(array_slice($lines, 1)));
+        }
+
+        return self::inText($line);
+    }
+
+    /** @return array{string, bool} */
+    private static function inText(string $line): array
+    {
 
         return mb_check_encoding($line, 'UTF-8') ? [$line, false] : [mb_convert_encoding($line, 'UTF-8', 'Windows-1252'), true];
     }

@@ -57,7 +57,8 @@ final class GraphMlEstate implements EstateFile
         if (! $xml instanceof \XMLReader) {
             throw new BadInput(ErrorCode::InvalidJson, '', 'The file cannot be read as XML.');
         }
-        $names = [];
+        $names = $defaults = [];
+        $isDirected = true;
         $nodes = [];
         $needs = new NeedList;
         $graphs = 0;
@@ -71,14 +72,24 @@ final class GraphMlEstate implements EstateFile
                 }
                 if ($xml->localName === 'graph') {
                     $graphs++;
+                    $isDirected = $xml->getAttribute('edgedefault') !== 'undirected';
                 } elseif ($xml->localName === 'key') {
-                    $names[(string) $xml->getAttribute('id')] = (string) ($xml->getAttribute('attr.name') ?? $xml->getAttribute('id'));
+                    $name = (string) ($xml->getAttribute('attr.name') ?? $xml->getAttribute('id'));
+                    $names[(string) $xml->getAttribute('id')] = $name;
+                    $for = (string) ($xml->getAttribute('for') ?? 'all');
+                    $default = self::default($xml);
+                    foreach ($default === null ? [] : ($for === 'all' ? ['node', 'edge'] : [$for]) as $of) {
+                        $defaults[$of][$name] = $default;
+                    }
                 } elseif ($xml->localName === 'node') {
                     $id = (string) $xml->getAttribute('id');
-                    $nodes[] = [$id, self::data($xml, $names)];
+                    $nodes[] = [$id, self::data($xml, $names) + ($defaults['node'] ?? [])];
                 } elseif ($xml->localName === 'edge') {
                     [$from, $to] = [(string) $xml->getAttribute('source'), (string) $xml->getAttribute('target')];
-                    $data = self::data($xml, $names);
+                    if (($xml->getAttribute('directed') ?? ($isDirected ? 'true' : 'false')) !== 'true') {
+                        throw new BadInput(ErrorCode::OutOfRange, "edge $from to $to", 'This edge has no direction, so it does not say which of the two needs the other. Save the graph as a directed one, with edges from what needs to what is needed.');
+                    }
+                    $data = self::data($xml, $names) + ($defaults['edge'] ?? []);
                     $group = ($data['group'] ?? '') === '' ? null : $data['group'];
                     $strength = Strength::tryFrom($data['strength'] ?? '');
                     $relation = ($data['relation'] ?? '') === '' ? null : $data['relation'];
@@ -102,6 +113,20 @@ final class GraphMlEstate implements EstateFile
         }
 
         return [$nodes, $needs];
+    }
+
+    /** What a key stands for where nothing is said, if it has that. */
+    private static function default(\XMLReader $xml): ?string
+    {
+        $default = null;
+        $depth = $xml->depth;
+        while (! $xml->isEmptyElement && $xml->read() && $xml->depth > $depth) {
+            if ($xml->nodeType === \XMLReader::ELEMENT && $xml->localName === 'default') {
+                $default = $xml->readString();
+            }
+        }
+
+        return $default;
     }
 
     /**

@@ -48,6 +48,26 @@ final class CsvLinesTest extends TestCase
         self::assertSame([['b', 'Kalvøy – nord'], true], [$mixed[1]['cells'], $mixed[1]['converted']]);
     }
 
+    public function test_a_line_that_says_what_parts_cells_and_ends_of_carriage_returns_are_understood(): void
+    {
+        foreach (["sep=;\r\nid;size\r\na;1,5\r\n", "sep=,\nid,size\na,\"1,5\"\n", "\"sep=|\"\nid|size\na|1,5\n", "id;size\ra;1,5\r", "id;size\ra;1,5"] as $text) {
+            [$header, $records] = self::read($text);
+            self::assertSame([['id', 'size'], ['a', '1,5']], [$header, $records[0]['cells']], json_encode($text, JSON_THROW_ON_ERROR));
+        }
+        self::assertSame([2, 3, 4, 5], array_column(self::read("id,x\ra,1\rb,\"two\rc,3\rd,4\r")[1], 'line'));
+        // Text that holds a return, where lines end otherwise, keeps it.
+        self::assertSame("1\r2", self::read("id,size\na,\"1\r2\"\n")[1][0]['cells'][1] ?? null);
+    }
+
+    public function test_a_file_of_two_byte_units_may_be_cut_in_the_middle_of_one(): void
+    {
+        $text = "\xFF\xFE".mb_convert_encoding("id,name\na,".str_repeat('🚢', 300_000)."\nb,Kalvøy", 'UTF-16LE', 'UTF-8');
+        self::assertSame('Kalvøy', self::read($text)[1][1]['cells'][1] ?? null);
+        self::assertSame(mb_strlen(str_repeat('🚢', 300_000)), mb_strlen(self::read($text)[1][0]['cells'][1] ?? ''));
+        self::assertStringStartsWith('Kalvø', self::read($text.'x')[1][1]['cells'][1] ?? '');
+        self::assertStringStartsWith('Kalvø', self::read(substr($text, 0, -1))[1][1]['cells'][1] ?? '');
+    }
+
     public function test_a_quote_that_is_never_closed_costs_its_own_line(): void
     {
         $records = self::read("id,name\na,\"open\nb,fine\nc,\"also fine\"\nd,last\n")[1];

@@ -193,6 +193,23 @@ final class ImportPlanTest extends TestCase
         self::assertSame(['Passed over, as no type has such an attribute: colour.'], $file->notes());
     }
 
+    public function test_graphml_may_have_defaults_and_must_have_a_direction(): void
+    {
+        $graph = static fn(string $kind, string $edge): string => '<graphml><key id="k0" for="node" attr.name="kind"><default>host</default></key><key id="k1" for="edge" attr.name="strength"><default>soft</default></key><graph edgedefault="'.$kind.'"><node id="a"/><node id="b"><data key="k0">host</data></node>'.$edge.'</graph></graphml>';
+        $rows = self::plan(new GraphMlEstate($this->file($graph('directed', '<edge source="a" target="b"/>')), self::fields()));
+        self::assertSame([['a', 'new'], ['b', 'new']], self::told($rows));
+        self::assertSame('to work fully: b', $rows[0]->changes['needs'][1]);
+        self::assertCount(2, self::plan(new GraphMlEstate($this->file($graph('undirected', '<edge source="a" target="b" directed="true"/>')), self::fields())));
+        foreach ([$graph('undirected', '<edge source="a" target="b"/>'), $graph('directed', '<edge source="a" target="b" directed="false"/>')] as $text) {
+            try {
+                self::plan(new GraphMlEstate($this->file($text), self::fields()));
+                self::fail("It was read: $text");
+            } catch (BadInput $e) {
+                self::assertSame('edge a to b', $e->at);
+            }
+        }
+    }
+
     public function test_graphml_that_is_broken_or_reaches_out_is_refused(): void
     {
         foreach (['<graphml><graph><node id="a">', 'no xml', '<graphml/>', '<!DOCTYPE g [<!ENTITY e SYSTEM "file:///etc/hostname">]><graphml><graph><node id="a"><data key="kind">&e;</data></node></graph></graphml>'] as $text) {
@@ -213,7 +230,7 @@ final class ImportPlanTest extends TestCase
             $known = new MemoryKnown;
             $ids = array_map(static fn(int $i): string => ['n', 'Ω-', 'a,b;', '<&>"'][$i % 4].$i, range(0, $random->getInt(0, 14)));
             foreach ($ids as $i => $id) {
-                $known->items[$id] = ['fields' => ['name' => ["Plain $i", "With \"quotes\", and\nlines $i", "Æ–Ø & <$i>"][$random->getInt(0, 2)], 'kind' => 'host', 'tier' => (string) $random->getInt(1, 4), 'serial' => "S$i"], 'needs' => []];
+                $known->items[$id] = ['fields' => ['name' => ["Plain $i", "With \"quotes\", and\nlines $i", "Æ–Ø & <$i>"][$random->getInt(0, 2)], 'kind' => 'host', 'tier' => (string) $random->getInt(1, 4), 'serial' => ['S', '=1+', '-5', "'=x", "''-", '@a', '+', "'", '-'][$random->getInt(0, 8)].($i === 0 ? '' : (string) $i)], 'needs' => []];
                 $others = array_values(array_diff($ids, [$id]));
                 foreach ($random->shuffleArray($others) as $n => $other) {
                     [$relation, $strength] = [[null, Strength::Soft], [null, Strength::Hard], ['runs', Strength::Hard]][$random->getInt(0, 2)];
