@@ -84,7 +84,7 @@ final class ReopenIncident
         Journal::write(Actor::system(), 'mail.queued', ['report', $report->id], ['to' => $report->email, 'subject' => $subject], $incident->id);
         Outbox::put('mail', "report-$report->id-reopened-$number", [
             'to' => $report->email, 'subject' => $subject, 'incident' => $incident->id,
-            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\nwe told you that this was over. It is not. You reported: \"$report->what\"\n\n$publicText\n\nWe will write again when it works. Your report: ".route('report.follow', $report->token)."\n",
+            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\nwe told you that this was over. It is not. You reported: \"$report->what\"\n\n$publicText\n\nWe will write again when it works. Your report: ".route('report.follow', $report->key())."\n",
         ], now());
     }
 

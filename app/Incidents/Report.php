@@ -10,7 +10,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
- * What somebody told of a problem. Its token lets the reporter follow it.
+ * What somebody told of a problem. Its key lets the reporter follow it.
  *
  * @property int $id
  * @property string $service_id
@@ -20,6 +20,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  */
 final class Report extends Record
 {
+    public const TOKEN_LENGTH = 40;
+
     protected $casts = ['unlinked_at' => 'immutable_datetime', 'told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Item, $this> */
@@ -32,6 +34,24 @@ final class Report extends Record
     public function incident(): BelongsTo
     {
         return $this->belongsTo(Incident::class);
+    }
+
+    /** What stands in the address by which its reporter follows it: the token alone, as it is stored, opens nothing. */
+    public function key(): string
+    {
+        return $this->token.self::proof((string) $this->token);
+    }
+
+    public static function byKey(string $key): ?self
+    {
+        $token = substr($key, 0, self::TOKEN_LENGTH);
+
+        return strlen($token) === self::TOKEN_LENGTH && hash_equals(self::proof($token), substr($key, self::TOKEN_LENGTH)) ? self::query()->where('token', $token)->first() : null;
+    }
+
+    private static function proof(string $token): string
+    {
+        return substr(hash_hmac('sha256', "report $token", config()->string('app.key')), 0, 24);
     }
 
     public function ref(): string

@@ -27,7 +27,8 @@ final class ReportController
         return Inertia::render('Incidents/Report', [
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')->get()
                 ->unique('public_name')->map(fn(Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
-            'sites' => Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
+            // Where everything of ours stands is not for outsiders: they say in their own words where they are.
+            'sites' => $request->user() === null ? [] : Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
             'known' => Incident::query()->with('updates')->whereNull('resolved_at')->get()->map(self::known(...))->filter(static fn(array $known): bool => $known['services'] !== [])->concat(self::lookedInto())->values(),
             'service' => Asked::text($request, 'service'),
         ]);
@@ -37,7 +38,7 @@ final class ReportController
     {
         $input = $this->checked($request);
 
-        return redirect()->route('report.follow', self::tell($input)->token);
+        return redirect()->route('report.follow', self::tell($input)->key());
     }
 
     /** `POST /api/v1/reports`: the same for another system, such as a terminal's own desk. */
@@ -45,12 +46,12 @@ final class ReportController
     {
         $report = self::tell($this->checked($request));
 
-        return new JsonResponse(['ref' => $report->ref(), 'follow' => route('report.follow', $report->token)], 201);
+        return new JsonResponse(['ref' => $report->ref(), 'follow' => route('report.follow', $report->key())], 201);
     }
 
     public function follow(string $token): Response
     {
-        $report = Report::query()->with(['service', 'incident.updates'])->where('token', $token)->firstOrFail();
+        $report = (Report::byKey($token) ?? abort(404))->load(['service', 'incident.updates']);
 
         return Inertia::render('Incidents/ReportFollow', [
             'report' => [...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? '', 'unlinked' => $report->unlinked_at !== null && $report->incident_id === null],
@@ -89,7 +90,7 @@ final class ReportController
                 return $present;
             }
             $report = Report::query()->create([
-                'token' => Str::random(40), 'service_id' => $input['service'], 'site' => $input['site'], 'what' => $input['what'],
+                'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $input['service'], 'site' => $input['site'], 'what' => $input['what'],
                 'name' => $input['name'], 'email' => $input['email'], 'told_at' => now(), 'send_key' => $input['send_key'],
             ])->refresh();
             Journal::write(Actor::reporter($input['name']), 'report.received', ['report', $report->id], ['what' => mb_substr($input['what'], 0, 120), 'where' => $input['site'] === null ? [] : [$input['site']]]);

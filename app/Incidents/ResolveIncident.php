@@ -103,7 +103,7 @@ final class ResolveIncident
         Journal::write(Actor::system(), 'mail.queued', ['report', $report->id], ['to' => $report->email, 'subject' => $subject], $incident->id);
         Outbox::put('mail', "report-$report->id-resolved-$number", [
             'to' => $report->email, 'subject' => $subject, 'incident' => $incident->id,
-            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\nyou reported: \"$report->what\"\n\n$publicText\n\nIf it still does not work for you, report it again: ".route('report')."\nYour report: ".route('report.follow', $report->token)."\n",
+            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\nyou reported: \"$report->what\"\n\n$publicText\n\nIf it still does not work for you, report it again: ".route('report')."\nYour report: ".route('report.follow', $report->key())."\n",
         ], now());
     }
 }

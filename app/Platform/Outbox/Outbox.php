@@ -33,7 +33,24 @@ final class Outbox
     {
         $made = Moment::precise(now());
         DB::table('outbox')->insert(array_map(static fn(array $one): array => [
-            'kind' => $kind, 'key' => $one['key'], 'payload' => json_encode($one['payload'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'made_at' => $made, 'due_at' => Moment::precise($one['due']), 'rank' => $one['rank'],
+            'kind' => $kind, 'key' => $one['key'], 'payload' => json_encode(self::onOneLine($one['payload']), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'made_at' => $made, 'due_at' => Moment::precise($one['due']), 'rank' => $one['rank'],
         ], $messages));
+    }
+
+    /**
+     * A subject and an address are one line, whatever names stand in them: a second one would be a header.
+     *
+     * @param  array<string, mixed>  $payload
+     * @return array<string, mixed>
+     */
+    private static function onOneLine(array $payload): array
+    {
+        foreach (['subject', 'to'] as $name) {
+            if (is_string($payload[$name] ?? null)) {
+                $payload[$name] = trim((string) preg_replace('/[\x00-\x1F\x7F\x{2028}\x{2029}]+/u', ' ', $payload[$name]));
+            }
+        }
+
+        return $payload;
     }
 }

@@ -52,12 +52,17 @@ final class ItemForm
     {
         $input = $request->validate(['id' => ['required', 'string', 'max:128'], 'fields' => ['required', 'array'], 'fields.*' => ['nullable', 'string'], 'needs' => ['nullable', 'string', 'max:20000'], 'why' => ['nullable', 'string', 'max:300']], ['id.required' => 'Give it an id, without spaces: files and scans call it by that.']);
         $id = trim($input['id']);
-        if (Item::query()->whereKey($id)->exists()) {
-            throw Refused::because("There is an item \"$id\" already. Open that one, or choose another id.", 'id');
-        }
+        self::refuseTaken($id);
         $this->record($request, $id, self::texts($input['fields']), $input['needs'] ?? null, null, $input['why'] ?? '');
 
         return redirect('/estate/'.rawurlencode($id));
+    }
+
+    private static function refuseTaken(string $id): void
+    {
+        if (Item::query()->whereKey($id)->exists()) {
+            throw Refused::because("There is an item \"$id\" already. Open that one, or choose another id.", 'id');
+        }
     }
 
     public function update(Request $request, Item $item): RedirectResponse
@@ -79,6 +84,10 @@ final class ItemForm
     {
         $person = CurrentPerson::of($request);
         Once::for($request, function () use ($id, $fields, $needs, $was, $why, $person): void {
+            // Looked at again where nobody else can write: of two at once, one is told.
+            if ($was === null) {
+                self::refuseTaken($id);
+            }
             $this->checkEach($id, $fields);
             if ($was !== null) {
                 $this->refuseOvertaken($id, $fields, $needs, $was, $person->name);

@@ -165,7 +165,7 @@ final class PathTest extends TestCase
         self::assertSame(Outcome::Resolved, Call::query()->sole()->outcome);
         Http::assertSent(fn(Sent $sent): bool => $sent->url() === 'http://devices.test/mails' && $sent['to'] === 'lea@mail.example' && str_contains($sent['text'], 'working normally again'));
         $this->get('/status')->assertInertia(fn(Shown $page) => $page->has('open', 0)->where('past.0.updates.0.stage', 'restored'));
-        $this->get("/report/$report->token")->assertInertia(fn(Shown $page) => $page->where('report.resolved_at', fn(?string $at): bool => $at !== null));
+        $this->get("/report/{$report->key()}")->assertInertia(fn(Shown $page) => $page->where('report.resolved_at', fn(?string $at): bool => $at !== null));
         self::assertSame(3, Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->count());
     }
 

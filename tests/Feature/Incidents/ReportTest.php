@@ -46,7 +46,7 @@ final class ReportTest extends TestCase
     public function test_the_reporter_follows_it_by_an_address_that_nobody_guesses(): void
     {
         $address = (string) $this->post('/report', self::GOOD)->headers->get('Location');
-        self::assertMatchesRegularExpression('~/report/[A-Za-z0-9]{40}$~', $address);
+        self::assertMatchesRegularExpression('~/report/[A-Za-z0-9]{64}$~', $address);
         $this->get($address)->assertInertia(fn(Shown $page) => $page->where('report.what', 'No ticket came')->has('updates', 0));
         $this->get('/report/'.str_repeat('a', 40))->assertNotFound();
     }

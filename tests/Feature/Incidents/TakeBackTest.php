@@ -121,7 +121,7 @@ final class TakeBackTest extends TestCase
         $this->post("/reports/{$this->report->id}/unlink", ['why' => 'another terminal'])->assertSessionHasNoErrors();
         self::assertNull($this->report->refresh()->incident_id);
         $this->get('/')->assertInertia(fn(Shown $shown) => $shown->where('reports', fn(Collection $reports): bool => $reports->contains('id', $this->report->id)));
-        $this->get("/report/{$this->report->token}")->assertInertia(fn(Shown $shown) => $shown->where('report.unlinked', true)->where('updates', []));
+        $this->get("/report/{$this->report->key()}")->assertInertia(fn(Shown $shown) => $shown->where('report.unlinked', true)->where('updates', []));
         $this->post("/reports/{$this->report->id}/unlink", ['why' => 'twice'], ['X-Request-Key' => 'twice'])->assertSessionHasErrors('action');
         $this->post("/reports/{$this->report->id}/link", ['incident' => $this->incident->id], ['X-Request-Key' => 'again'])->assertSessionHasNoErrors();
         $this->resolve();

@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Platform;
 
+use App\Platform\Outbox\Outbox;
 use App\Signals\Alert;
+use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Routing\Route;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Route as Routes;
 use Inertia\Testing\AssertableInertia as Shown;
 use Tests\TestCase;
 
@@ -118,5 +122,42 @@ final class GuardTest extends TestCase
             $this->get($path)->assertStatus(400);
         }
         $this->get('/funnel?from=2026-02-01')->assertOk();
+    }
+
+    public function test_what_is_stored_of_a_report_opens_nothing_and_outsiders_do_not_learn_where_everything_stands(): void
+    {
+        $follow = (string) $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'x'])->headers->get('Location');
+        $this->get($follow)->assertOk();
+        $token = (string) DB::table('reports')->value('token');
+        foreach ([$token, $token.str_repeat('0', 24), substr($follow, 0, -1).'!'] as $guess) {
+            $this->get('/report/'.basename($guess))->assertNotFound();
+        }
+        $this->get('/report')->assertInertia(fn(Shown $page) => $page->where('sites', []));
+    }
+
+    public function test_a_name_with_a_line_break_adds_no_header_to_a_mail(): void
+    {
+        Outbox::put('mail', 'x', ['to' => "a@example.com\r\nBcc: b@example.com", 'subject' => "Vehicle\r\nBcc: c@example.com\u{2028}lanes", 'text' => "Two\nlines"], now());
+        self::assertSame(['to' => 'a@example.com Bcc: b@example.com', 'subject' => 'Vehicle Bcc: c@example.com lanes', 'text' => "Two\nlines"], json_decode((string) DB::table('outbox')->where('key', 'x')->value('payload'), true));
+    }
+
+    public function test_of_two_who_make_one_item_at_once_the_second_is_told(): void
+    {
+        $this->actingAs($this->person('ada-holm'));
+        $isThere = false;
+        DB::listen(static function (QueryExecuted $query) use (&$isThere): void {
+            // Between looking and writing, somebody else writes.
+            if (! $isThere && str_contains($query->sql, 'exists') && in_array('pontoon-9', $query->bindings, true)) {
+                $isThere = true;
+                DB::table('items')->insert(['id' => 'pontoon-9', 'name' => 'Theirs', 'kind' => 'host']);
+            }
+        });
+        $this->post('/items', ['id' => 'pontoon-9', 'fields' => ['name' => 'Mine', 'kind' => 'host']])->assertSessionHasErrors('id');
+        self::assertSame('Theirs', DB::table('items')->where('id', 'pontoon-9')->value('name'));
+    }
+
+    public function test_there_is_no_way_to_stored_files(): void
+    {
+        self::assertSame([], array_values(array_filter(array_map(static fn(Route $route): string => $route->uri(), iterator_to_array(Routes::getRoutes())), static fn(string $uri): bool => str_starts_with($uri, 'storage'))));
     }
 }

@@ -56,8 +56,8 @@ final class GapsTest extends TestCase
         self::assertSame($incident->id, $report('b', 'vehicle-lanes')->incident_id);
         $other = $report('c', 'booking');
         self::assertNull($other->incident_id, 'About something else, whatever was sent.');
-        $this->get("/report/{$other->token}")->assertInertia(fn(Shown $shown) => $shown->where('known', []));
+        $this->get("/report/{$other->key()}")->assertInertia(fn(Shown $shown) => $shown->where('known', []));
         $unlinked = Report::query()->where('send_key', 'a')->sole();
-        $this->get("/report/{$unlinked->token}")->assertInertia(fn(Shown $shown) => $shown->where('known', ['Lanes are shut.']));
+        $this->get("/report/{$unlinked->key()}")->assertInertia(fn(Shown $shown) => $shown->where('known', ['Lanes are shut.']));
     }
 }
