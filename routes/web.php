@@ -88,7 +88,7 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
     Route::get('alerts/{alert}/fewer', [RulesController::class, 'fewer']);
     Route::get('quiet', [QuietController::class, 'index']);
     Route::get('sources', [SourcesController::class, 'index']);
-    Route::get('sources/{source}', [SourcesController::class, 'show']);
+    Route::get('sources/{source}', [SourcesController::class, 'show'])->where('source', '.+');
     Route::get('incidents', [IncidentsController::class, 'index']);
     Route::get('incidents/{incident}', [RoomController::class, 'show'])->name('room');
     Route::get('estate', [EstateController::class, 'index']);
@@ -187,12 +187,13 @@ Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::post('quiet', [QuietController::class, 'store']);
         Route::post('quiet/{quiet}/end', [QuietController::class, 'end']);
         Route::post('sources', [SourcesController::class, 'store']);
-        Route::post('sources/{source}', [SourcesController::class, 'update']);
-        Route::post('sources/{source}/token', [SourcesController::class, 'token']);
-        Route::post('sources/{source}/try', [SourcesController::class, 'try']);
-        Route::post('sources/{source}/again', [SourcesController::class, 'again']);
-        Route::post('sources/{source}/heartbeats', [SourcesController::class, 'storeHeartbeat']);
-        Route::post('sources/{source}/heartbeats/{heartbeat}/drop', [SourcesController::class, 'dropHeartbeat']);
+        Route::post('sources/{source}/token', [SourcesController::class, 'token'])->where('source', '.+');
+        Route::post('sources/{source}/try', [SourcesController::class, 'try'])->where('source', '.+');
+        Route::post('sources/{source}/again', [SourcesController::class, 'again'])->where('source', '.+');
+        Route::post('sources/{source}/heartbeats', [SourcesController::class, 'storeHeartbeat'])->where('source', '.+');
+        Route::post('sources/{source}/heartbeats/{heartbeat}/drop', [SourcesController::class, 'dropHeartbeat'])->where('source', '.+');
+        // A source may be named by an address, with slashes: what goes on behind its name comes first.
+        Route::post('sources/{source}', [SourcesController::class, 'update'])->where('source', '.+');
         Route::post('policies/{team}', [PolicyController::class, 'save']);
         Route::post('policies/{team}/{policy}/drop', [PolicyController::class, 'drop']);
     });

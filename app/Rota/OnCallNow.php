@@ -23,13 +23,16 @@ final class OnCallNow
     {
         $team = Asked::text($request, 'team');
         $service = Asked::text($request, 'service');
-        $teams = self::teams();
-        $services = self::services($teams);
+        $all = self::teams();
+        // Both narrow both: the services of a team, the team of a service.
+        $services = array_values(array_filter(self::services($all), static fn(array $one): bool => ($service === '' || $one['service'] === $service) && ($team === '' || $one['team'] === $team)));
+        $answer = $service === '' ? null : array_column($services, 'team');
+        $teams = array_values(array_filter($all, static fn(array $one): bool => ($team === '' || $one['team'] === $team) && ($answer === null || in_array($one['team'], $answer, true))));
 
         return new JsonResponse([
             'at' => Instant::format(now()->getTimestamp()),
-            'teams' => array_values(array_filter($teams, static fn(array $one): bool => $team === '' || $one['team'] === $team)),
-            'services' => array_values(array_filter($services, static fn(array $one): bool => $service === '' || $one['service'] === $service)),
+            'teams' => $teams,
+            'services' => $services,
         ], 200, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
     }
 

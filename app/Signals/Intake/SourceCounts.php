@@ -50,13 +50,25 @@ final class SourceCounts
     /** @throws TooManySignals */
     public function keepWithinLimits(): void
     {
-        $minute = intdiv($this->now, self::MINUTE) * self::MINUTE;
-        $limits = DB::table('sources')->whereIn('id', array_map(strval(...), array_keys($this->sources)))->whereNotNull('per_minute')->pluck('per_minute', 'id');
+        self::refuseBeyond(array_map(static fn(array $counts): int => $counts['came'] + $counts['refused'], $this->sources), $this->now);
+    }
+
+    /**
+     * Whatever comes counts, also what is repeated, refused or does not map: a flood of it costs as much.
+     *
+     * @param  array<array-key, int>  $coming  by source
+     *
+     * @throws TooManySignals
+     */
+    public static function refuseBeyond(array $coming, int $now): void
+    {
+        $minute = intdiv($now, self::MINUTE) * self::MINUTE;
+        $limits = DB::table('sources')->whereIn('id', array_map(strval(...), array_keys($coming)))->whereNotNull('per_minute')->pluck('per_minute', 'id');
         foreach ($limits as $source => $limit) {
-            $sent = (int) DB::table('source_minutes')->where('source', $source)->where('minute', $minute)->sum(DB::raw('accepted + repeated'));
-            $coming = $this->sources[(string) $source]['came'] ?? 0;
-            if ($sent + $coming > (int) $limit) {
-                throw new TooManySignals((string) $source, (int) $limit, $minute + self::MINUTE - $this->now, $coming);
+            $sent = (int) DB::table('source_minutes')->where('source', $source)->where('minute', $minute)->sum(DB::raw('accepted + repeated + refused + unmapped'));
+            $more = $coming[$source] ?? 0;
+            if ($sent + $more > (int) $limit) {
+                throw new TooManySignals((string) $source, (int) $limit, $minute + self::MINUTE - $now, $more);
             }
         }
     }

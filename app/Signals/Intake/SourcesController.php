@@ -68,11 +68,14 @@ final class SourcesController
             'id' => ['required', 'string', 'max:128', 'regex:~^[^\s/?#]+$~', Rule::unique('sources', 'id')], 'name' => ['required', 'string', 'max:120'],
         ], ['id.regex' => 'Use no spaces, slashes, question marks or hashes: it stands in an address.', 'id.unique' => 'There is a source of that name already.']);
         Once::for($request, static function () use ($input, $request): void {
+            if (Source::query()->whereKey($input['id'])->exists()) {
+                throw Refused::because('There is a source of that name already.', 'id');
+            }
             Source::query()->create(['id' => $input['id'], 'name' => $input['name'], 'made_at' => now()]);
             Journal::write(Actor::person(CurrentPerson::of($request)), 'source.made', ['source', $input['id']], ['name' => $input['name']]);
         });
 
-        return redirect("/sources/{$input['id']}");
+        return redirect('/sources/'.rawurlencode($input['id']));
     }
 
     public function update(Request $request, string $source): RedirectResponse
@@ -91,8 +94,10 @@ final class SourcesController
             }
         }
         Once::for($request, static function () use ($input, $source, $mapping, $request): void {
-            $found = Source::query()->find($source) ?? Source::query()->create(['id' => $source, 'name' => $input['name'], 'made_at' => now()])->refresh();
-            if (isset($input['version']) && $found->version !== (int) $input['version']) {
+            $there = Source::query()->find($source);
+            $found = $there ?? Source::query()->create(['id' => $source, 'name' => $input['name'], 'made_at' => now()])->refresh();
+            // What nobody saw, nobody changes: without the version that was looked at, one that is there stays as it is.
+            if ($there !== null && $there->version !== (int) ($input['version'] ?? 0)) {
                 throw Refused::because('Somebody changed this source meanwhile. What you typed is still here: reload in another window to see theirs, then save yours.', 'version');
             }
             $found->update(['name' => $input['name'], 'per_minute' => $input['per_minute'] ?? null, 'team_id' => $input['team'] ?? null, 'mapping' => $mapping, 'sample' => $input['sample'] ?? null, 'version' => $found->version + 1]);

@@ -28,6 +28,9 @@ final class TakePayload
         $result = ['accepted' => 0, 'repeated' => 0, 'refused' => []];
 
         return DB::transaction(function () use ($source, $signals, $missing, $text, $result): array {
+            if ($signals === []) {
+                SourceCounts::refuseBeyond([$source->id => 1], Moment::now());
+            }
             if ($signals !== []) {
                 $result = ($this->accept)($signals, array_fill(0, count($signals), $text), $source->id);
                 foreach ($result['refused'] as $refused) {

@@ -129,6 +129,11 @@ final class RotaChangesTest extends TestCase
         $answer = $this->withToken($token)->getJson('/api/v1/oncall?team=lanes')->assertOk()->assertJsonCount(1, 'teams')->assertJsonPath('teams.0.now.person', $this->rota()->onCallNow());
         self::assertNotSame($answer->json('teams.0.now.person'), $answer->json('teams.0.next.person'));
         $this->withToken($token)->getJson('/api/v1/oncall?service=vehicle-lanes')->assertJsonCount(1, 'services')->assertJsonPath('services.0.now.person', $this->rota()->onCallNow());
+        $narrow = fn(string $query): array => [array_column((array) ($told = $this->withToken($token)->getJson("/api/v1/oncall?$query")->assertOk())->json('teams'), 'team'), array_column((array) $told->json('services'), 'service')];
+        self::assertSame([['lanes'], ['vehicle-lanes']], $narrow('service=vehicle-lanes'));
+        self::assertSame([['lanes'], DB::table('items')->where('kind', 'service')->where('team_id', 'lanes')->orderByRaw('tier is null, tier')->orderBy('name')->pluck('id')->all()], $narrow('team=lanes'));
+        self::assertSame([[], []], $narrow('team=platform&service=vehicle-lanes'));
+        $this->withToken($token)->getJson('/api/v1/oncall?team[]=x')->assertStatus(400)->assertHeader('Content-Type', 'application/problem+json');
         $this->withToken($this->token())->getJson('/api/v1/oncall')->assertForbidden();
         Artisan::call('skarvo:oncall', ['team' => 'lanes']);
         self::assertStringContainsString($this->person((string) $this->rota()->onCallNow())->name, Artisan::output());

@@ -10,6 +10,7 @@ use App\Signals\Signal;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
+use App\Platform\ApiToken;
 use Tests\TestCase;
 
 /** The screens about sources: tokens, mappings by sample, limits, heartbeats, trouble. */
@@ -114,5 +115,39 @@ final class SourcesTest extends TestCase
         $this->from('/sources/hull-watch')->post('/sources/hull-watch/again')->assertRedirect('/sources/hull-watch');
         self::assertSame(['bilge'], Signal::query()->where('source', 'hull-watch')->pluck('check')->all());
         $this->get('/sources/hull-watch')->assertInertia(fn(Shown $page) => $page->has('unmapped', 1)->where('unmapped.0.payload', '{"text": "no rule"}'));
+    }
+
+    public function test_a_source_that_is_named_by_an_address_has_a_page_and_is_worked_on(): void
+    {
+        $this->actingAs($this->person('ingrid-vale'));
+        $name = 'https://monitors.example/north?x=1';
+        $this->signal([[...self::firing('clk-2'), 'source' => $name]])->assertStatus(202);
+        $path = '/sources/'.rawurlencode($name);
+        $this->get($path)->assertOk()->assertInertia(fn(Shown $page) => $page->component('Signals/Source')->where('source.id', $name));
+        $this->post($path, ['name' => 'North', 'version' => null])->assertSessionHasNoErrors();
+        $this->post("$path/token", [], ['X-Request-Key' => 'token'])->assertSessionHasNoErrors();
+        $this->post("$path/heartbeats", ['name' => 'x', 'every' => 5, 'level' => 'error'], ['X-Request-Key' => 'beat'])->assertSessionHasNoErrors();
+        self::assertSame([$name], DB::table('heartbeats')->pluck('source')->all());
+        $this->post("$path/heartbeats/".DB::table('heartbeats')->value('id').'/drop', [], ['X-Request-Key' => 'drop'])->assertSessionHasNoErrors();
+        self::assertSame(0, DB::table('heartbeats')->count());
+        self::assertSame(['North'], DB::table('sources')->where('id', $name)->pluck('name')->all());
+        // Somebody who did not look at it does not rename it.
+        $this->post($path, ['name' => 'South'], ['X-Request-Key' => 'again'])->assertSessionHasErrors('version');
+        $this->post('/sources', ['id' => 'further', 'name' => 'Further'], ['X-Request-Key' => 'one'])->assertRedirect('/sources/further');
+        $this->post('/sources', ['id' => 'further', 'name' => 'Other'], ['X-Request-Key' => 'two'])->assertSessionHasErrors('id');
+        self::assertSame('Further', DB::table('sources')->where('id', 'further')->value('name'));
+    }
+
+    public function test_what_does_not_map_and_what_is_refused_count_towards_the_limit(): void
+    {
+        Source::query()->create(['id' => 'loud', 'name' => 'Loud', 'made_at' => now(), 'per_minute' => 3, 'token_hash' => ApiToken::hashOf('plain-loud')]);
+        $send = fn() => $this->withToken('plain-loud')->postJson('/api/v1/sources/loud', ['nothing' => 'we know']);
+        for ($n = 0; $n < 3; $n++) {
+            $send()->assertStatus(202)->assertJsonPath('kept', 1);
+        }
+        $send()->assertStatus(429)->assertHeader('Retry-After');
+        self::assertSame(3, DB::table('unmapped_payloads')->where('source', 'loud')->count());
+        $this->later(60);
+        $send()->assertStatus(202);
     }
 }
