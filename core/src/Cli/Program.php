@@ -18,6 +18,9 @@ final class Program
     /** Bytes of a long result that are written at once. */
     private const PIECE = 65536;
 
+    /** Bytes that a document, or a line of a stream, may have: what is endless ends there, before it fills the machine. */
+    private const MOST_BYTES = 256 * 1024 * 1024;
+
     private const JSON = JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR;
 
     /** @var array{read: int, solve: int, write: int} nanoseconds */
@@ -27,28 +30,42 @@ final class Program
      * @param  resource  $in
      * @param  resource  $out
      * @param  resource  $err
+     * @param  int  $mostBytes  that a document, or a line of a stream, may have
      */
-    public function __construct(private $in, private $out, private $err) {}
+    public function __construct(private $in, private $out, private $err, private readonly int $mostBytes = self::MOST_BYTES) {}
 
     /**
      * @param  list<string>  $arguments  without the program's name
-     * @return int exit status: 0 for success, 2 for bad input or a wrong call
+     * @return int exit status: 0 for success, 1 if the result could not be written, 2 for bad input or a wrong call
      */
     public function run(array $arguments): int
     {
         $verbs = Verbs::all();
         $verb = array_shift($arguments);
         $unknown = array_diff($arguments, ['--lines', '--timing', ...($verb === 'replay' ? ['--stream'] : [])]);
-        if ($verb === null || ! isset($verbs[$verb]) || $unknown !== []) {
-            fwrite($this->err, 'usage: bin/skarvo VERB [--lines] [--timing] < document.json, and replay --stream < lines.ndjson'."\n".'Verbs: '.implode(', ', array_keys($verbs)).'.'."\n");
+        $usage = 'usage: bin/skarvo VERB [--lines] [--timing] < document.json, and replay --stream < lines.ndjson'."\n".'Verbs: '.implode(', ', array_keys($verbs)).'.'."\n";
+        try {
+            if (in_array($verb, ['--help', '-h', 'help'], true) || in_array('--help', $arguments, true)) {
+                $this->put($usage);
 
-            return 2;
+                return 0;
+            }
+            if ($verb === null || ! isset($verbs[$verb]) || $unknown !== []) {
+                fwrite($this->err, $usage);
+
+                return 2;
+            }
+            $status = match (true) {
+                in_array('--stream', $arguments, true) => $this->stream(),
+                in_array('--lines', $arguments, true) => $this->lines($verbs[$verb]),
+                default => $this->single($verbs[$verb]),
+            };
+            $this->end();
+        } catch (NotWritten) {
+            fwrite($this->err, "The result could not be written: the disk is full, or whoever reads it has gone.\n");
+
+            return 1;
         }
-        $status = match (true) {
-            in_array('--stream', $arguments, true) => $this->stream(),
-            in_array('--lines', $arguments, true) => $this->lines($verbs[$verb]),
-            default => $this->single($verbs[$verb]),
-        };
         if (in_array('--timing', $arguments, true)) {
             $timing = array_map(static fn(int $nanoseconds): float => round($nanoseconds / 1e6, 3), $this->spent);
             fwrite($this->err, json_encode([
@@ -64,7 +81,7 @@ final class Program
     private function single(\Closure $verb): int
     {
         try {
-            $result = $this->answer($verb, fn(): string => (string) stream_get_contents($this->in));
+            $result = $this->answer($verb, $this->document(...));
         } catch (BadInput $e) {
             fwrite($this->err, json_encode($e->toArray(), self::JSON)."\n");
 
@@ -78,7 +95,17 @@ final class Program
     /** @param  \Closure(Document): (\Closure(): array<string, mixed>)  $verb */
     private function lines(\Closure $verb): int
     {
-        while (($line = fgets($this->in)) !== false) {
+        while (true) {
+            try {
+                $line = $this->line();
+            } catch (BadInput $e) {
+                fwrite($this->err, json_encode($e->toArray(), self::JSON)."\n");
+
+                return 2;
+            }
+            if ($line === null) {
+                return 0;
+            }
             try {
                 $result = $this->answer($verb, static fn(): string => $line);
             } catch (BadInput $e) {
@@ -86,18 +113,16 @@ final class Program
             }
             $this->write($result);
         }
-
-        return 0;
     }
 
     /** `replay --stream`: the document without its signals, then one signal a line, in order. */
     private function stream(): int
     {
         try {
-            $replay = $this->timed('read', fn(): Replay => ReplayDocument::readHead(Document::parse((string) fgets($this->in))));
+            $replay = $this->timed('read', fn(): Replay => ReplayDocument::readHead(Document::parse((string) $this->line())));
             $lines = new SignalLines;
             $before = null;
-            for ($line = 0; ($text = fgets($this->in)) !== false; $line++) {
+            for ($line = 0; ($text = $this->line()) !== null; $line++) {
                 $start = hrtime(true);
                 try {
                     [$at, $signal] = $lines->read($text);
@@ -120,11 +145,11 @@ final class Program
             return 2;
         }
         $this->timed('write', function () use ($parts): void {
-            fwrite($this->out, '{"alerts":[');
+            $this->put('{"alerts":[');
             $this->writeList($parts['alerts']);
-            fwrite($this->out, '],"groups":[');
+            $this->put('],"groups":[');
             $this->writeList($parts['groups']);
-            fwrite($this->out, '],"totals":'.json_encode($parts['totals'], self::JSON)."}\n");
+            $this->put('],"totals":'.json_encode($parts['totals'], self::JSON)."}\n");
         });
 
         return 0;
@@ -139,11 +164,11 @@ final class Program
             $text .= $before.json_encode($row, self::JSON);
             $before = ',';
             if (strlen($text) > self::PIECE) {
-                fwrite($this->out, $text);
+                $this->put($text);
                 $text = '';
             }
         }
-        fwrite($this->out, $text);
+        $this->put($text);
     }
 
     /**
@@ -171,7 +196,61 @@ final class Program
     /** @param  array<string, mixed>  $result */
     private function write(array $result): void
     {
-        $this->timed('write', fn(): int|false => fwrite($this->out, json_encode($result, self::JSON)."\n"));
+        $this->timed('write', function () use ($result): void {
+            $this->put(json_encode($result, self::JSON)."\n");
+        });
+    }
+
+    /** @throws BadInput */
+    private function document(): string
+    {
+        $text = (string) stream_get_contents($this->in, $this->mostBytes + 1);
+        $this->refuseBeyond($text);
+
+        return $text;
+    }
+
+    /**
+     * @return string|null null at the end
+     *
+     * @throws BadInput
+     */
+    private function line(): ?string
+    {
+        $line = fgets($this->in, $this->mostBytes + 2);
+        if ($line === false) {
+            return null;
+        }
+        $this->refuseBeyond($line);
+
+        return $line;
+    }
+
+    /** @throws BadInput */
+    private function refuseBeyond(string $text): void
+    {
+        if (strlen($text) > $this->mostBytes) {
+            throw new BadInput(ErrorCode::OutOfRange, '', 'This is more than '.intdiv($this->mostBytes, 1024 * 1024).' MiB. Send it in parts.');
+        }
+    }
+
+    /** @throws NotWritten */
+    private function put(string $text): void
+    {
+        for ($at = 0; $at < strlen($text); $at += $written) {
+            $written = @fwrite($this->out, $at === 0 ? $text : substr($text, $at));
+            if ($written === false || $written === 0) {
+                throw new NotWritten;
+            }
+        }
+    }
+
+    /** @throws NotWritten */
+    private function end(): void
+    {
+        if (! @fflush($this->out)) {
+            throw new NotWritten;
+        }
     }
 
     /**
