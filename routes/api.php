@@ -5,12 +5,14 @@ declare(strict_types=1);
 use App\Incidents\ReportController;
 use App\Paging\Delivery\DeliveriesController;
 use App\Paging\PeopleController;
+use App\Platform\Http\DescribeApi;
 use App\Rota\OnCallNow;
 use App\Signals\Intake\PayloadController;
 use App\Signals\SignalsController;
 use App\Topology\Scan\SnapshotsController;
 use Illuminate\Support\Facades\Route;
 
+Route::get('openapi.json', DescribeApi::class);
 Route::post('signals', SignalsController::class)->middleware('ability:signals:write');
 Route::post('sources/{source}', PayloadController::class);
 Route::post('sources/{source}/heartbeat', [PayloadController::class, 'heartbeat']);

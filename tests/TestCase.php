@@ -16,7 +16,9 @@ use Illuminate\Foundation\Testing\TestCase as Base;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Tests\Walks\Described;
 
 /** Each test has the estate of Eiderholm Line in a real SQLite file of its own, at a quiet Tuesday's 08:00 UTC. */
 abstract class TestCase extends Base
@@ -59,6 +61,24 @@ abstract class TestCase extends Base
     protected function person(string $id): Person
     {
         return Person::query()->findOrFail($id);
+    }
+
+    /**
+     * Whatever the API answers in any test is held to its description.
+     *
+     * @param  array<array-key, mixed>  $parameters
+     * @param  array<array-key, mixed>  $cookies
+     * @param  array<array-key, mixed>  $files
+     * @param  array<array-key, mixed>  $server
+     * @return TestResponse<Response>
+     */
+    public function call($method, $uri, $parameters = [], $cookies = [], $files = [], $server = [], $content = null): TestResponse
+    {
+        $response = parent::call($method, $uri, $parameters, $cookies, $files, $server, $content);
+        $wrong = Described::wrong(Request::create($this->prepareUrlForRequest($uri), $method), $response->baseResponse);
+        self::assertNull($wrong, "$method $uri: $wrong");
+
+        return $response;
     }
 
     /** @param  list<string>  $abilities */

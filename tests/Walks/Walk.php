@@ -16,7 +16,7 @@ final class Walk
     /** @return list<Route> */
     public static function routes(): array
     {
-        return array_values(array_filter(iterator_to_array(Routes::getRoutes()), static fn(Route $route): bool => str_starts_with(ltrim($route->getActionName(), '\\'), 'App\\')));
+        return array_values(array_filter(Routes::getRoutes()->getRoutes(), static fn(Route $route): bool => str_starts_with(ltrim($route->getActionName(), '\\'), 'App\\')));
     }
 
     public static function method(Route $route): string

@@ -12,6 +12,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route as Routes;
 use Inertia\Testing\AssertableInertia as Shown;
 use Tests\TestCase;
+use Tests\Walks\Walk;
 
 /** What holds attackers back: headers, hosts, bytes that are no text, and what a person may neither do nor read. */
 final class GuardTest extends TestCase
@@ -158,6 +159,17 @@ final class GuardTest extends TestCase
 
     public function test_there_is_no_way_to_stored_files(): void
     {
-        self::assertSame([], array_values(array_filter(array_map(static fn(Route $route): string => $route->uri(), iterator_to_array(Routes::getRoutes())), static fn(string $uri): bool => str_starts_with($uri, 'storage'))));
+        self::assertSame([], array_values(array_filter(array_map(static fn(Route $route): string => $route->uri(), Routes::getRoutes()->getRoutes()), static fn(string $uri): bool => str_starts_with($uri, 'storage'))));
+    }
+
+    public function test_the_api_describes_itself_and_all_of_its_addresses(): void
+    {
+        $described = (array) $this->get('/api/v1/openapi.json')->assertOk()->assertHeader('Content-Type', 'application/json')->json('paths');
+        foreach (Routes::getRoutes()->getRoutes() as $route) {
+            if (str_starts_with($route->uri(), 'api/v1/')) {
+                $operation = $described['/'.substr($route->uri(), 7)][strtolower(Walk::method($route))] ?? self::fail($route->uri().' is not described.');
+                self::assertArrayHasKey('operationId', $operation);
+            }
+        }
     }
 }

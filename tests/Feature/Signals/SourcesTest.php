@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Signals;
 
+use App\Platform\ApiToken;
 use App\Platform\Journal\Entry;
 use App\Signals\Intake\Source;
 use App\Signals\Signal;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
-use App\Platform\ApiToken;
 use Tests\TestCase;
 
 /** The screens about sources: tokens, mappings by sample, limits, heartbeats, trouble. */
