@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform;
 
 use App\Paging\Delivery\DeliveryPaths;
+use App\Paging\Delivery\MissingWays;
 use Illuminate\Support\Facades\DB;
 
 /** What is wrong with Skarvo itself: whoever relies on it has to know at once. */
@@ -35,6 +36,9 @@ final class OwnTrouble
         }
         foreach (DB::table('clock_faults')->orderBy('since')->get() as $fault) {
             $trouble[] = ['kind' => 'broken', 'what' => self::CLOCK[$fault->part] ?? "The clock cannot do its $fault->part.", 'does' => "It breaks, and is tried again every few seconds; the log of the clock says where: $fault->error", 'since' => self::iso($fault->since)];
+        }
+        foreach (MissingWays::told() as $missing) {
+            $trouble[] = ['kind' => 'broken', ...$missing, 'since' => null];
         }
         foreach (DeliveryPaths::failing() as $path) {
             $trouble[] = ['kind' => 'path', 'what' => "Pages by {$path['channel']} are not arriving.", 'does' => 'Each goes to the person’s next contact meanwhile'.($path['why'] === '' ? '.' : "; the gateway says: {$path['why']}."), 'since' => self::iso($path['since'])];

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
-use App\Paging\Delivery\OwnProcess;
 use App\Platform\Database\ImmediateSQLiteConnector;
 use App\Platform\Database\PreciseSQLiteConnection;
 use App\Platform\Outbox\Gateway;
+use App\Platform\Outbox\OwnProcess;
 use Carbon\CarbonImmutable;
 use Illuminate\Auth\EloquentUserProvider;
 use Illuminate\Cache\RateLimiting\Limit;

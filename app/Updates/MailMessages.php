@@ -9,13 +9,15 @@ use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Gateway;
 use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OutboxMessage;
+use App\Platform\Outbox\OwnProcess;
+use App\Platform\Outbox\PlainMail;
 
 /** Mail on its way to somebody outside. */
 final class MailMessages implements Messages
 {
     private const ATTEMPTS = 4;
 
-    public function __construct(private readonly Gateway $gateway) {}
+    public function __construct(private readonly Gateway $gateway, private readonly OwnProcess $process) {}
 
     public function together(OutboxMessage $message): ?string
     {
@@ -28,7 +30,10 @@ final class MailMessages implements Messages
     {
         $sending = [];
         foreach ($messages as $message) {
-            $sending[$message->id] = $this->gateway->post(config('skarvo.gateways.mail'), array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true]), $message->key);
+            $mail = array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true]);
+            $sending[$message->id] = (string) config('skarvo.gateways.mail') === '' && PlainMail::isSetUp()
+                ? $this->process->start('skarvo:mail', json_encode([...$mail, 'key' => $message->key], JSON_THROW_ON_ERROR))
+                : $this->gateway->post(config('skarvo.gateways.mail'), $mail, $message->key);
         }
 
         return $sending;

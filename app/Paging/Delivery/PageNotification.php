@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Paging\Delivery;
 
-use Illuminate\Notifications\Messages\MailMessage;
 use Illuminate\Notifications\Notification;
 
 /** What goes to a device: a notification of Laravel, so that any notification channel can carry it. */
@@ -58,10 +57,5 @@ final class PageNotification extends Notification
     public function toGateway(): array
     {
         return ['channel' => $this->channel, 'to' => $this->address, 'person' => $this->person, 'text' => $this->text, 'link' => $this->link, 'answers' => (object) $this->answers];
-    }
-
-    public function toMail(): MailMessage
-    {
-        return (new MailMessage)->subject($this->text)->line($this->text)->action('Answer it', $this->link)->line('Or reply: '.implode(', ', $this->answers).'.');
     }
 }

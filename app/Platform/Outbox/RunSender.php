@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform\Outbox;
 
+use App\Paging\Delivery\MissingWays;
 use App\Paging\Delivery\ProbePaths;
 use App\Platform\Forever;
 use Illuminate\Support\Str;
@@ -19,6 +20,9 @@ final class RunSender extends Forever
 
     public function handle(Gateway $gateway): int
     {
+        foreach (MissingWays::told() as $missing) {
+            $this->warn("{$missing['what']} {$missing['does']}");
+        }
         $name = Str::uuid()->toString();
         $sender = new Sender($gateway, $name);
         $probe = new ProbePaths($gateway);

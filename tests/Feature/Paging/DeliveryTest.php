@@ -6,7 +6,6 @@ namespace Tests\Feature\Paging;
 
 use App\Paging\Call;
 use App\Paging\Delivery\DeliveryPaths;
-use App\Paging\Delivery\OwnProcess;
 use App\Paging\Delivery\PageNotification;
 use App\Paging\Delivery\ProbePaths;
 use App\Paging\EscalationPolicy;
@@ -15,6 +14,7 @@ use App\Platform\Journal\Entry;
 use App\Platform\Outbox\Gateway;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Outbox\OutboxMessage;
+use App\Platform\Outbox\OwnProcess;
 use App\Platform\Outbox\Sender;
 use App\Platform\Person;
 use App\Signals\Alert;
@@ -244,7 +244,7 @@ final class DeliveryTest extends TestCase
         $page = Page::query()->sole();
         self::assertSame(["page-$page->id", $page->address, $page->link()], [$sent->key, $sent->address, $sent->link]);
         self::assertSame([1 => 'yes', 2 => 'no', 3 => 'in 10', 4 => 'hand to …'], $sent->answers);
-        self::assertStringContainsString('priority', $sent->toMail()->subject);
+        self::assertStringContainsString('priority', $sent->text);
         self::assertNotNull($page->sent_at);
 
         $_ENV[RecordingChannel::DOES] = 'breaks';
@@ -292,7 +292,7 @@ final class DeliveryTest extends TestCase
         $own = app(OwnProcess::class);
         $ended = 0;
         for ($n = 0; $n < 11; $n++) {
-            $own->start(new PageNotification('push', "phone-$n", 'Ada', 'text', 'link', "key-$n", [1 => 'yes'], RecordingChannel::class))->then(static function () use (&$ended): void {
+            $own->start('skarvo:notify', (new PageNotification('push', "phone-$n", 'Ada', 'text', 'link', "key-$n", [1 => 'yes'], RecordingChannel::class))->toJson())->then(static function () use (&$ended): void {
                 $ended++;
             });
         }

@@ -232,4 +232,22 @@ final class CalendarsTest extends TestCase
         sort($starts[1]);
         self::assertSame(['20251201', '20270405'], [$starts[1][0] ?? '', $starts[1][count($starts[1]) - 1] ?? ''], 'From the turn of 92 days back to that of 400 days ahead.');
     }
+
+    public function test_a_client_that_is_not_ours_reads_the_feed_as_we_meant_it(): void
+    {
+        $this->actingAs($this->person('ingrid-vale'))->post('/feeds', ['kind' => 'rota', 'rota' => 'lanes']);
+        $text = (string) $this->get((string) parse_url((string) session('feed'), PHP_URL_PATH))->getContent();
+        $read = proc_open(['/usr/bin/python3', '-c', "import icalendar,sys,json\nc=icalendar.Calendar.from_ical(sys.stdin.buffer.read())\nprint(json.dumps([[int(e.decoded('dtstart').timestamp()),int(e.decoded('dtend').timestamp()),str(e['summary'])] for e in c.walk('VEVENT')]))"], [['pipe', 'r'], ['pipe', 'w']], $pipes);
+        self::assertIsResource($read);
+        fwrite($pipes[0], $text);
+        fclose($pipes[0]);
+        $events = json_decode((string) stream_get_contents($pipes[1]), true);
+        self::assertSame(0, proc_close($read));
+        $now = now()->getTimestamp();
+        $names = Person::query()->pluck('name', 'id');
+        $ahead = array_values(array_filter(Rota::query()->findOrFail('lanes')->between($now, $now + 60 * 86400)->segments, static fn(Segment $s): bool => $s->from > $now && $s->to < $now + 60 * 86400 && $s->person !== null));
+        $expected = array_map(static fn(Segment $s): array => [$s->from, $s->to, $names[(string) $s->person].' on call'], $ahead);
+        self::assertNotSame([], $expected);
+        self::assertSame([], array_values(array_filter($expected, static fn(array $turn): bool => ! in_array($turn, is_array($events) ? $events : [], true))));
+    }
 }

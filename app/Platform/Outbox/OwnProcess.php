@@ -2,15 +2,13 @@
 
 declare(strict_types=1);
 
-namespace App\Paging\Delivery;
+namespace App\Platform\Outbox;
 
-use App\Platform\Outbox\Failed;
-use App\Platform\Outbox\Gateway;
 use GuzzleHttp\Promise\Promise;
 use GuzzleHttp\Promise\PromiseInterface;
 use Symfony\Component\Process\Process;
 
-/** Lets a notification channel that waits for its answer wait in a process of its own: one that hangs holds up nobody else. */
+/** Lets what waits for its answer, such as a mail server, be waited for in a process of its own: one that hangs holds up nobody else. */
 final class OwnProcess
 {
     /** Each is a whole PHP: so many at a time. */
@@ -23,14 +21,17 @@ final class OwnProcess
 
     public function __construct(private readonly Gateway $gateway) {}
 
-    /** @return PromiseInterface resolves with an empty array; is rejected with a Failed */
-    public function start(PageNotification $page): PromiseInterface
+    /**
+     * @param  string  $command  of artisan, which reads the input
+     * @return PromiseInterface resolves with an empty array; is rejected with a Failed
+     */
+    public function start(string $command, string $input): PromiseInterface
     {
         $promise = new Promise;
-        $begin = function () use ($page, $promise): void {
+        $begin = function () use ($command, $input, $promise): void {
             $this->running++;
             $seconds = config()->integer('skarvo.gateways.channel_seconds');
-            $process = new Process([PHP_BINARY, base_path('artisan'), 'skarvo:notify'], base_path(), null, $page->toJson(), $seconds);
+            $process = new Process([PHP_BINARY, base_path('artisan'), $command], base_path(), null, $input, $seconds);
             $process->start();
             $this->gateway->attend(function () use ($process, $promise, $seconds): bool {
                 if ($process->isRunning() && microtime(true) - $process->getStartTime() < $seconds) {
