@@ -12,6 +12,8 @@ final class RunEverything extends Command
 {
     private const LOOK_MICROSECONDS = 100_000;
 
+    private const BEGINS_SECONDS = 2;
+
     protected $signature = 'skarvo:run
         {--host=127.0.0.1} {--port=8080}
         {--web=4 : processes that answer requests}
@@ -45,7 +47,7 @@ final class RunEverything extends Command
         while (! $this->stopping) {
             foreach ($commands as $name => $start) {
                 $process = $this->processes[$name] ?? null;
-                if ($process === null || ! $process->isRunning()) {
+                if ($process === null || ! $process->isRunning() || ($name === 'web' && $this->lacksWorkers($process))) {
                     if ($process !== null) {
                         $this->warn("$name ended; starting it again.");
                         $this->end($process, SIGKILL);
@@ -65,6 +67,22 @@ final class RunEverything extends Command
         }
 
         return self::SUCCESS;
+    }
+
+    /** PHP's own web server does not replace a worker that was killed: one by one it would answer less, and then nothing. */
+    private function lacksWorkers(Process $web): bool
+    {
+        $pid = $web->getPid();
+        $children = $pid === null ? false : @file_get_contents("/proc/$pid/task/$pid/children");
+        // Just begun, it has none yet.
+        if (! is_string($children) || microtime(true) - $web->getStartTime() < self::BEGINS_SECONDS) {
+            return false;
+        }
+
+        // One that was killed stays listed until somebody asks after it, which its master does not.
+        $alive = array_filter(explode(' ', trim($children)), static fn(string $child): bool => preg_match('/\) Z /', (string) @file_get_contents("/proc/$child/stat")) !== 1);
+
+        return count($alive) < (int) $this->option('web');
     }
 
     /** @return array<string, \Closure(): Process> */

@@ -122,7 +122,7 @@ final class Backup
     {
         $root = storage_path('app');
         $found = [];
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (! is_dir($root) ? [] : new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
             if ($file instanceof \SplFileInfo && $file->isFile() && ! str_starts_with($file->getFilename(), '.')) {
                 $found[substr($file->getPathname(), strlen($root) + 1)] = $file->getPathname();
             }

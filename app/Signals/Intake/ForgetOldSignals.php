@@ -7,7 +7,7 @@ namespace App\Signals\Intake;
 use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 
-/** Lets go of signals, and of what was counted of them, after the time for which they are kept. Alerts stay. */
+/** Lets go of signals, of what was counted of them, and of what was sent out, after the time for which they are kept. Alerts and the journal stay. */
 final class ForgetOldSignals
 {
     /** Rows at a time: those who send signals wait for the database no longer than that takes. */
@@ -15,10 +15,24 @@ final class ForgetOldSignals
 
     private const DAY = 86400;
 
-    /** @return int how many signals were let go of */
+    /** @return int how many signals and messages were let go of */
     public function __invoke(\Closure $mayWork): int
     {
         $before = Moment::now() - config()->integer('skarvo.signals.kept_days') * self::DAY;
+
+        return $this->signals($before, $mayWork) + $this->messages($before, $mayWork);
+    }
+
+    private function messages(int $before, \Closure $mayWork): int
+    {
+        $old = DB::table('outbox')->whereNotNull('sent_at')->where('sent_at', '<', Moment::text($before))->orderBy('id')->limit(self::ROWS)->pluck('id')->all();
+
+        // The journal says what was sent to whom; a message itself is of no more use.
+        return $old === [] || ! $mayWork() ? 0 : DB::transaction(static fn(): int => DB::table('outbox')->whereIn('id', $old)->delete());
+    }
+
+    private function signals(int $before, \Closure $mayWork): int
+    {
         $oldest = DB::table('signals')->orderBy('id')->limit(1)->value('received_at');
         if ($oldest === null || (int) $oldest >= $before || ! $mayWork()) {
             return 0;

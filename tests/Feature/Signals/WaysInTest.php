@@ -135,12 +135,16 @@ final class WaysInTest extends TestCase
     {
         $this->signal([self::firing('clk-1'), self::firing('clk-2')]);
         $this->takeSignals();
+        $sent = ['kind' => 'mail', 'payload' => '{}', 'made_at' => now(), 'due_at' => now(), 'rank' => 9];
+        DB::table('outbox')->insert([[...$sent, 'key' => 'long ago', 'sent_at' => now()], [...$sent, 'key' => 'not sent', 'sent_at' => null]]);
         $this->later(91 * 86400);
+        DB::table('outbox')->insert([...$sent, 'key' => 'today', 'sent_at' => now()]);
         $this->signal([self::firing('clk-3')]);
         $forget = app(\App\Signals\Intake\ForgetOldSignals::class);
-        self::assertSame([2, 0], [$forget(static fn(): bool => true), $forget(static fn(): bool => true)]);
+        self::assertSame([3, 0], [$forget(static fn(): bool => true), $forget(static fn(): bool => true)]);
         self::assertSame(['clk-3'], Signal::query()->pluck('item')->all());
         self::assertSame(2, Alert::query()->where('source', 'probe')->count());
+        self::assertSame(['not sent', 'today'], DB::table('outbox')->orderBy('id')->pluck('key')->all());
     }
 
     public function test_a_source_that_goes_mad_makes_one_alert(): void
