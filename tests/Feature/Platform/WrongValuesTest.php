@@ -11,6 +11,7 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Tests\TestCase;
+use Tests\Walks\BuildsWorld;
 use Tests\Walks\Walk;
 use Tests\Walks\World;
 use Tests\Walks\WrongValues;
@@ -18,32 +19,20 @@ use Tests\Walks\WrongValues;
 /** Every field of every address, given what it does not expect: nothing breaks, and what was wrong is said. */
 final class WrongValuesTest extends TestCase
 {
-    /** Without LONG in the environment: so many of them, each time others. */
+    use BuildsWorld;
+
+    /** Without LONG in the environment: so many of them, those of SEED. */
     private const PART = 2500;
+
+    private const SEED = 20_261_128;
 
     /** They answer anything with a redirect or with nothing, and would take the walk's own person with them. */
     private const LEFT_OUT = ['POST sign-out', 'POST people/{person}/leave', 'POST teams/{team}/drop'];
 
-    protected function setUp(): void
-    {
-        parent::setUp();
-        $this->actingAs($this->person('per-strand'));
-        $this->withoutMiddleware([\Illuminate\Routing\Middleware\ThrottleRequests::class]);
-        $this->signal([self::firing('lane-control-ask'), self::firing('clk-2'), self::firing('no-such-item')]);
-        $this->takeSignals();
-        $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'The barrier stays shut', 'site' => 'Ask']);
-        $this->post('/incidents', ['alerts' => DB::table('alerts')->limit(1)->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now', 'team' => 'lanes'])->assertSessionHasNoErrors();
-        $incident = DB::table('incidents')->max('id');
-        $this->post("/incidents/$incident/calls", ['whom' => ['person:per-strand'], 'why' => 'x'], ['X-Request-Key' => 'call']);
-        $this->clock();
-        $this->post('/quiet', ['items' => ['clk-1'], 'from' => '2026-03-03T08:00:00Z', 'to' => '2026-03-03T12:00:00Z', 'reason' => 'x'], ['X-Request-Key' => 'quiet']);
-        $this->post('/sources', ['id' => 'walk', 'name' => 'Walk', 'per_minute' => 1000], ['X-Request-Key' => 'source']);
-    }
-
     public function test_no_field_of_any_address_breaks_by_what_it_does_not_expect(): void
     {
         $cases = self::cases();
-        $seed = (int) (getenv('SEED') ?: random_int(1, 1_000_000));
+        $seed = (int) (getenv('SEED') ?: self::SEED);
         $all = getenv('LONG') !== false;
         if (! $all) {
             $cases = array_slice((new Randomizer(new Mt19937($seed)))->shuffleArray($cases), 0, self::PART);
