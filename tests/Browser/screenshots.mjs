@@ -86,7 +86,10 @@ await until('text', async () => (await state()).pages.some((page) => page.channe
 await shoot(ingrid, 'pockets', `${standIns}/pockets`);
 for (const [name, path] of [
   ['item', '/estate/host-07'],
-  ['estate', '/estate'],
+  [
+    'estate',
+    '/estate?where[]=approver~per&columns[]=kind&columns[]=tier&columns[]=team&columns[]=business_owner&columns[]=delivery_manager&columns[]=approver',
+  ],
   ['what-if', '/what-if?items=clk-2&hours=3'],
   ['on-call', '/on-call'],
   ['rota', '/on-call/lanes'],
