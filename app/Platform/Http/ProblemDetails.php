@@ -29,12 +29,12 @@ final class ProblemDetails
 
     public static function register(Exceptions $exceptions): void
     {
-        $exceptions->shouldRenderJsonWhen(static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->render(static fn(ValidationException $e, Request $request): ?JsonResponse => $request->is('api/*')
+        $exceptions->shouldRenderJsonWhen(static fn(Request $request): bool => self::isApi($request) || $request->expectsJson());
+        $exceptions->render(static fn(ValidationException $e, Request $request): ?JsonResponse => self::isApi($request)
             ? self::response(422, 'Unprocessable Content', $e->getMessage(), ['errors' => $e->errors()])
             : null);
         $exceptions->render(static function (HttpExceptionInterface $e, Request $request): ?JsonResponse {
-            if (! $request->is('api/*')) {
+            if (! self::isApi($request)) {
                 return null;
             }
             $status = $e->getStatusCode();
@@ -58,7 +58,7 @@ final class ProblemDetails
                 return null;
             }
 
-            return $request->is('api/*')
+            return self::isApi($request)
                 ? self::response(503, 'Service Unavailable', "$why Nothing of this call was taken; send it again.")->withHeaders(['Retry-After' => '30'])
                 : ($request->isMethod('GET') ? null : back()->withErrors(['action' => "$why Nothing was changed. Try again in a while; what you typed is still here."]));
         });
@@ -67,7 +67,7 @@ final class ProblemDetails
             if ($status === 419) {
                 return back()->withErrors(['action' => 'This page was open for so long that its session ended. Nothing was sent; try again.']);
             }
-            if ($request->is('api/*')) {
+            if (self::isApi($request)) {
                 return $status === 500 ? self::response(500, 'Internal Server Error', 'Something went wrong here. What was sent was not taken; send it again.') : $response;
             }
             if ($status === 500 && self::isBrokenText($e) && $request->header(Header::INERTIA) !== null) {
@@ -80,6 +80,12 @@ final class ProblemDetails
 
             return $response;
         });
+    }
+
+    /** By the address as it came: what is no text in it must not make it another kind of address. */
+    private static function isApi(Request $request): bool
+    {
+        return str_starts_with($request->getPathInfo(), '/api/');
     }
 
     private static function isBrokenText(\Throwable $e): bool

@@ -217,7 +217,7 @@ final class Program
      */
     private function line(): ?string
     {
-        $line = fgets($this->in, $this->mostBytes + 2);
+        $line = fgets($this->in, max(2, $this->mostBytes + 2));
         if ($line === false) {
             return null;
         }

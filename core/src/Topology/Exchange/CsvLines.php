@@ -69,9 +69,9 @@ final class CsvLines
             $high = $whole >= 2 ? ord($piece[$encoding === 'UTF-16LE' ? $whole - 1 : $whole - 2]) : 0;
             $whole -= $high >= 0xD8 && $high <= 0xDB ? 2 : 0;
             $left = substr($piece, $whole);
-            fwrite($converted, mb_convert_encoding(substr($piece, 0, $whole), 'UTF-8', $encoding));
+            fwrite($converted, (string) mb_convert_encoding(substr($piece, 0, $whole), 'UTF-8', $encoding));
         }
-        fwrite($converted, $left === '' ? '' : mb_convert_encoding($left, 'UTF-8', $encoding));
+        fwrite($converted, $left === '' ? '' : (string) mb_convert_encoding($left, 'UTF-8', $encoding));
         rewind($converted);
 
         return $converted;

@@ -57,7 +57,9 @@ final class GraphMlEstate implements EstateFile
         if (! $xml instanceof \XMLReader) {
             throw new BadInput(ErrorCode::InvalidJson, '', 'The file cannot be read as XML.');
         }
-        $names = $defaults = [];
+        $names = [];
+        /** @var array<string, array<string, string>> $defaults */
+        $defaults = [];
         $isDirected = true;
         $nodes = [];
         $needs = new NeedList;
@@ -78,8 +80,10 @@ final class GraphMlEstate implements EstateFile
                     $names[(string) $xml->getAttribute('id')] = $name;
                     $for = (string) ($xml->getAttribute('for') ?? 'all');
                     $default = self::default($xml);
-                    foreach ($default === null ? [] : ($for === 'all' ? ['node', 'edge'] : [$for]) as $of) {
-                        $defaults[$of][$name] = $default;
+                    if ($default !== null) {
+                        foreach ($for === 'all' ? ['node', 'edge'] : [$for] as $of) {
+                            $defaults[$of][$name] = $default;
+                        }
                     }
                 } elseif ($xml->localName === 'node') {
                     $id = (string) $xml->getAttribute('id');
