@@ -42,7 +42,7 @@ final class CalendarsController
     public function absence(Request $request, Person $person): RedirectResponse
     {
         $by = self::allowed($request, $person);
-        $input = $request->validate(['kind' => ['required', 'in:leave,wish'], 'from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'The end must be later than the beginning.')], 'what' => ['nullable', 'string', 'max:80']], ['from.*' => 'Say from when.', 'to.*' => 'Say until when.']);
+        $input = $request->validate(['kind' => ['required', 'in:leave,wish'], 'from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'The end must be later than the beginning.')], 'what' => ['nullable', 'string', 'max:80']], [...Asked::say('from', 'Say from when.'), ...Asked::say('to', 'Say until when.')]);
         $zone = new \DateTimeZone($person->time_zone);
         $at = static fn(mixed $time): int => (new \DateTimeImmutable((string) $time, $zone))->getTimestamp();
         Once::for($request, static function () use ($person, $input, $by, $at): void {

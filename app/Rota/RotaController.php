@@ -178,7 +178,7 @@ final class RotaController
      */
     private function asked(Request $request): array
     {
-        $input = $request->validate(['from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'It has to end after it begins.')], 'person' => ['nullable', 'string', 'exists:people,id'], 'with' => ['nullable', 'string', 'exists:people,id']], ['from.*' => 'Say from when.', 'to.*' => 'Say until when.']);
+        $input = $request->validate(['from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'It has to end after it begins.')], 'person' => ['nullable', 'string', 'exists:people,id'], 'with' => ['nullable', 'string', 'exists:people,id']], [...Asked::say('from', 'Say from when.'), ...Asked::say('to', 'Say until when.')]);
         [$from, $to] = [CarbonImmutable::parse($input['from'])->getTimestamp(), CarbonImmutable::parse($input['to'])->getTimestamp()];
         if ($to <= now()->getTimestamp()) {
             throw Refused::because('That is over already.', 'to');

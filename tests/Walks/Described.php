@@ -32,6 +32,9 @@ final class Described
         $status = (string) $response->getStatusCode();
         [$template, $operation] = self::operation(str_starts_with($path, self::BASE) ? substr($path, strlen(self::BASE)) : $path, strtolower($request->getMethod()));
         if ($operation === null) {
+            if (! str_starts_with($path, self::BASE.'/')) {
+                return null;
+            }
             // What is not described does not exist: that is all there is to say.
             return in_array($status, ['404', '405'], true) ? self::unlike($response, ['content' => ['application/problem+json' => []]], null) : "{$request->getMethod()} $path is not described, and answers $status.";
         }

@@ -75,6 +75,12 @@ final class Asked
         return [$from, $to];
     }
 
+    /** @return array<string, string> what to say where a field is no time, or is missing; what another rule says of it stands */
+    public static function say(string $field, string $words): array
+    {
+        return array_fill_keys(array_map(static fn(string $rule): string => "$field.$rule", ['required', 'string', 'max', 'regex', 'date', 'after', 'before']), $words);
+    }
+
     /**
      * A rule of validation: later than another field, where that is a time at all.
      *

@@ -116,6 +116,16 @@ final class GuardTest extends TestCase
         self::assertStringContainsString('hospital', (string) $this->actingAs($this->person('per-strand'))->get('/people/noor-lind')->getContent(), 'An administrator looks after it.');
     }
 
+    public function test_each_thing_that_is_wrong_with_a_time_is_said_by_itself(): void
+    {
+        $this->actingAs($this->person('noor-lind'));
+        $away = fn(string $from, string $to) => $this->post('/people/noor-lind/absences', ['kind' => 'leave', 'from' => $from, 'to' => $to]);
+        $away('2026-03-09T08:00', '2026-03-08T08:00')->assertSessionHasErrors(['to' => 'The end must be later than the beginning.'])->assertSessionDoesntHaveErrors('from');
+        $away('tomorrow', '')->assertSessionHasErrors(['from' => 'Say from when.', 'to' => 'Say until when.']);
+        $this->post('/on-call/lanes/take', ['from' => '2026-03-09T08:00:00Z', 'to' => '2026-03-09T08:00:00Z'])->assertSessionHasErrors(['to' => 'It has to end after it begins.']);
+        $this->actingAs($this->person('ingrid-vale'))->post('/quiet', ['items' => ['clk-2'], 'from' => '2026-03-09T08:00:00Z', 'to' => '2026-03-08T08:00:00Z', 'reason' => 'x'])->assertSessionHasErrors(['to' => 'The end must be later than the start, and still to come.']);
+    }
+
     public function test_a_range_of_time_has_a_limit(): void
     {
         $this->actingAs($this->person('ingrid-vale'));
