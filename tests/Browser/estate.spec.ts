@@ -80,6 +80,7 @@ test('two people edit one item: different things both stay, of the same thing th
   await page.getByRole('button', { name: /Edit/ }).click();
   await page.getByLabel('Add an item to line 1').fill('host-03');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Without Host 3' })).toBeVisible();
   await page.reload();
   await page.getByRole('button', { name: /Edit/ }).click();
   await expect(page.getByText('of these 2')).toBeVisible();
