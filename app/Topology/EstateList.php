@@ -62,7 +62,12 @@ final class EstateList
     /** Rows of items, all that fit, in no order. */
     public function query(): Builder
     {
-        return $this->narrowed(FindItems::query($this->find, $this->kind));
+        $query = FindItems::query($this->find, $this->kind);
+        foreach ($this->conditions as $condition) {
+            $this->by->narrow($query, $condition);
+        }
+
+        return $query;
     }
 
     /**
@@ -128,14 +133,5 @@ final class EstateList
         $fields = $this->by->fields();
 
         return array_map(static fn(string $name, array $field): array => ['name' => $name, 'label' => $field['label'], 'kind' => $field['kind']->value], array_keys($fields), $fields);
-    }
-
-    private function narrowed(Builder $query): Builder
-    {
-        foreach ($this->conditions as $condition) {
-            $this->by->narrow($query, $condition);
-        }
-
-        return $query;
     }
 }

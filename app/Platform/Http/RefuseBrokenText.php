@@ -10,7 +10,7 @@ use Symfony\Component\HttpFoundation\Response;
 /**
  * What a person sends is text: bytes that are none (not UTF-8), and the NUL, end here, in words.
  *
- * Machines are dealt with by Skarvo\Json\Text: what they send is taken, marked where it was no text.
+ * Machines are dealt with by MendMachineText: what they send is taken, marked where it was no text.
  */
 final class RefuseBrokenText
 {

@@ -23,7 +23,7 @@ final class Events
 
     private const MOST_DAYS = 2000;
 
-    /** A time zone of its own holds no more than this many changes that are looked at. */
+    /** A file may hold several calendars, one after the other. */
     private const CALENDAR = '/^BEGIN:VCALENDAR\R.*?^END:VCALENDAR\s*$/msi';
 
     /**
