@@ -35,7 +35,7 @@ const EVERYBODY = [
           </thead>
           <tbody>
             <tr v-for="deed in deeds" :key="deed.words" class="row-rule">
-              <th scope="row" class="py-1.5 pr-3 font-normal">{{ deed.words }}</th>
+              <th scope="row" class="min-w-40 py-1.5 pr-3 font-normal">{{ deed.words }}</th>
               <td v-for="role in roles" :key="role.value" class="px-2">
                 <template v-if="deed.roles.includes(role.value)"
                   ><strong>yes</strong

@@ -5,7 +5,7 @@ defineSlots<{ default(props: { one: Row; column: string }): unknown }>();
 </script>
 
 <template>
-  <table class="w-full table-fixed text-left text-small">
+  <table class="w-full min-w-[34rem] table-fixed text-left text-small">
     <thead class="text-ink-2">
       <tr class="row-rule">
         <th class="w-40 py-1 font-semibold">Person</th>
