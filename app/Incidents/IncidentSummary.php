@@ -7,9 +7,9 @@ namespace App\Incidents;
 use App\Paging\Unanswered;
 use App\Signals\Alert;
 use App\Signals\Standing;
-use Skarvo\Incidents\HitService;
 use Skarvo\Paging\Outcome;
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 
 /** An incident as a list shows it: one line of what it is, one of how it stands. */

@@ -13,10 +13,10 @@ use App\Signals\Standing;
 use App\Topology\Estate;
 use App\Topology\Item;
 use Illuminate\Database\Eloquent\Collection;
-use Skarvo\Incidents\HitService;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Proposal;
 use Skarvo\Incidents\Urgency;
+use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 
 /** Fills in an incident from what it is declared from, before anybody has said anything of it. */

@@ -19,10 +19,10 @@ use App\Updates\Draft as UpdateDraft;
 use App\Updates\PublicStates;
 use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Incidents\HitService;
 use Skarvo\Incidents\Stage;
 use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Outcome;
+use Skarvo\Topology\HitService;
 
 /** Resolves an incident with all that hangs on it; preview() says first what that will be. */
 final class ResolveIncident

@@ -9,9 +9,9 @@ use App\Paging\Unanswered;
 use App\Platform\Journal\Entry;
 use App\Signals\Standing;
 use App\Updates\Update;
-use Skarvo\Incidents\HitService;
 use Skarvo\Paging\Outcome;
 use Skarvo\Time\Duration;
+use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 
 /** Catches a latecomer up in one paragraph, from what is stored. */

@@ -11,11 +11,11 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Collection as Rows;
-use Skarvo\Incidents\HitService;
 use Skarvo\Signals\Attention;
 use Skarvo\Signals\IncidentConditions;
 use Skarvo\Signals\Level;
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 
 /** Alerts that belong together are one decision: what needs taking first comes first. */

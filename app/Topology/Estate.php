@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Topology;
 
-use Skarvo\Incidents\HitService;
 use Skarvo\Topology\Affected;
 use Skarvo\Topology\Candidate;
 use Skarvo\Topology\Candidates;
 use Skarvo\Topology\CommonGround;
 use Skarvo\Topology\Downtime;
 use Skarvo\Topology\Graph;
+use Skarvo\Topology\HitService;
 use Skarvo\Topology\Impact;
 use Skarvo\Topology\Loops;
 use Skarvo\Topology\State;

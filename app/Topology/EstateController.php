@@ -20,8 +20,8 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
-use Skarvo\Incidents\HitService;
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\HitService;
 use Skarvo\Topology\Record\Comparison;
 use Skarvo\Topology\State;
 

@@ -7,8 +7,8 @@ namespace App\Topology;
 use App\Incidents\Incident;
 use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Incidents\Availability;
 use Skarvo\Signals\Level;
+use Skarvo\Topology\Availability;
 use Skarvo\Topology\State;
 
 /** How much of the last days a service was there: by the alerts on it and on what it stands on, and by the incidents that no alert told of. */

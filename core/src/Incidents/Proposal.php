@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Skarvo\Incidents;
 
+use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 
 /** How an incident is filled in before anybody has said anything: from the services that the failure reaches, with reasons. */

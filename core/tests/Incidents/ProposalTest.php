@@ -6,7 +6,6 @@ namespace Skarvo\Tests\Incidents;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Skarvo\Incidents\HitService;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\PriorityMatrix;
 use Skarvo\Incidents\Proposal;
@@ -14,6 +13,7 @@ use Skarvo\Incidents\Stage;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
+use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Draft;
 

@@ -16,7 +16,7 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
-use Skarvo\Incidents\HitService;
+use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 use Tests\TestCase;
 

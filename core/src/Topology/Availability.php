@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Incidents;
+namespace Skarvo\Topology;
 
 /** How much of a span of time a service was there, by its interruptions: those that overlap count once. */
 final readonly class Availability

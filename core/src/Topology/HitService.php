@@ -2,9 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Incidents;
-
-use Skarvo\Topology\State;
+namespace Skarvo\Topology;
 
 /** A service that a failure reaches, as far as a proposal weighs it. */
 final readonly class HitService

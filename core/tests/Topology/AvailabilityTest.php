@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tests\Incidents;
+namespace Skarvo\Tests\Topology;
 
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Skarvo\Incidents\Availability;
+use Skarvo\Topology\Availability;
 
 final class AvailabilityTest extends TestCase
 {
