@@ -5,17 +5,15 @@ use App\Platform\Http\GuardBrowser;
 use App\Platform\Http\MendMachineText;
 use App\Platform\Http\ProblemDetails;
 use App\Platform\Http\RefuseBrokenText;
-use App\Platform\Http\ShareWithEveryPage;
+use App\Desk\ShareWithEveryPage;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
-        web: __DIR__.'/../routes/web.php',
-        api: __DIR__.'/../routes/api.php',
+        // Each capability brings its own routes: see App\Platform\Capability.
         health: '/up',
-        apiPrefix: 'api/v1',
     )
     ->withCommands([__DIR__.'/../app'])
     ->withMiddleware(function (Middleware $middleware): void {

@@ -6,7 +6,7 @@ namespace App\Incidents;
 
 use App\Paging\Unanswered;
 use App\Signals\Alert;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use Skarvo\Paging\Outcome;
 use Skarvo\Topology\Affected;
 use Skarvo\Topology\HitService;

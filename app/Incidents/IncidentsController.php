@@ -15,7 +15,7 @@ use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Signals\Alert;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;

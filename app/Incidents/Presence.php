@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Contracts\Swept;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
@@ -11,7 +12,7 @@ use App\Platform\Person;
 use Illuminate\Support\Facades\DB;
 
 /** Who is in the room of an incident: an open room says so every half a minute, and whoever falls silent has left. */
-final class Presence
+final class Presence implements Swept
 {
     /** A browser lets a hidden page speak once a minute. */
     private const SILENT_SECONDS = 150;

@@ -14,7 +14,7 @@ use App\Platform\Refused;
 use App\Platform\WallClock;
 use App\Signals\Alert;
 use App\Signals\Observed;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use App\Updates\Draft as UpdateDraft;
 use App\Updates\PublicStates;
 use App\Updates\Update;

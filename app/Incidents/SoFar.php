@@ -7,7 +7,7 @@ namespace App\Incidents;
 use App\Paging\Call;
 use App\Paging\Unanswered;
 use App\Platform\Journal\Entry;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use App\Updates\Update;
 use Skarvo\Paging\Outcome;
 use Skarvo\Time\Duration;

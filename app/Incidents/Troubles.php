@@ -6,7 +6,7 @@ namespace App\Incidents;
 
 use App\Signals\Alert;
 use App\Signals\Observed;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use Skarvo\Topology\Affected;
 use Skarvo\Topology\State;
 

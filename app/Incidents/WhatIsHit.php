@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Platform\Moment;
-use App\Signals\Standing;
 use App\Topology\Item;
 use App\Topology\Owners;
+use App\Topology\Standing;
 use Skarvo\Incidents\Proposal;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\Record\UseBehind;

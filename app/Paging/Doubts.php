@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Platform\Person;
+use App\Platform\Staff\Contact;
 use Skarvo\Paging\Reachability;
 
 /** Who may not be reached, in sentences: before they are needed. */

@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Platform\AllOrEach;
+use App\Platform\Contracts\ClockPart;
 use App\Platform\Outbox\Outbox;
 use Illuminate\Support\Facades\DB;
 
 /** Brings every call up to the present of which something is due: the most urgent first, then soonest. */
-final class FollowDueCalls
+final class FollowDueCalls implements ClockPart
 {
     /** So many in a transaction: others wait for it, and what is written leaves with its end. */
     private const A_TRANSACTION = 40;
@@ -18,6 +19,16 @@ final class FollowDueCalls
     private const BROKEN_WAITS = 30;
 
     public function __construct(private readonly FollowCall $follow) {}
+
+    public function name(): string
+    {
+        return 'calls';
+    }
+
+    public function whileBroken(): string
+    {
+        return 'Calls stand still: nobody further is paged.';
+    }
 
     /** @return int how many calls were due */
     public function __invoke(\Closure $mayWork): int

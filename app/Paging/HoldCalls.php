@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
@@ -16,12 +17,22 @@ use Skarvo\Paging\HoldStep;
 use Skarvo\Paging\Outcome;
 
 /** Holds people to their yes: asks again where nothing is done, and takes a call back from whoever stays silent. */
-final class HoldCalls
+final class HoldCalls implements ClockPart
 {
     /** What somebody says about a call is no work on what it is about. */
     private const NO_DEEDS = ['call.acknowledged', 'call.later', 'call.handed', 'call.declined', 'call.started'];
 
     public function __construct(private readonly FollowCall $follow) {}
+
+    public function name(): string
+    {
+        return 'holds';
+    }
+
+    public function whileBroken(): string
+    {
+        return 'Nobody is asked whether they are on it.';
+    }
 
     /** @return int how many calls were looked at */
     public function __invoke(\Closure $mayWork): int

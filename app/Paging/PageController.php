@@ -10,7 +10,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
 use App\Signals\Alert;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use App\Updates\Update;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;

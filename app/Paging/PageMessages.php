@@ -30,6 +30,11 @@ final class PageMessages implements Messages
 
     public function __construct(private readonly NoteDelivery $note) {}
 
+    public function kind(): string
+    {
+        return 'page';
+    }
+
     public function together(OutboxMessage $message): ?string
     {
         return is_string($message->payload['together'] ?? null) ? $message->payload['together'] : null;

@@ -15,6 +15,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Role;
 use App\Platform\Staff\AddPerson;
+use App\Platform\Staff\Contact;
 use App\Platform\Staff\KnownPasswords;
 use App\Platform\Staff\ParticularsController;
 use App\Platform\Team;

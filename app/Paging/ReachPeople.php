@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Platform\Person;
+use App\Platform\Staff\Contact;
 use Skarvo\Paging\Contact as CoreContact;
 use Skarvo\Paging\ReachRule;
 use Skarvo\Time\Zone;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Platform\Contracts\KeepsElapsedTime;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Outbox\OutboxMessage;
@@ -16,10 +17,9 @@ use Skarvo\Paging\Outcome;
  *
  * A call has a time of its own from then on, so far from the clock's as that was set.
  */
-final class ShiftCalls
+final class ShiftCalls implements KeepsElapsedTime
 {
-    /** @param  int  $seconds  by which the clock was set forward; less than zero is back */
-    public static function by(int $seconds, \Closure $mayWork): void
+    public function clockWasSet(int $seconds, \Closure $mayWork): void
     {
         DB::transaction(static function () use ($seconds, $mayWork): void {
             if (! $mayWork()) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
-use App\Paging\Contact;
+use App\Platform\Staff\Contact;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User;

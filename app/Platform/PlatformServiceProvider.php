@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use App\Platform\Contracts\TellsEntries;
 use App\Platform\Database\ImmediateSQLiteConnector;
 use App\Platform\Database\PreciseSQLiteConnection;
+use App\Platform\Journal\PlatformWords;
+use App\Platform\Journal\Sentences;
 use App\Platform\Outbox\Gateway;
+use App\Platform\Outbox\MailMessages;
+use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OwnProcess;
 use Carbon\CarbonImmutable;
 use Illuminate\Auth\EloquentUserProvider;
@@ -24,21 +29,36 @@ use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Date;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\URL;
-use Illuminate\Support\ServiceProvider;
 
-final class PlatformServiceProvider extends ServiceProvider
+final class PlatformServiceProvider extends Capability
 {
+    protected function gives(): array
+    {
+        return [
+            Messages::class => [MailMessages::class],
+            TellsEntries::class => [PlatformWords::class],
+        ];
+    }
+
+    protected function routes(): string
+    {
+        return 'platform';
+    }
+
     public function register(): void
     {
+        parent::register();
         Connection::resolverFor('sqlite', static fn(\PDO|\Closure $pdo, string $database, string $prefix, array $config): Connection => new PreciseSQLiteConnection($pdo, $database, $prefix, $config));
         $this->app->bind('db.connector.sqlite', ImmediateSQLiteConnector::class);
         $this->app->singleton(Gateway::class);
         $this->app->singleton(OwnProcess::class);
+        $this->app->singleton(Sentences::class);
         Date::use(CarbonImmutable::class);
     }
 
     public function boot(): void
     {
+        parent::boot();
         Model::shouldBeStrict(! $this->app->isProduction());
         // Whoever has left is signed out everywhere, at once.
         Auth::provider('people', static fn(Application $app, array $config): EloquentUserProvider => (new EloquentUserProvider($app->make(Hasher::class), $config['model']))->withQuery(static fn(Builder $query) => $query->whereNull('left_at')));

@@ -7,6 +7,7 @@ namespace App\Signals;
 use App\Platform\Moment;
 use App\Platform\Team;
 use App\Topology\Estate;
+use App\Topology\Standing;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;

@@ -11,7 +11,7 @@ use App\Platform\Journal\Telling;
 use App\Platform\Once;
 use App\Platform\Team;
 use App\Topology\Item;
-use App\Topology\LikelyCause;
+use App\Topology\Standing;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;

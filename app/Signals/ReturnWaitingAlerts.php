@@ -4,13 +4,24 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use Illuminate\Support\Facades\DB;
 
 /** Brings alerts back to the watch that were to wait until now and are still open. */
-final class ReturnWaitingAlerts
+final class ReturnWaitingAlerts implements ClockPart
 {
+    public function name(): string
+    {
+        return 'alerts';
+    }
+
+    public function whileBroken(): string
+    {
+        return 'Alerts that were put off do not come back.';
+    }
+
     public function __invoke(\Closure $mayWork): int
     {
         $isBack = static fn() => Alert::query()->whereNull('closed_at')->free()->where('wait_until', '<=', now());

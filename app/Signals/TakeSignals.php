@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -23,7 +24,7 @@ use Skarvo\Signals\Replay\Settings;
  * Takes accepted signals into their bundles and makes alerts of them, and does what time makes due: one batch, one
  * transaction, with the mark of how far the clock has come.
  */
-final class TakeSignals
+final class TakeSignals implements ClockPart
 {
     /** A batch holds the database for a second or two at most; those who send signals wait so long. */
     private const BATCH = 10000;
@@ -34,10 +35,17 @@ final class TakeSignals
     /** How late a signal may come and still be taken in its place, with some time to spare for signals that wait here. */
     private const LATE_SECONDS = 120 + 30;
 
-    /** Seconds after which a bundle that nothing happens in is forgotten: a day is as long as a key's last alert may matter. */
-    private const FORGET_SECONDS = 90000;
-
     private const QUIET_SECONDS_BACK = 2 * 86400;
+
+    public function name(): string
+    {
+        return 'signals';
+    }
+
+    public function whileBroken(): string
+    {
+        return 'Signals are kept, and make no alerts.';
+    }
 
     /** @return int how many signals were taken and bundles looked at */
     public function __invoke(\Closure $mayWork): int
@@ -85,18 +93,6 @@ final class TakeSignals
     public static function lookAtAll(): void
     {
         DB::table('bundles')->where('busy', true)->update(['next_look_at' => Moment::now()]);
-    }
-
-    /** Forgets bundles in which nothing has happened for long. */
-    public static function forgetOld(): void
-    {
-        $old = static fn() => DB::table('bundles')->where('busy', false)->whereNull('next_look_at')->where('touched_at', '<', Moment::now() - self::FORGET_SECONDS);
-        if ($old()->exists()) {
-            DB::transaction(static function () use ($old): void {
-                DB::table('bundle_members')->whereIn('bundle_id', $old()->select('id'))->delete();
-                $old()->delete();
-            });
-        }
     }
 
     private static function mark(): int

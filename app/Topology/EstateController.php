@@ -6,12 +6,12 @@ namespace App\Topology;
 
 use App\Incidents\Incident;
 use App\Incidents\Report;
+use App\Incidents\ServiceTimes;
 use App\Platform\Journal\Telling;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Signals\Observed;
 use App\Signals\QuietFaults;
-use App\Signals\Standing;
 use App\Topology\Record\Doubts;
 use App\Topology\Record\Fields;
 use App\Topology\Record\ItemHistory;

@@ -7,7 +7,6 @@ namespace App\Topology;
 use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Signals\Alert;
-use App\Signals\Standing;
 use App\Topology\Record\ItemHistory;
 use Illuminate\Http\JsonResponse;
 

@@ -9,7 +9,6 @@ use App\Platform\Http\Asked;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Signals\Observed;
-use App\Signals\Standing;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;

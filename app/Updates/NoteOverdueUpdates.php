@@ -5,17 +5,28 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Incidents\Incident;
+use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 
 /** Says once, in the journal, that an update that was owed did not come. */
-final class NoteOverdueUpdates
+final class NoteOverdueUpdates implements ClockPart
 {
     private const LOOK_SECONDS = 30;
 
     private static int $looked = 0;
+
+    public function name(): string
+    {
+        return 'updates';
+    }
+
+    public function whileBroken(): string
+    {
+        return 'An update that is overdue is not noticed.';
+    }
 
     public function __invoke(\Closure $mayWork): int
     {

@@ -10,9 +10,9 @@ declare(strict_types=1);
 
 use App\Incidents\Incident;
 use App\Paging\Call;
-use App\Paging\Contact;
 use App\Paging\FollowCall;
 use App\Platform\Person;
+use App\Platform\Staff\Contact;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;

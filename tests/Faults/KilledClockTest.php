@@ -6,10 +6,10 @@ namespace Tests\Faults;
 
 use App\Incidents\Incident;
 use App\Paging\Call;
-use App\Paging\Contact;
 use App\Paging\Page;
 use App\Platform\Moment;
 use App\Platform\Person;
+use App\Platform\Staff\Contact;
 use App\Rota\Rota;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;

@@ -6,10 +6,10 @@ namespace Tests\Faults;
 
 use App\Incidents\Incident;
 use App\Paging\Call;
-use App\Paging\Contact;
 use App\Paging\EscalationPolicy;
 use App\Paging\Page;
 use App\Platform\Outbox\OutboxMessage;
+use App\Platform\Staff\Contact;
 use App\Signals\Alert;
 use App\Signals\Signal;
 use Carbon\CarbonImmutable;

@@ -5,12 +5,23 @@ declare(strict_types=1);
 namespace App\Paging\Delivery;
 
 use App\Paging\Page;
+use App\Platform\Contracts\ClockPart;
 use Illuminate\Support\Facades\DB;
 
 /** A gateway that says yes and delivers nothing: what it does not confirm in time has come back. */
-final class NoteUnconfirmed
+final class NoteUnconfirmed implements ClockPart
 {
     public function __construct(private readonly NoteDelivery $note) {}
+
+    public function name(): string
+    {
+        return 'unconfirmed';
+    }
+
+    public function whileBroken(): string
+    {
+        return 'A page that does not arrive is not noticed.';
+    }
 
     public function __invoke(\Closure $mayWork): int
     {

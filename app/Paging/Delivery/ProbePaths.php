@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging\Delivery;
 
 use App\Paging\Page;
+use App\Platform\Contracts\SendsBeside;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -20,7 +21,7 @@ use Skarvo\Paging\Outcome;
  *
  * It need not wait for the next page on that way, which may be hours off.
  */
-final class ProbePaths
+final class ProbePaths implements SendsBeside
 {
     public const EVERY_SECONDS = 15;
 

@@ -9,6 +9,9 @@ use GuzzleHttp\Promise\PromiseInterface;
 /** A kind of message that goes out: how it is sent, and what its success or failure means. */
 interface Messages
 {
+    /** As rows of the outbox name it, unlike any other kind. */
+    public function kind(): string;
+
     /** @return string|null messages that are due at once and say the same here go out as one; null: this one goes alone */
     public function together(OutboxMessage $message): ?string;
 

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Platform\Outbox;
 
-use App\Paging\Delivery\MissingWays;
-use App\Paging\Delivery\ProbePaths;
+use App\Platform\Contracts\SendsBeside;
+use App\Platform\Contracts\Troubles;
 use App\Platform\Forever;
+use App\Platform\Given;
 use Illuminate\Support\Str;
 
 /** The sender: one process that sends pages and mail. A second one waits, and takes over where the first is gone. */
@@ -20,14 +21,20 @@ final class RunSender extends Forever
 
     public function handle(Gateway $gateway): int
     {
-        foreach (MissingWays::told() as $missing) {
-            $this->warn("{$missing['what']} {$missing['does']}");
+        foreach (Given::all(Troubles::class) as $troubles) {
+            foreach ($troubles->troubles() as $one) {
+                $this->warn("{$one['what']} {$one['does']}");
+            }
         }
         $name = Str::uuid()->toString();
         $sender = new Sender($gateway, $name);
-        $probe = new ProbePaths($gateway);
+        $beside = Given::all(SendsBeside::class);
 
         // While requests are under way it waits for them, and takes no other rest.
-        return $this->whileHeld('sender', $name, self::IDLE_MICROSECONDS, 0, static fn(\Closure $mayWork): int => $sender->step($mayWork) + $probe->step($mayWork), static fn(): bool => $sender->isIdle() && $probe->isIdle());
+        return $this->whileHeld(
+            'sender', $name, self::IDLE_MICROSECONDS, 0,
+            static fn(\Closure $mayWork): int => $sender->step($mayWork) + array_sum(array_map(static fn(SendsBeside $one): int => $one->step($mayWork), $beside)),
+            static fn(): bool => $sender->isIdle() && array_filter($beside, static fn(SendsBeside $one): bool => ! $one->isIdle()) === [],
+        );
     }
 }

@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform\Outbox;
 
-use App\Paging\PageMessages;
 use App\Platform\AllOrEach;
-use App\Updates\MailMessages;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
 use GuzzleHttp\Promise\Utils;
@@ -34,7 +32,7 @@ final class Sender
     private float $settledAt = -INF;
 
     /** @param  string  $name  of this sender, unlike that of any other */
-    public function __construct(private readonly Gateway $gateway, private readonly string $name) {}
+    public function __construct(private readonly Gateway $gateway, private readonly string $name, private readonly Kinds $kinds = new Kinds) {}
 
     /** @return int how many messages were begun or settled */
     public function step(\Closure $mayWork): int
@@ -59,7 +57,7 @@ final class Sender
         $messages = $room * 2 < self::MOST_AT_ONCE ? [] : $this->claim($room, $mayWork);
         foreach (self::byKind($messages) as $kind => $some) {
             try {
-                $sending = self::kind($kind)->send($some);
+                $sending = $this->kinds->of($kind)->send($some);
             } catch (\Exception $e) {
                 // What cannot even be put together must not stop the others.
                 report($e);
@@ -118,7 +116,7 @@ final class Sender
             $parts = [];
             foreach ($messages as $message) {
                 // What was tried before goes again as it went: the other side knows its key.
-                $with = $message->attempts > 0 ? null : self::kind($message->kind)->together($message);
+                $with = $message->attempts > 0 ? null : $this->kinds->of($message->kind)->together($message);
                 if ($with !== null && isset($leads["$message->kind $with"])) {
                     $parts[$leads["$message->kind $with"]->id][] = $message;
                 } else {
@@ -128,7 +126,7 @@ final class Sender
             foreach ($leads as $lead) {
                 if (isset($parts[$lead->id])) {
                     OutboxMessage::query()->whereKey(array_column($parts[$lead->id], 'id'))->update(['goes_with' => $lead->id]);
-                    self::kind($lead->kind)->gathered($lead, $parts[$lead->id]);
+                    $this->kinds->of($lead->kind)->gathered($lead, $parts[$lead->id]);
                 }
             }
             $ids = array_column($leads, 'id');
@@ -170,7 +168,7 @@ final class Sender
             if (! $mayWork()) {
                 return false;
             }
-            self::wereSent(array_values(array_filter($settled, static fn(array $one): bool => is_array($one[1]))));
+            $this->wereSent(array_values(array_filter($settled, static fn(array $one): bool => is_array($one[1]))));
             foreach ($settled as [$message, $what]) {
                 if (is_string($what)) {
                     $this->wasNot($message, $what);
@@ -182,7 +180,7 @@ final class Sender
     }
 
     /** @param  list<array{OutboxMessage, array<array-key, mixed>|string}>  $sent */
-    private static function wereSent(array $sent): void
+    private function wereSent(array $sent): void
     {
         $answers = [];
         foreach ($sent as [$message, $answer]) {
@@ -194,7 +192,7 @@ final class Sender
         OutboxMessage::query()->whereKey($fresh)->update(['sent_at' => now(), 'error' => null]);
         $known = array_values(array_intersect_key($answers, array_flip($fresh)));
         foreach (self::byKind(array_column($known, 0)) as $kind => $some) {
-            self::kind($kind)->sent(array_map(static fn(OutboxMessage $one): array => $answers[$one->id], $some));
+            $this->kinds->of($kind)->sent(array_map(static fn(OutboxMessage $one): array => $answers[$one->id], $some));
         }
     }
 
@@ -204,24 +202,15 @@ final class Sender
         if (! OutboxMessage::query()->whereKey($message->id)->where('claimed_by', $this->name)->whereNull('sent_at')->exists()) {
             return;
         }
-        if ($message->attempts < self::kind($message->kind)->attempts($message)) {
+        if ($message->attempts < $this->kinds->of($message->kind)->attempts($message)) {
             OutboxMessage::query()->whereKey($message->id)->update(['error' => $error, 'claimed_by' => null, 'due_at' => now()->addSeconds($message->attempts)]);
 
             return;
         }
         foreach ([$message, ...$message->parts] as $one) {
             if (OutboxMessage::query()->whereKey($one->id)->whereNull('sent_at')->whereNull('failed_at')->update(['failed_at' => now(), 'error' => $error]) === 1) {
-                self::kind($one->kind)->failed($one, $error);
+                $this->kinds->of($one->kind)->failed($one, $error);
             }
         }
-    }
-
-    private static function kind(string $kind): Messages
-    {
-        return match ($kind) {
-            'page' => app(PageMessages::class),
-            'mail' => app(MailMessages::class),
-            default => throw new \LogicException("Nothing knows how to send a $kind."),
-        };
     }
 }

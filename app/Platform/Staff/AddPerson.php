@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Platform\Staff;
 
-use App\Paging\Contact;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;

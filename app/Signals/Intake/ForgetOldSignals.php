@@ -4,20 +4,25 @@ declare(strict_types=1);
 
 namespace App\Signals\Intake;
 
+use App\Platform\Contracts\Swept;
 use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 
 /** Lets go of signals, of what was counted of them, and of what was sent out, after the time for which they are kept. Alerts and the journal stay. */
-final class ForgetOldSignals
+final class ForgetOldSignals implements Swept
 {
     /** Rows at a time: those who send signals wait for the database no longer than that takes. */
     private const ROWS = 5000;
 
     private const DAY = 86400;
 
+    /** Seconds after which a bundle that nothing happens in is forgotten: a day is as long as a key's last alert may matter. */
+    private const FORGET_SECONDS = 90000;
+
     /** @return int how many signals and messages were let go of */
     public function __invoke(\Closure $mayWork): int
     {
+        self::bundles();
         $before = Moment::now() - config()->integer('skarvo.signals.kept_days') * self::DAY;
 
         return $this->signals($before, $mayWork) + $this->messages($before, $mayWork);
@@ -45,5 +50,17 @@ final class ForgetOldSignals
 
             return DB::table('signals')->where('id', '<', $last)->where('received_at', '<', $before)->delete();
         });
+    }
+
+    /** Forgets bundles in which nothing has happened for long. */
+    private static function bundles(): void
+    {
+        $old = static fn() => DB::table('bundles')->where('busy', false)->whereNull('next_look_at')->where('touched_at', '<', Moment::now() - self::FORGET_SECONDS);
+        if ($old()->exists()) {
+            DB::transaction(static function () use ($old): void {
+                DB::table('bundle_members')->whereIn('bundle_id', $old()->select('id'))->delete();
+                $old()->delete();
+            });
+        }
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals\Intake;
 
+use App\Platform\Contracts\ClockPart;
 use App\Platform\Moment;
 use App\Signals\AcceptSignals;
 use App\Signals\Live\StoredSignal;
@@ -12,7 +13,7 @@ use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Time\Instant;
 
 /** Sources and checks that should speak every so often: their silence is a signal, and their return clears it. */
-final class Heartbeats
+final class Heartbeats implements ClockPart
 {
     public const SOURCE = 'heartbeats';
 
@@ -35,6 +36,16 @@ final class Heartbeats
 
             return $rows->count();
         });
+    }
+
+    public function name(): string
+    {
+        return 'heartbeats';
+    }
+
+    public function whileBroken(): string
+    {
+        return 'A heartbeat that is missing is not noticed.';
     }
 
     /** Looks at those that are due: whether they spoke meanwhile, or have fallen silent. */

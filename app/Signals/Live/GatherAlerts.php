@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Signals\Live;
 
 use App\Platform\Moment;
-use App\Topology\Record\RemindOfDates;
+use App\Signals\RemindOfDates;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Level;
 use Skarvo\Signals\Live\Regrouping;

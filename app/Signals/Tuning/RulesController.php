@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals\Tuning;
 
+use App\Incidents\HandleAlerts;
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
@@ -15,7 +16,6 @@ use App\Platform\Setting;
 use App\Platform\Team;
 use App\Signals\Alert;
 use App\Signals\AlertSignals;
-use App\Signals\HandleAlerts;
 use App\Signals\Live\Ownership;
 use App\Signals\Live\RuleSets;
 use App\Signals\Live\StoredSignal;

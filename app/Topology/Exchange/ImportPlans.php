@@ -102,18 +102,6 @@ final class ImportPlans
         }
     }
 
-    /** Forgets files that nobody stored within a week. @return int how many */
-    public static function forgetOld(): int
-    {
-        $old = DB::table('imports')->where('state', 'shown')->where('at', '<', now()->subDays(7))->limit(20)->get(['id', 'path']);
-        foreach ($old as $import) {
-            self::forget($import->path);
-            DB::table('imports')->where('id', $import->id)->update(['state' => 'forgotten']);
-        }
-
-        return $old->count();
-    }
-
     private static function planOf(string $path): string
     {
         return "$path.plan";

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Database\Seeders\Eiderholm;
 
-use App\Paging\Contact;
 use App\Platform\Person;
+use App\Platform\Staff\Contact;
 use App\Platform\Team;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Str;

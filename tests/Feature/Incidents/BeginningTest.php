@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Incidents;
 
+use App\Incidents\HandleAlerts;
 use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Paging\Page;
 use App\Platform\Team;
 use App\Signals\Alert;
-use App\Signals\HandleAlerts;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Topology\State;

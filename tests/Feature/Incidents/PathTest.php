@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Incidents;
 
+use App\Desk\RunningClocks;
 use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Paging\Call;
 use App\Paging\Page;
 use App\Platform\Journal\Entry;
-use App\Platform\RunningClocks;
 use App\Signals\Alert;
 use App\Updates\Update;
 use Illuminate\Http\Client\Request as Sent;

@@ -9,7 +9,7 @@ use App\Incidents\Troubles;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Signals\Observed;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use App\Updates\Draft;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -63,8 +63,8 @@ final class StandingTest extends TestCase
         DB::table('watched_items')->insert(array_map(static fn(mixed $item): array => ['item' => $item, 'day' => intdiv(Moment::now(), 86400)], $items));
         $named = static fn(array $causes): string => implode(' ', array_column($causes, 'words'));
 
-        self::assertStringContainsString('should be in trouble too', $named(\App\Topology\LikelyCause::of(clone $only)));
-        self::assertStringNotContainsString('should be in trouble too', $named(\App\Topology\LikelyCause::of(clone $only, Observed::everywhere())));
+        self::assertStringContainsString('should be in trouble too', $named(\App\Signals\LikelyCause::of(clone $only)));
+        self::assertStringNotContainsString('should be in trouble too', $named(\App\Signals\LikelyCause::of(clone $only, Observed::everywhere())));
     }
 
     public function test_what_people_say_of_an_item_counts_everywhere_until_it_is_taken_back_or_over(): void

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Incidents;
 
+use App\Desk\RunningClocks;
 use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Incidents\ResolveIncident;
 use App\Paging\Call;
 use App\Platform\Outbox\OutboxMessage;
-use App\Platform\RunningClocks;
 use App\Signals\Alert;
 use App\Updates\Update;
 use Illuminate\Support\Collection;

@@ -11,7 +11,7 @@ use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Sentence;
 use App\Signals\Alert;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use Tests\TestCase;
 
 /** What the room says in sentences. */

@@ -6,10 +6,10 @@ namespace Tests\Feature\Paging;
 
 use App\Incidents\Incident;
 use App\Paging\Call;
-use App\Paging\Contact;
 use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Person;
+use App\Platform\Staff\Contact;
 use App\Signals\Alert;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature\Paging;
 
 use App\Paging\Call;
-use App\Paging\Contact;
 use App\Paging\EscalationPolicy;
 use App\Paging\Page;
 use App\Paging\Policies;
+use App\Platform\Staff\Contact;
 use App\Signals\Alert;
 use Inertia\Testing\AssertableInertia as Shown;
 use Tests\TestCase;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Paging;
 
+use App\Desk\OwnTrouble;
 use App\Paging\Delivery\MailChannel;
 use App\Paging\Delivery\PageNotification;
 use App\Platform\Outbox\Failed;
 use App\Platform\Outbox\PlainMail;
-use App\Platform\OwnTrouble;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
 

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Paging;
 
+use App\Desk\RunningClocks;
 use App\Paging\Call;
 use App\Paging\Page;
 use App\Paging\ShiftCalls;
-use App\Platform\RunningClocks;
 use App\Platform\SteadyTime;
 use App\Rota\Rota;
 use App\Signals\Alert;
@@ -56,7 +56,7 @@ final class TimeAndRotaTest extends TestCase
         $this->later(30);
         $this->clock();
         $this->later($jump);
-        ShiftCalls::by($jump, static fn(): bool => true);
+        (new ShiftCalls)->clockWasSet($jump, static fn(): bool => true);
         $this->clock();
         self::assertSame(['push'], Page::query()->pluck('channel')->all());
         $this->later(29);
@@ -107,7 +107,7 @@ final class TimeAndRotaTest extends TestCase
     public function test_whoever_does_not_hold_the_lease_shifts_nothing(): void
     {
         $call = $this->declare();
-        ShiftCalls::by(3600, static fn(): bool => false);
+        (new ShiftCalls)->clockWasSet(3600, static fn(): bool => false);
 
         self::assertSame(0, $call->refresh()->shift_seconds);
     }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Platform;
 
-use App\Platform\ClockParts;
+use App\Desk\ClockParts;
+use App\Desk\OwnTrouble;
 use App\Platform\Journal\Entry;
-use App\Platform\OwnTrouble;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Exceptions;

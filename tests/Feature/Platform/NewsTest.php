@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Platform;
 
-use App\Platform\Band;
+use App\Desk\Band;
+use App\Desk\RunningClocks;
+use App\Desk\ShareWithEveryPage;
 use App\Platform\Http\SessionThatLiveLooksLeaveAlone;
-use App\Platform\Http\ShareWithEveryPage;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Live;
-use App\Platform\RunningClocks;
 use App\Signals\Alert;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;

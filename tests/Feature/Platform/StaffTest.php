@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Platform;
 
-use App\Paging\Contact;
 use App\Platform\Journal\Entry;
 use App\Platform\Person;
+use App\Platform\Staff\Contact;
 use App\Platform\Staff\ParticularsController;
 use App\Platform\Team;
 use Illuminate\Support\Collection;

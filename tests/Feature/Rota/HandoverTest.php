@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Rota;
 
+use App\Desk\RunningClocks;
 use App\Platform\Person;
-use App\Platform\RunningClocks;
 use App\Rota\Handovers;
 use App\Rota\Rota;
 use App\Signals\Alert;

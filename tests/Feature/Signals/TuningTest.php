@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Signals;
 
+use App\Incidents\HandleAlerts;
 use App\Incidents\Incident;
 use App\Paging\Call;
 use App\Paging\Page;
@@ -11,7 +12,6 @@ use App\Platform\Journal\Entry;
 use App\Platform\Team;
 use App\Signals\Alert;
 use App\Signals\AlertGroups;
-use App\Signals\HandleAlerts;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Exceptions;

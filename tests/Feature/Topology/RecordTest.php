@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Topology;
 
+use App\Signals\RemindOfDates;
 use App\Topology\Estate;
 use App\Topology\FindItems;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Needs;
-use App\Topology\Record\RemindOfDates;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;

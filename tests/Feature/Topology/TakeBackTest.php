@@ -9,7 +9,7 @@ use App\Platform\Journal\Entry;
 use App\Platform\Outbox\OutboxMessage;
 use App\Rota\Rota;
 use App\Signals\Alert;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;

@@ -7,7 +7,7 @@ namespace Tests\Feature\Updates;
 use App\Incidents\Incident;
 use App\Platform\Moment;
 use App\Signals\Alert;
-use App\Signals\Standing;
+use App\Topology\Standing;
 use App\Updates\Draft;
 use App\Updates\PublicStates;
 use App\Updates\Update;

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Desk;
+
+use App\Platform\Capability;
+use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\Finds;
+use App\Platform\Contracts\TellsEntries;
+
+final class DeskServiceProvider extends Capability
+{
+    protected function gives(): array
+    {
+        return [
+            Finds::class => [FindWritten::class, FindPeople::class],
+            ClockPart::class => [Sweep::class],
+            TellsEntries::class => [DeskWords::class],
+        ];
+    }
+
+    protected function routes(): string
+    {
+        return 'desk';
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Desk;
+
+use App\Platform\Deed;
+use App\Platform\Journal\Journal;
+use App\Platform\Live;
+use App\Platform\Person;
+use App\Platform\Role;
+use Illuminate\Http\Request;
+use Inertia\Inertia;
+use Inertia\Middleware;
+use Inertia\Support\Header;
+
+final class ShareWithEveryPage extends Middleware
+{
+    protected $rootView = 'app';
+
+    /** @return array<string, mixed> */
+    public function share(Request $request): array
+    {
+        $person = $request->user();
+        $shared = [
+            ...parent::share($request),
+            'organisation' => config('skarvo.organisation'),
+            'zone' => config('skarvo.time_zone'),
+            'demo' => config('skarvo.demo'),
+            'standInsUrl' => config('skarvo.demo') ? config('skarvo.stand_ins_url') : null,
+            'now' => fn(): string => now()->format('Y-m-d\TH:i:s.v\Z'),
+        ];
+        if (! $person instanceof Person) {
+            // Said, not left out: a process that answers more than once must not go on with what it shared before.
+            return [...$shared, 'me' => null, 'live' => null, 'band' => null, 'clocks' => [], 'trouble' => []];
+        }
+
+        // Before anything of the page is read: what is written from now on is news to it. Which props came tells the page what of it is that fresh.
+        $head = Journal::head();
+        $only = $request->header(Header::PARTIAL_ONLY);
+
+        return [
+            ...$shared,
+            'me' => [
+                'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'roles' => $person->roles,
+                'words' => implode(', ', array_map(static fn(string $role): string => Role::from($role)->words(), $person->roles)),
+                'coordinates' => Deed::RunIncidents->isAllowedTo($person), 'administers' => Deed::Administer->isAllowedTo($person), 'keepsEstate' => Deed::KeepEstate->isAllowedTo($person),
+                'team' => $person->team_id, 'may' => array_values(array_map(static fn(Deed $deed): string => $deed->value, array_filter(Deed::cases(), static fn(Deed $deed): bool => $deed->isAllowedTo($person)))),
+            ],
+            'live' => Inertia::always(['head' => $head, 'only' => is_string($only) && $only !== '' ? explode(',', $only) : null, 'key' => Live::key($person)]),
+            'band' => fn(): array => Band::around($person),
+            'clocks' => fn(): array => RunningClocks::all(),
+            'trouble' => fn(): array => OwnTrouble::now(),
+        ];
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Platform\Contracts\TellsEntries;
+use App\Platform\Journal\Facts;
+use App\Platform\Journal\Sentence;
+
+/** Words for journal entries. */
+final class IncidentWords implements TellsEntries
+{
+    public function tell(string $kind, Facts $facts): ?Sentence
+    {
+        return match ($kind) {
+            'alert.attached' => Sentence::plain("Alert attached: {$facts->text('title')}", $facts->text('item')),
+            'owner.told' => Sentence::plain("Told {$facts->text('person')}", $facts->text('text')),
+            'alert.detached' => Sentence::plain("Alert unlinked: {$facts->text('title')}", $facts->text('why')),
+            'alert.still_firing' => Sentence::strong("{$facts->text('alerts')} alerts still firing after {$facts->text('ref')} was resolved", $facts->is('hit') ? 'a service is still hit' : 'they come back in a while unless they clear'),
+            'incident.reopened' => Sentence::strong('Reopened', $facts->text('why')),
+            'incident.item_added' => Sentence::plain("{$facts->text('name')} belongs to {$facts->text('ref')}", match ($facts->text('state')) {
+                'down' => 'down', 'degraded' => 'degraded', default => 'no spare left',
+            }.', as somebody says'),
+            'incident.item_left_out' => Sentence::plain("{$facts->text('name')} does not belong to {$facts->text('ref')}", 'whatever alerts say'),
+            'incident.item_unsaid' => Sentence::plain("What was said of {$facts->text('name')} in {$facts->text('ref')} is taken back"),
+            'report.unlinked' => Sentence::plain("Report unlinked: {$facts->text('what')}", $facts->text('why')),
+            'report.reopened' => Sentence::quiet("Report {$facts->text('ref')} is open again"),
+            'incident.declared' => Sentence::strong("Declared, priority {$facts->text('priority')}", "{$facts->text('title')}; from {$facts->text('alerts')}, {$facts->text('service')}"),
+            'incident.changed' => Sentence::strong($facts->text('what'), $facts->text('why')),
+            'incident.note' => Sentence::plain($facts->text('text')),
+            'incident.decision' => Sentence::strong('Decision', $facts->text('text')),
+            'incident.resolved' => Sentence::strong('Resolved', $facts->text('resolution')),
+            'room.entered' => Sentence::quiet('Joined the room'),
+            'room.left' => Sentence::quiet("{$facts->text('person')} left the room"),
+            'report.received' => Sentence::plain("Report: {$facts->text('what')}", $facts->list('where')),
+            'report.linked' => Sentence::plain("Report linked: {$facts->text('what')}", $facts->list('where')),
+            'report.resolved' => Sentence::quiet("Report {$facts->text('ref')} is resolved"),
+            'incident.coordinator' => Sentence::strong('Took coordination'),
+            default => null,
+        };
+    }
+
+    public function written(): array
+    {
+        return ['incident.note', 'incident.decision', 'incident.resolved', 'incident.changed', 'incident.reopened'];
+    }
+}

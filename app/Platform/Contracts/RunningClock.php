@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Contracts;
+
+use Carbon\CarbonInterface;
+
+/** One thing that is running out. */
+final readonly class RunningClock
+{
+    /**
+     * @param  string  $id  the same as long as it is about the same thing, unlike that of any other
+     * @param  bool  $person  whether somebody has to act now
+     */
+    public function __construct(
+        public string $id, public string $title, public string $detail,
+        public CarbonInterface $due, public CarbonInterface $began, public string $link, public bool $person,
+    ) {}
+
+    /** @return array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool} times in milliseconds since the epoch */
+    public function toArray(): array
+    {
+        return [
+            'id' => $this->id, 'title' => $this->title, 'detail' => $this->detail, 'due' => (int) $this->due->getTimestampMs(),
+            'began' => (int) $this->began->getTimestampMs(), 'link' => $this->link, 'person' => $this->person,
+        ];
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Journal;
+
+use App\Platform\WallClock;
+use Carbon\CarbonImmutable;
+
+/** The facts of an entry, read for a sentence: what is missing, or of another kind, reads as nothing. */
+final readonly class Facts
+{
+    private const CHANGES = 4;
+
+    private const LENGTH = 60;
+
+    /** @param  array<array-key, mixed>  $facts */
+    public function __construct(private array $facts) {}
+
+    public function text(string $name): string
+    {
+        return is_scalar($this->facts[$name] ?? null) ? (string) $this->facts[$name] : '';
+    }
+
+    public function is(string $name): bool
+    {
+        return ($this->facts[$name] ?? false) === true;
+    }
+
+    /** An instant, on the reader's clock. */
+    public function time(string $name): string
+    {
+        $text = $this->text($name);
+
+        // Entries of an older kind hold what a clock in UTC showed.
+        return preg_match('/^\d{4}-\d\d-\d\dT/', $text) === 1 ? WallClock::time(CarbonImmutable::parse($text)) : "$text UTC";
+    }
+
+    public function list(string $name): string
+    {
+        return implode(', ', array_filter((array) ($this->facts[$name] ?? []), is_string(...)));
+    }
+
+    /** What was changed, from what to what, by field. */
+    public function changes(): string
+    {
+        $told = [];
+        foreach (is_array($this->facts['changes'] ?? null) ? $this->facts['changes'] : [] as $field => $change) {
+            if (is_array($change)) {
+                [$from, $to] = array_map(static fn(mixed $value): string => is_string($value) && $value !== '' ? mb_strimwidth($value, 0, self::LENGTH, '…') : 'none', [$change[0] ?? '', $change[1] ?? '']);
+                $told[] = str_replace('_', ' ', (string) $field)." from $from to $to";
+            }
+        }
+
+        return implode(', ', array_slice($told, 0, self::CHANGES)).(count($told) > self::CHANGES ? ' and more' : '');
+    }
+}

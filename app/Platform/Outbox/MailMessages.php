@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Outbox;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+
+/** Mail on its way to somebody outside. */
+final class MailMessages implements Messages
+{
+    private const ATTEMPTS = 4;
+
+    public function __construct(private readonly Gateway $gateway, private readonly OwnProcess $process) {}
+
+    public function kind(): string
+    {
+        return 'mail';
+    }
+
+    public function together(OutboxMessage $message): ?string
+    {
+        return null;
+    }
+
+    public function gathered(OutboxMessage $lead, array $parts): void {}
+
+    public function send(array $messages): array
+    {
+        $sending = [];
+        foreach ($messages as $message) {
+            $mail = array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true]);
+            $sending[$message->id] = (string) config('skarvo.gateways.mail') === '' && PlainMail::isSetUp()
+                ? $this->process->start('skarvo:mail', json_encode([...$mail, 'key' => $message->key], JSON_THROW_ON_ERROR))
+                : $this->gateway->post(config('skarvo.gateways.mail'), $mail, $message->key);
+        }
+
+        return $sending;
+    }
+
+    public function attempts(OutboxMessage $message): int
+    {
+        return self::ATTEMPTS;
+    }
+
+    public function sent(array $sent): void
+    {
+        foreach ($sent as [$message]) {
+            $this->tell('mail.sent', $message, '');
+        }
+    }
+
+    public function failed(OutboxMessage $message, string $error): void
+    {
+        $this->tell('mail.failed', $message, $error);
+    }
+
+    private function tell(string $kind, OutboxMessage $message, string $error): void
+    {
+        $incident = $message->payload['incident'] ?? null;
+        Journal::write(Actor::system(), $kind, ['message', $message->id], [
+            'to' => $message->payload['to'], 'subject' => $message->payload['subject'], 'error' => $error,
+        ], is_int($incident) ? $incident : null);
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\Capability;
+use App\Platform\Contracts\BandRow;
+use App\Platform\Contracts\RunsOut;
+use App\Platform\Contracts\TellsEntries;
+
+final class RotaServiceProvider extends Capability
+{
+    protected function gives(): array
+    {
+        return [
+            RunsOut::class => [HandoverClocks::class],
+            BandRow::class => [TurnsOnBand::class],
+            TellsEntries::class => [RotaWords::class],
+        ];
+    }
+
+    protected function routes(): string
+    {
+        return 'rota';
+    }
+}

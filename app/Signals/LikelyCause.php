@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals;
+
+use App\Platform\Moment;
+use App\Topology\Estate;
+use Illuminate\Database\Eloquent\Builder;
+use Skarvo\Signals\Level;
+use Skarvo\Topology\Candidate;
+use Skarvo\Topology\CauseWords;
+use Skarvo\Topology\State;
+
+/** What is most likely behind some alerts: single failures, best first, each with its reasons in words. */
+final class LikelyCause
+{
+    private const SHOWN = 3;
+
+    /** Less likely ones would only distract. */
+    private const LEAST_SCORE = 0.02;
+
+    /** Symptoms that are looked at, those that began first: more would say little more, and take long. */
+    private const MOST_SYMPTOMS = 200;
+
+    /**
+     * @param  Builder<Alert>  $alerts
+     * @param  array<array-key, State>  $observed  what shows trouble anywhere: of those that belong to something else, silence is not held against a cause
+     * @return list<array{id: string, name: string, kind: string, score: float, as: string, words: string}>
+     */
+    public static function of(Builder $alerts, array $observed = [], ?Estate $estate = null): array
+    {
+        $rows = (clone $alerts)->getQuery()->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)
+            ->orderBy('alerts.first_signal_at')->limit(self::MOST_SYMPTOMS)->get(['alert_items.item', 'alerts.level', 'alerts.first_signal_at']);
+        if ($rows->isEmpty()) {
+            return [];
+        }
+        $estate ??= Estate::open();
+        $estate->readAhead(array_values(array_map(strval(...), $rows->pluck('item')->all())));
+        $symptoms = $began = [];
+        foreach ($rows as $row) {
+            $state = Level::from($row->level)->observed();
+            if ($state !== State::Up && $estate->item((string) $row->item) !== null) {
+                $at = Moment::seconds($row->first_signal_at);
+                $symptoms[] = [(string) $row->item, $state, $at];
+                $began[(string) $row->item] = min($began[(string) $row->item] ?? $at, $at);
+            }
+        }
+        $candidates = array_values(array_filter($estate->candidates($symptoms, array_values(array_filter(Watched::items(), static fn(string $item): bool => ! isset($observed[$item])))), static fn(Candidate $candidate): bool => $candidate->score >= self::LEAST_SCORE));
+
+        return array_map(static fn(Candidate $candidate): array => [
+            'id' => $candidate->id, 'name' => $estate->name($candidate->id), 'kind' => $estate->item($candidate->id)['kind'] ?? '', 'score' => $candidate->score,
+            'as' => $candidate->as->value, 'words' => CauseWords::of($candidate, $began, $estate->name(...)),
+        ], array_slice($candidates, 0, self::SHOWN));
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Platform\Contracts\TellsEntries;
+use App\Platform\Journal\Facts;
+use App\Platform\Journal\Sentence;
+
+/** Words for journal entries. */
+final class UpdateWords implements TellsEntries
+{
+    public function tell(string $kind, Facts $facts): ?Sentence
+    {
+        return match ($kind) {
+            'update.published' => Sentence::strong("Update {$facts->text('number')} published", $facts->text('text')),
+            'update.overdue' => Sentence::strong('Update overdue', "owed since {$facts->time('due')}"),
+            'status.admitted' => Sentence::strong('Let the status page say', $facts->text('text')),
+            'status.kept' => Sentence::strong("Let the status page say that {$facts->text('name')} works", $facts->text('why')),
+            default => null,
+        };
+    }
+
+    public function written(): array
+    {
+        return [];
+    }
+}

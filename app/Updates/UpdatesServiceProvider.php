@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Platform\Capability;
+use App\Platform\Contracts\BandRow;
+use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\Finds;
+use App\Platform\Contracts\RunsOut;
+use App\Platform\Contracts\TellsEntries;
+
+final class UpdatesServiceProvider extends Capability
+{
+    protected function gives(): array
+    {
+        return [
+            RunsOut::class => [OwedUpdates::class],
+            BandRow::class => [OwedUpdates::class],
+            Finds::class => [FindUpdates::class],
+            ClockPart::class => [NoteOverdueUpdates::class],
+            TellsEntries::class => [UpdateWords::class],
+        ];
+    }
+
+    protected function routes(): string
+    {
+        return 'updates';
+    }
+}

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Desk\FindController;
+use App\Desk\WatchController;
+use Illuminate\Support\Facades\Route;
+
+Route::middleware('web')->group(function (): void {
+    Route::middleware(['auth', 'auth.session'])->group(function (): void {
+        Route::get('find', FindController::class);
+        Route::get('/', WatchController::class)->name('watch');
+    });
+});

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Incidents\BelongingController;
+use App\Incidents\DeclareController;
+use App\Incidents\IncidentsController;
+use App\Incidents\PrioritiesController;
+use App\Incidents\RoomController;
+use Illuminate\Support\Facades\Route;
+
+// What is counted has a number in its address: anything else is no address.
+Route::patterns(array_fill_keys(['incident', 'report'], '[0-9]{1,18}'));
+
+Route::middleware('web')->group(function (): void {
+    Route::middleware(['auth', 'auth.session'])->group(function (): void {
+        Route::get('incidents', [IncidentsController::class, 'index']);
+        Route::get('incidents/{incident}', [RoomController::class, 'show'])->name('room');
+        // Whoever is in the room may write down what happens.
+        Route::post('incidents/{incident}/here', [RoomController::class, 'here']);
+        Route::post('incidents/{incident}/notes', [IncidentsController::class, 'note']);
+
+        Route::middleware('may:attach-alerts')->group(function (): void {
+            Route::post('incidents/{incident}/alerts', [BelongingController::class, 'attach']);
+        });
+
+        Route::middleware('may:set-stage')->group(function (): void {
+            Route::post('incidents/{incident}/stage', [IncidentsController::class, 'stage']);
+        });
+
+        Route::middleware('may:run-incidents')->group(function (): void {
+            Route::post('incidents-proposal', [DeclareController::class, 'propose']);
+            Route::post('incidents', [DeclareController::class, 'store']);
+            Route::post('incidents/{incident}/alerts/detach', [BelongingController::class, 'detach']);
+            Route::post('incidents/{incident}/items', [BelongingController::class, 'item']);
+            Route::post('incidents/{incident}/items/unsay', [BelongingController::class, 'unsayItem']);
+            Route::get('incidents/{incident}/reopen', [IncidentsController::class, 'reopenPreview']);
+            Route::post('incidents/{incident}/reopen', [IncidentsController::class, 'reopen']);
+            Route::post('incidents/{incident}/tell', [IncidentsController::class, 'tell']);
+            Route::post('incidents/{incident}/coordinate', [IncidentsController::class, 'coordinate']);
+            Route::post('incidents/{incident}/change', [IncidentsController::class, 'change']);
+            Route::get('incidents/{incident}/resolve', [RoomController::class, 'resolvePreview']);
+            Route::post('incidents/{incident}/resolve', [IncidentsController::class, 'resolve']);
+            Route::post('reports/{report}/link', [BelongingController::class, 'link']);
+            Route::post('reports/{report}/unlink', [BelongingController::class, 'unlink']);
+        });
+
+        Route::middleware('may:administer')->group(function (): void {
+            Route::get('settings/priorities', [PrioritiesController::class, 'edit']);
+            Route::post('settings/priorities', [PrioritiesController::class, 'update']);
+        });
+    });
+});

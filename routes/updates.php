@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Updates\DoubtsController as DoubtsOfStatus;
+use App\Updates\ReportController;
+use App\Updates\StatusController;
+use App\Updates\UpdateController;
+use Illuminate\Support\Facades\Route;
+
+Route::middleware('web')->group(function (): void {
+    // For everybody, signed in or not.
+    Route::get('status', StatusController::class)->name('status');
+    Route::get('report', [ReportController::class, 'create'])->name('report');
+    Route::post('report', [ReportController::class, 'store'])->middleware('throttle:reports');
+    Route::get('report/{token}', [ReportController::class, 'follow'])->name('report.follow');
+
+    Route::middleware(['auth', 'auth.session'])->group(function (): void {
+        Route::middleware('may:tell-outsiders')->group(function (): void {
+            Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
+            Route::post('incidents/{incident}/updates', [UpdateController::class, 'store']);
+        });
+    });
+});
+
+Route::middleware('api')->prefix('api/v1')->group(function (): void {
+    Route::post('reports', [ReportController::class, 'accept'])->middleware('ability:reports:write');
+});
