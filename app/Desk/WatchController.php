@@ -8,12 +8,12 @@ use App\Incidents\Incident;
 use App\Incidents\IncidentSummary;
 use App\Incidents\Priorities;
 use App\Incidents\Report;
+use App\Incidents\Situation;
 use App\Incidents\Troubles;
 use App\Paging\Unanswered;
 use App\Platform\Http\Asked;
 use App\Rota\Gaps;
 use App\Signals\AlertGroups;
-use App\Topology\Standing;
 use App\Updates\PublicStates;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Request;
@@ -29,7 +29,7 @@ final class WatchController
     {
         $stamp = static fn(string $name): ?string => ($date = Asked::time($request, $name)) === null ? null : CarbonImmutable::instance($date)->utc()->format('Y-m-d H:i:s.v');
 
-        $standing = Standing::now();
+        $situation = Situation::now();
 
         return Inertia::render('Incidents/Watch', [
             'groups' => fn(): array => AlertGroups::undecided($stamp('from'), $stamp('to'), groups: AlertGroups::during($request)),
@@ -38,23 +38,23 @@ final class WatchController
                 ->when($stamp('to'), fn($query, $to) => $query->where('told_at', '<=', $to))
                 ->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'gaps' => fn(): array => Gaps::ahead(),
-            'unsaid' => fn(): array => self::unsaid($standing),
+            'unsaid' => fn(): array => self::unsaid($situation),
             'unanswered' => fn(): array => Unanswered::all(),
             'incidents' => fn() => Incident::query()->with(IncidentSummary::NEEDS)
                 ->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subHours(self::RECENT_HOURS)))
-                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $standing)),
-            'together' => fn(): array => Troubles::now($standing)->together(),
+                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $situation)),
+            'together' => fn(): array => Troubles::now($situation)->together(),
             'matrixVersion' => fn(): int => Priorities::version(),
         ]);
     }
 
     /** @return list<array{name: string, item: string, state: string, published: string, incident: array{id: int, ref: string}|null}> services of which outsiders were told better than is known, and about which nobody has decided */
-    private static function unsaid(Standing $standing): array
+    private static function unsaid(Situation $situation): array
     {
         $open = Incident::query()->whereNull('resolved_at')->orderBy('priority')->orderBy('id')->get();
 
-        return array_values(array_map(static function (array $doubt) use ($open, $standing): array {
-            $incident = $open->first(static fn(Incident $incident): bool => $incident->service_id === $doubt['item'] || in_array($doubt['item'], array_column($standing->ofIncident($incident->id)->affected, 'id'), true));
+        return array_values(array_map(static function (array $doubt) use ($open, $situation): array {
+            $incident = $open->first(static fn(Incident $incident): bool => $incident->service_id === $doubt['item'] || in_array($doubt['item'], array_column($situation->of($incident->id)->affected, 'id'), true));
 
             return ['name' => $doubt['name'], 'item' => $doubt['item'], 'state' => $doubt['state']->value, 'published' => $doubt['published']->value, 'incident' => $incident === null ? null : ['id' => $incident->id, 'ref' => $incident->ref()]];
         }, array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === null)));

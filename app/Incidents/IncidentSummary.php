@@ -6,7 +6,6 @@ namespace App\Incidents;
 
 use App\Paging\Unanswered;
 use App\Signals\Alert;
-use App\Topology\Standing;
 use Skarvo\Paging\Outcome;
 use Skarvo\Topology\Affected;
 use Skarvo\Topology\HitService;
@@ -19,12 +18,12 @@ final class IncidentSummary
     public const NEEDS = ['service', 'team', 'coordinator', 'calls.team', 'calls.person', 'reports'];
 
     /** @return array<string, mixed> */
-    public static function of(Incident $incident, Standing $standing): array
+    public static function of(Incident $incident, Situation $situation): array
     {
         return [
             'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'priority' => $incident->priority,
             'service' => $incident->service->name ?? '', 'stage' => $incident->stage->value, 'stageWords' => $incident->stage->words(),
-            'state' => self::state($incident, $standing), 'stands' => self::stands($incident),
+            'state' => self::state($incident, $situation), 'stands' => self::stands($incident),
             'started_at' => $incident->started_at, 'declared_at' => $incident->declared_at, 'resolved_at' => $incident->resolved_at,
             'next_update_at' => $incident->next_update_at, 'restore_by' => $incident->restore_by,
             'coordinator' => $incident->coordinator->name ?? '', 'coordinator_id' => $incident->coordinator_id,
@@ -32,13 +31,13 @@ final class IncidentSummary
     }
 
     /** The worst of the services that it hits, else of its items; or restored. */
-    private static function state(Incident $incident, Standing $standing): string
+    private static function state(Incident $incident, Situation $situation): string
     {
         if (! $incident->isOpen()) {
             return 'restored';
         }
-        $impact = $standing->ofIncident($incident->id);
-        $ranks = array_map(static fn(HitService $s): int => $s->state->rank(), $standing->estate->services($impact)) ?: array_map(static fn(Affected $a): int => $a->state->rank(), $impact->affected);
+        $impact = $situation->of($incident->id);
+        $ranks = array_map(static fn(HitService $s): int => $s->state->rank(), $situation->services($incident->id)) ?: array_map(static fn(Affected $a): int => $a->state->rank(), $impact->affected);
 
         // What is on no known item is still what its alerts say.
         return State::ofRank($ranks !== [] ? max($ranks) : (int) Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->get(['level'])->map(static fn(Alert $a): int => $a->level->observed()->rank())->max())->value;

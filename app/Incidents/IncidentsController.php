@@ -15,7 +15,6 @@ use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Signals\Alert;
-use App\Topology\Standing;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -34,18 +33,18 @@ final class IncidentsController
 
     public function index(Request $request): Response
     {
-        $standing = Standing::now();
+        $situation = Situation::now();
         $show = Asked::text($request, 'show') === 'all' ? 'all' : 'open';
 
         return Inertia::render('Incidents/Incidents', [
             'show' => $show,
             // An empty list shows what there was last.
-            'ended' => $show === 'open' && Incident::query()->whereNull('resolved_at')->doesntExist() ? Incident::query()->with(IncidentSummary::NEEDS)->whereNotNull('resolved_at')->latest('resolved_at')->limit(self::LATEST)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $standing)) : [],
+            'ended' => $show === 'open' && Incident::query()->whereNull('resolved_at')->doesntExist() ? Incident::query()->with(IncidentSummary::NEEDS)->whereNotNull('resolved_at')->latest('resolved_at')->limit(self::LATEST)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $situation)) : [],
             'incidents' => Incident::query()->with(IncidentSummary::NEEDS)
                 ->when($show === 'open', fn($query) => $query->whereNull('resolved_at'))
                 ->when(Asked::time($request, 'from'), fn($query, $from) => $query->where(fn($q) => $q->whereNull('resolved_at')->orWhere('resolved_at', '>=', $from)))
                 ->when(Asked::time($request, 'to'), fn($query, $to) => $query->where('started_at', '<=', $to))
-                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(200)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $standing)),
+                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(200)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $situation)),
         ]);
     }
 

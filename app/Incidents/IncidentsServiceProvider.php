@@ -11,6 +11,10 @@ use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\Swept;
 use App\Platform\Contracts\TellsEntries;
+use App\Topology\Contracts\BeginsReach;
+use App\Topology\Contracts\ItemPanel;
+use App\Topology\Contracts\JoinsHistory;
+use App\Topology\Contracts\Observes;
 
 final class IncidentsServiceProvider extends Capability
 {
@@ -23,6 +27,10 @@ final class IncidentsServiceProvider extends Capability
             ClockPart::class => [HandleAlerts::class],
             Swept::class => [Presence::class],
             TellsEntries::class => [IncidentWords::class],
+            Observes::class => [Said::class],
+            ItemPanel::class => [IncidentsOfItem::class],
+            JoinsHistory::class => [IncidentsOfItem::class],
+            BeginsReach::class => [IncidentsReach::class],
         ];
     }
 

@@ -27,13 +27,14 @@ final class ProposeIncident
     /** @return array<string, mixed> */
     public function __invoke(Beginning $from): array
     {
-        $standing = Standing::now();
+        $situation = Situation::now();
+        $standing = $situation->standing;
         $alerts = Alert::query()->whereKey($from->alerts)->get();
         $reports = Report::query()->with('service')->whereKey($from->reports)->orderBy('told_at')->get();
         $said = $from->said();
         $observed = Observed::by(Alert::query()->whereKey($alerts->modelKeys()));
         if ($said !== null) {
-            $observed = Observed::worst($observed, [$said->id => $from->state ?? ($standing->state($said->id) === State::Up ? $from->saidState($said) : $standing->state($said->id))]);
+            $observed = Standing::worst($observed, [$said->id => $from->state ?? ($standing->state($said->id) === State::Up ? $from->saidState($said) : $standing->state($said->id))]);
         }
         $hit = WhatIsHit::by($observed, $standing);
         $proposal = $hit->proposal;
@@ -49,7 +50,7 @@ final class ProposeIncident
             'behind' => $hit->behind(),
             'hit' => array_map(static fn(HitService $s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $hit->services),
             'sites' => $hit->sites,
-            'together' => Troubles::now($standing)->with($observed),
+            'together' => Troubles::now($situation)->with($observed),
             'targets' => $matrix->toArray()['targets'],
             'priorities' => $matrix->toArray()['priorities'],
             'choices' => [

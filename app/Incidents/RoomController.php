@@ -15,9 +15,7 @@ use App\Platform\Journal\Telling;
 use App\Platform\Person;
 use App\Signals\Alert;
 use App\Signals\LikelyCause;
-use App\Signals\Observed;
 use App\Topology\Reach;
-use App\Topology\Standing;
 use App\Updates\Draft;
 use App\Updates\Update;
 use Illuminate\Http\JsonResponse;
@@ -37,20 +35,20 @@ final class RoomController
     {
         Presence::seen($incident, CurrentPerson::of($request));
         $incident->load(['service', 'team', 'coordinator']);
-        $standing = Standing::now();
+        $situation = Situation::now();
 
         return Inertia::render('Incidents/Room', [
             'incident' => fn(): array => [
-                ...IncidentSummary::of($incident->refresh()->load(IncidentSummary::NEEDS), $standing),
+                ...IncidentSummary::of($incident->refresh()->load(IncidentSummary::NEEDS), $situation),
                 'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value, 'version' => $incident->version,
                 'service_id' => $incident->service_id, 'team' => $incident->team?->name, 'resolution' => $incident->resolution,
             ],
-            'soFar' => fn(): string => SoFar::of($incident, $standing),
-            'reach' => fn(): array => $this->reach($incident, $standing),
-            'hit' => fn(): array => $this->hit($incident, $standing),
-            'together' => fn(): ?array => $incident->isOpen() ? Troubles::now($standing)->ofIncident($incident) : null,
+            'soFar' => fn(): string => SoFar::of($incident, $situation),
+            'reach' => fn(): array => $this->reach($incident, $situation),
+            'hit' => fn(): array => $this->hit($incident, $situation),
+            'together' => fn(): ?array => $incident->isOpen() ? Troubles::now($situation)->ofIncident($incident) : null,
             'said' => fn(): array => self::said($incident),
-            'causes' => fn(): array => LikelyCause::of(Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $standing->observed()),
+            'causes' => fn(): array => LikelyCause::of(Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $situation->standing->observed()),
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()->map(fn(Alert $a): array => $a->summed()),
             'reports' => fn() => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'looseReports' => fn() => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
@@ -82,15 +80,15 @@ final class RoomController
     }
 
     /** @return array<string, mixed> */
-    private function reach(Incident $incident, Standing $standing): array
+    private function reach(Incident $incident, Situation $situation): array
     {
-        return (new Reach($standing->estate, $standing->ofIncident($incident->id), $standing->affected()))->toArray();
+        return (new Reach($situation->estate, $situation->of($incident->id), $situation->standing->affected()))->toArray();
     }
 
     /** @return array{behind: string|null, owners: list<array{id: string, name: string, of: list<string>, told: \Carbon\CarbonImmutable|null}>, grown: array<string, mixed>|null} who stands behind it and who answers for it, and whether it is judged too low by now */
-    private function hit(Incident $incident, Standing $standing): array
+    private function hit(Incident $incident, Situation $situation): array
     {
-        $hit = WhatIsHit::by(Observed::inIncident($incident->id), $standing);
+        $hit = WhatIsHit::by($situation->observed($incident->id), $situation->standing);
 
         return ['behind' => $hit->behind(), 'owners' => array_map(static fn(array $owner): array => [...$owner, 'told' => Entry::query()->where('incident_id', $incident->id)->where('kind', 'owner.told')->where('subject_id', $owner['id'])->latest('seq')->first()?->at], $hit->owners()), 'grown' => $hit->grown($incident)];
     }

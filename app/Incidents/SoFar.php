@@ -7,7 +7,6 @@ namespace App\Incidents;
 use App\Paging\Call;
 use App\Paging\Unanswered;
 use App\Platform\Journal\Entry;
-use App\Topology\Standing;
 use App\Updates\Update;
 use Skarvo\Paging\Outcome;
 use Skarvo\Time\Duration;
@@ -17,11 +16,11 @@ use Skarvo\Topology\State;
 /** Catches a latecomer up in one paragraph, from what is stored. */
 final class SoFar
 {
-    public static function of(Incident $incident, Standing $standing): string
+    public static function of(Incident $incident, Situation $situation): string
     {
-        $estate = $standing->estate;
-        $impact = $standing->ofIncident($incident->id);
-        $hit = $estate->services($impact);
+        $estate = $situation->estate;
+        $impact = $situation->of($incident->id);
+        $hit = $situation->services($incident->id);
         $broken = array_values(array_filter($hit, static fn(HitService $s): bool => $s->state->isBroken()));
         $sentences = [];
         if (! $incident->isOpen()) {

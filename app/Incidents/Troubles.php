@@ -6,7 +6,6 @@ namespace App\Incidents;
 
 use App\Signals\Alert;
 use App\Signals\Observed;
-use App\Topology\Standing;
 use Skarvo\Topology\Affected;
 use Skarvo\Topology\State;
 
@@ -24,11 +23,11 @@ final class Troubles
     /** @var list<array{kind: 'incident'|'group', id: int, ref: string, title: string, alertIds: list<int>, ground: string, hits: array<array-key, true>}>|null */
     private ?array $all = null;
 
-    private function __construct(private readonly Standing $standing) {}
+    private function __construct(private readonly Situation $situation) {}
 
-    public static function now(Standing $standing): self
+    public static function now(Situation $situation): self
     {
-        return new self($standing);
+        return new self($situation);
     }
 
     /** @return list<array{item: array{id: string, name: string}, troubles: list<array{kind: string, id: int, ref: string, title: string, alertIds: list<int>}>}> those of two or more, the one with most first */
@@ -51,7 +50,7 @@ final class Troubles
                 continue;
             }
             array_push($seen, ...$keys);
-            $told[] = ['item' => ['id' => (string) $item, 'name' => $this->standing->estate->name((string) $item)], 'troubles' => array_map(self::tell(...), $hanging)];
+            $told[] = ['item' => ['id' => (string) $item, 'name' => $this->situation->estate->name((string) $item)], 'troubles' => array_map(self::tell(...), $hanging)];
         }
 
         return $told;
@@ -91,7 +90,7 @@ final class Troubles
         foreach ($this->all() as $one) {
             $item = isset($one['hits'][$own]) ? $one['ground'] : (isset($hits[$one['ground']]) ? $own : null);
             if ($one['kind'] === 'incident' && $item !== null) {
-                $told[] = ['id' => $one['id'], 'ref' => $one['ref'], 'title' => $one['title'], 'item' => $this->standing->estate->name($item)];
+                $told[] = ['id' => $one['id'], 'ref' => $one['ref'], 'title' => $one['title'], 'item' => $this->situation->estate->name($item)];
             }
         }
 
@@ -106,7 +105,7 @@ final class Troubles
         }
         $found = [];
         foreach (Incident::query()->whereNull('resolved_at')->orderBy('id')->get() as $incident) {
-            $ground = $this->ground(Observed::inIncident($incident->id));
+            $ground = $this->ground($this->situation->observed($incident->id));
             if ($ground !== null) {
                 $found[] = ['kind' => 'incident', 'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'alertIds' => array_values(array_map(intval(...), Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->whereNull('decide_again_at')->orderBy('id')->pluck('id')->all())), 'ground' => $ground, 'hits' => $this->hits($ground)];
             }
@@ -131,13 +130,13 @@ final class Troubles
     {
         $items = array_slice(array_map(strval(...), array_keys($observed)), 0, self::MOST_ITEMS);
 
-        return count($items) === 1 ? ($this->standing->estate->item($items[0]) === null ? null : $items[0]) : $this->standing->estate->ground($items)?->item;
+        return count($items) === 1 ? ($this->situation->estate->item($items[0]) === null ? null : $items[0]) : $this->situation->estate->ground($items)?->item;
     }
 
     /** @return array<array-key, true> what is broken when an item is down, itself among it */
     private function hits(string $item): array
     {
-        $broken = array_filter($this->standing->estate->trace([$item => State::Down])->affected, static fn(Affected $a): bool => $a->state->isBroken());
+        $broken = array_filter($this->situation->estate->trace([$item => State::Down])->affected, static fn(Affected $a): bool => $a->state->isBroken());
 
         return array_fill_keys(array_column($broken, 'id'), true);
     }

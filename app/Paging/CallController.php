@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Incidents\Incident;
+use App\Incidents\Situation;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
 use App\Platform\Once;
@@ -12,7 +13,6 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Team;
 use App\Topology\Item;
-use App\Topology\Standing;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -129,10 +129,10 @@ final class CallController
     /** @return list<array{whom: string, name: string, owns: list<string>}> teams that answer for what is hit, those with the most first */
     private function owners(Incident $incident): array
     {
-        $standing = Standing::now();
-        $estate = $standing->estate;
+        $situation = Situation::now();
+        $estate = $situation->estate;
         $owned = [];
-        foreach ($standing->ofIncident($incident->id)->affected as $hit) {
+        foreach ($situation->of($incident->id)->affected as $hit) {
             $item = $estate->item($hit->id);
             if ($item !== null && $item['team'] !== null && ($hit->distance === 0 || $item['kind'] === Item::SERVICE)) {
                 $owned[$item['team']][] = $item['name'];

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Incidents\Incident;
+use App\Incidents\Situation;
 use App\Paging\Delivery\DeliveryPaths;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
 use App\Signals\Alert;
-use App\Topology\Standing;
 use App\Updates\Update;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -45,9 +45,9 @@ final class PageController
         $call = $page->call ?? abort(404);
         $incident = $call->incident ?? abort(404);
         $this->noteOpened($page, $incident);
-        $standing = Standing::now();
-        $estate = $standing->estate;
-        $impact = $standing->ofIncident($incident->id);
+        $situation = Situation::now();
+        $estate = $situation->estate;
+        $impact = $situation->of($incident->id);
 
         return Inertia::render('Paging/Answer', [
             'answerTo' => $request->getRequestUri(),
@@ -78,7 +78,7 @@ final class PageController
                 'stage' => $incident->stage->words(), 'started_at' => $incident->started_at, 'resolved_at' => $incident->resolved_at,
                 'coordinator' => $incident->coordinator->name ?? '',
             ],
-            'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
+            'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $situation->services($incident->id)),
             'sites' => $estate->sites($impact),
             'alerts' => Alert::query()->where('incident_id', $incident->id)->orderByDesc('closed_at')->orderBy('first_signal_at')->limit(5)->get()->map(fn(Alert $a): array => $a->summed()),
             // A signal that came late may have changed what this page was sent for; it stays, and says so.

@@ -4,23 +4,20 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Topology\Contracts\Observes;
+use App\Topology\Standing;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Database\Query\Builder as Query;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Level;
 use Skarvo\Topology\State;
 
 /** What open alerts say about the states of items. */
-final class Observed
+final class Observed implements Observes
 {
-    /** @return array<array-key, State> worst state by item: by open alerts, by what people say of open incidents, by what fires on quiet items */
-    public static function everywhere(): array
+    /** By open alerts, and by what fires on quiet items. */
+    public function states(): array
     {
-        return self::worst(
-            self::openOnKnownItems(),
-            self::said(DB::table('incident_items')->join('incidents', 'incidents.id', '=', 'incident_items.incident_id')->whereNull('incidents.resolved_at')),
-            QuietFaults::states(),
-        );
+        return Standing::worst(self::openOnKnownItems(), QuietFaults::states());
     }
 
     /**
@@ -39,39 +36,6 @@ final class Observed
         }
 
         return $states;
-    }
-
-    /** @return array<array-key, State> of the items that belong to an incident, by its open alerts and by what people say */
-    public static function inIncident(int $incident): array
-    {
-        $said = DB::table('incident_items')->where('incident_id', $incident);
-        $states = self::worst(self::by(Alert::query()->whereNull('closed_at')->where('incident_id', $incident)), self::said(clone $said));
-
-        return array_diff_key($states, array_flip($said->whereNull('state')->pluck('item_id')->map(strval(...))->all()));
-    }
-
-    /**
-     * @param  array<array-key, State>  ...$all  by item
-     * @return array<array-key, State>
-     */
-    public static function worst(array ...$all): array
-    {
-        $states = [];
-        foreach ($all as $some) {
-            foreach ($some as $id => $state) {
-                if ($state->rank() > ($states[$id] ?? State::Up)->rank()) {
-                    $states[$id] = $state;
-                }
-            }
-        }
-
-        return $states;
-    }
-
-    /** @return array<array-key, State> */
-    private static function said(Query $items): array
-    {
-        return self::worst(...array_map(static fn(\stdClass $row): array => [(string) $row->item_id => State::from($row->state)], $items->whereNotNull('incident_items.state')->get(['item_id', 'state'])->all()));
     }
 
     /**

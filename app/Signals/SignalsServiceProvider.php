@@ -11,6 +11,10 @@ use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\Swept;
 use App\Platform\Contracts\TellsEntries;
+use App\Topology\Contracts\BeginsReach;
+use App\Topology\Contracts\ItemPanel;
+use App\Topology\Contracts\MarksItems;
+use App\Topology\Contracts\Observes;
 
 final class SignalsServiceProvider extends Capability
 {
@@ -23,6 +27,10 @@ final class SignalsServiceProvider extends Capability
             ClockPart::class => [Intake\Heartbeats::class, TakeSignals::class, ReturnWaitingAlerts::class],
             Swept::class => [Intake\ForgetOldSignals::class, RemindOfDates::class],
             TellsEntries::class => [SignalWords::class],
+            Observes::class => [Observed::class],
+            ItemPanel::class => [AlertsOfItem::class],
+            MarksItems::class => [AlertsOfItem::class],
+            BeginsReach::class => [GroupsReach::class],
         ];
     }
 

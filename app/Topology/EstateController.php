@@ -4,14 +4,10 @@ declare(strict_types=1);
 
 namespace App\Topology;
 
-use App\Incidents\Incident;
-use App\Incidents\Report;
-use App\Incidents\ServiceTimes;
+use App\Platform\Given;
 use App\Platform\Journal\Telling;
 use App\Platform\Moment;
-use App\Signals\Alert;
-use App\Signals\Observed;
-use App\Signals\QuietFaults;
+use App\Topology\Contracts\ItemPanel;
 use App\Topology\Record\Doubts;
 use App\Topology\Record\Fields;
 use App\Topology\Record\ItemHistory;
@@ -33,7 +29,7 @@ final class EstateController
 
     public function index(Request $request): Response
     {
-        $states = $this->states(Estate::open()->trace(Observed::everywhere())->affected);
+        $states = $this->states(Standing::now()->impact()->affected);
         $list = EstateList::asked($request);
         $rank = static fn(string $id): int => ['up' => 0, 'at_risk' => 1, 'degraded' => 2, 'down' => 3][$states[$id] ?? 'up'];
         $rows = $list->rows(self::SHOWN, array_map(strval(...), array_keys($states)));
@@ -59,7 +55,6 @@ final class EstateController
         $estate = Estate::open();
         $standing = Standing::now($estate);
         $impact = $standing->impact();
-        $isQuiet = isset(QuietFaults::items()[$item->id]);
         $states = $this->states($impact->affected);
         $reach = new Reach($estate, $impact);
         $affected = collect($impact->affected)->first(fn(Affected $a): bool => $a->id === $item->id);
@@ -67,21 +62,17 @@ final class EstateController
         $relations = collect(Fields::relations())->keyBy('id');
 
         return Inertia::render('Topology/Item', [
+            ...array_merge(...array_map(static fn(ItemPanel $panel): array => $panel->page($item, $standing), Given::all(ItemPanel::class))),
             'item' => [
                 'id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'tier' => $item->tier, 'site' => $item->site,
                 'team' => $item->team?->name, 'description' => $item->description,
-                'state' => $states[$item->id] ?? 'up', 'why' => $affected === null ? null : $reach->why($affected), 'quiet' => $isQuiet, 'retired' => self::retired($item->id),
+                'state' => $states[$item->id] ?? 'up', 'why' => $affected === null ? null : $reach->why($affected), 'retired' => self::retired($item->id),
             ],
             'needs' => collect($estate->needsOf([$item->id]))->map(fn(array $need): array => [
                 'words' => $need['name'] === null ? null : "{$need['needs']} of these ".count($need['members']),
                 'how' => $relations->get($need['relation'] ?? '')->forward ?? 'needs', 'strength' => $need['strength'], 'members' => array_map($named, $need['members']),
             ])->values(),
             'neededBy' => collect($estate->needsFor([$item->id]))->map(fn(array $need): array => [...$named($need['owner']), 'how' => $relations->get($need['relation'] ?? '')->forward ?? 'needs', 'strength' => $need['strength'], 'group' => $need['name'] !== null])->values(),
-            'alerts' => Alert::query()->where('item_id', $item->id)->latest('opened_at')->limit(20)->get()->map(fn(Alert $alert): array => $alert->summed()),
-            'incidents' => Incident::query()->whereIn('id', Alert::query()->where('item_id', $item->id)->whereNotNull('incident_id')->select('incident_id'))
-                ->orWhere('service_id', $item->id)->latest('declared_at')->limit(20)->get()
-                ->map(fn(Incident $incident): array => ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'resolved_at' => $incident->resolved_at]),
-            'availability' => $item->kind === Item::SERVICE ? ServiceTimes::of($item->id, $estate) : null,
             'weakPoints' => $item->kind === Item::SERVICE ? $this->weakPoints($estate, $item->id) : null,
             // Nothing stands on most services: their picture is what they stand on.
             'reach' => $item->isService()
@@ -91,10 +82,6 @@ final class EstateController
             'needsWords' => Fields::words()->format(Needs::of([$item->id])[$item->id] ?? []),
             'contradictions' => array_map(static fn(array $c): array => [...$c, 'at' => Moment::seconds($c['at']) * 1000], Doubts::contradictions($item->id)),
             'history' => ItemHistory::of($item->id)->latest('seq')->limit(self::HISTORY)->get()->map(Telling::of(...)),
-            'pastTrouble' => ItemHistory::counts($item),
-            'reports' => Report::query()->with('service')->where('service_id', $item->id)->latest('told_at')->limit(10)->get()->map(static fn(Report $r): array => $r->summed()),
-            'work' => ItemHistory::timesOfWork($item->id)->orderByDesc('from_at')->limit(10)->get(['reason', 'from_at', 'to_at'])
-                ->map(static fn(\stdClass $row): array => ['reason' => $row->reason, 'from' => Moment::seconds($row->from_at) * 1000, 'to' => Moment::seconds($row->to_at) * 1000]),
             'proposed' => DB::table('proposed_dependencies')->where('state', 'proposed')->where(fn($query) => $query->where('from_id', $item->id)->orWhere('to_id', $item->id))->count(),
         ]);
     }

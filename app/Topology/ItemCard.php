@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Topology;
 
-use App\Incidents\Incident;
-use App\Incidents\Report;
-use App\Signals\Alert;
-use App\Topology\Record\ItemHistory;
+use App\Platform\Given;
+use App\Topology\Contracts\ItemPanel;
 use Illuminate\Http\JsonResponse;
 
 /** An item's record in short, for whoever works on something else: place, owners, attributes, what is open, neighbours. */
@@ -28,9 +26,7 @@ final class ItemCard
             ...$named($item->id), 'kind' => $item->kind, 'tier' => $item->tier, 'why' => $affected === null ? null : (new Reach($estate, $standing->impact()))->why($affected),
             'fields' => array_values(array_filter(array_map(static fn(array $field): array => ['label' => (string) $field['label'], 'value' => (string) ($field['shown'] ?? $field['value'] ?? '')], RecordedItem::told($item)['fields']), static fn(array $field): bool => $field['value'] !== '')),
             'needs' => array_map($named, array_slice($needs, 0, self::MOST)), 'neededBy' => array_map($named, array_slice($neededBy, 0, self::MOST)),
-            'incidents' => ItemHistory::incidents($item->id)->orderByRaw('resolved_at is not null')->latest('declared_at')->limit(5)->get()->map(static fn(Incident $i): array => ['id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'open' => $i->isOpen()]),
-            'alerts' => Alert::query()->where('item_id', $item->id)->whereNull('closed_at')->orderBy('first_signal_at')->limit(self::MOST)->get()->map(static fn(Alert $a): array => ['id' => $a->id, 'title' => $a->title(), 'at' => $a->first_signal_at]),
-            'reports' => Report::query()->where('service_id', $item->id)->whereNull('resolved_at')->latest('told_at')->limit(5)->get()->map(static fn(Report $r): array => ['ref' => $r->ref(), 'what' => $r->what, 'at' => $r->told_at]),
+            ...array_merge(...array_map(static fn(ItemPanel $panel): array => $panel->card($item), Given::all(ItemPanel::class))),
         ]);
     }
 }

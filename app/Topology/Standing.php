@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace App\Topology;
 
-use App\Signals\Observed;
+use App\Platform\Given;
+use App\Topology\Contracts\Observes;
 use Skarvo\Topology\Affected;
 use Skarvo\Topology\Impact;
 use Skarvo\Topology\State;
 
 /**
- * The state of the estate at a moment, by all that is known: every open alert, whosever it is, what people said of
- * items, what fires on quiet ones.
+ * The state of the estate at a moment, by all that is known: every open alert, whosever it is, what people say of
+ * items, what fires on quiet ones, as those who observe tell it.
  *
  * An incident, a group or an alert is asked about as a part of it: what hangs on its items, each in the state in which
  * it is, which may be worse than its own alerts alone would say.
@@ -26,9 +27,6 @@ final class Standing
     /** @var array<array-key, Affected>|null */
     private ?array $affected = null;
 
-    /** @var array<int, Impact> of incidents that were asked about */
-    private array $incidents = [];
-
     private function __construct(public readonly Estate $estate) {}
 
     public static function now(?Estate $estate = null): self
@@ -39,7 +37,7 @@ final class Standing
     /** @return array<array-key, State> worst observed state by item */
     public function observed(): array
     {
-        return $this->observed ??= Observed::everywhere();
+        return $this->observed ??= self::worst(...array_map(static fn(Observes $one): array => $one->states(), Given::all(Observes::class)));
     }
 
     /** All that is not up. */
@@ -76,14 +74,27 @@ final class Standing
         $all = $this->affected();
         // What is asked about may be known to nobody else: an alert that has closed, a state that is only supposed.
         if (array_filter($own->affected, static fn(Affected $one): bool => ! isset($all[$one->id]) || $all[$one->id]->state->rank() < $one->state->rank()) !== []) {
-            $all = array_column($this->estate->trace(Observed::worst($this->observed(), $observed))->affected, null, 'id');
+            $all = array_column($this->estate->trace(self::worst($this->observed(), $observed))->affected, null, 'id');
         }
 
         return new Impact(array_map(static fn(Affected $one): Affected => $all[$one->id] ?? $one, $own->affected), []);
     }
 
-    public function ofIncident(int $incident): Impact
+    /**
+     * @param  array<array-key, State>  ...$all  by item
+     * @return array<array-key, State> the worst that any of them says
+     */
+    public static function worst(array ...$all): array
     {
-        return $this->incidents[$incident] ??= $this->of(Observed::inIncident($incident));
+        $states = [];
+        foreach ($all as $some) {
+            foreach ($some as $id => $state) {
+                if ($state->rank() > ($states[$id] ?? State::Up)->rank()) {
+                    $states[$id] = $state;
+                }
+            }
+        }
+
+        return $states;
     }
 }

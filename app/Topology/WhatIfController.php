@@ -11,7 +11,6 @@ use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Team;
-use App\Signals\Observed;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -43,7 +42,7 @@ final class WhatIfController
         $estate = Estate::open();
         $asked = array_slice(array_values(array_unique(array_filter(explode(',', Asked::text($request, 'items'))))), 0, self::MOST);
         $items = array_values(array_filter($asked, static fn(string $id): bool => $estate->item($id) !== null));
-        $now = Asked::yes($request, 'now') ? Observed::everywhere() : [];
+        $now = Asked::yes($request, 'now') ? Standing::now($estate)->observed() : [];
         $states = $now;
         foreach ($items as $id) {
             $states[$id] = State::Down;

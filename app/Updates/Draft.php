@@ -6,9 +6,9 @@ namespace App\Updates;
 
 use App\Incidents\Incident;
 use App\Incidents\Priorities;
+use App\Incidents\Situation;
 use App\Platform\WallClock;
 use App\Topology\Estate;
-use App\Topology\Standing;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Draft as CoreDraft;
@@ -19,10 +19,10 @@ final class Draft
     /** @return array{number: int, stage: string, text: string, meanwhile: string, services: list<array{name: string, state: string}>, next_minutes: int} */
     public static function of(Incident $incident, ?Stage $stage = null): array
     {
-        $estate = Estate::open();
-        $impact = Standing::now($estate)->ofIncident($incident->id);
+        $situation = Situation::now();
+        $estate = $situation->estate;
         $services = [];
-        foreach ($estate->services($impact) as $service) {
+        foreach ($situation->services($incident->id) as $service) {
             $public = $estate->item($service->id)['public_name'] ?? null;
             if ($public !== null && $service->state->isBroken()) {
                 $services[] = ['name' => $public, 'state' => $service->state];
@@ -39,7 +39,7 @@ final class Draft
         return [
             'number' => ($last->number ?? 0) + 1,
             'stage' => $stage->value,
-            'text' => CoreDraft::from($stage, $services, WallClock::outside($incident->started_at), $estate->sites($impact))->text,
+            'text' => CoreDraft::from($stage, $services, WallClock::outside($incident->started_at), $estate->sites($situation->of($incident->id)))->text,
             'meanwhile' => $last->meanwhile ?? '',
             'services' => array_map(static fn(array $s): array => ['name' => $s['name'], 'state' => $s['state']->value], $services),
             'next_minutes' => intdiv(Priorities::matrix()->updateWithin($incident->priority), 60),

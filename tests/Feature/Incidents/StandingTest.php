@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature\Incidents;
 
 use App\Incidents\Incident;
+use App\Incidents\Situation;
 use App\Incidents\Troubles;
 use App\Platform\Moment;
 use App\Signals\Alert;
-use App\Signals\Observed;
 use App\Topology\Standing;
 use App\Updates\Draft;
 use Illuminate\Support\Collection;
@@ -64,7 +64,7 @@ final class StandingTest extends TestCase
         $named = static fn(array $causes): string => implode(' ', array_column($causes, 'words'));
 
         self::assertStringContainsString('should be in trouble too', $named(\App\Signals\LikelyCause::of(clone $only)));
-        self::assertStringNotContainsString('should be in trouble too', $named(\App\Signals\LikelyCause::of(clone $only, Observed::everywhere())));
+        self::assertStringNotContainsString('should be in trouble too', $named(\App\Signals\LikelyCause::of(clone $only, Standing::now()->observed())));
     }
 
     public function test_what_people_say_of_an_item_counts_everywhere_until_it_is_taken_back_or_over(): void
@@ -83,7 +83,7 @@ final class StandingTest extends TestCase
         self::assertSame(State::Up, Standing::now()->state('manifest-db-1'));
         // That an item does not belong here is no news about its state.
         $this->post("/incidents/$incident->id/items", ['item' => 'clk-2'], ['X-Request-Key' => 'out']);
-        self::assertArrayNotHasKey('clk-2', Observed::inIncident($incident->id));
+        self::assertArrayNotHasKey('clk-2', Situation::now()->observed($incident->id));
         self::assertSame(State::Degraded, Standing::now()->state('clk-2'));
         $this->post("/incidents/$incident->id/items", ['item' => 'manifest-db-1', 'state' => 'down'], ['X-Request-Key' => 'again']);
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'y']);
@@ -97,7 +97,7 @@ final class StandingTest extends TestCase
         $this->signal([self::firing('manifest-db-1')]);
         $this->takeSignals();
         self::assertSame(0, Alert::query()->whereNull('closed_at')->count());
-        $this->get('/estate/manifest-db-1')->assertInertia(fn(Shown $shown) => $shown->where('item.state', 'down')->where('item.quiet', true));
+        $this->get('/estate/manifest-db-1')->assertInertia(fn(Shown $shown) => $shown->where('item.state', 'down')->where('quiet', true));
         self::assertNotSame(State::Up, Standing::now()->state('freight-manifests'), 'And what stands on it.');
         $this->later(5);
         $this->signal([['condition' => 'clear', ...array_diff_key(self::firing('manifest-db-1'), ['condition' => 0])]]);
@@ -120,7 +120,7 @@ final class StandingTest extends TestCase
         $this->takeSignals();
         $lane = Alert::query()->where('item_id', 'lane-control-ask')->sole();
         $this->post('/alerts/split', ['alerts' => [$lane->id]]);
-        $together = Troubles::now(Standing::now())->together();
+        $together = Troubles::now(Situation::now())->together();
         self::assertCount(1, $together);
         self::assertSame('clk-2', $together[0]['item']['id']);
         self::assertSame([['incident', $clock->id], ['group', (int) $lane->refresh()->group_id]], array_map(static fn(array $t): array => [$t['kind'], $t['id']], $together[0]['troubles']));

@@ -6,12 +6,12 @@ namespace Tests\Feature\Incidents;
 
 use App\Incidents\Incident;
 use App\Incidents\IncidentSummary;
+use App\Incidents\Situation;
 use App\Incidents\SoFar;
 use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Sentence;
 use App\Signals\Alert;
-use App\Topology\Standing;
 use Tests\TestCase;
 
 /** What the room says in sentences. */
@@ -47,18 +47,18 @@ final class WordsTest extends TestCase
             'alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
         ]);
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        self::assertSame('Vehicle lanes: degraded; at 14 sites. Platform is being called, step 1; nobody has it yet. Nothing has been published yet.', SoFar::of($incident, Standing::now()));
-        self::assertSame('Looking for the cause, Platform is being called.', IncidentSummary::of($incident->load(IncidentSummary::NEEDS), Standing::now())['stands']);
+        self::assertSame('Vehicle lanes: degraded; at 14 sites. Platform is being called, step 1; nobody has it yet. Nothing has been published yet.', SoFar::of($incident, Situation::now()));
+        self::assertSame('Looking for the cause, Platform is being called.', IncidentSummary::of($incident->load(IncidentSummary::NEEDS), Situation::now())['stands']);
 
         $page = Page::query()->with('person')->sole();
         $this->later(5);
         $this->answer($page, 'yes');
         $this->post("/incidents/$incident->id/notes", ['text' => 'Set the clocks by hand.', 'decision' => true]);
-        self::assertStringContainsString("{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Nothing has been published yet.", SoFar::of($incident, Standing::now()));
+        self::assertStringContainsString("{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Nothing has been published yet.", SoFar::of($incident, Situation::now()));
 
         $this->later(595);
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Antenna mended.', 'update' => 'It works.']);
-        self::assertSame('Service was restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Published (update 1): "It works."', SoFar::of($incident->refresh(), Standing::now()));
+        self::assertSame('Service was restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Published (update 1): "It works."', SoFar::of($incident->refresh(), Situation::now()));
     }
 
     public function test_a_service_that_only_lost_its_spare_is_not_said_to_have_been_restored(): void
@@ -67,10 +67,10 @@ final class WordsTest extends TestCase
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', ['alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Store', 'impact' => 'wide', 'urgency' => 'now']);
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        self::assertSame('No service is down or degraded, as far as the alerts say; no spare is left for Freight manifests. Nothing has been published yet.', SoFar::of($incident, Standing::now()));
+        self::assertSame('No service is down or degraded, as far as the alerts say; no spare is left for Freight manifests. Nothing has been published yet.', SoFar::of($incident, Situation::now()));
         $this->signal([['condition' => 'clear'] + self::firing('manifest-db-1')]);
         $this->takeSignals();
-        self::assertSame('No service is down or degraded, as far as the alerts say. Nothing has been published yet.', SoFar::of($incident->refresh(), Standing::now()));
+        self::assertSame('No service is down or degraded, as far as the alerts say. Nothing has been published yet.', SoFar::of($incident->refresh(), Situation::now()));
     }
 
     public function test_a_call_that_nobody_answers_is_said_plainly(): void
@@ -84,7 +84,7 @@ final class WordsTest extends TestCase
         }
         $incident = Incident::query()->whereNull('resolved_at')->sole();
 
-        self::assertStringContainsString('Nobody of Platform answered.', SoFar::of($incident, Standing::now()));
+        self::assertStringContainsString('Nobody of Platform answered.', SoFar::of($incident, Situation::now()));
         self::assertSame('Nobody of Platform answered', Sentence::of(Entry::query()->where('kind', 'call.exhausted')->sole())->lead);
     }
 }

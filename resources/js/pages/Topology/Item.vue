@@ -43,13 +43,13 @@ const props = defineProps<{
     description: string | null;
     state: State;
     why: string | null;
-    /** Whether a quiet time covers it now. */
-    quiet: boolean;
     /** Since when it is not in the estate any more. */
     retired: { at: number; why: string; by: string } | null;
   };
   needs: { words: string | null; how: string; strength: string; members: Named[] }[];
   neededBy: (Named & { how: string; strength: string; group: boolean })[];
+  /** Whether a quiet time covers it now. */
+  quiet: boolean;
   alerts: AlertLine[];
   incidents: { id: number; ref: string; title: string; resolved_at: string | null }[];
   /** Of a service: single items that take it down, worst first. */
@@ -115,7 +115,7 @@ useCommands(() => [
       'item.': ['item', 'needs', 'neededBy', 'record', 'contradictions', 'history', 'reach', 'weakPoints'],
       'dependency.': ['needs', 'neededBy', 'reach', 'proposed', 'history', 'weakPoints'],
       'report.': ['reports', 'pastTrouble'],
-      'quiet.': ['work', 'item', 'pastTrouble'],
+      'quiet.': ['work', 'quiet', 'pastTrouble'],
     }"
   >
     <div
@@ -134,7 +134,7 @@ useCommands(() => [
         <p v-if="item.description" class="mt-1">{{ item.description }}</p>
         <p class="mt-2">
           <strong>Now:</strong> {{ item.why ?? 'up, as far as anything reports.' }}
-          <strong v-if="item.quiet">It is in a quiet time: its alerts are held back.</strong>
+          <strong v-if="quiet">It is in a quiet time: its alerts are held back.</strong>
         </p>
         <p v-if="item.retired" class="mt-1 border-l-[5px] border-call bg-sheet p-2">
           <strong>Retired <TimeAgo :at="item.retired.at" /></strong> by {{ item.retired.by }}: {{ item.retired.why }}.
