@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Incidents\AutoIncidentsController;
 use App\Incidents\BelongingController;
 use App\Incidents\DeclareController;
 use App\Incidents\IncidentsController;
@@ -14,6 +15,7 @@ Route::patterns(array_fill_keys(['incident', 'report'], '[0-9]{1,18}'));
 
 Route::middleware('web')->group(function (): void {
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
+        Route::get('alerts/incidents', [BelongingController::class, 'open']);
         Route::get('incidents', [IncidentsController::class, 'index']);
         Route::get('incidents/{incident}', [RoomController::class, 'show'])->name('room');
         // Whoever is in the room may write down what happens.
@@ -43,6 +45,10 @@ Route::middleware('web')->group(function (): void {
             Route::post('incidents/{incident}/resolve', [IncidentsController::class, 'resolve']);
             Route::post('reports/{report}/link', [BelongingController::class, 'link']);
             Route::post('reports/{report}/unlink', [BelongingController::class, 'unlink']);
+        });
+
+        Route::middleware('may:tune')->group(function (): void {
+            Route::post('teams/{team}/incidents', AutoIncidentsController::class);
         });
 
         Route::middleware('may:administer')->group(function (): void {

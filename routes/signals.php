@@ -18,7 +18,6 @@ Route::middleware('web')->group(function (): void {
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::get('alerts', [AlertsController::class, 'index']);
         Route::get('alerts/members', [AlertsController::class, 'members']);
-        Route::get('alerts/incidents', [AlertsController::class, 'incidents']);
         Route::post('alerts/filters', [AlertsController::class, 'keepFilter']);
         Route::post('alerts/filters/drop', [AlertsController::class, 'dropFilter']);
         Route::get('alerts/{alert}', [AlertsController::class, 'show']);
@@ -48,7 +47,6 @@ Route::middleware('web')->group(function (): void {
             Route::post('rules', [RulesController::class, 'save']);
             Route::post('rules/unowned', [RulesController::class, 'unowned']);
             Route::post('rules/restore', [RulesController::class, 'restore']);
-            Route::post('teams/{team}/incidents', [RulesController::class, 'incidents']);
             Route::post('quiet', [QuietController::class, 'store']);
             Route::post('quiet/{quiet}/end', [QuietController::class, 'end']);
             Route::post('sources', [SourcesController::class, 'store']);

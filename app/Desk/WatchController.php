@@ -40,9 +40,9 @@ final class WatchController
             'gaps' => fn(): array => Gaps::ahead(),
             'unsaid' => fn(): array => self::unsaid($situation),
             'unanswered' => fn(): array => Unanswered::all(),
-            'incidents' => fn() => Incident::query()->with(IncidentSummary::NEEDS)
+            'incidents' => fn() => IncidentSummary::all(Incident::query()->with(IncidentSummary::NEEDS)
                 ->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subHours(self::RECENT_HOURS)))
-                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $situation)),
+                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get(), $situation),
             'together' => fn(): array => Troubles::now($situation)->together(),
             'matrixVersion' => fn(): int => Priorities::version(),
         ]);

@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
 use App\Platform\Once;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
@@ -15,6 +16,15 @@ use Skarvo\Topology\State;
 /** What belongs to an incident, alerts, reports and items, is put there and taken away. */
 final class BelongingController
 {
+    private const OPEN = 60;
+
+    /** Incidents under way to which alerts can be attached. */
+    public function open(): JsonResponse
+    {
+        return new JsonResponse(Incident::query()->whereNull('resolved_at')->orderBy('priority')->latest('declared_at')->limit(self::OPEN)->get()
+            ->map(static fn(Incident $i): array => ['id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'priority' => $i->priority]));
+    }
+
     public function attach(Request $request, Incident $incident, AttachAlerts $attach): RedirectResponse
     {
         $input = $request->validate(['alerts' => ['required', 'array', 'max:'.Beginning::MOST_ALERTS], 'alerts.*' => ['integer'], 'from' => ['nullable', 'integer', 'exists:incidents,id']]);

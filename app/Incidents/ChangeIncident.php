@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Paging\StartCall;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -17,8 +16,6 @@ use Skarvo\Incidents\Urgency;
 /** Corrects what is said about an incident: title, impact, urgency, stage. */
 final class ChangeIncident
 {
-    public function __construct(private readonly StartCall $startCall) {}
-
     /**
      * @param  int  $version  that the person saw
      * @param  string  $why  asked for where the priority changes
@@ -56,9 +53,8 @@ final class ChangeIncident
             foreach ($told as [$what, $because]) {
                 Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['what' => $what, 'why' => $because], $incident->id);
             }
-            $team = $incident->load('team')->team;
-            if ($call && $isRaised && $team !== null) {
-                ($this->startCall)($incident, $team, Actor::person($by), $why);
+            if ($isRaised) {
+                Consequences::foresee($incident, Turn::raised(Actor::person($by), $call ? $incident->load('team')->team : null, $why))->carryOut();
             }
         });
     }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Paging\StartCall;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -24,8 +23,6 @@ use Skarvo\Incidents\Urgency;
 /** Declares an incident from alerts, from reports, or from what somebody says of an item; and calls the team that owns it. */
 final class DeclareIncident
 {
-    public function __construct(private readonly StartCall $startCall) {}
-
     /**
      * @param  Item|null  $service  null: none is known to be hit
      * @param  Person|null  $by  who coordinates it; null: it declares itself, follows the group of its alerts, and nobody coordinates yet
@@ -58,9 +55,7 @@ final class DeclareIncident
             foreach ($reports as $report) {
                 LinkReport::to($report, $incident, $actor);
             }
-            if ($team !== null) {
-                ($this->startCall)($incident, $team, $actor);
-            }
+            Consequences::foresee($incident, Turn::declared($actor, $team))->carryOut();
 
             return $incident;
         });

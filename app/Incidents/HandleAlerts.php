@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Paging\StartCall;
 use App\Platform\AllOrEach;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
@@ -36,7 +35,7 @@ final class HandleAlerts implements ClockPart
 
     private static float $looked = 0;
 
-    public function __construct(private readonly DeclareIncident $declare, private readonly ProposeIncident $propose, private readonly StartCall $startCall) {}
+    public function __construct(private readonly DeclareIncident $declare, private readonly ProposeIncident $propose) {}
 
     public function name(): string
     {
@@ -118,9 +117,7 @@ final class HandleAlerts implements ClockPart
         } else {
             self::attach($incident, [$alert]);
         }
-        if ($team !== null) {
-            ($this->startCall)($incident, $team, Actor::system());
-        }
+        Consequences::foresee($incident, Turn::alerted($team))->carryOut();
     }
 
     /**

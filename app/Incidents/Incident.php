@@ -4,13 +4,11 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Paging\Call;
 use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Team;
 use App\Signals\Alert;
 use App\Topology\Item;
-use App\Updates\Update;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -74,18 +72,6 @@ final class Incident extends Record
     public function reports(): HasMany
     {
         return $this->hasMany(Report::class)->orderBy('told_at');
-    }
-
-    /** @return HasMany<Call, $this> */
-    public function calls(): HasMany
-    {
-        return $this->hasMany(Call::class)->orderBy('id');
-    }
-
-    /** @return HasMany<Update, $this> */
-    public function updates(): HasMany
-    {
-        return $this->hasMany(Update::class)->orderBy('number');
     }
 
     public function ref(): string

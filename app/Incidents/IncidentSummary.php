@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Paging\Unanswered;
+use App\Incidents\Contracts\SaysSoFar;
+use App\Platform\Given;
 use App\Signals\Alert;
-use Skarvo\Paging\Outcome;
+use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Topology\Affected;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
@@ -15,15 +16,33 @@ use Skarvo\Topology\State;
 final class IncidentSummary
 {
     /** What has to be loaded with an incident. */
-    public const NEEDS = ['service', 'team', 'coordinator', 'calls.team', 'calls.person', 'reports'];
+    public const NEEDS = ['service', 'team', 'coordinator', 'reports'];
+
+    /**
+     * @param  Collection<int, Incident>  $incidents  with what it needs
+     * @return list<array<string, mixed>> in the same order
+     */
+    public static function all(Collection $incidents, Situation $situation): array
+    {
+        $ids = array_values(array_map(intval(...), $incidents->modelKeys()));
+        $work = array_replace([], ...array_map(static fn(SaysSoFar $one): array => $one->stands($ids), Given::all(SaysSoFar::class)));
+
+        return array_values($incidents->map(static fn(Incident $incident): array => self::told($incident, $situation, $work[$incident->id] ?? $incident->team?->name))->all());
+    }
 
     /** @return array<string, mixed> */
     public static function of(Incident $incident, Situation $situation): array
     {
+        return self::all(new Collection([$incident]), $situation)[0];
+    }
+
+    /** @return array<string, mixed> */
+    private static function told(Incident $incident, Situation $situation, ?string $work): array
+    {
         return [
             'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'priority' => $incident->priority,
             'service' => $incident->service->name ?? '', 'stage' => $incident->stage->value, 'stageWords' => $incident->stage->words(),
-            'state' => self::state($incident, $situation), 'stands' => self::stands($incident),
+            'state' => self::state($incident, $situation), 'stands' => self::stands($incident, $work),
             'started_at' => $incident->started_at, 'declared_at' => $incident->declared_at, 'resolved_at' => $incident->resolved_at,
             'next_update_at' => $incident->next_update_at, 'restore_by' => $incident->restore_by,
             'coordinator' => $incident->coordinator->name ?? '', 'coordinator_id' => $incident->coordinator_id,
@@ -43,18 +62,10 @@ final class IncidentSummary
         return State::ofRank($ranks !== [] ? max($ranks) : (int) Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->get(['level'])->map(static fn(Alert $a): int => $a->level->observed()->rank())->max())->value;
     }
 
-    private static function stands(Incident $incident): string
+    private static function stands(Incident $incident, ?string $work): string
     {
-        $team = $incident->team->name ?? null;
-        $call = $incident->calls->last();
-        $who = match ($call?->outcome) {
-            Outcome::Acknowledged => "$team answered",
-            Outcome::Waiting => "$team is being called",
-            Outcome::Exhausted => Unanswered::words($call),
-            default => $team,
-        };
         $reports = $incident->reports->count();
 
-        return implode(', ', array_filter([$incident->stage->words(), $who, $reports === 0 ? null : ($reports === 1 ? 'one linked report' : "$reports linked reports")])).'.';
+        return implode(', ', array_filter([$incident->stage->words(), $work, $reports === 0 ? null : ($reports === 1 ? 'one linked report' : "$reports linked reports")])).'.';
     }
 }

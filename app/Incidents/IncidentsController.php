@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Paging\Page;
+use App\Incidents\Contracts\TakesPart;
 use App\Platform\CurrentPerson;
 use App\Platform\Deed;
+use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -39,12 +40,12 @@ final class IncidentsController
         return Inertia::render('Incidents/Incidents', [
             'show' => $show,
             // An empty list shows what there was last.
-            'ended' => $show === 'open' && Incident::query()->whereNull('resolved_at')->doesntExist() ? Incident::query()->with(IncidentSummary::NEEDS)->whereNotNull('resolved_at')->latest('resolved_at')->limit(self::LATEST)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $situation)) : [],
-            'incidents' => Incident::query()->with(IncidentSummary::NEEDS)
+            'ended' => $show === 'open' && Incident::query()->whereNull('resolved_at')->doesntExist() ? IncidentSummary::all(Incident::query()->with(IncidentSummary::NEEDS)->whereNotNull('resolved_at')->latest('resolved_at')->limit(self::LATEST)->get(), $situation) : [],
+            'incidents' => IncidentSummary::all(Incident::query()->with(IncidentSummary::NEEDS)
                 ->when($show === 'open', fn($query) => $query->whereNull('resolved_at'))
                 ->when(Asked::time($request, 'from'), fn($query, $from) => $query->where(fn($q) => $q->whereNull('resolved_at')->orWhere('resolved_at', '>=', $from)))
                 ->when(Asked::time($request, 'to'), fn($query, $to) => $query->where('started_at', '<=', $to))
-                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(200)->get()->map(static fn(Incident $incident): array => IncidentSummary::of($incident, $situation)),
+                ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(200)->get(), $situation),
         ]);
     }
 
@@ -67,7 +68,7 @@ final class IncidentsController
     {
         $input = $request->validate(['version' => ['required', 'integer'], 'stage' => ['required', Rule::in(array_map(static fn(Stage $s): string => $s->value, array_slice(Stage::cases(), 0, 4)))]]);
         $person = CurrentPerson::of($request);
-        if (Deed::SetStage->isLimited($person) && $incident->team_id !== $person->team_id && ! Page::query()->where('person_id', $person->id)->whereHas('call', static fn($call) => $call->where('incident_id', $incident->id))->exists()) {
+        if (Deed::SetStage->isLimited($person) && $incident->team_id !== $person->team_id && array_filter(Given::all(TakesPart::class), static fn(TakesPart $one): bool => $one->takesPart($incident, $person)) === []) {
             throw Refused::because(Deed::SetStage->refusal().' This incident is not your team\'s, and you were not called to it.');
         }
         Once::for($request, static fn() => $change($incident, (int) $input['version'], $incident->title, $incident->impact, $incident->urgency, Stage::from($input['stage']), $person));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Contracts\HasConsequences;
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
@@ -11,6 +12,8 @@ use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\Swept;
 use App\Platform\Contracts\TellsEntries;
+use App\Rota\Contracts\HandsOver;
+use App\Signals\Contracts\KnowsIncidents;
 use App\Topology\Contracts\BeginsReach;
 use App\Topology\Contracts\ItemPanel;
 use App\Topology\Contracts\JoinsHistory;
@@ -31,6 +34,9 @@ final class IncidentsServiceProvider extends Capability
             ItemPanel::class => [IncidentsOfItem::class],
             JoinsHistory::class => [IncidentsOfItem::class],
             BeginsReach::class => [IncidentsReach::class],
+            HandsOver::class => [IncidentsOfTeam::class],
+            KnowsIncidents::class => [NamesIncidents::class],
+            HasConsequences::class => [AlertsAndReports::class],
         ];
     }
 

@@ -4,20 +4,14 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Paging\Call;
-use App\Paging\Delivery\DeliveryPaths;
-use App\Paging\EscalationPolicy;
-use App\Paging\Page;
-use App\Paging\Unanswered;
+use App\Incidents\Contracts\RoomPanel;
 use App\Platform\CurrentPerson;
+use App\Platform\Given;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
-use App\Platform\Person;
 use App\Signals\Alert;
 use App\Signals\LikelyCause;
 use App\Topology\Reach;
-use App\Updates\Draft;
-use App\Updates\Update;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -26,14 +20,14 @@ use Inertia\Response;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Stage;
 use Skarvo\Incidents\Urgency;
-use Skarvo\Paging\Outcome;
 
 /** The room of an incident: what we know, what was done, who is here, what to say next. */
 final class RoomController
 {
     public function show(Request $request, Incident $incident): Response
     {
-        Presence::seen($incident, CurrentPerson::of($request));
+        $person = CurrentPerson::of($request);
+        Presence::seen($incident, $person);
         $incident->load(['service', 'team', 'coordinator']);
         $situation = Situation::now();
 
@@ -54,9 +48,7 @@ final class RoomController
             'looseReports' => fn() => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'journal' => fn() => Entry::query()->where('incident_id', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
             'people' => fn(): array => Presence::in($incident),
-            'calls' => fn(): array => $this->calls($incident),
-            'updates' => fn() => Update::query()->where('incident_id', $incident->id)->latest('number')->get()->map(fn(Update $u): array => $u->summed()),
-            'draft' => fn(): array => Draft::of($incident),
+            ...array_merge([], ...array_map(static fn(RoomPanel $panel): array => $panel->room($incident, $person), Given::all(RoomPanel::class))),
             'choices' => fn(): array => [
                 'impacts' => array_map(static fn(Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
                 'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
@@ -99,33 +91,5 @@ final class RoomController
         return array_values(DB::table('incident_items')->join('items', 'items.id', '=', 'incident_items.item_id')->leftJoin('people', 'people.id', '=', 'incident_items.person_id')
             ->where('incident_id', $incident->id)->orderBy('incident_items.id')->get(['items.id', 'items.name', 'incident_items.state', 'people.name as by'])
             ->map(static fn(\stdClass $row): array => ['id' => (string) $row->id, 'name' => (string) $row->name, 'state' => $row->state === null ? null : (string) $row->state, 'by' => $row->by === null ? null : (string) $row->by])->all());
-    }
-
-    /** @return list<array<string, mixed>> */
-    private function calls(Incident $incident): array
-    {
-        return array_values(Call::query()->with(['team', 'person', 'caller', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get()->map(fn(Call $call): array => [
-            'id' => $call->id, 'team' => $call->calls(), 'by' => $call->caller?->name, 'reason' => $call->reason, 'handed' => $call->handed_from !== null,
-            'unanswered' => $incident->isOpen() && $call->settled_at === null && $call->handed_from === null && ($call->outcome === Outcome::Exhausted || ($call->outcome === Outcome::Waiting && $call->refused_at !== null)),
-            'ended' => $call->outcome === Outcome::Exhausted || $call->refused_at !== null ? Unanswered::words($call) : null,
-            'stopped' => $call->stopped_by === null ? null : ['by' => Person::query()->find($call->stopped_by)->name ?? '', 'why' => $call->stopped_why], 'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']),
-            'round' => $call->round, 'step_ends_at' => $call->step_ends_at,
-            'heldBy' => $call->held_by === null ? null : Person::query()->find($call->held_by)?->name, 'beginsAt' => $call->begins_at, 'askedAt' => $call->asked_at,
-            'policy' => $call->policy_name, 'policyChanged' => $call->outcome !== Outcome::Resolved && $this->policyChanged($call),
-            'handedTo' => Call::query()->with('person')->where('handed_from', $call->id)->where('outcome', Outcome::Waiting)->first()?->person?->name,
-            'mine' => $call->pages->where('person_id', CurrentPerson::of(request())->id)->last()?->id, 'iHaveIt' => $call->held_by === CurrentPerson::of(request())->id,
-            'pages' => $call->pages->map(fn(Page $page): array => [
-                'id' => $page->id, 'person' => $page->person->name ?? '', 'way' => DeliveryPaths::words($page->channel), 'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
-                'kind' => $page->kind, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at, 'failed_at' => $page->failed_at, 'error' => $page->error, 'answered_how' => $page->answered_how, 'opened_at' => $page->opened_at, 'answer' => $page->answer, 'answer_why' => $page->answer_why, 'answered_at' => $page->answered_at,
-            ]),
-        ])->all());
-    }
-
-    /** Whether the policy was edited since the call began: it goes on by the one that it began with. */
-    private function policyChanged(Call $call): bool
-    {
-        $policy = $call->policy_id === null ? null : EscalationPolicy::query()->find($call->policy_id);
-
-        return $call->policy_id !== null && ($policy === null || ['rounds' => $policy->rounds, 'steps' => $policy->steps] != $call->policy);
     }
 }

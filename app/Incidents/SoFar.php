@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Paging\Call;
-use App\Paging\Unanswered;
+use App\Incidents\Contracts\SaysSoFar;
+use App\Platform\Given;
 use App\Platform\Journal\Entry;
-use App\Updates\Update;
-use Skarvo\Paging\Outcome;
 use Skarvo\Time\Duration;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
@@ -36,22 +34,13 @@ final class SoFar
             $sentences[] = implode(', ', $named).($more > 0 ? ", and $more more".($more === 1 ? ' service is' : ' services are').' affected' : '')
                 .($sites === [] ? '' : (count($sites) <= 3 ? '; at '.implode(', ', $sites) : '; at '.count($sites).' sites')).'.';
         }
-        foreach ($incident->isOpen() ? Call::query()->with(['team', 'person', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get() : [] as $call) {
-            $team = $call->calls();
-            $holder = $call->pages->firstWhere('person_id', $call->held_by)?->person?->name;
-            $sentences[] = match ($call->outcome) {
-                Outcome::Acknowledged => $call->team === null ? "$team was called and is coming." : "$holder of $team has it.",
-                Outcome::Waiting => $call->refused_at !== null ? Unanswered::words($call).'.' : "$team is being called, step $call->step; nobody has it yet.",
-                Outcome::Exhausted => Unanswered::words($call).'.',
-                Outcome::Resolved => '',
-            };
-        }
+        $others = Given::all(SaysSoFar::class);
+        array_push($sentences, ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->work($incident), $others)));
         $decision = Entry::query()->where('incident_id', $incident->id)->where('kind', 'incident.decision')->latest('seq')->first();
         if ($decision !== null && is_string($decision->facts['text'] ?? null)) {
             $sentences[] = 'Decided: '.rtrim($decision->facts['text'], '.').'.';
         }
-        $update = Update::query()->where('incident_id', $incident->id)->latest('number')->first();
-        $sentences[] = $update === null ? 'Nothing has been published yet.' : "Published (update $update->number): \"$update->text\"";
+        array_push($sentences, ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->told($incident), $others)));
 
         return implode(' ', array_filter($sentences));
     }

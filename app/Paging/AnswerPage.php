@@ -8,6 +8,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Platform\Staff\NamedPeople;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\HappeningKind;
@@ -103,7 +104,7 @@ final class AnswerPage
 
     private static function to(Page $page, string $name): Person
     {
-        $people = $name === '' ? array_filter([Answers::next($page)]) : Answers::named($name);
+        $people = $name === '' ? array_filter([Answers::next($page)]) : NamedPeople::named($name);
         $people = array_values(array_filter($people, static fn(Person $person): bool => $person->id !== $page->person_id));
 
         return match (count($people)) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Platform\Person;
+use App\Platform\Staff\NamedPeople;
 use Illuminate\Database\Eloquent\Builder;
 use Skarvo\Paging\HandOn;
 use Skarvo\Paging\Reply;
@@ -41,33 +42,9 @@ final class Answers
         }
         $named = array_values(array_filter($named, is_string(...)));
         $team = $page->person?->team_id;
-        $reachable = self::reachable()->where(static fn(Builder $query) => $query->whereKey($named)->orWhere(static fn(Builder $own) => $own->whereNotNull('team_id')->where('team_id', $team)))->orderBy('name')->get()->keyBy('id');
+        $reachable = NamedPeople::reachable()->where(static fn(Builder $query) => $query->whereKey($named)->orWhere(static fn(Builder $own) => $own->whereNotNull('team_id')->where('team_id', $team)))->orderBy('name')->get()->keyBy('id');
         $mates = $reachable->filter(static fn(Person $person): bool => $person->team_id !== null && $person->team_id === $team)->keys();
 
         return $reachable->get(HandOn::next($page->person_id, $named, array_values($mates->map(strval(...))->all()), array_values($reachable->keys()->map(strval(...))->all())) ?? '');
-    }
-
-    /**
-     * Whom somebody named, by the whole name or its beginning, or by the beginning of the last name.
-     *
-     * @return list<Person> everybody whom it may mean
-     */
-    public static function named(string $name): array
-    {
-        $name = mb_strtolower(trim($name));
-        if ($name === '') {
-            return [];
-        }
-        $people = self::reachable()->orderBy('name')->get()->all();
-        $words = static fn(Person $person): array => explode(' ', mb_strtolower($person->name));
-
-        return array_values(array_filter($people, static fn(Person $p): bool => mb_strtolower($p->name) === $name || $p->id === $name))
-            ?: array_values(array_filter($people, static fn(Person $p): bool => str_starts_with(mb_strtolower($p->name), $name) || array_filter($words($p), static fn(string $word): bool => $word === $name) !== []));
-    }
-
-    /** @return Builder<Person> */
-    private static function reachable(): Builder
-    {
-        return Person::query()->whereNull('left_at')->whereHas('contacts');
     }
 }

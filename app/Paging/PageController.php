@@ -6,12 +6,13 @@ namespace App\Paging;
 
 use App\Incidents\Incident;
 use App\Incidents\Situation;
+use App\Paging\Contracts\OnThePage;
 use App\Paging\Delivery\DeliveryPaths;
+use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
 use App\Signals\Alert;
-use App\Updates\Update;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cookie;
@@ -87,7 +88,7 @@ final class PageController
             'alertCount' => Alert::query()->where('incident_id', $incident->id)->count(),
             'others' => Page::query()->with('person')->where('call_id', $call->id)->orderBy('ordinal')->get()
                 ->unique('person_id')->map(fn(Page $p): array => ['name' => $p->person->name ?? '', 'answer' => $p->answer, 'at' => $p->at, 'me' => $p->person_id === $page->person_id])->values(),
-            'lastUpdate' => Update::query()->where('incident_id', $incident->id)->latest('number')->value('text'),
+            ...array_merge([], ...array_map(static fn(OnThePage $one): array => $one->page($incident), Given::all(OnThePage::class))),
         ]);
     }
 

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Incidents\Contracts\HasConsequences;
+use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\SaysSoFar;
+use App\Incidents\Contracts\TakesPart;
 use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\KeepsElapsedTime;
@@ -12,6 +16,10 @@ use App\Platform\Contracts\SendsBeside;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Contracts\Troubles;
 use App\Platform\Outbox\Messages;
+use App\Rota\Contracts\CountsPages;
+use App\Rota\Contracts\HandsOver;
+use App\Rota\Contracts\RotaPanel;
+use App\Rota\Rota;
 
 final class PagingServiceProvider extends Capability
 {
@@ -25,11 +33,25 @@ final class PagingServiceProvider extends Capability
             SendsBeside::class => [Delivery\ProbePaths::class],
             Troubles::class => [Delivery\PagingTroubles::class],
             TellsEntries::class => [PagingWords::class],
+            HandsOver::class => [PagesOfRotas::class],
+            CountsPages::class => [PagesOfRotas::class],
+            RotaPanel::class => [SingleHanded::class],
+            TakesPart::class => [CalledIn::class],
+            HasConsequences::class => [CallsOfIncident::class],
+            RoomPanel::class => [CallsInRoom::class],
+            SaysSoFar::class => [CallsInRoom::class],
         ];
     }
 
     protected function routes(): string
     {
         return 'paging';
+    }
+
+    public function boot(): void
+    {
+        parent::boot();
+        // Whoever is on call now may be another, or at last somebody: calls that name it look at once.
+        Rota::updated(static fn(Rota $rota) => Call::lookAgain("rota:$rota->id"));
     }
 }

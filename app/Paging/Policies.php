@@ -7,6 +7,7 @@ namespace App\Paging;
 use App\Incidents\Incident;
 use App\Platform\Team;
 use Skarvo\Paging\PolicyCase;
+use Skarvo\Time\Zone;
 
 /** A team's policies: one for most cases, and others for a service, an urgency, hours. */
 final class Policies
@@ -20,7 +21,7 @@ final class Policies
     {
         $policies = EscalationPolicy::query()->where('team_id', $team)->orderBy('id')->get()->keyBy('id');
         $cases = $policies->map(static fn(EscalationPolicy $policy): PolicyCase => $policy->forWhat())->all();
-        $chosen = PolicyCase::choose($cases, $service, $urgency, $at, ReachPeople::zone(config()->string('skarvo.time_zone')));
+        $chosen = PolicyCase::choose($cases, $service, $urgency, $at, Zone::orUtc(config()->string('skarvo.time_zone')));
 
         return $chosen === null ? null : $policies->get($chosen);
     }

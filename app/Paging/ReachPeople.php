@@ -34,11 +34,6 @@ final class ReachPeople
             array_filter($rule['contacts'], static fn(array $c): bool => isset($known[$c['channel']])),
         ))), $person->reach_rules);
 
-        return array_map(static fn(CoreContact $c): array => ['channel' => $c->channel, 'after' => $c->after], ReachRule::contacts($rules, $usual, $urgency, $at, self::zone($person->time_zone)));
-    }
-
-    public static function zone(string $name): Zone
-    {
-        return Zone::named($name) ?? Zone::named('UTC') ?? throw new \LogicException('UTC is a zone.');
+        return array_map(static fn(CoreContact $c): array => ['channel' => $c->channel, 'after' => $c->after], ReachRule::contacts($rules, $usual, $urgency, $at, Zone::orUtc($person->time_zone)));
     }
 }

@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Platform\Person;
+use App\Rota\Contracts\CountsPages;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
-use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Rota\Burden;
@@ -27,15 +28,15 @@ final class BurdenController
         $to = $from->addMonths(3);
         $names = Person::query()->pluck('name', 'id');
         $pages = [];
-        foreach (DB::table('pages')->join('calls', 'calls.id', '=', 'pages.call_id')->whereBetween('pages.at', [$from->utc()->format('Y-m-d H:i:s'), $to->utc()->format('Y-m-d H:i:s')])->whereNotNull('pages.sent_at')->get(['pages.person_id', 'pages.at', 'calls.team_id']) as $page) {
-            $pages[$page->team_id][] = [(string) $page->person_id, (int) strtotime("$page->at UTC")];
+        foreach (Given::all(CountsPages::class) as $one) {
+            $pages += $one->between($from, $to);
         }
         $holidays = Holidays::all();
 
         return Inertia::render('Rota/Fairness', [
             'quarter' => $from->year.'-'.$from->quarter, 'before' => $from->subMonths(3)->year.'-'.$from->subMonths(3)->quarter, 'after' => $to->year.'-'.$to->quarter,
             'rotas' => Rota::query()->with('team')->orderBy('name')->get()->map(static function (Rota $rota) use ($from, $to, $holidays, $pages, $names): array {
-                $burdens = Burden::of($rota->between($from->getTimestamp(), $to->getTimestamp()), Zone::named($rota->time_zone) ?? throw new \LogicException("The zone $rota->time_zone is gone."), array_map(strval(...), array_keys($holidays)), $pages[$rota->team_id] ?? []);
+                $burdens = Burden::of($rota->between($from->getTimestamp(), $to->getTimestamp()), Zone::orUtc($rota->time_zone), array_map(strval(...), array_keys($holidays)), $pages[$rota->team_id] ?? []);
 
                 return ['id' => $rota->id, 'name' => $rota->name, 'people' => array_map(static fn(Burden $burden): array => [...$burden->toArray(), 'name' => $names[$burden->person] ?? $burden->person], $burdens), 'standOut' => (object) Burden::standOut($burdens)];
             }),

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
-use App\Paging\Answers;
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
@@ -13,6 +12,7 @@ use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Role;
+use App\Platform\Staff\NamedPeople;
 use App\Rota\Calendar\ReadInTime;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -112,7 +112,7 @@ final class CalendarsController
         foreach (ReadInTime::events($text, new \DateTimeZone($rota->time_zone), $now, $now->modify('+'.self::MONTHS_AHEAD.' months')) as $event) {
             $ids = array_values(array_filter(array_map(static fn(string $mail): mixed => $mails[$mail] ?? null, $event['mails']), is_string(...)));
             // Who is meant is said by an address, or else by a name at the beginning of what the event is called.
-            $named = Answers::named((string) preg_replace('/(\s*[,:(–-]|\s+(?:is\s+)?on[ -](?:call|duty)).*$/iu', '', $event['summary']));
+            $named = NamedPeople::named((string) preg_replace('/(\s*[,:(–-]|\s+(?:is\s+)?on[ -](?:call|duty)).*$/iu', '', $event['summary']));
             $person = count($ids) === 1 ? $ids[0] : (count($named) === 1 ? $named[0]->id : null);
             if ($person === null) {
                 $refused[] = ['what' => $event['summary'] === '' ? 'an event without a name' : $event['summary'], 'why' => count($named) > 1 ? 'more than one is called so' : 'nobody who can be called is called so'];

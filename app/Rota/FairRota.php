@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
-use App\Paging\ReachPeople;
 use App\Platform\Person;
 use Skarvo\Rota\Burden;
 use Skarvo\Rota\Coverage;
 use Skarvo\Rota\FairTurns;
 use Skarvo\Rota\Segment;
 use Skarvo\Rota\TurnRules;
+use Skarvo\Time\Zone;
 
 /** Proposes who takes a rota's next turns so that it evens out, and says what that changes. */
 final class FairRota
@@ -25,7 +25,7 @@ final class FairRota
     {
         $now = now()->getTimestamp();
         $to = $now + $weeks * 7 * 86400;
-        $zone = ReachPeople::zone($rota->time_zone);
+        $zone = Zone::orUtc($rota->time_zone);
         $holidays = Holidays::dates();
         $turns = array_values(array_filter($rota->planned($now, $to)->segments, static fn(Segment $turn): bool => $turn->person !== null && $turn->from > $now && $turn->to < $to));
         $people = array_values(Person::query()->where('team_id', $rota->team_id)->whereNull('left_at')->whereHas('contacts')->orderBy('id')->pluck('id')->map(strval(...))->filter(static fn(string $id): bool => $rota->names($id))->all());

@@ -4,16 +4,12 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
-use App\Incidents\Incident;
-use App\Paging\Call;
-use App\Paging\Delivery\DeliveryPaths;
+use App\Platform\Given;
 use App\Platform\Moment;
-use App\Platform\Person;
-use App\Platform\WallClock;
+use App\Rota\Contracts\HandsOver;
 use App\Signals\Alert;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Paging\Outcome;
 use Skarvo\Signals\Noise;
 
 /**
@@ -51,29 +47,16 @@ final class Handovers
     /** @return list<array{title: string, lines: list<array{text: string, link: string}>}> */
     public static function gather(Rota $rota, int $since, int $at): array
     {
+        $from = Given::all(HandsOver::class);
+        $open = array_merge(...array_map(static fn(HandsOver $one): array => $one->open($rota), $from));
+        $noisy = array_merge(...array_map(static fn(HandsOver $one): array => $one->noisy($rota, $since, $at), $from));
+        $watch = array_merge(...array_map(static fn(HandsOver $one): array => $one->watch($rota, $since, $at), $from));
+
         return [
-            ['title' => 'Open', 'lines' => array_slice([...self::incidents($rota), ...self::calls($rota), ...self::alerts($rota)], 0, self::LINES * 2)],
-            ['title' => 'Noisy in this turn', 'lines' => self::noisy($rota, $since, $at)],
-            ['title' => 'To watch', 'lines' => self::watch($rota, $since, $at)],
+            ['title' => 'Open', 'lines' => array_slice([...$open, ...self::alerts($rota)], 0, self::LINES * 2)],
+            ['title' => 'Noisy in this turn', 'lines' => [...self::noisy($rota, $since, $at), ...$noisy]],
+            ['title' => 'To watch', 'lines' => array_slice([...$watch, ...self::watch($rota, $at)], 0, self::LINES)],
         ];
-    }
-
-    /** @return list<array{text: string, link: string}> */
-    private static function incidents(Rota $rota): array
-    {
-        return array_values(Incident::query()->whereNull('resolved_at')->where(static fn(Builder $query) => $query->where('team_id', $rota->team_id)->orWhereHas('calls', static fn(Builder $calls) => $calls->where('team_id', $rota->team_id)))
-            ->orderBy('priority')->limit(self::LINES)->get()->map(static fn(Incident $incident): array => [
-                'text' => "{$incident->ref()}, priority $incident->priority: $incident->title; ".mb_strtolower($incident->stage->words()).($incident->next_update_at === null ? '' : ', an update is owed at '.WallClock::time($incident->next_update_at)), 'link' => "/incidents/$incident->id",
-            ])->all());
-    }
-
-    /** @return list<array{text: string, link: string}> */
-    private static function calls(Rota $rota): array
-    {
-        $names = Person::query()->where('team_id', $rota->team_id)->pluck('name', 'id');
-
-        return array_values(Call::query()->with('incident')->where('outcome', Outcome::Acknowledged)->whereIn('held_by', $names->keys())->whereHas('incident', static fn(Builder $query) => $query->whereNull('resolved_at'))->orderBy('id')->limit(self::LINES)->get()
-            ->map(static fn(Call $call): array => ['text' => ($names[$call->held_by] ?? '').' has '.($call->incident?->ref() ?? '').': hand it on, or keep it', 'link' => "/incidents/$call->incident_id"])->all());
     }
 
     /** @return list<array{text: string, link: string}> */
@@ -90,22 +73,14 @@ final class Handovers
             ->selectRaw('"key", max(id) as id, count(*) as times, sum(count) as signals')->groupBy('key')->orderByRaw('count(*) desc, sum(count) desc')->toBase()->get()
             ->filter(static fn(\stdClass $row): bool => Noise::isNoisy((int) $row->times, (int) $row->signals))->take(self::NOISY);
         $titles = Alert::query()->whereKey($alerts->pluck('id'))->get()->keyBy('id');
-        $lines = array_values($alerts->map(static fn(\stdClass $row): array => ['text' => ($titles->get((int) $row->id)?->title() ?? '').": $row->times times, $row->signals signals", 'link' => "/alerts/$row->id"])->all());
-        $pages = DB::table('pages')->join('calls', 'calls.id', '=', 'pages.call_id')->where('calls.team_id', $rota->team_id)->whereBetween('pages.at', [Moment::text($since), Moment::text($at)])->count();
-        if ($pages > 0) {
-            $lines[] = ['text' => $pages === 1 ? 'One page went out' : "$pages pages went out", 'link' => '/fairness'];
-        }
 
-        return $lines;
+        return array_values($alerts->map(static fn(\stdClass $row): array => ['text' => ($titles->get((int) $row->id)?->title() ?? '').": $row->times times, $row->signals signals", 'link' => "/alerts/$row->id"])->all());
     }
 
     /** @return list<array{text: string, link: string}> */
-    private static function watch(Rota $rota, int $since, int $at): array
+    private static function watch(Rota $rota, int $at): array
     {
         $lines = [];
-        foreach (Incident::query()->where('team_id', $rota->team_id)->where('resolved_at', '>=', Moment::text(max($since, $at - 2 * 86400)))->orderByDesc('resolved_at')->limit(3)->get() as $incident) {
-            $lines[] = ['text' => "{$incident->ref()} was resolved: ".mb_strimwidth((string) $incident->resolution, 0, 90, '…').' See that it stays so', 'link' => "/incidents/$incident->id"];
-        }
         $zone = new \DateTimeZone($rota->time_zone);
         $time = static fn(int $seconds): string => (new \DateTimeImmutable("@$seconds"))->setTimezone($zone)->format('D H:i');
         foreach (DB::table('quiet_times')->where('to_at', '>', Moment::text(now()->getTimestamp()))->where('to_at', '<=', Moment::text($at + 86400))->orderBy('to_at')->limit(3)->get() as $quiet) {
@@ -117,11 +92,8 @@ final class Handovers
                 break;
             }
         }
-        foreach (DeliveryPaths::failing() as $path) {
-            $lines[] = ['text' => "Pages by {$path['channel']} do not arrive", 'link' => '/people'];
-        }
 
-        return array_slice($lines, 0, self::LINES);
+        return $lines;
     }
 
     /** @return Builder<Alert> */

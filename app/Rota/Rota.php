@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
-use App\Paging\Call;
 use App\Platform\Record;
 use App\Platform\Team;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -28,12 +27,6 @@ final class Rota extends Record
     public $incrementing = false;
 
     protected $keyType = 'string';
-
-    protected static function booted(): void
-    {
-        // Whoever is on call now may be another, or at last somebody: calls that name it look at once.
-        self::updated(static fn(self $rota) => Call::lookAgain("rota:$rota->id"));
-    }
 
     protected $casts = ['layers' => 'array', 'overrides' => 'array'];
 

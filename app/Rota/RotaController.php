@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
-use App\Paging\EscalationPolicy;
 use App\Platform\CurrentPerson;
+use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
@@ -16,6 +16,7 @@ use App\Platform\Once;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Rota\Contracts\RotaPanel;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -23,9 +24,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
-use Skarvo\Paging\Target;
 use Skarvo\Rota\Absence;
-use Skarvo\Rota\Backing;
 use Skarvo\Rota\Segment;
 
 /** A rota: its turns and gaps over the next weeks, and exceptions to it, each with its effect before it is saved. */
@@ -47,7 +46,7 @@ final class RotaController
             'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'team' => $rota->team?->name, 'team_id' => $rota->team_id],
             'turns' => array_map(static fn(Segment $s): array => ['from' => $s->from * 1000, 'to' => $s->to * 1000, 'person' => $s->person, 'name' => $s->person === null ? null : ($names[$s->person] ?? $s->person), 'layer' => $s->layer, 'changed' => $s->override !== null], $coverage->segments),
             'uncovered' => $coverage->uncoveredSeconds() * 1000,
-            'single' => self::single($rota, $now, $to),
+            ...array_merge(...array_map(static fn(RotaPanel $panel): array => $panel->page($rota, $now, $to), Given::all(RotaPanel::class))),
             'leave' => array_values(array_map(static fn(Absence $a): array => ['name' => $names[$a->person] ?? $a->person, 'from' => $a->from * 1000, 'to' => $a->to * 1000], array_filter(Absences::between($now, $to), static fn(Absence $a): bool => ! $a->isWish && $rota->names($a->person)))),
             'people' => Person::query()->whereNull('left_at')->where('team_id', $rota->team_id)->orderBy('name')->get(['id', 'name']),
             'myself' => $person->id,
@@ -65,33 +64,6 @@ final class RotaController
                 ->map(static fn(\stdClass $f): array => ['id' => (int) $f->id, 'kind' => $f->kind, 'made' => Moment::seconds($f->made_at) * 1000, 'asked' => $f->asked_at === null ? null : Moment::seconds($f->asked_at) * 1000]),
             'feed' => $request->session()->get('feed'),
         ]);
-    }
-
-    /**
-     * Stretches in which a call by the team's policy comes down to one person, or to nobody.
-     *
-     * @return list<array{from: int, to: int, name: string|null}> in milliseconds
-     */
-    private static function single(Rota $rota, int $from, int $to): array
-    {
-        $policy = EscalationPolicy::query()->where('team_id', $rota->team_id)->orderBy('id')->get()->first(static fn(EscalationPolicy $one): bool => $one->isForTheRest());
-        if ($policy === null) {
-            return [];
-        }
-        $rotas = $people = [];
-        foreach ($policy->steps as $step) {
-            foreach ($step['targets'] as $text) {
-                $target = Target::parse($text);
-                if ($target?->isRota === true) {
-                    $rotas[$target->id] = Rota::query()->find($target->id)?->between($from, $to);
-                } elseif ($target !== null) {
-                    $people[] = $target->id;
-                }
-            }
-        }
-        $names = Person::query()->pluck('name', 'id');
-
-        return array_map(static fn(array $one): array => ['from' => $one['from'] * 1000, 'to' => $one['to'] * 1000, 'name' => $one['person'] === null ? null : (string) ($names[$one['person']] ?? $one['person'])], Backing::single(array_values(array_filter($rotas)), array_values(array_unique($people))));
     }
 
     /** What it would change, before it is saved. */

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
-use App\Incidents\Incident;
 use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Team;
@@ -63,12 +62,6 @@ final class Alert extends Record
     public function taker(): BelongsTo
     {
         return $this->belongsTo(Person::class, 'taken_by');
-    }
-
-    /** @return BelongsTo<Incident, $this> */
-    public function incident(): BelongsTo
-    {
-        return $this->belongsTo(Incident::class);
     }
 
     /** @return BelongsTo<Team, $this> */

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Given;
 use App\Platform\Moment;
 use App\Platform\Team;
+use App\Signals\Contracts\KnowsIncidents;
 use App\Topology\Estate;
 use App\Topology\Standing;
 use Illuminate\Database\Eloquent\Builder;
@@ -112,16 +114,17 @@ final class AlertGroups
         foreach ($rows as $group => $its) {
             $leads[$group] = (int) ($its->sort(static fn(\stdClass $a, \stdClass $b): int => Level::from($b->level)->rank() <=> Level::from($a->level)->rank() ?: [$a->first_signal_at, $a->id] <=> [$b->first_signal_at, $b->id])->first()->id ?? 0);
         }
-        $alerts = Alert::query()->with(['taker', 'incident'])->whereKey(array_values($leads))->get()->keyBy('id');
+        $alerts = Alert::query()->with('taker')->whereKey(array_values($leads))->get()->keyBy('id');
         $teams = Team::query()->get()->keyBy('id');
         $suggested = $this->suggestions($teams);
+        $incidents = self::incidents(array_values($alerts->whereNotNull('decide_again_at')->pluck('incident_id')->filter()->map(intval(...))->all()));
         $observed = Observed::byGroup((clone $query)->whereIn('group_id', array_column($ordered, 'id')));
 
-        return array_values(array_filter(array_map(function (array $group) use ($rows, $leads, $alerts, $teams, $suggested, $observed): ?array {
+        return array_values(array_filter(array_map(function (array $group) use ($rows, $leads, $alerts, $teams, $suggested, $observed, $incidents): ?array {
             $its = $rows->get($group['id']);
             $lead = $alerts->get($leads[$group['id']] ?? 0);
 
-            return $its === null || $lead === null ? null : $this->tell($its, $lead, $teams, $observed[$group['id']] ?? [], $suggested[$group['id']] ?? null);
+            return $its === null || $lead === null ? null : $this->tell($its, $lead, $teams, $observed[$group['id']] ?? [], $suggested[$group['id']] ?? null, $incidents[$lead->incident_id ?? 0] ?? null);
         }, $ordered)));
     }
 
@@ -133,6 +136,15 @@ final class AlertGroups
     public function titles(array $ordered, Builder $query): array
     {
         return array_map(static fn(array $group): string => (clone $query)->where('group_id', $group['id'])->orderByRaw(self::LEVEL_RANK.' desc')->orderBy('first_signal_at')->orderBy('id')->first()?->title() ?? '', $ordered);
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return array<int, array{id: int, ref: string, title: string}>
+     */
+    public static function incidents(array $ids): array
+    {
+        return array_replace([], ...array_map(static fn(KnowsIncidents $one): array => $one->named($ids), Given::all(KnowsIncidents::class)));
     }
 
     /** @return array{int, int} tier and rank of the worst that an item can do at a level */
@@ -156,9 +168,10 @@ final class AlertGroups
      * @param  Collection<int|string, Team>  $teams
      * @param  array<array-key, State>  $observed  worst state of each item on which something fires
      * @param  string|null  $suggested  conditions in words, where they are met and its team wants that to be said
+     * @param  array{id: int, ref: string, title: string}|null  $incident  that was resolved while it still fired
      * @return array<string, mixed>
      */
-    private function tell(Rows $rows, Alert $lead, Collection $teams, array $observed, ?string $suggested): array
+    private function tell(Rows $rows, Alert $lead, Collection $teams, array $observed, ?string $suggested, ?array $incident): array
     {
         $estate = $this->estate;
         $impact = $this->standing->of($observed);
@@ -183,7 +196,7 @@ final class AlertGroups
             'signals' => array_sum(array_map(intval(...), $rows->pluck('count')->all())),
             'flips' => array_sum(array_map(intval(...), $rows->pluck('flips')->all())),
             'since' => Moment::of(Moment::seconds((string) $rows->min('first_signal_at'))),
-            'after' => $lead->decide_again_at === null || $lead->incident === null ? null : ['id' => $lead->incident->id, 'ref' => $lead->incident->ref(), 'at' => $lead->decide_again_at],
+            'after' => $lead->decide_again_at === null || $incident === null ? null : ['id' => $incident['id'], 'ref' => $incident['ref'], 'at' => $lead->decide_again_at],
             'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id)], array_slice($items, 0, 4)),
             'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services),
             'sites' => $estate->sites($impact),

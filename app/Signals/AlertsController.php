@@ -70,7 +70,7 @@ final class AlertsController
     {
         $standing = Standing::now();
         $estate = $standing->estate;
-        $alert->load(['taker', 'team', 'incident']);
+        $alert->load(['taker', 'team']);
         $items = array_values(array_map(strval(...), array_keys($alert->items)));
         $matched = DB::table('item_aliases')->whereIn('named', $items)->pluck('item_id', 'named');
         $impact = $standing->of(Observed::by(Alert::query()->whereKey($alert->id)));
@@ -80,7 +80,7 @@ final class AlertsController
         return Inertia::render('Signals/Alert', [
             'alert' => [
                 ...$alert->summed(), 'key' => $alert->key, 'taker' => $alert->taker?->name, 'team_named' => $alert->team?->name, 'again' => $alert->decide_again_at !== null,
-                'incident' => $alert->incident === null ? null : ['id' => $alert->incident->id, 'ref' => $alert->incident->ref(), 'title' => $alert->incident->title],
+                'incident' => $alert->incident_id === null ? null : AlertGroups::incidents([$alert->incident_id])[$alert->incident_id] ?? null,
             ],
             'items' => array_map(static function (string $named) use ($estate, $matched, $alert): array {
                 $id = (string) ($matched[$named] ?? $named);
@@ -160,13 +160,6 @@ final class AlertsController
         DB::table('alert_filters')->where('person_id', CurrentPerson::of($request)->id)->where('name', $input['name'])->delete();
 
         return back();
-    }
-
-    /** Incidents under way to which alerts can be attached. */
-    public function incidents(): JsonResponse
-    {
-        return new JsonResponse(\App\Incidents\Incident::query()->whereNull('resolved_at')->orderBy('priority')->latest('declared_at')->limit(60)->get()
-            ->map(fn(\App\Incidents\Incident $i): array => ['id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'priority' => $i->priority]));
     }
 
     /** @param  \Closure(WorkAlerts): void  $what */

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
-use App\Incidents\Incident;
 use App\Platform\Journal\Journal;
 use App\Signals\QuietFaults;
 use App\Topology\Item;
@@ -23,11 +22,11 @@ final class PublicStates
     public static function published(): array
     {
         $states = [];
-        foreach (Incident::query()->with('updates')->whereNull('resolved_at')->whereHas('updates')->orderBy('priority')->latest('started_at')->get() as $incident) {
-            foreach ($incident->updates->last()->services ?? [] as $service) {
+        foreach (Told::open() as $told) {
+            foreach ($told->last()->services ?? [] as $service) {
                 $state = State::from($service['state']);
                 if ($state->rank() > ($states[$service['name']]['state'] ?? State::Up)->rank()) {
-                    $states[$service['name']] = ['state' => $state, 'incident' => $incident->id];
+                    $states[$service['name']] = ['state' => $state, 'incident' => $told->incident->id];
                 }
             }
         }

@@ -11,6 +11,7 @@ use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Topology\Item;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -30,7 +31,7 @@ final class ReportController
                 ->unique('public_name')->map(fn(Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
             // Where everything of ours stands is not for outsiders: they say in their own words where they are.
             'sites' => $request->user() === null ? [] : Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
-            'known' => Incident::query()->with('updates')->whereNull('resolved_at')->get()->map(self::known(...))->filter(static fn(array $known): bool => $known['services'] !== [])->concat(self::lookedInto())->values(),
+            'known' => [...array_filter(array_map(self::known(...), Told::of(Incident::query()->whereNull('resolved_at')->get())), static fn(array $known): bool => $known['services'] !== []), ...self::lookedInto()],
             'service' => Asked::text($request, 'service'),
         ]);
     }
@@ -52,12 +53,12 @@ final class ReportController
 
     public function follow(string $token): Response
     {
-        $report = (Report::byKey($token) ?? abort(404))->load(['service', 'incident.updates']);
+        $report = (Report::byKey($token) ?? abort(404))->load(['service', 'incident']);
 
         return Inertia::render('Incidents/ReportFollow', [
             'report' => [...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? '', 'unlinked' => $report->unlinked_at !== null && $report->incident_id === null],
-            'known' => $report->incident_id !== null || $report->resolved_at !== null ? [] : Incident::query()->with('updates')->whereNull('resolved_at')->whereHas('updates')->get()->map(self::known(...))->filter(static fn(array $known): bool => in_array($report->service->public_name ?? null, $known['services'], true))->pluck('text')->values(),
-            'updates' => $report->incident === null ? [] : $report->incident->updates->sortByDesc('number')->values()->map(fn(Update $u): array => $u->summed()),
+            'known' => $report->incident_id !== null || $report->resolved_at !== null ? [] : array_values(array_column(array_filter(array_map(self::known(...), Told::open()), static fn(array $known): bool => in_array($report->service->public_name ?? null, $known['services'], true)), 'text')),
+            'updates' => $report->incident === null ? [] : Told::of(new Collection([$report->incident]))[0]->summed(),
         ]);
     }
 
@@ -97,9 +98,9 @@ final class ReportController
             Journal::write(Actor::reporter($input['name']), 'report.received', ['report', $report->id], ['what' => mb_substr($input['what'], 0, 120), 'where' => $input['site'] === null ? [] : [$input['site']]]);
 
             // Of a problem that the public knows, and that is about this service: the reporter says so, and follows it.
-            $incident = $input['same'] === null ? null : Incident::query()->with('updates')->whereNull('resolved_at')->whereHas('updates')->find($input['same']);
-            if ($incident !== null && in_array(Item::query()->find($input['service'])?->public_name, self::known($incident)['services'], true)) {
-                LinkReport::to($report, $incident, Actor::reporter($input['name']));
+            $told = array_values(array_filter(Told::open(), static fn(Told $told): bool => $told->incident->id === $input['same']))[0] ?? null;
+            if ($told !== null && in_array(Item::query()->find($input['service'])?->public_name, self::known($told)['services'], true)) {
+                LinkReport::to($report, $told->incident, Actor::reporter($input['name']));
             }
 
             return $report->refresh();
@@ -113,16 +114,16 @@ final class ReportController
     }
 
     /** @return array{services: list<string>, incident: int|null, text: string, since: mixed} what a reporter may see of an incident that is known */
-    private static function known(Incident $incident): array
+    private static function known(Told $told): array
     {
-        $last = $incident->updates->last();
-        $own = $incident->service_id === null ? null : Item::query()->find($incident->service_id)?->public_name;
+        $last = $told->last();
+        $own = $told->incident->service_id === null ? null : Item::query()->find($told->incident->service_id)?->public_name;
 
         return [
             'services' => array_values(array_unique(array_filter([$own, ...array_column($last->services ?? [], 'name')]))),
-            'incident' => $incident->updates->isEmpty() ? null : $incident->id,
+            'incident' => $last === null ? null : $told->incident->id,
             'text' => $last->text ?? 'We know about a problem with this service and are working on it.',
-            'since' => $incident->started_at,
+            'since' => $told->incident->started_at,
         ];
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
-use App\Incidents\Incident;
 use App\Topology\Item;
 use Inertia\Inertia;
 use Inertia\Response;
@@ -17,16 +16,14 @@ final class StatusController
 
     public function __invoke(): Response
     {
-        $open = Incident::query()->with('updates')->whereNull('resolved_at')->whereHas('updates')->orderBy('priority')->latest('started_at')->get();
         $states = PublicStates::published();
         $doubts = array_column(PublicStates::doubtful(), null, 'name');
 
         return Inertia::render('Updates/Status', [
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('tier')->orderBy('public_name')->pluck('public_name')
                 ->unique()->map(static fn(?string $name): array => self::service((string) $name, $states[$name] ?? null, $doubts[$name] ?? null))->values(),
-            'open' => $open->map(self::told(...)),
-            'past' => Incident::query()->with('updates')->whereNotNull('resolved_at')->whereHas('updates')
-                ->where('resolved_at', '>=', now()->subDays(self::DAYS_BACK))->latest('resolved_at')->get()->map(self::told(...)),
+            'open' => array_map(self::told(...), Told::open()),
+            'past' => array_map(self::told(...), Told::resolvedSince(now()->subDays(self::DAYS_BACK))),
         ]);
     }
 
@@ -47,16 +44,14 @@ final class StatusController
     }
 
     /** @return array<string, mixed> */
-    private static function told(Incident $incident): array
+    private static function told(Told $told): array
     {
-        $last = $incident->updates->last();
-
         return [
-            'id' => $incident->id,
-            'services' => $last->services ?? [],
-            'started_at' => $incident->started_at,
-            'resolved_at' => $incident->resolved_at,
-            'updates' => $incident->updates->sortByDesc('number')->values()->map(static fn(Update $update): array => $update->summed()),
+            'id' => $told->incident->id,
+            'services' => $told->last()->services ?? [],
+            'started_at' => $told->incident->started_at,
+            'resolved_at' => $told->incident->resolved_at,
+            'updates' => $told->summed(),
         ];
     }
 }

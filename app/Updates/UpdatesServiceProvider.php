@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
+use App\Incidents\Contracts\HasConsequences;
+use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\SaysSoFar;
+use App\Paging\Contracts\OnThePage;
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
@@ -21,6 +25,10 @@ final class UpdatesServiceProvider extends Capability
             Finds::class => [FindUpdates::class],
             ClockPart::class => [NoteOverdueUpdates::class],
             TellsEntries::class => [UpdateWords::class],
+            HasConsequences::class => [UpdatesOfIncident::class],
+            RoomPanel::class => [UpdatesOfIncident::class],
+            SaysSoFar::class => [UpdatesOfIncident::class],
+            OnThePage::class => [UpdatesOfIncident::class],
         ];
     }
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Signals\Tuning;
 
-use App\Incidents\HandleAlerts;
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
@@ -29,7 +28,6 @@ use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Json\BadInput;
 use Skarvo\Signals\IncidentConditions;
-use Skarvo\Signals\Level;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Signals\Tuning\FewerOfThese;
 
@@ -145,27 +143,6 @@ final class RulesController
         Once::for($request, static function () use ($save, $rules, $alert, $request): void {
             $save($rules, Asked::number($request, 'version'), 'Fewer of "'.mb_substr($alert->title(), 0, 150).'"', CurrentPerson::of($request));
         });
-
-        return back();
-    }
-
-    /** Whether groups of a team's alerts become incidents by themselves, and when. */
-    public function incidents(Request $request, Team $team): RedirectResponse
-    {
-        $input = $request->validate([
-            'incidents' => ['required', Rule::in(['off', 'suggest', 'do'])], 'tier' => ['nullable', 'integer', 'min:1', 'max:4'], 'level' => ['nullable', Rule::enum(Level::class)],
-            'alerts' => ['nullable', 'integer', 'min:1', 'max:1000'], 'minutes' => ['nullable', 'integer', 'min:1', 'max:1440'],
-        ]);
-        $number = static fn(string $name): ?int => isset($input[$name]) ? (int) $input[$name] : null;
-        $conditions = new IncidentConditions($number('tier'), Level::tryFrom((string) ($input['level'] ?? '')), $number('alerts'), $number('minutes'));
-        if ($input['incidents'] !== 'off' && $conditions->words() === '') {
-            throw Refused::because('Set a condition at least: without one, every alert would be an incident.', 'incidents');
-        }
-        Once::for($request, static function () use ($team, $input, $conditions, $request): void {
-            $team->update(['auto_incidents' => $input['incidents'], 'auto_when' => $conditions->toArray()]);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'settings.changed', ['team', 0], ['what' => "when alerts of $team->name become incidents"]);
-        });
-        HandleAlerts::lookAgain();
 
         return back();
     }

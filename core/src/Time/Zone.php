@@ -31,6 +31,12 @@ final class Zone
             : null;
     }
 
+    /** The same, for names that were checked when they were stored: one that the database has lost since is read as UTC. */
+    public static function orUtc(string $name): self
+    {
+        return self::named($name) ?? new self(new \DateTimeZone('UTC'));
+    }
+
     /**
      * The instant of a wall-clock time. A skipped one is read with the offset from before the change; of two, the first.
      *

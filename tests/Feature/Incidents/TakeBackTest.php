@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Tests\Feature\Incidents;
 
 use App\Desk\RunningClocks;
+use App\Incidents\AlertsAndReports;
 use App\Incidents\Incident;
 use App\Incidents\Report;
-use App\Incidents\ResolveIncident;
 use App\Paging\Call;
 use App\Platform\Outbox\OutboxMessage;
 use App\Signals\Alert;
@@ -65,7 +65,7 @@ final class TakeBackTest extends TestCase
         Alert::query()->whereNull('closed_at')->update(['level' => 'info']);
         $this->resolve();
         $this->get('/')->assertInertia(fn(Shown $shown) => $shown->count('groups', 0));
-        $this->later(ResolveIncident::SETTLE_SECONDS - 1);
+        $this->later(AlertsAndReports::SETTLE_SECONDS - 1);
         $this->clock();
         $this->get('/')->assertInertia(fn(Shown $shown) => $shown->count('groups', 0));
         $this->later(1);

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Incidents\Contracts\HasConsequences;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Outbox\Outbox;
+use App\Signals\Alert;
+use App\Signals\Observed;
+use App\Topology\Standing;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
+use Skarvo\Topology\HitService;
+
+/** What becomes of an incident's alerts and reports when it is over, and when it is not over after all. */
+final class AlertsAndReports implements HasConsequences
+{
+    /** So long may a monitor take to see that what it watches works again. */
+    public const SETTLE_SECONDS = 600;
+
+    public function foresee(Incident $incident, Turn $turn): ?Foreseen
+    {
+        return match ($turn->kind) {
+            TurnKind::Resolved => $this->over($incident, $turn),
+            TurnKind::Reopened => $this->again($incident, $turn),
+            default => null,
+        };
+    }
+
+    private function over(Incident $incident, Turn $turn): Foreseen
+    {
+        $reports = Report::query()->where('incident_id', $incident->id)->whereNull('resolved_at')->orderBy('id')->get();
+
+        return new Foreseen(
+            static fn(): array => [...self::told($reports), 'firing' => self::firing($incident)],
+            function () use ($incident, $turn, $reports): void {
+                $this->decideAgain($incident);
+                foreach ($reports as $report) {
+                    $report->update(['resolved_at' => $incident->resolved_at]);
+                    Journal::write(Actor::system(), 'report.resolved', ['report', $report->id], ['ref' => $report->ref()], $incident->id);
+                    self::mail($report, $incident, 'resolved', "Over: what you reported ({$report->ref()})", "you reported: \"$report->what\"\n\n$turn->public\n\nIf it still does not work for you, report it again: ".route('report')."\nYour report: ");
+                }
+            },
+        );
+    }
+
+    private function again(Incident $incident, Turn $turn): Foreseen
+    {
+        $reports = Report::query()->where('incident_id', $incident->id)->whereNotNull('resolved_at')->where('resolved_at', '>=', $incident->resolved_at)->orderBy('id')->get();
+        // Those that have fired all the while, and belong to nothing else yet.
+        $alerts = Alert::query()->where('incident_id', $incident->id)->whereNotNull('decide_again_at')->whereNull('closed_at')->get(['id']);
+
+        return new Foreseen(
+            static fn(): array => [...self::told($reports), 'alerts' => $alerts->count()],
+            static function () use ($incident, $turn, $reports, $alerts): void {
+                Alert::query()->whereKey($alerts->modelKeys())->update(['decide_again_at' => null, 'wait_until' => null, 'taken_by' => $turn->by->id, 'taken_at' => now()]);
+                foreach ($reports as $report) {
+                    $report->update(['resolved_at' => null]);
+                    Journal::write(Actor::system(), 'report.reopened', ['report', $report->id], ['ref' => $report->ref()], $incident->id);
+                    self::mail($report, $incident, 'reopened', "Not over after all: what you reported ({$report->ref()})", "we told you that this was over. It is not. You reported: \"$report->what\"\n\n$turn->public\n\nWe will write again when it works. Your report: ");
+                }
+            },
+        );
+    }
+
+    /**
+     * @param  Collection<int, Report>  $reports
+     * @return array{reports: int, mails: list<string>}
+     */
+    private static function told(Collection $reports): array
+    {
+        return ['reports' => $reports->count(), 'mails' => array_values($reports->pluck('email')->filter()->map(strval(...))->all())];
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function firing(Incident $incident): array
+    {
+        return array_values(Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->orderBy('first_signal_at')->get()->map(static fn(Alert $a): array => $a->summed())->all());
+    }
+
+    /** What still fires is to be decided about again: at once while a service is hit, else once monitors have had time to see that all is well. */
+    private function decideAgain(Incident $incident): void
+    {
+        $firing = Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->whereNull('withdrawn_at');
+        $count = $firing->count();
+        if ($count === 0) {
+            return;
+        }
+        $isHit = self::isServiceHit(clone $firing);
+        $firing->update(['decide_again_at' => now(), 'wait_until' => $isHit ? null : now()->addSeconds(self::SETTLE_SECONDS), 'taken_by' => null, 'taken_at' => null]);
+        Journal::write(Actor::system(), 'alert.still_firing', ['incident', $incident->id], ['ref' => $incident->ref(), 'alerts' => $count, 'hit' => $isHit], $incident->id);
+    }
+
+    /** @param  Builder<Alert>  $firing */
+    private static function isServiceHit(Builder $firing): bool
+    {
+        $standing = Standing::now();
+
+        return array_filter($standing->estate->services($standing->of(Observed::by($firing))), static fn(HitService $s): bool => $s->state->isBroken()) !== [];
+    }
+
+    private static function mail(Report $report, Incident $incident, string $what, string $subject, string $text): void
+    {
+        if ($report->email === null) {
+            return;
+        }
+        Journal::write(Actor::system(), 'mail.queued', ['report', $report->id], ['to' => $report->email, 'subject' => $subject], $incident->id);
+        // Each turn is a version of the incident: the same mail is never queued twice, and the next one has a key of its own.
+        Outbox::put('mail', "report-$report->id-$what-$incident->version", [
+            'to' => $report->email, 'subject' => $subject, 'incident' => $incident->id,
+            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\n$text".route('report.follow', $report->key())."\n",
+        ], now());
+    }
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents\Contracts;
+
+use App\Incidents\Incident;
+use App\Platform\Person;
+
+/** What a capability shows in the room of an incident. */
+interface RoomPanel
+{
+    /** @return array<string, \Closure(): mixed> props of the room, each worked out when it is asked for */
+    public function room(Incident $incident, Person $reader): array;
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Team;
+
+/** Something that becomes of an incident, by somebody. */
+final readonly class Turn
+{
+    /**
+     * @param  Team|null  $calls  the team that is called because of it; null: none
+     * @param  string  $why  in the words of whoever does it
+     * @param  string  $public  what outsiders are told; empty in a preview, where it is to be written yet
+     */
+    private function __construct(public TurnKind $kind, public Actor $by, public ?Team $calls = null, public string $why = '', public string $public = '') {}
+
+    public static function declared(Actor $by, ?Team $calls): self
+    {
+        return new self(TurnKind::Declared, $by, $calls);
+    }
+
+    public static function raised(Actor $by, ?Team $calls, string $why): self
+    {
+        return new self(TurnKind::Raised, $by, $calls, $why);
+    }
+
+    public static function reopened(Actor $by, ?Team $calls, string $why, string $public): self
+    {
+        return new self(TurnKind::Reopened, $by, $calls, $why, $public);
+    }
+
+    public static function resolved(Actor $by, string $public): self
+    {
+        return new self(TurnKind::Resolved, $by, public: $public);
+    }
+
+    public static function alerted(?Team $calls): self
+    {
+        return new self(TurnKind::Alerted, Actor::system(), $calls);
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+/** What becomes of an incident, as far as others do something because of it. */
+enum TurnKind
+{
+    case Declared;
+    case Raised;
+    case Reopened;
+    case Resolved;
+    /** A rule pages for an alert that is part of it. */
+    case Alerted;
+}

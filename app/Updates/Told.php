@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Incidents\Incident;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
+
+/** An incident with what outsiders were told about it. */
+final readonly class Told
+{
+    /** @param  list<Update>  $updates  the first one first */
+    private function __construct(public Incident $incident, public array $updates) {}
+
+    /** @return list<self> open incidents of which outsiders know, what matters most first */
+    public static function open(): array
+    {
+        return self::of(self::known()->whereNull('resolved_at')->orderBy('priority')->latest('started_at')->get());
+    }
+
+    /** @return list<self> those that are over, the latest first */
+    public static function resolvedSince(\DateTimeInterface $since): array
+    {
+        return self::of(self::known()->where('resolved_at', '>=', $since)->latest('resolved_at')->get());
+    }
+
+    /**
+     * @param  Collection<int, Incident>  $incidents
+     * @return list<self> in the same order, also those of which outsiders know nothing
+     */
+    public static function of(Collection $incidents): array
+    {
+        $updates = Update::query()->whereIn('incident_id', $incidents->modelKeys())->orderBy('number')->get()->groupBy('incident_id');
+
+        return array_values($incidents->map(static fn(Incident $incident): self => new self($incident, array_values($updates->get($incident->id)?->all() ?? [])))->all());
+    }
+
+    public function last(): ?Update
+    {
+        return $this->updates === [] ? null : $this->updates[count($this->updates) - 1];
+    }
+
+    /** @return list<array<string, mixed>> what outsiders see of them, the last one first */
+    public function summed(): array
+    {
+        return array_map(static fn(Update $update): array => $update->summed(), array_reverse($this->updates));
+    }
+
+    /** @return Builder<Incident> */
+    private static function known(): Builder
+    {
+        return Incident::query()->whereIn('id', Update::query()->select('incident_id'));
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Incidents\Contracts\HasConsequences;
+use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\SaysSoFar;
+use App\Incidents\Foreseen;
+use App\Incidents\Incident;
+use App\Incidents\Turn;
+use App\Incidents\TurnKind;
+use App\Paging\Contracts\OnThePage;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use Skarvo\Incidents\Stage;
+use Skarvo\Topology\State;
+
+/** What outsiders are told of an incident: in its room, in a sentence, on a page, and when it is over or is not. */
+final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, SaysSoFar
+{
+    public function foresee(Incident $incident, Turn $turn): ?Foreseen
+    {
+        if (! in_array($turn->kind, [TurnKind::Resolved, TurnKind::Reopened], true)) {
+            return null;
+        }
+        $services = Draft::publicNames($incident);
+
+        return $turn->kind === TurnKind::Resolved ? new Foreseen(
+            static fn(): array => ['services' => $services, 'unsure' => PublicStates::unsureOf($services), 'update' => Draft::of($incident, Stage::Restored)['text']],
+            static fn() => self::publish($incident, $turn, $services, State::Up),
+        ) : new Foreseen(
+            static fn(): array => ['update' => Draft::reopened($incident)],
+            static fn() => self::publish($incident, $turn, $services, State::Degraded),
+        );
+    }
+
+    public function room(Incident $incident, Person $reader): array
+    {
+        return [
+            'updates' => static fn() => Update::query()->where('incident_id', $incident->id)->latest('number')->get()->map(fn(Update $u): array => $u->summed()),
+            'draft' => static fn(): array => Draft::of($incident),
+        ];
+    }
+
+    public function work(Incident $incident): array
+    {
+        return [];
+    }
+
+    public function told(Incident $incident): array
+    {
+        $update = self::last($incident);
+
+        return [$update === null ? 'Nothing has been published yet.' : "Published (update $update->number): \"$update->text\""];
+    }
+
+    public function stands(array $incidents): array
+    {
+        return [];
+    }
+
+    public function page(Incident $incident): array
+    {
+        return ['lastUpdate' => self::last($incident)?->text];
+    }
+
+    private static function last(Incident $incident): ?Update
+    {
+        return Update::query()->where('incident_id', $incident->id)->latest('number')->first();
+    }
+
+    /** @param  list<string>  $services  public names */
+    private static function publish(Incident $incident, Turn $turn, array $services, State $state): void
+    {
+        $number = (int) Update::query()->where('incident_id', $incident->id)->max('number') + 1;
+        Update::query()->create([
+            'incident_id' => $incident->id, 'number' => $number, 'stage' => $incident->stage, 'text' => $turn->public,
+            'services' => array_map(static fn(string $name): array => ['name' => $name, 'state' => $state->value], $services),
+            'author_id' => $turn->by->id, 'published_at' => now(), 'next_at' => $incident->next_update_at,
+        ]);
+        Journal::write($turn->by, 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value], $incident->id);
+    }
+}
