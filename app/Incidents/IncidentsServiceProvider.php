@@ -9,10 +9,12 @@ use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Finds;
+use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\Swept;
 use App\Platform\Contracts\TellsEntries;
 use App\Rota\Contracts\HandsOver;
+use App\Signals\Contracts\GoesOnFromAlerts;
 use App\Signals\Contracts\KnowsIncidents;
 use App\Topology\Contracts\BeginsReach;
 use App\Topology\Contracts\ItemPanel;
@@ -37,6 +39,8 @@ final class IncidentsServiceProvider extends Capability
             HandsOver::class => [IncidentsOfTeam::class],
             KnowsIncidents::class => [NamesIncidents::class],
             HasConsequences::class => [AlertsAndReports::class],
+            HasTeams::class => [IncidentsOfTeams::class],
+            GoesOnFromAlerts::class => [IncidentsOfFunnel::class],
         ];
     }
 

@@ -10,6 +10,7 @@ use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Contracts\TakesPart;
 use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\KeepsElapsedTime;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\SendsBeside;
@@ -20,6 +21,7 @@ use App\Rota\Contracts\CountsPages;
 use App\Rota\Contracts\HandsOver;
 use App\Rota\Contracts\RotaPanel;
 use App\Rota\Rota;
+use App\Signals\Contracts\GoesOnFromAlerts;
 
 final class PagingServiceProvider extends Capability
 {
@@ -40,6 +42,8 @@ final class PagingServiceProvider extends Capability
             HasConsequences::class => [CallsOfIncident::class],
             RoomPanel::class => [CallsInRoom::class],
             SaysSoFar::class => [CallsInRoom::class],
+            HasTeams::class => [CallsOfTeams::class],
+            GoesOnFromAlerts::class => [PagesOfFunnel::class],
         ];
     }
 

@@ -6,6 +6,7 @@ namespace App\Rota;
 
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
+use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
 
@@ -17,6 +18,7 @@ final class RotaServiceProvider extends Capability
             RunsOut::class => [HandoverClocks::class],
             BandRow::class => [TurnsOnBand::class],
             TellsEntries::class => [RotaWords::class],
+            HasTeams::class => [RotasOfTeams::class],
         ];
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Signals;
 
 use App\Platform\Moment;
+use App\Topology\Contracts\HoldsItems;
 use App\Topology\Contracts\ItemPanel;
 use App\Topology\Contracts\MarksItems;
 use App\Topology\Item;
@@ -12,7 +13,7 @@ use App\Topology\Standing;
 use Illuminate\Support\Facades\DB;
 
 /** What signals have to say of an item: its alerts, and when it was worked on. */
-final class AlertsOfItem implements ItemPanel, MarksItems
+final class AlertsOfItem implements HoldsItems, ItemPanel, MarksItems
 {
     private const ON_THE_PAGE = 20;
 
@@ -47,5 +48,13 @@ final class AlertsOfItem implements ItemPanel, MarksItems
         }
 
         return $marks;
+    }
+
+    public function whyNotRetire(Item $item): ?string
+    {
+        $isWatched = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->where('alert_items.item', $item->id)
+            ->where('fires', true)->whereNull('alerts.closed_at')->exists();
+
+        return $isWatched ? "Alerts on $item->name are open: somebody still watches it. Stop that first, and close them." : null;
     }
 }

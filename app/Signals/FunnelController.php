@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Platform\Moment;
+use App\Signals\Contracts\GoesOnFromAlerts;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
@@ -31,7 +33,7 @@ final class FunnelController
         $toText = Moment::text($to);
         $opened = DB::table('alerts')->whereNull('withdrawn_at')->whereBetween('opened_at', [$fromText, $toText]);
         $asking = (clone $opened)->where('handling', '!=', 'record')->orderBy('opened_at')->pluck('opened_at')->map(Moment::seconds(...))->all();
-        $responders = max(1, DB::table('pages')->whereBetween('at', [$fromText, $toText])->distinct()->count('person_id'));
+        $further = array_merge([], ...array_map(static fn(GoesOnFromAlerts $one): array => $one->counts($from, $to), Given::all(GoesOnFromAlerts::class)));
         $load = Load::of(array_values($asking), $from, $to);
 
         return Inertia::render('Signals/Funnel', [
@@ -41,10 +43,10 @@ final class FunnelController
                 'repeats' => (int) DB::table('source_minutes')->whereBetween('minute', [intdiv($from, 60) * 60, $to])->sum('repeated'),
                 'alerts' => (clone $opened)->count(),
                 'groups' => (clone $opened)->distinct()->count('group_id'),
-                'incidents' => DB::table('incidents')->whereBetween('declared_at', [$fromText, $toText])->count(),
-                'pages' => DB::table('pages')->whereBetween('at', [$fromText, $toText])->count(),
+                'incidents' => $further['incidents'] ?? 0,
+                'pages' => $further['pages'] ?? 0,
             ],
-            'load' => [...$load->toArray(), 'responders' => $responders],
+            'load' => [...$load->toArray(), 'responders' => max(1, $further['responders'] ?? 0)],
             'noisiest' => self::noisiest($fromText, $toText),
         ]);
     }

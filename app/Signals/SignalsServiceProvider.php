@@ -8,10 +8,12 @@ use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Finds;
+use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\Swept;
 use App\Platform\Contracts\TellsEntries;
 use App\Topology\Contracts\BeginsReach;
+use App\Topology\Contracts\HoldsItems;
 use App\Topology\Contracts\ItemPanel;
 use App\Topology\Contracts\MarksItems;
 use App\Topology\Contracts\Observes;
@@ -31,6 +33,8 @@ final class SignalsServiceProvider extends Capability
             ItemPanel::class => [AlertsOfItem::class],
             MarksItems::class => [AlertsOfItem::class],
             BeginsReach::class => [GroupsReach::class],
+            HasTeams::class => [AlertsOfTeams::class],
+            HoldsItems::class => [AlertsOfItem::class],
         ];
     }
 

@@ -6,6 +6,7 @@ namespace App\Topology;
 
 use App\Platform\Capability;
 use App\Platform\Contracts\Finds;
+use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\Swept;
 use App\Platform\Contracts\TellsEntries;
 
@@ -17,6 +18,7 @@ final class TopologyServiceProvider extends Capability
             Finds::class => [ItemsFound::class],
             Swept::class => [Exchange\ForgetOldImports::class],
             TellsEntries::class => [TopologyWords::class],
+            HasTeams::class => [ItemsOfTeams::class],
         ];
     }
 

@@ -20,16 +20,4 @@ final class CoreStandsAlone
             ->classes(Selector::inNamespace('Skarvo'), Selector::classname('/^[^\\\\]+$/', true))
             ->because('the rules of the job are plain PHP, so that they are tested and replayed by themselves');
     }
-
-    public function testTheCommonPartsKnowNoCapability(): Rule
-    {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace('Skarvo\Json'), Selector::inNamespace('Skarvo\Time'))
-            ->shouldNot()->dependOn()
-            ->classes(
-                Selector::inNamespace('Skarvo\Topology'), Selector::inNamespace('Skarvo\Rota'), Selector::inNamespace('Skarvo\Paging'),
-                Selector::inNamespace('Skarvo\Signals'), Selector::inNamespace('Skarvo\Incidents'), Selector::inNamespace('Skarvo\Updates'), Selector::inNamespace('Skarvo\Cli'),
-            )
-            ->because('what all share must not depend on what one of them needs');
-    }
 }

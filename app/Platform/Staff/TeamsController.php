@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Platform\Staff;
 
+use App\Platform\Contracts\HasTeams;
 use App\Platform\CurrentPerson;
+use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -20,11 +22,6 @@ use Illuminate\Support\Str;
 /** The teams of the organisation: who is called, and whose an item is. */
 final class TeamsController
 {
-    /** What may belong to a team, as people say it: table, one, several. */
-    private const BELONGS = [
-        ['people', 'person', 'people'], ['rotas', 'rota', 'rotas'], ['escalation_policies', 'policy', 'policies'], ['items', 'item', 'items'], ['incidents', 'incident', 'incidents'], ['calls', 'call', 'calls'], ['alerts', 'alert', 'alerts'],
-    ];
-
     public function store(Request $request): RedirectResponse
     {
         $name = self::name($request);
@@ -65,7 +62,7 @@ final class TeamsController
                 $count = DB::table($kind[0])->where('team_id', $team->id)->count();
 
                 return $count === 0 ? '' : "$count ".($count === 1 ? $kind[1] : $kind[2]);
-            }, self::BELONGS));
+            }, [['people', 'person', 'people'], ...array_merge([], ...array_map(static fn(HasTeams $one): array => $one->ofTeams(), Given::all(HasTeams::class)))]));
             if ($has !== []) {
                 throw Refused::because("$team->name has ".implode(', ', $has).'. What can be given to another team has to be, first; a team that had incidents stays.');
             }

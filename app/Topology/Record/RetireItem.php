@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Topology\Record;
 
+use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Topology\Contracts\HoldsItems;
 use App\Topology\Item;
 use Illuminate\Support\Facades\DB;
 
@@ -25,8 +27,11 @@ final class RetireItem
         if (self::isRetired($item->id)) {
             throw Refused::because("$item->name is retired already.");
         }
-        if (DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->where('alert_items.item', $item->id)->where('fires', true)->whereNull('alerts.closed_at')->exists()) {
-            throw Refused::because("Alerts on $item->name are open: somebody still watches it. Stop that first, and close them.");
+        foreach (Given::all(HoldsItems::class) as $one) {
+            $holds = $one->whyNotRetire($item);
+            if ($holds !== null) {
+                throw Refused::because($holds);
+            }
         }
         $groups = DB::table('need_groups')->where('item_id', $item->id)->orWhereIn('id', DB::table('dependencies')->where('to_id', $item->id)->whereNotNull('group_id')->select('group_id'))->get();
         $dependencies = DB::table('dependencies')->where('from_id', $item->id)->orWhere('to_id', $item->id)->orWhereIn('group_id', $groups->pluck('id'))->get();
