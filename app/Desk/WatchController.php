@@ -31,7 +31,7 @@ final class WatchController
 
         $situation = Situation::now();
 
-        return Inertia::render('Incidents/Watch', [
+        return Inertia::render('Desk/Watch', [
             'groups' => fn(): array => AlertGroups::undecided($stamp('from'), $stamp('to'), groups: AlertGroups::during($request)),
             'reports' => fn() => Report::query()->with('service')->whereNull('resolved_at')->whereNull('incident_id')
                 ->when($stamp('from'), fn($query, $from) => $query->where('told_at', '>=', $from))

@@ -26,7 +26,7 @@ final class ReportController
 {
     public function create(Request $request): Response
     {
-        return Inertia::render('Incidents/Report', [
+        return Inertia::render('Updates/Report', [
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')->get()
                 ->unique('public_name')->map(fn(Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
             // Where everything of ours stands is not for outsiders: they say in their own words where they are.
@@ -55,7 +55,7 @@ final class ReportController
     {
         $report = (Report::byKey($token) ?? abort(404))->load(['service', 'incident']);
 
-        return Inertia::render('Incidents/ReportFollow', [
+        return Inertia::render('Updates/ReportFollow', [
             'report' => [...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? '', 'unlinked' => $report->unlinked_at !== null && $report->incident_id === null],
             'known' => $report->incident_id !== null || $report->resolved_at !== null ? [] : array_values(array_column(array_filter(array_map(self::known(...), Told::open()), static fn(array $known): bool => in_array($report->service->public_name ?? null, $known['services'], true)), 'text')),
             'updates' => $report->incident === null ? [] : Told::of(new Collection([$report->incident]))[0]->summed(),

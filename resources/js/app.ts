@@ -7,7 +7,7 @@ import { ownZone } from '@/lib/time';
 // Sentences that the server writes show times on the reader's clock, as the screens do.
 document.cookie = `zone=${ownZone}; path=/; max-age=31536000; samesite=lax`;
 
-const pages = import.meta.glob<{ default: DefineComponent }>('./pages/**/*.vue');
+const pages = import.meta.glob<{ default: DefineComponent }>(['./pages/**/*.vue', '!./pages/*/room/*.vue']);
 
 /** By which the browser knows our styles, as it was told with the page. */
 const nonce = document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce;

@@ -11,6 +11,7 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { runByKey, useCommands } from '@/lib/commands';
 import { lostSince } from '@/lib/connection';
 import { useLive, type Follows } from '@/lib/live';
+import { groupOf, isUnder, mainPlaces, otherPlaces, ownPlaces } from '@/lib/places';
 import { useShared } from '@/lib/shared';
 import { clockTime, followServerTime, remaining, useNow } from '@/lib/time';
 
@@ -23,72 +24,17 @@ const keys = ref(false);
 const declaring = ref(false);
 
 const me = computed(() => shared.value.me);
-const places = computed(() => [
-  { name: 'Watch', link: '/', key: '1' },
-  { name: 'Alerts', link: '/alerts', key: '2' },
-  { name: 'Incidents', link: '/incidents', key: '3' },
-  { name: 'Estate', link: '/estate', key: '4' },
-  { name: 'On call', link: '/on-call', key: '5' },
-  { name: 'Status page', link: '/status', key: '6' },
-]);
-/** What is the person's own, and what is set once: under their name. */
-const ownPlaces = computed(() => [
-  { name: 'My contacts', link: `/people/${me.value?.id ?? ''}` },
-  { name: 'Roles', link: '/roles' },
-  ...(me.value?.administers ? [{ name: 'Priorities', link: '/settings/priorities' }] : []),
-]);
-/** Screens about signals stand together under Alerts. */
-const signalPlaces = [
-  { name: 'Alerts', link: '/alerts' },
-  { name: 'Funnel', link: '/funnel' },
-  { name: 'Rules', link: '/rules' },
-  { name: 'Quiet times', link: '/quiet' },
-  { name: 'Sources', link: '/sources' },
-];
-/** And those about what is recorded under Estate. */
-const estatePlaces = [
-  { name: 'Estate', link: '/estate' },
-  { name: 'Record check', link: '/truth' },
-  { name: 'Dates', link: '/dates' },
-  { name: 'Scans', link: '/scans' },
-  { name: 'Imports', link: '/imports' },
-  { name: 'Types', link: '/types' },
-  { name: 'What if', link: '/what-if' },
-];
-/** And those about people who are called under On call. */
-const callPlaces = computed(() => [
-  { name: 'On call', link: '/on-call' },
-  { name: 'Handovers', link: '/handovers' },
-  { name: 'Fairness', link: '/fairness' },
-  { name: 'People', link: '/people' },
-]);
+const own = computed(() => ownPlaces(me.value));
 const path = computed(() => page.url.split(/[?#]/)[0] ?? '/');
-const isUnder = (link: string): boolean => path.value === link || path.value.startsWith(`${link}/`);
-const amongSignals = computed(() => signalPlaces.some((place) => isUnder(place.link)));
-const amongEstate = computed(() => isUnder('/reach') || estatePlaces.some((place) => isUnder(place.link)));
-const amongCalls = computed(() => isUnder('/policies') || callPlaces.value.some((place) => isUnder(place.link)));
-const nearby = computed(() =>
-  amongSignals.value
-    ? { words: 'Alert pages', places: signalPlaces }
-    : amongEstate.value
-      ? { words: 'Estate pages', places: estatePlaces }
-      : amongCalls.value
-        ? { words: 'On-call pages', places: callPlaces.value }
-        : null,
-);
+const nearby = computed(() => groupOf(path.value));
 /** Of those nearby, the one whose address says most of where we are. */
 const closest = computed(() =>
   (nearby.value?.places ?? [])
-    .filter((place) => isUnder(place.link))
+    .filter((place) => isUnder(path.value, place.link))
     .reduce((best, place) => (place.link.length > best.length ? place.link : best), ''),
 );
 const isHere = (link: string): boolean =>
-  link === '/'
-    ? path.value === '/'
-    : isUnder(link) ||
-      (link === '/alerts' && amongSignals.value) ||
-      (link === '/estate' && amongEstate.value) ||
-      (link === '/on-call' && amongCalls.value);
+  link === '/' ? path.value === '/' : isUnder(path.value, link) || nearby.value?.main === link;
 
 const address = computed(() => new URL(page.url, window.location.origin));
 const limit = (name: string): number | null => {
@@ -120,20 +66,14 @@ const setLook = (look: (typeof looks)[number]): void => {
 useCommands(() => [
   { name: 'Find or do anything', key: '.', run: () => (commandLine.value = true) },
   { name: 'Show all keys', key: '?', run: () => (keys.value = true) },
-  ...places.value.map((place) => ({
+  ...mainPlaces.map((place) => ({
     name: `Go to ${place.name}`,
     key: place.key,
     run: () => router.visit(place.link),
   })),
-  ...[...signalPlaces.slice(1), ...estatePlaces.slice(1, -1), ...callPlaces.value.slice(1), ...ownPlaces.value].map(
-    (place) => ({
-      name: `Go to ${place.name}`,
-      run: () => router.visit(place.link),
-    }),
-  ),
+  ...otherPlaces.map((place) => ({ name: place.command, run: () => router.visit(place.link) })),
+  ...own.value.map((place) => ({ name: `Go to ${place.name}`, run: () => router.visit(place.link) })),
   ...(me.value?.coordinates ? [{ name: 'Declare an incident', run: () => (declaring.value = true) }] : []),
-  { name: 'What if: see what an outage would bring down', run: () => router.visit('/what-if') },
-  { name: 'Open the report form', run: () => router.visit('/report') },
   ...looks.map((look) => ({
     name: lookWords[look],
     run: () => setLook(look),
@@ -158,7 +98,7 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
       >
       <nav aria-label="Places" class="flex gap-x-4 text-small max-sm:hidden">
         <Link
-          v-for="place in places"
+          v-for="place in mainPlaces"
           :key="place.link"
           :href="place.link"
           class="py-0.5 whitespace-nowrap"
@@ -182,7 +122,7 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
           class="absolute right-0 z-40 mt-1 w-60 rounded-edge border-2 border-ink bg-sheet py-1 focus:outline-none"
         >
           <p class="px-3 py-1 text-tiny text-ink-2">{{ me.words }}</p>
-          <MenuItem v-for="place in ownPlaces" :key="place.link" v-slot="{ active }">
+          <MenuItem v-for="place in own" :key="place.link" v-slot="{ active }">
             <Link :href="place.link" class="block px-3 py-1.5" :class="active ? 'bg-ink text-on-ink' : ''">{{
               place.name
             }}</Link>
@@ -278,7 +218,7 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
       class="fixed inset-x-0 bottom-0 z-20 flex justify-between overflow-x-auto border-t border-line bg-sheet px-2 text-small sm:hidden"
     >
       <Link
-        v-for="place in places"
+        v-for="place in mainPlaces"
         :key="place.link"
         :href="place.link"
         class="px-2 py-3.5 whitespace-nowrap"

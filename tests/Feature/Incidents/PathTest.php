@@ -35,7 +35,7 @@ final class PathTest extends TestCase
 
     public function test_the_watch_shows_one_decision_with_what_is_at_the_bottom(): void
     {
-        $this->get('/')->assertInertia(fn(Shown $page) => $page->component('Incidents/Watch')
+        $this->get('/')->assertInertia(fn(Shown $page) => $page->component('Desk/Watch')
             ->has('groups', 1)
             ->where('groups.0.count', 3)
             ->where('groups.0.root.id', 'clk-2')

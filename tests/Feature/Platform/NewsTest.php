@@ -108,7 +108,7 @@ final class NewsTest extends TestCase
         $live = $this->get('/')->assertOk()->inertiaProps('live');
         self::assertLessThan(Journal::head(), $live['head']);
         self::assertNull($live['only']);
-        $headers = ['X-Inertia' => 'true', 'X-Inertia-Partial-Component' => 'Incidents/Watch', 'X-Inertia-Partial-Data' => 'reports,now', 'X-Inertia-Version' => (string) app(ShareWithEveryPage::class)->version(Request::create('/'))];
+        $headers = ['X-Inertia' => 'true', 'X-Inertia-Partial-Component' => 'Desk/Watch', 'X-Inertia-Partial-Data' => 'reports,now', 'X-Inertia-Version' => (string) app(ShareWithEveryPage::class)->version(Request::create('/'))];
         $props = $this->get('/', $headers)->assertOk()->json('props');
 
         self::assertSame(['reports', 'now'], $props['live']['only']);

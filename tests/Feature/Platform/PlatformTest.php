@@ -104,7 +104,7 @@ final class PlatformTest extends TestCase
     public function test_every_screen_opens(): void
     {
         $this->actingAs($this->person('ingrid-vale'));
-        foreach (['/' => 'Incidents/Watch', '/alerts?show=all' => 'Signals/Alerts', '/alerts/1' => 'Signals/Alert', '/incidents?show=all' => 'Incidents/Incidents', '/incidents/409' => 'Incidents/Room', '/estate?find=ask' => 'Topology/Estate', '/estate/clk-2' => 'Topology/Item', '/on-call' => 'Rota/OnCall', '/status' => 'Updates/Status', '/report' => 'Incidents/Report'] as $address => $component) {
+        foreach (['/' => 'Desk/Watch', '/alerts?show=all' => 'Signals/Alerts', '/alerts/1' => 'Signals/Alert', '/incidents?show=all' => 'Incidents/Incidents', '/incidents/409' => 'Incidents/Room', '/estate?find=ask' => 'Topology/Estate', '/estate/clk-2' => 'Topology/Item', '/on-call' => 'Rota/OnCall', '/status' => 'Updates/Status', '/report' => 'Updates/Report'] as $address => $component) {
             $this->get($address)->assertOk()->assertInertia(fn(Shown $page) => $page->component($component));
         }
         $this->get('/estate/nothing')->assertNotFound();
@@ -171,7 +171,7 @@ final class PlatformTest extends TestCase
         $token = $this->token(['reports:write']);
         $answer = $this->withToken($token)->postJson('/api/v1/reports', ['service' => 'booking', 'what' => 'No tickets']);
         $answer->assertCreated();
-        $this->get($answer->json('follow'))->assertInertia(fn(Shown $page) => $page->component('Incidents/ReportFollow')->where('report.service', 'Booking'));
+        $this->get($answer->json('follow'))->assertInertia(fn(Shown $page) => $page->component('Updates/ReportFollow')->where('report.service', 'Booking'));
         $this->withToken($token)->postJson('/api/v1/reports', ['service' => 'nothing'])->assertStatus(422);
     }
 

@@ -1,4 +1,14 @@
-import type { Choice, IncidentLine, State } from '@/lib/types';
+import type {
+  AlertLine,
+  Cause,
+  Choice,
+  IncidentLine,
+  JournalLine,
+  ReachData,
+  ReportLine,
+  State,
+  Together,
+} from '@/lib/types';
 
 /** What the room of an incident is given, beyond what lists show of it. */
 export interface RoomIncident extends IncidentLine {
@@ -8,57 +18,6 @@ export interface RoomIncident extends IncidentLine {
   service_id: string | null;
   team: string | null;
   resolution: string | null;
-}
-
-export interface PageLine {
-  id: number;
-  person: string;
-  /** On what: a way of being reached, in words. */
-  way: string;
-  at: string;
-  step: number;
-  round: number;
-  sent_at: string | null;
-  failed_at: string | null;
-  kind: 'call' | 'ask' | 'again';
-  delivered_at: string | null;
-  error: string | null;
-  opened_at: string | null;
-  answer: 'yes' | 'no' | 'later' | 'hand' | null;
-  answered_at: string | null;
-  answer_why: string;
-  answered_how: string | null;
-}
-
-export interface CallLine {
-  id: number;
-  /** Who called, and why, where a person did. */
-  by: string | null;
-  reason: string;
-  /** Whether somebody who was paged handed it on to this one. */
-  handed: boolean;
-  /** Nobody comes, and nobody has decided what then. */
-  unanswered: boolean;
-  /** How it came that nobody comes. */
-  ended: string | null;
-  stopped: { by: string; why: string } | null;
-  team: string;
-  outcome: 'waiting' | 'acknowledged' | 'exhausted' | 'resolved';
-  step: number;
-  steps: number;
-  round: number;
-  step_ends_at: string | null;
-  heldBy: string | null;
-  iHaveIt: boolean;
-  beginsAt: string | null;
-  askedAt: string | null;
-  handedTo: string | null;
-  policy: string;
-  /** The policy was edited since the call began; it goes on by the one that it began with. */
-  policyChanged: boolean;
-  /** The newest page of whoever reads, if they were paged. */
-  mine: number | null;
-  pages: PageLine[];
 }
 
 /** What somebody says of an item in an incident. */
@@ -88,18 +47,26 @@ export interface WhatIsHit {
   grown: { priority: number; impact: string; urgency: string; why: string } | null;
 }
 
-export interface UpdateDraft {
-  number: number;
-  stage: string;
-  text: string;
-  meanwhile: string;
-  services: { name: string; state: State }[];
-  next_minutes: number;
-}
-
 export interface RoomChoices {
   impacts: Choice[];
   urgencies: Choice[];
   stages: Choice[];
   priorities: Record<string, Record<string, number>>;
+}
+
+/** What the room has by itself; panels of other capabilities read their own props from the page. */
+export interface RoomProps {
+  incident: RoomIncident;
+  soFar: string;
+  reach: ReachData;
+  hit: WhatIsHit;
+  together: Together | null;
+  said: SaidItem[];
+  causes: Cause[];
+  alerts: AlertLine[];
+  reports: ReportLine[];
+  looseReports: ReportLine[];
+  journal: JournalLine[];
+  people: Presence[];
+  choices: RoomChoices;
 }

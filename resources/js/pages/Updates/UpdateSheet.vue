@@ -9,7 +9,8 @@ import { useDraft } from '@/lib/draft';
 import { stateWords } from '@/lib/states';
 import { clockTime, useNow } from '@/lib/time';
 import type { Choice } from '@/lib/types';
-import type { RoomIncident, UpdateDraft } from '@/pages/Incidents/room';
+import type { RoomIncident } from '@/pages/Incidents/room';
+import type { UpdateDraft } from '@/pages/Updates/draft';
 
 /** The next update to outsiders, drafted from what is known, read and sent by a person. */
 const props = defineProps<{ incident: RoomIncident; draft: UpdateDraft; stages: Choice[] }>();

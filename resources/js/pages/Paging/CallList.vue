@@ -2,7 +2,7 @@
 import WhyForm from '@/components/WhyForm.vue';
 import { useAction } from '@/lib/action';
 import { clockTime, remaining, millis, useNow } from '@/lib/time';
-import type { CallLine, PageLine } from '@/pages/Incidents/room';
+import type { CallLine, PageLine } from '@/pages/Paging/calls';
 
 /** Who was paged when, on what, and what they answered. */
 defineProps<{ calls: CallLine[]; incident: number; mayStop: boolean }>();

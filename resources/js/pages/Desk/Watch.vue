@@ -9,7 +9,7 @@ import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
 import GroupCard from '@/pages/Incidents/GroupCard.vue';
 import IncidentRow from '@/pages/Incidents/IncidentRow.vue';
 import ReportCard from '@/pages/Incidents/ReportCard.vue';
-import UnansweredCard from '@/pages/Incidents/UnansweredCard.vue';
+import UnansweredCard from '@/pages/Paging/UnansweredCard.vue';
 import GapsCard from '@/pages/Rota/GapsCard.vue';
 import UnsaidCard from '@/pages/Updates/UnsaidCard.vue';
 import { useAction } from '@/lib/action';

@@ -1,0 +1,33 @@
+import type { Component } from 'vue';
+import type { Follows } from '@/lib/live';
+
+/** A part of a room that a capability brings: its file stands in `pages/<Capability>/room/`, and exports this as `panel`. */
+export interface Panel {
+  /** In the column of people and words, or above what we know, where somebody has to decide. */
+  where: 'aside' | 'alarm';
+  /** Small ones stand first. */
+  order: number;
+  /** What it shows of the journal. */
+  follows: Follows;
+}
+
+interface PanelModule {
+  default: Component;
+  panel: Panel;
+}
+
+const modules = Object.values(import.meta.glob<PanelModule>('../pages/*/room/*.vue', { eager: true })).sort(
+  (a, b) => a.panel.order - b.panel.order,
+);
+
+export const panelsIn = (where: Panel['where']): Component[] =>
+  modules.filter((one) => one.panel.where === where).map((one) => one.default);
+
+/** What the panels follow, together with what a page does itself. */
+export function withPanels(own: Follows): Follows {
+  const all: Follows = { ...own };
+  for (const { panel } of modules)
+    for (const [kind, props] of Object.entries(panel.follows))
+      all[kind] = [...new Set([...(all[kind] ?? []), ...props])];
+  return all;
+}

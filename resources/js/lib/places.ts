@@ -1,0 +1,70 @@
+import type { SharedProps } from '@/lib/types';
+
+type Me = NonNullable<SharedProps['me']>;
+
+/** A screen that can be gone to. Each capability lists its own in `pages/<Capability>/places.ts`, as `places`. */
+export interface Place {
+  name: string;
+  link: string | ((me: Me) => string);
+  /** Its place among the main ones, and the digit that goes there. */
+  order?: number;
+  /** The main place beside which it stands. */
+  beside?: string;
+  /** Other addresses that are about the same. */
+  also?: string[];
+  /** What those that stand together are called. */
+  words?: string;
+  /** Under the person's own name: their own screens, and what is set once. */
+  own?: boolean;
+  /** What going there is called on the command line, where that is not just its name. */
+  command?: string;
+  /** For whom it is there; everybody if left out. */
+  for?: (me: Me) => boolean;
+}
+
+const given: Place[] = Object.values(
+  import.meta.glob<Place[]>('../pages/*/places.ts', { eager: true, import: 'places' }),
+).flat();
+
+export const mainPlaces = given
+  .filter((place) => place.order !== undefined)
+  .sort((a, b) => (a.order ?? 0) - (b.order ?? 0))
+  .map((place) => ({ name: place.name, link: linkOf(place), key: String(place.order) }));
+
+function linkOf(place: Place, me?: Me): string {
+  if (typeof place.link === 'string') return place.link;
+  return me ? place.link(me) : '';
+}
+
+/** Screens that stand together, each with the one that leads them. */
+const groups = given
+  .filter((place) => place.words)
+  .map((main) => ({
+    words: main.words ?? '',
+    main: linkOf(main),
+    also: [main, ...given.filter((place) => place.beside === linkOf(main))].flatMap((place) => place.also ?? []),
+    places: [main, ...given.filter((place) => place.beside === linkOf(main))].map((place) => ({
+      name: place.name,
+      link: linkOf(place),
+    })),
+  }));
+
+export const isUnder = (path: string, link: string): boolean => path === link || path.startsWith(`${link}/`);
+
+/** Those among which an address is. */
+export const groupOf = (path: string): (typeof groups)[number] | undefined =>
+  groups.find((group) =>
+    [...group.places.map((place) => place.link), ...group.also].some((link) => isUnder(path, link)),
+  );
+
+/** All the others, for the command line. */
+export const otherPlaces = given
+  .filter((place) => place.order === undefined && !place.own)
+  .map((place) => ({ command: place.command ?? `Go to ${place.name}`, link: linkOf(place) }));
+
+export const ownPlaces = (me: Me | null): { name: string; link: string }[] =>
+  me === null
+    ? []
+    : given
+        .filter((place) => place.own && (place.for?.(me) ?? true))
+        .map((place) => ({ name: place.name, link: linkOf(place, me) }));

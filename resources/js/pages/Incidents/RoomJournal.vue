@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import StoryList from '@/components/StoryList.vue';
+import { useCommands } from '@/lib/commands';
+import NoteForm from '@/pages/Incidents/NoteForm.vue';
+import { useRoom } from '@/pages/Incidents/roomState';
+
+/** What was done, in order, and what somebody adds. */
+const { room, incident } = useRoom();
+const only = ref<'all' | 'decisions' | 'people' | 'systems'>('all');
+const kinds = ['all', 'decisions', 'people', 'systems'] as const;
+const note = ref<InstanceType<typeof NoteForm> | null>(null);
+const story = ref<HTMLElement | null>(null);
+const entries = computed(() =>
+  room.value.journal.filter((entry) =>
+    only.value === 'all'
+      ? true
+      : only.value === 'decisions'
+        ? entry.weight === 'strong'
+        : only.value === 'people'
+          ? entry.by !== null
+          : entry.by === null,
+  ),
+);
+/** Who reads the end of the journal goes on reading its end; who has scrolled back stays where they are. */
+let followsEnd = true;
+const scrolled = (): void => {
+  const box = story.value;
+  if (box) followsEnd = box.scrollHeight - box.scrollTop - box.clientHeight < 40;
+};
+const toEnd = (): void => {
+  if (followsEnd) story.value?.scrollTo({ top: story.value.scrollHeight });
+};
+watch(entries, () => void nextTick(toEnd));
+onMounted(() => void nextTick(toEnd));
+useCommands(() => [{ name: 'Write down what happened', key: 'n', run: () => note.value?.focus() }]);
+</script>
+
+<template>
+  <section class="flex min-h-0 flex-col border-line max-lg:border-t lg:border-x" aria-label="Journal">
+    <div class="flex flex-wrap items-baseline justify-between gap-2 px-4 pt-3">
+      <h2>Journal</h2>
+      <div class="flex gap-2 text-tiny" role="group" aria-label="Show only">
+        <button
+          v-for="kind in kinds"
+          :key="kind"
+          type="button"
+          :aria-pressed="only === kind"
+          :class="only === kind ? 'font-bold underline' : 'text-ink-2'"
+          @click="only = kind"
+        >
+          {{ kind }}
+        </button>
+      </div>
+    </div>
+    <div
+      ref="story"
+      class="min-h-40 flex-1 overflow-y-auto px-2 py-2"
+      tabindex="0"
+      role="region"
+      aria-label="Journal entries"
+      @scroll.passive="scrolled"
+    >
+      <StoryList :entries="entries" />
+    </div>
+    <NoteForm ref="note" :incident="incident.id" class="m-3 mt-1" />
+  </section>
+</template>

@@ -1,0 +1,6 @@
+import type { Place } from '@/lib/places';
+
+export const places: Place[] = [
+  { name: 'Status page', link: '/status', order: 6 },
+  { name: 'Report form', link: '/report', command: 'Open the report form' },
+];
