@@ -9,7 +9,11 @@ use App\Topology\Estate;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Handling;
 use Skarvo\Signals\Level;
-use Skarvo\Signals\WorkingHours;
+use Skarvo\Time\LocalTime;
+use Skarvo\Time\Weekday;
+use Skarvo\Time\WeekHours;
+use Skarvo\Time\Zone;
+use Skarvo\Time\ZonedHours;
 
 /** Whose an alert is and what is done with it: by the rules, or else by its source, its item, or the service that its item endangers. */
 final class Ownership
@@ -80,9 +84,13 @@ final class Ownership
         return self::hours()->next($now);
     }
 
-    public static function hours(): WorkingHours
+    public static function hours(): ZonedHours
     {
-        return new WorkingHours(config()->string('skarvo.time_zone'), config()->string('skarvo.working_hours.from'), config()->string('skarvo.working_hours.to'), array_values(array_map(intval(...), config()->array('skarvo.working_hours.days'))));
+        $days = array_map(static fn(mixed $day): ?Weekday => is_numeric($day) ? Weekday::cases()[(int) $day - 1] ?? null : null, config()->array('skarvo.working_hours.days'));
+
+        return new ZonedHours(Zone::orUtc(config()->string('skarvo.time_zone')), new WeekHours(array_values(array_filter($days)), ...array_map(
+            static fn(string $end): int => (int) LocalTime::secondsOfDay(config()->string("skarvo.working_hours.$end")), ['from', 'to'],
+        )));
     }
 
     private function teamOf(?string $source, ?string $item): ?string

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Skarvo\Paging;
 
-use Skarvo\Rota\Window;
+use Skarvo\Time\WeekHours;
 use Skarvo\Time\Zone;
 
 /** For what one of a team's policies is meant. */
@@ -13,9 +13,9 @@ final readonly class PolicyCase
     /**
      * @param  string|null  $service  only for incidents of it
      * @param  list<string>  $urgencies  only for these, any if empty
-     * @param  Window|null  $window  only for calls that begin in it
+     * @param  WeekHours|null  $window  only for calls that begin in it
      */
-    public function __construct(public ?string $service = null, public array $urgencies = [], public ?Window $window = null) {}
+    public function __construct(public ?string $service = null, public array $urgencies = [], public ?WeekHours $window = null) {}
 
     public function fits(string $service, string $urgency, int $at, Zone $zone): bool
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Skarvo\Paging;
 
-use Skarvo\Rota\Window;
+use Skarvo\Time\WeekHours;
 use Skarvo\Time\Zone;
 
 /** One rule of a person: for what is so urgent, at such a time, I am reached in this way. */
@@ -12,10 +12,10 @@ final readonly class ReachRule
 {
     /**
      * @param  list<string>  $urgencies  of incidents, any if empty
-     * @param  Window|null  $window  on the person's own clock; null means always
+     * @param  WeekHours|null  $window  on the person's own clock; null means always
      * @param  list<Contact>  $contacts  in the order in which they are tried
      */
-    public function __construct(private array $urgencies, private ?Window $window, public array $contacts) {}
+    public function __construct(private array $urgencies, private ?WeekHours $window, public array $contacts) {}
 
     public function fits(string $urgency, int $at, Zone $zone): bool
     {
@@ -41,8 +41,8 @@ final readonly class ReachRule
         return $usual;
     }
 
-    /** @param  Window|null  $window  null is always open */
-    public static function isOpen(?Window $window, int $at, Zone $zone): bool
+    /** @param  WeekHours|null  $window  null is always open */
+    public static function isOpen(?WeekHours $window, int $at, Zone $zone): bool
     {
         foreach ($window?->open($zone, $at, $at + 1) ?? [] as [$opens, $closes]) {
             if ($opens <= $at && $at < $closes) {

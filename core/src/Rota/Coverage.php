@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Rota;
 
+use Skarvo\Time\Intervals;
+
 /** Who is on call over a range of time, where the gaps are, and how much each person carries. */
 final readonly class Coverage
 {
@@ -26,16 +28,12 @@ final readonly class Coverage
                 $away[$absence->person][] = [$absence->from, $absence->to];
             }
         }
+        $away = array_map(Intervals::of(...), $away);
         $segments = [];
         foreach ($this->segments as $segment) {
             $at = $segment->from;
-            $stretches = $segment->override === null && $segment->person !== null ? $away[$segment->person] ?? [] : [];
-            sort($stretches);
+            $stretches = $segment->override === null && $segment->person !== null ? ($away[$segment->person] ?? null)?->within($segment->from, $segment->to)->all ?? [] : [];
             foreach ($stretches as [$from, $to]) {
-                [$from, $to] = [max($from, $at), min($to, $segment->to)];
-                if ($from >= $to) {
-                    continue;
-                }
                 if ($at < $from) {
                     $segments[] = $segment->cut($at, $from);
                 }

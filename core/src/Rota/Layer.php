@@ -6,6 +6,7 @@ namespace Skarvo\Rota;
 
 use Skarvo\Time\Duration;
 use Skarvo\Time\LocalTime;
+use Skarvo\Time\WeekHours;
 use Skarvo\Time\Zone;
 
 /** People who take turns. */
@@ -14,7 +15,7 @@ final readonly class Layer
     /**
      * @param  non-empty-list<string>  $people  ids, in the order of their turns
      * @param  Duration  $shift  either whole days or at least an hour of elapsed time
-     * @param  list<Window>|null  $windows  when it speaks; null means always
+     * @param  list<WeekHours>|null  $windows  when it speaks; null means always
      */
     public function __construct(
         public string $name,
@@ -72,7 +73,7 @@ final readonly class Layer
     /** @return list<array{int, int}> the windows together, in order, without overlaps */
     private function openStretches(Zone $zone, int $from, int $to): array
     {
-        $all = array_merge(...array_map(static fn(Window $window): array => $window->open($zone, $from, $to), $this->windows ?? []));
+        $all = array_merge(...array_map(static fn(WeekHours $window): array => $window->open($zone, $from, $to), $this->windows ?? []));
         sort($all);
         $stretches = [];
         foreach ($all as [$opens, $closes]) {

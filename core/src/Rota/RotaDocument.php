@@ -8,6 +8,7 @@ use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
 use Skarvo\Time\Duration;
 use Skarvo\Time\Weekday;
+use Skarvo\Time\WeekHours;
 use Skarvo\Time\Zone;
 
 /** Reads a rota and a range of time, as the contract of oncall says. */
@@ -100,7 +101,7 @@ final readonly class RotaDocument
 
     /**
      * @param  array<array-key, mixed>  $row
-     * @return list<Window>
+     * @return list<WeekHours>
      */
     private function windows(array $row, string $layer): array
     {
@@ -118,7 +119,7 @@ final readonly class RotaDocument
             $opens = $this->timeOfDay($fields, 'from', $at, 86340);
             $closes = $this->timeOfDay($fields, 'to', $at, 86400);
             if ($opens !== null && $closes !== null) {
-                $windows[] = new Window(array_values(array_filter($days)), $opens, $closes);
+                $windows[] = new WeekHours(array_values(array_filter($days)), $opens, $closes);
             }
         }
 

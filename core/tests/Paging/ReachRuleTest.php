@@ -8,8 +8,8 @@ use PHPUnit\Framework\TestCase;
 use Skarvo\Paging\Contact;
 use Skarvo\Paging\PolicyCase;
 use Skarvo\Paging\ReachRule;
-use Skarvo\Rota\Window;
 use Skarvo\Time\Weekday;
+use Skarvo\Time\WeekHours;
 use Skarvo\Time\Zone;
 
 /** Which contacts of a person, and which policy of a team, a call goes by. */
@@ -22,9 +22,9 @@ final class ReachRuleTest extends TestCase
         return Zone::named('Europe/Oslo') ?? throw new \LogicException;
     }
 
-    private static function window(int $opens, int $closes): Window
+    private static function window(int $opens, int $closes): WeekHours
     {
-        return new Window(Weekday::cases(), $opens * 3600, $closes * 3600);
+        return new WeekHours(Weekday::cases(), $opens * 3600, $closes * 3600);
     }
 
     public function test_the_first_rule_that_fits_names_the_contacts(): void

@@ -12,7 +12,9 @@ use Skarvo\Signals\Condition;
 use Skarvo\Signals\Level;
 use Skarvo\Time\Instant;
 use Skarvo\Time\Weekday;
+use Skarvo\Time\WeekHours;
 use Skarvo\Time\Zone;
+use Skarvo\Time\ZonedHours;
 
 /** Reads settings and a stream of signals, as the contract of replay says. */
 final class ReplayDocument
@@ -177,21 +179,21 @@ final class ReplayDocument
         );
     }
 
-    private function hours(mixed $value, string $at): ?DailyHours
+    private function hours(mixed $value, string $at): ?ZonedHours
     {
         $row = $this->document->fields($value, $at, ['zone', 'days', 'from', 'to']) ?? [];
         $name = array_key_exists('zone', $row) ? $this->document->text($row['zone'], "$at/zone") : null;
         $zone = $name === null ? null : Zone::named($name) ?? $this->document->refuse(ErrorCode::OutOfRange, "$at/zone", 'Use a name of the time zone database, such as Europe/Oslo.');
         $days = [];
         foreach ($this->list($row, 'days', $at) as $i => $day) {
-            $days[] = $this->document->word($day, "$at/days/$i", Weekday::class)?->number() ?? 0;
+            $days[] = $this->document->word($day, "$at/days/$i", Weekday::class);
         }
         if ($days === [] && array_key_exists('days', $row)) {
             $this->document->refuse(ErrorCode::OutOfRange, "$at/days", 'Choose a day at least.');
         }
         [$from, $to] = array_map(fn(string $end): ?int => array_key_exists($end, $row) ? $this->clock($row[$end], "$at/$end") : null, ['from', 'to']);
 
-        return $zone === null || $from === null || $to === null ? null : new DailyHours($zone, $days, $from, $to);
+        return $zone === null || $from === null || $to === null ? null : new ZonedHours($zone, new WeekHours(array_values(array_filter($days)), $from, $to));
     }
 
     /** @return int|null seconds of the day */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Skarvo\Signals\Replay;
 
 use Skarvo\Signals\Level;
+use Skarvo\Time\ZonedHours;
 
 /** What applies to the signals that it fits. Each value comes from the first fitting rule that sets it. */
 final readonly class Rule
@@ -23,7 +24,7 @@ final readonly class Rule
         public ?int $settle = null,
         public ?int $expire = null,
         public ?Level $level = null,
-        private ?DailyHours $hours = null,
+        private ?ZonedHours $hours = null,
     ) {}
 
     public function fits(ReplaySignal $signal): bool

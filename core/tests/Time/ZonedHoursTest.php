@@ -2,13 +2,16 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tests\Signals;
+namespace Skarvo\Tests\Time;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Skarvo\Signals\WorkingHours;
+use Skarvo\Time\Weekday;
+use Skarvo\Time\WeekHours;
+use Skarvo\Time\Zone;
+use Skarvo\Time\ZonedHours;
 
-final class WorkingHoursTest extends TestCase
+final class ZonedHoursTest extends TestCase
 {
     /** @return iterable<string, array{string, string}> */
     public static function moments(): iterable
@@ -23,13 +26,13 @@ final class WorkingHoursTest extends TestCase
     #[DataProvider('moments')]
     public function test_they_begin_again_on_the_next_working_day(string $now, string $next): void
     {
-        $hours = new WorkingHours('Europe/Oslo', '08:00', '16:00', [1, 2, 3, 4, 5]);
+        $hours = new ZonedHours(Zone::orUtc('Europe/Oslo'), new WeekHours(array_slice(Weekday::cases(), 0, 5), 8 * 3600, 16 * 3600));
 
         self::assertSame((int) strtotime($next), $hours->next((int) strtotime($now)));
     }
 
     public function test_where_there_are_none_nothing_waits(): void
     {
-        self::assertSame(1000, (new WorkingHours('UTC', '08:00', '16:00', []))->next(1000));
+        self::assertSame(1000, (new ZonedHours(Zone::orUtc('UTC'), new WeekHours([], 8 * 3600, 16 * 3600)))->next(1000));
     }
 }
