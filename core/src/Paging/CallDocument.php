@@ -99,7 +99,7 @@ final class CallDocument
                     $this->document->refuse(ErrorCode::OutOfRange, "$at/$i", 'Segments are in order and do not overlap. Start this one where the one before has ended.');
                 }
                 $end = max($end, $to);
-                if ($person !== null) {
+                if ($person !== null && $from < $to) {
                     $rotas[$id][] = new Duty($from, $to, $person);
                 }
             }
@@ -123,7 +123,7 @@ final class CallDocument
             $row = $this->document->fields($value, $at, ['targets', 'wait']) ?? [];
             $wait = array_key_exists('wait', $row) ? $this->document->duration($row['wait'], "$at/wait")?->seconds() : null;
             if ($wait === 0) {
-                $this->document->refuse(ErrorCode::OutOfRange, "$at/wait", 'A wait is more than zero. Give people time to answer.');
+                $wait = $this->document->refuse(ErrorCode::OutOfRange, "$at/wait", 'A wait is more than zero. Give people time to answer.');
             }
             $targets = $this->targets($row, $at, $rotas);
             if ($wait !== null && $targets !== []) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Paging;
 
+use Skarvo\Value\Must;
+
 /**
  * What becomes of a yes after which nothing is done: whoever gave it is asked again, and if they stay silent the call goes on.
  *
@@ -16,8 +18,14 @@ final readonly class Hold
      * @param  int  $patience  seconds after which doing nothing is asked about
      * @param  int  $answerWithin  seconds that they have for an answer then
      * @param  int|null  $beginsAt  when they said that they begin, if later than at once
+     *
+     * @throws \DomainException if it cannot be so
      */
-    public function __construct(public int $since, public int $patience, public int $answerWithin, public ?int $beginsAt = null) {}
+    public function __construct(public int $since, public int $patience, public int $answerWithin, public ?int $beginsAt = null)
+    {
+        Must::atLeast(1, $patience, 'The patience after a yes');
+        Must::atLeast(1, $answerWithin, 'The time to answer');
+    }
 
     /**
      * What is due next if nothing more is done.

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Paging;
 
+use Skarvo\Value\Must;
+
 /** An escalation policy: steps in order, gone through so many times. */
 final readonly class Policy
 {
@@ -19,8 +21,14 @@ final readonly class Policy
      * @param  non-empty-list<Step>  $steps
      * @param  int  $rounds  1 or more
      * @param  bool  $byName  a call to a person who was named: whoever gives it back is not paged again, and it ends
+     *
+     * @throws \DomainException if it cannot be so
      */
-    public function __construct(public array $steps, public int $rounds, public bool $byName = false) {}
+    public function __construct(public array $steps, public int $rounds, public bool $byName = false)
+    {
+        Must::some($steps, 'A policy has a step at least.');
+        Must::atLeast(1, $rounds, 'The rounds of a policy');
+    }
 
     /**
      * Once and for one person, so that their no, or their silence, ends it.

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Rota;
 
+use Skarvo\Value\Must;
+
 /** A stretch in which somebody cannot be on call, or would rather not be. */
 final readonly class Absence
 {
@@ -11,6 +13,12 @@ final readonly class Absence
      * @param  int  $from  seconds since the epoch
      * @param  int  $to  seconds since the epoch, not part of it
      * @param  bool  $isWish  whether they would only rather not
+     *
+     * @throws \DomainException if it cannot be so
      */
-    public function __construct(public string $person, public int $from, public int $to, public bool $isWish = false) {}
+    public function __construct(public string $person, public int $from, public int $to, public bool $isWish = false)
+    {
+        Must::name($person, 'Whoever is away');
+        Must::hold($from <= $to, 'An absence ends after it begins.');
+    }
 }

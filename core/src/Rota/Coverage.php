@@ -24,7 +24,7 @@ final readonly class Coverage
     {
         $away = [];
         foreach ($absences as $absence) {
-            if (! $absence->isWish && $absence->from < $absence->to) {
+            if (! $absence->isWish) {
                 $away[$absence->person][] = [$absence->from, $absence->to];
             }
         }

@@ -8,6 +8,7 @@ use Skarvo\Time\Duration;
 use Skarvo\Time\LocalTime;
 use Skarvo\Time\WeekHours;
 use Skarvo\Time\Zone;
+use Skarvo\Value\Must;
 
 /** People who take turns. */
 final readonly class Layer
@@ -16,6 +17,8 @@ final readonly class Layer
      * @param  non-empty-list<string>  $people  ids, in the order of their turns
      * @param  Duration  $shift  either whole days or at least an hour of elapsed time
      * @param  list<WeekHours>|null  $windows  when it speaks; null means always
+     *
+     * @throws \DomainException if it cannot be so
      */
     public function __construct(
         public string $name,
@@ -24,7 +27,10 @@ final readonly class Layer
         public Duration $shift,
         public ?LocalTime $ends = null,
         public ?array $windows = null,
-    ) {}
+    ) {
+        Must::some($people, 'A layer has somebody who takes turns.');
+        Must::atLeast(1, $shift->seconds(), 'The length of a turn');
+    }
 
     /** @return list<Segment> whom it names when, inside a range, in order; silence is left out */
     public function speaks(Zone $zone, int $from, int $to): array

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace Skarvo\Rota;
 
+use Skarvo\Value\Must;
+
 /** An exception to the layers: somebody takes a stretch, stands in for somebody, or two people swap. */
 final readonly class Override
 {
     /**
      * @param  array{string, string}|null  $swap
+     *
+     * @throws \DomainException if it cannot be so
      */
     private function __construct(
         public int $from,
@@ -16,7 +20,10 @@ final readonly class Override
         private ?string $person,
         private ?string $insteadOf,
         private ?array $swap,
-    ) {}
+    ) {
+        Must::stretch($from, $to, 'An exception');
+        Must::hold($swap === null || $swap[0] !== $swap[1], 'A swap is between two people.');
+    }
 
     public static function taking(int $from, int $to, string $person, ?string $insteadOf = null): self
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Skarvo\Rota;
 
 use Skarvo\Time\Instant;
+use Skarvo\Value\Must;
 
 /** A stretch of time, half-open, in which one person (or nobody) is on call for one reason. */
 final readonly class Segment
@@ -14,6 +15,8 @@ final readonly class Segment
      * @param  int  $to  seconds since the epoch, not part of it
      * @param  string|null  $layer  the layer that names the person; null under an override and in a gap
      * @param  int|null  $override  index of the override that names the person
+     *
+     * @throws \DomainException if it cannot be so
      */
     public function __construct(
         public int $from,
@@ -21,7 +24,9 @@ final readonly class Segment
         public ?string $person,
         public ?string $layer,
         public ?int $override,
-    ) {}
+    ) {
+        Must::stretch($from, $to, 'A segment');
+    }
 
     public function cut(int $from, int $to): self
     {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Signals;
 
+use Skarvo\Value\Must;
+
 /** When a group of alerts is an incident: every condition that is set has to be met. */
 final readonly class IncidentConditions
 {
@@ -12,8 +14,15 @@ final readonly class IncidentConditions
      * @param  Level|null  $level  of the worst alert, or a worse one
      * @param  int|null  $alerts  open ones in the group, or more
      * @param  int|null  $minutes  since the first of them began while nobody took it, or more
+     *
+     * @throws \DomainException if it cannot be so
      */
-    public function __construct(public ?int $tier = null, public ?Level $level = null, public ?int $alerts = null, public ?int $minutes = null) {}
+    public function __construct(public ?int $tier = null, public ?Level $level = null, public ?int $alerts = null, public ?int $minutes = null)
+    {
+        Must::hold($tier === null || ($tier >= 1 && $tier <= 4), 'A tier is 1 to 4.');
+        Must::atLeast(1, $alerts ?? 1, 'A number of alerts');
+        Must::atLeast(1, $minutes ?? 1, 'A number of minutes');
+    }
 
     /** @param  array<array-key, mixed>  $stored  as toArray() gives it */
     public static function of(array $stored): self

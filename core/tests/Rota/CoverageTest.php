@@ -46,7 +46,7 @@ final class CoverageTest extends TestCase
         mt_srand(2);
         for ($case = 0; $case < 400; $case++) {
             $people = implode('', array_map(static fn(): string => ['a', 'b', '-'][mt_rand(0, 2)], range(1, 5)));
-            $absences = array_map(static fn(): Absence => new Absence(['a', 'b'][mt_rand(0, 1)], mt_rand(-5, 50), mt_rand(0, 60)), range(1, mt_rand(1, 4)));
+            $absences = array_map(static fn(): Absence => new Absence(['a', 'b'][mt_rand(0, 1)], $from = mt_rand(-5, 50), $from + mt_rand(0, 30)), range(1, mt_rand(1, 4)));
             $before = self::each(self::coverage($people));
             $expected = '';
             for ($at = 0; $at < 50; $at++) {

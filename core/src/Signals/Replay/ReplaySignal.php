@@ -6,6 +6,7 @@ namespace Skarvo\Signals\Replay;
 
 use Skarvo\Signals\Condition;
 use Skarvo\Signals\Level;
+use Skarvo\Value\Must;
 
 /** A signal, as far as settings look at it. */
 final readonly class ReplaySignal
@@ -15,6 +16,8 @@ final readonly class ReplaySignal
      * @param  array<array-key, string>  $labels
      * @param  int  $order  its place among the signals of one instant
      * @param  Treatment|null  $treatment  what the settings said of it, if that is known already
+     *
+     * @throws \DomainException if it cannot be so
      */
     public function __construct(
         public int $at,
@@ -26,7 +29,9 @@ final readonly class ReplaySignal
         public array $labels,
         public int $order = 0,
         public ?Treatment $treatment = null,
-    ) {}
+    ) {
+        Must::hold($source !== '' && $check !== '' && $item !== '', 'A signal names its source and its check, and an item or none.');
+    }
 
     /** The same, taken at another instant. */
     public function at(int $at): self

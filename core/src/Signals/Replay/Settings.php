@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Signals\Replay;
 
+use Skarvo\Value\Must;
+
 /** How signals become alerts. All durations are in seconds. */
 final readonly class Settings
 {
@@ -12,6 +14,8 @@ final readonly class Settings
      * @param  int|null  $flapTimes  null: nothing flaps
      * @param  int|null  $gatherLimit  null: no limit
      * @param  list<Rule>  $rules
+     *
+     * @throws \DomainException if it cannot be so
      */
     public function __construct(
         public int $hold = 0,
@@ -24,7 +28,14 @@ final readonly class Settings
         public ?int $gatherLimit = null,
         public int $reach = 0,
         public array $rules = [],
-    ) {}
+    ) {
+        foreach (['hold' => $hold, 'settle' => $settle, 'reopen' => $reopen, 'flap within' => $flapWithin, 'gather' => $gather, 'reach' => $reach] as $what => $value) {
+            Must::atLeast(0, $value, "$what");
+        }
+        Must::atLeast(1, $expire ?? 1, 'expire');
+        Must::atLeast(1, $flapTimes ?? 1, 'flap times');
+        Must::atLeast(0, $gatherLimit ?? 0, 'gather limit');
+    }
 
     public function treat(ReplaySignal $signal): Treatment
     {

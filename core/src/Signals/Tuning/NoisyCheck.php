@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Signals\Tuning;
 
+use Skarvo\Value\Must;
+
 /** A check by what it made in a span of time, and what it would need to make less of it. */
 final readonly class NoisyCheck
 {
@@ -20,8 +22,16 @@ final readonly class NoisyCheck
      * @param  int  $items  on how many items it fired
      * @param  int  $brief  alerts that were over within BRIEF_SECONDS
      * @param  int  $unneeded  alerts that were over without anybody having taken them
+     *
+     * @throws \DomainException if it cannot be so
      */
-    public function __construct(public int $alerts, public int $flips, public int $items, public int $brief, public int $unneeded) {}
+    public function __construct(public int $alerts, public int $flips, public int $items, public int $brief, public int $unneeded)
+    {
+        foreach (['alerts' => $alerts, 'flips' => $flips, 'items' => $items, 'brief' => $brief, 'unneeded' => $unneeded] as $what => $count) {
+            Must::atLeast(0, $count, "The number of $what");
+        }
+        Must::hold($brief <= $alerts && $unneeded <= $alerts, 'Of its alerts, no more than all were brief or not needed.');
+    }
 
     /** Said from its numbers alone; "fewer of these" tries it on its signals. */
     public function need(): string

@@ -6,6 +6,7 @@ namespace Skarvo\Topology\Record;
 
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
+use Skarvo\Value\Must;
 
 /** Something that is recorded of items of one type. */
 final readonly class Attribute
@@ -20,6 +21,8 @@ final readonly class Attribute
      * @param  list<string>  $choices  of a choice
      * @param  list<int>|null  $remind  of a date that ends something: how many days ahead to remind, largest first
      * @param  string|null  $early  of a date by which acting early pays, such as a discount: the date of the same type that it comes before
+     *
+     * @throws \DomainException if it cannot be so
      */
     public function __construct(
         public string $name,
@@ -28,7 +31,12 @@ final readonly class Attribute
         public array $choices = [],
         public ?array $remind = null,
         public ?string $early = null,
-    ) {}
+    ) {
+        Must::hold(preg_match(self::NAME, $name) === 1, 'An attribute has a name of small letters, digits and underscores.');
+        Must::name($label, 'What people read');
+        Must::hold($kind !== AttributeKind::Choice || $choices !== [], 'A choice has choices.');
+        Must::hold(($remind === null && $early === null) || $kind === AttributeKind::Date, 'Only a date can be reminded of, or come before another.');
+    }
 
     /** Reads one of a type's attributes; what is wrong is noted in the document. */
     public static function read(Document $document, mixed $value, string $at): ?self
@@ -48,16 +56,16 @@ final readonly class Attribute
         $kind = $document->word($fields['kind'], "$at/kind", AttributeKind::class);
         $choices = self::choices($document, $fields['choices'] ?? [], "$at/choices");
         if ($kind === AttributeKind::Choice && $choices === []) {
-            $document->refuse(ErrorCode::MissingField, "$at/choices", 'Give the choices.');
+            $kind = $document->refuse(ErrorCode::MissingField, "$at/choices", 'Give the choices.');
         }
         $remind = array_key_exists('remind', $fields) && $fields['remind'] !== null ? self::days($document, $fields['remind'], "$at/remind") : null;
         if ($remind !== null && $kind !== AttributeKind::Date) {
-            $document->refuse(ErrorCode::OutOfRange, "$at/remind", 'Only of a date can one be reminded.');
+            $remind = $document->refuse(ErrorCode::OutOfRange, "$at/remind", 'Only of a date can one be reminded.');
         }
 
         $early = isset($fields['early']) ? $document->text($fields['early'], "$at/early") : null;
         if ($early !== null && $kind !== AttributeKind::Date) {
-            $document->refuse(ErrorCode::OutOfRange, "$at/early", 'Only a date can come before another.');
+            $early = $document->refuse(ErrorCode::OutOfRange, "$at/early", 'Only a date can come before another.');
         }
 
         return $name === null || $label === null || $kind === null ? null : new self($name, trim($label), $kind, $choices, $remind, $early);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Topology\Record;
 
+use Skarvo\Value\Must;
+
 /** What a field of an item has to be: `firmware~5.0`, `valid_until<2026-09-30`, `approver!`. */
 final readonly class FieldCondition
 {
@@ -11,7 +13,11 @@ final readonly class FieldCondition
 
     private const LONGEST = 200;
 
-    public function __construct(public string $field, public Comparison $comparison, public string $value = '') {}
+    /** @throws \DomainException if it cannot be so */
+    public function __construct(public string $field, public Comparison $comparison, public string $value = '')
+    {
+        Must::name($field, 'The field of a condition');
+    }
 
     /** @return self|null null if it is none, or has no value to hold against */
     public static function parse(string $text): ?self

@@ -4,11 +4,21 @@ declare(strict_types=1);
 
 namespace Skarvo\Topology\Scan;
 
+use Skarvo\Value\Must;
+
 /** Which observed connections are dependencies without a person's word. */
 final readonly class ConnectionRule
 {
-    /** @param  string|null  $fromKind  null: any, as the others */
-    public function __construct(public string $id, public ?string $fromKind, public ?string $toKind, public ?int $port, public string $relation) {}
+    /**
+     * @param  string|null  $fromKind  null: any, as the others
+     *
+     * @throws \DomainException if it cannot be so
+     */
+    public function __construct(public string $id, public ?string $fromKind, public ?string $toKind, public ?int $port, public string $relation)
+    {
+        Must::port($port);
+        Must::name($relation, 'The relation that a rule makes');
+    }
 
     public function fits(string $fromKind, string $toKind, ?int $port): bool
     {

@@ -6,6 +6,7 @@ namespace Skarvo\Topology\Scan;
 
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
+use Skarvo\Value\Must;
 
 /** What a scanner found, at one time, of the part of the estate that it looks at. */
 final readonly class Snapshot
@@ -18,8 +19,13 @@ final readonly class Snapshot
      * @param  bool  $complete  whether what is not in it is not there
      * @param  list<ObservedItem>  $items  each ref once
      * @param  list<ObservedConnection>  $connections
+     *
+     * @throws \DomainException if it cannot be so
      */
-    public function __construct(public string $id, public string $scanner, public int $at, public bool $complete, public array $items, public array $connections) {}
+    public function __construct(public string $id, public string $scanner, public int $at, public bool $complete, public array $items, public array $connections)
+    {
+        Must::name($scanner, 'A scanner');
+    }
 
     /** @throws \Skarvo\Json\BadInput */
     public static function read(Document $document): self
