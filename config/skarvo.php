@@ -51,4 +51,11 @@ return [
 
     // A file with a number of seconds by which every process takes the time to be later: for tests of whole days.
     'time_offset_file' => env('SKARVO_TIME_OFFSET_FILE'),
+
+    // Enums whose values, and their order, the screens know too: written to resources/js/lib/enums.ts.
+    'enums' => [
+        'ITEM_STATES' => Skarvo\Topology\State::class,
+        'LEVELS' => Skarvo\Signals\Level::class,
+        'WEEKDAYS' => Skarvo\Time\Weekday::class,
+    ],
 ];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Database\InOrder;
 use App\Platform\Given;
 use App\Platform\Moment;
 use App\Platform\Team;
@@ -24,8 +25,6 @@ use Skarvo\Topology\State;
 /** Alerts that belong together are one decision: what needs taking first comes first. */
 final class AlertGroups
 {
-    private const LEVEL_RANK = "case level when 'critical' then 3 when 'error' then 2 when 'warning' then 1 else 0 end";
-
     private readonly Estate $estate;
 
     private readonly Standing $standing;
@@ -75,7 +74,7 @@ final class AlertGroups
             return $this->ordered[$key];
         }
         $rows = (clone $query)->getQuery()->whereNotNull('group_id')
-            ->selectRaw('group_id, item_id, max('.self::LEVEL_RANK.') as level, min(coalesce(decide_again_at, first_signal_at)) as since, min(taken_at is not null) as taken, count(*) as many, max(exists(select 1 from items where items.id = alerts.item_id)) as known')
+            ->selectRaw('group_id, item_id, max('.InOrder::rank('level', Level::class).') as level, min(coalesce(decide_again_at, first_signal_at)) as since, min(taken_at is not null) as taken, count(*) as many, max(exists(select 1 from items where items.id = alerts.item_id)) as known')
             ->groupBy('group_id', 'item_id')->get();
         // Tens of thousands may be open on what the estate does not know, which endangers nothing in it.
         $this->estate->prepare(array_values(array_map(strval(...), $rows->where('known', 1)->pluck('item_id')->unique()->all())));
@@ -135,7 +134,7 @@ final class AlertGroups
      */
     public function titles(array $ordered, Builder $query): array
     {
-        return array_map(static fn(array $group): string => (clone $query)->where('group_id', $group['id'])->orderByRaw(self::LEVEL_RANK.' desc')->orderBy('first_signal_at')->orderBy('id')->first()?->title() ?? '', $ordered);
+        return array_map(static fn(array $group): string => (clone $query)->where('group_id', $group['id'])->orderByRaw(InOrder::rank('level', Level::class).' desc')->orderBy('first_signal_at')->orderBy('id')->first()?->title() ?? '', $ordered);
     }
 
     /**

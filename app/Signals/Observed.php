@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Database\InOrder;
 use App\Topology\Contracts\Observes;
 use App\Topology\Standing;
 use Illuminate\Database\Eloquent\Builder;
@@ -27,7 +28,7 @@ final class Observed implements Observes
      */
     private static function openOnKnownItems(): array
     {
-        $rank = "case alerts.level when 'critical' then 3 when 'error' then 2 when 'warning' then 1 else 0 end";
+        $rank = InOrder::rank('alerts.level', Level::class);
         $rows = DB::table('alerts')->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->join('items', 'items.id', '=', 'alert_items.item')
             ->whereNull('alerts.closed_at')->where('alert_items.fires', true)->groupBy('items.id')->selectRaw("items.id, max($rank) as level")->get();
         $states = [];

@@ -31,7 +31,7 @@ final class EstateController
     {
         $states = $this->states(Standing::now()->impact()->affected);
         $list = EstateList::asked($request);
-        $rank = static fn(string $id): int => ['up' => 0, 'at_risk' => 1, 'degraded' => 2, 'down' => 3][$states[$id] ?? 'up'];
+        $rank = static fn(string $id): int => State::from($states[$id] ?? State::Up->value)->rank();
         $rows = $list->rows(self::SHOWN, array_map(strval(...), array_keys($states)));
         if ($list->sort === '') {
             $rows = $rows->sortByDesc(static fn(\stdClass $row): int => $rank((string) $row->id))->values();

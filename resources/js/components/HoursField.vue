@@ -1,15 +1,16 @@
 <script setup lang="ts">
+import { WEEKDAYS } from '@/lib/enums';
 import { computed } from 'vue';
 import ClockField from '@/components/ClockField.vue';
 import type { Hours } from '@/lib/types';
 
 /** Times of week, or always. */
 const hours = defineModel<Hours | null>({ required: true });
-const all = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'];
+
 const limited = computed({
   get: () => hours.value !== null,
   set: (is: boolean) => {
-    hours.value = is ? { days: [...all], from: '22:00', to: '07:00' } : null;
+    hours.value = is ? { days: [...WEEKDAYS], from: '22:00', to: '07:00' } : null;
   },
 });
 const set = (change: Partial<Hours>): void => {
@@ -17,7 +18,7 @@ const set = (change: Partial<Hours>): void => {
 };
 const toggle = (day: string): void => {
   const days = hours.value?.days ?? [];
-  set({ days: all.filter((one) => (one === day ? !days.includes(day) : days.includes(one))) });
+  set({ days: WEEKDAYS.filter((one) => (one === day ? !days.includes(day) : days.includes(one))) });
 };
 </script>
 
@@ -27,7 +28,7 @@ const toggle = (day: string): void => {
     <template v-if="hours">
       <label>from <ClockField :model-value="hours.from" @update:model-value="(at) => set({ from: at })" /></label>
       <label>to <ClockField :model-value="hours.to" @update:model-value="(at) => set({ to: at })" /></label>
-      <label v-for="day in all" :key="day" class="flex items-center gap-1"
+      <label v-for="day in WEEKDAYS" :key="day" class="flex items-center gap-1"
         ><input type="checkbox" :checked="hours.days.includes(day)" @change="toggle(day)" />{{ day }}</label
       >
     </template>

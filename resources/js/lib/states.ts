@@ -1,3 +1,4 @@
+import { ITEM_STATES } from '@/lib/enums';
 import type { ReachData, State } from '@/lib/types';
 
 /** States in words; the shape says the same. */
@@ -10,7 +11,10 @@ export const stateWords: Record<State, string> = {
 };
 
 /** 0 is best. */
-export const stateRank: Record<State, number> = { restored: 0, up: 0, at_risk: 1, degraded: 2, down: 3 };
+export const stateRank = Object.fromEntries([
+  ['restored', 0],
+  ...ITEM_STATES.map((state, rank) => [state, rank]),
+]) as Record<State, number>;
 
 export const plural = (count: number, one: string, many = `${one}s`): string =>
   `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;

@@ -1,5 +1,8 @@
 /** States of items, best to worst; `restored` is an incident's. */
-export type State = 'up' | 'at_risk' | 'degraded' | 'down' | 'restored';
+import type { ITEM_STATES } from '@/lib/enums';
+
+/** What the core knows of, and what was and is over. */
+export type State = (typeof ITEM_STATES)[number] | 'restored';
 
 export interface Me {
   id: string;

@@ -10,6 +10,7 @@ import { plural, stateWords } from '@/lib/states';
 import { lasting } from '@/lib/time';
 import ItemPicker from '@/components/ItemPicker.vue';
 import { ask } from '@/lib/ask';
+import { ITEM_STATES } from '@/lib/enums';
 import type { Beginning, Choice, Service, State } from '@/lib/types';
 
 /** Declares an incident: each choice comes filled in from what is known, and says why. */
@@ -51,7 +52,7 @@ const titleField = ref<HTMLInputElement | null>(null);
 const { text: title, clear } = useDraft(`declare-${props.from.key}`);
 const item = ref(props.from.item ?? null);
 const state = ref<State | ''>('');
-const states: State[] = ['down', 'degraded', 'at_risk'];
+const states = [...ITEM_STATES].filter((state) => state !== 'up').reverse();
 const service = ref('');
 const impact = ref('');
 const urgency = ref('');

@@ -6,6 +6,7 @@ import ItemPicker, { type PickedItem } from '@/components/ItemPicker.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { stateWords } from '@/lib/states';
+import { ITEM_STATES } from '@/lib/enums';
 import type { State } from '@/lib/types';
 import type { SaidItem } from '@/pages/Incidents/room';
 
@@ -14,7 +15,7 @@ const props = defineProps<{ incident: number; items: SaidItem[]; mayAct: boolean
 const action = useAction();
 const picked = ref<PickedItem | null>(null);
 const state = ref<State | ''>('down');
-const states: State[] = ['down', 'degraded', 'at_risk'];
+const states = [...ITEM_STATES].filter((state) => state !== 'up').reverse();
 const adding = ref(false);
 const say = (): void => {
   if (!picked.value) return;

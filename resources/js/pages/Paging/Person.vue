@@ -6,6 +6,7 @@ import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import HoursField from '@/components/HoursField.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
+import { WEEKDAYS } from '@/lib/enums';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
 import { clockOf, clockTime } from '@/lib/time';
@@ -113,7 +114,7 @@ const takeOut = (channel: string): void => {
 const addRule = (): void => {
   edited.value.rules.push({
     urgencies: ['now'],
-    hours: { days: ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'], from: '22:00', to: '07:00' },
+    hours: { days: [...WEEKDAYS], from: '22:00', to: '07:00' },
     contacts: edited.value.contacts.slice(-1).map(({ channel }) => ({ channel, after: 0 })),
   });
 };

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import WhenField from '@/components/WhenField.vue';
 import { computed } from 'vue';
-import { DAYS, SHIFTS, type Layer } from '@/pages/Rota/rota';
+import { WEEKDAYS } from '@/lib/enums';
+import { SHIFTS, type Layer } from '@/pages/Rota/rota';
 
 /** One layer: people in order, from when, how long a turn is, and when in the week it speaks. */
 const props = defineProps<{ people: { id: string; name: string }[]; number: number; isLast: boolean }>();
@@ -23,7 +24,7 @@ const shifts = computed(() =>
     : [...SHIFTS, { value: layer.value.shift, words: layer.value.shift }],
 );
 const toggle = (window: { days: string[] }, day: string): void => {
-  window.days = DAYS.filter((one) => (one === day ? !window.days.includes(day) : window.days.includes(one)));
+  window.days = WEEKDAYS.filter((one) => (one === day ? !window.days.includes(day) : window.days.includes(one)));
 };
 const addWindow = (): void => {
   layer.value.windows = [...(layer.value.windows ?? []), { days: ['sat', 'sun'], from: '00:00', to: '24:00' }];
@@ -86,7 +87,7 @@ const dropWindow = (i: number): void => {
     <div v-for="(window, i) in layer.windows ?? []" :key="i" class="mt-2 flex flex-wrap items-end gap-2">
       <span class="flex flex-wrap gap-1" role="group" :aria-label="`Days of window ${i + 1} of layer ${number}`">
         <button
-          v-for="day in DAYS"
+          v-for="day in WEEKDAYS"
           :key="day"
           type="button"
           class="min-h-7 rounded-edge border px-1.5"

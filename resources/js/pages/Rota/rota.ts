@@ -36,8 +36,6 @@ export interface Layer {
   windows?: { days: string[]; from: string; to: string }[];
 }
 
-export const DAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'];
-
 export const SHIFTS = [
   { value: 'P1W', words: 'a week' },
   { value: 'P2W', words: 'two weeks' },

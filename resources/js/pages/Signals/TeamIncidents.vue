@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LEVELS } from '@/lib/enums';
 import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
@@ -76,7 +77,7 @@ const words = (team: TeamRow): string => {
             >Level or worse
             <select v-model="form.level" class="field py-1!">
               <option value="">any</option>
-              <option v-for="level in ['warning', 'error', 'critical']" :key="level">{{ level }}</option>
+              <option v-for="level in LEVELS.slice(1)" :key="level">{{ level }}</option>
             </select></label
           >
           <label>Alerts <input v-model="form.alerts" type="number" min="1" class="field w-20! py-1!" /></label>

@@ -1,3 +1,4 @@
+import { LEVELS } from '@/lib/enums';
 export interface SourceLine {
   id: string;
   name: string;
@@ -52,7 +53,7 @@ export const FIELDS = [
   ['url', 'A link'],
 ] as const;
 export const CONDITIONS = ['firing', 'clear'];
-export const LEVELS = ['info', 'warning', 'error', 'critical'];
+export { LEVELS };
 
 interface Stored {
   list?: string;
@@ -77,7 +78,7 @@ export function formOf(mapping: string | null): MappingForm {
       .map(([name, template]) => `${name}=${template}`)
       .join(', '),
     condition: tableForm(stored.condition, CONDITIONS),
-    level: tableForm(stored.level, LEVELS),
+    level: tableForm(stored.level, [...LEVELS]),
   };
 }
 
