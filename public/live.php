@@ -53,7 +53,7 @@ try {
     $head = (int) $db->query('select max(seq) from journal')->fetchColumn();
     $after = is_string($_GET['after'] ?? null) && ctype_digit($_GET['after']) && strlen($_GET['after']) < 19 ? (int) $_GET['after'] : $head;
     $statement->execute([$after]);
-    // A process that has stopped writes no journal: its lease tells (App\Platform\OwnTrouble says it in words).
+    // A process that has stopped writes no journal: its lease tells (App\Desk\OwnTrouble says it in words).
     $alive = $db->prepare("select count(*) from leases where id in ('clock', 'sender') and until >= ?");
     $alive->execute([gmdate('Y-m-d H:i:s', time() - 15)]);
     echo json_encode(['stopped' => 2 - (int) $alive->fetchColumn(), 'head' => $head, 'cut' => $head - $after > 500, 'changes' => $statement->fetchAll(PDO::FETCH_NUM), 'now' => (int) (microtime(true) * 1000)], JSON_THROW_ON_ERROR);

@@ -25,7 +25,7 @@ final class IncidentSummary
     public static function all(Collection $incidents, Situation $situation): array
     {
         $ids = array_values(array_map(intval(...), $incidents->modelKeys()));
-        $work = array_replace([], ...array_map(static fn(SaysSoFar $one): array => $one->stands($ids), Given::all(SaysSoFar::class)));
+        $work = array_replace([], ...array_map(static fn(SaysSoFar $one): array => $one->stands($ids, $situation), Given::all(SaysSoFar::class)));
 
         return array_values($incidents->map(static fn(Incident $incident): array => self::told($incident, $situation, $work[$incident->id] ?? $incident->team?->name))->all());
     }

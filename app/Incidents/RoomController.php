@@ -28,12 +28,12 @@ final class RoomController
     {
         $person = CurrentPerson::of($request);
         Presence::seen($incident, $person);
-        $incident->load(['service', 'team', 'coordinator']);
+        $incident->load(IncidentSummary::NEEDS);
         $situation = Situation::now();
 
         return Inertia::render('Incidents/Room', [
             'incident' => fn(): array => [
-                ...IncidentSummary::of($incident->refresh()->load(IncidentSummary::NEEDS), $situation),
+                ...IncidentSummary::of($incident, $situation),
                 'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value, 'version' => $incident->version,
                 'service_id' => $incident->service_id, 'team' => $incident->team?->name, 'resolution' => $incident->resolution,
             ],
@@ -42,13 +42,13 @@ final class RoomController
             'hit' => fn(): array => $this->hit($incident, $situation),
             'together' => fn(): ?array => $incident->isOpen() ? Troubles::now($situation)->ofIncident($incident) : null,
             'said' => fn(): array => self::said($incident),
-            'causes' => fn(): array => LikelyCause::of(Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $situation->standing->observed()),
+            'causes' => fn(): array => LikelyCause::of(Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $situation->standing->observed(), $situation->estate),
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()->map(fn(Alert $a): array => $a->summed()),
             'reports' => fn() => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'looseReports' => fn() => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
             'journal' => fn() => Entry::query()->where('incident_id', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
             'people' => fn(): array => Presence::in($incident),
-            ...array_merge([], ...array_map(static fn(RoomPanel $panel): array => $panel->room($incident, $person), Given::all(RoomPanel::class))),
+            ...array_merge([], ...array_map(static fn(RoomPanel $panel): array => $panel->room($incident, $situation, $person), Given::all(RoomPanel::class))),
             'choices' => fn(): array => [
                 'impacts' => array_map(static fn(Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
                 'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
@@ -82,7 +82,12 @@ final class RoomController
     {
         $hit = WhatIsHit::by($situation->observed($incident->id), $situation->standing);
 
-        return ['behind' => $hit->behind(), 'owners' => array_map(static fn(array $owner): array => [...$owner, 'told' => Entry::query()->where('incident_id', $incident->id)->where('kind', 'owner.told')->where('subject_id', $owner['id'])->latest('seq')->first()?->at], $hit->owners()), 'grown' => $hit->grown($incident)];
+        $told = Entry::query()->where('incident_id', $incident->id)->where('kind', 'owner.told')->orderBy('seq')->get(['subject_id', 'at'])->pluck('at', 'subject_id');
+
+        return [
+            'behind' => $hit->behind(), 'grown' => $hit->grown($incident),
+            'owners' => array_map(static fn(array $owner): array => [...$owner, 'told' => $told[$owner['id']] ?? null], $hit->owners()),
+        ];
     }
 
     /** @return list<array{id: string, name: string, state: string|null, by: string|null}> what people say of items, whatever alerts say */

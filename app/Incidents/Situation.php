@@ -26,6 +26,9 @@ final class Situation
     /** @var array<int, list<HitService>> */
     private array $services = [];
 
+    /** @var array<string, mixed> */
+    private array $remembered = [];
+
     private function __construct(public readonly Standing $standing)
     {
         $this->estate = $standing->estate;
@@ -49,6 +52,24 @@ final class Situation
     public function of(int $incident): Impact
     {
         return $this->impacts[$incident] ??= $this->standing->of($this->observed($incident));
+    }
+
+    /**
+     * Something that several ask of the same request.
+     *
+     * @template T
+     *
+     * @param  \Closure(): T  $make
+     * @return T
+     */
+    public function remember(string $key, \Closure $make): mixed
+    {
+        if (! array_key_exists($key, $this->remembered)) {
+            $this->remembered[$key] = $make();
+        }
+
+        /** @var T */
+        return $this->remembered[$key];
     }
 
     /** @return list<HitService> what that hits, worst and most important first */

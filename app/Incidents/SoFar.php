@@ -35,7 +35,7 @@ final class SoFar
                 .($sites === [] ? '' : (count($sites) <= 3 ? '; at '.implode(', ', $sites) : '; at '.count($sites).' sites')).'.';
         }
         $others = Given::all(SaysSoFar::class);
-        array_push($sentences, ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->work($incident), $others)));
+        array_push($sentences, ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->work($incident, $situation), $others)));
         $decision = Entry::query()->where('incident_id', $incident->id)->where('kind', 'incident.decision')->latest('seq')->first();
         if ($decision !== null && is_string($decision->facts['text'] ?? null)) {
             $sentences[] = 'Decided: '.rtrim($decision->facts['text'], '.').'.';

@@ -7,21 +7,23 @@ namespace App\Paging;
 use App\Incidents\Contracts\RoomPanel;
 use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Incident;
+use App\Incidents\Situation;
 use App\Paging\Delivery\DeliveryPaths;
 use App\Platform\Person;
+use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Paging\Outcome;
 
 /** The calls of an incident: in its room, in a sentence, and in a word. */
 final class CallsInRoom implements RoomPanel, SaysSoFar
 {
-    public function room(Incident $incident, Person $reader): array
+    public function room(Incident $incident, Situation $situation, Person $reader): array
     {
-        return ['calls' => fn(): array => $this->calls($incident, $reader)];
+        return ['calls' => fn(): array => $this->calls($incident, $situation, $reader)];
     }
 
-    public function work(Incident $incident): array
+    public function work(Incident $incident, Situation $situation): array
     {
-        $calls = $incident->isOpen() ? Call::query()->with(['team', 'person', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get()->all() : [];
+        $calls = $incident->isOpen() ? self::of([$incident->id], $situation)->all() : [];
 
         return array_values(array_filter(array_map(static function (Call $call): string {
             $team = $call->calls();
@@ -41,10 +43,10 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
         return [];
     }
 
-    public function stands(array $incidents): array
+    public function stands(array $incidents, Situation $situation): array
     {
         $stands = [];
-        foreach (Call::query()->with(['team', 'person', 'pages.person', 'incident.team'])->whereIn('incident_id', $incidents)->orderBy('id')->get()->keyBy('incident_id') as $incident => $call) {
+        foreach (self::of($incidents, $situation)->keyBy('incident_id') as $incident => $call) {
             $team = $call->incident->team->name ?? '';
             $words = match ($call->outcome) {
                 Outcome::Acknowledged => "$team answered",
@@ -60,10 +62,19 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
         return $stands;
     }
 
-    /** @return list<array<string, mixed>> */
-    private function calls(Incident $incident, Person $reader): array
+    /**
+     * @param  list<int>  $incidents
+     * @return Collection<int, Call> read once a request
+     */
+    private static function of(array $incidents, Situation $situation): Collection
     {
-        $calls = Call::query()->with(['team', 'person', 'caller', 'pages.person'])->where('incident_id', $incident->id)->orderBy('id')->get();
+        return $situation->remember('calls '.implode(' ', $incidents), static fn(): Collection => Call::query()->with(['incident.team', 'team', 'person', 'caller', 'pages.person'])->whereIn('incident_id', $incidents)->orderBy('id')->get());
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function calls(Incident $incident, Situation $situation, Person $reader): array
+    {
+        $calls = self::of([$incident->id], $situation);
         $handed = Call::query()->with('person')->whereIn('handed_from', $calls->modelKeys())->where('outcome', Outcome::Waiting)->get()->keyBy('handed_from');
         $names = Person::query()->whereKey($calls->pluck('held_by')->concat($calls->pluck('stopped_by')->all())->filter()->unique()->all())->pluck('name', 'id');
         $policies = EscalationPolicy::query()->whereKey($calls->pluck('policy_id')->filter()->unique()->all())->get()->keyBy('id');

@@ -28,8 +28,9 @@ final class HandoverClocks implements RunsOut
     private static function near(int $now): array
     {
         $clocks = [];
+        $absences = Absences::between($now, $now + self::AHEAD_SECONDS);
         foreach (Rota::query()->with('team')->get() as $rota) {
-            $segments = $rota->between($now, $now + self::AHEAD_SECONDS)->segments;
+            $segments = $rota->planned($now, $now + self::AHEAD_SECONDS)->without($absences)->segments;
             if (count($segments) > 1) {
                 $clocks[] = new RunningClock(
                     "handover-$rota->id", 'Handover, '.($rota->team->name ?? $rota->name),

@@ -17,9 +17,8 @@ use Skarvo\Updates\Draft as CoreDraft;
 final class Draft
 {
     /** @return array{number: int, stage: string, text: string, meanwhile: string, services: list<array{name: string, state: string}>, next_minutes: int} */
-    public static function of(Incident $incident, ?Stage $stage = null): array
+    public static function of(Incident $incident, Situation $situation, ?Stage $stage = null): array
     {
-        $situation = Situation::now();
         $estate = $situation->estate;
         $services = [];
         foreach ($situation->services($incident->id) as $service) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Incidents\Incident;
+use App\Incidents\Situation;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -35,7 +36,7 @@ final class PublishUpdate
             $next = $now->addMinutes($nextMinutes);
             Update::query()->create([
                 'incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'meanwhile' => $meanwhile,
-                'services' => Draft::of($incident, $stage)['services'], 'next_at' => $next, 'author_id' => $by->id, 'published_at' => $now,
+                'services' => Draft::of($incident, Situation::now(), $stage)['services'], 'next_at' => $next, 'author_id' => $by->id, 'published_at' => $now,
             ]);
             Journal::write(Actor::person($by), 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString()], $incident->id);
             if ($stage !== $incident->stage) {

@@ -9,6 +9,7 @@ use App\Incidents\Contracts\RoomPanel;
 use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Foreseen;
 use App\Incidents\Incident;
+use App\Incidents\Situation;
 use App\Incidents\Turn;
 use App\Incidents\TurnKind;
 use App\Paging\Contracts\OnThePage;
@@ -28,7 +29,7 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         $services = Draft::publicNames($incident);
 
         return $turn->kind === TurnKind::Resolved ? new Foreseen(
-            static fn(): array => ['services' => $services, 'unsure' => PublicStates::unsureOf($services), 'update' => Draft::of($incident, Stage::Restored)['text']],
+            static fn(): array => ['services' => $services, 'unsure' => PublicStates::unsureOf($services), 'update' => Draft::of($incident, Situation::now(), Stage::Restored)['text']],
             static fn() => self::publish($incident, $turn, $services, State::Up),
         ) : new Foreseen(
             static fn(): array => ['update' => Draft::reopened($incident)],
@@ -36,15 +37,15 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         );
     }
 
-    public function room(Incident $incident, Person $reader): array
+    public function room(Incident $incident, Situation $situation, Person $reader): array
     {
         return [
             'updates' => static fn() => Update::query()->where('incident_id', $incident->id)->latest('number')->get()->map(fn(Update $u): array => $u->summed()),
-            'draft' => static fn(): array => Draft::of($incident),
+            'draft' => static fn(): array => Draft::of($incident, $situation),
         ];
     }
 
-    public function work(Incident $incident): array
+    public function work(Incident $incident, Situation $situation): array
     {
         return [];
     }
@@ -56,7 +57,7 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         return [$update === null ? 'Nothing has been published yet.' : "Published (update $update->number): \"$update->text\""];
     }
 
-    public function stands(array $incidents): array
+    public function stands(array $incidents, Situation $situation): array
     {
         return [];
     }

@@ -45,8 +45,8 @@ final class StandingTest extends TestCase
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where('reach.services.0.state', 'down')->where('incident.state', 'down')
             ->where('soFar', fn(string $text): bool => str_contains($text, ': down'))
             ->where('reach.nodes', fn(Collection $nodes): bool => $nodes->firstWhere('id', 'manifest-db-2')['state'] === 'down' && str_starts_with($nodes->firstWhere('id', 'manifest-db-2')['why'], 'Something else: reported by alerts: down')));
-        self::assertSame('down', Draft::of($incident)['services'][0]['state']);
-        self::assertStringContainsString('not working', Draft::of($incident)['text']);
+        self::assertSame('down', Draft::of($incident, Situation::now())['services'][0]['state']);
+        self::assertStringContainsString('not working', Draft::of($incident, Situation::now())['text']);
         // What another incident has counts as well.
         $other = $this->declare('manifest-db-2', 'freight-manifests');
         $this->get("/incidents/$other->id")->assertInertia(fn(Shown $shown) => $shown->where('reach.services.0.state', 'down'));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Platform;
 
 use App\Incidents\Incident;
+use App\Incidents\Situation;
 use App\Platform\WallClock;
 use App\Signals\Alert;
 use App\Updates\Draft;
@@ -60,6 +61,6 @@ final class WallClockTest extends TestCase
         $this->withUnencryptedCookie(WallClock::COOKIE, 'Asia/Kolkata')->actingAs($this->person('ingrid-vale'));
         $this->post('/incidents', ['item' => 'vehicle-lanes', 'state' => 'down', 'title' => 'a', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'])->assertSessionHasNoErrors();
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        self::assertStringContainsString('since 09:00 CET', Draft::of($incident)['text']);
+        self::assertStringContainsString('since 09:00 CET', Draft::of($incident, Situation::now())['text']);
     }
 }

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Mutants;
+
+use Symfony\Component\Process\Exception\ProcessTimedOutException;
+use Symfony\Component\Process\Process;
+
+/** A copy of the project in which mistakes are planted, one at a time. */
+final class Workplace
+{
+    private const TOO_LONG = 3;
+
+    /** Loading, and the first look at the database, on a machine that does other things too. */
+    private const SLACK_SECONDS = 20;
+
+    private function __construct(private readonly string $path) {}
+
+    public static function copy(string $project, string $to): self
+    {
+        (new Process(['rm', '-rf', $to]))->mustRun();
+        (new Process(['mkdir', '-p', $to]))->mustRun();
+        $parts = array_values(array_filter(scandir($project) ?: [], static fn(string $part): bool => ! in_array($part, ['.', '..', '.git', 'node_modules', 'test-results'], true)));
+        (new Process(['cp', '-a', ...array_map(static fn(string $part): string => "$project/$part", $parts), $to], timeout: 300))->mustRun();
+
+        return new self($to);
+    }
+
+    /**
+     * Which files each test class makes PHP load, and how long it takes.
+     *
+     * @param  list<string>  $tests  files of test classes, from the project
+     * @return array<string, array{seconds: float, files: list<string>}> by test file
+     */
+    public function trace(array $tests): array
+    {
+        $traced = [];
+        foreach ($tests as $test) {
+            $out = "$this->path/storage/framework/included";
+            $began = microtime(true);
+            $process = new Process([PHP_BINARY, '-d', "auto_prepend_file=$this->path/tests/Mutants/included.php", 'vendor/bin/phpunit', $test], $this->path, ['MUTANTS_INCLUDED' => $out], timeout: 900);
+            if ($process->run() !== 0) {
+                throw new \RuntimeException("$test fails before anything is planted:\n".$process->getOutput());
+            }
+            $traced[$test] = ['seconds' => microtime(true) - $began, 'files' => array_map(fn(string $file): string => substr($file, strlen($this->path) + 1), explode("\n", (string) file_get_contents($out)))];
+        }
+
+        return $traced;
+    }
+
+    /**
+     * @param  array<string, float>  $tests  seconds by test file, in the order in which they are tried
+     * @return string|null the test that noticed; null if none did
+     */
+    public function notices(Mistake $mistake, array $tests): ?string
+    {
+        $file = "$this->path/$mistake->file";
+        $code = (string) file_get_contents($file);
+        file_put_contents($file, $mistake->in($code));
+        try {
+            foreach ($tests as $test => $seconds) {
+                try {
+                    if ((new Process([PHP_BINARY, 'vendor/bin/phpunit', '--stop-on-defect', $test], $this->path, timeout: $seconds * self::TOO_LONG + self::SLACK_SECONDS))->run() !== 0) {
+                        return $test;
+                    }
+                } catch (ProcessTimedOutException) {
+                    return "$test, by taking too long";
+                }
+            }
+        } finally {
+            file_put_contents($file, $code);
+        }
+
+        return null;
+    }
+}

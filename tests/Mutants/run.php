@@ -1,0 +1,63 @@
+<?php
+
+/*
+ * Plants small mistakes, one at a time, and says which of them a test notices.
+ *   php tests/Mutants/run.php core|app [how many] [seed] [only files whose path contains this]
+ *
+ * Part n of m, for two at once: PART=1/2. A mistake is tried on the test classes that load its file, quick ones first.
+ */
+
+declare(strict_types=1);
+
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Symfony\Component\Finder\Finder;
+use Tests\Mutants\Mistake;
+use Tests\Mutants\PlantMistakes;
+use Tests\Mutants\Workplace;
+
+$project = dirname(__DIR__, 2);
+require "$project/vendor/autoload.php";
+[$what, $many, $seed, $only] = [$argv[1] ?? 'core', (int) ($argv[2] ?? 200), (int) ($argv[3] ?? 1), $argv[4] ?? ''];
+[$part, $parts] = array_map(intval(...), explode('/', getenv('PART') ?: '1/1'));
+
+// Of the app, what does things: controllers only translate, and words are words.
+$files = Finder::create()->files()->name('*.php')->in($what === 'core' ? "$project/core/src" : "$project/app")
+    ->notName(['*Controller.php', '*Words.php', '*ServiceProvider.php', 'Run*.php'])->notPath(['Contracts', 'Cli'])->sortByName();
+$mistakes = [];
+foreach ($files as $file) {
+    $path = substr($file->getPathname(), strlen($project) + 1);
+    if ($only === '' || str_contains($path, $only)) {
+        array_push($mistakes, ...PlantMistakes::in($path, $file->getContents()));
+    }
+}
+$random = new Randomizer(new Mt19937($seed));
+$sample = count($mistakes) <= $many ? $mistakes : array_map(static fn(int $key): Mistake => $mistakes[$key], $random->pickArrayKeys($mistakes, $many));
+$own = array_values(array_filter($sample, static fn(Mistake $one, int $i): bool => $i % $parts === $part - 1, ARRAY_FILTER_USE_BOTH));
+printf("%d places for a mistake; %d of them tried here\n", count($mistakes), count($own));
+
+$workplace = Workplace::copy($project, sys_get_temp_dir()."/skarvo-mutants-$what-$part");
+$tests = array_map(static fn($file): string => substr($file->getPathname(), strlen($project) + 1), array_values(iterator_to_array(Finder::create()->files()->name('*Test.php')->in($what === 'core' ? "$project/core/tests" : "$project/tests/Feature")->notName('WrongValuesTest.php')->sortByName())));
+$traced = $workplace->trace($tests);
+
+$noticed = 0;
+$byKind = [];
+foreach ($own as $i => $mistake) {
+    $loads = array_map(static fn(array $one): float => $one['seconds'], array_filter($traced, static fn(array $one): bool => in_array($mistake->file, $one['files'], true)));
+    asort($loads);
+    // Tests of its own name know it best.
+    $name = basename($mistake->file, '.php');
+    uksort($loads, static fn(string $a, string $b): int => str_contains($b, "/{$name}Test") <=> str_contains($a, "/{$name}Test") ?: $loads[$a] <=> $loads[$b]);
+    $by = $workplace->notices($mistake, $loads);
+    $noticed += $by === null ? 0 : 1;
+    $byKind[$mistake->kind][$by === null ? 0 : 1] = ($byKind[$mistake->kind][$by === null ? 0 : 1] ?? 0) + 1;
+    if ($by === null) {
+        echo 'NOT NOTICED '.$mistake->words((string) file_get_contents("$project/$mistake->file"))."\n";
+    }
+    fprintf(STDERR, "\r%d of %d, %d noticed ", $i + 1, count($own), $noticed);
+}
+ksort($byKind);
+foreach ($byKind as $kind => $counts) {
+    printf("%-28s %d of %d\n", $kind, $counts[1] ?? 0, array_sum($counts));
+}
+printf("%s: %d of %d mistakes noticed, %.1f%%\n", $what, $noticed, count($own), $noticed / max(1, count($own)) * 100);
