@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\CurrentPerson;
 use App\Platform\Given;
 use App\Platform\Http\Asked;
+use App\Platform\Once;
 use App\Platform\Person;
 use App\Rota\Contracts\CountsPages;
 use Carbon\CarbonImmutable;
@@ -49,7 +51,10 @@ final class BurdenController
         $request->validate(['file' => ['required', 'file', 'max:1024']], ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar of holidays has at most a megabyte.']);
         $file = $request->file('file');
         $text = $file instanceof UploadedFile ? (string) file_get_contents($file->getPathname()) : '';
-        Holidays::take($text);
+        // Read before anything is written: others would wait meanwhile.
+        $holidays = Holidays::read($text);
+        $by = CurrentPerson::of($request);
+        Once::for($request, static fn() => Holidays::keep($holidays, $by));
 
         return back();
     }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
 use App\Rota\Calendar\ReadInTime;
@@ -31,8 +34,12 @@ final class Holidays
         return array_map(strval(...), array_keys(self::all()));
     }
 
-    /** Takes the whole days of a calendar, each day of an event that lasts several. */
-    public static function take(string $text): void
+    /**
+     * The whole days of a calendar, each day of an event that lasts several.
+     *
+     * @return array<string, string> name by date; one at least
+     */
+    public static function read(string $text): array
     {
         $now = now()->toDateTimeImmutable();
         $holidays = [];
@@ -45,6 +52,18 @@ final class Holidays
             throw Refused::because('There is no whole day in this calendar. A public holiday is an event with a date and no time of day.', 'file');
         }
         ksort($holidays);
-        Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => array_slice($holidays, 0, self::MOST, true)]);
+
+        return array_slice($holidays, 0, self::MOST, true);
+    }
+
+    /**
+     * Keeps them instead of those before. Call it inside a transaction.
+     *
+     * @param  array<string, string>  $holidays  name by date
+     */
+    public static function keep(array $holidays, Person $by): void
+    {
+        Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $holidays]);
+        Journal::write(Actor::person($by), 'settings.changed', ['setting', self::SETTING], ['what' => 'the public holidays', 'days' => count($holidays)]);
     }
 }
