@@ -45,13 +45,15 @@ $byKind = [];
 foreach ($own as $i => $mistake) {
     $loads = array_map(static fn(array $one): float => $one['seconds'], array_filter($traced, static fn(array $one): bool => in_array($mistake->file, $one['files'], true)));
     asort($loads);
-    // Tests of its own name know it best.
+    // Tests of its own name know it best, then those of its room.
+    $room = explode('/', $mistake->file)[$what === 'core' ? 2 : 1];
     $name = basename($mistake->file, '.php');
-    uksort($loads, static fn(string $a, string $b): int => str_contains($b, "/{$name}Test") <=> str_contains($a, "/{$name}Test") ?: $loads[$a] <=> $loads[$b]);
-    $by = $workplace->notices($mistake, $loads);
-    $noticed += $by === null ? 0 : 1;
-    $byKind[$mistake->kind][$by === null ? 0 : 1] = ($byKind[$mistake->kind][$by === null ? 0 : 1] ?? 0) + 1;
-    if ($by === null) {
+    $near = array_filter($loads, static fn(string $test): bool => str_contains($test, "/{$name}Test") || ($what === 'app' ? str_contains($test, "/$room/") : true), ARRAY_FILTER_USE_KEY);
+    uksort($near, static fn(string $a, string $b): int => str_contains($b, "/{$name}Test") <=> str_contains($a, "/{$name}Test") ?: $loads[$a] <=> $loads[$b]);
+    $by = $workplace->notices($mistake, [$near, array_diff_key($loads, $near)]);
+    $noticed += (int) $by;
+    $byKind[$mistake->kind][(int) $by] = ($byKind[$mistake->kind][(int) $by] ?? 0) + 1;
+    if (! $by) {
         echo 'NOT NOTICED '.$mistake->words((string) file_get_contents("$project/$mistake->file"))."\n";
     }
     fprintf(STDERR, "\r%d of %d, %d noticed ", $i + 1, count($own), $noticed);

@@ -38,6 +38,8 @@ final class DeliveryPathTest extends TestCase
     public function test_failures_far_apart_say_nothing_about_each_other(): void
     {
         self::assertTrue(DeliveryPath::judge([self::one(0, 'a'), self::one(7200, 'b')])->works);
+        self::assertTrue(DeliveryPath::judge([self::one(0, 'a'), self::one(1801, 'b')])->works);
+        self::assertFalse(DeliveryPath::judge([self::one(0, 'a'), self::one(1800, 'b')])->works, 'Half an hour is together.');
         self::assertTrue(DeliveryPath::judge([])->works);
     }
 

@@ -84,7 +84,7 @@ final class ReachRuleTest extends TestCase
             self::assertSame($fitting === [], $chosen === null);
             if ($chosen !== null && $fitting !== []) {
                 self::assertSame(max(array_map($weight, $fitting)), $weight($cases[(int) $chosen]));
-                self::assertArrayHasKey($chosen, $fitting);
+                self::assertSame(array_key_first(array_filter($fitting, static fn(PolicyCase $case): bool => $weight($case) === max(array_map($weight, $fitting)))), $chosen, 'Of equals, the first.');
             }
         }
     }

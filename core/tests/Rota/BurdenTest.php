@@ -43,6 +43,14 @@ final class BurdenTest extends TestCase
         ], array_map(static fn(Burden $b): array => $b->toArray(), Burden::of($coverage, self::zone('Europe/Oslo'), ['2026-12-25', '2026-12-26'], $pages)));
     }
 
+    public function test_pages_count_from_the_first_second_to_before_the_last(): void
+    {
+        $coverage = self::coverage('2026-12-21T08:00:00Z', [['2026-12-22T08:00:00Z', 'ana']]);
+        $pages = array_map(static fn(string $at): array => ['ana', (int) strtotime($at)], ['2026-12-21T07:59:59Z', '2026-12-21T08:00:00Z', '2026-12-22T07:59:59Z', '2026-12-22T08:00:00Z']);
+
+        self::assertSame(2, Burden::of($coverage, self::zone('Europe/Oslo'), [], $pages)[0]->pages);
+    }
+
     public function test_it_is_what_a_walk_by_the_minute_finds_across_clock_changes(): void
     {
         $random = new Randomizer(new Mt19937(41));

@@ -102,6 +102,16 @@ final class FairTurnsTest extends TestCase
         self::assertContains('ana', FairTurns::propose($turns, ['ana', 'bo'], new TurnRules(noTwoWeekends: false), [], self::zone(), [], $carried)['people']);
     }
 
+    public function test_exactly_the_rest_is_rest_enough(): void
+    {
+        $turn = static fn(int $from, int $to, string $person): Segment => new Segment(self::MONDAY + $from * 3600, self::MONDAY + $to * 3600, $person, 'main', null);
+        $turns = [$turn(0, 8, 'ana'), $turn(8, 16, 'bo'), $turn(16, 24, 'ana'), $turn(24, 32, 'bo')];
+        $people = static fn(int $rest): array => FairTurns::propose($turns, ['ana', 'bo'], new TurnRules($rest, false), [], self::zone())['people'];
+
+        self::assertSame($people(0), $people(8 * 3600));
+        self::assertNotSame($people(0), $people(8 * 3600 + 1));
+    }
+
     public function test_turns_of_somebody_who_is_gone_are_given_to_the_others(): void
     {
         $found = FairTurns::propose(self::weeks(['gone', 'bo', 'cy', 'gone']), ['bo', 'cy'], new TurnRules, [], self::zone())['people'];

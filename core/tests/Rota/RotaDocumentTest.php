@@ -83,6 +83,13 @@ final class RotaDocumentTest extends TestCase
         self::assertSame(['- 2026-02-01T00:00:00Z'], self::told(['layers' => [[...self::LAYER, 'ends' => '2026-01-01T00:00']]]));
     }
 
+    public function test_a_range_has_400_days_at_the_most(): void
+    {
+        self::assertNotSame([], self::told(['from' => '2026-01-01T00:00:00Z', 'to' => '2027-02-05T00:00:00Z']));
+        $this->expectException(BadInput::class);
+        self::told(['from' => '2026-01-01T00:00:00Z', 'to' => '2027-02-05T00:00:01Z']);
+    }
+
     public function test_windows_that_are_an_empty_list_are_never_open(): void
     {
         self::assertSame(['- 2026-02-01T00:00:00Z'], self::told(['layers' => [[...self::LAYER, 'windows' => []]]]));

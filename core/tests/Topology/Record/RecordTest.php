@@ -124,10 +124,12 @@ final class RecordTest extends TestCase
         yield 'far' => ['2026-12-27', [30, 7], null, false];
         yield 'the first day to say so' => ['2026-12-26', [30, 7], 'ends in 30 days', false];
         yield 'soon' => ['2026-12-03', [30, 7], 'ends in 7 days', true];
+        yield 'the day after tomorrow' => ['2026-11-28', [30, 7], 'ends in 2 days', true];
         yield 'tomorrow' => ['2026-11-27', [30, 7], 'ends tomorrow', true];
         yield 'today it still holds' => ['2026-11-26', [], null, false];
         yield 'today, told' => ['2026-11-26', [0], 'ends today', true];
         yield 'yesterday, though nobody asked' => ['2026-11-25', [], 'ended yesterday', true];
+        yield 'the day before yesterday' => ['2026-11-24', [], 'ended 2 days ago', true];
         yield 'over a leap day' => ['2024-03-01', [7], 'ended 1000 days ago', true];
     }
 

@@ -88,6 +88,14 @@ final class WeekOfUseTest extends TestCase
         }
     }
 
+    public function test_windows_that_touch_do_not_overlap(): void
+    {
+        $always = [['use' => WeekOfUse::parse('x: else 1'), 'tier' => 1, 'state' => State::Down]];
+
+        self::assertSame([0, 84], array_column(LeastHurt::of($always, 84), 'from'), 'Half of the week, and the other half.');
+        self::assertSame([0], array_column(LeastHurt::of($always, 85), 'from'));
+    }
+
     /** @param  list<array{use: WeekOfUse, tier: int, state: State}>  $services */
     private static function hurt(array $services, int $from, int $length): float
     {
