@@ -39,10 +39,10 @@ final class ChangeIncident
                 throw Refused::because("Say why the priority goes from $incident->priority to $priority.", 'why');
             }
             $isRaised = $priority < $incident->priority;
-            $told = array_filter([
-                $title !== $incident->title ? ["Title: $title", "was: $incident->title"] : null,
-                $stage !== $incident->stage ? [$stage->words(), ''] : null,
-                $priority !== $incident->priority ? ["Priority $priority", "was $incident->priority; impact {$impact->meaning()}, urgency {$urgency->meaning()}: $why"] : null,
+            $changes = array_filter([
+                'title' => $title === $incident->title ? null : ['from' => $incident->title, 'to' => $title, 'why' => ''],
+                'stage' => $stage === $incident->stage ? null : ['from' => $incident->stage->value, 'to' => $stage->value, 'why' => ''],
+                'priority' => $priority === $incident->priority ? null : ['from' => $incident->priority, 'to' => $priority, 'impact' => $impact->value, 'urgency' => $urgency->value, 'why' => $why],
             ]);
             $incident->update([
                 'title' => $title, 'impact' => $impact, 'urgency' => $urgency, 'stage' => $stage, 'priority' => $priority, 'version' => $version + 1,
@@ -50,8 +50,8 @@ final class ChangeIncident
                 // What was promised stands; with a higher priority comes a sooner promise.
                 'next_update_at' => min($incident->next_update_at, $priority < $incident->priority ? now()->addSeconds($matrix->updateWithin($priority)) : $incident->next_update_at),
             ]);
-            foreach ($told as [$what, $because]) {
-                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['what' => $what, 'why' => $because], $incident->id);
+            foreach ($changes as $field => $change) {
+                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['field' => $field, ...$change], $incident->id);
             }
             if ($isRaised) {
                 Consequences::foresee($incident, Turn::raised(Actor::person($by), $call ? $incident->load('team')->team : null, $why))->carryOut();

@@ -50,7 +50,7 @@ final class DeclareIncident
             $said = self::note($incident, $from, $by, $alerts->isEmpty() ? $service : null);
             Journal::write($actor, 'incident.declared', ['incident', $incident->id], [
                 'title' => $title, 'priority' => $priority, 'service' => $service->name ?? '', 'impact' => $impact->value, 'urgency' => $urgency->value,
-                'alerts' => self::words(count($alerts), count($reports), $said), 'alert_ids' => array_values($alerts->modelKeys()), 'report_ids' => array_values($reports->modelKeys()),
+                'alerts' => count($alerts), 'reports' => count($reports), 'said' => $said?->name, 'item' => $said?->id, 'alert_ids' => array_values($alerts->modelKeys()), 'report_ids' => array_values($reports->modelKeys()),
             ], $incident->id);
             foreach ($reports as $report) {
                 LinkReport::to($report, $incident, $actor);
@@ -101,15 +101,5 @@ final class DeclareIncident
         }
 
         return $item;
-    }
-
-    private static function words(int $alerts, int $reports, ?Item $said): string
-    {
-        $words = array_filter([
-            $alerts === 0 ? null : ($alerts === 1 ? 'one alert' : "$alerts alerts"),
-            $reports === 0 ? null : ($reports === 1 ? 'one report' : "$reports reports"),
-        ]);
-
-        return $words === [] ? 'what was said'.($said === null ? '' : " of $said->name") : implode(' and ', $words);
     }
 }

@@ -7,6 +7,9 @@ namespace App\Incidents;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Journal\Facts;
 use App\Platform\Journal\Sentence;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Stage;
+use Skarvo\Incidents\Urgency;
 
 /** Words for journal entries. */
 final class IncidentWords implements TellsEntries
@@ -26,8 +29,8 @@ final class IncidentWords implements TellsEntries
             'incident.item_unsaid' => Sentence::plain("What was said of {$facts->text('name')} in {$facts->text('ref')} is taken back"),
             'report.unlinked' => Sentence::plain("Report unlinked: {$facts->text('what')}", $facts->text('why')),
             'report.reopened' => Sentence::quiet("Report {$facts->text('ref')} is open again"),
-            'incident.declared' => Sentence::strong("Declared, priority {$facts->text('priority')}", "{$facts->text('title')}; from {$facts->text('alerts')}, {$facts->text('service')}"),
-            'incident.changed' => Sentence::strong($facts->text('what'), $facts->text('why')),
+            'incident.declared' => Sentence::strong("Declared, priority {$facts->text('priority')}", "{$facts->text('title')}; from ".self::beginning($facts).", {$facts->text('service')}"),
+            'incident.changed' => self::changed($facts),
             'incident.note' => Sentence::plain($facts->text('text')),
             'incident.decision' => Sentence::strong('Decision', $facts->text('text')),
             'incident.resolved' => Sentence::strong('Resolved', $facts->text('resolution')),
@@ -39,6 +42,32 @@ final class IncidentWords implements TellsEntries
             'incident.coordinator' => Sentence::strong('Took coordination'),
             default => null,
         };
+    }
+
+    private static function changed(Facts $facts): Sentence
+    {
+        [$from, $to, $why] = [$facts->text('from'), $facts->text('to'), $facts->text('why')];
+
+        return match ($facts->text('field')) {
+            'title' => Sentence::strong("Title: $to", "was: $from"),
+            'stage' => Sentence::strong(Stage::tryFrom($to)?->words() ?? $to),
+            'priority' => Sentence::strong("Priority $to", "was $from; impact ".(Impact::tryFrom($facts->text('impact'))?->meaning() ?? '').', urgency '.(Urgency::tryFrom($facts->text('urgency'))?->meaning() ?? '').": $why"),
+            // An older kind of entry, in words.
+            default => Sentence::strong($facts->text('what'), $why),
+        };
+    }
+
+    /** What it was declared from. */
+    private static function beginning(Facts $facts): string
+    {
+        [$alerts, $reports] = [$facts->number('alerts'), $facts->number('reports')];
+        if ($alerts === null) {
+            // An older kind of entry, in words.
+            return $facts->text('alerts');
+        }
+        $from = array_filter([$alerts === 0 ? '' : ($alerts === 1 ? 'one alert' : "$alerts alerts"), $reports === 0 ? '' : ($reports === 1 ? 'one report' : "$reports reports")]);
+
+        return $from === [] ? 'what was said'.($facts->text('said') === '' ? '' : " of {$facts->text('said')}") : implode(' and ', $from);
     }
 
     public function written(): array

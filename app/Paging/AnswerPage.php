@@ -54,7 +54,7 @@ final class AnswerPage
         // One answer stands for all the pages that this person got in this call.
         $after = self::after($call, $person);
         Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->update(['answer' => $reply->kind->value, 'answered_at' => now(), 'answered_how' => $how, 'answer_why' => mb_substr($why, 0, 500)]);
-        $facts = ['person' => $person->name, 'why' => $why, 'after' => $after, 'how' => self::words($how)];
+        $facts = ['person' => $person->name, 'why' => $why, 'after' => $after, 'how' => $how];
         if ($reply->kind === ReplyKind::No) {
             Journal::write(Actor::person($person), 'call.declined', ['call', $call->id], $facts, $call->incident_id);
             $this->follow->happens($call, HappeningKind::Declined, $person->id);
@@ -97,7 +97,7 @@ final class AnswerPage
             return false;
         }
         $page->update(['answer' => 'yes', 'answered_at' => now(), 'answered_how' => $how]);
-        Journal::write(Actor::person($person), 'page.tested', ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel, 'how' => self::words($how)]);
+        Journal::write(Actor::person($person), 'page.tested', ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel, 'how' => $how]);
 
         return true;
     }
@@ -114,18 +114,11 @@ final class AnswerPage
         };
     }
 
-    private static function after(Call $call, Person $person): string
+    /** Seconds since the first page that they got in the call. */
+    private static function after(Call $call, Person $person): int
     {
         $first = Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->orderBy('id')->first();
-        $seconds = $first === null ? 0 : max(0, now()->getTimestamp() - $first->at->getTimestamp());
 
-        return $seconds < 60 ? "$seconds s" : intdiv($seconds, 60).' min '.($seconds % 60).' s';
-    }
-
-    private static function words(string $how): string
-    {
-        return match ($how) {
-            'text' => 'by a reply to the text', 'mail' => 'by a reply to the mail', 'key' => 'by a key on the call', 'chat' => 'in the chat', 'room' => 'in the room', default => 'on the page',
-        };
+        return $first === null ? 0 : max(0, now()->getTimestamp() - $first->at->getTimestamp());
     }
 }

@@ -172,9 +172,9 @@ final class FollowCall
             $batch->page($call, $call->pages_told + $i, $page, $page->at - $call->shift_seconds);
         }
         if ($course->outcome === Outcome::Exhausted && $call->outcome !== Outcome::Exhausted) {
-            $batch->tell('call.exhausted', $call, ['team' => $call->calls(), 'words' => Unanswered::words($call)]);
+            $batch->tell('call.exhausted', $call, Unanswered::facts($call));
         } elseif ($course->nobodyLeft && $call->refused_at === null) {
-            $batch->tell('call.refused', $call, ['team' => $call->calls(), 'words' => Unanswered::words($call)]);
+            $batch->tell('call.refused', $call, Unanswered::facts($call));
         }
     }
 }

@@ -95,7 +95,7 @@ final class PageMessages implements Messages
             $confirm[($answer['confirms'] ?? false) === true && is_int($patience) ? $patience : 0][] = $page->id;
             // A page is due in a whole second; one that was decided on within that second was not late by it.
             $delay = max(0, $page->at->max($message->made_at)->diffInMilliseconds($now) / 1000);
-            $entries[] = ['kind' => 'page.sent', 'id' => $page->id, 'facts' => ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => number_format($delay, 1).' s'], 'incident' => $page->call?->incident_id];
+            $entries[] = ['kind' => 'page.sent', 'id' => $page->id, 'facts' => ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => (float) round($delay, 3)], 'incident' => $page->call?->incident_id];
         }
         foreach ($confirm as $patience => $ids) {
             Page::query()->whereKey($ids)->update(['sent_at' => $now, 'confirm_by' => $patience === 0 ? null : $now->addSeconds($patience)]);

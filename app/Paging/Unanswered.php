@@ -26,24 +26,40 @@ final class Unanswered
     /** In a few words, how it came that nobody comes. */
     public static function words(Call $call): string
     {
+        return self::say(self::facts($call));
+    }
+
+    /** @return array{whom: string, isTeam: bool, called: int, declined: int, unreachable: int, only: string} how it came that nobody comes: of how many who were called, how many said no or could not be reached */
+    public static function facts(Call $call): array
+    {
         $pages = self::pages($call);
         $people = $pages->pluck('person_id')->unique();
-        $declined = $pages->where('answer', ReplyKind::No->value)->pluck('person_id')->unique();
-        $unreachable = $people->filter(static fn(string $id): bool => $pages->where('person_id', $id)->every(static fn(Page $page): bool => $page->failed_at !== null));
-        $whom = $call->calls();
-        if ($call->team === null) {
+
+        return [
+            'whom' => $call->calls(), 'isTeam' => $call->team !== null, 'called' => $people->count(),
+            'declined' => $pages->where('answer', ReplyKind::No->value)->pluck('person_id')->unique()->count(),
+            'unreachable' => $people->filter(static fn(string $id): bool => $pages->where('person_id', $id)->every(static fn(Page $page): bool => $page->failed_at !== null))->count(),
+            'only' => $people->count() === 1 ? $pages->first()->person->name ?? '' : '',
+        ];
+    }
+
+    /** @param  array{whom: string, isTeam: bool, called: int, declined: int, unreachable: int, only: string}  $facts */
+    public static function say(array $facts): string
+    {
+        ['whom' => $whom, 'called' => $called, 'declined' => $declined, 'unreachable' => $unreachable] = $facts;
+        if (! $facts['isTeam']) {
             return match (true) {
-                $declined->isNotEmpty() => "$whom said no",
-                $people->isEmpty(), $unreachable->isNotEmpty() => "$whom could not be reached",
+                $declined > 0 => "$whom said no",
+                $called === 0, $unreachable > 0 => "$whom could not be reached",
                 default => "$whom did not answer",
             };
         }
 
         return match (true) {
-            $people->isEmpty() => "$whom has nobody to call",
-            $declined->count() === $people->count() => $people->count() === 1 ? "{$pages->first()?->person?->name} of $whom said no" : "Everybody of $whom who was called said no",
-            $unreachable->count() === $people->count() => "Nobody of $whom could be reached",
-            $declined->count() + $unreachable->count() === $people->count() => "Everybody of $whom who was called said no, or could not be reached",
+            $called === 0 => "$whom has nobody to call",
+            $declined === $called => $called === 1 ? "{$facts['only']} of $whom said no" : "Everybody of $whom who was called said no",
+            $unreachable === $called => "Nobody of $whom could be reached",
+            $declined + $unreachable === $called => "Everybody of $whom who was called said no, or could not be reached",
             default => "Nobody of $whom answered",
         };
     }

@@ -47,7 +47,7 @@ final class CalendarsController
         $at = static fn(mixed $time): int => (new \DateTimeImmutable((string) $time, $zone))->getTimestamp();
         Once::for($request, static function () use ($person, $input, $by, $at): void {
             DB::table('absences')->insert(['person_id' => $person->id, 'kind' => $input['kind'], 'from_at' => $at($input['from']), 'to_at' => $at($input['to']), 'what' => (string) ($input['what'] ?? '')]);
-            Journal::write(Actor::person($by), 'person.absence', ['person', $person->id], ['what' => $input['kind'] === 'wish' ? "$person->name would rather not be on call for a while" : "$person->name is on leave for a while"]);
+            Journal::write(Actor::person($by), 'person.absence', ['person', $person->id], ['person' => $person->name, 'kind' => $input['kind']]);
         });
 
         return back();
@@ -58,7 +58,7 @@ final class CalendarsController
         $by = self::allowed($request, $person);
         DB::transaction(static function () use ($person, $absence, $by): void {
             if (DB::table('absences')->where('person_id', $person->id)->where('id', $absence)->delete() === 1) {
-                Journal::write(Actor::person($by), 'person.absence', ['person', $person->id], ['what' => "$person->name is not away after all"]);
+                Journal::write(Actor::person($by), 'person.absence', ['person', $person->id], ['person' => $person->name, 'kind' => 'none']);
             }
         });
 

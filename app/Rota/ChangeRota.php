@@ -99,8 +99,8 @@ final class ChangeRota
     private static function tell(Rota $rota, array $changes, Person $by, string $kind): void
     {
         $names = Person::query()->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))->get()->keyBy('id');
-        $told = self::words($rota, $changes);
-        Journal::write(Actor::person($by), $kind, ['rota', $rota->id], ['rota' => $rota->name, 'changes' => implode('; ', array_slice($told, 0, 3))]);
+        $told = self::words($rota->time_zone, $changes);
+        Journal::write(Actor::person($by), $kind, ['rota', $rota->id], ['rota' => $rota->name, 'zone' => $rota->time_zone, 'changes' => $changes]);
         foreach ($names as $person) {
             if ($person->id !== $by->id) {
                 Outbox::put('mail', "rota-$rota->id-".Str::uuid()->toString(), [
@@ -112,12 +112,13 @@ final class ChangeRota
 
     /**
      * @param  list<array{from: int, to: int, was: string|null, is: string|null}>  $changes
+     * @param  string  $timeZone  of the rota
      * @return list<string> when, who instead of whom, on the clocks of the rota
      */
-    public static function words(Rota $rota, array $changes): array
+    public static function words(string $timeZone, array $changes): array
     {
         $names = Person::query()->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))->pluck('name', 'id');
-        $zone = new \DateTimeZone($rota->time_zone);
+        $zone = new \DateTimeZone($timeZone);
         $when = static fn(int $at): string => (new \DateTimeImmutable("@$at"))->setTimezone($zone)->format('D j M H:i');
 
         return array_map(static fn(array $c): string => "{$when($c['from'])} to {$when($c['to'])}: ".match (true) {

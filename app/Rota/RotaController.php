@@ -114,7 +114,7 @@ final class RotaController
         Once::for($request, static function () use ($rota, $override, $from, $to, $person, $other, $input): void {
             DB::table('rota_swaps')->insert(['rota_id' => $rota->id, 'asker_id' => $person->id, 'asked_id' => $other->id, 'from_at' => $from, 'to_at' => $to, 'why' => $input['why'] ?? '', 'at' => Moment::precise(now())]);
             Journal::write(Actor::person($person), 'rota.swap_asked', ['rota', $rota->id], ['rota' => $rota->name, 'with' => $other->name]);
-            Outbox::put('mail', "swap-$rota->id-".\Illuminate\Support\Str::uuid()->toString(), ['to' => $other->email, 'subject' => "$person->name asks you to swap turns", 'text' => "$person->name asks you to swap turns on $rota->name:\n\n".implode("\n", ChangeRota::words($rota, ChangeRota::effect($rota, $override, $from, $to)))."\n\nTimes are those of $rota->time_zone.".(($input['why'] ?? '') === '' ? '' : "\n\nWhy: $input[why]")."\n\nLook at it and answer: ".url("/on-call/$rota->id")."\n"], now());
+            Outbox::put('mail', "swap-$rota->id-".\Illuminate\Support\Str::uuid()->toString(), ['to' => $other->email, 'subject' => "$person->name asks you to swap turns", 'text' => "$person->name asks you to swap turns on $rota->name:\n\n".implode("\n", ChangeRota::words($rota->time_zone, ChangeRota::effect($rota, $override, $from, $to)))."\n\nTimes are those of $rota->time_zone.".(($input['why'] ?? '') === '' ? '' : "\n\nWhy: $input[why]")."\n\nLook at it and answer: ".url("/on-call/$rota->id")."\n"], now());
         });
 
         return back();

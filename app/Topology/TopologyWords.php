@@ -7,10 +7,13 @@ namespace App\Topology;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Journal\Facts;
 use App\Platform\Journal\Sentence;
+use App\Topology\Scan\TakeSnapshot;
 
 /** Words for journal entries. */
 final class TopologyWords implements TellsEntries
 {
+    private const OF_AN_IMPORT = ['new' => 'new', 'changed' => 'changed', 'refused' => 'refused'];
+
     public function tell(string $kind, Facts $facts): ?Sentence
     {
         return match ($kind) {
@@ -25,17 +28,39 @@ final class TopologyWords implements TellsEntries
             'item.overruled' => Sentence::plain("Keeps what is recorded of {$facts->text('name')}", "{$facts->text('field')}: {$facts->text('ours')}, though a scan says {$facts->text('theirs')}"),
             'dependency.accepted' => Sentence::plain("{$facts->text('from')} needs {$facts->text('to')}", 'seen on the network, and accepted'.($facts->text('by') === '' ? '' : " by {$facts->text('by')}")),
             'dependency.refused' => Sentence::plain("{$facts->text('from')} does not need {$facts->text('to')}", 'seen on the network, and refused'),
-            'snapshot.taken' => Sentence::plain("Took a snapshot of {$facts->text('scanner')}", $facts->text('counts')),
+            'snapshot.taken' => Sentence::plain("Took a snapshot of {$facts->text('scanner')}", $facts->text('though') === '' ? self::counts($facts, TakeSnapshot::COUNTS) : 'though '.lcfirst($facts->text('though'))),
             'snapshot.held' => Sentence::strong("Holds a snapshot of {$facts->text('scanner')} back", $facts->text('why')),
             'snapshot.refused' => Sentence::plain("Refused a snapshot of {$facts->text('scanner')}", $facts->text('why')),
-            'import.stored' => Sentence::plain("Stored {$facts->text('name')}", $facts->text('counts')),
+            'import.stored' => Sentence::plain("Stored {$facts->text('name')}", self::counts($facts, self::OF_AN_IMPORT)),
             'type.saved' => Sentence::plain("Saved the type {$facts->text('name')}"),
             'relation.saved' => Sentence::plain("Saved the relation {$facts->text('name')}"),
-            'rule.saved' => Sentence::plain("Accepts connections automatically: {$facts->text('rule')}"),
-            'rule.dropped' => Sentence::plain("No longer accepts connections: {$facts->text('rule')}"),
+            'rule.saved' => Sentence::plain('Accepts connections automatically: '.self::rule($facts)),
+            'rule.dropped' => Sentence::plain('No longer accepts connections: '.self::rule($facts)),
             'what_if.kept' => Sentence::plain("Saved the what-if {$facts->text('name')}", $facts->list('items')),
             default => null,
         };
+    }
+
+    /** @param  array<string, string>  $words  by what is counted */
+    private static function counts(Facts $facts, array $words): string
+    {
+        $counts = $facts->all('counts');
+        $told = [];
+        foreach ($words as $name => $one) {
+            if (is_int($counts[$name] ?? null) && $counts[$name] > 0) {
+                $told[] = "$counts[$name] $one";
+            }
+        }
+
+        // An older kind of entry has them in words.
+        return $told === [] ? $facts->text('counts') : implode(', ', $told);
+    }
+
+    private static function rule(Facts $facts): string
+    {
+        // An older kind of entry has it in words.
+        return $facts->text('relation') === '' ? $facts->text('rule')
+            : ($facts->text('from') ?: 'anything')." {$facts->text('relation')} ".($facts->text('to') ?: 'anything').($facts->number('port') === null ? '' : " on port {$facts->number('port')}");
     }
 
     public function written(): array

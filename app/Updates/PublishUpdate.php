@@ -40,7 +40,7 @@ final class PublishUpdate
             ]);
             Journal::write(Actor::person($by), 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString()], $incident->id);
             if ($stage !== $incident->stage) {
-                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['what' => $stage->words(), 'why' => ''], $incident->id);
+                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['field' => 'stage', 'from' => $incident->stage->value, 'to' => $stage->value, 'why' => ''], $incident->id);
             }
             $incident->update(['stage' => $stage, 'next_update_at' => $next, 'update_overdue_at' => null, 'version' => $incident->version + 1]);
         });

@@ -33,7 +33,7 @@ final class DeliveryPaths
         }
         $since = $path->works ? now() : now()->setTimestamp($path->since ?? now()->getTimestamp());
         DB::table('delivery_paths')->updateOrInsert(['channel' => $channel], ['works' => $path->works, 'since' => $since, 'why' => $path->works ? '' : (string) Page::query()->where('channel', $channel)->whereNotNull('failed_at')->orderByDesc('failed_at')->value('error')]);
-        Journal::write(Actor::system(), $path->works ? 'path.works' : 'path.fails', ['path', $channel], ['path' => self::words($channel), 'failures' => $path->failures]);
+        Journal::write(Actor::system(), $path->works ? 'path.works' : 'path.fails', ['path', $channel], ['path' => $channel, 'failures' => $path->failures]);
         if ($path->works) {
             ProbePaths::pageAgain($channel);
         }

@@ -87,7 +87,7 @@ final class ProbePaths implements SendsBeside
         if (DB::table('delivery_paths')->where('channel', $channel)->where('works', false)->update(['works' => true, 'since' => Moment::precise(now()), 'why' => '']) === 0) {
             return;
         }
-        Journal::write(Actor::system(), 'path.works', ['path', $channel], ['path' => DeliveryPaths::words($channel)]);
+        Journal::write(Actor::system(), 'path.works', ['path', $channel], ['path' => $channel]);
         self::pageAgain($channel);
     }
 

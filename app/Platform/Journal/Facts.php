@@ -22,6 +22,30 @@ final readonly class Facts
         return is_scalar($this->facts[$name] ?? null) ? (string) $this->facts[$name] : '';
     }
 
+    public function number(string $name): ?int
+    {
+        return is_int($this->facts[$name] ?? null) ? $this->facts[$name] : null;
+    }
+
+    /** A length of time, from seconds; an older kind of entry has it in words. */
+    public function length(string $name): string
+    {
+        $seconds = $this->facts[$name] ?? null;
+
+        return match (true) {
+            is_float($seconds) => number_format($seconds, 1).' s',
+            ! is_int($seconds) => $this->text($name),
+            $seconds < 60 => "$seconds s",
+            default => intdiv($seconds, 60).' min '.($seconds % 60).' s',
+        };
+    }
+
+    /** @return array<array-key, mixed> */
+    public function all(string $name): array
+    {
+        return is_array($this->facts[$name] ?? null) ? $this->facts[$name] : [];
+    }
+
     public function is(string $name): bool
     {
         return ($this->facts[$name] ?? false) === true;

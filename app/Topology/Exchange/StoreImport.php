@@ -68,7 +68,7 @@ final class StoreImport implements ShouldQueue
             $mark->update(['done' => $done, 'at_byte' => $putsItems && $done >= $all ? 0 : $next, 'state' => $isOver ? 'stored' : 'storing', 'notes' => json_encode($notes, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
             if ($isOver) {
                 $counts = (array) json_decode($seen->counts, true, 4, JSON_THROW_ON_ERROR);
-                Journal::write(Actor::person($person), 'import.stored', ['import', $this->import], ['name' => $seen->name, 'counts' => "{$counts['new']} new, {$counts['changed']} changed, {$counts['refused']} refused"]);
+                Journal::write(Actor::person($person), 'import.stored', ['import', $this->import], ['name' => $seen->name, 'counts' => array_map(static fn(mixed $many): int => is_numeric($many) ? (int) $many : 0, $counts)]);
             } else {
                 self::dispatch($this->import);
             }

@@ -152,7 +152,7 @@ final class ScansController
     {
         $rule = DB::table('connection_rules')->insertGetId(['from_kind' => $from, 'to_kind' => $to, 'port' => $port, 'relation_id' => $relation, 'author_id' => $by->id, 'at' => Moment::precise(now())]);
         $kept = DB::table('relations')->where('id', $relation)->first();
-        Journal::write(Actor::person($by), 'rule.saved', ['rule', $rule], ['rule' => self::words($from, $to, $port, (string) $kept?->forward)]);
+        Journal::write(Actor::person($by), 'rule.saved', ['rule', $rule], ['from' => $from, 'to' => $to, 'port' => $port, 'relation' => $kept?->forward]);
         $waiting = $this->proposals('proposed')->when($from !== null, fn($q) => $q->where('f.kind', $from))->when($to !== null, fn($q) => $q->where('t.kind', $to))->when($port !== null, fn($q) => $q->where('p.port', $port))->get();
         foreach ($waiting as $row) {
             $this->decide($row, 'accepted', $by);
@@ -167,15 +167,10 @@ final class ScansController
             $row = DB::table('connection_rules')->where('id', $rule)->first();
             if ($row !== null) {
                 DB::table('connection_rules')->where('id', $rule)->delete();
-                Journal::write(Actor::person($person), 'rule.dropped', ['rule', $rule], ['rule' => self::words($row->from_kind, $row->to_kind, $row->port === null ? null : (int) $row->port, (string) DB::table('relations')->where('id', $row->relation_id)->value('forward'))]);
+                Journal::write(Actor::person($person), 'rule.dropped', ['rule', $rule], ['from' => $row->from_kind, 'to' => $row->to_kind, 'port' => $row->port === null ? null : (int) $row->port, 'relation' => DB::table('relations')->where('id', $row->relation_id)->value('forward')]);
             }
         });
 
         return back();
-    }
-
-    private static function words(?string $from, ?string $to, ?int $port, string $relation): string
-    {
-        return ($from ?? 'anything')." $relation ".($to ?? 'anything').($port === null ? '' : " on port $port");
     }
 }

@@ -25,6 +25,9 @@ use Skarvo\Topology\Scan\Snapshot;
 /** Takes what a scanner found into the record of the estate, or holds it back for a person's word. */
 final class TakeSnapshot
 {
+    /** What is counted of a snapshot, in words. */
+    public const COUNTS = ['recognised' => 'recognised', 'new' => 'new', 'changed' => 'changed', 'contradicted' => 'contradicted', 'missing' => 'no longer seen', 'back' => 'seen again', 'refused' => 'not told apart', 'connections' => 'connections'];
+
     private const AT_ONCE = 300;
 
     /** The last one holds the database while it compares. */
@@ -133,7 +136,7 @@ final class TakeSnapshot
         $reconciled = $this->reconcile($snapshot);
         DB::table('snapshots')->where('id', $id)->update(['state' => 'taken', 'decided_by' => $by->name, 'decided_at' => Moment::precise(now()), 'outcome' => json_encode($this->told($reconciled), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
         $this->keep($snapshot, $reconciled, $id);
-        Journal::write(Actor::person($by), 'snapshot.taken', ['snapshot', $id], ['scanner' => $snapshot->scanner, 'counts' => 'though '.lcfirst((string) $row->held_because)]);
+        Journal::write(Actor::person($by), 'snapshot.taken', ['snapshot', $id], ['scanner' => $snapshot->scanner, 'though' => (string) $row->held_because]);
 
         return true;
     }
@@ -235,7 +238,7 @@ final class TakeSnapshot
         $this->links($snapshot, $reconciled->links);
         Journal::writeMany($by, 'item', $entries);
         if ($entries !== [] || $reconciled->links !== []) {
-            Journal::write($by, 'snapshot.taken', ['snapshot', $id], ['scanner' => $snapshot->scanner, 'counts' => self::counts($this->told($reconciled))]);
+            Journal::write($by, 'snapshot.taken', ['snapshot', $id], ['scanner' => $snapshot->scanner, 'counts' => $this->told($reconciled)['counts'] ?? []]);
         }
     }
 
@@ -294,7 +297,7 @@ final class TakeSnapshot
     {
         $counts = is_array($outcome['counts'] ?? null) ? $outcome['counts'] : [];
         $told = [];
-        foreach (['recognised' => 'recognised', 'new' => 'new', 'changed' => 'changed', 'contradicted' => 'contradicted', 'missing' => 'no longer seen', 'back' => 'seen again', 'refused' => 'not told apart', 'connections' => 'connections'] as $name => $words) {
+        foreach (self::COUNTS as $name => $words) {
             if (is_int($counts[$name] ?? null) && $counts[$name] > 0) {
                 $told[] = "$counts[$name] $words";
             }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Tests\Feature\Platform;
+namespace Tests\Feature\Desk;
 
 use App\Desk\Band;
 use App\Desk\RunningClocks;
