@@ -19,11 +19,14 @@ use App\Platform\Outbox\OwnProcess;
 use Carbon\CarbonImmutable;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
+use Skarvo\Time\Backoff;
 
 /** Pages on their way to a device, by the notification channel that is set for their kind. */
 final class PageMessages implements Messages
 {
     /** Twice, then the next contact: at three in the morning a minute of trying again is a minute lost. */
+    private const AT_ONCE = 64;
+
     private const ATTEMPTS = 2;
 
     private const LISTED = 5;
@@ -77,11 +80,16 @@ final class PageMessages implements Messages
         return app(OwnProcess::class)->start('skarvo:notify', $notification->toJson());
     }
 
-    public function attempts(OutboxMessage $message): int
+    public function mostAtOnce(): int
+    {
+        return self::AT_ONCE;
+    }
+
+    public function backoff(OutboxMessage $message): Backoff
     {
         $channel = $message->payload['channel'] ?? null;
 
-        return is_string($channel) && ! DeliveryPaths::works($channel) ? 1 : self::ATTEMPTS;
+        return Backoff::pressing(is_string($channel) && ! DeliveryPaths::works($channel) ? 1 : self::ATTEMPTS);
     }
 
     public function sent(array $sent): void

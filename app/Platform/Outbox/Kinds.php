@@ -12,13 +12,20 @@ final class Kinds
     /** @var array<string, Messages> */
     private readonly array $kinds;
 
-    public function __construct()
+    /** @param  list<Messages>|null  $given  those that capabilities give, if null */
+    public function __construct(?array $given = null)
     {
         $kinds = [];
-        foreach (Given::all(Messages::class) as $one) {
+        foreach ($given ?? Given::all(Messages::class) as $one) {
             $kinds[$one->kind()] = $one;
         }
         $this->kinds = $kinds;
+    }
+
+    /** @return array<string, Messages> by name */
+    public function all(): array
+    {
+        return $this->kinds;
     }
 
     public function of(string $kind): Messages

@@ -6,11 +6,14 @@ namespace App\Platform\Outbox;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use Skarvo\Time\Backoff;
 
 /** Mail on its way to somebody outside. */
 final class MailMessages implements Messages
 {
-    private const ATTEMPTS = 4;
+    private const ATTEMPTS = 6;
+
+    private const AT_ONCE = 32;
 
     public function __construct(private readonly Gateway $gateway, private readonly OwnProcess $process) {}
 
@@ -39,9 +42,14 @@ final class MailMessages implements Messages
         return $sending;
     }
 
-    public function attempts(OutboxMessage $message): int
+    public function mostAtOnce(): int
     {
-        return self::ATTEMPTS;
+        return self::AT_ONCE;
+    }
+
+    public function backoff(OutboxMessage $message): Backoff
+    {
+        return Backoff::patient(self::ATTEMPTS);
     }
 
     public function sent(array $sent): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform\Outbox;
 
 use GuzzleHttp\Promise\PromiseInterface;
+use Skarvo\Time\Backoff;
 
 /** A kind of message that goes out: how it is sent, and what its success or failure means. */
 interface Messages
@@ -30,8 +31,11 @@ interface Messages
      */
     public function send(array $messages): array;
 
-    /** @return int how often it is tried */
-    public function attempts(OutboxMessage $message): int;
+    /** How many may be under way at once: each kind has a lane of its own, so that one whose other side hangs holds up no other. */
+    public function mostAtOnce(): int;
+
+    /** How often it is tried, and when again. */
+    public function backoff(OutboxMessage $message): Backoff;
 
     /**
      * Called in the transaction that marks messages as sent, for them and for each of their parts.

@@ -15,7 +15,7 @@ final class Outbox
     public const LAST = 9;
 
     /**
-     * @param  'page'|'mail'  $kind
+     * @param  string  $kind
      * @param  string  $key  the receiver tells a repeat by it
      * @param  array<string, mixed>  $payload
      * @param  int  $rank  0 to 9: of what is due, a lower one goes first
@@ -26,7 +26,7 @@ final class Outbox
     }
 
     /**
-     * @param  'page'|'mail'  $kind
+     * @param  string  $kind
      * @param  list<array{key: string, payload: array<string, mixed>, due: CarbonInterface, rank: int}>  $messages
      */
     public static function putMany(string $kind, array $messages): void

@@ -18,12 +18,13 @@ use Illuminate\Support\Facades\DB;
  */
 final class Sender
 {
-    private const MOST_AT_ONCE = 64;
+    /** What became of so many is noted at once, without waiting for more. */
+    private const MANY_SETTLED = 32;
 
     /** What became of messages is written down together: each transaction waits for the disk. */
     private const GATHER_SECONDS = 0.05;
 
-    /** @var array<int, true> ids of messages under way */
+    /** @var array<string, array<int, true>> ids of messages under way, by kind */
     private array $underWay = [];
 
     /** @var list<array{OutboxMessage, array<array-key, mixed>|string}> what became of them: an answer, or why not */
@@ -38,7 +39,7 @@ final class Sender
     public function step(\Closure $mayWork): int
     {
         $begun = $this->begin($mayWork);
-        if ($this->underWay !== []) {
+        if ($this->areAnyUnderWay()) {
             $this->gateway->tick();
         }
 
@@ -47,38 +48,54 @@ final class Sender
 
     public function isIdle(): bool
     {
-        return $this->underWay === [] && $this->settled === [];
+        return ! $this->areAnyUnderWay() && $this->settled === [];
     }
 
+    private function areAnyUnderWay(): bool
+    {
+        return array_filter($this->underWay) !== [];
+    }
+
+    /** Each kind has a lane: what hangs in one takes no place in another. */
     private function begin(\Closure $mayWork): int
     {
-        $room = self::MOST_AT_ONCE - count($this->underWay);
-        // Half of the room at least, so that a flood is claimed in few transactions.
-        $messages = $room * 2 < self::MOST_AT_ONCE ? [] : $this->claim($room, $mayWork);
-        foreach (self::byKind($messages) as $kind => $some) {
-            try {
-                $sending = $this->kinds->of($kind)->send($some);
-            } catch (\Exception $e) {
-                // What cannot even be put together must not stop the others.
-                report($e);
-                $sending = [];
+        $begun = 0;
+        foreach ($this->kinds->all() as $name => $kind) {
+            $room = $kind->mostAtOnce() - count($this->underWay[$name] ?? []);
+            // Half of the room at least, so that a flood is claimed in few transactions.
+            $messages = $room * 2 < $kind->mostAtOnce() ? [] : $this->claim($name, $room, $mayWork);
+            if ($messages !== []) {
+                $this->send($kind, $messages);
             }
-            foreach ($some as $message) {
-                $this->underWay[$message->id] = true;
-                $this->await($message, $sending[$message->id] ?? Create::rejectionFor(new Failed('could not be put together')));
-            }
+            $begun += count($messages);
         }
-        if ($messages !== []) {
+        if ($begun > 0) {
             Utils::queue()->run();
         }
 
-        return count($messages);
+        return $begun;
+    }
+
+    /** @param  non-empty-list<OutboxMessage>  $messages */
+    private function send(Messages $kind, array $messages): void
+    {
+        try {
+            $sending = $kind->send($messages);
+        } catch (\Exception $e) {
+            // What cannot even be put together must not stop the others.
+            report($e);
+            $sending = [];
+        }
+        foreach ($messages as $message) {
+            $this->underWay[$kind->kind()][$message->id] = true;
+            $this->await($message, $sending[$message->id] ?? Create::rejectionFor(new Failed('could not be put together')));
+        }
     }
 
     private function await(OutboxMessage $message, PromiseInterface $sending): void
     {
         $keep = function (array|string $what) use ($message): void {
-            unset($this->underWay[$message->id]);
+            unset($this->underWay[$message->kind][$message->id]);
             $this->settled[] = [$message, $what];
         };
         $sending->then(
@@ -102,9 +119,9 @@ final class Sender
     }
 
     /** @return list<OutboxMessage> */
-    private function claim(int $room, \Closure $mayWork): array
+    private function claim(string $kind, int $room, \Closure $mayWork): array
     {
-        $due = fn() => OutboxMessage::query()->whereNull('sent_at')->whereNull('failed_at')->whereNull('goes_with')->where('due_at', '<=', now())
+        $due = fn() => OutboxMessage::query()->where('kind', $kind)->whereNull('sent_at')->whereNull('failed_at')->whereNull('goes_with')->where('due_at', '<=', now())
             ->where(fn($query) => $query->whereNull('claimed_by')->orWhere('claimed_by', '!=', $this->name));
         if (! $due()->exists()) {
             return [];
@@ -137,7 +154,7 @@ final class Sender
 
     private function settle(\Closure $mayWork): int
     {
-        if ($this->settled === [] || ($this->underWay !== [] && count($this->settled) < self::MOST_AT_ONCE / 2 && hrtime(true) / 1e9 - $this->settledAt < self::GATHER_SECONDS)) {
+        if ($this->settled === [] || ($this->areAnyUnderWay() && count($this->settled) < self::MANY_SETTLED && hrtime(true) / 1e9 - $this->settledAt < self::GATHER_SECONDS)) {
             return 0;
         }
         $settled = $this->settled;
@@ -202,8 +219,9 @@ final class Sender
         if (! OutboxMessage::query()->whereKey($message->id)->where('claimed_by', $this->name)->whereNull('sent_at')->exists()) {
             return;
         }
-        if ($message->attempts < $this->kinds->of($message->kind)->attempts($message)) {
-            OutboxMessage::query()->whereKey($message->id)->update(['error' => $error, 'claimed_by' => null, 'due_at' => now()->addSeconds($message->attempts)]);
+        $wait = $this->kinds->of($message->kind)->backoff($message)->after($message->attempts);
+        if ($wait !== null) {
+            OutboxMessage::query()->whereKey($message->id)->update(['error' => $error, 'claimed_by' => null, 'due_at' => now()->addSeconds($wait)]);
 
             return;
         }

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Platform;
+
+use App\Platform\Outbox\Gateway;
+use App\Platform\Outbox\Kinds;
+use App\Platform\Outbox\Messages;
+use App\Platform\Outbox\Outbox;
+use App\Platform\Outbox\OutboxMessage;
+use App\Platform\Outbox\Sender;
+use Illuminate\Support\Facades\DB;
+use Tests\TestCase;
+
+/** Kinds of messages do not take each other's place. */
+final class LanesTest extends TestCase
+{
+    private static function queue(string $kind, int $many): void
+    {
+        DB::transaction(static function () use ($kind, $many): void {
+            for ($n = 1; $n <= $many; $n++) {
+                Outbox::put($kind, "$kind-$n", [], now());
+            }
+        });
+    }
+
+    public function test_one_that_hangs_fills_its_own_lane_and_no_other(): void
+    {
+        $hook = new ScriptedMessages('hook', 'hangs', 4);
+        $page = new ScriptedMessages('page', 'answers', 8);
+        $sender = new Sender(app(Gateway::class), 'x', new Kinds([$hook, $page]));
+        self::queue('hook', 100);
+        $sender->step(static fn(): bool => true);
+        self::queue('page', 20);
+        // What became of some is noted together, a moment later.
+        $isSent = static fn(): bool => OutboxMessage::query()->where('kind', 'page')->whereNull('sent_at')->doesntExist();
+        for ($i = 0; $i < 10_000 && ! $isSent(); $i++) {
+            $sender->step(static fn(): bool => true);
+        }
+
+        self::assertCount(4, $hook->went, 'As many as its lane holds, and they hang.');
+        self::assertCount(20, $page->went);
+        self::assertSame(20, OutboxMessage::query()->where('kind', 'page')->whereNotNull('sent_at')->count());
+        self::assertSame(0, OutboxMessage::query()->where('kind', 'hook')->whereNotNull('sent_at')->count());
+    }
+
+    public function test_what_is_refused_is_tried_again_later_each_time_and_given_up_in_the_end(): void
+    {
+        $mail = new ScriptedMessages('mail', 'refuses', 4);
+        $sender = new Sender(app(Gateway::class), 'x', new Kinds([$mail]));
+        self::queue('mail', 1);
+        $waits = [];
+        for ($i = 0; $i < 200; $i++) {
+            $before = count($mail->went);
+            $sender->step(static fn(): bool => true);
+            $sender->step(static fn(): bool => true);
+            if (count($mail->went) > $before) {
+                $waits[] = $i;
+            }
+            $this->later(1);
+        }
+
+        self::assertSame([0, 10, 40], $waits, 'After 10 seconds, and 30 more.');
+        self::assertSame(['mail-1'], $mail->gaveUp);
+        self::assertNotNull(OutboxMessage::query()->sole()->failed_at);
+    }
+
+    public function test_what_nobody_knows_how_to_send_stays_and_stops_nothing(): void
+    {
+        $mail = new ScriptedMessages('mail', 'answers', 4);
+        $sender = new Sender(app(Gateway::class), 'x', new Kinds([$mail]));
+        self::queue('pigeon', 1);
+        self::queue('mail', 1);
+        $sender->step(static fn(): bool => true);
+        $sender->step(static fn(): bool => true);
+
+        self::assertSame(['mail-1'], $mail->went);
+        self::assertNull(OutboxMessage::query()->where('kind', 'pigeon')->sole()->sent_at);
+    }
+}
