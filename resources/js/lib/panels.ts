@@ -1,4 +1,5 @@
 import type { Component } from 'vue';
+import { together } from '@/lib/follows';
 import type { Follows } from '@/lib/live';
 
 /** A part of a room that a capability brings: its file stands in `pages/<Capability>/room/`, and exports this as `panel`. */
@@ -24,10 +25,4 @@ export const panelsIn = (where: Panel['where']): Component[] =>
   modules.filter((one) => one.panel.where === where).map((one) => one.default);
 
 /** What the panels follow, together with what a page does itself. */
-export function withPanels(own: Follows): Follows {
-  const all: Follows = { ...own };
-  for (const { panel } of modules)
-    for (const [kind, props] of Object.entries(panel.follows))
-      all[kind] = [...new Set([...(all[kind] ?? []), ...props])];
-  return all;
-}
+export const withPanels = (own: Follows): Follows => together(own, ...modules.map((one) => one.panel.follows));
