@@ -36,8 +36,8 @@ describe('places', () => {
   it('of one’s own know who one is', () => {
     expect(ownPlaces(null)).toEqual([]);
     expect(ownPlaces(me(true)).map((place) => place.link)).toContain('/people/per');
-    expect(ownPlaces(me(true)).map((place) => place.name)).toContain('Priorities');
-    expect(ownPlaces(me(false)).map((place) => place.name)).not.toContain('Priorities');
+    expect(ownPlaces(me(true)).map((place) => place.name)).toEqual(['My contacts', 'Roles', 'Priorities']);
+    expect(ownPlaces(me(false)).map((place) => place.name)).toEqual(['My contacts', 'Roles']);
   });
 });
 

@@ -14,17 +14,16 @@ export interface Place {
   also?: string[];
   /** What those that stand together are called. */
   words?: string;
-  /** Under the person's own name: their own screens, and what is set once. */
-  own?: boolean;
+  /** Its place under the person's own name: their own screens, and what is set once. */
+  own?: number;
   /** What going there is called on the command line, where that is not just its name. */
   command?: string;
   /** For whom it is there; everybody if left out. */
   for?: (me: Me) => boolean;
 }
 
-const given: Place[] = Object.values(
-  import.meta.glob<Place[]>('../pages/*/places.ts', { eager: true, import: 'places' }),
-).flat();
+const files = Object.values(import.meta.glob<Place[]>('../pages/*/places.ts', { eager: true, import: 'places' }));
+const given: Place[] = files.flat();
 
 export const mainPlaces = given
   .filter((place) => place.order !== undefined)
@@ -36,17 +35,21 @@ function linkOf(place: Place, me?: Me): string {
   return me ? place.link(me) : '';
 }
 
+/** Those beside a main one: first what its own capability has, then the others'. */
+const beside = (main: Place): Place[] =>
+  [...files]
+    .sort((a, b) => Number(b.includes(main)) - Number(a.includes(main)))
+    .flat()
+    .filter((place) => place.beside !== undefined && place.beside === main.link);
+
 /** Screens that stand together, each with the one that leads them. */
 const groups = given
   .filter((place) => place.words)
   .map((main) => ({
     words: main.words ?? '',
     main: linkOf(main),
-    also: [main, ...given.filter((place) => place.beside === linkOf(main))].flatMap((place) => place.also ?? []),
-    places: [main, ...given.filter((place) => place.beside === linkOf(main))].map((place) => ({
-      name: place.name,
-      link: linkOf(place),
-    })),
+    also: [main, ...beside(main)].flatMap((place) => place.also ?? []),
+    places: [main, ...beside(main)].map((place) => ({ name: place.name, link: linkOf(place) })),
   }));
 
 export const isUnder = (path: string, link: string): boolean => path === link || path.startsWith(`${link}/`);
@@ -59,12 +62,13 @@ export const groupOf = (path: string): (typeof groups)[number] | undefined =>
 
 /** All the others, for the command line. */
 export const otherPlaces = given
-  .filter((place) => place.order === undefined && !place.own)
+  .filter((place) => place.order === undefined && place.own === undefined)
   .map((place) => ({ command: place.command ?? `Go to ${place.name}`, link: linkOf(place) }));
 
 export const ownPlaces = (me: Me | null): { name: string; link: string }[] =>
   me === null
     ? []
     : given
-        .filter((place) => place.own && (place.for?.(me) ?? true))
+        .filter((place) => place.own !== undefined && (place.for?.(me) ?? true))
+        .sort((a, b) => (a.own ?? 0) - (b.own ?? 0))
         .map((place) => ({ name: place.name, link: linkOf(place, me) }));

@@ -1,3 +1,3 @@
 import type { Place } from '@/lib/places';
 
-export const places: Place[] = [{ name: 'Roles', link: '/roles', own: true }];
+export const places: Place[] = [{ name: 'Roles', link: '/roles', own: 2 }];
