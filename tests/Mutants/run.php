@@ -33,6 +33,8 @@ foreach ($files as $file) {
 }
 $random = new Randomizer(new Mt19937($seed));
 $sample = count($mistakes) <= $many ? $mistakes : array_map(static fn(int $key): Mistake => $mistakes[$key], $random->pickArrayKeys($mistakes, $many));
+// In any order, so that what is known after a while speaks for all.
+$sample = $random->shuffleArray($sample);
 $own = array_values(array_filter($sample, static fn(Mistake $one, int $i): bool => $i % $parts === $part - 1, ARRAY_FILTER_USE_BOTH));
 printf("%d places for a mistake; %d of them tried here\n", count($mistakes), count($own));
 
