@@ -85,7 +85,10 @@ abstract class TestCase extends Base
     protected function token(array $abilities = ['signals:write'], ?CarbonImmutable $expires = null, string $name = 'probe'): string
     {
         $plain = "plain-$name";
-        ApiToken::query()->create(['name' => $name, 'hash' => ApiToken::hashOf($plain), 'abilities' => $abilities, 'created_at' => now(), 'expires_at' => $expires]);
+        ApiToken::query()->create([
+            'name' => $name, 'hash' => ApiToken::hashOf($plain), 'abilities' => $abilities, 'created_at' => now(),
+            'expires_at' => $expires,
+        ]);
 
         return $plain;
     }
@@ -104,7 +107,10 @@ abstract class TestCase extends Base
     /** @return array<string, mixed> */
     protected static function firing(string $item, string $level = 'critical', string $check = 'state'): array
     {
-        return ['source' => 'probe', 'item' => $item, 'check' => $check, 'condition' => 'firing', 'level' => $level, 'summary' => "$item: $check"];
+        return [
+            'source' => 'probe', 'item' => $item, 'check' => $check, 'condition' => 'firing', 'level' => $level,
+            'summary' => "$item: $check",
+        ];
     }
 
     /** Does what the clock does about signals, once. */
@@ -136,7 +142,9 @@ abstract class TestCase extends Base
      */
     protected function answer(Page $page, string $answer, array $more = []): TestResponse
     {
-        return $this->withCookie("page_$page->id", $page->refresh()->used_at === null ? '' : hash('sha256', $page->token))->post($page->link(), ['answer' => $answer, ...$more]);
+        return $this->withCookie(
+            "page_$page->id", $page->refresh()->used_at === null ? '' : hash('sha256', $page->token),
+        )->post($page->link(), ['answer' => $answer, ...$more]);
     }
 
     protected function later(int $seconds): void

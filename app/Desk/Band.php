@@ -22,6 +22,9 @@ final class Band
         $now = Moment::now();
         [$from, $to] = [$now - self::HOURS_BACK * 3600, $now + self::HOURS_AHEAD * 3600];
 
-        return array_merge(['from' => $from * 1000, 'to' => $to * 1000], ...array_map(static fn(BandRow $row): array => $row->rows($person, $from, $to), Given::all(BandRow::class)));
+        return array_merge(
+            ['from' => $from * 1000, 'to' => $to * 1000],
+            ...array_map(static fn(BandRow $row): array => $row->rows($person, $from, $to), Given::all(BandRow::class)),
+        );
     }
 }

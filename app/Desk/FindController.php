@@ -26,7 +26,9 @@ final class FindController
         $sought = new Sought($text);
         $found = array_merge(...array_map(static fn(Finds $one): array => $one->find($sought), Given::all(Finds::class)));
         // Services are items: the best of them all stand first, whichever they are.
-        $place = static fn(string $what): int => ($at = array_search($what === 'service' ? 'item' : $what, self::FIRST, true)) === false ? count(self::FIRST) : $at;
+        $place = static fn(string $what): int => (
+            $at = array_search($what === 'service' ? 'item' : $what, self::FIRST, true)
+        ) === false ? count(self::FIRST) : $at;
         usort($found, static fn(array $a, array $b): int => $place($a['what']) <=> $place($b['what']));
 
         return new JsonResponse($found);

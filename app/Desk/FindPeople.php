@@ -13,6 +13,8 @@ final class FindPeople implements Finds
     public function find(Sought $sought): array
     {
         return array_values(Person::query()->with('team')->whereRaw("name like ? escape '\\'", [$sought->like()])->orderBy('name')->limit(self::EACH)->get()
-            ->map(static fn(Person $p): array => ['what' => 'person', 'name' => $p->name, 'more' => (string) $p->team?->name, 'link' => '/on-call#'.$p->team_id])->all());
+            ->map(static fn(Person $p): array => [
+                'what' => 'person', 'name' => $p->name, 'more' => (string) $p->team?->name, 'link' => '/on-call#'.$p->team_id,
+            ])->all());
     }
 }

@@ -20,11 +20,14 @@ final class FindWritten implements Finds
 
     public function find(Sought $sought): array
     {
-        $entries = Entry::query()->whereNotNull('incident_id')->whereIn('kind', $this->sentences->written())->whereRaw("facts like ? escape '\\'", [$sought->likeInJson()])->latest('seq')->limit(self::EACH)->get();
+        $entries = Entry::query()->whereNotNull('incident_id')
+            ->whereIn('kind', $this->sentences->written())
+            ->whereRaw("facts like ? escape '\\'", [$sought->likeInJson()])->latest('seq')->limit(self::EACH)->get();
         $incidents = Incident::query()->whereKey($entries->pluck('incident_id'))->get()->keyBy('id');
 
         return array_values($entries->map(static fn(Entry $entry): array => [
-            'what' => 'journal', 'name' => self::words(Sentence::of($entry)), 'more' => (string) $incidents->get($entry->incident_id)?->ref(), 'link' => "/incidents/$entry->incident_id",
+            'what' => 'journal', 'name' => self::words(Sentence::of($entry)),
+            'more' => (string) $incidents->get($entry->incident_id)?->ref(), 'link' => "/incidents/$entry->incident_id",
         ])->all());
     }
 

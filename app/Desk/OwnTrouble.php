@@ -20,8 +20,15 @@ final class OwnTrouble
     /** @return list<array{kind: 'stopped'|'broken'|'path', what: string, does: string, since: string|null}> the worst first */
     public static function now(): array
     {
-        $trouble = [...self::stopped(), ...self::faults(), ...array_merge(...array_map(static fn(Troubles $one): array => $one->troubles(), Given::all(Troubles::class)))];
-        usort($trouble, static fn(array $a, array $b): int => array_search($a['kind'], self::WORST_FIRST, true) <=> array_search($b['kind'], self::WORST_FIRST, true));
+        $trouble = [
+            ...self::stopped(), ...self::faults(),
+            ...array_merge(...array_map(static fn(Troubles $one): array => $one->troubles(), Given::all(Troubles::class))),
+        ];
+        usort(
+            $trouble,
+            static fn(array $a, array $b): int =>
+                array_search($a['kind'], self::WORST_FIRST, true) <=> array_search($b['kind'], self::WORST_FIRST, true),
+        );
 
         return $trouble;
     }
@@ -33,9 +40,15 @@ final class OwnTrouble
         $stopped = gmdate('Y-m-d H:i:s', time() - self::STOPPED_SECONDS);
         $leases = DB::table('leases')->pluck('until', 'id');
         $trouble = [];
-        foreach (['clock' => 'Nobody is paged, and alerts stand still.', 'sender' => 'No page and no mail goes out.'] as $process => $does) {
+        foreach ([
+            'clock' => 'Nobody is paged, and alerts stand still.', 'sender' => 'No page and no mail goes out.',
+        ] as $process => $does) {
             if (! isset($leases[$process]) || (string) $leases[$process] < $stopped) {
-                $trouble[] = ['kind' => 'stopped', 'what' => "Skarvo’s $process process has stopped.", 'does' => "$does Start it: php artisan skarvo:$process.", 'since' => isset($leases[$process]) ? self::iso($leases[$process]) : null];
+                $trouble[] = [
+                    'kind' => 'stopped', 'what' => "Skarvo’s $process process has stopped.",
+                    'does' => "$does Start it: php artisan skarvo:$process.",
+                    'since' => isset($leases[$process]) ? self::iso($leases[$process]) : null,
+                ];
             }
         }
 
@@ -55,7 +68,8 @@ final class OwnTrouble
         foreach ($faults as $fault) {
             $trouble[] = [
                 'kind' => 'broken', 'what' => $means[$fault->part] ?? "The clock cannot do its $fault->part.",
-                'does' => "It breaks, and is tried again every few seconds; the log of the clock says where: $fault->error", 'since' => self::iso($fault->since),
+                'does' => "It breaks, and is tried again every few seconds; the log of the clock says where: $fault->error",
+                'since' => self::iso($fault->since),
             ];
         }
 

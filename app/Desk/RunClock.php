@@ -38,7 +38,9 @@ final class RunClock extends Forever
             }
 
             // Whoever runs it once is there to see what breaks.
-            return $this->option('once') ? array_sum(array_map(static fn(\Closure $part): int => $part($mayWork), $parts)) : $guarded->run($mayWork, hrtime(true) / 1e9);
+            return $this->option('once')
+                ? array_sum(array_map(static fn(\Closure $part): int => $part($mayWork), $parts))
+                : $guarded->run($mayWork, hrtime(true) / 1e9);
         });
     }
 }

@@ -44,10 +44,18 @@ final class ShareWithEveryPage extends Middleware
             'me' => [
                 'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'roles' => $person->roles,
                 'words' => implode(', ', array_map(static fn(string $role): string => Role::from($role)->words(), $person->roles)),
-                'coordinates' => Deed::RunIncidents->isAllowedTo($person), 'administers' => Deed::Administer->isAllowedTo($person), 'keepsEstate' => Deed::KeepEstate->isAllowedTo($person),
-                'team' => $person->team_id, 'may' => array_values(array_map(static fn(Deed $deed): string => $deed->value, array_filter(Deed::cases(), static fn(Deed $deed): bool => $deed->isAllowedTo($person)))),
+                'coordinates' => Deed::RunIncidents->isAllowedTo($person),
+                'administers' => Deed::Administer->isAllowedTo($person), 'keepsEstate' => Deed::KeepEstate->isAllowedTo($person),
+                'team' => $person->team_id,
+                'may' => array_values(array_map(
+                    static fn(Deed $deed): string => $deed->value,
+                    array_filter(Deed::cases(), static fn(Deed $deed): bool => $deed->isAllowedTo($person)),
+                )),
             ],
-            'live' => Inertia::always(['head' => $head, 'only' => is_string($only) && $only !== '' ? explode(',', $only) : null, 'key' => Live::key($person)]),
+            'live' => Inertia::always([
+                'head' => $head, 'only' => is_string($only) && $only !== '' ? explode(',', $only) : null,
+                'key' => Live::key($person),
+            ]),
             'band' => fn(): array => Band::around($person),
             'clocks' => fn(): array => RunningClocks::all(),
             'trouble' => fn(): array => OwnTrouble::now(),

@@ -27,7 +27,9 @@ final class WatchController
 
     public function __invoke(Request $request): Response
     {
-        $stamp = static fn(string $name): ?string => ($date = Asked::time($request, $name)) === null ? null : CarbonImmutable::instance($date)->utc()->format('Y-m-d H:i:s.v');
+        $stamp = static fn(string $name): ?string =>
+            ($date = Asked::time($request, $name)) === null ? null : CarbonImmutable::instance($date)
+            ->utc()->format('Y-m-d H:i:s.v');
 
         $situation = Situation::now();
 
@@ -54,9 +56,15 @@ final class WatchController
         $open = Incident::query()->whereNull('resolved_at')->orderBy('priority')->orderBy('id')->get();
 
         return array_values(array_map(static function (array $doubt) use ($open, $situation): array {
-            $incident = $open->first(static fn(Incident $incident): bool => $incident->service_id === $doubt['item'] || in_array($doubt['item'], array_column($situation->of($incident->id)->affected, 'id'), true));
+            $incident = $open->first(static fn(Incident $incident): bool => $incident->service_id === $doubt['item'] || in_array(
+                $doubt['item'], array_column($situation->of($incident->id)->affected, 'id'), true,
+            ));
 
-            return ['name' => $doubt['name'], 'item' => $doubt['item'], 'state' => $doubt['state']->value, 'published' => $doubt['published']->value, 'incident' => $incident === null ? null : ['id' => $incident->id, 'ref' => $incident->ref()]];
+            return [
+                'name' => $doubt['name'], 'item' => $doubt['item'], 'state' => $doubt['state']->value,
+                'published' => $doubt['published']->value,
+                'incident' => $incident === null ? null : ['id' => $incident->id, 'ref' => $incident->ref()],
+            ];
         }, array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === null)));
     }
 }

@@ -41,7 +41,11 @@ final class AlertsAndReports implements HasConsequences
                 foreach ($reports as $report) {
                     $report->update(['resolved_at' => $incident->resolved_at]);
                     Journal::write(Actor::system(), 'report.resolved', ['report', $report->id], ['ref' => $report->ref()], $incident->id);
-                    self::mail($report, $incident, 'resolved', "Over: what you reported ({$report->ref()})", "you reported: \"$report->what\"\n\n$turn->public\n\nIf it still does not work for you, report it again: ".route('report')."\nYour report: ");
+                    self::mail(
+                        $report, $incident, 'resolved', "Over: what you reported ({$report->ref()})",
+                        "you reported: \"$report->what\"\n\n$turn->public\n\nIf it still does not work for you, report it again: "
+                            .route('report')."\nYour report: ",
+                    );
                 }
             },
         );
@@ -49,18 +53,24 @@ final class AlertsAndReports implements HasConsequences
 
     private function again(Incident $incident, Turn $turn): Foreseen
     {
-        $reports = Report::query()->where('incident_id', $incident->id)->whereNotNull('resolved_at')->where('resolved_at', '>=', $incident->resolved_at)->orderBy('id')->get();
+        $reports = Report::query()->where('incident_id', $incident->id)
+            ->whereNotNull('resolved_at')->where('resolved_at', '>=', $incident->resolved_at)->orderBy('id')->get();
         // Those that have fired all the while, and belong to nothing else yet.
         $alerts = Alert::query()->where('incident_id', $incident->id)->whereNotNull('decide_again_at')->whereNull('closed_at')->get(['id']);
 
         return new Foreseen(
             static fn(): array => [...self::told($reports), 'alerts' => $alerts->count()],
             static function () use ($incident, $turn, $reports, $alerts): void {
-                Alert::query()->whereKey($alerts->modelKeys())->update(['decide_again_at' => null, 'wait_until' => null, 'taken_by' => $turn->by->id, 'taken_at' => now()]);
+                Alert::query()
+                    ->whereKey($alerts->modelKeys())
+                    ->update(['decide_again_at' => null, 'wait_until' => null, 'taken_by' => $turn->by->id, 'taken_at' => now()]);
                 foreach ($reports as $report) {
                     $report->update(['resolved_at' => null]);
                     Journal::write(Actor::system(), 'report.reopened', ['report', $report->id], ['ref' => $report->ref()], $incident->id);
-                    self::mail($report, $incident, 'reopened', "Not over after all: what you reported ({$report->ref()})", "we told you that this was over. It is not. You reported: \"$report->what\"\n\n$turn->public\n\nWe will write again when it works. Your report: ");
+                    self::mail(
+                        $report, $incident, 'reopened', "Not over after all: what you reported ({$report->ref()})",
+                        "we told you that this was over. It is not. You reported: \"$report->what\"\n\n$turn->public\n\nWe will write again when it works. Your report: ",
+                    );
                 }
             },
         );
@@ -78,7 +88,11 @@ final class AlertsAndReports implements HasConsequences
     /** @return list<array<string, mixed>> */
     private static function firing(Incident $incident): array
     {
-        return array_values(Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->orderBy('first_signal_at')->get()->map(static fn(Alert $a): array => $a->summed())->all());
+        return array_values(
+            Alert::query()->where('incident_id', $incident->id)
+                ->whereNull('closed_at')->orderBy('first_signal_at')->get()
+                ->map(static fn(Alert $a): array => $a->summed())->all(),
+        );
     }
 
     /** What still fires is to be decided about again: at once while a service is hit, else once monitors have had time to see that all is well. */
@@ -90,8 +104,14 @@ final class AlertsAndReports implements HasConsequences
             return;
         }
         $isHit = self::isServiceHit(clone $firing);
-        $firing->update(['decide_again_at' => now(), 'wait_until' => $isHit ? null : now()->addSeconds(self::SETTLE_SECONDS), 'taken_by' => null, 'taken_at' => null]);
-        Journal::write(Actor::system(), 'alert.still_firing', ['incident', $incident->id], ['ref' => $incident->ref(), 'alerts' => $count, 'hit' => $isHit], $incident->id);
+        $firing->update([
+            'decide_again_at' => now(), 'wait_until' => $isHit ? null : now()->addSeconds(self::SETTLE_SECONDS),
+            'taken_by' => null, 'taken_at' => null,
+        ]);
+        Journal::write(
+            Actor::system(), 'alert.still_firing', ['incident', $incident->id],
+            ['ref' => $incident->ref(), 'alerts' => $count, 'hit' => $isHit], $incident->id,
+        );
     }
 
     /** @param  Builder<Alert>  $firing */
@@ -99,7 +119,10 @@ final class AlertsAndReports implements HasConsequences
     {
         $standing = Standing::now();
 
-        return array_filter($standing->estate->services($standing->of(Observed::by($firing))), static fn(HitService $s): bool => $s->state->isBroken()) !== [];
+        return array_filter(
+            $standing->estate->services($standing->of(Observed::by($firing))),
+            static fn(HitService $s): bool => $s->state->isBroken(),
+        ) !== [];
     }
 
     private static function mail(Report $report, Incident $incident, string $what, string $subject, string $text): void
@@ -107,7 +130,10 @@ final class AlertsAndReports implements HasConsequences
         if ($report->email === null) {
             return;
         }
-        Journal::write(Actor::system(), 'mail.queued', ['report', $report->id], ['to' => $report->email, 'subject' => $subject], $incident->id);
+        Journal::write(
+            Actor::system(), 'mail.queued', ['report', $report->id], ['to' => $report->email, 'subject' => $subject],
+            $incident->id,
+        );
         // Each turn is a version of the incident: the same mail is never queued twice, and the next one has a key of its own.
         Outbox::put('mail', "report-$report->id-$what-$incident->version", [
             'to' => $report->email, 'subject' => $subject, 'incident' => $incident->id,

@@ -28,16 +28,24 @@ final class AttachAlerts
             if (! $incident->refresh()->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved. Declare a new incident, or choose another.");
             }
-            $alerts = Alert::query()->whereKey($alertIds)->where(static fn($query) => $from === null ? $query->free() : $query->where('incident_id', $from->id))->orderBy('id')->get();
+            $alerts = Alert::query()->whereKey($alertIds)
+                ->where(static fn($query) => $from === null ? $query->free() : $query->where('incident_id', $from->id))
+                ->orderBy('id')->get();
             if ($alerts->isEmpty() && Alert::query()->whereKey($alertIds)->where('incident_id', $incident->id)->doesntExist()) {
                 throw Refused::because('Somebody else has put these alerts into another incident meanwhile.');
             }
             WorkAlerts::mustBeOwn(Deed::AttachAlerts, $alerts, $by);
             foreach ($alerts as $alert) {
-                $alert->update(['incident_id' => $incident->id, 'decide_again_at' => null, 'wait_until' => null, 'taken_by' => $by->id, 'taken_at' => now()]);
+                $alert->update([
+                    'incident_id' => $incident->id, 'decide_again_at' => null, 'wait_until' => null, 'taken_by' => $by->id,
+                    'taken_at' => now(),
+                ]);
                 $facts = ['title' => $alert->title(), 'item' => $alert->item_named];
                 if ($from !== null) {
-                    Journal::write(Actor::person($by), 'alert.detached', ['alert', $alert->id], [...$facts, 'why' => "to {$incident->ref()}"], $from->id);
+                    Journal::write(
+                        Actor::person($by), 'alert.detached', ['alert', $alert->id],
+                        [...$facts, 'why' => "to {$incident->ref()}"], $from->id,
+                    );
                 }
                 Journal::write(Actor::person($by), 'alert.attached', ['alert', $alert->id], $facts, $incident->id);
             }
@@ -57,7 +65,10 @@ final class AttachAlerts
             }
             foreach (Alert::query()->whereKey($alertIds)->where('incident_id', $incident->id)->orderBy('id')->get() as $alert) {
                 $alert->update(['incident_id' => null, 'decide_again_at' => null, 'taken_by' => null, 'taken_at' => null]);
-                Journal::write(Actor::person($by), 'alert.detached', ['alert', $alert->id], ['title' => $alert->title(), 'item' => $alert->item_named, 'why' => $why], $incident->id);
+                Journal::write(
+                    Actor::person($by), 'alert.detached', ['alert', $alert->id],
+                    ['title' => $alert->title(), 'item' => $alert->item_named, 'why' => $why], $incident->id,
+                );
             }
         });
     }

@@ -22,17 +22,23 @@ final class AutoIncidentsController
     public function __invoke(Request $request, Team $team): RedirectResponse
     {
         $input = $request->validate([
-            'incidents' => ['required', Rule::in(['off', 'suggest', 'do'])], 'tier' => ['nullable', 'integer', 'min:1', 'max:4'], 'level' => ['nullable', Rule::enum(Level::class)],
+            'incidents' => ['required', Rule::in(['off', 'suggest', 'do'])], 'tier' => ['nullable', 'integer', 'min:1', 'max:4'],
+            'level' => ['nullable', Rule::enum(Level::class)],
             'alerts' => ['nullable', 'integer', 'min:1', 'max:1000'], 'minutes' => ['nullable', 'integer', 'min:1', 'max:1440'],
         ]);
         $number = static fn(string $name): ?int => isset($input[$name]) ? (int) $input[$name] : null;
-        $conditions = new IncidentConditions($number('tier'), Level::tryFrom((string) ($input['level'] ?? '')), $number('alerts'), $number('minutes'));
+        $conditions = new IncidentConditions(
+            $number('tier'), Level::tryFrom((string) ($input['level'] ?? '')), $number('alerts'), $number('minutes'),
+        );
         if ($input['incidents'] !== 'off' && $conditions->words() === '') {
             throw Refused::because('Set a condition at least: without one, every alert would be an incident.', 'incidents');
         }
         Once::for($request, static function () use ($team, $input, $conditions, $request): void {
             $team->update(['auto_incidents' => $input['incidents'], 'auto_when' => $conditions->toArray()]);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'settings.changed', ['team', 0], ['what' => "when alerts of $team->name become incidents"]);
+            Journal::write(
+                Actor::person(CurrentPerson::of($request)), 'settings.changed', ['team', 0],
+                ['what' => "when alerts of $team->name become incidents"],
+            );
         });
         HandleAlerts::lookAgain();
 

@@ -24,7 +24,9 @@ final readonly class Beginning
      * @param  string|null  $item  id of what somebody says is wrong
      * @param  State|null  $state  in which it is, as they say
      */
-    public function __construct(public array $alerts = [], public array $reports = [], public ?string $item = null, public ?State $state = null) {}
+    public function __construct(
+        public array $alerts = [], public array $reports = [], public ?string $item = null, public ?State $state = null,
+    ) {}
 
     public static function of(Request $request): self
     {
@@ -34,10 +36,16 @@ final readonly class Beginning
             'reports' => ['array', 'max:'.self::MOST_REPORTS], 'reports.*' => ['integer'],
             'item' => ['nullable', 'string', 'max:128', Rule::exists('items', 'id')],
             'state' => ['nullable', Rule::in([State::Down->value, State::Degraded->value, State::AtRisk->value])],
-        ], ['alerts.max' => "An incident takes $most alerts at once. Attach the others to it afterwards.", 'item.exists' => 'This item is not in the estate any more. Choose another.']);
+        ],
+            [
+                'alerts.max' => "An incident takes $most alerts at once. Attach the others to it afterwards.",
+                'item.exists' => 'This item is not in the estate any more. Choose another.',
+            ]);
         $ids = static fn(string $name): array => array_values(array_unique(array_map(intval(...), $input[$name] ?? [])));
 
-        return new self($ids('alerts'), $ids('reports'), $input['item'] ?? null, isset($input['state']) ? State::from($input['state']) : null);
+        return new self(
+            $ids('alerts'), $ids('reports'), $input['item'] ?? null, isset($input['state']) ? State::from($input['state']) : null,
+        );
     }
 
     public static function alerts(Alert ...$alerts): self
@@ -48,7 +56,8 @@ final readonly class Beginning
     /** The item that people say is wrong, be it that their reports name it. */
     public function said(): ?Item
     {
-        $service = $this->item ?? Report::query()->whereKey($this->reports)->groupBy('service_id')->orderByRaw('count(*) desc, min(told_at)')->value('service_id');
+        $service = $this->item ?? Report::query()->whereKey($this->reports)
+            ->groupBy('service_id')->orderByRaw('count(*) desc, min(told_at)')->value('service_id');
 
         return is_string($service) ? Item::query()->find($service) : null;
     }

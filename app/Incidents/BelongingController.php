@@ -27,7 +27,10 @@ final class BelongingController
 
     public function attach(Request $request, Incident $incident, AttachAlerts $attach): RedirectResponse
     {
-        $input = $request->validate(['alerts' => ['required', 'array', 'max:'.Beginning::MOST_ALERTS], 'alerts.*' => ['integer'], 'from' => ['nullable', 'integer', 'exists:incidents,id']]);
+        $input = $request->validate([
+            'alerts' => ['required', 'array', 'max:'.Beginning::MOST_ALERTS], 'alerts.*' => ['integer'],
+            'from' => ['nullable', 'integer', 'exists:incidents,id'],
+        ]);
         $from = isset($input['from']) ? Incident::query()->find((int) $input['from']) : null;
         Once::for($request, static fn() => $attach($incident, self::ids($input['alerts']), CurrentPerson::of($request), $from));
 
@@ -36,7 +39,13 @@ final class BelongingController
 
     public function detach(Request $request, Incident $incident, AttachAlerts $attach): RedirectResponse
     {
-        $input = $request->validate(['alerts' => ['required', 'array', 'max:'.Beginning::MOST_ALERTS], 'alerts.*' => ['integer'], 'why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it does not belong here.']);
+        $input = $request->validate(
+            [
+                'alerts' => ['required', 'array', 'max:'.Beginning::MOST_ALERTS], 'alerts.*' => ['integer'],
+                'why' => ['required', 'string', 'max:500'],
+            ],
+            ['why.required' => 'Say why it does not belong here.'],
+        );
         Once::for($request, static fn() => $attach->undo($incident, self::ids($input['alerts']), $input['why'], CurrentPerson::of($request)));
 
         return back();
@@ -53,7 +62,9 @@ final class BelongingController
 
     public function unlink(Request $request, Report $report): RedirectResponse
     {
-        $input = $request->validate(['why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it is about something else.']);
+        $input = $request->validate(
+            ['why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it is about something else.'],
+        );
         $by = Actor::person(CurrentPerson::of($request));
         Once::for($request, static fn() => LinkReport::undo($report, $input['why'], $by));
 

@@ -23,8 +23,10 @@ final class ChangeIncident
      *
      * @throws \Illuminate\Validation\ValidationException if somebody changed it meanwhile
      */
-    public function __invoke(Incident $incident, int $version, string $title, Impact $impact, Urgency $urgency, Stage $stage, Person $by, string $why = '', bool $call = false): void
-    {
+    public function __invoke(
+        Incident $incident, int $version, string $title, Impact $impact, Urgency $urgency, Stage $stage, Person $by,
+        string $why = '', bool $call = false,
+    ): void {
         DB::transaction(function () use ($incident, $version, $title, $impact, $urgency, $stage, $by, $why, $call): void {
             $incident->refresh();
             if (! $incident->isOpen()) {
@@ -42,19 +44,35 @@ final class ChangeIncident
             $changes = array_filter([
                 'title' => $title === $incident->title ? null : ['from' => $incident->title, 'to' => $title, 'why' => ''],
                 'stage' => $stage === $incident->stage ? null : ['from' => $incident->stage->value, 'to' => $stage->value, 'why' => ''],
-                'priority' => $priority === $incident->priority ? null : ['from' => $incident->priority, 'to' => $priority, 'impact' => $impact->value, 'urgency' => $urgency->value, 'why' => $why],
+                'priority' => $priority === $incident->priority
+                    ? null
+                    : [
+                        'from' => $incident->priority, 'to' => $priority, 'impact' => $impact->value,
+                        'urgency' => $urgency->value, 'why' => $why,
+                    ],
             ]);
             $incident->update([
-                'title' => $title, 'impact' => $impact, 'urgency' => $urgency, 'stage' => $stage, 'priority' => $priority, 'version' => $version + 1,
-                'restore_by' => $priority === $incident->priority ? $incident->restore_by : $incident->declared_at->addSeconds($matrix->restoreWithin($priority)),
+                'title' => $title, 'impact' => $impact, 'urgency' => $urgency, 'stage' => $stage, 'priority' => $priority,
+                'version' => $version + 1,
+                'restore_by' => $priority === $incident->priority
+                    ? $incident->restore_by
+                    : $incident->declared_at->addSeconds($matrix->restoreWithin($priority)),
                 // What was promised stands; with a higher priority comes a sooner promise.
-                'next_update_at' => min($incident->next_update_at, $priority < $incident->priority ? now()->addSeconds($matrix->updateWithin($priority)) : $incident->next_update_at),
+                'next_update_at' => min(
+                    $incident->next_update_at,
+                    $priority < $incident->priority ? now()->addSeconds($matrix->updateWithin($priority)) : $incident->next_update_at,
+                ),
             ]);
             foreach ($changes as $field => $change) {
-                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['field' => $field, ...$change], $incident->id);
+                Journal::write(
+                    Actor::person($by), 'incident.changed', ['incident', $incident->id], ['field' => $field, ...$change],
+                    $incident->id,
+                );
             }
             if ($isRaised) {
-                Consequences::foresee($incident, Turn::raised(Actor::person($by), $call ? $incident->load('team')->team : null, $why))->carryOut();
+                Consequences::foresee(
+                    $incident, Turn::raised(Actor::person($by), $call ? $incident->load('team')->team : null, $why),
+                )->carryOut();
             }
         });
     }

@@ -20,7 +20,9 @@ final readonly class Consequences
 
     public static function foresee(Incident $incident, Turn $turn): self
     {
-        return new self(array_values(array_filter(array_map(static fn(HasConsequences $one): ?Foreseen => $one->foresee($incident, $turn), Given::all(HasConsequences::class)))));
+        return new self(array_values(array_filter(array_map(
+            static fn(HasConsequences $one): ?Foreseen => $one->foresee($incident, $turn), Given::all(HasConsequences::class),
+        ))));
     }
 
     /** @return array<string, mixed> */

@@ -37,7 +37,11 @@ final class DeclareController
             'impact' => ['required', Rule::enum(Impact::class)],
             'urgency' => ['required', Rule::enum(Urgency::class)],
             'team' => ['nullable', 'string', 'exists:teams,id'],
-        ], ['title.required' => 'Say in a few words what is wrong.', 'service.exists' => 'This service is not in the estate any more. Choose another.']);
+        ],
+            [
+                'title.required' => 'Say in a few words what is wrong.',
+                'service.exists' => 'This service is not in the estate any more. Choose another.',
+            ]);
         $person = CurrentPerson::of($request);
         $incident = null;
         Once::for($request, static function () use (&$incident, $declare, $from, $input, $person): void {
@@ -48,7 +52,8 @@ final class DeclareController
             );
         });
         // A repeated request finds what the first one made.
-        $id = $incident->id ?? Incident::query()->where('coordinator_id', $person->id)->where('title', $input['title'])->latest('id')->value('id');
+        $id = $incident->id ?? Incident::query()->where('coordinator_id', $person->id)
+            ->where('title', $input['title'])->latest('id')->value('id');
 
         return $id === null ? back() : redirect()->route('room', $id);
     }

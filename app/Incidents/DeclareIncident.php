@@ -29,8 +29,9 @@ final class DeclareIncident
      *
      * @throws \Illuminate\Validation\ValidationException if an incident was declared from the leading alert meanwhile
      */
-    public function __invoke(Beginning $from, string $title, ?Item $service, Impact $impact, Urgency $urgency, ?Team $team, ?Person $by): Incident
-    {
+    public function __invoke(
+        Beginning $from, string $title, ?Item $service, Impact $impact, Urgency $urgency, ?Team $team, ?Person $by,
+    ): Incident {
         $actor = $by === null ? Actor::system() : Actor::person($by);
 
         return DB::transaction(function () use ($from, $title, $service, $impact, $urgency, $team, $by, $actor): Incident {
@@ -42,15 +43,25 @@ final class DeclareIncident
             $incident = Incident::query()->create([
                 'title' => $title, 'service_id' => $service?->id, 'team_id' => $team?->id, 'impact' => $impact, 'urgency' => $urgency,
                 'priority' => $priority, 'stage' => Stage::Looking, 'coordinator_id' => $by?->id, 'follows_group' => $by === null,
-                'started_at' => $alerts->map(static fn(Alert $alert): CarbonInterface => $alert->first_signal_at)->concat($reports->map(static fn(Report $report): CarbonInterface => $report->told_at)->all())->min() ?? $now, 'declared_at' => $now,
+                'started_at' => $alerts->map(static fn(Alert $alert): CarbonInterface => $alert->first_signal_at)
+                    ->concat($reports->map(static fn(Report $report): CarbonInterface => $report->told_at)->all())
+                    ->min() ?? $now,
+                'declared_at' => $now,
                 'restore_by' => $now->addSeconds($matrix->restoreWithin($priority)),
                 'next_update_at' => $now->addSeconds($matrix->updateWithin($priority)),
             ])->refresh();
-            Alert::query()->whereKey($alerts->modelKeys())->update(['incident_id' => $incident->id, 'decide_again_at' => null, 'wait_until' => null, ...($by === null ? [] : ['taken_by' => $by->id, 'taken_at' => $now])]);
+            Alert::query()
+                ->whereKey($alerts->modelKeys())
+                ->update([
+                    'incident_id' => $incident->id, 'decide_again_at' => null, 'wait_until' => null,
+                    ...($by === null ? [] : ['taken_by' => $by->id, 'taken_at' => $now]),
+                ]);
             $said = self::note($incident, $from, $by, $alerts->isEmpty() ? $service : null);
             Journal::write($actor, 'incident.declared', ['incident', $incident->id], [
-                'title' => $title, 'priority' => $priority, 'service' => $service->name ?? '', 'impact' => $impact->value, 'urgency' => $urgency->value,
-                'alerts' => count($alerts), 'reports' => count($reports), 'said' => $said?->name, 'item' => $said?->id, 'alert_ids' => array_values($alerts->modelKeys()), 'report_ids' => array_values($reports->modelKeys()),
+                'title' => $title, 'priority' => $priority, 'service' => $service->name ?? '', 'impact' => $impact->value,
+                'urgency' => $urgency->value,
+                'alerts' => count($alerts), 'reports' => count($reports), 'said' => $said?->name, 'item' => $said?->id,
+                'alert_ids' => array_values($alerts->modelKeys()), 'report_ids' => array_values($reports->modelKeys()),
             ], $incident->id);
             foreach ($reports as $report) {
                 LinkReport::to($report, $incident, $actor);
@@ -71,10 +82,14 @@ final class DeclareIncident
         $lead = $ids === [] ? null : $alerts->get($ids[0]) ?? throw Refused::because('This alert is not there any more.');
         if ($lead?->incident_id !== null && $lead->decide_again_at === null) {
             $other = Incident::query()->with('coordinator')->findOrFail($lead->incident_id);
-            throw Refused::because("{$other->ref()} was declared from this alert by ".($other->coordinator->name ?? 'Skarvo').' at '.WallClock::time($other->declared_at).": $other->title. What you typed is still here.");
+            throw Refused::because(
+                "{$other->ref()} was declared from this alert by ".($other->coordinator->name ?? 'Skarvo').' at '
+                    .WallClock::time($other->declared_at).": $other->title. What you typed is still here.",
+            );
         }
 
-        return $alerts->filter(static fn(Alert $alert): bool => $alert->incident_id === null || $alert->decide_again_at !== null)->sortBy('first_signal_at')->values();
+        return $alerts->filter(static fn(Alert $alert): bool => $alert->incident_id === null || $alert->decide_again_at !== null)
+            ->sortBy('first_signal_at')->values();
     }
 
     /**
@@ -97,7 +112,10 @@ final class DeclareIncident
     {
         $item = $from->said() ?? ($from->state === null ? null : $service);
         if ($item !== null && ($from->alerts === [] || $from->item !== null)) {
-            DB::table('incident_items')->insert(['incident_id' => $incident->id, 'item_id' => $item->id, 'state' => $from->saidState($item)->value, 'person_id' => $by?->id, 'at' => Moment::precise(now())]);
+            DB::table('incident_items')->insert([
+                'incident_id' => $incident->id, 'item_id' => $item->id, 'state' => $from->saidState($item)->value,
+                'person_id' => $by?->id, 'at' => Moment::precise(now()),
+            ]);
         }
 
         return $item;

@@ -20,7 +20,10 @@ final class FindIncidents implements Finds
     {
         return array_values(Incident::query()->whereRaw("title like ? escape '\\'", [$sought->like()])
             ->when($sought->number('in'), fn($query, $id) => $query->orWhere('id', $id))->latest('id')->limit(self::EACH)->get()
-            ->map(static fn(Incident $i): array => ['what' => 'incident', 'name' => "{$i->ref()} $i->title", 'more' => $i->isOpen() ? "priority $i->priority" : 'resolved', 'link' => "/incidents/$i->id"])->all());
+            ->map(static fn(Incident $i): array => [
+                'what' => 'incident', 'name' => "{$i->ref()} $i->title",
+                'more' => $i->isOpen() ? "priority $i->priority" : 'resolved', 'link' => "/incidents/$i->id",
+            ])->all());
     }
 
     /** @return list<array{what: string, name: string, more: string, link: string}> */

@@ -73,7 +73,8 @@ final class HandleAlerts implements ClockPart
     /** @return Builder<Alert> */
     private function due(): Builder
     {
-        return Alert::query()->where('handle_at', '<=', now())->whereNull('handled_at')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at');
+        return Alert::query()->where('handle_at', '<=', now())
+            ->whereNull('handled_at')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at');
     }
 
     private function handleDue(\Closure $mayWork): int
@@ -110,7 +111,9 @@ final class HandleAlerts implements ClockPart
     /** Pages the team of an alert: in the incident of its group if one is under way, or in one that declares itself. */
     private function page(Alert $alert): void
     {
-        $incident = Incident::query()->whereNull('resolved_at')->whereIn('id', self::inGroup($alert)->whereNotNull('incident_id')->select('incident_id'))->orderBy('id')->first();
+        $incident = Incident::query()->whereNull('resolved_at')
+            ->whereIn('id', self::inGroup($alert)->whereNotNull('incident_id')->select('incident_id'))->orderBy('id')
+            ->first();
         $team = $alert->team;
         if ($incident === null) {
             $incident = $this->declareFrom(self::belonging(self::inGroup($alert))->get(), $alert, $team, true);
@@ -127,7 +130,9 @@ final class HandleAlerts implements ClockPart
      */
     private function following(): Builder
     {
-        $groups = DB::table('incidents')->join('alerts', 'alerts.incident_id', '=', 'incidents.id')->where('incidents.follows_group', true)->whereNull('incidents.resolved_at')->whereNotNull('alerts.group_id')->distinct()->pluck('alerts.group_id');
+        $groups = DB::table('incidents')->join('alerts', 'alerts.incident_id', '=', 'incidents.id')
+            ->where('incidents.follows_group', true)->whereNull('incidents.resolved_at')
+            ->whereNotNull('alerts.group_id')->distinct()->pluck('alerts.group_id');
 
         return self::belonging(Alert::query()->whereIn('group_id', $groups));
     }
@@ -140,14 +145,18 @@ final class HandleAlerts implements ClockPart
      */
     private static function belonging(Builder $alerts): Builder
     {
-        return $alerts->whereNull('incident_id')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at')->where('handling', '!=', Handling::Record);
+        return $alerts->whereNull('incident_id')->whereNull('closed_at')
+            ->whereNull('withdrawn_at')->whereNull('put_away_at')->where('handling', '!=', Handling::Record);
     }
 
     private function attachFollowing(): int
     {
         $alerts = $this->following()->orderBy('stamp')->limit(self::MOST)->get();
         foreach ($alerts->groupBy('group_id') as $group => $members) {
-            $incident = Incident::query()->where('follows_group', true)->whereNull('resolved_at')->whereIn('id', Alert::query()->where('group_id', $group)->whereNotNull('incident_id')->select('incident_id'))->orderBy('id')->first();
+            $incident = Incident::query()->where('follows_group', true)
+                ->whereNull('resolved_at')
+                ->whereIn('id', Alert::query()->where('group_id', $group)->whereNotNull('incident_id')->select('incident_id'))
+                ->orderBy('id')->first();
             if ($incident !== null) {
                 self::attach($incident, array_values($members->all()));
             }
@@ -161,7 +170,10 @@ final class HandleAlerts implements ClockPart
     {
         foreach ($alerts as $alert) {
             if (Alert::query()->whereKey($alert->id)->whereNull('incident_id')->update(['incident_id' => $incident->id]) === 1) {
-                Journal::write(Actor::system(), 'alert.attached', ['alert', $alert->id], ['title' => $alert->title(), 'item' => $alert->item_named], $incident->id);
+                Journal::write(
+                    Actor::system(), 'alert.attached', ['alert', $alert->id],
+                    ['title' => $alert->title(), 'item' => $alert->item_named], $incident->id,
+                );
             }
         }
     }
@@ -171,9 +183,12 @@ final class HandleAlerts implements ClockPart
         $declared = 0;
         foreach ((new AlertGroups)->meeting($team) as $group) {
             $declared += DB::transaction(function () use ($group, $team, $mayWork): int {
-                $alerts = self::belonging(Alert::query()->where('group_id', $group['id']))->orderBy('first_signal_at')->orderBy('id')->get();
+                $alerts = self::belonging(Alert::query()->where('group_id', $group['id']))
+                    ->orderBy('first_signal_at')->orderBy('id')->get();
                 $lead = $alerts->first();
-                if ($lead === null || ! $mayWork() || Alert::query()->where('group_id', $group['id'])->whereNotNull('incident_id')->exists()) {
+                if (
+                    $lead === null || ! $mayWork() || Alert::query()->where('group_id', $group['id'])->whereNotNull('incident_id')->exists()
+                ) {
                     return 0;
                 }
 
@@ -198,7 +213,10 @@ final class HandleAlerts implements ClockPart
         // What hits no service that anybody knows of is as urgent as its rule says.
         $urgency = $service === null && $atOnce ? Urgency::Now : Urgency::from($proposal['urgency']['value']);
 
-        return ($this->declare)($from, $proposal['title']['value'], $service, Impact::from($proposal['impact']['value']), $urgency, $team ?? Team::query()->find((string) ($proposal['team']['value'] ?? '')), null);
+        return ($this->declare)(
+            $from, $proposal['title']['value'], $service, Impact::from($proposal['impact']['value']), $urgency,
+            $team ?? Team::query()->find((string) ($proposal['team']['value'] ?? '')), null,
+        );
     }
 
     /** @return Builder<Alert> */

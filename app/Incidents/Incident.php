@@ -39,7 +39,8 @@ use Skarvo\Incidents\Urgency;
 final class Incident extends Record
 {
     protected $casts = [
-        'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer', 'version' => 'integer', 'follows_group' => 'boolean',
+        'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer',
+        'version' => 'integer', 'follows_group' => 'boolean',
         'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
         'next_update_at' => 'immutable_datetime', 'update_overdue_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime',
     ];

@@ -25,9 +25,13 @@ final class IncidentSummary
     public static function all(Collection $incidents, Situation $situation): array
     {
         $ids = array_values(array_map(intval(...), $incidents->modelKeys()));
-        $work = array_replace([], ...array_map(static fn(SaysSoFar $one): array => $one->stands($ids, $situation), Given::all(SaysSoFar::class)));
+        $work = array_replace(
+            [], ...array_map(static fn(SaysSoFar $one): array => $one->stands($ids, $situation), Given::all(SaysSoFar::class)),
+        );
 
-        return array_values($incidents->map(static fn(Incident $incident): array => self::told($incident, $situation, $work[$incident->id] ?? $incident->team?->name))->all());
+        return array_values($incidents->map(static fn(Incident $incident): array => self::told(
+            $incident, $situation, $work[$incident->id] ?? $incident->team?->name,
+        ))->all());
     }
 
     /** @return array<string, mixed> */
@@ -56,16 +60,30 @@ final class IncidentSummary
             return 'restored';
         }
         $impact = $situation->of($incident->id);
-        $ranks = array_map(static fn(HitService $s): int => $s->state->rank(), $situation->services($incident->id)) ?: array_map(static fn(Affected $a): int => $a->state->rank(), $impact->affected);
+        $ranks = array_map(
+            static fn(HitService $s): int => $s->state->rank(), $situation->services($incident->id),
+        ) ?: array_map(static fn(Affected $a): int => $a->state->rank(), $impact->affected);
 
         // What is on no known item is still what its alerts say.
-        return State::ofRank($ranks !== [] ? max($ranks) : (int) Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->get(['level'])->map(static fn(Alert $a): int => $a->level->observed()->rank())->max())->value;
+        return State::ofRank(
+            $ranks !== []
+                ? max($ranks)
+                : (int) Alert::query()->where('incident_id', $incident->id)
+                    ->whereNull('closed_at')->get(['level'])
+                    ->map(static fn(Alert $a): int => $a->level->observed()->rank())->max(),
+        )->value;
     }
 
     private static function stands(Incident $incident, ?string $work): string
     {
         $reports = $incident->reports->count();
 
-        return implode(', ', array_filter([$incident->stage->words(), $work, $reports === 0 ? null : ($reports === 1 ? 'one linked report' : "$reports linked reports")])).'.';
+        return implode(
+            ', ',
+            array_filter([
+                $incident->stage->words(), $work,
+                $reports === 0 ? null : ($reports === 1 ? 'one linked report' : "$reports linked reports"),
+            ]),
+        ).'.';
     }
 }

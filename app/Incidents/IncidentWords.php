@@ -20,16 +20,24 @@ final class IncidentWords implements TellsEntries
             'alert.attached' => Sentence::plain("Alert attached: {$facts->text('title')}", $facts->text('item')),
             'owner.told' => Sentence::plain("Told {$facts->text('person')}", $facts->text('text')),
             'alert.detached' => Sentence::plain("Alert unlinked: {$facts->text('title')}", $facts->text('why')),
-            'alert.still_firing' => Sentence::strong("{$facts->text('alerts')} alerts still firing after {$facts->text('ref')} was resolved", $facts->is('hit') ? 'a service is still hit' : 'they come back in a while unless they clear'),
+            'alert.still_firing' => Sentence::strong(
+                "{$facts->text('alerts')} alerts still firing after {$facts->text('ref')} was resolved",
+                $facts->is('hit') ? 'a service is still hit' : 'they come back in a while unless they clear',
+            ),
             'incident.reopened' => Sentence::strong('Reopened', $facts->text('why')),
             'incident.item_added' => Sentence::plain("{$facts->text('name')} belongs to {$facts->text('ref')}", match ($facts->text('state')) {
                 'down' => 'down', 'degraded' => 'degraded', default => 'no spare left',
             }.', as somebody says'),
-            'incident.item_left_out' => Sentence::plain("{$facts->text('name')} does not belong to {$facts->text('ref')}", 'whatever alerts say'),
+            'incident.item_left_out' => Sentence::plain(
+                "{$facts->text('name')} does not belong to {$facts->text('ref')}", 'whatever alerts say',
+            ),
             'incident.item_unsaid' => Sentence::plain("What was said of {$facts->text('name')} in {$facts->text('ref')} is taken back"),
             'report.unlinked' => Sentence::plain("Report unlinked: {$facts->text('what')}", $facts->text('why')),
             'report.reopened' => Sentence::quiet("Report {$facts->text('ref')} is open again"),
-            'incident.declared' => Sentence::strong("Declared, priority {$facts->text('priority')}", "{$facts->text('title')}; from ".self::beginning($facts).", {$facts->text('service')}"),
+            'incident.declared' => Sentence::strong(
+                "Declared, priority {$facts->text('priority')}",
+                "{$facts->text('title')}; from ".self::beginning($facts).", {$facts->text('service')}",
+            ),
             'incident.changed' => self::changed($facts),
             'incident.note' => Sentence::plain($facts->text('text')),
             'incident.decision' => Sentence::strong('Decision', $facts->text('text')),
@@ -51,7 +59,12 @@ final class IncidentWords implements TellsEntries
         return match ($facts->text('field')) {
             'title' => Sentence::strong("Title: $to", "was: $from"),
             'stage' => Sentence::strong(Stage::tryFrom($to)?->words() ?? $to),
-            'priority' => Sentence::strong("Priority $to", "was $from; impact ".(Impact::tryFrom($facts->text('impact'))?->meaning() ?? '').', urgency '.(Urgency::tryFrom($facts->text('urgency'))?->meaning() ?? '').": $why"),
+            'priority' => Sentence::strong(
+                "Priority $to",
+                "was $from; impact ".(Impact::tryFrom($facts->text('impact'))?->meaning() ?? '').', urgency '.(
+                    Urgency::tryFrom($facts->text('urgency'))?->meaning() ?? ''
+                ).": $why",
+            ),
             // An older kind of entry, in words.
             default => Sentence::strong($facts->text('what'), $why),
         };
@@ -65,7 +78,10 @@ final class IncidentWords implements TellsEntries
             // An older kind of entry, in words.
             return $facts->text('alerts');
         }
-        $from = array_filter([$alerts === 0 ? '' : ($alerts === 1 ? 'one alert' : "$alerts alerts"), $reports === 0 ? '' : ($reports === 1 ? 'one report' : "$reports reports")]);
+        $from = array_filter([
+            $alerts === 0 ? '' : ($alerts === 1 ? 'one alert' : "$alerts alerts"),
+            $reports === 0 ? '' : ($reports === 1 ? 'one report' : "$reports reports"),
+        ]);
 
         return $from === [] ? 'what was said'.($facts->text('said') === '' ? '' : " of {$facts->text('said')}") : implode(' and ', $from);
     }

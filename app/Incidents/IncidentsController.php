@@ -40,10 +40,20 @@ final class IncidentsController
         return Inertia::render('Incidents/Incidents', [
             'show' => $show,
             // An empty list shows what there was last.
-            'ended' => $show === 'open' && Incident::query()->whereNull('resolved_at')->doesntExist() ? IncidentSummary::all(Incident::query()->with(IncidentSummary::NEEDS)->whereNotNull('resolved_at')->latest('resolved_at')->limit(self::LATEST)->get(), $situation) : [],
+            'ended' => $show === 'open'
+                && Incident::query()->whereNull('resolved_at')->doesntExist()
+                    ? IncidentSummary::all(
+                        Incident::query()->with(IncidentSummary::NEEDS)
+                            ->whereNotNull('resolved_at')->latest('resolved_at')->limit(self::LATEST)->get(),
+                        $situation,
+                    )
+                    : [],
             'incidents' => IncidentSummary::all(Incident::query()->with(IncidentSummary::NEEDS)
                 ->when($show === 'open', fn($query) => $query->whereNull('resolved_at'))
-                ->when(Asked::time($request, 'from'), fn($query, $from) => $query->where(fn($q) => $q->whereNull('resolved_at')->orWhere('resolved_at', '>=', $from)))
+                ->when(
+                    Asked::time($request, 'from'),
+                    fn($query, $from) => $query->where(fn($q) => $q->whereNull('resolved_at')->orWhere('resolved_at', '>=', $from)),
+                )
                 ->when(Asked::time($request, 'to'), fn($query, $to) => $query->where('started_at', '<=', $to))
                 ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(200)->get(), $situation),
         ]);
@@ -52,12 +62,21 @@ final class IncidentsController
     public function change(Request $request, Incident $incident, ChangeIncident $change): RedirectResponse
     {
         $input = $request->validate([
-            'version' => ['required', 'integer'], 'why' => ['nullable', 'string', 'max:500'], 'call' => ['boolean'], 'title' => ['required', 'string', 'max:160'],
+            'version' => ['required', 'integer'], 'why' => ['nullable', 'string', 'max:500'], 'call' => ['boolean'],
+            'title' => ['required', 'string', 'max:160'],
             'impact' => ['required', Rule::enum(Impact::class)], 'urgency' => ['required', Rule::enum(Urgency::class)],
-            'stage' => ['required', Rule::in(array_map(static fn(Stage $s): string => $s->value, array_filter(Stage::cases(), static fn(Stage $s): bool => $s !== Stage::Restored)))],
+            'stage' => [
+                'required',
+                Rule::in(array_map(
+                    static fn(Stage $s): string => $s->value,
+                    array_filter(Stage::cases(), static fn(Stage $s): bool => $s !== Stage::Restored),
+                )),
+            ],
         ]);
         Once::for($request, static fn() => $change(
-            $incident, (int) $input['version'], $input['title'], Impact::from($input['impact']), Urgency::from($input['urgency']), Stage::from($input['stage']), CurrentPerson::of($request), (string) ($input['why'] ?? ''), (bool) ($input['call'] ?? false),
+            $incident, (int) $input['version'], $input['title'], Impact::from($input['impact']), Urgency::from($input['urgency']),
+            Stage::from($input['stage']), CurrentPerson::of($request), (string) ($input['why'] ?? ''),
+            (bool) ($input['call'] ?? false),
         ));
 
         return back();
@@ -66,9 +85,14 @@ final class IncidentsController
     /** How far the work is, by whoever does it. */
     public function stage(Request $request, Incident $incident, ChangeIncident $change): RedirectResponse
     {
-        $input = $request->validate(['version' => ['required', 'integer'], 'stage' => ['required', Rule::in(array_map(static fn(Stage $s): string => $s->value, array_slice(Stage::cases(), 0, 4)))]]);
+        $input = $request->validate([
+            'version' => ['required', 'integer'],
+            'stage' => ['required', Rule::in(array_map(static fn(Stage $s): string => $s->value, array_slice(Stage::cases(), 0, 4)))],
+        ]);
         $person = CurrentPerson::of($request);
-        if (Deed::SetStage->isLimited($person) && $incident->team_id !== $person->team_id && array_filter(Given::all(TakesPart::class), static fn(TakesPart $one): bool => $one->takesPart($incident, $person)) === []) {
+        if (Deed::SetStage->isLimited($person) && $incident->team_id !== $person->team_id && array_filter(
+            Given::all(TakesPart::class), static fn(TakesPart $one): bool => $one->takesPart($incident, $person),
+        ) === []) {
             throw Refused::because(Deed::SetStage->refusal().' This incident is not your team\'s, and you were not called to it.');
         }
         Once::for($request, static fn() => $change($incident, (int) $input['version'], $incident->title, $incident->impact, $incident->urgency, Stage::from($input['stage']), $person));
@@ -82,11 +106,16 @@ final class IncidentsController
         $person = CurrentPerson::of($request);
         $input = $request->validate(['from' => ['nullable', 'string']]);
         Once::for($request, static function () use ($incident, $person, $input): void {
-            if (Incident::query()->whereKey($incident->id)->whereNull('resolved_at')->where('coordinator_id', $input['from'] ?? null)->update(['coordinator_id' => $person->id]) === 0) {
+            if (
+                Incident::query()->whereKey($incident->id)
+                    ->whereNull('resolved_at')->where('coordinator_id', $input['from'] ?? null)
+                    ->update(['coordinator_id' => $person->id]) === 0
+            ) {
                 $now = $incident->refresh()->load('coordinator')->coordinator;
                 throw Refused::because($now === null ? 'This incident is over.' : "$now->name coordinates this by now.");
             }
-            Alert::query()->where('incident_id', $incident->id)->whereNull('taken_at')->update(['taken_by' => $person->id, 'taken_at' => now()]);
+            Alert::query()->where('incident_id', $incident->id)
+                ->whereNull('taken_at')->update(['taken_by' => $person->id, 'taken_at' => now()]);
             Journal::write(Actor::person($person), 'incident.coordinator', ['incident', $incident->id], [], $incident->id);
         });
 
@@ -95,10 +124,16 @@ final class IncidentsController
 
     public function note(Request $request, Incident $incident): RedirectResponse
     {
-        $input = $request->validate(['text' => ['required', 'string', 'max:4000'], 'decision' => ['boolean']], ['text.required' => 'Write what happened.']);
+        $input = $request->validate(
+            ['text' => ['required', 'string', 'max:4000'], 'decision' => ['boolean']],
+            ['text.required' => 'Write what happened.'],
+        );
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($incident, $input, $person): void {
-            Journal::write(Actor::person($person), ($input['decision'] ?? false) ? 'incident.decision' : 'incident.note', ['incident', $incident->id], ['text' => $input['text']], $incident->id);
+            Journal::write(
+                Actor::person($person), ($input['decision'] ?? false) ? 'incident.decision' : 'incident.note',
+                ['incident', $incident->id], ['text' => $input['text']], $incident->id,
+            );
         });
 
         return back();
@@ -107,7 +142,8 @@ final class IncidentsController
     public function resolve(Request $request, Incident $incident, ResolveIncident $resolve): RedirectResponse
     {
         $input = $request->validate(['resolution' => ['required', 'string', 'max:2000'], 'update' => ['required', 'string', 'max:2000']], [
-            'resolution.required' => 'Say what was done, for those who come after you.', 'update.required' => 'Say in a sentence that it is over.',
+            'resolution.required' => 'Say what was done, for those who come after you.',
+            'update.required' => 'Say in a sentence that it is over.',
         ]);
         Once::for($request, static fn() => $resolve($incident, $input['resolution'], $input['update'], CurrentPerson::of($request)));
 
@@ -132,15 +168,25 @@ final class IncidentsController
     /** Somebody who answers for what is hit is told, by mail. */
     public function tell(Request $request, Incident $incident): RedirectResponse
     {
-        $input = $request->validate(['person' => ['required', 'string', Rule::exists('people', 'id')->whereNull('left_at')], 'why' => ['required', 'string', 'max:1000']], ['why.required' => 'Say what they should know.']);
+        $input = $request->validate(
+            [
+                'person' => ['required', 'string', Rule::exists('people', 'id')->whereNull('left_at')],
+                'why' => ['required', 'string', 'max:1000'],
+            ],
+            ['why.required' => 'Say what they should know.'],
+        );
         $by = CurrentPerson::of($request);
         $person = Person::query()->findOrFail((string) $input['person']);
         Once::for($request, static function () use ($incident, $input, $person, $by): void {
             Outbox::put('mail', "told-$incident->id-$person->id-".Str::uuid()->toString(), [
                 'to' => $person->email, 'subject' => "{$incident->ref()}: $incident->title", 'incident' => $incident->id,
-                'text' => "Hello $person->name,\n\n$input[why]\n\n{$incident->ref()}, priority $incident->priority, {$incident->stage->words()}: ".route('room', $incident->id)."\n\n$by->name\n",
+                'text' => "Hello $person->name,\n\n$input[why]\n\n{$incident->ref()}, priority $incident->priority, {$incident->stage->words()}: "
+                    .route('room', $incident->id)."\n\n$by->name\n",
             ], now());
-            Journal::write(Actor::person($by), 'owner.told', ['person', $person->id], ['person' => $person->name, 'text' => $input['why']], $incident->id);
+            Journal::write(
+                Actor::person($by), 'owner.told', ['person', $person->id], ['person' => $person->name, 'text' => $input['why']],
+                $incident->id,
+            );
         });
 
         return back();

@@ -29,7 +29,10 @@ final class IncidentsOfTeam implements HandsOver
                 $any->orWhereIn('id', $one->ofTeam($rota->team_id));
             }
         })->orderBy('priority')->limit(self::LINES)->get()->map(static fn(Incident $incident): array => [
-            'text' => "{$incident->ref()}, priority $incident->priority: $incident->title; ".mb_strtolower($incident->stage->words()).($incident->next_update_at === null ? '' : ', an update is owed at '.WallClock::time($incident->next_update_at)), 'link' => "/incidents/$incident->id",
+            'text' => "{$incident->ref()}, priority $incident->priority: $incident->title; ".mb_strtolower($incident->stage->words()).(
+                $incident->next_update_at === null ? '' : ', an update is owed at '.WallClock::time($incident->next_update_at)
+            ),
+            'link' => "/incidents/$incident->id",
         ])->all());
     }
 
@@ -41,6 +44,11 @@ final class IncidentsOfTeam implements HandsOver
     public function watch(Rota $rota, int $since, int $at): array
     {
         return array_values(Incident::query()->where('team_id', $rota->team_id)->where('resolved_at', '>=', Moment::text(max($since, $at - self::RESOLVED_SECONDS)))->orderByDesc('resolved_at')->limit(self::RESOLVED)->get()
-            ->map(static fn(Incident $incident): array => ['text' => "{$incident->ref()} was resolved: ".mb_strimwidth((string) $incident->resolution, 0, 90, '…').' See that it stays so', 'link' => "/incidents/$incident->id"])->all());
+            ->map(static fn(Incident $incident): array => [
+                'text' => "{$incident->ref()} was resolved: ".mb_strimwidth(
+                    (string) $incident->resolution, 0, 90, '…',
+                ).' See that it stays so',
+                'link' => "/incidents/$incident->id",
+            ])->all());
     }
 }

@@ -14,6 +14,8 @@ final class IncidentsOnBand implements BandRow
     public function rows(Person $reader, int $from, int $to): array
     {
         return ['incidents' => Incident::query()->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', Moment::of($from)))->orderBy('started_at')->get()
-            ->map(static fn(Incident $i): array => ['id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'from' => $i->started_at, 'to' => $i->resolved_at])];
+            ->map(static fn(Incident $i): array => [
+                'id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'from' => $i->started_at, 'to' => $i->resolved_at,
+            ])];
     }
 }

@@ -19,6 +19,8 @@ final class IncidentsReach implements BeginsReach
     {
         $incident = Incident::query()->findOrFail($id);
 
-        return new ReachBeginning(Situation::now()->observed($incident->id), "{$incident->ref()} $incident->title", "/incidents/$incident->id");
+        return new ReachBeginning(
+            Situation::now()->observed($incident->id), "{$incident->ref()} $incident->title", "/incidents/$incident->id",
+        );
     }
 }

@@ -17,7 +17,10 @@ final class LinkReport
         if (! $incident->isOpen()) {
             throw Refused::because("{$incident->ref()} is resolved. Link the report to one that is under way.");
         }
-        if (Report::query()->whereKey($report->id)->whereNull('incident_id')->update(['incident_id' => $incident->id, 'unlinked_at' => null]) === 0) {
+        if (
+            Report::query()->whereKey($report->id)
+                ->whereNull('incident_id')->update(['incident_id' => $incident->id, 'unlinked_at' => null]) === 0
+        ) {
             $other = Incident::query()->find($report->refresh()->incident_id);
             throw Refused::because("{$report->ref()} is linked already, to {$other?->ref()}.");
         }
@@ -28,7 +31,9 @@ final class LinkReport
     public static function undo(Report $report, string $why, Actor $by): void
     {
         $report->refresh();
-        $incident = Incident::query()->find($report->incident_id) ?? throw Refused::because("{$report->ref()} is linked to nothing any more.");
+        $incident = Incident::query()->find($report->incident_id) ?? throw Refused::because(
+            "{$report->ref()} is linked to nothing any more.",
+        );
         if (! $incident->isOpen()) {
             throw Refused::because("{$incident->ref()} is resolved, and {$report->ref()} with it. Reopen the incident first.");
         }
@@ -39,6 +44,9 @@ final class LinkReport
     /** @return array<string, mixed> */
     private static function facts(Report $report): array
     {
-        return ['ref' => $report->ref(), 'what' => mb_substr($report->what, 0, 120), 'where' => $report->site === null ? [] : [$report->site]];
+        return [
+            'ref' => $report->ref(), 'what' => mb_substr($report->what, 0, 120),
+            'where' => $report->site === null ? [] : [$report->site],
+        ];
     }
 }

@@ -35,10 +35,13 @@ final class Presence implements Swept
     /** @return list<array{id: string, name: string, team: string|null, coordinates: bool, here: bool}> who is or was in the room, the coordinator first, then who is */
     public static function in(Incident $incident): array
     {
-        $here = DB::table('presences')->where('incident_id', $incident->id)->where('seen_at', '>', now()->subSeconds(self::SILENT_SECONDS))->pluck('person_id')->all();
-        $entered = Entry::query()->where('incident_id', $incident->id)->where('kind', 'room.entered')->distinct()->pluck('actor_id')->push($incident->coordinator_id)->all();
+        $here = DB::table('presences')->where('incident_id', $incident->id)
+            ->where('seen_at', '>', now()->subSeconds(self::SILENT_SECONDS))->pluck('person_id')->all();
+        $entered = Entry::query()->where('incident_id', $incident->id)
+            ->where('kind', 'room.entered')->distinct()->pluck('actor_id')->push($incident->coordinator_id)->all();
         $people = Person::query()->with('team')->whereKey([...$here, ...$entered])->get()->map(static fn(Person $person): array => [
-            'id' => $person->id, 'name' => $person->name, 'team' => $person->team?->name, 'coordinates' => $person->id === $incident->coordinator_id, 'here' => in_array($person->id, $here, true),
+            'id' => $person->id, 'name' => $person->name, 'team' => $person->team?->name,
+            'coordinates' => $person->id === $incident->coordinator_id, 'here' => in_array($person->id, $here, true),
         ]);
 
         return array_values($people->sortBy(static fn(array $one): array => [! $one['coordinates'], ! $one['here'], $one['name']])->all());
@@ -58,7 +61,10 @@ final class Presence implements Swept
             foreach ($left as $one) {
                 DB::table('presences')->where('incident_id', $one->incident_id)->where('person_id', $one->person_id)->delete();
                 // Noticed, not done by them: what somebody does is a deed that shows that they are on it.
-                Journal::write(Actor::system(), 'room.left', ['incident', (int) $one->incident_id], ['person' => $names[$one->person_id] ?? ''], (int) $one->incident_id);
+                Journal::write(
+                    Actor::system(), 'room.left', ['incident', (int) $one->incident_id],
+                    ['person' => $names[$one->person_id] ?? ''], (int) $one->incident_id,
+                );
             }
 
             return count($left);

@@ -22,7 +22,9 @@ final class Priorities
     {
         $stored = Setting::query()->find(self::SETTING);
 
-        return $stored === null ? PriorityMatrix::usual() : PriorityMatrix::read(Document::parse(json_encode($stored->value, JSON_THROW_ON_ERROR)));
+        return $stored === null
+            ? PriorityMatrix::usual()
+            : PriorityMatrix::read(Document::parse(json_encode($stored->value, JSON_THROW_ON_ERROR)));
     }
 
     /** Counts the changes; an editor sends back the one it began with. */
@@ -39,7 +41,10 @@ final class Priorities
                 throw Refused::because('Somebody else changed the priorities meanwhile. Yours are kept in the form; reload the page to see theirs.');
             }
             Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $matrix->toArray(), 'version' => $version + 1]);
-            Journal::write(Actor::person($by), 'settings.changed', ['setting', self::SETTING], ['what' => 'the priorities', 'to' => $matrix->toArray()]);
+            Journal::write(
+                Actor::person($by), 'settings.changed', ['setting', self::SETTING],
+                ['what' => 'the priorities', 'to' => $matrix->toArray()],
+            );
         });
     }
 }

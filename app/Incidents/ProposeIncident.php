@@ -34,7 +34,12 @@ final class ProposeIncident
         $said = $from->said();
         $observed = Observed::by(Alert::query()->whereKey($alerts->modelKeys()));
         if ($said !== null) {
-            $observed = Standing::worst($observed, [$said->id => $from->state ?? ($standing->state($said->id) === State::Up ? $from->saidState($said) : $standing->state($said->id))]);
+            $observed = Standing::worst(
+                $observed,
+                [$said->id => $from->state ?? (
+                    $standing->state($said->id) === State::Up ? $from->saidState($said) : $standing->state($said->id)
+                )],
+            );
         }
         $hit = WhatIsHit::by($observed, $standing);
         $proposal = $hit->proposal;
@@ -46,18 +51,28 @@ final class ProposeIncident
             'impact' => ['value' => $proposal->impact->value, 'why' => $proposal->impactReason],
             'urgency' => ['value' => $proposal->urgency->value, 'why' => $proposal->urgencyReason],
             'team' => $this->team($standing->estate, $alerts, $said->id ?? $proposal->service?->id),
-            'said' => $said === null ? null : ['id' => $said->id, 'name' => $said->name, 'state' => ($observed[$said->id] ?? State::Down)->value],
+            'said' => $said === null
+                ? null
+                : ['id' => $said->id, 'name' => $said->name, 'state' => ($observed[$said->id] ?? State::Down)->value],
             'behind' => $hit->behind(),
-            'hit' => array_map(static fn(HitService $s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $hit->services),
+            'hit' => array_map(
+                static fn(HitService $s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value],
+                $hit->services,
+            ),
             'sites' => $hit->sites,
             'together' => Troubles::now($situation)->with($observed),
             'targets' => $matrix->toArray()['targets'],
             'priorities' => $matrix->toArray()['priorities'],
             'choices' => [
                 'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('tier')->orderBy('name')->get()
-                    ->map(static fn(Item $item): array => ['id' => $item->id, 'name' => $item->name, 'tier' => $item->tier, 'state' => $standing->state($item->id)->value]),
+                    ->map(static fn(Item $item): array => [
+                        'id' => $item->id, 'name' => $item->name, 'tier' => $item->tier,
+                        'state' => $standing->state($item->id)->value,
+                    ]),
                 'impacts' => array_map(static fn(Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
-                'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
+                'urgencies' => array_map(
+                    static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases(),
+                ),
                 'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
             ],
         ];
@@ -73,8 +88,14 @@ final class ProposeIncident
         $first = $alerts->sortBy([['first_signal_at', 'asc'], ['id', 'asc']])->first();
         [$title, $why] = match (true) {
             $first !== null && ($alerts->count() === 1 || $proposal->service === null) => [$first->title(), 'From the alert.'],
-            $first !== null => ["{$proposal->service->name}: ".lcfirst($first->title()), "From the affected service and the first of {$alerts->count()} alerts."],
-            $reports->isNotEmpty() => [($said->name ?? '').': '.mb_strimwidth(lcfirst((string) $reports->first()->what), 0, self::WORDS_OF_A_REPORT, '…'), $reports->count() === 1 ? 'From the report.' : "From the first of {$reports->count()} reports."],
+            $first !== null => [
+                "{$proposal->service->name}: ".lcfirst($first->title()),
+                "From the affected service and the first of {$alerts->count()} alerts.",
+            ],
+            $reports->isNotEmpty() => [
+                ($said->name ?? '').': '.mb_strimwidth(lcfirst((string) $reports->first()->what), 0, self::WORDS_OF_A_REPORT, '…'),
+                $reports->count() === 1 ? 'From the report.' : "From the first of {$reports->count()} reports.",
+            ],
             $said !== null => ["$said->name: ", 'Say what is wrong with it.'],
             default => ['', 'Say in a few words what is wrong.'],
         };

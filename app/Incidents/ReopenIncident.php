@@ -21,7 +21,10 @@ final class ReopenIncident
             throw Refused::because('This incident is open.');
         }
 
-        return [...Consequences::foresee($incident, Turn::reopened(Actor::system(), $incident->team, '', ''))->told(), 'team' => $incident->team?->name];
+        return [
+            ...Consequences::foresee($incident, Turn::reopened(Actor::system(), $incident->team, '', ''))->told(),
+            'team' => $incident->team?->name,
+        ];
     }
 
     /**
@@ -37,12 +40,18 @@ final class ReopenIncident
             if ($incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is open already.");
             }
-            $consequences = Consequences::foresee($incident, Turn::reopened(Actor::person($by), $call ? $incident->team : null, $why, $publicText));
+            $consequences = Consequences::foresee(
+                $incident, Turn::reopened(Actor::person($by), $call ? $incident->team : null, $why, $publicText),
+            );
             $incident->update([
-                'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $by->id, 'version' => $incident->version + 1, 'update_overdue_at' => null,
+                'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $by->id,
+                'version' => $incident->version + 1, 'update_overdue_at' => null,
                 'next_update_at' => now()->addSeconds(Priorities::matrix()->updateWithin($incident->priority)),
             ]);
-            Journal::write(Actor::person($by), 'incident.reopened', ['incident', $incident->id], ['why' => $why, 'title' => $incident->title], $incident->id);
+            Journal::write(
+                Actor::person($by), 'incident.reopened', ['incident', $incident->id],
+                ['why' => $why, 'title' => $incident->title], $incident->id,
+            );
             $consequences->carryOut();
         });
     }

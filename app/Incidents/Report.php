@@ -46,7 +46,8 @@ final class Report extends Record
     {
         $token = substr($key, 0, self::TOKEN_LENGTH);
 
-        return strlen($token) === self::TOKEN_LENGTH && hash_equals(self::proof($token), substr($key, self::TOKEN_LENGTH)) ? self::query()->where('token', $token)->first() : null;
+        return strlen($token) === self::TOKEN_LENGTH
+            && hash_equals(self::proof($token), substr($key, self::TOKEN_LENGTH)) ? self::query()->where('token', $token)->first() : null;
     }
 
     private static function proof(string $token): string

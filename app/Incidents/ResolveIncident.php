@@ -34,8 +34,14 @@ final class ResolveIncident
                 throw Refused::because("{$incident->ref()} was resolved already, at ".WallClock::time($incident->resolved_at ?? now()).'.');
             }
             $consequences = Consequences::foresee($incident, Turn::resolved(Actor::person($by), $publicText));
-            $incident->update(['stage' => Stage::Restored, 'resolved_at' => now(), 'resolution' => $resolution, 'next_update_at' => null, 'update_overdue_at' => null, 'version' => $incident->version + 1]);
-            Journal::write(Actor::person($by), 'incident.resolved', ['incident', $incident->id], ['resolution' => $resolution, 'title' => $incident->title], $incident->id);
+            $incident->update([
+                'stage' => Stage::Restored, 'resolved_at' => now(), 'resolution' => $resolution, 'next_update_at' => null,
+                'update_overdue_at' => null, 'version' => $incident->version + 1,
+            ]);
+            Journal::write(
+                Actor::person($by), 'incident.resolved', ['incident', $incident->id],
+                ['resolution' => $resolution, 'title' => $incident->title], $incident->id,
+            );
             $consequences->carryOut();
         });
     }

@@ -42,17 +42,37 @@ final class RoomController
             'hit' => fn(): array => $this->hit($incident, $situation),
             'together' => fn(): ?array => $incident->isOpen() ? Troubles::now($situation)->ofIncident($incident) : null,
             'said' => fn(): array => self::said($incident),
-            'causes' => fn(): array => LikelyCause::of(Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $situation->standing->observed(), $situation->estate),
-            'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()->map(fn(Alert $a): array => $a->summed()),
-            'reports' => fn() => Report::query()->with('service')->where('incident_id', $incident->id)->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
-            'looseReports' => fn() => Report::query()->with('service')->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()->map(fn(Report $r): array => $r->summed()),
+            'causes' => fn(): array => LikelyCause::of(
+                Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $situation->standing->observed(),
+                $situation->estate,
+            ),
+            'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)
+                ->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()
+                ->map(fn(Alert $a): array => $a->summed()),
+            'reports' => fn() => Report::query()->with('service')
+                ->where('incident_id', $incident->id)->orderBy('told_at')->get()
+                ->map(fn(Report $r): array => $r->summed()),
+            'looseReports' => fn() => Report::query()->with('service')
+                ->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()
+                ->map(fn(Report $r): array => $r->summed()),
             'journal' => fn() => Entry::query()->where('incident_id', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
             'people' => fn(): array => Presence::in($incident),
-            ...array_merge([], ...array_map(static fn(RoomPanel $panel): array => $panel->room($incident, $situation, $person), Given::all(RoomPanel::class))),
+            ...array_merge(
+                [],
+                ...array_map(
+                    static fn(RoomPanel $panel): array => $panel->room($incident, $situation, $person),
+                    Given::all(RoomPanel::class),
+                ),
+            ),
             'choices' => fn(): array => [
                 'impacts' => array_map(static fn(Impact $i): array => ['value' => $i->value, 'meaning' => $i->meaning()], Impact::cases()),
-                'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
-                'stages' => array_map(static fn(Stage $s): array => ['value' => $s->value, 'meaning' => $s->words()], array_slice(Stage::cases(), 0, 4)),
+                'urgencies' => array_map(
+                    static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases(),
+                ),
+                'stages' => array_map(
+                    static fn(Stage $s): array => ['value' => $s->value, 'meaning' => $s->words()],
+                    array_slice(Stage::cases(), 0, 4),
+                ),
                 'priorities' => Priorities::matrix()->toArray()['priorities'],
             ],
         ]);
@@ -82,7 +102,8 @@ final class RoomController
     {
         $hit = WhatIsHit::by($situation->observed($incident->id), $situation->standing);
 
-        $told = Entry::query()->where('incident_id', $incident->id)->where('kind', 'owner.told')->orderBy('seq')->get(['subject_id', 'at'])->pluck('at', 'subject_id');
+        $told = Entry::query()->where('incident_id', $incident->id)
+            ->where('kind', 'owner.told')->orderBy('seq')->get(['subject_id', 'at'])->pluck('at', 'subject_id');
 
         return [
             'behind' => $hit->behind(), 'grown' => $hit->grown($incident),
@@ -94,7 +115,13 @@ final class RoomController
     private static function said(Incident $incident): array
     {
         return array_values(DB::table('incident_items')->join('items', 'items.id', '=', 'incident_items.item_id')->leftJoin('people', 'people.id', '=', 'incident_items.person_id')
-            ->where('incident_id', $incident->id)->orderBy('incident_items.id')->get(['items.id', 'items.name', 'incident_items.state', 'people.name as by'])
-            ->map(static fn(\stdClass $row): array => ['id' => (string) $row->id, 'name' => (string) $row->name, 'state' => $row->state === null ? null : (string) $row->state, 'by' => $row->by === null ? null : (string) $row->by])->all());
+            ->where('incident_id', $incident->id)
+                ->orderBy('incident_items.id')
+                ->get(['items.id', 'items.name', 'incident_items.state', 'people.name as by'])
+            ->map(static fn(\stdClass $row): array => [
+                'id' => (string) $row->id, 'name' => (string) $row->name,
+                'state' => $row->state === null ? null : (string) $row->state,
+                'by' => $row->by === null ? null : (string) $row->by,
+            ])->all());
     }
 }

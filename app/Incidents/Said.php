@@ -15,7 +15,9 @@ final class Said implements Observes
 {
     public function states(): array
     {
-        return self::in(DB::table('incident_items')->join('incidents', 'incidents.id', '=', 'incident_items.incident_id')->whereNull('incidents.resolved_at'));
+        return self::in(DB::table('incident_items')->join(
+            'incidents', 'incidents.id', '=', 'incident_items.incident_id',
+        )->whereNull('incidents.resolved_at'));
     }
 
     /** @return array<array-key, State> worst state by item */
@@ -27,7 +29,10 @@ final class Said implements Observes
     /** @return list<string> items that do not belong to an incident, whatever alerts say */
     public static function leftOut(int $incident): array
     {
-        return array_values(array_map(strval(...), DB::table('incident_items')->where('incident_id', $incident)->whereNull('state')->pluck('item_id')->all()));
+        return array_values(array_map(
+            strval(...),
+            DB::table('incident_items')->where('incident_id', $incident)->whereNull('state')->pluck('item_id')->all(),
+        ));
     }
 
     /** @return array<array-key, State> */

@@ -24,7 +24,10 @@ final class SayOfItem
     public function __invoke(Incident $incident, string $item, ?State $state, Person $by): void
     {
         self::mustBeOpen($incident);
-        DB::table('incident_items')->updateOrInsert(['incident_id' => $incident->id, 'item_id' => $item], ['state' => $state?->value, 'person_id' => $by->id, 'at' => Moment::precise(now())]);
+        DB::table('incident_items')->updateOrInsert(
+            ['incident_id' => $incident->id, 'item_id' => $item],
+            ['state' => $state?->value, 'person_id' => $by->id, 'at' => Moment::precise(now())],
+        );
         self::tell($state === null ? 'incident.item_left_out' : 'incident.item_added', $incident, $item, ['state' => $state?->value], $by);
     }
 
@@ -46,6 +49,9 @@ final class SayOfItem
     /** @param  array<string, mixed>  $facts */
     private static function tell(string $kind, Incident $incident, string $item, array $facts, Person $by): void
     {
-        Journal::write(Actor::person($by), $kind, ['item', $item], ['name' => Item::query()->find($item)->name ?? $item, 'ref' => $incident->ref(), ...$facts], $incident->id);
+        Journal::write(
+            Actor::person($by), $kind, ['item', $item],
+            ['name' => Item::query()->find($item)->name ?? $item, 'ref' => $incident->ref(), ...$facts], $incident->id,
+        );
     }
 }

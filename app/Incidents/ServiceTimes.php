@@ -24,13 +24,20 @@ final class ServiceTimes
     {
         $to = Moment::now();
         $from = $to - self::DAYS * 86400;
-        $byAlerts = $estate->downtime($service, self::observed(array_map(strval(...), array_keys($estate->underneath([$service]))), $from), $from, $to);
+        $byAlerts = $estate->downtime(
+            $service, self::observed(array_map(strval(...), array_keys($estate->underneath([$service]))), $from), $from, $to,
+        );
         $byPeople = $byAlerts->unobserved(array_values(Incident::query()->where('service_id', $service)->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', Moment::text($from)))->get(['started_at', 'resolved_at'])
-            ->map(static fn(Incident $incident): array => [$incident->started_at->getTimestamp(), $incident->resolved_at?->getTimestamp()])->all()));
+            ->map(static fn(Incident $incident): array => [
+                $incident->started_at->getTimestamp(), $incident->resolved_at?->getTimestamp(),
+            ])->all()));
         $down = Availability::of([...$byAlerts->down, ...$byPeople], $from, $to);
         $either = Availability::of([...$byAlerts->down, ...$byPeople, ...$byAlerts->inPart], $from, $to);
 
-        return ['share' => $down->share(), 'down' => $down->down * 1000, 'stretches' => $down->interruptions, 'in_part' => ($either->down - $down->down) * 1000, 'days' => self::DAYS];
+        return [
+            'share' => $down->share(), 'down' => $down->down * 1000, 'stretches' => $down->interruptions,
+            'in_part' => ($either->down - $down->down) * 1000, 'days' => self::DAYS,
+        ];
     }
 
     /**
@@ -41,11 +48,18 @@ final class ServiceTimes
     {
         $observed = [];
         foreach (array_chunk($items, self::AT_ONCE) as $some) {
-            $rows = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->whereIn('alert_items.item', $some)->where('alerts.level', '!=', Level::Info->value)
-                ->where(fn($query) => $query->where(fn($open) => $open->whereNull('alerts.closed_at')->where('alert_items.fires', true))->orWhere('alerts.closed_at', '>=', Moment::text($from)))
+            $rows = DB::table('alert_items')
+                ->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->whereIn('alert_items.item', $some)
+                ->where('alerts.level', '!=', Level::Info->value)
+                ->where(fn($query) => $query->where(
+                    fn($open) => $open->whereNull('alerts.closed_at')->where('alert_items.fires', true),
+                )->orWhere('alerts.closed_at', '>=', Moment::text($from)))
                 ->select(['alert_items.item', 'alerts.level', 'alert_items.opened_at', 'alerts.closed_at']);
             foreach ($rows->cursor() as $row) {
-                $observed[] = [(string) $row->item, Level::from($row->level)->observed(), Moment::seconds($row->opened_at), $row->closed_at === null ? null : Moment::seconds($row->closed_at)];
+                $observed[] = [
+                    (string) $row->item, Level::from($row->level)->observed(), Moment::seconds($row->opened_at),
+                    $row->closed_at === null ? null : Moment::seconds($row->closed_at),
+                ];
             }
         }
 

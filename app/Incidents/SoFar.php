@@ -26,16 +26,26 @@ final class SoFar
             $sentences[] = "Service was restored after $lasted. $incident->resolution";
         } elseif ($broken === []) {
             $sentences[] = 'No service is down or degraded, as far as the alerts say'
-                .($hit === [] ? '.' : '; no spare is left for '.implode(', ', array_map(static fn(HitService $s): string => $s->name, array_slice($hit, 0, 3))).(count($hit) > 3 ? ' and '.(count($hit) - 3).' more' : '').'.');
+                .($hit === [] ? '.' : '; no spare is left for '.implode(
+                    ', ', array_map(static fn(HitService $s): string => $s->name, array_slice($hit, 0, 3)),
+                ).(count($hit) > 3 ? ' and '.(count($hit) - 3).' more' : '').'.');
         } else {
-            $named = array_map(static fn(HitService $s): string => $s->name.($s->state === State::Down ? ': down' : ': degraded'), array_slice($broken, 0, 3));
+            $named = array_map(
+                static fn(HitService $s): string => $s->name.($s->state === State::Down ? ': down' : ': degraded'),
+                array_slice($broken, 0, 3),
+            );
             $more = count($broken) - count($named);
             $sites = $estate->sites($impact);
-            $sentences[] = implode(', ', $named).($more > 0 ? ", and $more more".($more === 1 ? ' service is' : ' services are').' affected' : '')
+            $sentences[] = implode(', ', $named).(
+                $more > 0 ? ", and $more more".($more === 1 ? ' service is' : ' services are').' affected' : ''
+            )
                 .($sites === [] ? '' : (count($sites) <= 3 ? '; at '.implode(', ', $sites) : '; at '.count($sites).' sites')).'.';
         }
         $others = Given::all(SaysSoFar::class);
-        array_push($sentences, ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->work($incident, $situation), $others)));
+        array_push(
+            $sentences,
+            ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->work($incident, $situation), $others)),
+        );
         $decision = Entry::query()->where('incident_id', $incident->id)->where('kind', 'incident.decision')->latest('seq')->first();
         if ($decision !== null && is_string($decision->facts['text'] ?? null)) {
             $sentences[] = 'Decided: '.rtrim($decision->facts['text'], '.').'.';

@@ -26,7 +26,9 @@ final class TroubleOfItem
     public static function counts(Item $item): array
     {
         $since = CarbonImmutable::instance(now())->subDays(self::DAYS);
-        $alerts = static fn(): Builder => Alert::query()->whereNull('withdrawn_at')->whereIn('id', DB::table('alert_items')->where('item', $item->id)->select('alert_id'));
+        $alerts = static fn(): Builder => Alert::query()
+            ->whereNull('withdrawn_at')
+            ->whereIn('id', DB::table('alert_items')->where('item', $item->id)->select('alert_id'));
         $reports = static fn(): Builder => Report::query()->where('service_id', $item->id);
 
         return [
@@ -43,12 +45,16 @@ final class TroubleOfItem
     private static function work(string $item, CarbonImmutable $since): array
     {
         $ends = array_values(array_map(Moment::seconds(...), TimesOfWork::on($item)->pluck('to_at')->all()));
-        $begins = array_values(array_map(Moment::seconds(...), TimesOfWork::on($item)->where('from_at', '<=', Moment::text(Moment::now()))->pluck('from_at')->all()));
+        $begins = array_values(array_map(
+            Moment::seconds(...),
+            TimesOfWork::on($item)->where('from_at', '<=', Moment::text(Moment::now()))->pluck('from_at')->all(),
+        ));
         $open = count(array_filter($ends, static fn(int $at): bool => $at > Moment::now()));
 
         return [
             'open' => $open, 'past' => count($ends) - $open,
-            'lately' => count(array_filter($begins, static fn(int $at): bool => $at >= $since->getTimestamp())), 'last' => $begins === [] ? null : Moment::of(max($begins)),
+            'lately' => count(array_filter($begins, static fn(int $at): bool => $at >= $since->getTimestamp())),
+            'last' => $begins === [] ? null : Moment::of(max($begins)),
         ];
     }
 
@@ -62,7 +68,8 @@ final class TroubleOfItem
 
         return [
             'open' => $query()->whereNull($ended)->count(), 'past' => $query()->whereNotNull($ended)->count(),
-            'lately' => $query()->where($began, '>=', Moment::precise($since))->count(), 'last' => is_string($last) ? Moment::of(Moment::seconds($last)) : null,
+            'lately' => $query()->where($began, '>=', Moment::precise($since))->count(),
+            'last' => is_string($last) ? Moment::of(Moment::seconds($last)) : null,
         ];
     }
 
@@ -72,8 +79,13 @@ final class TroubleOfItem
         $under = array_map(strval(...), array_keys(Estate::open()->underneath([$service])));
         $found = [];
         foreach (array_chunk($under, 500) as $some) {
-            foreach (Alert::query()->whereNull('closed_at')->whereNull('withdrawn_at')->whereIn('id', DB::table('alert_items')->where('fires', true)->whereIn('item', $some)->select('alert_id'))->orderBy('first_signal_at')->limit(20)->get() as $alert) {
-                $found[$alert->id] = ['id' => $alert->id, 'title' => $alert->title(), 'item' => (string) $alert->item_named, 'at' => $alert->first_signal_at];
+            foreach (Alert::query()->whereNull('closed_at')->whereNull('withdrawn_at')->whereIn(
+                'id', DB::table('alert_items')->where('fires', true)->whereIn('item', $some)->select('alert_id'),
+            )->orderBy('first_signal_at')->limit(20)->get() as $alert) {
+                $found[$alert->id] = [
+                    'id' => $alert->id, 'title' => $alert->title(), 'item' => (string) $alert->item_named,
+                    'at' => $alert->first_signal_at,
+                ];
             }
         }
 

@@ -50,7 +50,10 @@ final class Troubles
                 continue;
             }
             array_push($seen, ...$keys);
-            $told[] = ['item' => ['id' => (string) $item, 'name' => $this->situation->estate->name((string) $item)], 'troubles' => array_map(self::tell(...), $hanging)];
+            $told[] = [
+                'item' => ['id' => (string) $item, 'name' => $this->situation->estate->name((string) $item)],
+                'troubles' => array_map(self::tell(...), $hanging),
+            ];
         }
 
         return $told;
@@ -64,7 +67,9 @@ final class Troubles
     public function ofIncident(Incident $incident): ?array
     {
         foreach ($this->together() as $one) {
-            $others = array_values(array_filter($one['troubles'], static fn(array $t): bool => ! ($t['kind'] === 'incident' && $t['id'] === $incident->id)));
+            $others = array_values(array_filter(
+                $one['troubles'], static fn(array $t): bool => ! ($t['kind'] === 'incident' && $t['id'] === $incident->id),
+            ));
             if (count($others) < count($one['troubles'])) {
                 return ['item' => $one['item'], 'troubles' => $others];
             }
@@ -90,7 +95,10 @@ final class Troubles
         foreach ($this->all() as $one) {
             $item = isset($one['hits'][$own]) ? $one['ground'] : (isset($hits[$one['ground']]) ? $own : null);
             if ($one['kind'] === 'incident' && $item !== null) {
-                $told[] = ['id' => $one['id'], 'ref' => $one['ref'], 'title' => $one['title'], 'item' => $this->situation->estate->name($item)];
+                $told[] = [
+                    'id' => $one['id'], 'ref' => $one['ref'], 'title' => $one['title'],
+                    'item' => $this->situation->estate->name($item),
+                ];
             }
         }
 
@@ -107,18 +115,31 @@ final class Troubles
         foreach (Incident::query()->whereNull('resolved_at')->orderBy('id')->get() as $incident) {
             $ground = $this->ground($this->situation->observed($incident->id));
             if ($ground !== null) {
-                $found[] = ['kind' => 'incident', 'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'alertIds' => array_values(array_map(intval(...), Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->whereNull('decide_again_at')->orderBy('id')->pluck('id')->all())), 'ground' => $ground, 'hits' => $this->hits($ground)];
+                $found[] = [
+                    'kind' => 'incident', 'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title,
+                    'alertIds' => array_values(array_map(
+                        intval(...),
+                        Alert::query()->where('incident_id', $incident->id)
+                            ->whereNull('closed_at')->whereNull('decide_again_at')->orderBy('id')->pluck('id')->all(),
+                    )),
+                    'ground' => $ground, 'hits' => $this->hits($ground),
+                ];
             }
         }
         $undecided = Alert::query()->undecided()->whereNotNull('group_id');
-        $groups = (clone $undecided)->getQuery()->groupBy('group_id')->orderByRaw('min(first_signal_at)')->limit(self::MOST_GROUPS)->pluck('group_id');
+        $groups = (clone $undecided)->getQuery()
+            ->groupBy('group_id')->orderByRaw('min(first_signal_at)')->limit(self::MOST_GROUPS)->pluck('group_id');
         $observed = Observed::byGroup((clone $undecided)->whereIn('group_id', $groups));
         $alerts = (clone $undecided)->whereIn('group_id', $groups)->orderBy('first_signal_at')->orderBy('id')->get()->groupBy('group_id');
         foreach ($groups as $id) {
             $its = $alerts->get($id);
             $ground = $this->ground($observed[(int) $id] ?? []);
             if ($its !== null && $ground !== null) {
-                $found[] = ['kind' => 'group', 'id' => (int) $id, 'ref' => '', 'title' => $its->first()?->title() ?? '', 'alertIds' => array_values(array_map(intval(...), $its->modelKeys())), 'ground' => $ground, 'hits' => $this->hits($ground)];
+                $found[] = [
+                    'kind' => 'group', 'id' => (int) $id, 'ref' => '', 'title' => $its->first()?->title() ?? '',
+                    'alertIds' => array_values(array_map(intval(...), $its->modelKeys())), 'ground' => $ground,
+                    'hits' => $this->hits($ground),
+                ];
             }
         }
 
@@ -130,13 +151,18 @@ final class Troubles
     {
         $items = array_slice(array_map(strval(...), array_keys($observed)), 0, self::MOST_ITEMS);
 
-        return count($items) === 1 ? ($this->situation->estate->item($items[0]) === null ? null : $items[0]) : $this->situation->estate->ground($items)?->item;
+        return count($items) === 1
+            ? ($this->situation->estate->item($items[0]) === null ? null : $items[0])
+            : $this->situation->estate->ground($items)?->item;
     }
 
     /** @return array<array-key, true> what is broken when an item is down, itself among it */
     private function hits(string $item): array
     {
-        $broken = array_filter($this->situation->estate->trace([$item => State::Down])->affected, static fn(Affected $a): bool => $a->state->isBroken());
+        $broken = array_filter(
+            $this->situation->estate->trace([$item => State::Down])->affected,
+            static fn(Affected $a): bool => $a->state->isBroken(),
+        );
 
         return array_fill_keys(array_column($broken, 'id'), true);
     }
@@ -147,6 +173,9 @@ final class Troubles
      */
     private static function tell(array $trouble): array
     {
-        return ['kind' => $trouble['kind'], 'id' => $trouble['id'], 'ref' => $trouble['ref'], 'title' => $trouble['title'], 'alertIds' => $trouble['alertIds']];
+        return [
+            'kind' => $trouble['kind'], 'id' => $trouble['id'], 'ref' => $trouble['ref'], 'title' => $trouble['title'],
+            'alertIds' => $trouble['alertIds'],
+        ];
     }
 }

@@ -15,7 +15,9 @@ final readonly class Turn
      * @param  string  $why  in the words of whoever does it
      * @param  string  $public  what outsiders are told; empty in a preview, where it is to be written yet
      */
-    private function __construct(public TurnKind $kind, public Actor $by, public ?Team $calls = null, public string $why = '', public string $public = '') {}
+    private function __construct(
+        public TurnKind $kind, public Actor $by, public ?Team $calls = null, public string $why = '', public string $public = '',
+    ) {}
 
     public static function declared(Actor $by, ?Team $calls): self
     {

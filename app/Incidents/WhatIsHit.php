@@ -39,7 +39,9 @@ final readonly class WhatIsHit
     /** @return string|null how many an hour stand behind what is hit, as far as that is recorded */
     public function behind(): ?string
     {
-        $weeks = Item::query()->whereKey(array_map(static fn(HitService $s): string => $s->id, $this->services))->whereNotNull('use')->pluck('use', 'id');
+        $weeks = Item::query()
+            ->whereKey(array_map(static fn(HitService $s): string => $s->id, $this->services))->whereNotNull('use')
+            ->pluck('use', 'id');
         $used = [];
         foreach ($this->services as $service) {
             $use = $weeks->get($service->id);
@@ -54,7 +56,10 @@ final readonly class WhatIsHit
     /** @return list<array{id: string, name: string, of: list<string>}> who answers for services that do not work fully, and has to be told */
     public function owners(): array
     {
-        return Owners::of(array_values(array_map(static fn(HitService $s): string => $s->id, array_filter($this->services, static fn(HitService $s): bool => $s->state->isBroken()))));
+        return Owners::of(array_values(array_map(
+            static fn(HitService $s): string => $s->id,
+            array_filter($this->services, static fn(HitService $s): bool => $s->state->isBroken()),
+        )));
     }
 
     /** @return array{priority: int, impact: string, urgency: string, why: string}|null what an open incident has grown to since somebody judged it */
@@ -63,7 +68,8 @@ final readonly class WhatIsHit
         $priority = $incident->isOpen() ? $this->proposal->raises(Priorities::matrix(), $incident->impact, $incident->urgency) : null;
 
         return $priority === null ? null : [
-            'priority' => $priority[0], 'impact' => $priority[1]->value, 'urgency' => $priority[2]->value, 'why' => "{$this->proposal->impactReason} {$this->proposal->urgencyReason}",
+            'priority' => $priority[0], 'impact' => $priority[1]->value, 'urgency' => $priority[2]->value,
+            'why' => "{$this->proposal->impactReason} {$this->proposal->urgencyReason}",
         ];
     }
 }

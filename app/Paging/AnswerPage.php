@@ -33,7 +33,11 @@ final class AnswerPage
         return DB::transaction(function () use ($page, $reply, $how, $why, $also): bool {
             $answered = false;
             $to = $reply->kind === ReplyKind::HandTo ? self::to($page, $reply->to) : null;
-            foreach (Page::query()->with(['call.incident', 'call.team', 'person'])->where('person_id', $page->person_id)->whereKey([$page->id, ...$also])->orderBy('id')->get() as $one) {
+            foreach (
+                Page::query()->with(['call.incident', 'call.team', 'person'])
+                    ->where('person_id', $page->person_id)->whereKey([$page->id, ...$also])->orderBy('id')
+                    ->get() as $one
+            ) {
                 $answered = $this->one($one, $reply, $to, $how, $why) || $answered;
             }
 
@@ -53,7 +57,12 @@ final class AnswerPage
         }
         // One answer stands for all the pages that this person got in this call.
         $after = self::after($call, $person);
-        Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->update(['answer' => $reply->kind->value, 'answered_at' => now(), 'answered_how' => $how, 'answer_why' => mb_substr($why, 0, 500)]);
+        Page::query()->where('call_id', $call->id)
+            ->where('person_id', $person->id)
+            ->update([
+                'answer' => $reply->kind->value, 'answered_at' => now(), 'answered_how' => $how,
+                'answer_why' => mb_substr($why, 0, 500),
+            ]);
         $facts = ['person' => $person->name, 'why' => $why, 'after' => $after, 'how' => $how];
         if ($reply->kind === ReplyKind::No) {
             Journal::write(Actor::person($person), 'call.declined', ['call', $call->id], $facts, $call->incident_id);
@@ -63,8 +72,14 @@ final class AnswerPage
             return true;
         }
         match ($reply->kind) {
-            ReplyKind::Later => Journal::write(Actor::person($person), 'call.later', ['call', $call->id], [...$facts, 'minutes' => $reply->minutes], $call->incident_id),
-            ReplyKind::HandTo => Journal::write(Actor::person($person), 'call.handed', ['call', $call->id], [...$facts, 'to' => $to->name ?? ''], $call->incident_id),
+            ReplyKind::Later => Journal::write(
+                Actor::person($person), 'call.later', ['call', $call->id], [...$facts, 'minutes' => $reply->minutes],
+                $call->incident_id,
+            ),
+            ReplyKind::HandTo => Journal::write(
+                Actor::person($person), 'call.handed', ['call', $call->id], [...$facts, 'to' => $to->name ?? ''],
+                $call->incident_id,
+            ),
             default => Journal::write(Actor::person($person), 'call.acknowledged', ['call', $call->id], $facts, $call->incident_id),
         };
         if ($call->held_by !== $person->id) {
@@ -74,7 +89,9 @@ final class AnswerPage
             HoldCalls::forget($call);
             $this->start->handed($call, $to, Actor::person($person));
         } else {
-            HoldCalls::begin($call, $reply->kind === ReplyKind::Later ? CarbonImmutable::instance(now())->addMinutes($reply->minutes) : null);
+            HoldCalls::begin(
+                $call, $reply->kind === ReplyKind::Later ? CarbonImmutable::instance(now())->addMinutes($reply->minutes) : null,
+            );
         }
 
         return true;
@@ -86,8 +103,11 @@ final class AnswerPage
         return match ($reply->kind) {
             ReplyKind::Yes => $page->answer === 'yes' && $call->held_by === $page->person_id && $page->kind !== 'ask',
             ReplyKind::No => $page->answer === 'no' && $call->held_by !== $page->person_id,
-            ReplyKind::Later => $page->answer === 'later' && $call->held_by === $page->person_id && abs(($call->begins_at ?? now())->diffInSeconds(now()->addMinutes($reply->minutes))) < 5,
-            ReplyKind::HandTo => Call::query()->where('handed_from', $call->id)->where('person_id', $to?->id)->where('outcome', Outcome::Waiting)->exists(),
+            ReplyKind::Later => $page->answer === 'later'
+                && $call->held_by === $page->person_id
+                && abs(($call->begins_at ?? now())->diffInSeconds(now()->addMinutes($reply->minutes))) < 5,
+            ReplyKind::HandTo => Call::query()->where('handed_from', $call->id)
+                ->where('person_id', $to?->id)->where('outcome', Outcome::Waiting)->exists(),
         };
     }
 
@@ -97,7 +117,10 @@ final class AnswerPage
             return false;
         }
         $page->update(['answer' => 'yes', 'answered_at' => now(), 'answered_how' => $how]);
-        Journal::write(Actor::person($person), 'page.tested', ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel, 'how' => $how]);
+        Journal::write(
+            Actor::person($person), 'page.tested', ['person', $person->id],
+            ['person' => $person->name, 'channel' => $page->channel, 'how' => $how],
+        );
 
         return true;
     }
@@ -109,8 +132,18 @@ final class AnswerPage
 
         return match (count($people)) {
             1 => $people[0],
-            0 => throw Refused::because($name === '' ? 'There is nobody to hand it to. Name somebody: hand to …' : "Nobody who can be reached is called \"$name\". You still have the page: answer yes or no, or name somebody else.", 'to'),
-            default => throw Refused::because("\"$name\" may be ".implode(' or ', array_map(static fn(Person $p): string => $p->name, array_slice($people, 0, 3))).'. Write the whole name.', 'to'),
+            0 => throw Refused::because(
+                $name === ''
+                    ? 'There is nobody to hand it to. Name somebody: hand to …'
+                    : "Nobody who can be reached is called \"$name\". You still have the page: answer yes or no, or name somebody else.",
+                'to',
+            ),
+            default => throw Refused::because(
+                "\"$name\" may be ".implode(
+                    ' or ', array_map(static fn(Person $p): string => $p->name, array_slice($people, 0, 3)),
+                ).'. Write the whole name.',
+                'to',
+            ),
         };
     }
 

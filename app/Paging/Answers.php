@@ -37,14 +37,23 @@ final class Answers
         foreach ($page->call->policy['steps'] ?? [] as $step) {
             foreach ($step['targets'] as $text) {
                 $target = Target::parse($text);
-                $named[] = $target === null ? null : ($target->isRota ? ($batch->segments($target->id, $now, $now + 1)[0] ?? null)?->person : $target->id);
+                $named[] = $target === null
+                    ? null
+                    : ($target->isRota ? ($batch->segments($target->id, $now, $now + 1)[0] ?? null)?->person : $target->id);
             }
         }
         $named = array_values(array_filter($named, is_string(...)));
         $team = $page->person?->team_id;
-        $reachable = NamedPeople::reachable()->where(static fn(Builder $query) => $query->whereKey($named)->orWhere(static fn(Builder $own) => $own->whereNotNull('team_id')->where('team_id', $team)))->orderBy('name')->get()->keyBy('id');
+        $reachable = NamedPeople::reachable()
+            ->where(static fn(Builder $query) => $query->whereKey($named)->orWhere(
+                static fn(Builder $own) => $own->whereNotNull('team_id')->where('team_id', $team),
+            ))
+            ->orderBy('name')->get()->keyBy('id');
         $mates = $reachable->filter(static fn(Person $person): bool => $person->team_id !== null && $person->team_id === $team)->keys();
 
-        return $reachable->get(HandOn::next($page->person_id, $named, array_values($mates->map(strval(...))->all()), array_values($reachable->keys()->map(strval(...))->all())) ?? '');
+        return $reachable->get(HandOn::next(
+            $page->person_id, $named, array_values($mates->map(strval(...))->all()),
+            array_values($reachable->keys()->map(strval(...))->all()),
+        ) ?? '');
     }
 }

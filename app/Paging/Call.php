@@ -62,9 +62,12 @@ final class Call extends Record
     protected $casts = [
         'policy' => 'array', 'contacts' => 'array', 'rotas' => 'array', 'outcome' => Outcome::class,
         'started_at' => 'immutable_datetime', 'followed_until' => 'immutable_datetime', 'outcome_at' => 'immutable_datetime',
-        'next_due_at' => 'immutable_datetime', 'step_ends_at' => 'immutable_datetime', 'refused_at' => 'immutable_datetime', 'settled_at' => 'immutable_datetime',
-        'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer', 'pages_told' => 'integer', 'shift_seconds' => 'integer', 'patience_seconds' => 'integer', 'answer_seconds' => 'integer',
-        'held_since' => 'immutable_datetime', 'begins_at' => 'immutable_datetime', 'asked_at' => 'immutable_datetime', 'hold_due_at' => 'immutable_datetime',
+        'next_due_at' => 'immutable_datetime', 'step_ends_at' => 'immutable_datetime', 'refused_at' => 'immutable_datetime',
+        'settled_at' => 'immutable_datetime',
+        'round' => 'integer', 'step' => 'integer', 'steps_told' => 'integer', 'pages_told' => 'integer',
+        'shift_seconds' => 'integer', 'patience_seconds' => 'integer', 'answer_seconds' => 'integer',
+        'held_since' => 'immutable_datetime', 'begins_at' => 'immutable_datetime', 'asked_at' => 'immutable_datetime',
+        'hold_due_at' => 'immutable_datetime',
     ];
 
     /** @return BelongsTo<Incident, $this> */
@@ -88,7 +91,8 @@ final class Call extends Record
     /** Lets calls that wait and name a target be followed at once. */
     public static function lookAgain(string $target): void
     {
-        self::query()->where('outcome', Outcome::Waiting)->where('policy', 'like', '%'.json_encode($target).'%')->update(['next_due_at' => now()]);
+        self::query()->where('outcome', Outcome::Waiting)
+            ->where('policy', 'like', '%'.json_encode($target).'%')->update(['next_due_at' => now()]);
     }
 
     /**
@@ -98,7 +102,11 @@ final class Call extends Record
      */
     public function scopeUnanswered(Builder $query): void
     {
-        $query->whereNull('settled_at')->whereNull('handed_from')->where(static fn(Builder $q) => $q->where('outcome', Outcome::Exhausted)->orWhere(static fn(Builder $waits) => $waits->where('outcome', Outcome::Waiting)->whereNotNull('refused_at')))
+        $query->whereNull('settled_at')
+            ->whereNull('handed_from')
+            ->where(static fn(Builder $q) => $q->where('outcome', Outcome::Exhausted)->orWhere(
+                static fn(Builder $waits) => $waits->where('outcome', Outcome::Waiting)->whereNotNull('refused_at'),
+            ))
             ->whereHas('incident', static fn(Builder $incident) => $incident->whereNull('resolved_at'));
     }
 
@@ -128,7 +136,9 @@ final class Call extends Record
 
     public function toCore(): CoreCall
     {
-        $targets = static fn(array $texts): array => array_values(array_filter(array_map(static fn(string $text): ?Target => Target::parse($text), $texts)));
+        $targets = static fn(array $texts): array => array_values(array_filter(array_map(
+            static fn(string $text): ?Target => Target::parse($text), $texts,
+        )));
         $steps = [];
         foreach ($this->policy['steps'] as $step) {
             $steps[] = new Step($targets($step['targets']) ?: throw new \LogicException('A step has a target.'), $step['wait_seconds']);
@@ -136,10 +146,25 @@ final class Call extends Record
 
         return new CoreCall(
             $this->started_at->getTimestamp(),
-            new Policy($steps ?: throw new \LogicException('A policy has a step.'), $this->policy['rounds'], byName: $this->team_id === null),
-            array_map(static fn(array $contacts): array => array_map(static fn(array $c): CoreContact => new CoreContact($c['channel'], $c['after']), $contacts), $this->contacts),
-            array_map(static fn(array $duties): array => array_map(static fn(array $d): Duty => new Duty($d['from'], $d['to'], $d['person']), $duties), $this->rotas),
-            array_values(($this->relationLoaded('happenings') ? $this->happenings : $this->happenings()->get())->map(static fn(Happening $h): CoreHappening => $h->toCore())->all()),
+            new Policy(
+                $steps ?: throw new \LogicException('A policy has a step.'), $this->policy['rounds'],
+                byName: $this->team_id === null,
+            ),
+            array_map(
+                static fn(array $contacts): array => array_map(
+                    static fn(array $c): CoreContact => new CoreContact($c['channel'], $c['after']), $contacts,
+                ),
+                $this->contacts,
+            ),
+            array_map(
+                static fn(array $duties): array => array_map(
+                    static fn(array $d): Duty => new Duty($d['from'], $d['to'], $d['person']), $duties,
+                ),
+                $this->rotas,
+            ),
+            array_values((
+                $this->relationLoaded('happenings') ? $this->happenings : $this->happenings()->get()
+            )->map(static fn(Happening $h): CoreHappening => $h->toCore())->all()),
         );
     }
 }

@@ -87,7 +87,8 @@ final class CallBatch
             $person = $this->people[$page->person] ?? throw new \LogicException("$page->person is called, and not known.");
             $rows[] = Page::row([
                 'call_id' => $call->id, 'ordinal' => $ordinal, 'person_id' => $page->person, 'channel' => $page->channel,
-                'address' => $person->contacts->firstWhere('channel', $page->channel)->address ?? '', 'round' => $page->round, 'step' => $page->step,
+                'address' => $person->contacts->firstWhere('channel', $page->channel)->address ?? '', 'round' => $page->round,
+                'step' => $page->step,
             ], CarbonImmutable::createFromTimestampUTC($at));
         }
         DB::table('pages')->insert($rows);
@@ -95,8 +96,19 @@ final class CallBatch
         $entries = $messages = [];
         foreach ($some as $i => ['call' => $call, 'page' => $page, 'at' => $at]) {
             $id = (int) $ids[$rows[$i]['token']];
-            $entries[] = ['kind' => 'page.queued', 'id' => $id, 'facts' => ['person' => $this->people[$page->person]->name, 'channel' => $page->channel], 'incident' => $call->incident_id];
-            $messages[] = ['key' => "page-$id", 'payload' => ['page' => $id, 'channel' => $page->channel, 'together' => "$page->person $page->channel {$rows[$i]['address']}"], 'due' => Moment::of($at), 'rank' => $call->incident->priority ?? Outbox::LAST];
+            $entries[] = [
+                'kind' => 'page.queued', 'id' => $id,
+                'facts' => ['person' => $this->people[$page->person]->name, 'channel' => $page->channel],
+                'incident' => $call->incident_id,
+            ];
+            $messages[] = [
+                'key' => "page-$id",
+                'payload' => [
+                    'page' => $id, 'channel' => $page->channel,
+                    'together' => "$page->person $page->channel {$rows[$i]['address']}",
+                ],
+                'due' => Moment::of($at), 'rank' => $call->incident->priority ?? Outbox::LAST,
+            ];
         }
         Journal::writeMany(Actor::system(), 'page', $entries);
         Outbox::putMany('page', $messages);

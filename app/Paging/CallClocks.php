@@ -39,7 +39,10 @@ final class CallClocks implements RunsOut
     private function running(): Builder
     {
         return Call::query()->where(static fn(Builder $query) => $query->where('outcome', Outcome::Waiting)
-            ->orWhere(static fn(Builder $ended) => $ended->where('outcome', Outcome::Exhausted)->whereNull('settled_at')->whereNull('handed_from')));
+            ->orWhere(
+                static fn(Builder $ended) => $ended->where('outcome', Outcome::Exhausted)
+                    ->whereNull('settled_at')->whereNull('handed_from'),
+            ));
     }
 
     private static function title(Call $call): string

@@ -33,16 +33,28 @@ final class CallController
         $owners = $this->owners($incident);
 
         return new JsonResponse([
-            'teams' => Team::query()->orderBy('name')->get()->map(static fn(Team $team): array => ['id' => $team->id, 'name' => $team->name]),
-            'people' => Person::query()->whereNull('left_at')->whereHas('contacts')->orderBy('name')->get()->map(static fn(Person $person): array => ['id' => $person->id, 'name' => $person->name, 'team' => $person->team_id]),
+            'teams' => Team::query()->orderBy('name')
+                ->get()->map(static fn(Team $team): array => ['id' => $team->id, 'name' => $team->name]),
+            'people' => Person::query()->whereNull('left_at')
+                ->whereHas('contacts')->orderBy('name')->get()
+                ->map(static fn(Person $person): array => ['id' => $person->id, 'name' => $person->name, 'team' => $person->team_id]),
             'owners' => $owners,
-            'makes' => array_map(fn(string $text): array => $this->makes($incident, $text), array_values(array_unique(array_map(strval(...), $chosen)))),
+            'makes' => array_map(
+                fn(string $text): array => $this->makes($incident, $text),
+                array_values(array_unique(array_map(strval(...), $chosen))),
+            ),
         ]);
     }
 
     public function store(Request $request, Incident $incident, StartCall $start): RedirectResponse
     {
-        ['whom' => $whom, 'why' => $why] = $request->validate(['whom' => ['required', 'array', 'min:1', 'max:'.self::MOST], 'whom.*' => ['string'], 'why' => ['required', 'string', 'max:500']], ['whom.*' => 'Choose whom to call.', 'why.required' => 'Say in a few words why they are needed: it stands on their page.']);
+        ['whom' => $whom, 'why' => $why] = $request->validate(
+            [
+                'whom' => ['required', 'array', 'min:1', 'max:'.self::MOST], 'whom.*' => ['string'],
+                'why' => ['required', 'string', 'max:500'],
+            ],
+            ['whom.*' => 'Choose whom to call.', 'why.required' => 'Say in a few words why they are needed: it stands on their page.'],
+        );
         $by = Actor::person(CurrentPerson::of($request));
         Once::for($request, function () use ($incident, $whom, $why, $start, $by): void {
             if (! $incident->refresh()->isOpen()) {
@@ -77,7 +89,9 @@ final class CallController
     /** Somebody who is signed in answers their own page. */
     public function answer(Request $request, Incident $incident, AnswerPage $answer): RedirectResponse
     {
-        $input = $request->validate(['page' => ['required', 'integer'], 'answer' => ['required', 'in:yes,no'], 'why' => ['nullable', 'string', 'max:500']]);
+        $input = $request->validate([
+            'page' => ['required', 'integer'], 'answer' => ['required', 'in:yes,no'], 'why' => ['nullable', 'string', 'max:500'],
+        ]);
         $page = Page::query()->with('call')->findOrFail((int) $input['page']);
         abort_unless($page->call?->incident_id === $incident->id && $page->person_id === CurrentPerson::of($request)->id, 403);
         $answer($page, $input['answer'] === 'yes' ? Reply::yes() : Reply::no(), 'room', (string) ($input['why'] ?? ''));
@@ -95,7 +109,9 @@ final class CallController
             default => [null, null],
         };
 
-        return $found === [null, null] ? throw Refused::because('One of those whom you chose is not known any more. Choose again.') : $found;
+        return $found === [null, null]
+            ? throw Refused::because('One of those whom you chose is not known any more. Choose again.')
+            : $found;
     }
 
     /** @return array{whom: string, name: string, already: string|null, policy: string, people: list<string>, doubts: list<string>} what one choice makes */
@@ -103,7 +119,9 @@ final class CallController
     {
         [$team, $person] = self::read($text);
         $name = $team->name ?? $person->name ?? '';
-        $running = Call::query()->where('incident_id', $incident->id)->where($team !== null ? ['team_id' => $team->id] : ['person_id' => $person?->id])->whereNull('handed_from')->latest('id')->first();
+        $running = Call::query()->where('incident_id', $incident->id)
+            ->where($team !== null ? ['team_id' => $team->id] : ['person_id' => $person?->id])->whereNull('handed_from')
+            ->latest('id')->first();
         $already = match ($running?->outcome) {
             Outcome::Waiting => 'is being called already',
             Outcome::Acknowledged => 'was called, and has it',
@@ -116,7 +134,13 @@ final class CallController
         } elseif ($policy !== null) {
             // The first step, as the code that follows real calls would take it.
             $course = DryCall::follow($policy->rounds, $policy->steps, now()->getTimestamp(), $incident->urgency->value);
-            $people = array_values(array_unique(array_map(static fn(CorePage $page): string => $page->person, array_filter($course->pages, static fn(CorePage $page): bool => $page->round === 1 && $page->step === ($course->pages[0]->step ?? 1)))));
+            $people = array_values(array_unique(array_map(
+                static fn(CorePage $page): string => $page->person,
+                array_filter(
+                    $course->pages,
+                    static fn(CorePage $page): bool => $page->round === 1 && $page->step === ($course->pages[0]->step ?? 1),
+                ),
+            )));
         }
 
         return [
@@ -141,6 +165,12 @@ final class CallController
         uasort($owned, static fn(array $a, array $b): int => count($b) <=> count($a));
         $names = DB::table('teams')->pluck('name', 'id');
 
-        return array_map(static fn(int|string $team): array => ['whom' => "team:$team", 'name' => is_string($names[$team] ?? null) ? $names[$team] : (string) $team, 'owns' => array_slice($owned[$team], 0, 4)], array_keys($owned));
+        return array_map(
+            static fn(int|string $team): array => [
+                'whom' => "team:$team", 'name' => is_string($names[$team] ?? null) ? $names[$team] : (string) $team,
+                'owns' => array_slice($owned[$team], 0, 4),
+            ],
+            array_keys($owned),
+        );
     }
 }

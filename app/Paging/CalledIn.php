@@ -15,7 +15,8 @@ final class CalledIn implements TakesPart
 {
     public function takesPart(Incident $incident, Person $person): bool
     {
-        return Page::query()->where('person_id', $person->id)->whereHas('call', static fn($call) => $call->where('incident_id', $incident->id))->exists();
+        return Page::query()->where('person_id', $person->id)
+            ->whereHas('call', static fn($call) => $call->where('incident_id', $incident->id))->exists();
     }
 
     public function ofTeam(string $team): Builder

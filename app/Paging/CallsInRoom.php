@@ -31,7 +31,9 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
 
             return match ($call->outcome) {
                 Outcome::Acknowledged => $call->team === null ? "$team was called and is coming." : "$holder of $team has it.",
-                Outcome::Waiting => $call->refused_at !== null ? Unanswered::words($call).'.' : "$team is being called, step $call->step; nobody has it yet.",
+                Outcome::Waiting => $call->refused_at !== null
+                    ? Unanswered::words($call).'.'
+                    : "$team is being called, step $call->step; nobody has it yet.",
                 Outcome::Exhausted => Unanswered::words($call).'.',
                 Outcome::Resolved => '',
             };
@@ -68,25 +70,38 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
      */
     private static function of(array $incidents, Situation $situation): Collection
     {
-        return $situation->remember('calls '.implode(' ', $incidents), static fn(): Collection => Call::query()->with(['incident.team', 'team', 'person', 'caller', 'pages.person'])->whereIn('incident_id', $incidents)->orderBy('id')->get());
+        return $situation->remember(
+            'calls '.implode(' ', $incidents),
+            static fn(): Collection => Call::query()
+                ->with(['incident.team', 'team', 'person', 'caller', 'pages.person'])
+                ->whereIn('incident_id', $incidents)->orderBy('id')->get(),
+        );
     }
 
     /** @return list<array<string, mixed>> */
     private function calls(Incident $incident, Situation $situation, Person $reader): array
     {
         $calls = self::of([$incident->id], $situation);
-        $handed = Call::query()->with('person')->whereIn('handed_from', $calls->modelKeys())->where('outcome', Outcome::Waiting)->get()->keyBy('handed_from');
-        $names = Person::query()->whereKey($calls->pluck('held_by')->concat($calls->pluck('stopped_by')->all())->filter()->unique()->all())->pluck('name', 'id');
+        $handed = Call::query()->with('person')
+            ->whereIn('handed_from', $calls->modelKeys())->where('outcome', Outcome::Waiting)->get()
+            ->keyBy('handed_from');
+        $names = Person::query()
+            ->whereKey($calls->pluck('held_by')->concat($calls->pluck('stopped_by')->all())->filter()->unique()->all())
+            ->pluck('name', 'id');
         $policies = EscalationPolicy::query()->whereKey($calls->pluck('policy_id')->filter()->unique()->all())->get()->keyBy('id');
 
         return array_values($calls->map(static fn(Call $call): array => [
-            'id' => $call->id, 'team' => $call->calls(), 'by' => $call->caller?->name, 'reason' => $call->reason, 'handed' => $call->handed_from !== null,
+            'id' => $call->id, 'team' => $call->calls(), 'by' => $call->caller?->name, 'reason' => $call->reason,
+            'handed' => $call->handed_from !== null,
             'unanswered' => $incident->isOpen() && $call->settled_at === null && $call->handed_from === null && self::hasNobody($call),
             'ended' => $call->outcome === Outcome::Exhausted || $call->refused_at !== null ? Unanswered::words($call) : null,
             'stopped' => $call->stopped_by === null ? null : ['by' => $names[$call->stopped_by] ?? '', 'why' => $call->stopped_why],
-            'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']), 'round' => $call->round, 'step_ends_at' => $call->step_ends_at,
-            'heldBy' => $call->held_by === null ? null : $names[$call->held_by] ?? null, 'beginsAt' => $call->begins_at, 'askedAt' => $call->asked_at,
-            'policy' => $call->policy_name, 'policyChanged' => $call->outcome !== Outcome::Resolved && self::policyChanged($call, $policies->get($call->policy_id ?? 0)),
+            'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']),
+            'round' => $call->round, 'step_ends_at' => $call->step_ends_at,
+            'heldBy' => $call->held_by === null ? null : $names[$call->held_by] ?? null, 'beginsAt' => $call->begins_at,
+            'askedAt' => $call->asked_at,
+            'policy' => $call->policy_name,
+            'policyChanged' => $call->outcome !== Outcome::Resolved && self::policyChanged($call, $policies->get($call->policy_id ?? 0)),
             'handedTo' => $handed->get($call->id)?->person?->name,
             'mine' => $call->pages->where('person_id', $reader->id)->last()?->id, 'iHaveIt' => $call->held_by === $reader->id,
             'pages' => $call->pages->map(self::page(...)),
@@ -102,9 +117,12 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
     private static function page(Page $page): array
     {
         return [
-            'id' => $page->id, 'person' => $page->person->name ?? '', 'way' => DeliveryPaths::words($page->channel), 'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
-            'kind' => $page->kind, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at, 'failed_at' => $page->failed_at, 'error' => $page->error,
-            'answered_how' => $page->answered_how, 'opened_at' => $page->opened_at, 'answer' => $page->answer, 'answer_why' => $page->answer_why, 'answered_at' => $page->answered_at,
+            'id' => $page->id, 'person' => $page->person->name ?? '', 'way' => DeliveryPaths::words($page->channel),
+            'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
+            'kind' => $page->kind, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at,
+            'failed_at' => $page->failed_at, 'error' => $page->error,
+            'answered_how' => $page->answered_how, 'opened_at' => $page->opened_at, 'answer' => $page->answer,
+            'answer_why' => $page->answer_why, 'answered_at' => $page->answered_at,
         ];
     }
 

@@ -33,7 +33,8 @@ final class CallsOfIncident implements HasConsequences
 
     private function ends(Incident $incident): Foreseen
     {
-        $calls = Call::query()->with(['team', 'person'])->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get();
+        $calls = Call::query()->with(['team', 'person'])
+            ->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get();
 
         return new Foreseen(static fn(): array => ['calls' => array_values($calls->map(static fn(Call $call): string => $call->calls())->all())], function () use ($incident, $calls): void {
             foreach ($calls as $call) {

@@ -43,8 +43,12 @@ final class Doubts
         $doubts = [];
         foreach ($people as $person) {
             // The last on each channel counts: what has arrived since is sound again.
-            $failed = $last->get($person)?->keyBy('channel')->filter(static fn(Page $page): bool => $page->failed_at !== null && $page->delivered_at === null)->keys()->map(strval(...))->all() ?? [];
-            $doubts[$person] = Reachability::doubts(array_values($channels->get($person)?->pluck('channel')->map(strval(...))->all() ?? []), array_values($failed));
+            $failed = $last->get($person)?->keyBy('channel')
+                ->filter(static fn(Page $page): bool => $page->failed_at !== null && $page->delivered_at === null)
+                ->keys()->map(strval(...))->all() ?? [];
+            $doubts[$person] = Reachability::doubts(
+                array_values($channels->get($person)?->pluck('channel')->map(strval(...))->all() ?? []), array_values($failed),
+            );
         }
 
         return array_filter($doubts);

@@ -28,11 +28,21 @@ final class DryCall
     {
         $rotas = [];
         foreach (Rota::query()->orderBy('id')->get() as $rota) {
-            $rotas[$rota->id] = array_map(static fn(Segment $s): array => ['from' => Instant::format($s->from), 'to' => Instant::format($s->to), 'person' => $s->person], array_values(array_filter($rota->between($at, $at + self::HORIZON_SECONDS)->segments, static fn(Segment $s): bool => $s->person !== null)));
+            $rotas[$rota->id] = array_map(
+                static fn(Segment $s): array => [
+                    'from' => Instant::format($s->from), 'to' => Instant::format($s->to), 'person' => $s->person,
+                ],
+                array_values(array_filter(
+                    $rota->between($at, $at + self::HORIZON_SECONDS)->segments,
+                    static fn(Segment $s): bool => $s->person !== null,
+                )),
+            );
         }
         $people = [];
         foreach (ReachPeople::contacts($urgency, $at) as $person => $contacts) {
-            $people[$person] = ['contacts' => array_map(static fn(array $c): array => ['channel' => $c['channel'], 'after' => "PT{$c['after']}S"], $contacts)];
+            $people[$person] = ['contacts' => array_map(
+                static fn(array $c): array => ['channel' => $c['channel'], 'after' => "PT{$c['after']}S"], $contacts,
+            )];
         }
         // A rota may still name somebody who has left: nobody can be reached there.
         foreach ($rotas as $segments) {
@@ -42,7 +52,13 @@ final class DryCall
         }
         [$call, $until] = CallDocument::read(Document::parse(json_encode([
             'started_at' => Instant::format($at), 'until' => Instant::format($at + self::HORIZON_SECONDS),
-            'policy' => ['rounds' => $rounds, 'steps' => array_map(static fn(array $step): array => ['targets' => $step['targets'], 'wait' => "PT{$step['wait_seconds']}S"], $steps)],
+            'policy' => [
+                'rounds' => $rounds,
+                'steps' => array_map(
+                    static fn(array $step): array => ['targets' => $step['targets'], 'wait' => "PT{$step['wait_seconds']}S"],
+                    $steps,
+                ),
+            ],
             'people' => (object) $people, 'rotas' => (object) $rotas,
         ], JSON_THROW_ON_ERROR)));
 

@@ -23,7 +23,10 @@ use Skarvo\Paging\PolicyCase;
  */
 final class EscalationPolicy extends Record
 {
-    protected $casts = ['rounds' => 'integer', 'steps' => 'array', 'urgencies' => 'array', 'hours' => 'array', 'patience_seconds' => 'integer', 'answer_seconds' => 'integer'];
+    protected $casts = [
+        'rounds' => 'integer', 'steps' => 'array', 'urgencies' => 'array', 'hours' => 'array', 'patience_seconds' => 'integer',
+        'answer_seconds' => 'integer',
+    ];
 
     protected $attributes = ['urgencies' => '[]', 'patience_seconds' => 1200, 'answer_seconds' => 180];
 

@@ -40,7 +40,8 @@ final class FollowCall
             $notes->write();
         }
         $was = $call->outcome;
-        $instant = static fn(?int $seconds): ?CarbonImmutable => $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds - $call->shift_seconds);
+        $instant = static fn(?int $seconds): ?CarbonImmutable =>
+            $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds - $call->shift_seconds);
         $last = $course->steps === [] ? null : $course->steps[count($course->steps) - 1];
         $call->update([
             'followed_until' => $until,
@@ -64,7 +65,9 @@ final class FollowCall
     private function settleHanding(Call $call): void
     {
         $first = Call::query()->with('team', 'person')->findOrFail($call->handed_from);
-        if ($first->outcome !== Outcome::Acknowledged || $first->held_by === null || ! in_array($call->outcome, [Outcome::Acknowledged, Outcome::Exhausted], true)) {
+        if ($first->outcome !== Outcome::Acknowledged || $first->held_by === null || ! in_array(
+            $call->outcome, [Outcome::Acknowledged, Outcome::Exhausted], true,
+        )) {
             return;
         }
         if ($call->outcome === Outcome::Acknowledged) {
@@ -86,7 +89,10 @@ final class FollowCall
         $second = $now->startOfSecond()->addSeconds($call->shift_seconds);
         // What was sent in a second cannot be undone by what happens later in it: that is taken in the next one.
         $at = $call->followed_until !== null && $call->followed_until->gte($second) ? $call->followed_until->addSecond() : $second;
-        Happening::query()->create(['call_id' => $call->id, 'at' => $at, 'noted_at' => $now, 'kind' => $kind, 'person_id' => $person, 'channel' => $channel]);
+        Happening::query()->create([
+            'call_id' => $call->id, 'at' => $at, 'noted_at' => $now, 'kind' => $kind, 'person_id' => $person,
+            'channel' => $channel,
+        ]);
         $call->unsetRelation('happenings');
         ($this)($call, $at);
     }
@@ -114,7 +120,10 @@ final class FollowCall
                     }
                 }
                 $shift = $call->shift_seconds;
-                $fresh = array_map(static fn(Segment $s): Segment => $shift === 0 ? $s : $s->cut($s->from + $shift, $s->to + $shift), $batch->segments($target->id, $from - $shift, $present - $shift + self::HORIZON_SECONDS));
+                $fresh = array_map(
+                    static fn(Segment $s): Segment => $shift === 0 ? $s : $s->cut($s->from + $shift, $s->to + $shift),
+                    $batch->segments($target->id, $from - $shift, $present - $shift + self::HORIZON_SECONDS),
+                );
                 $rotas[$target->id] = self::joined([...$past, ...array_map(
                     static fn(Segment $s): array => ['from' => $s->from, 'to' => $s->to, 'person' => (string) $s->person],
                     array_values(array_filter($fresh, static fn(Segment $s): bool => $s->person !== null)),
@@ -132,11 +141,15 @@ final class FollowCall
      */
     private function learnContacts(Call $call, CallBatch $batch, array $named): void
     {
-        $unknown = array_values(array_filter(array_unique($named), static fn(string $id): bool => $id !== '' && ! isset($call->contacts[$id])));
+        $unknown = array_values(array_filter(
+            array_unique($named), static fn(string $id): bool => $id !== '' && ! isset($call->contacts[$id]),
+        ));
         if ($unknown !== []) {
             $contacts = $call->contacts;
             foreach ($batch->people($unknown) as $person) {
-                $contacts[$person->id] = $person->left_at === null ? ReachPeople::of($person, $call->incident->urgency->value ?? 'now', $call->started_at->getTimestamp()) : [];
+                $contacts[$person->id] = $person->left_at === null
+                    ? ReachPeople::of($person, $call->incident->urgency->value ?? 'now', $call->started_at->getTimestamp())
+                    : [];
             }
             $call->contacts = $contacts;
         }
@@ -166,7 +179,13 @@ final class FollowCall
     {
         foreach (array_slice($course->steps, $call->steps_told) as $step) {
             $people = $batch->people($step->people);
-            $batch->tell('call.step', $call, ['step' => $step->step, 'round' => $step->round, 'people' => array_map(static fn(string $id): string => $people[$id]->name ?? $id, $step->people)]);
+            $batch->tell(
+                'call.step', $call,
+                [
+                    'step' => $step->step, 'round' => $step->round,
+                    'people' => array_map(static fn(string $id): string => $people[$id]->name ?? $id, $step->people),
+                ],
+            );
         }
         foreach (array_slice($course->pages, $call->pages_told) as $i => $page) {
             $batch->page($call, $call->pages_told + $i, $page, $page->at - $call->shift_seconds);

@@ -33,8 +33,10 @@ final class FollowDueCalls implements ClockPart
     /** @return int how many calls were due */
     public function __invoke(\Closure $mayWork): int
     {
-        $due = DB::table('calls')->leftJoin('incidents', 'incidents.id', '=', 'calls.incident_id')->whereNotNull('next_due_at')->where('next_due_at', '<=', now())
-            ->orderByRaw('coalesce(incidents.priority, ?)', [Outbox::LAST])->orderBy('next_due_at')->orderBy('calls.id')->limit(self::A_TRANSACTION)->pluck('calls.id')->all();
+        $due = DB::table('calls')->leftJoin('incidents', 'incidents.id', '=', 'calls.incident_id')
+            ->whereNotNull('next_due_at')->where('next_due_at', '<=', now())
+            ->orderByRaw('coalesce(incidents.priority, ?)', [Outbox::LAST])
+                ->orderBy('next_due_at')->orderBy('calls.id')->limit(self::A_TRANSACTION)->pluck('calls.id')->all();
         if ($due !== []) {
             AllOrEach::run(array_values($due), fn(array $some) => $this->together($some, $mayWork), static function (mixed $id): void {
                 DB::table('calls')->where('id', $id)->update(['next_due_at' => now()->addSeconds(self::BROKEN_WAITS)]);

@@ -53,7 +53,10 @@ final class HoldCalls implements ClockPart
     public static function begin(Call $call, ?CarbonImmutable $beginsAt): void
     {
         $now = CarbonImmutable::instance(now());
-        $call->update(['held_since' => $now, 'begins_at' => $beginsAt, 'asked_at' => null, 'hold_due_at' => $beginsAt ?? $now->addSeconds($call->patience_seconds)]);
+        $call->update([
+            'held_since' => $now, 'begins_at' => $beginsAt, 'asked_at' => null,
+            'hold_due_at' => $beginsAt ?? $now->addSeconds($call->patience_seconds),
+        ]);
     }
 
     public static function forget(Call $call): void
@@ -69,9 +72,16 @@ final class HoldCalls implements ClockPart
 
             return;
         }
-        $hold = new Hold($call->held_since->getTimestamp(), $call->patience_seconds, $call->answer_seconds, $call->begins_at?->getTimestamp());
-        $deeds = Entry::query()->where('incident_id', $call->incident_id)->where('actor_id', $holder)->where('at', '>', $call->held_since)->whereNotIn('kind', self::NO_DEEDS)->pluck('at');
-        $next = $hold->next(array_values($deeds->map(static fn(\DateTimeInterface $at): int => $at->getTimestamp() + 1)->all()), $call->asked_at?->getTimestamp());
+        $hold = new Hold(
+            $call->held_since->getTimestamp(), $call->patience_seconds, $call->answer_seconds, $call->begins_at?->getTimestamp(),
+        );
+        $deeds = Entry::query()->where('incident_id', $call->incident_id)
+            ->where('actor_id', $holder)->where('at', '>', $call->held_since)->whereNotIn('kind', self::NO_DEEDS)
+            ->pluck('at');
+        $next = $hold->next(
+            array_values($deeds->map(static fn(\DateTimeInterface $at): int => $at->getTimestamp() + 1)->all()),
+            $call->asked_at?->getTimestamp(),
+        );
         if ($next === null) {
             $call->update(['hold_due_at' => null]);
 
@@ -89,12 +99,26 @@ final class HoldCalls implements ClockPart
     private static function ask(Call $call, string $holder): void
     {
         $now = CarbonImmutable::instance(now());
-        $answered = Page::query()->with('person')->where('call_id', $call->id)->where('person_id', $holder)->whereNotNull('answer')->orderByDesc('delivered_at')->orderByDesc('id')->first();
+        $answered = Page::query()->with('person')
+            ->where('call_id', $call->id)->where('person_id', $holder)->whereNotNull('answer')
+            ->orderByDesc('delivered_at')->orderByDesc('id')->first();
         if ($answered !== null) {
-            $page = Page::issue(['call_id' => $call->id, 'kind' => 'ask', 'person_id' => $holder, 'channel' => $answered->channel, 'address' => $answered->address, 'round' => $call->round, 'step' => $call->step], $now);
-            Outbox::put('page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now, $call->incident->priority ?? Outbox::LAST);
+            $page = Page::issue(
+                [
+                    'call_id' => $call->id, 'kind' => 'ask', 'person_id' => $holder, 'channel' => $answered->channel,
+                    'address' => $answered->address, 'round' => $call->round, 'step' => $call->step,
+                ],
+                $now,
+            );
+            Outbox::put(
+                'page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now,
+                $call->incident->priority ?? Outbox::LAST,
+            );
         }
-        Journal::write(Actor::system(), 'call.asked_again', ['call', $call->id], ['person' => $answered->person->name ?? $holder], $call->incident_id);
+        Journal::write(
+            Actor::system(), 'call.asked_again', ['call', $call->id], ['person' => $answered->person->name ?? $holder],
+            $call->incident_id,
+        );
         $call->update(['asked_at' => $now, 'hold_due_at' => $now->addSeconds($call->answer_seconds)]);
     }
 

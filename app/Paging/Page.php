@@ -45,7 +45,8 @@ final class Page extends Record
     protected $casts = [
         'at' => 'immutable_datetime', 'sent_at' => 'immutable_datetime', 'failed_at' => 'immutable_datetime',
         'opened_at' => 'immutable_datetime', 'answered_at' => 'immutable_datetime', 'ordinal' => 'integer',
-        'expires_at' => 'immutable_datetime', 'delivered_at' => 'immutable_datetime', 'confirm_by' => 'immutable_datetime', 'used_at' => 'immutable_datetime',
+        'expires_at' => 'immutable_datetime', 'delivered_at' => 'immutable_datetime', 'confirm_by' => 'immutable_datetime',
+        'used_at' => 'immutable_datetime',
     ];
 
     /** Pages that nobody answers in a day are answered in the room. */
@@ -63,13 +64,19 @@ final class Page extends Record
      */
     public static function row(array $fields, CarbonImmutable $at): array
     {
-        return [...array_map(static fn(mixed $value): mixed => $value instanceof CarbonInterface ? Moment::precise($value) : $value, $fields), 'at' => Moment::precise($at), 'token' => Str::random(40), 'expires_at' => Moment::precise($at->addHours(self::LINK_HOURS))];
+        return [
+            ...array_map(static fn(mixed $value): mixed => $value instanceof CarbonInterface ? Moment::precise($value) : $value, $fields),
+            'at' => Moment::precise($at), 'token' => Str::random(40),
+            'expires_at' => Moment::precise($at->addHours(self::LINK_HOURS)),
+        ];
     }
 
     /** The signed address that opens it without a password. */
     public function link(): string
     {
-        return url(URL::temporarySignedRoute('page', $this->expires_at ?? $this->at->addHours(self::LINK_HOURS), ['token' => $this->token], absolute: false));
+        return url(URL::temporarySignedRoute(
+            'page', $this->expires_at ?? $this->at->addHours(self::LINK_HOURS), ['token' => $this->token], absolute: false,
+        ));
     }
 
     /** @return Collection<int, self> it and those that went out with it, as one */
@@ -77,20 +84,28 @@ final class Page extends Record
     {
         $lead = $this->lead_id ?? $this->id;
 
-        return self::query()->with(['call.incident', 'call.team', 'person'])->where(static fn($query) => $query->where('id', $lead)->orWhere('lead_id', $lead))->orderBy('id')->get();
+        return self::query()->with(['call.incident', 'call.team', 'person'])
+            ->where(static fn($query) => $query->where('id', $lead)->orWhere('lead_id', $lead))->orderBy('id')->get();
     }
 
     /** @return Collection<int, self> what else its person is paged for, one page of each call: what went out as one with it, what waits for an answer, and what they have; the most urgent first */
     public function alongside(): Collection
     {
         $lead = $this->lead_id ?? $this->id;
-        $pages = self::query()->with(['call.incident', 'call.team', 'person'])->where('person_id', $this->person_id)->whereNotNull('call_id')->where('call_id', '!=', $this->call_id)
+        $pages = self::query()->with(['call.incident', 'call.team', 'person'])
+            ->where('person_id', $this->person_id)->whereNotNull('call_id')->where('call_id', '!=', $this->call_id)
             ->where(fn(Builder $query) => $query->where('id', $lead)->orWhere('lead_id', $lead)
-                ->orWhere(static fn(Builder $open) => $open->whereNull('answer')->where('expires_at', '>', now())->whereHas('call', static fn(Builder $call) => $call->where('outcome', Outcome::Waiting)))
-                ->orWhereHas('call', fn(Builder $call) => $call->where('outcome', Outcome::Acknowledged)->where('held_by', $this->person_id)))
+                ->orWhere(static fn(Builder $open) => $open->whereNull('answer')->where('expires_at', '>', now())->whereHas(
+                    'call', static fn(Builder $call) => $call->where('outcome', Outcome::Waiting),
+                ))
+                ->orWhereHas(
+                    'call',
+                    fn(Builder $call) => $call->where('outcome', Outcome::Acknowledged)->where('held_by', $this->person_id),
+                ))
             ->orderBy('id')->get();
 
-        return $pages->unique('call_id')->sortBy(static fn(self $page): array => [$page->call->incident->priority ?? 9, $page->id])->values();
+        return $pages->unique('call_id')
+            ->sortBy(static fn(self $page): array => [$page->call->incident->priority ?? 9, $page->id])->values();
     }
 
     /** @return BelongsTo<Call, $this> */

@@ -41,7 +41,13 @@ final class PageController
             return Inertia::render('Paging/LinkOver', ['why' => $over, 'incident' => $page->call?->incident_id]);
         }
         if ($page->call === null) {
-            return Inertia::render('Paging/TestPage', ['answerTo' => $request->getRequestUri(), 'person' => $page->person->name ?? '', 'way' => DeliveryPaths::words($page->channel), 'answeredAt' => $page->answered_at]);
+            return Inertia::render(
+                'Paging/TestPage',
+                [
+                    'answerTo' => $request->getRequestUri(), 'person' => $page->person->name ?? '',
+                    'way' => DeliveryPaths::words($page->channel), 'answeredAt' => $page->answered_at,
+                ],
+            );
         }
         $call = $page->call ?? abort(404);
         $incident = $call->incident ?? abort(404);
@@ -53,15 +59,22 @@ final class PageController
         return Inertia::render('Paging/Answer', [
             'answerTo' => $request->getRequestUri(),
             'asksAgain' => $page->kind === 'ask' && $call->asked_at !== null,
-            'with' => $page->alongside()->map(static fn(Page $p): array => ['id' => $p->id, 'ref' => $p->call?->incident?->ref(), 'title' => $p->call?->incident?->title, 'priority' => $p->call?->incident?->priority, 'link' => $p->link(), 'answer' => $p->answer, 'mine' => $p->call?->held_by === $page->person_id]),
+            'with' => $page->alongside()->map(static fn(Page $p): array => [
+                'id' => $p->id, 'ref' => $p->call?->incident?->ref(), 'title' => $p->call?->incident?->title,
+                'priority' => $p->call?->incident?->priority, 'link' => $p->link(), 'answer' => $p->answer,
+                'mine' => $p->call?->held_by === $page->person_id,
+            ]),
             'next' => Answers::next($page)?->name,
             'beginsAt' => $call->begins_at,
-            'handedTo' => Call::query()->with('person')->where('handed_from', $call->id)->where('outcome', 'waiting')->first()?->person?->name,
+            'handedTo' => Call::query()->with('person')
+                ->where('handed_from', $call->id)->where('outcome', 'waiting')->first()?->person?->name,
             'person' => $page->person->name ?? '',
             'answer' => $page->answer,
             'answeredAt' => $page->answered_at,
             'callOutcome' => $call->outcome->value,
-            'heldBy' => $call->held_by === null ? null : Page::query()->with('person')->where('person_id', $call->held_by)->first()?->person?->name,
+            'heldBy' => $call->held_by === null
+                ? null
+                : Page::query()->with('person')->where('person_id', $call->held_by)->first()?->person?->name,
             'heldByMe' => $call->held_by === $page->person_id,
             'stepEndsAt' => $call->step_ends_at,
             'team' => $call->calls(),
@@ -75,19 +88,32 @@ final class PageController
             'stopped' => $call->stopped_by !== null,
             'incident' => [
                 'ref' => $incident->ref(), 'id' => $incident->id, 'title' => $incident->title, 'priority' => $incident->priority,
-                'service' => $incident->service->name ?? '', 'impact' => $incident->impact->meaning(), 'urgency' => $incident->urgency->meaning(),
+                'service' => $incident->service->name ?? '', 'impact' => $incident->impact->meaning(),
+                'urgency' => $incident->urgency->meaning(),
                 'stage' => $incident->stage->words(), 'started_at' => $incident->started_at, 'resolved_at' => $incident->resolved_at,
                 'coordinator' => $incident->coordinator->name ?? '',
             ],
-            'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $situation->services($incident->id)),
+            'services' => array_map(
+                static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value],
+                $situation->services($incident->id),
+            ),
             'sites' => $estate->sites($impact),
-            'alerts' => Alert::query()->where('incident_id', $incident->id)->orderByDesc('closed_at')->orderBy('first_signal_at')->limit(5)->get()->map(fn(Alert $a): array => $a->summed()),
+            'alerts' => Alert::query()->where('incident_id', $incident->id)
+                ->orderByDesc('closed_at')->orderBy('first_signal_at')->limit(5)->get()
+                ->map(fn(Alert $a): array => $a->summed()),
             // A signal that came late may have changed what this page was sent for; it stays, and says so.
-            'mended' => Alert::query()->where('incident_id', $incident->id)->where(fn($query) => $query->where('withdrawn_at', '>', $page->at)->orWhere('mended_at', '>', $page->at))->orderBy('id')->limit(3)->get()
+            'mended' => Alert::query()->where('incident_id', $incident->id)
+                ->where(fn($query) => $query->where('withdrawn_at', '>', $page->at)->orWhere('mended_at', '>', $page->at))
+                ->orderBy('id')->limit(3)->get()
                 ->map(static fn(Alert $a): array => ['title' => $a->title(), 'withdrawn' => $a->withdrawn_at !== null]),
             'alertCount' => Alert::query()->where('incident_id', $incident->id)->count(),
             'others' => Page::query()->with('person')->where('call_id', $call->id)->orderBy('ordinal')->get()
-                ->unique('person_id')->map(fn(Page $p): array => ['name' => $p->person->name ?? '', 'answer' => $p->answer, 'at' => $p->at, 'me' => $p->person_id === $page->person_id])->values(),
+                ->unique('person_id')
+                    ->map(fn(Page $p): array => [
+                        'name' => $p->person->name ?? '', 'answer' => $p->answer, 'at' => $p->at,
+                        'me' => $p->person_id === $page->person_id,
+                    ])
+                    ->values(),
             ...array_merge([], ...array_map(static fn(OnThePage $one): array => $one->page($incident), Given::all(OnThePage::class))),
         ]);
     }
@@ -127,7 +153,8 @@ final class PageController
 
         return match (true) {
             $page->used_at !== null => 'This link was answered through, and works once. On the device that answered it still opens; elsewhere, sign in.',
-            URL::hasCorrectSignature($request, false) && ! URL::signatureHasNotExpired($request) => 'This link is more than a day old, and opens no more. Sign in to see how things stand.',
+            URL::hasCorrectSignature($request, false)
+                && ! URL::signatureHasNotExpired($request) => 'This link is more than a day old, and opens no more. Sign in to see how things stand.',
             ! URL::hasValidSignature($request, false) => 'This link is not whole. Open it from the message again, or sign in.',
             default => null,
         };

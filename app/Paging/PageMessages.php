@@ -58,9 +58,13 @@ final class PageMessages implements Messages
         $batch = new CallBatch;
         $sending = [];
         foreach ($messages as $message) {
-            $all = array_values(array_filter(array_map(static fn(OutboxMessage $one): ?Page => $pages->get(self::id($one)), [$message, ...$message->parts])));
+            $all = array_values(array_filter(array_map(
+                static fn(OutboxMessage $one): ?Page => $pages->get(self::id($one)), [$message, ...$message->parts],
+            )));
             $page = $all[0] ?? throw new \LogicException('A message has its page.');
-            $sending[$message->id] = $page->person?->left_at !== null ? Create::rejectionFor(new Failed('has left')) : self::start($page, $all, $message->key, $batch);
+            $sending[$message->id] = $page->person?->left_at !== null
+                ? Create::rejectionFor(new Failed('has left'))
+                : self::start($page, $all, $message->key, $batch);
         }
 
         return $sending;
@@ -71,7 +75,10 @@ final class PageMessages implements Messages
     {
         $driver = config("skarvo.channels.$page->channel");
         $driver = is_string($driver) && $driver !== '' ? ($driver === 'mail' ? MailChannel::class : $driver) : GatewayChannel::class;
-        $notification = new PageNotification($page->channel, $page->address, $page->person->name ?? '', self::text($all), $page->link(), $key, Answers::offered($page, $batch), $driver);
+        $notification = new PageNotification(
+            $page->channel, $page->address, $page->person->name ?? '', self::text($all), $page->link(), $key,
+            Answers::offered($page, $batch), $driver,
+        );
         $channel = class_exists($driver) ? app($driver) : null;
         if ($channel instanceof StartsSending) {
             return $channel->start($notification);
@@ -94,7 +101,8 @@ final class PageMessages implements Messages
 
     public function sent(array $sent): void
     {
-        $pages = Page::query()->with(['call', 'person'])->whereKey(array_map(static fn(array $one): int => self::id($one[0]), $sent))->get()->keyBy('id');
+        $pages = Page::query()->with(['call', 'person'])
+            ->whereKey(array_map(static fn(array $one): int => self::id($one[0]), $sent))->get()->keyBy('id');
         $now = CarbonImmutable::instance(now());
         $confirm = $entries = [];
         foreach ($sent as [$message, $answer]) {
@@ -103,10 +111,16 @@ final class PageMessages implements Messages
             $confirm[($answer['confirms'] ?? false) === true && is_int($patience) ? $patience : 0][] = $page->id;
             // A page is due in a whole second; one that was decided on within that second was not late by it.
             $delay = max(0, $page->at->max($message->made_at)->diffInMilliseconds($now) / 1000);
-            $entries[] = ['kind' => 'page.sent', 'id' => $page->id, 'facts' => ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => (float) round($delay, 3)], 'incident' => $page->call?->incident_id];
+            $entries[] = [
+                'kind' => 'page.sent', 'id' => $page->id,
+                'facts' => ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => (float) round($delay, 3)],
+                'incident' => $page->call?->incident_id,
+            ];
         }
         foreach ($confirm as $patience => $ids) {
-            Page::query()->whereKey($ids)->update(['sent_at' => $now, 'confirm_by' => $patience === 0 ? null : $now->addSeconds($patience)]);
+            Page::query()
+                ->whereKey($ids)
+                ->update(['sent_at' => $now, 'confirm_by' => $patience === 0 ? null : $now->addSeconds($patience)]);
         }
         Journal::writeMany(Actor::system(), 'page', $entries);
         // What nobody confirms has arrived, as far as is known.
@@ -127,7 +141,9 @@ final class PageMessages implements Messages
 
         return match (true) {
             count($told) === 1 => $told[0],
-            default => count($told)." pages. \n".implode("\n", array_slice($told, 0, self::LISTED)).(count($told) > self::LISTED ? "\nand ".(count($told) - self::LISTED).' more' : ''),
+            default => count($told)." pages. \n".implode("\n", array_slice($told, 0, self::LISTED)).(
+                count($told) > self::LISTED ? "\nand ".(count($told) - self::LISTED).' more' : ''
+            ),
         };
     }
 
@@ -138,12 +154,16 @@ final class PageMessages implements Messages
         return match (true) {
             $incident === null => 'A test of how you are reached. Answer yes if it arrived.',
             $page->kind === 'ask' => "{$incident->ref()}: you took it, and nothing was done since. Are you on it? $incident->title",
-            default => "{$incident->ref()}, priority $incident->priority: $incident->title".($page->call->reason === '' ? '' : ' ('.($page->call->caller->name ?? 'Skarvo').": {$page->call->reason})"),
+            default => "{$incident->ref()}, priority $incident->priority: $incident->title".(
+                $page->call->reason === '' ? '' : ' ('.($page->call->caller->name ?? 'Skarvo').": {$page->call->reason})"
+            ),
         };
     }
 
     private static function id(OutboxMessage $message): int
     {
-        return is_int($message->payload['page'] ?? null) ? $message->payload['page'] : throw new \LogicException('A message of a page names it.');
+        return is_int($message->payload['page'] ?? null)
+            ? $message->payload['page']
+            : throw new \LogicException('A message of a page names it.');
     }
 }

@@ -24,7 +24,9 @@ final class PagesOfRotas implements CountsPages, HandsOver
     {
         $pages = [];
         $sent = DB::table('pages')->join('calls', 'calls.id', '=', 'pages.call_id')->whereNotNull('pages.sent_at')
-            ->whereBetween('pages.at', [$from->utc()->format('Y-m-d H:i:s'), $to->utc()->format('Y-m-d H:i:s')])->get(['pages.person_id', 'pages.at', 'calls.team_id']);
+            ->whereBetween(
+                'pages.at', [$from->utc()->format('Y-m-d H:i:s'), $to->utc()->format('Y-m-d H:i:s')],
+            )->get(['pages.person_id', 'pages.at', 'calls.team_id']);
         foreach ($sent as $page) {
             $pages[$page->team_id][] = [(string) $page->person_id, Moment::seconds((string) $page->at)];
         }
@@ -38,18 +40,26 @@ final class PagesOfRotas implements CountsPages, HandsOver
 
         return array_values(Call::query()->with('incident')->where('outcome', Outcome::Acknowledged)->whereIn('held_by', $names->keys())
             ->whereHas('incident', static fn(Builder $query) => $query->whereNull('resolved_at'))->orderBy('id')->limit(self::LINES)->get()
-            ->map(static fn(Call $call): array => ['text' => ($names[$call->held_by] ?? '').' has '.($call->incident?->ref() ?? '').': hand it on, or keep it', 'link' => "/incidents/$call->incident_id"])->all());
+            ->map(static fn(Call $call): array => [
+                'text' => ($names[$call->held_by] ?? '').' has '.($call->incident?->ref() ?? '').': hand it on, or keep it',
+                'link' => "/incidents/$call->incident_id",
+            ])->all());
     }
 
     public function noisy(Rota $rota, int $since, int $at): array
     {
-        $pages = DB::table('pages')->join('calls', 'calls.id', '=', 'pages.call_id')->where('calls.team_id', $rota->team_id)->whereBetween('pages.at', [Moment::text($since), Moment::text($at)])->count();
+        $pages = DB::table('pages')->join('calls', 'calls.id', '=', 'pages.call_id')
+            ->where('calls.team_id', $rota->team_id)
+            ->whereBetween('pages.at', [Moment::text($since), Moment::text($at)])->count();
 
         return $pages === 0 ? [] : [['text' => $pages === 1 ? 'One page went out' : "$pages pages went out", 'link' => '/fairness']];
     }
 
     public function watch(Rota $rota, int $since, int $at): array
     {
-        return array_map(static fn(array $path): array => ['text' => "Pages by {$path['channel']} do not arrive", 'link' => '/people'], DeliveryPaths::failing());
+        return array_map(
+            static fn(array $path): array => ['text' => "Pages by {$path['channel']} do not arrive", 'link' => '/people'],
+            DeliveryPaths::failing(),
+        );
     }
 }

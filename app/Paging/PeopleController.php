@@ -44,10 +44,14 @@ final class PeopleController
 
         return Inertia::render('Paging/People', [
             'people' => $people->map(static fn(Person $person): array => [
-                'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'team' => $person->team?->name, 'team_id' => $person->team_id,
-                'ways' => $person->contacts->pluck('channel'), 'rules' => count($person->reach_rules), 'doubts' => $doubts[$person->id] ?? [],
+                'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'team' => $person->team?->name,
+                'team_id' => $person->team_id,
+                'ways' => $person->contacts->pluck('channel'), 'rules' => count($person->reach_rules),
+                'doubts' => $doubts[$person->id] ?? [],
             ]),
-            'teams' => Team::query()->withCount('people')->orderBy('name')->get()->map(static fn(Team $team): array => ['id' => $team->id, 'name' => $team->name, 'people' => $team->people_count]),
+            'teams' => Team::query()->withCount('people')
+                ->orderBy('name')->get()
+                ->map(static fn(Team $team): array => ['id' => $team->id, 'name' => $team->name, 'people' => $team->people_count]),
             'roles' => self::roles(),
             'timeZone' => config('skarvo.time_zone'),
             'mayAdd' => CurrentPerson::of($request)->has(Role::Administrator),
@@ -61,20 +65,37 @@ final class PeopleController
         $mayEdit = self::mayEdit($request, $person);
 
         return Inertia::render('Paging/Person', [
-            'person' => ['id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'team' => $person->team?->name, 'time_zone' => $person->time_zone, 'left' => $person->left_at],
+            'person' => [
+                'id' => $person->id, 'name' => $person->name, 'title' => $person->title, 'team' => $person->team?->name,
+                'time_zone' => $person->time_zone, 'left' => $person->left_at,
+            ],
             // A number is for those who look after it; others need only the ways.
-            'contacts' => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $mayEdit ? $c->address : '', 'after' => $c->after_seconds]),
+            'contacts' => $person->contacts->map(static fn(Contact $c): array => [
+                'channel' => $c->channel, 'address' => $mayEdit ? $c->address : '', 'after' => $c->after_seconds,
+            ]),
             'rules' => $person->reach_rules,
-            'channels' => array_map(static fn(string $channel, string $words): array => ['value' => $channel, 'words' => $words], array_keys(DeliveryPaths::WORDS), DeliveryPaths::WORDS),
+            'channels' => array_map(
+                static fn(string $channel, string $words): array => ['value' => $channel, 'words' => $words],
+                array_keys(DeliveryPaths::WORDS), DeliveryPaths::WORDS,
+            ),
             'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
             'doubts' => Doubts::byPerson([$person->id])[$person->id] ?? [],
             // What their rules come to at this moment.
-            'present' => array_map(static fn(Urgency $u): array => ['urgency' => $u->meaning(), 'ways' => ReachPeople::of($person, $u->value, $now)], Urgency::cases()),
-            'tests' => Page::query()->where('person_id', $person->id)->where('kind', 'test')->latest('id')->limit(self::TESTS_SHOWN)->get()->map(static fn(Page $page): array => [
-                'id' => $page->id, 'channel' => $page->channel, 'at' => $page->at, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at, 'failed_at' => $page->failed_at, 'error' => $page->error, 'answered_at' => $page->answered_at,
-            ]),
+            'present' => array_map(
+                static fn(Urgency $u): array => ['urgency' => $u->meaning(), 'ways' => ReachPeople::of($person, $u->value, $now)],
+                Urgency::cases(),
+            ),
+            'tests' => Page::query()->where('person_id', $person->id)
+                ->where('kind', 'test')->latest('id')->limit(self::TESTS_SHOWN)->get()
+                ->map(static fn(Page $page): array => [
+                    'id' => $page->id, 'channel' => $page->channel, 'at' => $page->at, 'sent_at' => $page->sent_at,
+                    'delivered_at' => $page->delivered_at, 'failed_at' => $page->failed_at, 'error' => $page->error,
+                    'answered_at' => $page->answered_at,
+                ]),
             // Turns that still name them, which nobody would take once they are gone.
-            'rotas' => Rota::query()->orderBy('name')->get()->filter(static fn(Rota $rota): bool => $rota->names($person->id))->map(static fn(Rota $rota): array => ['id' => $rota->id, 'name' => $rota->name])->values(),
+            'rotas' => Rota::query()->orderBy('name')
+                ->get()->filter(static fn(Rota $rota): bool => $rota->names($person->id))
+                ->map(static fn(Rota $rota): array => ['id' => $rota->id, 'name' => $rota->name])->values(),
             'absences' => Absences::of($person, $mayEdit),
             'gaps' => Absences::gaps($person),
             'mayArrange' => $mayEdit || ChangeRota::mayArrange(CurrentPerson::of($request)),
@@ -92,13 +113,21 @@ final class PeopleController
         abort_unless(self::mayEdit($request, $person), 403);
         $channels = implode(',', array_keys(DeliveryPaths::WORDS));
         $input = $request->validate([
-            'contacts' => ['present', 'array', 'max:10'], 'contacts.*.channel' => ['required', "in:$channels", 'distinct'], 'contacts.*.address' => ['required', 'string', 'max:200'], 'contacts.*.after' => ['required', 'integer', 'between:0,3600'],
-            'rules' => ['present', 'array', 'max:10'], 'rules.*.urgencies' => ['present', 'array'], 'rules.*.urgencies.*' => ['in:now,soon,later'], ...Hours::rules('rules.*.hours'),
-            'rules.*.contacts' => ['required', 'array', 'min:1'], 'rules.*.contacts.*.channel' => ['required', "in:$channels"], 'rules.*.contacts.*.after' => ['required', 'integer', 'between:0,3600'],
+            'contacts' => ['present', 'array', 'max:10'], 'contacts.*.channel' => ['required', "in:$channels", 'distinct'],
+            'contacts.*.address' => ['required', 'string', 'max:200'],
+            'contacts.*.after' => ['required', 'integer', 'between:0,3600'],
+            'rules' => ['present', 'array', 'max:10'], 'rules.*.urgencies' => ['present', 'array'],
+            'rules.*.urgencies.*' => ['in:now,soon,later'], ...Hours::rules('rules.*.hours'),
+            'rules.*.contacts' => ['required', 'array', 'min:1'], 'rules.*.contacts.*.channel' => ['required', "in:$channels"],
+            'rules.*.contacts.*.after' => ['required', 'integer', 'between:0,3600'],
             'was' => ['required', 'array'],
         ], [
-            'contacts.*.channel.distinct' => 'Each way once: two addresses for one way cannot be told apart in an answer.', 'contacts.*.address.*' => 'Give the number or the address.', 'contacts.*.after.*' => 'Try it 0 seconds to an hour after the page begins.',
-            'rules.*.contacts.required' => 'A rule names at least one way, or it would do nothing.', 'rules.*.hours.*' => 'Hours have days, a beginning and an end.', 'rules.*.hours.*.*' => 'Hours have days, a beginning and an end.',
+            'contacts.*.channel.distinct' => 'Each way once: two addresses for one way cannot be told apart in an answer.',
+            'contacts.*.address.*' => 'Give the number or the address.',
+            'contacts.*.after.*' => 'Try it 0 seconds to an hour after the page begins.',
+            'rules.*.contacts.required' => 'A rule names at least one way, or it would do nothing.',
+            'rules.*.hours.*' => 'Hours have days, a beginning and an end.',
+            'rules.*.hours.*.*' => 'Hours have days, a beginning and an end.',
         ]);
         $by = CurrentPerson::of($request);
         Once::for($request, static function () use ($person, $input, $by): void {
@@ -110,19 +139,32 @@ final class PeopleController
             foreach ($input['rules'] as $rule) {
                 foreach ($rule['contacts'] as $contact) {
                     if (! in_array($contact['channel'], $known, true)) {
-                        throw Refused::because('A rule names a way that is not among the contacts: '.DeliveryPaths::words($contact['channel']).'. Add its address first, or take it out of the rule.');
+                        throw Refused::because(
+                            'A rule names a way that is not among the contacts: '
+                                .DeliveryPaths::words($contact['channel'])
+                                .'. Add its address first, or take it out of the rule.',
+                        );
                     }
                 }
             }
             $person->contacts()->delete();
             foreach (self::ordered($input['contacts']) as $contact) {
-                Contact::query()->create(['person_id' => $person->id, 'channel' => $contact['channel'], 'address' => $contact['address'], 'after_seconds' => $contact['after']]);
+                Contact::query()->create([
+                    'person_id' => $person->id, 'channel' => $contact['channel'], 'address' => $contact['address'],
+                    'after_seconds' => $contact['after'],
+                ]);
             }
             $person->update(['reach_rules' => array_values(array_map(static fn(array $rule): array => [
                 'urgencies' => array_values($rule['urgencies']), 'hours' => $rule['hours'] ?? null,
-                'contacts' => array_map(static fn(array $c): array => ['channel' => $c['channel'], 'after' => $c['after']], self::ordered($rule['contacts'])),
+                'contacts' => array_map(
+                    static fn(array $c): array => ['channel' => $c['channel'], 'after' => $c['after']],
+                    self::ordered($rule['contacts']),
+                ),
             ], $input['rules']))]);
-            Journal::write(Actor::person($by), 'person.reach', ['person', $person->id], ['person' => $person->name, 'ways' => count($input['contacts']), 'rules' => count($input['rules'])]);
+            Journal::write(
+                Actor::person($by), 'person.reach', ['person', $person->id],
+                ['person' => $person->name, 'ways' => count($input['contacts']), 'rules' => count($input['rules'])],
+            );
         });
 
         return back();
@@ -141,7 +183,13 @@ final class PeopleController
             }
             $now = CarbonImmutable::instance(now());
             foreach ($contacts as $contact) {
-                $page = Page::issue(['kind' => 'test', 'person_id' => $person->id, 'channel' => $contact->channel, 'address' => $contact->address, 'round' => 0, 'step' => 0], $now);
+                $page = Page::issue(
+                    [
+                        'kind' => 'test', 'person_id' => $person->id, 'channel' => $contact->channel,
+                        'address' => $contact->address, 'round' => 0, 'step' => 0,
+                    ],
+                    $now,
+                );
                 Outbox::put('page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now, 3);
                 Journal::write($by, 'page.test', ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel]);
             }
@@ -154,9 +202,18 @@ final class PeopleController
     {
         $request->merge(['email' => AddPerson::address(Asked::text($request, 'email'))]);
         $input = $request->validate([
-            'name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', 'unique:people,email'], 'team' => ['nullable', 'string', 'exists:teams,id'],
-            'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))], 'time_zone' => ['required', 'timezone:all'], 'password' => ['nullable', 'string', 'min:'.ParticularsController::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],
-        ], ['email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.', 'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.', 'password.min' => 'A password has at least '.ParticularsController::SHORTEST_PASSWORD.' characters. Without one they cannot sign in, and can still be paged.']);
+            'name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', 'unique:people,email'],
+            'team' => ['nullable', 'string', 'exists:teams,id'],
+            'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))],
+            'time_zone' => ['required', 'timezone:all'],
+            'password' => ['nullable', 'string', 'min:'.ParticularsController::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],
+        ],
+            [
+                'email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.',
+                'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.',
+                'password.min' => 'A password has at least '.ParticularsController::SHORTEST_PASSWORD
+                    .' characters. Without one they cannot sign in, and can still be paged.',
+            ]);
         $id = null;
         Once::for($request, static function () use ($input, $request, &$id): void {
             $id = AddPerson::as((string) $input['name'], $input['email'], $input['team'] ?? null, array_values($input['roles']), $input['time_zone'], $input['password'] ?? null, Actor::person(CurrentPerson::of($request)))->id;
@@ -178,8 +235,13 @@ final class PeopleController
             }
             $person->update(['left_at' => now(), 'password' => null, 'remember_token' => null]);
             Journal::write(Actor::person($by), 'person.left', ['person', $person->id], ['person' => $person->name]);
-            foreach (Call::query()->with(['incident', 'team', 'person'])->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->get() as $call) {
-                if ($call->held_by === $person->id || Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->exists()) {
+            foreach (
+                Call::query()->with(['incident', 'team', 'person'])
+                    ->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->get() as $call
+            ) {
+                if (
+                    $call->held_by === $person->id || Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->exists()
+                ) {
                     $follow->happens($call, HappeningKind::Declined, $person->id);
                     HoldCalls::forget($call);
                 }
@@ -215,7 +277,12 @@ final class PeopleController
     /** @return array{contacts: list<array{channel: string, address: string, after: int}>, rules: list<mixed>} */
     private static function stored(Person $person): array
     {
-        return ['contacts' => array_values($person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $c->address, 'after' => $c->after_seconds])->all()), 'rules' => $person->reach_rules];
+        return [
+            'contacts' => array_values($person->contacts->map(static fn(Contact $c): array => [
+                'channel' => $c->channel, 'address' => $c->address, 'after' => $c->after_seconds,
+            ])->all()),
+            'rules' => $person->reach_rules,
+        ];
     }
 
     /** @return list<array{value: string, words: string}> */

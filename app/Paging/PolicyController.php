@@ -32,12 +32,18 @@ final class PolicyController
     public function show(Request $request, Team $team): Response
     {
         $policies = EscalationPolicy::query()->where('team_id', $team->id)->orderBy('id')->get();
-        $chosen = $policies->find(Asked::number($request, 'policy')) ?? $policies->first(static fn(EscalationPolicy $one): bool => $one->isForTheRest()) ?? $policies->first();
-        $policy = $chosen ?? new EscalationPolicy(['name' => "$team->name, any hour", 'rounds' => 2, 'steps' => [], 'hours' => null, 'service_id' => null]);
+        $chosen = $policies->find(Asked::number($request, 'policy')) ?? $policies->first(
+            static fn(EscalationPolicy $one): bool => $one->isForTheRest(),
+        ) ?? $policies->first();
+        $policy = $chosen ?? new EscalationPolicy([
+            'name' => "$team->name, any hour", 'rounds' => 2, 'steps' => [], 'hours' => null, 'service_id' => null,
+        ]);
 
         return Inertia::render('Paging/Policy', [
             'team' => ['id' => $team->id, 'name' => $team->name],
-            'policies' => $policies->map(fn(EscalationPolicy $one): array => ['id' => $one->id, 'name' => $one->name, 'for' => $this->forWhat($one)]),
+            'policies' => $policies->map(fn(EscalationPolicy $one): array => [
+                'id' => $one->id, 'name' => $one->name, 'for' => $this->forWhat($one),
+            ]),
             'policy' => self::told($policy),
             'course' => $policy->steps === [] ? null : $this->course($policy->rounds, $policy->steps, now()->getTimestamp(), 'now'),
             'rotas' => Rota::query()->orderBy('name')->get(['id', 'name']),
@@ -73,19 +79,30 @@ final class PolicyController
         $person = CurrentPerson::of($request);
         $id = null;
         Once::for($request, static function () use ($team, $asked, $more, $person, &$id): void {
-            $policy = isset($more['id']) ? EscalationPolicy::query()->where('team_id', $team->id)->find((int) $more['id']) : new EscalationPolicy(['team_id' => $team->id]);
+            $policy = isset($more['id'])
+                ? EscalationPolicy::query()->where('team_id', $team->id)->find((int) $more['id'])
+                : new EscalationPolicy(['team_id' => $team->id]);
             if ($policy === null || ($policy->exists && self::told($policy) != ($more['was'] ?? null))) {
                 throw Refused::because('Somebody changed this policy meanwhile. What you changed is still here: look at theirs, then save yours again.');
             }
             $policy->fill($asked);
             $same = EscalationPolicy::query()->where('team_id', $team->id)->whereKeyNot($policy->id ?? 0)->get()
-                ->first(static fn(EscalationPolicy $one): bool => [$one->service_id, $one->urgencies, $one->hours] == [$policy->service_id, $policy->urgencies, $policy->hours]);
+                ->first(
+                    static fn(EscalationPolicy $one): bool => [$one->service_id, $one->urgencies, $one->hours] == [
+                        $policy->service_id, $policy->urgencies, $policy->hours,
+                    ],
+                );
             if ($same !== null) {
-                throw Refused::because("\"$same->name\" is for the same cases, so one of them would never be used. Say for what this one is, or change that one.");
+                throw Refused::because(
+                    "\"$same->name\" is for the same cases, so one of them would never be used. Say for what this one is, or change that one.",
+                );
             }
             $policy->save();
             $id = $policy->id;
-            Journal::write(Actor::person($person), 'policy.saved', ['team', $team->id], ['team' => $team->name, 'policy' => $policy->name, 'steps' => count($policy->steps), 'rounds' => $policy->rounds]);
+            Journal::write(
+                Actor::person($person), 'policy.saved', ['team', $team->id],
+                ['team' => $team->name, 'policy' => $policy->name, 'steps' => count($policy->steps), 'rounds' => $policy->rounds],
+            );
         });
 
         return $id === null ? back() : redirect("/policies/$team->id?policy=$id");
@@ -99,7 +116,10 @@ final class PolicyController
                 throw Refused::because('This one is for all cases that no other is for. Without it nobody might be called: change it, but keep it.');
             }
             $policy->delete();
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'policy.dropped', ['team', $team->id], ['team' => $team->name, 'policy' => $policy->name]);
+            Journal::write(
+                Actor::person(CurrentPerson::of($request)), 'policy.dropped', ['team', $team->id],
+                ['team' => $team->name, 'policy' => $policy->name],
+            );
         });
 
         return redirect("/policies/$team->id");
@@ -109,12 +129,26 @@ final class PolicyController
     private static function steps(Request $request): array
     {
         $input = $request->validate([
-            'rounds' => ['required', 'integer', 'between:1,20'], 'steps' => ['required', 'array', 'min:1', 'max:20'], 'steps.*.targets' => ['required', 'array', 'min:1'], 'steps.*.targets.*' => ['string'], 'steps.*.wait_seconds' => ['required', 'integer', 'min:1', 'max:86400'],
-        ], ['steps.required' => 'A policy has at least one step.', 'steps.*.targets.required' => 'Each step calls somebody: choose whom.', 'steps.*.wait_seconds.*' => 'Wait from a second to a day before the next step.', 'rounds.*' => 'Go through the steps 1 to 20 times.']);
+            'rounds' => ['required', 'integer', 'between:1,20'], 'steps' => ['required', 'array', 'min:1', 'max:20'],
+            'steps.*.targets' => ['required', 'array', 'min:1'], 'steps.*.targets.*' => ['string'],
+            'steps.*.wait_seconds' => ['required', 'integer', 'min:1', 'max:86400'],
+        ],
+            [
+                'steps.required' => 'A policy has at least one step.',
+                'steps.*.targets.required' => 'Each step calls somebody: choose whom.',
+                'steps.*.wait_seconds.*' => 'Wait from a second to a day before the next step.',
+                'rounds.*' => 'Go through the steps 1 to 20 times.',
+            ]);
 
         return [
             'rounds' => (int) $input['rounds'],
-            'steps' => array_values(array_map(static fn(array $step): array => ['targets' => array_values(array_map(strval(...), $step['targets'])), 'wait_seconds' => (int) $step['wait_seconds']], $input['steps'])),
+            'steps' => array_values(array_map(
+                static fn(array $step): array => [
+                    'targets' => array_values(array_map(strval(...), $step['targets'])),
+                    'wait_seconds' => (int) $step['wait_seconds'],
+                ],
+                $input['steps'],
+            )),
         ];
     }
 
@@ -122,14 +156,28 @@ final class PolicyController
     private static function asked(Request $request): array
     {
         $input = $request->validate([
-            'name' => ['required', 'string', 'max:80'], 'service_id' => ['nullable', 'string', 'exists:items,id'], 'urgencies' => ['present', 'array'], 'urgencies.*' => ['in:now,soon,later'], ...Hours::rules('hours'),
-            'patience_seconds' => ['required', 'integer', 'between:60,86400'], 'answer_seconds' => ['required', 'integer', 'between:30,3600'],
-        ], ['name.*' => 'Give it a name.', 'hours.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.', 'hours.*.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.', 'patience_seconds.*' => 'Review again after 1 minute to a day.', 'answer_seconds.*' => 'Give half a minute to an hour for the answer.']);
-        $hours = is_array($input['hours'] ?? null) ? ['days' => array_values(array_map(strval(...), $input['hours']['days'])), 'from' => (string) $input['hours']['from'], 'to' => (string) $input['hours']['to']] : null;
+            'name' => ['required', 'string', 'max:80'], 'service_id' => ['nullable', 'string', 'exists:items,id'],
+            'urgencies' => ['present', 'array'], 'urgencies.*' => ['in:now,soon,later'], ...Hours::rules('hours'),
+            'patience_seconds' => ['required', 'integer', 'between:60,86400'],
+            'answer_seconds' => ['required', 'integer', 'between:30,3600'],
+        ],
+            [
+                'name.*' => 'Give it a name.', 'hours.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.',
+                'hours.*.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.',
+                'patience_seconds.*' => 'Review again after 1 minute to a day.',
+                'answer_seconds.*' => 'Give half a minute to an hour for the answer.',
+            ]);
+        $hours = is_array($input['hours'] ?? null)
+            ? [
+                'days' => array_values(array_map(strval(...), $input['hours']['days'])),
+                'from' => (string) $input['hours']['from'], 'to' => (string) $input['hours']['to'],
+            ]
+            : null;
 
         return [
             'name' => (string) $input['name'], ...self::steps($request),
-            'service_id' => isset($input['service_id']) ? (string) $input['service_id'] : null, 'urgencies' => array_values(array_map(strval(...), $input['urgencies'])), 'hours' => $hours,
+            'service_id' => isset($input['service_id']) ? (string) $input['service_id'] : null,
+            'urgencies' => array_values(array_map(strval(...), $input['urgencies'])), 'hours' => $hours,
             'patience_seconds' => (int) $input['patience_seconds'], 'answer_seconds' => (int) $input['answer_seconds'],
         ];
     }
@@ -138,8 +186,10 @@ final class PolicyController
     private static function told(EscalationPolicy $policy): array
     {
         return [
-            'id' => $policy->exists ? $policy->id : null, 'name' => $policy->name, 'rounds' => $policy->rounds, 'steps' => $policy->steps, 'service_id' => $policy->service_id,
-            'urgencies' => $policy->urgencies, 'hours' => $policy->hours, 'patience_seconds' => $policy->patience_seconds, 'answer_seconds' => $policy->answer_seconds,
+            'id' => $policy->exists ? $policy->id : null, 'name' => $policy->name, 'rounds' => $policy->rounds,
+            'steps' => $policy->steps, 'service_id' => $policy->service_id,
+            'urgencies' => $policy->urgencies, 'hours' => $policy->hours, 'patience_seconds' => $policy->patience_seconds,
+            'answer_seconds' => $policy->answer_seconds,
         ];
     }
 
@@ -147,7 +197,10 @@ final class PolicyController
     {
         $service = $policy->service_id === null ? null : Item::query()->find($policy->service_id)->name ?? $policy->service_id;
         $told = array_filter([
-            $service, $policy->urgencies === [] ? null : implode(' or ', array_map(static fn(string $one): string => Urgency::from($one)->meaning(), $policy->urgencies)),
+            $service,
+            $policy->urgencies === []
+                ? null
+                : implode(' or ', array_map(static fn(string $one): string => Urgency::from($one)->meaning(), $policy->urgencies)),
             $policy->hours === null ? null : implode(', ', $policy->hours['days'])." {$policy->hours['from']} to {$policy->hours['to']}",
         ]);
 
@@ -166,10 +219,21 @@ final class PolicyController
         $names = Person::query()->pluck('name', 'id');
 
         return [
-            'pages' => array_map(static fn(CorePage $p): array => ['at' => $p->at * 1000, 'name' => (string) ($names[$p->person] ?? $p->person), 'way' => DeliveryPaths::words($p->channel), 'round' => $p->round, 'step' => $p->step], array_slice($course->pages, 0, 100)),
+            'pages' => array_map(
+                static fn(CorePage $p): array => [
+                    'at' => $p->at * 1000, 'name' => (string) ($names[$p->person] ?? $p->person),
+                    'way' => DeliveryPaths::words($p->channel), 'round' => $p->round, 'step' => $p->step,
+                ],
+                array_slice($course->pages, 0, 100),
+            ),
             'ends' => $course->at === null ? null : $course->at * 1000,
-            'nobody' => array_values(array_unique(array_map(static fn($s): string => "step $s->step of round $s->round", array_filter($course->steps, static fn($s): bool => $s->people === [])))),
-            'doubtful' => Doubts::about(array_values(array_unique(array_map(static fn(CorePage $p): string => $p->person, $course->pages)))),
+            'nobody' => array_values(array_unique(array_map(
+                static fn($s): string => "step $s->step of round $s->round",
+                array_filter($course->steps, static fn($s): bool => $s->people === []),
+            ))),
+            'doubtful' => Doubts::about(array_values(array_unique(array_map(
+                static fn(CorePage $p): string => $p->person, $course->pages,
+            )))),
         ];
     }
 }

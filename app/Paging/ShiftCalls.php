@@ -26,10 +26,15 @@ final class ShiftCalls implements KeepsElapsedTime
                 return;
             }
             $later = static fn(?CarbonImmutable $at): ?CarbonImmutable => $at?->addSeconds($seconds);
-            foreach (Call::query()->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged, Outcome::Exhausted])->where(static fn($query) => $query->whereNotNull('next_due_at')->orWhereNotNull('hold_due_at')->orWhere('outcome', '!=', Outcome::Exhausted))->get() as $call) {
+            foreach (Call::query()->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged, Outcome::Exhausted])->where(
+                static fn($query) => $query->whereNotNull('next_due_at')
+                    ->orWhereNotNull('hold_due_at')->orWhere('outcome', '!=', Outcome::Exhausted),
+            )->get() as $call) {
                 $call->update([
-                    'shift_seconds' => $call->shift_seconds - $seconds, 'next_due_at' => $later($call->next_due_at), 'step_ends_at' => $later($call->step_ends_at),
-                    'held_since' => $later($call->held_since), 'begins_at' => $later($call->begins_at), 'asked_at' => $later($call->asked_at), 'hold_due_at' => $later($call->hold_due_at),
+                    'shift_seconds' => $call->shift_seconds - $seconds, 'next_due_at' => $later($call->next_due_at),
+                    'step_ends_at' => $later($call->step_ends_at),
+                    'held_since' => $later($call->held_since), 'begins_at' => $later($call->begins_at),
+                    'asked_at' => $later($call->asked_at), 'hold_due_at' => $later($call->hold_due_at),
                 ]);
             }
             foreach (OutboxMessage::query()->whereNull('sent_at')->whereNull('failed_at')->get() as $message) {
@@ -38,7 +43,10 @@ final class ShiftCalls implements KeepsElapsedTime
             foreach (Page::query()->whereNotNull('confirm_by')->whereNull('delivered_at')->whereNull('failed_at')->get() as $page) {
                 $page->update(['confirm_by' => $later($page->confirm_by)]);
             }
-            Journal::write(Actor::system(), 'clock.set', ['clock', 'machine'], ['minutes' => round(abs($seconds) / 60, 1), 'way' => $seconds > 0 ? 'forward' : 'back']);
+            Journal::write(
+                Actor::system(), 'clock.set', ['clock', 'machine'],
+                ['minutes' => round(abs($seconds) / 60, 1), 'way' => $seconds > 0 ? 'forward' : 'back'],
+            );
         });
     }
 }

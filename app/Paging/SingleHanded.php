@@ -15,7 +15,8 @@ final class SingleHanded implements RotaPanel
 {
     public function page(Rota $rota, int $from, int $to): array
     {
-        $policy = EscalationPolicy::query()->where('team_id', $rota->team_id)->orderBy('id')->get()->first(static fn(EscalationPolicy $one): bool => $one->isForTheRest());
+        $policy = EscalationPolicy::query()->where('team_id', $rota->team_id)
+            ->orderBy('id')->get()->first(static fn(EscalationPolicy $one): bool => $one->isForTheRest());
         $rotas = $people = [];
         foreach ($policy->steps ?? [] as $step) {
             foreach ($step['targets'] as $text) {
@@ -30,7 +31,8 @@ final class SingleHanded implements RotaPanel
         $names = Person::query()->pluck('name', 'id');
 
         return ['single' => $policy === null ? [] : array_map(static fn(array $one): array => [
-            'from' => $one['from'] * 1000, 'to' => $one['to'] * 1000, 'name' => $one['person'] === null ? null : (string) ($names[$one['person']] ?? $one['person']),
+            'from' => $one['from'] * 1000, 'to' => $one['to'] * 1000,
+            'name' => $one['person'] === null ? null : (string) ($names[$one['person']] ?? $one['person']),
         ], Backing::single(array_values(array_filter($rotas)), array_values(array_unique($people))))];
     }
 }

@@ -27,7 +27,8 @@ final class StartCall
         }
 
         return $this->start($incident, $actor, $team->name, $why, [
-            'team_id' => $team->id, 'policy_id' => $policy->id, 'policy_name' => $policy->name, 'policy' => ['rounds' => $policy->rounds, 'steps' => $policy->steps],
+            'team_id' => $team->id, 'policy_id' => $policy->id, 'policy_name' => $policy->name,
+            'policy' => ['rounds' => $policy->rounds, 'steps' => $policy->steps],
             'patience_seconds' => $policy->patience_seconds, 'answer_seconds' => $policy->answer_seconds,
         ]);
     }
@@ -55,7 +56,9 @@ final class StartCall
     /** @param  array<string, string>  $whom */
     private static function running(Incident $incident, array $whom): ?Call
     {
-        return Call::query()->where('incident_id', $incident->id)->whereNull('handed_from')->where($whom)->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->first();
+        return Call::query()->where('incident_id', $incident->id)
+            ->whereNull('handed_from')->where($whom)->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])
+            ->first();
     }
 
     /** @param  array<string, mixed>  $fields */
@@ -72,7 +75,10 @@ final class StartCall
             'reason' => $why,
             ...$fields,
         ]);
-        Journal::write($actor, 'call.started', ['call', $call->id], ['team' => $whom, 'title' => $incident->title, 'why' => $why], $incident->id);
+        Journal::write(
+            $actor, 'call.started', ['call', $call->id], ['team' => $whom, 'title' => $incident->title, 'why' => $why],
+            $incident->id,
+        );
         ($this->follow)($call->refresh());
 
         return $call;

@@ -24,7 +24,10 @@ final class StopCall
             throw Refused::because("The call to {$call->calls()} is over already.");
         }
         $call->update(['stopped_by' => $by->id, 'stopped_why' => $why, 'settled_at' => now()]);
-        Journal::write(Actor::person($by), 'call.stopped', ['call', $call->id], ['team' => $call->calls(), 'why' => $why], $call->incident_id);
+        Journal::write(
+            Actor::person($by), 'call.stopped', ['call', $call->id], ['team' => $call->calls(), 'why' => $why],
+            $call->incident_id,
+        );
         HoldCalls::forget($call);
         // With it ends what it was handed on to.
         foreach (Call::query()->where('handed_from', $call->id)->where('outcome', '!=', Outcome::Resolved)->get() as $handed) {

@@ -17,7 +17,8 @@ final class Unanswered
         $calls = Call::query()->unanswered()->with(['incident', 'team', 'person', 'pages.person'])->orderBy('id')->get();
 
         return array_values($calls->map(static fn(Call $call): array => [
-            'id' => $call->id, 'incident' => $call->incident_id, 'ref' => $call->incident?->ref() ?? '', 'title' => $call->incident->title ?? '', 'priority' => $call->incident->priority ?? 4,
+            'id' => $call->id, 'incident' => $call->incident_id, 'ref' => $call->incident?->ref() ?? '',
+            'title' => $call->incident->title ?? '', 'priority' => $call->incident->priority ?? 4,
             'words' => self::words($call), 'said' => self::said($call), 'at' => $call->refused_at ?? $call->outcome_at ?? $call->started_at,
             'waits' => $call->outcome->value === 'waiting' ? $call->step_ends_at : null,
         ])->all());
@@ -38,7 +39,11 @@ final class Unanswered
         return [
             'whom' => $call->calls(), 'isTeam' => $call->team !== null, 'called' => $people->count(),
             'declined' => $pages->where('answer', ReplyKind::No->value)->pluck('person_id')->unique()->count(),
-            'unreachable' => $people->filter(static fn(string $id): bool => $pages->where('person_id', $id)->every(static fn(Page $page): bool => $page->failed_at !== null))->count(),
+            'unreachable' => $people->filter(
+                static fn(string $id): bool => $pages->where('person_id', $id)->every(
+                    static fn(Page $page): bool => $page->failed_at !== null,
+                ),
+            )->count(),
             'only' => $people->count() === 1 ? $pages->first()->person->name ?? '' : '',
         ];
     }

@@ -33,18 +33,30 @@ final class Lease
     {
         // Whoever only waits must not stand in the way of whoever works: looking takes no lock.
         $seen = DB::table('leases')->where('id', $this->job)->first();
-        if ($seen !== null && $seen->holder !== $this->holder && $seen->until > self::clock()->format('Y-m-d H:i:s.v') && ! $this->isGone((string) $seen->holder)) {
+        if (
+            $seen !== null
+                && $seen->holder !== $this->holder
+                && $seen->until > self::clock()->format('Y-m-d H:i:s.v')
+                && ! $this->isGone((string) $seen->holder)
+        ) {
             return false;
         }
 
         return DB::transaction(function (): bool {
             $now = self::clock();
             $row = DB::table('leases')->where('id', $this->job)->first();
-            if ($row !== null && $row->holder !== $this->holder && $row->until > $now->format('Y-m-d H:i:s.v') && ! $this->isGone((string) $row->holder)) {
+            if (
+                $row !== null
+                    && $row->holder !== $this->holder
+                    && $row->until > $now->format('Y-m-d H:i:s.v')
+                    && ! $this->isGone((string) $row->holder)
+            ) {
                 return false;
             }
 
-            return DB::table('leases')->updateOrInsert(['id' => $this->job], ['holder' => $this->holder, 'until' => $now->addSeconds(self::SECONDS)]);
+            return DB::table('leases')->updateOrInsert(
+                ['id' => $this->job], ['holder' => $this->holder, 'until' => $now->addSeconds(self::SECONDS)],
+            );
         });
     }
 

@@ -26,7 +26,9 @@ final class MakeToken extends Command
         $abilities = $this->option('ability');
         $unknown = array_diff($abilities, ApiToken::ABILITIES);
         if ($abilities === [] || $unknown !== []) {
-            $this->error(($abilities === [] ? 'Say what the token may do' : 'There is no ability '.implode(', ', $unknown)).'. Use --ability with one of: '.implode(', ', ApiToken::ABILITIES).'.');
+            $this->error((
+                $abilities === [] ? 'Say what the token may do' : 'There is no ability '.implode(', ', $unknown)
+            ).'. Use --ability with one of: '.implode(', ', ApiToken::ABILITIES).'.');
 
             return self::INVALID;
         }

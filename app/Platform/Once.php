@@ -23,7 +23,11 @@ final class Once
         $key = $request->header(self::HEADER);
 
         return DB::transaction(static function () use ($key, $work): bool {
-            if (is_string($key) && $key !== '' && DB::table('requests_done')->insertOrIgnore(['id' => substr($key, 0, 64), 'at' => now()]) === 0) {
+            if (
+                is_string($key)
+                    && $key !== ''
+                    && DB::table('requests_done')->insertOrIgnore(['id' => substr($key, 0, 64), 'at' => now()]) === 0
+            ) {
                 return false;
             }
             $work();

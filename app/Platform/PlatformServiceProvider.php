@@ -48,7 +48,12 @@ final class PlatformServiceProvider extends Capability
     public function register(): void
     {
         parent::register();
-        Connection::resolverFor('sqlite', static fn(\PDO|\Closure $pdo, string $database, string $prefix, array $config): Connection => new PreciseSQLiteConnection($pdo, $database, $prefix, $config));
+        Connection::resolverFor(
+            'sqlite',
+            static fn(
+                \PDO|\Closure $pdo, string $database, string $prefix, array $config,
+            ): Connection => new PreciseSQLiteConnection($pdo, $database, $prefix, $config),
+        );
         $this->app->bind('db.connector.sqlite', ImmediateSQLiteConnector::class);
         $this->app->singleton(Gateway::class);
         $this->app->singleton(OwnProcess::class);
@@ -61,7 +66,12 @@ final class PlatformServiceProvider extends Capability
         parent::boot();
         Model::shouldBeStrict(! $this->app->isProduction());
         // Whoever has left is signed out everywhere, at once.
-        Auth::provider('people', static fn(Application $app, array $config): EloquentUserProvider => (new EloquentUserProvider($app->make(Hasher::class), $config['model']))->withQuery(static fn(Builder $query) => $query->whereNull('left_at')));
+        Auth::provider(
+            'people',
+            static fn(Application $app, array $config): EloquentUserProvider => (
+                new EloquentUserProvider($app->make(Hasher::class), $config['model'])
+            )->withQuery(static fn(Builder $query) => $query->whereNull('left_at')),
+        );
         $this->trustOnlyOurOwn();
         RateLimiter::for('reports', static fn(Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
         $this->followTimeOffset();
@@ -71,7 +81,16 @@ final class PlatformServiceProvider extends Capability
     private function trustOnlyOurOwn(): void
     {
         $url = config()->string('app.url');
-        TrustHosts::at([...array_map(static fn(mixed $host): string => '^'.preg_quote(is_string($host) ? $host : '').'$', [(string) parse_url($url, PHP_URL_HOST), ...config()->array('skarvo.hosts')]), '^localhost$', '^127\.0\.0\.1$'], false);
+        TrustHosts::at(
+            [
+                ...array_map(
+                    static fn(mixed $host): string => '^'.preg_quote(is_string($host) ? $host : '').'$',
+                    [(string) parse_url($url, PHP_URL_HOST), ...config()->array('skarvo.hosts')],
+                ),
+                '^localhost$', '^127\.0\.0\.1$',
+            ],
+            false,
+        );
         TrustProxies::at(array_values(array_filter(config()->array('skarvo.proxies'), is_string(...))));
         URL::forceRootUrl($url);
         if (str_starts_with($url, 'https://')) {

@@ -80,7 +80,10 @@ final class RunEverything extends Command
         }
 
         // One that was killed stays listed until somebody asks after it, which its master does not.
-        $alive = array_filter(explode(' ', trim($children)), static fn(string $child): bool => preg_match('/\) Z /', (string) @file_get_contents("/proc/$child/stat")) !== 1);
+        $alive = array_filter(
+            explode(' ', trim($children)),
+            static fn(string $child): bool => preg_match('/\) Z /', (string) @file_get_contents("/proc/$child/stat")) !== 1,
+        );
 
         return count($alive) < (int) $this->option('web');
     }
@@ -91,10 +94,15 @@ final class RunEverything extends Command
         $php = [PHP_BINARY, '-d', 'opcache.enable_cli=1', '-d', 'memory_limit=512M'];
         $host = (string) $this->option('host');
         $port = (string) $this->option('port');
-        $artisan = fn(string ...$arguments): \Closure => fn(): Process => $this->start([...$php, base_path('artisan'), ...array_values($arguments)], base_path());
+        $artisan = fn(string ...$arguments): \Closure => fn(): Process => $this->start(
+            [...$php, base_path('artisan'), ...array_values($arguments)], base_path(),
+        );
         $commands = [
             'web' => fn(): Process => $this->start(
-                [...$php, '-d', 'post_max_size=65M', '-d', 'upload_max_filesize=64M', '-S', "$host:$port", base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php')],
+                [
+                    ...$php, '-d', 'post_max_size=65M', '-d', 'upload_max_filesize=64M', '-S', "$host:$port",
+                    base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php'),
+                ],
                 public_path(), ['PHP_CLI_SERVER_WORKERS' => (string) $this->option('web')],
             ),
             'clock' => $artisan('skarvo:clock'),

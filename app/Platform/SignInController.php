@@ -22,17 +22,21 @@ final class SignInController
     public function create(): Response
     {
         return Inertia::render('Platform/SignIn', [
-            'people' => config('skarvo.demo') ? Person::query()->with('team')->whereNotNull('password')->orderBy('id')->get()->map(static fn(Person $p): array => [
-                'email' => $p->email, 'name' => $p->name, 'title' => $p->title, 'team' => $p->team?->name,
-                'roles' => implode(', ', array_map(static fn(string $r): string => Role::from($r)->words(), $p->roles)),
-            ]) : [],
+            'people' => config('skarvo.demo')
+                ? Person::query()->with('team')->whereNotNull('password')->orderBy('id')->get()->map(static fn(Person $p): array => [
+                    'email' => $p->email, 'name' => $p->name, 'title' => $p->title, 'team' => $p->team?->name,
+                    'roles' => implode(', ', array_map(static fn(string $r): string => Role::from($r)->words(), $p->roles)),
+                ]) : [],
             'password' => config('skarvo.demo') ? config('skarvo.demo_password') : null,
         ]);
     }
 
     public function store(Request $request): RedirectResponse
     {
-        $input = $request->validate(['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:1000']], ['email.*' => 'Fill in your mail address.', 'password.*' => 'Fill in your password.']);
+        $input = $request->validate(
+            ['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:1000']],
+            ['email.*' => 'Fill in your mail address.', 'password.*' => 'Fill in your password.'],
+        );
         $email = mb_strtolower(trim($input['email']));
         $address = (string) $request->ip();
         $wait = SignInTries::wait($email, $address);
@@ -59,7 +63,10 @@ final class SignInController
     {
         $nowWaits = SignInTries::failed($email, $address);
         if ($person !== null || $nowWaits) {
-            Journal::write(Actor::system(), 'person.sign_in_failed', ['person', $person->id ?? 'nobody'], ['person' => $person->name ?? 'nobody that there is', 'from' => $address, 'waits' => $nowWaits]);
+            Journal::write(
+                Actor::system(), 'person.sign_in_failed', ['person', $person->id ?? 'nobody'],
+                ['person' => $person->name ?? 'nobody that there is', 'from' => $address, 'waits' => $nowWaits],
+            );
         }
         throw Refused::because('Email address and password do not belong together.', 'email');
     }
@@ -67,7 +74,10 @@ final class SignInController
     /** A hash of nobody's password, made as those of people are. */
     private static function nobodys(): string
     {
-        return Cache::rememberForever('password of nobody '.(is_scalar($rounds = config('hashing.bcrypt.rounds')) ? (string) $rounds : ''), static fn(): string => Hash::make(Str::random(32)));
+        return Cache::rememberForever(
+            'password of nobody '.(is_scalar($rounds = config('hashing.bcrypt.rounds')) ? (string) $rounds : ''),
+            static fn(): string => Hash::make(Str::random(32)),
+        );
     }
 
     public function destroy(Request $request): RedirectResponse

@@ -31,7 +31,10 @@ final class SignInTries
             Cache::lock(self::key($kind, $name).' lock', 5)->block(5, static function () use ($kind, $name, &$first): void {
                 $tries = self::of($kind, $name);
                 $count = $tries['count'] + 1;
-                Cache::put(self::key($kind, $name), ['count' => $count, 'last' => Moment::now()], self::WITHIN_SECONDS + self::LONGEST_WAIT_SECONDS);
+                Cache::put(
+                    self::key($kind, $name), ['count' => $count, 'last' => Moment::now()],
+                    self::WITHIN_SECONDS + self::LONGEST_WAIT_SECONDS,
+                );
                 $first = $first || $count === self::FREE[$kind];
             });
         }

@@ -49,7 +49,9 @@ final class WallClock
         }
         $person = $request?->user();
 
-        return $person instanceof Person && is_string($person->time_zone) && $person->time_zone !== '' ? $person->time_zone : self::organisation();
+        return $person instanceof Person
+            && is_string($person->time_zone)
+            && $person->time_zone !== '' ? $person->time_zone : self::organisation();
     }
 
     private static function abbreviation(CarbonInterface $at, string $zone): string

@@ -23,7 +23,9 @@ final class Absences
     public static function between(int $from, int $to, ?array $people = null): array
     {
         return array_values(DB::table('absences')->where('to_at', '>', $from)->where('from_at', '<', $to)->when($people !== null, static fn($query) => $query->whereIn('person_id', $people))->orderBy('from_at')->orderBy('id')->get()
-            ->map(static fn(\stdClass $row): Absence => new Absence((string) $row->person_id, (int) $row->from_at, (int) $row->to_at, $row->kind === 'wish'))->all());
+            ->map(static fn(\stdClass $row): Absence => new Absence(
+                (string) $row->person_id, (int) $row->from_at, (int) $row->to_at, $row->kind === 'wish',
+            ))->all());
     }
 
     /**
@@ -33,7 +35,11 @@ final class Absences
     public static function of(Person $person, bool $withReasons): array
     {
         return array_values(DB::table('absences')->where('person_id', $person->id)->where('to_at', '>', now()->getTimestamp())->orderBy('from_at')->get()
-            ->map(static fn(\stdClass $row): array => ['id' => (int) $row->id, 'kind' => (string) $row->kind, 'from' => (int) $row->from_at * 1000, 'to' => (int) $row->to_at * 1000, 'what' => $withReasons ? (string) $row->what : '', 'imported' => $row->uid !== null])->all());
+            ->map(static fn(\stdClass $row): array => [
+                'id' => (int) $row->id, 'kind' => (string) $row->kind, 'from' => (int) $row->from_at * 1000,
+                'to' => (int) $row->to_at * 1000, 'what' => $withReasons ? (string) $row->what : '',
+                'imported' => $row->uid !== null,
+            ])->all());
     }
 
     /**
@@ -44,9 +50,15 @@ final class Absences
     public static function read(Person $person, string $text): array
     {
         $now = now()->toDateTimeImmutable();
-        $events = array_values(array_filter(ReadInTime::events($text, new \DateTimeZone($person->time_zone), $now, $now->modify('+'.self::YEARS_AHEAD.' years')), static fn(array $event): bool => ! $event['free']));
+        $events = array_values(array_filter(
+            ReadInTime::events($text, new \DateTimeZone($person->time_zone), $now, $now->modify('+'.self::YEARS_AHEAD.' years')),
+            static fn(array $event): bool => ! $event['free'],
+        ));
         if ($events === []) {
-            throw Refused::because('There is no event from now on in this calendar. Leave is an event, of whole days or with times, that is not marked as free time.', 'file');
+            throw Refused::because(
+                'There is no event from now on in this calendar. Leave is an event, of whole days or with times, that is not marked as free time.',
+                'file',
+            );
         }
 
         return $events;
@@ -61,7 +73,10 @@ final class Absences
     {
         DB::table('absences')->where('person_id', $person->id)->whereNotNull('uid')->where('to_at', '>', now()->getTimestamp())->delete();
         foreach ($events as $event) {
-            DB::table('absences')->updateOrInsert(['person_id' => $person->id, 'uid' => $event['uid']], ['kind' => 'leave', 'from_at' => $event['from'], 'to_at' => $event['to'], 'what' => mb_substr($event['summary'], 0, 80)]);
+            DB::table('absences')->updateOrInsert(
+                ['person_id' => $person->id, 'uid' => $event['uid']],
+                ['kind' => 'leave', 'from_at' => $event['from'], 'to_at' => $event['to'], 'what' => mb_substr($event['summary'], 0, 80)],
+            );
         }
     }
 

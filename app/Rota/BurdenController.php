@@ -25,7 +25,9 @@ final class BurdenController
     public function show(Request $request): Response
     {
         $zone = config()->string('skarvo.time_zone');
-        $asked = preg_match('/^(20\d\d)-([1-4])$/D', Asked::text($request, 'quarter'), $m) === 1 ? CarbonImmutable::create((int) $m[1], (int) $m[2] * 3 - 2, 1, 0, 0, 0, $zone) : null;
+        $asked = preg_match('/^(20\d\d)-([1-4])$/D', Asked::text($request, 'quarter'), $m) === 1
+            ? CarbonImmutable::create((int) $m[1], (int) $m[2] * 3 - 2, 1, 0, 0, 0, $zone)
+            : null;
         $from = ($asked ?? CarbonImmutable::instance(now())->setTimezone($zone))->startOfQuarter();
         $to = $from->addMonths(3);
         $names = Person::query()->pluck('name', 'id');
@@ -36,19 +38,38 @@ final class BurdenController
         $holidays = Holidays::all();
 
         return Inertia::render('Rota/Fairness', [
-            'quarter' => $from->year.'-'.$from->quarter, 'before' => $from->subMonths(3)->year.'-'.$from->subMonths(3)->quarter, 'after' => $to->year.'-'.$to->quarter,
-            'rotas' => Rota::query()->with('team')->orderBy('name')->get()->map(static function (Rota $rota) use ($from, $to, $holidays, $pages, $names): array {
-                $burdens = Burden::of($rota->between($from->getTimestamp(), $to->getTimestamp()), Zone::orUtc($rota->time_zone), array_map(strval(...), array_keys($holidays)), $pages[$rota->team_id] ?? []);
+            'quarter' => $from->year.'-'.$from->quarter, 'before' => $from->subMonths(3)->year.'-'.$from->subMonths(3)->quarter,
+            'after' => $to->year.'-'.$to->quarter,
+            'rotas' => Rota::query()->with('team')
+                ->orderBy('name')->get()
+                ->map(static function (Rota $rota) use ($from, $to, $holidays, $pages, $names): array {
+                    $burdens = Burden::of(
+                        $rota->between($from->getTimestamp(), $to->getTimestamp()), Zone::orUtc($rota->time_zone),
+                        array_map(strval(...), array_keys($holidays)), $pages[$rota->team_id] ?? [],
+                    );
 
-                return ['id' => $rota->id, 'name' => $rota->name, 'people' => array_map(static fn(Burden $burden): array => [...$burden->toArray(), 'name' => $names[$burden->person] ?? $burden->person], $burdens), 'standOut' => (object) Burden::standOut($burdens)];
-            }),
-            'holidays' => array_filter($holidays, static fn(string $date): bool => $date >= $from->format('Y-m-d') && $date < $to->format('Y-m-d'), ARRAY_FILTER_USE_KEY),
+                    return [
+                        'id' => $rota->id, 'name' => $rota->name,
+                        'people' => array_map(
+                            static fn(Burden $burden): array => [...$burden->toArray(), 'name' => $names[$burden->person] ?? $burden->person],
+                            $burdens,
+                        ),
+                        'standOut' => (object) Burden::standOut($burdens),
+                    ];
+                }),
+            'holidays' => array_filter(
+                $holidays, static fn(string $date): bool => $date >= $from->format('Y-m-d') && $date < $to->format('Y-m-d'),
+                ARRAY_FILTER_USE_KEY,
+            ),
         ]);
     }
 
     public function storeHolidays(Request $request): RedirectResponse
     {
-        $request->validate(['file' => ['required', 'file', 'max:1024']], ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar of holidays has at most a megabyte.']);
+        $request->validate(
+            ['file' => ['required', 'file', 'max:1024']],
+            ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar of holidays has at most a megabyte.'],
+        );
         $file = $request->file('file');
         $text = $file instanceof UploadedFile ? (string) file_get_contents($file->getPathname()) : '';
         // Read before anything is written: others would wait meanwhile.

@@ -33,7 +33,10 @@ final class CalendarsController
         $events = Absences::read($person, self::text($request));
         Once::for($request, static function () use ($person, $events, $by): void {
             Absences::take($person, $events);
-            Journal::write(Actor::person($by), 'person.leave', ['person', $person->id], ['person' => $person->name, 'events' => count($events)]);
+            Journal::write(
+                Actor::person($by), 'person.leave', ['person', $person->id],
+                ['person' => $person->name, 'events' => count($events)],
+            );
         });
 
         return back();
@@ -42,12 +45,25 @@ final class CalendarsController
     public function absence(Request $request, Person $person): RedirectResponse
     {
         $by = self::allowed($request, $person);
-        $input = $request->validate(['kind' => ['required', 'in:leave,wish'], 'from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'The end must be later than the beginning.')], 'what' => ['nullable', 'string', 'max:80']], [...Asked::say('from', 'Say from when.'), ...Asked::say('to', 'Say until when.')]);
+        $input = $request->validate(
+            [
+                'kind' => ['required', 'in:leave,wish'], 'from' => ['required', ...Asked::TIME],
+                'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'The end must be later than the beginning.')],
+                'what' => ['nullable', 'string', 'max:80'],
+            ],
+            [...Asked::say('from', 'Say from when.'), ...Asked::say('to', 'Say until when.')],
+        );
         $zone = new \DateTimeZone($person->time_zone);
         $at = static fn(mixed $time): int => (new \DateTimeImmutable((string) $time, $zone))->getTimestamp();
         Once::for($request, static function () use ($person, $input, $by, $at): void {
-            DB::table('absences')->insert(['person_id' => $person->id, 'kind' => $input['kind'], 'from_at' => $at($input['from']), 'to_at' => $at($input['to']), 'what' => (string) ($input['what'] ?? '')]);
-            Journal::write(Actor::person($by), 'person.absence', ['person', $person->id], ['person' => $person->name, 'kind' => $input['kind']]);
+            DB::table('absences')->insert([
+                'person_id' => $person->id, 'kind' => $input['kind'], 'from_at' => $at($input['from']),
+                'to_at' => $at($input['to']), 'what' => (string) ($input['what'] ?? ''),
+            ]);
+            Journal::write(
+                Actor::person($by), 'person.absence', ['person', $person->id],
+                ['person' => $person->name, 'kind' => $input['kind']],
+            );
         });
 
         return back();
@@ -58,7 +74,9 @@ final class CalendarsController
         $by = self::allowed($request, $person);
         DB::transaction(static function () use ($person, $absence, $by): void {
             if (DB::table('absences')->where('person_id', $person->id)->where('id', $absence)->delete() === 1) {
-                Journal::write(Actor::person($by), 'person.absence', ['person', $person->id], ['person' => $person->name, 'kind' => 'none']);
+                Journal::write(
+                    Actor::person($by), 'person.absence', ['person', $person->id], ['person' => $person->name, 'kind' => 'none'],
+                );
             }
         });
 
@@ -79,7 +97,12 @@ final class CalendarsController
 
         return new JsonResponse([
             'turns' => count($turns), 'refused' => $refused,
-            'changes' => array_map(static fn(array $c): array => ['from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $name($c['was']), 'is' => $name($c['is'])], array_slice($changes, 0, 200)),
+            'changes' => array_map(
+                static fn(array $c): array => [
+                    'from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $name($c['was']), 'is' => $name($c['is']),
+                ],
+                array_slice($changes, 0, 200),
+            ),
         ]);
     }
 
@@ -93,7 +116,9 @@ final class CalendarsController
             if ($turns === []) {
                 throw Refused::because('There is no turn from now on in this calendar whose person is known.', 'file');
             }
-            if (! ChangeRota::keepAll($rota, self::overrides($turns), $turns[0]['from'], max(array_column($turns, 'to')), $by, 'rota.imported')) {
+            if (! ChangeRota::keepAll(
+                $rota, self::overrides($turns), $turns[0]['from'], max(array_column($turns, 'to')), $by, 'rota.imported',
+            )) {
                 throw Refused::because('The rota says all of this already. Nothing was changed.', 'file');
             }
         });
@@ -109,13 +134,22 @@ final class CalendarsController
         $now = now()->toDateTimeImmutable();
         $mails = Person::query()->whereNull('left_at')->pluck('id', 'email');
         $turns = $refused = [];
-        foreach (ReadInTime::events($text, new \DateTimeZone($rota->time_zone), $now, $now->modify('+'.self::MONTHS_AHEAD.' months')) as $event) {
-            $ids = array_values(array_filter(array_map(static fn(string $mail): mixed => $mails[$mail] ?? null, $event['mails']), is_string(...)));
+        foreach (ReadInTime::events(
+            $text, new \DateTimeZone($rota->time_zone), $now, $now->modify('+'.self::MONTHS_AHEAD.' months'),
+        ) as $event) {
+            $ids = array_values(array_filter(
+                array_map(static fn(string $mail): mixed => $mails[$mail] ?? null, $event['mails']), is_string(...),
+            ));
             // Who is meant is said by an address, or else by a name at the beginning of what the event is called.
-            $named = NamedPeople::named((string) preg_replace('/(\s*[,:(–-]|\s+(?:is\s+)?on[ -](?:call|duty)).*$/iu', '', $event['summary']));
+            $named = NamedPeople::named((string) preg_replace(
+                '/(\s*[,:(–-]|\s+(?:is\s+)?on[ -](?:call|duty)).*$/iu', '', $event['summary'],
+            ));
             $person = count($ids) === 1 ? $ids[0] : (count($named) === 1 ? $named[0]->id : null);
             if ($person === null) {
-                $refused[] = ['what' => $event['summary'] === '' ? 'an event without a name' : $event['summary'], 'why' => count($named) > 1 ? 'more than one is called so' : 'nobody who can be called is called so'];
+                $refused[] = [
+                    'what' => $event['summary'] === '' ? 'an event without a name' : $event['summary'],
+                    'why' => count($named) > 1 ? 'more than one is called so' : 'nobody who can be called is called so',
+                ];
             } else {
                 $turns[] = ['from' => max($event['from'], $now->getTimestamp()), 'to' => $event['to'], 'person' => $person];
             }
@@ -130,7 +164,12 @@ final class CalendarsController
      */
     private static function overrides(array $turns): array
     {
-        return array_map(static fn(array $turn): array => ['from' => Instant::format($turn['from']), 'to' => Instant::format($turn['to']), 'person' => $turn['person']], $turns);
+        return array_map(
+            static fn(array $turn): array => [
+                'from' => Instant::format($turn['from']), 'to' => Instant::format($turn['to']), 'person' => $turn['person'],
+            ],
+            $turns,
+        );
     }
 
     /** @param  list<array{from: int, to: int, person: string}>  $turns */
@@ -144,7 +183,10 @@ final class CalendarsController
 
     private static function text(Request $request): string
     {
-        $request->validate(['file' => ['required', 'file', 'max:2048']], ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar has at most two megabytes.']);
+        $request->validate(
+            ['file' => ['required', 'file', 'max:2048']],
+            ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar has at most two megabytes.'],
+        );
         $file = $request->file('file');
 
         return $file instanceof UploadedFile ? (string) file_get_contents($file->getPathname()) : '';

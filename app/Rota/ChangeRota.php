@@ -98,13 +98,19 @@ final class ChangeRota
     /** @param  list<array{from: int, to: int, was: string|null, is: string|null}>  $changes */
     private static function tell(Rota $rota, array $changes, Person $by, string $kind): void
     {
-        $names = Person::query()->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))->get()->keyBy('id');
+        $names = Person::query()
+            ->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))
+            ->get()->keyBy('id');
         $told = self::words($rota->time_zone, $changes);
-        Journal::write(Actor::person($by), $kind, ['rota', $rota->id], ['rota' => $rota->name, 'zone' => $rota->time_zone, 'changes' => $changes]);
+        Journal::write(
+            Actor::person($by), $kind, ['rota', $rota->id],
+            ['rota' => $rota->name, 'zone' => $rota->time_zone, 'changes' => $changes],
+        );
         foreach ($names as $person) {
             if ($person->id !== $by->id) {
                 Outbox::put('mail', "rota-$rota->id-".Str::uuid()->toString(), [
-                    'to' => $person->email, 'subject' => "$rota->name: your turns changed", 'text' => "$by->name changed the rota.\n\n".implode("\n", $told)."\n\nTimes are those of $rota->time_zone.",
+                    'to' => $person->email, 'subject' => "$rota->name: your turns changed",
+                    'text' => "$by->name changed the rota.\n\n".implode("\n", $told)."\n\nTimes are those of $rota->time_zone.",
                 ], now());
             }
         }
@@ -117,7 +123,9 @@ final class ChangeRota
      */
     public static function words(string $timeZone, array $changes): array
     {
-        $names = Person::query()->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))->pluck('name', 'id');
+        $names = Person::query()
+            ->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))
+            ->pluck('name', 'id');
         $zone = new \DateTimeZone($timeZone);
         $when = static fn(int $at): string => (new \DateTimeImmutable("@$at"))->setTimezone($zone)->format('D j M H:i');
 
@@ -177,8 +185,15 @@ final class ChangeRota
         foreach ($rota->overrides as $one) {
             $to = self::seconds($one['to']);
             if ($to > $now) {
-                $who = isset($one['swap']) ? implode(' and ', array_map(static fn(mixed $id): string => (string) ($names[$id] ?? $id), (array) $one['swap'])).' swap' : (string) ($names[$one['person'] ?? ''] ?? $one['person'] ?? '');
-                $standing[] = ['id' => self::fingerprint($one), 'from' => self::seconds($one['from']) * 1000, 'to' => $to * 1000, 'who' => $who, 'mine' => self::isTheirs($one, $reader)];
+                $who = isset($one['swap'])
+                    ? implode(
+                        ' and ', array_map(static fn(mixed $id): string => (string) ($names[$id] ?? $id), (array) $one['swap']),
+                    ).' swap'
+                    : (string) ($names[$one['person'] ?? ''] ?? $one['person'] ?? '');
+                $standing[] = [
+                    'id' => self::fingerprint($one), 'from' => self::seconds($one['from']) * 1000, 'to' => $to * 1000,
+                    'who' => $who, 'mine' => self::isTheirs($one, $reader),
+                ];
             }
         }
         usort($standing, static fn(array $a, array $b): int => $a['from'] <=> $b['from']);
@@ -209,7 +224,9 @@ final class ChangeRota
     {
         foreach ($people as $person) {
             if ($person->team_id !== $rota->team_id && ! $rota->names($person->id) && ! self::mayArrange($person)) {
-                throw Refused::because("$person->name is not of the team that takes these turns. People of that team take them; a coordinator or an administrator can put others on.");
+                throw Refused::because(
+                    "$person->name is not of the team that takes these turns. People of that team take them; a coordinator or an administrator can put others on.",
+                );
             }
         }
     }

@@ -20,15 +20,29 @@ final class FairController
 {
     public function propose(Request $request, Rota $rota): JsonResponse
     {
-        $input = $request->validate(['weeks' => ['required', 'integer', 'between:2,26'], 'rest' => ['required', 'integer', 'between:0,168'], 'weekends' => ['required', 'boolean']], ['weeks.*' => 'Look 2 to 26 weeks ahead.', 'rest.*' => 'Rest is 0 to 168 hours.']);
+        $input = $request->validate(
+            [
+                'weeks' => ['required', 'integer', 'between:2,26'], 'rest' => ['required', 'integer', 'between:0,168'],
+                'weekends' => ['required', 'boolean'],
+            ],
+            ['weeks.*' => 'Look 2 to 26 weeks ahead.', 'rest.*' => 'Rest is 0 to 168 hours.'],
+        );
         $names = Person::query()->pluck('name', 'id');
         $name = static fn(string $id): string => is_string($names[$id] ?? null) ? $names[$id] : $id;
         $found = FairRota::propose($rota, (int) $input['weeks'], new TurnRules((int) $input['rest'] * 3600, (bool) $input['weekends']));
         $told = static fn(Burden $burden): array => [...$burden->toArray(), 'name' => $name($burden->person)];
 
         return new JsonResponse([
-            'changes' => array_map(static fn(array $c): array => ['from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $c['was'], 'is' => $c['is'], 'was_name' => $name($c['was']), 'is_name' => $name($c['is'])], $found['changes']),
-            'carried' => array_map($told, $found['carried']), 'before' => array_map($told, $found['before']), 'after' => array_map($told, $found['after']), 'kept' => $found['kept'], 'broken' => array_map($name, $found['broken']),
+            'changes' => array_map(
+                static fn(array $c): array => [
+                    'from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $c['was'], 'is' => $c['is'],
+                    'was_name' => $name($c['was']), 'is_name' => $name($c['is']),
+                ],
+                $found['changes'],
+            ),
+            'carried' => array_map($told, $found['carried']), 'before' => array_map($told, $found['before']),
+            'after' => array_map($told, $found['after']), 'kept' => $found['kept'],
+            'broken' => array_map($name, $found['broken']),
         ]);
     }
 
@@ -36,16 +50,32 @@ final class FairController
     {
         $by = CurrentPerson::of($request);
         abort_unless(ChangeRota::mayArrange($by), 403);
-        $input = $request->validate(['changes' => ['required', 'array', 'min:1', 'max:500'], 'changes.*.from' => ['required', 'integer'], 'changes.*.to' => ['required', 'integer', 'gt:changes.*.from'], 'changes.*.was' => ['required', 'string'], 'changes.*.is' => ['required', 'string', 'exists:people,id']]);
-        $changes = array_values(array_map(static fn(array $c): array => ['from' => intdiv((int) $c['from'], 1000), 'to' => intdiv((int) $c['to'], 1000), 'was' => (string) $c['was'], 'is' => (string) $c['is']], $input['changes']));
+        $input = $request->validate([
+            'changes' => ['required', 'array', 'min:1', 'max:500'], 'changes.*.from' => ['required', 'integer'],
+            'changes.*.to' => ['required', 'integer', 'gt:changes.*.from'], 'changes.*.was' => ['required', 'string'],
+            'changes.*.is' => ['required', 'string', 'exists:people,id'],
+        ]);
+        $changes = array_values(array_map(
+            static fn(array $c): array => [
+                'from' => intdiv((int) $c['from'], 1000), 'to' => intdiv((int) $c['to'], 1000), 'was' => (string) $c['was'],
+                'is' => (string) $c['is'],
+            ],
+            $input['changes'],
+        ));
         Once::for($request, static function () use ($rota, $changes, $by): void {
             $rota->refresh();
             foreach ($changes as $change) {
-                if (array_unique(array_map(static fn(Segment $s): ?string => $s->person, $rota->planned($change['from'], $change['to'])->segments)) !== [$change['was']]) {
+                if (array_unique(array_map(
+                    static fn(Segment $s): ?string => $s->person, $rota->planned($change['from'], $change['to'])->segments,
+                )) !== [$change['was']]) {
                     throw Refused::because('The rota was changed meanwhile, so this proposal is about turns that are no longer so. Nothing was changed: propose anew.');
                 }
             }
-            ChangeRota::keepAll($rota, array_map(static fn(array $c): array => ChangeRota::taking($c['from'], $c['to'], $c['is']), $changes), min([PHP_INT_MAX, ...array_column($changes, 'from')]), max([0, ...array_column($changes, 'to')]), $by, 'rota.evened');
+            ChangeRota::keepAll(
+                $rota, array_map(static fn(array $c): array => ChangeRota::taking($c['from'], $c['to'], $c['is']), $changes),
+                min([PHP_INT_MAX, ...array_column($changes, 'from')]), max([0, ...array_column($changes, 'to')]), $by,
+                'rota.evened',
+            );
         });
 
         return back();

@@ -27,8 +27,15 @@ final class FairRota
         $to = $now + $weeks * 7 * 86400;
         $zone = Zone::orUtc($rota->time_zone);
         $holidays = Holidays::dates();
-        $turns = array_values(array_filter($rota->planned($now, $to)->segments, static fn(Segment $turn): bool => $turn->person !== null && $turn->from > $now && $turn->to < $to));
-        $people = array_values(Person::query()->where('team_id', $rota->team_id)->whereNull('left_at')->whereHas('contacts')->orderBy('id')->pluck('id')->map(strval(...))->filter(static fn(string $id): bool => $rota->names($id))->all());
+        $turns = array_values(array_filter(
+            $rota->planned($now, $to)->segments,
+            static fn(Segment $turn): bool => $turn->person !== null && $turn->from > $now && $turn->to < $to,
+        ));
+        $people = array_values(
+            Person::query()->where('team_id', $rota->team_id)
+                ->whereNull('left_at')->whereHas('contacts')->orderBy('id')->pluck('id')->map(strval(...))
+                ->filter(static fn(string $id): bool => $rota->names($id))->all(),
+        );
         if ($turns === [] || $people === []) {
             return ['changes' => [], 'carried' => [], 'before' => [], 'after' => [], 'kept' => 0, 'broken' => []];
         }
@@ -39,7 +46,10 @@ final class FairRota
         $absences = Absences::between($now, $to, $people);
         $proposal = FairTurns::propose($turns, $people, $rules, $absences, $zone, $holidays, $carried);
         $found = $proposal['people'];
-        $given = array_map(static fn(Segment $turn, string $person): Segment => new Segment($turn->from, $turn->to, $person, null, null), $turns, $found);
+        $given = array_map(
+            static fn(Segment $turn, string $person): Segment => new Segment($turn->from, $turn->to, $person, null, null), $turns,
+            $found,
+        );
         $changes = [];
         foreach ($turns as $i => $turn) {
             if ($turn->person !== $found[$i]) {

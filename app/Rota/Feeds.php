@@ -34,14 +34,21 @@ final class Feeds
 
     public function store(Request $request): RedirectResponse
     {
-        $input = $request->validate(['kind' => ['required', 'in:person,rota'], 'rota' => ['required_if:kind,rota', 'nullable', 'string', 'exists:rotas,id']]);
+        $input = $request->validate([
+            'kind' => ['required', 'in:person,rota'],
+            'rota' => ['required_if:kind,rota', 'nullable', 'string', 'exists:rotas,id'],
+        ]);
         $person = CurrentPerson::of($request);
         $plain = Str::random(40);
         Once::for($request, static function () use ($input, $person, $plain, $request): void {
             if (DB::table('calendar_feeds')->where('owner_id', $person->id)->count() >= self::MOST) {
                 throw Refused::because('You have '.self::MOST.' addresses. Revoke one that is not used.');
             }
-            DB::table('calendar_feeds')->insert(['hash' => ApiToken::hashOf($plain), 'kind' => $input['kind'], 'subject_id' => $input['kind'] === 'person' ? $person->id : (string) $input['rota'], 'owner_id' => $person->id, 'made_at' => Moment::precise(now())]);
+            DB::table('calendar_feeds')->insert([
+                'hash' => ApiToken::hashOf($plain), 'kind' => $input['kind'],
+                'subject_id' => $input['kind'] === 'person' ? $person->id : (string) $input['rota'], 'owner_id' => $person->id,
+                'made_at' => Moment::precise(now()),
+            ]);
             // Shown this once: only its hash is kept.
             $request->session()->flash('feed', url("/feeds/$plain.ics"));
         });
@@ -61,7 +68,10 @@ final class Feeds
     {
         $feed = DB::table('calendar_feeds')->where('hash', ApiToken::hashOf($token))->first() ?? abort(404);
         DB::table('calendar_feeds')->where('id', $feed->id)->update(['asked_at' => Moment::precise(now())]);
-        $response = new Response(self::calendar($feed->kind, $feed->subject_id), 200, ['Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'private, max-age=300']);
+        $response = new Response(
+            self::calendar($feed->kind, $feed->subject_id), 200,
+            ['Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'private, max-age=300'],
+        );
         $response->setEtag(hash('sha256', (string) $response->getContent()));
         $response->isNotModified($request);
 
@@ -73,18 +83,36 @@ final class Feeds
         $now = CarbonImmutable::instance(now())->utc();
         [$from, $to] = [$now->subDays(self::DAYS_BACK)->getTimestamp(), $now->addDays(self::DAYS_AHEAD)->getTimestamp()];
         // Turns are looked for beyond, so that those at the edges are whole; by years, so that what has no end has the same one tomorrow.
-        [$first, $last] = [$now->subDays(self::DAYS_BACK)->subYear()->startOfYear()->getTimestamp(), $now->addDays(self::DAYS_AHEAD)->addYears(2)->startOfYear()->getTimestamp()];
+        [$first, $last] = [
+            $now->subDays(self::DAYS_BACK)->subYear()->startOfYear()->getTimestamp(),
+            $now->addDays(self::DAYS_AHEAD)->addYears(2)->startOfYear()->getTimestamp(),
+        ];
         $names = Person::query()->pluck('name', 'id');
-        $calendar = new VCalendar(['PRODID' => '-//Skarvo//Rotas//EN', 'X-WR-CALNAME' => $kind === 'person' ? ($names[$subject] ?? $subject).' on call' : (string) DB::table('rotas')->where('id', $subject)->value('name')]);
+        $calendar = new VCalendar([
+            'PRODID' => '-//Skarvo//Rotas//EN',
+            'X-WR-CALNAME' => $kind === 'person'
+                ? ($names[$subject] ?? $subject).' on call'
+                : (string) DB::table('rotas')->where('id', $subject)->value('name'),
+        ]);
         $calendar->add('REFRESH-INTERVAL', self::REFRESH, ['VALUE' => 'DURATION']);
         $calendar->add('X-PUBLISHED-TTL', self::REFRESH);
         foreach (Rota::query()->when($kind === 'rota', fn($query) => $query->whereKey($subject))->orderBy('id')->get() as $rota) {
-            $changed = DB::table('journal')->where('subject_kind', 'rota')->where('subject_id', $rota->id)->selectRaw('count(*) as many, max(at) as at')->first();
+            $changed = DB::table('journal')->where('subject_kind', 'rota')
+                ->where('subject_id', $rota->id)->selectRaw('count(*) as many, max(at) as at')->first();
             foreach (self::segments($rota, $first, $last) as $segment) {
-                if ($segment->to > $from && $segment->from < $to && $segment->person !== null && ($kind === 'rota' || $segment->person === $subject)) {
+                if (
+                    $segment->to > $from
+                        && $segment->from < $to
+                        && $segment->person !== null
+                        && ($kind === 'rota' || $segment->person === $subject)
+                ) {
                     $calendar->add('VEVENT', [
-                        ...self::event($rota, $segment, (string) ($names[$segment->person] ?? $segment->person), $kind, $segment->from === $first),
-                        'DTSTAMP' => self::at(is_string($changed?->at) ? Moment::seconds($changed->at) : 0), 'SEQUENCE' => (int) ($changed->many ?? 0),
+                        ...self::event(
+                            $rota, $segment, (string) ($names[$segment->person] ?? $segment->person), $kind,
+                            $segment->from === $first,
+                        ),
+                        'DTSTAMP' => self::at(is_string($changed?->at) ? Moment::seconds($changed->at) : 0),
+                        'SEQUENCE' => (int) ($changed->many ?? 0),
                     ]);
                 }
             }
@@ -122,8 +150,13 @@ final class Feeds
     private static function event(Rota $rota, Segment $segment, string $name, string $kind, bool $isCut): array
     {
         return [
-            'UID' => hash('sha256', "$rota->id ".($isCut ? 'ever' : (string) $segment->from)." $segment->person").'@skarvo', 'DTSTART' => self::at($segment->from), 'DTEND' => self::at($segment->to),
-            'SUMMARY' => $kind === 'person' ? 'On call: '.(preg_replace('/\s+on call$/i', '', $rota->name) ?? $rota->name) : "$name on call", 'DESCRIPTION' => "$rota->name; ".($segment->override === null ? "layer $segment->layer" : 'changed by hand'), 'TRANSP' => 'TRANSPARENT', 'URL' => url("/on-call/$rota->id"),
+            'UID' => hash('sha256', "$rota->id ".($isCut ? 'ever' : (string) $segment->from)." $segment->person").'@skarvo',
+            'DTSTART' => self::at($segment->from), 'DTEND' => self::at($segment->to),
+            'SUMMARY' => $kind === 'person'
+                ? 'On call: '.(preg_replace('/\s+on call$/i', '', $rota->name) ?? $rota->name)
+                : "$name on call",
+            'DESCRIPTION' => "$rota->name; ".($segment->override === null ? "layer $segment->layer" : 'changed by hand'),
+            'TRANSP' => 'TRANSPARENT', 'URL' => url("/on-call/$rota->id"),
         ];
     }
 

@@ -20,7 +20,10 @@ final class Gaps
         foreach (Rota::query()->with('team')->orderBy('id')->get() as $rota) {
             foreach ($rota->between($now, $now + self::AHEAD_SECONDS)->segments as $segment) {
                 if ($segment->person === null) {
-                    $gaps[] = ['rota' => $rota->id, 'name' => $rota->name, 'team' => $rota->team->name ?? $rota->name, 'from' => Moment::of($segment->from), 'to' => Moment::of($segment->to)];
+                    $gaps[] = [
+                        'rota' => $rota->id, 'name' => $rota->name, 'team' => $rota->team->name ?? $rota->name,
+                        'from' => Moment::of($segment->from), 'to' => Moment::of($segment->to),
+                    ];
                 }
             }
         }

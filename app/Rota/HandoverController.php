@@ -24,7 +24,8 @@ final class HandoverController
     {
         $me = CurrentPerson::of($request);
         $names = Person::query()->pluck('name', 'id');
-        $kept = DB::table('handovers')->where('at', '>=', now()->getTimestamp() - 2 * 86400)->get()->keyBy(static fn(\stdClass $row): string => "$row->rota_id $row->at");
+        $kept = DB::table('handovers')->where('at', '>=', now()->getTimestamp() - 2 * 86400)
+            ->get()->keyBy(static fn(\stdClass $row): string => "$row->rota_id $row->at");
         $handovers = [];
         foreach (Rota::query()->with('team')->orderBy('name')->get() as $rota) {
             foreach (Handovers::near($rota) as $one) {
@@ -32,16 +33,26 @@ final class HandoverController
                 $confirmed = $row !== null && $row->confirmed_at !== null;
                 $handovers[] = [
                     'rota' => $rota->id, 'name' => $rota->name, 'team' => $rota->team->name ?? '', 'at' => $one['at'] * 1000,
-                    'leaves' => $one['leaves'] === null ? null : ($names[$one['leaves']] ?? $one['leaves']), 'comes' => $one['comes'] === null ? null : ($names[$one['comes']] ?? $one['comes']),
-                    'mine' => $one['leaves'] === $me->id ? 'leaves' : ($one['comes'] === $me->id ? 'comes' : null), 'ofMyTeam' => $rota->team_id === $me->team_id,
+                    'leaves' => $one['leaves'] === null ? null : ($names[$one['leaves']] ?? $one['leaves']),
+                    'comes' => $one['comes'] === null ? null : ($names[$one['comes']] ?? $one['comes']),
+                    'mine' => $one['leaves'] === $me->id ? 'leaves' : ($one['comes'] === $me->id ? 'comes' : null),
+                    'ofMyTeam' => $rota->team_id === $me->team_id,
                     'added' => $row->added ?? '', 'version' => (int) ($row->version ?? 0),
-                    'confirmed' => $confirmed ? Moment::seconds((string) $row->confirmed_at) * 1000 : null, 'confirmedBy' => $confirmed ? ($names[$row->confirmed_by] ?? '') : null,
+                    'confirmed' => $confirmed ? Moment::seconds((string) $row->confirmed_at) * 1000 : null,
+                    'confirmedBy' => $confirmed ? ($names[$row->confirmed_by] ?? '') : null,
                     // What was confirmed stays as it was then.
-                    'sections' => $confirmed ? json_decode((string) $row->gathered, true) : Handovers::gather($rota, $one['since'], min($one['at'], now()->getTimestamp())),
+                    'sections' => $confirmed
+                        ? json_decode((string) $row->gathered, true)
+                        : Handovers::gather($rota, $one['since'], min($one['at'], now()->getTimestamp())),
                 ];
             }
         }
-        usort($handovers, static fn(array $a, array $b): int => [$a['mine'] === null, ! $a['ofMyTeam'], $a['confirmed'] !== null, $a['at']] <=> [$b['mine'] === null, ! $b['ofMyTeam'], $b['confirmed'] !== null, $b['at']]);
+        usort(
+            $handovers,
+            static fn(array $a, array $b): int => [
+                $a['mine'] === null, ! $a['ofMyTeam'], $a['confirmed'] !== null, $a['at'],
+            ] <=> [$b['mine'] === null, ! $b['ofMyTeam'], $b['confirmed'] !== null, $b['at']],
+        );
 
         return Inertia::render('Rota/Handovers', ['handovers' => $handovers, 'mayArrange' => ChangeRota::mayArrange($me)]);
     }
@@ -60,7 +71,9 @@ final class HandoverController
             if ((int) $row->version !== (int) $input['version'] && (int) $input['version'] !== 0) {
                 throw Refused::because('Somebody else wrote here meanwhile. Your text is still here: take over what you need of theirs, and save again.');
             }
-            DB::table('handovers')->where('id', $row->id)->update(['added' => (string) $input['added'], 'version' => (int) $row->version + 1]);
+            DB::table('handovers')
+                ->where('id', $row->id)
+                ->update(['added' => (string) $input['added'], 'version' => (int) $row->version + 1]);
             Journal::write(Actor::person($me), 'handover.noted', ['rota', $rota->id], ['rota' => $rota->name]);
         });
 
@@ -77,7 +90,14 @@ final class HandoverController
         Once::for($request, static function () use ($rota, $at, $me, $one): void {
             $row = self::row($rota, $at, $one);
             if ($row->confirmed_at === null) {
-                DB::table('handovers')->where('id', $row->id)->update(['confirmed_at' => now(), 'confirmed_by' => $me->id, 'gathered' => json_encode(Handovers::gather($rota, $one['since'], min($at, now()->getTimestamp())), JSON_THROW_ON_ERROR)]);
+                DB::table('handovers')
+                    ->where('id', $row->id)
+                    ->update([
+                        'confirmed_at' => now(), 'confirmed_by' => $me->id,
+                        'gathered' => json_encode(
+                            Handovers::gather($rota, $one['since'], min($at, now()->getTimestamp())), JSON_THROW_ON_ERROR,
+                        ),
+                    ]);
                 Journal::write(Actor::person($me), 'handover.confirmed', ['rota', $rota->id], ['rota' => $rota->name]);
             }
         });
@@ -99,8 +119,12 @@ final class HandoverController
     /** @param  array{at: int, leaves: string|null, comes: string|null, since: int}  $one */
     private static function row(Rota $rota, int $at, array $one): \stdClass
     {
-        DB::table('handovers')->insertOrIgnore(['rota_id' => $rota->id, 'at' => $at, 'leaves_id' => $one['leaves'], 'comes_id' => $one['comes'], 'gathered' => '[]', 'added' => '', 'version' => 1]);
+        DB::table('handovers')->insertOrIgnore([
+            'rota_id' => $rota->id, 'at' => $at, 'leaves_id' => $one['leaves'], 'comes_id' => $one['comes'], 'gathered' => '[]',
+            'added' => '', 'version' => 1,
+        ]);
 
-        return DB::table('handovers')->where('rota_id', $rota->id)->where('at', $at)->first() ?? throw new \LogicException('It was just made.');
+        return DB::table('handovers')->where('rota_id', $rota->id)
+            ->where('at', $at)->first() ?? throw new \LogicException('It was just made.');
     }
 }

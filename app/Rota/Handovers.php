@@ -63,18 +63,25 @@ final class Handovers
     private static function alerts(Rota $rota): array
     {
         return array_values(self::ofTeam($rota)->whereNull('closed_at')->free()->whereNull('put_away_at')->orderByDesc('opened_at')->limit(self::LINES)->get()
-            ->map(static fn(Alert $alert): array => ['text' => "{$alert->level->value}: {$alert->title()}".($alert->taken_at === null ? ', nobody has it' : ''), 'link' => "/alerts/$alert->id"])->all());
+            ->map(static fn(Alert $alert): array => [
+                'text' => "{$alert->level->value}: {$alert->title()}".($alert->taken_at === null ? ', nobody has it' : ''),
+                'link' => "/alerts/$alert->id",
+            ])->all());
     }
 
     /** @return list<array{text: string, link: string}> */
     private static function noisy(Rota $rota, int $since, int $at): array
     {
         $alerts = self::ofTeam($rota)->whereBetween('opened_at', [Moment::text($since), Moment::text($at)])
-            ->selectRaw('"key", max(id) as id, count(*) as times, sum(count) as signals')->groupBy('key')->orderByRaw('count(*) desc, sum(count) desc')->toBase()->get()
+            ->selectRaw('"key", max(id) as id, count(*) as times, sum(count) as signals')
+                ->groupBy('key')->orderByRaw('count(*) desc, sum(count) desc')->toBase()->get()
             ->filter(static fn(\stdClass $row): bool => Noise::isNoisy((int) $row->times, (int) $row->signals))->take(self::NOISY);
         $titles = Alert::query()->whereKey($alerts->pluck('id'))->get()->keyBy('id');
 
-        return array_values($alerts->map(static fn(\stdClass $row): array => ['text' => ($titles->get((int) $row->id)?->title() ?? '').": $row->times times, $row->signals signals", 'link' => "/alerts/$row->id"])->all());
+        return array_values($alerts->map(static fn(\stdClass $row): array => [
+            'text' => ($titles->get((int) $row->id)?->title() ?? '').": $row->times times, $row->signals signals",
+            'link' => "/alerts/$row->id",
+        ])->all());
     }
 
     /** @return list<array{text: string, link: string}> */
@@ -83,12 +90,21 @@ final class Handovers
         $lines = [];
         $zone = new \DateTimeZone($rota->time_zone);
         $time = static fn(int $seconds): string => (new \DateTimeImmutable("@$seconds"))->setTimezone($zone)->format('D H:i');
-        foreach (DB::table('quiet_times')->where('to_at', '>', Moment::text(now()->getTimestamp()))->where('to_at', '<=', Moment::text($at + 86400))->orderBy('to_at')->limit(3)->get() as $quiet) {
-            $lines[] = ['text' => 'It is quiet until '.$time(Moment::seconds((string) $quiet->to_at)).": $quiet->reason", 'link' => '/quiet'];
+        foreach (
+            DB::table('quiet_times')->where('to_at', '>', Moment::text(now()->getTimestamp()))
+                ->where('to_at', '<=', Moment::text($at + 86400))->orderBy('to_at')->limit(3)->get() as $quiet
+        ) {
+            $lines[] = [
+                'text' => 'It is quiet until '.$time(Moment::seconds((string) $quiet->to_at)).": $quiet->reason",
+                'link' => '/quiet',
+            ];
         }
         foreach ($rota->between($at, $at + 7 * 86400)->segments as $segment) {
             if ($segment->person === null) {
-                $lines[] = ['text' => "Nobody is on call from {$time($segment->from)} to {$time($segment->to)}", 'link' => "/on-call/$rota->id"];
+                $lines[] = [
+                    'text' => "Nobody is on call from {$time($segment->from)} to {$time($segment->to)}",
+                    'link' => "/on-call/$rota->id",
+                ];
                 break;
             }
         }
@@ -99,6 +115,8 @@ final class Handovers
     /** @return Builder<Alert> */
     private static function ofTeam(Rota $rota): Builder
     {
-        return Alert::query()->where(static fn(Builder $query) => $query->where('team_id', $rota->team_id)->orWhere(static fn(Builder $own) => $own->whereNull('team_id')->whereIn('item_id', DB::table('items')->where('team_id', $rota->team_id)->select('id'))));
+        return Alert::query()->where(static fn(Builder $query) => $query->where('team_id', $rota->team_id)->orWhere(static fn(Builder $own) => $own->whereNull('team_id')->whereIn(
+            'item_id', DB::table('items')->where('team_id', $rota->team_id)->select('id'),
+        )));
     }
 }

@@ -43,13 +43,18 @@ final class Holidays
     {
         $now = now()->toDateTimeImmutable();
         $holidays = [];
-        foreach (ReadInTime::events($text, new \DateTimeZone('UTC'), $now->modify('-'.self::YEARS_AROUND.' years'), $now->modify('+'.self::YEARS_AROUND.' years')) as $event) {
+        foreach (ReadInTime::events(
+            $text, new \DateTimeZone('UTC'), $now->modify('-'.self::YEARS_AROUND.' years'),
+            $now->modify('+'.self::YEARS_AROUND.' years'),
+        ) as $event) {
             foreach ($event['days'] as $day) {
                 $holidays[$day] = mb_substr($event['summary'] === '' ? 'Holiday' : $event['summary'], 0, 80);
             }
         }
         if ($holidays === []) {
-            throw Refused::because('There is no whole day in this calendar. A public holiday is an event with a date and no time of day.', 'file');
+            throw Refused::because(
+                'There is no whole day in this calendar. A public holiday is an event with a date and no time of day.', 'file',
+            );
         }
         ksort($holidays);
 
@@ -64,6 +69,9 @@ final class Holidays
     public static function keep(array $holidays, Person $by): void
     {
         Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $holidays]);
-        Journal::write(Actor::person($by), 'settings.changed', ['setting', self::SETTING], ['what' => 'the public holidays', 'days' => count($holidays)]);
+        Journal::write(
+            Actor::person($by), 'settings.changed', ['setting', self::SETTING],
+            ['what' => 'the public holidays', 'days' => count($holidays)],
+        );
     }
 }

@@ -33,7 +33,11 @@ final class LayersController
             'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers],
             'people' => Person::query()->orderByRaw('team_id = ? desc', [$rota->team_id])->orderBy('name')->get(['id', 'name', 'left_at'])
                 // Whoever has left is named only where a layer still has them.
-                ->filter(static fn(Person $person): bool => $person->left_at === null || $rota->names($person->id))->map(static fn(Person $person): array => ['id' => $person->id, 'name' => $person->left_at === null ? $person->name : "$person->name (has left)"])->values(),
+                ->filter(static fn(Person $person): bool => $person->left_at === null || $rota->names($person->id))
+                    ->map(static fn(Person $person): array => [
+                        'id' => $person->id, 'name' => $person->left_at === null ? $person->name : "$person->name (has left)",
+                    ])
+                    ->values(),
             'preview' => $this->told($rota, $rota),
             'myself' => CurrentPerson::of($request)->id,
         ]);
@@ -65,7 +69,10 @@ final class LayersController
                 throw Refused::because('Somebody changed this rota meanwhile. What you changed is still here: look at theirs, then save yours again.');
             }
             $rota->update(['layers' => $changed->layers]);
-            Journal::write(Actor::person($person), 'rota.layers', ['rota', $rota->id], ['rota' => $rota->name, 'layers' => count($changed->layers)]);
+            Journal::write(
+                Actor::person($person), 'rota.layers', ['rota', $rota->id],
+                ['rota' => $rota->name, 'layers' => count($changed->layers)],
+            );
         });
 
         return redirect("/on-call/$rota->id");
@@ -74,14 +81,18 @@ final class LayersController
     public function store(Request $request): RedirectResponse
     {
         $input = $request->validate(['id' => ['required', 'string', 'max:60', 'regex:/^[a-z0-9][a-z0-9-]*$/', 'unique:rotas,id'], 'name' => ['required', 'string', 'max:120'], 'team' => ['required', 'string', 'exists:teams,id'], 'time_zone' => ['required', 'string']], [
-            'id.regex' => 'Use small letters, digits and hyphens.', 'id.unique' => 'There is a rota with this id already.', 'name.required' => 'Name it.', 'team.*' => 'Choose its team.',
+            'id.regex' => 'Use small letters, digits and hyphens.', 'id.unique' => 'There is a rota with this id already.',
+            'name.required' => 'Name it.', 'team.*' => 'Choose its team.',
         ]);
         if (Zone::named($input['time_zone']) === null) {
             throw Refused::because('Use a time zone such as Europe/Oslo.', 'time_zone');
         }
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $person): void {
-            $rota = Rota::query()->create(['id' => $input['id'], 'name' => $input['name'], 'team_id' => $input['team'], 'time_zone' => $input['time_zone'], 'layers' => [], 'overrides' => []]);
+            $rota = Rota::query()->create([
+                'id' => $input['id'], 'name' => $input['name'], 'team_id' => $input['team'], 'time_zone' => $input['time_zone'],
+                'layers' => [], 'overrides' => [],
+            ]);
             Journal::write(Actor::person($person), 'rota.made', ['rota', $rota->id], ['rota' => $rota->name]);
         });
 
@@ -99,7 +110,12 @@ final class LayersController
         $layers = $request->validate(['layers' => ['present', 'array', 'max:20']])['layers'];
         $other = $rota->replicate();
         // A field that is left empty is not there, as the contract has it.
-        $other->layers = array_values(array_map(static fn(mixed $layer): array => is_array($layer) ? array_filter($layer, static fn(mixed $value): bool => $value !== null && $value !== '') : [], $layers));
+        $other->layers = array_values(array_map(
+            static fn(mixed $layer): array => is_array($layer) ? array_filter(
+                $layer, static fn(mixed $value): bool => $value !== null && $value !== '',
+            ) : [],
+            $layers,
+        ));
 
         return $other;
     }
@@ -110,7 +126,9 @@ final class LayersController
             $people = is_array($layer) && is_array($layer['people'] ?? null) ? $layer['people'] : [];
             $missing = array_diff($people, Person::query()->whereKey($people)->pluck('id')->all());
             if ($missing !== []) {
-                throw Refused::because('There is nobody with the id '.implode(', ', array_filter($missing, is_string(...))).' any more. Take them out.');
+                throw Refused::because(
+                    'There is nobody with the id '.implode(', ', array_filter($missing, is_string(...))).' any more. Take them out.',
+                );
             }
         }
     }
@@ -129,9 +147,20 @@ final class LayersController
         $named = static fn(?string $id): ?string => $id === null ? null : (string) ($names[$id] ?? $id);
 
         return [
-            'turns' => array_map(static fn(Segment $s): array => ['from' => $s->from * 1000, 'to' => $s->to * 1000, 'person' => $s->person, 'name' => $named($s->person), 'layer' => $s->layer, 'changed' => $s->override !== null], $coverage->segments),
+            'turns' => array_map(
+                static fn(Segment $s): array => [
+                    'from' => $s->from * 1000, 'to' => $s->to * 1000, 'person' => $s->person, 'name' => $named($s->person),
+                    'layer' => $s->layer, 'changed' => $s->override !== null,
+                ],
+                $coverage->segments,
+            ),
             'uncovered' => $coverage->uncoveredSeconds() * 1000,
-            'changes' => array_map(static fn(array $c): array => ['from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $named($c['was']), 'is' => $named($c['is'])], array_slice($changes, 0, self::CHANGES_SHOWN)),
+            'changes' => array_map(
+                static fn(array $c): array => [
+                    'from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $named($c['was']), 'is' => $named($c['is']),
+                ],
+                array_slice($changes, 0, self::CHANGES_SHOWN),
+            ),
             'changed' => count($changes),
         ];
     }

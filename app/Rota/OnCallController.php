@@ -35,7 +35,9 @@ final class OnCallController
             'mayArrange' => ChangeRota::mayArrange(CurrentPerson::of($request)),
             'choices' => LayersController::choices(),
             'services' => OnCallNow::services(OnCallNow::teams()),
-            'waiting' => DB::table('rota_swaps')->join('rotas', 'rotas.id', '=', 'rota_id')->join('people', 'people.id', '=', 'asker_id')->where('state', 'asked')->where('asked_id', CurrentPerson::of($request)->id)->where('to_at', '>', $now)->orderBy('from_at')
+            'waiting' => DB::table('rota_swaps')->join('rotas', 'rotas.id', '=', 'rota_id')
+                ->join('people', 'people.id', '=', 'asker_id')->where('state', 'asked')
+                ->where('asked_id', CurrentPerson::of($request)->id)->where('to_at', '>', $now)->orderBy('from_at')
                 ->get(['rotas.id as rota', 'rotas.name', 'people.name as asker']),
         ]);
     }

@@ -25,9 +25,17 @@ final class OnCallNow
         $service = Asked::text($request, 'service');
         $all = self::teams();
         // Both narrow both: the services of a team, the team of a service.
-        $services = array_values(array_filter(self::services($all), static fn(array $one): bool => ($service === '' || $one['service'] === $service) && ($team === '' || $one['team'] === $team)));
+        $services = array_values(array_filter(
+            self::services($all),
+            static fn(array $one): bool => ($service === '' || $one['service'] === $service) && ($team === '' || $one['team'] === $team),
+        ));
         $answer = $service === '' ? null : array_column($services, 'team');
-        $teams = array_values(array_filter($all, static fn(array $one): bool => ($team === '' || $one['team'] === $team) && ($answer === null || in_array($one['team'], $answer, true))));
+        $teams = array_values(array_filter(
+            $all,
+            static fn(array $one): bool => ($team === '' || $one['team'] === $team) && (
+                $answer === null || in_array($one['team'], $answer, true)
+            ),
+        ));
 
         return new JsonResponse([
             'at' => Instant::format(now()->getTimestamp()),
@@ -47,8 +55,20 @@ final class OnCallNow
             $next = self::following($segments);
             $teams[] = [
                 'team' => $rota->team_id, 'name' => $rota->team->name ?? $rota->team_id, 'rota' => $rota->id,
-                'now' => $segments[0]->person === null ? null : ['person' => $segments[0]->person, 'name' => (string) ($names[$segments[0]->person] ?? $segments[0]->person), 'until' => Instant::format($next->from ?? $segments[0]->to)],
-                'next' => $next === null ? null : ['person' => $next->person, 'name' => $next->person === null ? null : (string) ($names[$next->person] ?? $next->person), 'from' => Instant::format($next->from)],
+                'now' => $segments[0]->person === null
+                    ? null
+                    : [
+                        'person' => $segments[0]->person,
+                        'name' => (string) ($names[$segments[0]->person] ?? $segments[0]->person),
+                        'until' => Instant::format($next->from ?? $segments[0]->to),
+                    ],
+                'next' => $next === null
+                    ? null
+                    : [
+                        'person' => $next->person,
+                        'name' => $next->person === null ? null : (string) ($names[$next->person] ?? $next->person),
+                        'from' => Instant::format($next->from),
+                    ],
             ];
         }
 
@@ -80,6 +100,9 @@ final class OnCallNow
         $byTeam = array_column($teams, 'now', 'team');
 
         return array_values(DB::table('items')->where('kind', Item::SERVICE)->orderByRaw('tier is null, tier')->orderBy('name')->get(['id', 'name', 'tier', 'team_id'])
-            ->map(static fn(\stdClass $s): array => ['service' => (string) $s->id, 'name' => (string) $s->name, 'tier' => $s->tier === null ? null : (int) $s->tier, 'team' => $s->team_id, 'now' => $byTeam[$s->team_id ?? ''] ?? null])->all());
+            ->map(static fn(\stdClass $s): array => [
+                'service' => (string) $s->id, 'name' => (string) $s->name, 'tier' => $s->tier === null ? null : (int) $s->tier,
+                'team' => $s->team_id, 'now' => $byTeam[$s->team_id ?? ''] ?? null,
+            ])->all());
     }
 }

@@ -86,7 +86,9 @@ final class Rota extends Record
         }
         $now = now()->format('Y-m-d\TH:i:s\Z');
         foreach ($this->overrides as $override) {
-            if (is_array($override) && is_string($override['to'] ?? null) && $override['to'] > $now && in_array($person, [$override['person'] ?? null, ...(is_array($override['swap'] ?? null) ? $override['swap'] : [])], true)) {
+            if (is_array($override) && is_string($override['to'] ?? null) && $override['to'] > $now && in_array(
+                $person, [$override['person'] ?? null, ...(is_array($override['swap'] ?? null) ? $override['swap'] : [])], true,
+            )) {
                 return true;
             }
         }

@@ -43,25 +43,53 @@ final class RotaController
         $coverage = $rota->between($now - 86400, $to);
 
         return Inertia::render('Rota/Rota', [
-            'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'team' => $rota->team?->name, 'team_id' => $rota->team_id],
-            'turns' => array_map(static fn(Segment $s): array => ['from' => $s->from * 1000, 'to' => $s->to * 1000, 'person' => $s->person, 'name' => $s->person === null ? null : ($names[$s->person] ?? $s->person), 'layer' => $s->layer, 'changed' => $s->override !== null], $coverage->segments),
+            'rota' => [
+                'id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'team' => $rota->team?->name,
+                'team_id' => $rota->team_id,
+            ],
+            'turns' => array_map(
+                static fn(Segment $s): array => [
+                    'from' => $s->from * 1000, 'to' => $s->to * 1000, 'person' => $s->person,
+                    'name' => $s->person === null ? null : ($names[$s->person] ?? $s->person), 'layer' => $s->layer,
+                    'changed' => $s->override !== null,
+                ],
+                $coverage->segments,
+            ),
             'uncovered' => $coverage->uncoveredSeconds() * 1000,
-            ...array_merge(...array_map(static fn(RotaPanel $panel): array => $panel->page($rota, $now, $to), Given::all(RotaPanel::class))),
-            'leave' => array_values(array_map(static fn(Absence $a): array => ['name' => $names[$a->person] ?? $a->person, 'from' => $a->from * 1000, 'to' => $a->to * 1000], array_filter(Absences::between($now, $to), static fn(Absence $a): bool => ! $a->isWish && $rota->names($a->person)))),
+            ...array_merge(...array_map(
+                static fn(RotaPanel $panel): array => $panel->page($rota, $now, $to), Given::all(RotaPanel::class),
+            )),
+            'leave' => array_values(array_map(
+                static fn(Absence $a): array => [
+                    'name' => $names[$a->person] ?? $a->person, 'from' => $a->from * 1000, 'to' => $a->to * 1000,
+                ],
+                array_filter(Absences::between($now, $to), static fn(Absence $a): bool => ! $a->isWish && $rota->names($a->person)),
+            )),
             'people' => Person::query()->whereNull('left_at')->where('team_id', $rota->team_id)->orderBy('name')->get(['id', 'name']),
             'myself' => $person->id,
             'mayArrange' => ChangeRota::mayArrange($person),
             'isMine' => $person->team_id === $rota->team_id,
-            'swaps' => DB::table('rota_swaps')->join('people as a', 'a.id', '=', 'asker_id')->join('people as b', 'b.id', '=', 'asked_id')->where('rota_id', $rota->id)->where('state', 'asked')->where('to_at', '>', $now)->orderBy('from_at')
+            'swaps' => DB::table('rota_swaps')->join('people as a', 'a.id', '=', 'asker_id')
+                ->join('people as b', 'b.id', '=', 'asked_id')->where('rota_id', $rota->id)->where('state', 'asked')
+                ->where('to_at', '>', $now)->orderBy('from_at')
                 ->get(['rota_swaps.*', 'a.name as asker', 'b.name as asked'])->map(fn(\stdClass $s): array => [
                     'id' => (int) $s->id, 'asker' => $s->asker, 'asked' => $s->asked, 'asker_id' => $s->asker_id, 'asked_id' => $s->asked_id, 'from' => (int) $s->from_at * 1000, 'to' => (int) $s->to_at * 1000, // Why somebody is away is between those two, and whoever arranges rotas.
                     'why' => in_array($person->id, [$s->asker_id, $s->asked_id], true) || ChangeRota::mayArrange($person) ? $s->why : '',
-                    'changes' => self::told(ChangeRota::effect($rota, ChangeRota::swapping((int) $s->from_at, (int) $s->to_at, $s->asker_id, $s->asked_id), (int) $s->from_at, (int) $s->to_at)),
+                    'changes' => self::told(ChangeRota::effect(
+                        $rota, ChangeRota::swapping((int) $s->from_at, (int) $s->to_at, $s->asker_id, $s->asked_id),
+                        (int) $s->from_at, (int) $s->to_at,
+                    )),
                 ]),
             'exceptions' => ChangeRota::standing($rota, $person),
-            'history' => Entry::query()->where('subject_kind', 'rota')->where('subject_id', $rota->id)->latest('seq')->limit(30)->get()->map(Telling::of(...)),
-            'feeds' => DB::table('calendar_feeds')->where('owner_id', $person->id)->where(fn($q) => $q->where('subject_id', $rota->id)->orWhere('subject_id', $person->id))->orderBy('id')->get(['id', 'kind', 'made_at', 'asked_at'])
-                ->map(static fn(\stdClass $f): array => ['id' => (int) $f->id, 'kind' => $f->kind, 'made' => Moment::seconds($f->made_at) * 1000, 'asked' => $f->asked_at === null ? null : Moment::seconds($f->asked_at) * 1000]),
+            'history' => Entry::query()->where('subject_kind', 'rota')
+                ->where('subject_id', $rota->id)->latest('seq')->limit(30)->get()->map(Telling::of(...)),
+            'feeds' => DB::table('calendar_feeds')->where('owner_id', $person->id)
+                ->where(fn($q) => $q->where('subject_id', $rota->id)->orWhere('subject_id', $person->id))->orderBy('id')
+                ->get(['id', 'kind', 'made_at', 'asked_at'])
+                ->map(static fn(\stdClass $f): array => [
+                    'id' => (int) $f->id, 'kind' => $f->kind, 'made' => Moment::seconds($f->made_at) * 1000,
+                    'asked' => $f->asked_at === null ? null : Moment::seconds($f->asked_at) * 1000,
+                ]),
             'feed' => $request->session()->get('feed'),
         ]);
     }
@@ -74,7 +102,10 @@ final class RotaController
         $changes = ChangeRota::effect($rota, $override, $from, $to);
         $gap = static fn(Rota $one): int => $one->between($from, $to)->uncoveredSeconds() * 1000;
 
-        return new JsonResponse(['changes' => self::told($changes), 'uncovered_before' => $gap($rota), 'uncovered_after' => $gap($rota->withOverride($override))]);
+        return new JsonResponse([
+            'changes' => self::told($changes), 'uncovered_before' => $gap($rota),
+            'uncovered_after' => $gap($rota->withOverride($override)),
+        ]);
     }
 
     public function take(Request $request, Rota $rota): RedirectResponse
@@ -103,7 +134,10 @@ final class RotaController
 
     public function askToSwap(Request $request, Rota $rota): RedirectResponse
     {
-        $input = $request->validate(['with' => ['required', 'string', 'exists:people,id'], 'why' => ['nullable', 'string', 'max:300']], ['with.*' => 'Choose whom to swap with.']);
+        $input = $request->validate(
+            ['with' => ['required', 'string', 'exists:people,id'], 'why' => ['nullable', 'string', 'max:300']],
+            ['with.*' => 'Choose whom to swap with.'],
+        );
         [$override, $from, $to] = $this->asked($request);
         $person = CurrentPerson::of($request);
         $other = Person::query()->whereKey($input['with'])->firstOrFail();
@@ -112,9 +146,23 @@ final class RotaController
             throw Refused::because('Neither of you is on call then: there is nothing to swap.', 'with');
         }
         Once::for($request, static function () use ($rota, $override, $from, $to, $person, $other, $input): void {
-            DB::table('rota_swaps')->insert(['rota_id' => $rota->id, 'asker_id' => $person->id, 'asked_id' => $other->id, 'from_at' => $from, 'to_at' => $to, 'why' => $input['why'] ?? '', 'at' => Moment::precise(now())]);
+            DB::table('rota_swaps')->insert([
+                'rota_id' => $rota->id, 'asker_id' => $person->id, 'asked_id' => $other->id, 'from_at' => $from, 'to_at' => $to,
+                'why' => $input['why'] ?? '', 'at' => Moment::precise(now()),
+            ]);
             Journal::write(Actor::person($person), 'rota.swap_asked', ['rota', $rota->id], ['rota' => $rota->name, 'with' => $other->name]);
-            Outbox::put('mail', "swap-$rota->id-".\Illuminate\Support\Str::uuid()->toString(), ['to' => $other->email, 'subject' => "$person->name asks you to swap turns", 'text' => "$person->name asks you to swap turns on $rota->name:\n\n".implode("\n", ChangeRota::words($rota->time_zone, ChangeRota::effect($rota, $override, $from, $to)))."\n\nTimes are those of $rota->time_zone.".(($input['why'] ?? '') === '' ? '' : "\n\nWhy: $input[why]")."\n\nLook at it and answer: ".url("/on-call/$rota->id")."\n"], now());
+            Outbox::put(
+                'mail', "swap-$rota->id-".\Illuminate\Support\Str::uuid()->toString(),
+                [
+                    'to' => $other->email, 'subject' => "$person->name asks you to swap turns",
+                    'text' => "$person->name asks you to swap turns on $rota->name:\n\n".implode(
+                        "\n", ChangeRota::words($rota->time_zone, ChangeRota::effect($rota, $override, $from, $to)),
+                    )."\n\nTimes are those of $rota->time_zone.".(
+                        ($input['why'] ?? '') === '' ? '' : "\n\nWhy: $input[why]"
+                    )."\n\nLook at it and answer: ".url("/on-call/$rota->id")."\n",
+                ],
+                now(),
+            );
         });
 
         return back();
@@ -133,11 +181,22 @@ final class RotaController
             if (! $isAsked && ! ($row->asker_id === $person->id && ! $accepts)) {
                 throw Refused::because('Only whoever is asked can accept.');
             }
-            DB::table('rota_swaps')->where('id', $swap)->update(['state' => $accepts ? 'accepted' : ($isAsked ? 'declined' : 'withdrawn'), 'answered_at' => Moment::precise(now())]);
+            DB::table('rota_swaps')
+                ->where('id', $swap)
+                ->update([
+                    'state' => $accepts ? 'accepted' : ($isAsked ? 'declined' : 'withdrawn'),
+                    'answered_at' => Moment::precise(now()),
+                ]);
             $rota = Rota::query()->whereKey($row->rota_id)->firstOrFail();
             if (! $accepts) {
-                Journal::write(Actor::person($person), $isAsked ? 'rota.swap_declined' : 'rota.swap_withdrawn', ['rota', $rota->id], ['rota' => $rota->name]);
-            } elseif (! ChangeRota::keep($rota, ChangeRota::swapping((int) $row->from_at, (int) $row->to_at, $row->asker_id, $row->asked_id), (int) $row->from_at, (int) $row->to_at, $person, 'rota.swapped')) {
+                Journal::write(
+                    Actor::person($person), $isAsked ? 'rota.swap_declined' : 'rota.swap_withdrawn', ['rota', $rota->id],
+                    ['rota' => $rota->name],
+                );
+            } elseif (! ChangeRota::keep(
+                $rota, ChangeRota::swapping((int) $row->from_at, (int) $row->to_at, $row->asker_id, $row->asked_id),
+                (int) $row->from_at, (int) $row->to_at, $person, 'rota.swapped',
+            )) {
                 throw Refused::because('The rota changed since: neither of you is on call then any more.');
             }
         });
@@ -150,7 +209,14 @@ final class RotaController
      */
     private function asked(Request $request): array
     {
-        $input = $request->validate(['from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'It has to end after it begins.')], 'person' => ['nullable', 'string', 'exists:people,id'], 'with' => ['nullable', 'string', 'exists:people,id']], [...Asked::say('from', 'Say from when.'), ...Asked::say('to', 'Say until when.')]);
+        $input = $request->validate(
+            [
+                'from' => ['required', ...Asked::TIME],
+                'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'It has to end after it begins.')],
+                'person' => ['nullable', 'string', 'exists:people,id'], 'with' => ['nullable', 'string', 'exists:people,id'],
+            ],
+            [...Asked::say('from', 'Say from when.'), ...Asked::say('to', 'Say until when.')],
+        );
         [$from, $to] = [CarbonImmutable::parse($input['from'])->getTimestamp(), CarbonImmutable::parse($input['to'])->getTimestamp()];
         if ($to <= now()->getTimestamp()) {
             throw Refused::because('That is over already.', 'to');
@@ -181,8 +247,17 @@ final class RotaController
      */
     private static function told(array $changes): array
     {
-        $names = Person::query()->whereKey(array_values(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')])))->pluck('name', 'id');
+        $names = Person::query()
+            ->whereKey(array_values(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')])))
+            ->pluck('name', 'id');
 
-        return array_map(static fn(array $c): array => ['from' => $c['from'] * 1000, 'to' => $c['to'] * 1000, 'was' => $c['was'] === null ? null : (string) ($names[$c['was']] ?? $c['was']), 'is' => $c['is'] === null ? null : (string) ($names[$c['is']] ?? $c['is'])], $changes);
+        return array_map(
+            static fn(array $c): array => [
+                'from' => $c['from'] * 1000, 'to' => $c['to'] * 1000,
+                'was' => $c['was'] === null ? null : (string) ($names[$c['was']] ?? $c['was']),
+                'is' => $c['is'] === null ? null : (string) ($names[$c['is']] ?? $c['is']),
+            ],
+            $changes,
+        );
     }
 }

@@ -22,7 +22,9 @@ final class RotaWords implements TellsEntries
             'rota.layers' => Sentence::plain("Changed who takes turns on {$facts->text('rota')}", "{$facts->text('layers')} layers"),
             'rota.evened' => Sentence::plain("Evened out {$facts->text('rota')}", self::changes($facts)),
             'rota.imported' => Sentence::plain("Imported turns of {$facts->text('rota')} from a calendar", self::changes($facts)),
-            'person.leave' => Sentence::plain("Imported leave of {$facts->text('person')} from a calendar", "{$facts->text('events')} events"),
+            'person.leave' => Sentence::plain(
+                "Imported leave of {$facts->text('person')} from a calendar", "{$facts->text('events')} events",
+            ),
             'person.absence' => self::absence($facts),
             'handover.noted' => Sentence::plain('Added to a handover', $facts->text('rota')),
             'handover.confirmed' => Sentence::plain('Took over', $facts->text('rota')),
@@ -44,7 +46,10 @@ final class RotaWords implements TellsEntries
         $changes = [];
         foreach (array_slice($facts->all('changes'), 0, self::CHANGES) as $one) {
             if (is_array($one) && is_int($one['from'] ?? null) && is_int($one['to'] ?? null)) {
-                $changes[] = ['from' => $one['from'], 'to' => $one['to'], 'was' => is_string($one['was'] ?? null) ? $one['was'] : null, 'is' => is_string($one['is'] ?? null) ? $one['is'] : null];
+                $changes[] = [
+                    'from' => $one['from'], 'to' => $one['to'], 'was' => is_string($one['was'] ?? null) ? $one['was'] : null,
+                    'is' => is_string($one['is'] ?? null) ? $one['is'] : null,
+                ];
             }
         }
 

@@ -26,7 +26,16 @@ final class ShowOnCall extends Command
 
             return self::INVALID;
         }
-        $this->table(['team', 'now', 'until', 'next'], array_map(static fn(array $one): array => [$one['name'], $one['now']['name'] ?? 'NOBODY', $one['now']['until'] ?? '', $one['next'] === null ? '' : ($one['next']['name'] ?? 'NOBODY').", {$one['next']['from']}"], array_values($teams)));
+        $this->table(
+            ['team', 'now', 'until', 'next'],
+            array_map(
+                static fn(array $one): array => [
+                    $one['name'], $one['now']['name'] ?? 'NOBODY', $one['now']['until'] ?? '',
+                    $one['next'] === null ? '' : ($one['next']['name'] ?? 'NOBODY').", {$one['next']['from']}",
+                ],
+                array_values($teams),
+            ),
+        );
 
         return self::SUCCESS;
     }

@@ -17,7 +17,8 @@ final class TurnsOnBand implements BandRow
         $names = $rota === null ? [] : Person::query()->pluck('name', 'id')->all();
 
         return ['onCall' => $rota === null ? [] : array_map(static fn(Segment $s): array => [
-            'from' => $s->from * 1000, 'to' => $s->to * 1000, 'name' => $s->person === null ? null : (string) ($names[$s->person] ?? $s->person),
+            'from' => $s->from * 1000, 'to' => $s->to * 1000,
+            'name' => $s->person === null ? null : (string) ($names[$s->person] ?? $s->person),
         ], $rota->between($from, $to)->segments)];
     }
 }

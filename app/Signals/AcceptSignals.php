@@ -18,7 +18,10 @@ final class AcceptSignals
     /** Signals may come so late, and clocks run off by so much, before the instant that a sender gives is not believed. */
     public const BELIEVED_SECONDS = 120;
 
-    private const COLUMNS = ['source', 'external_id', 'at', 'said_at', 'item', 'check', 'condition', 'level', 'labels', 'summary', 'value', 'unit', 'url', 'payload', 'received_at', 'family'];
+    private const COLUMNS = [
+        'source', 'external_id', 'at', 'said_at', 'item', 'check', 'condition', 'level', 'labels', 'summary', 'value', 'unit',
+        'url', 'payload', 'received_at', 'family',
+    ];
 
     /** A statement of SQLite holds 32,766 values. */
     private const ROWS_A_STATEMENT = 500;
@@ -47,16 +50,21 @@ final class AcceptSignals
                 $read = ReadSignal::read($signal, $now);
             } catch (BadInput $e) {
                 $refused[] = ['index' => $index, ...$e->toArray()];
-                $counts->refused($source ?? ($signal instanceof \stdClass && is_string($signal->source ?? null) ? $signal->source : ''), $e);
+                $counts->refused(
+                    $source ?? ($signal instanceof \stdClass && is_string($signal->source ?? null) ? $signal->source : ''), $e,
+                );
 
                 continue;
             }
             $at = max($now - self::BELIEVED_SECONDS, min($now, $read->at));
             $counts->came($read->source, $read->at - $now);
             $rows[] = [
-                $read->source, $read->id, $at, $at === $read->at ? null : $read->at, $read->item, $read->check, $read->condition->value, $read->level->value,
-                $read->labels === [] ? null : json_encode($read->labels, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), $read->summary, $read->value, $read->unit, $read->url,
-                $payloads[$index] ?? null, $now, StoredSignal::familyNumber(ReplaySignal::familyOf($read->source, $read->item, $read->check)),
+                $read->source, $read->id, $at, $at === $read->at ? null : $read->at, $read->item, $read->check,
+                $read->condition->value, $read->level->value,
+                $read->labels === [] ? null : json_encode($read->labels, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                $read->summary, $read->value, $read->unit, $read->url,
+                $payloads[$index] ?? null, $now,
+                StoredSignal::familyNumber(ReplaySignal::familyOf($read->source, $read->item, $read->check)),
             ];
         }
         $accepted = DB::transaction(static function () use ($rows, $counts): int {
@@ -78,7 +86,13 @@ final class AcceptSignals
     private static function insert(array $rows): int
     {
         $one = '('.implode(', ', array_fill(0, count(self::COLUMNS), '?')).')';
-        $statement = DB::connection()->getPdo()->prepare('insert or ignore into signals ("'.implode('", "', self::COLUMNS).'") values '.implode(', ', array_fill(0, count($rows), $one)));
+        $statement = DB::connection()
+            ->getPdo()
+            ->prepare(
+                'insert or ignore into signals ("'.implode('", "', self::COLUMNS).'") values '.implode(
+                    ', ', array_fill(0, count($rows), $one),
+                ),
+            );
         $statement->execute(array_merge(...$rows));
 
         return $statement->rowCount();

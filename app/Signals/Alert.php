@@ -47,8 +47,10 @@ final class Alert extends Record
         'level' => Level::class, 'count' => 'integer', 'flips' => 'integer',
         'first_signal_at' => 'immutable_datetime', 'last_signal_at' => 'immutable_datetime',
         'opened_at' => 'immutable_datetime', 'closed_at' => 'immutable_datetime',
-        'taken_at' => 'immutable_datetime', 'wait_until' => 'immutable_datetime', 'decide_again_at' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime',
-        'mended_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime', 'handle_at' => 'immutable_datetime', 'handled_at' => 'immutable_datetime',
+        'taken_at' => 'immutable_datetime', 'wait_until' => 'immutable_datetime', 'decide_again_at' => 'immutable_datetime',
+        'put_away_at' => 'immutable_datetime',
+        'mended_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime', 'handle_at' => 'immutable_datetime',
+        'handled_at' => 'immutable_datetime',
         'items' => 'array', 'threads' => 'array', 'handling' => Handling::class,
     ];
 
@@ -78,7 +80,9 @@ final class Alert extends Record
     public function scopeUndecided(Builder $query): void
     {
         $this->scopeFree($query->whereNull('closed_at')->whereNull('put_away_at'));
-        $query->where(fn(Builder $q) => $q->whereIn('handling', [Handling::Decide, Handling::Page])->orWhereNotNull('decide_again_at')->orWhere(fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '<=', now())))
+        $query->where(fn(Builder $q) => $q->whereIn('handling', [Handling::Decide, Handling::Page])->orWhereNotNull('decide_again_at')->orWhere(
+            fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '<=', now()),
+        ))
             ->where(fn(Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', now()));
     }
 
@@ -107,7 +111,8 @@ final class Alert extends Record
             'count' => $this->count, 'flips' => $this->flips,
             'first_signal_at' => $this->first_signal_at, 'last_signal_at' => $this->last_signal_at,
             'opened_at' => $this->opened_at, 'closed_at' => $this->closed_at,
-            'mended_at' => $this->mended_at, 'withdrawn_at' => $this->withdrawn_at, 'put_away_at' => $this->put_away_at, 'closed_reason' => $this->closed_reason,
+            'mended_at' => $this->mended_at, 'withdrawn_at' => $this->withdrawn_at, 'put_away_at' => $this->put_away_at,
+            'closed_reason' => $this->closed_reason,
             'handling' => $this->handling->value, 'handle_at' => $this->handle_at, 'team' => $this->team_id, 'group' => $this->group_id,
             'taken_at' => $this->taken_at, 'wait_until' => $this->wait_until, 'incident' => $this->incident_id,
         ];

@@ -39,8 +39,10 @@ final readonly class AlertFilter
         $show = $text('show');
 
         return new self(
-            in_array($show, self::SHOWS, true) ? $show : 'undecided', $text('q') ?? '', Level::tryFrom($text('level') ?? ''), $text('team'), $text('item'), $text('source'),
-            Asked::yes($request, 'mine') ? $person->id : null, Asked::time($request, 'from')?->getTimestamp(), Asked::time($request, 'to')?->getTimestamp(),
+            in_array($show, self::SHOWS, true) ? $show : 'undecided', $text('q') ?? '', Level::tryFrom($text('level') ?? ''),
+            $text('team'), $text('item'), $text('source'),
+            Asked::yes($request, 'mine') ? $person->id : null, Asked::time($request, 'from')?->getTimestamp(),
+            Asked::time($request, 'to')?->getTimestamp(),
         );
     }
 
@@ -50,7 +52,9 @@ final readonly class AlertFilter
         $query = Alert::query()->whereNull('withdrawn_at');
         match ($this->show) {
             'undecided' => $query->undecided(),
-            'waiting' => $query->whereNull('closed_at')->where(fn(Builder $q) => $q->where('wait_until', '>', now())->orWhereNotNull('put_away_at')->orWhere(fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '>', now()))),
+            'waiting' => $query->whereNull('closed_at')->where(fn(Builder $q) => $q->where('wait_until', '>', now())->orWhereNotNull('put_away_at')->orWhere(
+                fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '>', now()),
+            )),
             'open' => $query->whereNull('closed_at'),
             default => $query,
         };
@@ -62,12 +66,23 @@ final readonly class AlertFilter
                     $any->orWhereRaw("$column like ? escape '\\'", [$like]);
                 }
             }))
-            ->when($this->level !== null, fn(Builder $q) => $q->whereIn('level', array_filter(Level::cases(), fn(Level $level): bool => $level->rank() >= ($this->level?->rank() ?? 0))))
+            ->when(
+                $this->level !== null,
+                fn(Builder $q) => $q->whereIn(
+                    'level',
+                    array_filter(Level::cases(), fn(Level $level): bool => $level->rank() >= ($this->level?->rank() ?? 0)),
+                ),
+            )
             ->when($this->team !== null, fn(Builder $q) => $q->where('team_id', $this->team))
             ->when($this->item !== null, fn(Builder $q) => $q->where('item_named', $this->item))
             ->when($this->source !== null, fn(Builder $q) => $q->where('source', $this->source))
             ->when($this->mine !== null, fn(Builder $q) => $q->where('taken_by', $this->mine))
-            ->when($this->from !== null, fn(Builder $q) => $q->where(fn(Builder $during) => $during->whereNull('closed_at')->orWhere('closed_at', '>=', Moment::text($this->from ?? 0))))
+            ->when(
+                $this->from !== null,
+                fn(Builder $q) => $q->where(
+                    fn(Builder $during) => $during->whereNull('closed_at')->orWhere('closed_at', '>=', Moment::text($this->from ?? 0)),
+                ),
+            )
             ->when($this->to !== null, fn(Builder $q) => $q->where('first_signal_at', '<=', Moment::text($this->to ?? 0)));
     }
 
@@ -75,7 +90,8 @@ final readonly class AlertFilter
     public function toArray(): array
     {
         return array_filter([
-            'show' => $this->show === 'undecided' ? '' : $this->show, 'q' => $this->words, 'level' => $this->level->value ?? '', 'team' => $this->team ?? '',
+            'show' => $this->show === 'undecided' ? '' : $this->show, 'q' => $this->words, 'level' => $this->level->value ?? '',
+            'team' => $this->team ?? '',
             'item' => $this->item ?? '', 'source' => $this->source ?? '', 'mine' => $this->mine !== null,
         ], static fn(string|bool $value): bool => $value !== '' && $value !== false);
     }

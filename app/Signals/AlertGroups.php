@@ -74,7 +74,10 @@ final class AlertGroups
             return $this->ordered[$key];
         }
         $rows = (clone $query)->getQuery()->whereNotNull('group_id')
-            ->selectRaw('group_id, item_id, max('.InOrder::rank('level', Level::class).') as level, min(coalesce(decide_again_at, first_signal_at)) as since, min(taken_at is not null) as taken, count(*) as many, max(exists(select 1 from items where items.id = alerts.item_id)) as known')
+            ->selectRaw(
+                'group_id, item_id, max('.InOrder::rank('level', Level::class)
+                    .') as level, min(coalesce(decide_again_at, first_signal_at)) as since, min(taken_at is not null) as taken, count(*) as many, max(exists(select 1 from items where items.id = alerts.item_id)) as known',
+            )
             ->groupBy('group_id', 'item_id')->get();
         // Tens of thousands may be open on what the estate does not know, which endangers nothing in it.
         $this->estate->prepare(array_values(array_map(strval(...), $rows->where('known', 1)->pluck('item_id')->unique()->all())));
@@ -86,14 +89,24 @@ final class AlertGroups
                 default => [Attention::NO_TIER, Level::cases()[(int) $row->level]->observed()->rank()],
             };
             $id = (int) $row->group_id;
-            $known = $groups[$id] ?? ['id' => $id, 'taken' => true, 'tier' => Attention::NO_TIER, 'rank' => 0, 'since' => (string) $row->since, 'count' => 0, 'level' => 0];
+            $known = $groups[$id] ?? [
+                'id' => $id, 'taken' => true, 'tier' => Attention::NO_TIER, 'rank' => 0, 'since' => (string) $row->since,
+                'count' => 0, 'level' => 0,
+            ];
             $groups[$id] = [
-                'id' => $id, 'taken' => $known['taken'] && (bool) $row->taken, 'tier' => min($known['tier'], $tier), 'rank' => max($known['rank'], $rank),
-                'since' => min($known['since'], (string) $row->since), 'count' => $known['count'] + (int) $row->many, 'level' => max($known['level'], (int) $row->level),
+                'id' => $id, 'taken' => $known['taken'] && (bool) $row->taken, 'tier' => min($known['tier'], $tier),
+                'rank' => max($known['rank'], $rank),
+                'since' => min($known['since'], (string) $row->since), 'count' => $known['count'] + (int) $row->many,
+                'level' => max($known['level'], (int) $row->level),
             ];
         }
         // One text for each, because tens of thousands are put in order.
-        $order = array_map(static fn(array $group): string => Attention::order($group['taken'], $group['tier'], $group['rank'], $group['level'], $group['since'], $group['id']), $groups);
+        $order = array_map(
+            static fn(array $group): string => Attention::order(
+                $group['taken'], $group['tier'], $group['rank'], $group['level'], $group['since'], $group['id'],
+            ),
+            $groups,
+        );
         asort($order, SORT_STRING);
 
         return $this->ordered[$key] = array_values(array_map(static fn(int $id): array => $groups[$id], array_keys($order)));
@@ -111,19 +124,31 @@ final class AlertGroups
             ->get(['id', 'group_id', 'item_id', 'level', 'count', 'flips', 'first_signal_at'])->groupBy('group_id');
         $leads = [];
         foreach ($rows as $group => $its) {
-            $leads[$group] = (int) ($its->sort(static fn(\stdClass $a, \stdClass $b): int => Level::from($b->level)->rank() <=> Level::from($a->level)->rank() ?: [$a->first_signal_at, $a->id] <=> [$b->first_signal_at, $b->id])->first()->id ?? 0);
+            $leads[$group] = (int) ($its->sort(
+                static fn(\stdClass $a, \stdClass $b): int => Level::from($b->level)
+                    ->rank() <=> Level::from($a->level)
+                    ->rank() ?: [$a->first_signal_at, $a->id] <=> [$b->first_signal_at, $b->id],
+            )->first()->id ?? 0);
         }
         $alerts = Alert::query()->with('taker')->whereKey(array_values($leads))->get()->keyBy('id');
         $teams = Team::query()->get()->keyBy('id');
         $suggested = $this->suggestions($teams);
-        $incidents = self::incidents(array_values($alerts->whereNotNull('decide_again_at')->pluck('incident_id')->filter()->map(intval(...))->all()));
+        $incidents = self::incidents(array_values(
+            $alerts->whereNotNull('decide_again_at')->pluck('incident_id')->filter()->map(intval(...))->all(),
+        ));
         $observed = Observed::byGroup((clone $query)->whereIn('group_id', array_column($ordered, 'id')));
 
         return array_values(array_filter(array_map(function (array $group) use ($rows, $leads, $alerts, $teams, $suggested, $observed, $incidents): ?array {
             $its = $rows->get($group['id']);
             $lead = $alerts->get($leads[$group['id']] ?? 0);
 
-            return $its === null || $lead === null ? null : $this->tell($its, $lead, $teams, $observed[$group['id']] ?? [], $suggested[$group['id']] ?? null, $incidents[$lead->incident_id ?? 0] ?? null);
+            return $its === null
+                || $lead === null
+                    ? null
+                    : $this->tell(
+                        $its, $lead, $teams, $observed[$group['id']] ?? [], $suggested[$group['id']] ?? null,
+                        $incidents[$lead->incident_id ?? 0] ?? null,
+                    );
         }, $ordered)));
     }
 
@@ -134,7 +159,12 @@ final class AlertGroups
      */
     public function titles(array $ordered, Builder $query): array
     {
-        return array_map(static fn(array $group): string => (clone $query)->where('group_id', $group['id'])->orderByRaw(InOrder::rank('level', Level::class).' desc')->orderBy('first_signal_at')->orderBy('id')->first()?->title() ?? '', $ordered);
+        return array_map(
+            static fn(array $group): string => (clone $query)
+                ->where('group_id', $group['id'])->orderByRaw(InOrder::rank('level', Level::class).' desc')
+                ->orderBy('first_signal_at')->orderBy('id')->first()?->title() ?? '',
+            $ordered,
+        );
     }
 
     /**
@@ -143,7 +173,9 @@ final class AlertGroups
      */
     public static function incidents(array $ids): array
     {
-        return array_replace([], ...array_map(static fn(KnowsIncidents $one): array => $one->named($ids), Given::all(KnowsIncidents::class)));
+        return array_replace(
+            [], ...array_map(static fn(KnowsIncidents $one): array => $one->named($ids), Given::all(KnowsIncidents::class)),
+        );
     }
 
     /** @return array{int, int} tier and rank of the worst that an item can do at a level */
@@ -158,7 +190,10 @@ final class AlertGroups
         $impact = $this->estate->trace([$item => $level->observed()]);
         $services = $this->estate->services($impact);
 
-        return [$services === [] ? Attention::NO_TIER : $services[0]->tier, $services !== [] ? max(array_map(static fn(HitService $s): int => $s->state->rank(), $services)) : $level->observed()->rank()];
+        return [
+            $services === [] ? Attention::NO_TIER : $services[0]->tier,
+            $services !== [] ? max(array_map(static fn(HitService $s): int => $s->state->rank(), $services)) : $level->observed()->rank(),
+        ];
     }
 
     /**
@@ -178,7 +213,9 @@ final class AlertGroups
         $items = array_values(array_unique(array_map(strval(...), array_filter($rows->pluck('item_id')->all(), is_string(...)))));
         $ground = $estate->ground($items);
         // What people outside notice counts; where they notice nothing, the items do.
-        $worst = $services !== [] ? max(array_map(static fn(HitService $s): int => $s->state->rank(), $services)) : max(array_map(static fn(Affected $a): int => $a->state->rank(), $impact->affected) ?: [0]);
+        $worst = $services !== []
+            ? max(array_map(static fn(HitService $s): int => $s->state->rank(), $services))
+            : max(array_map(static fn(Affected $a): int => $a->state->rank(), $impact->affected) ?: [0]);
         $tier = $services === [] ? null : $services[0]->tier;
         $ids = array_map(intval(...), $rows->pluck('id')->all());
 
@@ -195,11 +232,18 @@ final class AlertGroups
             'signals' => array_sum(array_map(intval(...), $rows->pluck('count')->all())),
             'flips' => array_sum(array_map(intval(...), $rows->pluck('flips')->all())),
             'since' => Moment::of(Moment::seconds((string) $rows->min('first_signal_at'))),
-            'after' => $lead->decide_again_at === null || $incident === null ? null : ['id' => $incident['id'], 'ref' => $incident['ref'], 'at' => $lead->decide_again_at],
+            'after' => $lead->decide_again_at === null
+                || $incident === null ? null : ['id' => $incident['id'], 'ref' => $incident['ref'], 'at' => $lead->decide_again_at],
             'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $estate->name($id)], array_slice($items, 0, 4)),
-            'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services),
+            'services' => array_map(
+                static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value],
+                $services,
+            ),
             'sites' => $estate->sites($impact),
-            'root' => $ground === null || $ground->of === 1 ? null : ['id' => $ground->item, 'name' => $estate->name($ground->item), 'explains' => $ground->explains, 'of' => $ground->of],
+            'root' => $ground === null
+                || $ground->of === 1
+                    ? null
+                    : ['id' => $ground->item, 'name' => $estate->name($ground->item), 'explains' => $ground->explains, 'of' => $ground->of],
             'taken' => $lead->taken_at === null ? null : ['by' => $lead->taker->name ?? '', 'at' => $lead->taken_at],
             'team' => $lead->team_id === null ? null : $teams->get($lead->team_id)?->name, 'team_id' => $lead->team_id,
             'suggested' => $suggested,
@@ -217,13 +261,23 @@ final class AlertGroups
     {
         $conditions = IncidentConditions::of($team->auto_when);
         $had = Alert::query()->whereNotNull('incident_id')->whereNotNull('group_id')->select('group_id');
-        $ids = array_flip(Alert::query()->undecided()->where('team_id', $team->id)->whereNotNull('group_id')->whereNotIn('group_id', $had)->distinct()->pluck('group_id')->map(intval(...))->all());
+        $ids = array_flip(
+            Alert::query()->undecided()
+                ->where('team_id', $team->id)->whereNotNull('group_id')->whereNotIn('group_id', $had)->distinct()
+                ->pluck('group_id')->map(intval(...))->all(),
+        );
 
-        return $ids === [] ? [] : array_values(array_filter($this->ordered(Alert::query()->undecided()), static function (array $group) use ($conditions, $ids): bool {
-            $minutes = $group['taken'] ? null : intdiv(Moment::now() - Moment::seconds($group['since']), 60);
+        return $ids === []
+            ? []
+            : array_values(array_filter($this->ordered(Alert::query()->undecided()), static function (array $group) use ($conditions, $ids): bool {
+                $minutes = $group['taken'] ? null : intdiv(Moment::now() - Moment::seconds($group['since']), 60);
 
-            return isset($ids[$group['id']]) && $conditions->areMet($group['tier'] === Attention::NO_TIER ? null : $group['tier'], Level::cases()[$group['level']], $group['count'], $minutes);
-        }));
+                return isset($ids[$group['id']])
+                    && $conditions->areMet(
+                        $group['tier'] === Attention::NO_TIER ? null : $group['tier'], Level::cases()[$group['level']],
+                        $group['count'], $minutes,
+                    );
+            }));
     }
 
     /**

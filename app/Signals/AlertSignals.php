@@ -22,6 +22,8 @@ final class AlertSignals
     /** @return list<int> numbers of the families of its threads */
     public static function families(Alert $alert): array
     {
-        return array_values(array_unique(array_map(static fn(string $thread): int => StoredSignal::familyNumber(Thread::split($thread)[0]), $alert->threads)));
+        return array_values(array_unique(array_map(
+            static fn(string $thread): int => StoredSignal::familyNumber(Thread::split($thread)[0]), $alert->threads,
+        )));
     }
 }

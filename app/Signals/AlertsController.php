@@ -63,7 +63,10 @@ final class AlertsController
         $request->validate(['group' => ['required', 'integer']]);
         $query = AlertFilter::of($request, CurrentPerson::of($request))->query()->where('group_id', Asked::number($request, 'group'));
 
-        return new JsonResponse($query->orderBy('first_signal_at')->orderBy('id')->limit(self::MEMBERS)->get()->map(static fn(Alert $alert): array => $alert->summed()));
+        return new JsonResponse(
+            $query->orderBy('first_signal_at')->orderBy('id')
+                ->limit(self::MEMBERS)->get()->map(static fn(Alert $alert): array => $alert->summed()),
+        );
     }
 
     public function show(Request $request, Alert $alert, Explain $explain): Response
@@ -79,29 +82,50 @@ final class AlertsController
 
         return Inertia::render('Signals/Alert', [
             'alert' => [
-                ...$alert->summed(), 'key' => $alert->key, 'taker' => $alert->taker?->name, 'team_named' => $alert->team?->name, 'again' => $alert->decide_again_at !== null,
-                'incident' => $alert->incident_id === null ? null : AlertGroups::incidents([$alert->incident_id])[$alert->incident_id] ?? null,
+                ...$alert->summed(), 'key' => $alert->key, 'taker' => $alert->taker?->name, 'team_named' => $alert->team?->name,
+                'again' => $alert->decide_again_at !== null,
+                'incident' => $alert->incident_id === null
+                    ? null
+                    : AlertGroups::incidents([$alert->incident_id])[$alert->incident_id] ?? null,
             ],
             'items' => array_map(static function (string $named) use ($estate, $matched, $alert): array {
                 $id = (string) ($matched[$named] ?? $named);
 
-                return ['id' => $id, 'name' => $estate->name($id), 'known' => $estate->item($id) !== null, 'fires' => (bool) ($alert->items[$named][1] ?? false)];
+                return [
+                    'id' => $id, 'name' => $estate->name($id), 'known' => $estate->item($id) !== null,
+                    'fires' => (bool) ($alert->items[$named][1] ?? false),
+                ];
             }, $items),
-            'services' => array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $estate->services($impact)),
+            'services' => array_map(
+                static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value],
+                $estate->services($impact),
+            ),
             'signals' => fn() => (clone $signals)->latest('id')->limit($most)->get()
-                ->map(fn(Signal $s): array => $s->only(['id', 'at', 'said_at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels', 'payload', 'received_at'])),
+                ->map(fn(Signal $s): array => $s->only([
+                    'id', 'at', 'said_at', 'condition', 'level', 'summary', 'value', 'unit', 'url', 'external_id', 'labels',
+                    'payload', 'received_at',
+                ])),
             'signalsInAll' => fn(): int => (clone $signals)->count(),
-            'causes' => fn(): array => $alert->closed_at !== null ? [] : LikelyCause::of(Alert::query()->whereNull('closed_at')->where('group_id', $alert->group_id), $standing->observed()),
+            'causes' => fn(): array => $alert->closed_at !== null ? [] : LikelyCause::of(
+                Alert::query()->whereNull('closed_at')->where('group_id', $alert->group_id), $standing->observed(),
+            ),
             'why' => fn(): array => $explain->alert($alert),
-            'group' => fn() => Alert::query()->where('group_id', $alert->group_id)->whereKeyNot($alert->id)->whereNull('withdrawn_at')->orderBy('stamp')->limit(50)->get()->map(fn(Alert $a): array => $a->summed()),
-            'story' => Entry::query()->where('subject_kind', 'alert')->where('subject_id', (string) $alert->id)->where('kind', '!=', 'signals.taken')->orderBy('seq')->get()->map(Telling::of(...)),
+            'group' => fn() => Alert::query()->where('group_id', $alert->group_id)
+                ->whereKeyNot($alert->id)->whereNull('withdrawn_at')->orderBy('stamp')->limit(50)->get()
+                ->map(fn(Alert $a): array => $a->summed()),
+            'story' => Entry::query()->where('subject_kind', 'alert')
+                ->where('subject_id', (string) $alert->id)->where('kind', '!=', 'signals.taken')->orderBy('seq')->get()
+                ->map(Telling::of(...)),
         ]);
     }
 
     /** What a monitor calls it is an item of the estate: once for all. */
     public function match(Request $request, Alert $alert, MatchItem $match): RedirectResponse
     {
-        $input = $request->validate(['named' => ['required', 'string', 'max:128'], 'item' => ['required', 'string', 'exists:items,id']], ['item.*' => 'Choose an item of the estate.']);
+        $input = $request->validate(
+            ['named' => ['required', 'string', 'max:128'], 'item' => ['required', 'string', 'exists:items,id']],
+            ['item.*' => 'Choose an item of the estate.'],
+        );
         abort_unless(array_key_exists((string) $input['named'], $alert->items) || $alert->item_named === $input['named'], 404);
         $person = CurrentPerson::of($request);
         Once::for($request, static fn() => $match((string) $input['named'], Item::query()->findOrFail((string) $input['item']), $person));
@@ -119,14 +143,18 @@ final class AlertsController
         $input = $request->validate(['minutes' => ['required_without:until', 'integer', 'min:5', 'max:1440'], 'until' => ['nullable', ...Asked::TIME, 'after:now', 'before:+8 days']], [
             'until.after' => 'Choose a time that is still to come.', 'until.before' => 'Choose a time within the next week.',
         ]);
-        $until = isset($input['until']) ? CarbonImmutable::parse($input['until'])->utc() : CarbonImmutable::instance(now())->addMinutes((int) $input['minutes']);
+        $until = isset($input['until'])
+            ? CarbonImmutable::parse($input['until'])->utc()
+            : CarbonImmutable::instance(now())->addMinutes((int) $input['minutes']);
 
         return self::work($request, static fn(WorkAlerts $work) => $work->letWait($until));
     }
 
     public function putAway(Request $request): RedirectResponse
     {
-        $input = $request->validate(['reason' => ['required', 'string', 'max:500']], ['reason.required' => 'Say why, for those who come after you.']);
+        $input = $request->validate(
+            ['reason' => ['required', 'string', 'max:500']], ['reason.required' => 'Say why, for those who come after you.'],
+        );
 
         return self::work($request, static fn(WorkAlerts $work) => $work->putAway($input['reason']));
     }
@@ -148,8 +176,14 @@ final class AlertsController
 
     public function keepFilter(Request $request): RedirectResponse
     {
-        $input = $request->validate(['name' => ['required', 'string', 'max:60'], 'query' => ['present', 'nullable', 'string', 'max:500']], ['name.required' => 'Give the filter a name.']);
-        DB::table('alert_filters')->upsert([['person_id' => CurrentPerson::of($request)->id, 'name' => trim($input['name']), 'query' => (string) $input['query']]], ['person_id', 'name'], ['query']);
+        $input = $request->validate(
+            ['name' => ['required', 'string', 'max:60'], 'query' => ['present', 'nullable', 'string', 'max:500']],
+            ['name.required' => 'Give the filter a name.'],
+        );
+        DB::table('alert_filters')->upsert(
+            [['person_id' => CurrentPerson::of($request)->id, 'name' => trim($input['name']), 'query' => (string) $input['query']]],
+            ['person_id', 'name'], ['query'],
+        );
 
         return back();
     }

@@ -25,9 +25,14 @@ final class AlertsOfItem implements HoldsItems, ItemPanel, MarksItems
     {
         return [
             'quiet' => isset(QuietFaults::items()[$item->id]),
-            'alerts' => Alert::query()->where('item_id', $item->id)->latest('opened_at')->limit(self::ON_THE_PAGE)->get()->map(fn(Alert $alert): array => $alert->summed()),
+            'alerts' => Alert::query()->where('item_id', $item->id)
+                ->latest('opened_at')->limit(self::ON_THE_PAGE)->get()
+                ->map(fn(Alert $alert): array => $alert->summed()),
             'work' => TimesOfWork::on($item->id)->orderByDesc('from_at')->limit(self::WORK)->get(['reason', 'from_at', 'to_at'])
-                ->map(static fn(\stdClass $row): array => ['reason' => $row->reason, 'from' => Moment::seconds($row->from_at) * 1000, 'to' => Moment::seconds($row->to_at) * 1000]),
+                ->map(static fn(\stdClass $row): array => [
+                    'reason' => $row->reason, 'from' => Moment::seconds($row->from_at) * 1000,
+                    'to' => Moment::seconds($row->to_at) * 1000,
+                ]),
         ];
     }
 
@@ -39,7 +44,8 @@ final class AlertsOfItem implements HoldsItems, ItemPanel, MarksItems
 
     public function marks(array $items): array
     {
-        $open = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->where('alert_items.fires', true)->whereNull('alerts.closed_at')
+        $open = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')
+            ->where('alert_items.fires', true)->whereNull('alerts.closed_at')
             ->groupBy('alert_items.item')->selectRaw('alert_items.item, count(*) as many')->pluck('many', 'item');
         $work = TimesOfWork::near();
         $marks = [];
@@ -52,7 +58,8 @@ final class AlertsOfItem implements HoldsItems, ItemPanel, MarksItems
 
     public function whyNotRetire(Item $item): ?string
     {
-        $isWatched = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->where('alert_items.item', $item->id)
+        $isWatched = DB::table('alert_items')
+            ->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->where('alert_items.item', $item->id)
             ->where('fires', true)->whereNull('alerts.closed_at')->exists();
 
         return $isWatched ? "Alerts on $item->name are open: somebody still watches it. Stop that first, and close them." : null;

@@ -18,12 +18,17 @@ final class AlertsOnBand implements BandRow
     public function rows(Person $reader, int $from, int $to): array
     {
         $rows = DB::table('alerts')->where('opened_at', '>=', Moment::text($from))->whereNull('withdrawn_at')
-            ->selectRaw("cast(strftime('%s', opened_at) as integer) / ? * ? as at, count(*) as many, sum(closed_at is null and (incident_id is null or decide_again_at is not null) and taken_at is null) as undecided", [self::GRAIN, self::GRAIN])
+            ->selectRaw(
+                "cast(strftime('%s', opened_at) as integer) / ? * ? as at, count(*) as many, sum(closed_at is null and (incident_id is null or decide_again_at is not null) and taken_at is null) as undecided",
+                [self::GRAIN, self::GRAIN],
+            )
             ->groupByRaw('1')->orderByRaw('1')->get();
 
         return [
             'grain' => self::GRAIN * 1000,
-            'alerts' => array_values($rows->map(static fn(\stdClass $row): array => ['at' => (int) $row->at * 1000, 'count' => (int) $row->many, 'undecided' => (int) $row->undecided])->all()),
+            'alerts' => array_values($rows->map(static fn(\stdClass $row): array => [
+                'at' => (int) $row->at * 1000, 'count' => (int) $row->many, 'undecided' => (int) $row->undecided,
+            ])->all()),
         ];
     }
 }

@@ -33,9 +33,14 @@ final class Explain
         $first = AlertSignals::of($alert)->orderBy('at')->orderBy('id')->first(StoredSignal::COLUMNS);
 
         return [
-            'rules' => $first === null ? [] : RuleList::fitting($alert->rules_version ?? 1, StoredSignal::toCore((object) $first->getAttributes())),
+            'rules' => $first === null
+                ? []
+                : RuleList::fitting($alert->rules_version ?? 1, StoredSignal::toCore((object) $first->getAttributes())),
             'version' => $alert->rules_version,
-            'entries' => array_map(static fn(array $entry): array => ['at' => $entry['at'] * 1000, 'kind' => $entry['kind'], 'facts' => $entry['facts']], array_slice($entries, -self::MOST_ENTRIES)),
+            'entries' => array_map(
+                static fn(array $entry): array => ['at' => $entry['at'] * 1000, 'kind' => $entry['kind'], 'facts' => $entry['facts']],
+                array_slice($entries, -self::MOST_ENTRIES),
+            ),
             'cut' => $chronicle['cut'] || count($entries) > self::MOST_ENTRIES,
         ];
     }
@@ -50,7 +55,9 @@ final class Explain
         $rules = RuleSets::load();
         $chronicle = new Chronicle;
         $bursts = new Bursts($rules->current(), RuleSets::quiet($from), new Ungrouped, $chronicle);
-        $rows = DB::table('signals')->whereIn('family', $families)->whereBetween('at', [$from, $until])->orderBy('at')->orderBy('id')->limit(self::MOST_SIGNALS)->get(StoredSignal::COLUMNS);
+        $rows = DB::table('signals')->whereIn('family', $families)
+            ->whereBetween('at', [$from, $until])->orderBy('at')->orderBy('id')->limit(self::MOST_SIGNALS)
+            ->get(StoredSignal::COLUMNS);
         foreach ($rows as $row) {
             $bursts->take(StoredSignal::toCore($row, $rules));
         }

@@ -13,6 +13,8 @@ final class FindAlerts implements Finds
     {
         return array_values(Alert::query()->where(fn($query) => $query->whereRaw("summary like ? escape '\\'", [$sought->like()])->orWhereRaw("key like ? escape '\\'", [$sought->like()]))
             ->latest('id')->limit(self::EACH)->get()
-            ->map(static fn(Alert $a): array => ['what' => 'alert', 'name' => $a->title(), 'more' => (string) $a->item_named, 'link' => "/alerts/$a->id"])->all());
+            ->map(static fn(Alert $a): array => [
+                'what' => 'alert', 'name' => $a->title(), 'more' => (string) $a->item_named, 'link' => "/alerts/$a->id",
+            ])->all());
     }
 }

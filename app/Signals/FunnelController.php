@@ -32,8 +32,12 @@ final class FunnelController
         $fromText = Moment::text($from);
         $toText = Moment::text($to);
         $opened = DB::table('alerts')->whereNull('withdrawn_at')->whereBetween('opened_at', [$fromText, $toText]);
-        $asking = (clone $opened)->where('handling', '!=', 'record')->orderBy('opened_at')->pluck('opened_at')->map(Moment::seconds(...))->all();
-        $further = array_merge([], ...array_map(static fn(GoesOnFromAlerts $one): array => $one->counts($from, $to), Given::all(GoesOnFromAlerts::class)));
+        $asking = (clone $opened)->where('handling', '!=', 'record')
+            ->orderBy('opened_at')->pluck('opened_at')->map(Moment::seconds(...))->all();
+        $further = array_merge(
+            [],
+            ...array_map(static fn(GoesOnFromAlerts $one): array => $one->counts($from, $to), Given::all(GoesOnFromAlerts::class)),
+        );
         $load = Load::of(array_values($asking), $from, $to);
 
         return Inertia::render('Signals/Funnel', [
@@ -55,10 +59,18 @@ final class FunnelController
     private static function noisiest(string $fromText, string $toText): array
     {
         return array_values(DB::table('alerts')->whereNull('withdrawn_at')->whereBetween('opened_at', [$fromText, $toText])->groupBy('source', 'check')
-            ->selectRaw('source, "check", count(*) as alerts, sum(flips) as flips, sum("count") as signals, count(distinct item_named) as items, max(id) as latest, sum(closed_at is not null and taken_at is null and incident_id is null) as unneeded, sum(closed_at is not null and (julianday(closed_at) - julianday(opened_at)) * 86400 < ?) as brief', [NoisyCheck::BRIEF_SECONDS])
-            ->orderByRaw('count(*) + sum(flips) desc')->orderBy('source')->limit(self::NOISIEST)->get()->map(static fn(\stdClass $row): array => [
-                'source' => $row->source, 'check' => $row->check, 'alerts' => (int) $row->alerts, 'flips' => (int) $row->flips, 'signals' => (int) $row->signals, 'items' => (int) $row->items,
-                'latest' => (int) $row->latest, 'unneeded' => (int) $row->unneeded, 'need' => (new NoisyCheck((int) $row->alerts, (int) $row->flips, (int) $row->items, (int) $row->brief, (int) $row->unneeded))->need(),
-            ])->all());
+            ->selectRaw(
+                'source, "check", count(*) as alerts, sum(flips) as flips, sum("count") as signals, count(distinct item_named) as items, max(id) as latest, sum(closed_at is not null and taken_at is null and incident_id is null) as unneeded, sum(closed_at is not null and (julianday(closed_at) - julianday(opened_at)) * 86400 < ?) as brief',
+                [NoisyCheck::BRIEF_SECONDS],
+            )
+            ->orderByRaw('count(*) + sum(flips) desc')->orderBy('source')
+                ->limit(self::NOISIEST)->get()->map(static fn(\stdClass $row): array => [
+                    'source' => $row->source, 'check' => $row->check, 'alerts' => (int) $row->alerts, 'flips' => (int) $row->flips,
+                    'signals' => (int) $row->signals, 'items' => (int) $row->items,
+                    'latest' => (int) $row->latest, 'unneeded' => (int) $row->unneeded,
+                    'need' => (new NoisyCheck(
+                        (int) $row->alerts, (int) $row->flips, (int) $row->items, (int) $row->brief, (int) $row->unneeded,
+                    ))->need(),
+                ])->all());
     }
 }

@@ -19,6 +19,9 @@ final class GroupsReach implements BeginsReach
     {
         $lead = Alert::query()->findOrFail($id);
 
-        return new ReachBeginning(Observed::by(Alert::query()->whereNull('closed_at')->where('group_id', $lead->group_id)), $lead->title(), "/alerts/$lead->id");
+        return new ReachBeginning(
+            Observed::by(Alert::query()->whereNull('closed_at')->where('group_id', $lead->group_id)), $lead->title(),
+            "/alerts/$lead->id",
+        );
     }
 }

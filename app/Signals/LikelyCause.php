@@ -31,7 +31,8 @@ final class LikelyCause
     public static function of(Builder $alerts, array $observed = [], ?Estate $estate = null): array
     {
         $rows = (clone $alerts)->getQuery()->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)
-            ->orderBy('alerts.first_signal_at')->limit(self::MOST_SYMPTOMS)->get(['alert_items.item', 'alerts.level', 'alerts.first_signal_at']);
+            ->orderBy('alerts.first_signal_at')
+                ->limit(self::MOST_SYMPTOMS)->get(['alert_items.item', 'alerts.level', 'alerts.first_signal_at']);
         if ($rows->isEmpty()) {
             return [];
         }
@@ -46,10 +47,17 @@ final class LikelyCause
                 $began[(string) $row->item] = min($began[(string) $row->item] ?? $at, $at);
             }
         }
-        $candidates = array_values(array_filter($estate->candidates($symptoms, array_values(array_filter(Watched::items(), static fn(string $item): bool => ! isset($observed[$item])))), static fn(Candidate $candidate): bool => $candidate->score >= self::LEAST_SCORE));
+        $candidates = array_values(array_filter(
+            $estate->candidates(
+                $symptoms,
+                array_values(array_filter(Watched::items(), static fn(string $item): bool => ! isset($observed[$item]))),
+            ),
+            static fn(Candidate $candidate): bool => $candidate->score >= self::LEAST_SCORE,
+        ));
 
         return array_map(static fn(Candidate $candidate): array => [
-            'id' => $candidate->id, 'name' => $estate->name($candidate->id), 'kind' => $estate->item($candidate->id)['kind'] ?? '', 'score' => $candidate->score,
+            'id' => $candidate->id, 'name' => $estate->name($candidate->id),
+            'kind' => $estate->item($candidate->id)['kind'] ?? '', 'score' => $candidate->score,
             'as' => $candidate->as->value, 'words' => CauseWords::of($candidate, $began, $estate->name(...)),
         ], array_slice($candidates, 0, self::SHOWN));
     }

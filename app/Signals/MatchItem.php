@@ -21,7 +21,9 @@ final class MatchItem
         if (Item::query()->whereKey($named)->exists()) {
             throw Refused::because("\"$named\" is an item of the estate itself by now. Nothing was changed.", 'item');
         }
-        DB::table('item_aliases')->upsert([['named' => $named, 'item_id' => $item->id, 'person_id' => $by->id, 'at' => Moment::precise(now())]], ['named']);
+        DB::table('item_aliases')->upsert(
+            [['named' => $named, 'item_id' => $item->id, 'person_id' => $by->id, 'at' => Moment::precise(now())]], ['named'],
+        );
         // What is open is about that item from now on, and its team's.
         $open = Alert::query()->where('item_named', $named)->whereNull('closed_at')->pluck('id');
         Alert::query()->whereKey($open)->update(['item_id' => $item->id]);
@@ -30,6 +32,9 @@ final class MatchItem
             DB::table('alert_items')->where('alert_id', $row->alert_id)->where('item', $item->id)->delete();
             DB::table('alert_items')->where('alert_id', $row->alert_id)->where('item', $named)->update(['item' => $item->id]);
         }
-        Journal::write(Actor::person($by), 'alert.matched', ['item', $item->id], ['named' => $named, 'name' => $item->name, 'alerts' => count($open)]);
+        Journal::write(
+            Actor::person($by), 'alert.matched', ['item', $item->id],
+            ['named' => $named, 'name' => $item->name, 'alerts' => count($open)],
+        );
     }
 }

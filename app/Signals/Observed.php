@@ -29,8 +29,11 @@ final class Observed implements Observes
     private static function openOnKnownItems(): array
     {
         $rank = InOrder::rank('alerts.level', Level::class);
-        $rows = DB::table('alerts')->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->join('items', 'items.id', '=', 'alert_items.item')
-            ->whereNull('alerts.closed_at')->where('alert_items.fires', true)->groupBy('items.id')->selectRaw("items.id, max($rank) as level")->get();
+        $rows = DB::table('alerts')
+            ->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')
+            ->join('items', 'items.id', '=', 'alert_items.item')
+            ->whereNull('alerts.closed_at')->where('alert_items.fires', true)
+                ->groupBy('items.id')->selectRaw("items.id, max($rank) as level")->get();
         $states = [];
         foreach ($rows as $row) {
             $states[(string) $row->id] = Level::cases()[(int) $row->level]->observed();
@@ -56,7 +59,9 @@ final class Observed implements Observes
     public static function byGroup(Builder $alerts, bool $apart = true): array
     {
         $states = [];
-        $rows = (clone $alerts)->getQuery()->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)->distinct()
+        $rows = (clone $alerts)->getQuery()
+            ->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)
+            ->distinct()
             ->get(['alert_items.item', 'alerts.level', ...($apart ? ['alerts.group_id'] : [])]);
         foreach ($rows as $row) {
             $state = Level::from($row->level)->observed();

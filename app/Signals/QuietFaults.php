@@ -27,13 +27,19 @@ final class QuietFaults
                 $family = hash('xxh128', "$signal->source\n$signal->item\n$signal->check");
                 $known = $rows[$family] ?? null;
                 if ($known === null || $known['at'] <= (int) $signal->at) {
-                    $rows[$family] = ['family' => $family, 'item' => (string) $signal->item, 'level' => (string) $signal->level, 'fires' => $signal->condition === 'firing', 'at' => (int) $signal->at];
+                    $rows[$family] = [
+                        'family' => $family, 'item' => (string) $signal->item, 'level' => (string) $signal->level,
+                        'fires' => $signal->condition === 'firing', 'at' => (int) $signal->at,
+                    ];
                 }
             }
         }
         foreach (array_chunk($rows, self::AT_ONCE) as $some) {
             $later = DB::table('quiet_faults')->whereIn('family', array_column($some, 'family'))->pluck('at', 'family');
-            DB::table('quiet_faults')->upsert(array_values(array_filter($some, static fn(array $row): bool => (int) ($later[$row['family']] ?? 0) <= $row['at'])), ['family']);
+            DB::table('quiet_faults')->upsert(
+                array_values(array_filter($some, static fn(array $row): bool => (int) ($later[$row['family']] ?? 0) <= $row['at'])),
+                ['family'],
+            );
         }
     }
 
@@ -42,7 +48,12 @@ final class QuietFaults
     {
         $quiet = self::items();
         $states = [];
-        foreach ($quiet === [] ? [] : DB::table('quiet_faults')->where('fires', true)->whereIn('item', array_map(strval(...), array_keys($quiet)))->get(['item', 'level', 'at']) as $row) {
+        foreach (
+            $quiet === []
+                ? []
+                : DB::table('quiet_faults')->where('fires', true)
+                    ->whereIn('item', array_map(strval(...), array_keys($quiet)))->get(['item', 'level', 'at']) as $row
+        ) {
             // What fired in an earlier quiet time and was never heard of again says nothing of this one.
             if ((int) $row->at < $quiet[$row->item]) {
                 continue;

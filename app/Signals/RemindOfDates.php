@@ -53,7 +53,10 @@ final class RemindOfDates implements Swept
                     continue;
                 }
                 $signals[] = $this->signal($one['item'], $one['attribute'], 'firing', $one['level'], $one['words']);
-                DB::table('date_reminders')->updateOrInsert(['item_id' => $one['item'], 'attribute' => $one['attribute']], ['value' => $one['value'], 'level' => $one['level']]);
+                DB::table('date_reminders')->updateOrInsert(
+                    ['item_id' => $one['item'], 'attribute' => $one['attribute']],
+                    ['value' => $one['value'], 'level' => $one['level']],
+                );
             }
             if ($signals !== []) {
                 ($this->accept)($signals);
@@ -96,6 +99,9 @@ final class RemindOfDates implements Swept
 
     private function signal(string $item, string $attribute, string $condition, string $level, string $summary): \stdClass
     {
-        return (object) ['at' => Instant::format(Moment::now()), 'source' => self::SOURCE, 'item' => $item, 'check' => "ends-$attribute", 'condition' => $condition, 'level' => $level, 'summary' => mb_substr($summary, 0, 500)];
+        return (object) [
+            'at' => Instant::format(Moment::now()), 'source' => self::SOURCE, 'item' => $item, 'check' => "ends-$attribute",
+            'condition' => $condition, 'level' => $level, 'summary' => mb_substr($summary, 0, 500),
+        ];
     }
 }

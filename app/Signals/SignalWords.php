@@ -18,7 +18,9 @@ final class SignalWords implements TellsEntries
             'alert.reopened' => Sentence::plain("Alert again: {$facts->text('title')}", $facts->text('item')),
             'alert.closed' => Sentence::plain("Alert over: {$facts->text('title')}", $facts->text('item')),
             'alert.mended' => Sentence::plain("Alert corrected: {$facts->text('title')}", 'a late signal changed when it opened'),
-            'alert.withdrawn' => Sentence::plain("Alert withdrawn: {$facts->text('title')}", 'a late signal showed that it should not have opened'),
+            'alert.withdrawn' => Sentence::plain(
+                "Alert withdrawn: {$facts->text('title')}", 'a late signal showed that it should not have opened',
+            ),
             'alert.put_away' => Sentence::plain("Closed {$facts->text('title')}", $facts->text('reason')),
             'alert.brought_back' => Sentence::plain("Reopened {$facts->text('title')}"),
             'alert.split_off' => Sentence::plain("Split off {$facts->text('title')}"),

@@ -23,13 +23,22 @@ final class SignalsController
         try {
             $signals = SignalBody::read($request);
         } catch (\JsonException $e) {
-            return ProblemDetails::response(400, 'Bad Request', 'The body is not JSON: '.lcfirst($e->getMessage()).'. Send one signal as an object, or a list of them, in UTF-8.');
+            return ProblemDetails::response(
+                400, 'Bad Request',
+                'The body is not JSON: '.lcfirst($e->getMessage()).'. Send one signal as an object, or a list of them, in UTF-8.',
+            );
         }
         if ($signals === []) {
-            return ProblemDetails::response(422, 'Unprocessable Content', 'There is no signal in the body. Send one signal as an object, or a list of them.');
+            return ProblemDetails::response(
+                422, 'Unprocessable Content', 'There is no signal in the body. Send one signal as an object, or a list of them.',
+            );
         }
         if (count($signals) > $most) {
-            return ProblemDetails::response(413, 'Content Too Large', 'A call takes at most '.number_format($most).' signals, and this one has '.number_format(count($signals)).'. Send them in several calls. Nothing of this one was taken.');
+            return ProblemDetails::response(
+                413, 'Content Too Large',
+                'A call takes at most '.number_format($most).' signals, and this one has '
+                    .number_format(count($signals)).'. Send them in several calls. Nothing of this one was taken.',
+            );
         }
         try {
             $result = $accept($signals);
@@ -48,7 +57,11 @@ final class SignalsController
         $mostBytes = config()->integer('skarvo.signals.most_bytes');
 
         return (int) $request->header('Content-Length', '0') > $mostBytes || strlen($request->getContent()) > $mostBytes
-            ? ProblemDetails::response(413, 'Content Too Large', 'A call takes at most '.number_format($mostBytes).' bytes. Send the signals in several calls. Nothing of this one was taken.')
+            ? ProblemDetails::response(
+                413, 'Content Too Large',
+                'A call takes at most '.number_format($mostBytes)
+                    .' bytes. Send the signals in several calls. Nothing of this one was taken.',
+            )
             : null;
     }
 
@@ -56,6 +69,8 @@ final class SignalsController
     {
         SourceCounts::turnedAway($why);
 
-        return ProblemDetails::response(429, 'Too Many Requests', $why->getMessage())->withHeaders(['Retry-After' => (string) $why->retryAfter]);
+        return ProblemDetails::response(
+            429, 'Too Many Requests', $why->getMessage(),
+        )->withHeaders(['Retry-After' => (string) $why->retryAfter]);
     }
 }

@@ -57,7 +57,11 @@ final class TakeSignals implements ClockPart
 
         return DB::transaction(function () use ($mayWork): int {
             $mark = self::mark();
-            $rows = array_values(DB::table('signals')->where('id', '>', $mark)->orderBy('id')->limit(self::BATCH)->get([...StoredSignal::COLUMNS, 'summary', 'received_at'])->all());
+            $rows = array_values(
+                DB::table('signals')->where('id', '>', $mark)
+                    ->orderBy('id')->limit(self::BATCH)->get([...StoredSignal::COLUMNS, 'summary', 'received_at'])
+                    ->all(),
+            );
             $due = self::dueBundles()->orderBy('next_look_at')->limit(self::LOOKS)->pluck('id')->map(intval(...))->all();
             if (($rows === [] && $due === []) || ! $mayWork()) {
                 return 0;
@@ -82,7 +86,10 @@ final class TakeSignals implements ClockPart
                 (new GatherAlerts($settings))($kept['from']);
             }
             if ($kept['changed'] !== []) {
-                Journal::write(Actor::system(), 'signals.taken', ['alert', $kept['changed'][0]], ['signals' => count($rows), 'alerts' => count($kept['changed']) > self::LOOKS ? [] : $kept['changed']]);
+                Journal::write(
+                    Actor::system(), 'signals.taken', ['alert', $kept['changed'][0]],
+                    ['signals' => count($rows), 'alerts' => count($kept['changed']) > self::LOOKS ? [] : $kept['changed']],
+                );
             }
 
             return count($rows) + count($due);
@@ -126,7 +133,9 @@ final class TakeSignals implements ClockPart
             on conflict (id) do update set states = excluded.states, next_look_at = excluded.next_look_at, busy = excluded.busy, touched_at = excluded.touched_at');
         $name = $pdo->prepare('insert into bundle_members (kind, name, bundle_id) values (?, ?, ?) on conflict (kind, name) do update set bundle_id = excluded.bundle_id');
         $changed = [];
-        foreach ((new Taking($settings, $quiet, new DatabaseShelf($rules, $mark)))->take($signals, $keepFrom) as ['bundle' => $bundle, 'was' => $was, 'new' => $new]) {
+        foreach ((
+            new Taking($settings, $quiet, new DatabaseShelf($rules, $mark))
+        )->take($signals, $keepFrom) as ['bundle' => $bundle, 'was' => $was, 'new' => $new]) {
             [$alerts, $next, $busy, $firing] = $bundle->at($now, $settings, $quiet);
             $id = $was[0] ?? null;
             $put->execute([$id, json_encode($bundle->states(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), $next, $busy ? 1 : 0, $now]);

@@ -22,7 +22,9 @@ final class TimesOfWork
     public static function near(): array
     {
         $work = [];
-        $near = DB::table('quiet_times')->where('to_at', '>', Moment::text(Moment::now()))->where('from_at', '<', Moment::text(Moment::now() + self::AHEAD_SECONDS))->orderBy('from_at')->get(['items', 'reason']);
+        $near = DB::table('quiet_times')->where('to_at', '>', Moment::text(Moment::now()))
+            ->where('from_at', '<', Moment::text(Moment::now() + self::AHEAD_SECONDS))->orderBy('from_at')
+            ->get(['items', 'reason']);
         foreach ($near as $row) {
             foreach ((array) json_decode($row->items, true, 4, JSON_THROW_ON_ERROR) as $item) {
                 if (is_string($item)) {

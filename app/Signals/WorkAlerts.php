@@ -68,7 +68,10 @@ final readonly class WorkAlerts
     {
         $alerts = $this->alerts()->sortBy('stamp')->values();
         $first = $alerts->first() ?? throw new \LogicException('There are alerts.');
-        if ($alerts->pluck('group_id')->unique()->count() === 1 && Alert::query()->where('group_id', $first->group_id)->count() === $alerts->count()) {
+        if (
+            $alerts->pluck('group_id')->unique()->count() === 1
+                && Alert::query()->where('group_id', $first->group_id)->count() === $alerts->count()
+        ) {
             throw Refused::because('This is all of the group; there is nothing to split it from.');
         }
         $groups = $alerts->pluck('group_id')->unique()->values();
@@ -130,7 +133,9 @@ final readonly class WorkAlerts
      */
     public static function mustBeOwn(Deed $deed, Collection $alerts, Person $person): void
     {
-        if ($deed->isLimited($person) && $alerts->contains(static fn(Alert $alert): bool => $alert->team_id === null || $alert->team_id !== $person->team_id)) {
+        if ($deed->isLimited($person) && $alerts->contains(
+            static fn(Alert $alert): bool => $alert->team_id === null || $alert->team_id !== $person->team_id,
+        )) {
             throw Refused::because($deed->refusal().' One of these alerts is not your team\'s.');
         }
     }
@@ -151,6 +156,9 @@ final readonly class WorkAlerts
     /** @param  array<string, mixed>  $facts */
     private function tell(string $kind, Alert $alert, array $facts = []): void
     {
-        Journal::write(Actor::person($this->person), $kind, ['alert', $alert->id], ['title' => $alert->title(), ...$facts], $alert->incident_id);
+        Journal::write(
+            Actor::person($this->person), $kind, ['alert', $alert->id], ['title' => $alert->title(), ...$facts],
+            $alert->incident_id,
+        );
     }
 }

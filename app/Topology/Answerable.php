@@ -25,9 +25,17 @@ final class Answerable
     {
         $asked = $request->query('items');
         $list = EstateList::asked($request);
-        $ids = is_string($asked) && $asked !== '' ? array_values(array_unique(explode(',', $asked))) : array_values($list->query()->orderBy('items.id')->limit(self::MOST_ITEMS + 1)->pluck('items.id')->map(strval(...))->all());
+        $ids = is_string($asked)
+            && $asked !== ''
+                ? array_values(array_unique(explode(',', $asked)))
+                : array_values(
+                    $list->query()->orderBy('items.id')->limit(self::MOST_ITEMS + 1)->pluck('items.id')->map(strval(...))->all(),
+                );
 
-        return new JsonResponse(['of' => min(count($ids), self::MOST_ITEMS), 'cut' => count($ids) > self::MOST_ITEMS, ...self::of(array_slice($ids, 0, self::MOST_ITEMS))]);
+        return new JsonResponse([
+            'of' => min(count($ids), self::MOST_ITEMS), 'cut' => count($ids) > self::MOST_ITEMS,
+            ...self::of(array_slice($ids, 0, self::MOST_ITEMS)),
+        ]);
     }
 
     /**
@@ -59,7 +67,10 @@ final class Answerable
         foreach ($found as $table => $all) {
             $names = DB::table($table)->whereIn('id', array_map(strval(...), array_keys($all)))->pluck('name', 'id');
             foreach ($all as $id => $as) {
-                $who[] = ['id' => (string) $id, 'name' => (string) ($names[$id] ?? $id), 'isTeam' => $table === 'teams', 'as' => self::told($as)];
+                $who[] = [
+                    'id' => (string) $id, 'name' => (string) ($names[$id] ?? $id), 'isTeam' => $table === 'teams',
+                    'as' => self::told($as),
+                ];
             }
         }
         $most = static fn(array $one): int => max(0, ...array_column($one['as'], 'many'));
@@ -74,6 +85,11 @@ final class Answerable
      */
     private static function told(array $as): array
     {
-        return array_map(static fn(string $role, array $items): array => ['role' => $role, 'items' => array_slice($items, 0, self::NAMED), 'many' => count($items)], array_keys($as), $as);
+        return array_map(
+            static fn(string $role, array $items): array => [
+                'role' => $role, 'items' => array_slice($items, 0, self::NAMED), 'many' => count($items),
+            ],
+            array_keys($as), $as,
+        );
     }
 }

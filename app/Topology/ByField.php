@@ -16,7 +16,10 @@ use Skarvo\Topology\Record\FieldCondition;
 final class ByField
 {
     /** Fields of every item; `id` and `name` can always be seen. */
-    private const COMMON = ['kind' => 'Type', 'tier' => 'Tier', 'site' => 'Site', 'team' => 'Technical team', 'business_owner' => 'Business owner', 'description' => 'Description', 'public_name' => 'Public name'];
+    private const COMMON = [
+        'kind' => 'Type', 'tier' => 'Tier', 'site' => 'Site', 'team' => 'Technical team', 'business_owner' => 'Business owner',
+        'description' => 'Description', 'public_name' => 'Public name',
+    ];
 
     public const MOST_CONDITIONS = 8;
 
@@ -81,7 +84,11 @@ final class ByField
             // By name as people know it, or by id as files do.
             $table = $kind === AttributeKind::Team ? 'teams' : 'people';
 
-            return $query->whereRaw("$column in (select id from $table where ".self::holds('name', $condition->comparison).' or '.self::holds('id', $condition->comparison).')', array_fill(0, 2, self::bound($condition)));
+            return $query->whereRaw(
+                "$column in (select id from $table where ".self::holds('name', $condition->comparison).' or '
+                    .self::holds('id', $condition->comparison).')',
+                array_fill(0, 2, self::bound($condition)),
+            );
         }
         $query->whereRaw("coalesce($column, '') <> ''");
 

@@ -160,7 +160,10 @@ final class Estate
     /** @return list<string> of those, what itself needs nothing: single things at the very bottom */
     public function bareWeakPoints(string $service): array
     {
-        return array_values(array_filter($this->weakPoints($service), fn(string $id): bool => ! isset($this->graph->needsOf()[(int) $this->graph->number($id)])));
+        return array_values(array_filter(
+            $this->weakPoints($service),
+            fn(string $id): bool => ! isset($this->graph->needsOf()[(int) $this->graph->number($id)]),
+        ));
     }
 
     /** @return list<list<string>> items that need each other in a circle; of an estate that was read whole */
@@ -206,7 +209,10 @@ final class Estate
     {
         $numbers = $this->part->numbers([$service]);
         $this->part->growDown($numbers);
-        $known = array_values(array_filter(array_map(fn(array $one): array => [$this->graph->number($one[0]), $one[1], $one[2], $one[3]], $observed), static fn(array $one): bool => $one[0] !== null));
+        $known = array_values(array_filter(
+            array_map(fn(array $one): array => [$this->graph->number($one[0]), $one[1], $one[2], $one[3]], $observed),
+            static fn(array $one): bool => $one[0] !== null,
+        ));
 
         return Downtime::of($this->graph, $numbers[0], $known, $from, $to);
     }
@@ -221,7 +227,11 @@ final class Estate
                 $services[] = new HitService($affected->id, $item['name'], $item['tier'] ?? 4, $affected->state);
             }
         }
-        usort($services, static fn(HitService $a, HitService $b): int => [$a->tier, -$a->state->rank(), $a->name] <=> [$b->tier, -$b->state->rank(), $b->name]);
+        usort(
+            $services,
+            static fn(HitService $a, HitService $b): int =>
+                [$a->tier, -$a->state->rank(), $a->name] <=> [$b->tier, -$b->state->rank(), $b->name],
+        );
 
         return $services;
     }

@@ -43,10 +43,14 @@ final class EstateList
         $this->conditions = $this->by->conditions($request->query('where'));
         $asked = $request->query('columns');
         $known = array_keys($this->by->fields());
-        $columns = is_array($asked) ? array_slice(array_values(array_intersect(array_unique(array_filter($asked, is_string(...))), $known)), 0, self::MOST_COLUMNS) : self::USUAL;
+        $columns = is_array($asked)
+            ? array_slice(array_values(array_intersect(array_unique(array_filter($asked, is_string(...))), $known)), 0, self::MOST_COLUMNS)
+            : self::USUAL;
         $this->columns = $columns;
         $sort = $text('sort');
-        $this->sort = in_array(ltrim($sort, '-'), [...$known, 'name'], true) ? (str_starts_with($sort, '-') ? '-' : '').ltrim($sort, '-') : '';
+        $this->sort = in_array(ltrim($sort, '-'), [...$known, 'name'], true)
+            ? (str_starts_with($sort, '-') ? '-' : '').ltrim($sort, '-')
+            : '';
     }
 
     public static function asked(Request $request): self
@@ -132,6 +136,9 @@ final class EstateList
     {
         $fields = $this->by->fields();
 
-        return array_map(static fn(string $name, array $field): array => ['name' => $name, 'label' => $field['label'], 'kind' => $field['kind']->value], array_keys($fields), $fields);
+        return array_map(
+            static fn(string $name, array $field): array => ['name' => $name, 'label' => $field['label'], 'kind' => $field['kind']->value],
+            array_keys($fields), $fields,
+        );
     }
 }

@@ -20,7 +20,9 @@ final class FindItems
     /** Rows of items, all of them that fit, in no order. */
     public static function query(string $text, string $kind = ''): Builder
     {
-        $query = DB::table('items')->select('items.*')->whereNotIn('items.id', DB::table('retired_items')->select('item_id'))->when($kind !== '', fn(Builder $q) => $q->where('items.kind', $kind));
+        $query = DB::table('items')->select('items.*')
+            ->whereNotIn('items.id', DB::table('retired_items')->select('item_id'))
+            ->when($kind !== '', fn(Builder $q) => $q->where('items.kind', $kind));
         $words = self::words($text);
         if ($words === []) {
             return trim($text) === '' ? $query : $query->whereRaw('1 = 0');
@@ -32,7 +34,10 @@ final class FindItems
         $attribute = self::attribute($text);
 
         return $query->where(static function (Builder $any) use ($words, $attribute): void {
-            $any->whereRaw('items.id in (select item_id from item_numbers where number in (select rowid from item_search where item_search match ?))', [self::match($words)]);
+            $any->whereRaw(
+                'items.id in (select item_id from item_numbers where number in (select rowid from item_search where item_search match ?))',
+                [self::match($words)],
+            );
             if ($attribute !== null) {
                 $any->orWhere(static fn(Builder $q) => $attribute($q));
             }
@@ -61,7 +66,10 @@ final class FindItems
             ["name : ($match)", self::MOST_COMPARED, $match, self::MOST_COMPARED],
         )->select('number', DB::raw('min(far) as far'))->groupBy('number');
 
-        return DB::table('items')->select('items.*')->whereNotIn('items.id', DB::table('retired_items')->select('item_id'))->join('item_numbers', 'item_numbers.item_id', '=', 'items.id')->joinSub($hits, 'hits', 'hits.number', '=', 'item_numbers.number')
+        return DB::table('items')->select('items.*')
+            ->whereNotIn('items.id', DB::table('retired_items')->select('item_id'))
+            ->join('item_numbers', 'item_numbers.item_id', '=', 'items.id')
+            ->joinSub($hits, 'hits', 'hits.number', '=', 'item_numbers.number')
             ->when($kind !== '', fn(Builder $q) => $q->where('items.kind', $kind))
             ->orderByRaw('hits.far, length(items.name), items.name')->limit($most)->get();
     }
@@ -75,14 +83,18 @@ final class FindItems
     {
         $text = mb_strtolower(trim($text));
         if (str_starts_with($text, 'id ')) {
-            return static fn(Builder $query): Builder => $query->whereRaw("lower(items.id) like ? escape '\\'", [addcslashes(trim(mb_substr($text, 3)), '%_\\').'%']);
+            return static fn(Builder $query): Builder => $query->whereRaw(
+                "lower(items.id) like ? escape '\\'", [addcslashes(trim(mb_substr($text, 3)), '%_\\').'%'],
+            );
         }
         $by = new ByField;
         foreach ($by->fields() as $field => $told) {
             foreach ([str_replace('_', ' ', $field), mb_strtolower($told['label'])] as $called) {
                 $value = str_starts_with($text, "$called ") ? trim(mb_substr($text, mb_strlen($called))) : '';
                 if ($value !== '') {
-                    return static fn(Builder $query): Builder => $by->narrow($query, new FieldCondition($field, Comparison::Begins, $value));
+                    return static fn(Builder $query): Builder => $by->narrow(
+                        $query, new FieldCondition($field, Comparison::Begins, $value),
+                    );
                 }
             }
         }
@@ -125,9 +137,18 @@ final class FindItems
         foreach ($words as $word) {
             $like = '%'.addcslashes(mb_strtolower($word), '%_\\').'%';
             $query->where(fn(Builder $q) => $q->whereRaw('lower(items.id) like ?', [$like])->orWhereRaw('lower(items.name) like ?', [$like])->orWhereRaw('lower(items.site) like ?', [$like])
-                ->orWhereRaw('lower(items.description) like ?', [$like])->orWhereRaw('lower(cast(items.attributes as text)) like ?', [$like])
-                ->orWhereExists(fn(Builder $team) => $team->from('teams')->whereColumn('teams.id', 'items.team_id')->whereRaw('lower(teams.name) like ?', [$like]))
-                ->orWhereExists(fn(Builder $person) => $person->from('people')->whereColumn('people.id', 'items.business_owner_id')->whereRaw('lower(people.name) like ?', [$like])));
+                ->orWhereRaw('lower(items.description) like ?', [$like])->orWhereRaw(
+                    'lower(cast(items.attributes as text)) like ?', [$like],
+                )
+                ->orWhereExists(
+                    fn(Builder $team) => $team->from('teams')
+                        ->whereColumn('teams.id', 'items.team_id')->whereRaw('lower(teams.name) like ?', [$like]),
+                )
+                ->orWhereExists(
+                    fn(Builder $person) => $person->from('people')
+                        ->whereColumn('people.id', 'items.business_owner_id')
+                        ->whereRaw('lower(people.name) like ?', [$like]),
+                ));
         }
 
         return $query;

@@ -119,7 +119,9 @@ final class GrowingGraph
             $this->readNeeds(array_map($this->graph->id(...), $front));
             $of = $this->graph->needsOf();
 
-            return array_merge(...array_map($this->graph->members(...), array_merge(...array_map(static fn(int $item): array => $of[$item] ?? [], $front))));
+            return array_merge(...array_map(
+                $this->graph->members(...), array_merge(...array_map(static fn(int $item): array => $of[$item] ?? [], $front)),
+            ));
         });
     }
 
@@ -171,8 +173,11 @@ final class GrowingGraph
         usort($needs, fn(int $a, int $b): int => $this->places[$a] <=> $this->places[$b]);
 
         return array_map(fn(int $need): array => [
-            'owner' => $this->graph->id($this->graph->owner($need)), 'name' => $this->groupNames[$need] ?? null, 'needs' => $this->graph->needed($need),
-            'strength' => ($this->graph->isSoft($need) ? Strength::Soft : Strength::Hard)->value, 'relation' => $this->relations[$need] ?? null, 'members' => array_map($this->graph->id(...), $this->graph->members($need)),
+            'owner' => $this->graph->id($this->graph->owner($need)), 'name' => $this->groupNames[$need] ?? null,
+            'needs' => $this->graph->needed($need),
+            'strength' => ($this->graph->isSoft($need) ? Strength::Soft : Strength::Hard)->value,
+            'relation' => $this->relations[$need] ?? null,
+            'members' => array_map($this->graph->id(...), $this->graph->members($need)),
         ], $needs);
     }
 
@@ -204,7 +209,9 @@ final class GrowingGraph
     private function take(\Closure $which): void
     {
         // Those in groups are told apart here and not in the database, which would look at all that are in none.
-        $singly = $which(DB::table('dependencies'))->select(['id', 'from_id', 'to_id', 'strength', 'relation_id', 'group_id', DB::raw('1 as needs'), DB::raw('null as name')]);
+        $singly = $which(DB::table('dependencies'))->select([
+            'id', 'from_id', 'to_id', 'strength', 'relation_id', 'group_id', DB::raw('1 as needs'), DB::raw('null as name'),
+        ]);
         $groups = DB::table('dependencies')->join('need_groups as g', 'g.id', '=', 'dependencies.group_id')
             ->whereIn('dependencies.group_id', $which(DB::table('dependencies'))->select('group_id'))
             ->select(['dependencies.id', 'from_id', 'to_id', 'g.strength', 'g.relation_id', 'group_id', 'g.needs', 'g.name']);
@@ -236,7 +243,10 @@ final class GrowingGraph
             $this->relations[count($this->places)] = (string) $row->relation_id;
         }
         $this->places[] = $place;
-        $this->graph->addNeed($this->number((string) $row->from_id), $members, (int) $row->needs, $row->strength === Strength::Soft->value ? Strength::Soft : Strength::Hard);
+        $this->graph->addNeed(
+            $this->number((string) $row->from_id), $members, (int) $row->needs,
+            $row->strength === Strength::Soft->value ? Strength::Soft : Strength::Hard,
+        );
     }
 
     private function number(string $id): int
@@ -254,9 +264,12 @@ final class GrowingGraph
         $unread = array_values(array_filter($ids, fn(string $id): bool => ! array_key_exists($id, $this->items)));
         foreach (array_chunk($unread, self::AT_ONCE) as $some) {
             $this->items += array_fill_keys($some, null);
-            foreach (DB::table('items')->whereIn('id', $some)->get(['id', 'name', 'kind', 'tier', 'team_id', 'site', 'public_name']) as $row) {
+            foreach (DB::table('items')->whereIn('id', $some)->get([
+                'id', 'name', 'kind', 'tier', 'team_id', 'site', 'public_name',
+            ]) as $row) {
                 $this->items[$row->id] = [
-                    'id' => (string) $row->id, 'name' => $row->name, 'kind' => $row->kind, 'tier' => $row->tier === null ? null : (int) $row->tier,
+                    'id' => (string) $row->id, 'name' => $row->name, 'kind' => $row->kind,
+                    'tier' => $row->tier === null ? null : (int) $row->tier,
                     'team' => $row->team_id, 'site' => $row->site, 'public_name' => $row->public_name,
                 ];
             }

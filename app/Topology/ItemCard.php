@@ -23,9 +23,19 @@ final class ItemCard
         $neededBy = array_values(array_unique(array_column($estate->needsFor([$item->id]), 'owner')));
 
         return new JsonResponse([
-            ...$named($item->id), 'kind' => $item->kind, 'tier' => $item->tier, 'why' => $affected === null ? null : (new Reach($estate, $standing->impact()))->why($affected),
-            'fields' => array_values(array_filter(array_map(static fn(array $field): array => ['label' => (string) $field['label'], 'value' => (string) ($field['shown'] ?? $field['value'] ?? '')], RecordedItem::told($item)['fields']), static fn(array $field): bool => $field['value'] !== '')),
-            'needs' => array_map($named, array_slice($needs, 0, self::MOST)), 'neededBy' => array_map($named, array_slice($neededBy, 0, self::MOST)),
+            ...$named($item->id), 'kind' => $item->kind, 'tier' => $item->tier,
+            'why' => $affected === null ? null : (new Reach($estate, $standing->impact()))->why($affected),
+            'fields' => array_values(array_filter(
+                array_map(
+                    static fn(array $field): array => [
+                        'label' => (string) $field['label'], 'value' => (string) ($field['shown'] ?? $field['value'] ?? ''),
+                    ],
+                    RecordedItem::told($item)['fields'],
+                ),
+                static fn(array $field): bool => $field['value'] !== '',
+            )),
+            'needs' => array_map($named, array_slice($needs, 0, self::MOST)),
+            'neededBy' => array_map($named, array_slice($neededBy, 0, self::MOST)),
             ...array_merge(...array_map(static fn(ItemPanel $panel): array => $panel->card($item), Given::all(ItemPanel::class))),
         ]);
     }

@@ -23,6 +23,8 @@ final class ItemChoices
         $called = DB::table('items')->where('id', $text)->orWhereRaw('lower(name) = ?', [mb_strtolower($text)])->limit(self::MOST)->get();
 
         return new JsonResponse($called->concat(FindItems::best($text, '', self::MOST))->unique('id')->take(self::MOST)
-            ->map(static fn(\stdClass $item): array => ['id' => (string) $item->id, 'name' => $item->name, 'more' => trim("$item->kind $item->site")])->values());
+            ->map(static fn(\stdClass $item): array => [
+                'id' => (string) $item->id, 'name' => $item->name, 'more' => trim("$item->kind $item->site"),
+            ])->values());
     }
 }

@@ -13,7 +13,8 @@ final class ItemsFound implements Finds
     public function find(Sought $sought): array
     {
         return array_values(FindItems::best($sought->text, '', self::EACH)->map(static fn(\stdClass $i): array => [
-            'what' => $i->kind === Item::SERVICE ? 'service' : 'item', 'name' => (string) $i->name, 'more' => trim("$i->kind $i->site"), 'link' => '/estate/'.rawurlencode((string) $i->id),
+            'what' => $i->kind === Item::SERVICE ? 'service' : 'item', 'name' => (string) $i->name,
+            'more' => trim("$i->kind $i->site"), 'link' => '/estate/'.rawurlencode((string) $i->id),
         ])->all());
     }
 }

@@ -18,6 +18,9 @@ final class Owners
         $rows = DB::table('items')->join('people', 'people.id', '=', 'items.business_owner_id')->whereIn('items.id', $services)
             ->orderBy('people.name')->orderBy('items.name')->get(['people.id', 'people.name as owner', 'items.name']);
 
-        return array_values($rows->groupBy('id')->map(static fn($of): array => ['id' => (string) $of->firstOrFail()->id, 'name' => (string) $of->firstOrFail()->owner, 'of' => array_values($of->pluck('name')->map(strval(...))->all())])->all());
+        return array_values($rows->groupBy('id')->map(static fn($of): array => [
+            'id' => (string) $of->firstOrFail()->id, 'name' => (string) $of->firstOrFail()->owner,
+            'of' => array_values($of->pluck('name')->map(strval(...))->all()),
+        ])->all());
     }
 }

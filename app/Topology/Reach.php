@@ -72,8 +72,14 @@ final readonly class Reach
 
         return [
             'nodes' => [
-                ...array_map(fn(Affected $a): array => $this->node($a->id, $a->state, $a, $groupsLeft[$a->id] ?? []), $this->impact->affected),
-                ...array_map(fn(int|string $id): array => $this->node((string) $id, $this->states[$id] ?? State::Up, null, []), array_keys($spares)),
+                ...array_map(
+                    fn(Affected $a): array => $this->node($a->id, $a->state, $a, $groupsLeft[$a->id] ?? []),
+                    $this->impact->affected,
+                ),
+                ...array_map(
+                    fn(int|string $id): array => $this->node((string) $id, $this->states[$id] ?? State::Up, null, []),
+                    array_keys($spares),
+                ),
             ],
             'edges' => $edges,
             'services' => array_map(static fn($service): array => [
@@ -104,7 +110,9 @@ final readonly class Reach
             'state' => $state->value,
             'distance' => $affected?->distance,
             'because' => $affected?->because() ?? [],
-            'why' => $affected !== null ? $this->why($affected) : (isset($this->others[$id]) ? 'Something else: '.lcfirst($this->why($this->others[$id])) : 'Works; it is the spare.'),
+            'why' => $affected !== null
+                ? $this->why($affected)
+                : (isset($this->others[$id]) ? 'Something else: '.lcfirst($this->why($this->others[$id])) : 'Works; it is the spare.'),
             'groups' => $groups,
         ];
     }
@@ -119,7 +127,12 @@ final readonly class Reach
     public function withUnderneath(array $roots, array $states): array
     {
         $told = $this->told();
-        $nodes = array_map(static fn(array $node): array => [...$node, 'side' => $node['distance'] === null ? 'spare' : ($node['distance'] === 0 ? 'root' : 'hit')], $told['nodes']);
+        $nodes = array_map(
+            static fn(array $node): array => [
+                ...$node, 'side' => $node['distance'] === null ? 'spare' : ($node['distance'] === 0 ? 'root' : 'hit'),
+            ],
+            $told['nodes'],
+        );
         $byId = array_column($nodes, null, 'id');
         $under = $this->estate->underneath($roots);
         $this->estate->readAhead(array_map(strval(...), array_keys($under)));
@@ -134,10 +147,15 @@ final readonly class Reach
             }
             $state = $states[$id] ?? State::Up;
             $byId[$id] = [
-                ...$this->node($id, $state, null, []), 'distance' => $place['distance'], 'because' => $path, 'side' => $place['distance'] === 0 ? 'root' : 'under',
-                'why' => $place['distance'] === 0 ? 'Where you began.' : ucfirst(implode(', which needs ', array_map($this->estate->name(...), array_reverse($path)))).'. It is '.match ($state) {
-                    State::Down => 'down', State::Degraded => 'degraded', State::AtRisk => 'without a spare', State::Up => 'up',
-                }.'.',
+                ...$this->node($id, $state, null, []), 'distance' => $place['distance'], 'because' => $path,
+                'side' => $place['distance'] === 0 ? 'root' : 'under',
+                'why' => $place['distance'] === 0
+                    ? 'Where you began.'
+                    : ucfirst(implode(
+                        ', which needs ', array_map($this->estate->name(...), array_reverse($path)),
+                    )).'. It is '.match ($state) {
+                        State::Down => 'down', State::Degraded => 'degraded', State::AtRisk => 'without a spare', State::Up => 'up',
+                    }.'.',
             ];
         }
         $edges = array_fill_keys(array_map(static fn(array $e): string => "{$e['from']} {$e['to']}", $told['edges']), true);
@@ -173,11 +191,16 @@ final readonly class Reach
         usort($told['nodes'], static fn(array $a, array $b): int => $far($a) <=> $far($b) ?: strcmp($a['id'], $b['id']));
         $nodes = array_slice($told['nodes'], 0, self::MOST);
         $kept = array_fill_keys(array_column($nodes, 'id'), true);
-        $edges = array_values(array_filter($told['edges'], static fn(array $edge): bool => isset($kept[$edge['from']], $kept[$edge['to']])));
+        $edges = array_values(array_filter(
+            $told['edges'], static fn(array $edge): bool => isset($kept[$edge['from']], $kept[$edge['to']]),
+        ));
         // The way to a service that is far goes through what is left out: a line stands for it.
         $tied = array_fill_keys(array_column($edges, 'from'), true);
         foreach ($nodes as $node) {
-            $near = isset($hit[$node['id']]) && ! isset($tied[$node['id']]) ? array_values(array_filter(array_slice($node['because'], 1), static fn(string $id): bool => isset($kept[$id]))) : [];
+            $near = isset($hit[$node['id']])
+                && ! isset($tied[$node['id']])
+                    ? array_values(array_filter(array_slice($node['because'], 1), static fn(string $id): bool => isset($kept[$id])))
+                    : [];
             if ($near !== []) {
                 $edges[] = ['from' => $node['id'], 'to' => $near[0], 'soft' => true, 'group' => null];
             }

@@ -25,7 +25,10 @@ final class ReachController
     public function __invoke(Request $request): Response
     {
         $this->from = null;
-        return Inertia::render('Topology/Reach', ['begun' => fn(): array => $this->begun($request), 'reach' => fn(): array => $this->reach($request)]);
+        return Inertia::render(
+            'Topology/Reach',
+            ['begun' => fn(): array => $this->begun($request), 'reach' => fn(): array => $this->reach($request)],
+        );
     }
 
     /** @return array{words: string, link: string|null, items: list<array{id: string, name: string}>, supposed: bool} */
@@ -34,7 +37,13 @@ final class ReachController
         $from = $this->from($request);
         $names = DB::table('items')->whereIn('id', array_map(strval(...), array_keys($from->observed)))->pluck('name', 'id');
 
-        return ['words' => $from->words, 'link' => $from->link, 'supposed' => $from->supposed, 'items' => array_values(array_map(static fn(int|string $id): array => ['id' => (string) $id, 'name' => (string) ($names[$id] ?? $id)], array_keys($from->observed)))];
+        return [
+            'words' => $from->words, 'link' => $from->link, 'supposed' => $from->supposed,
+            'items' => array_values(array_map(
+                static fn(int|string $id): array => ['id' => (string) $id, 'name' => (string) ($names[$id] ?? $id)],
+                array_keys($from->observed),
+            )),
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -46,7 +55,9 @@ final class ReachController
         $standing = Standing::now($estate);
         // What is only supposed is drawn as it would be; what is so, as all that is wrong makes it.
         $impact = $from->supposed ? $estate->trace($observed) : $standing->of($observed);
-        $roots = array_values(array_filter(array_map(strval(...), array_keys($observed)), static fn(string $id): bool => $estate->item($id) !== null));
+        $roots = array_values(array_filter(
+            array_map(strval(...), array_keys($observed)), static fn(string $id): bool => $estate->item($id) !== null,
+        ));
         $reach = (new Reach($estate, $impact, $from->supposed ? [] : $standing->affected()))->withUnderneath($roots, $standing->states());
         $ids = array_column($reach['nodes'], 'id');
         foreach (Given::all(MarksItems::class) as $one) {

@@ -48,17 +48,26 @@ final class RecordedItem
                     AttributeKind::Team => 'team',
                     default => $field,
                 }, $counts[$field]),
-                'by' => $by?->said_by, 'at' => $by === null ? null : Moment::seconds($by->said_at) * 1000, 'scanned' => $by !== null && $by->origin !== Fields::BY_HAND,
-                'ends' => ($attributes[$field] ?? null)?->remind !== null ? EndDate::due($counts[$field], [PHP_INT_MAX], now()->setTimezone(config()->string('skarvo.time_zone'))->format('Y-m-d'))?->words() : null,
+                'by' => $by?->said_by, 'at' => $by === null ? null : Moment::seconds($by->said_at) * 1000,
+                'scanned' => $by !== null && $by->origin !== Fields::BY_HAND,
+                'ends' => ($attributes[$field] ?? null)?->remind !== null
+                    ? EndDate::due(
+                        $counts[$field], [PHP_INT_MAX], now()->setTimezone(config()->string('skarvo.time_zone'))->format('Y-m-d'),
+                    )?->words()
+                    : null,
             ];
         }
 
         return [
             'fields' => $fields,
-            'seen' => array_values(DB::table('item_sightings')->where('item_id', $item->id)->orderBy('scanner')->get()->map(static fn(\stdClass $s): array => ['scanner' => (string) $s->scanner, 'at' => (int) $s->seen_at * 1000])->all()),
+            'seen' => array_values(DB::table('item_sightings')->where('item_id', $item->id)->orderBy('scanner')->get()->map(static fn(\stdClass $s): array => [
+                'scanner' => (string) $s->scanner, 'at' => (int) $s->seen_at * 1000,
+            ])->all()),
             'not_seen_since' => $row->not_seen_since === null ? null : Moment::seconds($row->not_seen_since) * 1000,
             'hours' => $row->use === null ? null : WeekOfUse::parse($row->use)->hoursInWords(),
-            'business_owner' => $row->business_owner_id === null ? null : (string) ($people[$row->business_owner_id] ?? $row->business_owner_id),
+            'business_owner' => $row->business_owner_id === null
+                ? null
+                : (string) ($people[$row->business_owner_id] ?? $row->business_owner_id),
         ];
     }
 }

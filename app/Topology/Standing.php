@@ -37,7 +37,9 @@ final class Standing
     /** @return array<array-key, State> worst observed state by item */
     public function observed(): array
     {
-        return $this->observed ??= self::worst(...array_map(static fn(Observes $one): array => $one->states(), Given::all(Observes::class)));
+        return $this->observed ??= self::worst(...array_map(
+            static fn(Observes $one): array => $one->states(), Given::all(Observes::class),
+        ));
     }
 
     /** All that is not up. */
@@ -73,7 +75,10 @@ final class Standing
         $own = $this->estate->trace($observed);
         $all = $this->affected();
         // What is asked about may be known to nobody else: an alert that has closed, a state that is only supposed.
-        if (array_filter($own->affected, static fn(Affected $one): bool => ! isset($all[$one->id]) || $all[$one->id]->state->rank() < $one->state->rank()) !== []) {
+        if (array_filter(
+            $own->affected,
+            static fn(Affected $one): bool => ! isset($all[$one->id]) || $all[$one->id]->state->rank() < $one->state->rank(),
+        ) !== []) {
             $all = array_column($this->estate->trace(self::worst($this->observed(), $observed))->affected, null, 'id');
         }
 

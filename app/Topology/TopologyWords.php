@@ -20,15 +20,30 @@ final class TopologyWords implements TellsEntries
             'item.made' => Sentence::plain("Recorded {$facts->text('name')}", $facts->text('why')),
             'item.retired' => Sentence::plain("Retired {$facts->text('name')}", $facts->text('why')),
             'item.returned' => Sentence::plain("Brought {$facts->text('name')} back"),
-            'import.undone' => Sentence::plain("Undid the import {$facts->text('name')}", "{$facts->text('retired')} items retired; {$facts->text('why')}"),
+            'import.undone' => Sentence::plain(
+                "Undid the import {$facts->text('name')}", "{$facts->text('retired')} items retired; {$facts->text('why')}",
+            ),
             'item.found' => Sentence::plain("Found {$facts->text('name')}", 'it was not recorded'),
-            'item.changed' => Sentence::plain("Changed {$facts->text('name')}", $facts->changes().($facts->text('why') === '' ? '' : "; {$facts->text('why')}")),
+            'item.changed' => Sentence::plain(
+                "Changed {$facts->text('name')}", $facts->changes().($facts->text('why') === '' ? '' : "; {$facts->text('why')}"),
+            ),
             'item.missing' => Sentence::plain("{$facts->text('name')} is no longer seen"),
             'item.back' => Sentence::plain("{$facts->text('name')} is seen again"),
-            'item.overruled' => Sentence::plain("Keeps what is recorded of {$facts->text('name')}", "{$facts->text('field')}: {$facts->text('ours')}, though a scan says {$facts->text('theirs')}"),
-            'dependency.accepted' => Sentence::plain("{$facts->text('from')} needs {$facts->text('to')}", 'seen on the network, and accepted'.($facts->text('by') === '' ? '' : " by {$facts->text('by')}")),
-            'dependency.refused' => Sentence::plain("{$facts->text('from')} does not need {$facts->text('to')}", 'seen on the network, and refused'),
-            'snapshot.taken' => Sentence::plain("Took a snapshot of {$facts->text('scanner')}", $facts->text('though') === '' ? self::counts($facts, TakeSnapshot::COUNTS) : 'though '.lcfirst($facts->text('though'))),
+            'item.overruled' => Sentence::plain(
+                "Keeps what is recorded of {$facts->text('name')}",
+                "{$facts->text('field')}: {$facts->text('ours')}, though a scan says {$facts->text('theirs')}",
+            ),
+            'dependency.accepted' => Sentence::plain(
+                "{$facts->text('from')} needs {$facts->text('to')}",
+                'seen on the network, and accepted'.($facts->text('by') === '' ? '' : " by {$facts->text('by')}"),
+            ),
+            'dependency.refused' => Sentence::plain(
+                "{$facts->text('from')} does not need {$facts->text('to')}", 'seen on the network, and refused',
+            ),
+            'snapshot.taken' => Sentence::plain(
+                "Took a snapshot of {$facts->text('scanner')}",
+                $facts->text('though') === '' ? self::counts($facts, TakeSnapshot::COUNTS) : 'though '.lcfirst($facts->text('though')),
+            ),
             'snapshot.held' => Sentence::strong("Holds a snapshot of {$facts->text('scanner')} back", $facts->text('why')),
             'snapshot.refused' => Sentence::plain("Refused a snapshot of {$facts->text('scanner')}", $facts->text('why')),
             'import.stored' => Sentence::plain("Stored {$facts->text('name')}", self::counts($facts, self::OF_AN_IMPORT)),
@@ -60,7 +75,9 @@ final class TopologyWords implements TellsEntries
     {
         // An older kind of entry has it in words.
         return $facts->text('relation') === '' ? $facts->text('rule')
-            : ($facts->text('from') ?: 'anything')." {$facts->text('relation')} ".($facts->text('to') ?: 'anything').($facts->number('port') === null ? '' : " on port {$facts->number('port')}");
+            : ($facts->text('from') ?: 'anything')." {$facts->text('relation')} ".($facts->text('to') ?: 'anything').(
+                $facts->number('port') === null ? '' : " on port {$facts->number('port')}"
+            );
     }
 
     public function written(): array

@@ -52,14 +52,34 @@ final class WhatIfController
         foreach ($now === [] ? [] : $estate->trace($now)->affected as $affected) {
             $before[$affected->id] = $affected->state;
         }
-        $names = static fn(array $list): array => array_map(static fn(Affected $a): array => ['id' => $a->id, 'name' => $estate->name($a->id), 'tier' => $estate->item($a->id)['tier'] ?? null, 'state' => $a->state->value, 'team' => $estate->item($a->id)['team'] ?? null], $list);
+        $names = static fn(array $list): array => array_map(
+            static fn(Affected $a): array => [
+                'id' => $a->id, 'name' => $estate->name($a->id), 'tier' => $estate->item($a->id)['tier'] ?? null,
+                'state' => $a->state->value, 'team' => $estate->item($a->id)['team'] ?? null,
+            ],
+            $list,
+        );
         // What is so already is not what this would do.
-        $new = array_values(array_filter($impact->affected, static fn(Affected $a): bool => ! in_array($a->id, $items, true) && ($before[$a->id] ?? State::Up)->rank() < $a->state->rank()));
-        usort($new, static fn(Affected $a, Affected $b): int => [-$a->state->rank(), $estate->item($a->id)['tier'] ?? 9, $a->id] <=> [-$b->state->rank(), $estate->item($b->id)['tier'] ?? 9, $b->id]);
+        $new = array_values(array_filter(
+            $impact->affected,
+            static fn(Affected $a): bool => ! in_array($a->id, $items, true) && ($before[$a->id] ?? State::Up)->rank() < $a->state->rank(),
+        ));
+        usort(
+            $new,
+            static fn(Affected $a, Affected $b): int => [
+                -$a->state->rank(), $estate->item($a->id)['tier'] ?? 9, $a->id,
+            ] <=> [-$b->state->rank(), $estate->item($b->id)['tier'] ?? 9, $b->id],
+        );
         $teams = Team::query()->pluck('name', 'id');
         $hours = min(168, max(1, Asked::number($request, 'hours', self::HOURS)));
         $services = $estate->services($impact);
-        $touched = array_values(array_unique(array_filter(array_map(static fn(Affected $a): ?string => $teams->get($estate->item($a->id)['team'] ?? ''), array_filter($new, static fn(Affected $a): bool => $a->state->isBroken())), is_string(...))));
+        $touched = array_values(array_unique(array_filter(
+            array_map(
+                static fn(Affected $a): ?string => $teams->get($estate->item($a->id)['team'] ?? ''),
+                array_filter($new, static fn(Affected $a): bool => $a->state->isBroken()),
+            ),
+            is_string(...),
+        )));
         sort($touched);
 
         return Inertia::render('Topology/WhatIf', [
@@ -69,16 +89,30 @@ final class WhatIfController
             'falls' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::Down))),
             'suffers' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::Degraded))),
             'loses' => $names(array_values(array_filter($new, static fn(Affected $a): bool => $a->state === State::AtRisk))),
-            'services' => array_values(array_map(static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value], $services)),
+            'services' => array_values(array_map(
+                static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value],
+                $services,
+            )),
             'teams' => $touched,
             // Who has to be told follows from the services that it hits, who has to be asked from the items that are worked on.
-            'tell' => Owners::of(array_values(array_map(static fn($s): string => $s->id, array_filter($services, static fn($s): bool => $s->state->isBroken())))),
-            'ask' => array_values(array_unique(array_filter(array_map(static fn(string $id): ?string => $teams->get($estate->item($id)['team'] ?? ''), $items), is_string(...)))),
+            'tell' => Owners::of(array_values(array_map(
+                static fn($s): string => $s->id, array_filter($services, static fn($s): bool => $s->state->isBroken()),
+            ))),
+            'ask' => array_values(array_unique(array_filter(
+                array_map(static fn(string $id): ?string => $teams->get($estate->item($id)['team'] ?? ''), $items),
+                is_string(...),
+            ))),
             'hours' => $hours,
             'best' => $this->best($services, $hours),
             'unmeasured' => $this->unmeasured($services),
-            'kept' => fn() => DB::table('what_ifs')->leftJoin('people', 'people.id', '=', 'what_ifs.author_id')->orderByDesc('what_ifs.id')->limit(self::KEPT)->get(['what_ifs.*', 'people.name as author'])
-                ->map(static fn(\stdClass $row): array => ['id' => (int) $row->id, 'name' => $row->name, 'items' => json_decode($row->items, true, 4, JSON_THROW_ON_ERROR), 'hours' => (int) $row->hours, 'author' => $row->author, 'at' => Moment::seconds($row->at) * 1000]),
+            'kept' => fn() => DB::table('what_ifs')
+                ->leftJoin('people', 'people.id', '=', 'what_ifs.author_id')->orderByDesc('what_ifs.id')
+                ->limit(self::KEPT)->get(['what_ifs.*', 'people.name as author'])
+                ->map(static fn(\stdClass $row): array => [
+                    'id' => (int) $row->id, 'name' => $row->name,
+                    'items' => json_decode($row->items, true, 4, JSON_THROW_ON_ERROR), 'hours' => (int) $row->hours,
+                    'author' => $row->author, 'at' => Moment::seconds($row->at) * 1000,
+                ]),
             'worst' => $items === [] ? $this->worst($estate) : [],
             'sites' => $estate->sites($impact),
             'reach' => (new Reach($estate, $impact))->toArray(),
@@ -87,11 +121,23 @@ final class WhatIfController
 
     public function keep(Request $request): RedirectResponse
     {
-        $input = $request->validate(['name' => ['required', 'string', 'max:120'], 'items' => ['required', 'array', 'min:1', 'max:'.self::MOST], 'items.*' => ['string', 'exists:items,id'], 'hours' => ['required', 'integer', 'between:1,168']], ['name.required' => 'Name it, so that others find it.', 'items.required' => 'Choose the items first.']);
+        $input = $request->validate(
+            [
+                'name' => ['required', 'string', 'max:120'], 'items' => ['required', 'array', 'min:1', 'max:'.self::MOST],
+                'items.*' => ['string', 'exists:items,id'], 'hours' => ['required', 'integer', 'between:1,168'],
+            ],
+            ['name.required' => 'Name it, so that others find it.', 'items.required' => 'Choose the items first.'],
+        );
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $person): void {
-            $id = DB::table('what_ifs')->insertGetId(['name' => $input['name'], 'items' => json_encode(array_values($input['items']), JSON_THROW_ON_ERROR), 'hours' => $input['hours'], 'author_id' => $person->id, 'at' => Moment::precise(now())]);
-            Journal::write(Actor::person($person), 'what_if.kept', ['what_if', $id], ['name' => $input['name'], 'items' => array_slice($input['items'], 0, 5)]);
+            $id = DB::table('what_ifs')->insertGetId([
+                'name' => $input['name'], 'items' => json_encode(array_values($input['items']), JSON_THROW_ON_ERROR),
+                'hours' => $input['hours'], 'author_id' => $person->id, 'at' => Moment::precise(now()),
+            ]);
+            Journal::write(
+                Actor::person($person), 'what_if.kept', ['what_if', $id],
+                ['name' => $input['name'], 'items' => array_slice($input['items'], 0, 5)],
+            );
         });
 
         return back();
@@ -112,7 +158,11 @@ final class WhatIfController
     private function worst(Estate $estate): array
     {
         $taken = [];
-        foreach (Item::query()->where('kind', Item::SERVICE)->whereNotNull('tier')->orderBy('tier')->orderBy('name')->limit(self::SERVICES_LOOKED_AT)->get(['id', 'name']) as $service) {
+        foreach (
+            Item::query()->where('kind', Item::SERVICE)
+                ->whereNotNull('tier')->orderBy('tier')->orderBy('name')->limit(self::SERVICES_LOOKED_AT)
+                ->get(['id', 'name']) as $service
+        ) {
             foreach ($estate->weakPoints($service->id) as $point) {
                 $taken[$point][] = $service->name;
             }
@@ -122,7 +172,13 @@ final class WhatIfController
         $taken = array_slice($taken, 0, self::WORST, true);
         $estate->readAhead(array_map(strval(...), array_keys($taken)));
 
-        return array_map(static fn(int|string $id, array $services): array => ['id' => (string) $id, 'name' => $estate->name((string) $id), 'kind' => $estate->item((string) $id)['kind'] ?? '', 'services' => $services], array_keys($taken), $taken);
+        return array_map(
+            static fn(int|string $id, array $services): array => [
+                'id' => (string) $id, 'name' => $estate->name((string) $id), 'kind' => $estate->item((string) $id)['kind'] ?? '',
+                'services' => $services,
+            ],
+            array_keys($taken), $taken,
+        );
     }
 
     /**
@@ -131,7 +187,9 @@ final class WhatIfController
      */
     private function best(array $services, int $hours): array
     {
-        $weeks = Item::query()->whereKey(array_map(static fn(HitService $s): string => $s->id, $services))->whereNotNull('use')->pluck('use', 'id');
+        $weeks = Item::query()
+            ->whereKey(array_map(static fn(HitService $s): string => $s->id, $services))->whereNotNull('use')
+            ->pluck('use', 'id');
         $used = [];
         foreach ($services as $service) {
             $use = $weeks->get($service->id);
@@ -142,7 +200,10 @@ final class WhatIfController
 
         return array_map(static fn(LeastHurt $best): array => [
             'words' => $best->words(), 'share' => $best->share, 'from' => $best->from,
-            'uses' => implode(', ', array_map(static fn(string $unit, float $many): string => round($many)." $unit", array_keys($best->uses), $best->uses)),
+            'uses' => implode(
+                ', ',
+                array_map(static fn(string $unit, float $many): string => round($many)." $unit", array_keys($best->uses), $best->uses),
+            ),
         ], LeastHurt::of($used, $hours));
     }
 
@@ -154,6 +215,8 @@ final class WhatIfController
     {
         $hit = array_filter($services, static fn(HitService $s): bool => $s->state->isBroken());
 
-        return array_values(Item::query()->whereKey(array_map(static fn(HitService $s): string => $s->id, array_values($hit)))->whereNull('use')->orderBy('name')->pluck('name')->all());
+        return array_values(Item::query()->whereKey(array_map(
+            static fn(HitService $s): string => $s->id, array_values($hit),
+        ))->whereNull('use')->orderBy('name')->pluck('name')->all());
     }
 }

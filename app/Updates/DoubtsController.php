@@ -19,14 +19,29 @@ final class DoubtsController
 {
     public function store(Request $request): RedirectResponse
     {
-        $input = $request->validate(['name' => ['required', 'string', 'max:200'], 'admit' => ['required', 'boolean'], 'why' => ['nullable', 'required_if:admit,false,0', 'string', 'max:500']], ['why.required_if' => 'Say why the status page is right.']);
+        $input = $request->validate(
+            [
+                'name' => ['required', 'string', 'max:200'], 'admit' => ['required', 'boolean'],
+                'why' => ['nullable', 'required_if:admit,false,0', 'string', 'max:500'],
+            ],
+            ['why.required_if' => 'Say why the status page is right.'],
+        );
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $person): void {
-            $doubt = collect(PublicStates::doubtful())->firstWhere('name', $input['name']) ?? throw Refused::because("$input[name] is as was published by now.");
+            $doubt = collect(PublicStates::doubtful())->firstWhere('name', $input['name']) ?? throw Refused::because(
+                "$input[name] is as was published by now.",
+            );
             DB::table('public_doubts')->upsert([[
-                'name' => $input['name'], 'state' => $doubt['state']->value, 'admitted' => (bool) $input['admit'], 'why' => (string) ($input['why'] ?? ''), 'person_id' => $person->id, 'at' => Moment::precise(now()),
+                'name' => $input['name'], 'state' => $doubt['state']->value, 'admitted' => (bool) $input['admit'],
+                'why' => (string) ($input['why'] ?? ''), 'person_id' => $person->id, 'at' => Moment::precise(now()),
             ]], ['name']);
-            Journal::write(Actor::person($person), $input['admit'] ? 'status.admitted' : 'status.kept', ['service', $doubt['item']], ['name' => $input['name'], 'state' => $doubt['state']->value, 'text' => PublicStates::admission($input['name']), 'why' => (string) ($input['why'] ?? '')]);
+            Journal::write(
+                Actor::person($person), $input['admit'] ? 'status.admitted' : 'status.kept', ['service', $doubt['item']],
+                [
+                    'name' => $input['name'], 'state' => $doubt['state']->value,
+                    'text' => PublicStates::admission($input['name']), 'why' => (string) ($input['why'] ?? ''),
+                ],
+            );
         });
 
         return back();

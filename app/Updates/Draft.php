@@ -38,7 +38,9 @@ final class Draft
         return [
             'number' => ($last->number ?? 0) + 1,
             'stage' => $stage->value,
-            'text' => CoreDraft::from($stage, $services, WallClock::outside($incident->started_at), $estate->sites($situation->of($incident->id)))->text,
+            'text' => CoreDraft::from(
+                $stage, $services, WallClock::outside($incident->started_at), $estate->sites($situation->of($incident->id)),
+            )->text,
             'meanwhile' => $last->meanwhile ?? '',
             'services' => array_map(static fn(array $s): array => ['name' => $s['name'], 'state' => $s['state']->value], $services),
             'next_minutes' => intdiv(Priorities::matrix()->updateWithin($incident->priority), 60),
@@ -54,7 +56,8 @@ final class Draft
     /** @return list<string> of the services about which its updates told outsiders, and of the one it is about */
     public static function publicNames(Incident $incident): array
     {
-        $told = Update::query()->where('incident_id', $incident->id)->get()->flatMap(static fn(Update $u): array => array_column($u->services, 'name'))->all();
+        $told = Update::query()->where('incident_id', $incident->id)
+            ->get()->flatMap(static fn(Update $u): array => array_column($u->services, 'name'))->all();
         $own = $incident->service_id === null ? null : Estate::open()->item($incident->service_id);
 
         return array_values(array_unique([...array_filter([$own['public_name'] ?? null]), ...$told]));

@@ -34,7 +34,8 @@ final class NoteOverdueUpdates implements ClockPart
             self::$looked = Moment::now();
             PublicStates::forgetSettled();
         }
-        $isOverdue = static fn() => Incident::query()->whereNull('resolved_at')->whereNull('update_overdue_at')->where('next_update_at', '<=', now());
+        $isOverdue = static fn() => Incident::query()->whereNull('resolved_at')
+            ->whereNull('update_overdue_at')->where('next_update_at', '<=', now());
         if (! $isOverdue()->exists()) {
             return 0;
         }
@@ -46,7 +47,10 @@ final class NoteOverdueUpdates implements ClockPart
             }
             foreach ($overdue as $incident) {
                 $incident->update(['update_overdue_at' => now()]);
-                Journal::write(Actor::system(), 'update.overdue', ['incident', $incident->id], ['due' => $incident->next_update_at?->toIso8601ZuluString()], $incident->id);
+                Journal::write(
+                    Actor::system(), 'update.overdue', ['incident', $incident->id],
+                    ['due' => $incident->next_update_at?->toIso8601ZuluString()], $incident->id,
+                );
             }
 
             return $overdue->count();

@@ -33,7 +33,8 @@ final class OwedUpdates implements BandRow, RunsOut
     public function rows(Person $reader, int $from, int $to): array
     {
         return [
-            'updates' => Update::query()->where('published_at', '>=', Moment::of($from))->orderBy('published_at')->get(['incident_id', 'number', 'published_at'])
+            'updates' => Update::query()->where('published_at', '>=', Moment::of($from))
+                ->orderBy('published_at')->get(['incident_id', 'number', 'published_at'])
                 ->map(static fn(Update $u): array => ['incident' => $u->incident_id, 'number' => $u->number, 'at' => $u->published_at]),
             'owed' => self::owed()->orderBy('next_update_at')->get()
                 ->map(static fn(Incident $i): array => ['incident' => $i->id, 'ref' => $i->ref(), 'at' => $i->next_update_at]),

@@ -46,7 +46,11 @@ final class PublicStates
             $row = $decided->get($name);
             if ($state->rank() > $said->rank()) {
                 $holds = $row !== null && State::from((string) $row->state)->rank() >= $state->rank();
-                $doubts[] = ['name' => (string) $name, 'state' => $state, 'published' => $said, 'item' => $item, 'admitted' => $holds ? (bool) $row->admitted : null, 'since' => $holds ? str_replace(' ', 'T', (string) $row->at).'Z' : null];
+                $doubts[] = [
+                    'name' => (string) $name, 'state' => $state, 'published' => $said, 'item' => $item,
+                    'admitted' => $holds ? (bool) $row->admitted : null,
+                    'since' => $holds ? str_replace(' ', 'T', (string) $row->at).'Z' : null,
+                ];
             }
         }
 
@@ -86,10 +90,17 @@ final class PublicStates
             $planned = QuietFaults::states();
             $alone = $planned === [] ? [] : array_column($standing->estate->trace($planned)->affected, 'state', 'id');
             $worst = [];
-            foreach (Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('tier')->orderBy('id')->get(['id', 'public_name']) as $item) {
+            foreach (
+                Item::query()->where('kind', Item::SERVICE)
+                    ->whereNotNull('public_name')->orderBy('tier')->orderBy('id')->get(['id', 'public_name']) as $item
+            ) {
                 $state = $standing->state($item->id);
                 $name = (string) $item->public_name;
-                if ($state->isBroken() && $state->rank() > ($alone[$item->id] ?? State::Up)->rank() && $state->rank() > State::from($worst[$name][0] ?? 'up')->rank()) {
+                if (
+                    $state->isBroken()
+                        && $state->rank() > ($alone[$item->id] ?? State::Up)->rank()
+                        && $state->rank() > State::from($worst[$name][0] ?? 'up')->rank()
+                ) {
                     $worst[$name] = [$state->value, $item->id];
                 }
             }

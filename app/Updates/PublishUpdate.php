@@ -21,8 +21,9 @@ final class PublishUpdate
      *
      * @throws \Illuminate\Validation\ValidationException
      */
-    public function __invoke(Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by): void
-    {
+    public function __invoke(
+        Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by,
+    ): void {
         DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by): void {
             $incident->refresh();
             if (! $incident->isOpen()) {
@@ -30,19 +31,32 @@ final class PublishUpdate
             }
             $last = Update::query()->with('author')->where('incident_id', $incident->id)->latest('number')->first();
             if (($last->number ?? 0) + 1 !== $number) {
-                throw Refused::because("Update $last?->number was published meanwhile by {$last?->author?->name}: \"$last?->text\" Yours is still here; send it as the next one if it still holds.", 'number');
+                throw Refused::because(
+                    "Update $last?->number was published meanwhile by {$last?->author?->name}: \"$last?->text\" Yours is still here; send it as the next one if it still holds.",
+                    'number',
+                );
             }
             $now = now();
             $next = $now->addMinutes($nextMinutes);
             Update::query()->create([
                 'incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'meanwhile' => $meanwhile,
-                'services' => Draft::of($incident, Situation::now(), $stage)['services'], 'next_at' => $next, 'author_id' => $by->id, 'published_at' => $now,
+                'services' => Draft::of($incident, Situation::now(), $stage)['services'], 'next_at' => $next,
+                'author_id' => $by->id, 'published_at' => $now,
             ]);
-            Journal::write(Actor::person($by), 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString()], $incident->id);
+            Journal::write(
+                Actor::person($by), 'update.published', ['incident', $incident->id],
+                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString()],
+                $incident->id,
+            );
             if ($stage !== $incident->stage) {
-                Journal::write(Actor::person($by), 'incident.changed', ['incident', $incident->id], ['field' => 'stage', 'from' => $incident->stage->value, 'to' => $stage->value, 'why' => ''], $incident->id);
+                Journal::write(
+                    Actor::person($by), 'incident.changed', ['incident', $incident->id],
+                    ['field' => 'stage', 'from' => $incident->stage->value, 'to' => $stage->value, 'why' => ''], $incident->id,
+                );
             }
-            $incident->update(['stage' => $stage, 'next_update_at' => $next, 'update_overdue_at' => null, 'version' => $incident->version + 1]);
+            $incident->update([
+                'stage' => $stage, 'next_update_at' => $next, 'update_overdue_at' => null, 'version' => $incident->version + 1,
+            ]);
         });
     }
 }

@@ -31,7 +31,13 @@ final class ReportController
                 ->unique('public_name')->map(fn(Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
             // Where everything of ours stands is not for outsiders: they say in their own words where they are.
             'sites' => $request->user() === null ? [] : Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
-            'known' => [...array_filter(array_map(self::known(...), Told::of(Incident::query()->whereNull('resolved_at')->get())), static fn(array $known): bool => $known['services'] !== []), ...self::lookedInto()],
+            'known' => [
+                ...array_filter(
+                    array_map(self::known(...), Told::of(Incident::query()->whereNull('resolved_at')->get())),
+                    static fn(array $known): bool => $known['services'] !== [],
+                ),
+                ...self::lookedInto(),
+            ],
             'service' => Asked::text($request, 'service'),
         ]);
     }
@@ -56,8 +62,20 @@ final class ReportController
         $report = (Report::byKey($token) ?? abort(404))->load(['service', 'incident']);
 
         return Inertia::render('Updates/ReportFollow', [
-            'report' => [...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? '', 'unlinked' => $report->unlinked_at !== null && $report->incident_id === null],
-            'known' => $report->incident_id !== null || $report->resolved_at !== null ? [] : array_values(array_column(array_filter(array_map(self::known(...), Told::open()), static fn(array $known): bool => in_array($report->service->public_name ?? null, $known['services'], true)), 'text')),
+            'report' => [
+                ...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? '',
+                'unlinked' => $report->unlinked_at !== null && $report->incident_id === null,
+            ],
+            'known' => $report->incident_id !== null
+                || $report->resolved_at !== null
+                    ? []
+                    : array_values(array_column(
+                        array_filter(
+                            array_map(self::known(...), Told::open()),
+                            static fn(array $known): bool => in_array($report->service->public_name ?? null, $known['services'], true),
+                        ),
+                        'text',
+                    )),
             'updates' => $report->incident === null ? [] : Told::of(new Collection([$report->incident]))[0]->summed(),
         ]);
     }
@@ -73,11 +91,18 @@ final class ReportController
             'email' => ['nullable', 'email', 'max:200'],
             'same' => ['nullable', 'integer'],
             'send_key' => ['nullable', 'string', 'max:64'],
-        ], ['service.required' => 'Choose what does not work.', 'service.exists' => 'Choose one of the services in the list.', 'what.required' => 'Say in a few words what happens.', 'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.']);
-        $text = static fn(string $name): ?string => isset($input[$name]) && is_string($input[$name]) && trim($input[$name]) !== '' ? trim($input[$name]) : null;
+        ],
+            [
+                'service.required' => 'Choose what does not work.', 'service.exists' => 'Choose one of the services in the list.',
+                'what.required' => 'Say in a few words what happens.',
+                'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.',
+            ]);
+        $text = static fn(string $name): ?string =>
+            isset($input[$name]) && is_string($input[$name]) && trim($input[$name]) !== '' ? trim($input[$name]) : null;
 
         return [
-            'service' => (string) $input['service'], 'what' => (string) $input['what'], 'site' => $text('site'), 'name' => $text('name'), 'email' => $text('email'),
+            'service' => (string) $input['service'], 'what' => (string) $input['what'], 'site' => $text('site'),
+            'name' => $text('name'), 'email' => $text('email'),
             'same' => isset($input['same']) ? (int) $input['same'] : null,
             'send_key' => $text('send_key') ?? Str::random(32),
         ];
@@ -92,13 +117,19 @@ final class ReportController
                 return $present;
             }
             $report = Report::query()->create([
-                'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $input['service'], 'site' => $input['site'], 'what' => $input['what'],
+                'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $input['service'], 'site' => $input['site'],
+                'what' => $input['what'],
                 'name' => $input['name'], 'email' => $input['email'], 'told_at' => now(), 'send_key' => $input['send_key'],
             ])->refresh();
-            Journal::write(Actor::reporter($input['name']), 'report.received', ['report', $report->id], ['what' => mb_substr($input['what'], 0, 120), 'where' => $input['site'] === null ? [] : [$input['site']]]);
+            Journal::write(
+                Actor::reporter($input['name']), 'report.received', ['report', $report->id],
+                ['what' => mb_substr($input['what'], 0, 120), 'where' => $input['site'] === null ? [] : [$input['site']]],
+            );
 
             // Of a problem that the public knows, and that is about this service: the reporter says so, and follows it.
-            $told = array_values(array_filter(Told::open(), static fn(Told $told): bool => $told->incident->id === $input['same']))[0] ?? null;
+            $told = array_values(array_filter(
+                Told::open(), static fn(Told $told): bool => $told->incident->id === $input['same'],
+            ))[0] ?? null;
             if ($told !== null && in_array(Item::query()->find($input['service'])?->public_name, self::known($told)['services'], true)) {
                 LinkReport::to($report, $told->incident, Actor::reporter($input['name']));
             }
@@ -110,7 +141,13 @@ final class ReportController
     /** @return list<array{services: list<string>, incident: null, text: string, since: string|null}> what was admitted before anybody knew what it is */
     private static function lookedInto(): array
     {
-        return array_values(array_map(static fn(array $doubt): array => ['incident' => null, 'services' => [$doubt['name']], 'text' => PublicStates::admission($doubt['name']), 'since' => $doubt['since']], array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === true)));
+        return array_values(array_map(
+            static fn(array $doubt): array => [
+                'incident' => null, 'services' => [$doubt['name']], 'text' => PublicStates::admission($doubt['name']),
+                'since' => $doubt['since'],
+            ],
+            array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === true),
+        ));
     }
 
     /** @return array{services: list<string>, incident: int|null, text: string, since: mixed} what a reporter may see of an incident that is known */

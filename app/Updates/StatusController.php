@@ -20,8 +20,11 @@ final class StatusController
         $doubts = array_column(PublicStates::doubtful(), null, 'name');
 
         return Inertia::render('Updates/Status', [
-            'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('tier')->orderBy('public_name')->pluck('public_name')
-                ->unique()->map(static fn(?string $name): array => self::service((string) $name, $states[$name] ?? null, $doubts[$name] ?? null))->values(),
+            'services' => Item::query()->where('kind', Item::SERVICE)
+                ->whereNotNull('public_name')->orderBy('tier')->orderBy('public_name')->pluck('public_name')
+                ->unique()
+                    ->map(static fn(?string $name): array => self::service((string) $name, $states[$name] ?? null, $doubts[$name] ?? null))
+                    ->values(),
             'open' => array_map(self::told(...), Told::open()),
             'past' => array_map(self::told(...), Told::resolvedSince(now()->subDays(self::DAYS_BACK))),
         ]);
@@ -38,7 +41,8 @@ final class StatusController
         $isSilent = $doubt !== null && $doubt['admitted'] !== false && $published === null;
 
         return [
-            'name' => $name, 'incident' => $published['incident'] ?? null, 'state' => $isSilent ? null : ($published['state'] ?? State::Up)->value,
+            'name' => $name, 'incident' => $published['incident'] ?? null,
+            'state' => $isSilent ? null : ($published['state'] ?? State::Up)->value,
             'looking' => ($doubt['admitted'] ?? null) === true ? PublicStates::admission($name) : null,
         ];
     }

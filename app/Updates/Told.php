@@ -34,7 +34,9 @@ final readonly class Told
     {
         $updates = Update::query()->whereIn('incident_id', $incidents->modelKeys())->orderBy('number')->get()->groupBy('incident_id');
 
-        return array_values($incidents->map(static fn(Incident $incident): self => new self($incident, array_values($updates->get($incident->id)?->all() ?? [])))->all());
+        return array_values($incidents->map(static fn(Incident $incident): self => new self(
+            $incident, array_values($updates->get($incident->id)?->all() ?? []),
+        ))->all());
     }
 
     public function last(): ?Update

@@ -22,7 +22,10 @@ use Skarvo\Incidents\Stage;
  */
 final class Update extends Record
 {
-    protected $casts = ['stage' => Stage::class, 'services' => 'array', 'number' => 'integer', 'published_at' => 'immutable_datetime', 'next_at' => 'immutable_datetime'];
+    protected $casts = [
+        'stage' => Stage::class, 'services' => 'array', 'number' => 'integer', 'published_at' => 'immutable_datetime',
+        'next_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Incident, $this> */
     public function incident(): BelongsTo
@@ -41,7 +44,8 @@ final class Update extends Record
     {
         return [
             'number' => $this->number, 'stage' => $this->stage->value, 'stageWords' => $this->stage->words(), 'text' => $this->text,
-            'meanwhile' => $this->meanwhile, 'services' => $this->services, 'published_at' => $this->published_at, 'next_at' => $this->next_at,
+            'meanwhile' => $this->meanwhile, 'services' => $this->services, 'published_at' => $this->published_at,
+            'next_at' => $this->next_at,
         ];
     }
 }

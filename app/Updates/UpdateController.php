@@ -24,7 +24,8 @@ final class UpdateController
             'next_minutes' => ['required', 'integer', 'min:5', 'max:10080'],
         ], ['text.required' => 'Say what is affected.', 'next_minutes.min' => 'Leave at least 5 minutes until the next update.']);
         Once::for($request, static fn() => $publish(
-            $incident, (int) $input['number'], Stage::from($input['stage']), $input['text'], $input['meanwhile'] ?? null, (int) $input['next_minutes'], CurrentPerson::of($request),
+            $incident, (int) $input['number'], Stage::from($input['stage']), $input['text'], $input['meanwhile'] ?? null,
+            (int) $input['next_minutes'], CurrentPerson::of($request),
         ));
 
         return back();

@@ -29,7 +29,10 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         $services = Draft::publicNames($incident);
 
         return $turn->kind === TurnKind::Resolved ? new Foreseen(
-            static fn(): array => ['services' => $services, 'unsure' => PublicStates::unsureOf($services), 'update' => Draft::of($incident, Situation::now(), Stage::Restored)['text']],
+            static fn(): array => [
+                'services' => $services, 'unsure' => PublicStates::unsureOf($services),
+                'update' => Draft::of($incident, Situation::now(), Stage::Restored)['text'],
+            ],
             static fn() => self::publish($incident, $turn, $services, State::Up),
         ) : new Foreseen(
             static fn(): array => ['update' => Draft::reopened($incident)],
@@ -40,7 +43,8 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
         return [
-            'updates' => static fn() => Update::query()->where('incident_id', $incident->id)->latest('number')->get()->map(fn(Update $u): array => $u->summed()),
+            'updates' => static fn() => Update::query()->where('incident_id', $incident->id)
+                ->latest('number')->get()->map(fn(Update $u): array => $u->summed()),
             'draft' => static fn(): array => Draft::of($incident, $situation),
         ];
     }
@@ -81,6 +85,9 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
             'services' => array_map(static fn(string $name): array => ['name' => $name, 'state' => $state->value], $services),
             'author_id' => $turn->by->id, 'published_at' => now(), 'next_at' => $incident->next_update_at,
         ]);
-        Journal::write($turn->by, 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value], $incident->id);
+        Journal::write(
+            $turn->by, 'update.published', ['incident', $incident->id],
+            ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value], $incident->id,
+        );
     }
 }

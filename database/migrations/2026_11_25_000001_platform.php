@@ -48,7 +48,9 @@ return new class () extends Migration
         // The journal is append-only, whatever a program tries.
         foreach (['update', 'delete'] as $verb) {
             match (DB::getDriverName()) {
-                'sqlite' => DB::unprepared("create trigger journal_refuses_{$verb} before {$verb} on journal begin select raise(abort, 'the journal is append-only'); end"),
+                'sqlite' => DB::unprepared(
+                    "create trigger journal_refuses_{$verb} before {$verb} on journal begin select raise(abort, 'the journal is append-only'); end",
+                ),
                 'pgsql' => DB::unprepared("create rule journal_refuses_{$verb} as on {$verb} to journal do instead nothing"),
                 default => null,
             };

@@ -80,7 +80,8 @@ return new class () extends Migration
             $numbers[$alert->key] = ($numbers[$alert->key] ?? 0) + 1;
             $stamp = sprintf('%012d1', strtotime($alert->opened_at.' UTC')).$alert->key;
             DB::table('alerts')->where('id', $alert->id)->update([
-                'number' => $numbers[$alert->key], 'stamp' => $stamp, 'joined_id' => $alert->id, 'gathered_in_id' => $alert->id, 'group_id' => $alert->id,
+                'number' => $numbers[$alert->key], 'stamp' => $stamp, 'joined_id' => $alert->id, 'gathered_in_id' => $alert->id,
+                'group_id' => $alert->id,
                 'items' => json_encode($alert->item_named === null ? new stdClass : [$alert->item_named => [$stamp, false]]),
             ]);
         }
@@ -132,7 +133,10 @@ return new class () extends Migration
             $table->unsignedBigInteger('restored_from')->nullable();
         });
         DB::table('rule_sets')->insert([
-            'settings' => json_encode(['hold' => 'PT0S', 'settle' => 'PT0S', 'reopen' => 'PT30M', 'flap' => ['times' => 5, 'within' => 'PT10M'], 'gather' => 'PT10M', 'gather_limit' => 'PT2H', 'reach' => 3, 'rules' => []]),
+            'settings' => json_encode([
+                'hold' => 'PT0S', 'settle' => 'PT0S', 'reopen' => 'PT30M', 'flap' => ['times' => 5, 'within' => 'PT10M'],
+                'gather' => 'PT10M', 'gather_limit' => 'PT2H', 'reach' => 3, 'rules' => [],
+            ]),
             'note' => 'As installed', 'at' => now(), 'after_signal_id' => 0,
         ]);
 

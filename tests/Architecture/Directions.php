@@ -24,13 +24,18 @@ final class Directions
 
     /** Whose each table is. */
     public const TABLES = [
-        'Platform' => ['api_tokens', 'clock_faults', 'clock_marks', 'contacts', 'failed_jobs', 'jobs', 'journal', 'leases', 'outbox', 'people', 'requests_done', 'settings', 'teams'],
+        'Platform' => [
+            'api_tokens', 'clock_faults', 'clock_marks', 'contacts', 'failed_jobs', 'jobs', 'journal', 'leases', 'outbox',
+            'people', 'requests_done', 'settings', 'teams',
+        ],
         'Topology' => [
-            'connection_rules', 'dependencies', 'imports', 'item_aliases', 'item_numbers', 'item_search', 'item_sightings', 'item_types', 'item_values', 'items',
+            'connection_rules', 'dependencies', 'imports', 'item_aliases', 'item_numbers', 'item_search', 'item_sightings',
+            'item_types', 'item_values', 'items',
             'need_groups', 'proposed_dependencies', 'relations', 'retired_items', 'snapshots', 'what_ifs',
         ],
         'Signals' => [
-            'alert_filters', 'alert_items', 'alerts', 'bundle_members', 'bundles', 'date_reminders', 'heartbeats', 'quiet_faults', 'quiet_times', 'rule_sets',
+            'alert_filters', 'alert_items', 'alerts', 'bundle_members', 'bundles', 'date_reminders', 'heartbeats', 'quiet_faults',
+            'quiet_times', 'rule_sets',
             'signals', 'source_errors', 'source_minutes', 'sources', 'unmapped_payloads', 'watched_items',
         ],
         'Rota' => ['absences', 'calendar_feeds', 'handovers', 'rota_swaps', 'rotas'],
@@ -59,7 +64,9 @@ final class Directions
         foreach (self::APP as $room) {
             $later = array_slice($capabilities, $room === 'Platform' ? 0 : (int) array_search($room, [...$capabilities, $room], true) + 1);
             if ($later !== []) {
-                yield "$room of app, and core" => self::rule("App\\$room", array_map(static fn(string $one): string => "Skarvo\\$one", $later));
+                yield "$room of app, and core" => self::rule(
+                    "App\\$room", array_map(static fn(string $one): string => "Skarvo\\$one", $later),
+                );
             }
         }
     }

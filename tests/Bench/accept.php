@@ -18,7 +18,10 @@ $folder = Bench::boot();
 $token = Bench::token();
 $web = new Web($folder);
 $auth = ["Authorization: Bearer $token"];
-$signal = static fn(int $n): array => ['source' => 'bench', 'item' => 'host-'.$n % 1000, 'check' => 'check-'.$n % 7, 'condition' => 'firing', 'level' => 'error', 'id' => "n$n", 'summary' => 'Something is the matter here', 'labels' => ['site' => 'north']];
+$signal = static fn(int $n): array => [
+    'source' => 'bench', 'item' => 'host-'.$n % 1000, 'check' => 'check-'.$n % 7, 'condition' => 'firing', 'level' => 'error',
+    'id' => "n$n", 'summary' => 'Something is the matter here', 'labels' => ['site' => 'north'],
+];
 try {
     $batch = static fn(int $batches, int $from): Generator => (static function () use ($batches, $from, $signal): Generator {
         for ($n = 0; $n < $batches; $n++) {
@@ -37,14 +40,19 @@ try {
     $pdo->exec('create unique index bare_unique on bare_signals (source, external_id)');
     $pdo->exec('create index bare_family on bare_signals (family, at)');
     $columns = ['source', 'external_id', 'at', 'item', '"check"', 'condition', 'level', 'labels', 'summary', 'received_at', 'family'];
-    $put = $pdo->prepare('insert into bare_signals ('.implode(', ', $columns).') values ('.implode(', ', array_fill(0, count($columns), '?')).')');
+    $put = $pdo->prepare(
+        'insert into bare_signals ('.implode(', ', $columns).') values ('.implode(', ', array_fill(0, count($columns), '?')).')',
+    );
     $start = microtime(true);
     for ($n = 0; $n < 100_000; $n++) {
         if ($n % 500 === 0) {
             $pdo->exec('begin immediate');
         }
         $s = $signal($n);
-        $put->execute([$s['source'], $s['id'], 1_772_435_640 + $n, $s['item'], $s['check'], $s['condition'], $s['level'], '{"site":"north"}', $s['summary'], 1_772_435_640, crc32($s['item'].$s['check'])]);
+        $put->execute([
+            $s['source'], $s['id'], 1_772_435_640 + $n, $s['item'], $s['check'], $s['condition'], $s['level'], '{"site":"north"}',
+            $s['summary'], 1_772_435_640, crc32($s['item'].$s['check']),
+        ]);
         if ($n % 500 === 499) {
             $pdo->exec('commit');
         }
@@ -54,7 +62,9 @@ try {
     printf("baseline, bare PDO: %s rows/s; ratio %.2f, wanted the more of 10,000/s and 0.17\n", number_format($bare), $rate / $bare);
 
     DB::statement('create table bare (id integer primary key, body text, at integer)');
-    $single = static fn(int $from, int $many): array => array_map(static fn(int $n): string => json_encode($signal($from + $n), JSON_THROW_ON_ERROR), range(0, $many - 1));
+    $single = static fn(int $from, int $many): array => array_map(
+        static fn(int $n): string => json_encode($signal($from + $n), JSON_THROW_ON_ERROR), range(0, $many - 1),
+    );
     $web->post('/api/v1/signals', $single(20_000_000, 200), $auth, 32);
     $web->post('/bare', $single(0, 200), $auth, 32);
     $rates = ['ours' => [], 'bare' => []];
@@ -69,7 +79,10 @@ try {
     sort($rates['ours']);
     sort($rates['bare']);
     printf("one signal a request, 32 connections: median %s requests/s, %d errors\n", number_format($rates['ours'][1]), $bad);
-    printf("baseline, a route that inserts one row: median %s requests/s; ratio %.2f, wanted 0.8\n", number_format($rates['bare'][1]), $rates['ours'][1] / $rates['bare'][1]);
+    printf(
+        "baseline, a route that inserts one row: median %s requests/s; ratio %.2f, wanted 0.8\n",
+        number_format($rates['bare'][1]), $rates['ours'][1] / $rates['bare'][1],
+    );
 } finally {
     $web->end();
 }

@@ -18,12 +18,22 @@ $folder = Bench::boot();
 $items = DB::table('items')->pluck('id')->all();
 $accept = new AcceptSignals;
 for ($n = 0; $n < 20_000; $n += 5000) {
-    $accept(array_map(static fn(int $i): stdClass => (object) ['source' => 'bench', 'item' => $i % 4 === 0 ? $items[$i % count($items)] : "host-$i", 'check' => 'check-'.intdiv($i, 100), 'condition' => 'firing', 'level' => ['warning', 'error', 'critical'][$i % 3], 'summary' => "Something is the matter, number $i"], range($n, $n + 4999)));
+    $accept(array_map(
+        static fn(int $i): stdClass => (object) [
+            'source' => 'bench', 'item' => $i % 4 === 0 ? $items[$i % count($items)] : "host-$i",
+            'check' => 'check-'.intdiv($i, 100), 'condition' => 'firing', 'level' => ['warning', 'error', 'critical'][$i % 3],
+            'summary' => "Something is the matter, number $i",
+        ],
+        range($n, $n + 4999),
+    ));
 }
 $take = new TakeSignals;
 while ($take(static fn(): bool => true) > 0) {
 }
-printf("%s alerts open, in %s groups\n", number_format(DB::table('alerts')->whereNull('closed_at')->count()), number_format(DB::table('alerts')->whereNull('closed_at')->distinct()->count('group_id')));
+printf(
+    "%s alerts open, in %s groups\n", number_format(DB::table('alerts')->whereNull('closed_at')->count()),
+    number_format(DB::table('alerts')->whereNull('closed_at')->distinct()->count('group_id')),
+);
 $town = new Town($folder);
 try {
     sleep(1);

@@ -28,10 +28,22 @@ $service = DB::table('items')->where('kind', 'service')->orderBy('id')->value('i
 $due = CarbonImmutable::now()->startOfSecond()->addSeconds(15 + intdiv($calls, 60));
 DB::transaction(function () use ($calls, $service, $due): void {
     for ($n = 0; $n < $calls; $n++) {
-        Person::query()->create(['id' => "p$n", 'name' => "Person $n", 'email' => "p$n@eiderholm.example", 'roles' => ['responder'], 'time_zone' => 'Europe/Oslo', 'team_id' => 'lanes', 'reach_rules' => []]);
+        Person::query()->create([
+            'id' => "p$n", 'name' => "Person $n", 'email' => "p$n@eiderholm.example", 'roles' => ['responder'],
+            'time_zone' => 'Europe/Oslo', 'team_id' => 'lanes', 'reach_rules' => [],
+        ]);
         Contact::query()->create(['person_id' => "p$n", 'channel' => 'push', 'address' => "phone-$n", 'after_seconds' => 60]);
-        $incident = Incident::query()->create(['title' => "Trouble $n", 'service_id' => $service, 'team_id' => 'lanes', 'impact' => 'wide', 'urgency' => 'now', 'priority' => 1 + $n % 4, 'stage' => Stage::cases()[0], 'coordinator_id' => 'ingrid-vale', 'started_at' => $due->subMinute(), 'declared_at' => $due->subMinute(), 'restore_by' => $due->addHours(4), 'version' => 1]);
-        $call = Call::query()->create(['incident_id' => $incident->id, 'person_id' => "p$n", 'policy' => ['rounds' => 1, 'steps' => [['targets' => ["person:p$n"], 'wait_seconds' => 300]]], 'contacts' => [], 'rotas' => [], 'started_at' => $due->subMinute(), 'outcome' => Outcome::Waiting]);
+        $incident = Incident::query()->create([
+            'title' => "Trouble $n", 'service_id' => $service, 'team_id' => 'lanes', 'impact' => 'wide', 'urgency' => 'now',
+            'priority' => 1 + $n % 4, 'stage' => Stage::cases()[0], 'coordinator_id' => 'ingrid-vale',
+            'started_at' => $due->subMinute(), 'declared_at' => $due->subMinute(), 'restore_by' => $due->addHours(4),
+            'version' => 1,
+        ]);
+        $call = Call::query()->create([
+            'incident_id' => $incident->id, 'person_id' => "p$n",
+            'policy' => ['rounds' => 1, 'steps' => [['targets' => ["person:p$n"], 'wait_seconds' => 300]]], 'contacts' => [],
+            'rotas' => [], 'started_at' => $due->subMinute(), 'outcome' => Outcome::Waiting,
+        ]);
         CarbonImmutable::setTestNow($due->subMinute());
         app(FollowCall::class)($call->refresh());
         CarbonImmutable::setTestNow();
@@ -60,5 +72,8 @@ $last = max(array_column($arrived, 'at')) - $due->getTimestamp();
 $urgent = array_filter($arrived, static fn(array $one): bool => str_contains((string) json_encode($one['body']), 'priority 1:'));
 $lastUrgent = max(array_column($urgent, 'at')) - $due->getTimestamp();
 $times = array_map(static fn(array $one): float => $one['at'] - $due->getTimestamp(), $arrived);
-printf("%d pages arrived (%d different, %d before their time): the last after %.1f s, the last of priority 1 after %.1f s; median %.1f s\n", count($arrived), count($keys), count($early), $last, $lastUrgent, Bench::at($times ?: [0.0], 0.5));
+printf(
+    "%d pages arrived (%d different, %d before their time): the last after %.1f s, the last of priority 1 after %.1f s; median %.1f s\n",
+    count($arrived), count($keys), count($early), $last, $lastUrgent, Bench::at($times ?: [0.0], 0.5),
+);
 printf("baseline, %d posts to the devices alone, 64 at a time: %.1f s; ratio %.1f\n", $calls, $bare, $last / $bare);

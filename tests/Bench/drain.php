@@ -20,7 +20,13 @@ $folder = Bench::boot();
 $random = new Randomizer(new Mt19937(1));
 $accept = new AcceptSignals;
 for ($n = 0; $n < $many; $n += 5000) {
-    $accept(array_map(static fn(): stdClass => (object) ['source' => 'bench', 'item' => 'host-'.$random->getInt(1, 1000), 'check' => 'check-'.$random->getInt(1, 5), 'condition' => 'firing', 'level' => 'error', 'summary' => 'Something is the matter here'], range(1, min(5000, $many - $n))));
+    $accept(array_map(
+        static fn(): stdClass => (object) [
+            'source' => 'bench', 'item' => 'host-'.$random->getInt(1, 1000), 'check' => 'check-'.$random->getInt(1, 5),
+            'condition' => 'firing', 'level' => 'error', 'summary' => 'Something is the matter here',
+        ],
+        range(1, min(5000, $many - $n)),
+    ));
 }
 
 $pdo = new PDO("sqlite:$folder/skarvo.sqlite");
@@ -43,5 +49,9 @@ do {
     $longest = max($longest, microtime(true) - $batch);
 } while ($taken > 0);
 $seconds = microtime(true) - $start;
-printf("%s signals drained into %s alerts in %.1f s: %s signals/s; longest batch %.2f s; %d MB\n", number_format($many), number_format(DB::table('alerts')->where('source', 'bench')->count()), $seconds, number_format($many / $seconds), $longest, intdiv(memory_get_peak_usage(), 1_000_000));
+printf(
+    "%s signals drained into %s alerts in %.1f s: %s signals/s; longest batch %.2f s; %d MB\n", number_format($many),
+    number_format(DB::table('alerts')->where('source', 'bench')->count()), $seconds, number_format($many / $seconds), $longest,
+    intdiv(memory_get_peak_usage(), 1_000_000),
+);
 printf("baseline, bare PDO that counts them by key: %s signals/s; ratio %.2f\n", number_format($many / $bare), $bare / $seconds);

@@ -21,7 +21,10 @@ $header = "id,kind,name,site,team,serial,hostname,address,memory,needs\n";
 $out = fopen("$folder/mixed.csv", 'wb') ?: exit(1);
 fwrite($out, $header);
 for ($i = 1; $i <= $lines; $i++) {
-    $line = "made-$i,host,\"Vært $i, hall ".($i % 40).'",Kalvøy,platform,EL-M'.$i.",made-$i.eiderholm.example,10.".($i >> 16).'.'.(($i >> 8) & 255).'.'.($i & 255).',64,'.($i % 3 === 0 ? 'connects through core-sw-1' : ($i % 3 === 1 && $i > 10 ? '"1 of made-'.($i - 5).', made-'.($i - 7).'"' : ''));
+    $line = "made-$i,host,\"Vært $i, hall ".($i % 40).'",Kalvøy,platform,EL-M'.$i.",made-$i.eiderholm.example,10."
+        .($i >> 16).'.'.(($i >> 8) & 255).'.'.($i & 255).',64,'.($i % 3 === 0 ? 'connects through core-sw-1' : (
+            $i % 3 === 1 && $i > 10 ? '"1 of made-'.($i - 5).', made-'.($i - 7).'"' : ''
+        ));
     if ($i % 1000 === 0) {
         $line = str_replace('",Kalvøy', ',Kalvøy', $line);
     } elseif ($i % 2 === 0) {
@@ -37,13 +40,34 @@ $look = static function (string $path): array {
     return [microtime(true) - $start, $plan];
 };
 [$seconds, $plan] = $look("$folder/mixed.csv");
-printf("%s lines looked at: %.1f s, peak %d MB; %s new, %s refused; %s\n", number_format($lines), $seconds, intdiv(memory_get_peak_usage(true), 1_000_000), number_format($plan['counts']['new']), number_format($plan['counts']['refused']), $plan['notes'][0] ?? 'nothing odd');
+printf(
+    "%s lines looked at: %.1f s, peak %d MB; %s new, %s refused; %s\n", number_format($lines), $seconds,
+    intdiv(memory_get_peak_usage(true), 1_000_000), number_format($plan['counts']['new']),
+    number_format($plan['counts']['refused']), $plan['notes'][0] ?? 'nothing odd',
+);
 copy("$folder/mixed.csv", "$folder/plain.csv");
-file_put_contents("$folder/wide.csv", "\xFF\xFE".mb_convert_encoding((string) preg_replace_callback('/^.*$/m', static fn(array $m): string => mb_check_encoding($m[0], 'UTF-8') ? $m[0] : mb_convert_encoding($m[0], 'UTF-8', 'Windows-1252'), (string) file_get_contents("$folder/plain.csv", length: 20_000_000)), 'UTF-16LE', 'UTF-8'));
+file_put_contents(
+    "$folder/wide.csv",
+    "\xFF\xFE".mb_convert_encoding(
+        (string) preg_replace_callback(
+            '/^.*$/m',
+            static fn(array $m): string => mb_check_encoding($m[0], 'UTF-8') ? $m[0] : mb_convert_encoding($m[0], 'UTF-8', 'Windows-1252'),
+            (string) file_get_contents("$folder/plain.csv", length: 20_000_000),
+        ),
+        'UTF-16LE', 'UTF-8',
+    ),
+);
 [$wide, $widePlan] = $look("$folder/wide.csv");
-printf("as UTF-16: %.1f s; %s new, %s refused\n", $wide, number_format($widePlan['counts']['new']), number_format($widePlan['counts']['refused']));
+printf(
+    "as UTF-16: %.1f s; %s new, %s refused\n", $wide, number_format($widePlan['counts']['new']),
+    number_format($widePlan['counts']['refused']),
+);
 
-$id = DB::table('imports')->insertGetId(['name' => 'mixed.csv', 'format' => 'csv', 'path' => "$folder/mixed.csv", 'author_id' => 'ada-holm', 'at' => Moment::precise(now()), 'state' => 'storing', 'counts' => json_encode($plan['counts']), 'notes' => '[]', 'fingerprint' => $plan['fingerprint']]);
+$id = DB::table('imports')->insertGetId([
+    'name' => 'mixed.csv', 'format' => 'csv', 'path' => "$folder/mixed.csv", 'author_id' => 'ada-holm',
+    'at' => Moment::precise(now()), 'state' => 'storing', 'counts' => json_encode($plan['counts']), 'notes' => '[]',
+    'fingerprint' => $plan['fingerprint'],
+]);
 $start = microtime(true);
 $longest = 0.0;
 for ($parts = 0; DB::table('imports')->where('id', $id)->value('state') === 'storing'; $parts++) {
@@ -53,7 +77,11 @@ for ($parts = 0; DB::table('imports')->where('id', $id)->value('state') === 'sto
     DB::table('jobs')->delete();
 }
 $stored = microtime(true) - $start;
-printf("stored in %d parts: %.0f s, that is %s rows/s; the longest part %.2f s; %s items, %s dependencies\n", $parts, $stored, number_format($lines / $stored), $longest, number_format(DB::table('items')->count()), number_format(DB::table('dependencies')->count()));
+printf(
+    "stored in %d parts: %.0f s, that is %s rows/s; the longest part %.2f s; %s items, %s dependencies\n", $parts, $stored,
+    number_format($lines / $stored), $longest, number_format(DB::table('items')->count()),
+    number_format(DB::table('dependencies')->count()),
+);
 
 $pdo = new PDO("sqlite:$folder/bare.sqlite");
 $pdo->exec('pragma journal_mode = wal; pragma synchronous = full; create table bare (id text primary key, kind text, name text, site text, team text, serial text, hostname text, address text, memory text, needs text)');
@@ -67,4 +95,7 @@ while (($cells = fgetcsv($in)) !== false) {
 }
 $pdo->exec('commit');
 $bare = microtime(true) - $start;
-printf("baseline, fgetcsv and bare rows with nothing checked: %.1f s; looking takes %.1f times that, storing %.0f times\n", $bare, $seconds / $bare, $stored / $bare);
+printf(
+    "baseline, fgetcsv and bare rows with nothing checked: %.1f s; looking takes %.1f times that, storing %.0f times\n", $bare,
+    $seconds / $bare, $stored / $bare,
+);

@@ -22,8 +22,23 @@ if (($argv[1] ?? '') === 'load') {
     $end = microtime(true) + (float) $seconds;
     for ($n = 0; microtime(true) < $end; $n++) {
         $begin = microtime(true);
-        $body = json_encode(array_map(static fn(int $i): array => ['source' => 'load', 'item' => 'old-'.($n * 20 + $i) % 20_000, 'check' => 'state', 'condition' => 'firing', 'level' => 'error'], range(0, 19)), JSON_THROW_ON_ERROR);
-        @file_get_contents($url, false, stream_context_create(['http' => ['method' => 'POST', 'header' => "Authorization: Bearer $token\r\nContent-Type: application/json", 'content' => $body, 'ignore_errors' => true]]));
+        $body = json_encode(
+            array_map(
+                static fn(int $i): array => [
+                    'source' => 'load', 'item' => 'old-'.($n * 20 + $i) % 20_000, 'check' => 'state', 'condition' => 'firing',
+                    'level' => 'error',
+                ],
+                range(0, 19),
+            ),
+            JSON_THROW_ON_ERROR,
+        );
+        @file_get_contents(
+            $url, false,
+            stream_context_create(['http' => [
+                'method' => 'POST', 'header' => "Authorization: Bearer $token\r\nContent-Type: application/json",
+                'content' => $body, 'ignore_errors' => true,
+            ]]),
+        );
         usleep((int) max(0, 100_000 - 1e6 * (microtime(true) - $begin)));
     }
     exit(0);
@@ -31,10 +46,21 @@ if (($argv[1] ?? '') === 'load') {
 $samples = (int) ($argv[1] ?? 120);
 $folder = Bench::boot();
 $token = Bench::token();
-DB::table('rule_sets')->update(['settings' => json_encode(['hold' => 'PT0S', 'settle' => 'PT0S', 'reopen' => 'PT30M', 'gather' => 'PT10M', 'gather_limit' => 'PT2H', 'reach' => 3, 'rules' => array_map(static fn(string $team): array => ['match' => ['check' => "page-$team"], 'set' => ['handling' => 'page', 'team' => $team]], $teams = ['platform', 'lanes', 'quay', 'vessels', 'crew', 'freight', 'booking', 'terminals'])])]);
+DB::table('rule_sets')->update(['settings' => json_encode([
+    'hold' => 'PT0S', 'settle' => 'PT0S', 'reopen' => 'PT30M', 'gather' => 'PT10M', 'gather_limit' => 'PT2H', 'reach' => 3,
+    'rules' => array_map(
+        static fn(string $team): array => ['match' => ['check' => "page-$team"], 'set' => ['handling' => 'page', 'team' => $team]],
+        $teams = ['platform', 'lanes', 'quay', 'vessels', 'crew', 'freight', 'booking', 'terminals'],
+    ),
+])]);
 $accept = new AcceptSignals;
 for ($n = 0; $n < 20_000; $n += 5000) {
-    $accept(array_map(static fn(int $i): stdClass => (object) ['source' => 'load', 'item' => "old-$i", 'check' => 'state', 'condition' => 'firing', 'level' => 'error'], range($n, $n + 4999)));
+    $accept(array_map(
+        static fn(int $i): stdClass => (object) [
+            'source' => 'load', 'item' => "old-$i", 'check' => 'state', 'condition' => 'firing', 'level' => 'error',
+        ],
+        range($n, $n + 4999),
+    ));
 }
 $take = new TakeSignals;
 while ($take(static fn(): bool => true) > 0) {
@@ -45,12 +71,19 @@ $town = new Town($folder);
 $times = $bare = [];
 try {
     sleep(1);
-    $load = proc_open([PHP_BINARY, __FILE__, 'load', $town->url('/api/v1/signals'), $token, (string) ($samples * 2)], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes);
+    $load = proc_open(
+        [PHP_BINARY, __FILE__, 'load', $town->url('/api/v1/signals'), $token, (string) ($samples * 2)],
+        [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes,
+    );
     for ($n = 0; $n < $samples; $n++) {
         $team = $teams[$n % count($teams)];
         $name = sprintf('sample-%04d', $n);
         $start = microtime(true);
-        $town->insist('/api/v1/signals', ['source' => 'bench', 'item' => $name, 'check' => "page-$team", 'condition' => 'firing', 'level' => 'critical'], ['Authorization' => "Bearer $token"]);
+        $town->insist(
+            '/api/v1/signals',
+            ['source' => 'bench', 'item' => $name, 'check' => "page-$team", 'condition' => 'firing', 'level' => 'critical'],
+            ['Authorization' => "Bearer $token"],
+        );
         $accepted = microtime(true);
         // A call may page further people, or the same one again: what counts is the first page of this one.
         $at = null;
@@ -76,5 +109,11 @@ try {
     $town->end();
 }
 $behind = DB::table('signals')->max('id') - DB::table('clock_marks')->where('name', 'signals')->value('mark');
-printf("accepted to pocket, %d samples: median %.0f ms, 99th percentile %.0f ms; %d signals behind at the end, at %s\n", $samples, Bench::at($times, 0.5), Bench::at($times, 0.99), $behind, Moment::text(Moment::now()));
-printf("baseline, a bare request to each of web server and device: median %.0f ms; ratio of medians %.1f\n", Bench::at($bare, 0.5), Bench::at($times, 0.5) / Bench::at($bare, 0.5));
+printf(
+    "accepted to pocket, %d samples: median %.0f ms, 99th percentile %.0f ms; %d signals behind at the end, at %s\n", $samples,
+    Bench::at($times, 0.5), Bench::at($times, 0.99), $behind, Moment::text(Moment::now()),
+);
+printf(
+    "baseline, a bare request to each of web server and device: median %.0f ms; ratio of medians %.1f\n", Bench::at($bare, 0.5),
+    Bench::at($times, 0.5) / Bench::at($bare, 0.5),
+);

@@ -21,7 +21,13 @@ $layers = [40, 80, 120, 1, 120, 100, 59];
 DB::transaction(static function () use ($layers): void {
     foreach ($layers as $depth => $size) {
         for ($n = 0; $n < $size; $n++) {
-            DB::table('items')->insert(RecordItems::row("layer-$depth-$n", ['name' => "Item $n of layer $depth", 'kind' => $depth === 0 ? 'service' : "kind $depth $n", 'tier' => $depth === 0 ? '3' : '']));
+            DB::table('items')->insert(RecordItems::row(
+                "layer-$depth-$n",
+                [
+                    'name' => "Item $n of layer $depth", 'kind' => $depth === 0 ? 'service' : "kind $depth $n",
+                    'tier' => $depth === 0 ? '3' : '',
+                ],
+            ));
         }
         foreach ($depth === 0 ? [] : range(0, max($layers[$depth - 1], $size) - 1) as $n) {
             foreach ([$n, $n * 7 + 3] as $below) {

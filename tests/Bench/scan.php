@@ -19,14 +19,24 @@ $machines = (int) ($argv[1] ?? 10_000);
 $snapshot = static function (string $id, int $at, int $changed) use ($machines): string {
     $items = [];
     for ($n = 0; $n < $machines; $n++) {
-        $items[] = ['ref' => "m$n", 'kind' => 'host', 'attributes' => ['serial' => "EL-M$n", 'hostname' => "m$n.eiderholm.example", 'address' => '10.'.($n >> 16).'.'.(($n >> 8) & 255).'.'.($n & 255), 'memory' => $n < $changed ? 512 : 128, 'system' => 'Basalt 9']];
+        $items[] = [
+            'ref' => "m$n", 'kind' => 'host',
+            'attributes' => [
+                'serial' => "EL-M$n", 'hostname' => "m$n.eiderholm.example",
+                'address' => '10.'.($n >> 16).'.'.(($n >> 8) & 255).'.'.($n & 255), 'memory' => $n < $changed ? 512 : 128,
+                'system' => 'Basalt 9',
+            ],
+        ];
     }
     $connections = [];
     for ($n = 0; $n < 2 * $machines; $n++) {
         $connections[] = ['from' => 'm'.($n % $machines), 'to' => 'm'.(($n * 7 + 1) % $machines), 'port' => 5432, 'seen' => 3];
     }
 
-    return json_encode(['id' => $id, 'scanner' => 'sweep', 'at' => gmdate('Y-m-d\TH:i:s\Z', $at), 'items' => $items, 'connections' => $connections], JSON_THROW_ON_ERROR);
+    return json_encode(
+        ['id' => $id, 'scanner' => 'sweep', 'at' => gmdate('Y-m-d\TH:i:s\Z', $at), 'items' => $items, 'connections' => $connections],
+        JSON_THROW_ON_ERROR,
+    );
 };
 $take = static function (string $body): array {
     $start = microtime(true);
@@ -39,13 +49,24 @@ foreach ([['first', 1_772_500_000, 0], ['changed', 1_772_500_600, 100], ['same',
     printf("%s: %s in %.1f s; %s\n", $id, $result['state'], $seconds, TakeSnapshot::counts($result['outcome']));
     $taken[$id] = $seconds;
 }
-printf("%s items, %s proposals; peak %d MB\n", number_format(DB::table('items')->count()), number_format(DB::table('proposed_dependencies')->count()), intdiv(memory_get_peak_usage(true), 1_000_000));
+printf(
+    "%s items, %s proposals; peak %d MB\n", number_format(DB::table('items')->count()),
+    number_format(DB::table('proposed_dependencies')->count()), intdiv(memory_get_peak_usage(true), 1_000_000),
+);
 $body = $snapshot('bare', 1_772_501_800, 0);
 $start = microtime(true);
 $read = json_decode($body, true);
 DB::transaction(static function () use ($read): void {
     foreach (array_chunk($read['items'], 300) as $chunk) {
-        DB::table('item_sightings')->upsert(array_map(static fn(array $item): array => ['item_id' => $item['attributes']['hostname'], 'scanner' => 'sweep', 'seen_at' => 1_772_501_800], $chunk), ['item_id', 'scanner'], ['seen_at']);
+        DB::table('item_sightings')->upsert(
+            array_map(
+                static fn(array $item): array => [
+                    'item_id' => $item['attributes']['hostname'], 'scanner' => 'sweep', 'seen_at' => 1_772_501_800,
+                ],
+                $chunk,
+            ),
+            ['item_id', 'scanner'], ['seen_at'],
+        );
     }
 });
 $bare = microtime(true) - $start;

@@ -26,11 +26,21 @@ try {
     $times = $bare = [];
     for ($n = 0; $n < $samples; $n++) {
         $start = microtime(true);
-        $town->insist('/api/v1/signals', ['source' => 'bench', 'item' => 'clk-2', 'check' => "check-$n", 'condition' => 'firing', 'level' => 'critical'], ['Authorization' => "Bearer $token"]);
+        $town->insist(
+            '/api/v1/signals',
+            ['source' => 'bench', 'item' => 'clk-2', 'check' => "check-$n", 'condition' => 'firing', 'level' => 'critical'],
+            ['Authorization' => "Bearer $token"],
+        );
         while (($alert = Alert::query()->where('key', "bench/clk-2/check-$n")->value('id')) === null) {
             usleep(1000);
         }
-        $town->insist('/incidents', ['alerts' => [$alert], 'title' => "Sample $n", 'service' => 'booking', 'impact' => 'wide', 'urgency' => 'now', 'team' => $teams[$n % 8]]);
+        $town->insist(
+            '/incidents',
+            [
+                'alerts' => [$alert], 'title' => "Sample $n", 'service' => 'booking', 'impact' => 'wide', 'urgency' => 'now',
+                'team' => $teams[$n % 8],
+            ],
+        );
         $key = 'page-'.Page::query()->max('id');
         while (($arrived = array_column($town->arrived(), 'at', 'key')[$key] ?? null) === null) {
             usleep(1000);
@@ -46,5 +56,11 @@ try {
 } finally {
     $town->end();
 }
-printf("signal to pocket, %d samples: median %.0f ms, 99th percentile %.0f ms\n", $samples, Bench::at($times, 0.5), Bench::at($times, 0.99));
-printf("baseline, three bare requests: median %.0f ms; ratio of medians %.1f\n", Bench::at($bare, 0.5), Bench::at($times, 0.5) / Bench::at($bare, 0.5));
+printf(
+    "signal to pocket, %d samples: median %.0f ms, 99th percentile %.0f ms\n", $samples, Bench::at($times, 0.5),
+    Bench::at($times, 0.99),
+);
+printf(
+    "baseline, three bare requests: median %.0f ms; ratio of medians %.1f\n", Bench::at($bare, 0.5),
+    Bench::at($times, 0.5) / Bench::at($bare, 0.5),
+);

@@ -41,7 +41,10 @@ if (($argv[1] ?? '') === 'index') {
             }
         } else {
             foreach (explode(',', $m[2]) as $need) {
-                $packages[$name][] = [$m[1] === 'Recommends' ? Strength::Soft : Strength::Hard, array_map(static fn(string $one): string => (string) preg_replace('/[ (:].*$/', '', trim($one)), explode('|', $need))];
+                $packages[$name][] = [
+                    $m[1] === 'Recommends' ? Strength::Soft : Strength::Hard,
+                    array_map(static fn(string $one): string => (string) preg_replace('/[ (:].*$/', '', trim($one)), explode('|', $need)),
+                ];
             }
         }
     }
@@ -90,7 +93,10 @@ $pdo->exec('commit');
 $pdo->exec('create index needs_member on needs (member, owner)');
 arsort($dependents);
 $root = (int) array_key_first($dependents);
-printf("%s items, %s dependencies; most depended on: %s, by %s\n", number_format($graph->size()), number_format($edges), $graph->id($root), number_format($dependents[$root]));
+printf(
+    "%s items, %s dependencies; most depended on: %s, by %s\n", number_format($graph->size()), number_format($edges),
+    $graph->id($root), number_format($dependents[$root]),
+);
 
 $median = static function (Closure $work): float {
     $times = [];
@@ -114,10 +120,18 @@ $solve = $median(static function () use ($graph, $root, &$states): void {
 $peak = intdiv(memory_get_peak_usage(true), 1_000_000);
 $reached = 0;
 $cte = $median(static function () use ($pdo, $root, &$reached): void {
-    $reached = count($pdo->query("with recursive reach (item) as (select $root union select owner from needs join reach on needs.member = reach.item) select item from reach")->fetchAll(PDO::FETCH_COLUMN));
+    $reached = count($pdo->query(
+        "with recursive reach (item) as (select $root union select owner from needs join reach on needs.member = reach.item) select item from reach",
+    )->fetchAll(PDO::FETCH_COLUMN));
 });
-printf("the solve, states of %s that are hit: %.0f ms; with the reasons of each: %.0f ms for %s; peak %d MB, wanted under 300\n", number_format($states), $solve, $ours, number_format($affected), $peak);
-printf("baseline, a recursive CTE that finds %s reachable: %.0f ms; ratio %.2f, wanted at most 1; with reasons %.2f\n", number_format($reached), $cte, $solve / $cte, $ours / $cte);
+printf(
+    "the solve, states of %s that are hit: %.0f ms; with the reasons of each: %.0f ms for %s; peak %d MB, wanted under 300\n",
+    number_format($states), $solve, $ours, number_format($affected), $peak,
+);
+printf(
+    "baseline, a recursive CTE that finds %s reachable: %.0f ms; ratio %.2f, wanted at most 1; with reasons %.2f\n",
+    number_format($reached), $cte, $solve / $cte, $ours / $cte,
+);
 
 // A service with about 2,000 items under it.
 $needsOf = [];
@@ -144,7 +158,10 @@ $weak = 0;
 $points = $median(static function () use ($graph, $service, &$weak): void {
     $weak = count(WeakPoints::of($graph, $service));
 });
-printf("weak-points of %s, with %s items under it: %.0f ms for %s; wanted under 1,000 ms\n", $graph->id($service), number_format($under), $points, number_format($weak));
+printf(
+    "weak-points of %s, with %s items under it: %.0f ms for %s; wanted under 1,000 ms\n", $graph->id($service),
+    number_format($under), $points, number_format($weak),
+);
 $changed = $median(static function () use ($graph, $service): void {
     $graph->addNeed($service, [0], 1, Strength::Hard);
     Trace::of($graph, [[0, State::Down]]);

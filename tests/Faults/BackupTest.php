@@ -43,7 +43,10 @@ final class BackupTest extends TestCase
         try {
             $town->insist('/api/v1/signals', [$this->one('first')], ['Authorization' => 'Bearer plain-probe']);
             $database = DB::getDatabaseName();
-            $backup = proc_open([PHP_BINARY, 'artisan', 'skarvo:backup', "$this->folder/one.tar"], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes, base_path());
+            $backup = proc_open(
+                [PHP_BINARY, 'artisan', 'skarvo:backup', "$this->folder/one.tar"], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']],
+                $pipes, base_path(),
+            );
             self::assertIsResource($backup);
             $acknowledged = ['first'];
             $all = 0;
@@ -109,7 +112,10 @@ final class BackupTest extends TestCase
         self::assertSame([], glob("$this->folder/*.part*") ?: []);
         $count = DB::table('items')->count();
         $text = (string) file_get_contents($file);
-        foreach (['cut' => substr($text, 0, intdiv(strlen($text), 2)), 'changed' => substr_replace($text, 'X', 600_000, 1), 'none' => 'hello', 'empty' => ''] as $name => $bytes) {
+        foreach ([
+            'cut' => substr($text, 0, intdiv(strlen($text), 2)), 'changed' => substr_replace($text, 'X', 600_000, 1),
+            'none' => 'hello', 'empty' => '',
+        ] as $name => $bytes) {
             file_put_contents("$this->folder/$name.tar", $bytes);
             try {
                 (new Restore)("$this->folder/$name.tar");

@@ -60,16 +60,52 @@ final class KilledClockTest extends TestCase
         $random = new Randomizer(new Mt19937(9));
         $rotas = array_values(Rota::query()->orderBy('id')->get()->all());
         $people = Person::query()->orderBy('id')->pluck('id')->all();
-        $contacts = Person::query()->with('contacts')->get()->mapWithKeys(static fn(Person $p): array => [$p->id => array_values($p->contacts->map(static fn(Contact $c): CoreContact => new CoreContact($c->channel, $c->after_seconds))->all())])->all();
-        $duties = collect($rotas)->mapWithKeys(static fn(Rota $rota): array => [$rota->id => array_values(array_map(static fn(Segment $s): Duty => new Duty($s->from, $s->to, (string) $s->person), array_filter($rota->between(self::T0 - 60, self::T0 + 86400)->segments, static fn(Segment $s): bool => $s->person !== null)))])->all();
+        $contacts = Person::query()->with('contacts')
+            ->get()
+            ->mapWithKeys(static fn(Person $p): array => [$p->id => array_values($p->contacts->map(
+                static fn(Contact $c): CoreContact => new CoreContact($c->channel, $c->after_seconds),
+            )->all())])
+            ->all();
+        $duties = collect($rotas)
+            ->mapWithKeys(static fn(Rota $rota): array => [$rota->id => array_values(array_map(
+                static fn(Segment $s): Duty => new Duty($s->from, $s->to, (string) $s->person),
+                array_filter($rota->between(self::T0 - 60, self::T0 + 86400)->segments, static fn(Segment $s): bool => $s->person !== null),
+            ))])
+            ->all();
         DB::transaction(function () use ($random, $rotas, $people, $contacts, $duties): void {
             for ($n = 0; $n < $this->calls; $n++) {
                 $at = CarbonImmutable::createFromTimestampUTC(self::T0 + $random->getInt(0, self::BEGIN - 1));
-                $incident = Incident::query()->create(['title' => "Trouble $n", 'service_id' => 'vehicle-lanes', 'team_id' => 'lanes', 'impact' => 'wide', 'urgency' => 'now', 'priority' => 1 + $n % 4, 'stage' => Stage::cases()[0], 'coordinator_id' => 'ingrid-vale', 'started_at' => $at, 'declared_at' => $at, 'restore_by' => $at->addDay(), 'version' => 1]);
-                $policy = ['rounds' => 1, 'steps' => [['targets' => ["rota:{$rotas[$n % count($rotas)]->id}"], 'wait_seconds' => 3], ['targets' => ["person:{$people[$n % count($people)]}"], 'wait_seconds' => 2]]];
-                $call = Call::query()->create(['incident_id' => $incident->id, 'team_id' => 'lanes', 'policy' => $policy, 'contacts' => [], 'rotas' => [], 'started_at' => $at, 'outcome' => Outcome::Waiting, 'next_due_at' => $at]);
+                $incident = Incident::query()->create([
+                    'title' => "Trouble $n", 'service_id' => 'vehicle-lanes', 'team_id' => 'lanes', 'impact' => 'wide',
+                    'urgency' => 'now', 'priority' => 1 + $n % 4, 'stage' => Stage::cases()[0], 'coordinator_id' => 'ingrid-vale',
+                    'started_at' => $at, 'declared_at' => $at, 'restore_by' => $at->addDay(), 'version' => 1,
+                ]);
+                $policy = [
+                    'rounds' => 1,
+                    'steps' => [
+                        ['targets' => ["rota:{$rotas[$n % count($rotas)]->id}"], 'wait_seconds' => 3],
+                        ['targets' => ["person:{$people[$n % count($people)]}"], 'wait_seconds' => 2],
+                    ],
+                ];
+                $call = Call::query()->create([
+                    'incident_id' => $incident->id, 'team_id' => 'lanes', 'policy' => $policy, 'contacts' => [], 'rotas' => [],
+                    'started_at' => $at, 'outcome' => Outcome::Waiting, 'next_due_at' => $at,
+                ]);
                 $target = static fn(string $text): Target => Target::parse($text) ?? throw new \LogicException;
-                $course = Escalation::follow(new CoreCall($at->getTimestamp(), new Policy(array_map(static fn(array $s): Step => new Step(array_map($target, $s['targets']), $s['wait_seconds']), $policy['steps']), 1), $contacts, $duties), self::T0 + 3600);
+                $course = Escalation::follow(
+                    new CoreCall(
+                        $at->getTimestamp(),
+                        new Policy(
+                            array_map(
+                                static fn(array $s): Step => new Step(array_map($target, $s['targets']), $s['wait_seconds']),
+                                $policy['steps'],
+                            ),
+                            1,
+                        ),
+                        $contacts, $duties,
+                    ),
+                    self::T0 + 3600,
+                );
                 $this->expected[$call->id] = array_map(static fn(CorePage $p): string => "$p->at $p->person $p->channel", $course->pages);
             }
         });
@@ -116,7 +152,10 @@ final class KilledClockTest extends TestCase
                 $town->end();
             }
             [$deliveries, $again] = $this->check($town->arrived(), $offset, $run);
-            $sums = ['pages' => $sums['pages'] + Page::query()->count(), 'deliveries' => $sums['deliveries'] + $deliveries, 'again' => $sums['again'] + $again];
+            $sums = [
+                'pages' => $sums['pages'] + Page::query()->count(), 'deliveries' => $sums['deliveries'] + $deliveries,
+                'again' => $sums['again'] + $again,
+            ];
             $delays = [...$delays, ...$this->delays($kills)];
             $this->switchTo($template, null);
             exec('rm -rf '.escapeshellarg($folder));
@@ -124,7 +163,14 @@ final class KilledClockTest extends TestCase
         self::assertNotSame([], $delays);
         sort($delays);
         // A figure, and no rule of the test: a machine that is busy with other things takes its time.
-        fwrite(STDERR, sprintf("  %d runs of %d calls, %d kills: %d pages in %d deliveries, none missing, none twice, none early; %d came again under their own key; until the clock worked again: median %.1f s, longest %.1f s\n", $runs, $this->calls, $runs * self::KILLS, $sums['pages'], $sums['deliveries'], $sums['again'], $delays[intdiv(count($delays), 2)], $delays[count($delays) - 1]));
+        fwrite(
+            STDERR,
+            sprintf(
+                "  %d runs of %d calls, %d kills: %d pages in %d deliveries, none missing, none twice, none early; %d came again under their own key; until the clock worked again: median %.1f s, longest %.1f s\n",
+                $runs, $this->calls, $runs * self::KILLS, $sums['pages'], $sums['deliveries'], $sums['again'],
+                $delays[intdiv(count($delays), 2)], $delays[count($delays) - 1],
+            ),
+        );
     }
 
     private function switchTo(string $database, ?string $offset): void
@@ -145,12 +191,21 @@ final class KilledClockTest extends TestCase
     private function settle(): void
     {
         for ($look = 0; $look < 1200; $look++) {
-            if (! Call::query()->where('outcome', Outcome::Waiting)->exists() && ! DB::table('outbox')->whereNull('sent_at')->whereNull('failed_at')->exists()) {
+            if (
+                ! Call::query()->where('outcome', Outcome::Waiting)->exists()
+                    && ! DB::table('outbox')->whereNull('sent_at')->whereNull('failed_at')->exists()
+            ) {
                 return;
             }
             usleep(100_000);
         }
-        self::fail('After two minutes something is still due: '.Call::query()->where('outcome', Outcome::Waiting)->limit(3)->get(['id', 'next_due_at', 'followed_until', 'step', 'round'])->toJson().DB::table('outbox')->whereNull('sent_at')->whereNull('failed_at')->limit(3)->get()->toJson().DB::table('leases')->get()->toJson());
+        self::fail(
+            'After two minutes something is still due: '.Call::query()
+                ->where('outcome', Outcome::Waiting)->limit(3)
+                ->get(['id', 'next_due_at', 'followed_until', 'step', 'round'])->toJson().DB::table('outbox')
+                ->whereNull('sent_at')->whereNull('failed_at')->limit(3)->get()->toJson().DB::table('leases')->get()
+                ->toJson(),
+        );
     }
 
     /**
@@ -162,16 +217,27 @@ final class KilledClockTest extends TestCase
         $pages = Page::query()->orderBy('id')->get();
         $byCall = $pages->sortBy('ordinal')->groupBy('call_id');
         foreach ($this->expected as $call => $expected) {
-            self::assertSame($expected, collect($byCall->get($call))->map(static fn(Page $p): string => "{$p->at->getTimestamp()} $p->person_id $p->channel")->values()->all(), "call $call in run $run");
+            self::assertSame(
+                $expected,
+                collect($byCall->get($call))
+                    ->map(static fn(Page $p): string => "{$p->at->getTimestamp()} $p->person_id $p->channel")->values()
+                    ->all(),
+                "call $call in run $run",
+            );
         }
         $keys = array_count_values(array_column($arrived, 'key'));
         $reached = $pages->map(static fn(Page $p): string => 'page-'.($p->lead_id ?? $p->id));
-        self::assertEqualsCanonicalizing($reached->unique()->values()->all(), array_keys($keys), "run $run: each page in one delivery, and no delivery without one");
+        self::assertEqualsCanonicalizing(
+            $reached->unique()->values()->all(), array_keys($keys),
+            "run $run: each page in one delivery, and no delivery without one",
+        );
         $claims = DB::table('outbox')->pluck('attempts', 'key')->all();
         foreach ($keys as $key => $times) {
             self::assertLessThanOrEqual($claims[$key], $times, "run $run: $key goes once for each time that a sender claimed it");
         }
-        $due = $pages->groupBy(static fn(Page $p): string => 'page-'.($p->lead_id ?? $p->id))->map(static fn($some): int => (int) $some->max(static fn(Page $p): int => $p->at->getTimestamp()));
+        $due = $pages->groupBy(static fn(Page $p): string => 'page-'.($p->lead_id ?? $p->id))->map(
+            static fn($some): int => (int) $some->max(static fn(Page $p): int => $p->at->getTimestamp()),
+        );
         foreach ($arrived as $message) {
             self::assertGreaterThanOrEqual($due[$message['key']], $message['at'] + $offset, 'A page went out before its time.');
         }

@@ -39,7 +39,9 @@ final class KilledProcessesTest extends TestCase
         Carbon::setTestNow();
         // Rules as in real life, in seconds in place of minutes.
         EscalationPolicy::query()->each(static function (EscalationPolicy $policy): void {
-            $policy->update(['steps' => array_map(static fn(array $step): array => [...$step, 'wait_seconds' => intdiv($step['wait_seconds'], 100)], $policy->steps)]);
+            $policy->update(['steps' => array_map(
+                static fn(array $step): array => [...$step, 'wait_seconds' => intdiv($step['wait_seconds'], 100)], $policy->steps,
+            )]);
         });
         Contact::query()->where('channel', 'text')->update(['after_seconds' => 1]);
         Contact::query()->where('channel', 'voice')->update(['after_seconds' => 2]);
@@ -47,7 +49,18 @@ final class KilledProcessesTest extends TestCase
         $rules = DB::table('rule_sets')->orderByDesc('id')->first();
         $settings = json_decode((string) $rules?->settings, true, 512, JSON_THROW_ON_ERROR);
         self::assertIsArray($settings);
-        DB::table('rule_sets')->where('id', $rules?->id)->update(['settings' => json_encode([...$settings, 'hold' => 'PT0S', 'settle' => 'PT0S', 'rules' => [['match' => ['check' => 'wakes'], 'set' => ['handling' => 'page', 'team' => 'terminals']], ...$settings['rules'] ?? []]], JSON_THROW_ON_ERROR)]);
+        DB::table('rule_sets')
+            ->where('id', $rules?->id)
+            ->update(['settings' => json_encode(
+                [
+                    ...$settings, 'hold' => 'PT0S', 'settle' => 'PT0S',
+                    'rules' => [
+                        ['match' => ['check' => 'wakes'], 'set' => ['handling' => 'page', 'team' => 'terminals']],
+                        ...$settings['rules'] ?? [],
+                    ],
+                ],
+                JSON_THROW_ON_ERROR,
+            )]);
         $this->token();
         $folder = sys_get_temp_dir().'/skarvo-town-'.bin2hex(random_bytes(4));
         mkdir($folder);
@@ -69,9 +82,19 @@ final class KilledProcessesTest extends TestCase
         $declared = [];
         for ($kill = 0; $kill < self::KILLS; $kill++) {
             $id = "s$kill";
-            $signals = array_map(static fn(int $n): array => ['id' => "$id-$n", 'source' => 'probe', 'item' => $items[$random->getInt(0, 7)], 'check' => 'state', 'condition' => 'firing', 'level' => 'error'], range(1, 5));
+            $signals = array_map(
+                static fn(int $n): array => [
+                    'id' => "$id-$n", 'source' => 'probe', 'item' => $items[$random->getInt(0, 7)], 'check' => 'state',
+                    'condition' => 'firing', 'level' => 'error',
+                ],
+                range(1, 5),
+            );
             if ($kill % 4 === 1) {
-                $signals[] = ['id' => "$id-w", 'source' => 'probe', 'item' => ['gate-havre-3', 'kiosk-storvik-2', 'speaker-rossnes', 'gate-sandhamna-1'][intdiv($kill, 4) % 4], 'check' => 'wakes', 'condition' => 'firing', 'level' => 'error'];
+                $signals[] = [
+                    'id' => "$id-w", 'source' => 'probe',
+                    'item' => ['gate-havre-3', 'kiosk-storvik-2', 'speaker-rossnes', 'gate-sandhamna-1'][intdiv($kill, 4) % 4],
+                    'check' => 'wakes', 'condition' => 'firing', 'level' => 'error',
+                ];
             }
             $sent += count($signals);
             if ($random->getInt(0, 1) === 0) {
@@ -101,18 +124,30 @@ final class KilledProcessesTest extends TestCase
             self::assertSame(Outcome::Exhausted, $course->outcome);
             self::assertSame(
                 array_map(static fn(CorePage $p): string => "$p->at $p->person $p->channel", $course->pages),
-                $pages->where('call_id', $call->id)->sortBy('ordinal')->map(static fn(Page $p): string => "{$p->at->getTimestamp()} $p->person_id $p->channel")->values()->all(),
+                $pages->where('call_id', $call->id)->sortBy('ordinal')
+                    ->map(static fn(Page $p): string => "{$p->at->getTimestamp()} $p->person_id $p->channel")->values()
+                    ->all(),
             );
         }
         self::assertGreaterThan(10, $pages->count());
         // Pages that were due at once to one device went out as one, under the key of the first.
-        self::assertEqualsCanonicalizing($pages->map(static fn(Page $p): string => 'page-'.($p->lead_id ?? $p->id))->unique()->values()->all(), array_keys($keys));
+        self::assertEqualsCanonicalizing(
+            $pages->map(static fn(Page $p): string => 'page-'.($p->lead_id ?? $p->id))->unique()->values()->all(),
+            array_keys($keys),
+        );
         $due = $pages->keyBy(static fn(Page $p): string => "page-$p->id");
         foreach ($arrived as $message) {
             self::assertGreaterThanOrEqual($due[$message['key']]?->at->getTimestamp(), $message['at'], 'A page went out before its time.');
         }
         $again = array_sum($keys) - count($keys);
-        fwrite(STDERR, sprintf("  %d kills: %d signals accepted, %d alerts, %d incidents, %d pages; %d came again under their own key\n", self::KILLS, $accepted, Alert::query()->where('source', 'probe')->count(), count(array_filter($declared)), $pages->count(), $again));
+        fwrite(
+            STDERR,
+            sprintf(
+                "  %d kills: %d signals accepted, %d alerts, %d incidents, %d pages; %d came again under their own key\n",
+                self::KILLS, $accepted, Alert::query()->where('source', 'probe')->count(), count(array_filter($declared)),
+                $pages->count(), $again,
+            ),
+        );
         // A killed sender had many under way. Each goes once for each time that it was claimed, and is claimed anew only after a kill.
         $claims = OutboxMessage::query()->pluck('attempts', 'key')->all();
         foreach ($keys as $key => $times) {
@@ -129,8 +164,16 @@ final class KilledProcessesTest extends TestCase
         self::assertSame([], $woken->whereNull('incident_id')->pluck('id')->all());
         $own = Incident::query()->whereNull('coordinator_id')->pluck('id');
         self::assertSame($own->count(), Alert::query()->whereIn('incident_id', $own)->distinct()->count('group_id'));
-        self::assertSame([], Call::query()->select('incident_id', 'team_id')->groupBy('incident_id', 'team_id')->havingRaw('count(*) > 1')->pluck('incident_id')->all());
-        self::assertSame([], $woken->pluck('incident_id')->unique()->diff(Call::query()->where('team_id', 'terminals')->pluck('incident_id'))->values()->all());
+        self::assertSame(
+            [],
+            Call::query()->select('incident_id', 'team_id')
+                ->groupBy('incident_id', 'team_id')->havingRaw('count(*) > 1')->pluck('incident_id')->all(),
+        );
+        self::assertSame(
+            [],
+            $woken->pluck('incident_id')->unique()
+                ->diff(Call::query()->where('team_id', 'terminals')->pluck('incident_id'))->values()->all(),
+        );
 
         return $own->count();
     }
@@ -145,7 +188,8 @@ final class KilledProcessesTest extends TestCase
         usleep($random->getInt(0, 20_000));
         $teams = ['platform', 'lanes', 'quay', 'vessels', 'crew', 'freight', 'booking'];
         $answer = $this->town->insist('/incidents', [
-            'alerts' => [$alert->id], 'title' => "Trouble $kill", 'service' => 'booking', 'impact' => 'wide', 'urgency' => 'now', 'team' => $teams[intdiv($kill, 8) % 7],
+            'alerts' => [$alert->id], 'title' => "Trouble $kill", 'service' => 'booking', 'impact' => 'wide', 'urgency' => 'now',
+            'team' => $teams[intdiv($kill, 8) % 7],
         ], ['X-Request-Key' => "declare-$kill"]);
         $this->town->kill('sender');
         self::assertSame(302, $answer->status(), $answer->body());
@@ -166,6 +210,10 @@ final class KilledProcessesTest extends TestCase
             }
             usleep(100_000);
         }
-        self::fail('After two minutes something is still due: '.DB::table('calls')->where(static fn($query) => $query->where('outcome', 'waiting')->orWhereNotNull('next_due_at'))->limit(3)->get(['id', 'incident_id', 'team_id', 'outcome', 'next_due_at', 'followed_until', 'step', 'round', 'policy'])->toJson().Signal::query()->where('taken', false)->limit(3)->get()->toJson().DB::table('outbox')->whereNull('sent_at')->whereNull('failed_at')->limit(3)->get()->toJson());
+        self::fail('After two minutes something is still due: '.DB::table('calls')->where(static fn($query) => $query->where('outcome', 'waiting')->orWhereNotNull('next_due_at'))->limit(3)->get([
+            'id', 'incident_id', 'team_id', 'outcome', 'next_due_at', 'followed_until', 'step', 'round', 'policy',
+        ])->toJson().Signal::query()
+            ->where('taken', false)->limit(3)->get()->toJson().DB::table('outbox')->whereNull('sent_at')
+            ->whereNull('failed_at')->limit(3)->get()->toJson());
     }
 }

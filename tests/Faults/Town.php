@@ -23,8 +23,9 @@ final class Town
      * @param  int  $slowness  microseconds by which devices take up to longer to take a message, and again to answer
      * @param  list<string>  $names  of the processes that run from the start, besides the devices
      */
-    public function __construct(private readonly string $folder, private readonly int $slowness = 0, array $names = ['web', 'clock', 'sender'])
-    {
+    public function __construct(
+        private readonly string $folder, private readonly int $slowness = 0, array $names = ['web', 'clock', 'sender'],
+    ) {
         $this->port = random_int(20_000, 28_000);
         $this->cookies = new CookieJar;
         $this->start('devices');
@@ -48,13 +49,20 @@ final class Town
         $php = [PHP_BINARY, '-d', 'opcache.enable_cli=1'];
         $root = dirname(__DIR__, 2);
         [$command, $cwd] = match ($name) {
-            'web' => [[...$php, '-S', "127.0.0.1:$this->port", "$root/vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php"], "$root/public"],
+            'web' => [
+                [...$php, '-S', "127.0.0.1:$this->port", "$root/vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php"],
+                "$root/public",
+            ],
             'clock', 'second clock' => [[...$php, 'artisan', 'skarvo:clock'], $root],
             'sender', 'second sender' => [[...$php, 'artisan', 'skarvo:sender'], $root],
             'devices' => [['node', __DIR__.'/devices.mjs', (string) ($this->port + 1)], $this->folder],
             default => throw new \LogicException("There is no process $name."),
         };
-        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', "$this->folder/$name.log", 'a'], ['file', "$this->folder/$name.log", 'a']], $pipes, $cwd, $this->environment());
+        $process = proc_open(
+            $command,
+            [['file', '/dev/null', 'r'], ['file', "$this->folder/$name.log", 'a'], ['file', "$this->folder/$name.log", 'a']],
+            $pipes, $cwd, $this->environment(),
+        );
         $this->processes[$name] = $process ?: throw new \RuntimeException("$name does not start.");
     }
 
@@ -86,7 +94,10 @@ final class Town
             try {
                 $token = $this->cookies->getCookieByName('XSRF-TOKEN')?->getValue();
                 $answer = Http::timeout(10)->withOptions(['cookies' => $this->cookies, 'allow_redirects' => false])
-                    ->withHeaders([...$headers, 'Accept' => 'application/json', ...($token === null ? [] : ['X-XSRF-TOKEN' => urldecode($token)])])
+                    ->withHeaders([
+                        ...$headers, 'Accept' => 'application/json',
+                        ...($token === null ? [] : ['X-XSRF-TOKEN' => urldecode($token)]),
+                    ])
                     ->post($this->url($path), $body);
                 if ($answer->status() < 500) {
                     return $answer;

@@ -8,7 +8,9 @@ namespace Tests\Mutants;
 final readonly class Mistake
 {
     /** @param  int  $from  byte of the file; $to is the last one that is replaced */
-    public function __construct(public string $file, public int $line, public int $from, public int $to, public string $instead, public string $kind) {}
+    public function __construct(
+        public string $file, public int $line, public int $from, public int $to, public string $instead, public string $kind,
+    ) {}
 
     public function in(string $code): string
     {
@@ -19,6 +21,8 @@ final readonly class Mistake
     {
         $was = trim((string) preg_replace('/\s+/', ' ', substr($code, $this->from, $this->to - $this->from + 1)));
 
-        return "$this->file:$this->line: $this->kind: ".mb_strimwidth($was, 0, 90, '…').' → '.mb_strimwidth($this->instead === '' ? 'nothing' : $this->instead, 0, 90, '…');
+        return "$this->file:$this->line: $this->kind: ".mb_strimwidth($was, 0, 90, '…').' → '.mb_strimwidth(
+            $this->instead === '' ? 'nothing' : $this->instead, 0, 90, '…',
+        );
     }
 }

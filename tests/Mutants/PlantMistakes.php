@@ -18,7 +18,8 @@ final class PlantMistakes extends NodeVisitorAbstract
 {
     /** By what an operator is, others that one may have written by mistake. */
     private const OPERATORS = [
-        BinaryOp\Smaller::class => ['<=', '>'], BinaryOp\SmallerOrEqual::class => ['<', '>'], BinaryOp\Greater::class => ['>=', '<'], BinaryOp\GreaterOrEqual::class => ['>', '<'],
+        BinaryOp\Smaller::class => ['<=', '>'], BinaryOp\SmallerOrEqual::class => ['<', '>'],
+        BinaryOp\Greater::class => ['>=', '<'], BinaryOp\GreaterOrEqual::class => ['>', '<'],
         BinaryOp\Identical::class => ['!=='], BinaryOp\NotIdentical::class => ['==='],
         BinaryOp\BooleanAnd::class => ['||'], BinaryOp\BooleanOr::class => ['&&'],
         BinaryOp\Plus::class => ['-'], BinaryOp\Minus::class => ['+'], BinaryOp\Mul::class => ['/'], BinaryOp\Div::class => ['*'],
@@ -58,13 +59,23 @@ final class PlantMistakes extends NodeVisitorAbstract
         if ($node instanceof Stmt\Expression && ! $node->expr instanceof Expr\Throw_) {
             $this->plant($node, '', $this->isEntry($node->expr) ? 'an entry left out' : 'a statement left out');
         }
-        if ($node instanceof Stmt\Return_ && $node->expr instanceof Expr\ConstFetch && in_array($node->expr->name->toLowerString(), ['true', 'false'], true)) {
+        if ($node instanceof Stmt\Return_ && $node->expr instanceof Expr\ConstFetch && in_array(
+            $node->expr->name->toLowerString(), ['true', 'false'], true,
+        )) {
             $this->plant($node->expr, $node->expr->name->toLowerString() === 'true' ? 'false' : 'true', 'an answer turned round');
         }
-        if ($node instanceof Expr\FuncCall && $node->name instanceof Node\Name && in_array($node->name->toLowerString(), ['min', 'max'], true)) {
+        if (
+            $node instanceof Expr\FuncCall
+                && $node->name instanceof Node\Name
+                && in_array($node->name->toLowerString(), ['min', 'max'], true)
+        ) {
             $this->plant($node->name, $node->name->toLowerString() === 'min' ? 'max' : 'min', 'the other end');
         }
-        if ($node instanceof Expr\MethodCall && $node->name instanceof Node\Identifier && in_array($node->name->name, ['whereNull', 'whereNotNull'], true)) {
+        if (
+            $node instanceof Expr\MethodCall
+                && $node->name instanceof Node\Identifier
+                && in_array($node->name->name, ['whereNull', 'whereNotNull'], true)
+        ) {
             $this->plant($node->name, $node->name->name === 'whereNull' ? 'whereNotNull' : 'whereNull', 'a condition turned round');
         }
 
@@ -78,7 +89,10 @@ final class PlantMistakes extends NodeVisitorAbstract
         $at = strpos($between, $node->getOperatorSigil());
         // Brackets and comments stand between, and stay.
         if ($at !== false) {
-            $this->mistakes[] = new Mistake($this->file, $node->getStartLine(), $from + $at, $from + $at + strlen($node->getOperatorSigil()) - 1, $other, 'an operator');
+            $this->mistakes[] = new Mistake(
+                $this->file, $node->getStartLine(), $from + $at, $from + $at + strlen($node->getOperatorSigil()) - 1, $other,
+                'an operator',
+            );
         }
     }
 
@@ -89,7 +103,9 @@ final class PlantMistakes extends NodeVisitorAbstract
 
     private function plant(Node $node, string $instead, string $kind): void
     {
-        $this->mistakes[] = new Mistake($this->file, $node->getStartLine(), $node->getStartFilePos(), $node->getEndFilePos(), $instead, $kind);
+        $this->mistakes[] = new Mistake(
+            $this->file, $node->getStartLine(), $node->getStartFilePos(), $node->getEndFilePos(), $instead, $kind,
+        );
     }
 
     private function text(Node $node): string

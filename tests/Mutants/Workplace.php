@@ -21,8 +21,13 @@ final class Workplace
     {
         (new Process(['rm', '-rf', $to]))->mustRun();
         (new Process(['mkdir', '-p', $to]))->mustRun();
-        $parts = array_values(array_filter(scandir($project) ?: [], static fn(string $part): bool => ! in_array($part, ['.', '..', '.git', 'node_modules', 'test-results'], true)));
-        (new Process(['cp', '-a', ...array_map(static fn(string $part): string => "$project/$part", $parts), $to], timeout: 300))->mustRun();
+        $parts = array_values(array_filter(
+            scandir($project) ?: [],
+            static fn(string $part): bool => ! in_array($part, ['.', '..', '.git', 'node_modules', 'test-results'], true),
+        ));
+        (new Process(
+            ['cp', '-a', ...array_map(static fn(string $part): string => "$project/$part", $parts), $to], timeout: 300,
+        ))->mustRun();
 
         return new self($to);
     }
@@ -39,11 +44,20 @@ final class Workplace
         foreach ($tests as $test) {
             $out = "$this->path/storage/framework/included";
             $began = microtime(true);
-            $process = new Process([PHP_BINARY, '-d', "auto_prepend_file=$this->path/tests/Mutants/included.php", 'vendor/bin/phpunit', $test], $this->path, ['MUTANTS_INCLUDED' => $out], timeout: 900);
+            $process = new Process(
+                [PHP_BINARY, '-d', "auto_prepend_file=$this->path/tests/Mutants/included.php", 'vendor/bin/phpunit', $test],
+                $this->path, ['MUTANTS_INCLUDED' => $out], timeout: 900,
+            );
             if ($process->run() !== 0) {
                 throw new \RuntimeException("$test fails before anything is planted:\n".$process->getOutput());
             }
-            $traced[$test] = ['seconds' => microtime(true) - $began, 'files' => array_map(fn(string $file): string => substr($file, strlen($this->path) + 1), explode("\n", (string) file_get_contents($out)))];
+            $traced[$test] = [
+                'seconds' => microtime(true) - $began,
+                'files' => array_map(
+                    fn(string $file): string => substr($file, strlen($this->path) + 1),
+                    explode("\n", (string) file_get_contents($out)),
+                ),
+            ];
         }
 
         return $traced;
@@ -61,7 +75,10 @@ final class Workplace
         try {
             foreach (array_filter($rounds) as $tests) {
                 try {
-                    if ((new Process([PHP_BINARY, 'vendor/bin/phpunit', '--stop-on-defect', ...array_keys($tests)], $this->path, timeout: array_sum($tests) * self::TOO_LONG + self::SLACK_SECONDS))->run() !== 0) {
+                    if ((new Process(
+                        [PHP_BINARY, 'vendor/bin/phpunit', '--stop-on-defect', ...array_keys($tests)], $this->path,
+                        timeout: array_sum($tests) * self::TOO_LONG + self::SLACK_SECONDS,
+                    ))->run() !== 0) {
                         return true;
                     }
                 } catch (ProcessTimedOutException) {

@@ -32,26 +32,44 @@ foreach ($files as $file) {
     }
 }
 $random = new Randomizer(new Mt19937($seed));
-$sample = count($mistakes) <= $many ? $mistakes : array_map(static fn(int $key): Mistake => $mistakes[$key], $random->pickArrayKeys($mistakes, $many));
+$sample = count($mistakes) <= $many
+    ? $mistakes
+    : array_map(static fn(int $key): Mistake => $mistakes[$key], $random->pickArrayKeys($mistakes, $many));
 // In any order, so that what is known after a while speaks for all.
 $sample = $random->shuffleArray($sample);
 $own = array_values(array_filter($sample, static fn(Mistake $one, int $i): bool => $i % $parts === $part - 1, ARRAY_FILTER_USE_BOTH));
 printf("%d places for a mistake; %d of them tried here\n", count($mistakes), count($own));
 
 $workplace = Workplace::copy($project, sys_get_temp_dir()."/skarvo-mutants-$what-$part");
-$tests = array_map(static fn($file): string => substr($file->getPathname(), strlen($project) + 1), array_values(iterator_to_array(Finder::create()->files()->name('*Test.php')->in($what === 'core' ? "$project/core/tests" : "$project/tests/Feature")->notName('WrongValuesTest.php')->sortByName())));
+$tests = array_map(
+    static fn($file): string => substr($file->getPathname(), strlen($project) + 1),
+    array_values(iterator_to_array(Finder::create()->files()->name('*Test.php')->in(
+        $what === 'core' ? "$project/core/tests" : "$project/tests/Feature",
+    )->notName('WrongValuesTest.php')->sortByName())),
+);
 $traced = $workplace->trace($tests);
 
 $noticed = 0;
 $byKind = [];
 foreach ($own as $i => $mistake) {
-    $loads = array_map(static fn(array $one): float => $one['seconds'], array_filter($traced, static fn(array $one): bool => in_array($mistake->file, $one['files'], true)));
+    $loads = array_map(
+        static fn(array $one): float => $one['seconds'],
+        array_filter($traced, static fn(array $one): bool => in_array($mistake->file, $one['files'], true)),
+    );
     asort($loads);
     // Tests of its own name know it best, then those of its room.
     $room = explode('/', $mistake->file)[$what === 'core' ? 2 : 1];
     $name = basename($mistake->file, '.php');
-    $near = array_filter($loads, static fn(string $test): bool => str_contains($test, "/{$name}Test") || ($what === 'app' ? str_contains($test, "/$room/") : true), ARRAY_FILTER_USE_KEY);
-    uksort($near, static fn(string $a, string $b): int => str_contains($b, "/{$name}Test") <=> str_contains($a, "/{$name}Test") ?: $loads[$a] <=> $loads[$b]);
+    $near = array_filter(
+        $loads,
+        static fn(string $test): bool => str_contains($test, "/{$name}Test") || ($what === 'app' ? str_contains($test, "/$room/") : true),
+        ARRAY_FILTER_USE_KEY,
+    );
+    uksort(
+        $near,
+        static fn(string $a, string $b): int =>
+            str_contains($b, "/{$name}Test") <=> str_contains($a, "/{$name}Test") ?: $loads[$a] <=> $loads[$b],
+    );
     $by = $workplace->notices($mistake, [$near, array_diff_key($loads, $near)]);
     $noticed += (int) $by;
     $byKind[$mistake->kind][(int) $by] = ($byKind[$mistake->kind][(int) $by] ?? 0) + 1;

@@ -17,11 +17,20 @@ trait BuildsWorld
         $this->signal([self::firing('lane-control-ask'), self::firing('clk-2'), self::firing('no-such-item')]);
         $this->takeSignals();
         $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'The barrier stays shut', 'site' => 'Ask']);
-        $this->post('/incidents', ['alerts' => DB::table('alerts')->limit(1)->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now', 'team' => 'lanes'])->assertSessionHasNoErrors();
+        $this->post(
+            '/incidents',
+            [
+                'alerts' => DB::table('alerts')->limit(1)->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes',
+                'impact' => 'part', 'urgency' => 'now', 'team' => 'lanes',
+            ],
+        )->assertSessionHasNoErrors();
         $incident = DB::table('incidents')->max('id');
         $this->post("/incidents/$incident/calls", ['whom' => ['person:per-strand'], 'why' => 'x'], ['X-Request-Key' => 'call']);
         $this->clock();
-        $this->post('/quiet', ['items' => ['clk-1'], 'from' => '2026-03-03T08:00:00Z', 'to' => '2026-03-03T12:00:00Z', 'reason' => 'x'], ['X-Request-Key' => 'quiet']);
+        $this->post(
+            '/quiet', ['items' => ['clk-1'], 'from' => '2026-03-03T08:00:00Z', 'to' => '2026-03-03T12:00:00Z', 'reason' => 'x'],
+            ['X-Request-Key' => 'quiet'],
+        );
         $this->post('/sources', ['id' => 'walk', 'name' => 'Walk', 'per_minute' => 1000], ['X-Request-Key' => 'source']);
     }
 }

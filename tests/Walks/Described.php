@@ -30,13 +30,17 @@ final class Described
             return null;
         }
         $status = (string) $response->getStatusCode();
-        [$template, $operation] = self::operation(str_starts_with($path, self::BASE) ? substr($path, strlen(self::BASE)) : $path, strtolower($request->getMethod()));
+        [$template, $operation] = self::operation(
+            str_starts_with($path, self::BASE) ? substr($path, strlen(self::BASE)) : $path, strtolower($request->getMethod()),
+        );
         if ($operation === null) {
             if (! str_starts_with($path, self::BASE.'/')) {
                 return null;
             }
             // What is not described does not exist: that is all there is to say.
-            return in_array($status, ['404', '405'], true) ? self::unlike($response, ['content' => ['application/problem+json' => []]], null) : "{$request->getMethod()} $path is not described, and answers $status.";
+            return in_array($status, ['404', '405'], true)
+                ? self::unlike($response, ['content' => ['application/problem+json' => []]], null)
+                : "{$request->getMethod()} $path is not described, and answers $status.";
         }
         $described = self::resolved($operation['responses'][$status] ?? null);
         if ($described === null) {
@@ -60,15 +64,22 @@ final class Described
             return null;
         }
         if (! isset($content[$type])) {
-            return "answers {$response->getStatusCode()} as \"$type\", which is not described; described are ".implode(', ', array_keys($content)).'.';
+            return "answers {$response->getStatusCode()} as \"$type\", which is not described; described are "
+                .implode(', ', array_keys($content)).'.';
         }
         if ($at === null || $response instanceof StreamedResponse || ! str_ends_with($type, 'json')) {
             return null;
         }
-        $result = self::validator()->validate(json_decode((string) $response->getContent()), self::ID.$at.'/content/'.self::escaped($type).'/schema');
+        $result = self::validator()->validate(
+            json_decode((string) $response->getContent()), self::ID.$at.'/content/'.self::escaped($type).'/schema',
+        );
         $error = $result->error();
 
-        return $error === null ? null : "answers {$response->getStatusCode()} unlike its schema: ".json_encode((new ErrorFormatter)->format($error), JSON_UNESCAPED_SLASHES);
+        return $error === null
+            ? null
+            : "answers {$response->getStatusCode()} unlike its schema: ".json_encode(
+                (new ErrorFormatter)->format($error), JSON_UNESCAPED_SLASHES,
+            );
     }
 
     /** @return array{string, array<string, mixed>|null} template and operation */
@@ -111,7 +122,9 @@ final class Described
     {
         if (self::$validator === null) {
             self::$validator = new Validator;
-            self::$validator->resolver()?->registerRaw((string) json_encode(['$id' => self::ID, ...self::document()], JSON_UNESCAPED_SLASHES), self::ID);
+            self::$validator->resolver()?->registerRaw(
+                (string) json_encode(['$id' => self::ID, ...self::document()], JSON_UNESCAPED_SLASHES), self::ID,
+            );
         }
 
         return self::$validator;
@@ -120,6 +133,8 @@ final class Described
     /** @return array<string, mixed> */
     private static function document(): array
     {
-        return self::$document ??= json_decode((string) file_get_contents(dirname(__DIR__, 2).'/docs/openapi.json'), true, 64, JSON_THROW_ON_ERROR);
+        return self::$document ??= json_decode(
+            (string) file_get_contents(dirname(__DIR__, 2).'/docs/openapi.json'), true, 64, JSON_THROW_ON_ERROR,
+        );
     }
 }

@@ -16,7 +16,10 @@ final class Walk
     /** @return list<Route> */
     public static function routes(): array
     {
-        return array_values(array_filter(Routes::getRoutes()->getRoutes(), static fn(Route $route): bool => str_starts_with(ltrim($route->getActionName(), '\\'), 'App\\')));
+        return array_values(array_filter(
+            Routes::getRoutes()->getRoutes(),
+            static fn(Route $route): bool => str_starts_with(ltrim($route->getActionName(), '\\'), 'App\\'),
+        ));
     }
 
     public static function method(Route $route): string
@@ -35,7 +38,10 @@ final class Walk
             $text .= preg_match("/\\b$name::/", $text) === 1 ? (string) file_get_contents(base_path($shared)) : '';
         }
         $fields = [];
-        foreach (['/->(?:string|integer|boolean|query|input|date|float|has|filled|array|file|cookie)\(\'([a-z_]+)\'/', '/\'([a-z_]+)(?:\.\*)*(?:\.[a-z_]+)?\' => \[(?:\'|\.\.\.|Rule|")/', '/\$(?:text|asked)\(\'([a-z_]+)\'\)/'] as $pattern) {
+        foreach ([
+            '/->(?:string|integer|boolean|query|input|date|float|has|filled|array|file|cookie)\(\s*\'([a-z_]+)\'/',
+            '/\'([a-z_]+)(?:\.\*)*(?:\.[a-z_]+)?\' => \[\s*(?:\'|\.\.\.|Rule|")/', '/\$(?:text|asked)\(\s*\'([a-z_]+)\'\)/',
+        ] as $pattern) {
             preg_match_all($pattern, $text, $found);
             $fields = [...$fields, ...$found[1]];
         }

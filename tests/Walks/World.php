@@ -20,9 +20,14 @@ final class World
     public static function parts(): array
     {
         return [
-            'incident' => Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail()->id, 'alert' => Alert::query()->latest('id')->firstOrFail()->id, 'report' => (int) Report::query()->latest('id')->value('id'), 'call' => (int) Call::query()->latest('id')->value('id'),
-            'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk', 'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
-            'policy' => 1, 'at' => 1_772_524_800, 'import' => 1, 'snapshot' => 1, 'proposal' => 1, 'rule' => 1, 'kept' => 1, 'quiet' => (int) DB::table('quiet_times')->value('id'), 'heartbeat' => 1, 'absence' => 1, 'swap' => 1, 'feed' => 1,
+            'incident' => Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail()->id,
+            'alert' => Alert::query()->latest('id')->firstOrFail()->id,
+            'report' => (int) Report::query()->latest('id')->value('id'),
+            'call' => (int) Call::query()->latest('id')->value('id'),
+            'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
+            'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
+            'policy' => 1, 'at' => 1_772_524_800, 'import' => 1, 'snapshot' => 1, 'proposal' => 1, 'rule' => 1, 'kept' => 1,
+            'quiet' => (int) DB::table('quiet_times')->value('id'), 'heartbeat' => 1, 'absence' => 1, 'swap' => 1, 'feed' => 1,
         ];
     }
 
@@ -32,11 +37,18 @@ final class World
         $incident = Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail();
         $alert = Alert::query()->latest('id')->firstOrFail()->id;
         $turn = ['from' => '2026-03-05T08:00:00Z', 'to' => '2026-03-05T16:00:00Z'];
-        $policy = ['rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights', 'service_id' => null, 'urgencies' => [], 'hours' => null, 'patience_seconds' => 600, 'answer_seconds' => 60, 'id' => null, 'was' => null];
+        $policy = [
+            'rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights',
+            'service_id' => null, 'urgencies' => [], 'hours' => null, 'patience_seconds' => 600, 'answer_seconds' => 60,
+            'id' => null, 'was' => null,
+        ];
         $rota = Rota::query()->findOrFail('lanes');
 
         return [
-            'POST report' => ['service' => 'vehicle-lanes', 'what' => 'Shut', 'site' => 'Ask', 'name' => 'Bo', 'email' => 'bo@example.com', 'same' => $incident->id],
+            'POST report' => [
+                'service' => 'vehicle-lanes', 'what' => 'Shut', 'site' => 'Ask', 'name' => 'Bo', 'email' => 'bo@example.com',
+                'same' => $incident->id,
+            ],
             'POST sign-in' => ['email' => 'per-strand@eiderholm.example', 'password' => 'wrong'],
             'POST p/{token}' => ['answer' => 'hand', 'to' => 'Ada', 'minutes' => 5, 'why' => 'x', 'also' => []],
             'POST alerts/filters' => ['name' => 'Mine', 'query' => 'q=x'],
@@ -47,43 +59,121 @@ final class World
             'POST rules/unowned' => ['team' => 'lanes'],
             'POST alerts/{alert}/fewer' => ['version' => 1, 'rule' => '{"match":{"check":"x"},"set":{"hold":"PT1M"}}'],
             'POST alerts/{alert}/match' => ['item' => 'clk-2'],
-            'POST alerts/take' => ['alerts' => [$alert]], 'POST alerts/back' => ['alerts' => [$alert]], 'POST alerts/split' => ['alerts' => [$alert]], 'POST alerts/together' => ['alerts' => [$alert]],
+            'POST alerts/take' => ['alerts' => [$alert]], 'POST alerts/back' => ['alerts' => [$alert]],
+            'POST alerts/split' => ['alerts' => [$alert]], 'POST alerts/together' => ['alerts' => [$alert]],
             'POST alerts/wait' => ['alerts' => [$alert], 'minutes' => 10], 'POST alerts/close' => ['alerts' => [$alert], 'reason' => 'x'],
-            'POST incidents' => ['alerts' => [$alert], 'reports' => [], 'items' => [], 'title' => 'x', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now', 'team' => 'lanes', 'call' => false, 'from_group' => false],
-            'POST incidents-proposal' => ['alerts' => [$alert], 'reports' => [], 'items' => ['clk-2'], 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'],
-            'POST incidents/{incident}/alerts' => ['alerts' => [$alert]], 'POST incidents/{incident}/alerts/detach' => ['alerts' => [$alert], 'why' => 'x'],
-            'POST incidents/{incident}/items' => ['item' => 'clk-2', 'state' => 'down', 'why' => 'x'], 'POST incidents/{incident}/items/unsay' => ['item' => 'clk-2'],
-            'POST incidents/{incident}/reopen' => ['why' => 'x', 'version' => $incident->version], 'POST incidents/{incident}/tell' => ['person' => 'ada-holm', 'text' => 'x'], 'POST incidents/{incident}/coordinate' => ['from' => null],
-            'POST incidents/{incident}/change' => ['version' => $incident->version, 'title' => 'x', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now', 'team' => 'lanes', 'why' => 'x', 'started_at' => '2026-03-03T07:00:00Z'],
-            'POST incidents/{incident}/stage' => ['version' => $incident->version, 'stage' => 'fixing'], 'POST incidents/{incident}/resolve' => ['version' => $incident->version, 'summary' => 'x', 'cause' => 'x', 'restored_at' => '2026-03-03T07:59:00Z', 'text' => 'x'],
-            'POST incidents/{incident}/notes' => ['text' => 'x', 'kind' => 'note'], 'POST incidents/{incident}/answer' => ['page' => (int) Page::query()->value('id'), 'answer' => 'yes'],
-            'POST incidents/{incident}/calls' => ['whom' => ['person:noor-lind'], 'why' => 'x'], 'POST incidents/{incident}/calls/{call}/stop' => ['why' => 'x'],
-            'POST incidents/{incident}/updates' => ['number' => 1, 'stage' => 'fixing', 'text' => 'x', 'meanwhile' => 'x', 'next_minutes' => 30],
-            'POST reports/{report}/link' => ['incident' => $incident->id], 'POST reports/{report}/unlink' => ['why' => 'x'], 'POST status/doubts' => ['name' => 'Vehicle lanes', 'admit' => true],
+            'POST incidents' => [
+                'alerts' => [$alert], 'reports' => [], 'items' => [], 'title' => 'x', 'service' => 'vehicle-lanes',
+                'impact' => 'part', 'urgency' => 'now', 'team' => 'lanes', 'call' => false, 'from_group' => false,
+            ],
+            'POST incidents-proposal' => [
+                'alerts' => [$alert], 'reports' => [], 'items' => ['clk-2'], 'service' => 'vehicle-lanes', 'impact' => 'part',
+                'urgency' => 'now',
+            ],
+            'POST incidents/{incident}/alerts' => ['alerts' => [$alert]],
+            'POST incidents/{incident}/alerts/detach' => ['alerts' => [$alert], 'why' => 'x'],
+            'POST incidents/{incident}/items' => ['item' => 'clk-2', 'state' => 'down', 'why' => 'x'],
+            'POST incidents/{incident}/items/unsay' => ['item' => 'clk-2'],
+            'POST incidents/{incident}/reopen' => ['why' => 'x', 'version' => $incident->version],
+            'POST incidents/{incident}/tell' => ['person' => 'ada-holm', 'text' => 'x'],
+            'POST incidents/{incident}/coordinate' => ['from' => null],
+            'POST incidents/{incident}/change' => [
+                'version' => $incident->version, 'title' => 'x', 'service' => 'vehicle-lanes', 'impact' => 'part',
+                'urgency' => 'now', 'team' => 'lanes', 'why' => 'x', 'started_at' => '2026-03-03T07:00:00Z',
+            ],
+            'POST incidents/{incident}/stage' => ['version' => $incident->version, 'stage' => 'fixing'],
+            'POST incidents/{incident}/resolve' => [
+                'version' => $incident->version, 'summary' => 'x', 'cause' => 'x', 'restored_at' => '2026-03-03T07:59:00Z',
+                'text' => 'x',
+            ],
+            'POST incidents/{incident}/notes' => ['text' => 'x', 'kind' => 'note'],
+            'POST incidents/{incident}/answer' => ['page' => (int) Page::query()->value('id'), 'answer' => 'yes'],
+            'POST incidents/{incident}/calls' => ['whom' => ['person:noor-lind'], 'why' => 'x'],
+            'POST incidents/{incident}/calls/{call}/stop' => ['why' => 'x'],
+            'POST incidents/{incident}/updates' => [
+                'number' => 1, 'stage' => 'fixing', 'text' => 'x', 'meanwhile' => 'x', 'next_minutes' => 30,
+            ],
+            'POST reports/{report}/link' => ['incident' => $incident->id], 'POST reports/{report}/unlink' => ['why' => 'x'],
+            'POST status/doubts' => ['name' => 'Vehicle lanes', 'admit' => true],
             'POST teams/{team}/incidents' => ['incidents' => 'do', 'tier' => 1, 'level' => 'error', 'alerts' => 2, 'minutes' => 5],
-            'POST quiet' => ['items' => ['clk-2'], 'with_dependents' => true, 'from' => '2026-03-04T08:00:00Z', 'to' => '2026-03-04T09:00:00Z', 'reason' => 'x'],
-            'POST sources' => ['id' => 'further', 'name' => 'Further', 'team' => 'lanes', 'per_minute' => 100], 'POST sources/{source}' => ['name' => 'Walk', 'team' => 'lanes', 'per_minute' => 100, 'mapping' => '{"check":"/check"}', 'version' => 1],
-            'POST sources/{source}/try' => ['mapping' => '{"check":"/check"}', 'sample' => '{"check":"x"}'], 'POST sources/{source}/heartbeats' => ['name' => 'x', 'check' => 'x', 'item' => 'clk-2', 'every' => 5, 'grace' => 1, 'level' => 'error'],
-            'POST policies/{team}' => $policy, 'POST policies/{team}/dry-run' => [...$policy, 'at' => '2026-03-04T08:00:00Z', 'urgency' => 'now'],
-            'POST people/{person}/reach' => ['contacts' => [['channel' => 'push', 'address' => 'x', 'after' => 0]], 'rules' => [['urgencies' => [], 'hours' => null, 'contacts' => [['channel' => 'push', 'after' => 0]]]], 'was' => ['contacts' => [], 'rules' => []]],
-            'POST people/{person}/password' => ['password' => 'a long enough password', 'present' => 'eiderholm'], 'POST people/{person}/test' => ['channel' => 'push'], 'POST people/{person}/absences' => ['kind' => 'leave', 'what' => 'x', ...$turn],
-            'POST people' => ['name' => 'New Person', 'email' => 'new@eiderholm.example', 'team' => 'lanes', 'roles' => ['responder'], 'time_zone' => 'Europe/Oslo', 'password' => 'a long enough password'],
-            'POST people/{person}/particulars' => ['name' => 'Per Strand', 'title' => 'x', 'email' => 'per-strand@eiderholm.example', 'team' => 'platform', 'roles' => ['administrator', 'coordinator'], 'time_zone' => 'Europe/Oslo', 'was' => []],
-            'POST teams' => ['name' => 'Divers'], 'POST teams/{team}' => ['name' => 'Lane systems'], 'POST fairness/holidays' => ['year' => 2026, 'days' => [], 'text' => '2026-05-17 Day'],
-            'POST handovers/{rota}/{at}/note' => ['text' => 'x'], 'POST on-call/{rota}/take' => [...$turn, 'person' => 'noor-lind', 'why' => 'x'], 'POST on-call/{rota}/swap' => [...$turn, 'with' => 'noor-lind', 'why' => 'x'], 'POST on-call/{rota}/give-back' => ['override' => str_repeat('a', 16)],
-            'GET on-call/{rota}/effect' => [...$turn, 'person' => 'noor-lind', 'with' => 'noor-lind'], 'POST swaps/{swap}' => ['accept' => true], 'POST feeds' => ['kind' => 'rota', 'rota' => 'lanes'],
-            'POST on-call/{rota}/fair' => ['from' => '2026-03-09', 'weeks' => 4, 'turns' => []], 'GET on-call/{rota}/fair' => ['from' => '2026-03-09', 'weeks' => 4],
+            'POST quiet' => [
+                'items' => ['clk-2'], 'with_dependents' => true, 'from' => '2026-03-04T08:00:00Z', 'to' => '2026-03-04T09:00:00Z',
+                'reason' => 'x',
+            ],
+            'POST sources' => ['id' => 'further', 'name' => 'Further', 'team' => 'lanes', 'per_minute' => 100],
+            'POST sources/{source}' => [
+                'name' => 'Walk', 'team' => 'lanes', 'per_minute' => 100, 'mapping' => '{"check":"/check"}', 'version' => 1,
+            ],
+            'POST sources/{source}/try' => ['mapping' => '{"check":"/check"}', 'sample' => '{"check":"x"}'],
+            'POST sources/{source}/heartbeats' => [
+                'name' => 'x', 'check' => 'x', 'item' => 'clk-2', 'every' => 5, 'grace' => 1, 'level' => 'error',
+            ],
+            'POST policies/{team}' => $policy,
+            'POST policies/{team}/dry-run' => [...$policy, 'at' => '2026-03-04T08:00:00Z', 'urgency' => 'now'],
+            'POST people/{person}/reach' => [
+                'contacts' => [['channel' => 'push', 'address' => 'x', 'after' => 0]],
+                'rules' => [['urgencies' => [], 'hours' => null, 'contacts' => [['channel' => 'push', 'after' => 0]]]],
+                'was' => ['contacts' => [], 'rules' => []],
+            ],
+            'POST people/{person}/password' => ['password' => 'a long enough password', 'present' => 'eiderholm'],
+            'POST people/{person}/test' => ['channel' => 'push'],
+            'POST people/{person}/absences' => ['kind' => 'leave', 'what' => 'x', ...$turn],
+            'POST people' => [
+                'name' => 'New Person', 'email' => 'new@eiderholm.example', 'team' => 'lanes', 'roles' => ['responder'],
+                'time_zone' => 'Europe/Oslo', 'password' => 'a long enough password',
+            ],
+            'POST people/{person}/particulars' => [
+                'name' => 'Per Strand', 'title' => 'x', 'email' => 'per-strand@eiderholm.example', 'team' => 'platform',
+                'roles' => ['administrator', 'coordinator'], 'time_zone' => 'Europe/Oslo', 'was' => [],
+            ],
+            'POST teams' => ['name' => 'Divers'], 'POST teams/{team}' => ['name' => 'Lane systems'],
+            'POST fairness/holidays' => ['year' => 2026, 'days' => [], 'text' => '2026-05-17 Day'],
+            'POST handovers/{rota}/{at}/note' => ['text' => 'x'],
+            'POST on-call/{rota}/take' => [...$turn, 'person' => 'noor-lind', 'why' => 'x'],
+            'POST on-call/{rota}/swap' => [...$turn, 'with' => 'noor-lind', 'why' => 'x'],
+            'POST on-call/{rota}/give-back' => ['override' => str_repeat('a', 16)],
+            'GET on-call/{rota}/effect' => [...$turn, 'person' => 'noor-lind', 'with' => 'noor-lind'],
+            'POST swaps/{swap}' => ['accept' => true], 'POST feeds' => ['kind' => 'rota', 'rota' => 'lanes'],
+            'POST on-call/{rota}/fair' => ['from' => '2026-03-09', 'weeks' => 4, 'turns' => []],
+            'GET on-call/{rota}/fair' => ['from' => '2026-03-09', 'weeks' => 4],
             'POST rotas' => ['id' => 'divers', 'name' => 'Divers', 'team' => 'lanes', 'time_zone' => 'Europe/Oslo'],
-            'POST on-call/{rota}/layers' => ['name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers, 'was' => ['layers' => $rota->layers]], 'POST on-call/{rota}/layers/preview' => ['time_zone' => $rota->time_zone, 'layers' => $rota->layers],
-            'POST items' => ['id' => 'walk-1', 'fields' => ['name' => 'Walk 1', 'kind' => 'host'], 'needs' => 'host-01', 'why' => 'x'], 'POST estate/{item}/change' => ['fields' => ['site' => 'Ask'], 'was' => ['site' => 'Storvik'], 'needs' => '', 'needs_was' => '', 'why' => 'x'],
+            'POST on-call/{rota}/layers' => [
+                'name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers,
+                'was' => ['layers' => $rota->layers],
+            ],
+            'POST on-call/{rota}/layers/preview' => ['time_zone' => $rota->time_zone, 'layers' => $rota->layers],
+            'POST items' => ['id' => 'walk-1', 'fields' => ['name' => 'Walk 1', 'kind' => 'host'], 'needs' => 'host-01', 'why' => 'x'],
+            'POST estate/{item}/change' => [
+                'fields' => ['site' => 'Ask'], 'was' => ['site' => 'Storvik'], 'needs' => '', 'needs_was' => '', 'why' => 'x',
+            ],
             'POST estate/{item}/settle' => ['field' => 'site', 'take' => true], 'POST estate/{item}/retire' => ['why' => 'x'],
-            'POST types' => ['type' => ['name' => 'pontoon', 'attributes' => [['name' => 'beam', 'label' => 'Beam', 'kind' => 'date', 'remind' => [3]]], 'identifying' => ['name']], 'version' => null],
-            'POST item-roles' => ['version' => 1, 'roles' => [['name' => 'approver', 'label' => 'Approver', 'kind' => 'person']]], 'POST relations' => ['id' => null, 'forward' => 'floats on', 'backward' => 'bears', 'strength' => 'hard'],
-            'POST scans/{snapshot}/turn-away' => ['why' => 'x'], 'POST proposals/{proposal}/accept' => ['relation' => 'needs', 'always' => false], 'POST connection-rules' => ['from_kind' => 'host', 'to_kind' => 'host', 'port' => 5432, 'relation' => 'needs'],
-            'POST what-if' => ['name' => 'x', 'items' => ['clk-2'], 'hours' => 2], 'POST settings/priorities' => ['matrix' => [], 'version' => 1], 'GET what-if' => ['items' => 'clk-2', 'hours' => 2, 'now' => 1], 'GET reach' => ['items' => 'clk-2'],
-            'POST api/v1/signals' => ['source' => 'walk', 'check' => 'x', 'condition' => 'firing', 'level' => 'error', 'item' => 'clk-2', 'at' => '2026-03-03T08:00:00Z', 'labels' => ['a' => 'b'], 'summary' => 'x', 'value' => 1, 'unit' => 'x', 'url' => 'https://example.com', 'id' => 'walk-1'],
-            'POST api/v1/reports' => ['service' => 'vehicle-lanes', 'what' => 'Shut'], 'POST api/v1/deliveries' => ['key' => 'page-1', 'event' => 'answered', 'text' => 'yes', 'digit' => '1', 'why' => 'x'],
-            'POST api/v1/snapshots' => ['scanner' => 'walk', 'at' => '2026-03-03T08:00:00Z', 'items' => [['id' => 'x', 'kind' => 'host', 'attributes' => ['serial' => 'a']]], 'connections' => []],
+            'POST types' => [
+                'type' => [
+                    'name' => 'pontoon',
+                    'attributes' => [['name' => 'beam', 'label' => 'Beam', 'kind' => 'date', 'remind' => [3]]],
+                    'identifying' => ['name'],
+                ],
+                'version' => null,
+            ],
+            'POST item-roles' => ['version' => 1, 'roles' => [['name' => 'approver', 'label' => 'Approver', 'kind' => 'person']]],
+            'POST relations' => ['id' => null, 'forward' => 'floats on', 'backward' => 'bears', 'strength' => 'hard'],
+            'POST scans/{snapshot}/turn-away' => ['why' => 'x'],
+            'POST proposals/{proposal}/accept' => ['relation' => 'needs', 'always' => false],
+            'POST connection-rules' => ['from_kind' => 'host', 'to_kind' => 'host', 'port' => 5432, 'relation' => 'needs'],
+            'POST what-if' => ['name' => 'x', 'items' => ['clk-2'], 'hours' => 2],
+            'POST settings/priorities' => ['matrix' => [], 'version' => 1],
+            'GET what-if' => ['items' => 'clk-2', 'hours' => 2, 'now' => 1], 'GET reach' => ['items' => 'clk-2'],
+            'POST api/v1/signals' => [
+                'source' => 'walk', 'check' => 'x', 'condition' => 'firing', 'level' => 'error', 'item' => 'clk-2',
+                'at' => '2026-03-03T08:00:00Z', 'labels' => ['a' => 'b'], 'summary' => 'x', 'value' => 1, 'unit' => 'x',
+                'url' => 'https://example.com', 'id' => 'walk-1',
+            ],
+            'POST api/v1/reports' => ['service' => 'vehicle-lanes', 'what' => 'Shut'],
+            'POST api/v1/deliveries' => ['key' => 'page-1', 'event' => 'answered', 'text' => 'yes', 'digit' => '1', 'why' => 'x'],
+            'POST api/v1/snapshots' => [
+                'scanner' => 'walk', 'at' => '2026-03-03T08:00:00Z',
+                'items' => [['id' => 'x', 'kind' => 'host', 'attributes' => ['serial' => 'a']]], 'connections' => [],
+            ],
         ];
     }
 }

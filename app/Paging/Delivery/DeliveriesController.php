@@ -23,9 +23,14 @@ final class DeliveriesController
     public function __invoke(Request $request): JsonResponse
     {
         $input = validator($request->all(), [
-            'key' => ['required', 'string', 'max:100'], 'event' => ['required', 'in:delivered,failed,answered'], 'why' => ['nullable', 'string', 'max:200'],
+            'key' => ['required', 'string', 'max:100'], 'event' => ['required', 'in:delivered,failed,answered'],
+            'why' => ['nullable', 'string', 'max:200'],
             'text' => ['nullable', 'string', 'max:4000'], 'digit' => ['nullable', 'string', 'max:2'],
-        ], ['key.*' => 'key: the Idempotency-Key that the message came with.', 'event.*' => 'event: one of delivered, failed, answered.'])->validate();
+        ],
+            [
+                'key.*' => 'key: the Idempotency-Key that the message came with.',
+                'event.*' => 'event: one of delivered, failed, answered.',
+            ])->validate();
         $page = preg_match('/^page-(\d+)$/D', (string) $input['key'], $m) === 1 ? Page::query()->find((int) $m[1]) : null;
         if ($page === null) {
             return ProblemDetails::response(404, 'Not Found', 'No message has this key. Send the Idempotency-Key that it came with.');
@@ -34,7 +39,9 @@ final class DeliveriesController
 
         return match ($input['event']) {
             'delivered' => $this->told($pages->map(fn(Page $one): bool => $this->note->delivered($one))->contains(true)),
-            'failed' => $this->told($pages->map(fn(Page $one): bool => $this->note->cameBack($one, (string) ($input['why'] ?? 'not delivered')))->contains(true)),
+            'failed' => $this->told($pages->map(
+                fn(Page $one): bool => $this->note->cameBack($one, (string) ($input['why'] ?? 'not delivered')),
+            )->contains(true)),
             default => $this->answered($page, (string) ($input['text'] ?? ''), $input['digit'] ?? null),
         };
     }
@@ -43,9 +50,18 @@ final class DeliveriesController
     {
         $reply = is_string($digit) ? Reply::fromKey($digit) : Reply::fromText($text);
         if ($reply === null) {
-            DB::transaction(static fn() => Journal::write(Actor::system(), 'page.unclear', ['page', $page->id], ['person' => $page->person->name ?? '', 'text' => mb_substr(is_string($digit) ? "key $digit" : $text, 0, 120)], $page->call?->incident_id));
+            DB::transaction(static fn() => Journal::write(
+                Actor::system(), 'page.unclear', ['page', $page->id],
+                ['person' => $page->person->name ?? '', 'text' => mb_substr(is_string($digit) ? "key $digit" : $text, 0, 120)],
+                $page->call?->incident_id,
+            ));
 
-            return new JsonResponse(['understood' => false, 'say' => is_string($digit) ? 'Press 1 for yes, 2 for no, 3 for in ten minutes, 4 to hand it on.' : 'Not understood. Answer yes, no, in 10, or hand to and a name.']);
+            return new JsonResponse([
+                'understood' => false,
+                'say' => is_string($digit)
+                    ? 'Press 1 for yes, 2 for no, 3 for in ten minutes, 4 to hand it on.'
+                    : 'Not understood. Answer yes, no, in 10, or hand to and a name.',
+            ]);
         }
         $how = is_string($digit) ? 'key' : match ($page->channel) {
             'mail' => 'mail', 'chat' => 'chat', default => 'text',
@@ -57,7 +73,10 @@ final class DeliveriesController
         }
         $this->note->delivered($page);
 
-        return new JsonResponse(['understood' => true, 'changed' => $changed, 'say' => $changed ? 'Thank you. It is noted.' : 'That was known, or it is over.']);
+        return new JsonResponse([
+            'understood' => true, 'changed' => $changed,
+            'say' => $changed ? 'Thank you. It is noted.' : 'That was known, or it is over.',
+        ]);
     }
 
     private function told(bool $changed): JsonResponse

@@ -22,18 +22,35 @@ final class DeliveryPaths
     /** Call it inside the transaction that noted what became of a page. */
     public static function judge(string $channel): void
     {
-        $last = Page::query()->where('channel', $channel)->where(static fn($query) => $query->whereNotNull('delivered_at')->orWhereNotNull('failed_at')->orWhere(static fn($q) => $q->whereNotNull('sent_at')->whereNull('confirm_by')))
+        $last = Page::query()
+            ->where('channel', $channel)
+            ->where(static fn($query) => $query->whereNotNull('delivered_at')->orWhereNotNull('failed_at')->orWhere(
+                static fn($q) => $q->whereNotNull('sent_at')->whereNull('confirm_by'),
+            ))
             ->orderByDesc('id')->limit(self::LAST)->get(['id', 'address', 'sent_at', 'delivered_at', 'failed_at']);
         $path = DeliveryPath::judge(array_values($last->reverse()->map(static fn(Page $page): array => [
-            'at' => ($page->delivered_at ?? $page->failed_at ?? $page->sent_at)?->getTimestamp() ?? 0, 'address' => $page->address, 'arrived' => $page->delivered_at !== null || $page->failed_at === null,
+            'at' => ($page->delivered_at ?? $page->failed_at ?? $page->sent_at)?->getTimestamp() ?? 0,
+            'address' => $page->address, 'arrived' => $page->delivered_at !== null || $page->failed_at === null,
         ])->sortBy('at')->all()));
         $works = (bool) (DB::table('delivery_paths')->where('channel', $channel)->value('works') ?? true);
         if ($path->works === $works) {
             return;
         }
         $since = $path->works ? now() : now()->setTimestamp($path->since ?? now()->getTimestamp());
-        DB::table('delivery_paths')->updateOrInsert(['channel' => $channel], ['works' => $path->works, 'since' => $since, 'why' => $path->works ? '' : (string) Page::query()->where('channel', $channel)->whereNotNull('failed_at')->orderByDesc('failed_at')->value('error')]);
-        Journal::write(Actor::system(), $path->works ? 'path.works' : 'path.fails', ['path', $channel], ['path' => $channel, 'failures' => $path->failures]);
+        DB::table('delivery_paths')->updateOrInsert(
+            ['channel' => $channel],
+            [
+                'works' => $path->works, 'since' => $since,
+                'why' => $path->works
+                    ? ''
+                    : (string) Page::query()->where('channel', $channel)
+                        ->whereNotNull('failed_at')->orderByDesc('failed_at')->value('error'),
+            ],
+        );
+        Journal::write(
+            Actor::system(), $path->works ? 'path.works' : 'path.fails', ['path', $channel],
+            ['path' => $channel, 'failures' => $path->failures],
+        );
         if ($path->works) {
             ProbePaths::pageAgain($channel);
         }

@@ -11,6 +11,12 @@ final class MailChannel
 {
     public function send(object $notifiable, PageNotification $page): void
     {
-        PlainMail::send($page->address, strtok($page->text, "\n") ?: 'A page', "$page->text\n\nAnswer it: $page->link\n".(config('mail.reply') ? "\nOr reply with one of: ".implode(', ', $page->answers).".\n" : ''), $page->key);
+        PlainMail::send(
+            $page->address, strtok($page->text, "\n") ?: 'A page',
+            "$page->text\n\nAnswer it: $page->link\n".(
+                config('mail.reply') ? "\nOr reply with one of: ".implode(', ', $page->answers).".\n" : ''
+            ),
+            $page->key,
+        );
     }
 }

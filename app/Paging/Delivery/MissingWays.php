@@ -22,10 +22,16 @@ final class MissingWays
             return $driver === '' ? $page === '' : $driver === 'mail' && ! PlainMail::isSetUp();
         }));
         if ($without !== []) {
-            $told[] = ['what' => 'Pages by '.implode(', ', array_map(DeliveryPaths::words(...), $without)).' cannot be sent.', 'does' => 'Nothing that carries them is set up: SKARVO_PAGE_GATEWAY, or a channel of its own. See docs/running.md, "Gateways".'];
+            $told[] = [
+                'what' => 'Pages by '.implode(', ', array_map(DeliveryPaths::words(...), $without)).' cannot be sent.',
+                'does' => 'Nothing that carries them is set up: SKARVO_PAGE_GATEWAY, or a channel of its own. See docs/running.md, "Gateways".',
+            ];
         }
         if ((string) config('skarvo.gateways.mail') === '' && ! PlainMail::isSetUp()) {
-            $told[] = ['what' => 'Mail cannot be sent.', 'does' => 'Neither SKARVO_MAIL_GATEWAY nor a mail server (MAIL_HOST and MAIL_FROM_ADDRESS) is set. Reporters, owners and people on the rota are told nothing.'];
+            $told[] = [
+                'what' => 'Mail cannot be sent.',
+                'does' => 'Neither SKARVO_MAIL_GATEWAY nor a mail server (MAIL_HOST and MAIL_FROM_ADDRESS) is set. Reporters, owners and people on the rota are told nothing.',
+            ];
         }
 
         return $told;

@@ -24,7 +24,10 @@ final class NoteDelivery
                 return false;
             }
             $page->refresh();
-            Journal::write(Actor::system(), 'page.delivered', ['page', $page->id], ['person' => $page->person->name ?? '', 'channel' => $page->channel], $page->call?->incident_id);
+            Journal::write(
+                Actor::system(), 'page.delivered', ['page', $page->id],
+                ['person' => $page->person->name ?? '', 'channel' => $page->channel], $page->call?->incident_id,
+            );
             DeliveryPaths::judge($page->channel);
 
             return true;
@@ -35,12 +38,19 @@ final class NoteDelivery
     public function cameBack(Page $page, string $why): bool
     {
         return DB::transaction(function () use ($page, $why): bool {
-            if (Page::query()->whereKey($page->id)->whereNull('delivered_at')->whereNull('failed_at')->update(['failed_at' => now(), 'error' => mb_substr($why, 0, 200)]) === 0) {
+            if (
+                Page::query()->whereKey($page->id)
+                    ->whereNull('delivered_at')->whereNull('failed_at')
+                    ->update(['failed_at' => now(), 'error' => mb_substr($why, 0, 200)]) === 0
+            ) {
                 return false;
             }
             $page->refresh();
             $call = $page->call;
-            Journal::write(Actor::system(), 'page.failed', ['page', $page->id], ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'error' => $why], $call?->incident_id);
+            Journal::write(
+                Actor::system(), 'page.failed', ['page', $page->id],
+                ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'error' => $why], $call?->incident_id,
+            );
             DeliveryPaths::judge($page->channel);
             if ($call !== null && $page->kind === 'call') {
                 $this->follow->happens($call, HappeningKind::Failed, $page->person_id, $page->channel);

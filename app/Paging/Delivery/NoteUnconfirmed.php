@@ -25,11 +25,15 @@ final class NoteUnconfirmed implements ClockPart
 
     public function __invoke(\Closure $mayWork): int
     {
-        $late = Page::query()->whereNotNull('confirm_by')->where('confirm_by', '<=', now())->whereNull('delivered_at')->whereNull('failed_at')->orderBy('confirm_by')->limit(100)->pluck('id');
+        $late = Page::query()->whereNotNull('confirm_by')
+            ->where('confirm_by', '<=', now())->whereNull('delivered_at')->whereNull('failed_at')->orderBy('confirm_by')
+            ->limit(100)->pluck('id');
         foreach ($late as $id) {
             DB::transaction(function () use ($id, $mayWork): void {
                 if ($mayWork()) {
-                    $this->note->cameBack(Page::query()->with(['call', 'person'])->findOrFail((int) $id), 'taken, but not delivered in time');
+                    $this->note->cameBack(
+                        Page::query()->with(['call', 'person'])->findOrFail((int) $id), 'taken, but not delivered in time',
+                    );
                 }
             });
         }

@@ -33,7 +33,10 @@ final class PageNotification extends Notification
     /** As a process of its own is given it. */
     public function toJson(): string
     {
-        return json_encode([$this->channel, $this->address, $this->person, $this->text, $this->link, $this->key, $this->answers, $this->driver], JSON_THROW_ON_ERROR);
+        return json_encode(
+            [$this->channel, $this->address, $this->person, $this->text, $this->link, $this->key, $this->answers, $this->driver],
+            JSON_THROW_ON_ERROR,
+        );
     }
 
     public static function fromJson(string $json): self
@@ -42,7 +45,9 @@ final class PageNotification extends Notification
         if (! is_array($told) || count($told) !== 8 || ! is_array($told[6])) {
             throw new \InvalidArgumentException('This is no page.');
         }
-        [$channel, $address, $person, $text, $link, $key, , $driver] = array_map(static fn(mixed $one): string => is_string($one) ? $one : '', array_values($told));
+        [$channel, $address, $person, $text, $link, $key, , $driver] = array_map(
+            static fn(mixed $one): string => is_string($one) ? $one : '', array_values($told),
+        );
 
         return new self($channel, $address, $person, $text, $link, $key, array_filter($told[6], is_string(...)), $driver);
     }
@@ -56,6 +61,9 @@ final class PageNotification extends Notification
     /** @return array<string, mixed> the body of docs/api.md, "Gateways" */
     public function toGateway(): array
     {
-        return ['channel' => $this->channel, 'to' => $this->address, 'person' => $this->person, 'text' => $this->text, 'link' => $this->link, 'answers' => (object) $this->answers];
+        return [
+            'channel' => $this->channel, 'to' => $this->address, 'person' => $this->person, 'text' => $this->text,
+            'link' => $this->link, 'answers' => (object) $this->answers,
+        ];
     }
 }

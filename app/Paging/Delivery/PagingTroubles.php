@@ -18,7 +18,10 @@ final class PagingTroubles implements Troubles
         foreach (DeliveryPaths::failing() as $path) {
             $trouble[] = [
                 'kind' => 'path', 'what' => "Pages by {$path['channel']} are not arriving.",
-                'does' => 'Each goes to the person’s next contact meanwhile'.($path['why'] === '' ? '.' : "; the gateway says: {$path['why']}."), 'since' => str_replace(' ', 'T', $path['since']).'Z',
+                'does' => 'Each goes to the person’s next contact meanwhile'.(
+                    $path['why'] === '' ? '.' : "; the gateway says: {$path['why']}."
+                ),
+                'since' => str_replace(' ', 'T', $path['since']).'Z',
             ];
         }
 

@@ -78,13 +78,17 @@ final class ProbePaths implements SendsBeside
         return array_values(array_filter($channels, function (string $channel): bool {
             $driver = config("skarvo.channels.$channel");
 
-            return (! is_string($driver) || $driver === '') && ! isset($this->asking[$channel]) && Moment::now() - ($this->asked[$channel] ?? 0) >= self::EVERY_SECONDS;
+            return (! is_string($driver) || $driver === '')
+                && ! isset($this->asking[$channel])
+                && Moment::now() - ($this->asked[$channel] ?? 0) >= self::EVERY_SECONDS;
         }));
     }
 
     private static function works(string $channel): void
     {
-        if (DB::table('delivery_paths')->where('channel', $channel)->where('works', false)->update(['works' => true, 'since' => Moment::precise(now()), 'why' => '']) === 0) {
+        if (DB::table('delivery_paths')->where('channel', $channel)->where('works', false)->update([
+            'works' => true, 'since' => Moment::precise(now()), 'why' => '',
+        ]) === 0) {
             return;
         }
         Journal::write(Actor::system(), 'path.works', ['path', $channel], ['path' => $channel]);
@@ -94,16 +98,36 @@ final class ProbePaths implements SendsBeside
     /** One page to each person whom none reached, for each call that nobody has answered. Call it inside a transaction. */
     public static function pageAgain(string $channel): void
     {
-        $lost = Page::query()->with(['call.incident', 'person'])->where('channel', $channel)->whereNotNull('failed_at')->whereNull('answer')->where('expires_at', '>', now())
+        $lost = Page::query()->with(['call.incident', 'person'])
+            ->where('channel', $channel)->whereNotNull('failed_at')->whereNull('answer')
+            ->where('expires_at', '>', now())
             ->whereHas('person', static fn(Builder $person) => $person->whereNull('left_at'))
-            ->whereHas('call', static fn(Builder $call) => $call->whereIn('outcome', [Outcome::Waiting, Outcome::Exhausted])->whereNull('settled_at')->whereHas('incident', static fn(Builder $incident) => $incident->whereNull('resolved_at')))
-            ->whereNotExists(static fn($other) => $other->from('pages as other')->whereColumn('other.call_id', 'pages.call_id')->whereColumn('other.person_id', 'pages.person_id')->whereNull('other.failed_at'))
+            ->whereHas(
+                'call',
+                static fn(Builder $call) => $call->whereIn('outcome', [Outcome::Waiting, Outcome::Exhausted])
+                    ->whereNull('settled_at')
+                    ->whereHas('incident', static fn(Builder $incident) => $incident->whereNull('resolved_at')),
+            )
+            ->whereNotExists(
+                static fn($other) => $other->from('pages as other')
+                    ->whereColumn('other.call_id', 'pages.call_id')->whereColumn('other.person_id', 'pages.person_id')
+                    ->whereNull('other.failed_at'),
+            )
             ->orderBy('id')->get()->unique(static fn(Page $page): string => "$page->call_id $page->person_id");
         $now = CarbonImmutable::instance(now());
         foreach ($lost as $page) {
-            $again = Page::issue([...$page->only(['call_id', 'person_id', 'channel', 'address', 'round', 'step']), 'kind' => 'again'], $now);
-            Outbox::put('page', "page-$again->id", ['page' => $again->id, 'channel' => $channel, 'together' => "$page->person_id $channel $page->address"], $now, $page->call?->incident->priority ?? Outbox::LAST);
-            Journal::write(Actor::system(), 'page.again', ['page', $again->id], ['person' => $page->person->name ?? '', 'channel' => $channel], $page->call?->incident_id);
+            $again = Page::issue(
+                [...$page->only(['call_id', 'person_id', 'channel', 'address', 'round', 'step']), 'kind' => 'again'], $now,
+            );
+            Outbox::put(
+                'page', "page-$again->id",
+                ['page' => $again->id, 'channel' => $channel, 'together' => "$page->person_id $channel $page->address"], $now,
+                $page->call?->incident->priority ?? Outbox::LAST,
+            );
+            Journal::write(
+                Actor::system(), 'page.again', ['page', $again->id],
+                ['person' => $page->person->name ?? '', 'channel' => $channel], $page->call?->incident_id,
+            );
         }
     }
 }

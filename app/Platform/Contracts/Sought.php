@@ -18,7 +18,9 @@ final readonly class Sought
     /** As it stands inside a JSON text, for the same. */
     public function likeInJson(): string
     {
-        return '%'.addcslashes(trim((string) json_encode($this->text, JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE), '"'), '%_\\').'%';
+        return '%'.addcslashes(
+            trim((string) json_encode($this->text, JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE), '"'), '%_\\',
+        ).'%';
     }
 
     /** The number that is meant, with or without the letters of its kind: `in` for IN-0012. */

@@ -16,7 +16,10 @@ final class InOrder
      */
     public static function rank(string $column, string $enum): string
     {
-        $whens = array_map(static fn(\BackedEnum $case, int $rank): string => 'when '.DB::getPdo()->quote((string) $case->value)." then $rank", $enum::cases(), array_keys($enum::cases()));
+        $whens = array_map(
+            static fn(\BackedEnum $case, int $rank): string => 'when '.DB::getPdo()->quote((string) $case->value)." then $rank",
+            $enum::cases(), array_keys($enum::cases()),
+        );
 
         return "case $column ".implode(' ', $whens).' end';
     }

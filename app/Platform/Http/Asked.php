@@ -11,7 +11,9 @@ use Illuminate\Http\Request;
 final class Asked
 {
     /** Rules of validation for a time: words such as "tomorrow" are none, and nothing happens before or after these. */
-    public const TIME = ['bail', 'string', 'max:40', 'regex:/^\d{4}-\d\d-\d\d([T ]\d\d:\d\d|$)/', 'date', 'after:1999-12-31', 'before:2100-01-01'];
+    public const TIME = [
+        'bail', 'string', 'max:40', 'regex:/^\d{4}-\d\d-\d\d([T ]\d\d:\d\d|$)/', 'date', 'after:1999-12-31', 'before:2100-01-01',
+    ];
 
     private const LONGEST = 20_000;
 
@@ -54,10 +56,17 @@ final class Asked
         if ($text === '') {
             return null;
         }
-        $isOne = preg_match('/^(20\d\d)-(\d\d)-(\d\d)(?:[T ](\d\d):(\d\d)(?::(\d\d)(?:\.\d{1,9})?)?(?:Z|[+-]\d\d:?\d\d)?)?$/D', $text, $parts) === 1
-            && checkdate((int) $parts[2], (int) $parts[3], (int) $parts[1]) && (int) ($parts[4] ?? 0) < 24 && (int) ($parts[5] ?? 0) < 60 && (int) ($parts[6] ?? 0) < 61;
+        $isOne = preg_match(
+            '/^(20\d\d)-(\d\d)-(\d\d)(?:[T ](\d\d):(\d\d)(?::(\d\d)(?:\.\d{1,9})?)?(?:Z|[+-]\d\d:?\d\d)?)?$/D', $text, $parts,
+        ) === 1
+            && checkdate((int) $parts[2], (int) $parts[3], (int) $parts[1])
+                && (int) ($parts[4] ?? 0) < 24
+                && (int) ($parts[5] ?? 0) < 60
+                && (int) ($parts[6] ?? 0) < 61;
 
-        return $isOne ? CarbonImmutable::parse($text, 'UTC')->utc() : self::refuse("“{$name}” has to be a time such as 2026-03-03T08:00:00Z.");
+        return $isOne
+            ? CarbonImmutable::parse($text, 'UTC')->utc()
+            : self::refuse("“{$name}” has to be a time such as 2026-03-03T08:00:00Z.");
     }
 
     /**
@@ -78,7 +87,10 @@ final class Asked
     /** @return array<string, string> what to say where a field is no time, or is missing; what another rule says of it stands */
     public static function say(string $field, string $words): array
     {
-        return array_fill_keys(array_map(static fn(string $rule): string => "$field.$rule", ['required', 'string', 'max', 'regex', 'date', 'after', 'before']), $words);
+        return array_fill_keys(
+            array_map(static fn(string $rule): string => "$field.$rule", ['required', 'string', 'max', 'regex', 'date', 'after', 'before']),
+            $words,
+        );
     }
 
     /**

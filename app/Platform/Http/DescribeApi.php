@@ -13,6 +13,8 @@ final class DescribeApi
 
     public function __invoke(): JsonResponse
     {
-        return JsonResponse::fromJsonString((string) file_get_contents(base_path(self::FILE)), 200, ['Cache-Control' => 'public, max-age=3600']);
+        return JsonResponse::fromJsonString(
+            (string) file_get_contents(base_path(self::FILE)), 200, ['Cache-Control' => 'public, max-age=3600'],
+        );
     }
 }

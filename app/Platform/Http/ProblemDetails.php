@@ -51,7 +51,8 @@ final class ProblemDetails
             $why = match (true) {
                 str_contains($e->getMessage(), 'disk is full') => 'The disk of this server is full.',
                 str_contains($e->getMessage(), 'database is locked') => 'The database of this server is busy.',
-                str_contains($e->getMessage(), 'readonly database'), str_contains($e->getMessage(), 'disk I/O error') => 'The database of this server cannot be written to.',
+                str_contains($e->getMessage(), 'readonly database'),
+                str_contains($e->getMessage(), 'disk I/O error') => 'The database of this server cannot be written to.',
                 default => null,
             };
             if ($why === null) {
@@ -59,23 +60,38 @@ final class ProblemDetails
             }
 
             return self::isApi($request)
-                ? self::response(503, 'Service Unavailable', "$why Nothing of this call was taken; send it again.")->withHeaders(['Retry-After' => '30'])
-                : ($request->isMethod('GET') ? null : back()->withErrors(['action' => "$why Nothing was changed. Try again in a while; what you typed is still here."]));
+                ? self::response(
+                    503, 'Service Unavailable', "$why Nothing of this call was taken; send it again.",
+                )->withHeaders(['Retry-After' => '30'])
+                : ($request->isMethod('GET') ? null : back()->withErrors([
+                    'action' => "$why Nothing was changed. Try again in a while; what you typed is still here.",
+                ]));
         });
         $exceptions->respond(static function (Response $response, \Throwable $e, Request $request): Response {
             $status = $response->getStatusCode();
             if ($status === 419) {
-                return back()->withErrors(['action' => 'This page was open for so long that its session ended. Nothing was sent; try again.']);
+                return back()->withErrors([
+                    'action' => 'This page was open for so long that its session ended. Nothing was sent; try again.',
+                ]);
             }
             if (self::isApi($request)) {
-                return $status === 500 ? self::response(500, 'Internal Server Error', 'Something went wrong here. What was sent was not taken; send it again.') : $response;
+                return $status === 500
+                    ? self::response(500, 'Internal Server Error', 'Something went wrong here. What was sent was not taken; send it again.')
+                    : $response;
             }
             if ($status === 500 && self::isBrokenText($e) && $request->header(Header::INERTIA) !== null) {
                 // Stored before it was refused: the page as a whole survives it, so that is what is asked for.
                 return Inertia::location($request->fullUrl());
             }
             if (in_array($status, [400, 403, 404, 503], true) && ! $request->expectsJson()) {
-                return Inertia::render('Platform/Problem', ['status' => $status, 'why' => in_array($status, [400, 403], true) && $e instanceof HttpExceptionInterface ? $e->getMessage() : ''])->toResponse($request)->setStatusCode($status);
+                return Inertia::render(
+                    'Platform/Problem',
+                    [
+                        'status' => $status,
+                        'why' => in_array($status, [400, 403], true) && $e instanceof HttpExceptionInterface ? $e->getMessage() : '',
+                    ],
+                )
+                    ->toResponse($request)->setStatusCode($status);
             }
 
             return $response;

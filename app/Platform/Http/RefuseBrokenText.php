@@ -22,11 +22,16 @@ final class RefuseBrokenText
         if (! $this->isText($request->query->all()) || ! $this->isText(rawurldecode($request->getPathInfo()))) {
             abort(400, 'There is no such address: it holds characters that are no text.');
         }
-        $broken = array_keys(array_filter([...$request->request->all(), ...($request->isJson() ? $request->json()->all() : [])], fn(mixed $value, int|string $name): bool => ! $this->isText($value) || ! $this->isText($name), ARRAY_FILTER_USE_BOTH));
+        $broken = array_keys(array_filter(
+            [...$request->request->all(), ...($request->isJson() ? $request->json()->all() : [])],
+            fn(mixed $value, int|string $name): bool => ! $this->isText($value) || ! $this->isText($name), ARRAY_FILTER_USE_BOTH,
+        ));
         if ($broken !== []) {
             $names = array_filter($broken, $this->isText(...));
 
-            throw \Illuminate\Validation\ValidationException::withMessages([...array_fill_keys(array_map(strval(...), $names), self::WHY), 'action' => self::WHY]);
+            throw \Illuminate\Validation\ValidationException::withMessages([
+                ...array_fill_keys(array_map(strval(...), $names), self::WHY), 'action' => self::WHY,
+            ]);
         }
 
         return $next($request);

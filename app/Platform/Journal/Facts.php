@@ -71,7 +71,11 @@ final readonly class Facts
         $told = [];
         foreach (is_array($this->facts['changes'] ?? null) ? $this->facts['changes'] : [] as $field => $change) {
             if (is_array($change)) {
-                [$from, $to] = array_map(static fn(mixed $value): string => is_string($value) && $value !== '' ? mb_strimwidth($value, 0, self::LENGTH, '…') : 'none', [$change[0] ?? '', $change[1] ?? '']);
+                [$from, $to] = array_map(
+                    static fn(mixed $value): string =>
+                        is_string($value) && $value !== '' ? mb_strimwidth($value, 0, self::LENGTH, '…') : 'none',
+                    [$change[0] ?? '', $change[1] ?? ''],
+                );
                 $told[] = str_replace('_', ' ', (string) $field)." from $from to $to";
             }
         }

@@ -19,8 +19,9 @@ final class Journal
      * @param  array<string, mixed>  $facts  what a reader needs to understand the entry without the record
      * @param  CarbonInterface|null  $at  now, unless history is put in place
      */
-    public static function write(Actor $actor, string $kind, array $subject, array $facts = [], ?int $incident = null, ?CarbonInterface $at = null): Entry
-    {
+    public static function write(
+        Actor $actor, string $kind, array $subject, array $facts = [], ?int $incident = null, ?CarbonInterface $at = null,
+    ): Entry {
         return Entry::query()->create([
             'at' => $at ?? now(),
             'actor_kind' => $actor->kind,

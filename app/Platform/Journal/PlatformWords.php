@@ -26,7 +26,10 @@ final class PlatformWords implements TellsEntries
             'token.made' => Sentence::plain("Made the token {$facts->text('name')}", $facts->list('abilities')),
             'person.signed_in' => Sentence::quiet('Signed in'),
             'person.signed_out' => Sentence::quiet('Signed out'),
-            'person.sign_in_failed' => Sentence::plain("Signing in as {$facts->text('person')} failed", "from {$facts->text('from')}".($facts->is('waits') ? '; too often, so that further tries have to wait' : '')),
+            'person.sign_in_failed' => Sentence::plain(
+                "Signing in as {$facts->text('person')} failed",
+                "from {$facts->text('from')}".($facts->is('waits') ? '; too often, so that further tries have to wait' : ''),
+            ),
             default => null,
         };
     }

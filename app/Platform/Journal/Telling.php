@@ -23,7 +23,10 @@ final class Telling
             // Which message an entry is a step of: those of one stand in one line.
             'message' => match (true) {
                 str_starts_with($entry->kind, 'page.') && $entry->subject_kind === 'page' => "page $entry->subject_id",
-                str_starts_with($entry->kind, 'mail.') => 'mail '.json_encode([$entry->facts['to'] ?? '', $entry->facts['subject'] ?? ''], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE),
+                str_starts_with($entry->kind, 'mail.') => 'mail '.json_encode(
+                    [$entry->facts['to'] ?? '', $entry->facts['subject'] ?? ''],
+                    JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
+                ),
                 default => null,
             },
         ];

@@ -60,7 +60,13 @@ final class Backup
                 $tar->addFile($path, self::FILES.$name);
                 $sums[self::FILES.$name] = hash_file('sha256', $path);
             }
-            $tar->addFromString(self::MANIFEST, json_encode(['made_at' => gmdate('Y-m-d\TH:i:s\Z', Moment::now()), 'journal_head' => $held, 'sha256' => $sums], JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES)."\n");
+            $tar->addFromString(
+                self::MANIFEST,
+                json_encode(
+                    ['made_at' => gmdate('Y-m-d\TH:i:s\Z', Moment::now()), 'journal_head' => $held, 'sha256' => $sums],
+                    JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES,
+                )."\n",
+            );
             unset($tar);
             \PharData::unlinkArchive(self::readBack("$part.tar", $sums, $to));
 
@@ -122,7 +128,9 @@ final class Backup
     {
         $root = storage_path('app');
         $found = [];
-        foreach (! is_dir($root) ? [] : new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (! is_dir($root) ? [] : new \RecursiveIteratorIterator(
+            new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS),
+        ) as $file) {
             if ($file instanceof \SplFileInfo && $file->isFile() && ! str_starts_with($file->getFilename(), '.')) {
                 $found[substr($file->getPathname(), strlen($root) + 1)] = $file->getPathname();
             }

@@ -59,7 +59,12 @@ final class Restore
             return;
         }
         if ($at !== []) {
-            throw new NotKept('Skarvo runs: its '.implode(' and its ', array_map(strval(...), $at)).' worked within '.self::WORKING_SECONDS.' s. Stop the web server, the clock, the sender and the workers, wait so long, and start again.');
+            throw new NotKept(
+                'Skarvo runs: its '.implode(
+                    ' and its ', array_map(strval(...), $at),
+                ).' worked within '.self::WORKING_SECONDS
+                    .' s. Stop the web server, the clock, the sender and the workers, wait so long, and start again.',
+            );
         }
     }
 

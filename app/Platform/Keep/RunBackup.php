@@ -22,7 +22,10 @@ final class RunBackup extends Command
 
             return self::FAILURE;
         }
-        $this->line("$file: ".number_format($made['bytes']).' bytes, the journal up to entry '.number_format($made['head']).", $made[files] files; opened and read back. It holds the key: keep it where nobody else reads it.");
+        $this->line(
+            "$file: ".number_format($made['bytes']).' bytes, the journal up to entry '.number_format($made['head'])
+                .", $made[files] files; opened and read back. It holds the key: keep it where nobody else reads it.",
+        );
 
         return self::SUCCESS;
     }

@@ -22,7 +22,9 @@ final class RunRestore extends Command
 
             return self::FAILURE;
         }
-        $this->line('Restored, the journal up to entry '.number_format($done['head']).'.'.($done['aside'] === null ? '' : " What was there is in $done[aside]."));
+        $this->line('Restored, the journal up to entry '.number_format($done['head']).'.'.(
+            $done['aside'] === null ? '' : " What was there is in $done[aside]."
+        ));
         if (! $done['key']) {
             $this->warn('The key (APP_KEY) is another one than that of the backup: links that were sent open nothing, and everybody has to sign in anew. It is in the backup, as the file "key".');
         }

@@ -61,7 +61,8 @@ final class Gateway
 
     private function request(): PendingRequest
     {
-        return Http::async()->setHandler($this->handler)->timeout(config()->integer('skarvo.gateways.timeout_seconds'))->connectTimeout(self::CONNECT_SECONDS);
+        return Http::async()->setHandler($this->handler)
+            ->timeout(config()->integer('skarvo.gateways.timeout_seconds'))->connectTimeout(self::CONNECT_SECONDS);
     }
 
     private static function told(mixed $promise): PromiseInterface

@@ -33,7 +33,9 @@ final class Outbox
     {
         $made = Moment::precise(now());
         DB::table('outbox')->insert(array_map(static fn(array $one): array => [
-            'kind' => $kind, 'key' => $one['key'], 'payload' => json_encode(self::onOneLine($one['payload']), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'made_at' => $made, 'due_at' => Moment::precise($one['due']), 'rank' => $one['rank'],
+            'kind' => $kind, 'key' => $one['key'],
+            'payload' => json_encode(self::onOneLine($one['payload']), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'made_at' => $made, 'due_at' => Moment::precise($one['due']), 'rank' => $one['rank'],
         ], $messages));
     }
 

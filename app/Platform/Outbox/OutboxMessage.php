@@ -27,7 +27,8 @@ final class OutboxMessage extends Record
     protected $table = 'outbox';
 
     protected $casts = [
-        'payload' => 'array', 'attempts' => 'integer', 'rank' => 'integer', 'made_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'tried_at' => 'immutable_datetime',
+        'payload' => 'array', 'attempts' => 'integer', 'rank' => 'integer', 'made_at' => 'immutable_datetime',
+        'due_at' => 'immutable_datetime', 'tried_at' => 'immutable_datetime',
         'sent_at' => 'immutable_datetime', 'failed_at' => 'immutable_datetime',
     ];
 

@@ -35,7 +35,12 @@ final class PlainMail
         Mail::raw($text, static function (Message $mail) use ($to, $subject, $key): void {
             $mail->to($to)->subject($subject);
             $headers = $mail->getSymfonyMessage()->getHeaders();
-            $headers->addIdHeader('Message-ID', preg_replace('/[^A-Za-z0-9._-]/', '-', $key).'@'.((string) parse_url(config()->string('app.url'), PHP_URL_HOST) ?: 'localhost'));
+            $headers->addIdHeader(
+                'Message-ID',
+                preg_replace('/[^A-Za-z0-9._-]/', '-', $key).'@'.(
+                    (string) parse_url(config()->string('app.url'), PHP_URL_HOST) ?: 'localhost'
+                ),
+            );
             $headers->addTextHeader('Auto-Submitted', 'auto-generated');
             $reply = config('mail.reply');
             if (is_string($reply) && $reply !== '') {

@@ -33,7 +33,9 @@ final class RunSender extends Forever
         // While requests are under way it waits for them, and takes no other rest.
         return $this->whileHeld(
             'sender', $name, self::IDLE_MICROSECONDS, 0,
-            static fn(\Closure $mayWork): int => $sender->step($mayWork) + array_sum(array_map(static fn(SendsBeside $one): int => $one->step($mayWork), $beside)),
+            static fn(\Closure $mayWork): int => $sender->step($mayWork) + array_sum(array_map(
+                static fn(SendsBeside $one): int => $one->step($mayWork), $beside,
+            )),
             static fn(): bool => $sender->isIdle() && array_filter($beside, static fn(SendsBeside $one): bool => ! $one->isIdle()) === [],
         );
     }

@@ -33,7 +33,9 @@ final class Sender
     private float $settledAt = -INF;
 
     /** @param  string  $name  of this sender, unlike that of any other */
-    public function __construct(private readonly Gateway $gateway, private readonly string $name, private readonly Kinds $kinds = new Kinds) {}
+    public function __construct(
+        private readonly Gateway $gateway, private readonly string $name, private readonly Kinds $kinds = new Kinds,
+    ) {}
 
     /** @return int how many messages were begun or settled */
     public function step(\Closure $mayWork): int
@@ -100,7 +102,9 @@ final class Sender
         };
         $sending->then(
             static fn(mixed $answer) => $keep(is_array($answer) ? $answer : []),
-            static fn(mixed $why) => $keep($why instanceof Failed ? $why->getMessage() : 'could not be sent: '.($why instanceof \Throwable ? $why->getMessage() : 'no reason was given')),
+            static fn(mixed $why) => $keep($why instanceof Failed ? $why->getMessage() : 'could not be sent: '.(
+                $why instanceof \Throwable ? $why->getMessage() : 'no reason was given'
+            )),
         );
     }
 
@@ -121,7 +125,8 @@ final class Sender
     /** @return list<OutboxMessage> */
     private function claim(string $kind, int $room, \Closure $mayWork): array
     {
-        $due = fn() => OutboxMessage::query()->where('kind', $kind)->whereNull('sent_at')->whereNull('failed_at')->whereNull('goes_with')->where('due_at', '<=', now())
+        $due = fn() => OutboxMessage::query()->where('kind', $kind)
+            ->whereNull('sent_at')->whereNull('failed_at')->whereNull('goes_with')->where('due_at', '<=', now())
             ->where(fn($query) => $query->whereNull('claimed_by')->orWhere('claimed_by', '!=', $this->name));
         if (! $due()->exists()) {
             return [];
@@ -148,13 +153,19 @@ final class Sender
             }
             $ids = array_column($leads, 'id');
             OutboxMessage::query()->whereKey($ids)->increment('attempts', 1, ['claimed_by' => $this->name, 'tried_at' => now()]);
-            return array_values(OutboxMessage::query()->with('parts')->whereKey($ids)->orderBy('rank')->orderBy('due_at')->orderBy('id')->get()->all());
+            return array_values(
+                OutboxMessage::query()->with('parts')->whereKey($ids)->orderBy('rank')->orderBy('due_at')->orderBy('id')->get()->all(),
+            );
         });
     }
 
     private function settle(\Closure $mayWork): int
     {
-        if ($this->settled === [] || ($this->areAnyUnderWay() && count($this->settled) < self::MANY_SETTLED && hrtime(true) / 1e9 - $this->settledAt < self::GATHER_SECONDS)) {
+        if ($this->settled === [] || (
+            $this->areAnyUnderWay()
+                && count($this->settled) < self::MANY_SETTLED
+                && hrtime(true) / 1e9 - $this->settledAt < self::GATHER_SECONDS
+        )) {
             return 0;
         }
         $settled = $this->settled;
@@ -163,7 +174,12 @@ final class Sender
             $may = $this->mark($some, $mayWork) && $may;
         }, static function (array $one, \Exception $e): void {
             // It went as it went; unmarked, it would go out again and again.
-            OutboxMessage::query()->whereKey([$one[0]->id, ...$one[0]->parts->modelKeys()])->update([is_array($one[1]) ? 'sent_at' : 'failed_at' => now(), 'error' => mb_substr('what became of it could not be noted: '.$e->getMessage(), 0, 200)]);
+            OutboxMessage::query()
+                ->whereKey([$one[0]->id, ...$one[0]->parts->modelKeys()])
+                ->update([
+                    is_array($one[1]) ? 'sent_at' : 'failed_at' => now(),
+                    'error' => mb_substr('what became of it could not be noted: '.$e->getMessage(), 0, 200),
+                ]);
         });
         if (! $may) {
             // Another sends now. What is known here is kept: if it is us again, the claims are still in our name.
@@ -221,12 +237,18 @@ final class Sender
         }
         $wait = $this->kinds->of($message->kind)->backoff($message)->after($message->attempts);
         if ($wait !== null) {
-            OutboxMessage::query()->whereKey($message->id)->update(['error' => $error, 'claimed_by' => null, 'due_at' => now()->addSeconds($wait)]);
+            OutboxMessage::query()
+                ->whereKey($message->id)
+                ->update(['error' => $error, 'claimed_by' => null, 'due_at' => now()->addSeconds($wait)]);
 
             return;
         }
         foreach ([$message, ...$message->parts] as $one) {
-            if (OutboxMessage::query()->whereKey($one->id)->whereNull('sent_at')->whereNull('failed_at')->update(['failed_at' => now(), 'error' => $error]) === 1) {
+            if (
+                OutboxMessage::query()->whereKey($one->id)
+                    ->whereNull('sent_at')->whereNull('failed_at')
+                    ->update(['failed_at' => now(), 'error' => $error]) === 1
+            ) {
                 $this->kinds->of($one->kind)->failed($one, $error);
             }
         }

@@ -23,7 +23,10 @@ final class AddPerson
         for ($id = $base, $n = 2; Person::query()->whereKey($id)->exists(); $n++) {
             $id = "$base-$n";
         }
-        $person = Person::query()->create(['id' => $id, 'name' => trim($name), 'email' => self::address($email), 'team_id' => $team, 'roles' => $roles, 'time_zone' => $timeZone, 'password' => $password, 'reach_rules' => []]);
+        $person = Person::query()->create([
+            'id' => $id, 'name' => trim($name), 'email' => self::address($email), 'team_id' => $team, 'roles' => $roles,
+            'time_zone' => $timeZone, 'password' => $password, 'reach_rules' => [],
+        ]);
         Contact::query()->create(['person_id' => $id, 'channel' => 'mail', 'address' => $person->email, 'after_seconds' => 0]);
         Journal::write($by, 'person.made', ['person', $id], ['person' => $person->name]);
 

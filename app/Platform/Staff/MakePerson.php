@@ -30,7 +30,13 @@ final class MakePerson extends Command
         $roles = $this->option('role') ?: [Role::Administrator->value];
         $unknown = array_diff($roles, array_column(Role::cases(), 'value'));
         if ($unknown !== [] || filter_var($email, FILTER_VALIDATE_EMAIL) === false) {
-            $this->error($unknown !== [] ? 'There is no role '.implode(', ', $unknown).'. Use --role with one of: '.implode(', ', array_column(Role::cases(), 'value')).'.' : 'That is no address of mail.');
+            $this->error(
+                $unknown !== []
+                    ? 'There is no role '.implode(', ', $unknown).'. Use --role with one of: '.implode(
+                        ', ', array_column(Role::cases(), 'value'),
+                    ).'.'
+                    : 'That is no address of mail.',
+            );
 
             return self::INVALID;
         }

@@ -25,7 +25,12 @@ final class NamedPeople
         $words = static fn(Person $person): array => explode(' ', mb_strtolower($person->name));
 
         return array_values(array_filter($people, static fn(Person $p): bool => mb_strtolower($p->name) === $name || $p->id === $name))
-            ?: array_values(array_filter($people, static fn(Person $p): bool => str_starts_with(mb_strtolower($p->name), $name) || array_filter($words($p), static fn(string $word): bool => $word === $name) !== []));
+            ?: array_values(array_filter(
+                $people,
+                static fn(Person $p): bool => str_starts_with(mb_strtolower($p->name), $name) || array_filter(
+                    $words($p), static fn(string $word): bool => $word === $name,
+                ) !== [],
+            ));
     }
 
     /** @return Builder<Person> */

@@ -49,7 +49,9 @@ final class TeamsController
             }
             self::refuseTwice($name, $team->id);
             $team->update(['name' => $name]);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'team.renamed', ['team', $team->id], ['team' => $name, 'was' => $was]);
+            Journal::write(
+                Actor::person(CurrentPerson::of($request)), 'team.renamed', ['team', $team->id], ['team' => $name, 'was' => $was],
+            );
         });
 
         return back();
@@ -62,9 +64,16 @@ final class TeamsController
                 $count = DB::table($kind[0])->where('team_id', $team->id)->count();
 
                 return $count === 0 ? '' : "$count ".($count === 1 ? $kind[1] : $kind[2]);
-            }, [['people', 'person', 'people'], ...array_merge([], ...array_map(static fn(HasTeams $one): array => $one->ofTeams(), Given::all(HasTeams::class)))]));
+            },
+                [
+                    ['people', 'person', 'people'],
+                    ...array_merge([], ...array_map(static fn(HasTeams $one): array => $one->ofTeams(), Given::all(HasTeams::class))),
+                ]));
             if ($has !== []) {
-                throw Refused::because("$team->name has ".implode(', ', $has).'. What can be given to another team has to be, first; a team that had incidents stays.');
+                throw Refused::because(
+                    "$team->name has ".implode(', ', $has)
+                        .'. What can be given to another team has to be, first; a team that had incidents stays.',
+                );
             }
             try {
                 DB::transaction(static fn() => $team->delete());
@@ -81,7 +90,9 @@ final class TeamsController
     {
         $request->merge(['name' => trim(Asked::text($request, 'name'))]);
 
-        return (string) $request->validate(['name' => ['required', 'string', 'max:80']], ['name.*' => 'Give the team a name of up to 80 characters.'])['name'];
+        return (string) $request->validate(
+            ['name' => ['required', 'string', 'max:80']], ['name.*' => 'Give the team a name of up to 80 characters.'],
+        )['name'];
     }
 
     private static function refuseTwice(string $name, ?string $own): void

@@ -51,7 +51,9 @@ final class Events
                     $events[] = $read;
                 }
                 if (count($events) > self::MOST) {
-                    throw new BadCalendar('There are more than '.self::MOST.' events in this calendar. Take those of the time that matters.');
+                    throw new BadCalendar(
+                        'There are more than '.self::MOST.' events in this calendar. Take those of the time that matters.',
+                    );
                 }
             }
         }
@@ -98,8 +100,10 @@ final class Events
         }
 
         return [
-            'uid' => mb_substr((string) ($event->UID ?? ''), 0, 150).' '.$from->getTimestamp(), 'from' => $from->getTimestamp(), 'to' => $to->getTimestamp(), 'days' => $days,
-            'summary' => trim((string) ($event->SUMMARY ?? '')), 'mails' => $mails, 'free' => strtoupper(trim((string) ($event->TRANSP ?? ''))) === 'TRANSPARENT',
+            'uid' => mb_substr((string) ($event->UID ?? ''), 0, 150).' '.$from->getTimestamp(), 'from' => $from->getTimestamp(),
+            'to' => $to->getTimestamp(), 'days' => $days,
+            'summary' => trim((string) ($event->SUMMARY ?? '')), 'mails' => $mails,
+            'free' => strtoupper(trim((string) ($event->TRANSP ?? ''))) === 'TRANSPARENT',
         ];
     }
 }

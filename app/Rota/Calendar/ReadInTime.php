@@ -27,20 +27,37 @@ final class ReadInTime
      *
      * @throws \Illuminate\Validation\ValidationException
      */
-    public static function events(string $text, \DateTimeZone $zone, \DateTimeImmutable $from, \DateTimeImmutable $to, string $field = 'file'): array
-    {
+    public static function events(
+        string $text, \DateTimeZone $zone, \DateTimeImmutable $from, \DateTimeImmutable $to, string $field = 'file',
+    ): array {
         if (! mb_check_encoding($text, 'UTF-8')) {
-            throw Refused::because('This calendar is not in UTF-8, as calendars have to be. Save it anew in the program that it comes from.', $field);
+            throw Refused::because(
+                'This calendar is not in UTF-8, as calendars have to be. Save it anew in the program that it comes from.', $field,
+            );
         }
-        $process = new Process([(new PhpExecutableFinder)->find(false) ?: 'php', '-d', 'memory_limit='.self::MEMORY, '-d', 'display_errors=stderr', '-r', self::BEGIN, '--', base_path('vendor/autoload.php')], base_path(), null, json_encode([$text, $zone->getName(), $from->getTimestamp(), $to->getTimestamp()], JSON_THROW_ON_ERROR), self::SECONDS);
+        $process = new Process(
+            [
+                (new PhpExecutableFinder)->find(false) ?: 'php', '-d', 'memory_limit='.self::MEMORY, '-d',
+                'display_errors=stderr', '-r', self::BEGIN, '--', base_path('vendor/autoload.php'),
+            ],
+            base_path(), null,
+            json_encode([$text, $zone->getName(), $from->getTimestamp(), $to->getTimestamp()], JSON_THROW_ON_ERROR),
+            self::SECONDS,
+        );
         try {
             $process->run();
         } catch (ProcessTimedOutException) {
-            throw Refused::because('An event of this calendar comes again by a rule that takes too long to work out, or never occurs. Take that event out.', $field);
+            throw Refused::because(
+                'An event of this calendar comes again by a rule that takes too long to work out, or never occurs. Take that event out.',
+                $field,
+            );
         }
         $answer = json_decode($process->getOutput(), true);
         if (! is_array($answer) || ! is_array($answer['events'] ?? null)) {
-            $why = is_array($answer) && is_string($answer['why'] ?? null) ? $answer['why'] : 'This calendar is too large to read. Take the events of the time that matters.';
+            $why = is_array($answer)
+                && is_string($answer['why'] ?? null)
+                    ? $answer['why']
+                    : 'This calendar is too large to read. Take the events of the time that matters.';
             throw Refused::because($why, $field);
         }
         /** @var list<array{uid: string, from: int, to: int, days: list<string>, summary: string, mails: list<string>, free: bool}> $events */
@@ -57,7 +74,10 @@ final class ReadInTime
             throw new \LogicException('A calendar comes with a zone and two instants.');
         }
         try {
-            $answer = ['events' => Events::of($asked[0], new \DateTimeZone($asked[1]), new \DateTimeImmutable("@$asked[2]"), new \DateTimeImmutable("@$asked[3]"))];
+            $answer = ['events' => Events::of(
+                $asked[0], new \DateTimeZone($asked[1]), new \DateTimeImmutable("@$asked[2]"),
+                new \DateTimeImmutable("@$asked[3]"),
+            )];
         } catch (BadCalendar $e) {
             $answer = ['why' => $e->getMessage()];
         } catch (ParseException|InvalidDataException $e) {

@@ -56,13 +56,18 @@ final class Zones
             return $plain;
         }
         if ($own !== null) {
-            return self::like($own) ?? throw new BadCalendar("This calendar's own time zone \"$name\" cannot be read. Save it with times in UTC, or in a zone such as Europe/Oslo.");
+            return self::like($own) ?? throw new BadCalendar(
+                "This calendar's own time zone \"$name\" cannot be read. Save it with times in UTC, or in a zone such as Europe/Oslo.",
+            );
         }
         // Abbreviations mean the clocks of a place, not an hour that never changes.
-        $abbreviated = preg_match('/^[A-Z]{3,5}$/D', strtoupper($plain)) === 1 && strtoupper($plain) !== 'UTC' ? timezone_name_from_abbr($plain) : false;
+        $abbreviated = preg_match('/^[A-Z]{3,5}$/D', strtoupper($plain)) === 1
+            && strtoupper($plain) !== 'UTC' ? timezone_name_from_abbr($plain) : false;
         $found = $abbreviated !== false ? $abbreviated : TimeZoneUtil::getTimeZone($plain)->getName();
         if ($found === 'UTC' && ! in_array(strtoupper($plain), ['UTC', 'GMT', 'Z', 'ETC/UTC'], true)) {
-            throw new BadCalendar("This calendar has times of a zone \"$name\", which it does not describe and nobody here knows. Save it with times in UTC, or in a zone such as Europe/Oslo.");
+            throw new BadCalendar(
+                "This calendar has times of a zone \"$name\", which it does not describe and nobody here knows. Save it with times in UTC, or in a zone such as Europe/Oslo.",
+            );
         }
 
         return $found;
@@ -134,13 +139,26 @@ final class Zones
     {
         $start = isset($part->DTSTART) ? DateTimeParser::parse((string) $part->DTSTART) : null;
         $rule = strtoupper((string) ($part->RRULE ?? ''));
-        if ($start === null || preg_match('/BYMONTH=(\d{1,2})/', $rule, $month) !== 1 || preg_match('/BYDAY=(-?\d)(SU|MO|TU|WE|TH|FR|SA)/', $rule, $day) !== 1 || (int) $month[1] < 1 || (int) $month[1] > 12) {
+        if (
+            $start === null
+                || preg_match('/BYMONTH=(\d{1,2})/', $rule, $month) !== 1
+                || preg_match('/BYDAY=(-?\d)(SU|MO|TU|WE|TH|FR|SA)/', $rule, $day) !== 1
+                || (int) $month[1] < 1
+                || (int) $month[1] > 12
+        ) {
             return null;
         }
-        $names = ['SU' => 'sunday', 'MO' => 'monday', 'TU' => 'tuesday', 'WE' => 'wednesday', 'TH' => 'thursday', 'FR' => 'friday', 'SA' => 'saturday'];
+        $names = [
+            'SU' => 'sunday', 'MO' => 'monday', 'TU' => 'tuesday', 'WE' => 'wednesday', 'TH' => 'thursday', 'FR' => 'friday',
+            'SA' => 'saturday',
+        ];
         $which = ['1' => 'first', '2' => 'second', '3' => 'third', '4' => 'fourth', '5' => 'last', '-1' => 'last'][$day[1]] ?? null;
 
-        return $which === null ? null : (new \DateTimeImmutable(sprintf('%s %s of %04d-%02d %s UTC', $which, $names[$day[2]], $year, (int) $month[1], $start->format('H:i:s'))))->getTimestamp();
+        return $which === null
+            ? null
+            : (new \DateTimeImmutable(sprintf(
+                '%s %s of %04d-%02d %s UTC', $which, $names[$day[2]], $year, (int) $month[1], $start->format('H:i:s'),
+            )))->getTimestamp();
     }
 
     private static function offset(?Property $property): ?int
@@ -159,7 +177,10 @@ final class Zones
         if ($seconds % 3600 !== 0 || $hours < -12 || $hours > 14) {
             foreach (\DateTimeZone::listIdentifiers() as $name) {
                 $zone = new \DateTimeZone($name);
-                if ($zone->getOffset(new \DateTimeImmutable('2026-01-15')) === $seconds && $zone->getOffset(new \DateTimeImmutable('2026-07-15')) === $seconds) {
+                if (
+                    $zone->getOffset(new \DateTimeImmutable('2026-01-15')) === $seconds
+                        && $zone->getOffset(new \DateTimeImmutable('2026-07-15')) === $seconds
+                ) {
                     return $name;
                 }
             }

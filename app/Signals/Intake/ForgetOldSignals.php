@@ -30,7 +30,8 @@ final class ForgetOldSignals implements Swept
 
     private function messages(int $before, \Closure $mayWork): int
     {
-        $old = DB::table('outbox')->whereNotNull('sent_at')->where('sent_at', '<', Moment::text($before))->orderBy('id')->limit(self::ROWS)->pluck('id')->all();
+        $old = DB::table('outbox')->whereNotNull('sent_at')
+            ->where('sent_at', '<', Moment::text($before))->orderBy('id')->limit(self::ROWS)->pluck('id')->all();
 
         // The journal says what was sent to whom; a message itself is of no more use.
         return $old === [] || ! $mayWork() ? 0 : DB::transaction(static fn(): int => DB::table('outbox')->whereIn('id', $old)->delete());
@@ -44,7 +45,8 @@ final class ForgetOldSignals implements Swept
         }
 
         return DB::transaction(static function () use ($before): int {
-            $last = (int) DB::table('signals')->orderBy('id')->offset(self::ROWS)->limit(1)->value('id') ?: (int) DB::table('signals')->max('id') + 1;
+            $last = (int) DB::table('signals')->orderBy('id')
+                ->offset(self::ROWS)->limit(1)->value('id') ?: (int) DB::table('signals')->max('id') + 1;
             DB::table('source_minutes')->where('minute', '<', $before)->delete();
             DB::table('unmapped_payloads')->whereNotNull('mapped_at')->where('received_at', '<', $before)->delete();
 
@@ -55,7 +57,8 @@ final class ForgetOldSignals implements Swept
     /** Forgets bundles in which nothing has happened for long. */
     private static function bundles(): void
     {
-        $old = static fn() => DB::table('bundles')->where('busy', false)->whereNull('next_look_at')->where('touched_at', '<', Moment::now() - self::FORGET_SECONDS);
+        $old = static fn() => DB::table('bundles')->where('busy', false)
+            ->whereNull('next_look_at')->where('touched_at', '<', Moment::now() - self::FORGET_SECONDS);
         if ($old()->exists()) {
             DB::transaction(static function () use ($old): void {
                 DB::table('bundle_members')->whereIn('bundle_id', $old()->select('id'))->delete();

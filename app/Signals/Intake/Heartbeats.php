@@ -29,7 +29,8 @@ final class Heartbeats implements ClockPart
     {
         return DB::transaction(function () use ($source, $check, $item): int {
             $rows = DB::table('heartbeats')->where('source', $source)
-                ->when($check !== null, fn($query) => $query->where('check', $check))->when($item !== null, fn($query) => $query->where('item', $item))->get();
+                ->when($check !== null, fn($query) => $query->where('check', $check))
+                    ->when($item !== null, fn($query) => $query->where('item', $item))->get();
             foreach ($rows as $row) {
                 $this->heard($row, Moment::now());
             }
@@ -71,8 +72,15 @@ final class Heartbeats implements ClockPart
                     DB::table('heartbeats')->where('id', $row->id)->update(['due_at' => max($last, (int) $row->since) + $limit]);
                 } elseif (! $row->silent) {
                     $times = (int) $row->times_silent + 1;
-                    DB::table('heartbeats')->where('id', $row->id)->update(['silent' => true, 'times_silent' => $times, 'due_at' => $now + self::LOOK_SECONDS]);
-                    $this->tell($row, $times, 'firing', $now, 'Nothing was heard from '.self::named($row).' for '.self::span($now - max($last, (int) $row->since)).'; it should speak every '.self::span((int) $row->every_seconds).'.');
+                    DB::table('heartbeats')
+                        ->where('id', $row->id)
+                        ->update(['silent' => true, 'times_silent' => $times, 'due_at' => $now + self::LOOK_SECONDS]);
+                    $this->tell(
+                        $row, $times, 'firing', $now,
+                        'Nothing was heard from '.self::named($row).' for '
+                            .self::span($now - max($last, (int) $row->since)).'; it should speak every '
+                            .self::span((int) $row->every_seconds).'.',
+                    );
                 } else {
                     DB::table('heartbeats')->where('id', $row->id)->update(['due_at' => $now + self::LOOK_SECONDS]);
                 }
@@ -94,7 +102,9 @@ final class Heartbeats implements ClockPart
 
     private function heard(\stdClass $row, int $at): void
     {
-        DB::table('heartbeats')->where('id', $row->id)->update(['last_at' => $at, 'silent' => false, 'due_at' => $at + (int) $row->every_seconds + (int) $row->grace_seconds]);
+        DB::table('heartbeats')
+            ->where('id', $row->id)
+            ->update(['last_at' => $at, 'silent' => false, 'due_at' => $at + (int) $row->every_seconds + (int) $row->grace_seconds]);
         if ($row->silent) {
             $this->tell($row, (int) $row->times_silent, 'clear', Moment::now(), self::named($row).' speaks again.');
         }
@@ -106,11 +116,16 @@ final class Heartbeats implements ClockPart
         if ($row->check === null && $row->item === null) {
             $last = DB::table('source_minutes')->where('source', $row->source)->max('last_at');
         } elseif ($row->check !== null && $row->item !== null) {
-            $last = DB::table('signals')->where('family', StoredSignal::familyNumber(ReplaySignal::familyOf($row->source, $row->item, $row->check)))->max('at');
+            $last = DB::table('signals')
+                ->where('family', StoredSignal::familyNumber(ReplaySignal::familyOf($row->source, $row->item, $row->check)))
+                ->max('at');
         } else {
             // No index leads to one of the two alone: what came lately is looked through.
-            $last = DB::table('signals')->where('id', '>', (int) DB::table('signals')->max('id') - self::LOOKED_THROUGH)->where('source', $row->source)
-                ->when($row->check !== null, fn($query) => $query->where('check', $row->check))->when($row->item !== null, fn($query) => $query->where('item', $row->item))->max('received_at');
+            $last = DB::table('signals')
+                ->where('id', '>', (int) DB::table('signals')->max('id') - self::LOOKED_THROUGH)
+                ->where('source', $row->source)
+                ->when($row->check !== null, fn($query) => $query->where('check', $row->check))
+                    ->when($row->item !== null, fn($query) => $query->where('item', $row->item))->max('received_at');
         }
 
         return $last === null ? null : (int) $last;
@@ -120,7 +135,8 @@ final class Heartbeats implements ClockPart
     private function tell(\stdClass $row, int $times, string $condition, int $at, string $summary): void
     {
         ($this->accept)([(object) array_filter([
-            'at' => Instant::format($at), 'source' => self::SOURCE, 'item' => $row->item, 'check' => 'silence-'.$row->source.($row->check === null ? '' : "-$row->check"),
+            'at' => Instant::format($at), 'source' => self::SOURCE, 'item' => $row->item,
+            'check' => 'silence-'.$row->source.($row->check === null ? '' : "-$row->check"),
             'condition' => $condition, 'level' => $row->level, 'id' => "$row->id-$times-$condition", 'summary' => $summary,
         ], static fn(mixed $value): bool => $value !== null)]);
     }

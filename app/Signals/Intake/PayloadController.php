@@ -32,7 +32,9 @@ final class PayloadController
             return ProblemDetails::response(400, 'Bad Request', 'The body is not JSON: '.lcfirst($e->getMessage()).'. Send JSON in UTF-8.');
         }
         try {
-            return new JsonResponse($take($found, $payload, $request->getContent()), 202, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+            return new JsonResponse(
+                $take($found, $payload, $request->getContent()), 202, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+            );
         } catch (TooManySignals $e) {
             return SignalsController::turnedAway($e);
         }
@@ -48,15 +50,22 @@ final class PayloadController
         $check = $request->query('check');
         $item = $request->query('item');
 
-        return new JsonResponse(['heartbeats' => $heartbeats->beat($found->id, is_string($check) ? $check : null, is_string($item) ? $item : null)], 202);
+        return new JsonResponse(
+            ['heartbeats' => $heartbeats->beat($found->id, is_string($check) ? $check : null, is_string($item) ? $item : null)],
+            202,
+        );
     }
 
     private static function letIn(Request $request, string $id): Source|JsonResponse
     {
         // Many senders can be given an address and nothing else, so the token may stand in it.
         $plain = $request->bearerToken() ?? $request->query('token');
-        $source = is_string($plain) && $plain !== '' ? Source::query()->where('id', $id)->where('token_hash', ApiToken::hashOf($plain))->first() : null;
+        $source = is_string($plain)
+            && $plain !== '' ? Source::query()->where('id', $id)->where('token_hash', ApiToken::hashOf($plain))->first() : null;
 
-        return $source ?? ProblemDetails::response(401, 'Unauthorized', 'Send the token of this source: "Authorization: Bearer …", or ?token=… in the address. Its page shows where to make one.')->withHeaders(['WWW-Authenticate' => 'Bearer realm="Skarvo"']);
+        return $source ?? ProblemDetails::response(
+            401, 'Unauthorized',
+            'Send the token of this source: "Authorization: Bearer …", or ?token=… in the address. Its page shows where to make one.',
+        )->withHeaders(['WWW-Authenticate' => 'Bearer realm="Skarvo"']);
     }
 }

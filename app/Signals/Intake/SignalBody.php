@@ -53,7 +53,9 @@ final class SignalBody
     /** With a label that says so, where something in it was no text and was replaced. */
     private static function marked(mixed $signal): mixed
     {
-        if ($signal instanceof \stdClass && (! isset($signal->labels) || $signal->labels instanceof \stdClass) && str_contains((string) json_encode($signal, JSON_UNESCAPED_UNICODE), "\u{FFFD}")) {
+        if ($signal instanceof \stdClass && (! isset($signal->labels) || $signal->labels instanceof \stdClass) && str_contains(
+            (string) json_encode($signal, JSON_UNESCAPED_UNICODE), "\u{FFFD}",
+        )) {
             $signal->labels = (object) [...(array) ($signal->labels ?? []), self::MARK => 'replaced'];
         }
 

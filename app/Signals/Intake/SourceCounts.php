@@ -63,9 +63,11 @@ final class SourceCounts
     public static function refuseBeyond(array $coming, int $now): void
     {
         $minute = intdiv($now, self::MINUTE) * self::MINUTE;
-        $limits = DB::table('sources')->whereIn('id', array_map(strval(...), array_keys($coming)))->whereNotNull('per_minute')->pluck('per_minute', 'id');
+        $limits = DB::table('sources')->whereIn('id', array_map(strval(...), array_keys($coming)))
+            ->whereNotNull('per_minute')->pluck('per_minute', 'id');
         foreach ($limits as $source => $limit) {
-            $sent = (int) DB::table('source_minutes')->where('source', $source)->where('minute', $minute)->sum(DB::raw('accepted + repeated + refused + unmapped'));
+            $sent = (int) DB::table('source_minutes')->where('source', $source)
+                ->where('minute', $minute)->sum(DB::raw('accepted + repeated + refused + unmapped'));
             $more = $coming[$source] ?? 0;
             if ($sent + $more > (int) $limit) {
                 throw new TooManySignals((string) $source, (int) $limit, $minute + self::MINUTE - $now, $more);
@@ -85,7 +87,10 @@ final class SourceCounts
         foreach ($this->sources as $source => $counts) {
             $repeated = min($left, $counts['came']);
             $left -= $repeated;
-            $put->execute([$source, $minute, $counts['came'] - $repeated, $repeated, $counts['refused'], $counts['off'], $counts['came'] > 0 ? $this->now : null]);
+            $put->execute([
+                $source, $minute, $counts['came'] - $repeated, $repeated, $counts['refused'], $counts['off'],
+                $counts['came'] > 0 ? $this->now : null,
+            ]);
             foreach ($counts['errors'] as $what) {
                 self::error((string) $source, $what);
             }
@@ -105,6 +110,9 @@ final class SourceCounts
     public static function turnedAway(TooManySignals $why): void
     {
         $minute = intdiv(Moment::now(), self::MINUTE) * self::MINUTE;
-        DB::table('source_minutes')->upsert([['source' => $why->source, 'minute' => $minute, 'turned_away' => $why->signals]], ['source', 'minute'], ['turned_away' => DB::raw("turned_away + $why->signals")]);
+        DB::table('source_minutes')->upsert(
+            [['source' => $why->source, 'minute' => $minute, 'turned_away' => $why->signals]], ['source', 'minute'],
+            ['turned_away' => DB::raw("turned_away + $why->signals")],
+        );
     }
 }

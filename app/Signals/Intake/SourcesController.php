@@ -35,7 +35,10 @@ final class SourcesController
 
     public function index(): Response
     {
-        return Inertia::render('Signals/Sources', ['sources' => fn() => self::sources(), 'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name'])]);
+        return Inertia::render(
+            'Signals/Sources',
+            ['sources' => fn() => self::sources(), 'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name'])],
+        );
     }
 
     public function show(string $source): Response
@@ -46,18 +49,38 @@ final class SourcesController
 
         return Inertia::render('Signals/Source', [
             'source' => fn(): array => [
-                ...self::sources($source)[0], 'mapping' => $found?->mapping === null ? null : json_encode((object) $found->mapping, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE),
-                'sample' => $found?->sample, 'version' => $found?->version, 'team' => $found?->team_id, 'address' => url("/api/v1/sources/$source"),
+                ...self::sources($source)[0],
+                'mapping' => $found?->mapping === null
+                    ? null
+                    : json_encode(
+                        (object) $found->mapping,
+                        JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+                    ),
+                'sample' => $found?->sample, 'version' => $found?->version, 'team' => $found?->team_id,
+                'address' => url("/api/v1/sources/$source"),
             ],
             'token' => session('token'),
-            'minutes' => fn() => DB::table('source_minutes')->where('source', $source)->where('minute', '>=', Moment::now() - 6 * self::HOUR)->orderBy('minute')->get(['minute', 'accepted', 'repeated', 'refused', 'turned_away', 'unmapped']),
-            'errorsTold' => fn() => DB::table('source_errors')->where('source', $source)->orderByDesc('id')->limit(20)->get()->map(static fn(\stdClass $row): array => ['id' => $row->id, 'at' => Moment::seconds($row->at) * 1000, 'what' => $row->what]),
-            'unmapped' => fn() => DB::table('unmapped_payloads')->where('source', $source)->whereNull('mapped_at')->orderByDesc('id')->limit(20)->get()
-                ->map(static fn(\stdClass $row): array => ['id' => $row->id, 'payload' => mb_substr($row->payload, 0, 20_000), 'why' => json_decode($row->why, true), 'at' => (int) $row->received_at * 1000]),
-            'heartbeats' => fn() => DB::table('heartbeats')->where('source', $source)->orderBy('id')->get()->map(static fn(\stdClass $row): array => [
-                'id' => $row->id, 'name' => $row->name, 'check' => $row->check, 'item' => $row->item, 'every' => intdiv((int) $row->every_seconds, 60), 'grace' => intdiv((int) $row->grace_seconds, 60), 'level' => $row->level,
-                'last_at' => $row->last_at === null ? null : (int) $row->last_at * 1000, 'silent' => (bool) $row->silent,
-            ]),
+            'minutes' => fn() => DB::table('source_minutes')
+                ->where('source', $source)->where('minute', '>=', Moment::now() - 6 * self::HOUR)->orderBy('minute')
+                ->get(['minute', 'accepted', 'repeated', 'refused', 'turned_away', 'unmapped']),
+            'errorsTold' => fn() => DB::table('source_errors')
+                ->where('source', $source)->orderByDesc('id')->limit(20)->get()
+                ->map(static fn(\stdClass $row): array => [
+                    'id' => $row->id, 'at' => Moment::seconds($row->at) * 1000, 'what' => $row->what,
+                ]),
+            'unmapped' => fn() => DB::table('unmapped_payloads')
+                ->where('source', $source)->whereNull('mapped_at')->orderByDesc('id')->limit(20)->get()
+                ->map(static fn(\stdClass $row): array => [
+                    'id' => $row->id, 'payload' => mb_substr($row->payload, 0, 20_000), 'why' => json_decode($row->why, true),
+                    'at' => (int) $row->received_at * 1000,
+                ]),
+            'heartbeats' => fn() => DB::table('heartbeats')->where('source', $source)
+                ->orderBy('id')->get()->map(static fn(\stdClass $row): array => [
+                    'id' => $row->id, 'name' => $row->name, 'check' => $row->check, 'item' => $row->item,
+                    'every' => intdiv((int) $row->every_seconds, 60), 'grace' => intdiv((int) $row->grace_seconds, 60),
+                    'level' => $row->level,
+                    'last_at' => $row->last_at === null ? null : (int) $row->last_at * 1000, 'silent' => (bool) $row->silent,
+                ]),
             'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
         ]);
     }
@@ -65,8 +88,13 @@ final class SourcesController
     public function store(Request $request): RedirectResponse
     {
         $input = $request->validate([
-            'id' => ['required', 'string', 'max:128', 'regex:~^[^\s/?#]+$~', Rule::unique('sources', 'id')], 'name' => ['required', 'string', 'max:120'],
-        ], ['id.regex' => 'Use no spaces, slashes, question marks or hashes: it stands in an address.', 'id.unique' => 'There is a source of that name already.']);
+            'id' => ['required', 'string', 'max:128', 'regex:~^[^\s/?#]+$~', Rule::unique('sources', 'id')],
+            'name' => ['required', 'string', 'max:120'],
+        ],
+            [
+                'id.regex' => 'Use no spaces, slashes, question marks or hashes: it stands in an address.',
+                'id.unique' => 'There is a source of that name already.',
+            ]);
         Once::for($request, static function () use ($input, $request): void {
             if (Source::query()->whereKey($input['id'])->exists()) {
                 throw Refused::because('There is a source of that name already.', 'id');
@@ -81,7 +109,8 @@ final class SourcesController
     public function update(Request $request, string $source): RedirectResponse
     {
         $input = $request->validate([
-            'version' => ['nullable', 'integer'], 'name' => ['required', 'string', 'max:120'], 'per_minute' => ['nullable', 'integer', 'min:1', 'max:10000000'], 'team' => ['nullable', 'string', 'exists:teams,id'],
+            'version' => ['nullable', 'integer'], 'name' => ['required', 'string', 'max:120'],
+            'per_minute' => ['nullable', 'integer', 'min:1', 'max:10000000'], 'team' => ['nullable', 'string', 'exists:teams,id'],
             'mapping' => ['nullable', 'string', 'max:100000'], 'sample' => ['nullable', 'string', 'max:1000000'],
         ]);
         $mapping = null;
@@ -98,9 +127,15 @@ final class SourcesController
             $found = $there ?? Source::query()->create(['id' => $source, 'name' => $input['name'], 'made_at' => now()])->refresh();
             // What nobody saw, nobody changes: without the version that was looked at, one that is there stays as it is.
             if ($there !== null && $there->version !== (int) ($input['version'] ?? 0)) {
-                throw Refused::because('Somebody changed this source meanwhile. What you typed is still here: reload in another window to see theirs, then save yours.', 'version');
+                throw Refused::because(
+                    'Somebody changed this source meanwhile. What you typed is still here: reload in another window to see theirs, then save yours.',
+                    'version',
+                );
             }
-            $found->update(['name' => $input['name'], 'per_minute' => $input['per_minute'] ?? null, 'team_id' => $input['team'] ?? null, 'mapping' => $mapping, 'sample' => $input['sample'] ?? null, 'version' => $found->version + 1]);
+            $found->update([
+                'name' => $input['name'], 'per_minute' => $input['per_minute'] ?? null, 'team_id' => $input['team'] ?? null,
+                'mapping' => $mapping, 'sample' => $input['sample'] ?? null, 'version' => $found->version + 1,
+            ]);
             Journal::write(Actor::person(CurrentPerson::of($request)), 'source.changed', ['source', $source], ['name' => $input['name']]);
         });
 
@@ -114,7 +149,10 @@ final class SourcesController
         $isNew = Once::for($request, static function () use ($source, $plain, $request): void {
             $found = Source::query()->find($source) ?? Source::query()->create(['id' => $source, 'name' => $source, 'made_at' => now()]);
             $found->update(['token_hash' => ApiToken::hashOf($plain)]);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'token.made', ['source', $source], ['name' => $source, 'abilities' => ["signals of $source"]]);
+            Journal::write(
+                Actor::person(CurrentPerson::of($request)), 'token.made', ['source', $source],
+                ['name' => $source, 'abilities' => ["signals of $source"]],
+            );
         });
 
         return $isNew ? back()->with('token', $plain) : back();
@@ -127,10 +165,14 @@ final class SourcesController
         try {
             $sample = json_decode($input['sample'], false, 64, JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            return new JsonResponse(['error' => ['at' => 'sample', 'message' => 'The sample is not JSON: '.lcfirst($e->getMessage()).'.']], 422);
+            return new JsonResponse(
+                ['error' => ['at' => 'sample', 'message' => 'The sample is not JSON: '.lcfirst($e->getMessage()).'.']], 422,
+            );
         }
         try {
-            $result = Mapping::read(Document::parse(trim((string) ($input['mapping'] ?? '')) === '' ? '{}' : (string) $input['mapping']))->map($sample, $source);
+            $result = Mapping::read(Document::parse(
+                trim((string) ($input['mapping'] ?? '')) === '' ? '{}' : (string) $input['mapping'],
+            ))->map($sample, $source);
         } catch (BadInput $e) {
             return new JsonResponse(['error' => ['at' => $e->at, 'message' => $e->getMessage()]], 422);
         }
@@ -156,13 +198,16 @@ final class SourcesController
     public function storeHeartbeat(Request $request, string $source): RedirectResponse
     {
         $input = $request->validate([
-            'name' => ['required', 'string', 'max:120'], 'check' => ['nullable', 'string', 'max:100'], 'item' => ['nullable', 'string', 'max:128'], 'every' => ['required', 'integer', 'min:1', 'max:10080'],
+            'name' => ['required', 'string', 'max:120'], 'check' => ['nullable', 'string', 'max:100'],
+            'item' => ['nullable', 'string', 'max:128'], 'every' => ['required', 'integer', 'min:1', 'max:10080'],
             'grace' => ['nullable', 'integer', 'min:0', 'max:1440'], 'level' => ['required', Rule::enum(Level::class)],
         ]);
         Once::for($request, static function () use ($input, $source, $request): void {
             $now = Moment::now();
             DB::table('heartbeats')->insert([
-                'name' => $input['name'], 'source' => $source, 'check' => $input['check'] ?? null, 'item' => $input['item'] ?? null, 'every_seconds' => (int) $input['every'] * 60, 'grace_seconds' => (int) ($input['grace'] ?? 0) * 60,
+                'name' => $input['name'], 'source' => $source, 'check' => $input['check'] ?? null,
+                'item' => $input['item'] ?? null, 'every_seconds' => (int) $input['every'] * 60,
+                'grace_seconds' => (int) ($input['grace'] ?? 0) * 60,
                 'level' => $input['level'], 'since' => $now, 'due_at' => $now + ((int) $input['every'] + (int) ($input['grace'] ?? 0)) * 60,
             ]);
             Journal::write(Actor::person(CurrentPerson::of($request)), 'heartbeat.made', ['source', $source], ['name' => $input['name']]);
@@ -186,13 +231,27 @@ final class SourcesController
     {
         $now = Moment::now();
         $known = Source::query()->when($only !== null, fn($query) => $query->whereKey($only))->get()->keyBy('id');
-        $hour = DB::table('source_minutes')->when($only !== null, fn($query) => $query->where('source', $only))->where('minute', '>=', $now - self::HOUR)->groupBy('source')
-            ->selectRaw('source, sum(accepted + repeated) as came, sum(refused) as refused, sum(turned_away) as turned_away, sum(unmapped) as unmapped')->get()->keyBy('source');
-        $last = DB::table('source_minutes')->when($only !== null, fn($query) => $query->where('source', $only))->groupBy('source')->selectRaw('source, max(coalesce(last_at, minute)) as last_at')->pluck('last_at', 'source');
-        $off = DB::table('source_minutes')->when($only !== null, fn($query) => $query->where('source', $only))->where('minute', '>=', $now - self::HOUR)->whereNotNull('clock_off')->orderBy('minute')->pluck('clock_off', 'source');
-        $kept = DB::table('unmapped_payloads')->when($only !== null, fn($query) => $query->where('source', $only))->whereNull('mapped_at')->groupBy('source')->selectRaw('source, count(*) as many')->pluck('many', 'source');
-        $silent = DB::table('heartbeats')->when($only !== null, fn($query) => $query->where('source', $only))->groupBy('source')->selectRaw('source, count(*) as many, sum(silent) as silent')->get()->keyBy('source');
-        $names = $only !== null ? [$only] : array_values(array_unique([...$known->modelKeys(), ...$last->keys()->filter(static fn($name): bool => $name !== '')->all()]));
+        $hour = DB::table('source_minutes')
+            ->when($only !== null, fn($query) => $query->where('source', $only))
+            ->where('minute', '>=', $now - self::HOUR)->groupBy('source')
+            ->selectRaw('source, sum(accepted + repeated) as came, sum(refused) as refused, sum(turned_away) as turned_away, sum(unmapped) as unmapped')
+                ->get()->keyBy('source');
+        $last = DB::table('source_minutes')
+            ->when($only !== null, fn($query) => $query->where('source', $only))->groupBy('source')
+            ->selectRaw('source, max(coalesce(last_at, minute)) as last_at')->pluck('last_at', 'source');
+        $off = DB::table('source_minutes')
+            ->when($only !== null, fn($query) => $query->where('source', $only))
+            ->where('minute', '>=', $now - self::HOUR)->whereNotNull('clock_off')->orderBy('minute')
+            ->pluck('clock_off', 'source');
+        $kept = DB::table('unmapped_payloads')
+            ->when($only !== null, fn($query) => $query->where('source', $only))->whereNull('mapped_at')
+            ->groupBy('source')->selectRaw('source, count(*) as many')->pluck('many', 'source');
+        $silent = DB::table('heartbeats')
+            ->when($only !== null, fn($query) => $query->where('source', $only))->groupBy('source')
+            ->selectRaw('source, count(*) as many, sum(silent) as silent')->get()->keyBy('source');
+        $names = $only !== null
+            ? [$only]
+            : array_values(array_unique([...$known->modelKeys(), ...$last->keys()->filter(static fn($name): bool => $name !== '')->all()]));
         sort($names);
 
         return array_map(static function (mixed $id) use ($known, $hour, $last, $off, $kept, $silent): array {
@@ -202,9 +261,12 @@ final class SourcesController
             $clock = isset($off[$id]) ? (int) $off[$id] : null;
 
             return [
-                'id' => $id, 'name' => $source->name ?? $id, 'has_token' => $source?->token_hash !== null, 'has_mapping' => $source?->mapping !== null, 'per_minute' => $source?->per_minute,
-                'last_at' => isset($last[$id]) ? (int) $last[$id] * 1000 : null, 'hour' => (int) ($counts->came ?? 0), 'refused' => (int) ($counts->refused ?? 0), 'turned_away' => (int) ($counts->turned_away ?? 0),
-                'unmapped' => (int) ($kept[$id] ?? 0), 'clock_off' => $clock !== null && abs($clock) > self::CLOCK_OFF_SECONDS ? $clock : null,
+                'id' => $id, 'name' => $source->name ?? $id, 'has_token' => $source?->token_hash !== null,
+                'has_mapping' => $source?->mapping !== null, 'per_minute' => $source?->per_minute,
+                'last_at' => isset($last[$id]) ? (int) $last[$id] * 1000 : null, 'hour' => (int) ($counts->came ?? 0),
+                'refused' => (int) ($counts->refused ?? 0), 'turned_away' => (int) ($counts->turned_away ?? 0),
+                'unmapped' => (int) ($kept[$id] ?? 0),
+                'clock_off' => $clock !== null && abs($clock) > self::CLOCK_OFF_SECONDS ? $clock : null,
                 'heartbeats' => (int) ($silent->get($id)->many ?? 0), 'silent' => (int) ($silent->get($id)->silent ?? 0),
             ];
         }, $names);

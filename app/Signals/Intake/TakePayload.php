@@ -34,14 +34,20 @@ final class TakePayload
             if ($signals !== []) {
                 $result = ($this->accept)($signals, array_fill(0, count($signals), $text), $source->id);
                 foreach ($result['refused'] as $refused) {
-                    $missing[] = ['entry' => $refused['index'], 'field' => ltrim((string) $refused['error']['at'], '/'), 'message' => (string) $refused['error']['message']];
+                    $missing[] = [
+                        'entry' => $refused['index'], 'field' => ltrim((string) $refused['error']['at'], '/'),
+                        'message' => (string) $refused['error']['message'],
+                    ];
                 }
             }
             if ($missing !== []) {
                 $this->putBy($source, $text, $missing);
             }
 
-            return ['accepted' => $result['accepted'], 'repeated' => $result['repeated'], 'kept' => $missing === [] ? 0 : 1, 'missing' => $missing];
+            return [
+                'accepted' => $result['accepted'], 'repeated' => $result['repeated'], 'kept' => $missing === [] ? 0 : 1,
+                'missing' => $missing,
+            ];
         });
     }
 
@@ -53,7 +59,10 @@ final class TakePayload
     public function again(Source $source): array
     {
         $mapped = $left = 0;
-        foreach (DB::table('unmapped_payloads')->where('source', $source->id)->whereNull('mapped_at')->orderBy('id')->limit(self::MOST_KEPT)->get() as $row) {
+        foreach (
+            DB::table('unmapped_payloads')->where('source', $source->id)
+                ->whereNull('mapped_at')->orderBy('id')->limit(self::MOST_KEPT)->get() as $row
+        ) {
             [$signals, $missing] = self::map($source, json_decode($row->payload, false, 64));
             if ($missing !== [] || $signals === []) {
                 $left++;
@@ -97,13 +106,21 @@ final class TakePayload
     private function putBy(Source $source, string $text, array $missing): void
     {
         $now = Moment::now();
-        DB::table('unmapped_payloads')->insert(['source' => $source->id, 'payload' => $text, 'why' => json_encode(array_slice($missing, 0, 20), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'received_at' => $now]);
-        $oldest = DB::table('unmapped_payloads')->where('source', $source->id)->whereNull('mapped_at')->orderByDesc('id')->offset(self::MOST_KEPT)->limit(1)->value('id');
+        DB::table('unmapped_payloads')->insert([
+            'source' => $source->id, 'payload' => $text,
+            'why' => json_encode(array_slice($missing, 0, 20), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'received_at' => $now,
+        ]);
+        $oldest = DB::table('unmapped_payloads')->where('source', $source->id)
+            ->whereNull('mapped_at')->orderByDesc('id')->offset(self::MOST_KEPT)->limit(1)->value('id');
         if ($oldest !== null) {
             DB::table('unmapped_payloads')->where('source', $source->id)->whereNull('mapped_at')->where('id', '<=', $oldest)->delete();
         }
         $minute = intdiv($now, 60) * 60;
-        DB::table('source_minutes')->upsert([['source' => $source->id, 'minute' => $minute, 'unmapped' => 1]], ['source', 'minute'], ['unmapped' => DB::raw('unmapped + 1')]);
+        DB::table('source_minutes')->upsert(
+            [['source' => $source->id, 'minute' => $minute, 'unmapped' => 1]], ['source', 'minute'],
+            ['unmapped' => DB::raw('unmapped + 1')],
+        );
         SourceCounts::error($source->id, "Not mapped: {$missing[0]['field']}: {$missing[0]['message']}");
     }
 }

@@ -23,7 +23,9 @@ final readonly class DatabaseShelf implements Shelf
         $numbers = [];
         foreach (['f' => $families, 'k' => $keys] as $kind => $names) {
             foreach (array_chunk($names, self::CHUNK) as $chunk) {
-                $numbers += array_flip(DB::table('bundle_members')->where('kind', $kind)->whereIn('name', $chunk)->pluck('bundle_id')->all());
+                $numbers += array_flip(
+                    DB::table('bundle_members')->where('kind', $kind)->whereIn('name', $chunk)->pluck('bundle_id')->all(),
+                );
             }
         }
 
@@ -52,7 +54,9 @@ final readonly class DatabaseShelf implements Shelf
         $wanted = array_fill_keys($families, true);
         $signals = [];
         foreach (array_chunk($families, self::CHUNK) as $chunk) {
-            $rows = DB::table('signals')->whereIn('family', array_map(StoredSignal::familyNumber(...), $chunk))->where('at', '>', $after)->where('id', '<=', $this->upTo)->get(StoredSignal::COLUMNS);
+            $rows = DB::table('signals')
+                ->whereIn('family', array_map(StoredSignal::familyNumber(...), $chunk))->where('at', '>', $after)
+                ->where('id', '<=', $this->upTo)->get(StoredSignal::COLUMNS);
             foreach ($rows as $row) {
                 $signal = StoredSignal::toCore($row, $this->rules);
                 if (isset($wanted[$signal->family()])) {

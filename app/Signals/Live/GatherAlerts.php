@@ -34,13 +34,19 @@ final class GatherAlerts
     /** @param  string  $from  a stamp */
     public function __invoke(string $from): void
     {
-        $rows = DB::table('alerts')->where('stamp', '>=', $from)->whereNull('withdrawn_at')->orderBy('stamp')->get(['id', 'key', 'number', 'opened_at', 'stamp', 'items', 'source']);
+        $rows = DB::table('alerts')->where('stamp', '>=', $from)
+            ->whereNull('withdrawn_at')->orderBy('stamp')
+            ->get(['id', 'key', 'number', 'opened_at', 'stamp', 'items', 'source']);
         $this->undo($from);
         $openings = [];
         foreach ($rows as $row) {
             $alert = self::bare($row->key, (int) $row->number, $row->opened_at, $row->stamp);
             // A date that comes near is no part of an outage of its item, and is not resolved with it.
-            foreach ($row->source === RemindOfDates::SOURCE ? [] : (array) json_decode($row->items, true, 4, JSON_THROW_ON_ERROR) as $item => $entry) {
+            foreach (
+                $row->source === RemindOfDates::SOURCE
+                    ? []
+                    : (array) json_decode($row->items, true, 4, JSON_THROW_ON_ERROR) as $item => $entry
+            ) {
                 $alert->items[$item] = is_array($entry) && is_string($entry[0]) ? $entry[0] : $row->stamp;
             }
             $this->ids[$alert] = (int) $row->id;
@@ -53,8 +59,17 @@ final class GatherAlerts
         foreach ($openings as $alert) {
             $items += $alert->items;
         }
-        $regrouping = new Regrouping($this->settings, [...$this->dependencies($items, 'from_id', 'to_id'), ...$this->dependencies($items, 'to_id', 'from_id'), ...$this->siblings($items)]);
-        $this->save($regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings), array_fill_keys($rows->pluck('id')->all(), true));
+        $regrouping = new Regrouping(
+            $this->settings,
+            [
+                ...$this->dependencies($items, 'from_id', 'to_id'), ...$this->dependencies($items, 'to_id', 'from_id'),
+                ...$this->siblings($items),
+            ],
+        );
+        $this->save(
+            $regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings),
+            array_fill_keys($rows->pluck('id')->all(), true),
+        );
     }
 
     /**
@@ -92,7 +107,11 @@ final class GatherAlerts
     {
         $pairs = [];
         foreach (array_chunk(array_map(strval(...), array_keys($items)), self::CHUNK) as $chunk) {
-            foreach (DB::table('dependencies as own')->join('dependencies as other', 'other.group_id', '=', 'own.group_id')->whereIn('own.to_id', $chunk)->whereColumn('other.to_id', '!=', 'own.to_id')->distinct()->get(['own.to_id as one', 'other.to_id as other']) as $row) {
+            foreach (DB::table('dependencies as own')->join(
+                'dependencies as other', 'other.group_id', '=', 'own.group_id',
+            )->whereIn('own.to_id', $chunk)
+                ->whereColumn('other.to_id', '!=', 'own.to_id')->distinct()
+                ->get(['own.to_id as one', 'other.to_id as other']) as $row) {
                 $pairs[] = [(string) $row->one, (string) $row->other];
             }
         }
@@ -110,7 +129,8 @@ final class GatherAlerts
         }
         DB::table('alerts')->where('merged_stamp', '>=', $from)->update(['merged_into_id' => null, 'merged_stamp' => null]);
         foreach ($apart->filter()->unique()->chunk(self::CHUNK) as $groups) {
-            $members = DB::table('alerts')->whereIn('gathered_in_id', $groups->values())->get(['id', 'joined_id', 'merged_into_id'])->keyBy('id');
+            $members = DB::table('alerts')->whereIn('gathered_in_id', $groups->values())
+                ->get(['id', 'joined_id', 'merged_into_id'])->keyBy('id');
             foreach ($members as $member) {
                 $founder = (int) $member->joined_id;
                 while (($into = $members->get($founder)?->merged_into_id) !== null) {
@@ -144,7 +164,9 @@ final class GatherAlerts
         }
         $standing = [];
         foreach (array_chunk(array_keys($groups), self::CHUNK) as $chunk) {
-            $newest = DB::table('alerts')->whereIn('gathered_in_id', $chunk)->where('stamp', '<', $from)->whereNull('withdrawn_at')->groupBy('gathered_in_id')->selectRaw('gathered_in_id as founder, max(opened_at) as opened_at')->pluck('opened_at', 'founder');
+            $newest = DB::table('alerts')->whereIn('gathered_in_id', $chunk)
+                ->where('stamp', '<', $from)->whereNull('withdrawn_at')->groupBy('gathered_in_id')
+                ->selectRaw('gathered_in_id as founder, max(opened_at) as opened_at')->pluck('opened_at', 'founder');
             foreach (DB::table('alerts')->whereIn('id', $chunk)->get(['id', 'key', 'number', 'opened_at', 'stamp']) as $row) {
                 $founder = self::bare($row->key, (int) $row->number, $row->opened_at, $row->stamp);
                 $founder->items = $groups[(int) $row->id] ?? [];
@@ -171,7 +193,10 @@ final class GatherAlerts
             $founder = $this->ids[$alerts[0]];
             foreach ($taken as [$alert, $stamp, $into]) {
                 $merge->execute([$this->ids[$into], $stamp, $this->ids[$alert]]);
-                array_push($changed, ...DB::table('alerts')->where('gathered_in_id', $this->ids[$alert])->pluck('id')->map(intval(...))->all());
+                array_push(
+                    $changed,
+                    ...DB::table('alerts')->where('gathered_in_id', $this->ids[$alert])->pluck('id')->map(intval(...))->all(),
+                );
                 DB::table('alerts')->where('gathered_in_id', $this->ids[$alert])->update(['gathered_in_id' => $founder]);
             }
             foreach ($alerts as $alert) {
@@ -194,8 +219,14 @@ final class GatherAlerts
     private static function passOn(array $alerts): void
     {
         foreach (array_chunk($alerts, self::CHUNK) as $chunk) {
-            foreach (DB::table('alerts')->whereIn('id', $chunk)->whereNotNull('put_with_id')->whereNull('moved_to_id')->whereColumn('gathered_in_id', '!=', 'id')->get(['id', 'gathered_in_id', 'put_with_id']) as $row) {
-                DB::table('alerts')->where('id', $row->gathered_in_id)->where('id', '!=', $row->put_with_id)->whereNull('put_with_id')->update(['put_with_id' => $row->put_with_id]);
+            foreach (
+                DB::table('alerts')->whereIn('id', $chunk)
+                    ->whereNotNull('put_with_id')->whereNull('moved_to_id')->whereColumn('gathered_in_id', '!=', 'id')
+                    ->get(['id', 'gathered_in_id', 'put_with_id']) as $row
+            ) {
+                DB::table('alerts')->where('id', $row->gathered_in_id)
+                    ->where('id', '!=', $row->put_with_id)->whereNull('put_with_id')
+                    ->update(['put_with_id' => $row->put_with_id]);
                 DB::table('alerts')->where('id', $row->id)->update(['put_with_id' => null]);
             }
         }
@@ -215,10 +246,14 @@ final class GatherAlerts
         $on = 'coalesce(f.moved_to_id, f.put_with_id, f.gathered_in_id)';
         foreach (array_chunk(array_values(array_unique($alerts)), self::CHUNK) as $chunk) {
             DB::table('alerts')->whereIn('id', $chunk)->update(['group_id' => DB::raw('coalesce(moved_to_id, gathered_in_id)')]);
-            DB::table('alerts')->whereIn('id', $chunk)->whereNull('moved_to_id')->update(['group_id' => DB::raw("coalesce($with, group_id)")]);
+            DB::table('alerts')->whereIn('id', $chunk)
+                ->whereNull('moved_to_id')->update(['group_id' => DB::raw("coalesce($with, group_id)")]);
             for ($step = 0; $step < self::LONGEST_CHAIN; $step++) {
                 $moved = DB::table('alerts')->whereIn('id', $chunk)
-                    ->whereExists(fn($query) => $query->from('alerts', 'f')->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereRaw("$on is not f.id"))
+                    ->whereExists(
+                        fn($query) => $query->from('alerts', 'f')
+                            ->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereRaw("$on is not f.id"),
+                    )
                     ->update(['group_id' => DB::raw("(select $on from alerts f where f.id = alerts.group_id)")]);
                 if ($moved === 0) {
                     break;

@@ -21,7 +21,8 @@ final class KeepAlerts
     private const CHUNK = 500;
 
     private const COLUMNS = [
-        'id', 'key', 'number', 'level', 'first_signal_at', 'last_signal_at', 'opened_at', 'closed_at', 'count', 'flips', 'stamp', 'items', 'threads',
+        'id', 'key', 'number', 'level', 'first_signal_at', 'last_signal_at', 'opened_at', 'closed_at', 'count', 'flips', 'stamp',
+        'items', 'threads',
         'summary', 'item_named', 'check', 'source', 'withdrawn_at', 'mended_at', 'incident_id',
     ];
 
@@ -81,7 +82,9 @@ final class KeepAlerts
             }
             foreach ($bundle->keys() as $key) {
                 foreach ($byKey[$key] ?? [] as $name => $row) {
-                    if (! isset($alerts[$name]) && $row->withdrawn_at === null && Moment::seconds($row->opened_at) >= $bundle->redoneFrom()) {
+                    if (
+                        ! isset($alerts[$name]) && $row->withdrawn_at === null && Moment::seconds($row->opened_at) >= $bundle->redoneFrom()
+                    ) {
                         $this->withdraw($row);
                     }
                 }
@@ -108,7 +111,9 @@ final class KeepAlerts
         $rows = [];
         foreach (array_chunk($keys, self::CHUNK) as $chunk) {
             $found = DB::table('alerts')->whereIn('key', $chunk)
-                ->where(fn($query) => $query->whereNull('closed_at')->orWhere('closed_at', '>=', Moment::text($this->now - self::REMEMBERED)))
+                ->where(fn($query) => $query->whereNull('closed_at')->orWhere(
+                    'closed_at', '>=', Moment::text($this->now - self::REMEMBERED),
+                ))
                 ->get(self::COLUMNS);
             foreach ($found as $row) {
                 $rows["$row->number $row->key"] = $row;
@@ -151,11 +156,13 @@ final class KeepAlerts
         $closed = $alert->closedAt === null ? null : Moment::text($alert->closedAt);
         $isMended = $row->stamp !== $alert->stamp || $row->withdrawn_at !== null;
         $values = [
-            $alert->level->value, Moment::text($alert->firstSignalAt), Moment::text($alert->lastAt), Moment::text($alert->openedAt), $closed, $alert->count, $alert->flips, $alert->stamp, $items, $threads,
+            $alert->level->value, Moment::text($alert->firstSignalAt), Moment::text($alert->lastAt),
+            Moment::text($alert->openedAt), $closed, $alert->count, $alert->flips, $alert->stamp, $items, $threads,
             $this->signals[$alert->lastOrder]->summary ?? $row->summary, null, $isMended ? Moment::text($this->now) : $row->mended_at,
         ];
         $before = [
-            $row->level, $row->first_signal_at, $row->last_signal_at, $row->opened_at, $row->closed_at, (int) $row->count, (int) $row->flips, $row->stamp, $row->items, $row->threads,
+            $row->level, $row->first_signal_at, $row->last_signal_at, $row->opened_at, $row->closed_at, (int) $row->count,
+            (int) $row->flips, $row->stamp, $row->items, $row->threads,
             $row->summary, $row->withdrawn_at, $row->mended_at,
         ];
         if ($values === $before) {
@@ -186,7 +193,9 @@ final class KeepAlerts
 
     private function withdraw(\stdClass $row): void
     {
-        DB::table('alerts')->where('id', $row->id)->update(['withdrawn_at' => Moment::text($this->now), 'closed_at' => $row->closed_at ?? Moment::text($this->now)]);
+        DB::table('alerts')
+            ->where('id', $row->id)
+            ->update(['withdrawn_at' => Moment::text($this->now), 'closed_at' => $row->closed_at ?? Moment::text($this->now)]);
         $this->dropItems->execute([$row->id]);
         $this->changedIds[(int) $row->id] = true;
         $this->regroupFrom($row->stamp);
@@ -208,11 +217,15 @@ final class KeepAlerts
             $named = $first->item ?? (isset($items[0]) ? (string) $items[0] : null);
             $values = [
                 'key' => $alert->key, 'number' => $alert->number, 'source' => $first->source, 'check' => $first->check,
-                'item_id' => $named !== null && $this->ownership->knows($named) ? $this->ownership->idOf($named) : null, 'item_named' => $named,
+                'item_id' => $named !== null && $this->ownership->knows($named) ? $this->ownership->idOf($named) : null,
+                'item_named' => $named,
                 'level' => $alert->level->value, 'summary' => $this->signals[$alert->lastOrder]->summary ?? $first->summary,
-                'first_signal_at' => Moment::text($alert->firstSignalAt), 'last_signal_at' => Moment::text($alert->lastAt), 'opened_at' => Moment::text($alert->openedAt),
-                'closed_at' => $alert->closedAt === null ? null : Moment::text($alert->closedAt), 'count' => $alert->count, 'flips' => $alert->flips,
-                'stamp' => $alert->stamp, 'items' => self::items($alert, $fires), 'threads' => json_encode(array_keys($alert->threads), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'first_signal_at' => Moment::text($alert->firstSignalAt), 'last_signal_at' => Moment::text($alert->lastAt),
+                'opened_at' => Moment::text($alert->openedAt),
+                'closed_at' => $alert->closedAt === null ? null : Moment::text($alert->closedAt), 'count' => $alert->count,
+                'flips' => $alert->flips,
+                'stamp' => $alert->stamp, 'items' => self::items($alert, $fires),
+                'threads' => json_encode(array_keys($alert->threads), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
                 'team_id' => $owners[$i]['team'], 'handling' => $owners[$i]['handling']->value, 'rules_version' => $owners[$i]['version'],
                 'handle_at' => match ($owners[$i]['handling']) {
                     Handling::Page => Moment::text($this->now),
@@ -220,7 +233,13 @@ final class KeepAlerts
                     default => null,
                 },
             ];
-            $insert ??= DB::connection()->getPdo()->prepare('insert into alerts ("'.implode('", "', array_keys($values)).'") values ('.implode(', ', array_fill(0, count($values), '?')).')');
+            $insert ??= DB::connection()
+                ->getPdo()
+                ->prepare(
+                    'insert into alerts ("'.implode('", "', array_keys($values)).'") values ('.implode(
+                        ', ', array_fill(0, count($values), '?'),
+                    ).')',
+                );
             $insert->execute(array_values($values));
             $id = (int) DB::connection()->getPdo()->lastInsertId();
             $this->changedIds[$id] = true;
@@ -237,7 +256,9 @@ final class KeepAlerts
             $this->dropItems->execute([$id]);
         }
         foreach ($alert->items as $item => $stamp) {
-            $this->putItem->execute([$id, $this->ownership->idOf((string) $item), $stamp, Moment::text($alert->openedAt), isset($fires[$item]) ? 1 : 0]);
+            $this->putItem->execute([
+                $id, $this->ownership->idOf((string) $item), $stamp, Moment::text($alert->openedAt), isset($fires[$item]) ? 1 : 0,
+            ]);
         }
     }
 
@@ -250,7 +271,10 @@ final class KeepAlerts
     {
         $this->news[] = [
             'kind' => $kind, 'id' => (int) $row->id, 'incident' => $row->incident_id === null ? null : (int) $row->incident_id,
-            'facts' => ['title' => $row->summary ?? "$row->check on ".($row->item_named ?? $row->source), 'item' => $row->item_named, 'level' => $level],
+            'facts' => [
+                'title' => $row->summary ?? "$row->check on ".($row->item_named ?? $row->source), 'item' => $row->item_named,
+                'level' => $level,
+            ],
         ];
     }
 

@@ -48,11 +48,15 @@ final class Ownership
      */
     public function of(array $signals): array
     {
-        $this->read(array_values(array_unique(array_filter(array_map(static fn(?\stdClass $signal): ?string => $signal?->item, $signals), is_string(...)))));
+        $this->read(array_values(array_unique(array_filter(
+            array_map(static fn(?\stdClass $signal): ?string => $signal?->item, $signals), is_string(...),
+        ))));
 
         return array_map(function (?\stdClass $signal): array {
             $version = $this->rules->versionFor((int) ($signal->id ?? 0));
-            $route = $signal === null ? ['team' => null, 'handling' => null] : RuleSets::routing($version)->of(StoredSignal::toCore($signal));
+            $route = $signal === null
+                ? ['team' => null, 'handling' => null]
+                : RuleSets::routing($version)->of(StoredSignal::toCore($signal));
             $team = $route['team'] !== null && isset($this->teams()[$route['team']]) ? $route['team'] : null;
 
             return [
@@ -86,7 +90,10 @@ final class Ownership
 
     public static function hours(): ZonedHours
     {
-        $days = array_map(static fn(mixed $day): ?Weekday => is_numeric($day) ? Weekday::cases()[(int) $day - 1] ?? null : null, config()->array('skarvo.working_hours.days'));
+        $days = array_map(
+            static fn(mixed $day): ?Weekday => is_numeric($day) ? Weekday::cases()[(int) $day - 1] ?? null : null,
+            config()->array('skarvo.working_hours.days'),
+        );
 
         return new ZonedHours(Zone::orUtc(config()->string('skarvo.time_zone')), new WeekHours(array_values(array_filter($days)), ...array_map(
             static fn(string $end): int => (int) LocalTime::secondsOfDay(config()->string("skarvo.working_hours.$end")), ['from', 'to'],
@@ -95,7 +102,9 @@ final class Ownership
 
     private function teamOf(?string $source, ?string $item): ?string
     {
-        $team = ($item === null || ! $this->knows($item) ? null : $this->items[$item][0] ?? null) ?? ($source === null ? null : $this->sources()[$source] ?? null);
+        $team = (
+            $item === null || ! $this->knows($item) ? null : $this->items[$item][0] ?? null
+        ) ?? ($source === null ? null : $this->sources()[$source] ?? null);
         if ($team !== null || $item === null || ! $this->knows($item)) {
             return $team ?? $this->unowned();
         }
@@ -124,7 +133,10 @@ final class Ownership
         $unread = array_values(array_filter($items, fn(string $item): bool => ! array_key_exists($item, $this->items)));
         foreach (array_chunk($unread, self::AT_ONCE) as $some) {
             $this->items += array_fill_keys($some, null);
-            foreach (DB::table('item_aliases')->join('items', 'items.id', '=', 'item_aliases.item_id')->whereIn('named', $some)->get(['named', 'items.id', 'team_id']) as $row) {
+            foreach (
+                DB::table('item_aliases')->join('items', 'items.id', '=', 'item_aliases.item_id')
+                    ->whereIn('named', $some)->get(['named', 'items.id', 'team_id']) as $row
+            ) {
                 $this->items[$row->named] = [$row->team_id];
                 $this->aliases[$row->named] = (string) $row->id;
             }

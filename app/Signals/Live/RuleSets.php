@@ -102,7 +102,9 @@ final class RuleSets
     public static function quiet(int $from): QuietTimes
     {
         $intervals = [];
-        foreach (DB::table('quiet_times')->where('to_at', '>', Moment::text($from))->orderBy('id')->get(['covers', 'from_at', 'to_at']) as $row) {
+        foreach (
+            DB::table('quiet_times')->where('to_at', '>', Moment::text($from))->orderBy('id')->get(['covers', 'from_at', 'to_at']) as $row
+        ) {
             foreach ((array) json_decode($row->covers, true, 4, JSON_THROW_ON_ERROR) as $item) {
                 $intervals[(string) $item][] = [Moment::seconds($row->from_at), Moment::seconds($row->to_at)];
             }

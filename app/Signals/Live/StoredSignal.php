@@ -26,8 +26,16 @@ final class StoredSignal
     public static function toCore(\stdClass $row, ?RuleSets $rules = null): ReplaySignal
     {
         $labels = $row->labels === null ? [] : json_decode($row->labels, true, 4, JSON_THROW_ON_ERROR);
-        $signal = new ReplaySignal((int) $row->at, $row->source, $row->item, $row->check, Condition::from($row->condition), Level::from($row->level), is_array($labels) ? $labels : [], (int) $row->id);
+        $signal = new ReplaySignal(
+            (int) $row->at, $row->source, $row->item, $row->check, Condition::from($row->condition), Level::from($row->level),
+            is_array($labels) ? $labels : [], (int) $row->id,
+        );
 
-        return $rules === null ? $signal : new ReplaySignal($signal->at, $signal->source, $signal->item, $signal->check, $signal->condition, $signal->level, $signal->labels, $signal->order, $rules->treat($signal));
+        return $rules === null
+            ? $signal
+            : new ReplaySignal(
+                $signal->at, $signal->source, $signal->item, $signal->check, $signal->condition, $signal->level, $signal->labels,
+                $signal->order, $rules->treat($signal),
+            );
     }
 }

@@ -29,13 +29,20 @@ final class DryRunRules
         $from = $now - (self::SPANS[$over] ?? self::SPANS['day']);
         $signals = self::signals(static fn(Builder $query) => $query, $from, $now);
         $present = RuleList::inForce();
-        $result = self::over($signals, $from, $now)->compare($present->settings, $present->routing, $proposed->settings, $proposed->routing);
+        $result = self::over($signals, $from, $now)->compare(
+            $present->settings, $present->routing, $proposed->settings, $proposed->routing,
+        );
         $told = ['signals' => $result['signals'], 'before' => $result['before'], 'after' => $result['after']];
-        foreach (['gone' => $result['gone'], 'new' => $result['new'], 'pagesGone' => $result['pagesGone'], 'pagesNew' => $result['pagesNew']] as $list => $alerts) {
+        foreach ([
+            'gone' => $result['gone'], 'new' => $result['new'], 'pagesGone' => $result['pagesGone'],
+            'pagesNew' => $result['pagesNew'],
+        ] as $list => $alerts) {
             $told["{$list}InAll"] = count($alerts);
             $told[$list] = array_map(static fn(array $alert): array => [
-                'key' => $alert['key'], 'items' => $alert['items'], 'check' => $alert['check'], 'source' => $alert['source'], 'level' => $alert['level'], 'count' => $alert['count'], 'flips' => $alert['flips'], 'team' => $alert['team'],
-                'handling' => $alert['handling'], 'opened_at' => $alert['opened_at'] * 1000, 'closed_at' => $alert['closed_at'] === null ? null : $alert['closed_at'] * 1000,
+                'key' => $alert['key'], 'items' => $alert['items'], 'check' => $alert['check'], 'source' => $alert['source'],
+                'level' => $alert['level'], 'count' => $alert['count'], 'flips' => $alert['flips'], 'team' => $alert['team'],
+                'handling' => $alert['handling'], 'opened_at' => $alert['opened_at'] * 1000,
+                'closed_at' => $alert['closed_at'] === null ? null : $alert['closed_at'] * 1000,
             ], array_slice($alerts, 0, self::MOST_TOLD));
         }
 
@@ -48,7 +55,8 @@ final class DryRunRules
      */
     public static function signals(\Closure $which, int $from, int $until): array
     {
-        $rows = $which(DB::table('signals'))->whereBetween('at', [$from, $until])->orderByDesc('id')->limit(self::MOST_SIGNALS)->get(StoredSignal::COLUMNS)->all();
+        $rows = $which(DB::table('signals'))->whereBetween('at', [$from, $until])
+            ->orderByDesc('id')->limit(self::MOST_SIGNALS)->get(StoredSignal::COLUMNS)->all();
         usort($rows, static fn(\stdClass $a, \stdClass $b): int => $a->at <=> $b->at ?: $a->id <=> $b->id);
         $signals = [];
         foreach ($rows as $row) {
@@ -62,7 +70,9 @@ final class DryRunRules
     /** @param  list<ReplaySignal>  $signals */
     public static function over(array $signals, int $from, int $until): DryRun
     {
-        $dependencies = array_values(DB::table('dependencies')->orderBy('id')->get(['from_id', 'to_id'])->map(static fn(\stdClass $row): array => [(string) $row->from_id, (string) $row->to_id])->all());
+        $dependencies = array_values(DB::table('dependencies')->orderBy('id')->get(['from_id', 'to_id'])->map(
+            static fn(\stdClass $row): array => [(string) $row->from_id, (string) $row->to_id],
+        )->all());
 
         return new DryRun($signals, RuleSets::quiet($from), $dependencies, $until);
     }

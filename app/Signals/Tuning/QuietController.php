@@ -31,7 +31,9 @@ final class QuietController
     public function index(): Response
     {
         return Inertia::render('Signals/Quiet', [
-            'times' => fn() => DB::table('quiet_times')->leftJoin('people', 'people.id', '=', 'quiet_times.author_id')->where('to_at', '>', now()->subDays(self::SHOWN_DAYS))->orderByDesc('from_at')
+            'times' => fn() => DB::table('quiet_times')
+                ->leftJoin('people', 'people.id', '=', 'quiet_times.author_id')
+                ->where('to_at', '>', now()->subDays(self::SHOWN_DAYS))->orderByDesc('from_at')
                 ->get(['quiet_times.*', 'people.name as author'])->map(self::told(...)),
         ]);
     }
@@ -39,11 +41,20 @@ final class QuietController
     public function store(Request $request): RedirectResponse
     {
         $input = $request->validate([
-            'items' => ['required', 'array', 'min:1', 'max:200'], 'items.*' => ['string', 'exists:items,id'], 'with_dependents' => ['boolean'],
-            'from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'The end must be later than the start, and still to come.'), 'after:now'], 'reason' => ['required', 'string', 'max:300'],
+            'items' => ['required', 'array', 'min:1', 'max:200'], 'items.*' => ['string', 'exists:items,id'],
+            'with_dependents' => ['boolean'],
+            'from' => ['required', ...Asked::TIME],
+            'to' => [
+                'required', ...Asked::TIME,
+                Asked::after($request, 'from', 'The end must be later than the start, and still to come.'), 'after:now',
+            ],
+            'reason' => ['required', 'string', 'max:300'],
         ], [
-            'items.required' => 'Choose the items that are worked on.', 'items.*.exists' => 'One of the items is not there any more.', 'to.required' => 'Say when it ends: quiet without an end hides the next outage.',
-            'to.after' => 'The end must be later than the start, and still to come.', 'reason.required' => 'Say what is done, for those who wonder why it is quiet.',
+            'items.required' => 'Choose the items that are worked on.',
+            'items.*.exists' => 'One of the items is not there any more.',
+            'to.required' => 'Say when it ends: quiet without an end hides the next outage.',
+            'to.after' => 'The end must be later than the start, and still to come.',
+            'reason.required' => 'Say what is done, for those who wonder why it is quiet.',
         ]);
         $from = CarbonImmutable::parse($input['from'])->utc();
         $to = CarbonImmutable::parse($input['to'])->utc();
@@ -54,11 +65,17 @@ final class QuietController
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $from, $to, $covers, $person): void {
             $id = DB::table('quiet_times')->insertGetId([
-                'items' => json_encode(array_values($input['items']), JSON_THROW_ON_ERROR), 'with_dependents' => (bool) ($input['with_dependents'] ?? false), 'covers' => json_encode(array_values($covers), JSON_THROW_ON_ERROR),
-                'from_at' => Moment::text($from->getTimestamp()), 'to_at' => Moment::text($to->getTimestamp()), 'reason' => $input['reason'], 'author_id' => $person->id, 'made_at' => Moment::precise(now()),
+                'items' => json_encode(array_values($input['items']), JSON_THROW_ON_ERROR),
+                'with_dependents' => (bool) ($input['with_dependents'] ?? false),
+                'covers' => json_encode(array_values($covers), JSON_THROW_ON_ERROR),
+                'from_at' => Moment::text($from->getTimestamp()), 'to_at' => Moment::text($to->getTimestamp()),
+                'reason' => $input['reason'], 'author_id' => $person->id, 'made_at' => Moment::precise(now()),
             ]);
             TakeSignals::lookAtAll();
-            Journal::write(Actor::person($person), 'quiet.set', ['quiet', $id], ['items' => array_slice($input['items'], 0, 5), 'until' => $to->toIso8601ZuluString(), 'reason' => $input['reason']]);
+            Journal::write(
+                Actor::person($person), 'quiet.set', ['quiet', $id],
+                ['items' => array_slice($input['items'], 0, 5), 'until' => $to->toIso8601ZuluString(), 'reason' => $input['reason']],
+            );
         });
 
         return back();
@@ -69,9 +86,15 @@ final class QuietController
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($quiet, $person): void {
             $now = Moment::text(Moment::now());
-            if (DB::table('quiet_times')->where('id', $quiet)->where('to_at', '>', $now)->update(['to_at' => DB::raw("max(from_at, '$now')")]) === 1) {
+            if (
+                DB::table('quiet_times')->where('id', $quiet)
+                    ->where('to_at', '>', $now)->update(['to_at' => DB::raw("max(from_at, '$now')")]) === 1
+            ) {
                 TakeSignals::lookAtAll();
-                Journal::write(Actor::person($person), 'quiet.ended', ['quiet', $quiet], ['reason' => (string) DB::table('quiet_times')->where('id', $quiet)->value('reason')]);
+                Journal::write(
+                    Actor::person($person), 'quiet.ended', ['quiet', $quiet],
+                    ['reason' => (string) DB::table('quiet_times')->where('id', $quiet)->value('reason')],
+                );
             }
         });
 
@@ -85,9 +108,12 @@ final class QuietController
         [$from, $to] = [Moment::seconds($row->from_at), Moment::seconds($row->to_at)];
 
         return [
-            'id' => (int) $row->id, 'items' => self::named((array) json_decode($row->items, true, 4, JSON_THROW_ON_ERROR)), 'with_dependents' => (bool) $row->with_dependents, 'covers' => count($covers),
+            'id' => (int) $row->id, 'items' => self::named((array) json_decode($row->items, true, 4, JSON_THROW_ON_ERROR)),
+            'with_dependents' => (bool) $row->with_dependents, 'covers' => count($covers),
             'from' => $from * 1000, 'to' => $to * 1000, 'reason' => $row->reason, 'author' => $row->author,
-            'held' => $from > Moment::now() ? [] : self::held(array_map(strval(...), array_values(array_filter($covers, is_string(...)))), $from, min($to, Moment::now())),
+            'held' => $from > Moment::now()
+                ? []
+                : self::held(array_map(strval(...), array_values(array_filter($covers, is_string(...)))), $from, min($to, Moment::now())),
         ];
     }
 
@@ -113,14 +139,22 @@ final class QuietController
     {
         return array_values(DB::table('signals')->whereIn('item', $items)->whereBetween('at', [$from, $to])->where('condition', 'firing')
             ->groupBy('source', 'item', 'check')->orderByRaw('min(at)')->limit(self::MOST_HELD)
-            ->get(['source', 'item', 'check', DB::raw('count(*) as many'), DB::raw('min(at) as first_at'), DB::raw('max(at) as last_at'), DB::raw('max(id) as last_id')])
+            ->get([
+                'source', 'item', 'check', DB::raw('count(*) as many'), DB::raw('min(at) as first_at'),
+                DB::raw('max(at) as last_at'), DB::raw('max(id) as last_id'),
+            ])
             ->map(static function (\stdClass $row) use ($from): array {
-                $alert = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->where('alert_items.item', $row->item)->where('alerts.check', $row->check)
-                    ->where(fn($query) => $query->whereNull('alerts.closed_at')->orWhere('alerts.closed_at', '>=', Moment::text($from)))->orderByDesc('alerts.id')->value('alerts.id');
+                $alert = DB::table('alert_items')
+                    ->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->where('alert_items.item', $row->item)
+                    ->where('alerts.check', $row->check)
+                    ->where(fn($query) => $query->whereNull('alerts.closed_at')->orWhere('alerts.closed_at', '>=', Moment::text($from)))
+                        ->orderByDesc('alerts.id')->value('alerts.id');
 
                 return [
-                    'source' => $row->source, 'item' => $row->item, 'check' => $row->check, 'count' => (int) $row->many, 'first_at' => (int) $row->first_at * 1000, 'last_at' => (int) $row->last_at * 1000,
-                    'summary' => DB::table('signals')->where('id', $row->last_id)->value('summary'), 'alert' => $alert === null ? null : (int) $alert,
+                    'source' => $row->source, 'item' => $row->item, 'check' => $row->check, 'count' => (int) $row->many,
+                    'first_at' => (int) $row->first_at * 1000, 'last_at' => (int) $row->last_at * 1000,
+                    'summary' => DB::table('signals')->where('id', $row->last_id)->value('summary'),
+                    'alert' => $alert === null ? null : (int) $alert,
                 ];
             })->all());
     }

@@ -51,9 +51,18 @@ final readonly class RuleList
         $plain = clone $stored;
         $plain->rules = $bare;
         $settings = ReplayDocument::readSettings(Document::of($plain));
-        foreach (['hold' => $settings->hold, 'settle' => $settings->settle, 'reopen' => $settings->reopen, 'gather' => $settings->gather, 'gather_limit' => $settings->gatherLimit ?? PHP_INT_MAX] as $name => $seconds) {
+        foreach ([
+            'hold' => $settings->hold, 'settle' => $settings->settle, 'reopen' => $settings->reopen,
+            'gather' => $settings->gather, 'gather_limit' => $settings->gatherLimit ?? PHP_INT_MAX,
+        ] as $name => $seconds) {
             if ($seconds > self::LONGEST_SECONDS) {
-                $document->refuse(ErrorCode::OutOfRange, "/$name", $name === 'gather_limit' && $settings->gatherLimit === null ? 'Say how long a group may grow; without that it might do so for ever.' : 'Use a day at most.');
+                $document->refuse(
+                    ErrorCode::OutOfRange, "/$name",
+                    $name === 'gather_limit'
+                        && $settings->gatherLimit === null
+                            ? 'Say how long a group may grow; without that it might do so for ever.'
+                            : 'Use a day at most.',
+                );
             }
         }
         foreach ($settings->rules as $i => $rule) {
@@ -95,7 +104,13 @@ final readonly class RuleList
 
             return [
                 'place' => $place + 1, 'name' => $rule instanceof \stdClass && is_string($rule->name ?? null) ? $rule->name : '',
-                'what' => implode(', ', array_map(static fn(string $name, mixed $value): string => $name.' '.(is_scalar($value) ? (string) $value : ''), array_keys($set), $set)),
+                'what' => implode(
+                    ', ',
+                    array_map(
+                        static fn(string $name, mixed $value): string => $name.' '.(is_scalar($value) ? (string) $value : ''),
+                        array_keys($set), $set,
+                    ),
+                ),
             ];
         }, Routing::read($stored)->fitting($signal));
     }
@@ -115,7 +130,10 @@ final readonly class RuleList
             $document->refuse(ErrorCode::MissingField, "$at/match", 'Say which signals it is for.');
         }
         if (isset($set->handling) && (! is_string($set->handling) || Handling::tryFrom($set->handling) === null)) {
-            $document->refuse(ErrorCode::OutOfRange, "$at/set/handling", 'Use one of '.implode(', ', array_column(Handling::cases(), 'value')).'.');
+            $document->refuse(
+                ErrorCode::OutOfRange, "$at/set/handling",
+                'Use one of '.implode(', ', array_column(Handling::cases(), 'value')).'.',
+            );
         }
         if (isset($set->team) && (! is_string($set->team) || ! DB::table('teams')->where('id', $set->team)->exists())) {
             $document->refuse(ErrorCode::UnknownId, "$at/set/team", 'There is no such team.');
@@ -127,7 +145,10 @@ final readonly class RuleList
         unset($bareSet->team, $bareSet->handling);
 
         return [
-            (object) [...($name === null || $name === '' ? [] : ['name' => mb_substr($name, 0, 120)]), ...(($row['off'] ?? false) === true ? ['off' => true] : []), 'match' => $match, 'set' => $set],
+            (object) [
+                ...($name === null || $name === '' ? [] : ['name' => mb_substr($name, 0, 120)]),
+                ...(($row['off'] ?? false) === true ? ['off' => true] : []), 'match' => $match, 'set' => $set,
+            ],
             (object) ['match' => $match, 'set' => $bareSet],
         ];
     }

@@ -43,14 +43,21 @@ final class RulesController
         return Inertia::render('Signals/Rules', [
             'settings' => RuleSets::stored($latest),
             'version' => $latest,
-            'versions' => DB::table('rule_sets')->leftJoin('people', 'people.id', '=', 'rule_sets.author_id')->orderByDesc('rule_sets.id')->limit(self::VERSIONS)
-                ->get(['rule_sets.id', 'rule_sets.note', 'rule_sets.at', 'rule_sets.restored_from', 'people.name as author', 'rule_sets.settings'])
+            'versions' => DB::table('rule_sets')
+                ->leftJoin('people', 'people.id', '=', 'rule_sets.author_id')->orderByDesc('rule_sets.id')
+                ->limit(self::VERSIONS)
+                ->get([
+                    'rule_sets.id', 'rule_sets.note', 'rule_sets.at', 'rule_sets.restored_from', 'people.name as author',
+                    'rule_sets.settings',
+                ])
                 ->map(static fn(\stdClass $row): array => [
-                    'id' => (int) $row->id, 'note' => $row->note, 'at' => Moment::seconds($row->at) * 1000, 'author' => $row->author ?? 'Skarvo', 'restored_from' => $row->restored_from,
+                    'id' => (int) $row->id, 'note' => $row->note, 'at' => Moment::seconds($row->at) * 1000,
+                    'author' => $row->author ?? 'Skarvo', 'restored_from' => $row->restored_from,
                     'settings' => json_decode($row->settings, false, 16, JSON_THROW_ON_ERROR),
                 ]),
             'teams' => Team::query()->orderBy('name')->get()->map(static fn(Team $team): array => [
-                'id' => $team->id, 'name' => $team->name, 'incidents' => $team->auto_incidents, 'when' => IncidentConditions::of($team->auto_when)->toArray(),
+                'id' => $team->id, 'name' => $team->name, 'incidents' => $team->auto_incidents,
+                'when' => IncidentConditions::of($team->auto_when)->toArray(),
             ]),
             'unowned' => (Setting::query()->find(Ownership::UNOWNED)->value ?? [])['team'] ?? null,
             'sources' => DB::table('source_minutes')->distinct()->orderBy('source')->limit(200)->pluck('source'),
@@ -76,7 +83,10 @@ final class RulesController
 
     public function save(Request $request, SaveRules $save): RedirectResponse
     {
-        $input = $request->validate(['version' => ['required', 'integer'], 'note' => ['required', 'string', 'max:200']], ['note.required' => 'Say in a few words what you changed and why.']);
+        $input = $request->validate(
+            ['version' => ['required', 'integer'], 'note' => ['required', 'string', 'max:200']],
+            ['note.required' => 'Say in a few words what you changed and why.'],
+        );
         try {
             $rules = RuleList::read(self::settings($request));
         } catch (BadInput $e) {
@@ -117,7 +127,10 @@ final class RulesController
         $proposals = [];
         $matches = [array_filter(['source' => $example->source, 'item' => $example->item, 'check' => $example->check], is_string(...))];
         // Also for the check wherever it comes from, if it comes from more than one item.
-        if (DB::table('signals')->where('source', $example->source)->where('check', $example->check)->where('at', '>=', $from)->distinct()->limit(2)->count('item') > 1) {
+        if (
+            DB::table('signals')->where('source', $example->source)
+                ->where('check', $example->check)->where('at', '>=', $from)->distinct()->limit(2)->count('item') > 1
+        ) {
             $matches[] = ['source' => $example->source, 'check' => $example->check];
         }
         foreach ($matches as $match) {
@@ -128,7 +141,12 @@ final class RulesController
             $unique[json_encode([$proposal['set'], $proposal['match']])] ??= $proposal;
         }
 
-        return new JsonResponse(['version' => (int) DB::table('rule_sets')->max('id'), 'proposals' => array_slice(array_values($unique), 0, 4), 'why' => $unique === [] ? 'Over the last week no hold, settle or common key would have made fewer alerts of this check. It fires seldom, or for long.' : null]);
+        return new JsonResponse([
+            'version' => (int) DB::table('rule_sets')->max('id'), 'proposals' => array_slice(array_values($unique), 0, 4),
+            'why' => $unique === []
+                ? 'Over the last week no hold, settle or common key would have made fewer alerts of this check. It fires seldom, or for long.'
+                : null,
+        ]);
     }
 
     /** Saves a proposal of fewer() as the first rule. */
@@ -141,7 +159,10 @@ final class RulesController
             throw Refused::because("$e->at: {$e->getMessage()}");
         }
         Once::for($request, static function () use ($save, $rules, $alert, $request): void {
-            $save($rules, Asked::number($request, 'version'), 'Fewer of "'.mb_substr($alert->title(), 0, 150).'"', CurrentPerson::of($request));
+            $save(
+                $rules, Asked::number($request, 'version'), 'Fewer of "'.mb_substr($alert->title(), 0, 150).'"',
+                CurrentPerson::of($request),
+            );
         });
 
         return back();
@@ -153,10 +174,18 @@ final class RulesController
      */
     private static function proposalsFor(array $match, ReplaySignal $example, int $from, int $now): array
     {
-        $signals = DryRunRules::signals(static fn(Builder $query): Builder => $query->where('source', $example->source)->where('check', $example->check)->when(isset($match['item']), fn(Builder $q) => $q->where('item', $match['item'])), $from, $now);
+        $signals = DryRunRules::signals(
+            static fn(Builder $query): Builder => $query->where('source', $example->source)
+                ->where('check', $example->check)
+                ->when(isset($match['item']), fn(Builder $q) => $q->where('item', $match['item'])),
+            $from, $now,
+        );
         $present = RuleList::inForce();
         $found = (new FewerOfThese($signals, DryRunRules::over($signals, $from, $now)))
-            ->propose($present->settings, $present->routing, static fn(array $set) => $present->with((object) ['match' => (object) $match, 'set' => (object) $set])->settings);
+            ->propose(
+                $present->settings, $present->routing,
+                static fn(array $set) => $present->with((object) ['match' => (object) $match, 'set' => (object) $set])->settings,
+            );
 
         return array_map(static fn(array $proposal): array => ['match' => $match, ...$proposal], $found);
     }
@@ -171,17 +200,24 @@ final class RulesController
     {
         $value = json_decode($json, false, 16);
 
-        return $value instanceof \stdClass ? $value : throw Refused::because('The rules could not be read. Reload the page; your draft is kept.');
+        return $value instanceof \stdClass
+            ? $value
+            : throw Refused::because('The rules could not be read. Reload the page; your draft is kept.');
     }
 
     /** Which team gets alerts that nobody owns: neither a rule, a source, an item nor a service names one. */
     public function unowned(Request $request): RedirectResponse
     {
-        $team = $request->validate(['team' => ['nullable', 'string', 'exists:teams,id']], ['team.exists' => 'This team is not there any more.'])['team'] ?? null;
+        $team = $request->validate(
+            ['team' => ['nullable', 'string', 'exists:teams,id']], ['team.exists' => 'This team is not there any more.'],
+        )['team'] ?? null;
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($team, $person): void {
             Setting::query()->updateOrCreate(['id' => Ownership::UNOWNED], ['value' => ['team' => $team]]);
-            Journal::write(Actor::person($person), 'settings.changed', ['setting', Ownership::UNOWNED], ['what' => 'which team gets what nobody owns']);
+            Journal::write(
+                Actor::person($person), 'settings.changed', ['setting', Ownership::UNOWNED],
+                ['what' => 'which team gets what nobody owns'],
+            );
         });
 
         return back();

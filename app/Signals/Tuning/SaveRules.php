@@ -23,12 +23,19 @@ final class SaveRules
      */
     public function __invoke(RuleList $rules, int $version, string $note, Person $by, ?int $restoredFrom = null): int
     {
-        $latest = DB::table('rule_sets')->leftJoin('people', 'people.id', '=', 'rule_sets.author_id')->orderByDesc('rule_sets.id')->first(['rule_sets.id', 'people.name']);
+        $latest = DB::table('rule_sets')
+            ->leftJoin('people', 'people.id', '=', 'rule_sets.author_id')->orderByDesc('rule_sets.id')
+            ->first(['rule_sets.id', 'people.name']);
         if ((int) $latest?->id !== $version) {
-            throw Refused::because(($latest->name ?? 'Somebody')." saved version {$latest?->id} meanwhile. What you changed is still here: look at theirs, then save yours on top of it.", 'version');
+            throw Refused::because(
+                ($latest->name ?? 'Somebody')
+                    ." saved version {$latest?->id} meanwhile. What you changed is still here: look at theirs, then save yours on top of it.",
+                'version',
+            );
         }
         $made = DB::table('rule_sets')->insertGetId([
-            'settings' => json_encode($rules->stored, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES), 'note' => $note, 'author_id' => $by->id, 'at' => Moment::precise(now()),
+            'settings' => json_encode($rules->stored, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+            'note' => $note, 'author_id' => $by->id, 'at' => Moment::precise(now()),
             'after_signal_id' => (int) DB::table('signals')->max('id'), 'restored_from' => $restoredFrom,
         ]);
         TakeSignals::lookAtAll();

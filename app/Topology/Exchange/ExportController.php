@@ -31,7 +31,11 @@ final class ExportController
             foreach ($pieces as $piece) {
                 echo $piece;
             }
-        }, 200, ['Content-Type' => self::TYPES[$format], 'Content-Disposition' => 'attachment; filename="estate-'.now()->format('Y-m-d').".$format\""]);
+        }, 200,
+            [
+                'Content-Type' => self::TYPES[$format],
+                'Content-Disposition' => 'attachment; filename="estate-'.now()->format('Y-m-d').".$format\"",
+            ]);
     }
 
     /** @return list<string>|null null: all of it */

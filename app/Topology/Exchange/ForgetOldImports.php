@@ -16,7 +16,8 @@ final class ForgetOldImports implements Swept
 
     public function __invoke(\Closure $mayWork): int
     {
-        $old = DB::table('imports')->where('state', 'shown')->where('at', '<', now()->subDays(self::DAYS))->limit(self::AT_ONCE)->get(['id', 'path']);
+        $old = DB::table('imports')->where('state', 'shown')
+            ->where('at', '<', now()->subDays(self::DAYS))->limit(self::AT_ONCE)->get(['id', 'path']);
         if ($old->isEmpty() || ! $mayWork()) {
             return 0;
         }

@@ -35,7 +35,19 @@ final class ImportPlans
         $out = fopen(self::planOf($path), 'wb') ?: throw new \RuntimeException("The plan beside $path cannot be written.");
         foreach ((new ImportPlan($file, new RecordedItems, $fields, Fields::relations()))->rows() as $row) {
             $counts[$row->outcome]++;
-            $line = json_encode([$row->at, $row->id, $row->outcome, $row->changes, $row->needs === null ? null : array_map(static fn(Need $need): array => [$need->members, $need->needed, $need->strength->value, $need->relation], $row->needs), $row->why], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)."\n";
+            $line = json_encode(
+                [
+                    $row->at, $row->id, $row->outcome, $row->changes,
+                    $row->needs === null
+                        ? null
+                        : array_map(
+                            static fn(Need $need): array => [$need->members, $need->needed, $need->strength->value, $need->relation],
+                            $row->needs,
+                        ),
+                    $row->why,
+                ],
+                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
+            )."\n";
             hash_update($hash, $line);
             fwrite($out, $line);
         }
@@ -84,7 +96,13 @@ final class ImportPlans
             /** @var array{string, string, string, array<array-key, array{string, string}>, list<array{list<string>, int, string, string|null}>|null, string|null} $row */
             $row = json_decode($line, true, 16, JSON_THROW_ON_ERROR);
             if (in_array($row[2], $outcomes, true)) {
-                $rows[] = new PlannedRow($row[0], $row[1], $row[2], $row[3], $row[4] === null ? null : array_map(static fn(array $n): Need => new Need($n[0], $n[1], Strength::from($n[2]), $n[3]), $row[4]), $row[5]);
+                $rows[] = new PlannedRow(
+                    $row[0], $row[1], $row[2], $row[3],
+                    $row[4] === null
+                        ? null
+                        : array_map(static fn(array $n): Need => new Need($n[0], $n[1], Strength::from($n[2]), $n[3]), $row[4]),
+                    $row[5],
+                );
             }
         }
         $next = (int) ftell($in);

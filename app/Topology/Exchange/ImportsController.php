@@ -41,7 +41,9 @@ final class ImportsController
     public function index(): Response
     {
         return Inertia::render('Topology/Imports', [
-            'imports' => DB::table('imports')->leftJoin('people', 'people.id', '=', 'imports.author_id')->orderByDesc('imports.id')->limit(self::SHOWN)->get(['imports.*', 'people.name as author'])
+            'imports' => DB::table('imports')
+                ->leftJoin('people', 'people.id', '=', 'imports.author_id')->orderByDesc('imports.id')
+                ->limit(self::SHOWN)->get(['imports.*', 'people.name as author'])
                 ->map(static fn(\stdClass $row): array => self::told($row)),
             'columns' => RecordFields::BUILT_IN,
             'roles' => array_column(Roles::all(), 'name'),
@@ -52,15 +54,21 @@ final class ImportsController
     public function store(Request $request): RedirectResponse
     {
         $request->validate(['file' => ['required', 'file', 'max:'.self::MOST_KILOBYTES]], [
-            'file.required' => 'Choose a file.', 'file.max' => 'A file has at most '.self::MOST_KILOBYTES / 1024 .' megabytes. Split it.', 'file.uploaded' => 'The file did not arrive. It may be too large: '.self::MOST_KILOBYTES / 1024 .' megabytes at most.',
+            'file.required' => 'Choose a file.',
+            'file.max' => 'A file has at most '.self::MOST_KILOBYTES / 1024 .' megabytes. Split it.',
+            'file.uploaded' => 'The file did not arrive. It may be too large: '.self::MOST_KILOBYTES / 1024 .' megabytes at most.',
         ]);
         $file = $request->file('file');
         if (! $file instanceof UploadedFile) {
             throw Refused::because('Choose one file.', 'file');
         }
         $name = mb_substr($file->getClientOriginalName(), 0, 120);
-        $format = self::FORMATS[strtolower($file->getClientOriginalExtension())] ?? throw Refused::because('Use a file that ends in .csv, .json or .graphml.', 'file');
-        $id = self::lookAt($name, $format, static fn(string $path) => $file->move(dirname($path), basename($path)), CurrentPerson::of($request));
+        $format = self::FORMATS[strtolower($file->getClientOriginalExtension())] ?? throw Refused::because(
+            'Use a file that ends in .csv, .json or .graphml.', 'file',
+        );
+        $id = self::lookAt(
+            $name, $format, static fn(string $path) => $file->move(dirname($path), basename($path)), CurrentPerson::of($request),
+        );
 
         return redirect("/imports/$id");
     }
@@ -74,12 +82,18 @@ final class ImportsController
         $done = null;
         Once::for($request, static function () use (&$done, $undo, $row, $why, $person): void {
             $done = $undo($row, $why, $person);
-            Journal::write(Actor::person($person), 'import.undone', ['import', (int) $row->id], ['name' => $row->name, 'retired' => $done['retired'], 'kept' => $done['kept'], 'why' => $why]);
+            Journal::write(
+                Actor::person($person), 'import.undone', ['import', (int) $row->id],
+                ['name' => $row->name, 'retired' => $done['retired'], 'kept' => $done['kept'], 'why' => $why],
+            );
         });
         if (($done['csv'] ?? null) === null) {
             return redirect("/imports/$import");
         }
-        $id = self::lookAt(mb_substr("Undo of $row->name", 0, 120), 'csv', static fn(string $path) => file_put_contents($path, $done['csv']), $person);
+        $id = self::lookAt(
+            mb_substr("Undo of $row->name", 0, 120), 'csv', static fn(string $path) => file_put_contents($path, $done['csv']),
+            $person,
+        );
 
         return redirect("/imports/$id");
     }
@@ -106,17 +120,23 @@ final class ImportsController
         }
 
         return DB::table('imports')->insertGetId([
-            'name' => $name, 'format' => $format, 'path' => $path, 'author_id' => $by->id, 'at' => Moment::precise(now()), 'state' => 'shown',
-            'counts' => json_encode($plan['counts'], JSON_THROW_ON_ERROR), 'notes' => json_encode($plan['notes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'fingerprint' => $plan['fingerprint'],
+            'name' => $name, 'format' => $format, 'path' => $path, 'author_id' => $by->id, 'at' => Moment::precise(now()),
+            'state' => 'shown',
+            'counts' => json_encode($plan['counts'], JSON_THROW_ON_ERROR),
+            'notes' => json_encode($plan['notes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'fingerprint' => $plan['fingerprint'],
         ]);
     }
 
     public function show(Request $request, int $import): Response
     {
-        $row = DB::table('imports')->leftJoin('people', 'people.id', '=', 'imports.author_id')->where('imports.id', $import)->first(['imports.*', 'people.name as author']) ?? abort(404);
+        $row = DB::table('imports')->leftJoin('people', 'people.id', '=', 'imports.author_id')
+            ->where('imports.id', $import)->first(['imports.*', 'people.name as author']) ?? abort(404);
         $counts = (array) json_decode($row->counts, true, 4, JSON_THROW_ON_ERROR);
         $asked = Asked::text($request, 'show');
-        $show = isset($counts[$asked]) ? $asked : ((int) $counts['refused'] > 0 ? 'refused' : ((int) $counts['changed'] > 0 ? 'changed' : 'new'));
+        $show = isset($counts[$asked])
+            ? $asked
+            : ((int) $counts['refused'] > 0 ? 'refused' : ((int) $counts['changed'] > 0 ? 'changed' : 'new'));
         $rows = [];
         foreach (ImportPlans::rows($row->path, [$show]) as $planned) {
             $rows[] = ['at' => $planned->at, 'id' => $planned->id, 'changes' => $planned->changes, 'why' => $planned->why];
@@ -137,14 +157,22 @@ final class ImportsController
         set_time_limit(self::SECONDS);
         $plan = ImportPlans::make($row->path, $row->format);
         if ($plan['fingerprint'] !== $row->fingerprint) {
-            DB::table('imports')->where('id', $import)->update(['counts' => json_encode($plan['counts'], JSON_THROW_ON_ERROR), 'notes' => json_encode($plan['notes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'fingerprint' => $plan['fingerprint']]);
+            DB::table('imports')
+                ->where('id', $import)
+                ->update([
+                    'counts' => json_encode($plan['counts'], JSON_THROW_ON_ERROR),
+                    'notes' => json_encode($plan['notes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                    'fingerprint' => $plan['fingerprint'],
+                ]);
             throw Refused::because('The estate changed since you looked, and the file would do something else now. Look at it again; nothing was stored.');
         }
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($import, $person, $plan): void {
             $nothing = $plan['counts']['new'] + $plan['counts']['changed'] === 0;
             // Whoever says yes is who says what stands in it.
-            $begun = DB::table('imports')->where('id', $import)->where('state', 'shown')->update(['state' => $nothing ? 'stored' : 'storing', 'author_id' => $person->id]);
+            $begun = DB::table('imports')->where('id', $import)
+                ->where('state', 'shown')
+                ->update(['state' => $nothing ? 'stored' : 'storing', 'author_id' => $person->id]);
             if ($begun === 1 && ! $nothing) {
                 StoreImport::dispatch($import);
             }
@@ -171,8 +199,10 @@ final class ImportsController
         $all = (int) $counts['new'] + (int) $counts['changed'];
 
         return [
-            'id' => (int) $row->id, 'name' => $row->name, 'format' => $row->format, 'author' => $row->author, 'at' => Moment::seconds($row->at) * 1000, 'state' => $row->state, 'counts' => $counts,
-            'notes' => json_decode($row->notes, true, 4, JSON_THROW_ON_ERROR), 'share' => $all === 0 ? 1 : (int) $row->done / (2 * $all), 'error' => $row->error,
+            'id' => (int) $row->id, 'name' => $row->name, 'format' => $row->format, 'author' => $row->author,
+            'at' => Moment::seconds($row->at) * 1000, 'state' => $row->state, 'counts' => $counts,
+            'notes' => json_decode($row->notes, true, 4, JSON_THROW_ON_ERROR),
+            'share' => $all === 0 ? 1 : (int) $row->done / (2 * $all), 'error' => $row->error,
         ];
     }
 }

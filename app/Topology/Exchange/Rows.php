@@ -29,7 +29,10 @@ final class Rows
             foreach ($items as $item) {
                 $after = (string) $item->id;
                 if ($chosen === null || isset($chosen[$item->id])) {
-                    yield new EstateRow('', (string) $item->id, Fields::of($item), $chosen === null ? $needs[$item->id] ?? [] : self::within($needs[$item->id] ?? [], $chosen));
+                    yield new EstateRow(
+                        '', (string) $item->id, Fields::of($item),
+                        $chosen === null ? $needs[$item->id] ?? [] : self::within($needs[$item->id] ?? [], $chosen),
+                    );
                 }
             }
         } while (count($items) === self::AT_ONCE);
@@ -42,7 +45,9 @@ final class Rows
      */
     private static function within(array $needs, array $chosen): array
     {
-        return array_values(array_filter($needs, static fn(Need $need): bool => array_diff_key(array_flip($need->members), $chosen) === []));
+        return array_values(array_filter(
+            $needs, static fn(Need $need): bool => array_diff_key(array_flip($need->members), $chosen) === [],
+        ));
     }
 
     /**

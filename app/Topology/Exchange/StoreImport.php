@@ -65,10 +65,19 @@ final class StoreImport implements ShouldQueue
             $done = (int) $seen->done + count($rows);
             $isOver = $done >= 2 * $all || $rows === [];
             $notes = [...(array) json_decode($seen->notes, true, 4, JSON_THROW_ON_ERROR), ...$overtaken];
-            $mark->update(['done' => $done, 'at_byte' => $putsItems && $done >= $all ? 0 : $next, 'state' => $isOver ? 'stored' : 'storing', 'notes' => json_encode($notes, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
+            $mark->update([
+                'done' => $done, 'at_byte' => $putsItems && $done >= $all ? 0 : $next, 'state' => $isOver ? 'stored' : 'storing',
+                'notes' => json_encode($notes, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            ]);
             if ($isOver) {
                 $counts = (array) json_decode($seen->counts, true, 4, JSON_THROW_ON_ERROR);
-                Journal::write(Actor::person($person), 'import.stored', ['import', $this->import], ['name' => $seen->name, 'counts' => array_map(static fn(mixed $many): int => is_numeric($many) ? (int) $many : 0, $counts)]);
+                Journal::write(
+                    Actor::person($person), 'import.stored', ['import', $this->import],
+                    [
+                        'name' => $seen->name,
+                        'counts' => array_map(static fn(mixed $many): int => is_numeric($many) ? (int) $many : 0, $counts),
+                    ],
+                );
             } else {
                 self::dispatch($this->import);
             }
@@ -93,7 +102,9 @@ final class StoreImport implements ShouldQueue
      */
     private function stillAsShown(array $rows): array
     {
-        $known = (new \App\Topology\Record\RecordedItems)->items(array_values(array_map(static fn(PlannedRow $row): string => $row->id, $rows)));
+        $known = (new \App\Topology\Record\RecordedItems)->items(array_values(
+            array_map(static fn(PlannedRow $row): string => $row->id, $rows),
+        ));
         $stand = $left = [];
         foreach ($rows as $row) {
             $now = $known[$row->id]['fields'] ?? null;

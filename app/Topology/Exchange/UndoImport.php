@@ -30,7 +30,8 @@ final class UndoImport
         if ($import->state !== 'stored') {
             throw Refused::because('Only a file that was stored can be undone.');
         }
-        $entries = Entry::query()->whereIn('kind', ['item.made', 'item.changed'])->where('facts->import', (int) $import->id)->orderBy('seq')->get();
+        $entries = Entry::query()->whereIn('kind', ['item.made', 'item.changed'])
+            ->where('facts->import', (int) $import->id)->orderBy('seq')->get();
         $retired = $kept = 0;
         $rows = [];
         foreach ($entries as $entry) {
@@ -39,7 +40,8 @@ final class UndoImport
                 continue;
             }
             if ($entry->kind === 'item.made') {
-                $touched = Entry::query()->where('subject_kind', 'item')->where('subject_id', $item->id)->where('seq', '>', $entry->seq)->exists();
+                $touched = Entry::query()->where('subject_kind', 'item')
+                    ->where('subject_id', $item->id)->where('seq', '>', $entry->seq)->exists();
                 if ($touched || RetireItem::isRetired($item->id)) {
                     $kept++;
                 } else {
@@ -69,7 +71,11 @@ final class UndoImport
         $out = fopen('php://temp', 'w+b') ?: throw new \RuntimeException('There is no memory for a file.');
         fputcsv($out, ['id', ...$fields], escape: '');
         foreach ($rows as $id => $values) {
-            fputcsv($out, [CsvCell::guarded((string) $id), ...array_map(static fn(string $field): string => $values[$field] ?? '', $fields)], escape: '');
+            fputcsv(
+                $out,
+                [CsvCell::guarded((string) $id), ...array_map(static fn(string $field): string => $values[$field] ?? '', $fields)],
+                escape: '',
+            );
         }
         rewind($out);
 

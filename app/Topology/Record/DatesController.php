@@ -25,7 +25,9 @@ final class DatesController
 
         return Inertia::render('Topology/Dates', [
             'dates' => array_slice($shown, 0, self::SHOWN), 'inAll' => count($shown), 'team' => $team,
-            'teams' => DB::table('teams')->whereIn('id', array_values(array_unique(array_filter(array_column($dates, 'team_id')))))->orderBy('name')->get(['id', 'name']),
+            'teams' => DB::table('teams')
+                ->whereIn('id', array_values(array_unique(array_filter(array_column($dates, 'team_id')))))
+                ->orderBy('name')->get(['id', 'name']),
         ]);
     }
 
@@ -51,8 +53,12 @@ final class DatesController
                         $end = EndDate::of($value, $today);
                         $before = $attribute->early === null ? '' : $values[$attribute->early] ?? '';
                         $dates[] = [
-                            'id' => (string) $item->id, 'name' => (string) $item->name, 'type' => $type->name, 'team_id' => $item->team_id === null ? null : (string) $item->team_id, 'team' => $item->team_id === null ? null : (string) $teams[$item->team_id],
-                            'what' => $attribute->label, 'date' => $value, 'left' => $end->left, 'reminds' => $attribute->remind !== null, 'before' => is_string($before) && $before !== '' ? $before : null,
+                            'id' => (string) $item->id, 'name' => (string) $item->name, 'type' => $type->name,
+                            'team_id' => $item->team_id === null ? null : (string) $item->team_id,
+                            'team' => $item->team_id === null ? null : (string) $teams[$item->team_id],
+                            'what' => $attribute->label, 'date' => $value, 'left' => $end->left,
+                            'reminds' => $attribute->remind !== null,
+                            'before' => is_string($before) && $before !== '' ? $before : null,
                         ];
                     }
                 }

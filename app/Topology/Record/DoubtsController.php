@@ -26,7 +26,10 @@ final class DoubtsController
         $teams = DB::table('teams')->orderBy('name')->pluck('name', 'id');
         $shares = $counts = $rows = [];
         $inAll = 0;
-        foreach (DB::table('items')->orderByRaw('tier is null, tier')->orderBy('name')->select(['id', 'name', 'kind', 'tier', 'team_id'])->cursor() as $item) {
+        foreach (
+            DB::table('items')->orderByRaw('tier is null, tier')
+                ->orderBy('name')->select(['id', 'name', 'kind', 'tier', 'team_id'])->cursor() as $item
+        ) {
             $owner = (string) $item->team_id;
             $shares[$owner] ??= ['items' => 0, 'sound' => 0];
             $shares[$owner]['items']++;
@@ -39,15 +42,31 @@ final class DoubtsController
                 $counts[$one['doubt']->value] = ($counts[$one['doubt']->value] ?? 0) + 1;
             }
             if ($found !== [] && ($kind === null || in_array($kind, array_column($found, 'doubt'), true)) && ++$inAll <= self::SHOWN) {
-                $rows[] = ['id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'tier' => $item->tier, 'team' => $teams[$owner] ?? null, 'doubts' => array_map(static fn(array $d): array => ['is' => $d['doubt']->value, 'words' => $d['doubt']->words(), 'detail' => $d['detail']], $found)];
+                $rows[] = [
+                    'id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'tier' => $item->tier,
+                    'team' => $teams[$owner] ?? null,
+                    'doubts' => array_map(
+                        static fn(array $d): array => [
+                            'is' => $d['doubt']->value, 'words' => $d['doubt']->words(), 'detail' => $d['detail'],
+                        ],
+                        $found,
+                    ),
+                ];
             }
         }
 
         return Inertia::render('Topology/Truth', [
             'rows' => $rows,
             'inAll' => $inAll,
-            'kinds' => array_map(static fn(Doubt $d): array => ['value' => $d->value, 'words' => $d->words(), 'count' => $counts[$d->value] ?? 0], Doubt::cases()),
-            'teams' => collect($shares)->map(static fn(array $share, int|string $id): array => ['id' => $id === '' ? 'nobody' : (string) $id, 'name' => $teams[$id] ?? 'Nobody', ...$share])->sortBy(static fn(array $t): array => [$t['sound'] / $t['items'], $t['name']])->values(),
+            'kinds' => array_map(
+                static fn(Doubt $d): array => ['value' => $d->value, 'words' => $d->words(), 'count' => $counts[$d->value] ?? 0],
+                Doubt::cases(),
+            ),
+            'teams' => collect($shares)
+                ->map(static fn(array $share, int|string $id): array => [
+                    'id' => $id === '' ? 'nobody' : (string) $id, 'name' => $teams[$id] ?? 'Nobody', ...$share,
+                ])
+                ->sortBy(static fn(array $t): array => [$t['sound'] / $t['items'], $t['name']])->values(),
             'team' => $team,
             'doubt' => $kind->value ?? '',
         ]);

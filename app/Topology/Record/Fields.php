@@ -22,19 +22,31 @@ final class Fields
     public const BY_SCAN = 'scan:';
 
     /** Column of items by field; all others lie among the attributes. */
-    public const COLUMNS = ['name' => 'name', 'kind' => 'kind', 'tier' => 'tier', 'team' => 'team_id', 'business_owner' => 'business_owner_id', 'site' => 'site', 'description' => 'description', 'public_name' => 'public_name', 'use' => 'use'];
+    public const COLUMNS = [
+        'name' => 'name', 'kind' => 'kind', 'tier' => 'tier', 'team' => 'team_id', 'business_owner' => 'business_owner_id',
+        'site' => 'site', 'description' => 'description', 'public_name' => 'public_name', 'use' => 'use',
+    ];
 
     /** @param  bool  $onlyKnown  whether a type that is neither declared nor used is refused */
     public static function load(bool $onlyKnown = false): RecordFields
     {
-        return new RecordFields(self::types(), self::directory(), $onlyKnown ? array_values(DB::table('items')->distinct()->pluck('kind')->map(strval(...))->all()) : null, Roles::all());
+        return new RecordFields(
+            self::types(), self::directory(),
+            $onlyKnown ? array_values(DB::table('items')->distinct()->pluck('kind')->map(strval(...))->all()) : null,
+            Roles::all(),
+        );
     }
 
     public static function directory(): Directory
     {
         return new Directory(
-            DB::table('people')->orderBy('id')->get(['id', 'name', 'email'])->map(static fn(\stdClass $p): array => [(string) $p->id, [(string) $p->name, (string) $p->email]])->all(),
-            DB::table('teams')->orderBy('id')->get(['id', 'name'])->map(static fn(\stdClass $t): array => [(string) $t->id, [(string) $t->name]])->all(),
+            DB::table('people')->orderBy('id')
+                ->get(['id', 'name', 'email'])
+                ->map(static fn(\stdClass $p): array => [(string) $p->id, [(string) $p->name, (string) $p->email]])
+                ->all(),
+            DB::table('teams')->orderBy('id')
+                ->get(['id', 'name'])->map(static fn(\stdClass $t): array => [(string) $t->id, [(string) $t->name]])
+                ->all(),
         );
     }
 
@@ -56,13 +68,25 @@ final class Fields
         /** @var list<string> $identifying */
         $identifying = json_decode($row->identifying, true, 4, JSON_THROW_ON_ERROR);
 
-        return new ItemType($row->name, array_map(static fn(array $a): Attribute => new Attribute($a['name'], $a['label'], AttributeKind::from($a['kind']), $a['choices'] ?? [], $a['remind'] ?? null, $a['early'] ?? null), $attributes), $identifying);
+        return new ItemType(
+            $row->name,
+            array_map(
+                static fn(array $a): Attribute => new Attribute(
+                    $a['name'], $a['label'], AttributeKind::from($a['kind']), $a['choices'] ?? [], $a['remind'] ?? null,
+                    $a['early'] ?? null,
+                ),
+                $attributes,
+            ),
+            $identifying,
+        );
     }
 
     /** @return list<Relation> */
     public static function relations(): array
     {
-        return array_values(DB::table('relations')->orderBy('id')->get()->map(static fn(\stdClass $r): Relation => new Relation($r->id, $r->forward, $r->backward, Strength::from($r->strength)))->all());
+        return array_values(DB::table('relations')->orderBy('id')->get()->map(static fn(\stdClass $r): Relation => new Relation(
+            $r->id, $r->forward, $r->backward, Strength::from($r->strength),
+        ))->all());
     }
 
     public static function words(): NeedWords

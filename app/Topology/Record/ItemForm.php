@@ -42,7 +42,9 @@ final class ItemForm
             'people' => DB::table('people')->orderBy('name')->get(['id', 'name']),
             'relations' => DB::table('relations')->orderBy('forward')->get(['id', 'forward', 'strength']),
             // What it needs, by name; what else could be is found as one types.
-            'items' => DB::table('items')->whereIn('id', array_merge(...array_map(static fn(Need $need): array => $need->members, $needs)))->get(['id', 'name']),
+            'items' => DB::table('items')
+                ->whereIn('id', array_merge(...array_map(static fn(Need $need): array => $need->members, $needs)))
+                ->get(['id', 'name']),
             'fields' => $row === null ? new \stdClass : (object) Fields::of($row),
             'needs' => $row === null ? '' : Fields::words()->format($needs),
         ]);
@@ -50,7 +52,14 @@ final class ItemForm
 
     public function store(Request $request): RedirectResponse
     {
-        $input = $request->validate(['id' => ['required', 'string', 'max:128'], 'fields' => ['required', 'array'], 'fields.*' => ['nullable', 'string'], 'needs' => ['nullable', 'string', 'max:20000'], 'why' => ['nullable', 'string', 'max:300']], ['id.required' => 'Give it an id, without spaces: files and scans call it by that.']);
+        $input = $request->validate(
+            [
+                'id' => ['required', 'string', 'max:128'], 'fields' => ['required', 'array'],
+                'fields.*' => ['nullable', 'string'], 'needs' => ['nullable', 'string', 'max:20000'],
+                'why' => ['nullable', 'string', 'max:300'],
+            ],
+            ['id.required' => 'Give it an id, without spaces: files and scans call it by that.'],
+        );
         $id = trim($input['id']);
         self::refuseTaken($id);
         $this->record($request, $id, self::texts($input['fields']), $input['needs'] ?? null, null, $input['why'] ?? '');
@@ -67,8 +76,16 @@ final class ItemForm
 
     public function update(Request $request, Item $item): RedirectResponse
     {
-        $input = $request->validate(['fields' => ['array'], 'fields.*' => ['nullable', 'string'], 'was' => ['array'], 'was.*' => ['nullable', 'string'], 'needs' => ['nullable', 'string', 'max:20000'], 'needs_was' => ['nullable', 'string'], 'why' => ['nullable', 'string', 'max:300']]);
-        $this->record($request, $item->id, self::texts($input['fields'] ?? []), array_key_exists('needs', $input) ? (string) $input['needs'] : null, ['fields' => self::texts($input['was'] ?? []), 'needs' => (string) ($input['needs_was'] ?? '')], $input['why'] ?? '');
+        $input = $request->validate([
+            'fields' => ['array'], 'fields.*' => ['nullable', 'string'], 'was' => ['array'], 'was.*' => ['nullable', 'string'],
+            'needs' => ['nullable', 'string', 'max:20000'], 'needs_was' => ['nullable', 'string'],
+            'why' => ['nullable', 'string', 'max:300'],
+        ]);
+        $this->record(
+            $request, $item->id, self::texts($input['fields'] ?? []),
+            array_key_exists('needs', $input) ? (string) $input['needs'] : null,
+            ['fields' => self::texts($input['was'] ?? []), 'needs' => (string) ($input['needs_was'] ?? '')], $input['why'] ?? '',
+        );
 
         return back();
     }
@@ -140,12 +157,15 @@ final class ItemForm
         foreach ($fields as $field => $value) {
             $current = $now[$field] ?? '';
             if ($current !== ($was['fields'][$field] ?? '') && $current !== trim($value)) {
-                $wrong["fields.$field"] = $this->whoSet($id, (string) $field, $me).' set this to "'.($current === '' ? 'none' : $current).'" meanwhile. Save again to put yours in its place.';
+                $wrong["fields.$field"] = $this->whoSet($id, (string) $field, $me).' set this to "'
+                    .($current === '' ? 'none' : $current).'" meanwhile. Save again to put yours in its place.';
             }
         }
         $needsNow = Fields::words()->format(Needs::of([$id])[$id] ?? []);
         if ($needs !== null && $needsNow !== $was['needs'] && $needsNow !== $needs) {
-            $wrong['needs'] = 'Somebody changed what it needs meanwhile: '.($needsNow === '' ? 'nothing' : $needsNow).'. Save again to put yours in its place.';
+            $wrong['needs'] = 'Somebody changed what it needs meanwhile: '.(
+                $needsNow === '' ? 'nothing' : $needsNow
+            ).'. Save again to put yours in its place.';
         }
         if ($wrong !== []) {
             throw ValidationException::withMessages($wrong);
@@ -165,18 +185,29 @@ final class ItemForm
         $input = $request->validate(['field' => ['required', 'string'], 'take' => ['required', 'boolean']]);
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($item, $input, $person): void {
-            $said = DB::table('item_values')->where('item_id', $item->id)->where('field', $input['field'])->where('origin', '!=', Fields::BY_HAND)->orderByDesc('said_at')->first();
-            $ours = DB::table('item_values')->where('item_id', $item->id)->where('field', $input['field'])->where('origin', Fields::BY_HAND)->value('value');
+            $said = DB::table('item_values')->where('item_id', $item->id)
+                ->where('field', $input['field'])->where('origin', '!=', Fields::BY_HAND)->orderByDesc('said_at')
+                ->first();
+            $ours = DB::table('item_values')->where('item_id', $item->id)
+                ->where('field', $input['field'])->where('origin', Fields::BY_HAND)->value('value');
             if ($said === null || ! is_string($ours)) {
                 return;
             }
             if ($input['take']) {
-                (new RecordItems)([new PlannedRow('', $item->id, PlannedRow::CHANGED, [$input['field'] => [$ours, $said->value]])], Actor::person($person), "as $said->said_by says");
+                (new RecordItems)(
+                    [new PlannedRow('', $item->id, PlannedRow::CHANGED, [$input['field'] => [$ours, $said->value]])],
+                    Actor::person($person), "as $said->said_by says",
+                );
 
                 return;
             }
-            DB::table('item_values')->where('item_id', $item->id)->where('field', $input['field'])->where('origin', '!=', Fields::BY_HAND)->update(['overruled' => true]);
-            Journal::write(Actor::person($person), 'item.overruled', ['item', $item->id], ['name' => $item->name, 'field' => $input['field'], 'ours' => $ours === '' ? 'none' : $ours, 'theirs' => $said->value]);
+            DB::table('item_values')->where('item_id', $item->id)
+                ->where('field', $input['field'])->where('origin', '!=', Fields::BY_HAND)
+                ->update(['overruled' => true]);
+            Journal::write(
+                Actor::person($person), 'item.overruled', ['item', $item->id],
+                ['name' => $item->name, 'field' => $input['field'], 'ours' => $ours === '' ? 'none' : $ours, 'theirs' => $said->value],
+            );
         });
 
         return back();
@@ -190,7 +221,13 @@ final class ItemForm
             if (DB::table('items')->where('id', $item->id)->whereNotNull('not_seen_since')->update(['not_seen_since' => null]) === 1) {
                 // The scanners do not see it, and are not asked about it again until they do.
                 DB::table('item_sightings')->where('item_id', $item->id)->delete();
-                Journal::write(Actor::person($person), 'item.changed', ['item', $item->id], ['name' => $item->name, 'changes' => [], 'why' => 'it is there, though no scan sees it', 'at' => Moment::precise(now())]);
+                Journal::write(
+                    Actor::person($person), 'item.changed', ['item', $item->id],
+                    [
+                        'name' => $item->name, 'changes' => [], 'why' => 'it is there, though no scan sees it',
+                        'at' => Moment::precise(now()),
+                    ],
+                );
             }
         });
 

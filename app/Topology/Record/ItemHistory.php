@@ -27,7 +27,13 @@ final class ItemHistory
     /** As CSV, over a period: from and to are days on the organisation's clock. */
     public function __invoke(Request $request, Item $item): StreamedResponse
     {
-        $input = $request->validate(['from' => ['nullable', 'date_format:Y-m-d'], 'to' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:from']], ['from.date_format' => 'Write days such as 2026-03-01.', 'to.date_format' => 'Write days such as 2026-03-01.', 'to.after_or_equal' => 'It has to end after it begins.']);
+        $input = $request->validate(
+            ['from' => ['nullable', 'date_format:Y-m-d'], 'to' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:from']],
+            [
+                'from.date_format' => 'Write days such as 2026-03-01.', 'to.date_format' => 'Write days such as 2026-03-01.',
+                'to.after_or_equal' => 'It has to end after it begins.',
+            ],
+        );
         $zone = WallClock::organisation();
         $to = CarbonImmutable::parse(($input['to'] ?? now()->setTimezone($zone)->format('Y-m-d')).' 23:59:59', $zone);
         $from = isset($input['from']) ? CarbonImmutable::parse("$input[from] 00:00:00", $zone) : $to->subDays(self::DAYS)->startOfDay();
@@ -39,7 +45,14 @@ final class ItemHistory
             fputcsv($out, ['at', 'what', 'particulars', 'by'], escape: '');
             foreach ($query->lazyById(500, 'seq') as $entry) {
                 $told = Telling::of($entry);
-                fputcsv($out, array_map(CsvCell::guarded(...), [$entry->at->setTimezone($zone)->toIso8601String(), $told['lead'], $told['rest'], (string) $told['by']]), escape: '');
+                fputcsv(
+                    $out,
+                    array_map(
+                        CsvCell::guarded(...),
+                        [$entry->at->setTimezone($zone)->toIso8601String(), $told['lead'], $told['rest'], (string) $told['by']],
+                    ),
+                    escape: '',
+                );
             }
         }, "history-$item->id.csv", ['Content-Type' => 'text/csv; charset=utf-8']);
     }

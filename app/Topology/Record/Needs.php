@@ -22,10 +22,17 @@ final class Needs
     {
         $needs = $groups = [];
         foreach ($items === null ? [null] : array_chunk($items, self::AT_ONCE) as $handful) {
-            foreach (DB::table('need_groups')->when($handful !== null, fn($query) => $query->whereIn('item_id', $handful ?? []))->orderBy('id')->get() as $row) {
-                $groups[(int) $row->id] = ['owner' => (string) $row->item_id, 'needs' => (int) $row->needs, 'strength' => Strength::from($row->strength), 'relation' => $row->relation_id, 'members' => []];
+            foreach (DB::table('need_groups')->when(
+                $handful !== null, fn($query) => $query->whereIn('item_id', $handful ?? []),
+            )->orderBy('id')->get() as $row) {
+                $groups[(int) $row->id] = [
+                    'owner' => (string) $row->item_id, 'needs' => (int) $row->needs, 'strength' => Strength::from($row->strength),
+                    'relation' => $row->relation_id, 'members' => [],
+                ];
             }
-            foreach (DB::table('dependencies')->when($handful !== null, fn($query) => $query->whereIn('from_id', $handful ?? []))->orderBy('id')->get() as $row) {
+            foreach (DB::table('dependencies')->when(
+                $handful !== null, fn($query) => $query->whereIn('from_id', $handful ?? []),
+            )->orderBy('id')->get() as $row) {
                 if ($row->group_id === null) {
                     $needs[$row->from_id][] = new Need([(string) $row->to_id], 1, Strength::from($row->strength), $row->relation_id);
                 } elseif (isset($groups[(int) $row->group_id])) {
@@ -56,13 +63,22 @@ final class Needs
             $n = 0;
             foreach (NeedWords::inOrder($needs) as $need) {
                 if ($need->isSingle()) {
-                    $rows[] = ['from_id' => (string) $item, 'to_id' => $need->members[0], 'strength' => $need->strength->value, 'group_id' => null, 'relation_id' => $need->relation];
+                    $rows[] = [
+                        'from_id' => (string) $item, 'to_id' => $need->members[0], 'strength' => $need->strength->value,
+                        'group_id' => null, 'relation_id' => $need->relation,
+                    ];
 
                     continue;
                 }
-                $group = DB::table('need_groups')->insertGetId(['item_id' => (string) $item, 'name' => 'group-'.++$n, 'needs' => $need->needed, 'strength' => $need->strength->value, 'relation_id' => $need->relation]);
+                $group = DB::table('need_groups')->insertGetId([
+                    'item_id' => (string) $item, 'name' => 'group-'.++$n, 'needs' => $need->needed,
+                    'strength' => $need->strength->value, 'relation_id' => $need->relation,
+                ]);
                 foreach ($need->members as $member) {
-                    $rows[] = ['from_id' => (string) $item, 'to_id' => $member, 'strength' => null, 'group_id' => $group, 'relation_id' => null];
+                    $rows[] = [
+                        'from_id' => (string) $item, 'to_id' => $member, 'strength' => null, 'group_id' => $group,
+                        'relation_id' => null,
+                    ];
                 }
             }
         }
@@ -76,7 +92,9 @@ final class Needs
     {
         $there = DB::table('dependencies')->where('from_id', $from)->where('to_id', $to)->exists();
         if (! $there) {
-            DB::table('dependencies')->insert(['from_id' => $from, 'to_id' => $to, 'strength' => $strength->value, 'relation_id' => $relation]);
+            DB::table('dependencies')->insert([
+                'from_id' => $from, 'to_id' => $to, 'strength' => $strength->value, 'relation_id' => $relation,
+            ]);
         }
     }
 }

@@ -34,10 +34,14 @@ final class RecordItems
                 DB::table('items')->where('id', $row->id)->update(self::columns($set, $kept[$row->id]));
             }
             foreach ($set as $field => $value) {
-                $values[] = ['item_id' => $row->id, 'field' => (string) $field, 'origin' => Fields::BY_HAND, 'value' => $value, 'said_by' => $by->name, 'said_at' => $at];
+                $values[] = [
+                    'item_id' => $row->id, 'field' => (string) $field, 'origin' => Fields::BY_HAND, 'value' => $value,
+                    'said_by' => $by->name, 'said_at' => $at,
+                ];
             }
             $entries[] = ['kind' => isset($kept[$row->id]) ? 'item.changed' : 'item.made', 'id' => $row->id, 'incident' => null, 'facts' => [
-                'name' => $set['name'] ?? (string) ($kept[$row->id]->name ?? $row->id), 'changes' => $row->changes, 'why' => $why, ...($import === null ? [] : ['import' => $import]),
+                'name' => $set['name'] ?? (string) ($kept[$row->id]->name ?? $row->id), 'changes' => $row->changes, 'why' => $why,
+                ...($import === null ? [] : ['import' => $import]),
             ]];
         }
         foreach (array_chunk($new, self::AT_ONCE) as $chunk) {
@@ -76,7 +80,9 @@ final class RecordItems
             return;
         }
         foreach ($rows as $row) {
-            DB::table('item_values')->where('item_id', $row->id)->whereIn('field', array_map(strval(...), array_keys($row->changes)))->where('overruled', true)->update(['overruled' => false]);
+            DB::table('item_values')->where('item_id', $row->id)
+                ->whereIn('field', array_map(strval(...), array_keys($row->changes)))->where('overruled', true)
+                ->update(['overruled' => false]);
         }
     }
 
@@ -100,7 +106,10 @@ final class RecordItems
      */
     public static function row(string $id, array $values): array
     {
-        return ['id' => $id, 'tier' => null, 'team_id' => null, 'business_owner_id' => null, 'site' => null, 'description' => null, 'public_name' => null, 'use' => null, 'attributes' => '{}', ...self::columns(['name' => $id, ...$values], null)];
+        return [
+            'id' => $id, 'tier' => null, 'team_id' => null, 'business_owner_id' => null, 'site' => null, 'description' => null,
+            'public_name' => null, 'use' => null, 'attributes' => '{}', ...self::columns(['name' => $id, ...$values], null),
+        ];
     }
 
     /**
@@ -121,7 +130,10 @@ final class RecordItems
             }
         }
         if ($attributes !== []) {
-            $all = array_filter([...$before === null ? [] : (array) json_decode($before->attributes, true, 4, JSON_THROW_ON_ERROR), ...$attributes], static fn(mixed $value): bool => $value !== '');
+            $all = array_filter(
+                [...$before === null ? [] : (array) json_decode($before->attributes, true, 4, JSON_THROW_ON_ERROR), ...$attributes],
+                static fn(mixed $value): bool => $value !== '',
+            );
             $columns['attributes'] = json_encode((object) $all, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
         }
 

@@ -29,8 +29,11 @@ final class RecordedItems implements Known
     {
         $holders = [];
         foreach (array_chunk(array_values(array_unique(array_map(mb_strtolower(...), $values))), self::AT_ONCE) as $chunk) {
-            $rows = DB::table('item_values')->join('items', 'items.id', '=', 'item_values.item_id')->where('items.kind', $kind)->where('item_values.field', $attribute)->where('item_values.value', '!=', '')
-                ->whereIn(DB::raw('lower(item_values.value)'), $chunk)->orderBy('item_values.item_id')->get(['item_values.item_id', 'item_values.value']);
+            $rows = DB::table('item_values')->join('items', 'items.id', '=', 'item_values.item_id')
+                ->where('items.kind', $kind)->where('item_values.field', $attribute)
+                ->where('item_values.value', '!=', '')
+                ->whereIn(DB::raw('lower(item_values.value)'), $chunk)
+                    ->orderBy('item_values.item_id')->get(['item_values.item_id', 'item_values.value']);
             foreach ($rows as $row) {
                 $holders[mb_strtolower($row->value)] ??= (string) $row->item_id;
             }

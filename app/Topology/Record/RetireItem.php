@@ -33,18 +33,24 @@ final class RetireItem
                 throw Refused::because($holds);
             }
         }
-        $groups = DB::table('need_groups')->where('item_id', $item->id)->orWhereIn('id', DB::table('dependencies')->where('to_id', $item->id)->whereNotNull('group_id')->select('group_id'))->get();
-        $dependencies = DB::table('dependencies')->where('from_id', $item->id)->orWhere('to_id', $item->id)->orWhereIn('group_id', $groups->pluck('id'))->get();
+        $groups = DB::table('need_groups')->where('item_id', $item->id)
+            ->orWhereIn('id', DB::table('dependencies')->where('to_id', $item->id)->whereNotNull('group_id')->select('group_id'))
+            ->get();
+        $dependencies = DB::table('dependencies')->where('from_id', $item->id)
+            ->orWhere('to_id', $item->id)->orWhereIn('group_id', $groups->pluck('id'))->get();
         $leftWithout = self::leftWithout(array_values($groups->where('item_id', '!=', $item->id)->all()), $dependencies->all(), $item->id);
         DB::table('retired_items')->insert([
             'item_id' => $item->id, 'person_id' => $by->id, 'why' => $why, 'at' => Moment::precise(now()),
-            'dependencies' => json_encode($dependencies->all(), JSON_THROW_ON_ERROR), 'groups' => json_encode($groups->all(), JSON_THROW_ON_ERROR),
+            'dependencies' => json_encode($dependencies->all(), JSON_THROW_ON_ERROR),
+            'groups' => json_encode($groups->all(), JSON_THROW_ON_ERROR),
         ]);
         DB::table('dependencies')->where('from_id', $item->id)->orWhere('to_id', $item->id)->delete();
         DB::table('need_groups')->where('item_id', $item->id)->delete();
         foreach ($leftWithout as $group => $needs) {
             // A spare is gone: no more can be needed than are left.
-            $needs === 0 ? DB::table('need_groups')->where('id', $group)->delete() : DB::table('need_groups')->where('id', $group)->update(['needs' => $needs]);
+            $needs === 0
+                ? DB::table('need_groups')->where('id', $group)->delete()
+                : DB::table('need_groups')->where('id', $group)->update(['needs' => $needs]);
         }
         Journal::write(Actor::person($by), 'item.retired', ['item', $item->id], ['name' => $item->name, 'why' => $why]);
     }
@@ -52,26 +58,38 @@ final class RetireItem
     /** Brings a retired item back. */
     public function undo(Item $item, Person $by): void
     {
-        $row = DB::table('retired_items')->where('item_id', $item->id)->first() ?? throw Refused::because("$item->name is in the estate already.");
+        $row = DB::table('retired_items')
+            ->where('item_id', $item->id)->first() ?? throw Refused::because("$item->name is in the estate already.");
         DB::table('retired_items')->where('item_id', $item->id)->delete();
         /** @var list<array<string, mixed>> $groups */
         $groups = json_decode($row->groups, true, 8, JSON_THROW_ON_ERROR);
         /** @var list<array<string, mixed>> $dependencies */
         $dependencies = json_decode($row->dependencies, true, 8, JSON_THROW_ON_ERROR);
-        $there = array_flip(DB::table('items')->whereIn('id', array_values(array_unique([...array_column($dependencies, 'from_id'), ...array_column($dependencies, 'to_id')])))->whereNotIn('id', DB::table('retired_items')->select('item_id'))->pluck('id')->map(strval(...))->all());
+        $there = array_flip(DB::table('items')->whereIn(
+            'id',
+            array_values(array_unique([...array_column($dependencies, 'from_id'), ...array_column($dependencies, 'to_id')])),
+        )->whereNotIn('id', DB::table('retired_items')->select('item_id'))->pluck('id')->map(strval(...))->all());
         $ids = [];
         foreach ($groups as $group) {
             if (! is_string($group['item_id']) || ! isset($there[$group['item_id']])) {
                 continue;
             }
             $now = DB::table('need_groups')->where('item_id', $group['item_id'])->where('name', $group['name'])->first();
-            $ids[(int) $group['id']] = $now === null ? DB::table('need_groups')->insertGetId(array_diff_key($group, ['id' => 0])) : (int) $now->id;
+            $ids[(int) $group['id']] = $now === null
+                ? DB::table('need_groups')->insertGetId(array_diff_key($group, ['id' => 0]))
+                : (int) $now->id;
             DB::table('need_groups')->where('id', $ids[(int) $group['id']])->update(['needs' => $group['needs']]);
         }
         foreach ($dependencies as $dependency) {
             $group = $dependency['group_id'] === null ? null : $ids[(int) $dependency['group_id']] ?? 0;
             $pair = ['from_id' => $dependency['from_id'], 'to_id' => $dependency['to_id'], 'group_id' => $group];
-            if ($group !== 0 && is_string($pair['from_id']) && is_string($pair['to_id']) && isset($there[$pair['from_id']], $there[$pair['to_id']]) && DB::table('dependencies')->where($pair)->doesntExist()) {
+            if (
+                $group !== 0
+                    && is_string($pair['from_id'])
+                    && is_string($pair['to_id'])
+                    && isset($there[$pair['from_id']], $there[$pair['to_id']])
+                    && DB::table('dependencies')->where($pair)->doesntExist()
+            ) {
                 DB::table('dependencies')->insert([...array_diff_key($dependency, ['id' => 0]), ...$pair]);
             }
         }
@@ -94,7 +112,10 @@ final class RetireItem
     {
         $left = [];
         foreach ($groups as $group) {
-            $members = count(array_filter($dependencies, static fn(\stdClass $one): bool => (int) $one->group_id === (int) $group->id && $one->to_id !== $item));
+            $members = count(array_filter(
+                $dependencies,
+                static fn(\stdClass $one): bool => (int) $one->group_id === (int) $group->id && $one->to_id !== $item,
+            ));
             if ($members < (int) $group->needs) {
                 $left[(int) $group->id] = $members;
             }

@@ -68,11 +68,23 @@ final class Roles
         Once::for($request, static function () use ($roles, $input, $person): void {
             $kept = self::stored();
             if ($kept['version'] !== (int) $input['version']) {
-                throw Refused::because('Somebody saved the roles meanwhile. What you changed is still here: look at theirs, then save yours on top of it.', 'roles');
+                throw Refused::because(
+                    'Somebody saved the roles meanwhile. What you changed is still here: look at theirs, then save yours on top of it.',
+                    'roles',
+                );
             }
             self::refuseLosingValues($kept['roles'], $roles);
-            Setting::query()->updateOrCreate(['id' => self::SETTING], ['version' => $kept['version'] + 1, 'value' => ['roles' => array_map(static fn(Attribute $role): array => $role->toArray(), $roles)]]);
-            Journal::write(Actor::person($person), 'settings.changed', ['setting', self::SETTING], ['what' => 'the roles that people and teams have on items']);
+            Setting::query()->updateOrCreate(
+                ['id' => self::SETTING],
+                [
+                    'version' => $kept['version'] + 1,
+                    'value' => ['roles' => array_map(static fn(Attribute $role): array => $role->toArray(), $roles)],
+                ],
+            );
+            Journal::write(
+                Actor::person($person), 'settings.changed', ['setting', self::SETTING],
+                ['what' => 'the roles that people and teams have on items'],
+            );
         });
 
         return back();
@@ -86,7 +98,9 @@ final class Roles
     private static function read(Document $document): array
     {
         $roles = [];
-        foreach ($document->list(($document->fields($document->root(), '', ['roles']) ?? [])['roles'] ?? [], '/roles') ?? [] as $i => $value) {
+        foreach ($document->list(
+            ($document->fields($document->root(), '', ['roles']) ?? [])['roles'] ?? [], '/roles',
+        ) ?? [] as $i => $value) {
             $role = Attribute::read($document, $value, "/roles/$i");
             if ($role === null) {
                 continue;
@@ -126,7 +140,9 @@ final class Roles
         foreach (array_diff_key($kinds, $known) as $name => $kind) {
             foreach (Fields::types() as $type) {
                 if (isset($type->attributes[$name])) {
-                    throw Refused::because("The type \"$type->name\" has an attribute \"$name\" of its own. Give the role another name.", 'roles');
+                    throw Refused::because(
+                        "The type \"$type->name\" has an attribute \"$name\" of its own. Give the role another name.", 'roles',
+                    );
                 }
             }
         }

@@ -31,11 +31,15 @@ final class TypesController
         $types = DB::table('item_types')->orderBy('name')->get();
 
         return Inertia::render('Topology/Types', [
-            'types' => $types->map(static fn(\stdClass $row): array => [...Fields::type($row)->toArray(), 'version' => (int) $row->version, 'items' => (int) ($counts[$row->name] ?? 0)]),
-            'bare' => $counts->except($types->pluck('name')->all())->map(static fn(mixed $many, string $name): array => ['name' => $name, 'items' => $many])->values(),
+            'types' => $types->map(static fn(\stdClass $row): array => [
+                ...Fields::type($row)->toArray(), 'version' => (int) $row->version, 'items' => (int) ($counts[$row->name] ?? 0),
+            ]),
+            'bare' => $counts->except($types->pluck('name')->all())
+                ->map(static fn(mixed $many, string $name): array => ['name' => $name, 'items' => $many])->values(),
             'relations' => DB::table('relations')->orderBy('forward')->get()->map(static fn(\stdClass $row): array => [
                 'id' => $row->id, 'forward' => $row->forward, 'backward' => $row->backward, 'strength' => $row->strength,
-                'used' => DB::table('dependencies')->where('relation_id', $row->id)->count() + DB::table('need_groups')->where('relation_id', $row->id)->count(),
+                'used' => DB::table('dependencies')->where('relation_id', $row->id)
+                    ->count() + DB::table('need_groups')->where('relation_id', $row->id)->count(),
             ]),
             'roles' => Roles::stored(),
             'kinds' => array_map(static fn(AttributeKind $kind): string => $kind->value, AttributeKind::cases()),
@@ -54,16 +58,26 @@ final class TypesController
         Once::for($request, static function () use ($type, $input, $person): void {
             $kept = DB::table('item_types')->where('name', $type->name)->first();
             if ((int) ($kept->version ?? 0) !== (int) ($input['version'] ?? 0)) {
-                throw Refused::because($kept === null ? "The type \"$type->name\" is gone." : "Somebody saved \"$type->name\" meanwhile. What you changed is still here: look at theirs, then save yours on top of it.", 'version');
+                throw Refused::because(
+                    $kept === null
+                        ? "The type \"$type->name\" is gone."
+                        : "Somebody saved \"$type->name\" meanwhile. What you changed is still here: look at theirs, then save yours on top of it.",
+                    'version',
+                );
             }
             foreach (Roles::all() as $role) {
                 if (isset($type->attributes[$role->name])) {
-                    throw Refused::because("\"$role->label\" is a role that items of every type have. Take the attribute out, or name it otherwise.", 'attributes');
+                    throw Refused::because(
+                        "\"$role->label\" is a role that items of every type have. Take the attribute out, or name it otherwise.",
+                        'attributes',
+                    );
                 }
             }
             self::refuseLosingValues($type, $kept === null ? null : Fields::type($kept));
             DB::table('item_types')->updateOrInsert(['name' => $type->name], [
-                'attributes' => json_encode($type->toArray()['attributes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'identifying' => json_encode($type->identifying, JSON_THROW_ON_ERROR), 'version' => (int) ($kept->version ?? 0) + 1,
+                'attributes' => json_encode($type->toArray()['attributes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'identifying' => json_encode($type->identifying, JSON_THROW_ON_ERROR),
+                'version' => (int) ($kept->version ?? 0) + 1,
             ]);
             Journal::write(Actor::person($person), 'type.saved', ['type', $type->name], ['name' => $type->name]);
         });
@@ -77,13 +91,22 @@ final class TypesController
         foreach (array_diff_key($before->attributes ?? [], $type->attributes) as $attribute) {
             $used = DB::table('items')->where('kind', $type->name)->whereNotNull("attributes->$attribute->name")->count();
             if ($used > 0) {
-                throw Refused::because("$used items have a value of \"$attribute->label\". Empty those first, or keep the attribute.", 'attributes');
+                throw Refused::because(
+                    "$used items have a value of \"$attribute->label\". Empty those first, or keep the attribute.", 'attributes',
+                );
             }
         }
         foreach ($type->attributes as $attribute) {
             $old = $before->attributes[$attribute->name] ?? null;
-            if ($old instanceof Attribute && $old->kind !== $attribute->kind && DB::table('items')->where('kind', $type->name)->whereNotNull("attributes->$attribute->name")->exists()) {
-                throw Refused::because("Items have values of \"$attribute->label\", which are a {$old->kind->value}. Make another attribute instead of changing this one.", 'attributes');
+            if (
+                $old instanceof Attribute
+                    && $old->kind !== $attribute->kind
+                    && DB::table('items')->where('kind', $type->name)->whereNotNull("attributes->$attribute->name")->exists()
+            ) {
+                throw Refused::because(
+                    "Items have values of \"$attribute->label\", which are a {$old->kind->value}. Make another attribute instead of changing this one.",
+                    'attributes',
+                );
             }
         }
     }
@@ -91,15 +114,29 @@ final class TypesController
     public function storeRelation(Request $request): RedirectResponse
     {
         $input = $request->validate([
-            'id' => ['nullable', 'string', 'exists:relations,id'], 'forward' => ['required', 'string', 'max:60', 'not_regex:/[;,]|^\d/'], 'backward' => ['required', 'string', 'max:60'], 'strength' => ['required', Rule::enum(Strength::class)],
-        ], ['forward.required' => 'Say it from the side of what needs, such as "runs on".', 'forward.not_regex' => 'Leave out commas and semicolons: these words are written between items.', 'backward.required' => 'Say it from the other side too, such as "hosts".']);
+            'id' => ['nullable', 'string', 'exists:relations,id'],
+            'forward' => ['required', 'string', 'max:60', 'not_regex:/[;,]|^\d/'], 'backward' => ['required', 'string', 'max:60'],
+            'strength' => ['required', Rule::enum(Strength::class)],
+        ],
+            [
+                'forward.required' => 'Say it from the side of what needs, such as "runs on".',
+                'forward.not_regex' => 'Leave out commas and semicolons: these words are written between items.',
+                'backward.required' => 'Say it from the other side too, such as "hosts".',
+            ]);
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $person): void {
-            $id = $input['id'] ?? mb_substr(trim((string) preg_replace('/[^\p{L}\p{N}]+/u', '-', mb_strtolower($input['forward'])), '-'), 0, 40);
-            if ($id === '' || DB::table('relations')->where('id', '!=', $id)->whereRaw('lower(forward) = ?', [mb_strtolower($input['forward'])])->exists() || (! isset($input['id']) && DB::table('relations')->where('id', $id)->exists())) {
+            $id = $input['id'] ?? mb_substr(
+                trim((string) preg_replace('/[^\p{L}\p{N}]+/u', '-', mb_strtolower($input['forward'])), '-'), 0, 40,
+            );
+            if ($id === '' || DB::table('relations')->where('id', '!=', $id)->whereRaw('lower(forward) = ?', [mb_strtolower($input['forward'])])->exists() || (
+                ! isset($input['id']) && DB::table('relations')->where('id', $id)->exists()
+            )) {
                 throw Refused::because('There is a relation with these words already. Use other words.', 'forward');
             }
-            DB::table('relations')->updateOrInsert(['id' => $id], ['forward' => trim($input['forward']), 'backward' => trim($input['backward']), 'strength' => $input['strength']]);
+            DB::table('relations')->updateOrInsert(
+                ['id' => $id],
+                ['forward' => trim($input['forward']), 'backward' => trim($input['backward']), 'strength' => $input['strength']],
+            );
             // What is called so is as strong as it says.
             DB::table('dependencies')->where('relation_id', $id)->whereNull('group_id')->update(['strength' => $input['strength']]);
             DB::table('need_groups')->where('relation_id', $id)->update(['strength' => $input['strength']]);

@@ -32,7 +32,11 @@ final class UsualTypes
         }
         foreach (self::types() as $type) {
             $told = $type->toArray();
-            DB::table('item_types')->insertOrIgnore(['name' => $type->name, 'attributes' => json_encode($told['attributes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'identifying' => json_encode($type->identifying, JSON_THROW_ON_ERROR)]);
+            DB::table('item_types')->insertOrIgnore([
+                'name' => $type->name,
+                'attributes' => json_encode($told['attributes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'identifying' => json_encode($type->identifying, JSON_THROW_ON_ERROR),
+            ]);
         }
     }
 
@@ -54,17 +58,68 @@ final class UsualTypes
 
         return [
             new ItemType(Item::SERVICE, [$text('support_phone', 'Whom outsiders call')], ['name']),
-            new ItemType('host', [...$hardware, $text('system', 'Operating system'), new Attribute('memory', 'Memory, GB', AttributeKind::Number), new Attribute('processors', 'Processors', AttributeKind::Number)], $machine),
+            new ItemType(
+                'host',
+                [
+                    ...$hardware, $text('system', 'Operating system'),
+                    new Attribute('memory', 'Memory, GB', AttributeKind::Number),
+                    new Attribute('processors', 'Processors', AttributeKind::Number),
+                ],
+                $machine,
+            ),
             new ItemType('switch', [...$hardware, $text('firmware', 'Firmware')], $machine),
             new ItemType('router', [...$hardware, $text('firmware', 'Firmware')], $machine),
-            new ItemType('link', [$text('circuit', 'Circuit number'), $text('carrier', 'Carrier'), new Attribute('capacity', 'Capacity, Mbit/s', AttributeKind::Number), $ends('contract_ends', 'Contract ends')], ['circuit', 'name']),
+            new ItemType(
+                'link',
+                [
+                    $text('circuit', 'Circuit number'), $text('carrier', 'Carrier'),
+                    new Attribute('capacity', 'Capacity, Mbit/s', AttributeKind::Number), $ends('contract_ends', 'Contract ends'),
+                ],
+                ['circuit', 'name'],
+            ),
             new ItemType('device', [...$hardware, $text('firmware', 'Firmware')], $machine),
-            new ItemType('power', [$serial, $tag, $maker, $warranty, new Attribute('battery_replaced', 'Batteries replaced', AttributeKind::Date)], ['serial', 'asset_tag', 'name']),
-            new ItemType('database', [$version, $text('engine', 'Engine'), $address, new Attribute('port', 'Port', AttributeKind::Number)], ['address', 'name']),
-            new ItemType('application', [$version, $text('repository', 'Source'), $address, new Attribute('keeper', 'Keeper', AttributeKind::Person)], ['address', 'name']),
-            new ItemType('certificate', [$text('fingerprint', 'Fingerprint'), $text('subject', 'Issued to'), $text('issuer', 'Issued by'), $ends('valid_until', 'Valid until')], ['fingerprint', 'name']),
-            new ItemType('licence', [$text('number', 'Licence number'), new Attribute('seats', 'Seats', AttributeKind::Number), $ends('valid_until', 'Valid until')], ['number', 'name']),
-            new ItemType('contract', [$text('number', 'Contract number'), $text('supplier', 'Supplier'), $text('supplier_phone', 'Supplier\'s phone'), $ends('runs_until', 'Runs until'), new Attribute('discount_until', 'Discount for renewing early', AttributeKind::Date, remind: [30, 7], early: 'runs_until')], ['number', 'name']),
+            new ItemType(
+                'power',
+                [$serial, $tag, $maker, $warranty, new Attribute('battery_replaced', 'Batteries replaced', AttributeKind::Date)],
+                ['serial', 'asset_tag', 'name'],
+            ),
+            new ItemType(
+                'database', [$version, $text('engine', 'Engine'), $address, new Attribute('port', 'Port', AttributeKind::Number)],
+                ['address', 'name'],
+            ),
+            new ItemType(
+                'application',
+                [$version, $text('repository', 'Source'), $address, new Attribute('keeper', 'Keeper', AttributeKind::Person)],
+                ['address', 'name'],
+            ),
+            new ItemType(
+                'certificate',
+                [
+                    $text('fingerprint', 'Fingerprint'), $text('subject', 'Issued to'), $text('issuer', 'Issued by'),
+                    $ends('valid_until', 'Valid until'),
+                ],
+                ['fingerprint', 'name'],
+            ),
+            new ItemType(
+                'licence',
+                [
+                    $text('number', 'Licence number'), new Attribute('seats', 'Seats', AttributeKind::Number),
+                    $ends('valid_until', 'Valid until'),
+                ],
+                ['number', 'name'],
+            ),
+            new ItemType(
+                'contract',
+                [
+                    $text('number', 'Contract number'), $text('supplier', 'Supplier'),
+                    $text('supplier_phone', 'Supplier\'s phone'), $ends('runs_until', 'Runs until'),
+                    new Attribute(
+                        'discount_until', 'Discount for renewing early', AttributeKind::Date, remind: [30, 7],
+                        early: 'runs_until',
+                    ),
+                ],
+                ['number', 'name'],
+            ),
         ];
     }
 }

@@ -29,19 +29,28 @@ final class ScansController
     public function index(): Response
     {
         return Inertia::render('Topology/Scans', [
-            'scanners' => DB::table('snapshots')->where('state', 'taken')->groupBy('scanner')->orderBy('scanner')->get(['scanner', DB::raw('max(at) as last_at')])
+            'scanners' => DB::table('snapshots')->where('state', 'taken')
+                ->groupBy('scanner')->orderBy('scanner')->get(['scanner', DB::raw('max(at) as last_at')])
                 ->map(static fn(\stdClass $row): array => [
-                    'name' => $row->scanner, 'last_at' => (int) $row->last_at * 1000, 'sees' => DB::table('item_sightings')->where('scanner', $row->scanner)->where('seen_at', '>=', $row->last_at)->count(),
-                    'lost' => DB::table('item_sightings')->join('items', 'items.id', '=', 'item_sightings.item_id')->where('scanner', $row->scanner)->whereNotNull('items.not_seen_since')->count(),
+                    'name' => $row->scanner, 'last_at' => (int) $row->last_at * 1000,
+                    'sees' => DB::table('item_sightings')->where('scanner', $row->scanner)->where('seen_at', '>=', $row->last_at)->count(),
+                    'lost' => DB::table('item_sightings')
+                        ->join('items', 'items.id', '=', 'item_sightings.item_id')->where('scanner', $row->scanner)
+                        ->whereNotNull('items.not_seen_since')->count(),
                 ]),
-            'snapshots' => DB::table('snapshots')->orderByRaw("state = 'held' desc")->orderByDesc('id')->limit(self::SNAPSHOTS)->get()->map(static fn(\stdClass $row): array => [
-                'id' => (int) $row->id, 'scanner' => $row->scanner, 'at' => (int) $row->at * 1000, 'state' => $row->state, 'because' => $row->held_because, 'decided_by' => $row->decided_by,
-                'outcome' => $row->outcome === '{}' ? null : json_decode($row->outcome, true, 8, JSON_THROW_ON_ERROR), 'counts' => TakeSnapshot::counts((array) json_decode($row->outcome, true, 8, JSON_THROW_ON_ERROR)),
-            ]),
+            'snapshots' => DB::table('snapshots')->orderByRaw("state = 'held' desc")
+                ->orderByDesc('id')->limit(self::SNAPSHOTS)->get()->map(static fn(\stdClass $row): array => [
+                    'id' => (int) $row->id, 'scanner' => $row->scanner, 'at' => (int) $row->at * 1000, 'state' => $row->state,
+                    'because' => $row->held_because, 'decided_by' => $row->decided_by,
+                    'outcome' => $row->outcome === '{}' ? null : json_decode($row->outcome, true, 8, JSON_THROW_ON_ERROR),
+                    'counts' => TakeSnapshot::counts((array) json_decode($row->outcome, true, 8, JSON_THROW_ON_ERROR)),
+                ]),
             'proposals' => $this->proposals('proposed')->limit(self::PROPOSALS)->get()->map(self::told(...)),
             'proposalsInAll' => DB::table('proposed_dependencies')->where('state', 'proposed')->count(),
             'refused' => $this->proposals('refused')->limit(self::PROPOSALS)->get()->map(self::told(...)),
-            'rules' => DB::table('connection_rules')->leftJoin('people', 'people.id', '=', 'connection_rules.author_id')->orderBy('connection_rules.id')->get(['connection_rules.*', 'people.name as author']),
+            'rules' => DB::table('connection_rules')
+                ->leftJoin('people', 'people.id', '=', 'connection_rules.author_id')->orderBy('connection_rules.id')
+                ->get(['connection_rules.*', 'people.name as author']),
             'relations' => DB::table('relations')->orderBy('forward')->get(['id', 'forward', 'backward', 'strength']),
             'kinds' => DB::table('items')->distinct()->orderBy('kind')->pluck('kind'),
         ]);
@@ -49,7 +58,9 @@ final class ScansController
 
     private function proposals(string $state): \Illuminate\Database\Query\Builder
     {
-        return DB::table('proposed_dependencies as p')->join('items as f', 'f.id', '=', 'p.from_id')->join('items as t', 't.id', '=', 'p.to_id')->where('p.state', $state)->orderByDesc('p.seen')->orderBy('p.id')
+        return DB::table('proposed_dependencies as p')
+            ->join('items as f', 'f.id', '=', 'p.from_id')->join('items as t', 't.id', '=', 'p.to_id')
+            ->where('p.state', $state)->orderByDesc('p.seen')->orderBy('p.id')
             ->select(['p.*', 'f.name as from_name', 't.name as to_name', 'f.kind as from_kind', 't.kind as to_kind']);
     }
 
@@ -57,8 +68,11 @@ final class ScansController
     private static function told(\stdClass $row): array
     {
         return [
-            'id' => (int) $row->id, 'from' => ['id' => $row->from_id, 'name' => $row->from_name, 'kind' => $row->from_kind], 'to' => ['id' => $row->to_id, 'name' => $row->to_name, 'kind' => $row->to_kind], 'port' => $row->port, 'seen' => (int) $row->seen,
-            'first' => Moment::seconds($row->first_seen_at) * 1000, 'last' => Moment::seconds($row->last_seen_at) * 1000, 'scanner' => $row->scanner, 'decided_by' => $row->decided_by,
+            'id' => (int) $row->id, 'from' => ['id' => $row->from_id, 'name' => $row->from_name, 'kind' => $row->from_kind],
+            'to' => ['id' => $row->to_id, 'name' => $row->to_name, 'kind' => $row->to_kind], 'port' => $row->port,
+            'seen' => (int) $row->seen,
+            'first' => Moment::seconds($row->first_seen_at) * 1000, 'last' => Moment::seconds($row->last_seen_at) * 1000,
+            'scanner' => $row->scanner, 'decided_by' => $row->decided_by,
         ];
     }
 
@@ -74,7 +88,9 @@ final class ScansController
 
     public function turnAway(Request $request, int $snapshot, TakeSnapshot $take): RedirectResponse
     {
-        $why = $request->validate(['why' => ['required', 'string', 'max:300']], ['why.required' => 'Say why, for whoever looks after the scanner.'])['why'];
+        $why = $request->validate(
+            ['why' => ['required', 'string', 'max:300']], ['why.required' => 'Say why, for whoever looks after the scanner.'],
+        )['why'];
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($take, $snapshot, $person, $why): void {
             $take->turnAway($snapshot, $person, $why);
@@ -85,7 +101,10 @@ final class ScansController
 
     public function accept(Request $request, int $proposal): RedirectResponse
     {
-        $input = $request->validate(['relation' => ['required', 'string', 'exists:relations,id'], 'always' => ['boolean']], ['relation.*' => 'Choose how the one needs the other.']);
+        $input = $request->validate(
+            ['relation' => ['required', 'string', 'exists:relations,id'], 'always' => ['boolean']],
+            ['relation.*' => 'Choose how the one needs the other.'],
+        );
         $person = CurrentPerson::of($request);
         Once::for($request, function () use ($proposal, $input, $person): void {
             $row = $this->proposals('proposed')->where('p.id', $proposal)->first();
@@ -96,7 +115,10 @@ final class ScansController
             $relation = DB::table('relations')->where('id', $input['relation'])->first();
             Needs::add($row->from_id, $row->to_id, Strength::from((string) $relation?->strength), (string) $relation?->id);
             if ($input['always'] ?? false) {
-                $this->addRule($row->from_kind, $row->to_kind, $row->port === null ? null : (int) $row->port, (string) $relation?->id, $person);
+                $this->addRule(
+                    $row->from_kind, $row->to_kind, $row->port === null ? null : (int) $row->port, (string) $relation?->id,
+                    $person,
+                );
             }
         });
 
@@ -120,7 +142,9 @@ final class ScansController
     public function reconsider(Request $request, int $proposal): RedirectResponse
     {
         Once::for($request, static function () use ($proposal): void {
-            DB::table('proposed_dependencies')->where('id', $proposal)->where('state', 'refused')->update(['state' => 'proposed', 'decided_by' => null, 'decided_at' => null]);
+            DB::table('proposed_dependencies')->where('id', $proposal)
+                ->where('state', 'refused')
+                ->update(['state' => 'proposed', 'decided_by' => null, 'decided_at' => null]);
         });
 
         return back();
@@ -128,7 +152,9 @@ final class ScansController
 
     private function decide(\stdClass $row, string $as, \App\Platform\Person $by): void
     {
-        DB::table('proposed_dependencies')->where('id', $row->id)->update(['state' => $as, 'decided_by' => $by->name, 'decided_at' => Moment::precise(now())]);
+        DB::table('proposed_dependencies')
+            ->where('id', $row->id)
+            ->update(['state' => $as, 'decided_by' => $by->name, 'decided_at' => Moment::precise(now())]);
         Journal::write(Actor::person($by), "dependency.$as", ['item', $row->from_id], ['from' => $row->from_name, 'to' => $row->to_name]);
     }
 
@@ -136,10 +162,14 @@ final class ScansController
     {
         $kind = ['nullable', 'string', 'max:60', Rule::exists('items', 'kind')];
         $input = $request->validate(['from_kind' => $kind, 'to_kind' => $kind, 'port' => ['nullable', 'integer', 'between:1,65535'], 'relation' => ['required', 'string', 'exists:relations,id']], [
-            'from_kind.exists' => 'There are no items of that type.', 'to_kind.exists' => 'There are no items of that type.', 'port.*' => 'A port is a number from 1 to 65535.', 'relation.*' => 'Choose how the one needs the other.',
+            'from_kind.exists' => 'There are no items of that type.', 'to_kind.exists' => 'There are no items of that type.',
+            'port.*' => 'A port is a number from 1 to 65535.', 'relation.*' => 'Choose how the one needs the other.',
         ]);
         if (($input['from_kind'] ?? '') === '' && ($input['to_kind'] ?? '') === '' && ($input['port'] ?? '') === '') {
-            throw Refused::because('Say which connections: of which types of items, or on which port. A rule for all of them would accept chance.', 'from_kind');
+            throw Refused::because(
+                'Say which connections: of which types of items, or on which port. A rule for all of them would accept chance.',
+                'from_kind',
+            );
         }
         $person = CurrentPerson::of($request);
         Once::for($request, fn() => $this->addRule(($input['from_kind'] ?? '') ?: null, ($input['to_kind'] ?? '') ?: null, isset($input['port']) ? (int) $input['port'] : null, $input['relation'], $person));
@@ -150,10 +180,19 @@ final class ScansController
     /** A rule works on what is proposed already, as on what comes. */
     private function addRule(?string $from, ?string $to, ?int $port, string $relation, \App\Platform\Person $by): void
     {
-        $rule = DB::table('connection_rules')->insertGetId(['from_kind' => $from, 'to_kind' => $to, 'port' => $port, 'relation_id' => $relation, 'author_id' => $by->id, 'at' => Moment::precise(now())]);
+        $rule = DB::table('connection_rules')->insertGetId([
+            'from_kind' => $from, 'to_kind' => $to, 'port' => $port, 'relation_id' => $relation, 'author_id' => $by->id,
+            'at' => Moment::precise(now()),
+        ]);
         $kept = DB::table('relations')->where('id', $relation)->first();
-        Journal::write(Actor::person($by), 'rule.saved', ['rule', $rule], ['from' => $from, 'to' => $to, 'port' => $port, 'relation' => $kept?->forward]);
-        $waiting = $this->proposals('proposed')->when($from !== null, fn($q) => $q->where('f.kind', $from))->when($to !== null, fn($q) => $q->where('t.kind', $to))->when($port !== null, fn($q) => $q->where('p.port', $port))->get();
+        Journal::write(
+            Actor::person($by), 'rule.saved', ['rule', $rule],
+            ['from' => $from, 'to' => $to, 'port' => $port, 'relation' => $kept?->forward],
+        );
+        $waiting = $this->proposals('proposed')
+            ->when($from !== null, fn($q) => $q->where('f.kind', $from))
+            ->when($to !== null, fn($q) => $q->where('t.kind', $to))
+            ->when($port !== null, fn($q) => $q->where('p.port', $port))->get();
         foreach ($waiting as $row) {
             $this->decide($row, 'accepted', $by);
             Needs::add($row->from_id, $row->to_id, Strength::from((string) $kept?->strength), $relation);
@@ -167,7 +206,13 @@ final class ScansController
             $row = DB::table('connection_rules')->where('id', $rule)->first();
             if ($row !== null) {
                 DB::table('connection_rules')->where('id', $rule)->delete();
-                Journal::write(Actor::person($person), 'rule.dropped', ['rule', $rule], ['from' => $row->from_kind, 'to' => $row->to_kind, 'port' => $row->port === null ? null : (int) $row->port, 'relation' => DB::table('relations')->where('id', $row->relation_id)->value('forward')]);
+                Journal::write(
+                    Actor::person($person), 'rule.dropped', ['rule', $rule],
+                    [
+                        'from' => $row->from_kind, 'to' => $row->to_kind, 'port' => $row->port === null ? null : (int) $row->port,
+                        'relation' => DB::table('relations')->where('id', $row->relation_id)->value('forward'),
+                    ],
+                );
             }
         });
 

@@ -21,7 +21,11 @@ final class SnapshotsController
     public function __invoke(Request $request, TakeSnapshot $take): JsonResponse
     {
         if ((int) $request->header('Content-Length', '0') > self::MOST_BYTES || strlen($request->getContent()) > self::MOST_BYTES) {
-            return ProblemDetails::response(413, 'Content Too Large', 'A snapshot has at most '.number_format(self::MOST_BYTES).' bytes. Let the scanner look at smaller parts, each under its own name.');
+            return ProblemDetails::response(
+                413, 'Content Too Large',
+                'A snapshot has at most '.number_format(self::MOST_BYTES)
+                    .' bytes. Let the scanner look at smaller parts, each under its own name.',
+            );
         }
         set_time_limit(self::SECONDS);
         $body = $request->getContent();
@@ -34,6 +38,13 @@ final class SnapshotsController
             return ProblemDetails::response(409, 'Conflict', (string) $result['because']);
         }
 
-        return new JsonResponse(['state' => $result['state'], ...($result['because'] === null ? [] : ['because' => $result['because']]), 'counts' => $result['outcome']['counts'] ?? new \stdClass, 'refused' => $result['outcome']['refused'] ?? [], 'passed_over' => $result['outcome']['passed_over'] ?? []], 202, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+        return new JsonResponse(
+            [
+                'state' => $result['state'], ...($result['because'] === null ? [] : ['because' => $result['because']]),
+                'counts' => $result['outcome']['counts'] ?? new \stdClass, 'refused' => $result['outcome']['refused'] ?? [],
+                'passed_over' => $result['outcome']['passed_over'] ?? [],
+            ],
+            202, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+        );
     }
 }

@@ -26,7 +26,10 @@ use Skarvo\Topology\Scan\Snapshot;
 final class TakeSnapshot
 {
     /** What is counted of a snapshot, in words. */
-    public const COUNTS = ['recognised' => 'recognised', 'new' => 'new', 'changed' => 'changed', 'contradicted' => 'contradicted', 'missing' => 'no longer seen', 'back' => 'seen again', 'refused' => 'not told apart', 'connections' => 'connections'];
+    public const COUNTS = [
+        'recognised' => 'recognised', 'new' => 'new', 'changed' => 'changed', 'contradicted' => 'contradicted',
+        'missing' => 'no longer seen', 'back' => 'seen again', 'refused' => 'not told apart', 'connections' => 'connections',
+    ];
 
     private const AT_ONCE = 300;
 
@@ -72,14 +75,23 @@ final class TakeSnapshot
     {
         $same = DB::table('snapshots')->where('scanner', $snapshot->scanner)->where('external_id', $snapshot->id)->first();
         if ($same !== null) {
-            return ['state' => 'repeated', 'outcome' => (array) json_decode($same->outcome, true, 8, JSON_THROW_ON_ERROR), 'because' => null];
+            return [
+                'state' => 'repeated', 'outcome' => (array) json_decode($same->outcome, true, 8, JSON_THROW_ON_ERROR),
+                'because' => null,
+            ];
         }
-        $last = DB::table('snapshots')->where('scanner', $snapshot->scanner)->where('state', 'taken')->orderByDesc('at')->orderByDesc('id')->first();
+        $last = DB::table('snapshots')->where('scanner', $snapshot->scanner)
+            ->where('state', 'taken')->orderByDesc('at')->orderByDesc('id')->first();
         if ($last !== null && (int) $last->at > $snapshot->at) {
             $why = 'A later one, of '.WallClock::outside(Moment::of((int) $last->at)).', was taken already.';
             if ($writes) {
-                DB::table('snapshots')->insert([...self::row($snapshot, $body), 'state' => 'refused', 'held_because' => $why, 'outcome' => '{}']);
-                Journal::write(Actor::scanner($snapshot->scanner), 'snapshot.refused', ['scanner', $snapshot->scanner], ['scanner' => $snapshot->scanner, 'why' => $why]);
+                DB::table('snapshots')->insert([
+                    ...self::row($snapshot, $body), 'state' => 'refused', 'held_because' => $why, 'outcome' => '{}',
+                ]);
+                Journal::write(
+                    Actor::scanner($snapshot->scanner), 'snapshot.refused', ['scanner', $snapshot->scanner],
+                    ['scanner' => $snapshot->scanner, 'why' => $why],
+                );
             }
 
             return ['state' => 'refused', 'outcome' => [], 'because' => $why];
@@ -87,11 +99,17 @@ final class TakeSnapshot
         if ($last !== null && $last->fingerprint === self::fingerprint($body) && $this->nothingCameBetween($last)) {
             if ($writes) {
                 // It was there, and that is all.
-                DB::table('item_sightings')->where('scanner', $snapshot->scanner)->where('seen_at', (int) $last->at)->update(['seen_at' => $snapshot->at]);
-                DB::table('snapshots')->where('id', $last->id)->update(['at' => $snapshot->at, 'external_id' => $snapshot->id, 'received_at' => Moment::precise(now())]);
+                DB::table('item_sightings')->where('scanner', $snapshot->scanner)
+                    ->where('seen_at', (int) $last->at)->update(['seen_at' => $snapshot->at]);
+                DB::table('snapshots')
+                    ->where('id', $last->id)
+                    ->update(['at' => $snapshot->at, 'external_id' => $snapshot->id, 'received_at' => Moment::precise(now())]);
             }
 
-            return ['state' => 'unchanged', 'outcome' => (array) json_decode($last->outcome, true, 8, JSON_THROW_ON_ERROR), 'because' => null];
+            return [
+                'state' => 'unchanged', 'outcome' => (array) json_decode($last->outcome, true, 8, JSON_THROW_ON_ERROR),
+                'because' => null,
+            ];
         }
 
         return null;
@@ -100,7 +118,10 @@ final class TakeSnapshot
     /** @return array<string, string|int> */
     private static function row(Snapshot $snapshot, string $body): array
     {
-        return ['scanner' => $snapshot->scanner, 'external_id' => $snapshot->id, 'at' => $snapshot->at, 'received_at' => Moment::precise(now()), 'body' => $body, 'fingerprint' => self::fingerprint($body)];
+        return [
+            'scanner' => $snapshot->scanner, 'external_id' => $snapshot->id, 'at' => $snapshot->at,
+            'received_at' => Moment::precise(now()), 'body' => $body, 'fingerprint' => self::fingerprint($body),
+        ];
     }
 
     /** @return array{state: string, outcome: array<string, mixed>, because: string|null} */
@@ -108,9 +129,15 @@ final class TakeSnapshot
     {
         $outcome = $this->told($reconciled);
         $held = $reconciled->held !== null;
-        $id = DB::table('snapshots')->insertGetId([...self::row($snapshot, $body), 'state' => $held ? 'held' : 'taken', 'held_because' => $reconciled->held, 'outcome' => json_encode($outcome, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
+        $id = DB::table('snapshots')->insertGetId([
+            ...self::row($snapshot, $body), 'state' => $held ? 'held' : 'taken', 'held_because' => $reconciled->held,
+            'outcome' => json_encode($outcome, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+        ]);
         if ($held) {
-            Journal::write(Actor::scanner($snapshot->scanner), 'snapshot.held', ['snapshot', $id], ['scanner' => $snapshot->scanner, 'why' => $reconciled->held]);
+            Journal::write(
+                Actor::scanner($snapshot->scanner), 'snapshot.held', ['snapshot', $id],
+                ['scanner' => $snapshot->scanner, 'why' => $reconciled->held],
+            );
 
             return ['state' => 'held', 'outcome' => $outcome, 'because' => $reconciled->held];
         }
@@ -122,7 +149,8 @@ final class TakeSnapshot
 
     private function recordChangedSince(int $head): bool
     {
-        return DB::table('journal')->where('seq', '>', $head)->whereIn('subject_kind', ['item', 'type', 'relation', 'rule', 'snapshot'])->exists();
+        return DB::table('journal')->where('seq', '>', $head)
+            ->whereIn('subject_kind', ['item', 'type', 'relation', 'rule', 'snapshot'])->exists();
     }
 
     /** A person says yes to one that was held back; what it would do is decided anew. Call it inside a transaction. */
@@ -134,9 +162,17 @@ final class TakeSnapshot
         }
         $snapshot = Snapshot::read(Document::parse($row->body));
         $reconciled = $this->reconcile($snapshot);
-        DB::table('snapshots')->where('id', $id)->update(['state' => 'taken', 'decided_by' => $by->name, 'decided_at' => Moment::precise(now()), 'outcome' => json_encode($this->told($reconciled), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
+        DB::table('snapshots')
+            ->where('id', $id)
+            ->update([
+                'state' => 'taken', 'decided_by' => $by->name, 'decided_at' => Moment::precise(now()),
+                'outcome' => json_encode($this->told($reconciled), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            ]);
         $this->keep($snapshot, $reconciled, $id);
-        Journal::write(Actor::person($by), 'snapshot.taken', ['snapshot', $id], ['scanner' => $snapshot->scanner, 'though' => (string) $row->held_because]);
+        Journal::write(
+            Actor::person($by), 'snapshot.taken', ['snapshot', $id],
+            ['scanner' => $snapshot->scanner, 'though' => (string) $row->held_because],
+        );
 
         return true;
     }
@@ -144,9 +180,14 @@ final class TakeSnapshot
     /** Call it inside a transaction. */
     public function turnAway(int $id, Person $by, string $why): bool
     {
-        $done = DB::table('snapshots')->where('id', $id)->where('state', 'held')->update(['state' => 'refused', 'decided_by' => $by->name, 'decided_at' => Moment::precise(now())]) === 1;
+        $done = DB::table('snapshots')->where('id', $id)
+            ->where('state', 'held')
+            ->update(['state' => 'refused', 'decided_by' => $by->name, 'decided_at' => Moment::precise(now())]) === 1;
         if ($done) {
-            Journal::write(Actor::person($by), 'snapshot.refused', ['snapshot', $id], ['scanner' => (string) DB::table('snapshots')->where('id', $id)->value('scanner'), 'why' => $why]);
+            Journal::write(
+                Actor::person($by), 'snapshot.refused', ['snapshot', $id],
+                ['scanner' => (string) DB::table('snapshots')->where('id', $id)->value('scanner'), 'why' => $why],
+            );
         }
 
         return $done;
@@ -159,13 +200,18 @@ final class TakeSnapshot
             $needs["$row->from_id $row->to_id"] = true;
         }
 
-        return (new Reconcile(array_values($this->known()), Fields::load(), self::rules(), static fn(string $from, string $to): bool => isset($needs["$from $to"])))->take($snapshot);
+        return (new Reconcile(
+            array_values($this->known()), Fields::load(), self::rules(),
+            static fn(string $from, string $to): bool => isset($needs["$from $to"]),
+        ))->take($snapshot);
     }
 
     /** @return list<ConnectionRule> */
     public static function rules(): array
     {
-        return array_values(DB::table('connection_rules')->orderBy('id')->get()->map(static fn(\stdClass $r): ConnectionRule => new ConnectionRule((string) $r->id, $r->from_kind, $r->to_kind, $r->port === null ? null : (int) $r->port, $r->relation_id))->all());
+        return array_values(DB::table('connection_rules')->orderBy('id')->get()->map(static fn(\stdClass $r): ConnectionRule => new ConnectionRule(
+            (string) $r->id, $r->from_kind, $r->to_kind, $r->port === null ? null : (int) $r->port, $r->relation_id,
+        ))->all());
     }
 
     /** @return array<array-key, KnownItem> */
@@ -176,7 +222,9 @@ final class TakeSnapshot
             if ($row->origin === Fields::BY_HAND) {
                 $byHand[$row->item_id][$row->field] = $row->value;
             } else {
-                $byScan[$row->item_id][$row->field][substr($row->origin, strlen(Fields::BY_SCAN))] = [$row->value, Moment::seconds($row->said_at)];
+                $byScan[$row->item_id][$row->field][substr($row->origin, strlen(Fields::BY_SCAN))] = [
+                    $row->value, Moment::seconds($row->said_at),
+                ];
             }
         }
         foreach (DB::table('item_sightings')->get() as $row) {
@@ -184,7 +232,10 @@ final class TakeSnapshot
         }
         $known = [];
         foreach (DB::table('items')->orderBy('id')->get(['id', 'kind', 'not_seen_since']) as $row) {
-            $known[$row->id] = new KnownItem((string) $row->id, $row->kind, $byHand[$row->id] ?? [], $byScan[$row->id] ?? [], $seen[$row->id] ?? [], $row->not_seen_since === null ? null : Moment::seconds($row->not_seen_since));
+            $known[$row->id] = new KnownItem(
+                (string) $row->id, $row->kind, $byHand[$row->id] ?? [], $byScan[$row->id] ?? [], $seen[$row->id] ?? [],
+                $row->not_seen_since === null ? null : Moment::seconds($row->not_seen_since),
+            );
         }
 
         return $known;
@@ -213,7 +264,11 @@ final class TakeSnapshot
                 $entries[] = ['kind' => 'item.back', 'id' => $finding->id, 'incident' => null, 'facts' => ['name' => $facts['name']]];
             }
             foreach ($finding->saidNew as $field => $value) {
-                $values[] = ['item_id' => $finding->id, 'field' => (string) $field, 'origin' => Fields::BY_SCAN.$snapshot->scanner, 'value' => $value, 'said_by' => $snapshot->scanner, 'said_at' => Moment::text($snapshot->at), 'overruled' => false];
+                $values[] = [
+                    'item_id' => $finding->id, 'field' => (string) $field, 'origin' => Fields::BY_SCAN.$snapshot->scanner,
+                    'value' => $value, 'said_by' => $snapshot->scanner, 'said_at' => Moment::text($snapshot->at),
+                    'overruled' => false,
+                ];
             }
             $sightings[] = ['item_id' => $finding->id, 'scanner' => $snapshot->scanner, 'seen_at' => $snapshot->at];
         }
@@ -222,23 +277,38 @@ final class TakeSnapshot
         }
         foreach (array_chunk($values, self::AT_ONCE) as $chunk) {
             // What a person overruled stays so until the scan says something else again.
-            DB::table('item_values')->upsert($chunk, ['item_id', 'field', 'origin'], ['overruled' => DB::raw('item_values.overruled and item_values.value = excluded.value'), 'value', 'said_by', 'said_at']);
+            DB::table('item_values')->upsert(
+                $chunk, ['item_id', 'field', 'origin'],
+                ['overruled' => DB::raw('item_values.overruled and item_values.value = excluded.value'), 'value', 'said_by', 'said_at'],
+            );
         }
         foreach (array_chunk($sightings, self::AT_ONCE) as $chunk) {
             DB::table('item_sightings')->upsert($chunk, ['item_id', 'scanner'], ['seen_at']);
         }
-        foreach (array_chunk(array_map(static fn(Finding $f): string => $f->id, array_filter($reconciled->findings, static fn(Finding $f): bool => $f->isBack)), self::AT_ONCE) as $ids) {
+        foreach (array_chunk(
+            array_map(
+                static fn(Finding $f): string => $f->id,
+                array_filter($reconciled->findings, static fn(Finding $f): bool => $f->isBack),
+            ),
+            self::AT_ONCE,
+        ) as $ids) {
             DB::table('items')->whereIn('id', $ids)->update(['not_seen_since' => null]);
         }
         foreach ($reconciled->missing as $missing) {
             $last = (int) DB::table('item_sightings')->where('item_id', $missing)->where('scanner', $snapshot->scanner)->value('seen_at');
             DB::table('items')->where('id', $missing)->update(['not_seen_since' => Moment::text($last)]);
-            $entries[] = ['kind' => 'item.missing', 'id' => $missing, 'incident' => null, 'facts' => ['name' => (string) DB::table('items')->where('id', $missing)->value('name')]];
+            $entries[] = [
+                'kind' => 'item.missing', 'id' => $missing, 'incident' => null,
+                'facts' => ['name' => (string) DB::table('items')->where('id', $missing)->value('name')],
+            ];
         }
         $this->links($snapshot, $reconciled->links);
         Journal::writeMany($by, 'item', $entries);
         if ($entries !== [] || $reconciled->links !== []) {
-            Journal::write($by, 'snapshot.taken', ['snapshot', $id], ['scanner' => $snapshot->scanner, 'counts' => $this->told($reconciled)['counts'] ?? []]);
+            Journal::write(
+                $by, 'snapshot.taken', ['snapshot', $id],
+                ['scanner' => $snapshot->scanner, 'counts' => $this->told($reconciled)['counts'] ?? []],
+            );
         }
     }
 
@@ -250,10 +320,15 @@ final class TakeSnapshot
         foreach (Fields::relations() as $relation) {
             $relations[$relation->id] = $relation;
         }
-        $states = DB::table('proposed_dependencies')->get(['from_id', 'to_id', 'state'])->mapWithKeys(static fn(\stdClass $row): array => ["$row->from_id $row->to_id" => (string) $row->state])->all();
+        $states = DB::table('proposed_dependencies')->get(['from_id', 'to_id', 'state'])
+            ->mapWithKeys(static fn(\stdClass $row): array => ["$row->from_id $row->to_id" => (string) $row->state])
+            ->all();
         $rows = [];
         foreach ($links as $link) {
-            $rows[] = ['from_id' => $link->from, 'to_id' => $link->to, 'scanner' => $snapshot->scanner, 'port' => $link->port, 'seen' => $link->seen, 'first_seen_at' => $at, 'last_seen_at' => $at, 'state' => 'proposed'];
+            $rows[] = [
+                'from_id' => $link->from, 'to_id' => $link->to, 'scanner' => $snapshot->scanner, 'port' => $link->port,
+                'seen' => $link->seen, 'first_seen_at' => $at, 'last_seen_at' => $at, 'state' => 'proposed',
+            ];
         }
         foreach (array_chunk($rows, self::AT_ONCE) as $chunk) {
             DB::table('proposed_dependencies')->upsert($chunk, ['from_id', 'to_id'], ['scanner', 'port', 'seen', 'last_seen_at']);
@@ -263,9 +338,14 @@ final class TakeSnapshot
             // A rule does not go over a person's no.
             if ($relation !== null && ($states["$link->from $link->to"] ?? 'proposed') === 'proposed') {
                 Needs::add($link->from, $link->to, $relation->strength, $relation->id);
-                DB::table('proposed_dependencies')->where('from_id', $link->from)->where('to_id', $link->to)->update(['state' => 'accepted', 'decided_by' => 'a rule', 'decided_at' => Moment::precise(now())]);
+                DB::table('proposed_dependencies')->where('from_id', $link->from)
+                    ->where('to_id', $link->to)
+                    ->update(['state' => 'accepted', 'decided_by' => 'a rule', 'decided_at' => Moment::precise(now())]);
                 $names = DB::table('items')->whereIn('id', [$link->from, $link->to])->pluck('name', 'id');
-                Journal::write(Actor::scanner($snapshot->scanner), 'dependency.accepted', ['item', $link->from], ['from' => $names[$link->from] ?? $link->from, 'to' => $names[$link->to] ?? $link->to, 'by' => 'a rule']);
+                Journal::write(
+                    Actor::scanner($snapshot->scanner), 'dependency.accepted', ['item', $link->from],
+                    ['from' => $names[$link->from] ?? $link->from, 'to' => $names[$link->to] ?? $link->to, 'by' => 'a rule'],
+                );
             }
         }
     }
@@ -280,15 +360,29 @@ final class TakeSnapshot
 
         return [
             'counts' => [
-                'recognised' => count($reconciled->findings) - count($new), 'new' => count($new), 'changed' => count($changed), 'contradicted' => count($contradicted), 'missing' => count($reconciled->missing),
-                'back' => count(array_filter($reconciled->findings, static fn(Finding $f): bool => $f->isBack)), 'refused' => count($reconciled->refused), 'connections' => count($reconciled->links),
+                'recognised' => count($reconciled->findings) - count($new), 'new' => count($new), 'changed' => count($changed),
+                'contradicted' => count($contradicted), 'missing' => count($reconciled->missing),
+                'back' => count(array_filter($reconciled->findings, static fn(Finding $f): bool => $f->isBack)),
+                'refused' => count($reconciled->refused), 'connections' => count($reconciled->links),
             ],
             'new' => $brief(array_map(static fn(Finding $f): array => ['id' => $f->id, 'kind' => $f->kind], $new)),
-            'changed' => $brief(array_map(static fn(Finding $f): array => ['id' => $f->id, 'by' => $f->by, 'changes' => $f->changes], $changed)),
-            'contradicted' => $brief(array_map(static fn(Finding $f): array => ['id' => $f->id, 'contradicts' => $f->contradicts], $contradicted)),
+            'changed' => $brief(array_map(
+                static fn(Finding $f): array => ['id' => $f->id, 'by' => $f->by, 'changes' => $f->changes], $changed,
+            )),
+            'contradicted' => $brief(array_map(
+                static fn(Finding $f): array => ['id' => $f->id, 'contradicts' => $f->contradicts], $contradicted,
+            )),
             'missing' => $brief($reconciled->missing),
             'refused' => $brief($reconciled->refused),
-            'passed_over' => $brief(array_merge([], ...array_map(static fn(Finding $f): array => array_map(static fn(string $why): array => ['ref' => $f->ref, 'why' => $why], $f->passedOver), $reconciled->findings))),
+            'passed_over' => $brief(array_merge(
+                [],
+                ...array_map(
+                    static fn(Finding $f): array => array_map(
+                        static fn(string $why): array => ['ref' => $f->ref, 'why' => $why], $f->passedOver,
+                    ),
+                    $reconciled->findings,
+                ),
+            )),
         ];
     }
 
@@ -311,7 +405,9 @@ final class TakeSnapshot
     {
         $entry = DB::table('journal')->where('subject_kind', 'snapshot')->where('subject_id', (string) $last->id)->max('seq');
 
-        return ! DB::table('journal')->whereIn('subject_kind', ['item', 'type', 'relation', 'rule'])->where('seq', '>', (int) ($entry ?? 0))->where('at', '>=', $last->received_at)->exists();
+        return ! DB::table('journal')
+            ->whereIn('subject_kind', ['item', 'type', 'relation', 'rule'])->where('seq', '>', (int) ($entry ?? 0))
+            ->where('at', '>=', $last->received_at)->exists();
     }
 
     /** The words of a snapshot apart from its id and its time. */
@@ -326,8 +422,11 @@ final class TakeSnapshot
     /** A body is needed as long as a person may say yes. */
     private function forgetBodies(string $scanner, int $upTo): void
     {
-        DB::table('snapshots')->where('scanner', $scanner)->where('id', '<', $upTo)->where('state', '!=', 'held')->where('body', '!=', '')->update(['body' => '']);
+        DB::table('snapshots')->where('scanner', $scanner)
+            ->where('id', '<', $upTo)->where('state', '!=', 'held')->where('body', '!=', '')->update(['body' => '']);
         // What was held is overtaken by what came later and was taken.
-        DB::table('snapshots')->where('scanner', $scanner)->where('id', '<', $upTo)->where('state', 'held')->update(['state' => 'refused', 'held_because' => 'A later one was taken.', 'decided_by' => 'Skarvo']);
+        DB::table('snapshots')->where('scanner', $scanner)
+            ->where('id', '<', $upTo)->where('state', 'held')
+            ->update(['state' => 'refused', 'held_because' => 'A later one was taken.', 'decided_by' => 'Skarvo']);
     }
 }

@@ -43,7 +43,8 @@ final class Program
         $verbs = Verbs::all();
         $verb = array_shift($arguments);
         $unknown = array_diff($arguments, ['--lines', '--timing', ...($verb === 'replay' ? ['--stream'] : [])]);
-        $usage = 'usage: bin/skarvo VERB [--lines] [--timing] < document.json, and replay --stream < lines.ndjson'."\n".'Verbs: '.implode(', ', array_keys($verbs)).'.'."\n";
+        $usage = 'usage: bin/skarvo VERB [--lines] [--timing] < document.json, and replay --stream < lines.ndjson'
+            ."\n".'Verbs: '.implode(', ', array_keys($verbs)).'.'."\n";
         try {
             if (in_array($verb, ['--help', '-h', 'help'], true) || in_array('--help', $arguments, true)) {
                 $this->put($usage);
@@ -130,7 +131,10 @@ final class Program
                     throw new BadInput($e->error, "/signals/$line$e->at", $e->getMessage());
                 }
                 if ($before !== null && $at->compare($before) < 0) {
-                    throw new BadInput(ErrorCode::OutOfRange, "/signals/$line/at", 'This signal is earlier than the one before it. A stream is in the order of its times: sort it, or use replay without --stream.');
+                    throw new BadInput(
+                        ErrorCode::OutOfRange, "/signals/$line/at",
+                        'This signal is earlier than the one before it. A stream is in the order of its times: sort it, or use replay without --stream.',
+                    );
                 }
                 $before = $at;
                 $read = hrtime(true);
@@ -230,7 +234,9 @@ final class Program
     private function refuseBeyond(string $text): void
     {
         if (strlen($text) > $this->mostBytes) {
-            throw new BadInput(ErrorCode::OutOfRange, '', 'This is more than '.intdiv($this->mostBytes, 1024 * 1024).' MiB. Send it in parts.');
+            throw new BadInput(
+                ErrorCode::OutOfRange, '', 'This is more than '.intdiv($this->mostBytes, 1024 * 1024).' MiB. Send it in parts.',
+            );
         }
     }
 

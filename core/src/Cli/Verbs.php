@@ -35,7 +35,9 @@ final class Verbs
             'candidates' => static function (Document $document): \Closure {
                 [$graph, $symptoms, $watched] = EstateDocument::forCandidates($document);
 
-                return static fn(): array => ['candidates' => array_map(static fn(Candidate $candidate): array => $candidate->toArray(), Candidates::of($graph, $symptoms, $watched))];
+                return static fn(): array => ['candidates' => array_map(
+                    static fn(Candidate $candidate): array => $candidate->toArray(), Candidates::of($graph, $symptoms, $watched),
+                )];
             },
             'oncall' => static function (Document $document): \Closure {
                 [$rota, $from, $to] = RotaDocument::read($document);

@@ -25,7 +25,12 @@ final readonly class Proposal
      */
     public static function from(array $hit, int $sites): self
     {
-        usort($hit, static fn(HitService $a, HitService $b): int => [$b->state->isBroken(), $a->tier, -$a->state->rank(), $a->id] <=> [$a->state->isBroken(), $b->tier, -$b->state->rank(), $b->id]);
+        usort(
+            $hit,
+            static fn(HitService $a, HitService $b): int => [
+                $b->state->isBroken(), $a->tier, -$a->state->rank(), $a->id,
+            ] <=> [$a->state->isBroken(), $b->tier, -$b->state->rank(), $b->id],
+        );
         $broken = array_values(array_filter($hit, static fn(HitService $s): bool => $s->state->isBroken()));
         [$impact, $impactReason] = self::impact($broken, $hit, $sites);
         [$urgency, $urgencyReason] = self::urgency($broken[0] ?? null);
@@ -35,7 +40,9 @@ final readonly class Proposal
             $service,
             $service === null
                 ? 'No service is known to depend on this item; choose one.'
-                : ($broken === [] ? 'Nothing is broken yet; this one has lost its spare.' : (count($broken) === 1 ? 'The only service affected.' : 'The one that matters most of '.count($broken).' affected.')),
+                : ($broken === [] ? 'Nothing is broken yet; this one has lost its spare.' : (
+                    count($broken) === 1 ? 'The only service affected.' : 'The one that matters most of '.count($broken).' affected.'
+                )),
             $impact, $impactReason, $urgency, $urgencyReason,
         );
     }
@@ -47,7 +54,9 @@ final readonly class Proposal
      */
     public function raises(PriorityMatrix $matrix, Impact $impact, Urgency $urgency): ?array
     {
-        $higher = static fn(Impact|Urgency $one, Impact|Urgency $other): bool => array_search($one, $one::cases(), true) < array_search($other, $other::cases(), true);
+        $higher = static fn(
+            Impact|Urgency $one, Impact|Urgency $other,
+        ): bool => array_search($one, $one::cases(), true) < array_search($other, $other::cases(), true);
         $impactNow = $higher($this->impact, $impact) ? $this->impact : $impact;
         $urgencyNow = $higher($this->urgency, $urgency) ? $this->urgency : $urgency;
         $priority = $matrix->priority($impactNow, $urgencyNow);
@@ -65,7 +74,12 @@ final readonly class Proposal
         return match (true) {
             count($broken) >= 3 => [Impact::Wide, count($broken).' services are affected.'],
             $sites >= 3 && $broken !== [] => [Impact::Wide, "Something is broken at $sites sites."],
-            $broken !== [] => [Impact::Part, count($broken) === 1 ? 'One service is affected: '.$broken[0]->name.'.' : 'Two services are affected: '.$broken[0]->name.' and '.$broken[1]->name.'.'],
+            $broken !== [] => [
+                Impact::Part,
+                count($broken) === 1
+                    ? 'One service is affected: '.$broken[0]->name.'.'
+                    : 'Two services are affected: '.$broken[0]->name.' and '.$broken[1]->name.'.',
+            ],
             $hit !== [] => [Impact::Few, 'Services still work; a spare is lost.'],
             default => [Impact::Few, 'No service is known to be affected.'],
         };

@@ -44,7 +44,9 @@ final class Document
         try {
             $root = json_decode($json, false, 512, JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            throw new BadInput(ErrorCode::InvalidJson, '', 'This is not JSON: '.lcfirst($e->getMessage()).'. Send one UTF-8 JSON document.');
+            throw new BadInput(
+                ErrorCode::InvalidJson, '', 'This is not JSON: '.lcfirst($e->getMessage()).'. Send one UTF-8 JSON document.',
+            );
         }
 
         return self::of($root);
@@ -136,7 +138,10 @@ final class Document
         foreach (array_keys($fields) as $name) {
             $name = (string) $name;
             if (! in_array($name, $required, true) && ! in_array($name, $optional, true)) {
-                $this->refuse(ErrorCode::UnknownField, Pointer::child($at, $name), "There is no field \"$name\" here. Fields are: ".implode(', ', [...$required, ...$optional]).'.');
+                $this->refuse(
+                    ErrorCode::UnknownField, Pointer::child($at, $name),
+                    "There is no field \"$name\" here. Fields are: ".implode(', ', [...$required, ...$optional]).'.',
+                );
             }
         }
 
@@ -197,7 +202,12 @@ final class Document
         }
 
         return $enum::tryFrom($value)
-            ?? $this->refuse(ErrorCode::OutOfRange, $at, "\"$value\" is not known here. Words are: ".implode(', ', array_map(static fn(\BackedEnum $case): string => (string) $case->value, $enum::cases())).'.');
+            ?? $this->refuse(
+                ErrorCode::OutOfRange, $at,
+                "\"$value\" is not known here. Words are: ".implode(
+                    ', ', array_map(static fn(\BackedEnum $case): string => (string) $case->value, $enum::cases()),
+                ).'.',
+            );
     }
 
     public function integer(mixed $value, string $at, int $min, int $max): ?int
@@ -208,7 +218,10 @@ final class Document
 
         return $value >= $min && $value <= $max
             ? $value
-            : $this->refuse(ErrorCode::OutOfRange, $at, $max === PHP_INT_MAX ? "Use a whole number, $min or more." : "Use a whole number from $min to $max.");
+            : $this->refuse(
+                ErrorCode::OutOfRange, $at,
+                $max === PHP_INT_MAX ? "Use a whole number, $min or more." : "Use a whole number from $min to $max.",
+            );
     }
 
     public function instant(mixed $value, string $at): ?Instant

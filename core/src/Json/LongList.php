@@ -56,14 +56,17 @@ final readonly class LongList implements \IteratorAggregate
             $at += strlen($m[0]);
         } while ($m[1] === ',');
 
-        return $found === null || trim(substr($json, $at)) !== '' ? null : [substr($json, 0, (int) $begin).'[]'.substr($json, (int) $end), $found];
+        return $found === null
+            || trim(substr($json, $at)) !== '' ? null : [substr($json, 0, (int) $begin).'[]'.substr($json, (int) $end), $found];
     }
 
     /** @return int|null where a scalar or a list of flat objects ends; null if it is something else */
     private static function endOfValue(string $json, int $at): ?int
     {
         if (($json[$at] ?? '') !== '[') {
-            return preg_match('~\G(?:'.self::STRING.'|[-+0-9.eE]++|true|false|null)~A', $json, $m, 0, $at) === 1 ? $at + strlen($m[0]) : null;
+            return preg_match('~\G(?:'.self::STRING.'|[-+0-9.eE]++|true|false|null)~A', $json, $m, 0, $at) === 1
+                ? $at + strlen($m[0])
+                : null;
         }
         $first = ++$at;
         while (($size = self::many($json, $at)) > 0) {
@@ -71,7 +74,9 @@ final readonly class LongList implements \IteratorAggregate
         }
 
         // After a comma there is one more.
-        return preg_match('~\G\s*+(?:'.self::FLAT.')'.($at === $first ? '?' : '').'\s*+\]~A', $json, $m, 0, $at) === 1 ? $at + strlen($m[0]) : null;
+        return preg_match('~\G\s*+(?:'.self::FLAT.')'.($at === $first ? '?' : '').'\s*+\]~A', $json, $m, 0, $at) === 1
+            ? $at + strlen($m[0])
+            : null;
     }
 
     /** @return int how many bytes the next objects take, each with a comma after it; at most AT_ONCE of them */
@@ -92,7 +97,9 @@ final readonly class LongList implements \IteratorAggregate
                 $at += $size;
                 $rows = json_decode('['.substr($piece, 0, -1).']', false, 8, JSON_THROW_ON_ERROR);
             } else {
-                $rows = preg_match('~\G\s*+('.self::FLAT.')~A', $this->json, $m, 0, $at) === 1 ? [json_decode($m[1], false, 8, JSON_THROW_ON_ERROR)] : [];
+                $rows = preg_match('~\G\s*+('.self::FLAT.')~A', $this->json, $m, 0, $at) === 1
+                    ? [json_decode($m[1], false, 8, JSON_THROW_ON_ERROR)]
+                    : [];
             }
             foreach (is_array($rows) ? $rows : [] as $row) {
                 yield $index++ => $row;

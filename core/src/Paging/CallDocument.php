@@ -22,7 +22,9 @@ final class CallDocument
 
     private function __construct(private readonly Document $document)
     {
-        $this->fields = $document->fields($document->root(), '', ['started_at', 'until', 'policy', 'people'], ['rotas', 'happenings']) ?? [];
+        $this->fields = $document->fields(
+            $document->root(), '', ['started_at', 'until', 'policy', 'people'], ['rotas', 'happenings'],
+        ) ?? [];
     }
 
     /**
@@ -65,7 +67,10 @@ final class CallDocument
                 $channel = array_key_exists('channel', $fields) ? $this->document->id($fields['channel'], "$here/channel") : null;
                 $after = array_key_exists('after', $fields) ? $this->document->duration($fields['after'], "$here/after")?->seconds() : null;
                 if ($after !== null && $after < $before) {
-                    $this->document->refuse(ErrorCode::OutOfRange, "$here/after", 'Contacts are in the order in which they are tried. Use no less than the one before.');
+                    $this->document->refuse(
+                        ErrorCode::OutOfRange, "$here/after",
+                        'Contacts are in the order in which they are tried. Use no less than the one before.',
+                    );
                 }
                 $before = max($before, $after ?? 0);
                 if ($channel !== null && $after !== null) {
@@ -96,7 +101,10 @@ final class CallDocument
                 if ($to <= $from) {
                     $this->document->refuse(ErrorCode::OutOfRange, "$at/$i/to", 'The end must be later than the start.');
                 } elseif ($from < $end) {
-                    $this->document->refuse(ErrorCode::OutOfRange, "$at/$i", 'Segments are in order and do not overlap. Start this one where the one before has ended.');
+                    $this->document->refuse(
+                        ErrorCode::OutOfRange, "$at/$i",
+                        'Segments are in order and do not overlap. Start this one where the one before has ended.',
+                    );
                 }
                 $end = max($end, $to);
                 if ($person !== null && $from < $to) {
@@ -111,7 +119,9 @@ final class CallDocument
     /** @param  array<array-key, list<Duty>>  $rotas */
     private function policy(array $rotas): ?Policy
     {
-        $fields = array_key_exists('policy', $this->fields) ? $this->document->fields($this->fields['policy'], '/policy', ['rounds', 'steps']) ?? [] : [];
+        $fields = array_key_exists('policy', $this->fields)
+            ? $this->document->fields($this->fields['policy'], '/policy', ['rounds', 'steps']) ?? []
+            : [];
         $rounds = array_key_exists('rounds', $fields) ? $this->document->integer($fields['rounds'], '/policy/rounds', 1, 20) : null;
         $list = $this->list($fields, 'steps', '/policy');
         if (is_array($fields['steps'] ?? null) && (count($list) < 1 || count($list) > 20)) {
@@ -142,7 +152,9 @@ final class CallDocument
     private function targets(array $row, string $step, array $rotas): array
     {
         if (is_array($row['targets'] ?? null) && $row['targets'] === []) {
-            $this->document->refuse(ErrorCode::OutOfRange, "$step/targets", 'A step has at least one target, such as rota:quay or person:ana.');
+            $this->document->refuse(
+                ErrorCode::OutOfRange, "$step/targets", 'A step has at least one target, such as rota:quay or person:ana.',
+            );
         }
         $targets = [];
         foreach ($this->list($row, 'targets', $step) as $i => $value) {
@@ -155,7 +167,10 @@ final class CallDocument
             if ($target === null) {
                 $this->document->refuse(ErrorCode::OutOfRange, $at, 'A target is rota:ID or person:ID.');
             } elseif (! isset(($target->isRota ? $rotas : $this->contacts)[$target->id])) {
-                $this->document->refuse(ErrorCode::UnknownId, $at, "\"$target->id\" is not in ".($target->isRota ? 'rotas' : 'people').'. Add it there, or correct the id.');
+                $this->document->refuse(
+                    ErrorCode::UnknownId, $at,
+                    "\"$target->id\" is not in ".($target->isRota ? 'rotas' : 'people').'. Add it there, or correct the id.',
+                );
             } else {
                 $targets[] = $target;
             }
@@ -170,7 +185,9 @@ final class CallDocument
         $happenings = [];
         foreach ($this->list($this->fields, 'happenings', '') as $i => $value) {
             $at = "/happenings/$i";
-            $kind = $value instanceof \stdClass && isset($value->kind) && is_string($value->kind) ? HappeningKind::tryFrom($value->kind) : null;
+            $kind = $value instanceof \stdClass
+                && isset($value->kind)
+                && is_string($value->kind) ? HappeningKind::tryFrom($value->kind) : null;
             [$required, $optional] = match ($kind) {
                 HappeningKind::Resolved => [['at', 'kind'], []],
                 HappeningKind::Failed => [['at', 'kind', 'person', 'channel'], []],
@@ -186,7 +203,8 @@ final class CallDocument
                 $this->document->refuse(ErrorCode::OutOfRange, "$at/at", 'This is before the call started. Use a later time.');
             }
             $person = $kind === HappeningKind::Resolved ? '' : $this->person($fields, $at);
-            $channel = array_key_exists('channel', $fields) && $kind === HappeningKind::Failed ? $this->document->id($fields['channel'], "$at/channel") : '';
+            $channel = array_key_exists('channel', $fields)
+                && $kind === HappeningKind::Failed ? $this->document->id($fields['channel'], "$at/channel") : '';
             if ($kind !== null && $instant !== null && $person !== null && $channel !== null) {
                 $happenings[] = [$instant, new Happening($instant->seconds, $kind, $person, $channel)];
             }
@@ -201,7 +219,9 @@ final class CallDocument
     {
         $person = array_key_exists('person', $fields) ? $this->document->id($fields['person'], "$at/person") : null;
         if ($person !== null && ! isset($this->contacts[$person])) {
-            return $this->document->refuse(ErrorCode::UnknownId, "$at/person", "\"$person\" is not in people. Add them there, or correct the id.");
+            return $this->document->refuse(
+                ErrorCode::UnknownId, "$at/person", "\"$person\" is not in people. Add them there, or correct the id.",
+            );
         }
 
         return $person;

@@ -33,6 +33,9 @@ final readonly class Page
     /** @return array{at: string, person: string, channel: string, round: int, step: int} */
     public function toArray(): array
     {
-        return ['at' => Instant::format($this->at), 'person' => $this->person, 'channel' => $this->channel, 'round' => $this->round, 'step' => $this->step];
+        return [
+            'at' => Instant::format($this->at), 'person' => $this->person, 'channel' => $this->channel, 'round' => $this->round,
+            'step' => $this->step,
+        ];
     }
 }

@@ -37,7 +37,9 @@ final readonly class Policy
      */
     public static function person(string $id, int $lastContact): self
     {
-        return new self([new Step([Target::person($id)], max(self::PERSON_WAIT, $lastContact + self::AFTER_LAST_CONTACT))], 1, byName: true);
+        return new self(
+            [new Step([Target::person($id)], max(self::PERSON_WAIT, $lastContact + self::AFTER_LAST_CONTACT))], 1, byName: true,
+        );
     }
 
     public static function handed(string $to): self
@@ -50,7 +52,10 @@ final readonly class Policy
     {
         return [
             'rounds' => $this->rounds,
-            'steps' => array_map(static fn(Step $step): array => ['targets' => array_map(strval(...), $step->targets), 'wait_seconds' => $step->wait], $this->steps),
+            'steps' => array_map(
+                static fn(Step $step): array => ['targets' => array_map(strval(...), $step->targets), 'wait_seconds' => $step->wait],
+                $this->steps,
+            ),
         ];
     }
 

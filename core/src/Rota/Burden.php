@@ -28,7 +28,10 @@ final readonly class Burden
      * @param  int  $pages  taken
      * @param  int  $brokenNights  nights in which a page was taken, theirs or not
      */
-    private function __construct(public string $person, public int $seconds, public int $nights, public int $weekendDays, public int $holidays, public int $pages, public int $brokenNights) {}
+    private function __construct(
+        public string $person, public int $seconds, public int $nights, public int $weekendDays, public int $holidays,
+        public int $pages, public int $brokenNights,
+    ) {}
 
     /**
      * @param  list<string>  $holidays  dates such as 2026-12-25
@@ -80,7 +83,13 @@ final readonly class Burden
         }
         ksort($sums, SORT_STRING);
 
-        return array_map(static fn(int|string $person, array $sum): self => new self((string) $person, $sum['seconds'], $sum['nights'], $sum['weekend'], $sum['holidays'], $sum['pages'], count($broken[$person] ?? [])), array_keys($sums), $sums);
+        return array_map(
+            static fn(int|string $person, array $sum): self => new self(
+                (string) $person, $sum['seconds'], $sum['nights'], $sum['weekend'], $sum['holidays'], $sum['pages'],
+                count($broken[$person] ?? []),
+            ),
+            array_keys($sums), $sums,
+        );
     }
 
     /**
@@ -133,6 +142,10 @@ final readonly class Burden
     /** @return array{person: string, seconds: int, nights: int, weekend_days: int, holidays: int, pages: int, broken_nights: int} */
     public function toArray(): array
     {
-        return ['person' => $this->person, 'seconds' => $this->seconds, 'nights' => $this->nights, 'weekend_days' => $this->weekendDays, 'holidays' => $this->holidays, 'pages' => $this->pages, 'broken_nights' => $this->brokenNights];
+        return [
+            'person' => $this->person, 'seconds' => $this->seconds, 'nights' => $this->nights,
+            'weekend_days' => $this->weekendDays, 'holidays' => $this->holidays, 'pages' => $this->pages,
+            'broken_nights' => $this->brokenNights,
+        ];
     }
 }

@@ -32,7 +32,8 @@ final readonly class Coverage
         $segments = [];
         foreach ($this->segments as $segment) {
             $at = $segment->from;
-            $stretches = $segment->override === null && $segment->person !== null ? ($away[$segment->person] ?? null)?->within($segment->from, $segment->to)->all ?? [] : [];
+            $stretches = $segment->override === null
+                && $segment->person !== null ? ($away[$segment->person] ?? null)?->within($segment->from, $segment->to)->all ?? [] : [];
             foreach ($stretches as [$from, $to]) {
                 if ($at < $from) {
                     $segments[] = $segment->cut($at, $from);

@@ -77,27 +77,38 @@ final class FairTurns
      * @param  list<string>  $holidays  dates such as 2026-12-25
      * @param  array<string, Burden>  $carried  what each person has carried in the time before; nothing if they are not named
      */
-    private function __construct(private readonly array $turns, private readonly array $people, private readonly TurnRules $rules, array $absences, Zone $zone, array $holidays, array $carried)
-    {
+    private function __construct(
+        private readonly array $turns, private readonly array $people, private readonly TurnRules $rules, array $absences,
+        Zone $zone, array $holidays, array $carried,
+    ) {
         foreach ($turns as $turn) {
             $burden = Burden::of(new Coverage([$turn], []), $zone, $holidays, [])[0];
-            $this->asks[] = [(float) $burden->nights, (float) $burden->weekendDays, (float) $burden->holidays, $burden->seconds / self::DAY];
+            $this->asks[] = [
+                (float) $burden->nights, (float) $burden->weekendDays, (float) $burden->holidays, $burden->seconds / self::DAY,
+            ];
             $this->weekend[] = $burden->weekendDays > 0 ? self::weekendOf($turn, $zone) : null;
             $this->were[] = (string) $turn->person;
         }
         foreach ($absences as $absence) {
             foreach ($turns as $i => $turn) {
                 if ($absence->from < $turn->to && $turn->from < $absence->to) {
-                    $this->away[$absence->person][$i] = ($this->away[$absence->person][$i] ?? 0.0) + ($absence->isWish ? self::WISH : self::LEAVE);
+                    $this->away[$absence->person][$i] = ($this->away[$absence->person][$i] ?? 0.0) + (
+                        $absence->isWish ? self::WISH : self::LEAVE
+                    );
                 }
             }
         }
         foreach ($people as $person) {
             $burden = $carried[$person] ?? null;
-            $this->before[$person] = [(float) ($burden->nights ?? 0), (float) ($burden->weekendDays ?? 0), (float) ($burden->holidays ?? 0), ($burden->seconds ?? 0) / self::DAY];
+            $this->before[$person] = [
+                (float) ($burden->nights ?? 0), (float) ($burden->weekendDays ?? 0), (float) ($burden->holidays ?? 0),
+                ($burden->seconds ?? 0) / self::DAY,
+            ];
         }
         for ($m = 0; $m < 4; $m++) {
-            $this->even[$m] = (float) (array_sum(array_column($this->asks, $m)) + array_sum(array_column($this->before, $m))) / count($people);
+            $this->even[$m] = (float) (
+                array_sum(array_column($this->asks, $m)) + array_sum(array_column($this->before, $m))
+            ) / count($people);
         }
     }
 
@@ -109,8 +120,9 @@ final class FairTurns
      * @param  array<string, Burden>  $carried
      * @return array{people: list<string>, before: float, after: float, broken: list<string>} who takes each turn, the costs before and after, and who would have one in their leave or against their wish, as nobody else could
      */
-    public static function propose(array $turns, array $people, TurnRules $rules, array $absences, Zone $zone, array $holidays = [], array $carried = []): array
-    {
+    public static function propose(
+        array $turns, array $people, TurnRules $rules, array $absences, Zone $zone, array $holidays = [], array $carried = [],
+    ): array {
         $search = new self($turns, $people, $rules, $absences, $zone, $holidays, $carried);
         $before = $search->cost($search->were);
         $found = $search->search();
@@ -188,7 +200,12 @@ final class FairTurns
     {
         $best = $this->descend($this->were);
         $least = $this->cost($best);
-        for ($again = 0; $again < self::MOST_SHUFFLES && $this->weighed < self::MOST_WEIGHED && count($this->turns) > 1 && count($this->people) > 1; $again++) {
+        for (
+            $again = 0; $again < self::MOST_SHUFFLES
+                && $this->weighed < self::MOST_WEIGHED
+                && count($this->turns) > 1
+                && count($this->people) > 1; $again++
+        ) {
             $shaken = $best;
             for ($n = 0; $n < self::SHUFFLED; $n++) {
                 $shaken[$this->next(count($shaken))] = $this->people[$this->next(count($this->people))];

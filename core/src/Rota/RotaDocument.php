@@ -48,7 +48,10 @@ final readonly class RotaDocument
         $name = array_key_exists('time_zone', $fields) ? $this->document->text($fields['time_zone'], '/time_zone') : null;
 
         return $name === null ? null : (Zone::named($name)
-            ?? $this->document->refuse(ErrorCode::OutOfRange, '/time_zone', 'Use a zone of the IANA database as it is spelled there, such as Europe/Oslo, or UTC.'));
+            ?? $this->document->refuse(
+                ErrorCode::OutOfRange, '/time_zone',
+                'Use a zone of the IANA database as it is spelled there, such as Europe/Oslo, or UTC.',
+            ));
     }
 
     /**
@@ -67,12 +70,16 @@ final readonly class RotaDocument
             }
             $name = array_key_exists('name', $row) ? $this->document->id($row['name'], "$at/name") : null;
             if ($name !== null && isset($names[$name])) {
-                $this->document->refuse(ErrorCode::DuplicateId, "$at/name", "Another layer is called \"$name\". Give this one its own name.");
+                $this->document->refuse(
+                    ErrorCode::DuplicateId, "$at/name", "Another layer is called \"$name\". Give this one its own name.",
+                );
             }
             $names[$name ?? ''] = true;
             $people = $this->people($row, 'people', $at);
             if (is_array($row['people'] ?? null) && $row['people'] === []) {
-                $this->document->refuse(ErrorCode::OutOfRange, "$at/people", 'A layer has at least one person. Name one, or remove the layer.');
+                $this->document->refuse(
+                    ErrorCode::OutOfRange, "$at/people", 'A layer has at least one person. Name one, or remove the layer.',
+                );
             }
             $starts = array_key_exists('starts', $row) ? $this->document->localTime($row['starts'], "$at/starts") : null;
             $shift = array_key_exists('shift', $row) ? $this->shift($row['shift'], "$at/shift") : null;
@@ -93,10 +100,14 @@ final readonly class RotaDocument
             return null;
         }
         if ($shift->days > 0 && $shift->clock > 0) {
-            return $this->document->refuse(ErrorCode::OutOfRange, $at, 'A shift is either whole days or weeks, or hours and minutes. Use one of them.');
+            return $this->document->refuse(
+                ErrorCode::OutOfRange, $at, 'A shift is either whole days or weeks, or hours and minutes. Use one of them.',
+            );
         }
 
-        return $shift->seconds() >= 3600 ? $shift : $this->document->refuse(ErrorCode::OutOfRange, $at, 'A shift is at least an hour. Use a longer one.');
+        return $shift->seconds() >= 3600
+            ? $shift
+            : $this->document->refuse(ErrorCode::OutOfRange, $at, 'A shift is at least an hour. Use a longer one.');
     }
 
     /**
@@ -135,7 +146,12 @@ final readonly class RotaDocument
         }
         $seconds = preg_match('/^([01]\d|2[0-4]):([0-5]\d)$/D', $text, $m) === 1 ? (int) $m[1] * 3600 + (int) $m[2] * 60 : PHP_INT_MAX;
 
-        return $seconds <= $latest ? $seconds : $this->document->refuse(ErrorCode::OutOfRange, "$at/$name", 'Use a time of day, '.($latest === 86400 ? '00:00 to 24:00.' : '00:00 to 23:59.'));
+        return $seconds <= $latest
+            ? $seconds
+            : $this->document->refuse(
+                ErrorCode::OutOfRange, "$at/$name",
+                'Use a time of day, '.($latest === 86400 ? '00:00 to 24:00.' : '00:00 to 23:59.'),
+            );
     }
 
     /**

@@ -17,8 +17,9 @@ final readonly class IncidentConditions
      *
      * @throws \DomainException if it cannot be so
      */
-    public function __construct(public ?int $tier = null, public ?Level $level = null, public ?int $alerts = null, public ?int $minutes = null)
-    {
+    public function __construct(
+        public ?int $tier = null, public ?Level $level = null, public ?int $alerts = null, public ?int $minutes = null,
+    ) {
         Must::hold($tier === null || ($tier >= 1 && $tier <= 4), 'A tier is 1 to 4.');
         Must::atLeast(1, $alerts ?? 1, 'A number of alerts');
         Must::atLeast(1, $minutes ?? 1, 'A number of minutes');
@@ -29,7 +30,10 @@ final readonly class IncidentConditions
     {
         $number = static fn(string $name): ?int => is_int($stored[$name] ?? null) ? $stored[$name] : null;
 
-        return new self($number('tier'), is_string($stored['level'] ?? null) ? Level::tryFrom($stored['level']) : null, $number('alerts'), $number('minutes'));
+        return new self(
+            $number('tier'), is_string($stored['level'] ?? null) ? Level::tryFrom($stored['level']) : null, $number('alerts'),
+            $number('minutes'),
+        );
     }
 
     /** @return array{tier: int|null, level: string|null, alerts: int|null, minutes: int|null} */

@@ -66,7 +66,10 @@ final readonly class Load
     {
         return [
             'average' => round($this->average(), 2), 'peak' => $this->peak(), 'flood_share' => round($this->floodShare(), 4),
-            'windows' => array_map(fn(int $alerts, int $i): array => ['at' => ($this->from + $i * self::WINDOW_SECONDS) * 1000, 'alerts' => $alerts], $this->windows, array_keys($this->windows)),
+            'windows' => array_map(
+                fn(int $alerts, int $i): array => ['at' => ($this->from + $i * self::WINDOW_SECONDS) * 1000, 'alerts' => $alerts],
+                $this->windows, array_keys($this->windows),
+            ),
         ];
     }
 }

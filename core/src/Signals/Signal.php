@@ -46,7 +46,10 @@ final readonly class Signal
     public static function read(mixed $value, int $now): self
     {
         $document = Document::of($value);
-        $fields = $document->fields($value, '', ['source', 'check', 'condition', 'level'], ['at', 'item', 'labels', 'id', 'summary', 'value', 'unit', 'url']) ?? [];
+        $fields = $document->fields(
+            $value, '', ['source', 'check', 'condition', 'level'],
+            ['at', 'item', 'labels', 'id', 'summary', 'value', 'unit', 'url'],
+        ) ?? [];
         $given = static fn(string $name): bool => array_key_exists($name, $fields);
         $id = static fn(string $name): ?string => $given($name) ? $document->id($fields[$name], "/$name") : null;
 
@@ -62,7 +65,10 @@ final readonly class Signal
         }
         [$source, $item, $check, $external] = [$id('source'), $id('item'), $id('check'), $id('id')];
         $labels = $given('labels') ? self::labels($document, $fields['labels']) : [];
-        [$summary, $unit, $url] = [self::text($document, $fields, 'summary'), self::text($document, $fields, 'unit'), self::text($document, $fields, 'url')];
+        [$summary, $unit, $url] = [
+            self::text($document, $fields, 'summary'), self::text($document, $fields, 'unit'),
+            self::text($document, $fields, 'url'),
+        ];
         if ($url !== null && preg_match('~^https?://~i', $url) !== 1) {
             $document->refuse(ErrorCode::OutOfRange, '/url', 'Use an address that begins with http:// or https://.');
         }
@@ -71,7 +77,10 @@ final readonly class Signal
             throw new \LogicException('A sound signal has its required fields.');
         }
 
-        return new self($at, $source, $item, $check, $condition, $level, $labels, $external, $summary, is_int($number) || is_float($number) ? $number : null, $unit, $url);
+        return new self(
+            $at, $source, $item, $check, $condition, $level, $labels, $external, $summary,
+            is_int($number) || is_float($number) ? $number : null, $unit, $url,
+        );
     }
 
     /** @return array<string, string> */
@@ -85,7 +94,10 @@ final readonly class Signal
         foreach ($map as $name => $label) {
             $text = $document->text($label, Pointer::child('/labels', $name));
             if ($text !== null && (mb_strlen($text) > self::LONGEST_TEXT || mb_strlen((string) $name) > 128)) {
-                $document->refuse(ErrorCode::OutOfRange, Pointer::child('/labels', mb_substr((string) $name, 0, 128)), 'Use at most '.self::LONGEST_TEXT.' characters for a label, and 128 for its name.');
+                $document->refuse(
+                    ErrorCode::OutOfRange, Pointer::child('/labels', mb_substr((string) $name, 0, 128)),
+                    'Use at most '.self::LONGEST_TEXT.' characters for a label, and 128 for its name.',
+                );
             } elseif ($text !== null) {
                 $labels[(string) $name] = $text;
             }

@@ -18,7 +18,9 @@ final readonly class Duration
 
     public static function parse(string $text): ?self
     {
-        if (preg_match('/^P(?!$)(?:(\d{1,5})W|(?:(\d{1,6})D)?(?:T(?=\d)(?:(\d{1,7})H)?(?:(\d{1,9})M)?(?:(\d{1,10})S)?)?)$/D', $text, $m) !== 1) {
+        if (preg_match(
+            '/^P(?!$)(?:(\d{1,5})W|(?:(\d{1,6})D)?(?:T(?=\d)(?:(\d{1,7})H)?(?:(\d{1,9})M)?(?:(\d{1,10})S)?)?)$/D', $text, $m,
+        ) !== 1) {
             return null;
         }
         $number = static fn(int $group): int => (int) ($m[$group] ?? '');

@@ -26,6 +26,8 @@ final readonly class LocalTime
     /** @return int|null seconds since midnight of a time of day, `07:30`, or 24:00; null if it is none */
     public static function secondsOfDay(string $text): ?int
     {
-        return preg_match('/^(?:([01]\d|2[0-3]):([0-5]\d)|(24):00)$/D', $text, $m) === 1 ? (int) ($m[3] ?? $m[1]) * 3600 + (int) $m[2] * 60 : null;
+        return preg_match('/^(?:([01]\d|2[0-3]):([0-5]\d)|(24):00)$/D', $text, $m) === 1
+            ? (int) ($m[3] ?? $m[1]) * 3600 + (int) $m[2] * 60
+            : null;
     }
 }

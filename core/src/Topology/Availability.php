@@ -26,7 +26,9 @@ final readonly class Availability
         if ($from >= $to) {
             throw new \DomainException('Availability is asked for a span of time.');
         }
-        $apart = Intervals::of(array_map(static fn(array $one): array => [$one[0], max($one[0], $one[1] ?? $to)], $interruptions))->within($from, $to);
+        $apart = Intervals::of(array_map(
+            static fn(array $one): array => [$one[0], max($one[0], $one[1] ?? $to)], $interruptions,
+        ))->within($from, $to);
 
         return new self($apart->seconds(), $to - $from, count($apart->all));
     }

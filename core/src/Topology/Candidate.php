@@ -18,8 +18,10 @@ final readonly class Candidate
      *
      * @throws \DomainException if it cannot be so
      */
-    public function __construct(public string $id, public State $as, public float $score, public array $explains, public array $leaves, public array $alsoExpected)
-    {
+    public function __construct(
+        public string $id, public State $as, public float $score, public array $explains, public array $leaves,
+        public array $alsoExpected,
+    ) {
         Must::name($id, 'A candidate');
         Must::hold($as !== State::Up, 'What is up is the cause of nothing.');
     }
@@ -27,6 +29,9 @@ final readonly class Candidate
     /** @return array{id: string, score: float, explains: list<string>, leaves: list<string>, also_expected: list<string>} */
     public function toArray(): array
     {
-        return ['id' => $this->id, 'score' => $this->score, 'explains' => $this->explains, 'leaves' => $this->leaves, 'also_expected' => $this->alsoExpected];
+        return [
+            'id' => $this->id, 'score' => $this->score, 'explains' => $this->explains, 'leaves' => $this->leaves,
+            'also_expected' => $this->alsoExpected,
+        ];
     }
 }

@@ -104,7 +104,9 @@ final class Candidates
             }
         }
 
-        return (new self($graph, $seen, $watched === null ? null : array_fill_keys($watched, true) + array_fill_keys(array_keys($seen), true)))->find();
+        return (new self(
+            $graph, $seen, $watched === null ? null : array_fill_keys($watched, true) + array_fill_keys(array_keys($seen), true),
+        ))->find();
     }
 
     /** @return list<Candidate> */
@@ -137,7 +139,12 @@ final class Candidates
                 $least = min($top[self::MOST - 1] ?? -INF, max(0.0, $top[0]) - self::NOTHING);
             }
         }
-        uksort($found, fn(int $a, int $b): int => round($likelihoods[$b], 9) <=> round($likelihoods[$a], 9) ?: strcmp($this->graph->id($a), $this->graph->id($b)));
+        uksort(
+            $found,
+            fn(int $a, int $b): int => round($likelihoods[$b], 9) <=> round($likelihoods[$a], 9) ?: strcmp(
+                $this->graph->id($a), $this->graph->id($b),
+            ),
+        );
         $top = max(0.0, ...$top ?: [0.0]);
         $whole = exp(-$top) + array_sum(array_map(static fn(float $one): float => exp($one - $top), $likelihoods));
         $candidates = [];
@@ -148,7 +155,9 @@ final class Candidates
                 round(exp($likelihood - $top) / $whole, 4),
                 $this->ids(array_keys(array_intersect_key($this->symptoms, $hit))),
                 $this->ids(array_keys(array_diff_key($this->symptoms, $hit))),
-                $this->ids(array_keys(array_filter(array_diff_key($hit, $this->symptoms), fn(int $other): bool => $this->isWatched($other), ARRAY_FILTER_USE_KEY))),
+                $this->ids(array_keys(array_filter(
+                    array_diff_key($hit, $this->symptoms), fn(int $other): bool => $this->isWatched($other), ARRAY_FILTER_USE_KEY,
+                ))),
             );
         }
 
@@ -166,7 +175,9 @@ final class Candidates
     private function hitBy(int $item, int $rank, int $explains, float $least): ?array
     {
         // At the best, all of them are explained, and in time.
-        $hope = $explains * (log((1 - self::MISSES) * self::SHOWN[0] / (self::STRAY / self::STATES)) + log(self::SPAN / (self::LAST_SECONDS - self::FIRST_SECONDS))) + log(self::SPAN / self::OWN_SECONDS);
+        $hope = $explains * (log(
+            (1 - self::MISSES) * self::SHOWN[0] / (self::STRAY / self::STATES),
+        ) + log(self::SPAN / (self::LAST_SECONDS - self::FIRST_SECONDS))) + log(self::SPAN / self::OWN_SECONDS);
         $silent = log(self::MISSES / (1 - self::STRAY));
 
         $spares = 0;
@@ -280,7 +291,11 @@ final class Candidates
             }
         }
         // Each symptom may be its own cause: with these known, most of the others are soon given up.
-        uksort($under, fn(int $a, int $b): int => isset($this->symptoms[$b]) <=> isset($this->symptoms[$a]) ?: $under[$b] <=> $under[$a] ?: $far[$a] <=> $far[$b]);
+        uksort(
+            $under,
+            fn(int $a, int $b): int =>
+                isset($this->symptoms[$b]) <=> isset($this->symptoms[$a]) ?: $under[$b] <=> $under[$a] ?: $far[$a] <=> $far[$b],
+        );
 
         return array_slice($under, 0, self::MOST_LOOKED_AT, true);
     }

@@ -21,16 +21,21 @@ final class CauseWords
         $words = [match (true) {
             $all === 1 && $own !== null => 'It is the only item in trouble, and nothing under it is',
             $candidate->leaves === [] => $all === 1 ? 'It explains the only item in trouble' : "It explains all $all items in trouble",
-            default => 'It explains '.count($candidate->explains)." of $all items in trouble, and leaves ".self::list($candidate->leaves, $name),
+            default => 'It explains '.count($candidate->explains)." of $all items in trouble, and leaves "
+                .self::list($candidate->leaves, $name),
         }];
         if ($own !== null && count($candidate->explains) > 1) {
             $earlier = count(array_filter($candidate->explains, static fn(string $id): bool => ($began[$id] ?? $own) < $own));
-            $words[] = $earlier === 0 ? 'it is in trouble itself, and was before the others' : "it is in trouble itself, but $earlier of them were before it";
+            $words[] = $earlier === 0
+                ? 'it is in trouble itself, and was before the others'
+                : "it is in trouble itself, but $earlier of them were before it";
         } elseif ($own === null) {
             $words[] = 'there is no alert on it itself';
         }
         if ($candidate->alsoExpected !== []) {
-            $words[] = self::list($candidate->alsoExpected, $name).(count($candidate->alsoExpected) === 1 ? ' should be in trouble too, and is not' : ' should be in trouble too, and are not');
+            $words[] = self::list($candidate->alsoExpected, $name).(
+                count($candidate->alsoExpected) === 1 ? ' should be in trouble too, and is not' : ' should be in trouble too, and are not'
+            );
         }
 
         return implode('; ', $words).'.';

@@ -62,7 +62,13 @@ final readonly class Downtime
      */
     public function unobserved(array $noted): array
     {
-        return array_values(array_filter($noted, fn(array $span): bool => array_filter([...$this->down, ...$this->inPart], static fn(array $other): bool => $other[0] < ($span[1] ?? PHP_INT_MAX) && $span[0] < $other[1]) === []));
+        return array_values(array_filter(
+            $noted,
+            fn(array $span): bool => array_filter(
+                [...$this->down, ...$this->inPart],
+                static fn(array $other): bool => $other[0] < ($span[1] ?? PHP_INT_MAX) && $span[0] < $other[1],
+            ) === [],
+        ));
     }
 
     /**

@@ -141,12 +141,18 @@ final class EstateDocument
             if (array_key_exists('group', $row)) {
                 $group = $this->document->id($row['group'], "$at/group");
                 if (array_key_exists('strength', $row)) {
-                    $this->document->refuse(ErrorCode::UnknownField, "$at/strength", 'A dependency in a group has the strength of the group. Remove this one.');
+                    $this->document->refuse(
+                        ErrorCode::UnknownField, "$at/strength",
+                        'A dependency in a group has the strength of the group. Remove this one.',
+                    );
                 }
                 $owner = is_string($row['from'] ?? null) ? $row['from'] : null;
                 if ($group !== null && $owner !== null) {
                     if (! isset($groups[self::key($owner, $group)])) {
-                        $this->document->refuse(ErrorCode::UnknownId, "$at/group", "The item \"$owner\" declares no group \"$group\". Declare it in groups.");
+                        $this->document->refuse(
+                            ErrorCode::UnknownId, "$at/group",
+                            "The item \"$owner\" declares no group \"$group\". Declare it in groups.",
+                        );
                     } else {
                         $groups[self::key($owner, $group)]['count']++;
                     }
@@ -154,7 +160,10 @@ final class EstateDocument
             } elseif (array_key_exists('strength', $row)) {
                 $strength = $this->document->word($row['strength'], "$at/strength", Strength::class);
             } else {
-                $this->document->refuse(ErrorCode::MissingField, "$at/strength", 'Say how strong this dependency is, hard or soft, or name its group.');
+                $this->document->refuse(
+                    ErrorCode::MissingField, "$at/strength",
+                    'Say how strong this dependency is, hard or soft, or name its group.',
+                );
             }
             if ($from === null || $to === null) {
                 continue;
@@ -172,7 +181,10 @@ final class EstateDocument
         }
         foreach ($groups as $group) {
             if ($group['needs'] !== null && $group['needs'] > $group['count']) {
-                $this->document->refuse(ErrorCode::OutOfRange, $group['at'].'/needs', "This group needs {$group['needs']} and has {$group['count']} members. Need fewer, or add dependencies to it.");
+                $this->document->refuse(
+                    ErrorCode::OutOfRange, $group['at'].'/needs',
+                    "This group needs {$group['needs']} and has {$group['count']} members. Need fewer, or add dependencies to it.",
+                );
             } elseif ($group['needs'] !== null && $group['item'] !== null && $group['strength'] !== null) {
                 $this->graph->addNeed($group['item'], $group['members'], $group['needs'], $group['strength']);
             }
@@ -187,13 +199,17 @@ final class EstateDocument
             $item = $this->item($row, 'item', $at);
             $name = array_key_exists('name', $row) ? $this->document->id($row['name'], "$at/name") : null;
             $needs = array_key_exists('needs', $row) ? $this->document->integer($row['needs'], "$at/needs", 1, PHP_INT_MAX) : null;
-            $strength = array_key_exists('strength', $row) ? $this->document->word($row['strength'], "$at/strength", Strength::class) : null;
+            $strength = array_key_exists('strength', $row)
+                ? $this->document->word($row['strength'], "$at/strength", Strength::class)
+                : null;
             if ($name === null || ! is_string($row['item'] ?? null)) {
                 continue;
             }
             $key = self::key($row['item'], $name);
             if (isset($groups[$key])) {
-                $this->document->refuse(ErrorCode::DuplicateId, "$at/name", "The group \"$name\" of this item is declared twice. Keep one.");
+                $this->document->refuse(
+                    ErrorCode::DuplicateId, "$at/name", "The group \"$name\" of this item is declared twice. Keep one.",
+                );
 
                 continue;
             }
@@ -221,7 +237,9 @@ final class EstateDocument
         $id = $this->document->id($row[$field], $pointer);
 
         return $id === null ? null : ($this->graph->number($id)
-            ?? $this->document->refuse(ErrorCode::UnknownId, $pointer, "There is no item \"$id\". Declare it in items, or correct the id."));
+            ?? $this->document->refuse(
+                ErrorCode::UnknownId, $pointer, "There is no item \"$id\". Declare it in items, or correct the id.",
+            ));
     }
 
     /**

@@ -93,7 +93,10 @@ final class Graph
      */
     public function lists(): array
     {
-        return ['owners' => $this->owners, 'needed' => $this->needed, 'soft' => $this->soft, 'sizes' => $this->sizes, 'hard' => $this->hard, 'softly' => $this->softly, 'groups' => $this->groups];
+        return [
+            'owners' => $this->owners, 'needed' => $this->needed, 'soft' => $this->soft, 'sizes' => $this->sizes,
+            'hard' => $this->hard, 'softly' => $this->softly, 'groups' => $this->groups,
+        ];
     }
 
     /**

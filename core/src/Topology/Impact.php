@@ -29,7 +29,10 @@ final readonly class Impact
         return [
             // Each tells itself as it is written.
             'affected' => $this->affected,
-            'counts' => ['down' => $this->count(State::Down), 'degraded' => $this->count(State::Degraded), 'at_risk' => $this->count(State::AtRisk)],
+            'counts' => [
+                'down' => $this->count(State::Down), 'degraded' => $this->count(State::Degraded),
+                'at_risk' => $this->count(State::AtRisk),
+            ],
             'contradicted' => $this->contradicted,
         ];
     }

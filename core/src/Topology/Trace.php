@@ -81,7 +81,10 @@ final class Trace
      */
     private function spread(array $observed, ?\Closure $goesOn = null): array
     {
-        ['owners' => $owners, 'needed' => $needed, 'soft' => $soft, 'sizes' => $sizes, 'hard' => $hard, 'softly' => $softly, 'groups' => $groups] = $this->graph->lists();
+        [
+            'owners' => $owners, 'needed' => $needed, 'soft' => $soft, 'sizes' => $sizes, 'hard' => $hard, 'softly' => $softly,
+            'groups' => $groups,
+        ] = $this->graph->lists();
         $state = $this->state;
         $bad = $effects = $culprits = $this->wide && $owners !== [] ? array_fill(0, count($owners), 0) : [];
         // Worst first: what is down never gets worse, and nothing comes to be down because something is degraded; so
@@ -130,7 +133,9 @@ final class Trace
                         [$base, $effect, $culprit] = [0, 1, 2];
                     } else {
                         // The state of the needed-th best member.
-                        $base = $effect = $culprit = $wanted <= $up ? 0 : ($wanted <= $up + $atRisk ? 1 : ($wanted <= $up + $atRisk + $degraded ? 2 : 3));
+                        $base = $effect = $culprit = $wanted <= $up
+                            ? 0
+                            : ($wanted <= $up + $atRisk ? 1 : ($wanted <= $up + $atRisk + $degraded ? 2 : 3));
                     }
                     if ($soft[$need]) {
                         $effect = $base === 3 ? 2 : 0;

@@ -61,7 +61,9 @@ final class WeakPoints
                     continue;
                 }
                 $lost[$need] = ($lost[$need] ?? 0) + 1;
-                if ($graph->isSoft($need) || isset($down[$owner]) || count($graph->members($need)) - $lost[$need] >= $graph->needed($need)) {
+                if (
+                    $graph->isSoft($need) || isset($down[$owner]) || count($graph->members($need)) - $lost[$need] >= $graph->needed($need)
+                ) {
                     continue;
                 }
                 if ($owner === $service) {

@@ -28,7 +28,9 @@ final readonly class Draft
         foreach ([[State::Down, 'not working'], [State::Degraded, 'only partly working']] as [$state, $how]) {
             $names = array_column(array_filter($services, static fn(array $s): bool => $s['state'] === $state), 'name');
             if ($names !== []) {
-                $sentences[] = self::list($names).": $how since $since".(count($sites) > 0 && count($sites) <= 4 ? ', at '.self::list($sites) : '').'.';
+                $sentences[] = self::list($names).": $how since $since".(
+                    count($sites) > 0 && count($sites) <= 4 ? ', at '.self::list($sites) : ''
+                ).'.';
             }
         }
         if ($sentences === []) {
@@ -47,7 +49,9 @@ final readonly class Draft
     /** @param  list<string>  $services  by their public names, those that were said to work again */
     public static function reopened(array $services): self
     {
-        return new self(($services === [] ? 'It is not over after all.' : self::list($services).': not back to normal after all.').' We are looking into it.');
+        return new self((
+            $services === [] ? 'It is not over after all.' : self::list($services).': not back to normal after all.'
+        ).' We are looking into it.');
     }
 
     /** @param  array<array-key, string>  $names */

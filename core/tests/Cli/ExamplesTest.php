@@ -60,7 +60,10 @@ final class ExamplesTest extends TestCase
 
         self::assertSame([0, ''], [$status, $error]);
         $rows = array_map(json_decode(...), explode("\n", trim($printed)));
-        self::assertSame([true, 'invalid_json', '/items', true], [isset($rows[0]->affected), $rows[1]->error->code, $rows[2]->error->at, isset($rows[3]->affected)]);
+        self::assertSame(
+            [true, 'invalid_json', '/items', true],
+            [isset($rows[0]->affected), $rows[1]->error->code, $rows[2]->error->at, isset($rows[3]->affected)],
+        );
     }
 
     public function test_timing_is_one_line_of_json_on_standard_error(): void
@@ -77,8 +80,15 @@ final class ExamplesTest extends TestCase
             $head = clone $row->in;
             unset($head->signals);
             $signals = $row->in->signals;
-            usort($signals, static fn(\stdClass $a, \stdClass $b): int => Instant::parse($a->at)?->compare(Instant::parse($b->at) ?? throw new \LogicException) ?? 0);
-            [$status, $printed, $error] = self::run_verb(['replay', '--stream'], implode("\n", array_map(self::json(...), [$head, ...$signals]))."\n");
+            usort(
+                $signals,
+                static fn(\stdClass $a, \stdClass $b): int => Instant::parse($a->at)?->compare(
+                    Instant::parse($b->at) ?? throw new \LogicException,
+                ) ?? 0,
+            );
+            [$status, $printed, $error] = self::run_verb(
+                ['replay', '--stream'], implode("\n", array_map(self::json(...), [$head, ...$signals]))."\n",
+            );
 
             self::assertSame([0, ''], [$status, $error]);
             self::assertEquals($row->out, json_decode($printed));
@@ -88,7 +98,8 @@ final class ExamplesTest extends TestCase
     public function test_a_stream_that_goes_back_is_refused(): void
     {
         $head = '{"settings":{},"until":"2026-03-02T12:00:00Z"}';
-        $signal = static fn(string $at): string => '{"at":"2026-03-02T'.$at.'Z","source":"s","check":"c","condition":"firing","level":"error"}';
+        $signal = static fn(string $at): string =>
+            '{"at":"2026-03-02T'.$at.'Z","source":"s","check":"c","condition":"firing","level":"error"}';
         [$status, , $error] = self::run_verb(['replay', '--stream'], "$head\n{$signal('07:00:00.5')}\n{$signal('07:00:00.25')}\n");
 
         self::assertSame(2, $status);

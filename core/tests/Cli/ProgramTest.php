@@ -27,13 +27,20 @@ final class ProgramTest extends TestCase
 
     public function test_a_result_that_reaches_nobody_is_no_success(): void
     {
-        foreach (['trace' => self::ESTATE, 'trace --lines' => self::ESTATE."\n".self::ESTATE."\n", 'replay --stream' => '{"settings":{},"until":"2026-03-02T08:00:00Z"}'."\n"] as $call => $input) {
+        foreach ([
+            'trace' => self::ESTATE, 'trace --lines' => self::ESTATE."\n".self::ESTATE."\n",
+            'replay --stream' => '{"settings":{},"until":"2026-03-02T08:00:00Z"}'."\n",
+        ] as $call => $input) {
             foreach (['> /dev/full', '>&-'] as $where) {
                 $error = tempnam(sys_get_temp_dir(), 'skarvo');
                 self::assertIsString($error);
-                $command = 'printf %s '.escapeshellarg($input).' | '.escapeshellarg(PHP_BINARY).' '.escapeshellarg(dirname(__DIR__, 3).'/bin/skarvo')." $call 2> ".escapeshellarg($error)." $where";
+                $command = 'printf %s '.escapeshellarg($input).' | '.escapeshellarg(PHP_BINARY).' '
+                    .escapeshellarg(dirname(__DIR__, 3).'/bin/skarvo')." $call 2> ".escapeshellarg($error)." $where";
                 exec('bash -c '.escapeshellarg($command), $printed, $status);
-                self::assertSame([1, "The result could not be written: the disk is full, or whoever reads it has gone.\n"], [$status, file_get_contents($error)], "$call $where");
+                self::assertSame(
+                    [1, "The result could not be written: the disk is full, or whoever reads it has gone.\n"],
+                    [$status, file_get_contents($error)], "$call $where",
+                );
                 unlink($error);
             }
         }

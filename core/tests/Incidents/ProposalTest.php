@@ -21,7 +21,10 @@ final class ProposalTest extends TestCase
 {
     public function test_the_broken_service_that_matters_most_is_proposed(): void
     {
-        $proposal = Proposal::from([self::hit('tide', 3, State::Down), self::hit('booking', 1, State::AtRisk), self::hit('lanes', 1, State::Degraded)], 1);
+        $proposal = Proposal::from(
+            [self::hit('tide', 3, State::Down), self::hit('booking', 1, State::AtRisk), self::hit('lanes', 1, State::Degraded)],
+            1,
+        );
 
         self::assertSame('lanes', $proposal->service?->id);
         self::assertSame([Impact::Part, Urgency::Now], [$proposal->impact, $proposal->urgency]);
@@ -47,7 +50,10 @@ final class ProposalTest extends TestCase
     public function test_many_sites_or_services_are_a_wide_impact(): void
     {
         self::assertSame(Impact::Wide, Proposal::from([self::hit('lanes', 1, State::Degraded)], 3)->impact);
-        self::assertSame(Impact::Wide, Proposal::from(array_map(static fn(string $id): HitService => self::hit($id, 4, State::Down), ['a', 'b', 'c']), 0)->impact);
+        self::assertSame(
+            Impact::Wide,
+            Proposal::from(array_map(static fn(string $id): HitService => self::hit($id, 4, State::Down), ['a', 'b', 'c']), 0)->impact,
+        );
         self::assertSame(Urgency::Later, Proposal::from([self::hit('a', 4, State::Down)], 0)->urgency);
         self::assertSame(Urgency::Soon, Proposal::from([self::hit('a', 2, State::Degraded)], 0)->urgency);
     }
@@ -83,14 +89,23 @@ final class ProposalTest extends TestCase
 
     public function test_a_draft_says_what_is_hit_since_when_where_and_what_is_done(): void
     {
-        $services = [['name' => 'Vehicle lanes', 'state' => State::Down], ['name' => 'Booking', 'state' => State::Degraded], ['name' => 'Payment', 'state' => State::Degraded]];
+        $services = [
+            ['name' => 'Vehicle lanes', 'state' => State::Down], ['name' => 'Booking', 'state' => State::Degraded],
+            ['name' => 'Payment', 'state' => State::Degraded],
+        ];
 
         self::assertSame(
             'Vehicle lanes: not working since 07:09, at Ask and Skjell. Booking and Payment: only partly working since 07:09, at Ask and Skjell. We are looking for the cause.',
             Draft::from(Stage::Looking, $services, '07:09', ['Ask', 'Skjell'])->text,
         );
-        self::assertSame('We have had a fault since 07:09; services are still working. We are fixing it.', Draft::from(Stage::Fixing, [], '07:09', [])->text);
-        self::assertSame('Vehicle lanes: working normally again.', Draft::from(Stage::Restored, array_slice($services, 0, 1), '07:09', [])->text);
+        self::assertSame(
+            'We have had a fault since 07:09; services are still working. We are fixing it.',
+            Draft::from(Stage::Fixing, [], '07:09', [])->text,
+        );
+        self::assertSame(
+            'Vehicle lanes: working normally again.',
+            Draft::from(Stage::Restored, array_slice($services, 0, 1), '07:09', [])->text,
+        );
     }
 
     public function test_an_incident_that_has_grown_is_raised_and_one_that_has_eased_is_left_as_it_was_judged(): void

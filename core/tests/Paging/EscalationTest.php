@@ -42,7 +42,13 @@ final class EscalationTest extends TestCase
         $all = Escalation::follow($call, self::START + 7200)->pages;
         foreach ([0, 59, 60, 61, 300, 900, 1800, 3600] as $seconds) {
             $until = self::START + $seconds;
-            $then = Escalation::follow(new Call($call->startedAt, $call->policy, $call->contacts, $call->rotas, array_values(array_filter($call->happenings, static fn(Happening $h): bool => $h->at <= $until))), $until);
+            $then = Escalation::follow(
+                new Call(
+                    $call->startedAt, $call->policy, $call->contacts, $call->rotas,
+                    array_values(array_filter($call->happenings, static fn(Happening $h): bool => $h->at <= $until)),
+                ),
+                $until,
+            );
             self::assertEquals(array_values(array_filter($all, static fn(Page $p): bool => $p->at <= $until)), $then->pages);
         }
     }
@@ -70,7 +76,9 @@ final class EscalationTest extends TestCase
     {
         $call = self::random($seed, withHappenings: false);
         $taken = new Happening(self::START + 90, HappeningKind::Acknowledged, 'ana');
-        $course = Escalation::follow(new Call($call->startedAt, $call->policy, $call->contacts, $call->rotas, [$taken]), self::START + 7200);
+        $course = Escalation::follow(
+            new Call($call->startedAt, $call->policy, $call->contacts, $call->rotas, [$taken]), self::START + 7200,
+        );
 
         self::assertSame([Outcome::Acknowledged, self::START + 90, 'ana'], [$course->outcome, $course->at, $course->by]);
         self::assertSame([], array_filter($course->pages, static fn(Page $p): bool => $p->at >= self::START + 90));
@@ -85,24 +93,46 @@ final class EscalationTest extends TestCase
         yield 'both have declined, in the first of two rounds' => [[[10, $no, 'ana'], [20, $no, 'bo']], 30, Outcome::Waiting, true];
         yield 'the second round asks again' => [[[10, $no, 'ana'], [20, $no, 'bo']], 700, Outcome::Waiting, false];
         yield 'one has, and one has not answered' => [[[10, $no, 'ana']], 200, Outcome::Waiting, false];
-        yield 'somebody came all the same' => [[[10, $no, 'ana'], [20, $no, 'bo'], [25, HappeningKind::Acknowledged, 'ana']], 30, Outcome::Acknowledged, false];
-        yield 'one declined, and all that was sent to the other came back' => [[[10, $no, 'ana'], [20, HappeningKind::Failed, 'bo']], 30, Outcome::Waiting, true];
+        yield 'somebody came all the same' => [
+            [[10, $no, 'ana'], [20, $no, 'bo'], [25, HappeningKind::Acknowledged, 'ana']], 30, Outcome::Acknowledged, false,
+        ];
+        yield 'one declined, and all that was sent to the other came back' => [
+            [[10, $no, 'ana'], [20, HappeningKind::Failed, 'bo']], 30, Outcome::Waiting, true,
+        ];
     }
 
     /** @param  list<array{int, HappeningKind, string}>  $happenings */
     #[DataProvider('declines')]
-    public function test_it_says_when_nobody_is_left_who_may_answer(array $happenings, int $seconds, Outcome $outcome, bool $nobodyLeft): void
-    {
+    public function test_it_says_when_nobody_is_left_who_may_answer(
+        array $happenings, int $seconds, Outcome $outcome, bool $nobodyLeft,
+    ): void {
         $policy = new Policy([new Step([Target::person('ana')], 300), new Step([Target::person('bo')], 300)], 2);
         $contacts = ['ana' => [new Contact('push', 0)], 'bo' => [new Contact('push', 0)]];
-        $course = Escalation::follow(new Call(self::START, $policy, $contacts, [], array_map(static fn(array $h): Happening => new Happening(self::START + $h[0], $h[1], $h[2], $h[1] === HappeningKind::Failed ? 'push' : ''), $happenings)), self::START + $seconds);
+        $course = Escalation::follow(
+            new Call(
+                self::START, $policy, $contacts, [],
+                array_map(
+                    static fn(array $h): Happening => new Happening(
+                        self::START + $h[0], $h[1], $h[2], $h[1] === HappeningKind::Failed ? 'push' : '',
+                    ),
+                    $happenings,
+                ),
+            ),
+            self::START + $seconds,
+        );
 
         self::assertSame([$outcome, $nobodyLeft], [$course->outcome, $course->nobodyLeft]);
     }
 
     public function test_a_call_to_somebody_by_name_ends_with_their_no_also_after_a_yes(): void
     {
-        $follow = static fn(array $happenings, int $seconds): Course => Escalation::follow(new Call(self::START, Policy::person('ana', 0), ['ana' => [new Contact('push', 0)]], [], array_values(array_map(static fn(array $h): Happening => new Happening(self::START + $h[0], $h[1], 'ana'), $happenings))), self::START + $seconds);
+        $follow = static fn(array $happenings, int $seconds): Course => Escalation::follow(
+            new Call(
+                self::START, Policy::person('ana', 0), ['ana' => [new Contact('push', 0)]], [],
+                array_values(array_map(static fn(array $h): Happening => new Happening(self::START + $h[0], $h[1], 'ana'), $happenings)),
+            ),
+            self::START + $seconds,
+        );
 
         self::assertSame([Outcome::Waiting, Outcome::Exhausted], [$follow([], 299)->outcome, $follow([], 300)->outcome]);
         self::assertSame(Outcome::Exhausted, $follow([[10, HappeningKind::Declined]], 10)->outcome);
@@ -119,10 +149,22 @@ final class EscalationTest extends TestCase
             $until = self::START + [600, 1500, 3600][$seed % 3];
             $course = Escalation::follow($call, $until);
             $slow = SlowEscalation::follow($call, $until);
-            $pages = array_map(static fn(Page $p): string => 'page '.($p->at - self::START)." $p->person $p->channel $p->round.$p->step", $course->pages);
-            $steps = array_map(static fn(StepStart $s): string => 'step '.($s->at - self::START)." $s->round.$s->step ".implode(' ', $s->people), $course->steps);
-            self::assertSame(array_values(array_filter($slow->told, static fn(string $told): bool => str_starts_with($told, 'page'))), $pages, "seed $seed");
-            self::assertSame(array_values(array_filter($slow->told, static fn(string $told): bool => str_starts_with($told, 'step'))), $steps, "seed $seed");
+            $pages = array_map(
+                static fn(Page $p): string => 'page '.($p->at - self::START)." $p->person $p->channel $p->round.$p->step",
+                $course->pages,
+            );
+            $steps = array_map(
+                static fn(StepStart $s): string => 'step '.($s->at - self::START)." $s->round.$s->step ".implode(' ', $s->people),
+                $course->steps,
+            );
+            self::assertSame(
+                array_values(array_filter($slow->told, static fn(string $told): bool => str_starts_with($told, 'page'))), $pages,
+                "seed $seed",
+            );
+            self::assertSame(
+                array_values(array_filter($slow->told, static fn(string $told): bool => str_starts_with($told, 'step'))), $steps,
+                "seed $seed",
+            );
             self::assertSame($slow->outcome(), $course->outcome, "seed $seed");
             self::assertSame(match ($slow->outcome()) {
                 Outcome::Resolved => $slow->resolvedAt,
@@ -179,7 +221,10 @@ final class EscalationTest extends TestCase
         $policy = new Policy([new Step([Target::rota('quay')], 300), new Step([Target::person('bo')], 600)], 2);
         $contacts = ['ana' => [new Contact('push', 0), new Contact('voice', 60)], 'bo' => [new Contact('push', 0)]];
 
-        return Escalation::follow(new Call(self::START, $policy, $contacts, ['quay' => [new Duty(self::START - 10, self::START + 90_000, 'ana')]], $happenings), self::START + $seconds);
+        return Escalation::follow(
+            new Call(self::START, $policy, $contacts, ['quay' => [new Duty(self::START - 10, self::START + 90_000, 'ana')]], $happenings),
+            self::START + $seconds,
+        );
     }
 
     /** @return list<string> */
@@ -210,14 +255,30 @@ final class EscalationTest extends TestCase
             }
         }
         for ($n = $random->getInt(1, 3); $n > 0; $n--) {
-            $steps[] = new Step(array_map(static fn(): Target => $random->getInt(0, 1) ? Target::person($pick($people)) : Target::rota($pick(['quay', 'net'])), range(1, $random->getInt(1, 2))), $random->getInt(1, 10) * 60);
+            $steps[] = new Step(
+                array_map(
+                    static fn(): Target => $random->getInt(0, 1) ? Target::person($pick($people)) : Target::rota($pick(['quay', 'net'])),
+                    range(1, $random->getInt(1, 2)),
+                ),
+                $random->getInt(1, 10) * 60,
+            );
         }
         for ($n = $withHappenings ? $random->getInt(0, 5) : 0, $at = self::START; $n > 0; $n--) {
             $at += $random->getInt(0, 8) * 45;
-            $kind = $random->getInt(0, 11) === 0 ? HappeningKind::Resolved : $pick([HappeningKind::Acknowledged, HappeningKind::Declined, HappeningKind::Declined, HappeningKind::Released, HappeningKind::Failed, HappeningKind::Failed]);
-            $happenings[] = new Happening($at, $kind, $kind === HappeningKind::Resolved ? '' : $pick($people), $kind === HappeningKind::Failed ? $pick(['push', 'text', 'voice']) : '');
+            $kind = $random->getInt(0, 11) === 0
+                ? HappeningKind::Resolved
+                : $pick([
+                    HappeningKind::Acknowledged, HappeningKind::Declined, HappeningKind::Declined, HappeningKind::Released,
+                    HappeningKind::Failed, HappeningKind::Failed,
+                ]);
+            $happenings[] = new Happening(
+                $at, $kind, $kind === HappeningKind::Resolved ? '' : $pick($people),
+                $kind === HappeningKind::Failed ? $pick(['push', 'text', 'voice']) : '',
+            );
         }
 
-        return new Call(self::START, new Policy($steps ?: throw new \LogicException, $random->getInt(1, 3)), $contacts, $rotas, $happenings);
+        return new Call(
+            self::START, new Policy($steps ?: throw new \LogicException, $random->getInt(1, 3)), $contacts, $rotas, $happenings,
+        );
     }
 }

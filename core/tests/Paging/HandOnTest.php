@@ -43,6 +43,14 @@ final class HandOnTest extends TestCase
         self::assertSame(1320, Policy::person('bo', 1200)->lengthOfRound());
         self::assertSame([1, 180], [$handed->rounds, $handed->lengthOfRound()]);
         self::assertSame(['rounds' => 1, 'steps' => [['targets' => ['person:bo'], 'wait_seconds' => 180]]], $handed->toArray());
-        self::assertSame([['rota:quay', 'person:bo']], array_column((new Policy([new Step([\Skarvo\Paging\Target::rota('quay'), \Skarvo\Paging\Target::person('bo')], 60)], 2))->toArray()['steps'], 'targets'));
+        self::assertSame(
+            [['rota:quay', 'person:bo']],
+            array_column(
+                (new Policy(
+                    [new Step([\Skarvo\Paging\Target::rota('quay'), \Skarvo\Paging\Target::person('bo')], 60)], 2,
+                ))->toArray()['steps'],
+                'targets',
+            ),
+        );
     }
 }

@@ -24,7 +24,9 @@ final class HoldTest extends TestCase
 
         self::assertNull($hold->next([1001], null));
         self::assertNull($hold->next([400, 1950], 1900));
-        self::assertSame([1900, HoldStep::Ask], $hold->next([400, 1000], null), 'What was done before the yes, or is the yes, does not count.');
+        self::assertSame(
+            [1900, HoldStep::Ask], $hold->next([400, 1000], null), 'What was done before the yes, or is the yes, does not count.',
+        );
     }
 
     public function test_who_begins_in_ten_minutes_is_asked_then(): void

@@ -32,7 +32,9 @@ final class ReachRuleTest extends TestCase
         $night = new ReachRule(['now'], self::window(22, 7), [new Contact('voice', 0)]);
         $soft = new ReachRule(['later'], null, [new Contact('mail', 0)]);
         $usual = [new Contact('push', 0)];
-        $ways = static fn(string $urgency, int $at): string => ReachRule::contacts([$night, $soft], $usual, $urgency, $at, self::zone())[0]->channel;
+        $ways = static fn(string $urgency, int $at): string => ReachRule::contacts(
+            [$night, $soft], $usual, $urgency, $at, self::zone(),
+        )[0]->channel;
 
         self::assertSame('push', $ways('now', self::TUESDAY_NOON));
         self::assertSame('voice', $ways('now', self::TUESDAY_NOON + 11 * 3600));
@@ -59,7 +61,9 @@ final class ReachRuleTest extends TestCase
             'lanes' => new PolicyCase('lanes'),
             'lanes urgent at night' => new PolicyCase('lanes', ['now'], self::window(22, 7)),
         ];
-        $choose = static fn(string $service, string $urgency, int $hours): int|string|null => PolicyCase::choose($cases, $service, $urgency, self::TUESDAY_NOON + $hours * 3600, self::zone());
+        $choose = static fn(string $service, string $urgency, int $hours): int|string|null => PolicyCase::choose(
+            $cases, $service, $urgency, self::TUESDAY_NOON + $hours * 3600, self::zone(),
+        );
 
         self::assertSame('any', $choose('booking', 'soon', 0));
         self::assertSame('night', $choose('booking', 'soon', 12));
@@ -75,16 +79,25 @@ final class ReachRuleTest extends TestCase
         for ($i = 0; $i < 500; $i++) {
             $cases = [];
             for ($n = mt_rand(1, 7); $n > 0; $n--) {
-                $cases[] = new PolicyCase([null, 'a', 'b'][mt_rand(0, 2)], [[], ['now'], ['now', 'soon']][mt_rand(0, 2)], [null, self::window(0, 12), self::window(12, 24)][mt_rand(0, 2)]);
+                $cases[] = new PolicyCase(
+                    [null, 'a', 'b'][mt_rand(0, 2)], [[], ['now'], ['now', 'soon']][mt_rand(0, 2)],
+                    [null, self::window(0, 12), self::window(12, 24)][mt_rand(0, 2)],
+                );
             }
             $at = self::TUESDAY_NOON + mt_rand(-86400, 86400);
             $chosen = PolicyCase::choose($cases, 'a', 'now', $at, self::zone());
-            $weight = static fn(PolicyCase $case): int => ($case->service === null ? 0 : 4) + ($case->urgencies === [] ? 0 : 2) + ($case->window === null ? 0 : 1);
+            $weight = static fn(PolicyCase $case): int =>
+                ($case->service === null ? 0 : 4) + ($case->urgencies === [] ? 0 : 2) + ($case->window === null ? 0 : 1);
             $fitting = array_filter($cases, static fn(PolicyCase $case): bool => $case->fits('a', 'now', $at, self::zone()));
             self::assertSame($fitting === [], $chosen === null);
             if ($chosen !== null && $fitting !== []) {
                 self::assertSame(max(array_map($weight, $fitting)), $weight($cases[(int) $chosen]));
-                self::assertSame(array_key_first(array_filter($fitting, static fn(PolicyCase $case): bool => $weight($case) === max(array_map($weight, $fitting)))), $chosen, 'Of equals, the first.');
+                self::assertSame(
+                    array_key_first(array_filter(
+                        $fitting, static fn(PolicyCase $case): bool => $weight($case) === max(array_map($weight, $fitting)),
+                    )),
+                    $chosen, 'Of equals, the first.',
+                );
             }
         }
     }

@@ -65,7 +65,13 @@ final class ReplyTest extends TestCase
     {
         mt_srand(7);
         for ($i = 0; $i < 3000; $i++) {
-            $text = implode('', array_map(static fn(): string => ['yes', 'no', ' ', "\n", '>', '1', 'in ', 'hand to ', chr(mt_rand(0, 255)), '12'][mt_rand(0, 9)], range(1, mt_rand(1, 8))));
+            $text = implode(
+                '',
+                array_map(
+                    static fn(): string => ['yes', 'no', ' ', "\n", '>', '1', 'in ', 'hand to ', chr(mt_rand(0, 255)), '12'][mt_rand(0, 9)],
+                    range(1, mt_rand(1, 8)),
+                ),
+            );
             $reply = Reply::fromText($text);
             if ($reply !== null) {
                 self::assertSame($reply->kind === ReplyKind::Later, $reply->minutes > 0);

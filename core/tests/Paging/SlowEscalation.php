@@ -136,7 +136,9 @@ final class SlowEscalation
                 // In the round that starts now they are passed over.
                 $this->declines[] = ['who' => $who, 'round' => $this->round + 1, 'start' => 0];
                 $this->beginRound($now);
-            } elseif ($this->step !== null && array_filter($this->toCall($this->step, $now), fn(string $one): bool => ! in_array($one, $this->named, true)) !== []) {
+            } elseif ($this->step !== null && array_filter(
+                $this->toCall($this->step, $now), fn(string $one): bool => ! in_array($one, $this->named, true),
+            ) !== []) {
                 $this->begin($this->step, $now);
             }
         }
@@ -297,7 +299,10 @@ final class SlowEscalation
     {
         $declined = array_column(array_filter($this->declines, fn(array $one): bool => $one['round'] === $this->round), 'who');
 
-        return array_values(array_filter($this->namedBy($step, $now), fn(string $who): bool => $this->call->contacts[$who] !== [] && ! in_array($who, $declined, true)));
+        return array_values(array_filter(
+            $this->namedBy($step, $now),
+            fn(string $who): bool => $this->call->contacts[$who] !== [] && ! in_array($who, $declined, true),
+        ));
     }
 
     /** Rule 5: declined since the step started, or everything sent to them came back. */

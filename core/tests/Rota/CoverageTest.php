@@ -19,7 +19,10 @@ final class CoverageTest extends TestCase
     {
         $segments = [];
         foreach (str_split($people) as $i => $person) {
-            $segments[] = new Segment($i * 10, $i * 10 + 10, $person === '-' ? null : $person, $person === '-' || $override !== null ? null : 'main', $person === '-' ? null : $override);
+            $segments[] = new Segment(
+                $i * 10, $i * 10 + 10, $person === '-' ? null : $person, $person === '-' || $override !== null ? null : 'main',
+                $person === '-' ? null : $override,
+            );
         }
 
         return new Coverage($segments ?: throw new \LogicException, []);
@@ -28,7 +31,9 @@ final class CoverageTest extends TestCase
     /** Who is on call each second, for comparing. */
     private static function each(Coverage $coverage): string
     {
-        return implode('', array_map(static fn(Segment $s): string => str_repeat($s->person ?? '-', $s->to - $s->from), $coverage->segments));
+        return implode(
+            '', array_map(static fn(Segment $s): string => str_repeat($s->person ?? '-', $s->to - $s->from), $coverage->segments),
+        );
     }
 
     public function test_leave_makes_a_gap_in_the_turns_of_the_layers(): void
@@ -37,7 +42,10 @@ final class CoverageTest extends TestCase
 
         self::assertSame('aaa---aaaa--bbbbbbbb', self::each($away));
         self::assertSame(5, $away->uncoveredSeconds());
-        self::assertSame('aaaaaaaaaa', self::each(self::coverage('a', override: 0)->without([new Absence('a', 0, 10)])), 'Who is put in by an exception is in.');
+        self::assertSame(
+            'aaaaaaaaaa', self::each(self::coverage('a', override: 0)->without([new Absence('a', 0, 10)])),
+            'Who is put in by an exception is in.',
+        );
         self::assertSame('aaaaaaaaaa', self::each(self::coverage('a')->without([new Absence('a', 0, 10, isWish: true)])));
     }
 
@@ -46,11 +54,16 @@ final class CoverageTest extends TestCase
         mt_srand(2);
         for ($case = 0; $case < 400; $case++) {
             $people = implode('', array_map(static fn(): string => ['a', 'b', '-'][mt_rand(0, 2)], range(1, 5)));
-            $absences = array_map(static fn(): Absence => new Absence(['a', 'b'][mt_rand(0, 1)], $from = mt_rand(-5, 50), $from + mt_rand(0, 30)), range(1, mt_rand(1, 4)));
+            $absences = array_map(
+                static fn(): Absence => new Absence(['a', 'b'][mt_rand(0, 1)], $from = mt_rand(-5, 50), $from + mt_rand(0, 30)),
+                range(1, mt_rand(1, 4)),
+            );
             $before = self::each(self::coverage($people));
             $expected = '';
             for ($at = 0; $at < 50; $at++) {
-                $gone = array_filter($absences, static fn(Absence $a): bool => $a->person === $before[$at] && $a->from <= $at && $at < $a->to);
+                $gone = array_filter(
+                    $absences, static fn(Absence $a): bool => $a->person === $before[$at] && $a->from <= $at && $at < $a->to,
+                );
                 $expected .= $gone === [] ? $before[$at] : '-';
             }
             $found = self::coverage($people)->without($absences);
@@ -64,7 +77,10 @@ final class CoverageTest extends TestCase
 
     public function test_what_hangs_on_one_person_is_what_each_second_says(): void
     {
-        self::assertSame([['from' => 0, 'to' => 10, 'person' => 'a'], ['from' => 20, 'to' => 30, 'person' => null]], Backing::single([self::coverage('ab-'), self::coverage('ac-')], []));
+        self::assertSame(
+            [['from' => 0, 'to' => 10, 'person' => 'a'], ['from' => 20, 'to' => 30, 'person' => null]],
+            Backing::single([self::coverage('ab-'), self::coverage('ac-')], []),
+        );
         self::assertSame([], Backing::single([self::coverage('ab')], ['z']));
         mt_srand(4);
         for ($case = 0; $case < 300; $case++) {
@@ -73,7 +89,13 @@ final class CoverageTest extends TestCase
             $people = [[], ['a'], ['z']][mt_rand(0, 2)];
             $found = Backing::single(array_map(self::coverage(...), $texts), $people);
             for ($at = 0; $at < 60; $at++) {
-                $named = array_values(array_unique([...$people, ...array_filter(array_map(static fn(string $t): string => $t[intdiv($at, 10)], $texts), static fn(string $p): bool => $p !== '-')]));
+                $named = array_values(array_unique([
+                    ...$people,
+                    ...array_filter(
+                        array_map(static fn(string $t): string => $t[intdiv($at, 10)], $texts),
+                        static fn(string $p): bool => $p !== '-',
+                    ),
+                ]));
                 $stretch = array_values(array_filter($found, static fn(array $one): bool => $one['from'] <= $at && $at < $one['to']));
                 self::assertSame(count($named) < 2, $stretch !== []);
                 if ($stretch !== []) {
@@ -86,7 +108,10 @@ final class CoverageTest extends TestCase
     public function test_who_carries_much_more_than_the_others_stands_out(): void
     {
         $zone = Zone::named('UTC') ?? throw new \LogicException;
-        $of = static fn(string $person, int $nights): Burden => Burden::of(new Coverage([new Segment(86400 * 4 + 43200, 86400 * (4 + $nights) + 43200, $person, 'main', null)], []), $zone, [], [])[0];
+        $of = static fn(string $person, int $nights): Burden => Burden::of(
+            new Coverage([new Segment(86400 * 4 + 43200, 86400 * (4 + $nights) + 43200, $person, 'main', null)], []), $zone, [],
+            [],
+        )[0];
 
         self::assertSame(['b'], Burden::standOut([$of('a', 4), $of('b', 9)])['nights']);
         self::assertArrayNotHasKey('nights', Burden::standOut([$of('a', 4), $of('b', 6)]));

@@ -28,7 +28,12 @@ final class FairTurnsTest extends TestCase
      */
     private static function weeks(array $people, int $length = 7 * 86400): array
     {
-        $turns = array_map(static fn(int $i, string $person): Segment => new Segment(self::MONDAY + $i * $length, self::MONDAY + ($i + 1) * $length, $person, 'main', null), array_keys($people), $people);
+        $turns = array_map(
+            static fn(int $i, string $person): Segment => new Segment(
+                self::MONDAY + $i * $length, self::MONDAY + ($i + 1) * $length, $person, 'main', null,
+            ),
+            array_keys($people), $people,
+        );
 
         return $turns ?: throw new \LogicException('There is a turn.');
     }
@@ -41,7 +46,10 @@ final class FairTurnsTest extends TestCase
     private static function weekendDays(array $turns, array $people): array
     {
         $days = [];
-        $given = array_map(static fn(Segment $turn, string $person): Segment => new Segment($turn->from, $turn->to, $person, 'main', null), $turns, $people);
+        $given = array_map(
+            static fn(Segment $turn, string $person): Segment => new Segment($turn->from, $turn->to, $person, 'main', null),
+            $turns, $people,
+        );
         foreach (Burden::of(new Coverage($given ?: throw new \LogicException, []), self::zone(), [], []) as $burden) {
             $days[$burden->person] = $burden->weekendDays;
         }
@@ -71,7 +79,10 @@ final class FairTurnsTest extends TestCase
     public function test_leave_is_kept_and_a_wish_where_it_costs_little(): void
     {
         $turns = self::weeks(['ana', 'bo', 'cy', 'ana', 'bo', 'cy']);
-        $absences = [new Absence('ana', $turns[3]->from + 86400, $turns[3]->from + 2 * 86400), new Absence('bo', $turns[1]->from, $turns[1]->to, isWish: true)];
+        $absences = [
+            new Absence('ana', $turns[3]->from + 86400, $turns[3]->from + 2 * 86400),
+            new Absence('bo', $turns[1]->from, $turns[1]->to, isWish: true),
+        ];
         $proposal = FairTurns::propose($turns, ['ana', 'bo', 'cy'], new TurnRules, $absences, self::zone());
         $found = $proposal['people'];
 
@@ -84,29 +95,45 @@ final class FairTurnsTest extends TestCase
     public function test_it_says_whose_leave_nobody_else_could_keep(): void
     {
         $turns = self::weeks(['ana', 'bo', 'ana']);
-        $away = static fn(string $person): array => array_map(static fn(Segment $turn): Absence => new Absence($person, $turn->from + 3600, $turn->to - 3600), $turns);
+        $away = static fn(string $person): array => array_map(
+            static fn(Segment $turn): Absence => new Absence($person, $turn->from + 3600, $turn->to - 3600), $turns,
+        );
 
         self::assertSame(['ana'], FairTurns::propose($turns, ['ana'], new TurnRules, $away('ana'), self::zone())['broken']);
         self::assertSame([], FairTurns::propose($turns, ['ana', 'bo'], new TurnRules, $away('ana'), self::zone())['broken']);
-        self::assertNotSame([], FairTurns::propose($turns, ['ana', 'bo'], new TurnRules, [...$away('ana'), ...$away('bo')], self::zone())['broken']);
+        self::assertNotSame(
+            [],
+            FairTurns::propose($turns, ['ana', 'bo'], new TurnRules, [...$away('ana'), ...$away('bo')], self::zone())['broken'],
+        );
     }
 
     public function test_what_was_carried_before_counts(): void
     {
         $turns = self::weeks(['ana', 'bo', 'ana', 'bo']);
         $carried = ['ana' => Burden::of(new Coverage(self::weeks(['ana']), []), self::zone(), [], [])[0]];
-        $more = Burden::of(new Coverage([new Segment(self::MONDAY - 28 * 86400, self::MONDAY, 'ana', 'main', null)], []), self::zone(), [], [])[0];
-        $found = FairTurns::propose($turns, ['ana', 'bo'], new TurnRules(noTwoWeekends: false), [], self::zone(), [], ['ana' => $more])['people'];
+        $more = Burden::of(
+            new Coverage([new Segment(self::MONDAY - 28 * 86400, self::MONDAY, 'ana', 'main', null)], []), self::zone(), [], [],
+        )[0];
+        $found = FairTurns::propose(
+            $turns, ['ana', 'bo'], new TurnRules(noTwoWeekends: false), [], self::zone(), [], ['ana' => $more],
+        )['people'];
 
         self::assertSame(['bo', 'bo', 'bo', 'bo'], $found);
-        self::assertContains('ana', FairTurns::propose($turns, ['ana', 'bo'], new TurnRules(noTwoWeekends: false), [], self::zone(), [], $carried)['people']);
+        self::assertContains(
+            'ana',
+            FairTurns::propose($turns, ['ana', 'bo'], new TurnRules(noTwoWeekends: false), [], self::zone(), [], $carried)['people'],
+        );
     }
 
     public function test_exactly_the_rest_is_rest_enough(): void
     {
-        $turn = static fn(int $from, int $to, string $person): Segment => new Segment(self::MONDAY + $from * 3600, self::MONDAY + $to * 3600, $person, 'main', null);
+        $turn = static fn(int $from, int $to, string $person): Segment => new Segment(
+            self::MONDAY + $from * 3600, self::MONDAY + $to * 3600, $person, 'main', null,
+        );
         $turns = [$turn(0, 8, 'ana'), $turn(8, 16, 'bo'), $turn(16, 24, 'ana'), $turn(24, 32, 'bo')];
-        $people = static fn(int $rest): array => FairTurns::propose($turns, ['ana', 'bo'], new TurnRules($rest, false), [], self::zone())['people'];
+        $people = static fn(int $rest): array => FairTurns::propose(
+            $turns, ['ana', 'bo'], new TurnRules($rest, false), [], self::zone(),
+        )['people'];
 
         self::assertSame($people(0), $people(8 * 3600));
         self::assertNotSame($people(0), $people(8 * 3600 + 1));
@@ -124,18 +151,26 @@ final class FairTurnsTest extends TestCase
         mt_srand(11);
         for ($case = 0; $case < 60; $case++) {
             $people = array_slice(['ana', 'bo', 'cy', 'di', 'eli'], 0, mt_rand(2, 5));
-            $turns = self::weeks(array_map(static fn(): string => $people[mt_rand(0, count($people) - 1)], range(1, mt_rand(2, 16))), [86400, 7 * 86400, 12 * 3600][mt_rand(0, 2)]);
+            $turns = self::weeks(
+                array_map(static fn(): string => $people[mt_rand(0, count($people) - 1)], range(1, mt_rand(2, 16))),
+                [86400, 7 * 86400, 12 * 3600][mt_rand(0, 2)],
+            );
             $absences = [];
             for ($n = mt_rand(0, 4); $n > 0; $n--) {
                 $turn = $turns[mt_rand(0, count($turns) - 1)];
                 $absences[] = new Absence($people[mt_rand(0, count($people) - 1)], $turn->from, $turn->to, mt_rand(0, 1) === 0);
             }
-            $found = FairTurns::propose($turns, $people, new TurnRules(mt_rand(0, 24) * 3600, mt_rand(0, 1) === 0), $absences, self::zone());
+            $found = FairTurns::propose(
+                $turns, $people, new TurnRules(mt_rand(0, 24) * 3600, mt_rand(0, 1) === 0), $absences, self::zone(),
+            );
             self::assertLessThanOrEqual($found['before'] + 1e-6, $found['after']);
             self::assertCount(count($turns), $found['people']);
             self::assertSame([], array_diff($found['people'], $people));
             foreach ($turns as $i => $turn) {
-                $away = array_map(static fn(Absence $a): string => $a->person, array_filter($absences, static fn(Absence $a): bool => ! $a->isWish && $a->from < $turn->to && $turn->from < $a->to));
+                $away = array_map(
+                    static fn(Absence $a): string => $a->person,
+                    array_filter($absences, static fn(Absence $a): bool => ! $a->isWish && $a->from < $turn->to && $turn->from < $a->to),
+                );
                 if (count(array_unique($away)) < count($people)) {
                     self::assertNotContains($found['people'][$i], $away, "case $case");
                 }
@@ -178,7 +213,9 @@ final class FairTurnsTest extends TestCase
         $key = spl_object_id($rules).' '.$turns[0]->person;
         $method = new \ReflectionMethod(FairTurns::class, 'cost');
         $search[$key] = (new \ReflectionClass(FairTurns::class))->newInstanceWithoutConstructor();
-        (new \ReflectionMethod(FairTurns::class, '__construct'))->invoke($search[$key], $turns, $people, $rules, $absences, self::zone(), [], []);
+        (new \ReflectionMethod(FairTurns::class, '__construct'))->invoke(
+            $search[$key], $turns, $people, $rules, $absences, self::zone(), [], [],
+        );
 
         return (float) $method->invoke($search[$key], $tried);
     }

@@ -49,10 +49,16 @@ final class RotaDocumentTest extends TestCase
         yield 'a window from 24:00' => [$window(['from' => '24:00']), 'out_of_range', '/layers/0/windows/0/from'];
         yield 'a window to 24:01' => [$window(['to' => '24:01']), 'out_of_range', '/layers/0/windows/0/to'];
         yield 'a window with one digit' => [$window(['from' => '8:00']), 'out_of_range', '/layers/0/windows/0/from'];
-        yield 'a window without days' => [$layer(['windows' => [['from' => '08:00', 'to' => '17:00']]]), 'missing_field', '/layers/0/windows/0/days'];
+        yield 'a window without days' => [
+            $layer(['windows' => [['from' => '08:00', 'to' => '17:00']]]), 'missing_field', '/layers/0/windows/0/days',
+        ];
         yield 'an override for nobody' => [$override(self::DAY), 'missing_field', '/overrides/0/person'];
-        yield 'an override that ends as it starts' => [$override([...self::DAY, 'to' => self::DAY['from'], 'person' => 'eli']), 'out_of_range', '/overrides/0/to'];
-        yield 'a swap with a third field' => [$override([...self::DAY, 'swap' => ['ana', 'bo'], 'person' => 'eli']), 'unknown_field', '/overrides/0/person'];
+        yield 'an override that ends as it starts' => [
+            $override([...self::DAY, 'to' => self::DAY['from'], 'person' => 'eli']), 'out_of_range', '/overrides/0/to',
+        ];
+        yield 'a swap with a third field' => [
+            $override([...self::DAY, 'swap' => ['ana', 'bo'], 'person' => 'eli']), 'unknown_field', '/overrides/0/person',
+        ];
         yield 'a swap with oneself' => [$override([...self::DAY, 'swap' => ['ana', 'ana']]), 'out_of_range', '/overrides/0/swap'];
         yield 'a swap of three' => [$override([...self::DAY, 'swap' => ['ana', 'bo', 'cy']]), 'out_of_range', '/overrides/0/swap'];
         yield 'a swap that is a text' => [$override([...self::DAY, 'swap' => 'ana']), 'wrong_type', '/overrides/0/swap'];
@@ -97,7 +103,10 @@ final class RotaDocumentTest extends TestCase
 
     public function test_a_later_layer_covers_an_earlier_one_and_lets_it_through_where_it_is_silent(): void
     {
-        $nights = ['name' => 'nights', 'people' => ['dee'], 'starts' => '2026-01-01T00:00', 'shift' => 'P1D', 'windows' => [['days' => ['wed'], 'from' => '22:00', 'to' => '06:00']]];
+        $nights = [
+            'name' => 'nights', 'people' => ['dee'], 'starts' => '2026-01-01T00:00', 'shift' => 'P1D',
+            'windows' => [['days' => ['wed'], 'from' => '22:00', 'to' => '06:00']],
+        ];
 
         self::assertSame(
             ['ana 2026-02-04T00:00:00Z', 'dee 2026-02-04T21:00:00Z', 'ana 2026-02-05T05:00:00Z'],
@@ -122,7 +131,10 @@ final class RotaDocumentTest extends TestCase
 
     public function test_a_gap_counts_and_a_person_alone_takes_gaps_too(): void
     {
-        $late = ['layers' => [[...self::LAYER, 'starts' => '2026-02-04T12:00']], 'from' => '2026-02-04T00:00:00Z', 'to' => '2026-02-05T00:00:00Z'];
+        $late = [
+            'layers' => [[...self::LAYER, 'starts' => '2026-02-04T12:00']], 'from' => '2026-02-04T00:00:00Z',
+            'to' => '2026-02-05T00:00:00Z',
+        ];
         [$rota, $from, $to] = self::read($late);
         self::assertSame(11 * 3600, $rota->between($from, $to)->uncoveredSeconds());
 
@@ -135,7 +147,10 @@ final class RotaDocumentTest extends TestCase
      */
     private static function read(array $change): array
     {
-        $document = ['time_zone' => 'Europe/Oslo', 'layers' => [self::LAYER], 'from' => '2026-02-01T00:00:00Z', 'to' => '2026-03-01T00:00:00Z', ...$change];
+        $document = [
+            'time_zone' => 'Europe/Oslo', 'layers' => [self::LAYER], 'from' => '2026-02-01T00:00:00Z',
+            'to' => '2026-03-01T00:00:00Z', ...$change,
+        ];
 
         return RotaDocument::read(Document::parse(json_encode($document, JSON_THROW_ON_ERROR)));
     }

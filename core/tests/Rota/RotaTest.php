@@ -51,7 +51,11 @@ final class RotaTest extends TestCase
 
     public function test_handovers_stay_at_nine_across_the_clock_change(): void
     {
-        $document = ['time_zone' => 'Europe/Oslo', 'layers' => [['name' => 'w', 'people' => ['ana', 'bo'], 'starts' => '2026-03-23T09:00', 'shift' => 'P1W']], 'from' => '2026-03-23T00:00:00Z', 'to' => '2026-04-10T00:00:00Z'];
+        $document = [
+            'time_zone' => 'Europe/Oslo',
+            'layers' => [['name' => 'w', 'people' => ['ana', 'bo'], 'starts' => '2026-03-23T09:00', 'shift' => 'P1W']],
+            'from' => '2026-03-23T00:00:00Z', 'to' => '2026-04-10T00:00:00Z',
+        ];
         [$rota, $from, $to] = RotaDocument::read(Document::parse(json_encode($document, JSON_THROW_ON_ERROR)));
         $starts = array_map(static fn($s): string => Instant::format($s->from), array_slice($rota->between($from, $to)->segments, 1));
 
@@ -76,7 +80,10 @@ final class RotaTest extends TestCase
                 $layer['ends'] = sprintf('2026-04-%02dT%02d:00', $random->getInt(1, 10), $random->getInt(0, 23));
             }
             if ($random->getInt(0, 1) === 0) {
-                $layer['windows'] = [['days' => $random->shuffleArray(['mon', 'wed', 'sat', 'sun']), 'from' => $pick(['22:00', '02:15', '00:00']), 'to' => $pick(['06:00', '02:45', '24:00', '02:15'])]];
+                $layer['windows'] = [[
+                    'days' => $random->shuffleArray(['mon', 'wed', 'sat', 'sun']), 'from' => $pick(['22:00', '02:15', '00:00']),
+                    'to' => $pick(['06:00', '02:45', '24:00', '02:15']),
+                ]];
             }
             $layers[] = $layer;
         }
@@ -87,7 +94,10 @@ final class RotaTest extends TestCase
                 + $pick([['person' => 'eli'], ['person' => 'eli', 'instead_of' => $pick($people)], ['swap' => ['ana', 'bo']]]);
         }
 
-        return ['time_zone' => $pick(self::ZONES), 'layers' => $layers, 'overrides' => $overrides, 'from' => '2026-03-26T11:11:11Z', 'to' => '2026-04-08T00:00:00Z'];
+        return [
+            'time_zone' => $pick(self::ZONES), 'layers' => $layers, 'overrides' => $overrides, 'from' => '2026-03-26T11:11:11Z',
+            'to' => '2026-04-08T00:00:00Z',
+        ];
     }
 
     /**
@@ -109,7 +119,11 @@ final class RotaTest extends TestCase
             $isDays = ! str_contains($layer['shift'], 'T');
             for ($turn = 0; ; $turn++) {
                 if ($isDays) {
-                    $next = self::instant((new \DateTimeImmutable($layer['starts'].' UTC'))->modify('+'.($shift->d * ($turn + 1)).' days')->format('Y-m-d\TH:i'), $zone);
+                    $next = self::instant(
+                        (new \DateTimeImmutable($layer['starts'].' UTC'))
+                            ->modify('+'.($shift->d * ($turn + 1)).' days')->format('Y-m-d\TH:i'),
+                        $zone,
+                    );
                 } else {
                     $next = $first + ($turn + 1) * ($shift->h * 3600 + $shift->i * 60);
                 }
@@ -169,7 +183,10 @@ final class RotaTest extends TestCase
         foreach ([-100_000, 100_000] as $away) {
             $offsets[] = $zone->getOffset(new \DateTimeImmutable('@'.($asUtc + $away)));
         }
-        $fitting = array_filter(array_map(static fn(int $o): int => $asUtc - $o, $offsets), static fn(int $t): bool => $t + $zone->getOffset(new \DateTimeImmutable("@$t")) === $asUtc);
+        $fitting = array_filter(
+            array_map(static fn(int $o): int => $asUtc - $o, $offsets),
+            static fn(int $t): bool => $t + $zone->getOffset(new \DateTimeImmutable("@$t")) === $asUtc,
+        );
 
         return $fitting === [] ? $asUtc - $offsets[0] : min($fitting);
     }

@@ -31,15 +31,22 @@ final class IncidentConditionsTest extends TestCase
     }
 
     #[DataProvider('cases')]
-    public function test_all_that_are_set_have_to_be_met(IncidentConditions $conditions, ?int $tier, Level $worst, int $alerts, ?int $minutes, bool $met): void
-    {
+    public function test_all_that_are_set_have_to_be_met(
+        IncidentConditions $conditions, ?int $tier, Level $worst, int $alerts, ?int $minutes, bool $met,
+    ): void {
         self::assertSame($met, $conditions->areMet($tier, $worst, $alerts, $minutes));
     }
 
     public function test_they_are_told_in_words(): void
     {
         self::assertSame('', (new IncidentConditions)->words());
-        self::assertSame('a service of tier 1 is affected, the worst is critical, an alert is open, nobody took it for 5 minutes', (new IncidentConditions(1, Level::Critical, 1, 5))->words());
-        self::assertSame('a service of tier 2 or above is affected, the worst is error or worse, at least 3 alerts are open', (new IncidentConditions(2, Level::Error, 3))->words());
+        self::assertSame(
+            'a service of tier 1 is affected, the worst is critical, an alert is open, nobody took it for 5 minutes',
+            (new IncidentConditions(1, Level::Critical, 1, 5))->words(),
+        );
+        self::assertSame(
+            'a service of tier 2 or above is affected, the worst is error or worse, at least 3 alerts are open',
+            (new IncidentConditions(2, Level::Error, 3))->words(),
+        );
     }
 }

@@ -30,8 +30,16 @@ final class IntakeTest extends TestCase
 
         self::assertSame([], $result['missing']);
         self::assertEquals([
-            (object) ['source' => 'rack-watch', 'item' => 'clk-2', 'check' => 'satellites-lost', 'summary' => 'satellites lost: 3 seen', 'at' => '2026-03-02T07:14:00Z', 'id' => '17', 'value' => 3.5, 'unit' => 'dB', 'labels' => (object) ['site' => 'storvik'], 'condition' => 'firing', 'level' => 'critical'],
-            (object) ['source' => 'rack-watch', 'item' => 'clk-1', 'check' => 'age', 'summary' => 'age: old', 'at' => '2026-03-02T06:14:00Z', 'id' => '18', 'unit' => 'dB', 'labels' => (object) ['site' => 'storvik'], 'condition' => 'clear', 'level' => 'warning'],
+            (object) [
+                'source' => 'rack-watch', 'item' => 'clk-2', 'check' => 'satellites-lost', 'summary' => 'satellites lost: 3 seen',
+                'at' => '2026-03-02T07:14:00Z', 'id' => '17', 'value' => 3.5, 'unit' => 'dB',
+                'labels' => (object) ['site' => 'storvik'], 'condition' => 'firing', 'level' => 'critical',
+            ],
+            (object) [
+                'source' => 'rack-watch', 'item' => 'clk-1', 'check' => 'age', 'summary' => 'age: old',
+                'at' => '2026-03-02T06:14:00Z', 'id' => '18', 'unit' => 'dB', 'labels' => (object) ['site' => 'storvik'],
+                'condition' => 'clear', 'level' => 'warning',
+            ],
         ], $result['signals']);
         foreach ($result['signals'] as $signal) {
             self::assertSame('rack-watch', Signal::read($signal, 1_772_435_640)->source);
@@ -43,7 +51,10 @@ final class IntakeTest extends TestCase
         $result = self::map(self::MAPPING, '{"events": [{"state": "maybe"}, {"rule": "age", "text": "old", "state": "fine"}]}');
 
         self::assertCount(1, $result['signals']);
-        self::assertSame([[0, 'condition', 'The word "maybe" is not in the table.'], [0, 'check', 'Nothing is where the template looks.']], array_map(array_values(...), $result['missing']));
+        self::assertSame(
+            [[0, 'condition', 'The word "maybe" is not in the table.'], [0, 'check', 'Nothing is where the template looks.']],
+            array_map(array_values(...), $result['missing']),
+        );
         self::assertSame('There is no list with entries at /events.', self::map(self::MAPPING, '{"event": 1}')['missing'][0]['message']);
         self::assertSame(['condition', 'level', 'check'], array_column(self::map('{}', '{"a": 1}')['missing'], 'field'));
     }
@@ -74,7 +85,9 @@ final class IntakeTest extends TestCase
     {
         $random = new Randomizer(new Mt19937(3));
         $mapping = Mapping::read(Document::parse(self::MAPPING));
-        $scalar = static fn(): mixed => [null, true, 0, -1, 1.5, '', 'x', ' spaced out ', 'PROBLEM', 'ok', '5', '1772435640', 'noon', str_repeat('y', 300)][$random->getInt(0, 13)];
+        $scalar = static fn(): mixed => [
+            null, true, 0, -1, 1.5, '', 'x', ' spaced out ', 'PROBLEM', 'ok', '5', '1772435640', 'noon', str_repeat('y', 300),
+        ][$random->getInt(0, 13)];
         $value = static function (int $depth) use (&$value, $scalar, $random): mixed {
             $shape = $depth > 3 ? 0 : $random->getInt(0, 3);
             if ($shape < 2) {
@@ -82,14 +95,23 @@ final class IntakeTest extends TestCase
             }
             $fields = [];
             for ($n = $random->getInt(0, 4); $n > 0; $n--) {
-                $fields[['host', 'name', 'device', 'rule', 'text', 'when', 'no', 'reading', 'state', 'severity', 'site', 'events', 'rack'][$random->getInt(0, 12)]] = $value($depth + 1);
+                $fields[[
+                    'host', 'name', 'device', 'rule', 'text', 'when', 'no', 'reading', 'state', 'severity', 'site', 'events',
+                    'rack',
+                ][$random->getInt(0, 12)]] = $value($depth + 1);
             }
 
             return $shape === 2 ? (object) $fields : array_values($fields);
         };
         $mapped = 0;
         for ($n = 0; $n < 3000; $n++) {
-            $entries = array_map(static fn(): mixed => $random->getInt(0, 1) === 0 ? $value(1) : (object) ['host' => $value(2), 'rule' => $scalar(), 'text' => $scalar(), 'when' => $scalar(), 'reading' => $scalar(), 'state' => ['PROBLEM', 'ok', 'odd'][$random->getInt(0, 2)], 'severity' => $scalar()], range(1, $random->getInt(1, 3)));
+            $entries = array_map(
+                static fn(): mixed => $random->getInt(0, 1) === 0 ? $value(1) : (object) [
+                    'host' => $value(2), 'rule' => $scalar(), 'text' => $scalar(), 'when' => $scalar(), 'reading' => $scalar(),
+                    'state' => ['PROBLEM', 'ok', 'odd'][$random->getInt(0, 2)], 'severity' => $scalar(),
+                ],
+                range(1, $random->getInt(1, 3)),
+            );
             $payload = $random->getInt(0, 9) === 0 ? $value(0) : (object) ['site' => $scalar(), 'events' => $entries];
             $result = $mapping->map($payload, 'rack-watch');
             $mapped += count($result['signals']);
@@ -113,7 +135,10 @@ final class IntakeTest extends TestCase
             'datacontenttype' => 'application/json', 'data' => (object) ['check' => 'state', 'condition' => 'firing', 'level' => 'error']];
         $signal = Signal::read(CloudEvent::toSignal($event), 0);
 
-        self::assertSame([1_772_435_640, '/monitors/storvik', 'e-1', 'clk-2', 'state'], [$signal->at, $signal->source, $signal->id, $signal->item, $signal->check]);
+        self::assertSame(
+            [1_772_435_640, '/monitors/storvik', 'e-1', 'clk-2', 'state'],
+            [$signal->at, $signal->source, $signal->id, $signal->item, $signal->check],
+        );
         $event->data_base64 = base64_encode((string) json_encode($event->data));
         unset($event->data);
         self::assertEquals($signal, Signal::read(CloudEvent::toSignal($event), 0));
@@ -127,14 +152,25 @@ final class IntakeTest extends TestCase
         yield 'no id' => [['id' => null], '/id'];
         yield 'no data' => [['data' => null], '/data'];
         yield 'data that is a number' => [['data' => 5], '/data'];
-        yield 'data with more' => [['data' => (object) ['check' => 'a', 'condition' => 'firing', 'level' => 'error', 'host' => 'b']], '/data/host'];
+        yield 'data with more' => [
+            ['data' => (object) ['check' => 'a', 'condition' => 'firing', 'level' => 'error', 'host' => 'b']], '/data/host',
+        ];
     }
 
     /** @param  array<string, mixed>  $change */
     #[DataProvider('badEvents')]
     public function test_other_events_are_refused_where_they_are_wrong(array $change, string $at): void
     {
-        $event = (object) array_filter([...['specversion' => '1.0', 'type' => 'skarvo.signal', 'source' => 's', 'id' => 'i', 'data' => (object) ['check' => 'a', 'condition' => 'firing', 'level' => 'error']], ...$change], static fn(mixed $value): bool => $value !== null);
+        $event = (object) array_filter(
+            [
+                ...[
+                    'specversion' => '1.0', 'type' => 'skarvo.signal', 'source' => 's', 'id' => 'i',
+                    'data' => (object) ['check' => 'a', 'condition' => 'firing', 'level' => 'error'],
+                ],
+                ...$change,
+            ],
+            static fn(mixed $value): bool => $value !== null,
+        );
         try {
             CloudEvent::toSignal($event);
             self::fail('It was taken.');

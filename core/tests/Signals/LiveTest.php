@@ -40,19 +40,33 @@ final class LiveTest extends TestCase
             $quiet = new QuietTimes(RandomStream::quiet($stream));
             $until = Instant::parse($stream['until'])->seconds ?? 0;
 
-            $arrivals = array_map(static fn(ReplaySignal $signal): array => [$signal->at + $random->getInt(0, 1) * $random->getInt(0, self::LATE), $random->getInt(0, 1000), $signal], $signals);
+            $arrivals = array_map(
+                static fn(ReplaySignal $signal): array => [
+                    $signal->at + $random->getInt(0, 1) * $random->getInt(0, self::LATE), $random->getInt(0, 1000), $signal,
+                ],
+                $signals,
+            );
             usort($arrivals, static fn(array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1] <=> $b[1]);
             // List order is the order of arrival: what the replay is given.
             $arrived = [];
             foreach ($arrivals as $order => [$received, , $s]) {
-                $arrived[] = [$received, new ReplaySignal($s->at, $s->source, $s->item, $s->check, $s->condition, $s->level, $s->labels, $order + 1, $settings->treat($s))];
+                $arrived[] = [
+                    $received,
+                    new ReplaySignal(
+                        $s->at, $s->source, $s->item, $s->check, $s->condition, $s->level, $s->labels, $order + 1,
+                        $settings->treat($s),
+                    ),
+                ];
             }
             $inPlace = array_column($arrived, 1);
             usort($inPlace, static fn(ReplaySignal $a, ReplaySignal $b): int => $a->at <=> $b->at ?: $a->order <=> $b->order);
             [$replay] = ReplayDocument::read(Document::parse(json_encode([...$stream, 'signals' => []], JSON_THROW_ON_ERROR)));
             array_map($replay->take(...), $inPlace);
 
-            self::assertSame(self::without($replay->finish()['alerts']), self::live($settings, $quiet, $arrived, $until, $random), "seed $seed");
+            self::assertSame(
+                self::without($replay->finish()['alerts']), self::live($settings, $quiet, $arrived, $until, $random),
+                "seed $seed",
+            );
         }
     }
 
@@ -67,7 +81,11 @@ final class LiveTest extends TestCase
             $batch = array_slice($arrived, $i, $random->getInt(1, 30));
             $i += count($batch);
             $now = $batch[count($batch) - 1][0];
-            foreach ((new Taking($settings, $quiet, $shelf))->take(array_column($batch, 1), $batch[0][0] - self::LATE - 30) as ['bundle' => $bundle, 'was' => $was]) {
+            foreach (
+                (new Taking($settings, $quiet, $shelf))->take(
+                    array_column($batch, 1), $batch[0][0] - self::LATE - 30,
+                ) as ['bundle' => $bundle, 'was' => $was]
+            ) {
                 [$alerts] = $bundle->at($now, $settings, $quiet);
                 $shelf->keep($bundle, $was, $alerts);
             }

@@ -25,12 +25,19 @@ final class MemoryShelf implements Shelf
 
     public function bundles(array $families, array $keys): array
     {
-        return array_filter(array_map(self::read(...), $this->bundles), static fn(Bundle $bundle): bool => array_intersect($bundle->families(), $families) !== [] || array_intersect($bundle->keys(), $keys) !== []);
+        return array_filter(
+            array_map(self::read(...), $this->bundles),
+            static fn(Bundle $bundle): bool =>
+                array_intersect($bundle->families(), $families) !== [] || array_intersect($bundle->keys(), $keys) !== [],
+        );
     }
 
     public function taken(array $families, int $after): array
     {
-        $signals = array_values(array_filter($this->signals, static fn(ReplaySignal $signal): bool => $signal->at > $after && in_array($signal->family(), $families, true)));
+        $signals = array_values(array_filter(
+            $this->signals,
+            static fn(ReplaySignal $signal): bool => $signal->at > $after && in_array($signal->family(), $families, true),
+        ));
         usort($signals, static fn(ReplaySignal $a, ReplaySignal $b): int => $a->at <=> $b->at ?: $a->order <=> $b->order);
 
         return $signals;
@@ -58,7 +65,11 @@ final class MemoryShelf implements Shelf
             unset($this->bundles[$number]);
         }
         $this->bundles[++$this->made] = json_encode($bundle->states(), JSON_THROW_ON_ERROR);
-        $this->alerts = array_filter($this->alerts, static fn(ReplayAlert $alert): bool => $alert->openedAt < $bundle->redoneFrom() || ! in_array($alert->key, $bundle->keys(), true));
+        $this->alerts = array_filter(
+            $this->alerts,
+            static fn(ReplayAlert $alert): bool =>
+                $alert->openedAt < $bundle->redoneFrom() || ! in_array($alert->key, $bundle->keys(), true),
+        );
         foreach ($alerts as $name => $alert) {
             $this->alerts[$name] = $alert;
         }

@@ -23,20 +23,27 @@ final class RandomStream
             ['match' => ['level' => 'critical'], 'set' => ['settle' => 'PT3S', 'hold' => 'PT1S']],
         ], static fn(): bool => $random->getInt(0, 1) === 1));
         $settings = array_filter([
-            'hold' => $pick(['PT0S', 'PT10S', 'PT40S']), 'settle' => $pick(['PT0S', 'PT15S', 'PT1M']), 'reopen' => $pick(['PT0S', 'PT30S', 'PT3M']),
-            'expire' => $pick([null, 'PT40S', 'PT2M']), 'flap' => $pick([null, ['times' => 2, 'within' => 'PT20S'], ['times' => 3, 'within' => 'PT1M']]),
-            'gather' => $pick(['PT0S', 'PT30S', 'PT2M']), 'gather_limit' => $pick(['PT1M', 'PT4M']), 'reach' => $pick([0, 1, 2]), 'rules' => $rules,
+            'hold' => $pick(['PT0S', 'PT10S', 'PT40S']), 'settle' => $pick(['PT0S', 'PT15S', 'PT1M']),
+            'reopen' => $pick(['PT0S', 'PT30S', 'PT3M']),
+            'expire' => $pick([null, 'PT40S', 'PT2M']),
+            'flap' => $pick([null, ['times' => 2, 'within' => 'PT20S'], ['times' => 3, 'within' => 'PT1M']]),
+            'gather' => $pick(['PT0S', 'PT30S', 'PT2M']), 'gather_limit' => $pick(['PT1M', 'PT4M']), 'reach' => $pick([0, 1, 2]),
+            'rules' => $rules,
         ], static fn(mixed $value): bool => $value !== null);
         $items = ['i1', 'i2', 'i3', 'i4'];
         $quiet = [];
         for ($n = $random->getInt(0, 3); $n > 0; $n--) {
             $from = self::START + $random->getInt(0, $seconds >> 1);
-            $quiet[] = ['items' => [$pick($items)], 'from' => Instant::format($from), 'to' => Instant::format($from + $random->getInt(1, $seconds >> 2))];
+            $quiet[] = [
+                'items' => [$pick($items)], 'from' => Instant::format($from),
+                'to' => Instant::format($from + $random->getInt(1, $seconds >> 2)),
+            ];
         }
         $signals = [];
         for ($n = $random->getInt(5, $most); $n > 0; $n--) {
             $signals[] = array_filter([
-                'at' => Instant::format(self::START + $random->getInt(0, $seconds - 60)), 'source' => 's', 'item' => $pick([...$items, null]),
+                'at' => Instant::format(self::START + $random->getInt(0, $seconds - 60)), 'source' => 's',
+                'item' => $pick([...$items, null]),
                 'check' => $pick(['alpha', 'beta']), 'condition' => $random->getInt(0, 2) > 0 ? 'firing' : 'clear',
                 'level' => $pick(['info', 'warning', 'error', 'critical']), 'labels' => $pick([null, ['mount' => 'x'], ['mount' => 'y']]),
             ], static fn(mixed $value): bool => $value !== null);

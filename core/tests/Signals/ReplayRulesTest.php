@@ -26,7 +26,10 @@ final class ReplayRulesTest extends TestCase
     {
         self::assertSame(['s/a/c 0-25 x1'], $this->story(['settle' => 'PT20S'], '0 +a, 5 -a'));
         self::assertSame(['s/a/c 0-45 x2 flips 1'], $this->story(['settle' => 'PT20S'], '0 +a, 5 -a, 20 +a, 25 -a'));
-        self::assertSame(['s/a/c 0- x2 flips 1'], $this->story(['settle' => 'PT20S'], '0 +a, 5 -a, 25 +a'), 'fires in the second in which it would close');
+        self::assertSame(
+            ['s/a/c 0- x2 flips 1'], $this->story(['settle' => 'PT20S'], '0 +a, 5 -a, 25 +a'),
+            'fires in the second in which it would close',
+        );
     }
 
     public function test_it_opens_again_rather_than_anew_within_reopen(): void
@@ -38,7 +41,9 @@ final class ReplayRulesTest extends TestCase
     public function test_silence_clears_it_where_an_expiry_is_set(): void
     {
         self::assertSame(['s/a/c 0-40 x2'], $this->story(['expire' => 'PT30S'], '0 +a, 10 +a'));
-        self::assertSame(['s/a/c 20-50 x1'], $this->story(['hold' => 'PT20S', 'expire' => 'PT30S'], '0 +a'), 'counted from when it was due');
+        self::assertSame(
+            ['s/a/c 20-50 x1'], $this->story(['hold' => 'PT20S', 'expire' => 'PT30S'], '0 +a'), 'counted from when it was due',
+        );
     }
 
     public function test_several_short_ones_that_overlap_are_one_long_one(): void
@@ -52,7 +57,10 @@ final class ReplayRulesTest extends TestCase
     public function test_what_goes_on_and_off_for_ever_is_one_alert(): void
     {
         $settings = ['hold' => 'PT10S', 'flap' => ['times' => 3, 'within' => 'PT1M']];
-        self::assertSame(['s/a/c 20-60 x1'], $this->story($settings, '0 +a, 2 -a, 10 +a, 12 -a, 20 +a, 22 -a'), 'opens at the third, closes when the first is a minute ago');
+        self::assertSame(
+            ['s/a/c 20-60 x1'], $this->story($settings, '0 +a, 2 -a, 10 +a, 12 -a, 20 +a, 22 -a'),
+            'opens at the third, closes when the first is a minute ago',
+        );
         self::assertSame([], $this->story($settings, '0 +a, 2 -a, 10 +a, 12 -a, 60 +a, 62 -a'), 'exactly a minute ago is out');
     }
 
@@ -61,7 +69,10 @@ final class ReplayRulesTest extends TestCase
         self::assertSame(['s/a/c 50- x1'], $this->story(['hold' => 'PT10S'], '0 +a', quiet: [['a', 5, 50]]));
         self::assertSame([], $this->story(['hold' => 'PT10S'], '0 +a, 40 -a', quiet: [['a', 5, 50]]));
         self::assertSame([1, 0], [$this->totals['muted'], $this->totals['momentary']]);
-        self::assertSame(['s/a/c 0- x2 flips 1'], $this->story(['settle' => 'PT20S'], '0 +a, 5 -a, 10 +a', quiet: [['a', 6, 50]]), 'going on is never put off');
+        self::assertSame(
+            ['s/a/c 0- x2 flips 1'], $this->story(['settle' => 'PT20S'], '0 +a, 5 -a, 10 +a', quiet: [['a', 6, 50]]),
+            'going on is never put off',
+        );
     }
 
     public function test_a_clear_of_what_does_not_fire_is_stray(): void
@@ -86,7 +97,10 @@ final class ReplayRulesTest extends TestCase
         ];
         $this->story(['rules' => $rules], '0 +ab, 0 +b');
 
-        self::assertSame(['k/ab warning', 'k/b critical'], array_map(static fn(array $a): string => "{$a['key']} {$a['level']}", $this->alerts));
+        self::assertSame(
+            ['k/ab warning', 'k/b critical'],
+            array_map(static fn(array $a): string => "{$a['key']} {$a['level']}", $this->alerts),
+        );
     }
 
     public function test_alerts_gather_by_dependency_and_time(): void
@@ -95,8 +109,14 @@ final class ReplayRulesTest extends TestCase
         self::assertSame([1, 1, 2], $this->grouped($settings, '0 +a, 5 +c, 5 +z', [['a', 'b'], ['b', 'c']]));
         self::assertSame([1, 2], $this->grouped($settings, '0 +a, 11 +c', [['a', 'b'], ['b', 'c']]), 'too late');
         self::assertSame([1, 2], $this->grouped(['reach' => 1] + $settings, '0 +a, 5 +c', [['a', 'b'], ['b', 'c']]), 'too far');
-        self::assertSame([1, 1, 1], $this->grouped(['reach' => 1] + $settings, '0 +a, 1 +c, 2 +b', [['a', 'b'], ['b', 'c']]), 'the third brings two groups together');
-        self::assertSame([1, 1, 2], $this->grouped($settings + ['gather_limit' => 'PT12S'], '0 +a, 8 +b, 16 +c', [['a', 'b'], ['b', 'c']]), 'the oldest is too old');
+        self::assertSame(
+            [1, 1, 1], $this->grouped(['reach' => 1] + $settings, '0 +a, 1 +c, 2 +b', [['a', 'b'], ['b', 'c']]),
+            'the third brings two groups together',
+        );
+        self::assertSame(
+            [1, 1, 2], $this->grouped($settings + ['gather_limit' => 'PT12S'], '0 +a, 8 +b, 16 +c', [['a', 'b'], ['b', 'c']]),
+            'the oldest is too old',
+        );
     }
 
     /** @var list<array<string, mixed>> of the last story */
@@ -117,7 +137,10 @@ final class ReplayRulesTest extends TestCase
         $signals = [];
         foreach (explode(', ', $steps) as $step) {
             preg_match('/^(\d+) ([+-])([a-z]+)(?::([a-z]+))?$/', $step, $m);
-            $signals[] = ['at' => $at((int) ($m[1] ?? 0)), 'source' => 's', 'item' => $m[3] ?? '', 'check' => 'c', 'condition' => ($m[2] ?? '') === '+' ? 'firing' : 'clear', 'level' => 'error']
+            $signals[] = [
+                'at' => $at((int) ($m[1] ?? 0)), 'source' => 's', 'item' => $m[3] ?? '', 'check' => 'c',
+                'condition' => ($m[2] ?? '') === '+' ? 'firing' : 'clear', 'level' => 'error',
+            ]
                 + (isset($m[4]) ? ['labels' => ['mount' => $m[4]]] : []);
         }
         [$replay, $taken] = ReplayDocument::read(Document::parse(json_encode([
@@ -131,7 +154,12 @@ final class ReplayRulesTest extends TestCase
         [$this->alerts, $this->totals] = [$result['alerts'], $result['totals']];
         $after = static fn(?string $time): string => $time === null ? '' : (string) ((Instant::parse($time)->seconds ?? 0) - self::START);
 
-        return array_values(array_map(static fn(array $a): string => "{$a['key']} {$after($a['opened_at'])}-{$after($a['closed_at'])} x{$a['count']}".($a['flips'] > 0 ? " flips {$a['flips']}" : ''), $this->alerts));
+        return array_values(array_map(
+            static fn(array $a): string => "{$a['key']} {$after($a['opened_at'])}-{$after($a['closed_at'])} x{$a['count']}".(
+                $a['flips'] > 0 ? " flips {$a['flips']}" : ''
+            ),
+            $this->alerts,
+        ));
     }
 
     /**

@@ -68,7 +68,10 @@ final class ReplayTest extends TestCase
         foreach ($times as $at) {
             $level = $random->getInt(1, 3);
             $mount = $pick([null, 'x', 'y']);
-            $one = ['at' => $at, 'item' => $pick([...$items, null]), 'check' => $pick(['alpha', 'beta']), 'firing' => $random->getInt(0, 2) > 0, 'level' => $level, 'mount' => $mount];
+            $one = [
+                'at' => $at, 'item' => $pick([...$items, null]), 'check' => $pick(['alpha', 'beta']),
+                'firing' => $random->getInt(0, 2) > 0, 'level' => $level, 'mount' => $mount,
+            ];
             $has = static fn(int $rule): bool => in_array($rules[$rule], $used, true);
             $byCheck = $has(0) && $one['check'] === 'alpha';
             $byLevel = $has(2) && $level === 3;
@@ -78,17 +81,24 @@ final class ReplayTest extends TestCase
                 'hold' => $byCheck ? 5 : ($byLevel ? 1 : $hold), 'settle' => $byLevel ? 3 : $settle, 'expire' => $expire,
             ];
             $document[] = array_filter([
-                'at' => Instant::format($at), 'source' => 's', 'item' => $one['item'], 'check' => $one['check'], 'condition' => $one['firing'] ? 'firing' : 'clear',
+                'at' => Instant::format($at), 'source' => 's', 'item' => $one['item'], 'check' => $one['check'],
+                'condition' => $one['firing'] ? 'firing' : 'clear',
                 'level' => Level::cases()[$level]->value, 'labels' => $mount === null ? null : ['mount' => $mount],
             ], static fn(mixed $value): bool => $value !== null);
         }
         $result = self::replay(array_filter([
             'settings' => array_filter([
-                'hold' => "PT{$hold}S", 'settle' => "PT{$settle}S", 'reopen' => "PT{$settings['reopen']}S", 'expire' => $expire === null ? null : "PT{$expire}S",
+                'hold' => "PT{$hold}S", 'settle' => "PT{$settle}S", 'reopen' => "PT{$settings['reopen']}S",
+                'expire' => $expire === null ? null : "PT{$expire}S",
                 'flap' => $settings['times'] === null ? null : ['times' => $settings['times'], 'within' => "PT{$settings['within']}S"],
-                'gather' => "PT{$settings['gather']}S", 'gather_limit' => $settings['limit'] === null ? null : "PT{$settings['limit']}S", 'reach' => $settings['reach'], 'rules' => $used,
+                'gather' => "PT{$settings['gather']}S",
+                'gather_limit' => $settings['limit'] === null ? null : "PT{$settings['limit']}S", 'reach' => $settings['reach'],
+                'rules' => $used,
             ], static fn(mixed $value): bool => $value !== null),
-            'quiet' => array_map(static fn(array $q): array => ['items' => [$q[0]], 'from' => Instant::format($q[1]), 'to' => Instant::format($q[2])], $quiet),
+            'quiet' => array_map(
+                static fn(array $q): array => ['items' => [$q[0]], 'from' => Instant::format($q[1]), 'to' => Instant::format($q[2])],
+                $quiet,
+            ),
             'dependencies' => array_map(static fn(array $d): array => ['from' => $d[0], 'to' => $d[1]], $dependencies),
             'signals' => $document, 'until' => Instant::format(self::START + self::LENGTH),
         ]) + ['signals' => []]);
@@ -100,8 +110,17 @@ final class ReplayTest extends TestCase
 
     public function test_the_order_of_the_list_does_not_matter_for_signals_of_different_instants(): void
     {
-        $signals = array_map(static fn(int $n): array => ['at' => Instant::format(self::START + $n * 7), 'source' => 's', 'item' => 'i'.$n % 3, 'check' => 'c', 'condition' => $n % 4 === 3 ? 'clear' : 'firing', 'level' => 'error'], range(0, 40));
-        $document = ['settings' => ['hold' => 'PT10S', 'settle' => 'PT5S'], 'signals' => $signals, 'until' => Instant::format(self::START + 400)];
+        $signals = array_map(
+            static fn(int $n): array => [
+                'at' => Instant::format(self::START + $n * 7), 'source' => 's', 'item' => 'i'.$n % 3, 'check' => 'c',
+                'condition' => $n % 4 === 3 ? 'clear' : 'firing', 'level' => 'error',
+            ],
+            range(0, 40),
+        );
+        $document = [
+            'settings' => ['hold' => 'PT10S', 'settle' => 'PT5S'], 'signals' => $signals,
+            'until' => Instant::format(self::START + 400),
+        ];
         $shuffled = (new Randomizer(new Mt19937(1)))->shuffleArray($signals);
 
         self::assertSame(self::replay($document), self::replay([...$document, 'signals' => $shuffled]));
@@ -110,7 +129,9 @@ final class ReplayTest extends TestCase
     /** @return iterable<string, array{array<string, mixed>, string}> */
     public static function badSettings(): iterable
     {
-        yield 'an unknown brace' => [['rules' => [['match' => ['check' => 'a'], 'set' => ['key' => '{host}']]]], '/settings/rules/0/set/key'];
+        yield 'an unknown brace' => [
+            ['rules' => [['match' => ['check' => 'a'], 'set' => ['key' => '{host}']]]], '/settings/rules/0/set/key',
+        ];
         yield 'a lone brace' => [['rules' => [['match' => ['check' => 'a'], 'set' => ['part' => 'x}']]]], '/settings/rules/0/set/part'];
         yield 'a flap of one' => [['flap' => ['times' => 1, 'within' => 'PT1M']], '/settings/flap/times'];
         yield 'an expiry of nothing' => [['expire' => 'PT0S'], '/settings/expire'];
@@ -152,6 +173,11 @@ final class ReplayTest extends TestCase
     {
         $seconds = static fn(?string $time): int|string => $time === null ? '-' : Instant::parse($time)->seconds ?? '?';
 
-        return array_values(array_map(static fn(array $a): string => "{$a['key']} ".implode(',', $a['items']).' '.Level::from($a['level'])->rank()." {$seconds($a['first_signal_at'])} {$seconds($a['opened_at'])} {$seconds($a['closed_at'])} {$a['count']} {$a['flips']} {$a['group']}", $result['alerts']));
+        return array_values(array_map(
+            static fn(array $a): string =>
+                "{$a['key']} ".implode(',', $a['items']).' '.Level::from($a['level'])->rank()
+                    ." {$seconds($a['first_signal_at'])} {$seconds($a['opened_at'])} {$seconds($a['closed_at'])} {$a['count']} {$a['flips']} {$a['group']}",
+            $result['alerts'],
+        ));
     }
 }

@@ -35,7 +35,10 @@ final class RoutingTest extends TestCase
         ]]));
 
         self::assertSame(['team' => 'quay', 'handling' => Handling::Page], $routing->of(self::signal('mw-skjell', 'link-loss')));
-        self::assertSame(['team' => 'platform', 'handling' => Handling::Page], $routing->of(self::signal('mw-skjell', 'disk', ['site' => 'north'])));
+        self::assertSame(
+            ['team' => 'platform', 'handling' => Handling::Page],
+            $routing->of(self::signal('mw-skjell', 'disk', ['site' => 'north'])),
+        );
         self::assertSame(['team' => null, 'handling' => Handling::Record], $routing->of(self::signal('db', 'disk', ['site' => 'north'])));
         self::assertSame(['team' => null, 'handling' => null], $routing->of(self::signal('db', 'disk')));
         self::assertSame([1, 2], $routing->fitting(self::signal('mw-skjell', 'link-loss')));
@@ -46,15 +49,32 @@ final class RoutingTest extends TestCase
         $nights = ['zone' => 'Europe/Oslo', 'days' => ['mon', 'tue', 'wed', 'thu', 'fri'], 'from' => '22:00', 'to' => '06:00'];
         $routing = Routing::read(self::object(['rules' => [
             ['match' => ['check' => 'batch-late', 'hours' => $nights], 'set' => ['handling' => 'record']],
-            ['match' => ['hours' => ['from' => '06:00', 'to' => '00:00', 'days' => ['sat'], 'zone' => 'Europe/Oslo']], 'set' => ['team' => 'weekend']],
+            [
+                'match' => ['hours' => ['from' => '06:00', 'to' => '00:00', 'days' => ['sat'], 'zone' => 'Europe/Oslo']],
+                'set' => ['team' => 'weekend'],
+            ],
         ]]));
-        $handling = static fn(string $at): ?Handling => $routing->of(self::signal('db', 'batch-late', at: (int) strtotime($at)))['handling'];
+        $handling = static fn(string $at): ?Handling => $routing->of(
+            self::signal('db', 'batch-late', at: (int) strtotime($at)),
+        )['handling'];
 
         // Friday evening to Saturday morning is Friday's night; Sunday's has no part in it. The clocks go back on 25 October.
-        self::assertSame([null, Handling::Record, Handling::Record, null], array_map($handling, ['2026-10-23T21:59:59+02:00', '2026-10-23T22:00:00+02:00', '2026-10-24T05:59:59+02:00', '2026-10-24T06:00:00+02:00']));
+        self::assertSame(
+            [null, Handling::Record, Handling::Record, null],
+            array_map(
+                $handling,
+                ['2026-10-23T21:59:59+02:00', '2026-10-23T22:00:00+02:00', '2026-10-24T05:59:59+02:00', '2026-10-24T06:00:00+02:00'],
+            ),
+        );
         self::assertSame([null, null], array_map($handling, ['2026-10-24T23:00:00+02:00', '2026-10-25T22:00:00+01:00']));
         self::assertSame([null, Handling::Record], array_map($handling, ['2026-10-26T20:59:59Z', '2026-10-26T21:00:00Z']));
-        self::assertSame(['weekend', 'weekend', null], array_map(static fn(string $at): ?string => $routing->of(self::signal('db', 'disk', at: (int) strtotime($at)))['team'], ['2026-10-24T06:00:00+02:00', '2026-10-24T23:59:59+02:00', '2026-10-25T00:00:00+02:00']));
+        self::assertSame(
+            ['weekend', 'weekend', null],
+            array_map(
+                static fn(string $at): ?string => $routing->of(self::signal('db', 'disk', at: (int) strtotime($at)))['team'],
+                ['2026-10-24T06:00:00+02:00', '2026-10-24T23:59:59+02:00', '2026-10-25T00:00:00+02:00'],
+            ),
+        );
     }
 
     public function test_hours_are_those_that_the_clock_on_the_wall_shows(): void
@@ -69,16 +89,23 @@ final class RoutingTest extends TestCase
                     continue;
                 }
                 $clock = static fn(int $seconds): string => gmdate('H:i', $seconds);
-                $settings = ReplayDocument::readSettings(Document::of(self::object(['rules' => [['match' => ['hours' => ['zone' => $zone, 'days' => $days, 'from' => $clock($from), 'to' => $clock($to)]], 'set' => ['hold' => 'PT1M']]]])));
+                $settings = ReplayDocument::readSettings(Document::of(self::object(['rules' => [[
+                    'match' => ['hours' => ['zone' => $zone, 'days' => $days, 'from' => $clock($from), 'to' => $clock($to)]],
+                    'set' => ['hold' => 'PT1M'],
+                ]]])));
                 $at = 1_790_000_000 + $random->getInt(-200 * 86400, 200 * 86400);
                 $wall = (new \DateTimeImmutable("@$at"))->setTimezone(new \DateTimeZone($zone));
                 [$today, $yesterday] = [$names[(int) $wall->format('N') - 1], $names[((int) $wall->format('N') + 5) % 7]];
                 $shown = $wall->format('H:i');
                 $expected = $from < $to
                     ? in_array($today, $days, true) && $shown >= $clock($from) && $shown < $clock($to)
-                    : ($shown >= $clock($from) && in_array($today, $days, true)) || ($shown < $clock($to) && in_array($yesterday, $days, true));
+                    : ($shown >= $clock($from) && in_array($today, $days, true))
+                        || ($shown < $clock($to) && in_array($yesterday, $days, true));
 
-                self::assertSame($expected ? 60 : 0, $settings->treat(self::signal('i', 'c', at: $at))->hold, "$zone $shown ".implode(' ', $days)." {$clock($from)} {$clock($to)}");
+                self::assertSame(
+                    $expected ? 60 : 0, $settings->treat(self::signal('i', 'c', at: $at))->hold,
+                    "$zone $shown ".implode(' ', $days)." {$clock($from)} {$clock($to)}",
+                );
             }
         }
     }
@@ -104,20 +131,27 @@ final class RoutingTest extends TestCase
         self::assertSame('/rules/0/set/key', $refused($hours, ['key' => '{item}']));
 
         $this->expectException(BadInput::class);
-        ReplayDocument::read(Document::of(self::object(['until' => '2026-03-02T10:00:00Z', 'signals' => [], 'settings' => ['rules' => [['match' => ['hours' => $hours], 'set' => ['hold' => 'PT1M']]]]])));
+        ReplayDocument::read(Document::of(self::object([
+            'until' => '2026-03-02T10:00:00Z', 'signals' => [],
+            'settings' => ['rules' => [['match' => ['hours' => $hours], 'set' => ['hold' => 'PT1M']]]],
+        ])));
     }
 
     public function test_the_chronicle_says_why_somebody_was_told_or_not(): void
     {
         $chronicle = new Chronicle;
         $bursts = new Bursts(new Settings(hold: 60, reopen: 600), new QuietTimes(['i' => [[5000, 6000]]]), new Ungrouped, $chronicle);
-        foreach ([[0, 'firing'], [30, 'clear'], [100, 'firing'], [200, 'clear'], [300, 'clear'], [400, 'firing'], [500, 'clear'], [5000, 'firing'], [5500, 'clear']] as $n => [$at, $condition]) {
+        foreach ([
+            [0, 'firing'], [30, 'clear'], [100, 'firing'], [200, 'clear'], [300, 'clear'], [400, 'firing'], [500, 'clear'],
+            [5000, 'firing'], [5500, 'clear'],
+        ] as $n => [$at, $condition]) {
             $bursts->take(new ReplaySignal($at, 's', 'i', 'c', Condition::from($condition), Level::Error, [], $n));
         }
         $bursts->finish(7000);
 
         self::assertSame([
-            [0, 'began'], [30, 'held'], [100, 'began'], [160, 'opened'], [200, 'ended'], [200, 'closed'], [300, 'stray'], [400, 'began'], [460, 'reopened'], [500, 'ended'], [500, 'closed'],
+            [0, 'began'], [30, 'held'], [100, 'began'], [160, 'opened'], [200, 'ended'], [200, 'closed'], [300, 'stray'],
+            [400, 'began'], [460, 'reopened'], [500, 'ended'], [500, 'closed'],
             [5000, 'began'], [5500, 'quiet'],
         ], array_map(static fn(array $entry): array => [$entry['at'], $entry['kind']], $chronicle->entries()));
     }
@@ -125,7 +159,9 @@ final class RoutingTest extends TestCase
     public function test_what_a_key_flapped_or_ran_out_by_is_said_with_its_numbers(): void
     {
         $chronicle = new Chronicle;
-        $bursts = new Bursts(new Settings(hold: 60, expire: 120, flapTimes: 3, flapWithin: 100), new QuietTimes([]), new Ungrouped, $chronicle);
+        $bursts = new Bursts(
+            new Settings(hold: 60, expire: 120, flapTimes: 3, flapWithin: 100), new QuietTimes([]), new Ungrouped, $chronicle,
+        );
         foreach ([[0, 'firing'], [5, 'clear'], [10, 'firing'], [15, 'clear'], [20, 'firing']] as $n => [$at, $condition]) {
             $bursts->take(new ReplaySignal($at, 's', 'i', 'c', Condition::from($condition), Level::Error, [], $n));
         }

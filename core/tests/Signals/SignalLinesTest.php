@@ -15,7 +15,10 @@ use Skarvo\Signals\Replay\SignalLines;
 /** The quick reader of lines says what the careful one says: of sound lines, and of lines with anything wrong. */
 final class SignalLinesTest extends TestCase
 {
-    private const GOOD = ['at' => '2026-03-02T07:14:00Z', 'source' => 'probe', 'item' => 'quay-db', 'check' => 'link-loss', 'condition' => 'firing', 'level' => 'error', 'labels' => ['site' => 'north']];
+    private const GOOD = [
+        'at' => '2026-03-02T07:14:00Z', 'source' => 'probe', 'item' => 'quay-db', 'check' => 'link-loss', 'condition' => 'firing',
+        'level' => 'error', 'labels' => ['site' => 'north'],
+    ];
 
     public function test_it_reads_as_the_careful_reader_does(): void
     {
@@ -27,7 +30,10 @@ final class SignalLinesTest extends TestCase
             $row = self::GOOD;
             for ($changes = $random->getInt(0, 2); $changes > 0; $changes--) {
                 $field = $pick(['at', 'source', 'item', 'check', 'condition', 'level', 'labels', 'more']);
-                $row[$field] = $pick([null, '', 'a b', 'ok', 7, 1.5, true, [], ['a' => 1], ['a' => 'b', '7' => 'c'], 'clear', 'critical', 'fatal', "tab\t", str_repeat('x', 129), '2026-03-02T08:14:00+01:00', '2026-02-30T08:14:00Z', '2026-03-02T07:14:00.5Z']);
+                $row[$field] = $pick([
+                    null, '', 'a b', 'ok', 7, 1.5, true, [], ['a' => 1], ['a' => 'b', '7' => 'c'], 'clear', 'critical', 'fatal',
+                    "tab\t", str_repeat('x', 129), '2026-03-02T08:14:00+01:00', '2026-02-30T08:14:00Z', '2026-03-02T07:14:00.5Z',
+                ]);
                 if ($random->getInt(0, 3) === 0) {
                     unset($row[$field]);
                 }

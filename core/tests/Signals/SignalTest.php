@@ -52,6 +52,9 @@ final class SignalTest extends TestCase
 
     public function test_levels_say_how_an_item_is(): void
     {
-        self::assertSame([State::Up, State::AtRisk, State::Degraded, State::Down], array_map(static fn(Level $l): State => $l->observed(), Level::cases()));
+        self::assertSame(
+            [State::Up, State::AtRisk, State::Degraded, State::Down],
+            array_map(static fn(Level $l): State => $l->observed(), Level::cases()),
+        );
     }
 }

@@ -62,7 +62,12 @@ final class SlowReplay
             }
         }
         $order = array_keys($this->alerts);
-        usort($order, fn(int $a, int $b): int => [$this->alerts[$a]['opened'], $this->alerts[$a]['key']] <=> [$this->alerts[$b]['opened'], $this->alerts[$b]['key']]);
+        usort(
+            $order,
+            fn(int $a, int $b): int => [
+                $this->alerts[$a]['opened'], $this->alerts[$a]['key'],
+            ] <=> [$this->alerts[$b]['opened'], $this->alerts[$b]['key']],
+        );
 
         return array_map(fn(int $i): string => $this->told($this->alerts[$i]), $order);
     }
@@ -73,7 +78,9 @@ final class SlowReplay
         ksort($alert['items'], SORT_STRING);
         $group = count(array_unique(array_filter(array_column($this->alerts, 'group'), static fn(int $g): bool => $g <= $alert['group'])));
 
-        return "{$alert['key']} ".implode(',', array_keys($alert['items']))." {$alert['level']} {$alert['first']} {$alert['opened']} ".($alert['closed'] ?? '-')." {$alert['count']} {$alert['flips']} $group";
+        return "{$alert['key']} ".implode(',', array_keys($alert['items']))
+            ." {$alert['level']} {$alert['first']} {$alert['opened']} ".($alert['closed'] ?? '-')
+            ." {$alert['count']} {$alert['flips']} $group";
     }
 
     private function isQuiet(?string $item, int $at): bool
@@ -106,7 +113,10 @@ final class SlowReplay
         if ($begins) {
             $key = $signal['key'] ?? "s/{$signal['item']}/{$signal['check']}".($signal['part'] === '' ? '' : "/{$signal['part']}");
             if ($this->firing($key) === []) {
-                $this->bursts[$key] = ['began' => $now, 'hold' => $signal['hold'], 'settle' => $signal['settle'], 'count' => 0, 'level' => 0, 'due' => false, 'covered' => [], 'clear' => 0];
+                $this->bursts[$key] = [
+                    'began' => $now, 'hold' => $signal['hold'], 'settle' => $signal['settle'], 'count' => 0, 'level' => 0,
+                    'due' => false, 'covered' => [], 'clear' => 0,
+                ];
                 if ($this->isOpen($key)) {
                     $this->alerts[$this->latest[$key]]['flips']++;
                 }
@@ -115,7 +125,10 @@ final class SlowReplay
             if (! $this->isQuiet($signal['item'], $now)) {
                 $begun[] = [$now, max($this->settings['within'], ($this->settings['times'] ?? 0) * $signal['hold'])];
             }
-            $this->threads[$id] = ['item' => $signal['item'], 'check' => $signal['check'], 'part' => $signal['part'], 'key' => $key, 'firing' => true, 'began' => $now, 'signals' => [], 'begun' => $begun, 'flapped' => false];
+            $this->threads[$id] = [
+                'item' => $signal['item'], 'check' => $signal['check'], 'part' => $signal['part'], 'key' => $key,
+                'firing' => true, 'began' => $now, 'signals' => [], 'begun' => $begun, 'flapped' => false,
+            ];
             if ($this->isOpen($key) && $signal['item'] !== null) {
                 $this->alerts[$this->latest[$key]]['items'][$signal['item']] = true;
             }
@@ -178,7 +191,9 @@ final class SlowReplay
     /** @param  array<string, mixed>  $thread */
     private function dueAt(array $thread): int
     {
-        return $thread['flapped'] ? $thread['began'] : min(array_map(static fn(array $s): int => $s[0] + $s[1], $thread['signals']) ?: [PHP_INT_MAX]);
+        return $thread['flapped']
+            ? $thread['began']
+            : min(array_map(static fn(array $s): int => $s[0] + $s[1], $thread['signals']) ?: [PHP_INT_MAX]);
     }
 
     /** @param  array<string, mixed>  $thread */
@@ -248,13 +263,19 @@ final class SlowReplay
         $last = $this->latest[$key] ?? null;
         if ($last !== null && $now - (int) $this->alerts[$last]['closed'] <= $this->settings['reopen']) {
             $was = $this->alerts[$last];
-            $this->alerts[$last] = [...$was, 'closed' => null, 'flips' => $was['flips'] + 1, 'count' => $was['count'] + $burst['count'], 'level' => max($was['level'], $burst['level']), 'items' => $was['items'] + $items];
+            $this->alerts[$last] = [
+                ...$was, 'closed' => null, 'flips' => $was['flips'] + 1, 'count' => $was['count'] + $burst['count'],
+                'level' => max($was['level'], $burst['level']), 'items' => $was['items'] + $items,
+            ];
 
             return;
         }
         $group = $this->groupFor($items, $now);
         $this->latest[$key] = count($this->alerts);
-        $this->alerts[] = ['key' => $key, 'items' => $items, 'level' => $burst['level'], 'first' => $burst['began'], 'opened' => $now, 'closed' => null, 'count' => $burst['count'], 'flips' => 0, 'group' => $group];
+        $this->alerts[] = [
+            'key' => $key, 'items' => $items, 'level' => $burst['level'], 'first' => $burst['began'], 'opened' => $now,
+            'closed' => null, 'count' => $burst['count'], 'flips' => 0, 'group' => $group,
+        ];
     }
 
     /** @param  array<string, true>  $items */
@@ -268,11 +289,15 @@ final class SlowReplay
             foreach ($members as $member) {
                 foreach (array_keys($member['items']) as $a) {
                     foreach (array_keys($items) as $b) {
-                        $isNear = $isNear || $this->reaches((string) $a, (string) $b, $this->settings['reach']) || $this->reaches((string) $b, (string) $a, $this->settings['reach']);
+                        $isNear = $isNear
+                            || $this->reaches((string) $a, (string) $b, $this->settings['reach'])
+                            || $this->reaches((string) $b, (string) $a, $this->settings['reach']);
                     }
                 }
             }
-            if ($isNear && $now - max($opened) <= $this->settings['gather'] && ($this->settings['limit'] === null || $now - min($opened) <= $this->settings['limit'])) {
+            if ($isNear && $now - max($opened) <= $this->settings['gather'] && (
+                $this->settings['limit'] === null || $now - min($opened) <= $this->settings['limit']
+            )) {
                 $fitting[] = $group;
             }
         }

@@ -27,9 +27,15 @@ final class TuningTest extends TestCase
     {
         // Ten bursts of 20 seconds, an hour apart, and one of ten minutes.
         $signals = self::bursts('link-loss', [...array_map(static fn(int $n): array => [$n * 3600, 20], range(0, 9)), [40000, 600]]);
-        $result = $this->run_($signals)->compare(self::settings([]), Routing::read(new \stdClass), self::settings([['match' => ['check' => 'link*'], 'set' => ['hold' => 'PT1M']]]), Routing::read(new \stdClass));
+        $result = $this->run_($signals)->compare(
+            self::settings([]), Routing::read(new \stdClass),
+            self::settings([['match' => ['check' => 'link*'], 'set' => ['hold' => 'PT1M']]]), Routing::read(new \stdClass),
+        );
 
-        self::assertSame([22, 11, 1, 10], [$result['signals'], $result['before']['alerts'], $result['after']['alerts'], $result['after']['momentary']]);
+        self::assertSame(
+            [22, 11, 1, 10],
+            [$result['signals'], $result['before']['alerts'], $result['after']['alerts'], $result['after']['momentary']],
+        );
         self::assertCount(10, $result['gone']);
         self::assertSame([], $result['new']);
         self::assertSame([self::START, ['q']], [$result['gone'][0]['opened_at'], $result['gone'][0]['items']]);
@@ -40,9 +46,15 @@ final class TuningTest extends TestCase
         $signals = self::bursts('link-loss', [[0, 20], [7200, 20]]);
         $paging = ['match' => ['check' => 'link*'], 'set' => ['handling' => 'page', 'team' => 'quay']];
         $routes = Routing::read(self::object(['rules' => [$paging]]));
-        $result = $this->run_($signals)->compare(self::settings([]), $routes, self::settings([]), Routing::read(self::object(['rules' => [['match' => ['check' => 'link*'], 'set' => ['handling' => 'record']], $paging]])));
+        $result = $this->run_($signals)->compare(
+            self::settings([]), $routes, self::settings([]),
+            Routing::read(self::object(['rules' => [['match' => ['check' => 'link*'], 'set' => ['handling' => 'record']], $paging]])),
+        );
 
-        self::assertSame([2, 0, 2, 0], [$result['before']['pages'], $result['after']['pages'], count($result['pagesGone']), count($result['gone'])]);
+        self::assertSame(
+            [2, 0, 2, 0],
+            [$result['before']['pages'], $result['after']['pages'], count($result['pagesGone']), count($result['gone'])],
+        );
         self::assertSame([2, 0], [$result['before']['asking'], $result['after']['asking']]);
         self::assertSame('quay', $result['pagesGone'][0]['team']);
     }
@@ -53,8 +65,15 @@ final class TuningTest extends TestCase
             $stream = RandomStream::make(new Randomizer(new Mt19937($seed)), 900, 80);
             [, $signals] = ReplayDocument::read(Document::parse(json_encode($stream, JSON_THROW_ON_ERROR)));
             $settings = ReplayDocument::readSettings(Document::parse(json_encode($stream['settings'], JSON_THROW_ON_ERROR)));
-            $numbered = array_map(static fn(ReplaySignal $s, int $i): ReplaySignal => new ReplaySignal($s->at, $s->source, $s->item, $s->check, $s->condition, $s->level, $s->labels, $i + 1), $signals, array_keys($signals));
-            $result = (new DryRun($numbered, new QuietTimes(RandomStream::quiet($stream)), [['i1', 'i2']], self::START + 900))->compare($settings, Routing::read(new \stdClass), $settings, Routing::read(new \stdClass));
+            $numbered = array_map(
+                static fn(ReplaySignal $s, int $i): ReplaySignal => new ReplaySignal(
+                    $s->at, $s->source, $s->item, $s->check, $s->condition, $s->level, $s->labels, $i + 1,
+                ),
+                $signals, array_keys($signals),
+            );
+            $result = (new DryRun(
+                $numbered, new QuietTimes(RandomStream::quiet($stream)), [['i1', 'i2']], self::START + 900,
+            ))->compare($settings, Routing::read(new \stdClass), $settings, Routing::read(new \stdClass));
 
             self::assertSame([$result['before'], [], [], []], [$result['after'], $result['gone'], $result['new'], $result['pagesGone']]);
         }
@@ -100,7 +119,10 @@ final class TuningTest extends TestCase
         self::assertFalse((new IncidentConditions)->areMet(1, Level::Critical, 100, 100));
         self::assertFalse((new IncidentConditions(minutes: 5))->areMet(1, Level::Error, 1, null));
         self::assertTrue((new IncidentConditions(minutes: 5))->areMet(null, Level::Info, 1, 5));
-        self::assertSame('a service of tier 2 or above is affected, the worst is error or worse, at least 3 alerts are open', $conditions->words());
+        self::assertSame(
+            'a service of tier 2 or above is affected, the worst is error or worse, at least 3 alerts are open',
+            $conditions->words(),
+        );
     }
 
     /**
@@ -111,7 +133,10 @@ final class TuningTest extends TestCase
     {
         $numbered = self::numbered($signals);
 
-        return (new FewerOfThese($numbered, $this->run_($signals)))->propose(self::settings([]), Routing::read(new \stdClass), static fn(array $set): Settings => self::settings([['match' => ['check' => 'link-loss'], 'set' => $set]]));
+        return (new FewerOfThese($numbered, $this->run_($signals)))->propose(
+            self::settings([]), Routing::read(new \stdClass),
+            static fn(array $set): Settings => self::settings([['match' => ['check' => 'link-loss'], 'set' => $set]]),
+        );
     }
 
     /** @param  list<ReplaySignal>  $signals */
@@ -126,7 +151,12 @@ final class TuningTest extends TestCase
      */
     private static function numbered(array $signals): array
     {
-        return array_map(static fn(ReplaySignal $s, int $i): ReplaySignal => new ReplaySignal($s->at, $s->source, $s->item, $s->check, $s->condition, $s->level, $s->labels, $i + 1), $signals, array_keys($signals));
+        return array_map(
+            static fn(ReplaySignal $s, int $i): ReplaySignal => new ReplaySignal(
+                $s->at, $s->source, $s->item, $s->check, $s->condition, $s->level, $s->labels, $i + 1,
+            ),
+            $signals, array_keys($signals),
+        );
     }
 
     /**

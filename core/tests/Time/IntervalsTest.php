@@ -37,7 +37,10 @@ final class IntervalsTest extends TestCase
             }
             [$from, $to] = [$random->getInt(0, 20), $random->getInt(20, 40)];
             $within = $set->within($from, $to);
-            self::assertSame(count(array_filter(array_keys($in), static fn(int $at): bool => $at >= $from && $at < $to)), $within->seconds(), $told);
+            self::assertSame(
+                count(array_filter(array_keys($in), static fn(int $at): bool => $at >= $from && $at < $to)), $within->seconds(),
+                $told,
+            );
             foreach ($set->all as $i => [$begin, $end]) {
                 self::assertTrue($begin < $end && ($i === 0 || $set->all[$i - 1][1] < $begin), 'In order, and apart.');
             }

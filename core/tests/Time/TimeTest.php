@@ -37,7 +37,10 @@ final class TimeTest extends TestCase
 
     public function test_fractions_order_instants_and_nothing_else(): void
     {
-        $times = array_map(static fn(string $t): Instant => Instant::parse($t) ?? throw new \LogicException, ['2026-01-01T00:00:00.5Z', '2026-01-01T00:00:00.25Z', '2026-01-01T01:00:00.500+01:00']);
+        $times = array_map(
+            static fn(string $t): Instant => Instant::parse($t) ?? throw new \LogicException,
+            ['2026-01-01T00:00:00.5Z', '2026-01-01T00:00:00.25Z', '2026-01-01T01:00:00.500+01:00'],
+        );
 
         self::assertSame([1, 0, -1], [$times[0]->compare($times[1]), $times[0]->compare($times[2]), $times[1]->compare($times[2])]);
     }
@@ -119,7 +122,10 @@ final class TimeTest extends TestCase
 
     public function test_how_long_something_lasted_is_said_one_way(): void
     {
-        $words = ['0 s' => 0, '59 s' => 59, '1 min' => 60, '59 min' => 3599, '1 h' => 3600, '1 h 57 min' => 7020, '30 h 3 min' => 108_180, '47 h 59 min' => 172_799, '2 d' => 172_800, '2 d 3 h' => 187_140];
+        $words = [
+            '0 s' => 0, '59 s' => 59, '1 min' => 60, '59 min' => 3599, '1 h' => 3600, '1 h 57 min' => 7020,
+            '30 h 3 min' => 108_180, '47 h 59 min' => 172_799, '2 d' => 172_800, '2 d 3 h' => 187_140,
+        ];
 
         self::assertSame(array_keys($words), array_map(Duration::words(...), array_values($words)));
         self::assertSame('0 s', Duration::words(-5));

@@ -32,7 +32,10 @@ final class WeekHoursTest extends TestCase
                     $clock = (int) $wall->format('G') * 3600 + (int) $wall->format('i') * 60;
                     $today = in_array((int) $wall->format('N'), $numbers, true);
                     $yesterday = in_array((int) $wall->modify('-1 day')->format('N'), $numbers, true);
-                    $expected = $from < $to ? $today && $clock >= $from && $clock < $to : ($today && $clock >= $from) || ($yesterday && $clock < $to);
+                    $expected = $from < $to ? $today
+                        && $clock >= $from
+                        && $clock < $to : ($today && $clock >= $from)
+                        || ($yesterday && $clock < $to);
                     self::assertSame($expected, $hours->hold($at), "$name $from $to ".$wall->format('c'));
                 }
             }
@@ -44,7 +47,9 @@ final class WeekHoursTest extends TestCase
         $random = new Randomizer(new Mt19937(5));
         for ($round = 0; $round < 200; $round++) {
             $day = Weekday::cases()[$random->getInt(0, 6)];
-            $hours = new ZonedHours(Zone::orUtc('UTC'), new WeekHours([$day], $random->getInt(0, 47) * 1800, $random->getInt(0, 48) * 1800));
+            $hours = new ZonedHours(
+                Zone::orUtc('UTC'), new WeekHours([$day], $random->getInt(0, 47) * 1800, $random->getInt(0, 48) * 1800),
+            );
             $now = (int) strtotime('2026-05-04T00:00:00Z') + $random->getInt(0, 7 * 48) * 1800;
             $next = $hours->next($now);
 

@@ -28,7 +28,10 @@ final class CandidateCasesTest extends TestCase
         foreach (self::cases() as ['in' => $in, 'truth' => $truth]) {
             $graph = self::graph($in);
             $number = static fn(string $id): int => $graph->number($id) ?? throw new \LogicException("There is no $id.");
-            $symptoms = array_map(static fn(array $s): array => [$number($s['id']), State::from($s['state']), (int) strtotime($s['at'])], $in['symptoms']);
+            $symptoms = array_map(
+                static fn(array $s): array => [$number($s['id']), State::from($s['state']), (int) strtotime($s['at'])],
+                $in['symptoms'],
+            );
             $found = array_column(Candidates::of($graph, $symptoms, array_map($number, $in['watched'])), 'id');
             $count++;
             $first += in_array($found[0] ?? null, $truth, true) ? 1 : 0;
@@ -83,12 +86,18 @@ final class CandidateCasesTest extends TestCase
         $symptoms = [];
         foreach ($watched as $item) {
             if (($hit[$item] ?? 0) > 1 && $random->getInt(0, 99) < 74) {
-                $symptoms[] = [$item, State::ofRank($hit[$item]), self::START + $random->getInt(0, 60) + ($item === $cause ? 0 : $random->getInt(5, 240))];
+                $symptoms[] = [
+                    $item, State::ofRank($hit[$item]),
+                    self::START + $random->getInt(0, 60) + ($item === $cause ? 0 : $random->getInt(5, 240)),
+                ];
             }
         }
         $well = array_values(array_filter($watched, static fn(int $item): bool => ! isset($hit[$item])));
         for ($strays = $random->getInt(0, 3); $strays > 0; $strays--) {
-            $symptoms[] = [$well[$random->getInt(0, count($well) - 1)], State::ofRank($random->getInt(2, 3)), self::START + $random->getInt(-600, 300)];
+            $symptoms[] = [
+                $well[$random->getInt(0, count($well) - 1)], State::ofRank($random->getInt(2, 3)),
+                self::START + $random->getInt(-600, 300),
+            ];
         }
 
         return $symptoms;
@@ -114,7 +123,9 @@ final class CandidateCasesTest extends TestCase
         $best = [-1.0, 0];
         $seen = array_fill_keys($symptoms, true);
         for ($item = 0; $item < $graph->size(); $item++) {
-            $expected = array_intersect_key(array_filter(Trace::ranks($graph, [$item => 3]), static fn(int $rank): bool => $rank > 1), array_flip($watched));
+            $expected = array_intersect_key(
+                array_filter(Trace::ranks($graph, [$item => 3]), static fn(int $rank): bool => $rank > 1), array_flip($watched),
+            );
             $f1 = 2 * count(array_intersect_key($expected, $seen)) / max(1, count($expected) + count($seen));
             $best = $f1 > $best[0] ? [$f1, $item] : $best;
         }
@@ -126,7 +137,10 @@ final class CandidateCasesTest extends TestCase
     private static function cases(): array
     {
         /** @var list<array{in: array{items: list<array{id: string}>, dependencies: list<array<string, string>>, groups: list<array{item: string, name: string, needs: int, strength: string}>, symptoms: list<array{id: string, state: string, at: string}>, watched: list<string>}, truth: list<string>}> $cases */
-        $cases = array_map(static fn(string $line): mixed => json_decode($line, true, 16, JSON_THROW_ON_ERROR), file(__DIR__.'/../examples/candidates-cases.jsonl', FILE_IGNORE_NEW_LINES) ?: []);
+        $cases = array_map(
+            static fn(string $line): mixed => json_decode($line, true, 16, JSON_THROW_ON_ERROR),
+            file(__DIR__.'/../examples/candidates-cases.jsonl', FILE_IGNORE_NEW_LINES) ?: [],
+        );
 
         return $cases;
     }
@@ -147,7 +161,10 @@ final class CandidateCasesTest extends TestCase
             }
         }
         foreach ($in['groups'] as $group) {
-            $graph->addNeed($ids[$group['item']], $members["{$group['item']} {$group['name']}"] ?? [], $group['needs'], Strength::from($group['strength']));
+            $graph->addNeed(
+                $ids[$group['item']], $members["{$group['item']} {$group['name']}"] ?? [], $group['needs'],
+                Strength::from($group['strength']),
+            );
         }
 
         return $graph;

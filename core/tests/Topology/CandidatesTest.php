@@ -23,8 +23,10 @@ final class CandidatesTest extends TestCase
     private const CASES = 600;
 
     private const ESTATE = ['items' => [['id' => 'db'], ['id' => 'web-1'], ['id' => 'web-2'], ['id' => 'shop'], ['id' => 'till'], ['id' => 'net']], 'dependencies' => [
-        ['from' => 'shop', 'to' => 'web-1', 'group' => 'webs'], ['from' => 'shop', 'to' => 'web-2', 'group' => 'webs'], ['from' => 'web-1', 'to' => 'db', 'strength' => 'hard'],
-        ['from' => 'web-2', 'to' => 'db', 'strength' => 'hard'], ['from' => 'till', 'to' => 'net', 'strength' => 'hard'], ['from' => 'shop', 'to' => 'net', 'strength' => 'soft'],
+        ['from' => 'shop', 'to' => 'web-1', 'group' => 'webs'], ['from' => 'shop', 'to' => 'web-2', 'group' => 'webs'],
+        ['from' => 'web-1', 'to' => 'db', 'strength' => 'hard'],
+        ['from' => 'web-2', 'to' => 'db', 'strength' => 'hard'], ['from' => 'till', 'to' => 'net', 'strength' => 'hard'],
+        ['from' => 'shop', 'to' => 'net', 'strength' => 'soft'],
     ], 'groups' => [['item' => 'shop', 'name' => 'webs', 'needs' => 1, 'strength' => 'hard']]];
 
     public function test_the_true_cause_is_first_or_among_the_first_three_far_more_often_than_by_overlap(): void
@@ -75,7 +77,9 @@ final class CandidatesTest extends TestCase
             if ($estate === null) {
                 continue;
             }
-            $seen = array_values(array_unique(array_map(static fn(array $symptom): string => $estate->graph->id($symptom[0]), $estate->symptoms)));
+            $seen = array_values(array_unique(array_map(
+                static fn(array $symptom): string => $estate->graph->id($symptom[0]), $estate->symptoms,
+            )));
             sort($seen, SORT_STRING);
             $watched = array_map($estate->graph->id(...), $estate->watched);
             $candidates = Candidates::of($estate->graph, $estate->symptoms, $estate->watched);
@@ -90,19 +94,33 @@ final class CandidatesTest extends TestCase
                 self::assertSame([], array_intersect($candidate->alsoExpected, $seen));
                 self::assertGreaterThanOrEqual(($candidates[$i + 1] ?? $candidate)->score, $candidate->score);
                 $hit = Trace::ranks($estate->graph, [(int) $estate->graph->number($candidate->id) => $candidate->as->rank()]);
-                self::assertSame(count($candidate->explains), count(array_intersect_key($hit, array_flip(array_column($estate->symptoms, 0)))));
+                self::assertSame(
+                    count($candidate->explains), count(array_intersect_key($hit, array_flip(array_column($estate->symptoms, 0)))),
+                );
             }
             // The order of the symptoms does not matter.
-            self::assertEquals($candidates, Candidates::of($estate->graph, array_reverse($estate->symptoms), array_reverse($estate->watched)));
+            self::assertEquals(
+                $candidates, Candidates::of($estate->graph, array_reverse($estate->symptoms), array_reverse($estate->watched)),
+            );
         }
     }
 
     public function test_what_is_under_all_symptoms_is_behind_them(): void
     {
-        $candidates = self::ask(['symptoms' => [['id' => 'shop', 'state' => 'down', 'at' => '2026-03-02T07:15:00Z'], ['id' => 'web-1', 'state' => 'down', 'at' => '2026-03-02T07:14:00Z'], ['id' => 'web-2', 'state' => 'down', 'at' => '2026-03-02T07:14:10Z']], 'watched' => ['shop', 'web-1', 'web-2', 'till']]);
+        $candidates = self::ask([
+            'symptoms' => [
+                ['id' => 'shop', 'state' => 'down', 'at' => '2026-03-02T07:15:00Z'],
+                ['id' => 'web-1', 'state' => 'down', 'at' => '2026-03-02T07:14:00Z'],
+                ['id' => 'web-2', 'state' => 'down', 'at' => '2026-03-02T07:14:10Z'],
+            ],
+            'watched' => ['shop', 'web-1', 'web-2', 'till'],
+        ]);
 
         self::assertSame('db', $candidates[0]['id']);
-        self::assertSame([['shop', 'web-1', 'web-2'], [], []], [$candidates[0]['explains'], $candidates[0]['leaves'], $candidates[0]['also_expected']]);
+        self::assertSame(
+            [['shop', 'web-1', 'web-2'], [], []],
+            [$candidates[0]['explains'], $candidates[0]['leaves'], $candidates[0]['also_expected']],
+        );
         self::assertGreaterThan(0.9, $candidates[0]['score']);
     }
 
@@ -144,7 +162,10 @@ final class CandidatesTest extends TestCase
 
     public function test_a_cause_seldom_begins_after_its_effects(): void
     {
-        $with = static fn(string $till): array => self::ask(['symptoms' => [['id' => 'net', 'state' => 'down', 'at' => '2026-03-02T07:14:00Z'], ['id' => 'till', 'state' => 'down', 'at' => $till]]]);
+        $with = static fn(string $till): array => self::ask(['symptoms' => [
+            ['id' => 'net', 'state' => 'down', 'at' => '2026-03-02T07:14:00Z'],
+            ['id' => 'till', 'state' => 'down', 'at' => $till],
+        ]]);
         $score = static fn(array $candidates): float => array_column($candidates, 'score', 'id')['net'];
 
         self::assertGreaterThan($score($with('2026-03-02T07:10:00Z')), $score($with('2026-03-02T07:15:00Z')));
@@ -168,7 +189,9 @@ final class CandidatesTest extends TestCase
     /** @return iterable<string, array{array<string, mixed>, string, string}> */
     public static function refused(): iterable
     {
-        yield 'a symptom of nothing' => [['symptoms' => [['id' => 'x', 'state' => 'down', 'at' => '2026-03-02T07:14:00Z']]], 'unknown_id', '/symptoms/0/id'];
+        yield 'a symptom of nothing' => [
+            ['symptoms' => [['id' => 'x', 'state' => 'down', 'at' => '2026-03-02T07:14:00Z']]], 'unknown_id', '/symptoms/0/id',
+        ];
         yield 'a symptom without a time' => [['symptoms' => [['id' => 'db', 'state' => 'down']]], 'missing_field', '/symptoms/0/at'];
         yield 'a watched item that is none' => [['watched' => ['db', 'x']], 'unknown_id', '/watched/1'];
         yield 'watched that is no list' => [['watched' => 'db'], 'wrong_type', '/watched'];
@@ -193,7 +216,9 @@ final class CandidatesTest extends TestCase
      */
     private static function ask(array $more): array
     {
-        [$graph, $symptoms, $watched] = EstateDocument::forCandidates(Document::parse(json_encode([...self::ESTATE, ...$more], JSON_THROW_ON_ERROR)));
+        [$graph, $symptoms, $watched] = EstateDocument::forCandidates(Document::parse(
+            json_encode([...self::ESTATE, ...$more], JSON_THROW_ON_ERROR),
+        ));
 
         return array_map(static fn(Candidate $candidate): array => $candidate->toArray(), Candidates::of($graph, $symptoms, $watched));
     }

@@ -21,7 +21,10 @@ final class FaultyEstate
      * @param  list<array{int, State, int}>  $symptoms
      * @param  list<int>  $watched
      */
-    private function __construct(public readonly Graph $graph, public readonly int $cause, public readonly int $rank, public readonly array $symptoms, public readonly array $watched) {}
+    private function __construct(
+        public readonly Graph $graph, public readonly int $cause, public readonly int $rank, public readonly array $symptoms,
+        public readonly array $watched,
+    ) {}
 
     /**
      * @param  bool  $seesSpares  whether the checks see what has only lost its spare
@@ -41,7 +44,10 @@ final class FaultyEstate
                 $from = $random->getInt(0, 3) === 0 ? [...$below, ...$before] : $below;
                 for ($needs = $random->getInt(1, 3); $needs > 0; $needs--) {
                     $members = self::pick($random, $from, $random->getInt(0, 9) < 6 ? 1 : $random->getInt(2, 4));
-                    $graph->addNeed($item, $members, count($members) === 1 ? 1 : $random->getInt(1, count($members) - 1), $random->getInt(0, 3) === 0 ? Strength::Soft : Strength::Hard);
+                    $graph->addNeed(
+                        $item, $members, count($members) === 1 ? 1 : $random->getInt(1, count($members) - 1),
+                        $random->getInt(0, 3) === 0 ? Strength::Soft : Strength::Hard,
+                    );
                 }
             }
             [$before, $below] = [$below, $layer];
@@ -54,7 +60,10 @@ final class FaultyEstate
         foreach (self::distances($graph, $cause, $hit) as $item => $steps) {
             if (in_array($item, $watched, true) && $random->getInt(0, 3) > 0 && ($seesSpares || $hit[$item] > 1)) {
                 $late = $random->getInt(0, 9) === 0 ? $random->getInt(60, 600) : 0;
-                $symptoms[] = [$item, State::ofRank($hit[$item]), self::START + $steps * $random->getInt(5, 60) + $random->getInt(0, 30) + $late];
+                $symptoms[] = [
+                    $item, State::ofRank($hit[$item]),
+                    self::START + $steps * $random->getInt(5, 60) + $random->getInt(0, 30) + $late,
+                ];
             }
         }
         if ($symptoms === []) {
@@ -62,7 +71,10 @@ final class FaultyEstate
         }
         $others = array_values(array_diff($watched, array_column($symptoms, 0)));
         for ($strays = $random->getInt(0, 3); $strays > 0 && $others !== []; $strays--) {
-            $symptoms[] = [$others[$random->getInt(0, count($others) - 1)], State::ofRank($random->getInt(1, 3)), self::START + $random->getInt(-600, 600)];
+            $symptoms[] = [
+                $others[$random->getInt(0, count($others) - 1)], State::ofRank($random->getInt(1, 3)),
+                self::START + $random->getInt(-600, 600),
+            ];
         }
 
         return new self($graph, $cause, $rank, $symptoms, $watched);
@@ -104,6 +116,9 @@ final class FaultyEstate
      */
     private static function pick(Randomizer $random, array $from, int $many): array
     {
-        return array_map(static fn(int $key): int => $from[$key], array_values($random->pickArrayKeys($from, max(1, min($many, count($from))))));
+        return array_map(
+            static fn(int $key): int => $from[$key],
+            array_values($random->pickArrayKeys($from, max(1, min($many, count($from))))),
+        );
     }
 }

@@ -29,7 +29,10 @@ final class LoopsTest extends TestCase
 
     public function test_circles_are_found_apart(): void
     {
-        self::assertSame([['i00', 'i01', 'i02'], ['i04', 'i05']], Loops::of(self::graph(7, [[0, 1], [1, 2], [2, 0], [2, 3], [4, 5], [5, 4], [6, 4], [3, 6]])));
+        self::assertSame(
+            [['i00', 'i01', 'i02'], ['i04', 'i05']],
+            Loops::of(self::graph(7, [[0, 1], [1, 2], [2, 0], [2, 3], [4, 5], [5, 4], [6, 4], [3, 6]])),
+        );
         self::assertSame([], Loops::of(self::graph(4, [[0, 1], [0, 2], [1, 3], [2, 3]])));
         self::assertSame([], Loops::of(new Graph));
     }
@@ -56,7 +59,9 @@ final class LoopsTest extends TestCase
             }
             $expected = [];
             for ($i = 0; $i < $size; $i++) {
-                $with = array_values(array_filter(range(0, $size - 1), static fn(int $j): bool => $j === $i || ($reach[$i][$j] && $reach[$j][$i])));
+                $with = array_values(array_filter(
+                    range(0, $size - 1), static fn(int $j): bool => $j === $i || ($reach[$i][$j] && $reach[$j][$i]),
+                ));
                 if (count($with) > 1 && $with[0] === $i) {
                     $expected[] = array_map(static fn(int $j): string => sprintf('i%02d', $j), $with);
                 }

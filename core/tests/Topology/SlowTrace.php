@@ -110,6 +110,8 @@ final class SlowTrace
     {
         [$base, $withoutSpare] = self::base($need, $state);
 
-        return array_values(array_filter($need['members'], static fn(string $member): bool => $state[$member] >= ($withoutSpare ? 2 : $base)));
+        return array_values(array_filter(
+            $need['members'], static fn(string $member): bool => $state[$member] >= ($withoutSpare ? 2 : $base),
+        ));
     }
 }

@@ -53,7 +53,14 @@ final class TraceTest extends TestCase
             }
             $graph = self::graph($items, $needs);
 
-            self::assertSame($expected, Trace::of($graph, array_map(static fn(array $o): array => [(int) $graph->number($o[0]), State::ofRank($o[1])], $observed))->contradicted, "seed $seed");
+            self::assertSame(
+                $expected,
+                Trace::of(
+                    $graph,
+                    array_map(static fn(array $o): array => [(int) $graph->number($o[0]), State::ofRank($o[1])], $observed),
+                )->contradicted,
+                "seed $seed",
+            );
         }
     }
 
@@ -73,7 +80,9 @@ final class TraceTest extends TestCase
                 $new = self::graph($items, array_slice($needs, 0, $n + 1));
                 self::assertSame($new->needsOf(), $grown->needsOf(), "seed $seed");
                 self::assertSame(Trace::ranks($new, [0 => 3]), Trace::ranks($grown, [0 => 3]), "seed $seed");
-                self::assertSame(Trace::ranks($new, [0 => 3]), Trace::ranksWhile($grown, [0 => 3], static fn(): bool => true), "seed $seed");
+                self::assertSame(
+                    Trace::ranks($new, [0 => 3]), Trace::ranksWhile($grown, [0 => 3], static fn(): bool => true), "seed $seed",
+                );
                 self::assertSame(WeakPoints::of($new, 0), WeakPoints::of($grown, 0), "seed $seed");
             }
         }
@@ -85,9 +94,15 @@ final class TraceTest extends TestCase
         for ($seed = $first; $seed < $first + 100; $seed++) {
             [$items, $needs, $observed] = self::random($seed);
             $random = new Randomizer(new Mt19937($seed + 1000));
-            $shuffled = array_map(static fn(array $need): array => [...$need, 'members' => $random->shuffleArray($need['members'])], $random->shuffleArray($needs));
+            $shuffled = array_map(
+                static fn(array $need): array => [...$need, 'members' => $random->shuffleArray($need['members'])],
+                $random->shuffleArray($needs),
+            );
 
-            self::assertSame(self::solve($items, $needs, $observed), self::solve($random->shuffleArray($items), $shuffled, $random->shuffleArray($observed)));
+            self::assertSame(
+                self::solve($items, $needs, $observed),
+                self::solve($random->shuffleArray($items), $shuffled, $random->shuffleArray($observed)),
+            );
         }
     }
 
@@ -150,9 +165,14 @@ final class TraceTest extends TestCase
 
     public function test_the_common_ground_is_the_item_that_takes_the_others_along(): void
     {
-        $needs = [self::need('gate', ['switch']), self::need('lane', ['clock']), self::need('barrier', ['lane']), self::need('reader', ['lane'])];
+        $needs = [
+            self::need('gate', ['switch']), self::need('lane', ['clock']), self::need('barrier', ['lane']),
+            self::need('reader', ['lane']),
+        ];
         $graph = self::graph(['gate', 'switch', 'lane', 'clock', 'barrier', 'reader'], $needs);
-        $ground = CommonGround::of($graph, array_map(static fn(string $id): int => (int) $graph->number($id), ['barrier', 'lane', 'clock', 'gate']));
+        $ground = CommonGround::of(
+            $graph, array_map(static fn(string $id): int => (int) $graph->number($id), ['barrier', 'lane', 'clock', 'gate']),
+        );
 
         self::assertNotNull($ground);
         self::assertSame(['clock', 3, 4], [$ground->item, $ground->explains, $ground->of]);
@@ -163,8 +183,14 @@ final class TraceTest extends TestCase
 
     public function test_what_stands_on_items_is_found_through_others_and_loops(): void
     {
-        $graph = self::graph(['a', 'b', 'c', 'd', 'x'], [self::need('a', ['b']), self::need('b', ['c']), self::need('c', ['b']), self::need('x', ['d'])]);
-        $on = static fn(string ...$ids): array => array_map($graph->id(...), $graph->standingOn(array_values(array_map(static fn(string $id): int => $graph->number($id) ?? -1, $ids))));
+        $graph = self::graph(
+            ['a', 'b', 'c', 'd', 'x'],
+            [self::need('a', ['b']), self::need('b', ['c']), self::need('c', ['b']), self::need('x', ['d'])],
+        );
+        $on = static fn(string ...$ids): array => array_map(
+            $graph->id(...),
+            $graph->standingOn(array_values(array_map(static fn(string $id): int => $graph->number($id) ?? -1, $ids))),
+        );
 
         self::assertEqualsCanonicalizing(['a', 'b', 'c'], $on('c'));
         self::assertSame(['a'], $on('a'));
@@ -189,7 +215,10 @@ final class TraceTest extends TestCase
         foreach ($items as $owner) {
             for ($n = $random->getInt(0, 3); $n > 0; $n--) {
                 $others = array_values(array_diff($items, [$owner]));
-                $members = array_map(static fn(int $key): string => $others[$key], $random->pickArrayKeys($others ?: throw new \LogicException, $random->getInt(1, min(4, count($others)))));
+                $members = array_map(
+                    static fn(int $key): string => $others[$key],
+                    $random->pickArrayKeys($others ?: throw new \LogicException, $random->getInt(1, min(4, count($others)))),
+                );
                 $needs[] = self::need($owner, $members, $random->getInt(1, count($members)), $random->getInt(0, 2) > 0);
             }
         }
@@ -221,7 +250,11 @@ final class TraceTest extends TestCase
     /** @param  Need  $need */
     private static function addNeed(Graph $graph, array $need): void
     {
-        $graph->addNeed((int) $graph->number($need['owner']), array_map(static fn(string $id): int => (int) $graph->number($id), $need['members']), $need['needs'], $need['hard'] ? Strength::Hard : Strength::Soft);
+        $graph->addNeed(
+            (int) $graph->number($need['owner']),
+            array_map(static fn(string $id): int => (int) $graph->number($id), $need['members']), $need['needs'],
+            $need['hard'] ? Strength::Hard : Strength::Soft,
+        );
     }
 
     /**
@@ -233,7 +266,9 @@ final class TraceTest extends TestCase
     private static function solve(array $items, array $needs, array $observed): array
     {
         $graph = self::graph($items, $needs);
-        $impact = Trace::of($graph, array_map(static fn(array $o): array => [(int) $graph->number($o[0]), State::ofRank($o[1])], $observed));
+        $impact = Trace::of(
+            $graph, array_map(static fn(array $o): array => [(int) $graph->number($o[0]), State::ofRank($o[1])], $observed),
+        );
         $result = [];
         foreach ($impact->affected as $affected) {
             $result[$affected->id] = ['state' => $affected->state->rank(), 'because' => $affected->because()];

@@ -43,7 +43,9 @@ final class UnderneathTest extends TestCase
             $from = $random->getInt(0, $size - 1);
             $found = Underneath::of($graph, [$from]);
             for ($to = 0; $to < $size; $to++) {
-                self::assertSame($to === $from ? 0 : ($steps[$from][$to] === PHP_INT_MAX ? null : $steps[$from][$to]), $found[$to][0] ?? null);
+                self::assertSame(
+                    $to === $from ? 0 : ($steps[$from][$to] === PHP_INT_MAX ? null : $steps[$from][$to]), $found[$to][0] ?? null,
+                );
                 if (isset($found[$to][1])) {
                     self::assertSame(1, $steps[$found[$to][1]][$to]);
                     self::assertSame($found[$to][0] - 1, $found[$found[$to][1]][0]);

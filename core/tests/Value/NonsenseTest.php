@@ -73,9 +73,15 @@ final class NonsenseTest extends TestCase
         yield 'a step before the first' => [fn() => new StepStart(0, 1, 1, []), fn() => new StepStart(0, 1, 0, [])];
         yield 'the absence of nobody' => [fn() => new Absence('ana', 5, 5), fn() => new Absence('', 5, 5)];
         yield 'an absence that ends before it begins' => [fn() => new Absence('ana', 5, 5), fn() => new Absence('ana', 5, 4)];
-        yield 'turns of nobody' => [fn() => new Layer('day', ['ana'], $starts, $day), fn() => new Layer('day', self::none('ana'), $starts, $day)];
-        yield 'turns of no length' => [fn() => new Layer('day', ['ana'], $starts, $day), fn() => new Layer('day', ['ana'], $starts, Duration::ofSeconds(0))];
-        yield 'a segment that ends before it begins' => [fn() => new Segment(5, 6, null, null, null), fn() => new Segment(5, 5, null, null, null)];
+        yield 'turns of nobody' => [
+            fn() => new Layer('day', ['ana'], $starts, $day), fn() => new Layer('day', self::none('ana'), $starts, $day),
+        ];
+        yield 'turns of no length' => [
+            fn() => new Layer('day', ['ana'], $starts, $day), fn() => new Layer('day', ['ana'], $starts, Duration::ofSeconds(0)),
+        ];
+        yield 'a segment that ends before it begins' => [
+            fn() => new Segment(5, 6, null, null, null), fn() => new Segment(5, 5, null, null, null),
+        ];
         yield 'no rest at all, and less' => [fn() => new TurnRules(0), fn() => new TurnRules(-1)];
         yield 'an exception of no time' => [fn() => Override::taking(5, 6, 'ana'), fn() => Override::taking(5, 5, 'ana')];
         yield 'a swap with oneself' => [fn() => Override::swapping(5, 6, ['ana', 'bo']), fn() => Override::swapping(5, 6, ['ana', 'ana'])];
@@ -89,36 +95,72 @@ final class NonsenseTest extends TestCase
         foreach (['expire', 'flapTimes'] as $name) {
             yield "$name of nothing" => [fn() => new Settings(...[$name => 1]), fn() => new Settings(...[$name => 0])];
         }
-        yield 'a treatment that holds before now' => [fn() => new Treatment('k', 'p', 0, 0, 1, Level::Error), fn() => new Treatment('k', 'p', -1, 0, 1, Level::Error)];
-        yield 'a treatment that settles before now' => [fn() => new Treatment('k', 'p', 0, 0, 1, Level::Error), fn() => new Treatment('k', 'p', 0, -1, 1, Level::Error)];
-        yield 'a treatment that expires at once' => [fn() => new Treatment('k', 'p', 0, 0, 1, Level::Error), fn() => new Treatment('k', 'p', 0, 0, 0, Level::Error)];
+        yield 'a treatment that holds before now' => [
+            fn() => new Treatment('k', 'p', 0, 0, 1, Level::Error), fn() => new Treatment('k', 'p', -1, 0, 1, Level::Error),
+        ];
+        yield 'a treatment that settles before now' => [
+            fn() => new Treatment('k', 'p', 0, 0, 1, Level::Error), fn() => new Treatment('k', 'p', 0, -1, 1, Level::Error),
+        ];
+        yield 'a treatment that expires at once' => [
+            fn() => new Treatment('k', 'p', 0, 0, 1, Level::Error), fn() => new Treatment('k', 'p', 0, 0, 0, Level::Error),
+        ];
         yield 'a rule that holds before now' => [fn() => new Rule([], [], hold: 0), fn() => new Rule([], [], hold: -1)];
         yield 'a rule that settles before now' => [fn() => new Rule([], [], settle: 0), fn() => new Rule([], [], settle: -1)];
         yield 'a rule that expires at once' => [fn() => new Rule([], [], expire: 1), fn() => new Rule([], [], expire: 0)];
-        $signal = static fn(string $source, ?string $item, string $check): ReplaySignal => new ReplaySignal(0, $source, $item, $check, Condition::Firing, Level::Error, []);
+        $signal = static fn(string $source, ?string $item, string $check): ReplaySignal => new ReplaySignal(
+            0, $source, $item, $check, Condition::Firing, Level::Error, [],
+        );
         yield 'a signal from nowhere' => [fn() => $signal('a', null, 'c'), fn() => $signal('', null, 'c')];
         yield 'a signal of no check' => [fn() => $signal('a', null, 'c'), fn() => $signal('a', null, '')];
         yield 'a signal on an item without a name' => [fn() => $signal('a', 'i', 'c'), fn() => $signal('a', '', 'c')];
         yield 'fewer than no flips' => [fn() => new NoisyCheck(1, 0, 0, 1, 1), fn() => new NoisyCheck(1, -1, 0, 1, 1)];
         yield 'more brief alerts than there were' => [fn() => new NoisyCheck(1, 0, 0, 1, 1), fn() => new NoisyCheck(1, 0, 0, 2, 1)];
         yield 'more alerts for nothing than there were' => [fn() => new NoisyCheck(1, 0, 0, 1, 1), fn() => new NoisyCheck(1, 0, 0, 1, 2)];
-        yield 'nearer than the thing itself' => [fn() => new Affected('a', State::Down, 0, null), fn() => new Affected('a', State::Down, -1, null)];
+        yield 'nearer than the thing itself' => [
+            fn() => new Affected('a', State::Down, 0, null), fn() => new Affected('a', State::Down, -1, null),
+        ];
         yield 'a span that is none' => [fn() => Availability::of([], 5, 6), fn() => Availability::of([], 5, 5)];
-        yield 'a cause that is up' => [fn() => new Candidate('a', State::Down, 1, [], [], []), fn() => new Candidate('a', State::Up, 1, [], [], [])];
-        yield 'a cause without a name' => [fn() => new Candidate('a', State::Down, 1, [], [], []), fn() => new Candidate('', State::Down, 1, [], [], [])];
-        yield 'a service before the first tier' => [fn() => new HitService('a', 'A', 1, State::Down), fn() => new HitService('a', 'A', 0, State::Down)];
-        yield 'a service without an id' => [fn() => new HitService('a', 'A', 1, State::Down), fn() => new HitService('', 'A', 1, State::Down)];
+        yield 'a cause that is up' => [
+            fn() => new Candidate('a', State::Down, 1, [], [], []), fn() => new Candidate('a', State::Up, 1, [], [], []),
+        ];
+        yield 'a cause without a name' => [
+            fn() => new Candidate('a', State::Down, 1, [], [], []), fn() => new Candidate('', State::Down, 1, [], [], []),
+        ];
+        yield 'a service before the first tier' => [
+            fn() => new HitService('a', 'A', 1, State::Down), fn() => new HitService('a', 'A', 0, State::Down),
+        ];
+        yield 'a service without an id' => [
+            fn() => new HitService('a', 'A', 1, State::Down), fn() => new HitService('', 'A', 1, State::Down),
+        ];
         yield 'an attribute with a space' => [fn() => new Attribute('a_b', 'A'), fn() => new Attribute('a b', 'A')];
         yield 'an attribute that nobody can read' => [fn() => new Attribute('a', 'A'), fn() => new Attribute('a', '')];
-        yield 'a choice of nothing' => [fn() => new Attribute('a', 'A', AttributeKind::Choice, ['x']), fn() => new Attribute('a', 'A', AttributeKind::Choice)];
-        yield 'a reminder of a text' => [fn() => new Attribute('a', 'A', AttributeKind::Date, remind: [3]), fn() => new Attribute('a', 'A', remind: [3])];
-        yield 'a text that comes before a date' => [fn() => new Attribute('a', 'A', AttributeKind::Date, early: 'b'), fn() => new Attribute('a', 'A', early: 'b')];
-        yield 'a relation without a name' => [fn() => new Relation('r', 'f', 'b', Strength::Hard), fn() => new Relation('', 'f', 'b', Strength::Hard)];
-        yield 'a condition on nothing' => [fn() => new FieldCondition('f', Comparison::cases()[0]), fn() => new FieldCondition('', Comparison::cases()[0])];
-        yield 'a port before the first' => [fn() => new ConnectionRule('1', null, null, 1, 'r'), fn() => new ConnectionRule('1', null, null, 0, 'r')];
-        yield 'a port after the last' => [fn() => new ObservedConnection('a', 'b', 65535, 0), fn() => new ObservedConnection('a', 'b', 65536, 0)];
-        yield 'a connection seen less than never' => [fn() => new ObservedConnection('a', 'b', null, 0), fn() => new ObservedConnection('a', 'b', null, -1)];
-        yield 'a rule that makes nothing' => [fn() => new ConnectionRule('1', null, null, 1, 'r'), fn() => new ConnectionRule('1', null, null, 1, '')];
+        yield 'a choice of nothing' => [
+            fn() => new Attribute('a', 'A', AttributeKind::Choice, ['x']), fn() => new Attribute('a', 'A', AttributeKind::Choice),
+        ];
+        yield 'a reminder of a text' => [
+            fn() => new Attribute('a', 'A', AttributeKind::Date, remind: [3]), fn() => new Attribute('a', 'A', remind: [3]),
+        ];
+        yield 'a text that comes before a date' => [
+            fn() => new Attribute('a', 'A', AttributeKind::Date, early: 'b'), fn() => new Attribute('a', 'A', early: 'b'),
+        ];
+        yield 'a relation without a name' => [
+            fn() => new Relation('r', 'f', 'b', Strength::Hard), fn() => new Relation('', 'f', 'b', Strength::Hard),
+        ];
+        yield 'a condition on nothing' => [
+            fn() => new FieldCondition('f', Comparison::cases()[0]), fn() => new FieldCondition('', Comparison::cases()[0]),
+        ];
+        yield 'a port before the first' => [
+            fn() => new ConnectionRule('1', null, null, 1, 'r'), fn() => new ConnectionRule('1', null, null, 0, 'r'),
+        ];
+        yield 'a port after the last' => [
+            fn() => new ObservedConnection('a', 'b', 65535, 0), fn() => new ObservedConnection('a', 'b', 65536, 0),
+        ];
+        yield 'a connection seen less than never' => [
+            fn() => new ObservedConnection('a', 'b', null, 0), fn() => new ObservedConnection('a', 'b', null, -1),
+        ];
+        yield 'a rule that makes nothing' => [
+            fn() => new ConnectionRule('1', null, null, 1, 'r'), fn() => new ConnectionRule('1', null, null, 1, ''),
+        ];
         yield 'a link on no port' => [fn() => new Link('a', 'b', 1, 0, null), fn() => new Link('a', 'b', 0, 0, null)];
         yield 'a link seen less than never' => [fn() => new Link('a', 'b', 1, 0, null), fn() => new Link('a', 'b', 1, -1, null)];
         yield 'a snapshot of nobody' => [fn() => new Snapshot('1', 's', 0, true, [], []), fn() => new Snapshot('1', '', 0, true, [], [])];

@@ -12,14 +12,20 @@ use App\Topology\NeedGroup;
 final class Estate
 {
     public const HARBOURS = [
-        'nordpier' => 'Nordpier', 'ask' => 'Ask', 'skjell' => 'Skjell', 'vardholm' => 'Vardholm', 'lyngsund' => 'Lyngsund', 'havre' => 'Havre', 'tangen' => 'Tangen',
-        'brenna' => 'Brenna', 'storvik' => 'Storvik', 'ulvesund' => 'Ulvesund', 'kalvoy' => 'Kalvoy', 'sandhamna' => 'Sandhamna', 'rossnes' => 'Rossnes', 'eidkai' => 'Eidkai',
+        'nordpier' => 'Nordpier', 'ask' => 'Ask', 'skjell' => 'Skjell', 'vardholm' => 'Vardholm', 'lyngsund' => 'Lyngsund',
+        'havre' => 'Havre', 'tangen' => 'Tangen',
+        'brenna' => 'Brenna', 'storvik' => 'Storvik', 'ulvesund' => 'Ulvesund', 'kalvoy' => 'Kalvoy', 'sandhamna' => 'Sandhamna',
+        'rossnes' => 'Rossnes', 'eidkai' => 'Eidkai',
     ];
 
     /** Islands, which a microwave link serves besides the sea cable. */
     private const ISLANDS = ['ask', 'skjell', 'havre', 'kalvoy', 'rossnes', 'ulvesund'];
 
-    private const VESSELS = ['eider' => 'Eider', 'skarven' => 'Skarven', 'ternen' => 'Ternen', 'alken' => 'Alken', 'lomvi' => 'Lomvi', 'havella' => 'Havella', 'teisten' => 'Teisten', 'lunden' => 'Lunden', 'gravanda' => 'Gravanda', 'tjelden' => 'Tjelden', 'svartand' => 'Svartand', 'lira' => 'Lira'];
+    private const VESSELS = [
+        'eider' => 'Eider', 'skarven' => 'Skarven', 'ternen' => 'Ternen', 'alken' => 'Alken', 'lomvi' => 'Lomvi',
+        'havella' => 'Havella', 'teisten' => 'Teisten', 'lunden' => 'Lunden', 'gravanda' => 'Gravanda', 'tjelden' => 'Tjelden',
+        'svartand' => 'Svartand', 'lira' => 'Lira',
+    ];
 
     /** Services: id, name, public name, tier, team, what it is. */
     private const SERVICES = [
@@ -31,7 +37,10 @@ final class Estate
         ['check-in', 'Check-in', 'Check-in desks', 2, 'terminals', 'Desks and kiosks at the terminals.'],
         ['vessel-positions', 'Vessel positions', 'Ship positions', 2, 'vessels', 'Where each ship is, to the minute.'],
         ['arrivals-board', 'Arrivals board', 'Arrivals and departures', 2, 'vessels', 'Screens and pages with arrivals and departures.'],
-        ['freight-manifests', 'Freight manifests', 'Freight papers', 2, 'freight', 'What each lorry carries, as the harbours must know it.'],
+        [
+            'freight-manifests', 'Freight manifests', 'Freight papers', 2, 'freight',
+            'What each lorry carries, as the harbours must know it.',
+        ],
         ['crew-rosters', 'Crew rosters', null, 2, 'crew', 'Who sails when.'],
         ['announcements', 'Announcements', 'Announcements', 3, 'terminals', 'Loudspeakers and texts to passengers.'],
         ['fuel-telemetry', 'Fuel telemetry', null, 3, 'vessels', 'What each ship burns.'],
@@ -79,7 +88,11 @@ final class Estate
             $this->item($id, "Host $n", 'host', 'platform', $n % 2 === 1 ? 'Nordpier' : 'Storvik');
             $this->oneOf($id, 'core', ['core-sw-1', 'core-sw-2']);
         }
-        foreach (['booking-db' => [3, 2, 'Booking database', 'booking'], 'manifest-db' => [2, 1, 'Manifest store', 'freight'], 'crew-db' => [2, 1, 'Roster database', 'crew'], 'position-db' => [2, 1, 'Position store', 'vessels'], 'fuel-db' => [1, 1, 'Fuel database', 'vessels'], 'bus' => [3, 2, 'Event bus', 'platform']] as $id => [$count, $needs, $name, $team]) {
+        foreach ([
+            'booking-db' => [3, 2, 'Booking database', 'booking'], 'manifest-db' => [2, 1, 'Manifest store', 'freight'],
+            'crew-db' => [2, 1, 'Roster database', 'crew'], 'position-db' => [2, 1, 'Position store', 'vessels'],
+            'fuel-db' => [1, 1, 'Fuel database', 'vessels'], 'bus' => [3, 2, 'Event bus', 'platform'],
+        ] as $id => [$count, $needs, $name, $team]) {
             $this->cluster($id, $name, $id === 'bus' ? 'message bus' : 'database', $team, $count, $needs);
         }
     }
@@ -173,7 +186,10 @@ final class Estate
     private function services(): void
     {
         foreach (self::SERVICES as [$id, $name, $public, $tier, $team, $description]) {
-            $this->items[] = ['id' => $id, 'name' => $name, 'kind' => Item::SERVICE, 'tier' => $tier, 'team_id' => $team, 'site' => null, 'description' => $description, 'public_name' => $public];
+            $this->items[] = [
+                'id' => $id, 'name' => $name, 'kind' => Item::SERVICE, 'tier' => $tier, 'team_id' => $team, 'site' => null,
+                'description' => $description, 'public_name' => $public,
+            ];
         }
         $harbours = array_keys(self::HARBOURS);
         $each = static fn(string $prefix): array => array_map(static fn(string $h): string => "$prefix-$h", $harbours);
@@ -192,7 +208,10 @@ final class Estate
         $this->needs('check-in', 'desk-app');
         $this->group('check-in', 'kiosks', $half, 'soft', array_map(static fn(string $h): string => "kiosk-$h-1", $harbours));
         $this->needs('vessel-positions', 'feed-gateway');
-        $this->group('vessel-positions', 'transponders', 10, 'soft', array_map(static fn(string $v): string => "transponder-$v", array_keys(self::VESSELS)));
+        $this->group(
+            'vessel-positions', 'transponders', 10, 'soft',
+            array_map(static fn(string $v): string => "transponder-$v", array_keys(self::VESSELS)),
+        );
         $this->needs('arrivals-board', 'board-web');
         $this->needs('arrivals-board', 'vessel-positions', 'soft');
         $this->needs('freight-manifests', 'manifest-api');
@@ -201,7 +220,10 @@ final class Estate
         $this->needs('announcements', 'announce-hub');
         $this->group('announcements', 'loudspeakers', count($harbours), 'soft', $each('speaker'));
         $this->needs('fuel-telemetry', 'fuel-intake');
-        $this->group('fuel-telemetry', 'ships', 8, 'soft', array_map(static fn(string $v): string => "fuel-unit-$v", array_keys(self::VESSELS)));
+        $this->group(
+            'fuel-telemetry', 'ships', 8, 'soft',
+            array_map(static fn(string $v): string => "fuel-unit-$v", array_keys(self::VESSELS)),
+        );
         $this->needs('tide-tables', 'tide-feed');
         $this->group('harbour-wireless', 'harbours', count($harbours), 'soft', $each('wireless'));
         $this->group('harbour-wireless', 'any', 1, 'hard', $each('wireless'));
@@ -209,7 +231,10 @@ final class Estate
 
     private function item(string $id, string $name, string $kind, string $team, ?string $site = null): void
     {
-        $this->items[] = ['id' => $id, 'name' => $name, 'kind' => $kind, 'tier' => null, 'team_id' => $team, 'site' => $site, 'description' => null, 'public_name' => null];
+        $this->items[] = [
+            'id' => $id, 'name' => $name, 'kind' => $kind, 'tier' => null, 'team_id' => $team, 'site' => $site,
+            'description' => null, 'public_name' => null,
+        ];
     }
 
     private function needs(string $from, string $to, string $strength = 'hard', ?string $relation = null): void
@@ -250,11 +275,16 @@ final class Estate
             Item::query()->insert($chunk);
         }
         foreach (array_chunk($this->single, 200) as $chunk) {
-            Dependency::query()->insert(array_map(static fn(array $d): array => ['from_id' => $d[0], 'to_id' => $d[1], 'strength' => $d[2], 'relation_id' => $d[3]], $chunk));
+            Dependency::query()->insert(array_map(
+                static fn(array $d): array => ['from_id' => $d[0], 'to_id' => $d[1], 'strength' => $d[2], 'relation_id' => $d[3]],
+                $chunk,
+            ));
         }
         foreach ($this->groups as [$item, $name, $needs, $strength, $members]) {
             $group = NeedGroup::query()->create(['item_id' => $item, 'name' => $name, 'needs' => $needs, 'strength' => $strength]);
-            Dependency::query()->insert(array_map(static fn(string $member): array => ['from_id' => $item, 'to_id' => $member, 'group_id' => $group->id], $members));
+            Dependency::query()->insert(array_map(
+                static fn(string $member): array => ['from_id' => $item, 'to_id' => $member, 'group_id' => $group->id], $members,
+            ));
         }
     }
 }

@@ -49,7 +49,10 @@ final class History
         $random = new Randomizer(new Mt19937(11));
         self::$keepsSignals = $withWeek;
         for ($minutes = 355; $minutes > 25; $minutes -= $random->getInt(6, 18)) {
-            self::alert(self::TROUBLES[$random->getInt(0, count(self::TROUBLES) - 1)], $now->subMinutes($minutes), $random->getInt(2, 20), $random->getInt(1, 30));
+            self::alert(
+                self::TROUBLES[$random->getInt(0, count(self::TROUBLES) - 1)], $now->subMinutes($minutes), $random->getInt(2, 20),
+                $random->getInt(1, 30),
+            );
         }
         if ($withWeek) {
             self::week($now, $random);
@@ -58,12 +61,15 @@ final class History
         DB::table('incidents')->insert(self::incident(self::FIRST_INCIDENT, 'placeholder of the sequence', 'booking', $now, $now, 4));
         DB::table('incidents')->where('id', self::FIRST_INCIDENT)->delete();
         self::past(
-            'Harbour wireless at Skjell dropped guests', 'harbour-wireless', 'mw-skjell', 'quay', $now->subMinutes(318), $now->subMinutes(236), 4,
-            'The microwave link was moved to its lower frequency until the fog lifted.', 'Wireless at the quay works normally again.', 'Wireless at Skjell degraded. We are looking for the cause.',
+            'Harbour wireless at Skjell dropped guests', 'harbour-wireless', 'mw-skjell', 'quay', $now->subMinutes(318),
+            $now->subMinutes(236), 4,
+            'The microwave link was moved to its lower frequency until the fog lifted.',
+            'Wireless at the quay works normally again.', 'Wireless at Skjell degraded. We are looking for the cause.',
         );
         self::past(
             'Crew roster pages were slow', 'crew-rosters', 'roster-job', 'crew', $now->subMinutes(212), $now->subMinutes(131), 3,
-            'The nightly roster job held a lock; it was ended, and starts after 02:00 from now on.', 'Everything is working normally again.', 'There is a fault; services still work. We have found the cause.',
+            'The nightly roster job held a lock; it was ended, and starts after 02:00 from now on.',
+            'Everything is working normally again.', 'There is a fault; services still work. We have found the cause.',
         );
     }
 
@@ -72,7 +78,10 @@ final class History
     {
         foreach ([[0, 150, 1, 4], [1, 60, 1, 6], [2, 30, 3, 25], [5, 25, 10, 60], [7, 7, 20, 90]] as [$trouble, $times, $least, $most]) {
             for ($n = 0; $n < $times; $n++) {
-                self::alert(self::TROUBLES[$trouble], $now->subMinutes($random->getInt(400, 7 * 1440 - 100)), $random->getInt($least, $most), $random->getInt(1, 8));
+                self::alert(
+                    self::TROUBLES[$trouble], $now->subMinutes($random->getInt(400, 7 * 1440 - 100)),
+                    $random->getInt($least, $most), $random->getInt(1, 8),
+                );
             }
         }
     }
@@ -89,15 +98,23 @@ final class History
             self::signals($trouble, $family, $at, $closed, $count);
         }
         $alert = Alert::query()->create([
-            'key' => $key, 'number' => Alert::query()->where('key', $key)->count() + 1, 'stamp' => $stamp, 'items' => [$item => [$stamp, false]], 'threads' => [Thread::named($family, '')], 'rules_version' => 1, 'team_id' => DB::table('items')->where('id', $item)->value('team_id'),
+            'key' => $key, 'number' => Alert::query()->where('key', $key)->count() + 1, 'stamp' => $stamp,
+            'items' => [$item => [$stamp, false]], 'threads' => [Thread::named($family, '')], 'rules_version' => 1,
+            'team_id' => DB::table('items')->where('id', $item)->value('team_id'),
             'source' => 'harbour-watch', 'check' => $check, 'item_id' => $item, 'item_named' => $item,
-            'level' => $level, 'summary' => $summary, 'first_signal_at' => $at, 'last_signal_at' => $closed, 'opened_at' => $at, 'closed_at' => $closed,
+            'level' => $level, 'summary' => $summary, 'first_signal_at' => $at, 'last_signal_at' => $closed, 'opened_at' => $at,
+            'closed_at' => $closed,
             'count' => $count, 'flips' => 0, 'incident_id' => $incident,
         ]);
         $alert->update(['joined_id' => $alert->id, 'gathered_in_id' => $alert->id, 'group_id' => $alert->id]);
-        DB::table('alert_items')->insert(['alert_id' => $alert->id, 'item' => $item, 'stamp' => $stamp, 'opened_at' => $at, 'fires' => false]);
+        DB::table('alert_items')->insert([
+            'alert_id' => $alert->id, 'item' => $item, 'stamp' => $stamp, 'opened_at' => $at, 'fires' => false,
+        ]);
         foreach (['alert.opened' => $at, 'alert.closed' => $closed] as $kind => $when) {
-            Journal::write(Actor::system(), $kind, ['alert', $alert->id], ['title' => $summary, 'item' => $item, 'level' => $level->value], $incident, $when);
+            Journal::write(
+                Actor::system(), $kind, ['alert', $alert->id], ['title' => $summary, 'item' => $item, 'level' => $level->value],
+                $incident, $when,
+            );
         }
 
         return $alert;
@@ -116,33 +133,60 @@ final class History
         for ($n = 0; $n <= $count; $n++) {
             $at = $from->getTimestamp() + intdiv($span * $n, $count);
             $rows[] = [
-                'source' => 'harbour-watch', 'at' => $at, 'item' => $item, 'check' => $check, 'condition' => $n < $count ? 'firing' : 'clear', 'level' => $level->value,
+                'source' => 'harbour-watch', 'at' => $at, 'item' => $item, 'check' => $check,
+                'condition' => $n < $count ? 'firing' : 'clear', 'level' => $level->value,
                 'summary' => $n < $count ? $summary : null, 'received_at' => $at, 'family' => StoredSignal::familyNumber($family),
             ];
-            DB::statement('insert into source_minutes (source, minute, accepted, last_at) values (?, ?, 1, ?) on conflict (source, minute) do update set accepted = accepted + 1', ['harbour-watch', intdiv($at, 60) * 60, $at]);
+            DB::statement(
+                'insert into source_minutes (source, minute, accepted, last_at) values (?, ?, 1, ?) on conflict (source, minute) do update set accepted = accepted + 1',
+                ['harbour-watch', intdiv($at, 60) * 60, $at],
+            );
         }
         DB::table('signals')->insert($rows);
     }
 
     /** @return array<string, mixed> */
-    private static function incident(int $id, string $title, string $service, CarbonImmutable $from, CarbonImmutable $to, int $priority): array
-    {
+    private static function incident(
+        int $id, string $title, string $service, CarbonImmutable $from, CarbonImmutable $to, int $priority,
+    ): array {
         return [
-            'id' => $id, 'title' => $title, 'service_id' => $service, 'impact' => Impact::Few->value, 'urgency' => Urgency::Later->value, 'priority' => $priority,
-            'stage' => Stage::Restored->value, 'coordinator_id' => 'ingrid-vale', 'started_at' => $from, 'declared_at' => $from->addMinutes(4), 'restore_by' => $from->addDay(), 'resolved_at' => $to,
+            'id' => $id, 'title' => $title, 'service_id' => $service, 'impact' => Impact::Few->value,
+            'urgency' => Urgency::Later->value, 'priority' => $priority,
+            'stage' => Stage::Restored->value, 'coordinator_id' => 'ingrid-vale', 'started_at' => $from,
+            'declared_at' => $from->addMinutes(4), 'restore_by' => $from->addDay(), 'resolved_at' => $to,
         ];
     }
 
-    private static function past(string $title, string $service, string $item, string $team, CarbonImmutable $from, CarbonImmutable $to, int $priority, string $resolution, string $over, string $first): void
-    {
+    private static function past(
+        string $title, string $service, string $item, string $team, CarbonImmutable $from, CarbonImmutable $to, int $priority,
+        string $resolution, string $over, string $first,
+    ): void {
         $by = Actor::person(Person::query()->findOrFail('ingrid-vale'));
-        $incident = Incident::query()->create([...array_diff_key(self::incident(0, $title, $service, $from, $to, $priority), ['id' => true]), 'team_id' => $team, 'resolution' => $resolution]);
+        $incident = Incident::query()->create([
+            ...array_diff_key(self::incident(0, $title, $service, $from, $to, $priority), ['id' => true]), 'team_id' => $team,
+            'resolution' => $resolution,
+        ]);
         self::alert([$item, 'trouble', $title, Level::Error], $from, (int) $from->diffInMinutes($to) - 4, 24, $incident->id);
-        Journal::write($by, 'incident.declared', ['incident', $incident->id], ['title' => $title, 'priority' => $priority, 'service' => $service, 'alerts' => 'one alert'], $incident->id, $from->addMinutes(4));
-        foreach ([[1, $from->addMinutes(12), $first, Stage::Looking, 'degraded'], [2, $to, $over, Stage::Restored, 'up']] as [$number, $at, $text, $stage, $state]) {
-            Update::query()->create(['incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'services' => $service === 'harbour-wireless' ? [['name' => 'Wireless at the quay', 'state' => $state]] : [], 'author_id' => 'ingrid-vale', 'published_at' => $at]);
-            Journal::write($by, 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $text], $incident->id, $at);
+        Journal::write(
+            $by, 'incident.declared', ['incident', $incident->id],
+            ['title' => $title, 'priority' => $priority, 'service' => $service, 'alerts' => 'one alert'], $incident->id,
+            $from->addMinutes(4),
+        );
+        foreach ([
+            [1, $from->addMinutes(12), $first, Stage::Looking, 'degraded'], [2, $to, $over, Stage::Restored, 'up'],
+        ] as [$number, $at, $text, $stage, $state]) {
+            Update::query()->create([
+                'incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text,
+                'services' => $service === 'harbour-wireless' ? [['name' => 'Wireless at the quay', 'state' => $state]] : [],
+                'author_id' => 'ingrid-vale', 'published_at' => $at,
+            ]);
+            Journal::write(
+                $by, 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $text], $incident->id, $at,
+            );
         }
-        Journal::write($by, 'incident.resolved', ['incident', $incident->id], ['resolution' => $resolution, 'title' => $title], $incident->id, $to);
+        Journal::write(
+            $by, 'incident.resolved', ['incident', $incident->id], ['resolution' => $resolution, 'title' => $title],
+            $incident->id, $to,
+        );
     }
 }

@@ -16,7 +16,8 @@ use Random\Randomizer;
 final class People
 {
     public const TEAMS = [
-        'desk' => 'Operations desk', 'platform' => 'Platform', 'quay' => 'Quay network', 'lanes' => 'Lane systems', 'booking' => 'Booking and payment',
+        'desk' => 'Operations desk', 'platform' => 'Platform', 'quay' => 'Quay network', 'lanes' => 'Lane systems',
+        'booking' => 'Booking and payment',
         'vessels' => 'Vessel systems', 'freight' => 'Freight', 'terminals' => 'Terminals', 'crew' => 'Crew systems',
     ];
 
@@ -31,9 +32,16 @@ final class People
         ['Per Strand', 'platform', 'Operations lead', ['administrator', 'coordinator']],
     ];
 
-    private const FIRST = ['Tomas', 'Signe', 'Jonas', 'Elin', 'Marte', 'Aksel', 'Runa', 'Viljar', 'Hedda', 'Odin', 'Frida', 'Emre', 'Lea', 'Sander', 'Yara', 'Kasper', 'Ylva', 'Birk', 'Tiril', 'Amal', 'Eskil', 'Solveig', 'Idris', 'Maja', 'Trygve', 'Linnea', 'Samir', 'Astrid'];
+    private const FIRST = [
+        'Tomas', 'Signe', 'Jonas', 'Elin', 'Marte', 'Aksel', 'Runa', 'Viljar', 'Hedda', 'Odin', 'Frida', 'Emre', 'Lea', 'Sander',
+        'Yara', 'Kasper', 'Ylva', 'Birk', 'Tiril', 'Amal', 'Eskil', 'Solveig', 'Idris', 'Maja', 'Trygve', 'Linnea', 'Samir',
+        'Astrid',
+    ];
 
-    private const LAST = ['Reef', 'Kvist', 'Bakke', 'Fjord', 'Nygaard', 'Lunde', 'Tveit', 'Haugen', 'Skarv', 'Myhre', 'Solberg', 'Dahl', 'Eik', 'Rossland', 'Berge', 'Moen', 'Storm', 'Aasen', 'Vik', 'Engen', 'Sletten', 'Krag', 'Halvor', 'Teig'];
+    private const LAST = [
+        'Reef', 'Kvist', 'Bakke', 'Fjord', 'Nygaard', 'Lunde', 'Tveit', 'Haugen', 'Skarv', 'Myhre', 'Solberg', 'Dahl', 'Eik',
+        'Rossland', 'Berge', 'Moen', 'Storm', 'Aasen', 'Vik', 'Engen', 'Sletten', 'Krag', 'Halvor', 'Teig',
+    ];
 
     public static function put(): void
     {
@@ -61,7 +69,8 @@ final class People
     {
         $id = Str::slug($name);
         Person::query()->create([
-            'id' => $id, 'name' => $name, 'email' => "$id@eiderholm.example", 'roles' => $roles, 'time_zone' => 'Europe/Oslo', 'team_id' => $team, 'title' => $title,
+            'id' => $id, 'name' => $name, 'email' => "$id@eiderholm.example", 'roles' => $roles, 'time_zone' => 'Europe/Oslo',
+            'team_id' => $team, 'title' => $title,
         ]);
         if ($password !== null) {
             // Hashed once for all of them: the cast would hash each anew, which is slow by design.
@@ -69,8 +78,14 @@ final class People
         }
         Contact::query()->insert([
             ['person_id' => $id, 'channel' => 'push', 'address' => "phone-of-$id", 'after_seconds' => 0],
-            ['person_id' => $id, 'channel' => 'text', 'address' => sprintf('+47 000 %02d %03d', $number, $number * 7 % 1000), 'after_seconds' => 60],
-            ['person_id' => $id, 'channel' => 'voice', 'address' => sprintf('+47 000 %02d %03d', $number, $number * 7 % 1000), 'after_seconds' => 150],
+            [
+                'person_id' => $id, 'channel' => 'text', 'address' => sprintf('+47 000 %02d %03d', $number, $number * 7 % 1000),
+                'after_seconds' => 60,
+            ],
+            [
+                'person_id' => $id, 'channel' => 'voice', 'address' => sprintf('+47 000 %02d %03d', $number, $number * 7 % 1000),
+                'after_seconds' => 150,
+            ],
         ]);
     }
 }

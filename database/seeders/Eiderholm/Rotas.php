@@ -24,10 +24,16 @@ final class Rotas
             if (in_array($id, ['platform', 'quay', 'lanes'], true)) {
                 $layers[] = [
                     'name' => 'weekend', 'people' => array_slice($people, 1, 3), 'starts' => '2026-01-02T18:00', 'shift' => 'P1W',
-                    'windows' => [['days' => ['fri'], 'from' => '18:00', 'to' => '24:00'], ['days' => ['sat', 'sun'], 'from' => '00:00', 'to' => '24:00']],
+                    'windows' => [
+                        ['days' => ['fri'], 'from' => '18:00', 'to' => '24:00'],
+                        ['days' => ['sat', 'sun'], 'from' => '00:00', 'to' => '24:00'],
+                    ],
                 ];
             }
-            Rota::query()->create(['id' => $id, 'name' => "$name on call", 'team_id' => $id, 'time_zone' => 'Europe/Oslo', 'layers' => $layers, 'overrides' => []]);
+            Rota::query()->create([
+                'id' => $id, 'name' => "$name on call", 'team_id' => $id, 'time_zone' => 'Europe/Oslo', 'layers' => $layers,
+                'overrides' => [],
+            ]);
         }
         foreach (People::TEAMS as $id => $name) {
             $lead = Person::query()->where('team_id', $id)->orderByDesc('id')->value('id');

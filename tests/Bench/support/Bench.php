@@ -16,7 +16,11 @@ final class Bench
         $folder = sys_get_temp_dir().'/skarvo-bench-'.getmypid();
         mkdir($folder);
         touch("$folder/skarvo.sqlite");
-        foreach (['DB_DATABASE' => "$folder/skarvo.sqlite", 'APP_ENV' => 'bench', 'APP_DEBUG' => 'false', 'APP_KEY' => 'base64:c2thcnZvLXRlc3RzLXNrYXJ2by10ZXN0cy1za2Fydm8=', 'QUEUE_CONNECTION' => 'database', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'file', 'SKARVO_DEMO_PASSWORD' => 'eiderholm', 'BCRYPT_ROUNDS' => '4'] as $name => $value) {
+        foreach ([
+            'DB_DATABASE' => "$folder/skarvo.sqlite", 'APP_ENV' => 'bench', 'APP_DEBUG' => 'false',
+            'APP_KEY' => 'base64:c2thcnZvLXRlc3RzLXNrYXJ2by10ZXN0cy1za2Fydm8=', 'QUEUE_CONNECTION' => 'database',
+            'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'file', 'SKARVO_DEMO_PASSWORD' => 'eiderholm', 'BCRYPT_ROUNDS' => '4',
+        ] as $name => $value) {
             putenv("$name=$value");
             $_ENV[$name] = $_SERVER[$name] = $value;
         }

@@ -16,7 +16,10 @@ final class Web
 
     public function __construct(private readonly string $folder)
     {
-        $missing = array_filter(['nginx', 'php-fpm8.2'], static fn(string $program): bool => trim((string) shell_exec("command -v $program; command -v /usr/sbin/$program")) === '');
+        $missing = array_filter(
+            ['nginx', 'php-fpm8.2'],
+            static fn(string $program): bool => trim((string) shell_exec("command -v $program; command -v /usr/sbin/$program")) === '',
+        );
         if ($missing !== []) {
             passthru((posix_getuid() === 0 ? '' : 'sudo ').'apt-get install -y --no-install-recommends nginx php8.2-fpm >&2', $status);
             if ($status !== 0) {
@@ -27,10 +30,20 @@ final class Web
         $this->port = random_int(20_000, 28_000);
         $root = dirname(__DIR__, 3);
         $user = posix_getuid() === 0 ? "user = root\ngroup = root\n" : '';
-        file_put_contents("$folder/fpm.conf", "[global]\npid = $folder/fpm.pid\nerror_log = $folder/fpm.log\ndaemonize = no\n[www]\n{$user}listen = $folder/fpm.sock\nlisten.mode = 0666\npm = static\npm.max_children = ".self::CHILDREN."\nclear_env = no\nphp_admin_value[opcache.enable] = 1\nphp_admin_value[opcache.validate_timestamps] = 0\nphp_admin_value[memory_limit] = 512M\n");
+        file_put_contents(
+            "$folder/fpm.conf",
+            "[global]\npid = $folder/fpm.pid\nerror_log = $folder/fpm.log\ndaemonize = no\n[www]\n{$user}listen = $folder/fpm.sock\nlisten.mode = 0666\npm = static\npm.max_children = "
+                .self::CHILDREN
+                ."\nclear_env = no\nphp_admin_value[opcache.enable] = 1\nphp_admin_value[opcache.validate_timestamps] = 0\nphp_admin_value[memory_limit] = 512M\n",
+        );
         $location = "include /etc/nginx/fastcgi_params; fastcgi_pass unix:$folder/fpm.sock; fastcgi_param SCRIPT_FILENAME";
-        file_put_contents("$folder/nginx.conf", "worker_processes 1;\npid $folder/nginx.pid;\nerror_log $folder/nginx.log;\nevents { worker_connections 512; }\nhttp {\n  access_log off; client_max_body_size 16m; client_body_buffer_size 1m; client_body_temp_path $folder/body; fastcgi_temp_path $folder/fcgi; proxy_temp_path $folder/proxy; uwsgi_temp_path $folder/uwsgi; scgi_temp_path $folder/scgi;\n  server { listen 127.0.0.1:$this->port; root $root/public;\n    location / { $location $root/public/index.php; }\n    location = /bare { $location $root/tests/Bench/support/bare.php; }\n  }\n}\n");
-        $this->processes[] = $this->start(['/usr/sbin/php-fpm8.2', '-F', ...(posix_getuid() === 0 ? ['-R'] : []), '-y', "$folder/fpm.conf"]);
+        file_put_contents(
+            "$folder/nginx.conf",
+            "worker_processes 1;\npid $folder/nginx.pid;\nerror_log $folder/nginx.log;\nevents { worker_connections 512; }\nhttp {\n  access_log off; client_max_body_size 16m; client_body_buffer_size 1m; client_body_temp_path $folder/body; fastcgi_temp_path $folder/fcgi; proxy_temp_path $folder/proxy; uwsgi_temp_path $folder/uwsgi; scgi_temp_path $folder/scgi;\n  server { listen 127.0.0.1:$this->port; root $root/public;\n    location / { $location $root/public/index.php; }\n    location = /bare { $location $root/tests/Bench/support/bare.php; }\n  }\n}\n",
+        );
+        $this->processes[] = $this->start([
+            '/usr/sbin/php-fpm8.2', '-F', ...(posix_getuid() === 0 ? ['-R'] : []), '-y', "$folder/fpm.conf",
+        ]);
         $this->processes[] = $this->start(['/usr/sbin/nginx', '-c', "$folder/nginx.conf", '-g', 'daemon off;']);
         for ($n = 0; $n < 200 && @fsockopen('127.0.0.1', $this->port) === false; $n++) {
             usleep(20_000);
@@ -55,7 +68,14 @@ final class Web
                 return;
             }
             $handle = curl_init("http://127.0.0.1:$this->port$path");
-            curl_setopt_array($handle, [CURLOPT_POST => true, CURLOPT_POSTFIELDS => $bodies->current(), CURLOPT_HTTPHEADER => [...$headers, 'Content-Type: application/json', 'Expect:'], CURLOPT_RETURNTRANSFER => true]);
+            curl_setopt_array(
+                $handle,
+                [
+                    CURLOPT_POST => true, CURLOPT_POSTFIELDS => $bodies->current(),
+                    CURLOPT_HTTPHEADER => [...$headers, 'Content-Type: application/json', 'Expect:'],
+                    CURLOPT_RETURNTRANSFER => true,
+                ],
+            );
             curl_multi_add_handle($multi, $handle);
             $bodies->next();
         };
@@ -95,6 +115,10 @@ final class Web
      */
     private function start(array $command)
     {
-        return proc_open($command, [['file', '/dev/null', 'r'], ['file', "$this->folder/web.log", 'a'], ['file', "$this->folder/web.log", 'a']], $pipes, null, getenv()) ?: throw new \RuntimeException("$command[0] does not start.");
+        return proc_open(
+            $command,
+            [['file', '/dev/null', 'r'], ['file', "$this->folder/web.log", 'a'], ['file', "$this->folder/web.log", 'a']], $pipes,
+            null, getenv(),
+        ) ?: throw new \RuntimeException("$command[0] does not start.");
     }
 }

@@ -31,17 +31,26 @@ final class EntriesTest extends TestCase
 
     /** Actions that write nothing, because they change nothing that anybody else sees. */
     private const WRITE_NOTHING = [
-        'alerts/filters', 'alerts/filters/drop', 'rules/dry-run', 'sources/{source}/try', 'on-call/{rota}/layers/preview', 'on-call/{rota}/calendar/preview', 'incidents-proposal',
+        'alerts/filters', 'alerts/filters/drop', 'rules/dry-run', 'sources/{source}/try', 'on-call/{rota}/layers/preview',
+        'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
     ];
 
     /** Actions whose entries need more before them than stands here: each with the test that holds them. */
     private const ELSEWHERE = [
-        'sign-in' => 'Platform/PlatformTest', 'p/{token}' => 'Paging/AnswerTest', 'sources/{source}/again' => 'Signals/WaysInTest', 'estate/{item}/settle' => 'Topology/ScanTest', 'estate/{item}/seen' => 'Topology/ScanTest',
-        'imports/{import}/confirm' => 'Topology/ImportTest', 'imports/{import}/undo' => 'Topology/TakeBackTest', 'scans/{snapshot}/let-in' => 'Topology/ScanTest', 'scans/{snapshot}/turn-away' => 'Topology/ScanTest',
-        'proposals/{proposal}/accept' => 'Topology/ScanTest', 'proposals/{proposal}/refuse' => 'Topology/ScanTest', 'proposals/{proposal}/reconsider' => 'Topology/ScanTest',
-        'handovers/{rota}/{at}/note' => 'Rota/HandoverTest', 'handovers/{rota}/{at}/confirm' => 'Rota/HandoverTest', 'on-call/{rota}/fair' => 'Rota/RotaChangesTest', 'swaps/{swap}' => 'Rota/RotaChangesTest', 'on-call/{rota}/give-back' => 'Rota/RotaChangesTest',
-        'api/v1/signals' => 'Signals/AcceptSignalsTest', 'api/v1/sources/{source}' => 'Signals/WaysInTest', 'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest', 'api/v1/deliveries' => 'Paging/DeliveryTest',
+        'sign-in' => 'Platform/PlatformTest', 'p/{token}' => 'Paging/AnswerTest',
+        'sources/{source}/again' => 'Signals/WaysInTest', 'estate/{item}/settle' => 'Topology/ScanTest',
+        'estate/{item}/seen' => 'Topology/ScanTest',
+        'imports/{import}/confirm' => 'Topology/ImportTest', 'imports/{import}/undo' => 'Topology/TakeBackTest',
+        'scans/{snapshot}/let-in' => 'Topology/ScanTest', 'scans/{snapshot}/turn-away' => 'Topology/ScanTest',
+        'proposals/{proposal}/accept' => 'Topology/ScanTest', 'proposals/{proposal}/refuse' => 'Topology/ScanTest',
+        'proposals/{proposal}/reconsider' => 'Topology/ScanTest',
+        'handovers/{rota}/{at}/note' => 'Rota/HandoverTest', 'handovers/{rota}/{at}/confirm' => 'Rota/HandoverTest',
+        'on-call/{rota}/fair' => 'Rota/RotaChangesTest', 'swaps/{swap}' => 'Rota/RotaChangesTest',
+        'on-call/{rota}/give-back' => 'Rota/RotaChangesTest',
+        'api/v1/signals' => 'Signals/AcceptSignalsTest', 'api/v1/sources/{source}' => 'Signals/WaysInTest',
+        'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
+        'api/v1/deliveries' => 'Paging/DeliveryTest',
     ];
 
     public function test_each_action_writes_its_entries(): void
@@ -53,15 +62,22 @@ final class EntriesTest extends TestCase
             DB::beginTransaction();
             $before();
             $written = $this->writtenBy($address, $body instanceof \Closure ? $body() : $body, $parts);
-            $written === $expected ?: $wrong[] = "$address ($name) writes ".json_encode($written, JSON_UNESCAPED_SLASHES).', not '.json_encode($expected, JSON_UNESCAPED_SLASHES);
+            $written === $expected ?: $wrong[] = "$address ($name) writes "
+                .json_encode($written, JSON_UNESCAPED_SLASHES).', not '.json_encode($expected, JSON_UNESCAPED_SLASHES);
             $seen[$address] = true;
             DB::rollBack();
             session()->flush();
         }
         self::assertSame([], $wrong, implode("\n", $wrong));
 
-        $all = array_map(static fn($route): string => $route->uri(), array_filter(Walk::routes(), static fn($route): bool => Walk::method($route) !== 'GET'));
-        self::assertSame([], array_values(array_diff(array_unique($all), array_keys($seen), array_keys(self::ELSEWHERE))), 'A new action says here what it writes.');
+        $all = array_map(
+            static fn($route): string => $route->uri(),
+            array_filter(Walk::routes(), static fn($route): bool => Walk::method($route) !== 'GET'),
+        );
+        self::assertSame(
+            [], array_values(array_diff(array_unique($all), array_keys($seen), array_keys(self::ELSEWHERE))),
+            'A new action says here what it writes.',
+        );
     }
 
     /** @return iterable<array-key, array{0: string, 1?: array<string, mixed>|\Closure(): array<string, mixed>, 2?: list<string>, 3?: \Closure(): mixed}> address, body, entries, what comes before */
@@ -73,18 +89,34 @@ final class EntriesTest extends TestCase
             yield [$address, $of($address)];
         }
         $simple = [
-            'sign-out' => ['person.signed_out person:per-strand'], 'people/{person}/password' => ['person.password person:per-strand'], 'teams' => ['team.made team:divers'],
-            'items' => ['item.made item:walk-1'], 'estate/{item}/change' => ['item.changed item:clk-2'], 'types' => ['type.saved type:pontoon'], 'relations' => ['relation.saved relation:floats-on'], 'connection-rules' => ['rule.saved rule:#'], 'what-if' => ['what_if.kept what_if:#'],
-            'alerts/take' => ['alert.taken alert:#'], 'alerts/wait' => ['alert.waits alert:#'], 'alerts/close' => ['alert.put_away alert:#'], 'alerts/back' => ['alert.brought_back alert:#'],
-            'alerts/{alert}/fewer' => ['rules.saved rules:#'], 'rules' => ['rules.saved rules:#'], 'rules/unowned' => ['settings.changed setting:unowned'], 'rules/restore' => ['rules.saved rules:#'],
-            'quiet' => ['quiet.set quiet:#'], 'quiet/{quiet}/end' => ['quiet.ended quiet:#'], 'sources' => ['source.made source:further'], 'sources/{source}/token' => ['token.made source:walk'],
-            'sources/{source}/heartbeats' => ['heartbeat.made source:walk'], 'sources/{source}/heartbeats/{heartbeat}/drop' => ['heartbeat.dropped source:walk'],
-            'people/{person}/absences' => ['person.absence person:per-strand'], 'on-call/{rota}/take' => ['rota.taken rota:lanes'], 'rotas' => ['rota.made rota:divers'],
-            'incidents/{incident}/here' => ['room.entered incident:#@'], 'incidents/{incident}/notes' => ['incident.note incident:#@'], 'incidents/{incident}/alerts' => ['alert.attached alert:#@'], 'incidents/{incident}/stage' => ['incident.changed incident:#@'],
-            'incidents' => ['incident.declared incident:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@'], 'incidents/{incident}/items' => ['incident.item_added item:clk-2@'],
-            'reports/{report}/link' => ['report.linked report:#@'], 'teams/{team}/incidents' => ['settings.changed team:#'], 'people/{person}/test' => ['page.test person:per-strand'],
-            'incidents/{incident}/calls' => ['call.started call:#@', 'call.step call:#@', 'page.queued page:#@'], 'incidents/{incident}/calls/{call}/stop' => ['call.stopped call:#@'],
-            'people' => ['person.made person:new-person'], 'report' => ['report.received report:#'], 'status/doubts' => ['status.admitted service:vehicle-lanes'], 'incidents/{incident}/updates' => ['update.published incident:#@', 'incident.changed incident:#@'],
+            'sign-out' => ['person.signed_out person:per-strand'],
+            'people/{person}/password' => ['person.password person:per-strand'], 'teams' => ['team.made team:divers'],
+            'items' => ['item.made item:walk-1'], 'estate/{item}/change' => ['item.changed item:clk-2'],
+            'types' => ['type.saved type:pontoon'], 'relations' => ['relation.saved relation:floats-on'],
+            'connection-rules' => ['rule.saved rule:#'], 'what-if' => ['what_if.kept what_if:#'],
+            'alerts/take' => ['alert.taken alert:#'], 'alerts/wait' => ['alert.waits alert:#'],
+            'alerts/close' => ['alert.put_away alert:#'], 'alerts/back' => ['alert.brought_back alert:#'],
+            'alerts/{alert}/fewer' => ['rules.saved rules:#'], 'rules' => ['rules.saved rules:#'],
+            'rules/unowned' => ['settings.changed setting:unowned'], 'rules/restore' => ['rules.saved rules:#'],
+            'quiet' => ['quiet.set quiet:#'], 'quiet/{quiet}/end' => ['quiet.ended quiet:#'],
+            'sources' => ['source.made source:further'], 'sources/{source}/token' => ['token.made source:walk'],
+            'sources/{source}/heartbeats' => ['heartbeat.made source:walk'],
+            'sources/{source}/heartbeats/{heartbeat}/drop' => ['heartbeat.dropped source:walk'],
+            'people/{person}/absences' => ['person.absence person:per-strand'],
+            'on-call/{rota}/take' => ['rota.taken rota:lanes'], 'rotas' => ['rota.made rota:divers'],
+            'incidents/{incident}/here' => ['room.entered incident:#@'],
+            'incidents/{incident}/notes' => ['incident.note incident:#@'],
+            'incidents/{incident}/alerts' => ['alert.attached alert:#@'],
+            'incidents/{incident}/stage' => ['incident.changed incident:#@'],
+            'incidents' => ['incident.declared incident:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
+            'incidents/{incident}/items' => ['incident.item_added item:clk-2@'],
+            'reports/{report}/link' => ['report.linked report:#@'], 'teams/{team}/incidents' => ['settings.changed team:#'],
+            'people/{person}/test' => ['page.test person:per-strand'],
+            'incidents/{incident}/calls' => ['call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
+            'incidents/{incident}/calls/{call}/stop' => ['call.stopped call:#@'],
+            'people' => ['person.made person:new-person'], 'report' => ['report.received report:#'],
+            'status/doubts' => ['status.admitted service:vehicle-lanes'],
+            'incidents/{incident}/updates' => ['update.published incident:#@', 'incident.changed incident:#@'],
         ];
         foreach ($simple as $address => $entries) {
             yield [$address, $of($address), $entries];
@@ -95,7 +127,14 @@ final class EntriesTest extends TestCase
         $report = fn() => $this->post('/reports/'.Report::query()->value('id').'/link', ['incident' => $incident->id]);
         $ending = ['resolution' => 'Set by hand.', 'update' => 'It works.'];
 
-        yield ['people/{person}/particulars', ['name' => 'Per Strand', 'title' => 'Head', 'email' => 'per-strand@eiderholm.example', 'team' => 'platform', 'roles' => ['administrator', 'coordinator'], 'time_zone' => 'Europe/Oslo', 'was' => $this->particulars()], ['person.changed person:per-strand']];
+        yield [
+            'people/{person}/particulars',
+            [
+                'name' => 'Per Strand', 'title' => 'Head', 'email' => 'per-strand@eiderholm.example', 'team' => 'platform',
+                'roles' => ['administrator', 'coordinator'], 'time_zone' => 'Europe/Oslo', 'was' => $this->particulars(),
+            ],
+            ['person.changed person:per-strand'],
+        ];
         yield ['teams/{team}', ['name' => 'Lanes', 'was' => 'Lane systems'], ['team.renamed team:lanes']];
         yield ['teams/{team}/drop', [], ['team.dropped team:lanes'], static function (): void {
             DB::statement('pragma defer_foreign_keys = on');
@@ -105,64 +144,161 @@ final class EntriesTest extends TestCase
             DB::table('escalation_policies')->where('team_id', 'lanes')->delete();
             DB::table('rotas')->where('team_id', 'lanes')->delete();
         }];
-        yield ['estate/{item}/retire', ['why' => 'Sold'], ['item.retired item:clk-2'], static fn() => DB::table('alert_items')->where('item', 'clk-2')->update(['fires' => false])];
+        yield [
+            'estate/{item}/retire', ['why' => 'Sold'], ['item.retired item:clk-2'],
+            static fn() => DB::table('alert_items')->where('item', 'clk-2')->update(['fires' => false]),
+        ];
         yield ['estate/{item}/bring-back', [], ['item.returned item:clk-2'], function (): void {
             DB::table('alert_items')->where('item', 'clk-2')->update(['fires' => false]);
             $this->post('/estate/clk-2/retire', ['why' => 'Sold'], ['X-Request-Key' => 'retire']);
         }];
-        yield ['item-roles', ['version' => 1, 'roles' => [['name' => 'delivery_manager', 'label' => 'Delivery manager', 'kind' => 'person'], ['name' => 'approver', 'label' => 'Approves', 'kind' => 'person']]], ['settings.changed setting:item_roles']];
-        yield ['connection-rules/{rule}/drop', [], ['rule.dropped rule:#'], fn() => $this->post('/connection-rules', $of('connection-rules'), ['X-Request-Key' => 'rule'])];
-        yield ['alerts/split', ['alerts' => [$free[0]]], ['alert.split_off alert:#'], static fn() => Alert::query()->whereKey($free)->update(['group_id' => $free[0]])];
-        yield ['alerts/together', ['alerts' => array_slice($free, 0, 2)], ['alert.put_together alert:#'], static fn() => array_map(static fn(int $id) => Alert::query()->whereKey($id)->update(['group_id' => $id]), $free)];
-        yield ['alerts/{alert}/match', static fn(): array => ['named' => array_key_first(Alert::query()->latest('id')->firstOrFail()->items), 'item' => 'clk-2'], ['alert.matched item:clk-2']];
-        yield ['sources/{source}', ['name' => 'Walk on', 'team' => 'lanes', 'per_minute' => 100, 'mapping' => '', 'version' => 1], ['source.changed source:walk']];
-        yield ['people/{person}/leave-calendar', static fn(): array => ['file' => self::calendar('Away')], ['person.leave person:per-strand']];
-        yield ['people/{person}/absences/{absence}/drop', [], ['person.absence person:per-strand'], fn() => $this->post('/people/per-strand/absences', ['kind' => 'leave', 'what' => 'x', ...self::TURN], ['X-Request-Key' => 'away'])];
+        yield [
+            'item-roles',
+            [
+                'version' => 1,
+                'roles' => [
+                    ['name' => 'delivery_manager', 'label' => 'Delivery manager', 'kind' => 'person'],
+                    ['name' => 'approver', 'label' => 'Approves', 'kind' => 'person'],
+                ],
+            ],
+            ['settings.changed setting:item_roles'],
+        ];
+        yield [
+            'connection-rules/{rule}/drop', [], ['rule.dropped rule:#'],
+            fn() => $this->post('/connection-rules', $of('connection-rules'), ['X-Request-Key' => 'rule']),
+        ];
+        yield [
+            'alerts/split', ['alerts' => [$free[0]]], ['alert.split_off alert:#'],
+            static fn() => Alert::query()->whereKey($free)->update(['group_id' => $free[0]]),
+        ];
+        yield [
+            'alerts/together', ['alerts' => array_slice($free, 0, 2)], ['alert.put_together alert:#'],
+            static fn() => array_map(static fn(int $id) => Alert::query()->whereKey($id)->update(['group_id' => $id]), $free),
+        ];
+        yield [
+            'alerts/{alert}/match',
+            static fn(): array => ['named' => array_key_first(Alert::query()->latest('id')->firstOrFail()->items), 'item' => 'clk-2'],
+            ['alert.matched item:clk-2'],
+        ];
+        yield [
+            'sources/{source}', ['name' => 'Walk on', 'team' => 'lanes', 'per_minute' => 100, 'mapping' => '', 'version' => 1],
+            ['source.changed source:walk'],
+        ];
+        yield [
+            'people/{person}/leave-calendar', static fn(): array => ['file' => self::calendar('Away')],
+            ['person.leave person:per-strand'],
+        ];
+        yield [
+            'people/{person}/absences/{absence}/drop', [], ['person.absence person:per-strand'],
+            fn() => $this->post(
+                '/people/per-strand/absences', ['kind' => 'leave', 'what' => 'x', ...self::TURN], ['X-Request-Key' => 'away'],
+            ),
+        ];
         yield ['on-call/{rota}/calendar', static fn(): array => ['file' => self::calendar('Noor Lind')], ['rota.imported rota:lanes']];
         yield ['on-call/{rota}/layers', static function (): array {
             $rota = Rota::query()->findOrFail('lanes');
 
             return ['name' => 'Lanes by day', 'time_zone' => $rota->time_zone, 'layers' => $rota->layers, 'was' => $rota->layers];
         }, ['rota.layers rota:lanes']];
-        yield ['fairness/holidays', static fn(): array => ['file' => self::calendar('Day of the constitution', 'DTSTART;VALUE=DATE:20260517')], ['settings.changed setting:holidays']];
+        yield [
+            'fairness/holidays',
+            static fn(): array => ['file' => self::calendar('Day of the constitution', 'DTSTART;VALUE=DATE:20260517')],
+            ['settings.changed setting:holidays'],
+        ];
         yield ['incidents/{incident}/alerts/detach', ['alerts' => [$alert], 'why' => 'x'], ['alert.detached alert:#@']];
-        yield ['incidents/{incident}/items/unsay', ['item' => 'clk-2'], ['incident.item_unsaid item:clk-2@'], fn() => $this->post("/incidents/$incident->id/items", ['item' => 'clk-2', 'state' => 'down'], ['X-Request-Key' => 'item'])];
+        yield [
+            'incidents/{incident}/items/unsay', ['item' => 'clk-2'], ['incident.item_unsaid item:clk-2@'],
+            fn() => $this->post("/incidents/$incident->id/items", ['item' => 'clk-2', 'state' => 'down'], ['X-Request-Key' => 'item']),
+        ];
         yield 'left out' => ['incidents/{incident}/items', ['item' => 'clk-2', 'state' => null], ['incident.item_left_out item:clk-2@']];
         yield 'a decision' => ['incidents/{incident}/notes', ['text' => 'By hand', 'decision' => true], ['incident.decision incident:#@']];
         yield ['incidents/{incident}/tell', ['person' => 'ada-holm', 'why' => 'It is yours.'], ['owner.told person:ada-holm@']];
-        yield ['incidents/{incident}/coordinate', ['from' => 'ingrid-vale'], ['incident.coordinator incident:#@'], static fn() => $incident->update(['coordinator_id' => 'ingrid-vale'])];
-        yield 'title and stage' => ['incidents/{incident}/change', ['version' => $incident->version, 'title' => 'Gates', 'stage' => 'fixing', 'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value], ['incident.changed incident:#@', 'incident.changed incident:#@']];
+        yield [
+            'incidents/{incident}/coordinate', ['from' => 'ingrid-vale'], ['incident.coordinator incident:#@'],
+            static fn() => $incident->update(['coordinator_id' => 'ingrid-vale']),
+        ];
+        yield 'title and stage' => [
+            'incidents/{incident}/change',
+            [
+                'version' => $incident->version, 'title' => 'Gates', 'stage' => 'fixing', 'impact' => $incident->impact->value,
+                'urgency' => $incident->urgency->value,
+            ],
+            ['incident.changed incident:#@', 'incident.changed incident:#@'],
+        ];
         yield 'a higher priority, with a call' => ['incidents/{incident}/change', static fn(): array => ['version' => $incident->version, 'title' => $incident->title, 'stage' => 'looking', 'impact' => 'wide', 'urgency' => 'now', 'why' => 'More', 'call' => true], ['incident.changed incident:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
             static function () use ($incident): void {
                 DB::table('calls')->where('incident_id', $incident->id)->update(['outcome' => 'resolved']);
                 $incident->update(['priority' => 3]);
             }];
         yield 'resolved, with a report' => ['incidents/{incident}/resolve', $ending, [
-            'incident.resolved incident:#@', 'alert.still_firing incident:#@', 'report.resolved report:#@', 'mail.queued report:#@', 'call.resolved call:#@', 'call.resolved call:#@', 'update.published incident:#@',
+            'incident.resolved incident:#@', 'alert.still_firing incident:#@', 'report.resolved report:#@',
+            'mail.queued report:#@', 'call.resolved call:#@', 'call.resolved call:#@', 'update.published incident:#@',
         ], static function () use ($report, $incident, $free): void {
             $report();
             Report::query()->update(['email' => 'bo@mail.example']);
             Alert::query()->whereKey($free)->update(['incident_id' => $incident->id]);
         }];
         yield 'reopened, with a report and a call' => ['incidents/{incident}/reopen', ['why' => 'It came back', 'update' => 'It is not over.', 'call' => true], [
-            'incident.reopened incident:#@', 'report.reopened report:#@', 'mail.queued report:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@', 'update.published incident:#@',
+            'incident.reopened incident:#@', 'report.reopened report:#@', 'mail.queued report:#@', 'call.started call:#@',
+            'call.step call:#@', 'page.queued page:#@', 'update.published incident:#@',
         ], function () use ($report, $incident, $ending): void {
             $report();
             Report::query()->update(['email' => 'bo@mail.example']);
             $this->post("/incidents/$incident->id/resolve", $ending, ['X-Request-Key' => 'resolve']);
         }];
         yield ['reports/{report}/unlink', ['why' => 'Something else'], ['report.unlinked report:#@'], $report];
-        yield ['settings/priorities', static fn(): array => ['matrix' => \App\Incidents\Priorities::matrix()->toArray(), 'version' => \App\Incidents\Priorities::version()], ['settings.changed setting:priorities']];
+        yield [
+            'settings/priorities',
+            static fn(): array => [
+                'matrix' => \App\Incidents\Priorities::matrix()->toArray(), 'version' => \App\Incidents\Priorities::version(),
+            ],
+            ['settings.changed setting:priorities'],
+        ];
         yield ['people/{person}/reach', static function (): array {
-            $present = ['contacts' => DB::table('contacts')->where('person_id', 'per-strand')->orderBy('after_seconds')->orderBy('id')->get(['channel', 'address', 'after_seconds'])->map(static fn(\stdClass $c): array => ['channel' => $c->channel, 'address' => $c->address, 'after' => (int) $c->after_seconds])->all(), 'rules' => []];
+            $present = [
+                'contacts' => DB::table('contacts')->where('person_id', 'per-strand')
+                    ->orderBy('after_seconds')->orderBy('id')->get(['channel', 'address', 'after_seconds'])
+                    ->map(static fn(\stdClass $c): array => [
+                        'channel' => $c->channel, 'address' => $c->address, 'after' => (int) $c->after_seconds,
+                    ])
+                    ->all(),
+                'rules' => [],
+            ];
 
             return [...$present, 'contacts' => [['channel' => 'push', 'address' => 'other', 'after' => 0]], 'was' => $present];
         }, ['person.reach person:per-strand']];
-        yield ['incidents/{incident}/answer', static fn(): array => ['page' => (int) Page::query()->where('person_id', 'per-strand')->value('id'), 'answer' => 'yes'], ['call.acknowledged call:#@']];
-        yield ['policies/{team}', ['rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights', 'service_id' => 'vehicle-lanes', 'urgencies' => [], 'hours' => null, 'patience_seconds' => 600, 'answer_seconds' => 60, 'id' => null, 'was' => null], ['policy.saved team:lanes']];
-        yield ['policies/{team}/{policy}/drop', [], ['policy.dropped team:lanes'], fn() => $this->post('/policies/lanes', ['rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights', 'service_id' => 'vehicle-lanes', 'urgencies' => [], 'hours' => null, 'patience_seconds' => 600, 'answer_seconds' => 60, 'id' => null, 'was' => null], ['X-Request-Key' => 'policy'])];
+        yield [
+            'incidents/{incident}/answer',
+            static fn(): array => ['page' => (int) Page::query()->where('person_id', 'per-strand')->value('id'), 'answer' => 'yes'],
+            ['call.acknowledged call:#@'],
+        ];
+        yield [
+            'policies/{team}',
+            [
+                'rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights',
+                'service_id' => 'vehicle-lanes', 'urgencies' => [], 'hours' => null, 'patience_seconds' => 600,
+                'answer_seconds' => 60, 'id' => null, 'was' => null,
+            ],
+            ['policy.saved team:lanes'],
+        ];
+        yield [
+            'policies/{team}/{policy}/drop', [], ['policy.dropped team:lanes'],
+            fn() => $this->post(
+                '/policies/lanes',
+                [
+                    'rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights',
+                    'service_id' => 'vehicle-lanes', 'urgencies' => [], 'hours' => null, 'patience_seconds' => 600,
+                    'answer_seconds' => 60, 'id' => null, 'was' => null,
+                ],
+                ['X-Request-Key' => 'policy'],
+            ),
+        ];
         yield ['people/{person}/leave', [], ['person.left person:noor-lind']];
-        yield ['on-call/{rota}/swap', static fn(): array => [...self::TURN, 'with' => (string) self::other()], ['rota.swap_asked rota:lanes'], fn() => $this->post('/on-call/lanes/take', [...self::TURN, 'person' => 'per-strand'], ['X-Request-Key' => 'take'])];
+        yield [
+            'on-call/{rota}/swap', static fn(): array => [...self::TURN, 'with' => (string) self::other()],
+            ['rota.swap_asked rota:lanes'],
+            fn() => $this->post('/on-call/lanes/take', [...self::TURN, 'person' => 'per-strand'], ['X-Request-Key' => 'take']),
+        ];
         yield ['api/v1/reports', ['service' => 'vehicle-lanes', 'what' => 'Shut'], ['report.received report:#']];
     }
 
@@ -173,14 +309,23 @@ final class EntriesTest extends TestCase
      */
     private function writtenBy(string $address, array $body, array $parts): array
     {
-        $parts = [...$parts, 'rule' => (int) DB::table('connection_rules')->max('id'), 'policy' => (int) DB::table('escalation_policies')->max('id'), 'absence' => (int) DB::table('absences')->max('id'), 'incident' => (int) Incident::query()->max('id'), 'person' => $address === 'people/{person}/leave' ? 'noor-lind' : 'per-strand'];
-        $uri = (string) preg_replace_callback('/\{(\w+)\}/', static fn(array $m): string => rawurlencode((string) ($parts[$m[1]] ?? 'x')), $address);
+        $parts = [
+            ...$parts, 'rule' => (int) DB::table('connection_rules')->max('id'),
+            'policy' => (int) DB::table('escalation_policies')->max('id'), 'absence' => (int) DB::table('absences')->max('id'),
+            'incident' => (int) Incident::query()->max('id'),
+            'person' => $address === 'people/{person}/leave' ? 'noor-lind' : 'per-strand',
+        ];
+        $uri = (string) preg_replace_callback(
+            '/\{(\w+)\}/', static fn(array $m): string => rawurlencode((string) ($parts[$m[1]] ?? 'x')), $address,
+        );
         $head = Journal::head();
         str_starts_with($address, 'api/')
             ? $this->withToken($this->token(['reports:write'], name: 'entries'))->postJson("/$uri", $body)
             : $this->actingAs($this->person('per-strand')->refresh())->post("/$uri", $body, ['X-Request-Key' => bin2hex(random_bytes(8))]);
 
-        return array_values(Entry::query()->where('seq', '>', $head)->orderBy('seq')->get()->map(static fn(Entry $entry): string => "$entry->kind $entry->subject_kind:".(ctype_digit((string) $entry->subject_id) ? '#' : $entry->subject_id).($entry->incident_id === null ? '' : '@'))->all());
+        return array_values(Entry::query()->where('seq', '>', $head)->orderBy('seq')->get()->map(static fn(Entry $entry): string => "$entry->kind $entry->subject_kind:".(
+            ctype_digit((string) $entry->subject_id) ? '#' : $entry->subject_id
+        ).($entry->incident_id === null ? '' : '@'))->all());
     }
 
     /** @return array<string, mixed> */
@@ -188,12 +333,17 @@ final class EntriesTest extends TestCase
     {
         $person = $this->person('per-strand');
 
-        return ['name' => $person->name, 'title' => $person->title, 'email' => $person->email, 'team' => $person->team_id, 'roles' => $person->roles, 'time_zone' => $person->time_zone];
+        return [
+            'name' => $person->name, 'title' => $person->title, 'email' => $person->email, 'team' => $person->team_id,
+            'roles' => $person->roles, 'time_zone' => $person->time_zone,
+        ];
     }
 
     private static function other(): ?string
     {
-        foreach (Rota::query()->findOrFail('lanes')->between((int) strtotime('2026-03-06T08:00:00Z'), (int) strtotime('2026-03-12T08:00:00Z'))->segments as $segment) {
+        foreach (Rota::query()->findOrFail('lanes')->between(
+            (int) strtotime('2026-03-06T08:00:00Z'), (int) strtotime('2026-03-12T08:00:00Z'),
+        )->segments as $segment) {
             if ($segment->person !== null && $segment->person !== 'per-strand') {
                 return $segment->person;
             }
@@ -204,6 +354,9 @@ final class EntriesTest extends TestCase
 
     private static function calendar(string $summary, string $when = "DTSTART:20260320T080000Z\r\nDTEND:20260320T160000Z"): UploadedFile
     {
-        return UploadedFile::fake()->createWithContent('x.ics', "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//x//EN\r\nBEGIN:VEVENT\r\nUID:1@x\r\nDTSTAMP:20260301T000000Z\r\n$when\r\nSUMMARY:$summary\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n");
+        return UploadedFile::fake()->createWithContent(
+            'x.ics',
+            "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//x//EN\r\nBEGIN:VEVENT\r\nUID:1@x\r\nDTSTAMP:20260301T000000Z\r\n$when\r\nSUMMARY:$summary\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n",
+        );
     }
 }

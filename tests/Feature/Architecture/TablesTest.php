@@ -17,7 +17,10 @@ final class TablesTest extends TestCase
 
     public function test_each_table_belongs_to_a_room(): void
     {
-        $tables = array_map(static fn(\stdClass $row): string => (string) $row->name, DB::select("select name from sqlite_master where type = 'table' and name not like 'sqlite%' and name not like 'item_search_%' and name <> 'migrations'"));
+        $tables = array_map(
+            static fn(\stdClass $row): string => (string) $row->name,
+            DB::select("select name from sqlite_master where type = 'table' and name not like 'sqlite%' and name not like 'item_search_%' and name <> 'migrations'"),
+        );
         $owned = array_merge(...array_values(Directions::TABLES));
         sort($tables);
         sort($owned);
@@ -55,6 +58,14 @@ final class TablesTest extends TestCase
 
     private static function withoutComments(string $code): string
     {
-        return implode('', array_map(static fn(array|string $token): string => is_string($token) ? $token : (in_array($token[0], [T_COMMENT, T_DOC_COMMENT], true) ? '' : $token[1]), token_get_all($code)));
+        return implode(
+            '',
+            array_map(
+                static fn(array|string $token): string => is_string($token) ? $token : (
+                    in_array($token[0], [T_COMMENT, T_DOC_COMMENT], true) ? '' : $token[1]
+                ),
+                token_get_all($code),
+            ),
+        );
     }
 }

@@ -41,7 +41,10 @@ final class ClockPartsTest extends TestCase
     /** @return list<string> */
     private static function broken(): array
     {
-        return array_values(array_map(static fn(array $one): string => $one['what'].' '.$one['does'], array_filter(OwnTrouble::now(), static fn(array $one): bool => $one['kind'] === 'broken')));
+        return array_values(array_map(
+            static fn(array $one): string => $one['what'].' '.$one['does'],
+            array_filter(OwnTrouble::now(), static fn(array $one): bool => $one['kind'] === 'broken'),
+        ));
     }
 
     public function test_the_others_go_on_and_the_broken_one_is_tried_again_after_a_while(): void
@@ -56,14 +59,19 @@ final class ClockPartsTest extends TestCase
             self::assertSame(1, $parts->run($mayWork, $now));
         }
         self::assertSame(['handling' => 2, 'calls' => 4], $this->done);
-        self::assertSame(['Alerts do not page by themselves. It breaks, and is tried again every few seconds; the log of the clock says where: An alert has its team.'], self::broken());
+        self::assertSame(
+            ['Alerts do not page by themselves. It breaks, and is tried again every few seconds; the log of the clock says where: An alert has its team.'],
+            self::broken(),
+        );
         $parts->run($mayWork, 105.2);
         self::assertSame(3, $this->done['handling']);
 
         $this->breaks = null;
         self::assertSame(2, $parts->run($mayWork, 111.0));
         self::assertSame([], self::broken());
-        self::assertSame(['clock.fails', 'clock.works'], Entry::query()->where('subject_kind', 'clock')->orderBy('seq')->pluck('kind')->all());
+        self::assertSame(
+            ['clock.fails', 'clock.works'], Entry::query()->where('subject_kind', 'clock')->orderBy('seq')->pluck('kind')->all(),
+        );
         Exceptions::assertReportedCount(2);
     }
 

@@ -33,10 +33,16 @@ final class FindTest extends TestCase
     {
         $report = Report::query()->latest('id')->firstOrFail();
         self::assertSame("/#report-$report->id", $this->find($report->ref())->firstWhere('what', 'report')['link'] ?? null);
-        $this->post('/incidents', ['reports' => [$report->id], 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'])->assertSessionHasNoErrors();
+        $this->post(
+            '/incidents',
+            ['reports' => [$report->id], 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'],
+        )->assertSessionHasNoErrors();
         $incident = Incident::query()->whereNull('resolved_at')->sole();
         $this->post("/incidents/$incident->id/notes", ['text' => 'Replaced the "antenna" at 50% of the quays']);
-        $this->post("/incidents/$incident->id/updates", ['number' => 1, 'stage' => 'looking', 'text' => 'Please use the southern ramp.', 'next_minutes' => 30])->assertSessionHasNoErrors();
+        $this->post(
+            "/incidents/$incident->id/updates",
+            ['number' => 1, 'stage' => 'looking', 'text' => 'Please use the southern ramp.', 'next_minutes' => 30],
+        )->assertSessionHasNoErrors();
         self::assertSame("/incidents/$incident->id", $this->find($report->ref())->firstWhere('what', 'report')['link'] ?? null);
         self::assertSame("/incidents/$incident->id", $this->find($incident->ref())->firstWhere('what', 'incident')['link'] ?? null);
         foreach (['antenna', 'the "antenna" at 50%'] as $text) {
@@ -52,10 +58,16 @@ final class FindTest extends TestCase
         $tier = $this->find('tier 1')->whereIn('what', ['service', 'item'])->pluck('link')->all();
         self::assertContains('/estate/vehicle-lanes', $tier);
         self::assertNotContains('/estate/freight-manifests', $tier);
-        $this->get('/estate?find=tier+1')->assertInertia(fn(Shown $shown) => $shown->where('items', fn(Collection $items): bool => $items->isNotEmpty() && $items->every('cells.tier', '1')));
-        $value = DB::table('item_values')->where('origin', 'hand')->whereNotIn('field', ['name', 'kind', 'site', 'tier', 'team', 'description'])->where('value', '!=', '')->first();
+        $this->get('/estate?find=tier+1')->assertInertia(fn(Shown $shown) => $shown->where(
+            'items', fn(Collection $items): bool => $items->isNotEmpty() && $items->every('cells.tier', '1'),
+        ));
+        $value = DB::table('item_values')->where('origin', 'hand')
+            ->whereNotIn('field', ['name', 'kind', 'site', 'tier', 'team', 'description'])->where('value', '!=', '')
+            ->first();
         if ($value !== null) {
-            $found = $this->get('/estate?'.http_build_query(['find' => str_replace('_', ' ', (string) $value->field).' '.$value->value]))->inertiaProps('items');
+            $found = $this->get('/estate?'.http_build_query([
+                'find' => str_replace('_', ' ', (string) $value->field).' '.$value->value,
+            ]))->inertiaProps('items');
             self::assertContains($value->item_id, array_column((array) $found, 'id'));
         }
     }
@@ -68,14 +80,23 @@ final class FindTest extends TestCase
         self::assertNull($alert->item_id);
         $this->post("/alerts/$alert->id/match", ['named' => 'something else', 'item' => 'manifest-db-1'])->assertNotFound();
         $this->post("/alerts/$alert->id/match", ['named' => 'MDB1.legacy', 'item' => 'no-such'])->assertSessionHasErrors('item');
-        $this->actingAs($this->person('noor-lind'))->post("/alerts/$alert->id/match", ['named' => 'MDB1.legacy', 'item' => 'manifest-db-1'])->assertForbidden();
-        $this->actingAs($this->person('ingrid-vale'))->post("/alerts/$alert->id/match", ['named' => 'MDB1.legacy', 'item' => 'manifest-db-1'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('noor-lind'))
+            ->post("/alerts/$alert->id/match", ['named' => 'MDB1.legacy', 'item' => 'manifest-db-1'])
+            ->assertForbidden();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post("/alerts/$alert->id/match", ['named' => 'MDB1.legacy', 'item' => 'manifest-db-1'])
+            ->assertSessionHasNoErrors();
         self::assertSame(['manifest-db-1', 'freight'], [$alert->refresh()->item_id, $alert->team_id]);
         $this->get('/estate/manifest-db-1')->assertInertia(fn(Shown $shown) => $shown->where('item.state', 'down'));
-        $this->get("/alerts/$alert->id")->assertInertia(fn(Shown $shown) => $shown->where('items.0.id', 'manifest-db-1')->where('items.0.known', true));
+        $this->get("/alerts/$alert->id")->assertInertia(
+            fn(Shown $shown) => $shown->where('items.0.id', 'manifest-db-1')->where('items.0.known', true),
+        );
         // The next one by that name is known at once, and its end ends the first.
         $this->later(5);
-        $this->signal([['condition' => 'clear', ...array_diff_key(self::firing('MDB1.legacy'), ['condition' => 0])], self::firing('MDB1.legacy', 'error', 'disk')]);
+        $this->signal([
+            ['condition' => 'clear', ...array_diff_key(self::firing('MDB1.legacy'), ['condition' => 0])],
+            self::firing('MDB1.legacy', 'error', 'disk'),
+        ]);
         $this->takeSignals();
         self::assertNotNull($alert->refresh()->closed_at);
         self::assertSame('manifest-db-1', Alert::query()->where('check', 'disk')->sole()->item_id);
@@ -83,14 +104,27 @@ final class FindTest extends TestCase
 
     public function test_who_answers_for_a_service_is_told_from_the_room(): void
     {
-        $this->post('/incidents', ['item' => 'vehicle-lanes', 'state' => 'down', 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'])->assertSessionHasNoErrors();
+        $this->post(
+            '/incidents',
+            [
+                'item' => 'vehicle-lanes', 'state' => 'down', 'title' => 'Lanes', 'service' => 'vehicle-lanes',
+                'impact' => 'part', 'urgency' => 'now',
+            ],
+        )->assertSessionHasNoErrors();
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where('hit.owners.0.id', 'elin-skarv')->where('hit.owners.0.told', null));
+        $this->get("/incidents/$incident->id")->assertInertia(
+            fn(Shown $shown) => $shown->where('hit.owners.0.id', 'elin-skarv')->where('hit.owners.0.told', null),
+        );
         foreach (['k', 'k'] as $key) {
-            $this->post("/incidents/$incident->id/tell", ['person' => 'elin-skarv', 'why' => 'Lanes are shut at all sites.'], ['X-Request-Key' => $key])->assertSessionHasNoErrors();
+            $this->post(
+                "/incidents/$incident->id/tell", ['person' => 'elin-skarv', 'why' => 'Lanes are shut at all sites.'],
+                ['X-Request-Key' => $key],
+            )->assertSessionHasNoErrors();
         }
         $mail = OutboxMessage::query()->where('kind', 'mail')->sole();
         self::assertStringContainsString('Lanes are shut at all sites.', (string) $mail->payload['text']);
-        $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where('hit.owners.0.told', fn(?string $at): bool => $at !== null));
+        $this->get("/incidents/$incident->id")->assertInertia(
+            fn(Shown $shown) => $shown->where('hit.owners.0.told', fn(?string $at): bool => $at !== null),
+        );
     }
 }

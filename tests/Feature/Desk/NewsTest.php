@@ -26,7 +26,8 @@ final class NewsTest extends TestCase
         $this->signal([self::firing('clk-2'), self::firing('feed-gateway', 'error'), self::firing('manifest-db-2')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [Alert::query()->where('item_id', 'clk-2')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'lanes',
+            'alerts' => [Alert::query()->where('item_id', 'clk-2')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes',
+            'impact' => 'wide', 'urgency' => 'now', 'team' => 'lanes',
         ]);
         $this->post('/alerts/wait', ['alerts' => [Alert::query()->where('item_id', 'manifest-db-2')->sole()->id], 'minutes' => 90]);
         $clocks = RunningClocks::all();
@@ -35,7 +36,13 @@ final class NewsTest extends TestCase
         sort($sorted);
 
         self::assertSame($sorted, $due);
-        self::assertSame(['call', 'group', 'update', 'wait', 'restore'], array_values(array_filter(array_map(static fn(array $c): string => explode('-', $c['id'])[0], $clocks), static fn(string $k): bool => $k !== 'handover')));
+        self::assertSame(
+            ['call', 'group', 'update', 'wait', 'restore'],
+            array_values(array_filter(
+                array_map(static fn(array $c): string => explode('-', $c['id'])[0], $clocks),
+                static fn(string $k): bool => $k !== 'handover',
+            )),
+        );
         self::assertStringStartsWith('then ', $clocks[0]['detail']);
         foreach ($clocks as $clock) {
             $this->get(explode('#', $clock['link'])[0])->assertOk();
@@ -82,13 +89,19 @@ final class NewsTest extends TestCase
         $gone = $this->person('mika-sund');
         self::assertArrayHasKey('head', self::live(['key' => Live::key($gone), 'after' => '0']));
         $gone->update(['left_at' => now()]);
-        self::assertSame(['error'], array_keys(self::live(['key' => Live::key($gone), 'after' => '0'])), 'Whoever left follows nothing any more.');
+        self::assertSame(
+            ['error'], array_keys(self::live(['key' => Live::key($gone), 'after' => '0'])),
+            'Whoever left follows nothing any more.',
+        );
     }
 
     public function test_when_more_happened_than_is_listed_it_says_so(): void
     {
         $before = Journal::head();
-        Journal::writeMany(Actor::system(), 'alert', array_fill(0, 600, ['kind' => 'alert.opened', 'id' => 1, 'facts' => [], 'incident' => null]));
+        Journal::writeMany(
+            Actor::system(), 'alert',
+            array_fill(0, 600, ['kind' => 'alert.opened', 'id' => 1, 'facts' => [], 'incident' => null]),
+        );
         DB::disconnect();
 
         self::assertTrue(self::live(['key' => Live::key($this->person('ingrid-vale')), 'after' => (string) $before])['cut']);
@@ -108,7 +121,10 @@ final class NewsTest extends TestCase
         $live = $this->get('/')->assertOk()->inertiaProps('live');
         self::assertLessThan(Journal::head(), $live['head']);
         self::assertNull($live['only']);
-        $headers = ['X-Inertia' => 'true', 'X-Inertia-Partial-Component' => 'Desk/Watch', 'X-Inertia-Partial-Data' => 'reports,now', 'X-Inertia-Version' => (string) app(ShareWithEveryPage::class)->version(Request::create('/'))];
+        $headers = [
+            'X-Inertia' => 'true', 'X-Inertia-Partial-Component' => 'Desk/Watch', 'X-Inertia-Partial-Data' => 'reports,now',
+            'X-Inertia-Version' => (string) app(ShareWithEveryPage::class)->version(Request::create('/')),
+        ];
         $props = $this->get('/', $headers)->assertOk()->json('props');
 
         self::assertSame(['reports', 'now'], $props['live']['only']);
@@ -143,7 +159,8 @@ final class NewsTest extends TestCase
     {
         $code = '$_GET = json_decode(getenv("QUERY"), true); require "public/live.php";';
         $process = proc_open([PHP_BINARY, '-r', $code], [1 => ['pipe', 'w']], $pipes, base_path(), [
-            'QUERY' => json_encode($query, JSON_THROW_ON_ERROR), 'APP_KEY' => config()->string('app.key'), 'DB_DATABASE' => DB::getDatabaseName(), 'PATH' => (string) getenv('PATH'),
+            'QUERY' => json_encode($query, JSON_THROW_ON_ERROR), 'APP_KEY' => config()->string('app.key'),
+            'DB_DATABASE' => DB::getDatabaseName(), 'PATH' => (string) getenv('PATH'),
         ]);
         $printed = stream_get_contents($pipes[1]);
         self::assertIsResource($process);

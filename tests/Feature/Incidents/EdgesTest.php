@@ -23,7 +23,9 @@ final class EdgesTest extends TestCase
     private function declare(array $more = []): Incident
     {
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => Alert::query()->whereNull('closed_at')->whereNull('incident_id')->orderByDesc('id')->pluck('id')->all(), 'title' => 'Clocks', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'soon', 'team' => 'lanes', ...$more,
+            'alerts' => Alert::query()->whereNull('closed_at')->whereNull('incident_id')->orderByDesc('id')->pluck('id')->all(),
+            'title' => 'Clocks', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'soon', 'team' => 'lanes',
+            ...$more,
         ])->assertSessionHasNoErrors();
 
         return Incident::query()->latest('id')->firstOrFail();
@@ -33,7 +35,14 @@ final class EdgesTest extends TestCase
     private function change(Incident $incident, array $more): void
     {
         $incident->refresh();
-        $this->post("/incidents/$incident->id/change", ['version' => $incident->version, 'title' => $incident->title, 'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value, 'stage' => $incident->stage->value, 'why' => 'x', ...$more], ['X-Request-Key' => bin2hex(random_bytes(4))])->assertSessionHasNoErrors();
+        $this->post(
+            "/incidents/$incident->id/change",
+            [
+                'version' => $incident->version, 'title' => $incident->title, 'impact' => $incident->impact->value,
+                'urgency' => $incident->urgency->value, 'stage' => $incident->stage->value, 'why' => 'x', ...$more,
+            ],
+            ['X-Request-Key' => bin2hex(random_bytes(4))],
+        )->assertSessionHasNoErrors();
     }
 
     public function test_it_began_with_the_first_of_what_tells_of_it(): void
@@ -73,7 +82,10 @@ final class EdgesTest extends TestCase
         $matrix = Priorities::matrix();
 
         self::assertSame($declared->getTimestamp() + $matrix->restoreWithin($incident->priority), $incident->restore_by->getTimestamp());
-        self::assertSame(min($promised?->getTimestamp(), now()->getTimestamp() + $matrix->updateWithin($incident->priority)), $incident->next_update_at?->getTimestamp());
+        self::assertSame(
+            min($promised?->getTimestamp(), now()->getTimestamp() + $matrix->updateWithin($incident->priority)),
+            $incident->next_update_at?->getTimestamp(),
+        );
 
         $sooner = $incident->next_update_at;
         $this->change($incident, ['impact' => 'few', 'urgency' => 'later']);
@@ -131,7 +143,13 @@ final class EdgesTest extends TestCase
         $this->takeSignals();
         $other = $this->declare();
         $this->post("/incidents/$other->id/resolve", ['resolution' => 'x', 'update' => 'x'], ['X-Request-Key' => 'other']);
-        self::assertSame([null, true], [Alert::query()->where('incident_id', $other->id)->firstOrFail()->wait_until, Alert::query()->where('incident_id', $other->id)->firstOrFail()->decide_again_at !== null]);
+        self::assertSame(
+            [null, true],
+            [
+                Alert::query()->where('incident_id', $other->id)->firstOrFail()->wait_until,
+                Alert::query()->where('incident_id', $other->id)->firstOrFail()->decide_again_at !== null,
+            ],
+        );
     }
 
     public function test_a_reporter_hears_once_of_each_turn_and_one_who_was_resolved_before_of_none(): void
@@ -141,7 +159,10 @@ final class EdgesTest extends TestCase
         }
         $incident = $this->declare(['reports' => Report::query()->pluck('id')->all()]);
         Report::query()->where('email', 'ann@mail.example')->update(['resolved_at' => now()->subHour()]);
-        $told = fn(): array => OutboxMessage::query()->where('kind', 'mail')->orderBy('id')->get()->map(static fn(OutboxMessage $m): string => $m->payload['to'].' '.explode(':', (string) $m->payload['subject'])[0])->all();
+        $told = fn(): array => OutboxMessage::query()->where('kind', 'mail')
+            ->orderBy('id')->get()
+            ->map(static fn(OutboxMessage $m): string => $m->payload['to'].' '.explode(':', (string) $m->payload['subject'])[0])
+            ->all();
 
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'x'], ['X-Request-Key' => 'a']);
         self::assertSame(['bo@mail.example Over'], $told());
@@ -163,15 +184,30 @@ final class EdgesTest extends TestCase
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'x']);
 
         self::assertSame($preview['reports'], Report::query()->whereNotNull('resolved_at')->count());
-        self::assertSame($preview['mails'], OutboxMessage::query()->where('kind', 'mail')->get()->map(static fn(OutboxMessage $m): mixed => $m->payload['to'])->all());
+        self::assertSame(
+            $preview['mails'],
+            OutboxMessage::query()->where('kind', 'mail')->get()->map(static fn(OutboxMessage $m): mixed => $m->payload['to'])->all(),
+        );
         self::assertSame(count($preview['calls']), Entry::query()->where('kind', 'call.resolved')->count());
         self::assertSame(count($preview['firing']), Alert::query()->whereNotNull('decide_again_at')->count());
-        self::assertSame($preview['services'], array_column((array) json_decode((string) DB::table('updates')->where('incident_id', $incident->id)->value('services'), true), 'name'));
+        self::assertSame(
+            $preview['services'],
+            array_column(
+                (array) json_decode((string) DB::table('updates')->where('incident_id', $incident->id)->value('services'), true),
+                'name',
+            ),
+        );
 
         $again = $this->get("/incidents/$incident->id/reopen")->json();
-        $this->post("/incidents/$incident->id/reopen", ['why' => 'x', 'update' => $again['update'], 'call' => true], ['X-Request-Key' => 'again']);
+        $this->post(
+            "/incidents/$incident->id/reopen", ['why' => 'x', 'update' => $again['update'], 'call' => true],
+            ['X-Request-Key' => 'again'],
+        );
         self::assertSame($again['reports'], Report::query()->whereNull('resolved_at')->count());
         self::assertSame($again['alerts'], Alert::query()->where('incident_id', $incident->id)->whereNull('decide_again_at')->count());
-        self::assertSame(1, Call::query()->where('outcome', 'waiting')->whereHas('team', static fn($team) => $team->where('name', $again['team']))->count());
+        self::assertSame(
+            1,
+            Call::query()->where('outcome', 'waiting')->whereHas('team', static fn($team) => $team->where('name', $again['team']))->count(),
+        );
     }
 }

@@ -48,12 +48,18 @@ final class PathTest extends TestCase
     {
         $answer = $this->postJson('/incidents-proposal', ['alerts' => $this->alerts()])->assertOk();
 
-        self::assertSame(['vehicle-lanes', 'wide', 'now', 'platform'], array_map(fn(string $key) => $answer->json("$key.value"), ['service', 'impact', 'urgency', 'team']));
+        self::assertSame(
+            ['vehicle-lanes', 'wide', 'now', 'platform'],
+            array_map(fn(string $key) => $answer->json("$key.value"), ['service', 'impact', 'urgency', 'team']),
+        );
         self::assertSame('Something is broken at 14 sites.', $answer->json('impact.why'));
         self::assertSame('Owns Time server clk-2, which explains most of the alerts.', $answer->json('team.why'));
         self::assertNotNull($answer->json('team.onCall'));
         self::assertSame('Affected now: 14 sailings an hour.', $answer->json('behind'));
-        self::assertSame(['vehicle-lanes', 1, 'degraded'], [$answer->json('hit.0.id'), $answer->json('hit.0.tier'), $answer->json('hit.0.state')]);
+        self::assertSame(
+            ['vehicle-lanes', 1, 'degraded'],
+            [$answer->json('hit.0.id'), $answer->json('hit.0.tier'), $answer->json('hit.0.state')],
+        );
         self::assertSame(['restore_minutes' => 120, 'update_minutes' => 30], $answer->json('targets.1'));
     }
 
@@ -86,7 +92,12 @@ final class PathTest extends TestCase
         $this->deliver();
         $first = Page::query()->sole();
         self::assertNotNull($first->sent_at);
-        Http::assertSent(fn(Sent $sent): bool => $sent->hasHeader('Idempotency-Key', "page-$first->id") && $sent['channel'] === 'push' && str_contains($sent['text'], 'priority 1'));
+        Http::assertSent(
+            fn(Sent $sent): bool =>
+                $sent->hasHeader('Idempotency-Key', "page-$first->id")
+                    && $sent['channel'] === 'push'
+                    && str_contains($sent['text'], 'priority 1'),
+        );
 
         $this->later(299);
         $this->clock();
@@ -98,7 +109,9 @@ final class PathTest extends TestCase
         self::assertNotSame($first->person_id, $second->person_id);
         self::assertSame(2, $second->step);
 
-        $this->get($second->link())->assertInertia(fn(Shown $page) => $page->component('Paging/Answer')->where('incident.priority', 1)->where('services.0.id', 'vehicle-lanes'));
+        $this->get($second->link())->assertInertia(
+            fn(Shown $page) => $page->component('Paging/Answer')->where('incident.priority', 1)->where('services.0.id', 'vehicle-lanes'),
+        );
         $this->answer($second, 'yes')->assertRedirect();
         $call = Call::query()->sole();
         self::assertSame([Outcome::Acknowledged, $second->person_id], [$call->outcome, $call->held_by]);
@@ -146,8 +159,13 @@ final class PathTest extends TestCase
         $this->declare();
         $incident = $this->incident();
         $this->publish($incident, 1)->assertSessionHasNoErrors();
-        $this->get('/report')->assertInertia(fn(Shown $page) => $page->where('known.0.services', ['Vehicle lanes'])->where('known.0.text', 'Lanes are shut.'));
-        $form = ['service' => 'vehicle-lanes', 'site' => 'Ask', 'what' => 'The barrier stays shut', 'name' => 'Lea', 'email' => 'lea@mail.example', 'send_key' => 'once'];
+        $this->get('/report')->assertInertia(
+            fn(Shown $page) => $page->where('known.0.services', ['Vehicle lanes'])->where('known.0.text', 'Lanes are shut.'),
+        );
+        $form = [
+            'service' => 'vehicle-lanes', 'site' => 'Ask', 'what' => 'The barrier stays shut', 'name' => 'Lea',
+            'email' => 'lea@mail.example', 'send_key' => 'once',
+        ];
         $this->post('/report', $form)->assertRedirect();
         $this->post('/report', $form)->assertRedirect();
         $report = Report::query()->sole();
@@ -155,17 +173,34 @@ final class PathTest extends TestCase
         $this->from('/')->post("/reports/$report->id/link", ['incident' => $incident->id])->assertSessionHasErrors('action');
 
         $preview = $this->getJson("/incidents/$incident->id/resolve")->assertOk();
-        self::assertSame([1, ['lea@mail.example'], ['Platform'], ['Vehicle lanes'], ['Vehicle lanes'], 3], [$preview->json('reports'), $preview->json('mails'), $preview->json('calls'), $preview->json('services'), $preview->json('unsure'), count($preview->json('firing'))]);
-        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Antenna cable replaced', 'update' => 'Vehicle lanes: working normally again.'])->assertSessionHasNoErrors();
-        $this->from('/')->post("/incidents/$incident->id/resolve", ['resolution' => 'Again', 'update' => 'Again'])->assertSessionHasErrors('action');
+        self::assertSame(
+            [1, ['lea@mail.example'], ['Platform'], ['Vehicle lanes'], ['Vehicle lanes'], 3],
+            [
+                $preview->json('reports'), $preview->json('mails'), $preview->json('calls'), $preview->json('services'),
+                $preview->json('unsure'), count($preview->json('firing')),
+            ],
+        );
+        $this->post(
+            "/incidents/$incident->id/resolve",
+            ['resolution' => 'Antenna cable replaced', 'update' => 'Vehicle lanes: working normally again.'],
+        )->assertSessionHasNoErrors();
+        $this->from('/')
+            ->post("/incidents/$incident->id/resolve", ['resolution' => 'Again', 'update' => 'Again'])
+            ->assertSessionHasErrors('action');
         $this->deliver();
 
         self::assertSame(Stage::Restored, $incident->refresh()->stage);
         self::assertNotNull($report->refresh()->resolved_at);
         self::assertSame(Outcome::Resolved, Call::query()->sole()->outcome);
-        Http::assertSent(fn(Sent $sent): bool => $sent->url() === 'http://devices.test/mails' && $sent['to'] === 'lea@mail.example' && str_contains($sent['text'], 'working normally again'));
+        Http::assertSent(
+            fn(Sent $sent): bool => $sent->url() === 'http://devices.test/mails' && $sent['to'] === 'lea@mail.example' && str_contains(
+                $sent['text'], 'working normally again',
+            ),
+        );
         $this->get('/status')->assertInertia(fn(Shown $page) => $page->has('open', 0)->where('past.0.updates.0.stage', 'restored'));
-        $this->get("/report/{$report->key()}")->assertInertia(fn(Shown $page) => $page->where('report.resolved_at', fn(?string $at): bool => $at !== null));
+        $this->get("/report/{$report->key()}")->assertInertia(fn(Shown $page) => $page->where(
+            'report.resolved_at', fn(?string $at): bool => $at !== null,
+        ));
         self::assertSame(3, Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->count());
     }
 
@@ -190,20 +225,47 @@ final class PathTest extends TestCase
 
     public function test_a_room_says_when_its_incident_has_grown_and_who_stands_behind_it(): void
     {
-        $this->post('/incidents', ['alerts' => $this->alerts(), 'title' => 'Clocks', 'service' => 'vehicle-lanes', 'impact' => 'few', 'urgency' => 'soon', 'team' => 'platform']);
+        $this->post(
+            '/incidents',
+            [
+                'alerts' => $this->alerts(), 'title' => 'Clocks', 'service' => 'vehicle-lanes', 'impact' => 'few',
+                'urgency' => 'soon', 'team' => 'platform',
+            ],
+        );
         $incident = $this->incident();
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $page) => $page
             ->where('hit.behind', 'Affected now: 14 sailings an hour.')
             ->where('hit.owners', [['id' => 'elin-skarv', 'name' => 'Elin Skarv', 'of' => ['Vehicle lanes'], 'told' => null]])
-            ->where('hit.grown', ['priority' => 1, 'impact' => 'wide', 'urgency' => 'now', 'why' => 'Something is broken at 14 sites. Vehicle lanes: tier 1, degraded.']));
-        $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value])->assertSessionHasErrors('why');
-        $this->post("/incidents/$incident->id/change", ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value, 'why' => 'all sites', 'call' => true])->assertSessionHasNoErrors();
+            ->where(
+                'hit.grown',
+                [
+                    'priority' => 1, 'impact' => 'wide', 'urgency' => 'now',
+                    'why' => 'Something is broken at 14 sites. Vehicle lanes: tier 1, degraded.',
+                ],
+            ));
+        $this->post(
+            "/incidents/$incident->id/change",
+            ['version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value],
+        )->assertSessionHasErrors('why');
+        $this->post(
+            "/incidents/$incident->id/change",
+            [
+                'version' => 1, 'title' => 'Clocks', 'impact' => 'wide', 'urgency' => 'now', 'stage' => $incident->stage->value,
+                'why' => 'all sites', 'call' => true,
+            ],
+        )->assertSessionHasNoErrors();
         self::assertSame(1, $incident->refresh()->priority);
         // The update is owed as soon as the new priority promises, and no later than was promised when it is lowered again.
         $owed = now()->addMinutes(30)->format('Y-m-d H:i:s');
         self::assertSame($owed, $incident->next_update_at?->format('Y-m-d H:i:s'));
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $page) => $page->where('hit.grown', null));
-        $this->post("/incidents/$incident->id/change", ['version' => 2, 'title' => 'Clocks', 'impact' => 'few', 'urgency' => 'later', 'stage' => $incident->stage->value, 'why' => 'it eased'])->assertSessionHasNoErrors();
+        $this->post(
+            "/incidents/$incident->id/change",
+            [
+                'version' => 2, 'title' => 'Clocks', 'impact' => 'few', 'urgency' => 'later', 'stage' => $incident->stage->value,
+                'why' => 'it eased',
+            ],
+        )->assertSessionHasNoErrors();
         self::assertSame([4, $owed], [$incident->refresh()->priority, $incident->next_update_at?->format('Y-m-d H:i:s')]);
     }
 
@@ -211,7 +273,10 @@ final class PathTest extends TestCase
     {
         $this->declare();
         $incident = $this->incident();
-        $change = ['version' => 1, 'title' => 'Lanes shut', 'impact' => 'part', 'urgency' => 'later', 'stage' => 'fixing', 'why' => 'a spare works'];
+        $change = [
+            'version' => 1, 'title' => 'Lanes shut', 'impact' => 'part', 'urgency' => 'later', 'stage' => 'fixing',
+            'why' => 'a spare works',
+        ];
         $this->post("/incidents/$incident->id/change", $change)->assertSessionHasNoErrors();
         $this->from('/')->post("/incidents/$incident->id/change", [...$change, 'title' => 'Mine'])->assertSessionHasErrors('action');
 
@@ -274,14 +339,21 @@ final class PathTest extends TestCase
     private function declare(array $headers = []): \Illuminate\Testing\TestResponse
     {
         return $this->post('/incidents', [
-            'alerts' => $this->alerts(), 'title' => 'Lanes stay shut', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
+            'alerts' => $this->alerts(), 'title' => 'Lanes stay shut', 'service' => 'vehicle-lanes', 'impact' => 'wide',
+            'urgency' => 'now', 'team' => 'platform',
         ], $headers);
     }
 
     /** @return \Illuminate\Testing\TestResponse<\Symfony\Component\HttpFoundation\Response> */
     private function publish(Incident $incident, int $number, int $minutes = 30): \Illuminate\Testing\TestResponse
     {
-        return $this->post("/incidents/$incident->id/updates", ['number' => $number, 'stage' => 'cause_found', 'text' => 'Lanes are shut.', 'meanwhile' => 'Wait in the queue.', 'next_minutes' => $minutes]);
+        return $this->post(
+            "/incidents/$incident->id/updates",
+            [
+                'number' => $number, 'stage' => 'cause_found', 'text' => 'Lanes are shut.', 'meanwhile' => 'Wait in the queue.',
+                'next_minutes' => $minutes,
+            ],
+        );
     }
 
     private function incident(): Incident

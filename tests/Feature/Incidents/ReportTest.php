@@ -12,7 +12,9 @@ use Tests\TestCase;
 
 final class ReportTest extends TestCase
 {
-    private const GOOD = ['service' => 'booking', 'what' => 'No ticket came', 'site' => 'Ask', 'name' => 'Lea Krag', 'email' => 'lea@mail.example'];
+    private const GOOD = [
+        'service' => 'booking', 'what' => 'No ticket came', 'site' => 'Ask', 'name' => 'Lea Krag', 'email' => 'lea@mail.example',
+    ];
 
     /** @return iterable<string, array{array<string, mixed>, string, string}> */
     public static function refused(): iterable
@@ -30,13 +32,16 @@ final class ReportTest extends TestCase
     #[DataProvider('refused')]
     public function test_what_is_wrong_is_said_beside_the_field(array $change, string $field, string $says): void
     {
-        $this->from('/report')->post('/report', [...self::GOOD, ...$change])->assertRedirect('/report')->assertSessionHasErrors([$field => $says]);
+        $this->from('/report')->post('/report', [...self::GOOD, ...$change])
+            ->assertRedirect('/report')->assertSessionHasErrors([$field => $says]);
         self::assertSame(0, Report::query()->count());
     }
 
     public function test_name_and_mail_may_stay_empty(): void
     {
-        $this->post('/report', ['service' => 'booking', 'what' => 'No ticket came', 'name' => ' ', 'email' => '', 'site' => ''])->assertRedirect();
+        $this->post(
+            '/report', ['service' => 'booking', 'what' => 'No ticket came', 'name' => ' ', 'email' => '', 'site' => ''],
+        )->assertRedirect();
         $report = Report::query()->sole();
 
         self::assertSame([null, null, null], [$report->name, $report->email, $report->site]);
@@ -78,7 +83,9 @@ final class ReportTest extends TestCase
         $this->get('/')->assertInertia(fn(Shown $page) => $page->has('reports', 1)->where('reports.0.service', 'Booking'));
         $this->get('/?from=2026-03-03T07:00:00Z&to=2026-03-03T07:30:00Z')->assertInertia(fn(Shown $page) => $page->has('reports', 0));
         $report = Report::query()->sole();
-        $this->from('/')->post("/reports/$report->id/link", ['incident' => 409])->assertSessionHasErrors(['action' => 'IN-0409 is resolved. Link the report to one that is under way.']);
+        $this->from('/')
+            ->post("/reports/$report->id/link", ['incident' => 409])
+            ->assertSessionHasErrors(['action' => 'IN-0409 is resolved. Link the report to one that is under way.']);
         $this->from('/')->post("/reports/$report->id/link", ['incident' => 9999])->assertSessionHasErrors('incident');
     }
 }

@@ -19,17 +19,23 @@ final class RoomCostTest extends TestCase
         $this->signal([self::firing('clk-2'), self::firing('feed-gateway', 'error')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => Alert::query()->whereNull('incident_id')->pluck('id')->all(), 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'lanes',
+            'alerts' => Alert::query()->whereNull('incident_id')->pluck('id')->all(), 'title' => 'Clock',
+            'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'lanes',
         ]);
         $incident = Incident::query()->latest('id')->firstOrFail();
         $few = $this->queries("/incidents/$incident->id");
         $this->signal([self::firing('manifest-db-2'), self::firing('mw-skjell'), self::firing('booking-db-1')]);
         $this->takeSignals();
-        $this->post("/incidents/$incident->id/alerts", ['alerts' => Alert::query()->whereNull('incident_id')->whereNull('closed_at')->pluck('id')->all()])->assertSessionHasNoErrors();
+        $this->post(
+            "/incidents/$incident->id/alerts",
+            ['alerts' => Alert::query()->whereNull('incident_id')->whereNull('closed_at')->pluck('id')->all()],
+        )->assertSessionHasNoErrors();
         $many = $this->queries("/incidents/$incident->id");
 
         self::assertLessThanOrEqual(self::MOST_QUERIES, $few);
-        self::assertLessThanOrEqual(self::MOST_QUERIES + 10, $many, 'More alerts reach further into the estate; each by itself asks for nothing.');
+        self::assertLessThanOrEqual(
+            self::MOST_QUERIES + 10, $many, 'More alerts reach further into the estate; each by itself asks for nothing.',
+        );
     }
 
     private function queries(string $address): int

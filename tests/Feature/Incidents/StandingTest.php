@@ -22,7 +22,14 @@ final class StandingTest extends TestCase
 {
     private function declare(string $item, string $service): Incident
     {
-        $this->post('/incidents', ['alerts' => [Alert::query()->where('item_id', $item)->whereNull('closed_at')->sole()->id], 'title' => $item, 'service' => $service, 'impact' => 'few', 'urgency' => 'soon'], ['X-Request-Key' => $item])->assertSessionHasNoErrors();
+        $this->post(
+            '/incidents',
+            [
+                'alerts' => [Alert::query()->where('item_id', $item)->whereNull('closed_at')->sole()->id], 'title' => $item,
+                'service' => $service, 'impact' => 'few', 'urgency' => 'soon',
+            ],
+            ['X-Request-Key' => $item],
+        )->assertSessionHasNoErrors();
 
         return Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail();
     }
@@ -44,7 +51,12 @@ final class StandingTest extends TestCase
         self::assertNull(Alert::query()->where('item_id', 'manifest-db-2')->sole()->incident_id, 'Nobody has it.');
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where('reach.services.0.state', 'down')->where('incident.state', 'down')
             ->where('soFar', fn(string $text): bool => str_contains($text, ': down'))
-            ->where('reach.nodes', fn(Collection $nodes): bool => $nodes->firstWhere('id', 'manifest-db-2')['state'] === 'down' && str_starts_with($nodes->firstWhere('id', 'manifest-db-2')['why'], 'Something else: reported by alerts: down')));
+            ->where(
+                'reach.nodes',
+                fn(Collection $nodes): bool => $nodes->firstWhere('id', 'manifest-db-2')['state'] === 'down' && str_starts_with(
+                    $nodes->firstWhere('id', 'manifest-db-2')['why'], 'Something else: reported by alerts: down',
+                ),
+            ));
         self::assertSame('down', Draft::of($incident, Situation::now())['services'][0]['state']);
         self::assertStringContainsString('not working', Draft::of($incident, Situation::now())['text']);
         // What another incident has counts as well.
@@ -60,11 +72,15 @@ final class StandingTest extends TestCase
         $only = Alert::query()->where('item_id', 'clk-2');
         $items = Alert::query()->whereNull('closed_at')->pluck('item_id')->all();
         DB::table('watched_items')->delete();
-        DB::table('watched_items')->insert(array_map(static fn(mixed $item): array => ['item' => $item, 'day' => intdiv(Moment::now(), 86400)], $items));
+        DB::table('watched_items')->insert(array_map(
+            static fn(mixed $item): array => ['item' => $item, 'day' => intdiv(Moment::now(), 86400)], $items,
+        ));
         $named = static fn(array $causes): string => implode(' ', array_column($causes, 'words'));
 
         self::assertStringContainsString('should be in trouble too', $named(\App\Signals\LikelyCause::of(clone $only)));
-        self::assertStringNotContainsString('should be in trouble too', $named(\App\Signals\LikelyCause::of(clone $only, Standing::now()->observed())));
+        self::assertStringNotContainsString(
+            'should be in trouble too', $named(\App\Signals\LikelyCause::of(clone $only, Standing::now()->observed())),
+        );
     }
 
     public function test_what_people_say_of_an_item_counts_everywhere_until_it_is_taken_back_or_over(): void
@@ -77,8 +93,12 @@ final class StandingTest extends TestCase
         $this->post("/incidents/$incident->id/items", ['item' => 'no-such', 'state' => 'down'])->assertSessionHasErrors('item');
         $this->post("/incidents/$incident->id/items", ['item' => 'manifest-db-1', 'state' => 'purple'])->assertSessionHasErrors('state');
         self::assertSame(State::Down, Standing::now()->state('manifest-db-1'));
-        $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where('reach.nodes', fn(Collection $nodes): bool => $nodes->contains('id', 'manifest-db-1')));
-        $this->get('/estate/manifest-db-1')->assertInertia(fn(Shown $shown) => $shown->where('item.state', 'down')->where('history.0.lead', fn(string $lead): bool => str_contains($lead, $incident->ref())));
+        $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where(
+            'reach.nodes', fn(Collection $nodes): bool => $nodes->contains('id', 'manifest-db-1'),
+        ));
+        $this->get('/estate/manifest-db-1')->assertInertia(fn(Shown $shown) => $shown->where('item.state', 'down')->where(
+            'history.0.lead', fn(string $lead): bool => str_contains($lead, $incident->ref()),
+        ));
         $this->post("/incidents/$incident->id/items/unsay", ['item' => 'manifest-db-1'], ['X-Request-Key' => 'back']);
         self::assertSame(State::Up, Standing::now()->state('manifest-db-1'));
         // That an item does not belong here is no news about its state.
@@ -93,7 +113,11 @@ final class StandingTest extends TestCase
 
     public function test_a_quiet_item_that_fails_is_down_and_quiet(): void
     {
-        DB::table('quiet_times')->insert(['items' => '["manifest-db-1"]', 'covers' => '["manifest-db-1"]', 'with_dependents' => false, 'from_at' => Moment::text(Moment::now() - 60), 'to_at' => Moment::text(Moment::now() + 3600), 'reason' => 'new disks', 'author_id' => 'ingrid-vale', 'made_at' => Moment::precise(now())]);
+        DB::table('quiet_times')->insert([
+            'items' => '["manifest-db-1"]', 'covers' => '["manifest-db-1"]', 'with_dependents' => false,
+            'from_at' => Moment::text(Moment::now() - 60), 'to_at' => Moment::text(Moment::now() + 3600), 'reason' => 'new disks',
+            'author_id' => 'ingrid-vale', 'made_at' => Moment::precise(now()),
+        ]);
         $this->signal([self::firing('manifest-db-1')]);
         $this->takeSignals();
         self::assertSame(0, Alert::query()->whereNull('closed_at')->count());
@@ -123,13 +147,25 @@ final class StandingTest extends TestCase
         $together = Troubles::now(Situation::now())->together();
         self::assertCount(1, $together);
         self::assertSame('clk-2', $together[0]['item']['id']);
-        self::assertSame([['incident', $clock->id], ['group', (int) $lane->refresh()->group_id]], array_map(static fn(array $t): array => [$t['kind'], $t['id']], $together[0]['troubles']));
+        self::assertSame(
+            [['incident', $clock->id], ['group', (int) $lane->refresh()->group_id]],
+            array_map(static fn(array $t): array => [$t['kind'], $t['id']], $together[0]['troubles']),
+        );
         $this->get("/incidents/$clock->id")->assertInertia(fn(Shown $shown) => $shown->where('together.troubles.0.alertIds', [$lane->id]));
         self::assertSame($clock->id, $this->postJson('/incidents-proposal', ['alerts' => [$lane->id]])->json('together.0.id'));
         $other = $this->declare('lane-control-ask', 'vehicle-lanes');
-        $this->post("/incidents/$clock->id/alerts", ['alerts' => [$lane->id]], ['X-Request-Key' => 'steal'])->assertSessionHasErrors('action');
-        $this->post("/incidents/$clock->id/alerts", ['alerts' => [$lane->id], 'from' => $other->id], ['X-Request-Key' => 'move'])->assertSessionHasNoErrors();
+        $this->post(
+            "/incidents/$clock->id/alerts", ['alerts' => [$lane->id]], ['X-Request-Key' => 'steal'],
+        )->assertSessionHasErrors('action');
+        $this->post(
+            "/incidents/$clock->id/alerts", ['alerts' => [$lane->id], 'from' => $other->id], ['X-Request-Key' => 'move'],
+        )->assertSessionHasNoErrors();
         self::assertSame($clock->id, $lane->refresh()->incident_id);
-        self::assertSame(['alert.detached', 'alert.attached'], DB::table('journal')->where('subject_kind', 'alert')->where('subject_id', $lane->id)->whereIn('kind', ['alert.detached', 'alert.attached'])->orderBy('seq')->pluck('kind')->all());
+        self::assertSame(
+            ['alert.detached', 'alert.attached'],
+            DB::table('journal')->where('subject_kind', 'alert')
+                ->where('subject_id', $lane->id)->whereIn('kind', ['alert.detached', 'alert.attached'])->orderBy('seq')
+                ->pluck('kind')->all(),
+        );
     }
 }

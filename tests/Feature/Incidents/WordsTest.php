@@ -23,7 +23,9 @@ final class WordsTest extends TestCase
         $files = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(base_path('app')));
         foreach ($files as $file) {
             if ($file instanceof \SplFileInfo && $file->getExtension() === 'php') {
-                preg_match_all('/(?:Journal::write|->tell|self::tell)\((.*?)\);/s', (string) file_get_contents($file->getPathname()), $calls);
+                preg_match_all(
+                    '/(?:Journal::write|->tell|self::tell)\((.*?)\);/s', (string) file_get_contents($file->getPathname()), $calls,
+                );
                 foreach ($calls[1] as $arguments) {
                     preg_match_all("/'([a-z]+\.[a-z_]+)'/", $arguments, $found);
                     array_push($kinds, ...$found[1]);
@@ -44,40 +46,71 @@ final class WordsTest extends TestCase
         $this->signal([self::firing('clk-2', 'error'), self::firing('lane-control-ask')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
+            'alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Lanes',
+            'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
         ]);
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        self::assertSame('Vehicle lanes: degraded; at 14 sites. Platform is being called, step 1; nobody has it yet. Nothing has been published yet.', SoFar::of($incident, Situation::now()));
-        self::assertSame('Looking for the cause, Platform is being called.', IncidentSummary::of($incident->load(IncidentSummary::NEEDS), Situation::now())['stands']);
+        self::assertSame(
+            'Vehicle lanes: degraded; at 14 sites. Platform is being called, step 1; nobody has it yet. Nothing has been published yet.',
+            SoFar::of($incident, Situation::now()),
+        );
+        self::assertSame(
+            'Looking for the cause, Platform is being called.',
+            IncidentSummary::of($incident->load(IncidentSummary::NEEDS), Situation::now())['stands'],
+        );
 
         $page = Page::query()->with('person')->sole();
         $this->later(5);
         $this->answer($page, 'yes');
         $this->post("/incidents/$incident->id/notes", ['text' => 'Set the clocks by hand.', 'decision' => true]);
-        self::assertStringContainsString("{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Nothing has been published yet.", SoFar::of($incident, Situation::now()));
+        self::assertStringContainsString(
+            "{$page->person?->name} of Platform has it. Decided: Set the clocks by hand. Nothing has been published yet.",
+            SoFar::of($incident, Situation::now()),
+        );
 
         $this->later(595);
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Antenna mended.', 'update' => 'It works.']);
-        self::assertSame('Service was restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Published (update 1): "It works."', SoFar::of($incident->refresh(), Situation::now()));
+        self::assertSame(
+            'Service was restored after 10 min. Antenna mended. Decided: Set the clocks by hand. Published (update 1): "It works."',
+            SoFar::of($incident->refresh(), Situation::now()),
+        );
     }
 
     public function test_a_service_that_only_lost_its_spare_is_not_said_to_have_been_restored(): void
     {
         $this->signal([self::firing('manifest-db-1')]);
         $this->takeSignals();
-        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', ['alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Store', 'impact' => 'wide', 'urgency' => 'now']);
+        $this->actingAs($this->person('ingrid-vale'))->post(
+            '/incidents',
+            [
+                'alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Store', 'impact' => 'wide',
+                'urgency' => 'now',
+            ],
+        );
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        self::assertSame('No service is down or degraded, as far as the alerts say; no spare is left for Freight manifests. Nothing has been published yet.', SoFar::of($incident, Situation::now()));
+        self::assertSame(
+            'No service is down or degraded, as far as the alerts say; no spare is left for Freight manifests. Nothing has been published yet.',
+            SoFar::of($incident, Situation::now()),
+        );
         $this->signal([['condition' => 'clear'] + self::firing('manifest-db-1')]);
         $this->takeSignals();
-        self::assertSame('No service is down or degraded, as far as the alerts say. Nothing has been published yet.', SoFar::of($incident->refresh(), Situation::now()));
+        self::assertSame(
+            'No service is down or degraded, as far as the alerts say. Nothing has been published yet.',
+            SoFar::of($incident->refresh(), Situation::now()),
+        );
     }
 
     public function test_a_call_that_nobody_answers_is_said_plainly(): void
     {
         $this->signal([self::firing('clk-2')]);
         $this->takeSignals();
-        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', ['alerts' => [Alert::query()->latest('id')->firstOrFail()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'few', 'urgency' => 'soon', 'team' => 'platform']);
+        $this->actingAs($this->person('ingrid-vale'))->post(
+            '/incidents',
+            [
+                'alerts' => [Alert::query()->latest('id')->firstOrFail()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes',
+                'impact' => 'few', 'urgency' => 'soon', 'team' => 'platform',
+            ],
+        );
         foreach ([300, 900, 1200, 1800] as $seconds) {
             $this->later($seconds - (now()->getTimestamp() - (int) strtotime('2026-03-03T08:00:00Z')));
             $this->clock();

@@ -40,7 +40,8 @@ final class AnswerTest extends TestCase
         $this->withToken("plain-probe-$item")->postJson('/api/v1/signals', [self::firing($item)])->assertStatus(202);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [Alert::query()->whereNull('closed_at')->whereNull('incident_id')->latest('id')->firstOrFail()->id], 'title' => $title, 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => $team,
+            'alerts' => [Alert::query()->whereNull('closed_at')->whereNull('incident_id')->latest('id')->firstOrFail()->id],
+            'title' => $title, 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => $team,
         ])->assertSessionHasNoErrors();
 
         return Incident::query()->latest('id')->firstOrFail();
@@ -93,7 +94,10 @@ final class AnswerTest extends TestCase
     {
         self::assertTrue($this->tells($this->page(), ['event' => 'answered', 'text' => 'yes'])->json('changed'));
         self::assertFalse($this->tells($this->page(), ['event' => 'answered', 'text' => 'yes'])->json('changed'));
-        self::assertTrue($this->tells($this->page(), ['event' => 'delivered'])->json('changed') === false, 'An answer has shown that it arrived.');
+        self::assertTrue(
+            $this->tells($this->page(), ['event' => 'delivered'])->json('changed') === false,
+            'An answer has shown that it arrived.',
+        );
         self::assertSame(1, Entry::query()->where('kind', 'call.acknowledged')->count());
         self::assertSame(1, Entry::query()->where('kind', 'page.delivered')->count());
     }
@@ -101,9 +105,12 @@ final class AnswerTest extends TestCase
     public function test_only_a_gateway_with_a_token_tells_and_only_of_messages_that_there_are(): void
     {
         $this->flushHeaders()->postJson('/api/v1/deliveries', ['key' => 'page-1', 'event' => 'delivered'])->assertUnauthorized();
-        $this->withToken('plain-probe-clk-2')->postJson('/api/v1/deliveries', ['key' => 'page-1', 'event' => 'delivered'])->assertForbidden();
+        $this->withToken('plain-probe-clk-2')
+            ->postJson('/api/v1/deliveries', ['key' => 'page-1', 'event' => 'delivered'])->assertForbidden();
         $this->withToken('plain-gateway')->postJson('/api/v1/deliveries', ['key' => 'page-9999', 'event' => 'delivered'])->assertNotFound();
-        $this->withToken('plain-gateway')->postJson('/api/v1/deliveries', ['key' => 'page-1', 'event' => 'sung'])->assertStatus(422)->assertJsonPath('errors.event.0', 'event: one of delivered, failed, answered.');
+        $this->withToken('plain-gateway')
+            ->postJson('/api/v1/deliveries', ['key' => 'page-1', 'event' => 'sung'])->assertStatus(422)
+            ->assertJsonPath('errors.event.0', 'event: one of delivered, failed, answered.');
     }
 
     public function test_what_else_they_are_paged_for_is_on_the_page_and_answered_with_one_press_as_far_as_it_was_seen(): void
@@ -116,19 +123,35 @@ final class AnswerTest extends TestCase
         }
         $first = $this->page();
         $with = $first->alongside()->all();
-        $this->get($first->link())->assertInertia(fn(Shown $page) => $page->has('with', 2)->where('with.0.id', $with[0]->id)->where('with.0.title', 'More 0')->where('with.1.answer', null));
-        $stranger = Page::query()->where('person_id', '!=', $first->person_id)->first() ?? Page::issue(['kind' => 'test', 'person_id' => 'mika-sund', 'channel' => 'push', 'address' => 'x', 'round' => 0, 'step' => 0], \Carbon\CarbonImmutable::instance(now()));
+        $this->get($first->link())->assertInertia(
+            fn(Shown $page) => $page->has('with', 2)->where('with.0.id', $with[0]->id)
+                ->where('with.0.title', 'More 0')->where('with.1.answer', null),
+        );
+        $stranger = Page::query()
+            ->where('person_id', '!=', $first->person_id)
+            ->first() ?? Page::issue(
+                ['kind' => 'test', 'person_id' => 'mika-sund', 'channel' => 'push', 'address' => 'x', 'round' => 0, 'step' => 0],
+                \Carbon\CarbonImmutable::instance(now()),
+            );
 
         $this->answer($first, 'yes', ['also' => [$with[0]->id, $stranger->id]])->assertSessionHasNoErrors();
 
-        self::assertSame(['acknowledged', 'acknowledged', 'waiting'], Call::query()->orderBy('id')->get()->map(static fn(Call $call): string => $call->outcome->value)->all());
+        self::assertSame(
+            ['acknowledged', 'acknowledged', 'waiting'],
+            Call::query()->orderBy('id')->get()->map(static fn(Call $call): string => $call->outcome->value)->all(),
+        );
         self::assertNull($stranger->refresh()->answer);
         self::assertNotNull($with[0]->refresh()->used_at);
         self::assertNull($with[1]->refresh()->used_at);
-        $this->withCookie("page_$first->id", hash('sha256', $first->token))->get($first->link())->assertInertia(fn(Shown $page) => $page->where('with.0.mine', true)->where('with.1.mine', false));
+        $this->withCookie("page_$first->id", hash('sha256', $first->token))
+            ->get($first->link())
+            ->assertInertia(fn(Shown $page) => $page->where('with.0.mine', true)->where('with.1.mine', false));
         // A reply to a message is about what that message said.
         $this->tells($with[1], ['event' => 'answered', 'text' => 'no']);
-        self::assertSame(['acknowledged', 'acknowledged', 'waiting'], Call::query()->orderBy('id')->get()->map(static fn(Call $call): string => $call->outcome->value)->all());
+        self::assertSame(
+            ['acknowledged', 'acknowledged', 'waiting'],
+            Call::query()->orderBy('id')->get()->map(static fn(Call $call): string => $call->outcome->value)->all(),
+        );
         self::assertSame(2, Entry::query()->where('kind', 'call.acknowledged')->count());
     }
 
@@ -139,7 +162,11 @@ final class AnswerTest extends TestCase
         $this->get($page->link())->assertInertia(fn(Shown $shown) => $shown->component('Paging/Answer'));
         $this->answer($page, 'yes')->assertSessionHasNoErrors()->assertCookie("page_$page->id");
 
-        $this->withCookie("page_$page->id", '')->get($page->link())->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver')->where('why', fn(string $why): bool => str_contains($why, 'works once')));
+        $this->withCookie("page_$page->id", '')
+            ->get($page->link())
+            ->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver')->where(
+                'why', fn(string $why): bool => str_contains($why, 'works once'),
+            ));
         $this->withCookie("page_$page->id", '')->post($page->link(), ['answer' => 'no'])->assertSessionHasErrors('action');
         self::assertSame(Outcome::Acknowledged, $this->call_()->outcome);
 
@@ -151,11 +178,17 @@ final class AnswerTest extends TestCase
     {
         $page = $this->page();
         $link = $page->link();
-        $this->get(str_replace('signature=', 'signature=0', $link))->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver'));
+        $this->get(str_replace('signature=', 'signature=0', $link))->assertInertia(
+            fn(Shown $shown) => $shown->component('Paging/LinkOver'),
+        );
         $this->get("/p/$page->token")->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver'));
-        $this->get((string) preg_replace('/expires=\d+/', 'expires=4000000000', $link))->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver'));
+        $this->get(
+            (string) preg_replace('/expires=\d+/', 'expires=4000000000', $link),
+        )->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver'));
         $this->later(86_401);
-        $this->get($link)->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver')->where('why', fn(string $why): bool => str_contains($why, 'more than a day old')));
+        $this->get($link)->assertInertia(fn(Shown $shown) => $shown->component('Paging/LinkOver')->where(
+            'why', fn(string $why): bool => str_contains($why, 'more than a day old'),
+        ));
     }
 
     public function test_in_so_many_minutes_is_a_yes_that_is_asked_about_then(): void
@@ -201,7 +234,8 @@ final class AnswerTest extends TestCase
         $this->answer($page, 'yes');
         $this->later(60);
         $incident = $this->call_()->incident_id;
-        $this->actingAs($this->person($page->person_id))->post("/incidents/$incident/notes", ['text' => 'Looking at the antenna'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person($page->person_id))
+            ->post("/incidents/$incident/notes", ['text' => 'Looking at the antenna'])->assertSessionHasNoErrors();
         foreach ([1200, 3600, 3600] as $seconds) {
             $this->later($seconds);
             $this->clock();
@@ -229,7 +263,11 @@ final class AnswerTest extends TestCase
     public function test_if_the_other_says_no_or_nothing_the_call_goes_on(): void
     {
         foreach (['no', null] as $i => $answer) {
-            $page = $i === 0 ? $this->page() : Page::query()->where('kind', 'call')->whereNull('answer')->whereHas('call', fn($q) => $q->whereNull('handed_from'))->latest('id')->firstOrFail();
+            $page = $i === 0
+                ? $this->page()
+                : Page::query()->where('kind', 'call')
+                    ->whereNull('answer')->whereHas('call', fn($q) => $q->whereNull('handed_from'))->latest('id')
+                    ->firstOrFail();
             $other = Person::query()->where('team_id', 'crew')->orderBy('id')->skip($i)->firstOrFail();
             $this->answer($page, 'hand', ['to' => $other->name])->assertSessionHasNoErrors();
             $this->later(10);
@@ -274,7 +312,9 @@ final class AnswerTest extends TestCase
         self::assertSame(0, $pages->whereNull('sent_at')->count());
 
         $lead = $pages[0] ?? throw new \LogicException;
-        $this->get($lead->link())->assertInertia(fn(Shown $shown) => $shown->has('with', 3)->where('with', fn(Collection $with): bool => $with->where('mine', true)->pluck('title')->all() === ['Clock']));
+        $this->get($lead->link())->assertInertia(fn(Shown $shown) => $shown->has('with', 3)->where(
+            'with', fn(Collection $with): bool => $with->where('mine', true)->pluck('title')->all() === ['Clock'],
+        ));
         $this->tells($lead, ['event' => 'answered', 'text' => 'yes'])->assertOk();
         self::assertSame(4, Call::query()->where('outcome', Outcome::Acknowledged)->count());
     }

@@ -30,7 +30,8 @@ final class CallTest extends TestCase
         $this->signal([self::firing('clk-2')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
+            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes',
+            'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
         ])->assertSessionHasNoErrors();
     }
 
@@ -46,7 +47,8 @@ final class CallTest extends TestCase
 
         self::assertSame(
             array_map(static fn(CorePage $p): string => "$p->person $p->channel $p->round.$p->step", $course->pages),
-            Page::query()->orderBy('ordinal')->get()->map(static fn(Page $p): string => "$p->person_id $p->channel $p->round.$p->step")->all(),
+            Page::query()->orderBy('ordinal')
+                ->get()->map(static fn(Page $p): string => "$p->person_id $p->channel $p->round.$p->step")->all(),
         );
         self::assertSame([Outcome::Exhausted, null], [$call->outcome, $call->next_due_at]);
         self::assertSame(Page::query()->count(), OutboxMessage::query()->where('kind', 'page')->count());
@@ -67,7 +69,9 @@ final class CallTest extends TestCase
         $first = Page::query()->sole()->person_id;
         $other = Person::query()->where('team_id', 'platform')->where('id', '!=', $first)->orderBy('id')->firstOrFail()->id;
         $this->later(100);
-        Rota::query()->findOrFail('platform')->update(['overrides' => [['from' => '2026-03-03T08:05:00Z', 'to' => '2026-03-03T12:00:00Z', 'person' => $other]]]);
+        Rota::query()
+            ->findOrFail('platform')
+            ->update(['overrides' => [['from' => '2026-03-03T08:05:00Z', 'to' => '2026-03-03T12:00:00Z', 'person' => $other]]]);
         foreach ([200, 600, 10] as $seconds) {
             $this->later($seconds);
             $this->clock();
@@ -79,7 +83,9 @@ final class CallTest extends TestCase
 
     public function test_a_policy_that_is_edited_meanwhile_counts_for_the_next_call(): void
     {
-        EscalationPolicy::query()->where('team_id', 'platform')->update(['steps' => json_encode([['targets' => ['person:noor-lind'], 'wait_seconds' => 10]])]);
+        EscalationPolicy::query()
+            ->where('team_id', 'platform')
+            ->update(['steps' => json_encode([['targets' => ['person:noor-lind'], 'wait_seconds' => 10]])]);
         $this->later(20);
         $this->clock();
         self::assertFalse(Page::query()->where('person_id', 'noor-lind')->exists());
@@ -158,7 +164,13 @@ final class CallTest extends TestCase
         Team::query()->create(['id' => 'new', 'name' => 'New team']);
         $this->signal([self::firing('tide-feed')]);
         $this->takeSignals();
-        $this->post('/incidents', ['alerts' => [Alert::query()->latest('id')->firstOrFail()->id], 'title' => 'Tides', 'service' => 'tide-tables', 'impact' => 'few', 'urgency' => 'later', 'team' => 'new'])->assertSessionHasNoErrors();
+        $this->post(
+            '/incidents',
+            [
+                'alerts' => [Alert::query()->latest('id')->firstOrFail()->id], 'title' => 'Tides', 'service' => 'tide-tables',
+                'impact' => 'few', 'urgency' => 'later', 'team' => 'new',
+            ],
+        )->assertSessionHasNoErrors();
 
         self::assertSame(2, Incident::query()->whereNull('resolved_at')->count());
         self::assertSame(1, Call::query()->count());

@@ -33,7 +33,8 @@ final class DeliveryTest extends TestCase
         $this->withToken($this->token(name: 'monitor'))->postJson('/api/v1/signals', [self::firing('clk-2')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => $team,
+            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes',
+            'impact' => 'wide', 'urgency' => 'now', 'team' => $team,
         ])->assertSessionHasNoErrors();
 
         return Call::query()->sole();
@@ -41,7 +42,9 @@ final class DeliveryTest extends TestCase
 
     private function outbox(string $key, int $rank): void
     {
-        DB::transaction(static fn() => Outbox::put('mail', $key, ['to' => "$key@mail.example", 'subject' => $key, 'text' => 't'], now(), $rank));
+        DB::transaction(static fn() => Outbox::put(
+            'mail', $key, ['to' => "$key@mail.example", 'subject' => $key, 'text' => 't'], now(), $rank,
+        ));
     }
 
     public function test_the_most_urgent_goes_first(): void
@@ -52,7 +55,10 @@ final class DeliveryTest extends TestCase
         }
         $this->deliver();
 
-        self::assertSame(['a', 'b', 'c', 'd'], Http::recorded()->map(static fn(array $pair): string => $pair[0]->header('Idempotency-Key')[0] ?? '')->all());
+        self::assertSame(
+            ['a', 'b', 'c', 'd'],
+            Http::recorded()->map(static fn(array $pair): string => $pair[0]->header('Idempotency-Key')[0] ?? '')->all(),
+        );
     }
 
     public function test_what_a_sender_that_is_gone_had_claimed_is_sent_again_under_its_key_and_by_one_sender_only(): void
@@ -64,7 +70,9 @@ final class DeliveryTest extends TestCase
         $this->deliver();
         $this->deliver();
 
-        self::assertSame(['a'], Http::recorded()->map(static fn(array $pair): string => $pair[0]->header('Idempotency-Key')[0] ?? '')->all());
+        self::assertSame(
+            ['a'], Http::recorded()->map(static fn(array $pair): string => $pair[0]->header('Idempotency-Key')[0] ?? '')->all(),
+        );
     }
 
     public function test_one_message_of_which_nothing_can_be_noted_does_not_hold_up_the_others_nor_go_out_again(): void
@@ -85,10 +93,23 @@ final class DeliveryTest extends TestCase
         $this->deliver();
         $this->deliver();
 
-        self::assertCount(1, Http::recorded()->filter(static fn(array $pair): bool => str_starts_with($pair[0]->header('Idempotency-Key')[0] ?? '', 'page-')));
+        self::assertCount(
+            1,
+            Http::recorded()->filter(
+                static fn(array $pair): bool => str_starts_with($pair[0]->header('Idempotency-Key')[0] ?? '', 'page-'),
+            ),
+        );
         self::assertSame(0, OutboxMessage::query()->whereNull('sent_at')->count());
-        self::assertSame(2, Entry::query()->where('kind', 'mail.sent')->whereIn('subject_id', OutboxMessage::query()->whereIn('key', ['a', 'b'])->pluck('id')->map(strval(...)))->count());
-        self::assertStringStartsWith('what became of it could not be noted', (string) OutboxMessage::query()->where('kind', 'page')->latest('id')->firstOrFail()->error);
+        self::assertSame(
+            2,
+            Entry::query()->where('kind', 'mail.sent')
+                ->whereIn('subject_id', OutboxMessage::query()->whereIn('key', ['a', 'b'])->pluck('id')->map(strval(...)))
+                ->count(),
+        );
+        self::assertStringStartsWith(
+            'what became of it could not be noted',
+            (string) OutboxMessage::query()->where('kind', 'page')->latest('id')->firstOrFail()->error,
+        );
     }
 
     public function test_a_sender_that_lost_its_lease_for_a_while_remembers_what_it_sent(): void
@@ -115,7 +136,10 @@ final class DeliveryTest extends TestCase
         Http::fakeSequence('devices.test/*')->push('', 500)->whenEmpty(Http::response(['ok' => true]));
         $call = $this->declare();
         $page = Page::query()->sole();
-        $twin = Page::issue([...$page->only(['person_id', 'channel', 'address', 'round', 'step']), 'call_id' => $call->id, 'kind' => 'ask'], $page->at);
+        $twin = Page::issue(
+            [...$page->only(['person_id', 'channel', 'address', 'round', 'step']), 'call_id' => $call->id, 'kind' => 'ask'],
+            $page->at,
+        );
         $payload = OutboxMessage::query()->where('kind', 'page')->sole()->payload;
         DB::transaction(static fn() => Outbox::put('page', "page-$twin->id", [...$payload, 'page' => $twin->id], now(), 1));
         $this->deliver();
@@ -125,7 +149,9 @@ final class DeliveryTest extends TestCase
         OutboxMessage::query()->where('key', 'page-late')->update(['sent_at' => now()]);
         $this->deliver();
 
-        $bodies = Http::recorded()->map(static fn(array $pair): string => ($pair[0]->header('Idempotency-Key')[0] ?? '').' '.$pair[0]['text'])->all();
+        $bodies = Http::recorded()
+            ->map(static fn(array $pair): string => ($pair[0]->header('Idempotency-Key')[0] ?? '').' '.$pair[0]['text'])
+            ->all();
         self::assertCount(2, $bodies);
         self::assertSame($bodies[0], $bodies[1]);
     }
@@ -181,7 +207,8 @@ final class DeliveryTest extends TestCase
         self::assertSame(['push', 'text'], $pages->pluck('channel')->all());
         self::assertSame('taken, but not delivered in time', $pages[0]?->error);
 
-        $this->withToken('plain-gateway')->postJson('/api/v1/deliveries', ['key' => "page-{$pages[1]?->id}", 'event' => 'delivered'])->assertOk();
+        $this->withToken('plain-gateway')
+            ->postJson('/api/v1/deliveries', ['key' => "page-{$pages[1]?->id}", 'event' => 'delivered'])->assertOk();
         $this->later(120);
         $this->clock();
         self::assertNull($pages[1]?->refresh()->failed_at, 'What was confirmed has arrived.');
@@ -204,13 +231,23 @@ final class DeliveryTest extends TestCase
         $call = $this->declare();
         $people = Person::query()->where('team_id', 'platform')->orderBy('id')->limit(3)->pluck('id')->all();
         $note = app(\App\Paging\Delivery\NoteDelivery::class);
-        $page = fn(string $person): Page => Page::query()->with(['call', 'person'])->findOrFail(Page::issue(['call_id' => $call->id, 'kind' => 'ask', 'person_id' => $person, 'channel' => 'voice', 'address' => "+$person", 'round' => 1, 'step' => 1, 'sent_at' => now(), 'confirm_by' => now()->addMinute()], \Carbon\CarbonImmutable::instance(now()))->id);
+        $page = fn(string $person): Page => Page::query()
+            ->with(['call', 'person'])
+            ->findOrFail(Page::issue(
+                [
+                    'call_id' => $call->id, 'kind' => 'ask', 'person_id' => $person, 'channel' => 'voice',
+                    'address' => "+$person", 'round' => 1, 'step' => 1, 'sent_at' => now(), 'confirm_by' => now()->addMinute(),
+                ],
+                \Carbon\CarbonImmutable::instance(now()),
+            )->id);
         $note->cameBack($page($people[0]), 'no carrier');
         self::assertTrue(DeliveryPaths::works('voice'));
         $note->cameBack($page($people[1]), 'no carrier');
         self::assertSame(['voice call'], array_column(DeliveryPaths::failing(), 'channel'));
         self::assertSame(1, Entry::query()->where('kind', 'path.fails')->count());
-        $this->get('/')->assertInertia(fn(\Inertia\Testing\AssertableInertia $shown) => $shown->where('trouble.2.what', 'Pages by voice call are not arriving.'));
+        $this->get('/')->assertInertia(
+            fn(\Inertia\Testing\AssertableInertia $shown) => $shown->where('trouble.2.what', 'Pages by voice call are not arriving.'),
+        );
 
         $note->delivered($page($people[2]));
         self::assertSame([], DeliveryPaths::failing());
@@ -292,14 +329,21 @@ final class DeliveryTest extends TestCase
         $own = app(OwnProcess::class);
         $ended = 0;
         for ($n = 0; $n < 11; $n++) {
-            $own->start('skarvo:notify', (new PageNotification('push', "phone-$n", 'Ada', 'text', 'link', "key-$n", [1 => 'yes'], RecordingChannel::class))->toJson())->then(static function () use (&$ended): void {
+            $own->start(
+                'skarvo:notify',
+                (new PageNotification(
+                    'push', "phone-$n", 'Ada', 'text', 'link', "key-$n", [1 => 'yes'], RecordingChannel::class,
+                ))->toJson(),
+            )->then(static function () use (&$ended): void {
                 $ended++;
             });
         }
         while ($ended < 11) {
             $gateway->tick();
         }
-        $keys = array_map(static fn(string $line): string => PageNotification::fromJson($line)->key, file($file, FILE_IGNORE_NEW_LINES) ?: []);
+        $keys = array_map(
+            static fn(string $line): string => PageNotification::fromJson($line)->key, file($file, FILE_IGNORE_NEW_LINES) ?: [],
+        );
         self::assertEqualsCanonicalizing(array_map(static fn(int $n): string => "key-$n", range(0, 10)), $keys);
     }
 
@@ -342,7 +386,10 @@ final class DeliveryTest extends TestCase
             $this->later(1);
         }
 
-        self::assertSame(Page::query()->where('person_id', 'noor-lind')->count(), Page::query()->where('person_id', 'noor-lind')->whereNotNull('failed_at')->count());
+        self::assertSame(
+            Page::query()->where('person_id', 'noor-lind')->count(),
+            Page::query()->where('person_id', 'noor-lind')->whereNotNull('failed_at')->count(),
+        );
         self::assertSame(1, Page::query()->where('person_id', 'mika-sund')->count(), 'The next step, and not after an hour.');
     }
 
@@ -350,7 +397,12 @@ final class DeliveryTest extends TestCase
     {
         config(['testing.gateway' => 503]);
         Http::fake(['devices.test/*' => static fn() => Http::response(['ok' => true], config()->integer('testing.gateway'))]);
-        EscalationPolicy::query()->where('team_id', 'platform')->update(['rounds' => 3, 'steps' => json_encode([['targets' => ['person:noor-lind', 'person:mika-sund'], 'wait_seconds' => 3600]])]);
+        EscalationPolicy::query()
+            ->where('team_id', 'platform')
+            ->update([
+                'rounds' => 3,
+                'steps' => json_encode([['targets' => ['person:noor-lind', 'person:mika-sund'], 'wait_seconds' => 3600]]),
+            ]);
         $this->declare();
         for ($second = 0; $second < 10; $second++) {
             $this->deliver();
@@ -369,7 +421,9 @@ final class DeliveryTest extends TestCase
 
         self::assertSame([], DeliveryPaths::failing());
         $again = Page::query()->where('kind', 'again')->get();
-        self::assertEqualsCanonicalizing(['noor-lind', 'mika-sund'], $again->pluck('person_id')->all(), 'Each once, on the way that was first back.');
+        self::assertEqualsCanonicalizing(
+            ['noor-lind', 'mika-sund'], $again->pluck('person_id')->all(), 'Each once, on the way that was first back.',
+        );
         self::assertSame($pages + 2, Page::query()->count());
         self::assertSame([], $again->whereNull('sent_at')->all());
         $this->answer($again->firstOrFail(), 'yes')->assertSessionHasNoErrors();

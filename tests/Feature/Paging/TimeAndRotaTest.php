@@ -30,7 +30,8 @@ final class TimeAndRotaTest extends TestCase
         $this->signal([self::firing('clk-2')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
+            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes',
+            'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
         ])->assertSessionHasNoErrors();
 
         return Call::query()->sole();
@@ -84,7 +85,10 @@ final class TimeAndRotaTest extends TestCase
         $people = \App\Platform\Person::query()->where('team_id', 'platform')->orderBy('id')->limit(2)->pluck('id')->all();
         $rota = Rota::query()->findOrFail('platform');
         // Turns of twelve hours, from nine to nine: in a zone that is hours away, somebody else has this one.
-        $rota->update(['overrides' => [], 'time_zone' => 'Europe/Oslo', 'layers' => [['name' => 'main', 'people' => $people, 'starts' => '2026-03-02T09:00', 'shift' => 'PT12H']]]);
+        $rota->update([
+            'overrides' => [], 'time_zone' => 'Europe/Oslo',
+            'layers' => [['name' => 'main', 'people' => $people, 'starts' => '2026-03-02T09:00', 'shift' => 'PT12H']],
+        ]);
         $call = $this->declare();
         $first = Page::query()->sole()->person_id;
         $past = $call->refresh()->rotas['platform'];
@@ -120,12 +124,16 @@ final class TimeAndRotaTest extends TestCase
         self::assertSame(2, $call->refresh()->step);
         self::assertNotSame([], Page::query()->pluck('person_id')->all());
         Rota::query()->update(['layers' => '[]', 'overrides' => '[]']);
-        \App\Paging\EscalationPolicy::query()->where('team_id', 'lanes')->update(['steps' => json_encode([['targets' => ['rota:lanes'], 'wait_seconds' => 300]])]);
+        \App\Paging\EscalationPolicy::query()
+            ->where('team_id', 'lanes')
+            ->update(['steps' => json_encode([['targets' => ['rota:lanes'], 'wait_seconds' => 300]])]);
         $this->post("/incidents/$call->incident_id/calls", ['whom' => ['team:lanes'], 'why' => 'it is theirs'])->assertSessionHasNoErrors();
         self::assertContains('Call to Lane systems names nobody', array_column(RunningClocks::all(), 'title'));
 
         // Somebody is put on it: the gap is over, and they are called.
-        Rota::query()->findOrFail('lanes')->update(['overrides' => [['from' => '2026-03-03T07:00:00Z', 'to' => '2026-03-03T20:00:00Z', 'person' => 'noor-lind']]]);
+        Rota::query()
+            ->findOrFail('lanes')
+            ->update(['overrides' => [['from' => '2026-03-03T07:00:00Z', 'to' => '2026-03-03T20:00:00Z', 'person' => 'noor-lind']]]);
         $this->later(5);
         $this->clock();
         self::assertTrue(Page::query()->where('person_id', 'noor-lind')->exists());

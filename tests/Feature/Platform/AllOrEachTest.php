@@ -47,7 +47,9 @@ final class AllOrEachTest extends TestCase
     public function test_a_row_that_the_database_refuses_is_broken_too(): void
     {
         $this->run3(static function (array $some): void {
-            in_array(3, $some, true) ? throw new QueryException('sqlite', 'insert', [], new \PDOException('CHECK constraint failed')) : null;
+            in_array(3, $some, true)
+                ? throw new QueryException('sqlite', 'insert', [], new \PDOException('CHECK constraint failed'))
+                : null;
         });
 
         self::assertSame([[[1], [2]], [3]], [$this->done, $this->passedOver]);

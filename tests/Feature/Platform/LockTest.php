@@ -63,7 +63,11 @@ final class LockTest extends TestCase
     /** One writes long transactions with a breath in between, as a busy clock does: another still gets its turns. */
     public function test_a_process_that_lets_the_others_in_for_a_moment_does_not_keep_them_out(): void
     {
-        $busy = new Process([PHP_BINARY, '-r', '$p = new PDO($argv[1]); $p->exec("pragma busy_timeout = 10000"); echo "on"; for ($n = 0; $n < 400; $n++) { $p->exec("begin immediate"); $p->exec("insert into told values (\'busy\')"); usleep(20000); $p->exec("commit"); usleep(4000); }', "sqlite:$this->file"]);
+        $busy = new Process([
+            PHP_BINARY, '-r',
+            '$p = new PDO($argv[1]); $p->exec("pragma busy_timeout = 10000"); echo "on"; for ($n = 0; $n < 400; $n++) { $p->exec("begin immediate"); $p->exec("insert into told values (\'busy\')"); usleep(20000); $p->exec("commit"); usleep(4000); }',
+            "sqlite:$this->file",
+        ]);
         $busy->start();
         $busy->waitUntil(static fn(string $type, string $text): bool => $text === 'on');
         $pdo = $this->pdo();

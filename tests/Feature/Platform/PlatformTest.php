@@ -20,7 +20,8 @@ final class PlatformTest extends TestCase
     public function test_signing_in_waits_longer_each_time_after_ten_failures_of_an_account(): void
     {
         $wrong = ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'guess'];
-        $try = fn(string $password = 'guess', string $from = '192.0.2.1') => $this->withServerVariables(['REMOTE_ADDR' => $from])->from('/sign-in')->post('/sign-in', [...$wrong, 'password' => $password]);
+        $try = fn(string $password = 'guess', string $from = '192.0.2.1') => $this->withServerVariables(['REMOTE_ADDR' => $from])
+            ->from('/sign-in')->post('/sign-in', [...$wrong, 'password' => $password]);
         for ($n = 0; $n < 10; $n++) {
             $try(from: "192.0.2.$n")->assertSessionHasErrors(['email' => 'Email address and password do not belong together.']);
         }
@@ -33,19 +34,31 @@ final class PlatformTest extends TestCase
         $this->assertAuthenticatedAs($this->person('ingrid-vale'));
         $this->post('/sign-out')->assertRedirect('/sign-in');
         $this->get('/')->assertRedirect('/sign-in');
-        self::assertSame([...array_fill(0, 11, 'person.sign_in_failed'), 'person.signed_in', 'person.signed_out'], Entry::query()->where('kind', 'like', 'person.sign%')->orderBy('seq')->pluck('kind')->all());
-        self::assertSame([10], Entry::query()->where('kind', 'person.sign_in_failed')->orderBy('seq')->get()->filter(static fn(Entry $e): bool => $e->facts['waits'] === true)->keys()->map(static fn(int $i): int => $i + 1)->values()->all());
+        self::assertSame(
+            [...array_fill(0, 11, 'person.sign_in_failed'), 'person.signed_in', 'person.signed_out'],
+            Entry::query()->where('kind', 'like', 'person.sign%')->orderBy('seq')->pluck('kind')->all(),
+        );
+        self::assertSame(
+            [10],
+            Entry::query()->where('kind', 'person.sign_in_failed')
+                ->orderBy('seq')->get()->filter(static fn(Entry $e): bool => $e->facts['waits'] === true)->keys()
+                ->map(static fn(int $i): int => $i + 1)->values()->all(),
+        );
     }
 
     public function test_many_accounts_tried_from_one_address_wait_too_and_nobodys_fill_no_journal(): void
     {
         for ($n = 0; $n < 30; $n++) {
-            $this->post('/sign-in', ['email' => "guess-$n@eiderholm.example", 'password' => 'guess'])->assertSessionHasErrors(['email' => 'Email address and password do not belong together.']);
+            $this->post(
+                '/sign-in', ['email' => "guess-$n@eiderholm.example", 'password' => 'guess'],
+            )->assertSessionHasErrors(['email' => 'Email address and password do not belong together.']);
         }
         $this->post('/sign-in', ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'eiderholm'])->assertSessionHasErrors('email');
         $this->assertGuest();
         self::assertSame(1, Entry::query()->where('kind', 'person.sign_in_failed')->count());
-        $this->withServerVariables(['REMOTE_ADDR' => '198.51.100.7'])->post('/sign-in', ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'eiderholm'])->assertRedirect('/');
+        $this->withServerVariables(['REMOTE_ADDR' => '198.51.100.7'])
+            ->post('/sign-in', ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'eiderholm'])
+            ->assertRedirect('/');
     }
 
     public function test_an_address_that_nobody_has_takes_the_same_work_as_one_with_a_wrong_password(): void
@@ -75,7 +88,8 @@ final class PlatformTest extends TestCase
     public function test_after_fourteen_days_the_password_is_asked_for_anew(): void
     {
         self::assertSame(720, config('session.lifetime'));
-        $this->post('/sign-in', ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'eiderholm', 'remember' => '1'])->assertRedirect('/')->assertCookieMissing('remember_web_59ba36addc2b2f9401580f014c7f58ea4e30989d');
+        $this->post('/sign-in', ['email' => 'ingrid-vale@eiderholm.example', 'password' => 'eiderholm', 'remember' => '1'])
+            ->assertRedirect('/')->assertCookieMissing('remember_web_59ba36addc2b2f9401580f014c7f58ea4e30989d');
         $this->later(14 * 86400 - 5);
         $this->get('/')->assertOk();
         $this->later(10);
@@ -104,7 +118,12 @@ final class PlatformTest extends TestCase
     public function test_every_screen_opens(): void
     {
         $this->actingAs($this->person('ingrid-vale'));
-        foreach (['/' => 'Desk/Watch', '/alerts?show=all' => 'Signals/Alerts', '/alerts/1' => 'Signals/Alert', '/incidents?show=all' => 'Incidents/Incidents', '/incidents/409' => 'Incidents/Room', '/estate?find=ask' => 'Topology/Estate', '/estate/clk-2' => 'Topology/Item', '/on-call' => 'Rota/OnCall', '/status' => 'Updates/Status', '/report' => 'Updates/Report'] as $address => $component) {
+        foreach ([
+            '/' => 'Desk/Watch', '/alerts?show=all' => 'Signals/Alerts', '/alerts/1' => 'Signals/Alert',
+            '/incidents?show=all' => 'Incidents/Incidents', '/incidents/409' => 'Incidents/Room',
+            '/estate?find=ask' => 'Topology/Estate', '/estate/clk-2' => 'Topology/Item', '/on-call' => 'Rota/OnCall',
+            '/status' => 'Updates/Status', '/report' => 'Updates/Report',
+        ] as $address => $component) {
             $this->get($address)->assertOk()->assertInertia(fn(Shown $page) => $page->component($component));
         }
         $this->get('/estate/nothing')->assertNotFound();
@@ -132,7 +151,9 @@ final class PlatformTest extends TestCase
 
         $this->post('/settings/priorities', ['matrix' => $matrix, 'version' => 0])->assertSessionHasErrors('action');
         $matrix['priorities']['wide']['now'] = 9;
-        $this->post('/settings/priorities', ['matrix' => $matrix, 'version' => 1])->assertSessionHasErrors(['matrix' => '/priorities/wide/now: Use a whole number from 1 to 4.']);
+        $this->post('/settings/priorities', ['matrix' => $matrix, 'version' => 1])->assertSessionHasErrors([
+            'matrix' => '/priorities/wide/now: Use a whole number from 1 to 4.',
+        ]);
     }
 
     public function test_one_clock_at_a_time_works_and_a_dead_one_is_replaced(): void
@@ -151,7 +172,9 @@ final class PlatformTest extends TestCase
 
     public function test_a_transaction_holds_the_write_lock_from_its_start(): void
     {
-        $other = new \PDO('sqlite:'.DB::getDatabaseName(), null, null, [\PDO::ATTR_TIMEOUT => 0, \PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
+        $other = new \PDO(
+            'sqlite:'.DB::getDatabaseName(), null, null, [\PDO::ATTR_TIMEOUT => 0, \PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION],
+        );
         DB::transaction(function () use ($other): void {
             DB::transaction(static fn() => DB::table('leases')->count());
             try {
@@ -163,7 +186,16 @@ final class PlatformTest extends TestCase
         });
         $other->exec('begin immediate');
         $other->exec('rollback');
-        self::assertSame([0, 'wal', '2', '1'], [DB::transactionLevel(), ...array_map(static fn(string $pragma): string => (string) DB::scalar("pragma $pragma"), ['journal_mode', 'synchronous', 'foreign_keys'])]);
+        self::assertSame(
+            [0, 'wal', '2', '1'],
+            [
+                DB::transactionLevel(),
+                ...array_map(
+                    static fn(string $pragma): string => (string) DB::scalar("pragma $pragma"),
+                    ['journal_mode', 'synchronous', 'foreign_keys'],
+                ),
+            ],
+        );
     }
 
     public function test_other_systems_tell_reports_with_a_token(): void
@@ -171,7 +203,9 @@ final class PlatformTest extends TestCase
         $token = $this->token(['reports:write']);
         $answer = $this->withToken($token)->postJson('/api/v1/reports', ['service' => 'booking', 'what' => 'No tickets']);
         $answer->assertCreated();
-        $this->get($answer->json('follow'))->assertInertia(fn(Shown $page) => $page->component('Updates/ReportFollow')->where('report.service', 'Booking'));
+        $this->get($answer->json('follow'))->assertInertia(
+            fn(Shown $page) => $page->component('Updates/ReportFollow')->where('report.service', 'Booking'),
+        );
         $this->withToken($token)->postJson('/api/v1/reports', ['service' => 'nothing'])->assertStatus(422);
     }
 
@@ -192,7 +226,14 @@ final class PlatformTest extends TestCase
             $text = (string) file_get_contents(resource_path("js/pages/$page.vue"));
             $props = preg_match('/defineProps<\{(.*?)\n\}>\(\)/s', $text, $m) === 1 ? $m[1] : '';
             preg_match_all('/^  ([A-Za-z]+)\??:/m', $props, $names);
-            self::assertSame([], array_values(array_intersect($names[1], ['organisation', 'demo', 'standInsUrl', 'now', 'me', 'live', 'band', 'clocks', 'trouble', 'errors'])), $page);
+            self::assertSame(
+                [],
+                array_values(array_intersect(
+                    $names[1],
+                    ['organisation', 'demo', 'standInsUrl', 'now', 'me', 'live', 'band', 'clocks', 'trouble', 'errors'],
+                )),
+                $page,
+            );
         }
     }
 }

@@ -47,7 +47,11 @@ final class StaffTest extends TestCase
         $signIn(trim(Artisan::output()))->assertSessionHasNoErrors();
         $this->get('/people')->assertInertia(fn(Shown $page) => $page->where('mayAdd', true));
 
-        foreach ([['email' => 'nobody@first.example'], ['email' => 'no address', '--name' => 'N'], ['email' => 'n@first.example', '--name' => 'N', '--role' => ['king']], ['email' => 'n@first.example', '--name' => 'N', '--zone' => 'Moon/Rille']] as $bad) {
+        foreach ([
+            ['email' => 'nobody@first.example'], ['email' => 'no address', '--name' => 'N'],
+            ['email' => 'n@first.example', '--name' => 'N', '--role' => ['king']],
+            ['email' => 'n@first.example', '--name' => 'N', '--zone' => 'Moon/Rille'],
+        ] as $bad) {
             self::assertSame(2, Artisan::call('skarvo:person', $bad));
         }
         self::assertFalse(Person::query()->where('name', 'N')->exists());
@@ -55,11 +59,21 @@ final class StaffTest extends TestCase
 
     public function test_whoever_is_added_with_capitals_in_their_address_signs_in(): void
     {
-        $this->as($this->administrator())->post('/people', ['name' => 'Bo Ek', 'email' => 'Bo.Ek@Firm.example', 'team' => 'quay', 'roles' => ['responder'], 'time_zone' => 'Europe/Oslo', 'password' => 'ten characters'])->assertRedirect('/people/bo-ek');
+        $this->as($this->administrator())
+            ->post(
+                '/people',
+                [
+                    'name' => 'Bo Ek', 'email' => 'Bo.Ek@Firm.example', 'team' => 'quay', 'roles' => ['responder'],
+                    'time_zone' => 'Europe/Oslo', 'password' => 'ten characters',
+                ],
+            )
+            ->assertRedirect('/people/bo-ek');
         Auth::logout();
         $this->post('/sign-in', ['email' => 'bo.ek@firm.example', 'password' => 'ten characters'])->assertSessionHasNoErrors();
         self::assertSame('bo-ek', Auth::id());
-        $this->as($this->administrator())->post('/people', ['name' => 'Other', 'email' => 'BO.EK@firm.example', 'roles' => [], 'time_zone' => 'Europe/Oslo'])->assertSessionHasErrors('email');
+        $this->as($this->administrator())
+            ->post('/people', ['name' => 'Other', 'email' => 'BO.EK@firm.example', 'roles' => [], 'time_zone' => 'Europe/Oslo'])
+            ->assertSessionHasErrors('email');
     }
 
     public function test_teams_are_made_named_anew_and_dropped_while_nothing_is_theirs(): void
@@ -72,15 +86,23 @@ final class StaffTest extends TestCase
         $this->post('/teams', ['name' => 'night DESK'])->assertSessionHasErrors(['name' => 'There is a team Night desk already.']);
         $this->post('/teams', ['name' => ' '])->assertSessionHasErrors('name');
 
-        $this->post('/teams/night-desk', ['name' => 'Late desk', 'was' => 'Desk'])->assertSessionHasErrors(['name' => 'Somebody named it Night desk meanwhile.']);
+        $this->post(
+            '/teams/night-desk', ['name' => 'Late desk', 'was' => 'Desk'],
+        )->assertSessionHasErrors(['name' => 'Somebody named it Night desk meanwhile.']);
         $this->post('/teams/night-desk', ['name' => 'Late desk', 'was' => 'Night desk'])->assertSessionHasNoErrors();
-        $this->get('/people')->assertInertia(fn(Shown $page) => $page->where('teams', fn(Collection $teams): bool => $teams->contains(['id' => 'night-desk', 'name' => 'Late desk', 'people' => 0])));
+        $this->get('/people')->assertInertia(fn(Shown $page) => $page->where(
+            'teams',
+            fn(Collection $teams): bool => $teams->contains(['id' => 'night-desk', 'name' => 'Late desk', 'people' => 0]),
+        ));
 
         $this->post('/teams/quay/drop')->assertSessionHasErrors('action');
         self::assertTrue(Team::query()->whereKey('quay')->exists());
         $this->post('/teams/night-desk/drop')->assertSessionHasNoErrors();
         self::assertFalse(Team::query()->whereKey('night-desk')->exists());
-        self::assertSame(['team.made', 'team.renamed', 'team.dropped'], Entry::query()->where('subject_id', 'night-desk')->orderBy('seq')->pluck('kind')->all());
+        self::assertSame(
+            ['team.made', 'team.renamed', 'team.dropped'],
+            Entry::query()->where('subject_id', 'night-desk')->orderBy('seq')->pluck('kind')->all(),
+        );
         $this->as($this->person('ingrid-vale'))->post('/teams', ['name' => 'Mine'])->assertForbidden();
     }
 
@@ -88,13 +110,23 @@ final class StaffTest extends TestCase
     {
         $this->as($this->administrator());
         $was = ParticularsController::of($this->person('noor-lind'));
-        $save = fn(array $change, string $whom = 'noor-lind') => $this->post("/people/$whom/particulars", [...ParticularsController::of($this->person($whom)), 'was' => $was, ...$change]);
+        $save = fn(array $change, string $whom = 'noor-lind') => $this->post(
+            "/people/$whom/particulars", [...ParticularsController::of($this->person($whom)), 'was' => $was, ...$change],
+        );
         $save(['team' => 'quay', 'roles' => ['responder', 'coordinator']])->assertSessionHasNoErrors();
         self::assertSame(['quay', ['responder', 'coordinator']], [$this->person('noor-lind')->team_id, $this->person('noor-lind')->roles]);
-        self::assertSame('Changed the details of Noor Lind', \App\Platform\Journal\Sentence::of(Entry::query()->where('kind', 'person.changed')->sole())->lead);
+        self::assertSame(
+            'Changed the details of Noor Lind',
+            \App\Platform\Journal\Sentence::of(Entry::query()->where('kind', 'person.changed')->sole())->lead,
+        );
         $save(['name' => 'Late'])->assertSessionHasErrors('action');
-        foreach ([['email' => 'ingrid-vale@eiderholm.example'], ['email' => 'x'], ['team' => 'gone'], ['roles' => ['king']], ['time_zone' => 'Moon/Rille'], ['name' => '']] as $bad) {
-            $save([...$bad, 'was' => ParticularsController::of($this->person('noor-lind'))])->assertSessionHasErrors(array_key_first($bad) === 'roles' ? 'roles.0' : array_key_first($bad));
+        foreach ([
+            ['email' => 'ingrid-vale@eiderholm.example'], ['email' => 'x'], ['team' => 'gone'], ['roles' => ['king']],
+            ['time_zone' => 'Moon/Rille'], ['name' => ''],
+        ] as $bad) {
+            $save([
+                ...$bad, 'was' => ParticularsController::of($this->person('noor-lind')),
+            ])->assertSessionHasErrors(array_key_first($bad) === 'roles' ? 'roles.0' : array_key_first($bad));
         }
         $this->as($this->person('noor-lind'))->post('/people/noor-lind/particulars', [])->assertForbidden();
     }
@@ -104,16 +136,23 @@ final class StaffTest extends TestCase
         $this->as($this->administrator());
         foreach (Person::query()->whereNull('left_at')->get() as $person) {
             $was = ParticularsController::of($person);
-            $this->post("/people/$person->id/particulars", [...$was, 'was' => $was, 'roles' => array_values(array_diff($was['roles'], ['administrator']))]);
+            $this->post(
+                "/people/$person->id/particulars",
+                [...$was, 'was' => $was, 'roles' => array_values(array_diff($was['roles'], ['administrator']))],
+            );
         }
-        self::assertCount(1, Person::query()->get()->filter(static fn(Person $person): bool => $person->has(\App\Platform\Role::Administrator)));
+        self::assertCount(
+            1, Person::query()->get()->filter(static fn(Person $person): bool => $person->has(\App\Platform\Role::Administrator)),
+        );
     }
 
     public function test_a_new_password_ends_what_is_signed_in_with_the_old_one(): void
     {
         $noor = $this->person('noor-lind');
         $this->actingAs($noor)->get('/people/noor-lind')->assertOk();
-        $set = fn(string $password, ?string $present) => $this->post('/people/noor-lind/password', ['password' => $password, 'present' => $present]);
+        $set = fn(string $password, ?string $present) => $this->post(
+            '/people/noor-lind/password', ['password' => $password, 'present' => $present],
+        );
         $set('a longer password', 'not this')->assertSessionHasErrors(['present' => 'That is not the password that you have now.']);
         $set('short', 'eiderholm')->assertSessionHasErrors('password');
         $set('a longer password', 'eiderholm')->assertSessionHasNoErrors();
@@ -126,8 +165,12 @@ final class StaffTest extends TestCase
 
     public function test_an_administrator_gives_a_password_to_somebody_who_had_none_and_nobody_else_does(): void
     {
-        $this->as($this->administrator())->post('/people', ['name' => 'Bo Ek', 'email' => 'bo@firm.example', 'roles' => [], 'time_zone' => 'Europe/Oslo']);
-        $this->get('/people/bo-ek')->assertInertia(fn(Shown $page) => $page->where('signsIn', false)->where('particulars.email', 'bo@firm.example'));
+        $this->as($this->administrator())->post(
+            '/people', ['name' => 'Bo Ek', 'email' => 'bo@firm.example', 'roles' => [], 'time_zone' => 'Europe/Oslo'],
+        );
+        $this->get('/people/bo-ek')->assertInertia(
+            fn(Shown $page) => $page->where('signsIn', false)->where('particulars.email', 'bo@firm.example'),
+        );
         $this->post('/people/bo-ek/password', ['password' => 'ten characters'])->assertSessionHasNoErrors();
         self::assertTrue(Auth::attempt(['email' => 'bo@firm.example', 'password' => 'ten characters']));
         $this->as($this->person('noor-lind'))->post('/people/bo-ek/password', ['password' => 'ten characters'])->assertForbidden();

@@ -51,7 +51,10 @@ final class VisitorsTest extends TestCase
             $person = $this->person($id);
             $person->update(['roles' => [$role]]);
             foreach (self::screens() as $route) {
-                $deeds = array_values(array_filter(array_map(static fn(mixed $one): ?Deed => is_string($one) && str_starts_with($one, 'may:') ? Deed::from(substr($one, 4)) : null, $route->gatherMiddleware())));
+                $deeds = array_values(array_filter(array_map(
+                    static fn(mixed $one): ?Deed => is_string($one) && str_starts_with($one, 'may:') ? Deed::from(substr($one, 4)) : null,
+                    $route->gatherMiddleware(),
+                )));
                 if ($deeds === [] || in_array($route->uri(), ['people/{person}/leave', 'teams/{team}/drop'], true)) {
                     continue;
                 }

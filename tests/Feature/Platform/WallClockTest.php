@@ -37,10 +37,20 @@ final class WallClockTest extends TestCase
             $this->withUnencryptedCookie(WallClock::COOKIE, $zone);
         }
         $this->post('/alerts/wait', ['alerts' => [$alert->id], 'minutes' => 30])->assertSessionHasNoErrors();
-        $this->get("/alerts/$alert->id")->assertInertia(fn(Shown $shown) => $shown->where('story', fn(Collection $story): bool => $story->contains('rest', "until $clock")));
+        $this->get("/alerts/$alert->id")->assertInertia(fn(Shown $shown) => $shown->where(
+            'story', fn(Collection $story): bool => $story->contains('rest', "until $clock"),
+        ));
         $this->later(1800);
-        $this->post('/incidents', ['alerts' => [$alert->id], 'title' => 'a', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'], ['X-Request-Key' => 'a']);
-        $this->post('/incidents', ['alerts' => [$alert->id], 'title' => 'b', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'], ['X-Request-Key' => 'b'])->assertSessionHasErrors('action');
+        $this->post(
+            '/incidents',
+            ['alerts' => [$alert->id], 'title' => 'a', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'],
+            ['X-Request-Key' => 'a'],
+        );
+        $this->post(
+            '/incidents',
+            ['alerts' => [$alert->id], 'title' => 'b', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'],
+            ['X-Request-Key' => 'b'],
+        )->assertSessionHasErrors('action');
         self::assertStringContainsString("Ingrid Vale at $clock: a.", (string) session('errors')?->first('action'));
     }
 
@@ -59,7 +69,13 @@ final class WallClockTest extends TestCase
         self::assertSame('05:30 UTC-03', WallClock::outside(CarbonImmutable::parse('2026-03-03T08:30:00Z')));
         config(['skarvo.time_zone' => 'Europe/Oslo']);
         $this->withUnencryptedCookie(WallClock::COOKIE, 'Asia/Kolkata')->actingAs($this->person('ingrid-vale'));
-        $this->post('/incidents', ['item' => 'vehicle-lanes', 'state' => 'down', 'title' => 'a', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'])->assertSessionHasNoErrors();
+        $this->post(
+            '/incidents',
+            [
+                'item' => 'vehicle-lanes', 'state' => 'down', 'title' => 'a', 'service' => 'vehicle-lanes', 'impact' => 'part',
+                'urgency' => 'now',
+            ],
+        )->assertSessionHasNoErrors();
         $incident = Incident::query()->whereNull('resolved_at')->sole();
         self::assertStringContainsString('since 09:00 CET', Draft::of($incident, Situation::now())['text']);
     }

@@ -42,7 +42,9 @@ final class WrongValuesTest extends TestCase
         $bodies = World::bodies();
         $broken = [];
         ApiToken::query()->delete();
-        $token = $this->token(['signals:write', 'reports:write', 'deliveries:write', 'people:read', 'oncall:read', 'estate:write'], null, 'walk');
+        $token = $this->token(
+            ['signals:write', 'reports:write', 'deliveries:write', 'people:read', 'oncall:read', 'estate:write'], null, 'walk',
+        );
         foreach ($cases as $n => [$route, $field, $name, $value, $way]) {
             $title = Walk::method($route).' '.$route->uri();
             if (is_string($only) && $only !== '' && ! str_contains($title, $only)) {
@@ -70,7 +72,9 @@ final class WrongValuesTest extends TestCase
         ksort($broken);
         $told = '';
         foreach ($broken as $where => $what) {
-            $told .= "$where\n    ".implode("\n    ", array_slice($what, 0, 3)).(count($what) > 3 ? "\n    and ".(count($what) - 3).' more' : '')."\n";
+            $told .= "$where\n    ".implode("\n    ", array_slice($what, 0, 3)).(
+                count($what) > 3 ? "\n    and ".(count($what) - 3).' more' : ''
+            )."\n";
         }
         self::assertSame([], $broken, "Seed $seed.\n$told");
     }
@@ -125,7 +129,10 @@ final class WrongValuesTest extends TestCase
         }
         $method = Walk::method($route);
         $isApi = str_starts_with($route->uri(), 'api/');
-        $server = ['HTTP_ACCEPT' => $isApi ? '*/*' : 'text/html', 'HTTP_REFERER' => 'http://127.0.0.1/', ...($isApi ? ['HTTP_AUTHORIZATION' => "Bearer $token"] : [])];
+        $server = [
+            'HTTP_ACCEPT' => $isApi ? '*/*' : 'text/html', 'HTTP_REFERER' => 'http://127.0.0.1/',
+            ...($isApi ? ['HTTP_AUTHORIZATION' => "Bearer $token"] : []),
+        ];
         $content = null;
         if ($method === 'GET') {
             $address .= '?'.http_build_query($body);
@@ -147,6 +154,12 @@ final class WrongValuesTest extends TestCase
         }
         $why = $answer->exception;
 
-        return [$answer->getStatusCode(), $why === null ? '' : $why::class.': '.mb_substr($why->getMessage(), 0, 160).' at '.str_replace(base_path().'/', '', $why->getFile()).':'.$why->getLine()];
+        return [
+            $answer->getStatusCode(),
+            $why === null
+                ? ''
+                : $why::class.': '.mb_substr($why->getMessage(), 0, 160).' at '
+                    .str_replace(base_path().'/', '', $why->getFile()).':'.$why->getLine(),
+        ];
     }
 }

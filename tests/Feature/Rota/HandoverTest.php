@@ -62,8 +62,16 @@ final class HandoverTest extends TestCase
         }
         $this->signal([self::firing('clk-2', 'error')]);
         $this->takeSignals();
-        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', ['alerts' => [Alert::query()->whereNull('closed_at')->latest('id')->firstOrFail()->id], 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform']);
-        $sections = collect(Handovers::gather(Rota::query()->findOrFail('platform'), now()->getTimestamp() - 9000, now()->getTimestamp()))->keyBy('title');
+        $this->actingAs($this->person('ingrid-vale'))->post(
+            '/incidents',
+            [
+                'alerts' => [Alert::query()->whereNull('closed_at')->latest('id')->firstOrFail()->id], 'title' => 'Clock',
+                'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'platform',
+            ],
+        );
+        $sections = collect(Handovers::gather(
+            Rota::query()->findOrFail('platform'), now()->getTimestamp() - 9000, now()->getTimestamp(),
+        ))->keyBy('title');
 
         self::assertStringContainsString('priority 1: Clock', $sections['Open']['lines'][0]['text'] ?? '');
         self::assertStringContainsString('4 times', $sections['Noisy in this turn']['lines'][0]['text'] ?? '');
@@ -80,7 +88,9 @@ final class HandoverTest extends TestCase
         $this->actingAs($this->person($this->leaves));
         $one = $this->mine();
         self::assertSame(['leaves', 0, null], [$one['mine'], $one['version'], $one['confirmed']]);
-        $this->post("/handovers/platform/$this->at/note", ['added' => 'The antenna was turned by hand.', 'version' => 0])->assertSessionHasNoErrors();
+        $this->post(
+            "/handovers/platform/$this->at/note", ['added' => 'The antenna was turned by hand.', 'version' => 0],
+        )->assertSessionHasNoErrors();
         $this->post("/handovers/platform/$this->at/confirm")->assertSessionHasErrors('action');
 
         $this->later(3700);
@@ -102,7 +112,9 @@ final class HandoverTest extends TestCase
         $this->post("/handovers/platform/$this->at/note", ['added' => 'First', 'version' => 0]);
         $version = $this->mine()['version'];
         $this->post("/handovers/platform/$this->at/note", ['added' => 'Second', 'version' => $version])->assertSessionHasNoErrors();
-        $this->post("/handovers/platform/$this->at/note", ['added' => 'Third, unaware of the second', 'version' => $version])->assertSessionHasErrors('action');
+        $this->post(
+            "/handovers/platform/$this->at/note", ['added' => 'Third, unaware of the second', 'version' => $version],
+        )->assertSessionHasErrors('action');
 
         self::assertSame('Second', $this->mine()['added']);
     }

@@ -27,11 +27,16 @@ final class LayersTest extends TestCase
         $this->post('/rotas', [...$new, 'id' => 'Ramps 1'])->assertSessionHasErrors('id');
         $this->post('/rotas', $new, ['X-Request-Key' => 'k'])->assertRedirect('/on-call/ramps/layers');
         $this->post('/rotas', $new)->assertSessionHasErrors('id');
-        $this->get('/on-call/ramps/layers')->assertInertia(fn(Shown $page) => $page->component('Rota/Layers')->where('preview.uncovered', 42 * 86400 * 1000)->where('rota.layers', [])->etc());
+        $this->get('/on-call/ramps/layers')->assertInertia(
+            fn(Shown $page) => $page->component('Rota/Layers')
+                ->where('preview.uncovered', 42 * 86400 * 1000)->where('rota.layers', [])->etc(),
+        );
         $this->get('/on-call/ramps')->assertInertia(fn(Shown $page) => $page->where('turns.0.person', null)->etc());
         $this->get('/on-call')->assertOk();
 
-        $this->postJson('/on-call/ramps/layers/preview', ['layers' => [self::WEEKLY]])->assertOk()->assertJsonPath('uncovered', 0)->assertJsonPath('turns.0.name', 'Noor Lind')->assertJsonPath('changes.0.was', null);
+        $this->postJson('/on-call/ramps/layers/preview', ['layers' => [self::WEEKLY]])
+            ->assertOk()->assertJsonPath('uncovered', 0)->assertJsonPath('turns.0.name', 'Noor Lind')
+            ->assertJsonPath('changes.0.was', null);
         self::assertSame([], Rota::query()->whereKey('ramps')->firstOrFail()->layers);
         $this->post('/on-call/ramps/layers', ['layers' => [self::WEEKLY], 'was' => []])->assertRedirect('/on-call/ramps');
         self::assertSame('noor-lind', Rota::query()->whereKey('ramps')->firstOrFail()->onCallNow());
@@ -39,11 +44,20 @@ final class LayersTest extends TestCase
 
     public function test_a_gap_is_seen_before_it_is_saved_and_covered_by_a_layer(): void
     {
-        Rota::query()->create(['id' => 'ramps', 'name' => 'Ramps on call', 'team_id' => 'lanes', 'time_zone' => 'Europe/Oslo', 'layers' => [self::WEEKLY], 'overrides' => []]);
-        $days = [...self::WEEKLY, 'ends' => '', 'windows' => [['days' => ['mon', 'tue', 'wed', 'thu', 'fri'], 'from' => '00:00', 'to' => '24:00']]];
+        Rota::query()->create([
+            'id' => 'ramps', 'name' => 'Ramps on call', 'team_id' => 'lanes', 'time_zone' => 'Europe/Oslo',
+            'layers' => [self::WEEKLY], 'overrides' => [],
+        ]);
+        $days = [
+            ...self::WEEKLY, 'ends' => '',
+            'windows' => [['days' => ['mon', 'tue', 'wed', 'thu', 'fri'], 'from' => '00:00', 'to' => '24:00']],
+        ];
         $gap = $this->postJson('/on-call/ramps/layers/preview', ['layers' => [$days]])->assertOk()->json('uncovered');
         self::assertSame(12 * 86400 * 1000 - 3600 * 1000, $gap, 'Six weekends, of which one is an hour short: the clocks go forward.');
-        $weekends = ['name' => 'weekends', 'people' => ['ada-holm'], 'starts' => '2026-01-01T00:00', 'shift' => 'P1W', 'windows' => [['days' => ['sat', 'sun'], 'from' => '00:00', 'to' => '24:00']]];
+        $weekends = [
+            'name' => 'weekends', 'people' => ['ada-holm'], 'starts' => '2026-01-01T00:00', 'shift' => 'P1W',
+            'windows' => [['days' => ['sat', 'sun'], 'from' => '00:00', 'to' => '24:00']],
+        ];
         $this->postJson('/on-call/ramps/layers/preview', ['layers' => [$days, $weekends]])->assertJsonPath('uncovered', 0);
         $this->post('/on-call/ramps/layers', ['layers' => [$days, $weekends], 'was' => [self::WEEKLY]])->assertSessionHasNoErrors();
         self::assertSame(['weekly', 'weekends'], array_column(Rota::query()->whereKey('ramps')->firstOrFail()->layers, 'name'));
@@ -53,10 +67,15 @@ final class LayersTest extends TestCase
     public function test_what_makes_no_sense_and_what_somebody_changed_meanwhile_is_refused(): void
     {
         $kept = Rota::query()->whereKey('lanes')->firstOrFail()->layers;
-        $this->postJson('/on-call/lanes/layers/preview', ['layers' => [[...self::WEEKLY, 'shift' => 'PT5M']]])->assertStatus(422)->assertJsonPath('error.at', '/layers/0/shift');
+        $this->postJson('/on-call/lanes/layers/preview', ['layers' => [[...self::WEEKLY, 'shift' => 'PT5M']]])
+            ->assertStatus(422)->assertJsonPath('error.at', '/layers/0/shift');
         $this->postJson('/on-call/lanes/layers/preview', ['layers' => [[...self::WEEKLY, 'people' => []]]])->assertStatus(422);
-        $this->post('/on-call/lanes/layers', ['layers' => [[...self::WEEKLY, 'people' => ['nobody']]], 'was' => $kept])->assertSessionHasErrors('action');
-        $this->post('/on-call/lanes/layers', ['layers' => [[...self::WEEKLY, 'starts' => 'monday']], 'was' => $kept])->assertSessionHasErrors('action');
+        $this->post(
+            '/on-call/lanes/layers', ['layers' => [[...self::WEEKLY, 'people' => ['nobody']]], 'was' => $kept],
+        )->assertSessionHasErrors('action');
+        $this->post(
+            '/on-call/lanes/layers', ['layers' => [[...self::WEEKLY, 'starts' => 'monday']], 'was' => $kept],
+        )->assertSessionHasErrors('action');
         $this->post('/on-call/lanes/layers', ['layers' => [self::WEEKLY], 'was' => [self::WEEKLY]])->assertSessionHasErrors('action');
         self::assertSame($kept, Rota::query()->whereKey('lanes')->firstOrFail()->layers);
         $this->actingAs($this->person('noor-lind'))->get('/on-call/lanes/layers')->assertForbidden();

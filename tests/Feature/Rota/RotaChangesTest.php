@@ -35,13 +35,18 @@ final class RotaChangesTest extends TestCase
         $was = $this->onCallAt('2026-03-10T22:00:00Z');
         self::assertNotSame('noor-lind', $was);
         $night = ['from' => '2026-03-10T20:00:00Z', 'to' => '2026-03-11T06:00:00Z'];
-        $this->getJson('/on-call/lanes/effect?'.http_build_query($night))->assertOk()->assertJsonCount(1, 'changes')->assertJsonPath('changes.0.is', 'Noor Lind')
-            ->assertJsonPath('changes.0.was', $this->person((string) $was)->name)->assertJsonPath('uncovered_before', 0)->assertJsonPath('uncovered_after', 0);
+        $this->getJson('/on-call/lanes/effect?'.http_build_query($night))
+            ->assertOk()->assertJsonCount(1, 'changes')->assertJsonPath('changes.0.is', 'Noor Lind')
+            ->assertJsonPath('changes.0.was', $this->person((string) $was)->name)
+                ->assertJsonPath('uncovered_before', 0)->assertJsonPath('uncovered_after', 0);
         self::assertSame([], $this->rota()->overrides);
 
         $this->post('/on-call/lanes/take', $night, ['X-Request-Key' => 'k'])->assertSessionHasNoErrors();
         $this->post('/on-call/lanes/take', $night, ['X-Request-Key' => 'k']);
-        self::assertSame(['noor-lind', $was, 1], [$this->onCallAt('2026-03-10T22:00:00Z'), $this->onCallAt('2026-03-11T08:00:00Z'), count($this->rota()->overrides)]);
+        self::assertSame(
+            ['noor-lind', $was, 1],
+            [$this->onCallAt('2026-03-10T22:00:00Z'), $this->onCallAt('2026-03-11T08:00:00Z'), count($this->rota()->overrides)],
+        );
         $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->latest('id')->value('payload'));
         self::assertSame($this->person((string) $was)->email, $mail->to);
         self::assertStringContainsString('Tue 10 Mar 21:00 to Wed 11 Mar 07:00: Noor Lind instead of', $mail->text);
@@ -54,11 +59,15 @@ final class RotaChangesTest extends TestCase
     public function test_what_cannot_be_taken_is_refused(): void
     {
         $this->actingAs($this->person('noor-lind'));
-        $ask = fn(array $more) => $this->post('/on-call/lanes/take', ['from' => '2026-03-10T20:00:00Z', 'to' => '2026-03-11T06:00:00Z', ...$more]);
+        $ask = fn(array $more) => $this->post(
+            '/on-call/lanes/take', ['from' => '2026-03-10T20:00:00Z', 'to' => '2026-03-11T06:00:00Z', ...$more],
+        );
         $ask(['to' => '2026-03-10T19:00:00Z'])->assertSessionHasErrors('to');
         $ask(['from' => '2026-02-01T00:00:00Z', 'to' => '2026-02-02T00:00:00Z'])->assertSessionHasErrors(['to' => 'That is over already.']);
         $ask(['to' => '2026-05-11T06:00:00Z'])->assertSessionHasErrors('to');
-        $ask(['person' => 'ada-holm'])->assertSessionHasErrors(['person' => 'You can take turns yourself. Ask a coordinator to put somebody else on call.']);
+        $ask(['person' => 'ada-holm'])->assertSessionHasErrors([
+            'person' => 'You can take turns yourself. Ask a coordinator to put somebody else on call.',
+        ]);
         $this->actingAs($this->person('ingrid-vale'));
         $ask(['person' => 'ada-holm'])->assertSessionHasNoErrors();
         self::assertSame('ada-holm', $this->onCallAt('2026-03-10T22:00:00Z'));
@@ -78,7 +87,11 @@ final class RotaChangesTest extends TestCase
         $this->post('/swaps/1', ['accept' => true])->assertSessionHasErrors(['action' => 'Only whoever is asked can accept.']);
         self::assertSame($asker, $this->onCallAt('2026-03-04T12:00:00Z'), 'Asked is not done.');
 
-        $this->actingAs($this->person($other))->get('/on-call/lanes')->assertInertia(fn(Shown $page) => $page->has('swaps', 1)->where('swaps.0.why', 'a wedding')->where('swaps.0.changes', fn(Collection $changes): bool => count($changes) >= 2)->etc());
+        $this->actingAs($this->person($other))
+            ->get('/on-call/lanes')
+            ->assertInertia(fn(Shown $page) => $page->has('swaps', 1)->where('swaps.0.why', 'a wedding')->where(
+                'swaps.0.changes', fn(Collection $changes): bool => count($changes) >= 2,
+            )->etc());
         $this->post('/swaps/1', ['accept' => true], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
         self::assertSame([$other, $asker], [$this->onCallAt('2026-03-04T12:00:00Z'), $this->onCallAt('2026-03-11T12:00:00Z')]);
         $this->post('/swaps/1', ['accept' => false])->assertSessionHasErrors('action');
@@ -114,7 +127,10 @@ final class RotaChangesTest extends TestCase
         $uids = array_map(static fn($event): string => (string) $event->UID, $whole->select('VEVENT'));
         self::assertSame($uids, array_values(array_unique($uids)));
         $this->later(600);
-        self::assertSame($uids, array_map(static fn($event): string => (string) $event->UID, $read($all)->select('VEVENT')), 'A turn keeps its identity.');
+        self::assertSame(
+            $uids, array_map(static fn($event): string => (string) $event->UID, $read($all)->select('VEVENT')),
+            'A turn keeps its identity.',
+        );
 
         $this->actingAs($this->person('ada-holm'))->post('/feeds/1/revoke');
         $this->get($mine)->assertOk();
@@ -126,19 +142,36 @@ final class RotaChangesTest extends TestCase
     public function test_programs_and_the_command_line_are_told_who_is_on_call(): void
     {
         $token = $this->token(['oncall:read'], name: 'wall');
-        $answer = $this->withToken($token)->getJson('/api/v1/oncall?team=lanes')->assertOk()->assertJsonCount(1, 'teams')->assertJsonPath('teams.0.now.person', $this->rota()->onCallNow());
+        $answer = $this->withToken($token)->getJson('/api/v1/oncall?team=lanes')
+            ->assertOk()->assertJsonCount(1, 'teams')->assertJsonPath('teams.0.now.person', $this->rota()->onCallNow());
         self::assertNotSame($answer->json('teams.0.now.person'), $answer->json('teams.0.next.person'));
-        $this->withToken($token)->getJson('/api/v1/oncall?service=vehicle-lanes')->assertJsonCount(1, 'services')->assertJsonPath('services.0.now.person', $this->rota()->onCallNow());
-        $narrow = fn(string $query): array => [array_column((array) ($told = $this->withToken($token)->getJson("/api/v1/oncall?$query")->assertOk())->json('teams'), 'team'), array_column((array) $told->json('services'), 'service')];
+        $this->withToken($token)->getJson('/api/v1/oncall?service=vehicle-lanes')
+            ->assertJsonCount(1, 'services')->assertJsonPath('services.0.now.person', $this->rota()->onCallNow());
+        $narrow = fn(string $query): array => [
+            array_column((array) ($told = $this->withToken($token)->getJson("/api/v1/oncall?$query")->assertOk())->json('teams'), 'team'),
+            array_column((array) $told->json('services'), 'service'),
+        ];
         self::assertSame([['lanes'], ['vehicle-lanes']], $narrow('service=vehicle-lanes'));
-        self::assertSame([['lanes'], DB::table('items')->where('kind', 'service')->where('team_id', 'lanes')->orderByRaw('tier is null, tier')->orderBy('name')->pluck('id')->all()], $narrow('team=lanes'));
+        self::assertSame(
+            [
+                ['lanes'],
+                DB::table('items')->where('kind', 'service')
+                    ->where('team_id', 'lanes')->orderByRaw('tier is null, tier')->orderBy('name')->pluck('id')->all(),
+            ],
+            $narrow('team=lanes'),
+        );
         self::assertSame([[], []], $narrow('team=platform&service=vehicle-lanes'));
-        $this->withToken($token)->getJson('/api/v1/oncall?team[]=x')->assertStatus(400)->assertHeader('Content-Type', 'application/problem+json');
+        $this->withToken($token)->getJson('/api/v1/oncall?team[]=x')
+            ->assertStatus(400)->assertHeader('Content-Type', 'application/problem+json');
         $this->withToken($this->token())->getJson('/api/v1/oncall')->assertForbidden();
         Artisan::call('skarvo:oncall', ['team' => 'lanes']);
         self::assertStringContainsString($this->person((string) $this->rota()->onCallNow())->name, Artisan::output());
         self::assertSame(2, Artisan::call('skarvo:oncall', ['team' => 'nobody']));
-        Rota::query()->whereKey('lanes')->update(['layers' => json_encode([['name' => 'none', 'people' => ['noor-lind'], 'starts' => '2027-01-01T00:00', 'shift' => 'P1W']])]);
+        Rota::query()
+            ->whereKey('lanes')
+            ->update(['layers' => json_encode([[
+                'name' => 'none', 'people' => ['noor-lind'], 'starts' => '2027-01-01T00:00', 'shift' => 'P1W',
+            ]])]);
         $this->withToken($token)->getJson('/api/v1/oncall?team=lanes')->assertJsonPath('teams.0.now', null);
     }
 
@@ -147,8 +180,14 @@ final class RotaChangesTest extends TestCase
         $this->actingAs($this->person('per-strand'));
         $file = static fn(string $text): UploadedFile => UploadedFile::fake()->createWithContent('holidays.ics', $text);
         $this->post('/fairness/holidays', ['file' => $file('no calendar')])->assertSessionHasErrors('file');
-        $this->post('/fairness/holidays', ['file' => $file("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART:20260101T100000Z\r\nSUMMARY:Lunch\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")])->assertSessionHasErrors('file');
-        $this->post('/fairness/holidays', ['file' => $file("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART;VALUE=DATE:20260101\r\nSUMMARY:New Year\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nUID:b\r\nDTSTART;VALUE=DATE:20260216\r\nDTEND;VALUE=DATE:20260218\r\nSUMMARY:Boat days\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")])->assertSessionHasNoErrors();
+        $this->post(
+            '/fairness/holidays',
+            ['file' => $file("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART:20260101T100000Z\r\nSUMMARY:Lunch\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")],
+        )->assertSessionHasErrors('file');
+        $this->post(
+            '/fairness/holidays',
+            ['file' => $file("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART;VALUE=DATE:20260101\r\nSUMMARY:New Year\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nUID:b\r\nDTSTART;VALUE=DATE:20260216\r\nDTEND;VALUE=DATE:20260218\r\nSUMMARY:Boat days\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")],
+        )->assertSessionHasNoErrors();
         $this->get('/fairness?quarter=2026-1')->assertInertia(fn(Shown $page) => $page->component('Rota/Fairness')->where('holidays', ['2026-01-01' => 'New Year', '2026-02-16' => 'Boat days', '2026-02-17' => 'Boat days'])
             ->where('rotas', function (Collection $rotas): bool {
                 $lanes = $rotas->firstWhere('id', 'lanes')['people'];

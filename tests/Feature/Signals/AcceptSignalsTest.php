@@ -42,7 +42,11 @@ final class AcceptSignalsTest extends TestCase
 
     public function test_a_clock_that_is_an_hour_off_is_taken_at_its_receipt_and_told_of(): void
     {
-        $this->signal([[...self::firing('clk-1'), 'at' => '2026-03-03T09:00:00Z'], [...self::firing('clk-2'), 'at' => '2026-03-03T07:00:00Z'], [...self::firing('clk-3'), 'at' => '2026-03-03T07:59:00Z']])->assertJson(['accepted' => 3]);
+        $this->signal([
+            [...self::firing('clk-1'), 'at' => '2026-03-03T09:00:00Z'],
+            [...self::firing('clk-2'), 'at' => '2026-03-03T07:00:00Z'],
+            [...self::firing('clk-3'), 'at' => '2026-03-03T07:59:00Z'],
+        ])->assertJson(['accepted' => 3]);
         $at = static fn(string $item): string => Signal::query()->where('item', $item)->firstOrFail()->at->format('H:i:s');
         self::assertSame(['08:00:00', '07:58:00', '07:59:00'], array_map($at, ['clk-1', 'clk-2', 'clk-3']));
         self::assertSame('09:00:00', Signal::query()->where('item', 'clk-1')->firstOrFail()->said_at?->format('H:i:s'));
@@ -56,17 +60,26 @@ final class AcceptSignalsTest extends TestCase
         yield 'not JSON' => ['{"source":', 400, 'The body is not JSON'];
         yield 'bytes that are not UTF-8' => ["{\"source\":\"\xC3\x28\"}", 422, 'No signal could be read'];
         yield 'JSON of endless depth' => [str_repeat('[', 5000).str_repeat(']', 5000), 400, 'maximum stack depth'];
-        yield 'labels without end' => ['{"source":"s","check":"c","condition":"firing","level":"error","labels":{"a":"'.str_repeat('x', 3000).'"}}', 422, 'No signal could be read'];
+        yield 'labels without end' => [
+            '{"source":"s","check":"c","condition":"firing","level":"error","labels":{"a":"'.str_repeat('x', 3000).'"}}', 422,
+            'No signal could be read',
+        ];
         yield 'a text' => ['"hello"', 422, 'There is no signal in the body'];
         yield 'an empty list' => ['[]', 422, 'There is no signal in the body'];
         yield 'only wrong ones' => ['[{"check":"x"}]', 422, 'No signal could be read'];
-        yield 'labels of ten megabytes' => ['[{"source":"s","check":"c","condition":"firing","level":"error","labels":{"a":"'.str_repeat('x', 10_000_000).'"}}]', 413, 'Send the signals in several calls'];
+        yield 'labels of ten megabytes' => [
+            '[{"source":"s","check":"c","condition":"firing","level":"error","labels":{"a":"'.str_repeat('x', 10_000_000).'"}}]',
+            413, 'Send the signals in several calls',
+        ];
     }
 
     #[DataProvider('badBodies')]
     public function test_a_bad_body_is_answered_with_problem_details(string $body, int $status, string $says): void
     {
-        $answer = $this->call('POST', '/api/v1/signals', server: ['HTTP_AUTHORIZATION' => 'Bearer '.$this->token(), 'CONTENT_TYPE' => 'application/json'], content: $body);
+        $answer = $this->call(
+            'POST', '/api/v1/signals',
+            server: ['HTTP_AUTHORIZATION' => 'Bearer '.$this->token(), 'CONTENT_TYPE' => 'application/json'], content: $body,
+        );
 
         $answer->assertStatus($status)->assertHeader('Content-Type', 'application/problem+json');
         self::assertStringContainsString($says, $answer->json('detail'));
@@ -76,7 +89,13 @@ final class AcceptSignalsTest extends TestCase
 
     public function test_five_thousand_in_one_call_are_taken(): void
     {
-        $signals = array_map(static fn(int $n): array => ['source' => 's', 'item' => 'i'.$n % 50, 'check' => 'c', 'condition' => 'firing', 'level' => 'error', 'id' => "n$n"], range(1, 5000));
+        $signals = array_map(
+            static fn(int $n): array => [
+                'source' => 's', 'item' => 'i'.$n % 50, 'check' => 'c', 'condition' => 'firing', 'level' => 'error',
+                'id' => "n$n",
+            ],
+            range(1, 5000),
+        );
         $this->signal($signals)->assertStatus(202)->assertJson(['accepted' => 5000]);
         while ($this->takeSignals() > 0) {
         }
@@ -89,8 +108,13 @@ final class AcceptSignalsTest extends TestCase
     {
         $expired = $this->token(['signals:write'], CarbonImmutable::parse('2026-03-03T07:59:59Z'), 'old');
         $other = $this->token(['reports:write'], null, 'reports');
-        foreach ([[null, 401, 'Send a token'], ['wrong', 401, 'not known'], [$expired, 401, 'has expired'], [$other, 403, 'lacks the ability signals:write']] as [$token, $status, $says]) {
-            $answer = ($token === null ? $this->withHeaders([]) : $this->withToken($token))->postJson('/api/v1/signals', [self::firing('a')]);
+        foreach ([
+            [null, 401, 'Send a token'], ['wrong', 401, 'not known'], [$expired, 401, 'has expired'],
+            [$other, 403, 'lacks the ability signals:write'],
+        ] as [$token, $status, $says]) {
+            $answer = (
+                $token === null ? $this->withHeaders([]) : $this->withToken($token)
+            )->postJson('/api/v1/signals', [self::firing('a')]);
             $answer->assertStatus($status)->assertHeader('Content-Type', 'application/problem+json');
             self::assertStringContainsString($says, $answer->json('detail'));
             self::assertStringStartsWith('Bearer', (string) $answer->headers->get('WWW-Authenticate'));

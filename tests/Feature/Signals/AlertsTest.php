@@ -16,7 +16,10 @@ final class AlertsTest extends TestCase
 {
     public function test_what_belongs_together_is_one_decision_and_what_matters_most_comes_first(): void
     {
-        $this->take([self::firing('mw-ask', 'warning'), self::firing('tide-feed'), self::firing('lane-control-ask'), self::firing('barrier-ask'), self::firing('manifest-db-1'), self::firing('not-in-the-estate')]);
+        $this->take([
+            self::firing('mw-ask', 'warning'), self::firing('tide-feed'), self::firing('lane-control-ask'),
+            self::firing('barrier-ask'), self::firing('manifest-db-1'), self::firing('not-in-the-estate'),
+        ]);
         $groups = AlertGroups::undecided();
 
         self::assertSame(
@@ -31,7 +34,8 @@ final class AlertsTest extends TestCase
     public function test_what_somebody_has_goes_below_what_nobody_has(): void
     {
         $this->take([self::firing('tide-feed'), self::firing('clk-2')]);
-        $this->actingAs($this->person('ingrid-vale'))->post('/alerts/take', ['alerts' => [$this->alert('clk-2')->id]])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post('/alerts/take', ['alerts' => [$this->alert('clk-2')->id]])->assertSessionHasNoErrors();
         $groups = AlertGroups::undecided();
 
         self::assertSame(['tide-feed: state', 'clk-2: state'], array_column($groups, 'title'));
@@ -42,17 +46,28 @@ final class AlertsTest extends TestCase
     {
         $this->take([self::firing('clk-2')]);
         $this->actingAs($this->person('noor-lind'));
-        $this->get('/alerts')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 1)->where('found.groups.0.items.0.id', 'clk-2'));
+        $this->get('/alerts')->assertInertia(
+            fn(Shown $page) => $page->where('found.alerts', 1)->where('found.groups.0.items.0.id', 'clk-2'),
+        );
         $group = (int) Alert::query()->where('item_id', 'clk-2')->latest('id')->value('group_id');
-        $this->getJson("/alerts/members?group=$group")->assertJsonCount(1)->assertJsonPath('0.item', 'clk-2')->assertJsonPath('0.closed_at', null);
+        $this->getJson("/alerts/members?group=$group")->assertJsonCount(1)
+            ->assertJsonPath('0.item', 'clk-2')->assertJsonPath('0.closed_at', null);
         $all = Alert::query()->count();
         $this->get('/alerts?show=all')->assertInertia(fn(Shown $page) => $page->where('found.alerts', $all));
-        $this->get('/alerts?show=all&from=2026-03-03T07:59:00Z&to=2026-03-03T08:01:00Z')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 1));
+        $this->get('/alerts?show=all&from=2026-03-03T07:59:00Z&to=2026-03-03T08:01:00Z')->assertInertia(
+            fn(Shown $page) => $page->where('found.alerts', 1),
+        );
     }
 
     public function test_an_alert_shows_the_signals_behind_it_and_what_happened_to_it(): void
     {
-        $this->take([[...self::firing('clk-2'), 'value' => 3.5, 'unit' => 'satellites', 'url' => 'https://monitors.example/clk-2', 'labels' => ['site' => 'storvik']], self::firing('clk-2')]);
+        $this->take([
+            [
+                ...self::firing('clk-2'), 'value' => 3.5, 'unit' => 'satellites', 'url' => 'https://monitors.example/clk-2',
+                'labels' => ['site' => 'storvik'],
+            ],
+            self::firing('clk-2'),
+        ]);
         $alert = $this->alert('clk-2');
         $this->actingAs($this->person('ingrid-vale'))->post('/alerts/take', ['alerts' => [$alert->id]]);
         $this->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page
@@ -82,10 +97,14 @@ final class AlertsTest extends TestCase
         $this->take([self::firing('clk-2')]);
         $this->actingAs($this->person('ingrid-vale'));
         foreach ([0, 4, 1441, 'long'] as $minutes) {
-            $this->from('/')->post('/alerts/wait', ['alerts' => [$this->alert('clk-2')->id], 'minutes' => $minutes])->assertSessionHasErrors('minutes');
+            $this->from('/')
+                ->post('/alerts/wait', ['alerts' => [$this->alert('clk-2')->id], 'minutes' => $minutes])
+                ->assertSessionHasErrors('minutes');
         }
         $this->from('/')->post('/alerts/take', ['alerts' => []])->assertSessionHasErrors('alerts');
-        $this->from('/')->post('/alerts/take', ['alerts' => [999999]])->assertSessionHasErrors(['action' => 'These alerts are not there any more.']);
+        $this->from('/')
+            ->post('/alerts/take', ['alerts' => [999999]])
+            ->assertSessionHasErrors(['action' => 'These alerts are not there any more.']);
     }
 
     public function test_signals_are_taken_in_batches_and_nothing_is_taken_by_a_clock_that_lost_its_lease(): void

@@ -54,8 +54,12 @@ final class FilterTest extends TestCase
         $this->get('/alerts?mine=1')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 3));
         $this->post('/alerts/wait', ['alerts' => $ids, 'until' => '2026-03-03T09:30:00Z'])->assertSessionHasNoErrors();
         $this->get('/alerts?show=waiting')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 3));
-        $this->from('/alerts')->post('/alerts/wait', ['alerts' => $ids, 'until' => '2026-03-03T07:30:00Z'])->assertSessionHasErrors('until');
-        $this->from('/alerts')->post('/alerts/wait', ['alerts' => $ids, 'until' => '2026-04-03T07:30:00Z'])->assertSessionHasErrors('until');
+        $this->from('/alerts')
+            ->post('/alerts/wait', ['alerts' => $ids, 'until' => '2026-03-03T07:30:00Z'])
+            ->assertSessionHasErrors('until');
+        $this->from('/alerts')
+            ->post('/alerts/wait', ['alerts' => $ids, 'until' => '2026-04-03T07:30:00Z'])
+            ->assertSessionHasErrors('until');
         $this->post('/alerts/back', ['alerts' => $ids]);
         $this->post('/alerts/close', ['alerts' => $ids, 'reason' => 'Planned work'])->assertSessionHasNoErrors();
         $this->get('/alerts')->assertInertia(fn(Shown $page) => $page->where('found.alerts', 1));
@@ -94,7 +98,13 @@ final class FilterTest extends TestCase
     public function test_incidents_to_attach_to_are_those_under_way(): void
     {
         $this->getJson('/alerts/incidents')->assertExactJson([]);
-        $this->post('/incidents', ['alerts' => [Alert::query()->where('item_id', 'clk-2')->latest('id')->value('id')], 'title' => 'Clocks', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now']);
+        $this->post(
+            '/incidents',
+            [
+                'alerts' => [Alert::query()->where('item_id', 'clk-2')->latest('id')->value('id')], 'title' => 'Clocks',
+                'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now',
+            ],
+        );
         $this->getJson('/alerts/incidents')->assertJsonCount(1)->assertJsonPath('0.title', 'Clocks');
     }
 }

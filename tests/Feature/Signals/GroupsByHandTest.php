@@ -33,7 +33,12 @@ final class GroupsByHandTest extends TestCase
         $alerts = 0;
         for ($step = 0; $step < 25; $step++) {
             if ($alerts < 3 || $random->getInt(0, 2) === 0) {
-                $this->signal(array_map(static fn(): array => self::firing(self::ITEMS[$random->getInt(0, count(self::ITEMS) - 1)], 'error', 'check-'.$random->getInt(1, 6)), range(1, $random->getInt(1, 3))));
+                $this->signal(array_map(
+                    static fn(): array => self::firing(
+                        self::ITEMS[$random->getInt(0, count(self::ITEMS) - 1)], 'error', 'check-'.$random->getInt(1, 6),
+                    ),
+                    range(1, $random->getInt(1, 3)),
+                ));
                 $this->takeSignals();
                 $this->later($random->getInt(0, 300));
                 $alerts = self::byAlert() === [] ? 0 : count(self::byAlert());

@@ -58,13 +58,18 @@ final class LiveReplayTest extends TestCase
         DB::table('rule_sets')->update(['settings' => json_encode($stream['settings'])]);
         foreach ($stream['quiet'] as $quiet) {
             DB::table('quiet_times')->insert([
-                'items' => json_encode($quiet['items']), 'covers' => json_encode($quiet['items']), 'with_dependents' => false, 'reason' => 'test', 'author_id' => 'ingrid-vale', 'made_at' => now(),
-                'from_at' => Moment::text(CarbonImmutable::parse($quiet['from'])->getTimestamp()), 'to_at' => Moment::text(CarbonImmutable::parse($quiet['to'])->getTimestamp()),
+                'items' => json_encode($quiet['items']), 'covers' => json_encode($quiet['items']), 'with_dependents' => false,
+                'reason' => 'test', 'author_id' => 'ingrid-vale', 'made_at' => now(),
+                'from_at' => Moment::text(CarbonImmutable::parse($quiet['from'])->getTimestamp()),
+                'to_at' => Moment::text(CarbonImmutable::parse($quiet['to'])->getTimestamp()),
             ]);
         }
         $arrivals = [];
         foreach ($stream['signals'] as $n => $signal) {
-            $arrivals[] = [CarbonImmutable::parse($signal['at'])->getTimestamp() + $random->getInt(0, 1) * $random->getInt(0, self::LATE), $random->getInt(0, 1000), ['id' => "n$n", ...$signal]];
+            $arrivals[] = [
+                CarbonImmutable::parse($signal['at'])->getTimestamp() + $random->getInt(0, 1) * $random->getInt(0, self::LATE),
+                $random->getInt(0, 1000), ['id' => "n$n", ...$signal],
+            ];
         }
         usort($arrivals, static fn(array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1] <=> $b[1]);
 
@@ -96,7 +101,10 @@ final class LiveReplayTest extends TestCase
         }
 
         $inPlace = array_column($arrivals, 2);
-        $document = [...$stream, 'signals' => array_map(static fn(array $signal): array => array_diff_key($signal, ['id' => true]), $inPlace)];
+        $document = [
+            ...$stream,
+            'signals' => array_map(static fn(array $signal): array => array_diff_key($signal, ['id' => true]), $inPlace),
+        ];
         [$replay, $signals] = ReplayDocument::read(Document::parse(json_encode($document, JSON_THROW_ON_ERROR)));
         array_map($replay->take(...), $signals);
         self::assertSame($replay->finish()['alerts'], self::stored(), "seed $seed");
@@ -117,8 +125,10 @@ final class LiveReplayTest extends TestCase
             self::assertSame($items, DB::table('alert_items')->where('alert_id', $row->id)->orderBy('item')->pluck('item')->all());
 
             return [
-                'key' => $row->key, 'items' => $items, 'level' => $row->level, 'first_signal_at' => $text($row->first_signal_at), 'opened_at' => $text($row->opened_at),
-                'closed_at' => $text($row->closed_at), 'count' => (int) $row->count, 'flips' => (int) $row->flips, 'group' => $groups[$row->group_id],
+                'key' => $row->key, 'items' => $items, 'level' => $row->level, 'first_signal_at' => $text($row->first_signal_at),
+                'opened_at' => $text($row->opened_at),
+                'closed_at' => $text($row->closed_at), 'count' => (int) $row->count, 'flips' => (int) $row->flips,
+                'group' => $groups[$row->group_id],
             ];
         })->sort(static fn(array $a, array $b): int => $a['opened_at'] <=> $b['opened_at'] ?: strcmp($a['key'], $b['key']))->all());
     }

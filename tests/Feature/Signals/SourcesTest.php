@@ -47,14 +47,19 @@ final class SourcesTest extends TestCase
     public function test_a_mapping_is_tried_on_a_sample_before_it_is_kept(): void
     {
         Source::query()->create(['id' => 'hull-watch', 'name' => 'Hull watch', 'made_at' => now()]);
-        $try = fn(string $mapping, string $sample) => $this->postJson('/sources/hull-watch/try', ['mapping' => $mapping, 'sample' => $sample]);
+        $try = fn(string $mapping, string $sample) => $this->postJson(
+            '/sources/hull-watch/try', ['mapping' => $mapping, 'sample' => $sample],
+        );
         $try('{"fields": {"check": "{/rule}"}, "level": {"otherwise": "error"}, "condition": {"otherwise": "firing"}}', '{"rule": "bilge"}')
             ->assertOk()->assertJson(['signals' => [['check' => 'bilge', 'source' => 'hull-watch']], 'missing' => []]);
         $try('', '{"rule": "bilge"}')->assertOk()->assertJsonCount(3, 'missing');
         $try('{"fields": {"check": "{rule}"}}', '{}')->assertStatus(422)->assertJsonPath('error.at', '/fields/check');
         $try('{}', '{"rule":')->assertStatus(422)->assertJsonPath('error.at', 'sample');
         // What maps, but is no sound signal, is told too.
-        $try('{"fields": {"check": "{/rule}", "at": "{/when}"}, "level": {"otherwise": "error"}, "condition": {"otherwise": "firing"}}', '{"rule": "bilge", "when": "noon"}')
+        $try(
+            '{"fields": {"check": "{/rule}", "at": "{/when}"}, "level": {"otherwise": "error"}, "condition": {"otherwise": "firing"}}',
+            '{"rule": "bilge", "when": "noon"}',
+        )
             ->assertOk()->assertJsonPath('missing.0.field', 'at');
         self::assertNull(Source::query()->findOrFail('hull-watch')->mapping);
     }
@@ -63,8 +68,11 @@ final class SourcesTest extends TestCase
     {
         Source::query()->create(['id' => 'hull-watch', 'name' => 'Hull watch', 'made_at' => now()]);
         $this->post('/sources/hull-watch', ['version' => 1, 'name' => 'Hulls', 'per_minute' => 100])->assertSessionHasNoErrors();
-        $this->from('/sources/hull-watch')->post('/sources/hull-watch', ['version' => 1, 'name' => 'Mine'])->assertSessionHasErrors('version');
-        $this->from('/sources/hull-watch')->post('/sources/hull-watch', ['version' => 2, 'name' => 'Mine', 'mapping' => '{"list": "x"}'])->assertSessionHasErrors('mapping');
+        $this->from('/sources/hull-watch')
+            ->post('/sources/hull-watch', ['version' => 1, 'name' => 'Mine'])->assertSessionHasErrors('version');
+        $this->from('/sources/hull-watch')
+            ->post('/sources/hull-watch', ['version' => 2, 'name' => 'Mine', 'mapping' => '{"list": "x"}'])
+            ->assertSessionHasErrors('mapping');
         $source = Source::query()->findOrFail('hull-watch');
         self::assertSame(['Hulls', 100, 2], [$source->name, $source->per_minute, $source->version]);
     }
@@ -82,25 +90,38 @@ final class SourcesTest extends TestCase
     {
         $this->signal([[...self::firing('clk-1'), 'at' => '2026-03-03T07:00:00Z'], ['source' => 'probe', 'check' => 'x']]);
         Source::query()->create(['id' => 'hull-watch', 'name' => 'Hull watch', 'made_at' => now()]);
-        DB::table('unmapped_payloads')->insert(['source' => 'hull-watch', 'payload' => '{}', 'why' => '[]', 'received_at' => now()->getTimestamp()]);
+        DB::table('unmapped_payloads')->insert([
+            'source' => 'hull-watch', 'payload' => '{}', 'why' => '[]', 'received_at' => now()->getTimestamp(),
+        ]);
         $this->get('/sources')->assertInertia(fn(Shown $page) => $page
             ->where('sources', function (Collection $sources): bool {
                 $by = $sources->keyBy('id');
 
-                return $by['probe']['clock_off'] === -3600 && $by['probe']['refused'] === 1 && $by['hull-watch']['unmapped'] === 1 && $by['hull-watch']['last_at'] === null;
+                return $by['probe']['clock_off'] === -3600
+                    && $by['probe']['refused'] === 1
+                    && $by['hull-watch']['unmapped'] === 1
+                    && $by['hull-watch']['last_at'] === null;
             }));
-        $this->get('/sources/probe')->assertInertia(fn(Shown $page) => $page->where('errorsTold.0.what', fn(string $what): bool => str_contains($what, 'condition')));
+        $this->get('/sources/probe')->assertInertia(fn(Shown $page) => $page->where(
+            'errorsTold.0.what', fn(string $what): bool => str_contains($what, 'condition'),
+        ));
     }
 
     public function test_heartbeats_are_made_and_taken_away_and_silence_ends_with_them(): void
     {
         $this->signal([self::firing('clk-1')]);
-        $this->from('/sources/probe')->post('/sources/probe/heartbeats', ['name' => 'Probe speaks', 'every' => 0, 'level' => 'error'])->assertSessionHasErrors('every');
-        $this->post('/sources/probe/heartbeats', ['name' => 'Probe speaks', 'every' => 5, 'grace' => 1, 'level' => 'error'])->assertSessionHasNoErrors();
+        $this->from('/sources/probe')
+            ->post('/sources/probe/heartbeats', ['name' => 'Probe speaks', 'every' => 0, 'level' => 'error'])
+            ->assertSessionHasErrors('every');
+        $this->post(
+            '/sources/probe/heartbeats', ['name' => 'Probe speaks', 'every' => 5, 'grace' => 1, 'level' => 'error'],
+        )->assertSessionHasNoErrors();
         $this->later(361);
         $this->clock();
         self::assertSame(1, Signal::query()->where('source', 'heartbeats')->where('condition', 'firing')->count());
-        $this->get('/sources/probe')->assertInertia(fn(Shown $page) => $page->where('heartbeats.0.silent', true)->where('source.silent', 1));
+        $this->get('/sources/probe')->assertInertia(
+            fn(Shown $page) => $page->where('heartbeats.0.silent', true)->where('source.silent', 1),
+        );
         $this->post('/sources/probe/heartbeats/'.DB::table('heartbeats')->value('id').'/drop')->assertSessionHasNoErrors();
         self::assertSame(1, Signal::query()->where('source', 'heartbeats')->where('condition', 'clear')->count());
         self::assertSame(0, DB::table('heartbeats')->count());
@@ -108,13 +129,23 @@ final class SourcesTest extends TestCase
 
     public function test_what_was_kept_is_sent_through_again_from_the_page(): void
     {
-        $source = Source::query()->create(['id' => 'hull-watch', 'name' => 'Hull watch', 'made_at' => now(), 'mapping' => ['fields' => ['check' => '{/rule}'], 'level' => ['otherwise' => 'error'], 'condition' => ['otherwise' => 'firing']]]);
+        $source = Source::query()->create([
+            'id' => 'hull-watch', 'name' => 'Hull watch', 'made_at' => now(),
+            'mapping' => [
+                'fields' => ['check' => '{/rule}'], 'level' => ['otherwise' => 'error'], 'condition' => ['otherwise' => 'firing'],
+            ],
+        ]);
         foreach (['{"rule": "bilge"}', '{"text": "no rule"}'] as $payload) {
-            DB::table('unmapped_payloads')->insert(['source' => $source->id, 'payload' => $payload, 'why' => '[{"entry":0,"field":"mapping","message":"none"}]', 'received_at' => now()->getTimestamp()]);
+            DB::table('unmapped_payloads')->insert([
+                'source' => $source->id, 'payload' => $payload, 'why' => '[{"entry":0,"field":"mapping","message":"none"}]',
+                'received_at' => now()->getTimestamp(),
+            ]);
         }
         $this->from('/sources/hull-watch')->post('/sources/hull-watch/again')->assertRedirect('/sources/hull-watch');
         self::assertSame(['bilge'], Signal::query()->where('source', 'hull-watch')->pluck('check')->all());
-        $this->get('/sources/hull-watch')->assertInertia(fn(Shown $page) => $page->has('unmapped', 1)->where('unmapped.0.payload', '{"text": "no rule"}'));
+        $this->get('/sources/hull-watch')->assertInertia(
+            fn(Shown $page) => $page->has('unmapped', 1)->where('unmapped.0.payload', '{"text": "no rule"}'),
+        );
     }
 
     public function test_a_source_that_is_named_by_an_address_has_a_page_and_is_worked_on(): void
@@ -126,9 +157,13 @@ final class SourcesTest extends TestCase
         $this->get($path)->assertOk()->assertInertia(fn(Shown $page) => $page->component('Signals/Source')->where('source.id', $name));
         $this->post($path, ['name' => 'North', 'version' => null])->assertSessionHasNoErrors();
         $this->post("$path/token", [], ['X-Request-Key' => 'token'])->assertSessionHasNoErrors();
-        $this->post("$path/heartbeats", ['name' => 'x', 'every' => 5, 'level' => 'error'], ['X-Request-Key' => 'beat'])->assertSessionHasNoErrors();
+        $this->post(
+            "$path/heartbeats", ['name' => 'x', 'every' => 5, 'level' => 'error'], ['X-Request-Key' => 'beat'],
+        )->assertSessionHasNoErrors();
         self::assertSame([$name], DB::table('heartbeats')->pluck('source')->all());
-        $this->post("$path/heartbeats/".DB::table('heartbeats')->value('id').'/drop', [], ['X-Request-Key' => 'drop'])->assertSessionHasNoErrors();
+        $this->post(
+            "$path/heartbeats/".DB::table('heartbeats')->value('id').'/drop', [], ['X-Request-Key' => 'drop'],
+        )->assertSessionHasNoErrors();
         self::assertSame(0, DB::table('heartbeats')->count());
         self::assertSame(['North'], DB::table('sources')->where('id', $name)->pluck('name')->all());
         // Somebody who did not look at it does not rename it.
@@ -140,7 +175,10 @@ final class SourcesTest extends TestCase
 
     public function test_what_does_not_map_and_what_is_refused_count_towards_the_limit(): void
     {
-        Source::query()->create(['id' => 'loud', 'name' => 'Loud', 'made_at' => now(), 'per_minute' => 3, 'token_hash' => ApiToken::hashOf('plain-loud')]);
+        Source::query()->create([
+            'id' => 'loud', 'name' => 'Loud', 'made_at' => now(), 'per_minute' => 3,
+            'token_hash' => ApiToken::hashOf('plain-loud'),
+        ]);
         $send = fn() => $this->withToken('plain-loud')->postJson('/api/v1/sources/loud', ['nothing' => 'we know']);
         for ($n = 0; $n < 3; $n++) {
             $send()->assertStatus(202)->assertJsonPath('kept', 1);

@@ -38,7 +38,9 @@ final class TuningTest extends TestCase
         $this->burst('clk-2', 20);
         $this->later(3600);
         $rules = self::rules([['name' => 'Short losses', 'match' => ['check' => 'state'], 'set' => ['hold' => 'PT1M']]]);
-        $this->postJson('/rules/dry-run', ['settings' => $rules, 'over' => 'day'])->assertOk()->assertJson(['signals' => 4, 'before' => ['alerts' => 2], 'after' => ['alerts' => 0, 'momentary' => 2], 'goneInAll' => 2]);
+        $this->postJson('/rules/dry-run', ['settings' => $rules, 'over' => 'day'])
+            ->assertOk()
+            ->assertJson(['signals' => 4, 'before' => ['alerts' => 2], 'after' => ['alerts' => 0, 'momentary' => 2], 'goneInAll' => 2]);
         self::assertSame(1, DB::table('rule_sets')->count());
 
         $this->save($rules)->assertSessionHasNoErrors();
@@ -57,11 +59,22 @@ final class TuningTest extends TestCase
     public function test_versions_are_kept_told_of_and_brought_back(): void
     {
         $this->save(self::rules([['match' => ['check' => 'a'], 'set' => ['hold' => 'PT1M']]]))->assertSessionHasNoErrors();
-        $this->get('/rules')->assertInertia(fn(Shown $page) => $page->component('Signals/Rules')->where('version', 2)->has('versions', 2)->where('versions.0.author', 'Ingrid Vale')->where('versions.0.note', 'For a test'));
-        $this->from('/rules')->post('/rules', ['settings' => self::rules([]), 'version' => 1, 'note' => 'Late'])->assertSessionHasErrors(['version' => 'Ingrid Vale saved version 2 meanwhile. What you changed is still here: look at theirs, then save yours on top of it.']);
+        $this->get('/rules')->assertInertia(
+            fn(Shown $page) => $page->component('Signals/Rules')
+                ->where('version', 2)->has('versions', 2)->where('versions.0.author', 'Ingrid Vale')
+                ->where('versions.0.note', 'For a test'),
+        );
+        $this->from('/rules')
+            ->post('/rules', ['settings' => self::rules([]), 'version' => 1, 'note' => 'Late'])
+            ->assertSessionHasErrors([
+                'version' => 'Ingrid Vale saved version 2 meanwhile. What you changed is still here: look at theirs, then save yours on top of it.',
+            ]);
         $this->post('/rules/restore', ['version' => 2, 'to' => 1])->assertSessionHasNoErrors();
         self::assertSame([], json_decode((string) DB::table('rule_sets')->where('id', 3)->value('settings'), true)['rules']);
-        self::assertSame(['Back to version 1', 1], [DB::table('rule_sets')->where('id', 3)->value('note'), (int) DB::table('rule_sets')->where('id', 3)->value('restored_from')]);
+        self::assertSame(
+            ['Back to version 1', 1],
+            [DB::table('rule_sets')->where('id', 3)->value('note'), (int) DB::table('rule_sets')->where('id', 3)->value('restored_from')],
+        );
     }
 
     public function test_bad_rules_are_refused_where_they_are_wrong(): void
@@ -75,10 +88,14 @@ final class TuningTest extends TestCase
             ['/rules/0/set', ['match' => ['check' => 'a'], 'set' => (object) []]],
             ['/rules/0/set/hold', ['match' => ['check' => 'a'], 'set' => ['hold' => 'P3D']]],
         ] as [$at, $rule]) {
-            $this->postJson('/rules/dry-run', ['settings' => self::rules([$rule]), 'over' => 'day'])->assertStatus(422)->assertJsonPath('error.at', $at);
-            $this->from('/rules')->post('/rules', ['settings' => self::rules([$rule]), 'version' => 1, 'note' => 'x'])->assertSessionHasErrors($at);
+            $this->postJson('/rules/dry-run', ['settings' => self::rules([$rule]), 'over' => 'day'])
+                ->assertStatus(422)->assertJsonPath('error.at', $at);
+            $this->from('/rules')
+                ->post('/rules', ['settings' => self::rules([$rule]), 'version' => 1, 'note' => 'x'])
+                ->assertSessionHasErrors($at);
         }
-        $this->postJson('/rules/dry-run', ['settings' => '{"hold": "PT0S", "rules": []}', 'over' => 'day'])->assertStatus(422)->assertJsonPath('error.at', '/gather_limit');
+        $this->postJson('/rules/dry-run', ['settings' => '{"hold": "PT0S", "rules": []}', 'over' => 'day'])
+            ->assertStatus(422)->assertJsonPath('error.at', '/gather_limit');
         self::assertSame(1, DB::table('rule_sets')->count());
     }
 
@@ -91,26 +108,44 @@ final class TuningTest extends TestCase
         $alert = Alert::query()->where('source', 'probe')->latest('id')->firstOrFail();
         $proposal = $this->getJson("/alerts/$alert->id/fewer")->assertOk()->json('proposals.0');
         self::assertSame([['hold' => 'PT2M'], 6, 0], [$proposal['set'], $proposal['before'], $proposal['after']]);
-        $this->post("/alerts/$alert->id/fewer", ['version' => 1, 'rule' => json_encode(['match' => $proposal['match'], 'set' => $proposal['set']])])->assertSessionHasNoErrors();
+        $this->post(
+            "/alerts/$alert->id/fewer",
+            ['version' => 1, 'rule' => json_encode(['match' => $proposal['match'], 'set' => $proposal['set']])],
+        )->assertSessionHasNoErrors();
         $this->burst('clk-2', 80);
         self::assertSame(6, Alert::query()->where('source', 'probe')->count());
-        $this->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page->where('why.entries', fn(Collection $entries): bool => $entries->pluck('kind')->contains('opened')));
+        $this->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page->where(
+            'why.entries', fn(Collection $entries): bool => $entries->pluck('kind')->contains('opened'),
+        ));
     }
 
     public function test_quiet_times_need_an_end_hold_back_and_list_what_they_held(): void
     {
-        $this->from('/quiet')->post('/quiet', ['items' => ['clk-2'], 'from' => '2026-03-03T07:00:00Z', 'reason' => 'New antenna'])->assertSessionHasErrors('to');
-        $this->post('/quiet', ['items' => ['clk-2'], 'with_dependents' => true, 'from' => '2026-03-03T07:50:00Z', 'to' => '2026-03-03T09:00:00Z', 'reason' => 'New antenna'])->assertSessionHasNoErrors();
+        $this->from('/quiet')
+            ->post('/quiet', ['items' => ['clk-2'], 'from' => '2026-03-03T07:00:00Z', 'reason' => 'New antenna'])
+            ->assertSessionHasErrors('to');
+        $this->post(
+            '/quiet',
+            [
+                'items' => ['clk-2'], 'with_dependents' => true, 'from' => '2026-03-03T07:50:00Z', 'to' => '2026-03-03T09:00:00Z',
+                'reason' => 'New antenna',
+            ],
+        )->assertSessionHasNoErrors();
         self::assertGreaterThan(1, count(json_decode((string) DB::table('quiet_times')->value('covers'), true)));
         $this->signal([self::firing('clk-2'), self::firing('tide-feed')]);
         $this->takeSignals();
         self::assertSame(['tide-feed'], Alert::query()->where('source', 'probe')->pluck('item_id')->all());
-        $this->get('/quiet')->assertInertia(fn(Shown $page) => $page->where('times.0.held.0.item', 'clk-2')->where('times.0.held.0.alert', null));
+        $this->get('/quiet')->assertInertia(
+            fn(Shown $page) => $page->where('times.0.held.0.item', 'clk-2')->where('times.0.held.0.alert', null),
+        );
 
         $this->later(600);
         $this->post('/quiet/'.DB::table('quiet_times')->value('id').'/end')->assertSessionHasNoErrors();
         $this->takeSignals();
-        self::assertSame('2026-03-03 08:10:00', Alert::query()->where('item_id', 'clk-2')->latest('id')->firstOrFail()->opened_at->format('Y-m-d H:i:s'));
+        self::assertSame(
+            '2026-03-03 08:10:00',
+            Alert::query()->where('item_id', 'clk-2')->latest('id')->firstOrFail()->opened_at->format('Y-m-d H:i:s'),
+        );
     }
 
     public function test_page_now_pages_the_team_of_the_rule_and_what_follows_joins_its_incident(): void
@@ -130,7 +165,9 @@ final class TuningTest extends TestCase
 
         $this->post("/incidents/$incident->id/coordinate", ['from' => null])->assertSessionHasNoErrors();
         self::assertSame('ingrid-vale', $incident->refresh()->coordinator_id);
-        $this->from('/')->post("/incidents/$incident->id/coordinate", ['from' => null])->assertSessionHasErrors(['action' => 'Ingrid Vale coordinates this by now.']);
+        $this->from('/')
+            ->post("/incidents/$incident->id/coordinate", ['from' => null])
+            ->assertSessionHasErrors(['action' => 'Ingrid Vale coordinates this by now.']);
     }
 
     public function test_one_alert_that_cannot_be_paged_for_does_not_hold_up_the_others(): void
@@ -145,7 +182,9 @@ final class TuningTest extends TestCase
                 str_contains($incident->title, $title) && throw new \RuntimeException('broken');
             }
         });
-        $paged = static fn(): array => Alert::query()->whereIn('item_id', ['gate-havre-3', 'crew-db-2', 'speaker-rossnes'])->whereNull('closed_at')->whereNotNull('incident_id')->orderBy('item_id')->pluck('item_id')->all();
+        $paged = static fn(): array => Alert::query()
+            ->whereIn('item_id', ['gate-havre-3', 'crew-db-2', 'speaker-rossnes'])->whereNull('closed_at')
+            ->whereNotNull('incident_id')->orderBy('item_id')->pluck('item_id')->all();
         try {
             app(HandleAlerts::class)(static fn(): bool => true);
             self::assertSame(['gate-havre-3', 'speaker-rossnes'], $paged());
@@ -181,7 +220,10 @@ final class TuningTest extends TestCase
 
     public function test_what_waits_for_working_hours_comes_when_they_begin_and_what_is_recorded_asks_nobody(): void
     {
-        $this->save(self::rules([['match' => ['check' => 'paper'], 'set' => ['handling' => 'hours']], ['match' => ['check' => 'note'], 'set' => ['handling' => 'record']]]));
+        $this->save(self::rules([
+            ['match' => ['check' => 'paper'], 'set' => ['handling' => 'hours']],
+            ['match' => ['check' => 'note'], 'set' => ['handling' => 'record']],
+        ]));
         $this->later(10 * 3600);
         $this->signal([self::firing('kiosk-tangen-2', 'info', 'paper'), self::firing('tide-feed', 'info', 'note')]);
         $this->clock();
@@ -196,9 +238,16 @@ final class TuningTest extends TestCase
     {
         $hours = ['days' => ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'], 'from' => '22:00', 'to' => '06:00'];
         $rule = ['match' => ['check' => 'batch', 'hours' => $hours], 'set' => ['handling' => 'record']];
-        $this->postJson('/rules/dry-run', ['settings' => self::rules([[...$rule, 'match' => ['hours' => [...$hours, 'to' => '6']]]]), 'over' => 'day'])->assertStatus(422)->assertJsonPath('error.at', '/rules/0/match/hours/to');
+        $this->postJson(
+            '/rules/dry-run',
+            ['settings' => self::rules([[...$rule, 'match' => ['hours' => [...$hours, 'to' => '6']]]]), 'over' => 'day'],
+        )
+            ->assertStatus(422)->assertJsonPath('error.at', '/rules/0/match/hours/to');
         $this->save(self::rules([$rule]))->assertSessionHasNoErrors();
-        self::assertSame('Europe/Oslo', json_decode((string) DB::table('rule_sets')->latest('id')->value('settings'), true)['rules'][0]['match']['hours']['zone']);
+        self::assertSame(
+            'Europe/Oslo',
+            json_decode((string) DB::table('rule_sets')->latest('id')->value('settings'), true)['rules'][0]['match']['hours']['zone'],
+        );
 
         // 21:59 in Oslo, and a minute later.
         $this->later(13 * 3600 - 60);
@@ -206,7 +255,13 @@ final class TuningTest extends TestCase
         $this->later(60);
         $this->signal([self::firing('tide-feed', 'info', 'batch')]);
         $this->clock();
-        self::assertSame(['decide', 'record'], Alert::query()->whereIn('item_id', ['kiosk-tangen-2', 'tide-feed'])->where('check', 'batch')->orderBy('id')->pluck('handling')->map(static fn(mixed $handling): string => $handling instanceof Handling ? $handling->value : '')->all());
+        self::assertSame(
+            ['decide', 'record'],
+            Alert::query()->whereIn('item_id', ['kiosk-tangen-2', 'tide-feed'])
+                ->where('check', 'batch')->orderBy('id')->pluck('handling')
+                ->map(static fn(mixed $handling): string => $handling instanceof Handling ? $handling->value : '')
+                ->all(),
+        );
     }
 
     public function test_a_team_whose_groups_become_incidents_gets_one_for_each_group(): void
@@ -229,7 +284,12 @@ final class TuningTest extends TestCase
 
     public function test_a_team_that_wants_a_suggestion_gets_one_and_no_incident(): void
     {
-        Team::query()->whereKey('lanes')->update(['auto_incidents' => 'suggest', 'auto_when' => json_encode(['tier' => null, 'level' => 'critical', 'alerts' => null, 'minutes' => null])]);
+        Team::query()
+            ->whereKey('lanes')
+            ->update([
+                'auto_incidents' => 'suggest',
+                'auto_when' => json_encode(['tier' => null, 'level' => 'critical', 'alerts' => null, 'minutes' => null]),
+            ]);
         $this->signal([self::firing('lane-control-ask')]);
         $this->clock();
 
@@ -280,7 +340,9 @@ final class TuningTest extends TestCase
 
     public function test_a_page_that_went_out_says_that_its_alert_was_withdrawn(): void
     {
-        $this->save(self::rules([['match' => ['check' => 'state'], 'set' => ['handling' => 'page', 'team' => 'lanes', 'hold' => 'PT30S']]]));
+        $this->save(self::rules([[
+            'match' => ['check' => 'state'], 'set' => ['handling' => 'page', 'team' => 'lanes', 'hold' => 'PT30S'],
+        ]]));
         $this->signal([[...self::firing('lane-control-ask'), 'at' => '2026-03-03T08:00:00Z']]);
         $this->takeSignals();
         $this->later(31);
@@ -299,14 +361,17 @@ final class TuningTest extends TestCase
         $this->signal(array_map(static fn(int $n): array => self::firing('clk-2', 'error', 'check-'.$n % 12), range(1, 60)));
         $this->takeSignals();
         $this->get('/funnel?from=2026-03-03T07:50:00Z&to=2026-03-03T08:10:00Z')->assertInertia(fn(Shown $page) => $page
-            ->where('funnel.signals', 60)->where('funnel.groups', 1)->where('load.peak', 12)->where('load.flood_share', 0.5)->has('noisiest', 10));
+            ->where('funnel.signals', 60)->where('funnel.groups', 1)
+                ->where('load.peak', 12)->where('load.flood_share', 0.5)->has('noisiest', 10));
     }
 
     public function test_filters_are_kept_by_name(): void
     {
         $this->post('/alerts/filters', ['name' => 'Quay', 'query' => 'team=quay'])->assertSessionHasNoErrors();
         $this->post('/alerts/filters', ['name' => 'Quay', 'query' => 'team=quay&level=error']);
-        $this->get('/alerts')->assertInertia(fn(Shown $page) => $page->has('filters', 1)->where('filters.0.query', 'team=quay&level=error'));
+        $this->get('/alerts')->assertInertia(
+            fn(Shown $page) => $page->has('filters', 1)->where('filters.0.query', 'team=quay&level=error'),
+        );
         $this->post('/alerts/filters/drop', ['name' => 'Quay']);
         self::assertSame(0, DB::table('alert_filters')->count());
     }
@@ -339,6 +404,12 @@ final class TuningTest extends TestCase
     /** @param  list<array<string, mixed>>  $rules */
     private static function rules(array $rules): string
     {
-        return json_encode(['hold' => 'PT0S', 'settle' => 'PT0S', 'reopen' => 'PT30M', 'gather' => 'PT10M', 'gather_limit' => 'PT2H', 'reach' => 3, 'rules' => $rules], JSON_THROW_ON_ERROR);
+        return json_encode(
+            [
+                'hold' => 'PT0S', 'settle' => 'PT0S', 'reopen' => 'PT30M', 'gather' => 'PT10M', 'gather_limit' => 'PT2H',
+                'reach' => 3, 'rules' => $rules,
+            ],
+            JSON_THROW_ON_ERROR,
+        );
     }
 }

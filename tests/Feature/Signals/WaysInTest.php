@@ -17,7 +17,11 @@ use Tests\TestCase;
 
 final class WaysInTest extends TestCase
 {
-    private const EVENT = ['specversion' => '1.0', 'type' => 'skarvo.signal', 'source' => '/monitors/storvik', 'id' => 'e-1', 'time' => '2026-03-03T07:59:30.250Z', 'subject' => 'clk-2', 'data' => ['check' => 'state', 'condition' => 'firing', 'level' => 'error']];
+    private const EVENT = [
+        'specversion' => '1.0', 'type' => 'skarvo.signal', 'source' => '/monitors/storvik', 'id' => 'e-1',
+        'time' => '2026-03-03T07:59:30.250Z', 'subject' => 'clk-2',
+        'data' => ['check' => 'state', 'condition' => 'firing', 'level' => 'error'],
+    ];
 
     public function test_lines_are_taken_and_a_bad_one_is_told_by_its_place(): void
     {
@@ -29,10 +33,13 @@ final class WaysInTest extends TestCase
     /** @return iterable<string, array{string, array<string, string>}> */
     public static function eventForms(): iterable
     {
-        yield 'structured' => [json_encode(self::EVENT, JSON_THROW_ON_ERROR), ['CONTENT_TYPE' => 'application/cloudevents+json; charset=utf-8']];
+        yield 'structured' => [
+            json_encode(self::EVENT, JSON_THROW_ON_ERROR), ['CONTENT_TYPE' => 'application/cloudevents+json; charset=utf-8'],
+        ];
         yield 'batch' => [json_encode([self::EVENT], JSON_THROW_ON_ERROR), ['CONTENT_TYPE' => 'application/cloudevents-batch+json']];
         yield 'binary' => [json_encode(self::EVENT['data'], JSON_THROW_ON_ERROR), [
-            'CONTENT_TYPE' => 'application/json', 'HTTP_CE_SPECVERSION' => '1.0', 'HTTP_CE_TYPE' => 'skarvo.signal', 'HTTP_CE_SOURCE' => '/monitors/storvik',
+            'CONTENT_TYPE' => 'application/json', 'HTTP_CE_SPECVERSION' => '1.0', 'HTTP_CE_TYPE' => 'skarvo.signal',
+            'HTTP_CE_SOURCE' => '/monitors/storvik',
             'HTTP_CE_ID' => 'e-1', 'HTTP_CE_TIME' => '2026-03-03T07:59:30.250Z', 'HTTP_CE_SUBJECT' => 'clk-2',
         ]];
     }
@@ -45,7 +52,10 @@ final class WaysInTest extends TestCase
         $this->send($body, $headers)->assertStatus(202)->assertJson(['accepted' => 0, 'repeated' => 1]);
         $signal = Signal::query()->where('source', '/monitors/storvik')->sole();
 
-        self::assertSame(['e-1', 'clk-2', 'state', '07:59:30'], [$signal->external_id, $signal->item, $signal->check, $signal->at->format('H:i:s')]);
+        self::assertSame(
+            ['e-1', 'clk-2', 'state', '07:59:30'],
+            [$signal->external_id, $signal->item, $signal->check, $signal->at->format('H:i:s')],
+        );
     }
 
     public function test_an_event_of_another_type_is_refused(): void
@@ -56,16 +66,25 @@ final class WaysInTest extends TestCase
 
     public function test_a_foreign_payload_is_mapped_and_one_that_does_not_fit_is_kept_until_it_does(): void
     {
-        $source = $this->source(['fields' => ['item' => '{/host}', 'check' => '{/rule}'], 'level' => ['otherwise' => 'error'], 'condition' => ['from' => '{/state}', 'words' => ['firing' => ['PROBLEM']]]]);
+        $source = $this->source([
+            'fields' => ['item' => '{/host}', 'check' => '{/rule}'], 'level' => ['otherwise' => 'error'],
+            'condition' => ['from' => '{/state}', 'words' => ['firing' => ['PROBLEM']]],
+        ]);
         $payload = ['host' => 'clk-2', 'rule' => 'satellites', 'state' => 'problem'];
-        $this->postJson('/api/v1/sources/rack-watch?token=plain-rack', $payload)->assertStatus(202)->assertJson(['accepted' => 1, 'kept' => 0]);
+        $this->postJson('/api/v1/sources/rack-watch?token=plain-rack', $payload)
+            ->assertStatus(202)->assertJson(['accepted' => 1, 'kept' => 0]);
         $this->postJson('/api/v1/sources/rack-watch?token=plain-rack', [...$payload, 'state' => 'ALARM'])->assertStatus(202)
-            ->assertJson(['accepted' => 0, 'kept' => 1, 'missing' => [['field' => 'condition', 'message' => 'The word "ALARM" is not in the table.']]]);
+            ->assertJson([
+                'accepted' => 0, 'kept' => 1,
+                'missing' => [['field' => 'condition', 'message' => 'The word "ALARM" is not in the table.']],
+            ]);
         self::assertSame(1, Signal::query()->where('source', 'rack-watch')->count());
 
         $again = app(\App\Signals\Intake\TakePayload::class)->again($source->refresh());
         self::assertSame(['mapped' => 0, 'left' => 1], $again);
-        $source->update(['mapping' => [...(array) $source->mapping, 'condition' => ['from' => '{/state}', 'words' => ['firing' => ['PROBLEM', 'alarm']]]]]);
+        $source->update(['mapping' => [
+            ...(array) $source->mapping, 'condition' => ['from' => '{/state}', 'words' => ['firing' => ['PROBLEM', 'alarm']]],
+        ]]);
         self::assertSame(['mapped' => 1, 'left' => 0], app(\App\Signals\Intake\TakePayload::class)->again($source));
         self::assertSame(['mapped' => 0, 'left' => 0], app(\App\Signals\Intake\TakePayload::class)->again($source));
         self::assertSame(2, Signal::query()->where('source', 'rack-watch')->count());
@@ -98,7 +117,10 @@ final class WaysInTest extends TestCase
     public function test_silence_is_a_signal_and_the_return_clears_it(): void
     {
         $this->source([]);
-        DB::table('heartbeats')->insert(['name' => 'Rack watch', 'source' => 'rack-watch', 'item' => 'clk-2', 'check' => null, 'every_seconds' => 60, 'grace_seconds' => 10, 'level' => 'error', 'since' => now()->getTimestamp(), 'due_at' => now()->getTimestamp()]);
+        DB::table('heartbeats')->insert([
+            'name' => 'Rack watch', 'source' => 'rack-watch', 'item' => 'clk-2', 'check' => null, 'every_seconds' => 60,
+            'grace_seconds' => 10, 'level' => 'error', 'since' => now()->getTimestamp(), 'due_at' => now()->getTimestamp(),
+        ]);
         $this->beat();
         self::assertSame(0, Signal::query()->count());
         $this->later(50);
@@ -111,7 +133,10 @@ final class WaysInTest extends TestCase
         $this->beat();
         $this->takeSignals();
         $alert = Alert::query()->where('source', 'heartbeats')->sole();
-        self::assertSame(['clk-2', 'Nothing was heard from Rack watch for 70 seconds; it should speak every 60 seconds.', null], [$alert->item_id, $alert->summary, $alert->closed_at]);
+        self::assertSame(
+            ['clk-2', 'Nothing was heard from Rack watch for 70 seconds; it should speak every 60 seconds.', null],
+            [$alert->item_id, $alert->summary, $alert->closed_at],
+        );
 
         $this->later(30);
         $this->signal([[...self::firing('clk-2'), 'source' => 'rack-watch']]);
@@ -124,8 +149,11 @@ final class WaysInTest extends TestCase
     {
         $this->signal([self::firing('clk-1')])->assertStatus(202);
         DB::statement('pragma max_page_count = '.((int) DB::scalar('pragma page_count') + 3));
-        $many = array_map(static fn(int $n): array => [...self::firing("item-$n"), 'labels' => ['text' => str_repeat('x', 200)]], range(1, 500));
-        $this->signal($many)->assertStatus(503)->assertHeader('Retry-After', '30')->assertHeader('Content-Type', 'application/problem+json');
+        $many = array_map(
+            static fn(int $n): array => [...self::firing("item-$n"), 'labels' => ['text' => str_repeat('x', 200)]], range(1, 500),
+        );
+        $this->signal($many)->assertStatus(503)
+            ->assertHeader('Retry-After', '30')->assertHeader('Content-Type', 'application/problem+json');
         self::assertSame(1, Signal::query()->count());
         DB::statement('pragma max_page_count = 1000000');
         $this->signal($many)->assertStatus(202)->assertJson(['accepted' => 500]);
@@ -136,7 +164,9 @@ final class WaysInTest extends TestCase
         $this->signal([self::firing('clk-1'), self::firing('clk-2')]);
         $this->takeSignals();
         $sent = ['kind' => 'mail', 'payload' => '{}', 'made_at' => now(), 'due_at' => now(), 'rank' => 9];
-        DB::table('outbox')->insert([[...$sent, 'key' => 'long ago', 'sent_at' => now()], [...$sent, 'key' => 'not sent', 'sent_at' => null]]);
+        DB::table('outbox')->insert([
+            [...$sent, 'key' => 'long ago', 'sent_at' => now()], [...$sent, 'key' => 'not sent', 'sent_at' => null],
+        ]);
         $this->later(91 * 86400);
         DB::table('outbox')->insert([...$sent, 'key' => 'today', 'sent_at' => now()]);
         $this->signal([self::firing('clk-3')]);
@@ -161,7 +191,12 @@ final class WaysInTest extends TestCase
     /** @param  array<string, mixed>  $mapping */
     private function source(array $mapping, ?int $limit = null): Source
     {
-        return Source::query()->create(['id' => 'rack-watch', 'name' => 'Rack watch', 'token_hash' => ApiToken::hashOf('plain-rack'), 'mapping' => $mapping, 'per_minute' => $limit, 'made_at' => now()])->refresh();
+        return Source::query()
+            ->create([
+                'id' => 'rack-watch', 'name' => 'Rack watch', 'token_hash' => ApiToken::hashOf('plain-rack'),
+                'mapping' => $mapping, 'per_minute' => $limit, 'made_at' => now(),
+            ])
+            ->refresh();
     }
 
     private function beat(): void

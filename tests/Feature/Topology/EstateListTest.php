@@ -43,7 +43,8 @@ final class EstateListTest extends TestCase
     #[DataProvider('conditions')]
     public function test_conditions_find_what_going_through_all_items_finds(string $condition, \Closure $fits): void
     {
-        $expected = DB::table('items')->get()->filter(static fn(\stdClass $row): bool => $fits(Fields::of($row)))->pluck('id')->sort()->values()->all();
+        $expected = DB::table('items')->get()
+            ->filter(static fn(\stdClass $row): bool => $fits(Fields::of($row)))->pluck('id')->sort()->values()->all();
         $query = http_build_query(['where' => [$condition]]);
         $shown = $this->get("/estate?$query")->assertOk()->inertiaProps('items');
         self::assertSame(count($expected), $this->get("/estate?$query")->inertiaProps('inAll'));
@@ -57,8 +58,14 @@ final class EstateListTest extends TestCase
     public function test_columns_and_order_stand_in_the_address_and_what_is_no_field_is_left_out(): void
     {
         $this->get('/estate?kind=host&columns[]=memory&columns[]=approver&columns[]=nonsense&sort=-memory&where[]=nonsense~1&where[]=memory>0')
-            ->assertInertia(fn(Shown $page) => $page->where('asked', ['find' => '', 'kind' => 'host', 'columns' => ['memory', 'approver'], 'sort' => '-memory', 'where' => ['memory>0']])->where('items.0.cells', ['memory' => '256', 'approver' => ''])->etc());
-        $memory = array_map(static fn(mixed $item): int => is_array($item) ? (int) $item['cells']['memory'] : 0, (array) $this->get('/estate?kind=host&columns[]=memory&sort=memory')->inertiaProps('items'));
+            ->assertInertia(fn(Shown $page) => $page->where(
+                'asked',
+                ['find' => '', 'kind' => 'host', 'columns' => ['memory', 'approver'], 'sort' => '-memory', 'where' => ['memory>0']],
+            )->where('items.0.cells', ['memory' => '256', 'approver' => ''])->etc());
+        $memory = array_map(
+            static fn(mixed $item): int => is_array($item) ? (int) $item['cells']['memory'] : 0,
+            (array) $this->get('/estate?kind=host&columns[]=memory&sort=memory')->inertiaProps('items'),
+        );
         $sorted = $memory;
         sort($sorted);
         self::assertSame($sorted, $memory);
@@ -76,27 +83,67 @@ final class EstateListTest extends TestCase
 
     public function test_roles_are_named_by_the_organisation_and_stand_on_every_item(): void
     {
-        $roles = [['name' => 'delivery_manager', 'label' => 'Delivery manager', 'kind' => 'person'], ['name' => 'approver', 'label' => 'Approver', 'kind' => 'person'], ['name' => 'harbour_office', 'label' => 'Harbour office', 'kind' => 'team']];
+        $roles = [
+            ['name' => 'delivery_manager', 'label' => 'Delivery manager', 'kind' => 'person'],
+            ['name' => 'approver', 'label' => 'Approver', 'kind' => 'person'],
+            ['name' => 'harbour_office', 'label' => 'Harbour office', 'kind' => 'team'],
+        ];
         $this->post('/item-roles', ['version' => 1, 'roles' => $roles])->assertSessionHasNoErrors();
-        $this->post('/item-roles', ['version' => 1, 'roles' => []])->assertSessionHasErrors(['roles' => 'Somebody saved the roles meanwhile. What you changed is still here: look at theirs, then save yours on top of it.']);
-        $this->post('/estate/clk-2/change', ['fields' => ['harbour_office' => 'Quay network', 'approver' => 'Ada Holm'], 'was' => []])->assertSessionHasNoErrors();
-        self::assertSame(['quay', 'ada-holm'], array_values(array_intersect_key(Fields::of(DB::table('items')->where('id', 'clk-2')->first() ?? new \stdClass), ['harbour_office' => 1, 'approver' => 1])));
-        $this->post('/estate/clk-2/change', ['fields' => ['harbour_office' => 'the moon'], 'was' => ['harbour_office' => 'quay']])->assertSessionHasErrors('fields.harbour_office');
-        $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->where('record.fields', fn($fields): bool => $fields->firstWhere('field', 'harbour_office')['label'] === 'Harbour office' && $fields->firstWhere('field', 'harbour_office')['shown'] === 'Quay network')->etc());
+        $this->post('/item-roles', ['version' => 1, 'roles' => []])->assertSessionHasErrors([
+            'roles' => 'Somebody saved the roles meanwhile. What you changed is still here: look at theirs, then save yours on top of it.',
+        ]);
+        $this->post(
+            '/estate/clk-2/change', ['fields' => ['harbour_office' => 'Quay network', 'approver' => 'Ada Holm'], 'was' => []],
+        )->assertSessionHasNoErrors();
+        self::assertSame(
+            ['quay', 'ada-holm'],
+            array_values(array_intersect_key(
+                Fields::of(DB::table('items')->where('id', 'clk-2')->first() ?? new \stdClass),
+                ['harbour_office' => 1, 'approver' => 1],
+            )),
+        );
+        $this->post(
+            '/estate/clk-2/change', ['fields' => ['harbour_office' => 'the moon'], 'was' => ['harbour_office' => 'quay']],
+        )->assertSessionHasErrors('fields.harbour_office');
+        $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->where(
+            'record.fields',
+            fn($fields): bool =>
+                $fields->firstWhere('field', 'harbour_office')['label'] === 'Harbour office'
+                    && $fields->firstWhere('field', 'harbour_office')['shown'] === 'Quay network',
+        )->etc());
 
-        $this->post('/item-roles', ['version' => 2, 'roles' => array_slice($roles, 0, 2)])->assertSessionHasErrors(['roles' => '1 items have a "Harbour office". Empty those first, or keep the role as it is.']);
-        $this->post('/item-roles', ['version' => 2, 'roles' => [...$roles, ['name' => 'firmware', 'label' => 'Firmware', 'kind' => 'person']]])->assertSessionHasErrors('roles');
-        $this->post('/item-roles', ['version' => 2, 'roles' => [...$roles, ['name' => 'x', 'label' => 'X', 'kind' => 'text']]])->assertSessionHasErrors('roles');
+        $this->post('/item-roles', ['version' => 2, 'roles' => array_slice($roles, 0, 2)])->assertSessionHasErrors([
+            'roles' => '1 items have a "Harbour office". Empty those first, or keep the role as it is.',
+        ]);
+        $this->post(
+            '/item-roles',
+            ['version' => 2, 'roles' => [...$roles, ['name' => 'firmware', 'label' => 'Firmware', 'kind' => 'person']]],
+        )->assertSessionHasErrors('roles');
+        $this->post(
+            '/item-roles', ['version' => 2, 'roles' => [...$roles, ['name' => 'x', 'label' => 'X', 'kind' => 'text']]],
+        )->assertSessionHasErrors('roles');
         $this->post('/item-roles', ['version' => 2, 'roles' => [...$roles, $roles[0]]])->assertSessionHasErrors('roles');
         $this->post('/item-roles', ['version' => 2, 'roles' => ['x', null, 7]])->assertSessionHasErrors('roles');
-        $this->post('/types', ['type' => ['name' => 'pontoon', 'attributes' => [['name' => 'approver', 'label' => 'Approver', 'kind' => 'text']], 'identifying' => []], 'version' => null])->assertSessionHasErrors('attributes');
+        $this->post(
+            '/types',
+            [
+                'type' => [
+                    'name' => 'pontoon', 'attributes' => [['name' => 'approver', 'label' => 'Approver', 'kind' => 'text']],
+                    'identifying' => [],
+                ],
+                'version' => null,
+            ],
+        )->assertSessionHasErrors('attributes');
         $this->actingAs($this->person('noor-lind'))->post('/item-roles', ['version' => 2, 'roles' => []])->assertForbidden();
     }
 
     public function test_who_answers_for_a_set_of_items_is_each_once_with_what_they_are_to_which(): void
     {
         $told = $this->getJson('/answerable?items=vehicle-lanes,boarding,clk-2,no-such')->assertOk();
-        self::assertSame([['role' => 'Approver', 'items' => ['Boarding', 'Vehicle lanes'], 'many' => 2]], array_column((array) $told->json('who'), 'as', 'name')['Per Strand']);
+        self::assertSame(
+            [['role' => 'Approver', 'items' => ['Boarding', 'Vehicle lanes'], 'many' => 2]],
+            array_column((array) $told->json('who'), 'as', 'name')['Per Strand'],
+        );
         self::assertSame(1, array_column((array) $told->json('missing'), 'many', 'role')['Approver']);
         self::assertSame($this->getJson('/answerable?kind=service')->json('of'), DB::table('items')->where('kind', 'service')->count());
         $this->getJson('/answerable?where[]=approver!&kind=service')->assertJsonPath('who', []);

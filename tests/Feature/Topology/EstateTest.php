@@ -44,10 +44,16 @@ final class EstateTest extends TestCase
     public function test_the_lanes_stand_on_one_time_server(): void
     {
         $estate = Estate::open();
-        $hit = static fn(string $item): array => array_map(static fn(HitService $s): string => "$s->id {$s->state->value}", $estate->services($estate->trace([$item => State::Down])));
+        $hit = static fn(string $item): array => array_map(
+            static fn(HitService $s): string => "$s->id {$s->state->value}",
+            $estate->services($estate->trace([$item => State::Down])),
+        );
 
         self::assertSame(['vehicle-lanes down'], $hit('clk-2'));
-        self::assertSame([], $hit('core-sw-1') === [] ? [] : array_filter($hit('core-sw-1'), static fn(string $s): bool => ! str_ends_with($s, 'at_risk')));
+        self::assertSame(
+            [],
+            $hit('core-sw-1') === [] ? [] : array_filter($hit('core-sw-1'), static fn(string $s): bool => ! str_ends_with($s, 'at_risk')),
+        );
         self::assertSame(['freight-manifests at_risk'], $hit('manifest-db-1'));
         self::assertContains('booking down', $hit('booking-db'));
     }
@@ -63,7 +69,10 @@ final class EstateTest extends TestCase
         self::assertSame(['1 of 2 left, 1 needed'], $nodes['manifest-db']['groups']);
         self::assertSame(['up', 'Works; it is the spare.'], [$nodes['manifest-db-2']['state'], $nodes['manifest-db-2']['why']]);
         self::assertSame(['down' => 1, 'degraded' => 0, 'at_risk' => 3], $reach['counts']);
-        self::assertContains(['from' => 'manifest-db', 'to' => 'manifest-db-2', 'soft' => false, 'group' => '1 of 2 left, 1 needed'], $reach['edges']);
+        self::assertContains(
+            ['from' => 'manifest-db', 'to' => 'manifest-db-2', 'soft' => false, 'group' => '1 of 2 left, 1 needed'],
+            $reach['edges'],
+        );
     }
 
     public function test_an_item_shows_what_it_needs_what_stands_on_it_and_how_it_is(): void
@@ -74,7 +83,9 @@ final class EstateTest extends TestCase
         $this->get('/estate/lane-time')->assertInertia(fn(Shown $page) => $page
             ->where('item.state', 'down')->where('item.why', 'Down, because Time server clk-2 is down.')
             ->where('needs.0.members.0.id', 'clk-2')->has('neededBy', 14)->where('reach.services.0.id', 'vehicle-lanes'));
-        $this->get('/estate/manifest-db')->assertInertia(fn(Shown $page) => $page->where('needs.0.words', '1 of these 2')->where('needs.0.how', 'needs'));
+        $this->get('/estate/manifest-db')->assertInertia(
+            fn(Shown $page) => $page->where('needs.0.words', '1 of these 2')->where('needs.0.how', 'needs'),
+        );
         $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->has('alerts', 1)->where('needs', []));
     }
 
@@ -83,7 +94,9 @@ final class EstateTest extends TestCase
         $this->signal([self::firing('kiosk-ask-2')]);
         $this->takeSignals();
         $this->actingAs($this->person('ada-holm'));
-        $this->get('/estate?find=kiosk&kind=kiosk')->assertInertia(fn(Shown $page) => $page->has('items', 28)->where('items.0.id', 'kiosk-ask-2')->where('items.0.state', 'down'));
+        $this->get('/estate?find=kiosk&kind=kiosk')->assertInertia(
+            fn(Shown $page) => $page->has('items', 28)->where('items.0.id', 'kiosk-ask-2')->where('items.0.state', 'down'),
+        );
         $this->get('/estate?find=Skjell')->assertInertia(fn(Shown $page) => $page->where('items', fn($items): bool => count($items) > 10));
         $this->get('/estate?find=nothing-like-it')->assertInertia(fn(Shown $page) => $page->has('items', 0));
     }
@@ -101,7 +114,10 @@ final class EstateTest extends TestCase
         $this->actingAs($this->person('ada-holm'));
         self::assertSame([], $this->getJson('/find/items?q=c')->json());
         self::assertLessThanOrEqual(12, count($this->getJson('/find/items?q=gate')->json()));
-        self::assertSame(['id' => 'clk-2', 'name' => 'Time server clk-2', 'more' => 'time server Storvik'], $this->getJson('/find/items?q=time server clk-2')->json('0'));
+        self::assertSame(
+            ['id' => 'clk-2', 'name' => 'Time server clk-2', 'more' => 'time server Storvik'],
+            $this->getJson('/find/items?q=time server clk-2')->json('0'),
+        );
         foreach (range(1, 20) as $n) {
             Item::query()->create(['id' => "wharf-$n", 'name' => "Wharf $n", 'kind' => 'rack', 'team_id' => 'platform']);
         }
@@ -113,12 +129,20 @@ final class EstateTest extends TestCase
     {
         $this->actingAs($this->person('noor-lind'));
         $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->component('Topology/WhatIf')->where('items', [])->where('falls', [])
-            ->where('worst', fn(Collection $worst): bool => $worst->count() === 10 && $worst->firstWhere('id', 'booking-db')['services'] === ['Boarding', 'Booking', 'Payment', 'Ticket check', 'Vehicle lanes', 'Check-in']));
+            ->where(
+                'worst',
+                fn(Collection $worst): bool => $worst->count() === 10 && $worst->firstWhere('id', 'booking-db')['services'] === [
+                    'Boarding', 'Booking', 'Payment', 'Ticket check', 'Vehicle lanes', 'Check-in',
+                ],
+            ));
         $this->get('/what-if?items=clk-2,nothing-here')->assertInertia(fn(Shown $page) => $page
             ->where('items.0.name', 'Time server clk-2')->where('unknown', ['nothing-here'])->where('services.0.id', 'vehicle-lanes')
-            ->where('falls', fn(Collection $falls): bool => ! $falls->pluck('id')->contains('clk-2'))->where('teams', fn(Collection $teams): bool => $teams->contains('Lane systems')));
+            ->where(
+                'falls', fn(Collection $falls): bool => ! $falls->pluck('id')->contains('clk-2'),
+            )->where('teams', fn(Collection $teams): bool => $teams->contains('Lane systems')));
 
-        $hit = static fn(TestResponse $answer): int => count($answer->inertiaProps('falls')) + count($answer->inertiaProps('suffers')) + count($answer->inertiaProps('loses'));
+        $hit = static fn(TestResponse $answer): int =>
+            count($answer->inertiaProps('falls')) + count($answer->inertiaProps('suffers')) + count($answer->inertiaProps('loses'));
         $alone = $hit($this->get('/what-if?items=clk-2'));
         $this->signal([self::firing('clk-2')]);
         $this->takeSignals();
@@ -130,7 +154,11 @@ final class EstateTest extends TestCase
     public function test_a_service_shows_what_alone_would_take_it_down(): void
     {
         $this->actingAs($this->person('noor-lind'));
-        $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $page) => $page->where('weakPoints', fn(Collection $weak): bool => $weak->isNotEmpty() && $weak->pluck('tier')->all() === $weak->pluck('tier')->sort()->values()->all()));
+        $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $page) => $page->where(
+            'weakPoints',
+            fn(Collection $weak): bool => $weak->isNotEmpty() && $weak->pluck('tier')
+                ->all() === $weak->pluck('tier')->sort()->values()->all(),
+        ));
         $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->where('weakPoints', null));
         // As many services as the start of a what-if says of it: those that are down without it.
         $worst = array_column($this->get('/what-if')->inertiaProps('worst'), 'services', 'id');
@@ -147,7 +175,12 @@ final class EstateTest extends TestCase
         $this->takeSignals();
         $alert = Alert::query()->where('item_id', 'lane-control-ask')->latest('id')->firstOrFail();
         $this->actingAs($this->person('ingrid-vale'))->get("/alerts/$alert->id")->assertInertia(fn(Shown $page) => $page
-            ->where('causes.0.id', 'clk-2')->where('causes.0.words', fn(string $words): bool => str_starts_with($words, 'It explains all 4 items in trouble; it is in trouble itself, and was before the others')));
+            ->where('causes.0.id', 'clk-2')->where(
+                'causes.0.words',
+                fn(string $words): bool => str_starts_with(
+                    $words, 'It explains all 4 items in trouble; it is in trouble itself, and was before the others',
+                ),
+            ));
     }
 
     public function test_of_an_item_whose_check_says_that_all_is_well_silence_says_something(): void
@@ -179,14 +212,20 @@ final class EstateTest extends TestCase
     {
         $this->actingAs($this->person('noor-lind'));
         // Wireless was interrupted for 82 minutes in the history of the demo: its alerts say no more than that it was near, and somebody declared it.
-        $this->get('/estate/harbour-wireless')->assertInertia(fn(Shown $page) => $page->where('availability.stretches', 1)->where('availability.down', 82 * 60 * 1000)->where('availability.share', fn(float $share): bool => abs($share - (1 - 82 / 129600)) < 0.000001));
-        $this->get('/estate/booking')->assertInertia(fn(Shown $page) => $page->where('availability.share', fn(int|float $share): bool => (float) $share === 1.0)->where('availability.stretches', 0));
+        $this->get('/estate/harbour-wireless')->assertInertia(fn(Shown $page) => $page->where('availability.stretches', 1)->where('availability.down', 82 * 60 * 1000)->where(
+            'availability.share', fn(float $share): bool => abs($share - (1 - 82 / 129600)) < 0.000001,
+        ));
+        $this->get('/estate/booking')->assertInertia(fn(Shown $page) => $page->where(
+            'availability.share', fn(int|float $share): bool => (float) $share === 1.0,
+        )->where('availability.stretches', 0));
 
         // The database takes booking along, and everything that stands on it, whether anybody declares that or not; twice at once counts once.
         $this->signal([self::firing('booking-db'), self::firing('booking-web')]);
         $this->takeSignals();
         $this->travel(10)->minutes();
-        $this->get('/estate/booking')->assertInertia(fn(Shown $page) => $page->where('availability.stretches', 1)->where('availability.down', fn(int $down): bool => abs($down - 600_000) < 60_000));
+        $this->get('/estate/booking')->assertInertia(fn(Shown $page) => $page->where('availability.stretches', 1)->where(
+            'availability.down', fn(int $down): bool => abs($down - 600_000) < 60_000,
+        ));
         $this->get('/estate/check-in')->assertInertia(fn(Shown $page) => $page->where('availability.stretches', 1));
         $this->get('/estate/fuel-telemetry')->assertInertia(fn(Shown $page) => $page->where('availability.stretches', 0));
         $this->get('/estate/clk-2')->assertInertia(fn(Shown $page) => $page->where('availability', null));
@@ -196,24 +235,44 @@ final class EstateTest extends TestCase
     {
         $this->actingAs($this->person('noor-lind'));
         $side = static fn(TestResponse $answer): array => array_column($answer->inertiaProps('reach')['nodes'], 'side', 'id');
-        $sides = $side($this->get('/reach?items=lane-control-ask')->assertInertia(fn(Shown $page) => $page->component('Topology/Reach')->where('begun.supposed', true)->where('begun.link', '/estate/lane-control-ask')->etc()));
-        self::assertSame(['root', 'under', 'under', 'hit', 'hit'], [$sides['lane-control-ask'], $sides['clk-2'], $sides['cable-ask'], $sides['barrier-ask'], $sides['vehicle-lanes']]);
+        $sides = $side($this->get('/reach?items=lane-control-ask')->assertInertia(
+            fn(Shown $page) => $page->component('Topology/Reach')
+                ->where('begun.supposed', true)->where('begun.link', '/estate/lane-control-ask')->etc(),
+        ));
+        self::assertSame(
+            ['root', 'under', 'under', 'hit', 'hit'],
+            [$sides['lane-control-ask'], $sides['clk-2'], $sides['cable-ask'], $sides['barrier-ask'], $sides['vehicle-lanes']],
+        );
         self::assertSame('spare', $sides['barrier-skjell']);
 
         $this->signal([self::firing('clk-2'), self::firing('lane-control-ask', 'error')]);
         $this->takeSignals();
-        $reach = $this->get('/reach?items=lane-control-ask')->assertInertia(fn(Shown $page) => $page->where('begun.supposed', false)->etc())->inertiaProps('reach');
+        $reach = $this->get('/reach?items=lane-control-ask')
+            ->assertInertia(fn(Shown $page) => $page->where('begun.supposed', false)->etc())->inertiaProps('reach');
         $nodes = array_column($reach['nodes'], null, 'id');
-        self::assertSame(['down', 1, 'Lane control Ask, which needs Lane time, which needs Time server clk-2. It is down.'], [$nodes['clk-2']['state'], $nodes['clk-2']['alerts'], $nodes['clk-2']['why']]);
+        self::assertSame(
+            ['down', 1, 'Lane control Ask, which needs Lane time, which needs Time server clk-2. It is down.'],
+            [$nodes['clk-2']['state'], $nodes['clk-2']['alerts'], $nodes['clk-2']['why']],
+        );
         self::assertContains(['from' => 'lane-time', 'to' => 'clk-2', 'soft' => false, 'group' => null], $reach['edges']);
 
         $alert = Alert::query()->where('item_id', 'clk-2')->latest('id')->firstOrFail();
         self::assertSame('root', $side($this->get("/reach?group=$alert->group_id"))['clk-2']);
-        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', ['title' => 'Lanes stand', 'alerts' => [$alert->id], 'impact' => 'part', 'urgency' => 'now', 'service' => 'vehicle-lanes', 'team' => 'lanes', 'call' => false])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post(
+                '/incidents',
+                [
+                    'title' => 'Lanes stand', 'alerts' => [$alert->id], 'impact' => 'part', 'urgency' => 'now',
+                    'service' => 'vehicle-lanes', 'team' => 'lanes', 'call' => false,
+                ],
+            )
+            ->assertSessionHasNoErrors();
         $incident = (int) Alert::query()->whereKey($alert->id)->value('incident_id');
         self::assertSame('root', $side($this->get("/reach?incident=$incident"))['clk-2']);
         $this->get('/reach?group=99999')->assertNotFound();
-        $this->get('/reach?items=nothing')->assertInertia(fn(Shown $page) => $page->where('begun.items', [])->where('reach.nodes', [])->etc());
+        $this->get('/reach?items=nothing')->assertInertia(
+            fn(Shown $page) => $page->where('begun.items', [])->where('reach.nodes', [])->etc(),
+        );
     }
 
     public function test_a_question_says_when_it_hurts_least_and_whom_to_tell_and_is_kept(): void
@@ -222,12 +281,18 @@ final class EstateTest extends TestCase
         $this->get('/what-if?items=clk-2&hours=3')->assertInertia(fn(Shown $page) => $page->where('best.0.words', 'Mon 00:00 to 03:00')->where('best.0.uses', '0 sailings')->where('best.0.share', 0)->where('hours', 3)
             ->where('ask', ['Platform'])->where('tell.0.of', ['Vehicle lanes'])->where('unmeasured', [])->etc());
         Item::query()->whereKey('vehicle-lanes')->update(['use' => null]);
-        $this->get('/what-if?items=clk-2')->assertInertia(fn(Shown $page) => $page->where('best', [])->where('unmeasured', ['Vehicle lanes'])->where('hours', 2)->etc());
+        $this->get('/what-if?items=clk-2')->assertInertia(
+            fn(Shown $page) => $page->where('best', [])->where('unmeasured', ['Vehicle lanes'])->where('hours', 2)->etc(),
+        );
 
         $this->post('/what-if', ['name' => '', 'items' => ['clk-2'], 'hours' => 3])->assertSessionHasErrors('name');
-        $this->post('/what-if', ['name' => 'New time server', 'items' => ['clk-2'], 'hours' => 3], ['X-Request-Key' => 'k'])->assertSessionHasNoErrors();
+        $this->post(
+            '/what-if', ['name' => 'New time server', 'items' => ['clk-2'], 'hours' => 3], ['X-Request-Key' => 'k'],
+        )->assertSessionHasNoErrors();
         $this->post('/what-if', ['name' => 'New time server', 'items' => ['clk-2'], 'hours' => 3], ['X-Request-Key' => 'k']);
-        $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->has('kept', 1)->where('kept.0.author', 'Ada Holm')->where('kept.0.items', ['clk-2'])->etc());
+        $this->get('/what-if')->assertInertia(
+            fn(Shown $page) => $page->has('kept', 1)->where('kept.0.author', 'Ada Holm')->where('kept.0.items', ['clk-2'])->etc(),
+        );
         $this->post('/what-if/1/drop');
         $this->get('/what-if')->assertInertia(fn(Shown $page) => $page->has('kept', 0)->etc());
     }
@@ -237,6 +302,10 @@ final class EstateTest extends TestCase
         $this->post('/report', ['what' => 'The lanes do not open', 'service' => 'vehicle-lanes'])->assertSessionHasNoErrors();
         $this->actingAs($this->person('ada-holm'));
         $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $page) => $page->has('reports', 1)->where('record.business_owner', fn(?string $owner): bool => $owner !== null)->where('record.hours', 'Mon–Fri 05–23, Sat–Sun 06–24')
-            ->where('reach.nodes', fn(Collection $nodes): bool => $nodes->firstWhere('id', 'clk-2')['side'] === 'under' && $nodes->firstWhere('id', 'vehicle-lanes')['side'] === 'root')->etc());
+            ->where(
+                'reach.nodes',
+                fn(Collection $nodes): bool =>
+                    $nodes->firstWhere('id', 'clk-2')['side'] === 'under' && $nodes->firstWhere('id', 'vehicle-lanes')['side'] === 'root',
+            )->etc());
     }
 }

@@ -39,7 +39,9 @@ final class GrowingGraphTest extends TestCase
             $some = array_map(static fn(int $key): string => $ids[$key], $random->pickArrayKeys($ids, $random->getInt(1, 3)));
             $observed = array_map(static fn(): State => State::ofRank($random->getInt(0, 3)), array_flip($some));
             $symptoms = array_map(static fn(string $id): array => [$id, State::Down, 1_772_435_640 + $random->getInt(0, 90)], $some);
-            foreach (['one that read nothing before' => Estate::open(), 'one that grows with each question' => $grown] as $which => $estate) {
+            foreach ([
+                'one that read nothing before' => Estate::open(), 'one that grows with each question' => $grown,
+            ] as $which => $estate) {
                 self::assertEquals($whole->trace($observed), $estate->trace($observed), $which);
                 self::assertEquals($whole->candidates($symptoms, $ids), $estate->candidates($symptoms, $ids), $which);
                 self::assertSame($whole->weakPoints($some[0]), $estate->weakPoints($some[0]), $which);
@@ -73,10 +75,15 @@ final class GrowingGraphTest extends TestCase
 
     public function test_a_picture_holds_what_is_near_and_the_services_that_are_hit(): void
     {
-        DB::table('items')->insert(array_map(static fn(int $n): array => RecordItems::row("row-$n", ['name' => "Row $n", 'kind' => 'host']), range(0, 949)));
+        DB::table('items')->insert(array_map(
+            static fn(int $n): array => RecordItems::row("row-$n", ['name' => "Row $n", 'kind' => 'host']), range(0, 949),
+        ));
         DB::table('items')->insert(RecordItems::row('far-off', ['name' => 'Far off', 'kind' => 'service', 'tier' => '1']));
         Needs::put([
-            ...array_combine(array_map(static fn(int $n): string => "row-$n", range(1, 949)), array_map(static fn(int $n): array => [new Need(['row-'.($n - 1)], 1, Strength::Hard, null)], range(1, 949))),
+            ...array_combine(
+                array_map(static fn(int $n): string => "row-$n", range(1, 949)),
+                array_map(static fn(int $n): array => [new Need(['row-'.($n - 1)], 1, Strength::Hard, null)], range(1, 949)),
+            ),
             'far-off' => [new Need(['row-949'], 1, Strength::Hard, null)],
         ]);
         $estate = Estate::open();
@@ -95,7 +102,13 @@ final class GrowingGraphTest extends TestCase
         $estate = Estate::open();
 
         self::assertSame([], $estate->trace(['no-such' => State::Down])->affected);
-        self::assertSame([[], [], [], []], [$estate->needsOf(['no-such']), $estate->needsFor(['no-such']), $estate->weakPoints('no-such'), $estate->standingOn(['no-such'])]);
+        self::assertSame(
+            [[], [], [], []],
+            [
+                $estate->needsOf(['no-such']), $estate->needsFor(['no-such']), $estate->weakPoints('no-such'),
+                $estate->standingOn(['no-such']),
+            ],
+        );
         self::assertNull($estate->item('no-such'));
         self::assertSame('no-such', $estate->name('no-such'));
     }
@@ -106,16 +119,33 @@ final class GrowingGraphTest extends TestCase
         $ids = array_map(static fn(int $n): string => $n % 3 === 0 ? "7$n" : "r-$n", range(0, 39));
         $needs = [];
         foreach ($ids as $n => $id) {
-            DB::table('items')->insert(RecordItems::row($id, ['name' => "Item $n", 'kind' => $n % 9 === 0 ? 'service' : 'host', ...$n % 9 === 0 ? ['tier' => (string) $random->getInt(1, 4)] : []]));
+            DB::table('items')->insert(RecordItems::row(
+                $id,
+                [
+                    'name' => "Item $n", 'kind' => $n % 9 === 0 ? 'service' : 'host',
+                    ...$n % 9 === 0 ? ['tier' => (string) $random->getInt(1, 4)] : [],
+                ],
+            ));
         }
         foreach ($ids as $id) {
             for ($many = $random->getInt(0, 2); $many > 0; $many--) {
                 $others = array_values(array_diff($ids, [$id]));
-                $members = array_map(static fn(int $key): string => $others[$key], $random->pickArrayKeys($others ?: throw new \LogicException, $random->getInt(1, 3)));
-                $needs[$id][] = new Need(array_values($members), $random->getInt(1, count($members)), $random->getInt(0, 3) === 0 ? Strength::Soft : Strength::Hard, null);
+                $members = array_map(
+                    static fn(int $key): string => $others[$key],
+                    $random->pickArrayKeys($others ?: throw new \LogicException, $random->getInt(1, 3)),
+                );
+                $needs[$id][] = new Need(
+                    array_values($members), $random->getInt(1, count($members)),
+                    $random->getInt(0, 3) === 0 ? Strength::Soft : Strength::Hard, null,
+                );
             }
         }
-        Needs::put(array_map(static fn(array $of): array => array_values(array_column(array_map(static fn(Need $need): array => [implode(' ', $need->members), $need], $of), 1, 0)), $needs));
+        Needs::put(array_map(
+            static fn(array $of): array => array_values(array_column(
+                array_map(static fn(Need $need): array => [implode(' ', $need->members), $need], $of), 1, 0,
+            )),
+            $needs,
+        ));
 
         return $ids;
     }

@@ -58,16 +58,29 @@ final class ImportTest extends TestCase
         $before = DB::table('items')->count();
         $this->upload("id,kind,name,site,serial,needs\nhost-01,,,Ask,,\nhost-25,host,Host 25,Havre,EL-25,host-01\nhost-26,host,,,EL-25,\nhost-02,,,Storvik,,\n")->assertRedirect('/imports/1');
         $this->get('/imports/1')->assertInertia(fn(Shown $page) => $page->component('Topology/Import')->where('import.counts', ['new' => 1, 'changed' => 1, 'same' => 1, 'refused' => 1])
-            ->where('show', 'refused')->where('rows.0.at', 'line 4')->where('rows.0.why', fn(string $why): bool => str_contains($why, 'is that of "host-25" already'))->etc());
-        $this->get('/imports/1?show=changed')->assertInertia(fn(Shown $page) => $page->where('rows.0.changes', ['site' => ['Nordpier', 'Ask']])->etc());
+            ->where('show', 'refused')->where('rows.0.at', 'line 4')
+                ->where('rows.0.why', fn(string $why): bool => str_contains($why, 'is that of "host-25" already'))
+                ->etc());
+        $this->get('/imports/1?show=changed')->assertInertia(
+            fn(Shown $page) => $page->where('rows.0.changes', ['site' => ['Nordpier', 'Ask']])->etc(),
+        );
         self::assertSame($before, DB::table('items')->count());
 
         $this->post('/imports/1/confirm', [], ['X-Request-Key' => 'k'])->assertSessionHasNoErrors();
         $this->post('/imports/1/confirm', [], ['X-Request-Key' => 'k2'])->assertSessionHasNoErrors();
         self::assertSame(2, $this->store());
-        self::assertSame([$before + 1, 'Ask', 'stored'], [DB::table('items')->count(), DB::table('items')->where('id', 'host-01')->value('site'), $this->latest()->state]);
+        self::assertSame(
+            [$before + 1, 'Ask', 'stored'],
+            [DB::table('items')->count(), DB::table('items')->where('id', 'host-01')->value('site'), $this->latest()->state],
+        );
         self::assertSame(['host-01'], Needs::of(['host-25'])['host-25'][0]->members);
-        self::assertSame(['Ada Holm', 'from the file estate.csv'], [DB::table('item_values')->where('item_id', 'host-01')->where('field', 'site')->value('said_by'), json_decode((string) DB::table('journal')->where('kind', 'item.made')->value('facts'))->why]);
+        self::assertSame(
+            ['Ada Holm', 'from the file estate.csv'],
+            [
+                DB::table('item_values')->where('item_id', 'host-01')->where('field', 'site')->value('said_by'),
+                json_decode((string) DB::table('journal')->where('kind', 'item.made')->value('facts'))->why,
+            ],
+        );
         self::assertFileDoesNotExist($this->latest()->path);
     }
 
@@ -77,7 +90,9 @@ final class ImportTest extends TestCase
         $this->post('/estate/host-01/change', ['fields' => ['site' => 'Havre'], 'was' => ['site' => 'Nordpier']]);
         $this->post('/imports/1/confirm')->assertSessionHasErrors('action');
         self::assertSame('Havre', DB::table('items')->where('id', 'host-01')->value('site'));
-        $this->get('/imports/1?show=changed')->assertInertia(fn(Shown $page) => $page->where('rows.0.changes', ['site' => ['Havre', 'Ask']])->etc());
+        $this->get('/imports/1?show=changed')->assertInertia(
+            fn(Shown $page) => $page->where('rows.0.changes', ['site' => ['Havre', 'Ask']])->etc(),
+        );
         $this->post('/imports/1/confirm')->assertSessionHasNoErrors();
         // Between the yes and the storing, somebody is quicker.
         $this->post('/estate/host-01/change', ['fields' => ['site' => 'Brenna'], 'was' => ['site' => 'Havre']]);
@@ -102,14 +117,23 @@ final class ImportTest extends TestCase
             $job->handle();
         }
         $job->handle();
-        self::assertSame([1201, 1200, 1201], [DB::table('items')->where('id', 'like', 'new-%')->count(), DB::table('dependencies')->where('from_id', 'like', 'new-%')->count(), DB::table('journal')->where('kind', 'item.made')->count()]);
+        self::assertSame(
+            [1201, 1200, 1201],
+            [
+                DB::table('items')->where('id', 'like', 'new-%')->count(),
+                DB::table('dependencies')->where('from_id', 'like', 'new-%')->count(),
+                DB::table('journal')->where('kind', 'item.made')->count(),
+            ],
+        );
     }
 
     public function test_a_file_that_is_none_says_so_where(): void
     {
         $this->post('/imports', [])->assertSessionHasErrors('file');
         $this->upload('x', 'estate.pdf')->assertSessionHasErrors(['file' => 'Use a file that ends in .csv, .json or .graphml.']);
-        $this->upload("name\nx\n")->assertSessionHasErrors(['file' => 'Line 1: The header has no column "id". The first line names the columns: id, name, kind, tier, team, business_owner, site, description, public_name, use, needs, and the attributes of your types.']);
+        $this->upload("name\nx\n")->assertSessionHasErrors([
+            'file' => 'Line 1: The header has no column "id". The first line names the columns: id, name, kind, tier, team, business_owner, site, description, public_name, use, needs, and the attributes of your types.',
+        ]);
         $this->upload('{"items":', 'estate.json')->assertSessionHasErrors('file');
         $this->upload('<graphml><graph><node', 'estate.graphml')->assertSessionHasErrors('file');
         self::assertSame(0, DB::table('imports')->count());
@@ -145,7 +169,10 @@ final class ImportTest extends TestCase
         $json = json_decode($this->get('/export/json')->streamedContent(), true);
         $items = array_map(static fn(array $item): array => ['id' => $item['id']], $json['items']);
         $plain = static fn(array $rows): array => array_map(static fn(array $row): array => array_diff_key($row, ['relation' => 1]), $rows);
-        $input = (string) json_encode(['items' => $items, 'dependencies' => $plain($json['dependencies']), 'groups' => $plain($json['groups']), 'observed' => [['id' => 'clk-2', 'state' => 'down']]]);
+        $input = (string) json_encode([
+            'items' => $items, 'dependencies' => $plain($json['dependencies']), 'groups' => $plain($json['groups']),
+            'observed' => [['id' => 'clk-2', 'state' => 'down']],
+        ]);
         $process = new \Symfony\Component\Process\Process(['php', base_path('bin/skarvo'), 'trace'], null, null, $input);
         $process->mustRun();
         self::assertContains('vehicle-lanes', array_column((array) json_decode($process->getOutput(), true)['affected'], 'id'));

@@ -38,19 +38,42 @@ final class RecordTest extends TestCase
 
     public function test_a_change_is_kept_with_who_said_it_and_stands_in_the_history(): void
     {
-        $this->post('/estate/host-03/change', ['fields' => ['site' => 'Ask', 'memory' => '512', 'team' => 'Quay network'], 'was' => ['site' => 'Nordpier', 'memory' => '256', 'team' => 'platform'], 'why' => 'moved to the new hall'])->assertSessionHasNoErrors();
+        $this->post(
+            '/estate/host-03/change',
+            [
+                'fields' => ['site' => 'Ask', 'memory' => '512', 'team' => 'Quay network'],
+                'was' => ['site' => 'Nordpier', 'memory' => '256', 'team' => 'platform'], 'why' => 'moved to the new hall',
+            ],
+        )->assertSessionHasNoErrors();
 
-        self::assertSame(['Ask', '512', 'quay'], [$this->fields('host-03')['site'], $this->fields('host-03')['memory'], $this->fields('host-03')['team']]);
+        self::assertSame(
+            ['Ask', '512', 'quay'],
+            [$this->fields('host-03')['site'], $this->fields('host-03')['memory'], $this->fields('host-03')['team']],
+        );
         $facts = (array) json_decode($this->entries('item.changed')[0]->facts, true);
-        self::assertSame(['changes' => ['memory' => ['256', '512'], 'site' => ['Nordpier', 'Ask'], 'team' => ['platform', 'quay']], 'name' => 'Host 3', 'why' => 'moved to the new hall'], ['changes' => collect((array) $facts['changes'])->sortKeys()->all(), 'name' => $facts['name'], 'why' => $facts['why']]);
+        self::assertSame(
+            [
+                'changes' => ['memory' => ['256', '512'], 'site' => ['Nordpier', 'Ask'], 'team' => ['platform', 'quay']],
+                'name' => 'Host 3', 'why' => 'moved to the new hall',
+            ],
+            ['changes' => collect((array) $facts['changes'])->sortKeys()->all(), 'name' => $facts['name'], 'why' => $facts['why']],
+        );
         $this->get('/estate/host-03')->assertInertia(fn(Shown $page) => $page->where('record.fields.3.label', 'Site')->where('record.fields.3.by', 'Ada Holm')
             ->where('record.fields.0.by', 'Per Strand')->where('history.0.lead', 'Changed Host 3')->etc());
     }
 
     public function test_every_wrong_field_says_so_beside_itself_and_nothing_is_kept(): void
     {
-        $this->post('/estate/host-03/change', ['fields' => ['site' => 'Ask', 'memory' => 'lots', 'warranty_ends' => '2026-02-30', 'tier' => '7', 'team' => 'moon'], 'was' => []])
-            ->assertSessionHasErrors(['fields.memory', 'fields.warranty_ends', 'fields.tier', 'fields.team'])->assertSessionDoesntHaveErrors('fields.site');
+        $this->post(
+            '/estate/host-03/change',
+            [
+                'fields' => ['site' => 'Ask', 'memory' => 'lots', 'warranty_ends' => '2026-02-30', 'tier' => '7', 'team' => 'moon'],
+                'was' => [],
+            ],
+        )
+            ->assertSessionHasErrors([
+                'fields.memory', 'fields.warranty_ends', 'fields.tier', 'fields.team',
+            ])->assertSessionDoesntHaveErrors('fields.site');
         self::assertSame('Nordpier', $this->fields('host-03')['site']);
     }
 
@@ -58,7 +81,9 @@ final class RecordTest extends TestCase
     {
         $was = ['site' => 'Nordpier', 'memory' => '256'];
         $this->actingAs($this->person('per-strand'))->post('/estate/host-03/change', ['fields' => ['site' => 'Havre'], 'was' => $was]);
-        $this->actingAs($this->person('ada-holm'))->post('/estate/host-03/change', ['fields' => ['memory' => '512'], 'was' => $was])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ada-holm'))
+            ->post('/estate/host-03/change', ['fields' => ['memory' => '512'], 'was' => $was])
+            ->assertSessionHasNoErrors();
         $this->post('/estate/host-03/change', ['fields' => ['site' => 'Ask', 'memory' => '1024'], 'was' => [...$was, 'memory' => '512']])
             ->assertSessionHasErrors(['fields.site' => 'Per Strand set this to "Havre" meanwhile. Save again to put yours in its place.']);
         self::assertSame(['Havre', '512'], [$this->fields('host-03')['site'], $this->fields('host-03')['memory']]);
@@ -68,23 +93,40 @@ final class RecordTest extends TestCase
 
     public function test_needs_are_written_in_words_and_traced(): void
     {
-        $this->post('/estate/tide-feed/change', ['needs' => 'runs on 1 of host-01, host-02; to work fully: bus', 'needs_was' => 'bus'])->assertSessionHasNoErrors();
-        self::assertSame('to work fully: bus; runs on 1 of host-01, host-02', Fields::words()->format(Needs::of(['tide-feed'])['tide-feed']));
+        $this->post(
+            '/estate/tide-feed/change', ['needs' => 'runs on 1 of host-01, host-02; to work fully: bus', 'needs_was' => 'bus'],
+        )->assertSessionHasNoErrors();
+        self::assertSame(
+            'to work fully: bus; runs on 1 of host-01, host-02', Fields::words()->format(Needs::of(['tide-feed'])['tide-feed']),
+        );
         $estate = Estate::open();
-        $states = static fn(array $down): array => array_column($estate->trace(array_fill_keys($down, State::Down))->affected, 'state', 'id');
-        self::assertSame([State::AtRisk, State::Down, State::Degraded], [$states(['host-01'])['tide-feed'], $states(['host-01', 'host-02'])['tide-feed'], $states(['bus'])['tide-feed']]);
+        $states = static fn(array $down): array => array_column(
+            $estate->trace(array_fill_keys($down, State::Down))->affected, 'state', 'id',
+        );
+        self::assertSame(
+            [State::AtRisk, State::Down, State::Degraded],
+            [$states(['host-01'])['tide-feed'], $states(['host-01', 'host-02'])['tide-feed'], $states(['bus'])['tide-feed']],
+        );
         foreach (['tide-feed', '3 of host-01, host-02', 'host-99', 'beside host-01'] as $wrong) {
-            $this->post('/estate/tide-feed/change', ['needs' => $wrong, 'needs_was' => 'to work fully: bus; runs on 1 of host-01, host-02'])->assertSessionHasErrors('needs');
+            $this->post(
+                '/estate/tide-feed/change',
+                ['needs' => $wrong, 'needs_was' => 'to work fully: bus; runs on 1 of host-01, host-02'],
+            )->assertSessionHasErrors('needs');
         }
         $this->post('/estate/tide-feed/change', ['needs' => 'bus', 'needs_was' => 'bus'])->assertSessionHasErrors('needs');
     }
 
     public function test_items_are_made_once_and_under_an_id_that_is_free(): void
     {
-        $new = ['id' => 'host-25', 'fields' => ['name' => 'Host 25', 'kind' => 'host', 'serial' => 'EL-25', 'team' => 'platform'], 'needs' => 'core-sw-1', 'why' => 'bought'];
+        $new = [
+            'id' => 'host-25', 'fields' => ['name' => 'Host 25', 'kind' => 'host', 'serial' => 'EL-25', 'team' => 'platform'],
+            'needs' => 'core-sw-1', 'why' => 'bought',
+        ];
         $this->post('/items', $new, ['X-Request-Key' => 'k'])->assertRedirect('/estate/host-25');
         $this->post('/items', $new, ['X-Request-Key' => 'k2'])->assertSessionHasErrors('id');
-        $this->post('/items', [...$new, 'id' => 'host-26'])->assertSessionHasErrors(['action' => 'Serial number EL-25 is that of "host-25" already. Two items cannot share it: correct one, or change "host-25".']);
+        $this->post('/items', [...$new, 'id' => 'host-26'])->assertSessionHasErrors([
+            'action' => 'Serial number EL-25 is that of "host-25" already. Two items cannot share it: correct one, or change "host-25".',
+        ]);
         $this->post('/items', [...$new, 'id' => 'host 27'])->assertSessionHasErrors('action');
         $this->post('/items', ['id' => 'x', 'fields' => ['name' => 'X']])->assertSessionHasErrors();
         self::assertSame(1, count($this->entries('item.made')));
@@ -103,25 +145,61 @@ final class RecordTest extends TestCase
     public function test_types_are_made_and_changed_and_keep_what_is_recorded(): void
     {
         $attribute = ['name' => 'beam', 'label' => 'Beam, m', 'kind' => 'number'];
-        $this->post('/types', ['type' => ['name' => 'pontoon', 'attributes' => [$attribute], 'identifying' => ['name']], 'version' => null])->assertSessionHasNoErrors();
-        $this->post('/items', ['id' => 'p1', 'fields' => ['name' => 'Pontoon 1', 'kind' => 'pontoon', 'beam' => '8.5']])->assertSessionHasNoErrors();
-        $this->post('/types', ['type' => ['name' => 'pontoon', 'attributes' => [], 'identifying' => []], 'version' => 1])->assertSessionHasErrors('attributes');
-        $this->post('/types', ['type' => ['name' => 'pontoon', 'attributes' => [[...$attribute, 'kind' => 'text']], 'identifying' => []], 'version' => 1])->assertSessionHasErrors('attributes');
-        $this->post('/types', ['type' => ['name' => 'pontoon', 'attributes' => [$attribute, ['name' => 'length', 'label' => 'Length', 'kind' => 'number']], 'identifying' => ['name']], 'version' => 1])->assertSessionHasNoErrors();
-        $this->post('/types', ['type' => ['name' => 'pontoon', 'attributes' => [$attribute], 'identifying' => []], 'version' => 1])->assertSessionHasErrors('version');
-        $this->post('/types', ['type' => ['name' => 'pontoon', 'attributes' => [['name' => 'tier', 'label' => 'T', 'kind' => 'text']]], 'version' => 2])->assertSessionHasErrors('attributes/0/name');
-        $this->get('/types')->assertInertia(fn(Shown $page) => $page->component('Topology/Types')->where('types', fn(Collection $types): bool => $types->firstWhere('name', 'pontoon')['items'] === 1)->etc());
+        $this->post(
+            '/types',
+            ['type' => ['name' => 'pontoon', 'attributes' => [$attribute], 'identifying' => ['name']], 'version' => null],
+        )->assertSessionHasNoErrors();
+        $this->post(
+            '/items', ['id' => 'p1', 'fields' => ['name' => 'Pontoon 1', 'kind' => 'pontoon', 'beam' => '8.5']],
+        )->assertSessionHasNoErrors();
+        $this->post(
+            '/types', ['type' => ['name' => 'pontoon', 'attributes' => [], 'identifying' => []], 'version' => 1],
+        )->assertSessionHasErrors('attributes');
+        $this->post(
+            '/types',
+            ['type' => ['name' => 'pontoon', 'attributes' => [[...$attribute, 'kind' => 'text']], 'identifying' => []], 'version' => 1],
+        )->assertSessionHasErrors('attributes');
+        $this->post(
+            '/types',
+            [
+                'type' => [
+                    'name' => 'pontoon',
+                    'attributes' => [$attribute, ['name' => 'length', 'label' => 'Length', 'kind' => 'number']],
+                    'identifying' => ['name'],
+                ],
+                'version' => 1,
+            ],
+        )->assertSessionHasNoErrors();
+        $this->post(
+            '/types', ['type' => ['name' => 'pontoon', 'attributes' => [$attribute], 'identifying' => []], 'version' => 1],
+        )->assertSessionHasErrors('version');
+        $this->post(
+            '/types',
+            ['type' => ['name' => 'pontoon', 'attributes' => [['name' => 'tier', 'label' => 'T', 'kind' => 'text']]], 'version' => 2],
+        )->assertSessionHasErrors('attributes/0/name');
+        $this->get('/types')->assertInertia(fn(Shown $page) => $page->component('Topology/Types')->where(
+            'types', fn(Collection $types): bool => $types->firstWhere('name', 'pontoon')['items'] === 1,
+        )->etc());
     }
 
     public function test_a_relation_is_as_strong_as_it_says(): void
     {
-        $state = static fn(array $down): ?State => array_column(Estate::open()->trace(array_fill_keys($down, State::Down))->affected, 'state', 'id')['tide-feed'] ?? null;
+        $state = static fn(array $down): ?State => array_column(
+            Estate::open()->trace(array_fill_keys($down, State::Down))->affected, 'state', 'id',
+        )['tide-feed'] ?? null;
         $this->post('/relations', ['forward' => 'is moored by', 'backward' => 'moors', 'strength' => 'hard'])->assertSessionHasNoErrors();
-        $this->post('/relations', ['forward' => 'Is moored by', 'backward' => 'x', 'strength' => 'hard'])->assertSessionHasErrors('forward');
+        $this->post(
+            '/relations', ['forward' => 'Is moored by', 'backward' => 'x', 'strength' => 'hard'],
+        )->assertSessionHasErrors('forward');
         $this->post('/relations', ['forward' => '2 of x', 'backward' => 'x', 'strength' => 'hard'])->assertSessionHasErrors('forward');
-        $this->post('/estate/tide-feed/change', ['needs' => 'is moored by host-01; is moored by 1 of host-02, host-03', 'needs_was' => 'bus'])->assertSessionHasNoErrors();
+        $this->post(
+            '/estate/tide-feed/change',
+            ['needs' => 'is moored by host-01; is moored by 1 of host-02, host-03', 'needs_was' => 'bus'],
+        )->assertSessionHasNoErrors();
         self::assertSame(State::Down, $state(['host-01']));
-        $this->post('/relations', ['id' => 'is-moored-by', 'forward' => 'is moored by', 'backward' => 'moors', 'strength' => 'soft'])->assertSessionHasNoErrors();
+        $this->post(
+            '/relations', ['id' => 'is-moored-by', 'forward' => 'is moored by', 'backward' => 'moors', 'strength' => 'soft'],
+        )->assertSessionHasNoErrors();
         self::assertSame(State::Degraded, $state(['host-01']));
         self::assertSame(State::Degraded, $state(['host-02', 'host-03']));
     }
@@ -129,7 +207,10 @@ final class RecordTest extends TestCase
     public function test_items_are_found_by_whatever_is_recorded_of_them(): void
     {
         $find = static fn(string $text): array => FindItems::best($text, '', 50)->pluck('id')->map(strval(...))->all();
-        self::assertEqualsCanonicalizing($find('lane control'), FindItems::query('lane control')->pluck('id')->all(), 'The best of them are all of them where they are few.');
+        self::assertEqualsCanonicalizing(
+            $find('lane control'), FindItems::query('lane control')->pluck('id')->all(),
+            'The best of them are all of them where they are few.',
+        );
         self::assertSame('host-07', $find('EL-HOST-07')[0]);
         self::assertSame('cable-havre', $find('eil-cable-havre')[0]);
         $address = $this->fields('host-07')['address'];
@@ -154,18 +235,38 @@ final class RecordTest extends TestCase
     {
         DB::table('items')->where('id', 'host-04')->update(['team_id' => null]);
         DB::table('items')->where('id', 'host-05')->update(['not_seen_since' => '2026-02-01 10:00:00.000']);
-        DB::table('item_values')->insert(['item_id' => 'host-06', 'field' => 'memory', 'origin' => 'scan:sweep', 'value' => '64', 'said_by' => 'sweep', 'said_at' => '2026-03-01 10:00:00.000']);
+        DB::table('item_values')->insert([
+            'item_id' => 'host-06', 'field' => 'memory', 'origin' => 'scan:sweep', 'value' => '64', 'said_by' => 'sweep',
+            'said_at' => '2026-03-01 10:00:00.000',
+        ]);
         $this->post('/items', ['id' => 'alone', 'fields' => ['name' => 'Alone', 'kind' => 'host', 'team' => 'platform']]);
         $this->post('/estate/host-07/change', ['needs' => 'host-08', 'needs_was' => $this->needsOf('host-07')]);
         $this->post('/estate/host-08/change', ['needs' => 'host-07', 'needs_was' => $this->needsOf('host-08')]);
 
         $this->get('/truth')->assertInertia(fn(Shown $page) => $page->component('Topology/Truth')->where('rows', function (Collection $rows): bool {
             $told = $rows->mapWithKeys(fn(array $row): array => [$row['id'] => implode(', ', array_column($row['doubts'], 'words'))]);
-            self::assertSame(['no team owns it', 'no longer seen', 'a scan says otherwise', 'nothing depends on it', 'needs itself in a circle', 'needs itself in a circle', 'stands on one thing'], [$told['host-04'], $told['host-05'], $told['host-06'], $told['alone'], $told['host-07'], $told['host-08'], $told['vehicle-lanes']]);
+            self::assertSame(
+                [
+                    'no team owns it', 'no longer seen', 'a scan says otherwise', 'nothing depends on it',
+                    'needs itself in a circle', 'needs itself in a circle', 'stands on one thing',
+                ],
+                [
+                    $told['host-04'], $told['host-05'], $told['host-06'], $told['alone'], $told['host-07'], $told['host-08'],
+                    $told['vehicle-lanes'],
+                ],
+            );
 
             return ! $told->has('host-09');
-        })->where('teams', fn(Collection $teams): bool => $teams->firstWhere('id', 'nobody')['sound'] === 0 && $teams->firstWhere('id', 'platform')['sound'] > 20)->etc());
-        $this->get('/truth?doubt=contradicted&team=platform')->assertInertia(fn(Shown $page) => $page->has('rows', 1)->where('rows.0.id', 'host-06')->etc());
+        })
+            ->where(
+                'teams',
+                fn(Collection $teams): bool =>
+                    $teams->firstWhere('id', 'nobody')['sound'] === 0 && $teams->firstWhere('id', 'platform')['sound'] > 20,
+            )
+            ->etc());
+        $this->get('/truth?doubt=contradicted&team=platform')->assertInertia(
+            fn(Shown $page) => $page->has('rows', 1)->where('rows.0.id', 'host-06')->etc(),
+        );
 
         $this->post('/estate/host-06/settle', ['field' => 'memory', 'take' => true]);
         self::assertSame('64', $this->fields('host-06')['memory']);
@@ -187,7 +288,9 @@ final class RecordTest extends TestCase
 
     public function test_a_date_that_comes_near_is_no_part_of_an_outage_of_its_item(): void
     {
-        $group = fn(string $source): mixed => DB::table('alerts')->where('source', $source)->where('item_id', 'cable-havre')->value('group_id') ?? self::fail("No alert from $source.");
+        $group = fn(string $source): mixed => DB::table('alerts')
+            ->where('source', $source)->where('item_id', 'cable-havre')
+            ->value('group_id') ?? self::fail("No alert from $source.");
         $this->post('/estate/cable-havre/change', ['fields' => ['contract_ends' => '2026-03-15'], 'was' => []]);
         $this->remind();
         $this->signal([self::firing('cable-havre')])->assertStatus(202);
@@ -200,7 +303,10 @@ final class RecordTest extends TestCase
         $this->post('/estate/cable-havre/change', ['fields' => ['contract_ends' => '2026-03-15'], 'was' => []]);
         $this->remind();
         $alert = DB::table('alerts')->where('source', 'dates')->first();
-        self::assertSame(['cable-havre', 'ends-contract_ends', 'info', 'quay', null], [$alert?->item_id, $alert?->check, $alert?->level, $alert?->team_id, $alert?->closed_at]);
+        self::assertSame(
+            ['cable-havre', 'ends-contract_ends', 'info', 'quay', null],
+            [$alert?->item_id, $alert?->check, $alert?->level, $alert?->team_id, $alert?->closed_at],
+        );
         self::assertStringContainsString('contract ends 2026-03-15; ends in 12 days', (string) $alert?->summary);
         $this->later(700);
         $this->remind();
@@ -208,7 +314,10 @@ final class RecordTest extends TestCase
         $this->later(13 * 86400);
         $this->remind();
         self::assertSame('warning', DB::table('alerts')->where('source', 'dates')->whereNull('closed_at')->value('level'), 'It is over.');
-        $this->post('/estate/cable-havre/change', ['fields' => ['contract_ends' => '2029-03-15'], 'was' => ['contract_ends' => '2026-03-15']])->assertSessionHasNoErrors();
+        $this->post(
+            '/estate/cable-havre/change',
+            ['fields' => ['contract_ends' => '2029-03-15'], 'was' => ['contract_ends' => '2026-03-15']],
+        )->assertSessionHasNoErrors();
         $this->later(700);
         $this->remind();
         self::assertNotNull(DB::table('alerts')->where('source', 'dates')->latest('id')->value('closed_at'));
@@ -218,13 +327,30 @@ final class RecordTest extends TestCase
     public function test_a_discount_is_reminded_of_until_its_day_is_over_and_stands_in_the_list_with_the_end(): void
     {
         $this->post('/types', ['type' => ['name' => 'berth lease', 'identifying' => ['name'], 'attributes' => [
-            ['name' => 'until', 'label' => 'Lease ends', 'kind' => 'date', 'remind' => [20]], ['name' => 'cheaper_until', 'label' => 'Discount for renewing early', 'kind' => 'date', 'remind' => [10, 2], 'early' => 'until'],
+            ['name' => 'until', 'label' => 'Lease ends', 'kind' => 'date', 'remind' => [20]],
+            [
+                'name' => 'cheaper_until', 'label' => 'Discount for renewing early', 'kind' => 'date', 'remind' => [10, 2],
+                'early' => 'until',
+            ],
         ]], 'version' => null])->assertSessionHasNoErrors();
-        $this->post('/items', ['id' => 'lease-1', 'fields' => ['name' => 'Lease of berth 1', 'kind' => 'berth lease', 'until' => '2026-04-30', 'cheaper_until' => '2026-03-10']])->assertSessionHasNoErrors();
-        $open = static fn(): array => DB::table('alerts')->where('item_id', 'lease-1')->whereNull('closed_at')->orderBy('check')->pluck('level', 'check')->all();
+        $this->post(
+            '/items',
+            [
+                'id' => 'lease-1',
+                'fields' => [
+                    'name' => 'Lease of berth 1', 'kind' => 'berth lease', 'until' => '2026-04-30',
+                    'cheaper_until' => '2026-03-10',
+                ],
+            ],
+        )->assertSessionHasNoErrors();
+        $open = static fn(): array => DB::table('alerts')->where('item_id', 'lease-1')
+            ->whereNull('closed_at')->orderBy('check')->pluck('level', 'check')->all();
         $this->remind();
         self::assertSame(['ends-cheaper_until' => 'info'], $open());
-        $this->get('/dates')->assertInertia(fn(Shown $page) => $page->where('dates', fn(Collection $dates): bool => $dates->firstWhere('what', 'Discount for renewing early')['before'] === '2026-04-30')->etc());
+        $this->get('/dates')->assertInertia(fn(Shown $page) => $page->where(
+            'dates',
+            fn(Collection $dates): bool => $dates->firstWhere('what', 'Discount for renewing early')['before'] === '2026-04-30',
+        )->etc());
         $this->later(6 * 86400);
         $this->remind();
         self::assertSame(['ends-cheaper_until' => 'warning'], $open(), 'The last reminder is louder.');

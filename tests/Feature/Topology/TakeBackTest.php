@@ -30,7 +30,16 @@ final class TakeBackTest extends TestCase
     /** @return array<string, list<\stdClass>> */
     private static function dependencies(): array
     {
-        return ['d' => array_values(DB::table('dependencies')->orderBy('from_id')->orderBy('to_id')->orderBy('strength')->get(['from_id', 'to_id', 'strength', 'relation_id'])->all()), 'g' => array_values(DB::table('need_groups')->orderBy('item_id')->orderBy('name')->get(['item_id', 'name', 'needs', 'strength'])->all())];
+        return [
+            'd' => array_values(
+                DB::table('dependencies')->orderBy('from_id')
+                    ->orderBy('to_id')->orderBy('strength')->get(['from_id', 'to_id', 'strength', 'relation_id'])
+                    ->all(),
+            ),
+            'g' => array_values(
+                DB::table('need_groups')->orderBy('item_id')->orderBy('name')->get(['item_id', 'name', 'needs', 'strength'])->all(),
+            ),
+        ];
     }
 
     public function test_a_retired_item_is_gone_from_the_estate_and_comes_back_as_it_was(): void
@@ -39,9 +48,17 @@ final class TakeBackTest extends TestCase
         $this->post('/estate/manifest-db-2/retire', ['why' => ''])->assertSessionHasErrors('why');
         $this->post('/estate/manifest-db-2/retire', ['why' => 'sold'])->assertSessionHasNoErrors();
         $this->post('/estate/manifest-db-2/retire', ['why' => 'twice'], ['X-Request-Key' => 'twice'])->assertSessionHasErrors('action');
-        $this->get('/estate?find=manifest-db')->assertInertia(fn(Shown $shown) => $shown->where('items', fn(Collection $items): bool => $items->pluck('id')->contains('manifest-db-1') && ! $items->pluck('id')->contains('manifest-db-2')));
+        $this->get('/estate?find=manifest-db')->assertInertia(fn(Shown $shown) => $shown->where(
+            'items',
+            fn(Collection $items): bool => $items->pluck('id')
+                ->contains('manifest-db-1') && ! $items->pluck('id')->contains('manifest-db-2'),
+        ));
         self::assertSame(0, DB::table('dependencies')->where('to_id', 'manifest-db-2')->count());
-        $this->get('/estate/manifest-db-2')->assertOk()->assertInertia(fn(Shown $shown) => $shown->where('item.retired.why', 'sold')->where('history.0.lead', fn(string $lead): bool => str_starts_with($lead, 'Retired')));
+        $this->get('/estate/manifest-db-2')
+            ->assertOk()
+            ->assertInertia(fn(Shown $shown) => $shown->where('item.retired.why', 'sold')->where(
+                'history.0.lead', fn(string $lead): bool => str_starts_with($lead, 'Retired'),
+            ));
         // Its spare is all that is left now.
         $this->signal([self::firing('manifest-db-1')]);
         $this->takeSignals();
@@ -59,7 +76,9 @@ final class TakeBackTest extends TestCase
         $upload("id,name,kind\nx-1,X,comptroller\n")->assertSessionHasNoErrors();
         $refused = DB::table('imports')->latest('id')->value('counts');
         self::assertSame(1, json_decode((string) $refused, true)['refused'], 'There is no such type.');
-        $this->get('/imports/'.DB::table('imports')->max('id'))->assertInertia(fn(Shown $shown) => $shown->where('rows.0.why', fn(string $why): bool => str_contains($why, 'There is no type "comptroller". ')));
+        $this->get('/imports/'.DB::table('imports')->max('id'))->assertInertia(fn(Shown $shown) => $shown->where(
+            'rows.0.why', fn(string $why): bool => str_contains($why, 'There is no type "comptroller". '),
+        ));
         $site = DB::table('items')->where('id', 'manifest-db-1')->value('site');
         $upload("id,name,kind,site\nnew-1,New one,controller,Ask\nnew-2,New two,controller,Ask\nmanifest-db-1,,,Nowhere\n")->assertSessionHasNoErrors();
         $import = (int) DB::table('imports')->max('id');
@@ -94,11 +113,15 @@ final class TakeBackTest extends TestCase
         $rota = Rota::query()->findOrFail('lanes');
         $now = now()->getTimestamp();
         $before = $rota->between($now, $now + 3 * 86400)->segments;
-        $this->actingAs($this->person('noor-lind'))->post('/on-call/lanes/take', ['from' => Instant::format($now + 3600), 'to' => Instant::format($now + 2 * 86400)])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('noor-lind'))
+            ->post('/on-call/lanes/take', ['from' => Instant::format($now + 3600), 'to' => Instant::format($now + 2 * 86400)])
+            ->assertSessionHasNoErrors();
         $mails = OutboxMessage::query()->count();
         $id = $this->get('/on-call/lanes')->inertiaProps('exceptions.0.id');
         $this->actingAs($this->person('ada-holm'))->post('/on-call/lanes/give-back', ['override' => $id])->assertSessionHasErrors('action');
-        $this->actingAs($this->person('noor-lind'))->post('/on-call/lanes/give-back', ['override' => $id], ['X-Request-Key' => 'mine'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('noor-lind'))
+            ->post('/on-call/lanes/give-back', ['override' => $id], ['X-Request-Key' => 'mine'])
+            ->assertSessionHasNoErrors();
         self::assertEquals($before, $rota->refresh()->between($now, $now + 3 * 86400)->segments);
         self::assertGreaterThan($mails, OutboxMessage::query()->count());
         self::assertSame(1, Entry::query()->where('kind', 'rota.given_back')->count());
@@ -109,14 +132,28 @@ final class TakeBackTest extends TestCase
     {
         $this->signal([self::firing('clk-2', 'error')]);
         $this->takeSignals();
-        $this->post('/incidents', ['alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => '=1+1', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now'])->assertSessionHasNoErrors();
+        $this->post(
+            '/incidents',
+            [
+                'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => '=1+1', 'service' => 'vehicle-lanes',
+                'impact' => 'part', 'urgency' => 'now',
+            ],
+        )->assertSessionHasNoErrors();
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        foreach ([['2026-03-01 08:00:00', '2026-03-01 09:00:00', ['clk-2', 'clk-1']], ['2026-03-09 08:00:00', '2026-03-09 09:00:00', ['clk-2']], ['2026-03-01 08:00:00', '2026-03-01 09:00:00', ['clk-22']]] as [$from, $to, $items]) {
-            DB::table('quiet_times')->insert(['reason' => 'Work', 'from_at' => $from, 'to_at' => $to, 'items' => json_encode($items), 'covers' => json_encode($items), 'author_id' => 'ingrid-vale', 'made_at' => $from, 'with_dependents' => false]);
+        foreach ([
+            ['2026-03-01 08:00:00', '2026-03-01 09:00:00', ['clk-2', 'clk-1']],
+            ['2026-03-09 08:00:00', '2026-03-09 09:00:00', ['clk-2']], ['2026-03-01 08:00:00', '2026-03-01 09:00:00', ['clk-22']],
+        ] as [$from, $to, $items]) {
+            DB::table('quiet_times')->insert([
+                'reason' => 'Work', 'from_at' => $from, 'to_at' => $to, 'items' => json_encode($items),
+                'covers' => json_encode($items), 'author_id' => 'ingrid-vale', 'made_at' => $from, 'with_dependents' => false,
+            ]);
         }
         $this->get('/estate/clk-2')->assertInertia(fn(Shown $shown) => $shown->where('pastTrouble.incidents.open', 1)->where('pastTrouble.alerts.open', 1)->where('pastTrouble.work', ['open' => 1, 'past' => 1, 'lately' => 1, 'last' => '2026-03-01T08:00:00.000000Z'])
             ->where('history', fn(Collection $history): bool => $history->contains('kind', 'incident.declared')));
-        $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $shown) => $shown->where('pastTrouble.endangering', fn(Collection $alerts): bool => $alerts->contains('item', 'clk-2')));
+        $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $shown) => $shown->where(
+            'pastTrouble.endangering', fn(Collection $alerts): bool => $alerts->contains('item', 'clk-2'),
+        ));
         $csv = $this->get('/history/clk-2')->assertOk()->streamedContent();
         self::assertStringContainsString('Declared, priority', $csv);
         self::assertStringNotContainsString("\n=", $csv);

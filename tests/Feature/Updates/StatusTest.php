@@ -28,7 +28,8 @@ final class StatusTest extends TestCase
         $this->signal([self::firing('feed-gateway', 'error')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'SECRET: gateway of supplier X hangs', 'service' => 'vessel-positions',
+            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'SECRET: gateway of supplier X hangs',
+            'service' => 'vessel-positions',
             'impact' => 'part', 'urgency' => 'soon', 'team' => null,
         ])->assertSessionHasNoErrors();
     }
@@ -36,7 +37,12 @@ final class StatusTest extends TestCase
     public function test_an_incident_without_an_update_is_not_public(): void
     {
         auth()->logout();
-        $this->get('/status')->assertInertia(fn(Shown $page) => $page->has('open', 0)->where('services', fn(Collection $services): bool => $services->where('name', '!=', 'Ship positions')->every('state', 'up') && $services->firstWhere('name', 'Ship positions')['state'] === null));
+        $this->get('/status')->assertInertia(fn(Shown $page) => $page->has('open', 0)->where(
+            'services',
+            fn(Collection $services): bool =>
+                $services->where('name', '!=', 'Ship positions')->every('state', 'up')
+                    && $services->firstWhere('name', 'Ship positions')['state'] === null,
+        ));
         self::assertStringNotContainsString('SECRET', (string) $this->get('/status')->getContent());
         self::assertStringNotContainsString('SECRET', (string) $this->get('/report')->getContent());
     }
@@ -44,7 +50,9 @@ final class StatusTest extends TestCase
     public function test_a_reporter_learns_that_it_is_known_before_outsiders_were_told_more(): void
     {
         $this->get('/report')->assertInertia(fn(Shown $page) => $page
-            ->where('known.0.services', ['Ship positions'])->where('known.0.text', 'We know about a problem with this service and are working on it.'));
+            ->where('known.0.services', ['Ship positions'])->where(
+                'known.0.text', 'We know about a problem with this service and are working on it.',
+            ));
     }
 
     public function test_the_draft_names_services_by_their_public_names_and_leaves_out_those_that_have_none(): void
@@ -64,7 +72,9 @@ final class StatusTest extends TestCase
         $this->signal([self::firing('board-web-1'), self::firing('board-web-2')]);
         $this->takeSignals();
         $this->post("/incidents/{$this->incident()->id}/alerts", ['alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all()]);
-        $this->get('/status')->assertInertia(fn(Shown $page) => $page->has('open.0.services', 1)->where('open.0.updates.0.text', 'Ship positions are late.'));
+        $this->get('/status')->assertInertia(
+            fn(Shown $page) => $page->has('open.0.services', 1)->where('open.0.updates.0.text', 'Ship positions are late.'),
+        );
         $this->publish(2, 'The boards are dark, too.');
 
         $this->get('/status')->assertInertia(fn(Shown $page) => $page->has('open.0.services', 2)->has('open.0.updates', 2)
@@ -100,7 +110,10 @@ final class StatusTest extends TestCase
     /** @return \Illuminate\Testing\TestResponse<\Symfony\Component\HttpFoundation\Response> */
     private function publish(int $number, string $text, int $minutes = 30): \Illuminate\Testing\TestResponse
     {
-        return $this->from('/')->post("/incidents/{$this->incident()->id}/updates", ['number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => $minutes]);
+        return $this->from('/')->post(
+            "/incidents/{$this->incident()->id}/updates",
+            ['number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => $minutes],
+        );
     }
 
     private function incident(): Incident
@@ -110,40 +123,72 @@ final class StatusTest extends TestCase
 
     public function test_what_is_worse_than_was_published_is_not_said_to_work_and_is_a_decision(): void
     {
-        $state = fn(string $name): ?string => $this->get('/status')->inertiaProps('services.'.array_search($name, array_column((array) $this->get('/status')->inertiaProps('services'), 'name'), true).'.state');
+        $state = fn(string $name): ?string => $this->get('/status')->inertiaProps('services.'.array_search(
+            $name, array_column((array) $this->get('/status')->inertiaProps('services'), 'name'), true,
+        ).'.state');
         self::assertNull($state('Ship positions'));
-        $this->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid', [['name' => 'Ship positions', 'item' => 'vessel-positions', 'state' => 'degraded', 'published' => 'up', 'incident' => ['id' => $this->incident()->id, 'ref' => $this->incident()->ref()]]]));
+        $this->get('/')->assertInertia(fn(Shown $page) => $page->where(
+            'unsaid',
+            [[
+                'name' => 'Ship positions', 'item' => 'vessel-positions', 'state' => 'degraded', 'published' => 'up',
+                'incident' => ['id' => $this->incident()->id, 'ref' => $this->incident()->ref()],
+            ]],
+        ));
         $this->post('/status/doubts', ['name' => 'Ship positions', 'admit' => false])->assertSessionHasErrors('why');
-        $this->actingAs($this->person('noor-lind'))->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true])->assertForbidden();
-        $this->actingAs($this->person('ingrid-vale'))->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('noor-lind'))
+            ->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true])->assertForbidden();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true])->assertSessionHasNoErrors();
         $this->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid', []));
         auth()->guard()->logout();
-        $this->get('/status')->assertInertia(fn(Shown $page) => $page->where('services', fn(Collection $services): bool => $services->firstWhere('name', 'Ship positions')['looking'] === 'We are looking into reports about Ship positions.'));
-        $this->get('/report')->assertInertia(fn(Shown $page) => $page->where('known', fn(Collection $known): bool => $known->contains('text', 'We are looking into reports about Ship positions.')));
+        $this->get('/status')->assertInertia(fn(Shown $page) => $page->where(
+            'services',
+            fn(Collection $services): bool =>
+                $services->firstWhere('name', 'Ship positions')['looking'] === 'We are looking into reports about Ship positions.',
+        ));
+        $this->get('/report')->assertInertia(fn(Shown $page) => $page->where(
+            'known', fn(Collection $known): bool => $known->contains('text', 'We are looking into reports about Ship positions.'),
+        ));
         // It gets worse: that is to be decided about anew.
         $this->later(60);
         $this->signal([self::firing('vessel-positions')]);
         $this->takeSignals();
-        $this->actingAs($this->person('ingrid-vale'))->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid', fn(Collection $unsaid): bool => $unsaid->firstWhere('name', 'Ship positions')['state'] === 'down'));
-        $this->post('/status/doubts', ['name' => 'Ship positions', 'admit' => false, 'why' => 'the monitor is wrong'], ['X-Request-Key' => 'keep'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->get('/')
+            ->assertInertia(fn(Shown $page) => $page->where(
+                'unsaid', fn(Collection $unsaid): bool => $unsaid->firstWhere('name', 'Ship positions')['state'] === 'down',
+            ));
+        $this->post(
+            '/status/doubts', ['name' => 'Ship positions', 'admit' => false, 'why' => 'the monitor is wrong'],
+            ['X-Request-Key' => 'keep'],
+        )->assertSessionHasNoErrors();
         self::assertSame('up', $state('Ship positions'));
         // Once it has been well again, the next time is another decision.
         Alert::query()->whereNull('closed_at')->update(['closed_at' => now()]);
         $this->publish(1, 'Ship positions are late.');
         self::assertSame(1, PublicStates::forgetSettled());
-        $this->post('/status/doubts', ['name' => 'Ship positions', 'admit' => true], ['X-Request-Key' => 'late'])->assertSessionHasErrors('action');
+        $this->post(
+            '/status/doubts', ['name' => 'Ship positions', 'admit' => true], ['X-Request-Key' => 'late'],
+        )->assertSessionHasErrors('action');
     }
 
     public function test_planned_work_alone_is_no_doubt(): void
     {
         $this->publish(1, 'Ship positions are late.');
-        DB::table('quiet_times')->insert(['items' => '["manifest-db-1"]', 'covers' => '["manifest-db-1","manifest-db-2"]', 'with_dependents' => false, 'from_at' => Moment::text(Moment::now() - 60), 'to_at' => Moment::text(Moment::now() + 3600), 'reason' => 'new disks', 'author_id' => 'ingrid-vale', 'made_at' => Moment::precise(now())]);
+        DB::table('quiet_times')->insert([
+            'items' => '["manifest-db-1"]', 'covers' => '["manifest-db-1","manifest-db-2"]', 'with_dependents' => false,
+            'from_at' => Moment::text(Moment::now() - 60), 'to_at' => Moment::text(Moment::now() + 3600), 'reason' => 'new disks',
+            'author_id' => 'ingrid-vale', 'made_at' => Moment::precise(now()),
+        ]);
         $this->signal([self::firing('manifest-db-1'), self::firing('manifest-db-2')]);
         $this->takeSignals();
         self::assertSame(State::Down, Standing::now()->state('freight-manifests'));
         self::assertSame([], array_column(PublicStates::doubtful(), 'name'));
         // With a failure beside it that is not planned, it is one.
-        $this->signal([self::firing('manifest-api-1'), self::firing('manifest-api-2'), self::firing('booking-db-1'), self::firing('booking-db-2')]);
+        $this->signal([
+            self::firing('manifest-api-1'), self::firing('manifest-api-2'), self::firing('booking-db-1'),
+            self::firing('booking-db-2'),
+        ]);
         $this->takeSignals();
         self::assertNotContains('Freight papers', array_column(PublicStates::doubtful(), 'name'), 'No worse than planned.');
         self::assertNotSame([], PublicStates::doubtful());

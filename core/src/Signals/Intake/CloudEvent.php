@@ -46,7 +46,13 @@ final class CloudEvent
             $document->refuse(ErrorCode::UnknownField, "/data/$unknown", 'The data of a signal has '.implode(', ', self::DATA).'.');
         }
         $document->conclude();
-        $signal = array_filter(['source' => $event['source'], 'id' => $event['id'], 'at' => self::toTheSecond($event['time'] ?? null), 'item' => $event['subject'] ?? null], static fn(mixed $field): bool => $field !== null);
+        $signal = array_filter(
+            [
+                'source' => $event['source'], 'id' => $event['id'], 'at' => self::toTheSecond($event['time'] ?? null),
+                'item' => $event['subject'] ?? null,
+            ],
+            static fn(mixed $field): bool => $field !== null,
+        );
 
         return (object) [...$signal, ...$data];
     }
@@ -65,7 +71,10 @@ final class CloudEvent
             $data = json_decode($data, false, 32);
         }
         if (! $data instanceof \stdClass) {
-            $document->refuse(isset($event['data']) || isset($event['data_base64']) ? ErrorCode::WrongType : ErrorCode::MissingField, '/data', 'The data is a JSON object with the rest of the signal.');
+            $document->refuse(
+                isset($event['data']) || isset($event['data_base64']) ? ErrorCode::WrongType : ErrorCode::MissingField, '/data',
+                'The data is a JSON object with the rest of the signal.',
+            );
         }
 
         return $data instanceof \stdClass ? (array) $data : [];

@@ -33,7 +33,9 @@ final readonly class Mapping
      * @param  array{from: MappingTemplate|null, words: array<string, string>, otherwise: string|null}  $condition
      * @param  array{from: MappingTemplate|null, words: array<string, string>, otherwise: string|null}  $level
      */
-    private function __construct(private ?string $list, private array $fields, private array $labels, private array $condition, private array $level) {}
+    private function __construct(
+        private ?string $list, private array $fields, private array $labels, private array $condition, private array $level,
+    ) {}
 
     /** @throws BadInput */
     public static function read(Document $document): self
@@ -44,7 +46,9 @@ final readonly class Mapping
             $document->refuse(ErrorCode::OutOfRange, '/list', 'Write where the entries are as a JSON Pointer, such as /events.');
         }
         $fields = $labels = [];
-        foreach (array_key_exists('fields', $row) ? $document->fields($row['fields'], '/fields', [], self::FIELDS) ?? [] : [] as $name => $text) {
+        foreach (
+            array_key_exists('fields', $row) ? $document->fields($row['fields'], '/fields', [], self::FIELDS) ?? [] : [] as $name => $text
+        ) {
             $template = self::template($document, $text, "/fields/$name");
             if ($template !== null) {
                 $fields[(string) $name] = $template;
@@ -69,9 +73,17 @@ final readonly class Mapping
      */
     public function map(mixed $payload, string $source): array
     {
-        [$isThere, $entries] = $this->list === null ? [true, is_array($payload) ? $payload : [$payload]] : Pointer::find($this->list, $payload);
+        [$isThere, $entries] = $this->list === null
+            ? [true, is_array($payload) ? $payload : [$payload]]
+            : Pointer::find($this->list, $payload);
         if (! $isThere || ! is_array($entries) || $entries === []) {
-            return ['signals' => [], 'missing' => [['entry' => 0, 'field' => 'list', 'message' => $this->list === null ? 'The payload is empty.' : "There is no list with entries at $this->list."]]];
+            return [
+                'signals' => [],
+                'missing' => [[
+                    'entry' => 0, 'field' => 'list',
+                    'message' => $this->list === null ? 'The payload is empty.' : "There is no list with entries at $this->list.",
+                ]],
+            ];
         }
         $signals = $missing = [];
         foreach (array_values($entries) as $i => $entry) {
@@ -103,7 +115,10 @@ final readonly class Mapping
                 };
             }
         }
-        $labels = array_filter(array_map(static fn(MappingTemplate $template): ?string => $template->fill($entry, $payload), $this->labels), is_string(...));
+        $labels = array_filter(
+            array_map(static fn(MappingTemplate $template): ?string => $template->fill($entry, $payload), $this->labels),
+            is_string(...),
+        );
         if ($labels !== []) {
             $signal['labels'] = (object) $labels;
         }
@@ -112,13 +127,17 @@ final readonly class Mapping
             $meant = $word === null ? null : $table['words'][mb_strtolower($word)] ?? null;
             $meant ??= $table['otherwise'];
             if ($meant === null) {
-                $missing[$name] = $word === null ? 'Nothing says it. Name where it stands, or what it is otherwise.' : "The word \"$word\" is not in the table.";
+                $missing[$name] = $word === null
+                    ? 'Nothing says it. Name where it stands, or what it is otherwise.'
+                    : "The word \"$word\" is not in the table.";
             } else {
                 $signal[$name] = $meant;
             }
         }
         if (! isset($signal['check'])) {
-            $missing['check'] = isset($this->fields['check']) ? 'Nothing is where the template looks.' : 'Nothing says it. A signal needs the name of what was checked.';
+            $missing['check'] = isset($this->fields['check'])
+                ? 'Nothing is where the template looks.'
+                : 'Nothing says it. A signal needs the name of what was checked.';
         }
 
         return [$signal, $missing];
@@ -128,7 +147,8 @@ final readonly class Mapping
     private static function instant(string $text): string
     {
         if (preg_match('/^\d{9,14}(\.\d+)?$/D', $text) !== 1) {
-            return preg_match('/^(\d{4}-\d\d-\d\d)[T ](\d\d:\d\d:\d\d)(?:[.,]\d+)?(Z|[+-]\d\d:?\d\d)?$/Di', $text, $parts) === 1 && ($time = strtotime("$parts[1]T$parts[2]".($parts[3] ?? 'Z'))) !== false
+            return preg_match('/^(\d{4}-\d\d-\d\d)[T ](\d\d:\d\d:\d\d)(?:[.,]\d+)?(Z|[+-]\d\d:?\d\d)?$/Di', $text, $parts) === 1
+                && ($time = strtotime("$parts[1]T$parts[2]".($parts[3] ?? 'Z'))) !== false
                 ? gmdate('Y-m-d\TH:i:s\Z', $time) : $text;
         }
         $seconds = (float) $text;
@@ -143,7 +163,9 @@ final readonly class Mapping
             return null;
         }
 
-        return MappingTemplate::parse($text) ?? $document->refuse(ErrorCode::OutOfRange, $at, 'Write JSON Pointers in braces, such as {/host/name}, between any text.');
+        return MappingTemplate::parse($text) ?? $document->refuse(
+            ErrorCode::OutOfRange, $at, 'Write JSON Pointers in braces, such as {/host/name}, between any text.',
+        );
     }
 
     /**
@@ -158,7 +180,11 @@ final readonly class Mapping
         foreach ($words as $word => $_) {
             $words[$word] = $word;
         }
-        foreach (array_key_exists('words', $table) ? $document->fields($table['words'], "/$name/words", [], $ours) ?? [] : [] as $meaning => $theirs) {
+        foreach (
+            array_key_exists('words', $table)
+                ? $document->fields($table['words'], "/$name/words", [], $ours) ?? []
+                : [] as $meaning => $theirs
+        ) {
             foreach ($document->list($theirs, "/$name/words/$meaning") ?? [] as $i => $word) {
                 $text = $document->text($word, "/$name/words/$meaning/$i");
                 if ($text !== null && $text !== '') {
@@ -171,6 +197,9 @@ final readonly class Mapping
             $document->refuse(ErrorCode::OutOfRange, "/$name/otherwise", 'Use one of '.implode(', ', $ours).'.');
         }
 
-        return ['from' => array_key_exists('from', $table) ? self::template($document, $table['from'], "/$name/from") : null, 'words' => $words, 'otherwise' => $otherwise === '' ? null : $otherwise];
+        return [
+            'from' => array_key_exists('from', $table) ? self::template($document, $table['from'], "/$name/from") : null,
+            'words' => $words, 'otherwise' => $otherwise === '' ? null : $otherwise,
+        ];
     }
 }

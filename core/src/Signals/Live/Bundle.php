@@ -74,7 +74,11 @@ final class Bundle
             $bursts = self::resume($settings, $quiet, $base);
             $own = $bundles[$i]->families();
             $families = [...$families, ...$own];
-            $before = $own === [] ? [] : array_values(array_filter($shelf->taken($own, (int) $base['present']), static fn(ReplaySignal $signal): bool => $signal->at <= $meet));
+            $before = $own === []
+                ? []
+                : array_values(array_filter(
+                    $shelf->taken($own, (int) $base['present']), static fn(ReplaySignal $signal): bool => $signal->at <= $meet,
+                ));
             self::number($bursts, $before, (int) $base['present'], $shelf);
             foreach ($before as $signal) {
                 $bursts->take($signal);
@@ -102,7 +106,9 @@ final class Bundle
     public function take(array $signals, Settings $settings, QuietTimes $quiet, int $keepFrom, Shelf $shelf): void
     {
         $own = $this->families();
-        $new = array_values(array_diff(array_unique(array_map(static fn(ReplaySignal $signal): string => $signal->family(), $signals)), $own));
+        $new = array_values(array_diff(
+            array_unique(array_map(static fn(ReplaySignal $signal): string => $signal->family(), $signals)), $own,
+        ));
         // What was taken of them before left no trace: strays, which a late signal can give a meaning.
         $signals = self::inOrder($new === [] ? [] : $shelf->taken($new, $keepFrom), $signals);
         $this->known = $this->keys();
@@ -188,7 +194,9 @@ final class Bundle
         while (count($this->states) > 2 && (int) $this->states[1]['present'] <= $keepFrom) {
             array_shift($this->states);
         }
-        $this->alerts = self::byNumber($bursts) + array_filter($this->alerts, static fn(ReplayAlert $alert): bool => $alert->openedAt < $floor);
+        $this->alerts = self::byNumber($bursts) + array_filter(
+            $this->alerts, static fn(ReplayAlert $alert): bool => $alert->openedAt < $floor,
+        );
     }
 
     /**

@@ -64,9 +64,15 @@ final readonly class Taking
             foreach ($was as $before) {
                 $known += self::members($before);
             }
-            $bundle = Bundle::join($was === [] ? [Bundle::start(min($keepFrom, $lot[0]->at) - 1)] : array_values($was), $this->settings, $this->quiet, $keepFrom, $this->shelf);
+            $bundle = Bundle::join(
+                $was === [] ? [Bundle::start(min($keepFrom, $lot[0]->at) - 1)] : array_values($was), $this->settings,
+                $this->quiet, $keepFrom, $this->shelf,
+            );
             $bundle->take($lot, $this->settings, $this->quiet, $keepFrom, $this->shelf);
-            $changed[] = ['bundle' => $bundle, 'was' => array_keys($was), 'new' => array_values(array_diff_key(self::members($bundle), $known))];
+            $changed[] = [
+                'bundle' => $bundle, 'was' => array_keys($was),
+                'new' => array_values(array_diff_key(self::members($bundle), $known)),
+            ];
         }
 
         return $changed;

@@ -249,7 +249,9 @@ final class Bursts
     /** When it expires if no further signal comes; null: never. */
     private function expiry(Thread $thread): ?int
     {
-        return $thread->expire === null ? null : max($thread->lastSignal, $this->quiet->nextLoud($thread->item, $thread->due)) + $thread->expire;
+        return $thread->expire === null
+            ? null
+            : max($thread->lastSignal, $this->quiet->nextLoud($thread->item, $thread->due)) + $thread->expire;
     }
 
     private function watchExpiry(Thread $thread, KeyState $key): void
@@ -381,7 +383,10 @@ final class Bursts
             $alert->count += $key->burstCount;
             $alert->level = $alert->level->worseOf($key->burstLevel);
         } else {
-            $alert = $this->alerts[] = new ReplayAlert($key->key, ++$key->opened, $key->burstBegan, $now, $key->burstCount, $key->burstLevel, $this->stamp($now, $key->key));
+            $alert = $this->alerts[] = new ReplayAlert(
+                $key->key, ++$key->opened, $key->burstBegan, $now, $key->burstCount, $key->burstLevel,
+                $this->stamp($now, $key->key),
+            );
             $alert->firstOrder = $key->burstFirst;
         }
         [$alert->lastAt, $alert->lastOrder] = $key->burstLast;
@@ -429,13 +434,17 @@ final class Bursts
         $now = $this->present ?? 0;
         $threads = $keys = [];
         foreach ($this->threads as $thread) {
-            if ($thread->isFiring || $now - max($thread->lastSignal, end($thread->beginnings) ?: 0) <= max($thread->span, self::REMEMBERED)) {
+            if (
+                $thread->isFiring || $now - max($thread->lastSignal, end($thread->beginnings) ?: 0) <= max($thread->span, self::REMEMBERED)
+            ) {
                 $threads[] = $thread->toArray();
             }
         }
         $held = array_flip(array_filter(array_column($threads, 3), is_string(...)));
         foreach ($this->keys as $name => $key) {
-            if (isset($held[$name]) || $now - $key->mentioned <= self::REMEMBERED || $key->open !== null || ($key->last?->closedAt !== null && $now - $key->last->closedAt <= max($this->settings->reopen, self::REMEMBERED))) {
+            if (isset($held[$name]) || $now - $key->mentioned <= self::REMEMBERED || $key->open !== null || (
+                $key->last?->closedAt !== null && $now - $key->last->closedAt <= max($this->settings->reopen, self::REMEMBERED)
+            )) {
                 $keys[] = $key->toArray();
             }
         }

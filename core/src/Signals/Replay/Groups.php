@@ -112,7 +112,9 @@ final class Groups implements Grouping
     /** @return list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}> as all(), with the founders of the groups that came into each, when, and into which founder's group */
     public function taken(): array
     {
-        return array_values(array_map(static fn(Group $group): array => ['alerts' => $group->alerts, 'taken' => $group->taken], $this->groups));
+        return array_values(array_map(
+            static fn(Group $group): array => ['alerts' => $group->alerts, 'taken' => $group->taken], $this->groups,
+        ));
     }
 
     /** @return array<int, Group> by number; what is out of time now stays so, and is forgotten */
@@ -121,7 +123,9 @@ final class Groups implements Grouping
         $fitting = [];
         foreach ($this->at[$item] ?? [] as $number => $named) {
             $group = $this->whole($named);
-            if ($now - $group->newest > $this->settings->gather || ($this->settings->gatherLimit !== null && $now - $group->oldest() > $this->settings->gatherLimit)) {
+            if ($now - $group->newest > $this->settings->gather || (
+                $this->settings->gatherLimit !== null && $now - $group->oldest() > $this->settings->gatherLimit
+            )) {
                 unset($this->at[$item][$number]);
             } else {
                 $fitting[$group->number] = $group;

@@ -62,7 +62,8 @@ final class KeyState
     public function toArray(): array
     {
         return [
-            $this->key, $this->burstBegan, $this->hold, $this->settle, $this->burstCount, $this->burstLevel->value, $this->burstFirst, $this->burstLast,
+            $this->key, $this->burstBegan, $this->hold, $this->settle, $this->burstCount, $this->burstLevel->value,
+            $this->burstFirst, $this->burstLast,
             $this->wasDue, $this->coveredSince, $this->clearSince, $this->mentioned, $this->opened,
             $this->open?->state(), $this->last === $this->open ? null : $this->last?->state(),
         ];
@@ -72,7 +73,10 @@ final class KeyState
     public static function of(array $row): self
     {
         $key = new self($row[0]);
-        [, $key->burstBegan, $key->hold, $key->settle, $key->burstCount, $level, $key->burstFirst, $key->burstLast, $key->wasDue, $key->coveredSince, $key->clearSince, $key->mentioned, $key->opened, $open, $last] = $row;
+        [
+            , $key->burstBegan, $key->hold, $key->settle, $key->burstCount, $level, $key->burstFirst, $key->burstLast,
+            $key->wasDue, $key->coveredSince, $key->clearSince, $key->mentioned, $key->opened, $open, $last,
+        ] = $row;
         $key->burstLevel = Level::from($level);
         $key->open = $open === null ? null : ReplayAlert::ofState($key->key, $open);
         $key->last = $last === null ? null : ReplayAlert::ofState($key->key, $last);

@@ -36,7 +36,10 @@ final class Replay
     {
         $parts = $this->parts();
 
-        return ['alerts' => iterator_to_array($parts['alerts'], false), 'groups' => iterator_to_array($parts['groups'], false), 'totals' => $parts['totals']];
+        return [
+            'alerts' => iterator_to_array($parts['alerts'], false), 'groups' => iterator_to_array($parts['groups'], false),
+            'totals' => $parts['totals'],
+        ];
     }
 
     /**
@@ -69,7 +72,10 @@ final class Replay
                     $keys = array_values(array_unique(array_map(static fn(ReplayAlert $a): string => $a->key, $alerts)));
                     sort($keys, SORT_STRING);
 
-                    yield ['group' => $i + 1, 'keys' => $keys, 'opened_at' => Instant::format(min(array_map(static fn(ReplayAlert $a): int => $a->openedAt, $alerts)))];
+                    yield [
+                        'group' => $i + 1, 'keys' => $keys,
+                        'opened_at' => Instant::format(min(array_map(static fn(ReplayAlert $a): int => $a->openedAt, $alerts))),
+                    ];
                 }
             })(),
             'totals' => [

@@ -67,7 +67,10 @@ final class ReplayAlert
     public static function ofState(string $key, array $row): self
     {
         $alert = new self($key, $row[0], $row[1], $row[2], $row[3], Level::from($row[4]), $row[5]);
-        [, , , , , , $alert->closedAt, $alert->flips, $alert->items, $threads, $alert->firstOrder, $alert->lastAt, $alert->lastOrder] = $row;
+        [
+            , , , , , , $alert->closedAt, $alert->flips, $alert->items, $threads, $alert->firstOrder, $alert->lastAt,
+            $alert->lastOrder,
+        ] = $row;
         $alert->threads = array_fill_keys($threads, true);
 
         return $alert;

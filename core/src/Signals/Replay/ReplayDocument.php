@@ -124,7 +124,9 @@ final class ReplayDocument
 
     private function settings(mixed $value, string $at): Settings
     {
-        $row = $this->document->fields($value, $at, [], ['hold', 'settle', 'reopen', 'expire', 'flap', 'gather', 'gather_limit', 'reach', 'rules']) ?? [];
+        $row = $this->document->fields(
+            $value, $at, [], ['hold', 'settle', 'reopen', 'expire', 'flap', 'gather', 'gather_limit', 'reach', 'rules'],
+        ) ?? [];
         $flap = array_key_exists('flap', $row) ? $this->document->fields($row['flap'], "$at/flap", ['times', 'within']) ?? [] : [];
         $rules = [];
         foreach ($this->list($row, 'rules', $at) as $i => $rule) {
@@ -148,23 +150,30 @@ final class ReplayDocument
     private function rule(mixed $value, string $at): Rule
     {
         $row = $this->document->fields($value, $at, ['match', 'set']) ?? [];
-        $match = array_key_exists('match', $row) ? $this->document->fields($row['match'], "$at/match", [], [...self::MATCHES, 'labels', ...($this->withHours ? ['hours'] : [])]) ?? [] : [];
+        $match = array_key_exists('match', $row)
+            ? $this->document->fields(
+                $row['match'], "$at/match", [], [...self::MATCHES, 'labels', ...($this->withHours ? ['hours'] : [])],
+            ) ?? []
+            : [];
         $patterns = $labels = [];
         foreach (array_intersect(self::MATCHES, array_keys($match)) as $name) {
             $text = $this->document->text($match[$name], "$at/match/$name");
             $patterns[$name] = new Pattern($text ?? '');
         }
-        foreach (array_key_exists('labels', $match) ? $this->document->map($match['labels'], "$at/match/labels") ?? [] : [] as $name => $pattern) {
+        foreach (
+            array_key_exists('labels', $match) ? $this->document->map($match['labels'], "$at/match/labels") ?? [] : [] as $name => $pattern
+        ) {
             $text = $this->document->text($pattern, Pointer::child("$at/match/labels", $name));
             $labels[$name] = new Pattern($text ?? '');
         }
         $hours = array_key_exists('hours', $match) ? $this->hours($match['hours'], "$at/match/hours") : null;
         $set = array_key_exists('set', $row) ? $this->document->fields($row['set'], "$at/set", [], self::SETS) ?? [] : [];
-        $template = fn(string $name): ?Template => array_key_exists($name, $set) ? $this->template($set[$name], "$at/set/$name", match (true) {
-            isset($patterns['level']) => 'the level',
-            $hours !== null => 'the time of day',
-            default => null,
-        }) : null;
+        $template = fn(string $name): ?Template =>
+            array_key_exists($name, $set) ? $this->template($set[$name], "$at/set/$name", match (true) {
+                isset($patterns['level']) => 'the level',
+                $hours !== null => 'the time of day',
+                default => null,
+            }) : null;
 
         return new Rule(
             $patterns,
@@ -183,7 +192,11 @@ final class ReplayDocument
     {
         $row = $this->document->fields($value, $at, ['zone', 'days', 'from', 'to']) ?? [];
         $name = array_key_exists('zone', $row) ? $this->document->text($row['zone'], "$at/zone") : null;
-        $zone = $name === null ? null : Zone::named($name) ?? $this->document->refuse(ErrorCode::OutOfRange, "$at/zone", 'Use a name of the time zone database, such as Europe/Oslo.');
+        $zone = $name === null
+            ? null
+            : Zone::named($name) ?? $this->document->refuse(
+                ErrorCode::OutOfRange, "$at/zone", 'Use a name of the time zone database, such as Europe/Oslo.',
+            );
         $days = [];
         foreach ($this->list($row, 'days', $at) as $i => $day) {
             $days[] = $this->document->word($day, "$at/days/$i", Weekday::class);
@@ -191,9 +204,13 @@ final class ReplayDocument
         if ($days === [] && array_key_exists('days', $row)) {
             $this->document->refuse(ErrorCode::OutOfRange, "$at/days", 'Choose a day at least.');
         }
-        [$from, $to] = array_map(fn(string $end): ?int => array_key_exists($end, $row) ? $this->clock($row[$end], "$at/$end") : null, ['from', 'to']);
+        [$from, $to] = array_map(
+            fn(string $end): ?int => array_key_exists($end, $row) ? $this->clock($row[$end], "$at/$end") : null, ['from', 'to'],
+        );
 
-        return $zone === null || $from === null || $to === null ? null : new ZonedHours($zone, new WeekHours(array_values(array_filter($days)), $from, $to));
+        return $zone === null
+            || $from === null
+            || $to === null ? null : new ZonedHours($zone, new WeekHours(array_values(array_filter($days)), $from, $to));
     }
 
     /** @return int|null seconds of the day */
@@ -215,11 +232,16 @@ final class ReplayDocument
             return null;
         }
         if ($changing !== null) {
-            return $this->document->refuse(ErrorCode::OutOfRange, $at, "A rule that matches on $changing sets no key and no part: the signals of one thing would come apart. Match on something else.");
+            return $this->document->refuse(
+                ErrorCode::OutOfRange, $at,
+                "A rule that matches on $changing sets no key and no part: the signals of one thing would come apart. Match on something else.",
+            );
         }
 
         return Template::parse($text)
-            ?? $this->document->refuse(ErrorCode::OutOfRange, $at, 'Braces stand for {source}, {item}, {check} or {labels.NAME}, and nothing else.');
+            ?? $this->document->refuse(
+                ErrorCode::OutOfRange, $at, 'Braces stand for {source}, {item}, {check} or {labels.NAME}, and nothing else.',
+            );
     }
 
     /**
@@ -257,7 +279,8 @@ final class ReplayDocument
         $dependencies = [];
         foreach ($this->list($fields, 'dependencies', '') as $i => $value) {
             $row = $this->document->fields($value, "/dependencies/$i", ['from', 'to']) ?? [];
-            $end = fn(string $name): ?string => array_key_exists($name, $row) ? $this->document->id($row[$name], "/dependencies/$i/$name") : null;
+            $end = fn(string $name): ?string =>
+                array_key_exists($name, $row) ? $this->document->id($row[$name], "/dependencies/$i/$name") : null;
             [$from, $to] = [$end('from'), $end('to')];
             if ($from !== null && $to !== null) {
                 $dependencies[] = [$from, $to];
@@ -276,7 +299,9 @@ final class ReplayDocument
         }
         $id = fn(string $name): ?string => array_key_exists($name, $row) ? $this->document->id($row[$name], "$at/$name") : null;
         $instant = array_key_exists('at', $row) ? $this->document->instant($row['at'], "$at/at") : null;
-        $condition = array_key_exists('condition', $row) ? $this->document->word($row['condition'], "$at/condition", Condition::class) : null;
+        $condition = array_key_exists('condition', $row)
+            ? $this->document->word($row['condition'], "$at/condition", Condition::class)
+            : null;
         $level = array_key_exists('level', $row) ? $this->document->word($row['level'], "$at/level", Level::class) : null;
         $labels = [];
         foreach (array_key_exists('labels', $row) ? $this->document->map($row['labels'], "$at/labels") ?? [] : [] as $name => $label) {

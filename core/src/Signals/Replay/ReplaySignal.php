@@ -36,7 +36,10 @@ final readonly class ReplaySignal
     /** The same, taken at another instant. */
     public function at(int $at): self
     {
-        return new self($at, $this->source, $this->item, $this->check, $this->condition, $this->level, $this->labels, $this->order, $this->treatment);
+        return new self(
+            $at, $this->source, $this->item, $this->check, $this->condition, $this->level, $this->labels, $this->order,
+            $this->treatment,
+        );
     }
 
     /** Its source, item and check as one name. */

@@ -29,7 +29,10 @@ final readonly class Settings
         public int $reach = 0,
         public array $rules = [],
     ) {
-        foreach (['hold' => $hold, 'settle' => $settle, 'reopen' => $reopen, 'flap within' => $flapWithin, 'gather' => $gather, 'reach' => $reach] as $what => $value) {
+        foreach ([
+            'hold' => $hold, 'settle' => $settle, 'reopen' => $reopen, 'flap within' => $flapWithin, 'gather' => $gather,
+            'reach' => $reach,
+        ] as $what => $value) {
             Must::atLeast(0, $value, "$what");
         }
         Must::atLeast(1, $expire ?? 1, 'expire');

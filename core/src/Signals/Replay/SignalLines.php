@@ -19,7 +19,9 @@ final class SignalLines
     /** Identifiers that are remembered as sound. */
     private const REMEMBERED = 50_000;
 
-    private const FIELDS = ['at' => true, 'source' => true, 'check' => true, 'condition' => true, 'level' => true, 'item' => true, 'labels' => true];
+    private const FIELDS = [
+        'at' => true, 'source' => true, 'check' => true, 'condition' => true, 'level' => true, 'item' => true, 'labels' => true,
+    ];
 
     /** @var array<array-key, true> */
     private array $ids = [];

@@ -77,7 +77,10 @@ final class Thread
     /** @return ThreadRow */
     public function toArray(): array
     {
-        return [$this->item, $this->family, $this->part, $this->key?->key, $this->isFiring, $this->due, $this->lastSignal, $this->expire, $this->beginnings, $this->span];
+        return [
+            $this->item, $this->family, $this->part, $this->key?->key, $this->isFiring, $this->due, $this->lastSignal,
+            $this->expire, $this->beginnings, $this->span,
+        ];
     }
 
     /** @param  ThreadRow  $row  as toArray() gives it; its key is for the reader to find */

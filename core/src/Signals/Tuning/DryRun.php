@@ -42,7 +42,8 @@ final readonly class DryRun
         return [
             'signals' => count($this->signals), 'before' => $wasTotals, 'after' => $isTotals,
             'gone' => self::without($was, $is), 'new' => self::without($is, $was),
-            'pagesGone' => self::without(self::paging($was), self::paging($is)), 'pagesNew' => self::without(self::paging($is), self::paging($was)),
+            'pagesGone' => self::without(self::paging($was), self::paging($is)),
+            'pagesNew' => self::without(self::paging($is), self::paging($was)),
         ];
     }
 
@@ -84,14 +85,21 @@ final readonly class DryRun
         usort($alerts, static fn(array $a, array $b): int => $a['opened_at'] <=> $b['opened_at'] ?: strcmp($a['key'], $b['key']));
         $totals = $bursts->totals();
 
-        return [$alerts, ['alerts' => count($alerts), 'groups' => count($groups->all()), 'asking' => $asked, 'pages' => $pages, 'momentary' => $totals['momentary'], 'muted' => $totals['muted'], 'stray' => $totals['stray']]];
+        return [
+            $alerts,
+            [
+                'alerts' => count($alerts), 'groups' => count($groups->all()), 'asking' => $asked, 'pages' => $pages,
+                'momentary' => $totals['momentary'], 'muted' => $totals['muted'], 'stray' => $totals['stray'],
+            ],
+        ];
     }
 
     /** @return WouldBe */
     private static function told(ReplayAlert $alert, ReplaySignal $first, bool $pages, Handling $handling, ?string $team): array
     {
         return [
-            'key' => $alert->key, 'items' => $alert->itemList(), 'check' => $first->check, 'source' => $first->source, 'level' => $alert->level->value, 'order' => $alert->firstOrder,
+            'key' => $alert->key, 'items' => $alert->itemList(), 'check' => $first->check, 'source' => $first->source,
+            'level' => $alert->level->value, 'order' => $alert->firstOrder,
             'opened_at' => $alert->openedAt, 'closed_at' => $alert->closedAt, 'count' => $alert->count, 'flips' => $alert->flips,
             'handling' => $handling->value, 'team' => $team, 'pages' => $pages, 'threads' => array_keys($alert->threads),
         ];
@@ -118,7 +126,11 @@ final readonly class DryRun
             $isMatched = false;
             foreach ($alert['threads'] as $thread) {
                 foreach ($byThread[Thread::split($thread)[0]] ?? [] as $other) {
-                    $isMatched = $isMatched || (($other['closed_at'] ?? PHP_INT_MAX) >= $alert['opened_at'] && ($alert['closed_at'] ?? PHP_INT_MAX) >= $other['opened_at']);
+                    $isMatched = $isMatched
+                        || (
+                            ($other['closed_at'] ?? PHP_INT_MAX) >= $alert['opened_at']
+                                && ($alert['closed_at'] ?? PHP_INT_MAX) >= $other['opened_at']
+                        );
                 }
             }
             if (! $isMatched) {

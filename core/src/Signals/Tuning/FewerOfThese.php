@@ -41,14 +41,25 @@ final readonly class FewerOfThese
         $candidates = [];
         $hold = self::cover($bursts, self::LONGEST_HOLD);
         if ($hold !== null) {
-            $candidates[] = [['hold' => self::duration($hold)], 'Of '.count($bursts).' bursts '.self::within($bursts, $hold).' ended by themselves within '.self::words($hold).': hold them for that long.'];
+            $candidates[] = [
+                ['hold' => self::duration($hold)],
+                'Of '.count($bursts).' bursts '.self::within($bursts, $hold).' ended by themselves within '
+                    .self::words($hold).': hold them for that long.',
+            ];
         }
         $settle = self::cover($pauses, self::LONGEST_SETTLE);
         if ($settle !== null) {
-            $candidates[] = [['settle' => self::duration($settle)], 'Of '.count($pauses).' pauses '.self::within($pauses, $settle).' were shorter than '.self::words($settle).': let the alert settle for that long, and it stays one.'];
+            $candidates[] = [
+                ['settle' => self::duration($settle)],
+                'Of '.count($pauses).' pauses '.self::within($pauses, $settle).' were shorter than '
+                    .self::words($settle).': let the alert settle for that long, and it stays one.',
+            ];
         }
         if ($hold !== null && $settle !== null) {
-            $candidates[] = [['hold' => self::duration($hold), 'settle' => self::duration($settle)], 'Most bursts end within '.self::words($hold).' and come again within '.self::words($settle).': both together.'];
+            $candidates[] = [
+                ['hold' => self::duration($hold), 'settle' => self::duration($settle)],
+                'Most bursts end within '.self::words($hold).' and come again within '.self::words($settle).': both together.',
+            ];
         }
         $items = count(array_unique(array_map(static fn(ReplaySignal $signal): string => $signal->item ?? '', $this->signals)));
         if ($items > 1) {
@@ -58,7 +69,10 @@ final readonly class FewerOfThese
         foreach ($candidates as [$set, $reason]) {
             $result = $this->run->compare($present, $routes, $with($set), $routes);
             if ($result['after']['alerts'] < $result['before']['alerts']) {
-                $proposals[] = ['set' => $set, 'reason' => $reason, 'before' => $result['before']['alerts'], 'after' => $result['after']['alerts']];
+                $proposals[] = [
+                    'set' => $set, 'reason' => $reason, 'before' => $result['before']['alerts'],
+                    'after' => $result['after']['alerts'],
+                ];
             }
         }
         // What takes away about as many as the best does, and changes least, comes first.
@@ -66,7 +80,12 @@ final readonly class FewerOfThese
         foreach ($proposals as $proposal) {
             $best = max($best, $proposal['before'] - $proposal['after']);
         }
-        usort($proposals, static fn(array $a, array $b): int => [$a['before'] - $a['after'] < self::SHARE * $best, count($a['set']), $a['after']] <=> [$b['before'] - $b['after'] < self::SHARE * $best, count($b['set']), $b['after']]);
+        usort(
+            $proposals,
+            static fn(array $a, array $b): int => [
+                $a['before'] - $a['after'] < self::SHARE * $best, count($a['set']), $a['after'],
+            ] <=> [$b['before'] - $b['after'] < self::SHARE * $best, count($b['set']), $b['after']],
+        );
 
         return $proposals;
     }

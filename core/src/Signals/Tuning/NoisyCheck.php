@@ -27,7 +27,9 @@ final readonly class NoisyCheck
      */
     public function __construct(public int $alerts, public int $flips, public int $items, public int $brief, public int $unneeded)
     {
-        foreach (['alerts' => $alerts, 'flips' => $flips, 'items' => $items, 'brief' => $brief, 'unneeded' => $unneeded] as $what => $count) {
+        foreach ([
+            'alerts' => $alerts, 'flips' => $flips, 'items' => $items, 'brief' => $brief, 'unneeded' => $unneeded,
+        ] as $what => $count) {
             Must::atLeast(0, $count, "The number of $what");
         }
         Must::hold($brief <= $alerts && $unneeded <= $alerts, 'Of its alerts, no more than all were brief or not needed.');
@@ -38,7 +40,8 @@ final readonly class NoisyCheck
     {
         return match (true) {
             $this->flips > $this->alerts => 'It goes on and off: a longer settle would keep it one alert.',
-            $this->items > self::FEW_ITEMS && $this->alerts >= 2 * $this->items => 'It comes again and again, from many items: a hold, or one key for all of them.',
+            $this->items > self::FEW_ITEMS
+                && $this->alerts >= 2 * $this->items => 'It comes again and again, from many items: a hold, or one key for all of them.',
             $this->items > self::FEW_ITEMS => 'It comes from many items at once: one key for all of them.',
             $this->alerts <= self::FEW_ALERTS => 'Nothing stands out.',
             $this->brief * 2 >= $this->alerts => 'It is over within minutes by itself: a hold would keep most of it back.',

@@ -56,7 +56,9 @@ final class CsvEstate implements EstateFile
                 yield new EstateRow($at, $id, $fields, $needs === '' ? null : ($needs === self::NONE ? '' : $needs));
             }
             if ($converted > 0) {
-                $this->notes[] = ($converted === 1 ? 'One line was' : "$converted lines were").' not in UTF-8 and read as Windows-1252. Look at the names with accents.';
+                $this->notes[] = (
+                    $converted === 1 ? 'One line was' : "$converted lines were"
+                ).' not in UTF-8 and read as Windows-1252. Look at the names with accents.';
             }
         } finally {
             fclose($stream);
@@ -89,7 +91,11 @@ final class CsvEstate implements EstateFile
             $columns[$i] = $known ? $name : null;
         }
         if (! in_array('id', $columns, true)) {
-            throw new BadInput(ErrorCode::MissingField, 'line 1', 'The header has no column "id". The first line names the columns: '.implode(', ', RecordFields::BUILT_IN).', and the attributes of your types.');
+            throw new BadInput(
+                ErrorCode::MissingField, 'line 1',
+                'The header has no column "id". The first line names the columns: '
+                    .implode(', ', RecordFields::BUILT_IN).', and the attributes of your types.',
+            );
         }
         if ($unknown !== []) {
             $this->notes[] = 'Passed over, as no type has such an attribute: '.implode(', ', $unknown).'.';
@@ -120,6 +126,14 @@ final class CsvEstate implements EstateFile
     /** @param  list<string>  $cells */
     private static function line(array $cells): string
     {
-        return implode(',', array_map(static fn(string $cell): string => strpbrk($cell = CsvCell::guarded($cell), "\",;\t\r\n") === false ? $cell : '"'.str_replace('"', '""', $cell).'"', $cells))."\r\n";
+        return implode(
+            ',',
+            array_map(
+                static fn(string $cell): string => strpbrk(
+                    $cell = CsvCell::guarded($cell), "\",;\t\r\n",
+                ) === false ? $cell : '"'.str_replace('"', '""', $cell).'"',
+                $cells,
+            ),
+        )."\r\n";
     }
 }

@@ -131,7 +131,11 @@ final class CsvLines
                 $this->again = [...$this->again, ...array_reverse($taken)];
                 $this->line = $line;
             }
-            yield ['line' => $line, 'cells' => is_array($cells) && $problem === null ? array_slice(array_pad($cells, $width, ''), 0, $width) : null, 'problem' => $problem, 'converted' => $converted];
+            yield [
+                'line' => $line,
+                'cells' => is_array($cells) && $problem === null ? array_slice(array_pad($cells, $width, ''), 0, $width) : null,
+                'problem' => $problem, 'converted' => $converted,
+            ];
         }
     }
 
@@ -141,7 +145,8 @@ final class CsvLines
         $beyond = array_filter(array_slice($cells, $width), static fn(string $cell): bool => trim($cell) !== '');
 
         return count($cells) < $width || $beyond !== []
-            ? 'This line has '.count($cells)." cells, and the header has $width. Put quotes around cells that hold a separator, and leave none out."
+            ? 'This line has '.count($cells)
+                ." cells, and the header has $width. Put quotes around cells that hold a separator, and leave none out."
             : null;
     }
 
@@ -213,7 +218,10 @@ final class CsvLines
                 }
                 $rest = strcspn($text, $this->separator, $at);
                 if (trim(substr($text, $at, $rest)) !== '') {
-                    return $isHeader ? null : 'In cell '.(count($cells) + 1).' a quote is closed and more text follows. Double the quotes that belong to the text.';
+                    return $isHeader
+                        ? null
+                        : 'In cell '.(count($cells) + 1)
+                            .' a quote is closed and more text follows. Double the quotes that belong to the text.';
                 }
                 $at += $rest;
             } else {

@@ -15,5 +15,8 @@ final readonly class EstateRow
      * @param  string|list<Need>|null  $needs  in words or as they are; null: not spoken of
      * @param  string|null  $problem  why it cannot be read, if it cannot
      */
-    public function __construct(public string $at, public string $id, public array $fields, public string|array|null $needs = null, public ?string $problem = null) {}
+    public function __construct(
+        public string $at, public string $id, public array $fields, public string|array|null $needs = null,
+        public ?string $problem = null,
+    ) {}
 }

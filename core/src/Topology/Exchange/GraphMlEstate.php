@@ -38,7 +38,9 @@ final class GraphMlEstate implements EstateFile
             yield new EstateRow('node '.($n + 1), $id, $fields, $needs->of($id));
         }
         if ($unknown !== []) {
-            $this->notes[] = 'Passed over, as no type has such an attribute: '.implode(', ', array_map(strval(...), array_keys($unknown))).'.';
+            $this->notes[] = 'Passed over, as no type has such an attribute: '.implode(
+                ', ', array_map(strval(...), array_keys($unknown)),
+            ).'.';
         }
     }
 
@@ -91,7 +93,10 @@ final class GraphMlEstate implements EstateFile
                 } elseif ($xml->localName === 'edge') {
                     [$from, $to] = [(string) $xml->getAttribute('source'), (string) $xml->getAttribute('target')];
                     if (($xml->getAttribute('directed') ?? ($isDirected ? 'true' : 'false')) !== 'true') {
-                        throw new BadInput(ErrorCode::OutOfRange, "edge $from to $to", 'This edge has no direction, so it does not say which of the two needs the other. Save the graph as a directed one, with edges from what needs to what is needed.');
+                        throw new BadInput(
+                            ErrorCode::OutOfRange, "edge $from to $to",
+                            'This edge has no direction, so it does not say which of the two needs the other. Save the graph as a directed one, with edges from what needs to what is needed.',
+                        );
                     }
                     $data = self::data($xml, $names) + ($defaults['edge'] ?? []);
                     $group = ($data['group'] ?? '') === '' ? null : $data['group'];
@@ -105,7 +110,10 @@ final class GraphMlEstate implements EstateFile
             }
             $error = libxml_get_last_error();
             if ($error !== false) {
-                throw new BadInput(ErrorCode::InvalidJson, "line $error->line", 'This is not well-formed XML: '.lcfirst(trim($error->message)).'.');
+                throw new BadInput(
+                    ErrorCode::InvalidJson, "line $error->line",
+                    'This is not well-formed XML: '.lcfirst(trim($error->message)).'.',
+                );
             }
         } finally {
             $xml->close();
@@ -168,7 +176,11 @@ final class GraphMlEstate implements EstateFile
         $xml->startElement('graphml');
         $xml->writeAttribute('xmlns', self::SPACE);
         $columns = array_values(array_diff([...RecordFields::BUILT_IN, ...$attributes], ['id', 'needs']));
-        foreach ([...array_map(static fn(string $name): array => [$name, 'node', $name === 'tier' ? 'int' : 'string'], $columns), ['strength', 'edge', 'string'], ['relation', 'edge', 'string'], ['group', 'edge', 'string'], ['needed', 'edge', 'int']] as [$name, $for, $type]) {
+        foreach ([
+            ...array_map(static fn(string $name): array => [$name, 'node', $name === 'tier' ? 'int' : 'string'], $columns),
+            ['strength', 'edge', 'string'], ['relation', 'edge', 'string'], ['group', 'edge', 'string'],
+            ['needed', 'edge', 'int'],
+        ] as [$name, $for, $type]) {
             $xml->startElement('key');
             foreach (['id' => "$for-$name", 'for' => $for, 'attr.name' => $name, 'attr.type' => $type] as $attribute => $value) {
                 $xml->writeAttribute($attribute, $value);

@@ -31,8 +31,9 @@ final class ImportPlan
     private readonly array $relations;
 
     /** @param  list<Relation>  $relations */
-    public function __construct(private readonly EstateFile $file, private readonly Known $known, private readonly RecordFields $fields, array $relations)
-    {
+    public function __construct(
+        private readonly EstateFile $file, private readonly Known $known, private readonly RecordFields $fields, array $relations,
+    ) {
         $this->words = new NeedWords($relations);
         $byId = [];
         foreach ($relations as $relation) {
@@ -107,7 +108,9 @@ final class ImportPlan
      */
     private function handful(array $rows, bool $final): iterable
     {
-        $known = $this->known->items(array_values(array_filter(array_map(static fn(EstateRow $row): string => $row->id, $rows), static fn(string $id): bool => $id !== '')));
+        $known = $this->known->items(array_values(array_filter(
+            array_map(static fn(EstateRow $row): string => $row->id, $rows), static fn(string $id): bool => $id !== '',
+        )));
         $holders = $this->holders($rows, $known);
         foreach ($rows as $row) {
             yield $this->row($row, $known[$row->id] ?? null, $holders, $final);
@@ -125,7 +128,11 @@ final class ImportPlan
             return $refused($row->problem);
         }
         if (! Document::isId($row->id)) {
-            return $refused($row->id === '' ? 'It has no id. Give one, without spaces.' : "\"$row->id\" cannot be an id: it has 1 to 128 characters, with no white space or control characters.");
+            return $refused(
+                $row->id === ''
+                    ? 'It has no id. Give one, without spaces.'
+                    : "\"$row->id\" cannot be an id: it has 1 to 128 characters, with no white space or control characters.",
+            );
         }
         if (isset($this->places[$row->id])) {
             return $refused("\"$row->id\" is there already, at {$this->places[$row->id]}. Keep one.");
@@ -152,7 +159,10 @@ final class ImportPlan
             return $refused($this->without[$row->id]);
         }
 
-        return new PlannedRow($row->at, $row->id, $known === null ? PlannedRow::NEW : ($changes === [] ? PlannedRow::SAME : PlannedRow::CHANGED), $changes, $needs);
+        return new PlannedRow(
+            $row->at, $row->id, $known === null ? PlannedRow::NEW : ($changes === [] ? PlannedRow::SAME : PlannedRow::CHANGED),
+            $changes, $needs,
+        );
     }
 
     /**
@@ -186,7 +196,9 @@ final class ImportPlan
             if ($need->relation === null) {
                 return $need;
             }
-            $relation = $this->relations[$need->relation] ?? throw new BadValue("There is no relation \"$need->relation\". Use one of yours, or leave it out.");
+            $relation = $this->relations[$need->relation] ?? throw new BadValue(
+                "There is no relation \"$need->relation\". Use one of yours, or leave it out.",
+            );
 
             return new Need($need->members, $need->needed, $relation->strength, $relation->id);
         }, $row->needs);
@@ -219,7 +231,9 @@ final class ImportPlan
             $key = "$kind\n$attribute\n$value";
             $other = $this->identities[$key] ?? $holders["$kind\n$attribute"][$value] ?? null;
             if ($other !== null && $other !== $id) {
-                throw new BadValue("{$this->fields->label($attribute, $kind)} {$changes[$attribute][1]} is that of \"$other\" already. Two items cannot share it: correct one, or change \"$other\".");
+                throw new BadValue(
+                    "{$this->fields->label($attribute, $kind)} {$changes[$attribute][1]} is that of \"$other\" already. Two items cannot share it: correct one, or change \"$other\".",
+                );
             }
             $mine[] = $key;
         }

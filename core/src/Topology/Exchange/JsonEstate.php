@@ -23,7 +23,9 @@ final class JsonEstate implements EstateFile
         try {
             $root = json_decode($this->text, false, 64, JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            throw new BadInput(ErrorCode::InvalidJson, '', 'This is not JSON: '.lcfirst($e->getMessage()).'. Use one JSON document in UTF-8.');
+            throw new BadInput(
+                ErrorCode::InvalidJson, '', 'This is not JSON: '.lcfirst($e->getMessage()).'. Use one JSON document in UTF-8.',
+            );
         }
         if (! $root instanceof \stdClass || ! is_array($root->items ?? null)) {
             throw new BadInput(ErrorCode::MissingField, '/items', 'The document needs a list "items".');
@@ -32,14 +34,22 @@ final class JsonEstate implements EstateFile
         $needs = new NeedList;
         foreach (is_array($root->groups ?? null) ? $root->groups : [] as $i => $group) {
             if ($group instanceof \stdClass && is_string($group->item ?? null)) {
-                $needs->group($group->item, is_string($group->name ?? null) ? $group->name : '', is_int($group->needs ?? null) ? $group->needs : 0, self::strength($group), is_string($group->relation ?? null) ? $group->relation : null);
+                $needs->group(
+                    $group->item, is_string($group->name ?? null) ? $group->name : '',
+                    is_int($group->needs ?? null) ? $group->needs : 0, self::strength($group),
+                    is_string($group->relation ?? null) ? $group->relation : null,
+                );
             } else {
                 $this->notes[] = "/groups/$i is no group of an item and was passed over.";
             }
         }
         foreach (is_array($root->dependencies ?? null) ? $root->dependencies : [] as $i => $dependency) {
             if ($dependency instanceof \stdClass && is_string($dependency->from ?? null) && is_string($dependency->to ?? null)) {
-                $needs->add($dependency->from, $dependency->to, self::strength($dependency), is_string($dependency->group ?? null) ? $dependency->group : null, is_string($dependency->relation ?? null) ? $dependency->relation : null);
+                $needs->add(
+                    $dependency->from, $dependency->to, self::strength($dependency),
+                    is_string($dependency->group ?? null) ? $dependency->group : null,
+                    is_string($dependency->relation ?? null) ? $dependency->relation : null,
+                );
             } else {
                 $this->notes[] = "/dependencies/$i has no \"from\" and \"to\" and was passed over.";
             }
@@ -55,7 +65,10 @@ final class JsonEstate implements EstateFile
             $id = is_string($item->id ?? null) ? $item->id : '';
             $fields = [];
             $problem = null;
-            foreach ([...get_object_vars($item), ...($item->attributes ?? null) instanceof \stdClass ? get_object_vars($item->attributes) : []] as $name => $value) {
+            foreach ([
+                ...get_object_vars($item),
+                ...($item->attributes ?? null) instanceof \stdClass ? get_object_vars($item->attributes) : [],
+            ] as $name => $value) {
                 $name = (string) $name;
                 if (in_array($name, ['id', 'attributes', 'needs'], true)) {
                     continue;
@@ -77,7 +90,9 @@ final class JsonEstate implements EstateFile
             }
         }
         if ($unknown !== []) {
-            $this->notes[] = 'Passed over, as no type has such an attribute: '.implode(', ', array_map(strval(...), array_keys($unknown))).'.';
+            $this->notes[] = 'Passed over, as no type has such an attribute: '.implode(
+                ', ', array_map(strval(...), array_keys($unknown)),
+            ).'.';
         }
     }
 
@@ -97,7 +112,9 @@ final class JsonEstate implements EstateFile
      */
     public static function write(iterable $rows): iterable
     {
-        $json = static fn(mixed $value): string => json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+        $json = static fn(mixed $value): string => json_encode(
+            $value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+        );
         $dependencies = $groups = [];
         yield "{\n\"items\": [";
         $between = "\n";
@@ -106,18 +123,26 @@ final class JsonEstate implements EstateFile
             $attributes = [];
             foreach ($row->fields as $name => $value) {
                 if ($value !== '') {
-                    in_array($name, RecordFields::BUILT_IN, true) ? $item[$name] = $name === 'tier' ? (int) $value : $value : $attributes[$name] = $value;
+                    in_array($name, RecordFields::BUILT_IN, true)
+                        ? $item[$name] = $name === 'tier'
+                        ? (int) $value
+                        : $value
+                        : $attributes[$name] = $value;
                 }
             }
             foreach (is_array($row->needs) ? $row->needs : [] as $n => $need) {
                 $more = $need->relation === null ? [] : ['relation' => $need->relation];
                 if ($need->isSingle()) {
-                    $dependencies[] = $json(['from' => $row->id, 'to' => $need->members[0], 'strength' => $need->strength->value, ...$more]);
+                    $dependencies[] = $json([
+                        'from' => $row->id, 'to' => $need->members[0], 'strength' => $need->strength->value, ...$more,
+                    ]);
 
                     continue;
                 }
                 $name = 'group-'.($n + 1);
-                $groups[] = $json(['item' => $row->id, 'name' => $name, 'needs' => $need->needed, 'strength' => $need->strength->value, ...$more]);
+                $groups[] = $json([
+                    'item' => $row->id, 'name' => $name, 'needs' => $need->needed, 'strength' => $need->strength->value, ...$more,
+                ]);
                 foreach ($need->members as $member) {
                     $dependencies[] = $json(['from' => $row->id, 'to' => $member, 'group' => $name]);
                 }

@@ -22,5 +22,8 @@ final readonly class PlannedRow
      * @param  list<Need>|null  $needs  as they are to be, where they change
      * @param  string|null  $why  why it is refused, and what to change
      */
-    public function __construct(public string $at, public string $id, public string $outcome, public array $changes = [], public ?array $needs = null, public ?string $why = null) {}
+    public function __construct(
+        public string $at, public string $id, public string $outcome, public array $changes = [], public ?array $needs = null,
+        public ?string $why = null,
+    ) {}
 }

@@ -35,7 +35,10 @@ final readonly class Attribute
         Must::hold(preg_match(self::NAME, $name) === 1, 'An attribute has a name of small letters, digits and underscores.');
         Must::name($label, 'What people read');
         Must::hold($kind !== AttributeKind::Choice || $choices !== [], 'A choice has choices.');
-        Must::hold(($remind === null && $early === null) || $kind === AttributeKind::Date, 'Only a date can be reminded of, or come before another.');
+        Must::hold(
+            ($remind === null && $early === null) || $kind === AttributeKind::Date,
+            'Only a date can be reminded of, or come before another.',
+        );
     }
 
     /** Reads one of a type's attributes; what is wrong is noted in the document. */
@@ -47,7 +50,11 @@ final readonly class Attribute
         }
         $name = $document->text($fields['name'], "$at/name");
         if ($name !== null && (preg_match(self::NAME, $name) !== 1 || in_array($name, RecordFields::BUILT_IN, true))) {
-            $name = $document->refuse(ErrorCode::OutOfRange, "$at/name", "An attribute's name has small letters, digits and underscores, begins with a letter, and is none of: ".implode(', ', RecordFields::BUILT_IN).'.');
+            $name = $document->refuse(
+                ErrorCode::OutOfRange, "$at/name",
+                "An attribute's name has small letters, digits and underscores, begins with a letter, and is none of: "
+                    .implode(', ', RecordFields::BUILT_IN).'.',
+            );
         }
         $label = $document->text($fields['label'], "$at/label");
         if ($label !== null && (trim($label) === '' || mb_strlen($label) > 60)) {
@@ -58,7 +65,8 @@ final readonly class Attribute
         if ($kind === AttributeKind::Choice && $choices === []) {
             $kind = $document->refuse(ErrorCode::MissingField, "$at/choices", 'Give the choices.');
         }
-        $remind = array_key_exists('remind', $fields) && $fields['remind'] !== null ? self::days($document, $fields['remind'], "$at/remind") : null;
+        $remind = array_key_exists('remind', $fields)
+            && $fields['remind'] !== null ? self::days($document, $fields['remind'], "$at/remind") : null;
         if ($remind !== null && $kind !== AttributeKind::Date) {
             $remind = $document->refuse(ErrorCode::OutOfRange, "$at/remind", 'Only of a date can one be reminded.');
         }
@@ -110,12 +118,22 @@ final readonly class Attribute
     public function check(string $text, Directory $directory): string
     {
         return match ($this->kind) {
-            AttributeKind::Text => mb_strlen($text) <= self::MOST_TEXT ? $text : throw new BadValue("$this->label is longer than ".self::MOST_TEXT.' characters. Shorten it.'),
-            AttributeKind::Number => preg_match('/^-?\d{1,15}(?:\.\d{1,9})?$/D', $text) === 1 ? $text : throw new BadValue("$this->label must be a number such as 12 or 0.5, not \"$text\"."),
-            AttributeKind::Date => RecordFields::isDate($text) ? $text : throw new BadValue("$this->label must be a date such as 2026-09-30, not \"$text\"."),
+            AttributeKind::Text => mb_strlen($text) <= self::MOST_TEXT
+                ? $text
+                : throw new BadValue("$this->label is longer than ".self::MOST_TEXT.' characters. Shorten it.'),
+            AttributeKind::Number => preg_match('/^-?\d{1,15}(?:\.\d{1,9})?$/D', $text) === 1
+                ? $text
+                : throw new BadValue("$this->label must be a number such as 12 or 0.5, not \"$text\"."),
+            AttributeKind::Date => RecordFields::isDate($text)
+                ? $text
+                : throw new BadValue("$this->label must be a date such as 2026-09-30, not \"$text\"."),
             AttributeKind::Choice => $this->choice($text),
-            AttributeKind::Person => $directory->person($text) ?? throw new BadValue("$this->label: nobody is called \"$text\". Use a person's id, name or mail address."),
-            AttributeKind::Team => $directory->team($text) ?? throw new BadValue("$this->label: there is no team \"$text\". Use a team's id or name."),
+            AttributeKind::Person => $directory->person($text) ?? throw new BadValue(
+                "$this->label: nobody is called \"$text\". Use a person's id, name or mail address.",
+            ),
+            AttributeKind::Team => $directory->team($text) ?? throw new BadValue(
+                "$this->label: there is no team \"$text\". Use a team's id or name.",
+            ),
         };
     }
 
@@ -132,6 +150,11 @@ final readonly class Attribute
     /** @return array{name: string, label: string, kind: string, choices?: list<string>, remind?: list<int>, early?: string} */
     public function toArray(): array
     {
-        return ['name' => $this->name, 'label' => $this->label, 'kind' => $this->kind->value, ...($this->choices === [] ? [] : ['choices' => $this->choices]), ...($this->remind === null ? [] : ['remind' => $this->remind]), ...($this->early === null ? [] : ['early' => $this->early])];
+        return [
+            'name' => $this->name, 'label' => $this->label, 'kind' => $this->kind->value,
+            ...($this->choices === [] ? [] : ['choices' => $this->choices]),
+            ...($this->remind === null ? [] : ['remind' => $this->remind]),
+            ...($this->early === null ? [] : ['early' => $this->early]),
+        ];
     }
 }

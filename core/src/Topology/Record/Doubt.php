@@ -22,8 +22,9 @@ enum Doubt: string
      * @param  bool  $inALoop  whether it needs, in the end, itself
      * @return list<self>
      */
-    public static function about(bool $isService, bool $hasOwner, bool $isSeen, int $contradicted, int $dependents, int $aloneUnder, bool $inALoop): array
-    {
+    public static function about(
+        bool $isService, bool $hasOwner, bool $isSeen, int $contradicted, int $dependents, int $aloneUnder, bool $inALoop,
+    ): array {
         return array_values(array_filter(self::cases(), static fn(self $doubt): bool => match ($doubt) {
             self::NoOwner => ! $hasOwner,
             self::NotSeen => ! $isSeen,

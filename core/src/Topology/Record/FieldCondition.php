@@ -28,6 +28,9 @@ final readonly class FieldCondition
         $comparison = Comparison::from($parts[2]);
         $value = mb_substr(trim($parts[3]), 0, self::LONGEST);
 
-        return $value === '' && $comparison !== Comparison::Missing ? null : new self($parts[1], $comparison, $comparison === Comparison::Missing ? '' : $value);
+        return $value === ''
+            && $comparison !== Comparison::Missing
+                ? null
+                : new self($parts[1], $comparison, $comparison === Comparison::Missing ? '' : $value);
     }
 }

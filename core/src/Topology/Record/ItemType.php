@@ -45,7 +45,9 @@ final readonly class ItemType
             $document->refuse(ErrorCode::OutOfRange, '/name', 'Name the type, in 60 characters at most.');
         }
         $attributes = $names = [];
-        foreach (array_key_exists('attributes', $fields) ? $document->list($fields['attributes'], '/attributes') ?? [] : [] as $i => $value) {
+        foreach (
+            array_key_exists('attributes', $fields) ? $document->list($fields['attributes'], '/attributes') ?? [] : [] as $i => $value
+        ) {
             $attribute = Attribute::read($document, $value, "/attributes/$i");
             if ($attribute !== null && isset($names[$attribute->name])) {
                 $document->refuse(ErrorCode::DuplicateId, "/attributes/$i/name", "\"$attribute->name\" is there twice. Keep one.");
@@ -55,16 +57,26 @@ final readonly class ItemType
             }
         }
         foreach ($attributes as $i => $attribute) {
-            $end = $attribute->early === null ? null : array_values(array_filter($attributes, static fn(Attribute $other): bool => $other->name === $attribute->early))[0] ?? null;
+            $end = $attribute->early === null
+                ? null
+                : array_values(array_filter(
+                    $attributes, static fn(Attribute $other): bool => $other->name === $attribute->early,
+                ))[0] ?? null;
             if ($attribute->early !== null && ($end?->kind !== AttributeKind::Date || $end === $attribute)) {
-                $document->refuse(ErrorCode::UnknownId, "/attributes/$i/early", "\"$attribute->label\" has to come before another date of this type.");
+                $document->refuse(
+                    ErrorCode::UnknownId, "/attributes/$i/early",
+                    "\"$attribute->label\" has to come before another date of this type.",
+                );
             }
         }
         $identifying = [];
         foreach ($document->list($fields['identifying'] ?? [], '/identifying') ?? [] as $i => $value) {
             $by = $document->text($value, "/identifying/$i");
             if ($by !== null && $by !== 'name' && ! isset($names[$by])) {
-                $document->refuse(ErrorCode::UnknownId, "/identifying/$i", "This type has no attribute \"$by\". Use one of its attributes, or name.");
+                $document->refuse(
+                    ErrorCode::UnknownId, "/identifying/$i",
+                    "This type has no attribute \"$by\". Use one of its attributes, or name.",
+                );
             } elseif ($by !== null) {
                 $identifying[] = $by;
             }
@@ -77,6 +89,10 @@ final readonly class ItemType
     /** @return array{name: string, attributes: list<array<string, mixed>>, identifying: list<string>} */
     public function toArray(): array
     {
-        return ['name' => $this->name, 'attributes' => array_map(static fn(Attribute $a): array => $a->toArray(), array_values($this->attributes)), 'identifying' => $this->identifying];
+        return [
+            'name' => $this->name,
+            'attributes' => array_map(static fn(Attribute $a): array => $a->toArray(), array_values($this->attributes)),
+            'identifying' => $this->identifying,
+        ];
     }
 }

@@ -93,6 +93,9 @@ final readonly class LeastHurt
         $to = ($this->from + $this->hours) % WeekOfUse::HOURS;
         [$day, $end] = [intdiv($this->from, 24), intdiv($to, 24)];
 
-        return sprintf('%s %02d:00 to %s%02d:00', $days[$day], $this->from % 24, $day === $end && $this->hours < 24 ? '' : $days[$end].' ', $to % 24);
+        return sprintf(
+            '%s %02d:00 to %s%02d:00', $days[$day], $this->from % 24, $day === $end && $this->hours < 24 ? '' : $days[$end].' ',
+            $to % 24,
+        );
     }
 }

@@ -89,14 +89,18 @@ final readonly class NeedWords
         $members = preg_split('/,\s+/u', $rest) ?: [];
         foreach ($members as $member) {
             if (! Document::isId($member)) {
-                throw new BadValue("\"$clause\" is not understood. Write an item's id, or \"2 of a, b, c\", with semicolons between the needs".($this->relations === [] ? '.' : '; before it may stand: '.implode(', ', array_map(static fn(Relation $r): string => $r->forward, array_values($this->relations))).', '.self::SOFT));
+                throw new BadValue("\"$clause\" is not understood. Write an item's id, or \"2 of a, b, c\", with semicolons between the needs".($this->relations === [] ? '.' : '; before it may stand: '.implode(
+                    ', ', array_map(static fn(Relation $r): string => $r->forward, array_values($this->relations)),
+                ).', '.self::SOFT));
             }
         }
         if (count(array_unique($members)) < count($members)) {
             throw new BadValue("\"$clause\" names an item twice. Name each once.");
         }
         if (! $many && count($members) > 1) {
-            throw new BadValue("\"$clause\": say how many of these are needed, such as \"1 of $rest\", or put semicolons between them if each is needed.");
+            throw new BadValue(
+                "\"$clause\": say how many of these are needed, such as \"1 of $rest\", or put semicolons between them if each is needed.",
+            );
         }
         if ($needed < 1 || $needed > count($members)) {
             throw new BadValue("\"$clause\" needs $needed and has ".count($members).'. Need fewer, or name more items.');
@@ -125,7 +129,12 @@ final readonly class NeedWords
 
             return new Need($members, $need->needed, $need->strength, $need->relation);
         }, $needs);
-        usort($sorted, static fn(Need $a, Need $b): int => [! $a->isSingle(), implode(' ', $a->members), $a->needed, $a->strength->value] <=> [! $b->isSingle(), implode(' ', $b->members), $b->needed, $b->strength->value]);
+        usort(
+            $sorted,
+            static fn(Need $a, Need $b): int => [
+                ! $a->isSingle(), implode(' ', $a->members), $a->needed, $a->strength->value,
+            ] <=> [! $b->isSingle(), implode(' ', $b->members), $b->needed, $b->strength->value],
+        );
 
         return $sorted;
     }
@@ -141,7 +150,8 @@ final readonly class NeedWords
             $byId[$relation->id] = $relation->forward;
         }
         $clauses = array_map(static function (Need $need) use ($byId): string {
-            $before = $need->relation !== null && isset($byId[$need->relation]) ? $byId[$need->relation].' ' : ($need->strength === Strength::Soft ? self::SOFT.' ' : '');
+            $before = $need->relation !== null
+                && isset($byId[$need->relation]) ? $byId[$need->relation].' ' : ($need->strength === Strength::Soft ? self::SOFT.' ' : '');
 
             return $before.($need->isSingle() ? '' : "$need->needed of ").implode(', ', $need->members);
         }, self::inOrder($needs));

@@ -13,7 +13,8 @@ final readonly class RecordFields
     private const LONGEST = ['name' => 200, 'kind' => 60, 'site' => 120, 'description' => 4000, 'public_name' => 200];
 
     private const LABELS = [
-        'id' => 'Id', 'name' => 'Name', 'kind' => 'Type', 'tier' => 'Tier', 'team' => 'Technical team', 'business_owner' => 'Business owner', 'site' => 'Site',
+        'id' => 'Id', 'name' => 'Name', 'kind' => 'Type', 'tier' => 'Tier', 'team' => 'Technical team',
+        'business_owner' => 'Business owner', 'site' => 'Site',
         'description' => 'Description', 'public_name' => 'Public name', 'use' => 'Use', 'needs' => 'Needs',
     ];
 
@@ -22,7 +23,9 @@ final readonly class RecordFields
      * @param  list<string>|null  $used  types that items have; null: any may be named
      * @param  list<Attribute>  $roles  which people and teams can have towards items of any type
      */
-    public function __construct(private array $types, private Directory $directory, private ?array $used = null, private array $roles = []) {}
+    public function __construct(
+        private array $types, private Directory $directory, private ?array $used = null, private array $roles = [],
+    ) {}
 
     /** @throws BadValue if no item is of that type, and none was declared by that name */
     public function mustBeType(string $name): void
@@ -37,7 +40,11 @@ final readonly class RecordFields
                 $near = [$far, $other];
             }
         }
-        throw new BadValue("There is no type \"$name\". ".($near === null ? '' : "Did you mean \"$near[1]\"? ").'Correct it, or add the type first, under Types.');
+        throw new BadValue(
+            "There is no type \"$name\". ".(
+                $near === null ? '' : "Did you mean \"$near[1]\"? "
+            ).'Correct it, or add the type first, under Types.',
+        );
     }
 
     public function type(string $name): ItemType
@@ -79,15 +86,23 @@ final readonly class RecordFields
             throw new BadValue($this->label($field, $kind).' holds control characters. Take them out.');
         }
         if (isset(self::LONGEST[$field])) {
-            return mb_strlen($text) <= self::LONGEST[$field] ? $text : throw new BadValue(self::LABELS[$field].' is longer than '.self::LONGEST[$field].' characters. Shorten it.');
+            return mb_strlen($text) <= self::LONGEST[$field]
+                ? $text
+                : throw new BadValue(self::LABELS[$field].' is longer than '.self::LONGEST[$field].' characters. Shorten it.');
         }
 
         return match ($field) {
-            'tier' => preg_match('/^[1-4]$/D', $text) === 1 ? $text : throw new BadValue("Tier is a number from 1, which matters most, to 4, not \"$text\"."),
+            'tier' => preg_match('/^[1-4]$/D', $text) === 1
+                ? $text
+                : throw new BadValue("Tier is a number from 1, which matters most, to 4, not \"$text\"."),
             'team' => $this->directory->team($text) ?? throw new BadValue("There is no team \"$text\". Use a team's id or name."),
-            'business_owner' => $this->directory->person($text) ?? throw new BadValue("Business owner: nobody is called \"$text\". Use a person's id, name or mail address."),
+            'business_owner' => $this->directory->person($text) ?? throw new BadValue(
+                "Business owner: nobody is called \"$text\". Use a person's id, name or mail address.",
+            ),
             'use' => WeekOfUse::parse($text)->text,
-            default => ($this->type($kind)->attributes[$field] ?? throw new BadValue("Items of the type \"$kind\" have no attribute \"$field\". Add it to the type, or leave it out."))->check($text, $this->directory),
+            default => ($this->type($kind)->attributes[$field] ?? throw new BadValue(
+                "Items of the type \"$kind\" have no attribute \"$field\". Add it to the type, or leave it out.",
+            ))->check($text, $this->directory),
         };
     }
 

@@ -29,7 +29,10 @@ final readonly class UseBehind
         foreach ($services as $service) {
             if ($service['state']->isBroken()) {
                 $unit = $service['use']->unit;
-                $counts[$unit] = ['now' => max($counts[$unit]['now'] ?? 0, $service['use']->hours[$hour]), 'most' => max($counts[$unit]['most'] ?? 0, max($service['use']->hours))];
+                $counts[$unit] = [
+                    'now' => max($counts[$unit]['now'] ?? 0, $service['use']->hours[$hour]),
+                    'most' => max($counts[$unit]['most'] ?? 0, max($service['use']->hours)),
+                ];
             }
         }
 
@@ -55,6 +58,12 @@ final readonly class UseBehind
         $counts = array_map(static fn(array $count): float => $count[$which], $this->counts);
         uksort($counts, static fn(string $a, string $b): int => [-$counts[$a], $a] <=> [-$counts[$b], $b]);
 
-        return implode(' and ', array_map(static fn(string $unit, float $many): string => number_format($many, $many < 10 && fmod($many, 1) > 0 ? 1 : 0)." $unit", array_keys($counts), $counts));
+        return implode(
+            ' and ',
+            array_map(
+                static fn(string $unit, float $many): string => number_format($many, $many < 10 && fmod($many, 1) > 0 ? 1 : 0)." $unit",
+                array_keys($counts), $counts,
+            ),
+        );
     }
 }

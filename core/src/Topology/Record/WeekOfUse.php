@@ -22,7 +22,9 @@ final readonly class WeekOfUse
     /** @throws BadValue */
     public static function parse(string $text): self
     {
-        $wrong = static fn(string $part): BadValue => new BadValue("Use: \"$part\" is not understood. Write such as \"sailings: Mon-Fri 06-22 12; Sat-Sun 08-20 6; else 1\": what is counted, then days, hours and how many an hour.");
+        $wrong = static fn(string $part): BadValue => new BadValue(
+            "Use: \"$part\" is not understood. Write such as \"sailings: Mon-Fri 06-22 12; Sat-Sun 08-20 6; else 1\": what is counted, then days, hours and how many an hour.",
+        );
         if (preg_match('/^([^:;]{1,40}):\s*(.+)$/Dsu', trim($text), $m) !== 1) {
             throw $wrong(trim($text));
         }
@@ -37,7 +39,9 @@ final readonly class WeekOfUse
             $clauses[] = $clause;
             if (preg_match('/^else (\d{1,9}(?:\.\d{1,3})?)$/Di', $clause, $p) === 1) {
                 $else = (float) $p[1];
-            } elseif (preg_match('/^([a-z,-]+) (\d\d?)(?::00)?-(\d\d?)(?::00)? (\d{1,9}(?:\.\d{1,3})?)$/Di', $clause, $p) === 1 && $p[2] < 24 && $p[3] <= 24 && $p[2] !== $p[3]) {
+            } elseif (preg_match(
+                '/^([a-z,-]+) (\d\d?)(?::00)?-(\d\d?)(?::00)? (\d{1,9}(?:\.\d{1,3})?)$/Di', $clause, $p,
+            ) === 1 && $p[2] < 24 && $p[3] <= 24 && $p[2] !== $p[3]) {
                 $from = (int) $p[2];
                 $length = ((int) $p[3] - $from + 24) % 24 ?: 24;
                 foreach (self::days($p[1]) ?? throw $wrong($clause) as $day) {
@@ -53,7 +57,10 @@ final readonly class WeekOfUse
             throw $wrong(trim($text));
         }
 
-        return new self(trim($m[1]).': '.implode('; ', $clauses), trim($m[1]), array_values(array_map(static fn(?float $use): float => $use ?? $else, $hours)));
+        return new self(
+            trim($m[1]).': '.implode('; ', $clauses), trim($m[1]),
+            array_values(array_map(static fn(?float $use): float => $use ?? $else, $hours)),
+        );
     }
 
     /** @return list<int>|null */
@@ -109,7 +116,9 @@ final readonly class WeekOfUse
         for ($day = 0; $day < 7; $day = $last + 1) {
             for ($last = $day; $last < 6 && $days[$last + 1] === $days[$day]; $last++);
             if ($days[$day] !== '') {
-                $told[] = ($last === $day ? $names[$day] : ($day === 0 && $last === 6 ? 'every day' : "$names[$day]–$names[$last]")).($days[$day] === 'all day' && $day === 0 && $last === 6 ? ', all day' : " $days[$day]");
+                $told[] = ($last === $day ? $names[$day] : (
+                    $day === 0 && $last === 6 ? 'every day' : "$names[$day]–$names[$last]"
+                )).($days[$day] === 'all day' && $day === 0 && $last === 6 ? ', all day' : " $days[$day]");
             }
         }
 

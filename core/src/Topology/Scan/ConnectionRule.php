@@ -14,14 +14,17 @@ final readonly class ConnectionRule
      *
      * @throws \DomainException if it cannot be so
      */
-    public function __construct(public string $id, public ?string $fromKind, public ?string $toKind, public ?int $port, public string $relation)
-    {
+    public function __construct(
+        public string $id, public ?string $fromKind, public ?string $toKind, public ?int $port, public string $relation,
+    ) {
         Must::port($port);
         Must::name($relation, 'The relation that a rule makes');
     }
 
     public function fits(string $fromKind, string $toKind, ?int $port): bool
     {
-        return ($this->fromKind ?? $fromKind) === $fromKind && ($this->toKind ?? $toKind) === $toKind && ($this->port === null || $this->port === $port);
+        return ($this->fromKind ?? $fromKind) === $fromKind
+            && ($this->toKind ?? $toKind) === $toKind
+            && ($this->port === null || $this->port === $port);
     }
 }

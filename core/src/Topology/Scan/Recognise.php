@@ -65,8 +65,13 @@ final class Recognise
             if (! isset($observed->values[$attribute])) {
                 continue;
             }
-            $ids = array_map(strval(...), array_keys($this->holders[$this->key($observed->kind, $attribute, $observed->values[$attribute])] ?? []));
-            $ids = array_values(array_filter($ids, fn(string $id): bool => ! $this->isAnother($id, $observed, array_slice($identifying, 0, $rank))));
+            $ids = array_map(
+                strval(...),
+                array_keys($this->holders[$this->key($observed->kind, $attribute, $observed->values[$attribute])] ?? []),
+            );
+            $ids = array_values(array_filter(
+                $ids, fn(string $id): bool => ! $this->isAnother($id, $observed, array_slice($identifying, 0, $rank)),
+            ));
             if (count($ids) === 1) {
                 return ['id' => $ids[0], 'by' => $attribute, 'unclear' => []];
             }
@@ -83,7 +88,9 @@ final class Recognise
     {
         foreach ($moreTrusted as $attribute) {
             $values = $this->valuesOf($this->items[$id], $attribute);
-            if (isset($observed->values[$attribute]) && $values !== [] && ! in_array(mb_strtolower($observed->values[$attribute]), $values, true)) {
+            if (isset($observed->values[$attribute]) && $values !== [] && ! in_array(
+                mb_strtolower($observed->values[$attribute]), $values, true,
+            )) {
                 return true;
             }
         }
@@ -100,7 +107,9 @@ final class Recognise
     {
         $values = [$item->byHand[$attribute] ?? '', ...array_column($item->byScan[$attribute] ?? [], 0)];
 
-        return array_values(array_unique(array_filter(array_map(mb_strtolower(...), $values), static fn(string $value): bool => $value !== '')));
+        return array_values(array_unique(array_filter(
+            array_map(mb_strtolower(...), $values), static fn(string $value): bool => $value !== '',
+        )));
     }
 
     private function key(string $kind, string $attribute, string $value): string

@@ -46,11 +46,18 @@ final readonly class Reconcile
             $shares = $id === null && $unclear === [] ? array_intersect_key($refusedOnes, $this->identities($observed)) : [];
             $why = match (true) {
                 $same !== null => "Nothing tells it from \"$same->ref\" of the same snapshot. Two things cannot be one.",
-                $unclear !== [] => "{$this->fields->label((string) $by, $observed->kind)} {$observed->values[$by]} is that of ".implode(' and of ', array_slice($unclear, 0, 3)).'. Correct one of them.',
-                $id !== null && isset($taken[$id]) => "It is recognised as \"$id\", and so is \"{$taken[$id]}\" of the same snapshot. Two things cannot be one.",
-                $shares !== [] => 'It shares a value with "'.reset($shares).'" of the same snapshot, which cannot be told apart from others.',
-                $id === null && $this->fields->type($observed->kind)->identifying === [] => "Nothing says by what an item of the type \"$observed->kind\" is recognised. Give the type identifying attributes.",
-                $id === null && $this->identity($observed) === null => 'It has none of the values by which a '.$observed->kind.' is recognised, and would be new each time.',
+                $unclear !== [] => "{$this->fields->label((string) $by, $observed->kind)} {$observed->values[$by]} is that of ".implode(
+                    ' and of ', array_slice($unclear, 0, 3),
+                ).'. Correct one of them.',
+                $id !== null
+                    && isset($taken[$id]) => "It is recognised as \"$id\", and so is \"{$taken[$id]}\" of the same snapshot. Two things cannot be one.",
+                $shares !== [] => 'It shares a value with "'.reset($shares)
+                    .'" of the same snapshot, which cannot be told apart from others.',
+                $id === null
+                    && $this->fields->type($observed->kind)->identifying === [] => "Nothing says by what an item of the type \"$observed->kind\" is recognised. Give the type identifying attributes.",
+                $id === null
+                    && $this->identity($observed) === null => 'It has none of the values by which a '
+                        .$observed->kind.' is recognised, and would be new each time.',
                 default => null,
             };
             if ($why !== null) {
@@ -76,7 +83,10 @@ final readonly class Reconcile
         }
         $missing = $snapshot->complete ? $this->missing($snapshot->scanner, $taken + $seen) : [];
 
-        return new Reconciled($this->inOrder($snapshot, $findings), $refused, $missing, $this->links($snapshot, $byRef), $this->held($snapshot, count($missing)));
+        return new Reconciled(
+            $this->inOrder($snapshot, $findings), $refused, $missing, $this->links($snapshot, $byRef),
+            $this->held($snapshot, count($missing)),
+        );
     }
 
     /**
@@ -175,7 +185,10 @@ final readonly class Reconcile
             }
         }
 
-        return new Finding($observed->ref, $item->id, $item->kind, $by, $said, $saidNew, $changes, $contradicts, $passedOver, ! $isNew && $item->notSeenSince !== null);
+        return new Finding(
+            $observed->ref, $item->id, $item->kind, $by, $said, $saidNew, $changes, $contradicts, $passedOver,
+            ! $isNew && $item->notSeenSince !== null,
+        );
     }
 
     /**
@@ -196,7 +209,10 @@ final readonly class Reconcile
 
     private function held(Snapshot $snapshot, int $missing): ?string
     {
-        $seen = count(array_filter($this->items, static fn(KnownItem $item): bool => isset($item->seen[$snapshot->scanner]) && $item->notSeenSince === null));
+        $seen = count(array_filter(
+            $this->items,
+            static fn(KnownItem $item): bool => isset($item->seen[$snapshot->scanner]) && $item->notSeenSince === null,
+        ));
 
         return $seen >= self::HELD_LEAST && $missing >= $seen * self::HELD_FROM
             ? "It no longer sees $missing of the $seen items that $snapshot->scanner saw before. That is more often a fault of the scan than of the estate."
@@ -223,7 +239,10 @@ final readonly class Reconcile
                     break;
                 }
             }
-            $links[$key] = new Link($from->id, $to->id, $links[$key]->port ?? $connection->port, ($links[$key]->seen ?? 0) + $connection->seen, $links[$key]->rule ?? $rule);
+            $links[$key] = new Link(
+                $from->id, $to->id, $links[$key]->port ?? $connection->port, ($links[$key]->seen ?? 0) + $connection->seen,
+                $links[$key]->rule ?? $rule,
+            );
         }
 
         return array_values($links);
@@ -235,7 +254,9 @@ final readonly class Reconcile
      */
     private function inOrder(Snapshot $snapshot, array $findings): array
     {
-        return array_values(array_filter(array_map(static fn(ObservedItem $item): ?Finding => $findings[$item->ref] ?? null, $snapshot->items)));
+        return array_values(array_filter(array_map(
+            static fn(ObservedItem $item): ?Finding => $findings[$item->ref] ?? null, $snapshot->items,
+        )));
     }
 
     /** @param  array<array-key, KnownItem>  $known */

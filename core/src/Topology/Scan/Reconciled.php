@@ -14,10 +14,13 @@ final readonly class Reconciled
      * @param  list<Link>  $links  connections that are no dependency by now, each once
      * @param  string|null  $held  why a person has to say yes first; null: it can be done
      */
-    public function __construct(public array $findings, public array $refused, public array $missing, public array $links, public ?string $held) {}
+    public function __construct(
+        public array $findings, public array $refused, public array $missing, public array $links, public ?string $held,
+    ) {}
 
     public function changesAnything(): bool
     {
-        return $this->missing !== [] || array_filter($this->findings, static fn(Finding $f): bool => $f->by === null || $f->saidNew !== [] || $f->isBack) !== [];
+        return $this->missing !== []
+            || array_filter($this->findings, static fn(Finding $f): bool => $f->by === null || $f->saidNew !== [] || $f->isBack) !== [];
     }
 }

@@ -22,8 +22,10 @@ final readonly class Snapshot
      *
      * @throws \DomainException if it cannot be so
      */
-    public function __construct(public string $id, public string $scanner, public int $at, public bool $complete, public array $items, public array $connections)
-    {
+    public function __construct(
+        public string $id, public string $scanner, public int $at, public bool $complete, public array $items,
+        public array $connections,
+    ) {
         Must::name($scanner, 'A scanner');
     }
 
@@ -49,7 +51,9 @@ final readonly class Snapshot
             }
         }
         $connections = [];
-        foreach (array_key_exists('connections', $fields) ? $document->list($fields['connections'], '/connections') ?? [] : [] as $i => $value) {
+        foreach (
+            array_key_exists('connections', $fields) ? $document->list($fields['connections'], '/connections') ?? [] : [] as $i => $value
+        ) {
             $connection = self::connection($document, $value, "/connections/$i", $refs);
             if ($connection !== null) {
                 $connections[] = $connection;
@@ -74,7 +78,9 @@ final readonly class Snapshot
                 $values[$name] = $document->text($fields[$name], "$at/$name") ?? '';
             }
         }
-        foreach (array_key_exists('attributes', $fields) ? $document->map($fields['attributes'], "$at/attributes") ?? [] : [] as $name => $said) {
+        foreach (
+            array_key_exists('attributes', $fields) ? $document->map($fields['attributes'], "$at/attributes") ?? [] : [] as $name => $said
+        ) {
             if (is_string($said) || is_int($said) || is_float($said)) {
                 $values[(string) $name] = (string) $said;
             } else {
@@ -87,7 +93,12 @@ final readonly class Snapshot
             }
         }
 
-        return $ref === null || $kind === null ? null : new ObservedItem($ref, trim($kind), array_filter(array_map(trim(...), $values), static fn(string $said): bool => $said !== ''));
+        return $ref === null
+            || $kind === null
+                ? null
+                : new ObservedItem(
+                    $ref, trim($kind), array_filter(array_map(trim(...), $values), static fn(string $said): bool => $said !== ''),
+                );
     }
 
     /** @param  array<array-key, true>  $refs */

@@ -50,7 +50,10 @@ final class CsvLinesTest extends TestCase
 
     public function test_a_line_that_says_what_parts_cells_and_ends_of_carriage_returns_are_understood(): void
     {
-        foreach (["sep=;\r\nid;size\r\na;1,5\r\n", "sep=,\nid,size\na,\"1,5\"\n", "\"sep=|\"\nid|size\na|1,5\n", "id;size\ra;1,5\r", "id;size\ra;1,5"] as $text) {
+        foreach ([
+            "sep=;\r\nid;size\r\na;1,5\r\n", "sep=,\nid,size\na,\"1,5\"\n", "\"sep=|\"\nid|size\na|1,5\n", "id;size\ra;1,5\r",
+            "id;size\ra;1,5",
+        ] as $text) {
             [$header, $records] = self::read($text);
             self::assertSame([['id', 'size'], ['a', '1,5']], [$header, $records[0]['cells']], json_encode($text, JSON_THROW_ON_ERROR));
         }
@@ -105,14 +108,26 @@ final class CsvLinesTest extends TestCase
                     $broken[] = $line;
                 } else {
                     $cells = ["id$line", ['plain', 'with, comma', 'with "quotes"', "Ærø\u{2013}"][$random->getInt(0, 3)], ''];
-                    $text .= implode(',', array_map(static fn(string $cell): string => strpbrk($cell, ',"') === false ? $cell : '"'.str_replace('"', '""', $cell).'"', $cells))."\n";
+                    $text .= implode(
+                        ',',
+                        array_map(
+                            static fn(string $cell): string =>
+                                strpbrk($cell, ',"') === false ? $cell : '"'.str_replace('"', '""', $cell).'"',
+                            $cells,
+                        ),
+                    )."\n";
                     $sound[$line] = $cells;
                 }
                 $line++;
             }
             $records = self::read($text)[1];
-            self::assertSame($sound, array_column(array_filter($records, static fn(array $r): bool => $r['cells'] !== null), 'cells', 'line'), $text);
-            self::assertSame($broken, array_column(array_filter($records, static fn(array $r): bool => $r['cells'] === null), 'line'), $text);
+            self::assertSame(
+                $sound, array_column(array_filter($records, static fn(array $r): bool => $r['cells'] !== null), 'cells', 'line'),
+                $text,
+            );
+            self::assertSame(
+                $broken, array_column(array_filter($records, static fn(array $r): bool => $r['cells'] === null), 'line'), $text,
+            );
         }
     }
 }

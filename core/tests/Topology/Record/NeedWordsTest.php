@@ -18,15 +18,20 @@ final class NeedWordsTest extends TestCase
 {
     private static function words(): NeedWords
     {
-        return new NeedWords([new Relation('runs', 'runs on', 'hosts', Strength::Hard), new Relation('told', 'runs on the time of', 'gives the time to', Strength::Soft)]);
+        return new NeedWords([
+            new Relation('runs', 'runs on', 'hosts', Strength::Hard),
+            new Relation('told', 'runs on the time of', 'gives the time to', Strength::Soft),
+        ]);
     }
 
     public function test_words_become_needs(): void
     {
         self::assertEquals([
-            new Need(['quay-db'], 1, Strength::Hard), new Need(['host-01'], 1, Strength::Hard, 'runs'), new Need(['clk-1', 'clk-2'], 1, Strength::Soft, 'told'),
+            new Need(['quay-db'], 1, Strength::Hard), new Need(['host-01'], 1, Strength::Hard, 'runs'),
+            new Need(['clk-1', 'clk-2'], 1, Strength::Soft, 'told'),
             new Need(['gate-1', 'gate-2', 'gate-3'], 2, Strength::Soft), new Need(['bus'], 1, Strength::Soft),
-        ], self::words()->parse(' quay-db; Runs on host-01; runs on the time of 1 of clk-1, clk-2;  to work fully: 2 of gate-1, gate-2, gate-3; to work fully: bus; '));
+        ],
+            self::words()->parse(' quay-db; Runs on host-01; runs on the time of 1 of clk-1, clk-2;  to work fully: 2 of gate-1, gate-2, gate-3; to work fully: bus; '));
     }
 
     public function test_an_id_may_hold_what_parts_words(): void
@@ -69,10 +74,14 @@ final class NeedWordsTest extends TestCase
         for ($round = 0; $round < 2000; $round++) {
             $needs = $keys = [];
             for ($n = $random->getInt(0, 5); $n > 0; $n--) {
-                $ids = array_map(static fn(int $i): string => "item-$i,x", (array) array_rand(array_flip(range(0, 30)), $random->getInt(2, 6)));
+                $ids = array_map(
+                    static fn(int $i): string => "item-$i,x", (array) array_rand(array_flip(range(0, 30)), $random->getInt(2, 6)),
+                );
                 $members = $random->getInt(0, 1) === 0 ? [$ids[0]] : $ids;
                 $relation = [null, 'runs', 'told'][$random->getInt(0, 2)];
-                $strength = $relation === null ? ($random->getInt(0, 1) === 0 ? Strength::Hard : Strength::Soft) : ($relation === 'runs' ? Strength::Hard : Strength::Soft);
+                $strength = $relation === null
+                    ? ($random->getInt(0, 1) === 0 ? Strength::Hard : Strength::Soft)
+                    : ($relation === 'runs' ? Strength::Hard : Strength::Soft);
                 $need = new Need($members, count($members) === 1 ? 1 : $random->getInt(1, count($members)), $strength, $relation);
                 sort($ids);
                 $key = count($members) === 1 ? $members[0] : implode(' ', $ids)." $need->needed $strength->value";

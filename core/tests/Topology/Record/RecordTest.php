@@ -25,10 +25,16 @@ final class RecordTest extends TestCase
     {
         return new RecordFields(
             ['host' => new ItemType('host', [
-                new Attribute('serial', 'Serial number'), new Attribute('memory', 'Memory, GB', AttributeKind::Number), new Attribute('support_ends', 'Support ends', AttributeKind::Date, remind: [30, 7]),
-                new Attribute('stage', 'Stage', AttributeKind::Choice, ['In use', 'Spare']), new Attribute('keeper', 'Keeper', AttributeKind::Person), new Attribute('lent_to', 'Lent to', AttributeKind::Team),
+                new Attribute('serial', 'Serial number'), new Attribute('memory', 'Memory, GB', AttributeKind::Number),
+                new Attribute('support_ends', 'Support ends', AttributeKind::Date, remind: [30, 7]),
+                new Attribute('stage', 'Stage', AttributeKind::Choice, ['In use', 'Spare']),
+                new Attribute('keeper', 'Keeper', AttributeKind::Person),
+                new Attribute('lent_to', 'Lent to', AttributeKind::Team),
             ], ['serial', 'name'])],
-            new Directory([['ann-berg', ['Ann Berg', 'ann@eiderholm.example']], ['bo', ['Bo Lie']]], [['quay', ['Quay and harbour networks']]]),
+            new Directory(
+                [['ann-berg', ['Ann Berg', 'ann@eiderholm.example']], ['bo', ['Bo Lie']]],
+                [['quay', ['Quay and harbour networks']]],
+            ),
         );
     }
 
@@ -58,13 +64,17 @@ final class RecordTest extends TestCase
     public static function refused(): iterable
     {
         yield 'no number' => ['memory', '12 GB', 'Memory, GB must be a number such as 12 or 0.5, not "12 GB".'];
-        yield 'no day of the calendar' => ['support_ends', '2027-02-29', 'Support ends must be a date such as 2026-09-30, not "2027-02-29".'];
+        yield 'no day of the calendar' => [
+            'support_ends', '2027-02-29', 'Support ends must be a date such as 2026-09-30, not "2027-02-29".',
+        ];
         yield 'no choice' => ['stage', 'sold', 'Stage is one of: In use, Spare. It cannot be "sold".'];
         yield 'nobody' => ['keeper', 'Carl', 'Keeper: nobody is called "Carl". Use a person\'s id, name or mail address.'];
         yield 'no team' => ['team', 'moon', 'There is no team "moon". Use a team\'s id or name.'];
         yield 'a tier too far' => ['tier', '5', 'Tier is a number from 1, which matters most, to 4, not "5".'];
         yield 'no name' => ['name', ' ', 'Name cannot be empty.'];
-        yield 'an attribute of another type' => ['wingspan', '3', 'Items of the type "host" have no attribute "wingspan". Add it to the type, or leave it out.'];
+        yield 'an attribute of another type' => [
+            'wingspan', '3', 'Items of the type "host" have no attribute "wingspan". Add it to the type, or leave it out.',
+        ];
         yield 'a bell' => ['site', "Quay\x07", 'Site holds control characters. Take them out.'];
         yield 'a long name' => ['name', str_repeat('x', 201), 'Name is longer than 200 characters. Shorten it.'];
     }
@@ -85,7 +95,16 @@ final class RecordTest extends TestCase
 
     public function test_a_type_is_read_and_told_in_the_same_form(): void
     {
-        $type = ['name' => 'barrier', 'attributes' => [['name' => 'serial', 'label' => 'Serial', 'kind' => 'text'], ['name' => 'stage', 'label' => 'Stage', 'kind' => 'choice', 'choices' => ['new', 'old']], ['name' => 'ends', 'label' => 'Ends', 'kind' => 'date', 'remind' => [30, 7]], ['name' => 'discount', 'label' => 'Discount', 'kind' => 'date', 'early' => 'ends']], 'identifying' => ['serial', 'name']];
+        $type = [
+            'name' => 'barrier',
+            'attributes' => [
+                ['name' => 'serial', 'label' => 'Serial', 'kind' => 'text'],
+                ['name' => 'stage', 'label' => 'Stage', 'kind' => 'choice', 'choices' => ['new', 'old']],
+                ['name' => 'ends', 'label' => 'Ends', 'kind' => 'date', 'remind' => [30, 7]],
+                ['name' => 'discount', 'label' => 'Discount', 'kind' => 'date', 'early' => 'ends'],
+            ],
+            'identifying' => ['serial', 'name'],
+        ];
         self::assertSame($type, ItemType::read(Document::parse((string) json_encode($type)))->toArray());
     }
 
@@ -94,14 +113,25 @@ final class RecordTest extends TestCase
     {
         $attribute = ['name' => 'a', 'label' => 'A', 'kind' => 'text'];
         yield 'no name' => [['name' => ' ', 'attributes' => []], '/name'];
-        yield 'a name that is taken' => [['name' => 'x', 'attributes' => [['name' => 'tier', 'label' => 'T', 'kind' => 'text']]], '/attributes/0/name'];
+        yield 'a name that is taken' => [
+            ['name' => 'x', 'attributes' => [['name' => 'tier', 'label' => 'T', 'kind' => 'text']]], '/attributes/0/name',
+        ];
         yield 'a name with spaces' => [['name' => 'x', 'attributes' => [[...$attribute, 'name' => 'my a']]], '/attributes/0/name'];
         yield 'twice' => [['name' => 'x', 'attributes' => [$attribute, $attribute]], '/attributes/1/name'];
         yield 'no choices' => [['name' => 'x', 'attributes' => [[...$attribute, 'kind' => 'choice']]], '/attributes/0/choices'];
         yield 'days of a text' => [['name' => 'x', 'attributes' => [[...$attribute, 'remind' => [3]]]], '/attributes/0/remind'];
-        yield 'early of no date' => [['name' => 'x', 'attributes' => [$attribute, ['name' => 'b', 'label' => 'B', 'kind' => 'date', 'early' => 'a']]], '/attributes/1/early'];
-        yield 'early of itself' => [['name' => 'x', 'attributes' => [['name' => 'b', 'label' => 'B', 'kind' => 'date', 'early' => 'b']]], '/attributes/0/early'];
-        yield 'early, and no date' => [['name' => 'x', 'attributes' => [['name' => 'b', 'label' => 'B', 'kind' => 'date'], [...$attribute, 'early' => 'b']]], '/attributes/1/early'];
+        yield 'early of no date' => [
+            ['name' => 'x', 'attributes' => [$attribute, ['name' => 'b', 'label' => 'B', 'kind' => 'date', 'early' => 'a']]],
+            '/attributes/1/early',
+        ];
+        yield 'early of itself' => [
+            ['name' => 'x', 'attributes' => [['name' => 'b', 'label' => 'B', 'kind' => 'date', 'early' => 'b']]],
+            '/attributes/0/early',
+        ];
+        yield 'early, and no date' => [
+            ['name' => 'x', 'attributes' => [['name' => 'b', 'label' => 'B', 'kind' => 'date'], [...$attribute, 'early' => 'b']]],
+            '/attributes/1/early',
+        ];
         yield 'recognised by what it has not' => [['name' => 'x', 'attributes' => [$attribute], 'identifying' => ['b']], '/identifying/0'];
         yield 'a kind of no kind' => [['name' => 'x', 'attributes' => [[...$attribute, 'kind' => 'colour']]], '/attributes/0/kind'];
     }
@@ -144,23 +174,39 @@ final class RecordTest extends TestCase
 
     public function test_a_date_by_which_acting_early_pays_is_missed_once_its_day_is_over(): void
     {
-        self::assertSame([true, false, false], array_map(static fn(string $early): bool => EndDate::isMissed($early, '2026-11-26'), ['2026-11-25', '2026-11-26', '2026-11-27']));
+        self::assertSame(
+            [true, false, false],
+            array_map(
+                static fn(string $early): bool => EndDate::isMissed($early, '2026-11-26'),
+                ['2026-11-25', '2026-11-26', '2026-11-27'],
+            ),
+        );
     }
 
     public function test_roles_are_fields_of_items_of_every_type(): void
     {
-        $fields = new RecordFields(['host' => new ItemType('host', [new Attribute('keeper', 'Own keeper')])], new Directory([['ann', ['Ann Berg']]], [['quay', ['Quay']]]), roles: [new Attribute('approver', 'Approver', AttributeKind::Person), new Attribute('keeper', 'Keeper', AttributeKind::Team)]);
+        $fields = new RecordFields(
+            ['host' => new ItemType('host', [new Attribute('keeper', 'Own keeper')])],
+            new Directory([['ann', ['Ann Berg']]], [['quay', ['Quay']]]),
+            roles: [new Attribute('approver', 'Approver', AttributeKind::Person), new Attribute('keeper', 'Keeper', AttributeKind::Team)],
+        );
 
-        self::assertSame(['ann', 'ann'], [$fields->check('host', 'approver', 'Ann Berg'), $fields->check('something else', 'approver', 'ANN')]);
+        self::assertSame(
+            ['ann', 'ann'], [$fields->check('host', 'approver', 'Ann Berg'), $fields->check('something else', 'approver', 'ANN')],
+        );
         self::assertSame(['anything', 'quay'], [$fields->check('host', 'keeper', 'anything'), $fields->check('gate', 'keeper', 'Quay')]);
-        self::assertSame([true, 'Approver', 'Own keeper', 'Keeper'], [$fields->knows('approver'), $fields->label('approver'), $fields->label('keeper', 'host'), $fields->label('keeper', 'gate')]);
+        self::assertSame(
+            [true, 'Approver', 'Own keeper', 'Keeper'],
+            [$fields->knows('approver'), $fields->label('approver'), $fields->label('keeper', 'host'), $fields->label('keeper', 'gate')],
+        );
         $this->expectExceptionMessage('Approver: nobody is called "quay".');
         $fields->check('gate', 'approver', 'quay');
     }
 
     public function test_conditions_are_read_from_an_address(): void
     {
-        $read = static fn(string $text): ?array => ($c = FieldCondition::parse($text)) === null ? null : [$c->field, $c->comparison, $c->value];
+        $read = static fn(string $text): ?array =>
+            ($c = FieldCondition::parse($text)) === null ? null : [$c->field, $c->comparison, $c->value];
 
         self::assertSame(['firmware', Comparison::Begins, '5.0'], $read('firmware~ 5.0 '));
         self::assertSame(['valid_until', Comparison::Below, '2026-09-30'], $read('valid_until<2026-09-30'));
@@ -174,7 +220,10 @@ final class RecordTest extends TestCase
     {
         self::assertSame([], Doubt::about(false, true, true, 0, 1, 0, false));
         self::assertSame([], Doubt::about(true, true, true, 0, 0, 0, false));
-        self::assertSame([Doubt::NoOwner, Doubt::NotSeen, Doubt::Contradicted, Doubt::NothingStandsOnIt], Doubt::about(false, false, false, 2, 0, 3, false));
+        self::assertSame(
+            [Doubt::NoOwner, Doubt::NotSeen, Doubt::Contradicted, Doubt::NothingStandsOnIt],
+            Doubt::about(false, false, false, 2, 0, 3, false),
+        );
         self::assertSame([Doubt::StandsOnOneThing, Doubt::InALoop], Doubt::about(true, true, true, 0, 0, 1, true));
     }
 }

@@ -29,7 +29,12 @@ final class WeekOfUseTest extends TestCase
     {
         $use = WeekOfUse::parse('lorries: Sun 22-04 5');
         self::assertSame([5.0, 5.0, 0.0, 5.0], [$use->hours[3], $use->hours[0], $use->hours[4], $use->hours[167]]);
-        self::assertSame(range(0, 6), array_values(array_unique(array_map(static fn(int $h): int => intdiv($h, 24), array_keys(array_filter(WeekOfUse::parse('x: Fri-Thu 0-24 1')->hours))))));
+        self::assertSame(
+            range(0, 6),
+            array_values(array_unique(array_map(
+                static fn(int $h): int => intdiv($h, 24), array_keys(array_filter(WeekOfUse::parse('x: Fri-Thu 0-24 1')->hours)),
+            ))),
+        );
     }
 
     public function test_hours_are_told_in_words(): void
@@ -43,7 +48,11 @@ final class WeekOfUseTest extends TestCase
     /** @return iterable<int, array{string}> */
     public static function wrong(): iterable
     {
-        yield from [['12'], ['sailings:'], ['sailings: ;'], ['sailings: Mon 06-25 1'], ['sailings: Mon 24-06 1'], ['sailings: Mon 06-06 1'], ['sailings: Mux 06-08 1'], ['sailings: Mon-Tue-Wed 06-08 1'], ['sailings: Mon 06-08 -1'], ['sailings: Mon 06:30-08 1']];
+        yield from [
+            ['12'], ['sailings:'], ['sailings: ;'], ['sailings: Mon 06-25 1'], ['sailings: Mon 24-06 1'],
+            ['sailings: Mon 06-06 1'], ['sailings: Mux 06-08 1'], ['sailings: Mon-Tue-Wed 06-08 1'], ['sailings: Mon 06-08 -1'],
+            ['sailings: Mon 06:30-08 1'],
+        ];
     }
 
     #[DataProvider('wrong')]
@@ -66,7 +75,13 @@ final class WeekOfUseTest extends TestCase
         for ($round = 0; $round < 200; $round++) {
             $services = [];
             for ($n = $random->getInt(1, 4); $n > 0; $n--) {
-                $services[] = ['use' => WeekOfUse::parse(sprintf('x: daily %d-%d %d; else %d', $random->getInt(0, 11), $random->getInt(12, 24), $random->getInt(1, 50), $random->getInt(0, 9))), 'tier' => $random->getInt(1, 4), 'state' => State::cases()[$random->getInt(0, 3)]];
+                $services[] = [
+                    'use' => WeekOfUse::parse(sprintf(
+                        'x: daily %d-%d %d; else %d', $random->getInt(0, 11), $random->getInt(12, 24), $random->getInt(1, 50),
+                        $random->getInt(0, 9),
+                    )),
+                    'tier' => $random->getInt(1, 4), 'state' => State::cases()[$random->getInt(0, 3)],
+                ];
             }
             $length = $random->getInt(1, 30);
             $best = LeastHurt::of($services, $length, 3);
@@ -102,7 +117,9 @@ final class WeekOfUseTest extends TestCase
         $hurt = 0.0;
         foreach ($services as $service) {
             for ($hour = $from; $hour < $from + $length; $hour++) {
-                $hurt += $service['use']->hours[$hour % 168] * 2 ** (4 - $service['tier']) * ['up' => 0, 'at_risk' => 0, 'degraded' => 0.5, 'down' => 1][$service['state']->value];
+                $hurt += $service['use']->hours[$hour % 168] * 2 ** (4 - $service['tier']) * [
+                    'up' => 0, 'at_risk' => 0, 'degraded' => 0.5, 'down' => 1,
+                ][$service['state']->value];
             }
         }
 
@@ -114,7 +131,13 @@ final class WeekOfUseTest extends TestCase
         $lanes = WeekOfUse::parse('sailings: daily 05-23 14; else 0');
         $gates = WeekOfUse::parse('sailings: daily 05-23 12; else 0');
         $desk = WeekOfUse::parse('passengers: daily 05-22 1300.5; else 2.5');
-        $of = static fn(int $hour, State ...$states): ?string => UseBehind::of(array_map(static fn(WeekOfUse $use, State $state): array => ['use' => $use, 'state' => $state], array_slice([$lanes, $gates, $desk], 0, count($states)), $states), $hour)->words();
+        $of = static fn(int $hour, State ...$states): ?string => UseBehind::of(
+            array_map(
+                static fn(WeekOfUse $use, State $state): array => ['use' => $use, 'state' => $state],
+                array_slice([$lanes, $gates, $desk], 0, count($states)), $states,
+            ),
+            $hour,
+        )->words();
         self::assertSame('Affected now: 14 sailings an hour.', $of(9, State::Down, State::Degraded));
         self::assertSame('Affected now: 1,301 passengers and 14 sailings an hour.', $of(9, State::Down, State::Up, State::Degraded));
         self::assertSame('Little used at this hour: 0 sailings an hour; 14 sailings at the busiest.', $of(3, State::Down));

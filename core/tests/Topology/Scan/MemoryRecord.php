@@ -32,12 +32,17 @@ final class MemoryRecord
     public function set(string $id, string $field, string $value): void
     {
         $item = $this->items[$id];
-        $this->items[$id] = new KnownItem($id, $item->kind, [...$item->byHand, $field => $value], $item->byScan, $item->seen, $item->notSeenSince);
+        $this->items[$id] = new KnownItem(
+            $id, $item->kind, [...$item->byHand, $field => $value], $item->byScan, $item->seen, $item->notSeenSince,
+        );
     }
 
     public function decide(Snapshot $snapshot): Reconciled
     {
-        return (new Reconcile(array_values($this->items), $this->fields, $this->rules, fn(string $from, string $to): bool => isset($this->dependencies["$from $to"])))->take($snapshot);
+        return (new Reconcile(
+            array_values($this->items), $this->fields, $this->rules,
+            fn(string $from, string $to): bool => isset($this->dependencies["$from $to"]),
+        ))->take($snapshot);
     }
 
     public function take(Snapshot $snapshot, bool $saidYes = false): Reconciled
@@ -51,7 +56,9 @@ final class MemoryRecord
             foreach ($finding->saidNew as $field => $value) {
                 $item = $item->withSaid($snapshot->scanner, (string) $field, $value, $snapshot->at);
             }
-            $this->items[$item->id] = new KnownItem($item->id, $item->kind, $item->byHand, $item->byScan, [...$item->seen, $snapshot->scanner => $snapshot->at]);
+            $this->items[$item->id] = new KnownItem(
+                $item->id, $item->kind, $item->byHand, $item->byScan, [...$item->seen, $snapshot->scanner => $snapshot->at],
+            );
         }
         foreach ($reconciled->missing as $id) {
             $item = $this->items[$id];

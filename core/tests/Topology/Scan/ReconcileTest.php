@@ -27,10 +27,14 @@ final class ReconcileTest extends TestCase
     /** @param  list<ConnectionRule>  $rules */
     private static function record(array $rules = []): MemoryRecord
     {
-        $attributes = [new Attribute('serial', 'Serial'), new Attribute('hostname', 'Host name'), new Attribute('address', 'Address'), new Attribute('memory', 'Memory', AttributeKind::Number)];
+        $attributes = [
+            new Attribute('serial', 'Serial'), new Attribute('hostname', 'Host name'), new Attribute('address', 'Address'),
+            new Attribute('memory', 'Memory', AttributeKind::Number),
+        ];
 
         return new MemoryRecord(new RecordFields([
-            'host' => new ItemType('host', $attributes, ['serial', 'hostname', 'name']), 'server' => new ItemType('server', $attributes, ['serial', 'hostname', 'name']), 'rumour' => new ItemType('rumour'),
+            'host' => new ItemType('host', $attributes, ['serial', 'hostname', 'name']),
+            'server' => new ItemType('server', $attributes, ['serial', 'hostname', 'name']), 'rumour' => new ItemType('rumour'),
         ], new Directory([], [])), $rules);
     }
 
@@ -38,9 +42,22 @@ final class ReconcileTest extends TestCase
      * @param  list<array<string, string>>  $items  `ref` is the place in the list, `kind` is host
      * @param  list<array{0: int, 1: int, 2?: int}>  $connections
      */
-    private static function snapshot(array $items, int $at = self::MORNING, array $connections = [], bool $complete = true, string $scanner = 'sweep'): Snapshot
-    {
-        return new Snapshot("s-$at", $scanner, $at, $complete, array_map(static fn(array $item, int $i): ObservedItem => new ObservedItem("r$i", $item['kind'] ?? 'host', array_diff_key($item, ['kind' => 1])), $items, array_keys($items)), array_map(static fn(array $c): ObservedConnection => new ObservedConnection("r$c[0]", "r$c[1]", $c[2] ?? null, 5), $connections));
+    private static function snapshot(
+        array $items, int $at = self::MORNING, array $connections = [], bool $complete = true, string $scanner = 'sweep',
+    ): Snapshot {
+        return new Snapshot(
+            "s-$at", $scanner, $at, $complete,
+            array_map(
+                static fn(array $item, int $i): ObservedItem => new ObservedItem(
+                    "r$i", $item['kind'] ?? 'host', array_diff_key($item, ['kind' => 1]),
+                ),
+                $items, array_keys($items),
+            ),
+            array_map(
+                static fn(array $c): ObservedConnection => new ObservedConnection("r$c[0]", "r$c[1]", $c[2] ?? null, 5),
+                $connections,
+            ),
+        );
     }
 
     public function test_the_most_trusted_attribute_decides(): void
@@ -49,18 +66,30 @@ final class ReconcileTest extends TestCase
         $record->put('a', 'host', ['serial' => 'S1', 'hostname' => 'one']);
         $record->put('b', 'host', ['hostname' => 'two']);
         $record->put('c', 'host', ['name' => 'Three']);
-        $findings = $record->decide(self::snapshot([['serial' => 's1', 'hostname' => 'two'], ['hostname' => 'TWO', 'serial' => 'S2'], ['name' => 'three'], ['serial' => 'S4', 'hostname' => 'one']]))->findings;
-        self::assertSame([['a', 'serial'], ['b', 'hostname'], ['c', 'name'], ['one', null]], array_map(static fn(Finding $f): array => [$f->id, $f->by], $findings), 'The last is another machine under a name that was used.');
+        $findings = $record->decide(self::snapshot([
+            ['serial' => 's1', 'hostname' => 'two'], ['hostname' => 'TWO', 'serial' => 'S2'], ['name' => 'three'],
+            ['serial' => 'S4', 'hostname' => 'one'],
+        ]))->findings;
+        self::assertSame(
+            [['a', 'serial'], ['b', 'hostname'], ['c', 'name'], ['one', null]],
+            array_map(static fn(Finding $f): array => [$f->id, $f->by], $findings),
+            'The last is another machine under a name that was used.',
+        );
     }
 
     public function test_what_a_person_set_is_contradicted_and_stays(): void
     {
         $record = self::record();
         $record->put('a', 'host', ['serial' => 'S1', 'memory' => '32', 'name' => 'Quay host', 'address' => '']);
-        $finding = $record->take(self::snapshot([['serial' => 'S1', 'memory' => '64', 'name' => 'quay HOST', 'hostname' => 'quay-1', 'address' => '10.0.0.1']]))->findings[0];
+        $finding = $record->take(self::snapshot([[
+            'serial' => 'S1', 'memory' => '64', 'name' => 'quay HOST', 'hostname' => 'quay-1', 'address' => '10.0.0.1',
+        ]]))->findings[0];
         self::assertSame(['memory' => ['32', '64'], 'address' => ['', '10.0.0.1']], $finding->contradicts);
         self::assertSame(['hostname' => ['', 'quay-1']], $finding->changes);
-        self::assertSame(['32', '', 'quay-1'], [$record->items['a']->value('memory'), $record->items['a']->value('address'), $record->items['a']->value('hostname')]);
+        self::assertSame(
+            ['32', '', 'quay-1'],
+            [$record->items['a']->value('memory'), $record->items['a']->value('address'), $record->items['a']->value('hostname')],
+        );
     }
 
     public function test_a_type_that_a_person_gave_stays_and_the_item_is_recognised(): void
@@ -84,7 +113,9 @@ final class ReconcileTest extends TestCase
         $record = self::record();
         $record->take(self::snapshot([['serial' => 'S1', 'hostname' => 'x'], ['serial' => 'S2', 'hostname' => 'y']]));
         $record->set('y', 'hostname', 'x');
-        $reconciled = $record->decide(self::snapshot([['hostname' => 'x'], ['memory' => '1'], ['kind' => 'rumour', 'name' => 'z']], self::MORNING + 60));
+        $reconciled = $record->decide(self::snapshot(
+            [['hostname' => 'x'], ['memory' => '1'], ['kind' => 'rumour', 'name' => 'z']], self::MORNING + 60,
+        ));
         self::assertSame(['r0', 'r1', 'r2'], array_column($reconciled->refused, 'ref'));
         self::assertStringContainsString('is that of x and of y', $reconciled->refused[0]['why']);
         self::assertStringContainsString('none of the values by which', $reconciled->refused[1]['why']);
@@ -144,10 +175,21 @@ final class ReconcileTest extends TestCase
         $rule = new ConnectionRule('to-databases', 'host', 'server', 5432, 'reads');
         $record = self::record([$rule]);
         $record->dependencies['a b'] = 'by hand';
-        $items = [['serial' => 'A', 'hostname' => 'a'], ['serial' => 'B', 'hostname' => 'b'], ['serial' => 'C', 'hostname' => 'c', 'kind' => 'server']];
-        $links = $record->take(self::snapshot($items, connections: [[0, 1], [1, 0, 80], [1, 0, 443], [0, 2, 5432], [1, 2, 22], [0, 0]]))->links;
+        $items = [
+            ['serial' => 'A', 'hostname' => 'a'], ['serial' => 'B', 'hostname' => 'b'],
+            ['serial' => 'C', 'hostname' => 'c', 'kind' => 'server'],
+        ];
+        $links = $record->take(self::snapshot(
+            $items, connections: [[0, 1], [1, 0, 80], [1, 0, 443], [0, 2, 5432], [1, 2, 22], [0, 0]],
+        ))->links;
         self::assertEquals([new Link('b', 'a', 80, 10, null), new Link('a', 'c', 5432, 5, $rule), new Link('b', 'c', 22, 5, null)], $links);
-        self::assertSame([['b', 'a'], ['b', 'c']], array_map(static fn(Link $l): array => [$l->from, $l->to], $record->decide(self::snapshot($items, self::MORNING + 60, [[0, 1], [1, 0], [0, 2, 5432], [1, 2, 22]]))->links));
+        self::assertSame(
+            [['b', 'a'], ['b', 'c']],
+            array_map(
+                static fn(Link $l): array => [$l->from, $l->to],
+                $record->decide(self::snapshot($items, self::MORNING + 60, [[0, 1], [1, 0], [0, 2, 5432], [1, 2, 22]]))->links,
+            ),
+        );
     }
 
     /** @return array<string, string> an item as a scan may see it, from a small stock of identities so that they meet */
@@ -176,7 +218,10 @@ final class ReconcileTest extends TestCase
             }
             for ($step = 1; $step <= 8; $step++) {
                 $before = $record->items;
-                $snapshot = self::snapshot(array_map(static fn(): array => self::seen($random), range(1, $random->getInt(1, 8))), self::MORNING + $step * 60, [], $random->getInt(0, 3) > 0, ['sweep', 'other'][$random->getInt(0, 1)]);
+                $snapshot = self::snapshot(
+                    array_map(static fn(): array => self::seen($random), range(1, $random->getInt(1, 8))),
+                    self::MORNING + $step * 60, [], $random->getInt(0, 3) > 0, ['sweep', 'other'][$random->getInt(0, 1)],
+                );
                 $reconciled = $record->take($snapshot, saidYes: $random->getInt(0, 1) === 0);
                 self::assertSame([], array_diff_key($before, $record->items), 'Nothing vanishes.');
                 foreach ($before as $id => $item) {
@@ -190,7 +235,9 @@ final class ReconcileTest extends TestCase
                 $ids = array_map(static fn(Finding $f): string => $f->id, $reconciled->findings);
                 self::assertSame($ids, array_values(array_unique($ids)), 'No two things are one item.');
                 self::assertSame([], array_intersect($ids, $reconciled->missing));
-                self::assertCount(count($snapshot->items), [...$reconciled->findings, ...$reconciled->refused], 'Each is one or the other.');
+                self::assertCount(
+                    count($snapshot->items), [...$reconciled->findings, ...$reconciled->refused], 'Each is one or the other.',
+                );
                 if ($reconciled->held === null && $random->getInt(0, 2) === 0 && $record->items !== []) {
                     $id = (string) array_rand($record->items);
                     $record->set($id, 'memory', $set[$id]['memory'] = (string) $random->getInt(90, 99));
@@ -223,7 +270,10 @@ final class ReconcileTest extends TestCase
             for ($n = 0; $n < 4; $n++) {
                 $record->put("hand-$n", 'host', ['serial' => "serial-$n", 'hostname' => "hostname-$n"]);
             }
-            $items = array_map(static fn(int $i): array => ['serial' => "serial-$i", 'hostname' => 'hostname-'.$random->getInt(0, 6)], range(0, 5));
+            $items = array_map(
+                static fn(int $i): array => ['serial' => "serial-$i", 'hostname' => 'hostname-'.$random->getInt(0, 6)],
+                range(0, 5),
+            );
             $told = static function (array $items) use ($record): array {
                 /** @var array<int, array<string, string>> $items */
                 $told = [];

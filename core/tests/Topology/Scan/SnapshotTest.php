@@ -20,7 +20,10 @@ final class SnapshotTest extends TestCase
     {
         return [
             'id' => 'sweep-7', 'scanner' => 'quay-sweep', 'at' => '2026-03-02T07:00:00+01:00',
-            'items' => [['ref' => 'a', 'kind' => 'host', 'name' => ' Host 1 ', 'attributes' => ['serial' => 'S1', 'memory' => 64, 'note' => '']], ['ref' => 'b', 'kind' => 'host']],
+            'items' => [
+                ['ref' => 'a', 'kind' => 'host', 'name' => ' Host 1 ', 'attributes' => ['serial' => 'S1', 'memory' => 64, 'note' => '']],
+                ['ref' => 'b', 'kind' => 'host'],
+            ],
             'connections' => [['from' => 'a', 'to' => 'b', 'port' => 5432, 'seen' => 12], ['from' => 'b', 'to' => 'a']],
         ];
     }
@@ -28,8 +31,14 @@ final class SnapshotTest extends TestCase
     public function test_a_snapshot_is_read(): void
     {
         $snapshot = Snapshot::read(Document::parse((string) json_encode(self::sound())));
-        self::assertSame(['sweep-7', 'quay-sweep', strtotime('2026-03-02T06:00:00Z'), true], [$snapshot->id, $snapshot->scanner, $snapshot->at, $snapshot->complete]);
-        self::assertEquals([new ObservedItem('a', 'host', ['name' => 'Host 1', 'serial' => 'S1', 'memory' => '64']), new ObservedItem('b', 'host', [])], $snapshot->items);
+        self::assertSame(
+            ['sweep-7', 'quay-sweep', strtotime('2026-03-02T06:00:00Z'), true],
+            [$snapshot->id, $snapshot->scanner, $snapshot->at, $snapshot->complete],
+        );
+        self::assertEquals(
+            [new ObservedItem('a', 'host', ['name' => 'Host 1', 'serial' => 'S1', 'memory' => '64']), new ObservedItem('b', 'host', [])],
+            $snapshot->items,
+        );
         self::assertEquals([new ObservedConnection('a', 'b', 5432, 12), new ObservedConnection('b', 'a', null, 1)], $snapshot->connections);
     }
 
