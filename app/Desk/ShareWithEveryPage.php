@@ -35,7 +35,8 @@ final class ShareWithEveryPage extends Middleware
             return [...$shared, 'me' => null, 'live' => null, 'band' => null, 'clocks' => [], 'trouble' => []];
         }
 
-        // Before anything of the page is read: what is written from now on is news to it. Which props came tells the page what of it is that fresh.
+        // Before anything of the page is read: what is written from now on is news to it. Which props came tells the page
+        // what of it is that fresh.
         $head = Journal::head();
         $only = $request->header(Header::PARTIAL_ONLY);
 

@@ -95,7 +95,10 @@ final class AlertsAndReports implements HasConsequences
         );
     }
 
-    /** What still fires is to be decided about again: at once while a service is hit, else once monitors have had time to see that all is well. */
+    /**
+     * What still fires is to be decided about again: at once while a service is hit, else once monitors have had time to
+     * see that all is well.
+     */
     private function decideAgain(Incident $incident): void
     {
         $firing = Alert::query()->where('incident_id', $incident->id)->whereNull('closed_at')->whereNull('withdrawn_at');

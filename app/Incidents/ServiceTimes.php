@@ -11,7 +11,10 @@ use Skarvo\Signals\Level;
 use Skarvo\Topology\Availability;
 use Skarvo\Topology\State;
 
-/** How much of the last days a service was there: by the alerts on it and on what it stands on, and by the incidents that no alert told of. */
+/**
+ * How much of the last days a service was there: by the alerts on it and on what it stands on, and by the incidents that
+ * no alert told of.
+ */
 final class ServiceTimes
 {
     private const DAYS = 90;

@@ -16,7 +16,8 @@ abstract class Forever extends Command
      * @param  string  $name  of this process, unlike that of any other
      * @param  int  $idle  microseconds of rest where there was nothing to do
      * @param  int  $yield  microseconds of rest where there may be more: others have to get at the database in between
-     * @param  \Closure(\Closure(): bool): int  $step  does what is due, if the closure that it is given says that it may, and returns how much it did
+     * @param  \Closure(\Closure(): bool): int  $step  does what is due, if the closure that it is given says that it may,
+     *     and returns how much it did
      * @param  \Closure(): bool  $isIdle  whether nothing is under way that has to be brought to an end
      */
     protected function whileHeld(string $job, string $name, int $idle, int $yield, \Closure $step, ?\Closure $isIdle = null): int

@@ -20,7 +20,10 @@ use Skarvo\Json\BadInput;
 use Skarvo\Rota\Segment;
 use Skarvo\Time\Zone;
 
-/** The layers of a rota: who takes turns, from when, how long, in which windows; with what a change makes of the next weeks before it is saved. */
+/**
+ * The layers of a rota: who takes turns, from when, how long, in which windows; with what a change makes of the next weeks
+ * before it is saved.
+ */
 final class LayersController
 {
     private const WEEKS = 6;

@@ -25,7 +25,8 @@ final class LikelyCause
 
     /**
      * @param  Builder<Alert>  $alerts
-     * @param  array<array-key, State>  $observed  what shows trouble anywhere: of those that belong to something else, silence is not held against a cause
+     * @param  array<array-key, State>  $observed  what shows trouble anywhere: of those that belong to something else,
+     *     silence is not held against a cause
      * @return list<array{id: string, name: string, kind: string, score: float, as: string, words: string}>
      */
     public static function of(Builder $alerts, array $observed = [], ?Estate $estate = null): array

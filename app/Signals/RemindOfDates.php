@@ -11,7 +11,10 @@ use Illuminate\Support\Facades\DB;
 use Skarvo\Time\Instant;
 use Skarvo\Topology\Record\EndDate;
 
-/** Dates on which something ends become alerts to the owner of the item, so many days ahead as its type says; a date that is moved clears them. */
+/**
+ * Dates on which something ends become alerts to the owner of the item, so many days ahead as its type says; a date that
+ * is moved clears them.
+ */
 final class RemindOfDates implements Swept
 {
     public const SOURCE = 'dates';
@@ -85,7 +88,8 @@ final class RemindOfDates implements Swept
                     if ($end !== null && is_string($value) && ($attribute->early === null || ! EndDate::isMissed($value, $today))) {
                         $due["$item->id\n$attribute->name"] = [
                             'item' => (string) $item->id, 'attribute' => $attribute->name, 'value' => $value,
-                            // Nothing is wrong yet: that the item works stays true until it is over. The last reminder is louder than those that nobody heeded.
+                            // Nothing is wrong yet: that the item works stays true until it is over. The last reminder is
+                            // louder than those that nobody heeded.
                             'level' => $end->isLast ? 'warning' : 'info',
                             'words' => "$item->name: ".lcfirst($attribute->label)." $value; {$end->words()}",
                         ];

@@ -203,7 +203,8 @@ final class Estate
     }
 
     /**
-     * @param  list<array{string, State, int, int|null}>  $observed  item, state, from and to in seconds since the epoch; of what the service stands on, and itself
+     * @param  list<array{string, State, int, int|null}>  $observed  item, state, from and to in seconds since the epoch; of
+     *     what the service stands on, and itself
      */
     public function downtime(string $service, array $observed, int $from, int $to): Downtime
     {

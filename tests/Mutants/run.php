@@ -70,11 +70,13 @@ foreach ($own as $i => $mistake) {
         static fn(string $a, string $b): int =>
             str_contains($b, "/{$name}Test") <=> str_contains($a, "/{$name}Test") ?: $loads[$a] <=> $loads[$b],
     );
+    $words = $mistake->words((string) file_get_contents("$project/$mistake->file"));
     $by = $workplace->notices($mistake, [$near, array_diff_key($loads, $near)]);
     $noticed += (int) $by;
     $byKind[$mistake->kind][(int) $by] = ($byKind[$mistake->kind][(int) $by] ?? 0) + 1;
     if (! $by) {
-        echo 'NOT NOTICED '.$mistake->words((string) file_get_contents("$project/$mistake->file"))."\n";
+        echo "NOT NOTICED $words
+";
     }
     fprintf(STDERR, "\r%d of %d, %d noticed ", $i + 1, count($own), $noticed);
 }

@@ -6,7 +6,10 @@ namespace Tests\Walks;
 
 use Illuminate\Support\Facades\DB;
 
-/** A world in which every address has something behind it: an incident with alerts, a report, a call to Per Strand, quiet time, a source. */
+/**
+ * A world in which every address has something behind it: an incident with alerts, a report, a call to Per Strand, quiet
+ * time, a source.
+ */
 trait BuildsWorld
 {
     protected function setUp(): void

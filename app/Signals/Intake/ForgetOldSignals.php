@@ -8,7 +8,10 @@ use App\Platform\Contracts\Swept;
 use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 
-/** Lets go of signals, of what was counted of them, and of what was sent out, after the time for which they are kept. Alerts and the journal stay. */
+/**
+ * Lets go of signals, of what was counted of them, and of what was sent out, after the time for which they are kept.
+ * Alerts and the journal stay.
+ */
 final class ForgetOldSignals implements Swept
 {
     /** Rows at a time: those who send signals wait for the database no longer than that takes. */

@@ -12,7 +12,10 @@ use App\Platform\Refused;
 use App\Signals\TakeSignals;
 use Illuminate\Support\Facades\DB;
 
-/** Makes a further version of the rules: those before it are kept, and signals that were accepted before it keep theirs. Call it inside a transaction. */
+/**
+ * Makes a further version of the rules: those before it are kept, and signals that were accepted before it keep theirs.
+ * Call it inside a transaction.
+ */
 final class SaveRules
 {
     /**

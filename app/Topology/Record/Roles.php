@@ -19,7 +19,10 @@ use Skarvo\Json\ErrorCode;
 use Skarvo\Topology\Record\Attribute;
 use Skarvo\Topology\Record\AttributeKind;
 
-/** What people and teams are to items of any type, beside the technical team and the business owner; the organisation names these itself. */
+/**
+ * What people and teams are to items of any type, beside the technical team and the business owner; the organisation names
+ * these itself.
+ */
 final class Roles
 {
     private const SETTING = 'item_roles';

@@ -26,7 +26,8 @@ final class Document
     private function __construct(private mixed $root, private readonly ?string $text = null) {}
 
     /**
-     * @param  string|null  $longList  a field whose list of flat objects is not decoded at once where the text is long: it is a LongList then
+     * @param  string|null  $longList  a field whose list of flat objects is not decoded at once where the text is long: it
+     *     is a LongList then
      *
      * @throws BadInput when the text is no JSON, or its outermost value is no object
      */

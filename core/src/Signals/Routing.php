@@ -16,7 +16,8 @@ final readonly class Routing
     private function __construct(private array $rules) {}
 
     /**
-     * @param  \stdClass  $settings  as the contract of replay has them; each rule may also have `name`, `off`, and in `set` a `team` and a `handling`
+     * @param  \stdClass  $settings  as the contract of replay has them; each rule may also have `name`, `off`, and in `set`
+     *     a `team` and a `handling`
      *
      * @throws \Skarvo\Json\BadInput
      */

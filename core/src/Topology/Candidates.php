@@ -60,7 +60,10 @@ final class Candidates
     /** What more stands on is more often what was noticed: by this power of how much does. */
     private const USED = 0.15;
 
-    /** How much less likely it is that what shows in several places is a failure that breaks fewer than so many items, itself among them. */
+    /**
+     * How much less likely it is that what shows in several places is a failure that breaks fewer than so many items,
+     * itself among them.
+     */
     private const FEW = 0.2;
 
     private const SEVERAL = 3;
@@ -77,7 +80,10 @@ final class Candidates
     /** So much less likely than another, and a cause adds nothing to what is told of the others (in natural logarithms). */
     private const NOTHING = 14.0;
 
-    /** In a graph of so many items, what is so much less likely than that all symptoms are strays is no cause at all: to rank such ones would take too long. */
+    /**
+     * In a graph of so many items, what is so much less likely than that all symptoms are strays is no cause at all: to
+     * rank such ones would take too long.
+     */
     private const HOPELESS = -30.0;
 
     private const LARGE = 2000;
@@ -91,7 +97,8 @@ final class Candidates
     private function __construct(private readonly Graph $graph, private readonly array $symptoms, private readonly ?array $watched) {}
 
     /**
-     * @param  list<array{int, State, int}>  $symptoms  item by number, state, and when it began in seconds since the epoch; of several of one item the worst counts, from the earliest on
+     * @param  list<array{int, State, int}>  $symptoms  item by number, state, and when it began in seconds since the epoch;
+     *     of several of one item the worst counts, from the earliest on
      * @param  list<int>|null  $watched  numbers of items; null: all are
      * @return list<Candidate> best first, at most ten
      */

@@ -14,7 +14,8 @@ final readonly class CommonGround
     private function __construct(public string $item, public int $explains, public int $of) {}
 
     /**
-     * @param  list<int>  $items  numbers of different items; of several that explain as many, the one with the furthest reach wins, then the first
+     * @param  list<int>  $items  numbers of different items; of several that explain as many, the one with the furthest
+     *     reach wins, then the first
      */
     public static function of(Graph $graph, array $items): ?self
     {

@@ -17,7 +17,8 @@ final readonly class Downtime
      * Goes through the moments at which something began or ended, and traces what was so until the next.
      *
      * @param  int  $service  number of the item
-     * @param  list<array{int, State, int, int|null}>  $observed  item by number, its state, from and to in seconds since the epoch, in any order; null: not over
+     * @param  list<array{int, State, int, int|null}>  $observed  item by number, its state, from and to in seconds since
+     *     the epoch, in any order; null: not over
      * @param  int  $from  seconds since the epoch; $to is later
      */
     public static function of(Graph $graph, int $service, array $observed, int $from, int $to): self

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Skarvo\Topology;
 
-/** Items that need each other in a circle: of these nobody can tell which one fell first. Strongly connected components, by Tarjan's algorithm (1972), without recursion. */
+/**
+ * Items that need each other in a circle: of these nobody can tell which one fell first. Strongly connected components, by
+ * Tarjan's algorithm (1972), without recursion.
+ */
 final readonly class Loops
 {
     /** @return list<list<string>> the ids of each circle, in order; items that stand in none are left out */

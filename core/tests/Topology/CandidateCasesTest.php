@@ -43,7 +43,10 @@ final class CandidateCasesTest extends TestCase
         self::assertGreaterThanOrEqual(0.955, $three / $count, 'among the first three');
     }
 
-    /** Symptoms as in the given cases: three of four watched items that are hit show it, with up to three strays; times hold no order but the cause's own. */
+    /**
+     * Symptoms as in the given cases: three of four watched items that are hit show it, with up to three strays; times
+     * hold no order but the cause's own.
+     */
     public function test_on_further_failures_of_the_same_estates_and_more_often_than_by_overlap(): void
     {
         $graphs = array_map(static fn(array $case): Graph => self::graph($case['in']), self::cases());

@@ -18,7 +18,10 @@ use Skarvo\Signals\Replay\ReplayDocument;
 use Skarvo\Tests\Signals\RandomStream;
 use Tests\TestCase;
 
-/** For any order of arrival within two minutes, any batches, any crashes and any repeats, the stored alerts and groups are those of a replay. */
+/**
+ * For any order of arrival within two minutes, any batches, any crashes and any repeats, the stored alerts and groups are
+ * those of a replay.
+ */
 final class LiveReplayTest extends TestCase
 {
     private const LATE = 120;

@@ -211,7 +211,8 @@ final class EstateTest extends TestCase
     public function test_a_service_shows_how_much_of_ninety_days_it_was_there(): void
     {
         $this->actingAs($this->person('noor-lind'));
-        // Wireless was interrupted for 82 minutes in the history of the demo: its alerts say no more than that it was near, and somebody declared it.
+        // Wireless was interrupted for 82 minutes in the history of the demo: its alerts say no more than that it was
+        // near, and somebody declared it.
         $this->get('/estate/harbour-wireless')->assertInertia(fn(Shown $page) => $page->where('availability.stretches', 1)->where('availability.down', 82 * 60 * 1000)->where(
             'availability.share', fn(float $share): bool => abs($share - (1 - 82 / 129600)) < 0.000001,
         ));
@@ -219,7 +220,8 @@ final class EstateTest extends TestCase
             'availability.share', fn(int|float $share): bool => (float) $share === 1.0,
         )->where('availability.stretches', 0));
 
-        // The database takes booking along, and everything that stands on it, whether anybody declares that or not; twice at once counts once.
+        // The database takes booking along, and everything that stands on it, whether anybody declares that or not; twice
+        // at once counts once.
         $this->signal([self::firing('booking-db'), self::firing('booking-web')]);
         $this->takeSignals();
         $this->travel(10)->minutes();

@@ -11,7 +11,10 @@ use Skarvo\Topology\Record\NeedWords;
 use Skarvo\Topology\Record\RecordFields;
 use Skarvo\Topology\Record\Relation;
 
-/** What storing a file would do, row by row: new, changed, the same, or refused and why. A refused row costs no other, but those that need what it would have made. */
+/**
+ * What storing a file would do, row by row: new, changed, the same, or refused and why. A refused row costs no other, but
+ * those that need what it would have made.
+ */
 final class ImportPlan
 {
     private const ROWS_AT_ONCE = 1000;

@@ -15,7 +15,8 @@ final readonly class ItemType
 
     /**
      * @param  list<Attribute>  $attributes
-     * @param  list<string>  $identifying  names of attributes by which one is recognised, the most trusted first; `name` may stand among them
+     * @param  list<string>  $identifying  names of attributes by which one is recognised, the most trusted first; `name`
+     *     may stand among them
      */
     public function __construct(public string $name, array $attributes = [], public array $identifying = [])
     {

@@ -9,7 +9,8 @@ final readonly class KnownItem
 {
     /**
      * @param  array<array-key, string>  $byHand  what people set, by field; empty: a person said that there is none
-     * @param  array<array-key, array<array-key, array{string, int}>>  $byScan  what scanners say, by field, by scanner: value, and since when in seconds since the epoch
+     * @param  array<array-key, array<array-key, array{string, int}>>  $byScan  what scanners say, by field, by scanner:
+     *     value, and since when in seconds since the epoch
      * @param  array<array-key, int>  $seen  when each scanner saw it last, in seconds since the epoch
      * @param  int|null  $notSeenSince  seconds since the epoch; null: nothing speaks against it
      */
