@@ -38,6 +38,10 @@ $sample = count($mistakes) <= $many
 // In any order, so that what is known after a while speaks for all.
 $sample = $random->shuffleArray($sample);
 $own = array_values(array_filter($sample, static fn(Mistake $one, int $i): bool => $i % $parts === $part - 1, ARRAY_FILTER_USE_BOTH));
+// Told from the files as they are now: they may change while it runs.
+$words = array_map(
+    static fn(Mistake $one): string => $one->words((string) file_get_contents("$project/$one->file")), $own,
+);
 printf("%d places for a mistake; %d of them tried here\n", count($mistakes), count($own));
 
 $workplace = Workplace::copy($project, sys_get_temp_dir()."/skarvo-mutants-$what-$part");
@@ -70,13 +74,11 @@ foreach ($own as $i => $mistake) {
         static fn(string $a, string $b): int =>
             str_contains($b, "/{$name}Test") <=> str_contains($a, "/{$name}Test") ?: $loads[$a] <=> $loads[$b],
     );
-    $words = $mistake->words((string) file_get_contents("$project/$mistake->file"));
     $by = $workplace->notices($mistake, [$near, array_diff_key($loads, $near)]);
     $noticed += (int) $by;
     $byKind[$mistake->kind][(int) $by] = ($byKind[$mistake->kind][(int) $by] ?? 0) + 1;
     if (! $by) {
-        echo "NOT NOTICED $words
-";
+        echo "NOT NOTICED $words[$i]\n";
     }
     fprintf(STDERR, "\r%d of %d, %d noticed ", $i + 1, count($own), $noticed);
 }
