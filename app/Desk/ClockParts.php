@@ -62,7 +62,7 @@ final class ClockParts
             DB::transaction(static function () use ($name, $e): void {
                 $error = mb_substr(explode("\n", $e->getMessage())[0], 0, 200);
                 if (DB::table('clock_faults')->insertOrIgnore(['part' => $name, 'since' => now(), 'error' => $error]) === 1) {
-                    Journal::write(Actor::system(), 'clock.fails', ['clock', $name], ['part' => $name, 'error' => $error]);
+                    Journal::write(Actor::system(), DeskEntry::ClockFails, ['clock', $name], ['part' => $name, 'error' => $error]);
                 }
             });
         } catch (QueryException $e) {
@@ -81,7 +81,7 @@ final class ClockParts
         if (DB::table('clock_faults')->where('part', $name)->exists()) {
             DB::transaction(static function () use ($name): void {
                 if (DB::table('clock_faults')->where('part', $name)->delete() === 1) {
-                    Journal::write(Actor::system(), 'clock.works', ['clock', $name], ['part' => $name]);
+                    Journal::write(Actor::system(), DeskEntry::ClockWorks, ['clock', $name], ['part' => $name]);
                 }
             });
         }

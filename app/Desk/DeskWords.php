@@ -13,10 +13,10 @@ final class DeskWords implements TellsEntries
 {
     public function tell(string $kind, Facts $facts): ?Sentence
     {
-        return match ($kind) {
-            'clock.fails' => Sentence::strong('A part of the clock is broken', "{$facts->text('part')}: {$facts->text('error')}"),
-            'clock.works' => Sentence::plain('A part of the clock works again', $facts->text('part')),
-            default => null,
+        return match (DeskEntry::tryFrom($kind)) {
+            DeskEntry::ClockFails => Sentence::strong('A part of the clock is broken', "{$facts->text('part')}: {$facts->text('error')}"),
+            DeskEntry::ClockWorks => Sentence::plain('A part of the clock works again', $facts->text('part')),
+            null => null,
         };
     }
 

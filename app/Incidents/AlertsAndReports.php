@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Incidents\Contracts\HasConsequences;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Outbox\Outbox;
 use App\Signals\Alert;
 use App\Signals\Observed;
@@ -40,7 +41,10 @@ final class AlertsAndReports implements HasConsequences
                 $this->decideAgain($incident);
                 foreach ($reports as $report) {
                     $report->update(['resolved_at' => $incident->resolved_at]);
-                    Journal::write(Actor::system(), 'report.resolved', ['report', $report->id], ['ref' => $report->ref()], $incident->id);
+                    Journal::write(
+                        Actor::system(), IncidentEntry::ReportResolved, ['report', $report->id], ['ref' => $report->ref()],
+                        $incident->id,
+                    );
                     self::mail(
                         $report, $incident, 'resolved', "Over: what you reported ({$report->ref()})",
                         "you reported: \"$report->what\"\n\n$turn->public\n\nIf it still does not work for you, report it again: "
@@ -66,7 +70,10 @@ final class AlertsAndReports implements HasConsequences
                     ->update(['decide_again_at' => null, 'wait_until' => null, 'taken_by' => $turn->by->id, 'taken_at' => now()]);
                 foreach ($reports as $report) {
                     $report->update(['resolved_at' => null]);
-                    Journal::write(Actor::system(), 'report.reopened', ['report', $report->id], ['ref' => $report->ref()], $incident->id);
+                    Journal::write(
+                        Actor::system(), IncidentEntry::ReportReopened, ['report', $report->id], ['ref' => $report->ref()],
+                        $incident->id,
+                    );
                     self::mail(
                         $report, $incident, 'reopened', "Not over after all: what you reported ({$report->ref()})",
                         "we told you that this was over. It is not. You reported: \"$report->what\"\n\n$turn->public\n\nWe will write again when it works. Your report: ",
@@ -112,7 +119,7 @@ final class AlertsAndReports implements HasConsequences
             'taken_by' => null, 'taken_at' => null,
         ]);
         Journal::write(
-            Actor::system(), 'alert.still_firing', ['incident', $incident->id],
+            Actor::system(), IncidentEntry::AlertStillFiring, ['incident', $incident->id],
             ['ref' => $incident->ref(), 'alerts' => $count, 'hit' => $isHit], $incident->id,
         );
     }
@@ -134,7 +141,7 @@ final class AlertsAndReports implements HasConsequences
             return;
         }
         Journal::write(
-            Actor::system(), 'mail.queued', ['report', $report->id], ['to' => $report->email, 'subject' => $subject],
+            Actor::system(), PlatformEntry::MailQueued, ['report', $report->id], ['to' => $report->email, 'subject' => $subject],
             $incident->id,
         );
         // Each turn is a version of the incident: the same mail is never queued twice, and the next one has a key of its own.

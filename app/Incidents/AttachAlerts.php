@@ -43,11 +43,11 @@ final class AttachAlerts
                 $facts = ['title' => $alert->title(), 'item' => $alert->item_named];
                 if ($from !== null) {
                     Journal::write(
-                        Actor::person($by), 'alert.detached', ['alert', $alert->id],
+                        Actor::person($by), IncidentEntry::AlertDetached, ['alert', $alert->id],
                         [...$facts, 'why' => "to {$incident->ref()}"], $from->id,
                     );
                 }
-                Journal::write(Actor::person($by), 'alert.attached', ['alert', $alert->id], $facts, $incident->id);
+                Journal::write(Actor::person($by), IncidentEntry::AlertAttached, ['alert', $alert->id], $facts, $incident->id);
             }
         });
     }
@@ -66,7 +66,7 @@ final class AttachAlerts
             foreach (Alert::query()->whereKey($alertIds)->where('incident_id', $incident->id)->orderBy('id')->get() as $alert) {
                 $alert->update(['incident_id' => null, 'decide_again_at' => null, 'taken_by' => null, 'taken_at' => null]);
                 Journal::write(
-                    Actor::person($by), 'alert.detached', ['alert', $alert->id],
+                    Actor::person($by), IncidentEntry::AlertDetached, ['alert', $alert->id],
                     ['title' => $alert->title(), 'item' => $alert->item_named, 'why' => $why], $incident->id,
                 );
             }

@@ -65,7 +65,7 @@ final class ChangeIncident
             ]);
             foreach ($changes as $field => $change) {
                 Journal::write(
-                    Actor::person($by), 'incident.changed', ['incident', $incident->id], ['field' => $field, ...$change],
+                    Actor::person($by), IncidentEntry::IncidentChanged, ['incident', $incident->id], ['field' => $field, ...$change],
                     $incident->id,
                 );
             }

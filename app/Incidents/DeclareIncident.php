@@ -57,7 +57,7 @@ final class DeclareIncident
                     ...($by === null ? [] : ['taken_by' => $by->id, 'taken_at' => $now]),
                 ]);
             $said = self::note($incident, $from, $by, $alerts->isEmpty() ? $service : null);
-            Journal::write($actor, 'incident.declared', ['incident', $incident->id], [
+            Journal::write($actor, IncidentEntry::IncidentDeclared, ['incident', $incident->id], [
                 'title' => $title, 'priority' => $priority, 'service' => $service->name ?? '', 'impact' => $impact->value,
                 'urgency' => $urgency->value,
                 'alerts' => count($alerts), 'reports' => count($reports), 'said' => $said?->name, 'item' => $said?->id,

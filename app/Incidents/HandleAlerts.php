@@ -11,6 +11,7 @@ use App\Platform\Journal\Journal;
 use App\Platform\Team;
 use App\Signals\Alert;
 use App\Signals\AlertGroups;
+use App\Signals\SignalEntry;
 use App\Topology\Item;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
@@ -98,7 +99,7 @@ final class HandleAlerts implements ClockPart
             foreach ($alerts as $alert) {
                 Alert::query()->whereKey($alert->id)->update(['handled_at' => now()]);
                 if ($alert->handling === Handling::Hours) {
-                    Journal::write(Actor::system(), 'alert.back', ['alert', $alert->id], ['title' => $alert->title()]);
+                    Journal::write(Actor::system(), SignalEntry::AlertBack, ['alert', $alert->id], ['title' => $alert->title()]);
                 } elseif ($alert->refresh()->incident_id === null) {
                     $this->page($alert);
                 }
@@ -171,7 +172,7 @@ final class HandleAlerts implements ClockPart
         foreach ($alerts as $alert) {
             if (Alert::query()->whereKey($alert->id)->whereNull('incident_id')->update(['incident_id' => $incident->id]) === 1) {
                 Journal::write(
-                    Actor::system(), 'alert.attached', ['alert', $alert->id],
+                    Actor::system(), IncidentEntry::AlertAttached, ['alert', $alert->id],
                     ['title' => $alert->title(), 'item' => $alert->item_named], $incident->id,
                 );
             }

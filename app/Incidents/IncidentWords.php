@@ -16,39 +16,41 @@ final class IncidentWords implements TellsEntries
 {
     public function tell(string $kind, Facts $facts): ?Sentence
     {
-        return match ($kind) {
-            'alert.attached' => Sentence::plain("Alert attached: {$facts->text('title')}", $facts->text('item')),
-            'owner.told' => Sentence::plain("Told {$facts->text('person')}", $facts->text('text')),
-            'alert.detached' => Sentence::plain("Alert unlinked: {$facts->text('title')}", $facts->text('why')),
-            'alert.still_firing' => Sentence::strong(
+        return match (IncidentEntry::tryFrom($kind)) {
+            IncidentEntry::AlertAttached => Sentence::plain("Alert attached: {$facts->text('title')}", $facts->text('item')),
+            IncidentEntry::OwnerTold => Sentence::plain("Told {$facts->text('person')}", $facts->text('text')),
+            IncidentEntry::AlertDetached => Sentence::plain("Alert unlinked: {$facts->text('title')}", $facts->text('why')),
+            IncidentEntry::AlertStillFiring => Sentence::strong(
                 "{$facts->text('alerts')} alerts still firing after {$facts->text('ref')} was resolved",
                 $facts->is('hit') ? 'a service is still hit' : 'they come back in a while unless they clear',
             ),
-            'incident.reopened' => Sentence::strong('Reopened', $facts->text('why')),
-            'incident.item_added' => Sentence::plain("{$facts->text('name')} belongs to {$facts->text('ref')}", match ($facts->text('state')) {
+            IncidentEntry::IncidentReopened => Sentence::strong('Reopened', $facts->text('why')),
+            IncidentEntry::IncidentItemAdded => Sentence::plain("{$facts->text('name')} belongs to {$facts->text('ref')}", match ($facts->text('state')) {
                 'down' => 'down', 'degraded' => 'degraded', default => 'no spare left',
             }.', as somebody says'),
-            'incident.item_left_out' => Sentence::plain(
+            IncidentEntry::IncidentItemLeftOut => Sentence::plain(
                 "{$facts->text('name')} does not belong to {$facts->text('ref')}", 'whatever alerts say',
             ),
-            'incident.item_unsaid' => Sentence::plain("What was said of {$facts->text('name')} in {$facts->text('ref')} is taken back"),
-            'report.unlinked' => Sentence::plain("Report unlinked: {$facts->text('what')}", $facts->text('why')),
-            'report.reopened' => Sentence::quiet("Report {$facts->text('ref')} is open again"),
-            'incident.declared' => Sentence::strong(
+            IncidentEntry::IncidentItemUnsaid => Sentence::plain(
+                "What was said of {$facts->text('name')} in {$facts->text('ref')} is taken back",
+            ),
+            IncidentEntry::ReportUnlinked => Sentence::plain("Report unlinked: {$facts->text('what')}", $facts->text('why')),
+            IncidentEntry::ReportReopened => Sentence::quiet("Report {$facts->text('ref')} is open again"),
+            IncidentEntry::IncidentDeclared => Sentence::strong(
                 "Declared, priority {$facts->text('priority')}",
                 "{$facts->text('title')}; from ".self::beginning($facts).", {$facts->text('service')}",
             ),
-            'incident.changed' => self::changed($facts),
-            'incident.note' => Sentence::plain($facts->text('text')),
-            'incident.decision' => Sentence::strong('Decision', $facts->text('text')),
-            'incident.resolved' => Sentence::strong('Resolved', $facts->text('resolution')),
-            'room.entered' => Sentence::quiet('Joined the room'),
-            'room.left' => Sentence::quiet("{$facts->text('person')} left the room"),
-            'report.received' => Sentence::plain("Report: {$facts->text('what')}", $facts->list('where')),
-            'report.linked' => Sentence::plain("Report linked: {$facts->text('what')}", $facts->list('where')),
-            'report.resolved' => Sentence::quiet("Report {$facts->text('ref')} is resolved"),
-            'incident.coordinator' => Sentence::strong('Took coordination'),
-            default => null,
+            IncidentEntry::IncidentChanged => self::changed($facts),
+            IncidentEntry::IncidentNote => Sentence::plain($facts->text('text')),
+            IncidentEntry::IncidentDecision => Sentence::strong('Decision', $facts->text('text')),
+            IncidentEntry::IncidentResolved => Sentence::strong('Resolved', $facts->text('resolution')),
+            IncidentEntry::RoomEntered => Sentence::quiet('Joined the room'),
+            IncidentEntry::RoomLeft => Sentence::quiet("{$facts->text('person')} left the room"),
+            IncidentEntry::ReportReceived => Sentence::plain("Report: {$facts->text('what')}", $facts->list('where')),
+            IncidentEntry::ReportLinked => Sentence::plain("Report linked: {$facts->text('what')}", $facts->list('where')),
+            IncidentEntry::ReportResolved => Sentence::quiet("Report {$facts->text('ref')} is resolved"),
+            IncidentEntry::IncidentCoordinator => Sentence::strong('Took coordination'),
+            null => null,
         };
     }
 
@@ -88,6 +90,9 @@ final class IncidentWords implements TellsEntries
 
     public function written(): array
     {
-        return ['incident.note', 'incident.decision', 'incident.resolved', 'incident.changed', 'incident.reopened'];
+        return [
+            IncidentEntry::IncidentNote, IncidentEntry::IncidentDecision, IncidentEntry::IncidentResolved,
+            IncidentEntry::IncidentChanged, IncidentEntry::IncidentReopened,
+        ];
     }
 }

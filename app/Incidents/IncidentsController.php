@@ -116,7 +116,7 @@ final class IncidentsController
             }
             Alert::query()->where('incident_id', $incident->id)
                 ->whereNull('taken_at')->update(['taken_by' => $person->id, 'taken_at' => now()]);
-            Journal::write(Actor::person($person), 'incident.coordinator', ['incident', $incident->id], [], $incident->id);
+            Journal::write(Actor::person($person), IncidentEntry::IncidentCoordinator, ['incident', $incident->id], [], $incident->id);
         });
 
         return back();
@@ -131,7 +131,7 @@ final class IncidentsController
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($incident, $input, $person): void {
             Journal::write(
-                Actor::person($person), ($input['decision'] ?? false) ? 'incident.decision' : 'incident.note',
+                Actor::person($person), ($input['decision'] ?? false) ? IncidentEntry::IncidentDecision : IncidentEntry::IncidentNote,
                 ['incident', $incident->id], ['text' => $input['text']], $incident->id,
             );
         });
@@ -184,7 +184,7 @@ final class IncidentsController
                     .route('room', $incident->id)."\n\n$by->name\n",
             ], now());
             Journal::write(
-                Actor::person($by), 'owner.told', ['person', $person->id], ['person' => $person->name, 'text' => $input['why']],
+                Actor::person($by), IncidentEntry::OwnerTold, ['person', $person->id], ['person' => $person->name, 'text' => $input['why']],
                 $incident->id,
             );
         });

@@ -22,7 +22,7 @@ final class IncidentsOfItem implements ItemPanel, JoinsHistory
     private const ON_THE_CARD = 5;
 
     /** What of an incident belongs to the history of its items. */
-    private const KINDS = ['incident.declared', 'incident.resolved', 'incident.reopened'];
+    private const KINDS = [IncidentEntry::IncidentDeclared, IncidentEntry::IncidentResolved, IncidentEntry::IncidentReopened];
 
     public function page(Item $item, Standing $standing): array
     {

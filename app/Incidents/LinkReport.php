@@ -24,7 +24,7 @@ final class LinkReport
             $other = Incident::query()->find($report->refresh()->incident_id);
             throw Refused::because("{$report->ref()} is linked already, to {$other?->ref()}.");
         }
-        Journal::write($by, 'report.linked', ['report', $report->id], self::facts($report), $incident->id);
+        Journal::write($by, IncidentEntry::ReportLinked, ['report', $report->id], self::facts($report), $incident->id);
     }
 
     /** Whoever follows the report is told that it was not about that. */
@@ -38,7 +38,9 @@ final class LinkReport
             throw Refused::because("{$incident->ref()} is resolved, and {$report->ref()} with it. Reopen the incident first.");
         }
         $report->update(['incident_id' => null, 'unlinked_at' => now()]);
-        Journal::write($by, 'report.unlinked', ['report', $report->id], [...self::facts($report), 'why' => $why], $incident->id);
+        Journal::write(
+            $by, IncidentEntry::ReportUnlinked, ['report', $report->id], [...self::facts($report), 'why' => $why], $incident->id,
+        );
     }
 
     /** @return array<string, mixed> */

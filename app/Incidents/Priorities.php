@@ -6,6 +6,7 @@ namespace App\Incidents;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
@@ -42,7 +43,7 @@ final class Priorities
             }
             Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $matrix->toArray(), 'version' => $version + 1]);
             Journal::write(
-                Actor::person($by), 'settings.changed', ['setting', self::SETTING],
+                Actor::person($by), PlatformEntry::SettingsChanged, ['setting', self::SETTING],
                 ['what' => 'the priorities', 'to' => $matrix->toArray()],
             );
         });

@@ -49,7 +49,7 @@ final class ReopenIncident
                 'next_update_at' => now()->addSeconds(Priorities::matrix()->updateWithin($incident->priority)),
             ]);
             Journal::write(
-                Actor::person($by), 'incident.reopened', ['incident', $incident->id],
+                Actor::person($by), IncidentEntry::IncidentReopened, ['incident', $incident->id],
                 ['why' => $why, 'title' => $incident->title], $incident->id,
             );
             $consequences->carryOut();

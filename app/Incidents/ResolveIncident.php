@@ -39,7 +39,7 @@ final class ResolveIncident
                 'update_overdue_at' => null, 'version' => $incident->version + 1,
             ]);
             Journal::write(
-                Actor::person($by), 'incident.resolved', ['incident', $incident->id],
+                Actor::person($by), IncidentEntry::IncidentResolved, ['incident', $incident->id],
                 ['resolution' => $resolution, 'title' => $incident->title], $incident->id,
             );
             $consequences->carryOut();

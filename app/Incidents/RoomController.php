@@ -103,7 +103,7 @@ final class RoomController
         $hit = WhatIsHit::by($situation->observed($incident->id), $situation->standing);
 
         $told = Entry::query()->where('incident_id', $incident->id)
-            ->where('kind', 'owner.told')->orderBy('seq')->get(['subject_id', 'at'])->pluck('at', 'subject_id');
+            ->where('kind', IncidentEntry::OwnerTold)->orderBy('seq')->get(['subject_id', 'at'])->pluck('at', 'subject_id');
 
         return [
             'behind' => $hit->behind(), 'grown' => $hit->grown($incident),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Contracts\EntryKind;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -28,14 +29,17 @@ final class SayOfItem
             ['incident_id' => $incident->id, 'item_id' => $item],
             ['state' => $state?->value, 'person_id' => $by->id, 'at' => Moment::precise(now())],
         );
-        self::tell($state === null ? 'incident.item_left_out' : 'incident.item_added', $incident, $item, ['state' => $state?->value], $by);
+        self::tell(
+            $state === null ? IncidentEntry::IncidentItemLeftOut : IncidentEntry::IncidentItemAdded, $incident, $item,
+            ['state' => $state?->value], $by,
+        );
     }
 
     public function undo(Incident $incident, string $item, Person $by): void
     {
         self::mustBeOpen($incident);
         if (DB::table('incident_items')->where(['incident_id' => $incident->id, 'item_id' => $item])->delete() === 1) {
-            self::tell('incident.item_unsaid', $incident, $item, [], $by);
+            self::tell(IncidentEntry::IncidentItemUnsaid, $incident, $item, [], $by);
         }
     }
 
@@ -47,7 +51,7 @@ final class SayOfItem
     }
 
     /** @param  array<string, mixed>  $facts */
-    private static function tell(string $kind, Incident $incident, string $item, array $facts, Person $by): void
+    private static function tell(EntryKind $kind, Incident $incident, string $item, array $facts, Person $by): void
     {
         Journal::write(
             Actor::person($by), $kind, ['item', $item],

@@ -46,7 +46,8 @@ final class SoFar
             $sentences,
             ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->work($incident, $situation), $others)),
         );
-        $decision = Entry::query()->where('incident_id', $incident->id)->where('kind', 'incident.decision')->latest('seq')->first();
+        $decision = Entry::query()->where('incident_id', $incident->id)
+            ->where('kind', IncidentEntry::IncidentDecision)->latest('seq')->first();
         if ($decision !== null && is_string($decision->facts['text'] ?? null)) {
             $sentences[] = 'Decided: '.rtrim($decision->facts['text'], '.').'.';
         }

@@ -65,7 +65,7 @@ final class AnswerPage
             ]);
         $facts = ['person' => $person->name, 'why' => $why, 'after' => $after, 'how' => $how];
         if ($reply->kind === ReplyKind::No) {
-            Journal::write(Actor::person($person), 'call.declined', ['call', $call->id], $facts, $call->incident_id);
+            Journal::write(Actor::person($person), PagingEntry::CallDeclined, ['call', $call->id], $facts, $call->incident_id);
             $this->follow->happens($call, HappeningKind::Declined, $person->id);
             HoldCalls::forget($call);
 
@@ -73,14 +73,16 @@ final class AnswerPage
         }
         match ($reply->kind) {
             ReplyKind::Later => Journal::write(
-                Actor::person($person), 'call.later', ['call', $call->id], [...$facts, 'minutes' => $reply->minutes],
+                Actor::person($person), PagingEntry::CallLater, ['call', $call->id], [...$facts, 'minutes' => $reply->minutes],
                 $call->incident_id,
             ),
             ReplyKind::HandTo => Journal::write(
-                Actor::person($person), 'call.handed', ['call', $call->id], [...$facts, 'to' => $to->name ?? ''],
+                Actor::person($person), PagingEntry::CallHanded, ['call', $call->id], [...$facts, 'to' => $to->name ?? ''],
                 $call->incident_id,
             ),
-            default => Journal::write(Actor::person($person), 'call.acknowledged', ['call', $call->id], $facts, $call->incident_id),
+            default => Journal::write(
+                Actor::person($person), PagingEntry::CallAcknowledged, ['call', $call->id], $facts, $call->incident_id,
+            ),
         };
         if ($call->held_by !== $person->id) {
             $this->follow->happens($call, HappeningKind::Acknowledged, $person->id);
@@ -118,7 +120,7 @@ final class AnswerPage
         }
         $page->update(['answer' => 'yes', 'answered_at' => now(), 'answered_how' => $how]);
         Journal::write(
-            Actor::person($person), 'page.tested', ['person', $person->id],
+            Actor::person($person), PagingEntry::PageTested, ['person', $person->id],
             ['person' => $person->name, 'channel' => $page->channel, 'how' => $how],
         );
 

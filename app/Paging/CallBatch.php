@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Platform\Contracts\EntryKind;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -27,7 +28,7 @@ final class CallBatch
     /** @var list<array{call: Call, ordinal: int, page: CorePage, at: int}> */
     private array $pages = [];
 
-    /** @var list<array{kind: string, id: int, facts: array<string, mixed>, incident: int|null}> */
+    /** @var list<array{kind: EntryKind, id: int, facts: array<string, mixed>, incident: int|null}> */
     private array $entries = [];
 
     /** @return list<Segment> none if there is no such rota */
@@ -53,7 +54,7 @@ final class CallBatch
     }
 
     /** @param  array<string, mixed>  $facts */
-    public function tell(string $kind, Call $call, array $facts): void
+    public function tell(EntryKind $kind, Call $call, array $facts): void
     {
         $this->entries[] = ['kind' => $kind, 'id' => $call->id, 'facts' => $facts, 'incident' => $call->incident_id];
     }
@@ -97,7 +98,7 @@ final class CallBatch
         foreach ($some as $i => ['call' => $call, 'page' => $page, 'at' => $at]) {
             $id = (int) $ids[$rows[$i]['token']];
             $entries[] = [
-                'kind' => 'page.queued', 'id' => $id,
+                'kind' => PagingEntry::PageQueued, 'id' => $id,
                 'facts' => ['person' => $this->people[$page->person]->name, 'channel' => $page->channel],
                 'incident' => $call->incident_id,
             ];

@@ -77,7 +77,9 @@ final class FollowCall
 
             return;
         }
-        Journal::write(Actor::system(), 'call.not_handed', ['call', $first->id], ['person' => $call->calls()], $first->incident_id);
+        Journal::write(
+            Actor::system(), PagingEntry::CallNotHanded, ['call', $first->id], ['person' => $call->calls()], $first->incident_id,
+        );
         $this->happens($first, HappeningKind::Released, $first->held_by);
         HoldCalls::forget($first);
     }
@@ -180,7 +182,7 @@ final class FollowCall
         foreach (array_slice($course->steps, $call->steps_told) as $step) {
             $people = $batch->people($step->people);
             $batch->tell(
-                'call.step', $call,
+                PagingEntry::CallStep, $call,
                 [
                     'step' => $step->step, 'round' => $step->round,
                     'people' => array_map(static fn(string $id): string => $people[$id]->name ?? $id, $step->people),
@@ -191,9 +193,9 @@ final class FollowCall
             $batch->page($call, $call->pages_told + $i, $page, $page->at - $call->shift_seconds);
         }
         if ($course->outcome === Outcome::Exhausted && $call->outcome !== Outcome::Exhausted) {
-            $batch->tell('call.exhausted', $call, Unanswered::facts($call));
+            $batch->tell(PagingEntry::CallExhausted, $call, Unanswered::facts($call));
         } elseif ($course->nobodyLeft && $call->refused_at === null) {
-            $batch->tell('call.refused', $call, Unanswered::facts($call));
+            $batch->tell(PagingEntry::CallRefused, $call, Unanswered::facts($call));
         }
     }
 }

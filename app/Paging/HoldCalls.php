@@ -20,7 +20,10 @@ use Skarvo\Paging\Outcome;
 final class HoldCalls implements ClockPart
 {
     /** What somebody says about a call is no work on what it is about. */
-    private const NO_DEEDS = ['call.acknowledged', 'call.later', 'call.handed', 'call.declined', 'call.started'];
+    private const NO_DEEDS = [
+        PagingEntry::CallAcknowledged, PagingEntry::CallLater, PagingEntry::CallHanded, PagingEntry::CallDeclined,
+        PagingEntry::CallStarted,
+    ];
 
     public function __construct(private readonly FollowCall $follow) {}
 
@@ -116,7 +119,7 @@ final class HoldCalls implements ClockPart
             );
         }
         Journal::write(
-            Actor::system(), 'call.asked_again', ['call', $call->id], ['person' => $answered->person->name ?? $holder],
+            Actor::system(), PagingEntry::CallAskedAgain, ['call', $call->id], ['person' => $answered->person->name ?? $holder],
             $call->incident_id,
         );
         $call->update(['asked_at' => $now, 'hold_due_at' => $now->addSeconds($call->answer_seconds)]);
@@ -125,7 +128,7 @@ final class HoldCalls implements ClockPart
     private function release(Call $call, string $holder): void
     {
         $name = Page::query()->with('person')->where('call_id', $call->id)->where('person_id', $holder)->first()->person->name ?? $holder;
-        Journal::write(Actor::system(), 'call.released', ['call', $call->id], ['person' => $name], $call->incident_id);
+        Journal::write(Actor::system(), PagingEntry::CallReleased, ['call', $call->id], ['person' => $name], $call->incident_id);
         Page::query()->where('call_id', $call->id)->where('person_id', $holder)->update(['answer' => null]);
         self::forget($call);
         $this->follow->happens($call, HappeningKind::Released, $holder);

@@ -172,7 +172,10 @@ final class PageController
         }
         DB::transaction(static function () use ($page, $incident): void {
             if (Page::query()->whereKey($page->id)->whereNull('opened_at')->update(['opened_at' => now()]) === 1) {
-                Journal::write(Actor::system(), 'page.opened', ['page', $page->id], ['person' => $page->person->name ?? ''], $incident->id);
+                Journal::write(
+                    Actor::system(), PagingEntry::PageOpened, ['page', $page->id], ['person' => $page->person->name ?? ''],
+                    $incident->id,
+                );
             }
         });
     }

@@ -112,7 +112,7 @@ final class PageMessages implements Messages
             // A page is due in a whole second; one that was decided on within that second was not late by it.
             $delay = max(0, $page->at->max($message->made_at)->diffInMilliseconds($now) / 1000);
             $entries[] = [
-                'kind' => 'page.sent', 'id' => $page->id,
+                'kind' => PagingEntry::PageSent, 'id' => $page->id,
                 'facts' => ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => (float) round($delay, 3)],
                 'incident' => $page->call?->incident_id,
             ];

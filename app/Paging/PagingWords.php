@@ -20,69 +20,71 @@ final class PagingWords implements TellsEntries
 
     public function tell(string $kind, Facts $facts): ?Sentence
     {
-        return match ($kind) {
-            'call.started' => Sentence::plain(
+        return match (PagingEntry::tryFrom($kind)) {
+            PagingEntry::CallStarted => Sentence::plain(
                 "Calling {$facts->text('team')}",
                 $facts->text('why') === '' ? "for {$facts->text('title')}" : $facts->text('why'),
             ),
-            'call.step' => Sentence::quiet(
+            PagingEntry::CallStep => Sentence::quiet(
                 $facts->list('people') === ''
                     ? "Step {$facts->text('step')} has nobody to call"
                     : "Step {$facts->text('step')} calls {$facts->list('people')}",
                 $facts->text('round') === '1' ? '' : "round {$facts->text('round')}",
             ),
-            'call.acknowledged' => Sentence::strong(
+            PagingEntry::CallAcknowledged => Sentence::strong(
                 "{$facts->text('person')} said yes",
                 trim(self::how($facts).", {$facts->length('after')} after the first page", ', '),
             ),
-            'call.later' => Sentence::strong(
+            PagingEntry::CallLater => Sentence::strong(
                 "{$facts->text('person')} said yes, starting in {$facts->text('minutes')} min",
                 trim(self::how($facts).", {$facts->length('after')} after the first page", ', '),
             ),
-            'call.handed' => Sentence::strong(
+            PagingEntry::CallHanded => Sentence::strong(
                 "{$facts->text('person')} handed it to {$facts->text('to')}", 'and keeps it until they say yes',
             ),
-            'call.not_handed' => Sentence::strong("{$facts->text('person')} did not take it", 'the call continues'),
-            'call.asked_again' => Sentence::plain("Asked {$facts->text('person')} again", 'no activity since they took it'),
-            'call.released' => Sentence::strong("{$facts->text('person')} did not answer again", 'the call continues'),
-            'page.again' => Sentence::plain("Pages {$facts->text('person')} again", "{$facts->text('channel')} works again"),
-            'page.delivered' => Sentence::quiet("Page reached {$facts->text('person')}", $facts->text('channel')),
-            'page.tested' => Sentence::quiet(
+            PagingEntry::CallNotHanded => Sentence::strong("{$facts->text('person')} did not take it", 'the call continues'),
+            PagingEntry::CallAskedAgain => Sentence::plain("Asked {$facts->text('person')} again", 'no activity since they took it'),
+            PagingEntry::CallReleased => Sentence::strong("{$facts->text('person')} did not answer again", 'the call continues'),
+            PagingEntry::PageAgain => Sentence::plain("Pages {$facts->text('person')} again", "{$facts->text('channel')} works again"),
+            PagingEntry::PageDelivered => Sentence::quiet("Page reached {$facts->text('person')}", $facts->text('channel')),
+            PagingEntry::PageTested => Sentence::quiet(
                 "{$facts->text('person')} was reached by a test page",
                 trim("{$facts->text('channel')}, ".self::how($facts), ', '),
             ),
-            'page.unclear' => Sentence::quiet("{$facts->text('person')} sent an answer that was not understood", $facts->text('text')),
-            'path.fails' => Sentence::strong(
+            PagingEntry::PageUnclear => Sentence::quiet(
+                "{$facts->text('person')} sent an answer that was not understood", $facts->text('text'),
+            ),
+            PagingEntry::PathFails => Sentence::strong(
                 'Skarvo problem: pages by '.DeliveryPaths::words($facts->text('path')).' are not arriving',
                 "{$facts->text('failures')} in a row",
             ),
-            'clock.set' => Sentence::strong(
+            PagingEntry::ClockSet => Sentence::strong(
                 "The machine's clock was set {$facts->text('way')} by {$facts->text('minutes')} minutes",
                 'running calls keep elapsed time',
             ),
-            'path.works' => Sentence::plain(DeliveryPaths::words($facts->text('path')).' works again'),
-            'call.declined' => Sentence::plain("{$facts->text('person')} said no", $facts->text('why')),
-            'call.exhausted' => Sentence::strong(self::nobody($facts), 'the call has ended; nobody is coming'),
-            'call.refused' => Sentence::strong(self::nobody($facts), 'nobody is left who may answer in this step'),
-            'call.stopped' => Sentence::strong("Stopped the call to {$facts->text('team')}", $facts->text('why')),
-            'call.resolved' => Sentence::quiet("Call to {$facts->text('team')} is over"),
-            'page.queued' => Sentence::quiet("Page to {$facts->text('person')}", $facts->text('channel')),
-            'page.sent' => Sentence::plain(
+            PagingEntry::PathWorks => Sentence::plain(DeliveryPaths::words($facts->text('path')).' works again'),
+            PagingEntry::CallDeclined => Sentence::plain("{$facts->text('person')} said no", $facts->text('why')),
+            PagingEntry::CallExhausted => Sentence::strong(self::nobody($facts), 'the call has ended; nobody is coming'),
+            PagingEntry::CallRefused => Sentence::strong(self::nobody($facts), 'nobody is left who may answer in this step'),
+            PagingEntry::CallStopped => Sentence::strong("Stopped the call to {$facts->text('team')}", $facts->text('why')),
+            PagingEntry::CallResolved => Sentence::quiet("Call to {$facts->text('team')} is over"),
+            PagingEntry::PageQueued => Sentence::quiet("Page to {$facts->text('person')}", $facts->text('channel')),
+            PagingEntry::PageSent => Sentence::plain(
                 "Paged {$facts->text('person')}", "{$facts->text('channel')}, {$facts->length('delay')} after it was due",
             ),
-            'page.failed' => Sentence::strong(
+            PagingEntry::PageFailed => Sentence::strong(
                 "Page to {$facts->text('person')} failed", "{$facts->text('channel')}: {$facts->text('error')}",
             ),
-            'page.opened' => Sentence::quiet("{$facts->text('person')} opened the page"),
-            'policy.saved' => Sentence::plain(
+            PagingEntry::PageOpened => Sentence::quiet("{$facts->text('person')} opened the page"),
+            PagingEntry::PolicySaved => Sentence::plain(
                 "Changed the policy of {$facts->text('team')}", "{$facts->text('steps')} steps, {$facts->text('rounds')} rounds",
             ),
-            'policy.dropped' => Sentence::plain("Deleted the policy {$facts->text('policy')} of {$facts->text('team')}"),
-            'page.test' => Sentence::quiet("Tests how {$facts->text('person')} is reached", $facts->text('channel')),
-            'person.reach' => Sentence::plain(
+            PagingEntry::PolicyDropped => Sentence::plain("Deleted the policy {$facts->text('policy')} of {$facts->text('team')}"),
+            PagingEntry::PageTest => Sentence::quiet("Tests how {$facts->text('person')} is reached", $facts->text('channel')),
+            PagingEntry::PersonReach => Sentence::plain(
                 "Changed how {$facts->text('person')} is reached", "{$facts->text('ways')} ways, {$facts->text('rules')} rules",
             ),
-            default => null,
+            null => null,
         };
     }
 
@@ -106,6 +108,6 @@ final class PagingWords implements TellsEntries
 
     public function written(): array
     {
-        return ['call.declined', 'call.stopped'];
+        return [PagingEntry::CallDeclined, PagingEntry::CallStopped];
     }
 }

@@ -9,6 +9,7 @@ use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Once;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
@@ -162,7 +163,7 @@ final class PeopleController
                 ),
             ], $input['rules']))]);
             Journal::write(
-                Actor::person($by), 'person.reach', ['person', $person->id],
+                Actor::person($by), PagingEntry::PersonReach, ['person', $person->id],
                 ['person' => $person->name, 'ways' => count($input['contacts']), 'rules' => count($input['rules'])],
             );
         });
@@ -191,7 +192,9 @@ final class PeopleController
                     $now,
                 );
                 Outbox::put('page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now, 3);
-                Journal::write($by, 'page.test', ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel]);
+                Journal::write(
+                    $by, PagingEntry::PageTest, ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel],
+                );
             }
         });
 
@@ -234,7 +237,7 @@ final class PeopleController
                 return;
             }
             $person->update(['left_at' => now(), 'password' => null, 'remember_token' => null]);
-            Journal::write(Actor::person($by), 'person.left', ['person', $person->id], ['person' => $person->name]);
+            Journal::write(Actor::person($by), PlatformEntry::PersonLeft, ['person', $person->id], ['person' => $person->name]);
             foreach (
                 Call::query()->with(['incident', 'team', 'person'])
                     ->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->get() as $call

@@ -100,7 +100,7 @@ final class PolicyController
             $policy->save();
             $id = $policy->id;
             Journal::write(
-                Actor::person($person), 'policy.saved', ['team', $team->id],
+                Actor::person($person), PagingEntry::PolicySaved, ['team', $team->id],
                 ['team' => $team->name, 'policy' => $policy->name, 'steps' => count($policy->steps), 'rounds' => $policy->rounds],
             );
         });
@@ -117,7 +117,7 @@ final class PolicyController
             }
             $policy->delete();
             Journal::write(
-                Actor::person(CurrentPerson::of($request)), 'policy.dropped', ['team', $team->id],
+                Actor::person(CurrentPerson::of($request)), PagingEntry::PolicyDropped, ['team', $team->id],
                 ['team' => $team->name, 'policy' => $policy->name],
             );
         });

@@ -44,7 +44,7 @@ final class ShiftCalls implements KeepsElapsedTime
                 $page->update(['confirm_by' => $later($page->confirm_by)]);
             }
             Journal::write(
-                Actor::system(), 'clock.set', ['clock', 'machine'],
+                Actor::system(), PagingEntry::ClockSet, ['clock', 'machine'],
                 ['minutes' => round(abs($seconds) / 60, 1), 'way' => $seconds > 0 ? 'forward' : 'back'],
             );
         });

@@ -76,7 +76,7 @@ final class StartCall
             ...$fields,
         ]);
         Journal::write(
-            $actor, 'call.started', ['call', $call->id], ['team' => $whom, 'title' => $incident->title, 'why' => $why],
+            $actor, PagingEntry::CallStarted, ['call', $call->id], ['team' => $whom, 'title' => $incident->title, 'why' => $why],
             $incident->id,
         );
         ($this->follow)($call->refresh());

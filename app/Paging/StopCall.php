@@ -25,7 +25,7 @@ final class StopCall
         }
         $call->update(['stopped_by' => $by->id, 'stopped_why' => $why, 'settled_at' => now()]);
         Journal::write(
-            Actor::person($by), 'call.stopped', ['call', $call->id], ['team' => $call->calls(), 'why' => $why],
+            Actor::person($by), PagingEntry::CallStopped, ['call', $call->id], ['team' => $call->calls(), 'why' => $why],
             $call->incident_id,
         );
         HoldCalls::forget($call);

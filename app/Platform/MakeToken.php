@@ -6,6 +6,7 @@ namespace App\Platform;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use Carbon\CarbonImmutable;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
@@ -45,7 +46,7 @@ final class MakeToken extends Command
                 'hash' => ApiToken::hashOf($plain), 'abilities' => $abilities, 'created_at' => now(),
                 'expires_at' => is_string($days) ? CarbonImmutable::instance(now())->addDays((int) $days) : null,
             ]);
-            Journal::write(Actor::system(), 'token.made', ['token', $name], ['name' => $name, 'abilities' => $abilities]);
+            Journal::write(Actor::system(), PlatformEntry::TokenMade, ['token', $name], ['name' => $name, 'abilities' => $abilities]);
         });
         $this->line($plain);
 

@@ -7,6 +7,7 @@ namespace App\Platform;
 use App\Platform\Http\EndOldSessions;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
@@ -53,7 +54,7 @@ final class SignInController
         Auth::login($person);
         $request->session()->regenerate();
         EndOldSessions::begin($request);
-        Journal::write(Actor::person($person), 'person.signed_in', ['person', $person->id]);
+        Journal::write(Actor::person($person), PlatformEntry::PersonSignedIn, ['person', $person->id]);
 
         return redirect()->intended('/');
     }
@@ -64,7 +65,7 @@ final class SignInController
         $nowWaits = SignInTries::failed($email, $address);
         if ($person !== null || $nowWaits) {
             Journal::write(
-                Actor::system(), 'person.sign_in_failed', ['person', $person->id ?? 'nobody'],
+                Actor::system(), PlatformEntry::PersonSignInFailed, ['person', $person->id ?? 'nobody'],
                 ['person' => $person->name ?? 'nobody that there is', 'from' => $address, 'waits' => $nowWaits],
             );
         }
@@ -84,7 +85,7 @@ final class SignInController
     {
         $person = CurrentPerson::of($request);
         Auth::logout();
-        Journal::write(Actor::person($person), 'person.signed_out', ['person', $person->id]);
+        Journal::write(Actor::person($person), PlatformEntry::PersonSignedOut, ['person', $person->id]);
         $request->session()->invalidate();
         $request->session()->regenerateToken();
 

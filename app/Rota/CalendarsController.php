@@ -34,7 +34,7 @@ final class CalendarsController
         Once::for($request, static function () use ($person, $events, $by): void {
             Absences::take($person, $events);
             Journal::write(
-                Actor::person($by), 'person.leave', ['person', $person->id],
+                Actor::person($by), RotaEntry::PersonLeave, ['person', $person->id],
                 ['person' => $person->name, 'events' => count($events)],
             );
         });
@@ -61,7 +61,7 @@ final class CalendarsController
                 'to_at' => $at($input['to']), 'what' => (string) ($input['what'] ?? ''),
             ]);
             Journal::write(
-                Actor::person($by), 'person.absence', ['person', $person->id],
+                Actor::person($by), RotaEntry::PersonAbsence, ['person', $person->id],
                 ['person' => $person->name, 'kind' => $input['kind']],
             );
         });
@@ -75,7 +75,7 @@ final class CalendarsController
         DB::transaction(static function () use ($person, $absence, $by): void {
             if (DB::table('absences')->where('person_id', $person->id)->where('id', $absence)->delete() === 1) {
                 Journal::write(
-                    Actor::person($by), 'person.absence', ['person', $person->id], ['person' => $person->name, 'kind' => 'none'],
+                    Actor::person($by), RotaEntry::PersonAbsence, ['person', $person->id], ['person' => $person->name, 'kind' => 'none'],
                 );
             }
         });
@@ -117,7 +117,7 @@ final class CalendarsController
                 throw Refused::because('There is no turn from now on in this calendar whose person is known.', 'file');
             }
             if (! ChangeRota::keepAll(
-                $rota, self::overrides($turns), $turns[0]['from'], max(array_column($turns, 'to')), $by, 'rota.imported',
+                $rota, self::overrides($turns), $turns[0]['from'], max(array_column($turns, 'to')), $by, RotaEntry::RotaImported,
             )) {
                 throw Refused::because('The rota says all of this already. Nothing was changed.', 'file');
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\Contracts\EntryKind;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Outbox;
@@ -69,7 +70,7 @@ final class ChangeRota
      * @param  array<string, mixed>  $override
      * @return bool false if it changes nothing
      */
-    public static function keep(Rota $rota, array $override, int $from, int $to, Person $by, string $kind): bool
+    public static function keep(Rota $rota, array $override, int $from, int $to, Person $by, EntryKind $kind): bool
     {
         return self::keepAll($rota, [$override], $from, $to, $by, $kind);
     }
@@ -80,7 +81,7 @@ final class ChangeRota
      * @param  list<array<string, mixed>>  $overrides
      * @return bool false if they change nothing
      */
-    public static function keepAll(Rota $rota, array $overrides, int $from, int $to, Person $by, string $kind): bool
+    public static function keepAll(Rota $rota, array $overrides, int $from, int $to, Person $by, EntryKind $kind): bool
     {
         $rota->refresh();
         $changed = $rota->replicate();
@@ -96,7 +97,7 @@ final class ChangeRota
     }
 
     /** @param  list<array{from: int, to: int, was: string|null, is: string|null}>  $changes */
-    private static function tell(Rota $rota, array $changes, Person $by, string $kind): void
+    private static function tell(Rota $rota, array $changes, Person $by, EntryKind $kind): void
     {
         $names = Person::query()
             ->whereKey(array_values(array_unique(array_filter([...array_column($changes, 'was'), ...array_column($changes, 'is')]))))
@@ -173,7 +174,7 @@ final class ChangeRota
             $left[] = [...$one, 'to' => Instant::format($now)];
         }
         $rota->update(['overrides' => $left]);
-        self::tell($rota, self::differences($before, $rota->between($from, $to)->segments, $to), $by, 'rota.given_back');
+        self::tell($rota, self::differences($before, $rota->between($from, $to)->segments, $to), $by, RotaEntry::RotaGivenBack);
     }
 
     /** @return list<array{id: string, from: int, to: int, who: string, mine: bool}> exceptions that are not over, soonest first; times in milliseconds */

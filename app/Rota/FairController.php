@@ -74,7 +74,7 @@ final class FairController
             ChangeRota::keepAll(
                 $rota, array_map(static fn(array $c): array => ChangeRota::taking($c['from'], $c['to'], $c['is']), $changes),
                 min([PHP_INT_MAX, ...array_column($changes, 'from')]), max([0, ...array_column($changes, 'to')]), $by,
-                'rota.evened',
+                RotaEntry::RotaEvened,
             );
         });
 

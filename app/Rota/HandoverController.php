@@ -74,7 +74,7 @@ final class HandoverController
             DB::table('handovers')
                 ->where('id', $row->id)
                 ->update(['added' => (string) $input['added'], 'version' => (int) $row->version + 1]);
-            Journal::write(Actor::person($me), 'handover.noted', ['rota', $rota->id], ['rota' => $rota->name]);
+            Journal::write(Actor::person($me), RotaEntry::HandoverNoted, ['rota', $rota->id], ['rota' => $rota->name]);
         });
 
         return back();
@@ -98,7 +98,7 @@ final class HandoverController
                             Handovers::gather($rota, $one['since'], min($at, now()->getTimestamp())), JSON_THROW_ON_ERROR,
                         ),
                     ]);
-                Journal::write(Actor::person($me), 'handover.confirmed', ['rota', $rota->id], ['rota' => $rota->name]);
+                Journal::write(Actor::person($me), RotaEntry::HandoverConfirmed, ['rota', $rota->id], ['rota' => $rota->name]);
             }
         });
 

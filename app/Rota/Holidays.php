@@ -6,6 +6,7 @@ namespace App\Rota;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
@@ -70,7 +71,7 @@ final class Holidays
     {
         Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $holidays]);
         Journal::write(
-            Actor::person($by), 'settings.changed', ['setting', self::SETTING],
+            Actor::person($by), PlatformEntry::SettingsChanged, ['setting', self::SETTING],
             ['what' => 'the public holidays', 'days' => count($holidays)],
         );
     }

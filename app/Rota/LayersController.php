@@ -73,7 +73,7 @@ final class LayersController
             }
             $rota->update(['layers' => $changed->layers]);
             Journal::write(
-                Actor::person($person), 'rota.layers', ['rota', $rota->id],
+                Actor::person($person), RotaEntry::RotaLayers, ['rota', $rota->id],
                 ['rota' => $rota->name, 'layers' => count($changed->layers)],
             );
         });
@@ -96,7 +96,7 @@ final class LayersController
                 'id' => $input['id'], 'name' => $input['name'], 'team_id' => $input['team'], 'time_zone' => $input['time_zone'],
                 'layers' => [], 'overrides' => [],
             ]);
-            Journal::write(Actor::person($person), 'rota.made', ['rota', $rota->id], ['rota' => $rota->name]);
+            Journal::write(Actor::person($person), RotaEntry::RotaMade, ['rota', $rota->id], ['rota' => $rota->name]);
         });
 
         return redirect("/on-call/{$input['id']}/layers");

@@ -114,7 +114,7 @@ final class RotaController
         $person = CurrentPerson::of($request);
         ChangeRota::refuseOutsiders($rota, $person);
         Once::for($request, static function () use ($rota, $override, $from, $to, $person): void {
-            if (! ChangeRota::keep($rota, $override, $from, $to, $person, 'rota.taken')) {
+            if (! ChangeRota::keep($rota, $override, $from, $to, $person, RotaEntry::RotaTaken)) {
                 throw Refused::because('That changes nothing: it is so already.');
             }
         });
@@ -150,7 +150,10 @@ final class RotaController
                 'rota_id' => $rota->id, 'asker_id' => $person->id, 'asked_id' => $other->id, 'from_at' => $from, 'to_at' => $to,
                 'why' => $input['why'] ?? '', 'at' => Moment::precise(now()),
             ]);
-            Journal::write(Actor::person($person), 'rota.swap_asked', ['rota', $rota->id], ['rota' => $rota->name, 'with' => $other->name]);
+            Journal::write(
+                Actor::person($person), RotaEntry::RotaSwapAsked, ['rota', $rota->id],
+                ['rota' => $rota->name, 'with' => $other->name],
+            );
             Outbox::put(
                 'mail', "swap-$rota->id-".\Illuminate\Support\Str::uuid()->toString(),
                 [
@@ -190,12 +193,12 @@ final class RotaController
             $rota = Rota::query()->whereKey($row->rota_id)->firstOrFail();
             if (! $accepts) {
                 Journal::write(
-                    Actor::person($person), $isAsked ? 'rota.swap_declined' : 'rota.swap_withdrawn', ['rota', $rota->id],
+                    Actor::person($person), $isAsked ? RotaEntry::RotaSwapDeclined : RotaEntry::RotaSwapWithdrawn, ['rota', $rota->id],
                     ['rota' => $rota->name],
                 );
             } elseif (! ChangeRota::keep(
                 $rota, ChangeRota::swapping((int) $row->from_at, (int) $row->to_at, $row->asker_id, $row->asked_id),
-                (int) $row->from_at, (int) $row->to_at, $person, 'rota.swapped',
+                (int) $row->from_at, (int) $row->to_at, $person, RotaEntry::RotaSwapped,
             )) {
                 throw Refused::because('The rota changed since: neither of you is on call then any more.');
             }

@@ -15,24 +15,26 @@ final class RotaWords implements TellsEntries
 
     public function tell(string $kind, Facts $facts): ?Sentence
     {
-        return match ($kind) {
-            'rota.given_back' => Sentence::plain("Gave back a turn on {$facts->text('rota')}", self::changes($facts)),
-            'rota.taken' => Sentence::plain("Changed {$facts->text('rota')}", self::changes($facts)),
-            'rota.made' => Sentence::plain("Made the rota {$facts->text('rota')}"),
-            'rota.layers' => Sentence::plain("Changed who takes turns on {$facts->text('rota')}", "{$facts->text('layers')} layers"),
-            'rota.evened' => Sentence::plain("Evened out {$facts->text('rota')}", self::changes($facts)),
-            'rota.imported' => Sentence::plain("Imported turns of {$facts->text('rota')} from a calendar", self::changes($facts)),
-            'person.leave' => Sentence::plain(
+        return match (RotaEntry::tryFrom($kind)) {
+            RotaEntry::RotaGivenBack => Sentence::plain("Gave back a turn on {$facts->text('rota')}", self::changes($facts)),
+            RotaEntry::RotaTaken => Sentence::plain("Changed {$facts->text('rota')}", self::changes($facts)),
+            RotaEntry::RotaMade => Sentence::plain("Made the rota {$facts->text('rota')}"),
+            RotaEntry::RotaLayers => Sentence::plain(
+                "Changed who takes turns on {$facts->text('rota')}", "{$facts->text('layers')} layers",
+            ),
+            RotaEntry::RotaEvened => Sentence::plain("Evened out {$facts->text('rota')}", self::changes($facts)),
+            RotaEntry::RotaImported => Sentence::plain("Imported turns of {$facts->text('rota')} from a calendar", self::changes($facts)),
+            RotaEntry::PersonLeave => Sentence::plain(
                 "Imported leave of {$facts->text('person')} from a calendar", "{$facts->text('events')} events",
             ),
-            'person.absence' => self::absence($facts),
-            'handover.noted' => Sentence::plain('Added to a handover', $facts->text('rota')),
-            'handover.confirmed' => Sentence::plain('Took over', $facts->text('rota')),
-            'rota.swapped' => Sentence::plain("Swapped turns on {$facts->text('rota')}", self::changes($facts)),
-            'rota.swap_asked' => Sentence::plain("Asked {$facts->text('with')} to swap turns", $facts->text('why')),
-            'rota.swap_declined' => Sentence::plain('Declined to swap turns', $facts->text('rota')),
-            'rota.swap_withdrawn' => Sentence::plain('Withdrew a swap request', $facts->text('rota')),
-            default => null,
+            RotaEntry::PersonAbsence => self::absence($facts),
+            RotaEntry::HandoverNoted => Sentence::plain('Added to a handover', $facts->text('rota')),
+            RotaEntry::HandoverConfirmed => Sentence::plain('Took over', $facts->text('rota')),
+            RotaEntry::RotaSwapped => Sentence::plain("Swapped turns on {$facts->text('rota')}", self::changes($facts)),
+            RotaEntry::RotaSwapAsked => Sentence::plain("Asked {$facts->text('with')} to swap turns", $facts->text('why')),
+            RotaEntry::RotaSwapDeclined => Sentence::plain('Declined to swap turns', $facts->text('rota')),
+            RotaEntry::RotaSwapWithdrawn => Sentence::plain('Withdrew a swap request', $facts->text('rota')),
+            null => null,
         };
     }
 

@@ -114,7 +114,7 @@ final class AlertsController
                 ->whereKeyNot($alert->id)->whereNull('withdrawn_at')->orderBy('stamp')->limit(50)->get()
                 ->map(fn(Alert $a): array => $a->summed()),
             'story' => Entry::query()->where('subject_kind', 'alert')
-                ->where('subject_id', (string) $alert->id)->where('kind', '!=', 'signals.taken')->orderBy('seq')->get()
+                ->where('subject_id', (string) $alert->id)->where('kind', '!=', SignalEntry::SignalsTaken)->orderBy('seq')->get()
                 ->map(Telling::of(...)),
         ]);
     }

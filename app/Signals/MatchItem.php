@@ -33,7 +33,7 @@ final class MatchItem
             DB::table('alert_items')->where('alert_id', $row->alert_id)->where('item', $named)->update(['item' => $item->id]);
         }
         Journal::write(
-            Actor::person($by), 'alert.matched', ['item', $item->id],
+            Actor::person($by), SignalEntry::AlertMatched, ['item', $item->id],
             ['named' => $named, 'name' => $item->name, 'alerts' => count($open)],
         );
     }

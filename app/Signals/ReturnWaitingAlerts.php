@@ -36,7 +36,7 @@ final class ReturnWaitingAlerts implements ClockPart
             }
             foreach ($alerts as $alert) {
                 $alert->update(['wait_until' => null]);
-                Journal::write(Actor::system(), 'alert.back', ['alert', $alert->id], ['title' => $alert->title()]);
+                Journal::write(Actor::system(), SignalEntry::AlertBack, ['alert', $alert->id], ['title' => $alert->title()]);
             }
 
             return $alerts->count();

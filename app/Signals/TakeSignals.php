@@ -87,7 +87,7 @@ final class TakeSignals implements ClockPart
             }
             if ($kept['changed'] !== []) {
                 Journal::write(
-                    Actor::system(), 'signals.taken', ['alert', $kept['changed'][0]],
+                    Actor::system(), SignalEntry::SignalsTaken, ['alert', $kept['changed'][0]],
                     ['signals' => count($rows), 'alerts' => count($kept['changed']) > self::LOOKS ? [] : $kept['changed']],
                 );
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Contracts\EntryKind;
 use App\Platform\Deed;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -30,7 +31,7 @@ final readonly class WorkAlerts
         }
         foreach ($free as $alert) {
             $alert->update(['taken_by' => $this->person->id, 'taken_at' => now()]);
-            $this->tell('alert.taken', $alert);
+            $this->tell(SignalEntry::AlertTaken, $alert);
         }
     }
 
@@ -38,7 +39,7 @@ final readonly class WorkAlerts
     {
         foreach ($this->alerts()->filter(self::isFree(...)) as $alert) {
             $alert->update(['wait_until' => $until]);
-            $this->tell('alert.waits', $alert, ['until' => $until->toIso8601ZuluString()]);
+            $this->tell(SignalEntry::AlertWaits, $alert, ['until' => $until->toIso8601ZuluString()]);
         }
     }
 
@@ -51,7 +52,7 @@ final readonly class WorkAlerts
         }
         foreach ($open as $alert) {
             $alert->update(['put_away_at' => now(), 'closed_by' => $this->person->id, 'closed_reason' => $reason, 'wait_until' => null]);
-            $this->tell('alert.put_away', $alert, ['reason' => $reason]);
+            $this->tell(SignalEntry::AlertPutAway, $alert, ['reason' => $reason]);
         }
     }
 
@@ -59,7 +60,7 @@ final readonly class WorkAlerts
     {
         foreach ($this->alerts() as $alert) {
             $alert->update(['put_away_at' => null, 'closed_by' => null, 'closed_reason' => null, 'wait_until' => null]);
-            $this->tell('alert.brought_back', $alert);
+            $this->tell(SignalEntry::AlertBroughtBack, $alert);
         }
     }
 
@@ -82,7 +83,7 @@ final readonly class WorkAlerts
         Alert::query()->whereKey($alerts->modelKeys())->update(['moved_to_id' => $first->id]);
         GatherAlerts::showIn(array_values($touched));
         foreach ($alerts as $alert) {
-            $this->tell('alert.split_off', $alert);
+            $this->tell(SignalEntry::AlertSplitOff, $alert);
         }
     }
 
@@ -105,7 +106,7 @@ final readonly class WorkAlerts
         }
         GatherAlerts::showIn(array_values($touched));
         $lead = Alert::query()->findOrFail($kept);
-        $this->tell('alert.put_together', $lead, ['groups' => $groups->count()]);
+        $this->tell(SignalEntry::AlertPutTogether, $lead, ['groups' => $groups->count()]);
     }
 
     /**
@@ -154,7 +155,7 @@ final readonly class WorkAlerts
     }
 
     /** @param  array<string, mixed>  $facts */
-    private function tell(string $kind, Alert $alert, array $facts = []): void
+    private function tell(EntryKind $kind, Alert $alert, array $facts = []): void
     {
         Journal::write(
             Actor::person($this->person), $kind, ['alert', $alert->id], ['title' => $alert->title(), ...$facts],

@@ -16,43 +16,43 @@ final class TopologyWords implements TellsEntries
 
     public function tell(string $kind, Facts $facts): ?Sentence
     {
-        return match ($kind) {
-            'item.made' => Sentence::plain("Recorded {$facts->text('name')}", $facts->text('why')),
-            'item.retired' => Sentence::plain("Retired {$facts->text('name')}", $facts->text('why')),
-            'item.returned' => Sentence::plain("Brought {$facts->text('name')} back"),
-            'import.undone' => Sentence::plain(
+        return match (TopologyEntry::tryFrom($kind)) {
+            TopologyEntry::ItemMade => Sentence::plain("Recorded {$facts->text('name')}", $facts->text('why')),
+            TopologyEntry::ItemRetired => Sentence::plain("Retired {$facts->text('name')}", $facts->text('why')),
+            TopologyEntry::ItemReturned => Sentence::plain("Brought {$facts->text('name')} back"),
+            TopologyEntry::ImportUndone => Sentence::plain(
                 "Undid the import {$facts->text('name')}", "{$facts->text('retired')} items retired; {$facts->text('why')}",
             ),
-            'item.found' => Sentence::plain("Found {$facts->text('name')}", 'it was not recorded'),
-            'item.changed' => Sentence::plain(
+            TopologyEntry::ItemFound => Sentence::plain("Found {$facts->text('name')}", 'it was not recorded'),
+            TopologyEntry::ItemChanged => Sentence::plain(
                 "Changed {$facts->text('name')}", $facts->changes().($facts->text('why') === '' ? '' : "; {$facts->text('why')}"),
             ),
-            'item.missing' => Sentence::plain("{$facts->text('name')} is no longer seen"),
-            'item.back' => Sentence::plain("{$facts->text('name')} is seen again"),
-            'item.overruled' => Sentence::plain(
+            TopologyEntry::ItemMissing => Sentence::plain("{$facts->text('name')} is no longer seen"),
+            TopologyEntry::ItemBack => Sentence::plain("{$facts->text('name')} is seen again"),
+            TopologyEntry::ItemOverruled => Sentence::plain(
                 "Keeps what is recorded of {$facts->text('name')}",
                 "{$facts->text('field')}: {$facts->text('ours')}, though a scan says {$facts->text('theirs')}",
             ),
-            'dependency.accepted' => Sentence::plain(
+            TopologyEntry::DependencyAccepted => Sentence::plain(
                 "{$facts->text('from')} needs {$facts->text('to')}",
                 'seen on the network, and accepted'.($facts->text('by') === '' ? '' : " by {$facts->text('by')}"),
             ),
-            'dependency.refused' => Sentence::plain(
+            TopologyEntry::DependencyRefused => Sentence::plain(
                 "{$facts->text('from')} does not need {$facts->text('to')}", 'seen on the network, and refused',
             ),
-            'snapshot.taken' => Sentence::plain(
+            TopologyEntry::SnapshotTaken => Sentence::plain(
                 "Took a snapshot of {$facts->text('scanner')}",
                 $facts->text('though') === '' ? self::counts($facts, TakeSnapshot::COUNTS) : 'though '.lcfirst($facts->text('though')),
             ),
-            'snapshot.held' => Sentence::strong("Holds a snapshot of {$facts->text('scanner')} back", $facts->text('why')),
-            'snapshot.refused' => Sentence::plain("Refused a snapshot of {$facts->text('scanner')}", $facts->text('why')),
-            'import.stored' => Sentence::plain("Stored {$facts->text('name')}", self::counts($facts, self::OF_AN_IMPORT)),
-            'type.saved' => Sentence::plain("Saved the type {$facts->text('name')}"),
-            'relation.saved' => Sentence::plain("Saved the relation {$facts->text('name')}"),
-            'rule.saved' => Sentence::plain('Accepts connections automatically: '.self::rule($facts)),
-            'rule.dropped' => Sentence::plain('No longer accepts connections: '.self::rule($facts)),
-            'what_if.kept' => Sentence::plain("Saved the what-if {$facts->text('name')}", $facts->list('items')),
-            default => null,
+            TopologyEntry::SnapshotHeld => Sentence::strong("Holds a snapshot of {$facts->text('scanner')} back", $facts->text('why')),
+            TopologyEntry::SnapshotRefused => Sentence::plain("Refused a snapshot of {$facts->text('scanner')}", $facts->text('why')),
+            TopologyEntry::ImportStored => Sentence::plain("Stored {$facts->text('name')}", self::counts($facts, self::OF_AN_IMPORT)),
+            TopologyEntry::TypeSaved => Sentence::plain("Saved the type {$facts->text('name')}"),
+            TopologyEntry::RelationSaved => Sentence::plain("Saved the relation {$facts->text('name')}"),
+            TopologyEntry::RuleSaved => Sentence::plain('Accepts connections automatically: '.self::rule($facts)),
+            TopologyEntry::RuleDropped => Sentence::plain('No longer accepts connections: '.self::rule($facts)),
+            TopologyEntry::WhatIfKept => Sentence::plain("Saved the what-if {$facts->text('name')}", $facts->list('items')),
+            null => null,
         };
     }
 

@@ -135,7 +135,7 @@ final class WhatIfController
                 'hours' => $input['hours'], 'author_id' => $person->id, 'at' => Moment::precise(now()),
             ]);
             Journal::write(
-                Actor::person($person), 'what_if.kept', ['what_if', $id],
+                Actor::person($person), TopologyEntry::WhatIfKept, ['what_if', $id],
                 ['name' => $input['name'], 'items' => array_slice($input['items'], 0, 5)],
             );
         });

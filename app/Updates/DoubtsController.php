@@ -36,7 +36,8 @@ final class DoubtsController
                 'why' => (string) ($input['why'] ?? ''), 'person_id' => $person->id, 'at' => Moment::precise(now()),
             ]], ['name']);
             Journal::write(
-                Actor::person($person), $input['admit'] ? 'status.admitted' : 'status.kept', ['service', $doubt['item']],
+                Actor::person($person), $input['admit'] ? UpdateEntry::StatusAdmitted : UpdateEntry::StatusKept,
+                ['service', $doubt['item']],
                 [
                     'name' => $input['name'], 'state' => $doubt['state']->value,
                     'text' => PublicStates::admission($input['name']), 'why' => (string) ($input['why'] ?? ''),

@@ -48,7 +48,7 @@ final class NoteOverdueUpdates implements ClockPart
             foreach ($overdue as $incident) {
                 $incident->update(['update_overdue_at' => now()]);
                 Journal::write(
-                    Actor::system(), 'update.overdue', ['incident', $incident->id],
+                    Actor::system(), UpdateEntry::UpdateOverdue, ['incident', $incident->id],
                     ['due' => $incident->next_update_at?->toIso8601ZuluString()], $incident->id,
                 );
             }

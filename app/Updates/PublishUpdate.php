@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Incidents\Incident;
+use App\Incidents\IncidentEntry;
 use App\Incidents\Situation;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -44,13 +45,13 @@ final class PublishUpdate
                 'author_id' => $by->id, 'published_at' => $now,
             ]);
             Journal::write(
-                Actor::person($by), 'update.published', ['incident', $incident->id],
+                Actor::person($by), UpdateEntry::UpdatePublished, ['incident', $incident->id],
                 ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString()],
                 $incident->id,
             );
             if ($stage !== $incident->stage) {
                 Journal::write(
-                    Actor::person($by), 'incident.changed', ['incident', $incident->id],
+                    Actor::person($by), IncidentEntry::IncidentChanged, ['incident', $incident->id],
                     ['field' => 'stage', 'from' => $incident->stage->value, 'to' => $stage->value, 'why' => ''], $incident->id,
                 );
             }

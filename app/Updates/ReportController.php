@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Incidents\Incident;
+use App\Incidents\IncidentEntry;
 use App\Incidents\LinkReport;
 use App\Incidents\Report;
 use App\Platform\Http\Asked;
@@ -122,7 +123,7 @@ final class ReportController
                 'name' => $input['name'], 'email' => $input['email'], 'told_at' => now(), 'send_key' => $input['send_key'],
             ])->refresh();
             Journal::write(
-                Actor::reporter($input['name']), 'report.received', ['report', $report->id],
+                Actor::reporter($input['name']), IncidentEntry::ReportReceived, ['report', $report->id],
                 ['what' => mb_substr($input['what'], 0, 120), 'where' => $input['site'] === null ? [] : [$input['site']]],
             );
 

@@ -13,12 +13,12 @@ final class UpdateWords implements TellsEntries
 {
     public function tell(string $kind, Facts $facts): ?Sentence
     {
-        return match ($kind) {
-            'update.published' => Sentence::strong("Update {$facts->text('number')} published", $facts->text('text')),
-            'update.overdue' => Sentence::strong('Update overdue', "owed since {$facts->time('due')}"),
-            'status.admitted' => Sentence::strong('Let the status page say', $facts->text('text')),
-            'status.kept' => Sentence::strong("Let the status page say that {$facts->text('name')} works", $facts->text('why')),
-            default => null,
+        return match (UpdateEntry::tryFrom($kind)) {
+            UpdateEntry::UpdatePublished => Sentence::strong("Update {$facts->text('number')} published", $facts->text('text')),
+            UpdateEntry::UpdateOverdue => Sentence::strong('Update overdue', "owed since {$facts->time('due')}"),
+            UpdateEntry::StatusAdmitted => Sentence::strong('Let the status page say', $facts->text('text')),
+            UpdateEntry::StatusKept => Sentence::strong("Let the status page say that {$facts->text('name')} works", $facts->text('why')),
+            null => null,
         };
     }
 

@@ -86,7 +86,7 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
             'author_id' => $turn->by->id, 'published_at' => now(), 'next_at' => $incident->next_update_at,
         ]);
         Journal::write(
-            $turn->by, 'update.published', ['incident', $incident->id],
+            $turn->by, UpdateEntry::UpdatePublished, ['incident', $incident->id],
             ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value], $incident->id,
         );
     }

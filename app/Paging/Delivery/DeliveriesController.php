@@ -6,6 +6,7 @@ namespace App\Paging\Delivery;
 
 use App\Paging\AnswerPage;
 use App\Paging\Page;
+use App\Paging\PagingEntry;
 use App\Platform\Http\ProblemDetails;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -51,7 +52,7 @@ final class DeliveriesController
         $reply = is_string($digit) ? Reply::fromKey($digit) : Reply::fromText($text);
         if ($reply === null) {
             DB::transaction(static fn() => Journal::write(
-                Actor::system(), 'page.unclear', ['page', $page->id],
+                Actor::system(), PagingEntry::PageUnclear, ['page', $page->id],
                 ['person' => $page->person->name ?? '', 'text' => mb_substr(is_string($digit) ? "key $digit" : $text, 0, 120)],
                 $page->call?->incident_id,
             ));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging\Delivery;
 
 use App\Paging\Page;
+use App\Paging\PagingEntry;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use Illuminate\Support\Facades\DB;
@@ -48,7 +49,7 @@ final class DeliveryPaths
             ],
         );
         Journal::write(
-            Actor::system(), $path->works ? 'path.works' : 'path.fails', ['path', $channel],
+            Actor::system(), $path->works ? PagingEntry::PathWorks : PagingEntry::PathFails, ['path', $channel],
             ['path' => $channel, 'failures' => $path->failures],
         );
         if ($path->works) {

@@ -6,6 +6,7 @@ namespace App\Paging\Delivery;
 
 use App\Paging\FollowCall;
 use App\Paging\Page;
+use App\Paging\PagingEntry;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use Illuminate\Support\Facades\DB;
@@ -25,7 +26,7 @@ final class NoteDelivery
             }
             $page->refresh();
             Journal::write(
-                Actor::system(), 'page.delivered', ['page', $page->id],
+                Actor::system(), PagingEntry::PageDelivered, ['page', $page->id],
                 ['person' => $page->person->name ?? '', 'channel' => $page->channel], $page->call?->incident_id,
             );
             DeliveryPaths::judge($page->channel);
@@ -48,7 +49,7 @@ final class NoteDelivery
             $page->refresh();
             $call = $page->call;
             Journal::write(
-                Actor::system(), 'page.failed', ['page', $page->id],
+                Actor::system(), PagingEntry::PageFailed, ['page', $page->id],
                 ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'error' => $why], $call?->incident_id,
             );
             DeliveryPaths::judge($page->channel);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging\Delivery;
 
 use App\Paging\Page;
+use App\Paging\PagingEntry;
 use App\Platform\Contracts\SendsBeside;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -91,7 +92,7 @@ final class ProbePaths implements SendsBeside
         ]) === 0) {
             return;
         }
-        Journal::write(Actor::system(), 'path.works', ['path', $channel], ['path' => $channel]);
+        Journal::write(Actor::system(), PagingEntry::PathWorks, ['path', $channel], ['path' => $channel]);
         self::pageAgain($channel);
     }
 
@@ -125,7 +126,7 @@ final class ProbePaths implements SendsBeside
                 $page->call?->incident->priority ?? Outbox::LAST,
             );
             Journal::write(
-                Actor::system(), 'page.again', ['page', $again->id],
+                Actor::system(), PagingEntry::PageAgain, ['page', $again->id],
                 ['person' => $page->person->name ?? '', 'channel' => $channel], $page->call?->incident_id,
             );
         }

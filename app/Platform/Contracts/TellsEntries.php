@@ -13,6 +13,6 @@ interface TellsEntries
     /** @return Sentence|null null for kinds that are another's */
     public function tell(string $kind, Facts $facts): ?Sentence;
 
-    /** @return list<string> kinds of which the facts hold what people wrote, and can be found by it */
+    /** @return list<EntryKind> kinds of which the facts hold what people wrote, and can be found by it */
     public function written(): array;
 }

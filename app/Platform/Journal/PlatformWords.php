@@ -11,26 +11,26 @@ final class PlatformWords implements TellsEntries
 {
     public function tell(string $kind, Facts $facts): ?Sentence
     {
-        return match ($kind) {
-            'mail.queued' => Sentence::quiet("Email to {$facts->text('to')}", $facts->text('subject')),
-            'mail.sent' => Sentence::quiet("Email sent to {$facts->text('to')}", $facts->text('subject')),
-            'mail.failed' => Sentence::strong("Email to {$facts->text('to')} failed", $facts->text('error')),
-            'person.made' => Sentence::plain("Added {$facts->text('person')}"),
-            'person.changed' => Sentence::plain("Changed the details of {$facts->text('person')}", $facts->changes()),
-            'person.password' => Sentence::plain("Set the password of {$facts->text('person')}"),
-            'team.made' => Sentence::plain("Made the team {$facts->text('team')}"),
-            'team.renamed' => Sentence::plain("Renamed the team {$facts->text('was')} to {$facts->text('team')}"),
-            'team.dropped' => Sentence::plain("Deleted the team {$facts->text('team')}"),
-            'person.left' => Sentence::plain("{$facts->text('person')} has left"),
-            'settings.changed' => Sentence::plain("Changed {$facts->text('what')}"),
-            'token.made' => Sentence::plain("Made the token {$facts->text('name')}", $facts->list('abilities')),
-            'person.signed_in' => Sentence::quiet('Signed in'),
-            'person.signed_out' => Sentence::quiet('Signed out'),
-            'person.sign_in_failed' => Sentence::plain(
+        return match (PlatformEntry::tryFrom($kind)) {
+            PlatformEntry::MailQueued => Sentence::quiet("Email to {$facts->text('to')}", $facts->text('subject')),
+            PlatformEntry::MailSent => Sentence::quiet("Email sent to {$facts->text('to')}", $facts->text('subject')),
+            PlatformEntry::MailFailed => Sentence::strong("Email to {$facts->text('to')} failed", $facts->text('error')),
+            PlatformEntry::PersonMade => Sentence::plain("Added {$facts->text('person')}"),
+            PlatformEntry::PersonChanged => Sentence::plain("Changed the details of {$facts->text('person')}", $facts->changes()),
+            PlatformEntry::PersonPassword => Sentence::plain("Set the password of {$facts->text('person')}"),
+            PlatformEntry::TeamMade => Sentence::plain("Made the team {$facts->text('team')}"),
+            PlatformEntry::TeamRenamed => Sentence::plain("Renamed the team {$facts->text('was')} to {$facts->text('team')}"),
+            PlatformEntry::TeamDropped => Sentence::plain("Deleted the team {$facts->text('team')}"),
+            PlatformEntry::PersonLeft => Sentence::plain("{$facts->text('person')} has left"),
+            PlatformEntry::SettingsChanged => Sentence::plain("Changed {$facts->text('what')}"),
+            PlatformEntry::TokenMade => Sentence::plain("Made the token {$facts->text('name')}", $facts->list('abilities')),
+            PlatformEntry::PersonSignedIn => Sentence::quiet('Signed in'),
+            PlatformEntry::PersonSignedOut => Sentence::quiet('Signed out'),
+            PlatformEntry::PersonSignInFailed => Sentence::plain(
                 "Signing in as {$facts->text('person')} failed",
                 "from {$facts->text('from')}".($facts->is('waits') ? '; too often, so that further tries have to wait' : ''),
             ),
-            default => null,
+            null => null,
         };
     }
 

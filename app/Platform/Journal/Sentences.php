@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform\Journal;
 
+use App\Platform\Contracts\EntryKind;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Given;
 
@@ -34,6 +35,8 @@ final class Sentences
     /** @return list<string> kinds of entries by which people can find what they wrote */
     public function written(): array
     {
-        return array_merge(...array_map(static fn(TellsEntries $words): array => $words->written(), $this->words));
+        $kinds = array_merge(...array_map(static fn(TellsEntries $words): array => $words->written(), $this->words));
+
+        return array_map(static fn(EntryKind $kind): string => (string) $kind->value, $kinds);
     }
 }

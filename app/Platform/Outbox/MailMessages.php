@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Platform\Outbox;
 
+use App\Platform\Contracts\EntryKind;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use Skarvo\Time\Backoff;
 
 /** Mail on its way to somebody outside. */
@@ -55,16 +57,16 @@ final class MailMessages implements Messages
     public function sent(array $sent): void
     {
         foreach ($sent as [$message]) {
-            $this->tell('mail.sent', $message, '');
+            $this->tell(PlatformEntry::MailSent, $message, '');
         }
     }
 
     public function failed(OutboxMessage $message, string $error): void
     {
-        $this->tell('mail.failed', $message, $error);
+        $this->tell(PlatformEntry::MailFailed, $message, $error);
     }
 
-    private function tell(string $kind, OutboxMessage $message, string $error): void
+    private function tell(EntryKind $kind, OutboxMessage $message, string $error): void
     {
         $incident = $message->payload['incident'] ?? null;
         Journal::write(Actor::system(), $kind, ['message', $message->id], [

@@ -6,6 +6,7 @@ namespace App\Platform\Staff;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Person;
 use Illuminate\Support\Str;
 
@@ -28,7 +29,7 @@ final class AddPerson
             'time_zone' => $timeZone, 'password' => $password, 'reach_rules' => [],
         ]);
         Contact::query()->create(['person_id' => $id, 'channel' => 'mail', 'address' => $person->email, 'after_seconds' => 0]);
-        Journal::write($by, 'person.made', ['person', $id], ['person' => $person->name]);
+        Journal::write($by, PlatformEntry::PersonMade, ['person', $id], ['person' => $person->name]);
 
         return $person;
     }

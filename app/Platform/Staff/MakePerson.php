@@ -6,6 +6,7 @@ namespace App\Platform\Staff;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Person;
 use App\Platform\Role;
 use Illuminate\Console\Command;
@@ -66,7 +67,7 @@ final class MakePerson extends Command
                 return;
             }
             $known->update(['password' => $password]);
-            Journal::write(Actor::system(), 'person.password', ['person', $known->id], ['person' => $known->name]);
+            Journal::write(Actor::system(), PlatformEntry::PersonPassword, ['person', $known->id], ['person' => $known->name]);
         });
         $this->line($password);
 

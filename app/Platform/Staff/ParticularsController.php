@@ -8,6 +8,7 @@ use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
@@ -66,7 +67,7 @@ final class ParticularsController
             }
             if ($changes !== []) {
                 Journal::write(
-                    Actor::person($by), 'person.changed', ['person', $person->id],
+                    Actor::person($by), PlatformEntry::PersonChanged, ['person', $person->id],
                     ['person' => $person->name, 'changes' => $changes],
                 );
             }
@@ -104,7 +105,7 @@ final class ParticularsController
             $person->save();
             // Their own session goes on: it is known by the password that they have.
             $by->refresh();
-            Journal::write(Actor::person($by), 'person.password', ['person', $person->id], ['person' => $person->name]);
+            Journal::write(Actor::person($by), PlatformEntry::PersonPassword, ['person', $person->id], ['person' => $person->name]);
         });
 
         return back();

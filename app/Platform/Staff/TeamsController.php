@@ -10,6 +10,7 @@ use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Platform\Team;
@@ -32,7 +33,7 @@ final class TeamsController
                 $id = "$base-$n";
             }
             Team::query()->create(['id' => $id, 'name' => $name]);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'team.made', ['team', $id], ['team' => $name]);
+            Journal::write(Actor::person(CurrentPerson::of($request)), PlatformEntry::TeamMade, ['team', $id], ['team' => $name]);
         });
 
         return back();
@@ -50,7 +51,8 @@ final class TeamsController
             self::refuseTwice($name, $team->id);
             $team->update(['name' => $name]);
             Journal::write(
-                Actor::person(CurrentPerson::of($request)), 'team.renamed', ['team', $team->id], ['team' => $name, 'was' => $was],
+                Actor::person(CurrentPerson::of($request)), PlatformEntry::TeamRenamed, ['team', $team->id],
+                ['team' => $name, 'was' => $was],
             );
         });
 
@@ -80,7 +82,10 @@ final class TeamsController
             } catch (QueryException) {
                 throw Refused::because("$team->name is still named somewhere, and stays.");
             }
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'team.dropped', ['team', $team->id], ['team' => $team->name]);
+            Journal::write(
+                Actor::person(CurrentPerson::of($request)), PlatformEntry::TeamDropped, ['team', $team->id],
+                ['team' => $team->name],
+            );
         });
 
         return back();

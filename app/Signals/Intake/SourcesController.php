@@ -8,10 +8,12 @@ use App\Platform\ApiToken;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Platform\Team;
+use App\Signals\SignalEntry;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -100,7 +102,10 @@ final class SourcesController
                 throw Refused::because('There is a source of that name already.', 'id');
             }
             Source::query()->create(['id' => $input['id'], 'name' => $input['name'], 'made_at' => now()]);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'source.made', ['source', $input['id']], ['name' => $input['name']]);
+            Journal::write(
+                Actor::person(CurrentPerson::of($request)), SignalEntry::SourceMade, ['source', $input['id']],
+                ['name' => $input['name']],
+            );
         });
 
         return redirect('/sources/'.rawurlencode($input['id']));
@@ -136,7 +141,10 @@ final class SourcesController
                 'name' => $input['name'], 'per_minute' => $input['per_minute'] ?? null, 'team_id' => $input['team'] ?? null,
                 'mapping' => $mapping, 'sample' => $input['sample'] ?? null, 'version' => $found->version + 1,
             ]);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'source.changed', ['source', $source], ['name' => $input['name']]);
+            Journal::write(
+                Actor::person(CurrentPerson::of($request)), SignalEntry::SourceChanged, ['source', $source],
+                ['name' => $input['name']],
+            );
         });
 
         return back();
@@ -150,7 +158,7 @@ final class SourcesController
             $found = Source::query()->find($source) ?? Source::query()->create(['id' => $source, 'name' => $source, 'made_at' => now()]);
             $found->update(['token_hash' => ApiToken::hashOf($plain)]);
             Journal::write(
-                Actor::person(CurrentPerson::of($request)), 'token.made', ['source', $source],
+                Actor::person(CurrentPerson::of($request)), PlatformEntry::TokenMade, ['source', $source],
                 ['name' => $source, 'abilities' => ["signals of $source"]],
             );
         });
@@ -210,7 +218,10 @@ final class SourcesController
                 'grace_seconds' => (int) ($input['grace'] ?? 0) * 60,
                 'level' => $input['level'], 'since' => $now, 'due_at' => $now + ((int) $input['every'] + (int) ($input['grace'] ?? 0)) * 60,
             ]);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'heartbeat.made', ['source', $source], ['name' => $input['name']]);
+            Journal::write(
+                Actor::person(CurrentPerson::of($request)), SignalEntry::HeartbeatMade, ['source', $source],
+                ['name' => $input['name']],
+            );
         });
 
         return back();
@@ -220,7 +231,10 @@ final class SourcesController
     {
         Once::for($request, static function () use ($source, $heartbeat, $heartbeats, $request): void {
             $heartbeats->drop($source, $heartbeat);
-            Journal::write(Actor::person(CurrentPerson::of($request)), 'heartbeat.dropped', ['source', $source], ['name' => $source]);
+            Journal::write(
+                Actor::person(CurrentPerson::of($request)), SignalEntry::HeartbeatDropped, ['source', $source],
+                ['name' => $source],
+            );
         });
 
         return back();

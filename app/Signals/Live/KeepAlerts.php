@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Signals\Live;
 
+use App\Platform\Contracts\EntryKind;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
+use App\Signals\SignalEntry;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Handling;
 use Skarvo\Signals\Live\Bundle;
@@ -29,7 +31,7 @@ final class KeepAlerts
     /** Seconds for which a bundle remembers an alert that is over, and some more. */
     private const REMEMBERED = 2 * 86400;
 
-    /** @var list<array{kind: string, id: int, facts: array<string, mixed>, incident: int|null}> */
+    /** @var list<array{kind: EntryKind, id: int, facts: array<string, mixed>, incident: int|null}> */
     private array $news = [];
 
     private ?string $regroupFrom = null;
@@ -177,7 +179,7 @@ final class KeepAlerts
         }
         if ($isMended) {
             $this->regroupFrom(min((string) $row->stamp, $alert->stamp));
-            $this->tell('alert.mended', $row, $alert->level->value);
+            $this->tell(SignalEntry::AlertMended, $row, $alert->level->value);
         } elseif ($row->items !== $items) {
             $known = json_decode((string) $row->items, true, 4, JSON_THROW_ON_ERROR);
             foreach ($alert->items as $item => $stamp) {
@@ -187,7 +189,7 @@ final class KeepAlerts
             }
         }
         if (($row->closed_at === null) !== ($closed === null)) {
-            $this->tell($closed === null ? 'alert.reopened' : 'alert.closed', $row, $alert->level->value);
+            $this->tell($closed === null ? SignalEntry::AlertReopened : SignalEntry::AlertClosed, $row, $alert->level->value);
         }
     }
 
@@ -199,7 +201,7 @@ final class KeepAlerts
         $this->dropItems->execute([$row->id]);
         $this->changedIds[(int) $row->id] = true;
         $this->regroupFrom($row->stamp);
-        $this->tell('alert.withdrawn', $row, $row->level);
+        $this->tell(SignalEntry::AlertWithdrawn, $row, $row->level);
     }
 
     /** @param  list<array{ReplayAlert, array<array-key, true>}>  $new */
@@ -245,7 +247,7 @@ final class KeepAlerts
             $this->changedIds[$id] = true;
             $this->putItems($id, $alert, $fires, true);
             $this->regroupFrom($alert->stamp);
-            $this->tell('alert.opened', (object) [...$values, 'id' => $id, 'incident_id' => null], $alert->level->value);
+            $this->tell(SignalEntry::AlertOpened, (object) [...$values, 'id' => $id, 'incident_id' => null], $alert->level->value);
         }
     }
 
@@ -267,7 +269,7 @@ final class KeepAlerts
         $this->regroupFrom = $this->regroupFrom === null || strcmp($stamp, $this->regroupFrom) < 0 ? $stamp : $this->regroupFrom;
     }
 
-    private function tell(string $kind, \stdClass $row, string $level): void
+    private function tell(EntryKind $kind, \stdClass $row, string $level): void
     {
         $this->news[] = [
             'kind' => $kind, 'id' => (int) $row->id, 'incident' => $row->incident_id === null ? null : (int) $row->incident_id,

@@ -10,6 +10,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
+use App\Signals\SignalEntry;
 use App\Signals\TakeSignals;
 use App\Topology\Estate;
 use Carbon\CarbonImmutable;
@@ -73,7 +74,7 @@ final class QuietController
             ]);
             TakeSignals::lookAtAll();
             Journal::write(
-                Actor::person($person), 'quiet.set', ['quiet', $id],
+                Actor::person($person), SignalEntry::QuietSet, ['quiet', $id],
                 ['items' => array_slice($input['items'], 0, 5), 'until' => $to->toIso8601ZuluString(), 'reason' => $input['reason']],
             );
         });
@@ -92,7 +93,7 @@ final class QuietController
             ) {
                 TakeSignals::lookAtAll();
                 Journal::write(
-                    Actor::person($person), 'quiet.ended', ['quiet', $quiet],
+                    Actor::person($person), SignalEntry::QuietEnded, ['quiet', $quiet],
                     ['reason' => (string) DB::table('quiet_times')->where('id', $quiet)->value('reason')],
                 );
             }

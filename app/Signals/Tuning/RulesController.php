@@ -8,6 +8,7 @@ use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
@@ -215,7 +216,7 @@ final class RulesController
         Once::for($request, static function () use ($team, $person): void {
             Setting::query()->updateOrCreate(['id' => Ownership::UNOWNED], ['value' => ['team' => $team]]);
             Journal::write(
-                Actor::person($person), 'settings.changed', ['setting', Ownership::UNOWNED],
+                Actor::person($person), PlatformEntry::SettingsChanged, ['setting', Ownership::UNOWNED],
                 ['what' => 'which team gets what nobody owns'],
             );
         });

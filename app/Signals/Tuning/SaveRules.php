@@ -9,6 +9,7 @@ use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Signals\SignalEntry;
 use App\Signals\TakeSignals;
 use Illuminate\Support\Facades\DB;
 
@@ -42,7 +43,7 @@ final class SaveRules
             'after_signal_id' => (int) DB::table('signals')->max('id'), 'restored_from' => $restoredFrom,
         ]);
         TakeSignals::lookAtAll();
-        Journal::write(Actor::person($by), 'rules.saved', ['rules', $made], ['version' => $made, 'note' => $note]);
+        Journal::write(Actor::person($by), SignalEntry::RulesSaved, ['rules', $made], ['version' => $made, 'note' => $note]);
 
         return $made;
     }

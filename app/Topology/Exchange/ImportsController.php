@@ -14,6 +14,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Roles;
+use App\Topology\TopologyEntry;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
@@ -83,7 +84,7 @@ final class ImportsController
         Once::for($request, static function () use (&$done, $undo, $row, $why, $person): void {
             $done = $undo($row, $why, $person);
             Journal::write(
-                Actor::person($person), 'import.undone', ['import', (int) $row->id],
+                Actor::person($person), TopologyEntry::ImportUndone, ['import', (int) $row->id],
                 ['name' => $row->name, 'retired' => $done['retired'], 'kept' => $done['kept'], 'why' => $why],
             );
         });

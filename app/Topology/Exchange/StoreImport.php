@@ -8,6 +8,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Topology\Record\RecordItems;
+use App\Topology\TopologyEntry;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
@@ -72,7 +73,7 @@ final class StoreImport implements ShouldQueue
             if ($isOver) {
                 $counts = (array) json_decode($seen->counts, true, 4, JSON_THROW_ON_ERROR);
                 Journal::write(
-                    Actor::person($person), 'import.stored', ['import', $this->import],
+                    Actor::person($person), TopologyEntry::ImportStored, ['import', $this->import],
                     [
                         'name' => $seen->name,
                         'counts' => array_map(static fn(mixed $many): int => is_numeric($many) ? (int) $many : 0, $counts),

@@ -9,6 +9,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Topology\Item;
 use App\Topology\Record\RetireItem;
+use App\Topology\TopologyEntry;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Topology\Exchange\CsvCell;
 
@@ -30,7 +31,7 @@ final class UndoImport
         if ($import->state !== 'stored') {
             throw Refused::because('Only a file that was stored can be undone.');
         }
-        $entries = Entry::query()->whereIn('kind', ['item.made', 'item.changed'])
+        $entries = Entry::query()->whereIn('kind', [TopologyEntry::ItemMade, TopologyEntry::ItemChanged])
             ->where('facts->import', (int) $import->id)->orderBy('seq')->get();
         $retired = $kept = 0;
         $rows = [];

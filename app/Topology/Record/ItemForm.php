@@ -12,6 +12,7 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Topology\Item;
+use App\Topology\TopologyEntry;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -205,7 +206,7 @@ final class ItemForm
                 ->where('field', $input['field'])->where('origin', '!=', Fields::BY_HAND)
                 ->update(['overruled' => true]);
             Journal::write(
-                Actor::person($person), 'item.overruled', ['item', $item->id],
+                Actor::person($person), TopologyEntry::ItemOverruled, ['item', $item->id],
                 ['name' => $item->name, 'field' => $input['field'], 'ours' => $ours === '' ? 'none' : $ours, 'theirs' => $said->value],
             );
         });
@@ -222,7 +223,7 @@ final class ItemForm
                 // The scanners do not see it, and are not asked about it again until they do.
                 DB::table('item_sightings')->where('item_id', $item->id)->delete();
                 Journal::write(
-                    Actor::person($person), 'item.changed', ['item', $item->id],
+                    Actor::person($person), TopologyEntry::ItemChanged, ['item', $item->id],
                     [
                         'name' => $item->name, 'changes' => [], 'why' => 'it is there, though no scan sees it',
                         'at' => Moment::precise(now()),

@@ -7,6 +7,7 @@ namespace App\Topology\Record;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
+use App\Topology\TopologyEntry;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Topology\Exchange\PlannedRow;
 
@@ -39,7 +40,7 @@ final class RecordItems
                     'said_by' => $by->name, 'said_at' => $at,
                 ];
             }
-            $entries[] = ['kind' => isset($kept[$row->id]) ? 'item.changed' : 'item.made', 'id' => $row->id, 'incident' => null, 'facts' => [
+            $entries[] = ['kind' => isset($kept[$row->id]) ? TopologyEntry::ItemChanged : TopologyEntry::ItemMade, 'id' => $row->id, 'incident' => null, 'facts' => [
                 'name' => $set['name'] ?? (string) ($kept[$row->id]->name ?? $row->id), 'changes' => $row->changes, 'why' => $why,
                 ...($import === null ? [] : ['import' => $import]),
             ]];

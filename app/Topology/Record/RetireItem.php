@@ -12,6 +12,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Topology\Contracts\HoldsItems;
 use App\Topology\Item;
+use App\Topology\TopologyEntry;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -52,7 +53,7 @@ final class RetireItem
                 ? DB::table('need_groups')->where('id', $group)->delete()
                 : DB::table('need_groups')->where('id', $group)->update(['needs' => $needs]);
         }
-        Journal::write(Actor::person($by), 'item.retired', ['item', $item->id], ['name' => $item->name, 'why' => $why]);
+        Journal::write(Actor::person($by), TopologyEntry::ItemRetired, ['item', $item->id], ['name' => $item->name, 'why' => $why]);
     }
 
     /** Brings a retired item back. */
@@ -93,7 +94,7 @@ final class RetireItem
                 DB::table('dependencies')->insert([...array_diff_key($dependency, ['id' => 0]), ...$pair]);
             }
         }
-        Journal::write(Actor::person($by), 'item.returned', ['item', $item->id], ['name' => $item->name]);
+        Journal::write(Actor::person($by), TopologyEntry::ItemReturned, ['item', $item->id], ['name' => $item->name]);
     }
 
     public static function isRetired(string $item): bool

@@ -7,6 +7,7 @@ namespace App\Topology\Record;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Platform\Setting;
@@ -85,7 +86,7 @@ final class Roles
                 ],
             );
             Journal::write(
-                Actor::person($person), 'settings.changed', ['setting', self::SETTING],
+                Actor::person($person), PlatformEntry::SettingsChanged, ['setting', self::SETTING],
                 ['what' => 'the roles that people and teams have on items'],
             );
         });

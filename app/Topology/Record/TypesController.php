@@ -9,6 +9,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
 use App\Platform\Refused;
+use App\Topology\TopologyEntry;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -79,7 +80,7 @@ final class TypesController
                 'identifying' => json_encode($type->identifying, JSON_THROW_ON_ERROR),
                 'version' => (int) ($kept->version ?? 0) + 1,
             ]);
-            Journal::write(Actor::person($person), 'type.saved', ['type', $type->name], ['name' => $type->name]);
+            Journal::write(Actor::person($person), TopologyEntry::TypeSaved, ['type', $type->name], ['name' => $type->name]);
         });
 
         return back();
@@ -140,7 +141,7 @@ final class TypesController
             // What is called so is as strong as it says.
             DB::table('dependencies')->where('relation_id', $id)->whereNull('group_id')->update(['strength' => $input['strength']]);
             DB::table('need_groups')->where('relation_id', $id)->update(['strength' => $input['strength']]);
-            Journal::write(Actor::person($person), 'relation.saved', ['relation', $id], ['name' => $input['forward']]);
+            Journal::write(Actor::person($person), TopologyEntry::RelationSaved, ['relation', $id], ['name' => $input['forward']]);
         });
 
         return back();

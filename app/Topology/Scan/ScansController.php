@@ -11,6 +11,7 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Topology\Record\Needs;
+use App\Topology\TopologyEntry;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -155,7 +156,8 @@ final class ScansController
         DB::table('proposed_dependencies')
             ->where('id', $row->id)
             ->update(['state' => $as, 'decided_by' => $by->name, 'decided_at' => Moment::precise(now())]);
-        Journal::write(Actor::person($by), "dependency.$as", ['item', $row->from_id], ['from' => $row->from_name, 'to' => $row->to_name]);
+        $kind = $as === 'accepted' ? TopologyEntry::DependencyAccepted : TopologyEntry::DependencyRefused;
+        Journal::write(Actor::person($by), $kind, ['item', $row->from_id], ['from' => $row->from_name, 'to' => $row->to_name]);
     }
 
     public function storeRule(Request $request): RedirectResponse
@@ -186,7 +188,7 @@ final class ScansController
         ]);
         $kept = DB::table('relations')->where('id', $relation)->first();
         Journal::write(
-            Actor::person($by), 'rule.saved', ['rule', $rule],
+            Actor::person($by), TopologyEntry::RuleSaved, ['rule', $rule],
             ['from' => $from, 'to' => $to, 'port' => $port, 'relation' => $kept?->forward],
         );
         $waiting = $this->proposals('proposed')
@@ -207,7 +209,7 @@ final class ScansController
             if ($row !== null) {
                 DB::table('connection_rules')->where('id', $rule)->delete();
                 Journal::write(
-                    Actor::person($person), 'rule.dropped', ['rule', $rule],
+                    Actor::person($person), TopologyEntry::RuleDropped, ['rule', $rule],
                     [
                         'from' => $row->from_kind, 'to' => $row->to_kind, 'port' => $row->port === null ? null : (int) $row->port,
                         'relation' => DB::table('relations')->where('id', $row->relation_id)->value('forward'),

@@ -12,6 +12,7 @@ use App\Platform\WallClock;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Needs;
 use App\Topology\Record\RecordItems;
+use App\Topology\TopologyEntry;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Json\Document;
 use Skarvo\Topology\Scan\ConnectionRule;
@@ -89,7 +90,7 @@ final class TakeSnapshot
                     ...self::row($snapshot, $body), 'state' => 'refused', 'held_because' => $why, 'outcome' => '{}',
                 ]);
                 Journal::write(
-                    Actor::scanner($snapshot->scanner), 'snapshot.refused', ['scanner', $snapshot->scanner],
+                    Actor::scanner($snapshot->scanner), TopologyEntry::SnapshotRefused, ['scanner', $snapshot->scanner],
                     ['scanner' => $snapshot->scanner, 'why' => $why],
                 );
             }
@@ -135,7 +136,7 @@ final class TakeSnapshot
         ]);
         if ($held) {
             Journal::write(
-                Actor::scanner($snapshot->scanner), 'snapshot.held', ['snapshot', $id],
+                Actor::scanner($snapshot->scanner), TopologyEntry::SnapshotHeld, ['snapshot', $id],
                 ['scanner' => $snapshot->scanner, 'why' => $reconciled->held],
             );
 
@@ -170,7 +171,7 @@ final class TakeSnapshot
             ]);
         $this->keep($snapshot, $reconciled, $id);
         Journal::write(
-            Actor::person($by), 'snapshot.taken', ['snapshot', $id],
+            Actor::person($by), TopologyEntry::SnapshotTaken, ['snapshot', $id],
             ['scanner' => $snapshot->scanner, 'though' => (string) $row->held_because],
         );
 
@@ -185,7 +186,7 @@ final class TakeSnapshot
             ->update(['state' => 'refused', 'decided_by' => $by->name, 'decided_at' => Moment::precise(now())]) === 1;
         if ($done) {
             Journal::write(
-                Actor::person($by), 'snapshot.refused', ['snapshot', $id],
+                Actor::person($by), TopologyEntry::SnapshotRefused, ['snapshot', $id],
                 ['scanner' => (string) DB::table('snapshots')->where('id', $id)->value('scanner'), 'why' => $why],
             );
         }
@@ -255,13 +256,19 @@ final class TakeSnapshot
             $facts = ['name' => $counts['name'] ?? (string) ($before->name ?? $finding->id), 'changes' => $finding->changes];
             if ($before === null) {
                 $new[] = RecordItems::row($finding->id, $finding->said);
-                $entries[] = ['kind' => 'item.found', 'id' => $finding->id, 'incident' => null, 'facts' => $facts];
+                $entries[] = ['kind' => TopologyEntry::ItemFound, 'id' => $finding->id, 'incident' => null, 'facts' => $facts];
             } elseif ($counts !== []) {
                 DB::table('items')->where('id', $finding->id)->update(RecordItems::columns($counts, $before));
-                $entries[] = ['kind' => 'item.changed', 'id' => $finding->id, 'incident' => null, 'facts' => [...$facts, 'why' => '']];
+                $entries[] = [
+                    'kind' => TopologyEntry::ItemChanged, 'id' => $finding->id, 'incident' => null,
+                    'facts' => [...$facts, 'why' => ''],
+                ];
             }
             if ($finding->isBack) {
-                $entries[] = ['kind' => 'item.back', 'id' => $finding->id, 'incident' => null, 'facts' => ['name' => $facts['name']]];
+                $entries[] = [
+                    'kind' => TopologyEntry::ItemBack, 'id' => $finding->id, 'incident' => null,
+                    'facts' => ['name' => $facts['name']],
+                ];
             }
             foreach ($finding->saidNew as $field => $value) {
                 $values[] = [
@@ -298,7 +305,7 @@ final class TakeSnapshot
             $last = (int) DB::table('item_sightings')->where('item_id', $missing)->where('scanner', $snapshot->scanner)->value('seen_at');
             DB::table('items')->where('id', $missing)->update(['not_seen_since' => Moment::text($last)]);
             $entries[] = [
-                'kind' => 'item.missing', 'id' => $missing, 'incident' => null,
+                'kind' => TopologyEntry::ItemMissing, 'id' => $missing, 'incident' => null,
                 'facts' => ['name' => (string) DB::table('items')->where('id', $missing)->value('name')],
             ];
         }
@@ -306,7 +313,7 @@ final class TakeSnapshot
         Journal::writeMany($by, 'item', $entries);
         if ($entries !== [] || $reconciled->links !== []) {
             Journal::write(
-                $by, 'snapshot.taken', ['snapshot', $id],
+                $by, TopologyEntry::SnapshotTaken, ['snapshot', $id],
                 ['scanner' => $snapshot->scanner, 'counts' => $this->told($reconciled)['counts'] ?? []],
             );
         }
@@ -343,7 +350,7 @@ final class TakeSnapshot
                     ->update(['state' => 'accepted', 'decided_by' => 'a rule', 'decided_at' => Moment::precise(now())]);
                 $names = DB::table('items')->whereIn('id', [$link->from, $link->to])->pluck('name', 'id');
                 Journal::write(
-                    Actor::scanner($snapshot->scanner), 'dependency.accepted', ['item', $link->from],
+                    Actor::scanner($snapshot->scanner), TopologyEntry::DependencyAccepted, ['item', $link->from],
                     ['from' => $names[$link->from] ?? $link->from, 'to' => $names[$link->to] ?? $link->to, 'by' => 'a rule'],
                 );
             }

@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace Database\Seeders\Eiderholm;
 
 use App\Incidents\Incident;
+use App\Incidents\IncidentEntry;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Signals\Alert;
 use App\Signals\Live\StoredSignal;
+use App\Signals\SignalEntry;
 use App\Updates\Update;
+use App\Updates\UpdateEntry;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Random\Engine\Mt19937;
@@ -110,7 +113,7 @@ final class History
         DB::table('alert_items')->insert([
             'alert_id' => $alert->id, 'item' => $item, 'stamp' => $stamp, 'opened_at' => $at, 'fires' => false,
         ]);
-        foreach (['alert.opened' => $at, 'alert.closed' => $closed] as $kind => $when) {
+        foreach ([[SignalEntry::AlertOpened, $at], [SignalEntry::AlertClosed, $closed]] as [$kind, $when]) {
             Journal::write(
                 Actor::system(), $kind, ['alert', $alert->id], ['title' => $summary, 'item' => $item, 'level' => $level->value],
                 $incident, $when,
@@ -168,7 +171,7 @@ final class History
         ]);
         self::alert([$item, 'trouble', $title, Level::Error], $from, (int) $from->diffInMinutes($to) - 4, 24, $incident->id);
         Journal::write(
-            $by, 'incident.declared', ['incident', $incident->id],
+            $by, IncidentEntry::IncidentDeclared, ['incident', $incident->id],
             ['title' => $title, 'priority' => $priority, 'service' => $service, 'alerts' => 'one alert'], $incident->id,
             $from->addMinutes(4),
         );
@@ -181,11 +184,11 @@ final class History
                 'author_id' => 'ingrid-vale', 'published_at' => $at,
             ]);
             Journal::write(
-                $by, 'update.published', ['incident', $incident->id], ['number' => $number, 'text' => $text], $incident->id, $at,
+                $by, UpdateEntry::UpdatePublished, ['incident', $incident->id], ['number' => $number, 'text' => $text], $incident->id, $at,
             );
         }
         Journal::write(
-            $by, 'incident.resolved', ['incident', $incident->id], ['resolution' => $resolution, 'title' => $title],
+            $by, IncidentEntry::IncidentResolved, ['incident', $incident->id], ['resolution' => $resolution, 'title' => $title],
             $incident->id, $to,
         );
     }

@@ -7,11 +7,13 @@ namespace Tests\Feature\Desk;
 use App\Desk\Band;
 use App\Desk\RunningClocks;
 use App\Desk\ShareWithEveryPage;
+use App\Incidents\IncidentEntry;
 use App\Platform\Http\SessionThatLiveLooksLeaveAlone;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Live;
 use App\Signals\Alert;
+use App\Signals\SignalEntry;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Session\SessionManager;
@@ -75,7 +77,7 @@ final class NewsTest extends TestCase
     public function test_the_journals_head_is_told_without_the_framework_to_who_has_the_key(): void
     {
         $before = Journal::head();
-        Journal::write(Actor::system(), 'incident.note', ['incident', 409], ['text' => 'not for everybody'], 409);
+        Journal::write(Actor::system(), IncidentEntry::IncidentNote, ['incident', 409], ['text' => 'not for everybody'], 409);
         DB::disconnect();
         $word = self::live(['key' => Live::key($this->person('ingrid-vale')), 'after' => (string) $before]);
 
@@ -100,7 +102,7 @@ final class NewsTest extends TestCase
         $before = Journal::head();
         Journal::writeMany(
             Actor::system(), 'alert',
-            array_fill(0, 600, ['kind' => 'alert.opened', 'id' => 1, 'facts' => [], 'incident' => null]),
+            array_fill(0, 600, ['kind' => SignalEntry::AlertOpened, 'id' => 1, 'facts' => [], 'incident' => null]),
         );
         DB::disconnect();
 
@@ -115,7 +117,7 @@ final class NewsTest extends TestCase
         DB::listen(static function () use (&$wrote): void {
             if ($wrote === null) {
                 $wrote = true;
-                Journal::write(Actor::system(), 'alert.opened', ['alert', 1], []);
+                Journal::write(Actor::system(), SignalEntry::AlertOpened, ['alert', 1], []);
             }
         });
         $live = $this->get('/')->assertOk()->inertiaProps('live');

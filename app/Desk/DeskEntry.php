@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Desk;
+
+use App\Platform\Contracts\EntryKind;
+
+/** Kinds of entries in the journal. */
+enum DeskEntry: string implements EntryKind
+{
+    case ClockFails = 'clock.fails';
+    case ClockWorks = 'clock.works';
+}

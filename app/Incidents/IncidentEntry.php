@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+use App\Platform\Contracts\EntryKind;
+
+/** Kinds of entries in the journal. */
+enum IncidentEntry: string implements EntryKind
+{
+    case AlertAttached = 'alert.attached';
+    case OwnerTold = 'owner.told';
+    case AlertDetached = 'alert.detached';
+    case AlertStillFiring = 'alert.still_firing';
+    case IncidentReopened = 'incident.reopened';
+    case IncidentItemAdded = 'incident.item_added';
+    case IncidentItemLeftOut = 'incident.item_left_out';
+    case IncidentItemUnsaid = 'incident.item_unsaid';
+    case ReportUnlinked = 'report.unlinked';
+    case ReportReopened = 'report.reopened';
+    case IncidentDeclared = 'incident.declared';
+    case IncidentChanged = 'incident.changed';
+    case IncidentNote = 'incident.note';
+    case IncidentDecision = 'incident.decision';
+    case IncidentResolved = 'incident.resolved';
+    case RoomEntered = 'room.entered';
+    case RoomLeft = 'room.left';
+    case ReportReceived = 'report.received';
+    case ReportLinked = 'report.linked';
+    case ReportResolved = 'report.resolved';
+    case IncidentCoordinator = 'incident.coordinator';
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\Contracts\EntryKind;
+
+/** Kinds of entries in the journal. */
+enum RotaEntry: string implements EntryKind
+{
+    case RotaGivenBack = 'rota.given_back';
+    case RotaTaken = 'rota.taken';
+    case RotaMade = 'rota.made';
+    case RotaLayers = 'rota.layers';
+    case RotaEvened = 'rota.evened';
+    case RotaImported = 'rota.imported';
+    case PersonLeave = 'person.leave';
+    case PersonAbsence = 'person.absence';
+    case HandoverNoted = 'handover.noted';
+    case HandoverConfirmed = 'handover.confirmed';
+    case RotaSwapped = 'rota.swapped';
+    case RotaSwapAsked = 'rota.swap_asked';
+    case RotaSwapDeclined = 'rota.swap_declined';
+    case RotaSwapWithdrawn = 'rota.swap_withdrawn';
+}

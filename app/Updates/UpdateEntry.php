@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Platform\Contracts\EntryKind;
+
+/** Kinds of entries in the journal. */
+enum UpdateEntry: string implements EntryKind
+{
+    case UpdatePublished = 'update.published';
+    case UpdateOverdue = 'update.overdue';
+    case StatusAdmitted = 'status.admitted';
+    case StatusKept = 'status.kept';
+}
