@@ -429,4 +429,25 @@ final class DeliveryTest extends TestCase
         $this->answer($again->firstOrFail(), 'yes')->assertSessionHasNoErrors();
         self::assertSame(Outcome::Acknowledged, Call::query()->sole()->outcome);
     }
+
+    public function test_how_late_a_page_went_out_is_kept_in_seconds(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->declare();
+        $this->later(7);
+        $this->deliver();
+
+        self::assertSame(7.0, (float) Entry::query()->where('kind', 'page.sent')->sole()->facts['delay']);
+    }
+
+    public function test_a_page_that_went_out_in_its_second_was_not_late(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->declare();
+        Page::query()->update(['at' => now()->addSeconds(2)]);
+        OutboxMessage::query()->where('kind', 'page')->update(['due_at' => now()]);
+        $this->deliver();
+
+        self::assertSame(0.0, (float) Entry::query()->where('kind', 'page.sent')->sole()->facts['delay']);
+    }
 }

@@ -118,9 +118,11 @@ final class GuardTest extends TestCase
                     ->assertJsonPath('status', 422);
             }
             $this->get('/api/v1/nothing', ['Accept' => $accept])
-                ->assertStatus(404)->assertHeader('Content-Type', 'application/problem+json');
+                ->assertStatus(404)->assertHeader('Content-Type', 'application/problem+json')
+                ->assertJsonPath('detail', 'There is nothing at this address. See docs/api.md for the addresses that there are.');
             $this->get('/api/v1/reports', ['Accept' => $accept])
-                ->assertStatus(405)->assertHeader('Content-Type', 'application/problem+json');
+                ->assertStatus(405)->assertHeader('Content-Type', 'application/problem+json')
+                ->assertJsonPath('detail', 'This address does not take that method.');
         }
     }
 
