@@ -49,7 +49,8 @@ try {
     if ((int) $here->fetchColumn() === 0) {
         $refuse();
     }
-    $statement = $db->prepare('select kind, incident_id, max(seq) from (select kind, incident_id, seq from journal where seq > ? order by seq limit 501) group by 1, 2');
+    $statement = $db->prepare('select j.kind, cast(s.id as integer), max(j.seq) from (select kind, seq from journal where seq > ? order by seq limit 501) j'
+        ." left join journal_subjects s on s.seq = j.seq and s.kind = 'incident' group by 1, 2");
     $head = (int) $db->query('select max(seq) from journal')->fetchColumn();
     $after = is_string($_GET['after'] ?? null) && ctype_digit($_GET['after']) && strlen($_GET['after']) < 19 ? (int) $_GET['after'] : $head;
     $statement->execute([$after]);

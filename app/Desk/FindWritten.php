@@ -10,6 +10,7 @@ use App\Platform\Contracts\Sought;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Sentence;
 use App\Platform\Journal\Sentences;
+use Illuminate\Support\Facades\DB;
 
 /** What people wrote into the journals of incidents. */
 final class FindWritten implements Finds
@@ -20,14 +21,16 @@ final class FindWritten implements Finds
 
     public function find(Sought $sought): array
     {
-        $entries = Entry::query()->whereNotNull('incident_id')
-            ->whereIn('kind', $this->sentences->written())
-            ->whereRaw("facts like ? escape '\\'", [$sought->likeInJson()])->latest('seq')->limit(self::EACH)->get();
-        $incidents = Incident::query()->whereKey($entries->pluck('incident_id'))->get()->keyBy('id');
+        $entries = Entry::query()->whereIn('kind', $this->sentences->written())
+            ->whereIn('seq', DB::table('journal_words')->whereRaw("words like ? escape '\\'", [$sought->likeInJson()])->select('seq'))
+            ->whereIn('seq', DB::table('journal_subjects')->where('kind', 'incident')->select('seq'))
+            ->latest('seq')->limit(self::EACH)->get();
+        $of = DB::table('journal_subjects')->where('kind', 'incident')->whereIn('seq', $entries->modelKeys())->pluck('id', 'seq');
+        $incidents = Incident::query()->whereKey($of->values())->get()->keyBy('id');
 
         return array_values($entries->map(static fn(Entry $entry): array => [
             'what' => 'journal', 'name' => self::words(Sentence::of($entry)),
-            'more' => (string) $incidents->get($entry->incident_id)?->ref(), 'link' => "/incidents/$entry->incident_id",
+            'more' => (string) $incidents->get($of[$entry->seq])?->ref(), 'link' => "/incidents/{$of[$entry->seq]}",
         ])->all());
     }
 

@@ -43,7 +43,7 @@ final class AlertsAndReports implements HasConsequences
                     $report->update(['resolved_at' => $incident->resolved_at]);
                     Journal::write(
                         Actor::system(), IncidentEntry::ReportResolved, ['report', $report->id], ['ref' => $report->ref()],
-                        $incident->id,
+                        ['incident' => $incident->id],
                     );
                     self::mail(
                         $report, $incident, 'resolved', "Over: what you reported ({$report->ref()})",
@@ -72,7 +72,7 @@ final class AlertsAndReports implements HasConsequences
                     $report->update(['resolved_at' => null]);
                     Journal::write(
                         Actor::system(), IncidentEntry::ReportReopened, ['report', $report->id], ['ref' => $report->ref()],
-                        $incident->id,
+                        ['incident' => $incident->id],
                     );
                     self::mail(
                         $report, $incident, 'reopened', "Not over after all: what you reported ({$report->ref()})",
@@ -120,7 +120,7 @@ final class AlertsAndReports implements HasConsequences
         ]);
         Journal::write(
             Actor::system(), IncidentEntry::AlertStillFiring, ['incident', $incident->id],
-            ['ref' => $incident->ref(), 'alerts' => $count, 'hit' => $isHit], $incident->id,
+            ['ref' => $incident->ref(), 'alerts' => $count, 'hit' => $isHit], ['incident' => $incident->id],
         );
     }
 
@@ -140,13 +140,14 @@ final class AlertsAndReports implements HasConsequences
         if ($report->email === null) {
             return;
         }
-        Journal::write(
-            Actor::system(), PlatformEntry::MailQueued, ['report', $report->id], ['to' => $report->email, 'subject' => $subject],
-            $incident->id,
-        );
         // Each turn is a version of the incident: the same mail is never queued twice, and the next one has a key of its own.
-        Outbox::put('mail', "report-$report->id-$what-$incident->version", [
-            'to' => $report->email, 'subject' => $subject, 'incident' => $incident->id,
+        $key = "report-$report->id-$what-$incident->version";
+        Journal::write(
+            Actor::system(), PlatformEntry::MailQueued, ['report', $report->id],
+            ['mail' => $key, 'to' => $report->email, 'subject' => $subject], ['incident' => $incident->id],
+        );
+        Outbox::put('mail', $key, [
+            'to' => $report->email, 'subject' => $subject, 'about' => ['report' => $report->id, 'incident' => $incident->id],
             'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\n$text".route('report.follow', $report->key())."\n",
         ], now());
     }

@@ -44,10 +44,10 @@ final class AttachAlerts
                 if ($from !== null) {
                     Journal::write(
                         Actor::person($by), IncidentEntry::AlertDetached, ['alert', $alert->id],
-                        [...$facts, 'why' => "to {$incident->ref()}"], $from->id,
+                        [...$facts, 'to' => $incident->ref()], ['incident' => $from->id],
                     );
                 }
-                Journal::write(Actor::person($by), IncidentEntry::AlertAttached, ['alert', $alert->id], $facts, $incident->id);
+                Journal::write(Actor::person($by), IncidentEntry::AlertAttached, ['alert', $alert->id], $facts, ['incident' => $incident->id]);
             }
         });
     }
@@ -67,7 +67,7 @@ final class AttachAlerts
                 $alert->update(['incident_id' => null, 'decide_again_at' => null, 'taken_by' => null, 'taken_at' => null]);
                 Journal::write(
                     Actor::person($by), IncidentEntry::AlertDetached, ['alert', $alert->id],
-                    ['title' => $alert->title(), 'item' => $alert->item_named, 'why' => $why], $incident->id,
+                    ['title' => $alert->title(), 'item' => $alert->item_named, 'why' => $why], ['incident' => $incident->id],
                 );
             }
         });

@@ -7,7 +7,6 @@ namespace App\Incidents;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Journal\PlatformEntry;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Platform\Team;
@@ -37,8 +36,8 @@ final class AutoIncidentsController
         Once::for($request, static function () use ($team, $input, $conditions, $request): void {
             $team->update(['auto_incidents' => $input['incidents'], 'auto_when' => $conditions->toArray()]);
             Journal::write(
-                Actor::person(CurrentPerson::of($request)), PlatformEntry::SettingsChanged, ['team', 0],
-                ['what' => "when alerts of $team->name become incidents"],
+                Actor::person(CurrentPerson::of($request)), IncidentEntry::AutoIncidentsChanged, ['team', $team->id],
+                ['team' => $team->name],
             );
         });
         HandleAlerts::lookAgain();

@@ -42,8 +42,8 @@ final class ChangeIncident
             }
             $isRaised = $priority < $incident->priority;
             $changes = array_filter([
-                'title' => $title === $incident->title ? null : ['from' => $incident->title, 'to' => $title, 'why' => ''],
-                'stage' => $stage === $incident->stage ? null : ['from' => $incident->stage->value, 'to' => $stage->value, 'why' => ''],
+                'title' => $title === $incident->title ? null : ['was' => $incident->title, 'is' => $title],
+                'stage' => $stage === $incident->stage ? null : ['from' => $incident->stage->value, 'to' => $stage->value],
                 'priority' => $priority === $incident->priority
                     ? null
                     : [
@@ -66,7 +66,7 @@ final class ChangeIncident
             foreach ($changes as $field => $change) {
                 Journal::write(
                     Actor::person($by), IncidentEntry::IncidentChanged, ['incident', $incident->id], ['field' => $field, ...$change],
-                    $incident->id,
+                    ['incident' => $incident->id],
                 );
             }
             if ($isRaised) {

@@ -62,7 +62,7 @@ final class DeclareIncident
                 'urgency' => $urgency->value,
                 'alerts' => count($alerts), 'reports' => count($reports), 'said' => $said?->name, 'item' => $said?->id,
                 'alert_ids' => array_values($alerts->modelKeys()), 'report_ids' => array_values($reports->modelKeys()),
-            ], $incident->id);
+            ], ['incident' => $incident->id]);
             foreach ($reports as $report) {
                 LinkReport::to($report, $incident, $actor);
             }

@@ -173,7 +173,7 @@ final class HandleAlerts implements ClockPart
             if (Alert::query()->whereKey($alert->id)->whereNull('incident_id')->update(['incident_id' => $incident->id]) === 1) {
                 Journal::write(
                     Actor::system(), IncidentEntry::AlertAttached, ['alert', $alert->id],
-                    ['title' => $alert->title(), 'item' => $alert->item_named], $incident->id,
+                    ['title' => $alert->title(), 'item' => $alert->item_named], ['incident' => $incident->id],
                 );
             }
         }

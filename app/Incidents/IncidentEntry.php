@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Platform\Contracts\EntryKind;
+use App\Platform\Journal\Particular;
 
 /** Kinds of entries in the journal. */
 enum IncidentEntry: string implements EntryKind
@@ -30,4 +31,22 @@ enum IncidentEntry: string implements EntryKind
     case ReportLinked = 'report.linked';
     case ReportResolved = 'report.resolved';
     case IncidentCoordinator = 'incident.coordinator';
+    case PrioritiesChanged = 'priorities.changed';
+    case AutoIncidentsChanged = 'auto_incidents.changed';
+
+    public function particulars(): array
+    {
+        return match ($this) {
+            self::OwnerTold => ['person' => Particular::Person, 'text' => Particular::Words],
+            self::IncidentReopened => ['why' => Particular::Words, 'title' => Particular::Words],
+            self::AlertDetached => ['why' => Particular::Words],
+            self::ReportReceived, self::ReportLinked, self::ReportUnlinked => ['what' => Particular::Words, 'why' => Particular::Words],
+            self::IncidentDeclared => ['title' => Particular::Words],
+            self::IncidentChanged => ['was' => Particular::Words, 'is' => Particular::Words, 'why' => Particular::Words],
+            self::IncidentNote, self::IncidentDecision => ['text' => Particular::Words],
+            self::IncidentResolved => ['resolution' => Particular::Words, 'title' => Particular::Words],
+            self::RoomLeft => ['person' => Particular::Person],
+            default => [],
+        };
+    }
 }

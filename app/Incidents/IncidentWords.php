@@ -18,8 +18,11 @@ final class IncidentWords implements TellsEntries
     {
         return match (IncidentEntry::tryFrom($kind)) {
             IncidentEntry::AlertAttached => Sentence::plain("Alert attached: {$facts->text('title')}", $facts->text('item')),
-            IncidentEntry::OwnerTold => Sentence::plain("Told {$facts->text('person')}", $facts->text('text')),
-            IncidentEntry::AlertDetached => Sentence::plain("Alert unlinked: {$facts->text('title')}", $facts->text('why')),
+            IncidentEntry::OwnerTold => Sentence::plain("Told {$facts->person('person')}", $facts->text('text')),
+            IncidentEntry::AlertDetached => Sentence::plain(
+                "Alert unlinked: {$facts->text('title')}",
+                $facts->text('to') === '' ? $facts->text('why') : "to {$facts->text('to')}",
+            ),
             IncidentEntry::AlertStillFiring => Sentence::strong(
                 "{$facts->text('alerts')} alerts still firing after {$facts->text('ref')} was resolved",
                 $facts->is('hit') ? 'a service is still hit' : 'they come back in a while unless they clear',
@@ -45,11 +48,13 @@ final class IncidentWords implements TellsEntries
             IncidentEntry::IncidentDecision => Sentence::strong('Decision', $facts->text('text')),
             IncidentEntry::IncidentResolved => Sentence::strong('Resolved', $facts->text('resolution')),
             IncidentEntry::RoomEntered => Sentence::quiet('Joined the room'),
-            IncidentEntry::RoomLeft => Sentence::quiet("{$facts->text('person')} left the room"),
+            IncidentEntry::RoomLeft => Sentence::quiet("{$facts->person('person')} left the room"),
             IncidentEntry::ReportReceived => Sentence::plain("Report: {$facts->text('what')}", $facts->list('where')),
             IncidentEntry::ReportLinked => Sentence::plain("Report linked: {$facts->text('what')}", $facts->list('where')),
             IncidentEntry::ReportResolved => Sentence::quiet("Report {$facts->text('ref')} is resolved"),
             IncidentEntry::IncidentCoordinator => Sentence::strong('Took coordination'),
+            IncidentEntry::PrioritiesChanged => Sentence::plain('Changed the priorities'),
+            IncidentEntry::AutoIncidentsChanged => Sentence::plain("Changed when alerts of {$facts->text('team')} become incidents"),
             null => null,
         };
     }
@@ -59,7 +64,7 @@ final class IncidentWords implements TellsEntries
         [$from, $to, $why] = [$facts->text('from'), $facts->text('to'), $facts->text('why')];
 
         return match ($facts->text('field')) {
-            'title' => Sentence::strong("Title: $to", "was: $from"),
+            'title' => Sentence::strong("Title: {$facts->text('is')}", "was: {$facts->text('was')}"),
             'stage' => Sentence::strong(Stage::tryFrom($to)?->words() ?? $to),
             'priority' => Sentence::strong(
                 "Priority $to",
@@ -67,8 +72,7 @@ final class IncidentWords implements TellsEntries
                     Urgency::tryFrom($facts->text('urgency'))?->meaning() ?? ''
                 ).": $why",
             ),
-            // An older kind of entry, in words.
-            default => Sentence::strong($facts->text('what'), $why),
+            default => Sentence::strong($facts->text('old'), $why),
         };
     }
 
@@ -77,8 +81,7 @@ final class IncidentWords implements TellsEntries
     {
         [$alerts, $reports] = [$facts->number('alerts'), $facts->number('reports')];
         if ($alerts === null) {
-            // An older kind of entry, in words.
-            return $facts->text('alerts');
+            return $facts->text('old');
         }
         $from = array_filter([
             $alerts === 0 ? '' : ($alerts === 1 ? 'one alert' : "$alerts alerts"),

@@ -116,7 +116,7 @@ final class IncidentsController
             }
             Alert::query()->where('incident_id', $incident->id)
                 ->whereNull('taken_at')->update(['taken_by' => $person->id, 'taken_at' => now()]);
-            Journal::write(Actor::person($person), IncidentEntry::IncidentCoordinator, ['incident', $incident->id], [], $incident->id);
+            Journal::write(Actor::person($person), IncidentEntry::IncidentCoordinator, ['incident', $incident->id], [], ['incident' => $incident->id]);
         });
 
         return back();
@@ -132,7 +132,7 @@ final class IncidentsController
         Once::for($request, static function () use ($incident, $input, $person): void {
             Journal::write(
                 Actor::person($person), ($input['decision'] ?? false) ? IncidentEntry::IncidentDecision : IncidentEntry::IncidentNote,
-                ['incident', $incident->id], ['text' => $input['text']], $incident->id,
+                ['incident', $incident->id], ['text' => $input['text']], ['incident' => $incident->id],
             );
         });
 
@@ -179,13 +179,13 @@ final class IncidentsController
         $person = Person::query()->findOrFail((string) $input['person']);
         Once::for($request, static function () use ($incident, $input, $person, $by): void {
             Outbox::put('mail', "told-$incident->id-$person->id-".Str::uuid()->toString(), [
-                'to' => $person->email, 'subject' => "{$incident->ref()}: $incident->title", 'incident' => $incident->id,
+                'to' => $person->email, 'subject' => "{$incident->ref()}: $incident->title", 'about' => ['incident' => $incident->id],
                 'text' => "Hello $person->name,\n\n$input[why]\n\n{$incident->ref()}, priority $incident->priority, {$incident->stage->words()}: "
                     .route('room', $incident->id)."\n\n$by->name\n",
             ], now());
             Journal::write(
-                Actor::person($by), IncidentEntry::OwnerTold, ['person', $person->id], ['person' => $person->name, 'text' => $input['why']],
-                $incident->id,
+                Actor::person($by), IncidentEntry::OwnerTold, ['person', $person->id], ['person' => $person->id, 'text' => $input['why']],
+                ['incident' => $incident->id],
             );
         });
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Journal\Entry;
 use App\Signals\Alert;
 use App\Topology\Contracts\ItemPanel;
 use App\Topology\Contracts\JoinsHistory;
@@ -55,11 +56,9 @@ final class IncidentsOfItem implements ItemPanel, JoinsHistory
         ];
     }
 
-    public function entries(string $item): \Closure
+    public function join(Builder $entries, string $item): void
     {
-        return static fn(Builder $entries) => $entries->whereIn('kind', self::KINDS)->whereIn(
-            'incident_id', self::partOf($item)->select('id'),
-        );
+        $entries->orWhereIn('seq', Entry::query()->about('incident', self::partOf($item))->whereIn('kind', self::KINDS)->select('seq'));
     }
 
     /** @return Builder<Incident> that it was part of, by an alert, by what somebody said, or as the service that they are about */

@@ -24,7 +24,7 @@ final class LinkReport
             $other = Incident::query()->find($report->refresh()->incident_id);
             throw Refused::because("{$report->ref()} is linked already, to {$other?->ref()}.");
         }
-        Journal::write($by, IncidentEntry::ReportLinked, ['report', $report->id], self::facts($report), $incident->id);
+        Journal::write($by, IncidentEntry::ReportLinked, ['report', $report->id], self::facts($report), ['incident' => $incident->id]);
     }
 
     /** Whoever follows the report is told that it was not about that. */
@@ -39,7 +39,7 @@ final class LinkReport
         }
         $report->update(['incident_id' => null, 'unlinked_at' => now()]);
         Journal::write(
-            $by, IncidentEntry::ReportUnlinked, ['report', $report->id], [...self::facts($report), 'why' => $why], $incident->id,
+            $by, IncidentEntry::ReportUnlinked, ['report', $report->id], [...self::facts($report), 'why' => $why], ['incident' => $incident->id],
         );
     }
 

@@ -28,7 +28,7 @@ final class Presence implements Swept
                 return;
             }
             DB::table('presences')->insert(['incident_id' => $incident->id, 'person_id' => $person->id, 'seen_at' => now()]);
-            Journal::write(Actor::person($person), IncidentEntry::RoomEntered, ['incident', $incident->id], [], $incident->id);
+            Journal::write(Actor::person($person), IncidentEntry::RoomEntered, ['incident', $incident->id], [], ['incident' => $incident->id]);
         });
     }
 
@@ -37,7 +37,7 @@ final class Presence implements Swept
     {
         $here = DB::table('presences')->where('incident_id', $incident->id)
             ->where('seen_at', '>', now()->subSeconds(self::SILENT_SECONDS))->pluck('person_id')->all();
-        $entered = Entry::query()->where('incident_id', $incident->id)
+        $entered = Entry::query()->about('incident', $incident->id)
             ->where('kind', IncidentEntry::RoomEntered)->distinct()->pluck('actor_id')->push($incident->coordinator_id)->all();
         $people = Person::query()->with('team')->whereKey([...$here, ...$entered])->get()->map(static fn(Person $person): array => [
             'id' => $person->id, 'name' => $person->name, 'team' => $person->team?->name,
@@ -57,13 +57,12 @@ final class Presence implements Swept
 
         return DB::transaction(static function () use ($mayWork, $silent): int {
             $left = $mayWork() ? $silent()->get() : [];
-            $names = Person::query()->whereKey(collect($left)->pluck('person_id'))->pluck('name', 'id');
             foreach ($left as $one) {
                 DB::table('presences')->where('incident_id', $one->incident_id)->where('person_id', $one->person_id)->delete();
                 // Noticed, not done by them: what somebody does is a deed that shows that they are on it.
                 Journal::write(
                     Actor::system(), IncidentEntry::RoomLeft, ['incident', (int) $one->incident_id],
-                    ['person' => $names[$one->person_id] ?? ''], (int) $one->incident_id,
+                    ['person' => $one->person_id], ['incident' => (int) $one->incident_id],
                 );
             }
 

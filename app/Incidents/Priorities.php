@@ -6,7 +6,6 @@ namespace App\Incidents;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Journal\PlatformEntry;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
@@ -43,8 +42,8 @@ final class Priorities
             }
             Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $matrix->toArray(), 'version' => $version + 1]);
             Journal::write(
-                Actor::person($by), PlatformEntry::SettingsChanged, ['setting', self::SETTING],
-                ['what' => 'the priorities', 'to' => $matrix->toArray()],
+                Actor::person($by), IncidentEntry::PrioritiesChanged, ['setting', self::SETTING],
+                ['to' => $matrix->toArray()],
             );
         });
     }

@@ -50,7 +50,7 @@ final class ReopenIncident
             ]);
             Journal::write(
                 Actor::person($by), IncidentEntry::IncidentReopened, ['incident', $incident->id],
-                ['why' => $why, 'title' => $incident->title], $incident->id,
+                ['why' => $why, 'title' => $incident->title], ['incident' => $incident->id],
             );
             $consequences->carryOut();
         });

@@ -40,7 +40,7 @@ final class ResolveIncident
             ]);
             Journal::write(
                 Actor::person($by), IncidentEntry::IncidentResolved, ['incident', $incident->id],
-                ['resolution' => $resolution, 'title' => $incident->title], $incident->id,
+                ['resolution' => $resolution, 'title' => $incident->title], ['incident' => $incident->id],
             );
             $consequences->carryOut();
         });

@@ -55,7 +55,7 @@ final class RoomController
             'looseReports' => fn() => Report::query()->with('service')
                 ->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()
                 ->map(fn(Report $r): array => $r->summed()),
-            'journal' => fn() => Entry::query()->where('incident_id', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
+            'journal' => fn() => Entry::query()->about('incident', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
             'people' => fn(): array => Presence::in($incident),
             ...array_merge(
                 [],
@@ -102,8 +102,8 @@ final class RoomController
     {
         $hit = WhatIsHit::by($situation->observed($incident->id), $situation->standing);
 
-        $told = Entry::query()->where('incident_id', $incident->id)
-            ->where('kind', IncidentEntry::OwnerTold)->orderBy('seq')->get(['subject_id', 'at'])->pluck('at', 'subject_id');
+        $told = Entry::query()->about('incident', $incident->id)
+            ->where('kind', IncidentEntry::OwnerTold)->orderBy('seq')->pluck('at', 'subject_id');
 
         return [
             'behind' => $hit->behind(), 'grown' => $hit->grown($incident),

@@ -55,7 +55,7 @@ final class SayOfItem
     {
         Journal::write(
             Actor::person($by), $kind, ['item', $item],
-            ['name' => Item::query()->find($item)->name ?? $item, 'ref' => $incident->ref(), ...$facts], $incident->id,
+            ['name' => Item::query()->find($item)->name ?? $item, 'ref' => $incident->ref(), ...$facts], ['incident' => $incident->id],
         );
     }
 }

@@ -46,10 +46,10 @@ final class SoFar
             $sentences,
             ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->work($incident, $situation), $others)),
         );
-        $decision = Entry::query()->where('incident_id', $incident->id)
+        $decision = Entry::query()->about('incident', $incident->id)
             ->where('kind', IncidentEntry::IncidentDecision)->latest('seq')->first();
-        if ($decision !== null && is_string($decision->facts['text'] ?? null)) {
-            $sentences[] = 'Decided: '.rtrim($decision->facts['text'], '.').'.';
+        if ($decision !== null && is_string($text = $decision->told()['text'] ?? null)) {
+            $sentences[] = 'Decided: '.rtrim($text, '.').'.';
         }
         array_push($sentences, ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->told($incident), $others)));
 

@@ -63,9 +63,9 @@ final class AnswerPage
                 'answer' => $reply->kind->value, 'answered_at' => now(), 'answered_how' => $how,
                 'answer_why' => mb_substr($why, 0, 500),
             ]);
-        $facts = ['person' => $person->name, 'why' => $why, 'after' => $after, 'how' => $how];
+        $facts = ['person' => $person->id, 'why' => $why, 'after' => $after, 'how' => $how];
         if ($reply->kind === ReplyKind::No) {
-            Journal::write(Actor::person($person), PagingEntry::CallDeclined, ['call', $call->id], $facts, $call->incident_id);
+            Journal::write(Actor::person($person), PagingEntry::CallDeclined, ['call', $call->id], $facts, ['incident' => $call->incident_id]);
             $this->follow->happens($call, HappeningKind::Declined, $person->id);
             HoldCalls::forget($call);
 
@@ -74,14 +74,14 @@ final class AnswerPage
         match ($reply->kind) {
             ReplyKind::Later => Journal::write(
                 Actor::person($person), PagingEntry::CallLater, ['call', $call->id], [...$facts, 'minutes' => $reply->minutes],
-                $call->incident_id,
+                ['incident' => $call->incident_id],
             ),
             ReplyKind::HandTo => Journal::write(
-                Actor::person($person), PagingEntry::CallHanded, ['call', $call->id], [...$facts, 'to' => $to->name ?? ''],
-                $call->incident_id,
+                Actor::person($person), PagingEntry::CallHanded, ['call', $call->id], [...$facts, 'to' => $to?->id],
+                ['incident' => $call->incident_id],
             ),
             default => Journal::write(
-                Actor::person($person), PagingEntry::CallAcknowledged, ['call', $call->id], $facts, $call->incident_id,
+                Actor::person($person), PagingEntry::CallAcknowledged, ['call', $call->id], $facts, ['incident' => $call->incident_id],
             ),
         };
         if ($call->held_by !== $person->id) {
@@ -121,7 +121,7 @@ final class AnswerPage
         $page->update(['answer' => 'yes', 'answered_at' => now(), 'answered_how' => $how]);
         Journal::write(
             Actor::person($person), PagingEntry::PageTested, ['person', $person->id],
-            ['person' => $person->name, 'channel' => $page->channel, 'how' => $how],
+            ['person' => $person->id, 'channel' => $page->channel, 'how' => $how],
         );
 
         return true;

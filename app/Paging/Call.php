@@ -122,6 +122,12 @@ final class Call extends Record
         return $this->team->name ?? $this->person->name ?? '';
     }
 
+    /** @return array<string, string|null> the same, for the journal: a person by id */
+    public function whom(): array
+    {
+        return $this->team === null ? ['person' => $this->person_id] : ['team' => $this->team->name];
+    }
+
     /** @return HasMany<Happening, $this> */
     public function happenings(): HasMany
     {

@@ -28,7 +28,7 @@ final class CallBatch
     /** @var list<array{call: Call, ordinal: int, page: CorePage, at: int}> */
     private array $pages = [];
 
-    /** @var list<array{kind: EntryKind, id: int, facts: array<string, mixed>, incident: int|null}> */
+    /** @var list<array{kind: EntryKind, id: int, facts: array<string, mixed>, also: array<string, string|int|null>}> */
     private array $entries = [];
 
     /** @return list<Segment> none if there is no such rota */
@@ -56,7 +56,7 @@ final class CallBatch
     /** @param  array<string, mixed>  $facts */
     public function tell(EntryKind $kind, Call $call, array $facts): void
     {
-        $this->entries[] = ['kind' => $kind, 'id' => $call->id, 'facts' => $facts, 'incident' => $call->incident_id];
+        $this->entries[] = ['kind' => $kind, 'id' => $call->id, 'facts' => $facts, 'also' => ['incident' => $call->incident_id]];
     }
 
     /** @param  int  $at  on the clocks of people, seconds since the epoch */
@@ -99,8 +99,8 @@ final class CallBatch
             $id = (int) $ids[$rows[$i]['token']];
             $entries[] = [
                 'kind' => PagingEntry::PageQueued, 'id' => $id,
-                'facts' => ['person' => $this->people[$page->person]->name, 'channel' => $page->channel],
-                'incident' => $call->incident_id,
+                'facts' => ['person' => $page->person, 'channel' => $page->channel],
+                'also' => ['incident' => $call->incident_id],
             ];
             $messages[] = [
                 'key' => "page-$id",

@@ -78,7 +78,7 @@ final class FollowCall
             return;
         }
         Journal::write(
-            Actor::system(), PagingEntry::CallNotHanded, ['call', $first->id], ['person' => $call->calls()], $first->incident_id,
+            Actor::system(), PagingEntry::CallNotHanded, ['call', $first->id], ['person' => $call->person_id], ['incident' => $first->incident_id],
         );
         $this->happens($first, HappeningKind::Released, $first->held_by);
         HoldCalls::forget($first);
@@ -180,12 +180,11 @@ final class FollowCall
     private function tell(Call $call, Course $course, CallBatch $batch): void
     {
         foreach (array_slice($course->steps, $call->steps_told) as $step) {
-            $people = $batch->people($step->people);
             $batch->tell(
                 PagingEntry::CallStep, $call,
                 [
                     'step' => $step->step, 'round' => $step->round,
-                    'people' => array_map(static fn(string $id): string => $people[$id]->name ?? $id, $step->people),
+                    'people' => $step->people,
                 ],
             );
         }

@@ -78,7 +78,7 @@ final class HoldCalls implements ClockPart
         $hold = new Hold(
             $call->held_since->getTimestamp(), $call->patience_seconds, $call->answer_seconds, $call->begins_at?->getTimestamp(),
         );
-        $deeds = Entry::query()->where('incident_id', $call->incident_id)
+        $deeds = Entry::query()->about('incident', $call->incident_id)
             ->where('actor_id', $holder)->where('at', '>', $call->held_since)->whereNotIn('kind', self::NO_DEEDS)
             ->pluck('at');
         $next = $hold->next(
@@ -102,8 +102,7 @@ final class HoldCalls implements ClockPart
     private static function ask(Call $call, string $holder): void
     {
         $now = CarbonImmutable::instance(now());
-        $answered = Page::query()->with('person')
-            ->where('call_id', $call->id)->where('person_id', $holder)->whereNotNull('answer')
+        $answered = Page::query()->where('call_id', $call->id)->where('person_id', $holder)->whereNotNull('answer')
             ->orderByDesc('delivered_at')->orderByDesc('id')->first();
         if ($answered !== null) {
             $page = Page::issue(
@@ -119,16 +118,15 @@ final class HoldCalls implements ClockPart
             );
         }
         Journal::write(
-            Actor::system(), PagingEntry::CallAskedAgain, ['call', $call->id], ['person' => $answered->person->name ?? $holder],
-            $call->incident_id,
+            Actor::system(), PagingEntry::CallAskedAgain, ['call', $call->id], ['person' => $holder],
+            ['incident' => $call->incident_id],
         );
         $call->update(['asked_at' => $now, 'hold_due_at' => $now->addSeconds($call->answer_seconds)]);
     }
 
     private function release(Call $call, string $holder): void
     {
-        $name = Page::query()->with('person')->where('call_id', $call->id)->where('person_id', $holder)->first()->person->name ?? $holder;
-        Journal::write(Actor::system(), PagingEntry::CallReleased, ['call', $call->id], ['person' => $name], $call->incident_id);
+        Journal::write(Actor::system(), PagingEntry::CallReleased, ['call', $call->id], ['person' => $holder], ['incident' => $call->incident_id]);
         Page::query()->where('call_id', $call->id)->where('person_id', $holder)->update(['answer' => null]);
         self::forget($call);
         $this->follow->happens($call, HappeningKind::Released, $holder);

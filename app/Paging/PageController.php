@@ -173,8 +173,8 @@ final class PageController
         DB::transaction(static function () use ($page, $incident): void {
             if (Page::query()->whereKey($page->id)->whereNull('opened_at')->update(['opened_at' => now()]) === 1) {
                 Journal::write(
-                    Actor::system(), PagingEntry::PageOpened, ['page', $page->id], ['person' => $page->person->name ?? ''],
-                    $incident->id,
+                    Actor::system(), PagingEntry::PageOpened, ['page', $page->id], ['person' => $page->person_id],
+                    ['incident' => $incident->id],
                 );
             }
         });

@@ -113,8 +113,8 @@ final class PageMessages implements Messages
             $delay = max(0, $page->at->max($message->made_at)->diffInMilliseconds($now) / 1000);
             $entries[] = [
                 'kind' => PagingEntry::PageSent, 'id' => $page->id,
-                'facts' => ['person' => $page->person->name ?? '', 'channel' => $page->channel, 'delay' => (float) round($delay, 3)],
-                'incident' => $page->call?->incident_id,
+                'facts' => ['person' => $page->person_id, 'channel' => $page->channel, 'delay' => (float) round($delay, 3)],
+                'also' => ['incident' => $page->call?->incident_id],
             ];
         }
         foreach ($confirm as $patience => $ids) {

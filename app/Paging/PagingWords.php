@@ -22,37 +22,37 @@ final class PagingWords implements TellsEntries
     {
         return match (PagingEntry::tryFrom($kind)) {
             PagingEntry::CallStarted => Sentence::plain(
-                "Calling {$facts->text('team')}",
+                'Calling '.self::whom($facts),
                 $facts->text('why') === '' ? "for {$facts->text('title')}" : $facts->text('why'),
             ),
             PagingEntry::CallStep => Sentence::quiet(
-                $facts->list('people') === ''
+                $facts->people('people') === ''
                     ? "Step {$facts->text('step')} has nobody to call"
-                    : "Step {$facts->text('step')} calls {$facts->list('people')}",
+                    : "Step {$facts->text('step')} calls {$facts->people('people')}",
                 $facts->text('round') === '1' ? '' : "round {$facts->text('round')}",
             ),
             PagingEntry::CallAcknowledged => Sentence::strong(
-                "{$facts->text('person')} said yes",
+                "{$facts->person('person')} said yes",
                 trim(self::how($facts).", {$facts->length('after')} after the first page", ', '),
             ),
             PagingEntry::CallLater => Sentence::strong(
-                "{$facts->text('person')} said yes, starting in {$facts->text('minutes')} min",
+                "{$facts->person('person')} said yes, starting in {$facts->text('minutes')} min",
                 trim(self::how($facts).", {$facts->length('after')} after the first page", ', '),
             ),
             PagingEntry::CallHanded => Sentence::strong(
-                "{$facts->text('person')} handed it to {$facts->text('to')}", 'and keeps it until they say yes',
+                "{$facts->person('person')} handed it to {$facts->person('to')}", 'and keeps it until they say yes',
             ),
-            PagingEntry::CallNotHanded => Sentence::strong("{$facts->text('person')} did not take it", 'the call continues'),
-            PagingEntry::CallAskedAgain => Sentence::plain("Asked {$facts->text('person')} again", 'no activity since they took it'),
-            PagingEntry::CallReleased => Sentence::strong("{$facts->text('person')} did not answer again", 'the call continues'),
-            PagingEntry::PageAgain => Sentence::plain("Pages {$facts->text('person')} again", "{$facts->text('channel')} works again"),
-            PagingEntry::PageDelivered => Sentence::quiet("Page reached {$facts->text('person')}", $facts->text('channel')),
+            PagingEntry::CallNotHanded => Sentence::strong("{$facts->person('person')} did not take it", 'the call continues'),
+            PagingEntry::CallAskedAgain => Sentence::plain("Asked {$facts->person('person')} again", 'no activity since they took it'),
+            PagingEntry::CallReleased => Sentence::strong("{$facts->person('person')} did not answer again", 'the call continues'),
+            PagingEntry::PageAgain => Sentence::plain("Pages {$facts->person('person')} again", "{$facts->text('channel')} works again"),
+            PagingEntry::PageDelivered => Sentence::quiet("Page reached {$facts->person('person')}", $facts->text('channel')),
             PagingEntry::PageTested => Sentence::quiet(
-                "{$facts->text('person')} was reached by a test page",
+                "{$facts->person('person')} was reached by a test page",
                 trim("{$facts->text('channel')}, ".self::how($facts), ', '),
             ),
             PagingEntry::PageUnclear => Sentence::quiet(
-                "{$facts->text('person')} sent an answer that was not understood", $facts->text('text'),
+                "{$facts->person('person')} sent an answer that was not understood", $facts->text('text'),
             ),
             PagingEntry::PathFails => Sentence::strong(
                 'Skarvo problem: pages by '.DeliveryPaths::words($facts->text('path')).' are not arriving',
@@ -63,41 +63,45 @@ final class PagingWords implements TellsEntries
                 'running calls keep elapsed time',
             ),
             PagingEntry::PathWorks => Sentence::plain(DeliveryPaths::words($facts->text('path')).' works again'),
-            PagingEntry::CallDeclined => Sentence::plain("{$facts->text('person')} said no", $facts->text('why')),
+            PagingEntry::CallDeclined => Sentence::plain("{$facts->person('person')} said no", $facts->text('why')),
             PagingEntry::CallExhausted => Sentence::strong(self::nobody($facts), 'the call has ended; nobody is coming'),
             PagingEntry::CallRefused => Sentence::strong(self::nobody($facts), 'nobody is left who may answer in this step'),
-            PagingEntry::CallStopped => Sentence::strong("Stopped the call to {$facts->text('team')}", $facts->text('why')),
-            PagingEntry::CallResolved => Sentence::quiet("Call to {$facts->text('team')} is over"),
-            PagingEntry::PageQueued => Sentence::quiet("Page to {$facts->text('person')}", $facts->text('channel')),
+            PagingEntry::CallStopped => Sentence::strong('Stopped the call to '.self::whom($facts), $facts->text('why')),
+            PagingEntry::CallResolved => Sentence::quiet('Call to '.self::whom($facts).' is over'),
+            PagingEntry::PageQueued => Sentence::quiet("Page to {$facts->person('person')}", $facts->text('channel')),
             PagingEntry::PageSent => Sentence::plain(
-                "Paged {$facts->text('person')}", "{$facts->text('channel')}, {$facts->length('delay')} after it was due",
+                "Paged {$facts->person('person')}", "{$facts->text('channel')}, {$facts->length('delay')} after it was due",
             ),
             PagingEntry::PageFailed => Sentence::strong(
-                "Page to {$facts->text('person')} failed", "{$facts->text('channel')}: {$facts->text('error')}",
+                "Page to {$facts->person('person')} failed", "{$facts->text('channel')}: {$facts->text('error')}",
             ),
-            PagingEntry::PageOpened => Sentence::quiet("{$facts->text('person')} opened the page"),
+            PagingEntry::PageOpened => Sentence::quiet("{$facts->person('person')} opened the page"),
             PagingEntry::PolicySaved => Sentence::plain(
                 "Changed the policy of {$facts->text('team')}", "{$facts->text('steps')} steps, {$facts->text('rounds')} rounds",
             ),
             PagingEntry::PolicyDropped => Sentence::plain("Deleted the policy {$facts->text('policy')} of {$facts->text('team')}"),
-            PagingEntry::PageTest => Sentence::quiet("Tests how {$facts->text('person')} is reached", $facts->text('channel')),
+            PagingEntry::PageTest => Sentence::quiet("Tests how {$facts->person('person')} is reached", $facts->text('channel')),
             PagingEntry::PersonReach => Sentence::plain(
-                "Changed how {$facts->text('person')} is reached", "{$facts->text('ways')} ways, {$facts->text('rules')} rules",
+                "Changed how {$facts->person('person')} is reached", "{$facts->text('ways')} ways, {$facts->text('rules')} rules",
             ),
             null => null,
         };
     }
 
+    /** A team, or a person who is called by name. */
+    private static function whom(Facts $facts): string
+    {
+        return $facts->person('person') ?: $facts->text('team');
+    }
+
     /** How it came that nobody comes. */
     private static function nobody(Facts $facts): string
     {
-        // An older kind of entry has it in words, or not at all.
         return $facts->number('called') === null
-            ? ($facts->text('words') ?: "Nobody of {$facts->text('team')} answered")
-            : Unanswered::say([
-                'whom' => $facts->text('whom'), 'isTeam' => $facts->is('isTeam'), 'called' => $facts->number('called'),
-                'declined' => $facts->number('declined') ?? 0,
-                'unreachable' => $facts->number('unreachable') ?? 0, 'only' => $facts->text('only'),
+            ? ($facts->text('old') ?: "Nobody of {$facts->text('team')} answered")
+            : Unanswered::say(self::whom($facts), $facts->text('team') !== '', $facts->person('only'), [
+                'called' => $facts->number('called'), 'declined' => $facts->number('declined') ?? 0,
+                'unreachable' => $facts->number('unreachable') ?? 0,
             ]);
     }
 

@@ -164,7 +164,7 @@ final class PeopleController
             ], $input['rules']))]);
             Journal::write(
                 Actor::person($by), PagingEntry::PersonReach, ['person', $person->id],
-                ['person' => $person->name, 'ways' => count($input['contacts']), 'rules' => count($input['rules'])],
+                ['person' => $person->id, 'ways' => count($input['contacts']), 'rules' => count($input['rules'])],
             );
         });
 
@@ -193,7 +193,7 @@ final class PeopleController
                 );
                 Outbox::put('page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now, 3);
                 Journal::write(
-                    $by, PagingEntry::PageTest, ['person', $person->id], ['person' => $person->name, 'channel' => $page->channel],
+                    $by, PagingEntry::PageTest, ['person', $person->id], ['person' => $person->id, 'channel' => $page->channel],
                 );
             }
         });
@@ -237,7 +237,7 @@ final class PeopleController
                 return;
             }
             $person->update(['left_at' => now(), 'password' => null, 'remember_token' => null]);
-            Journal::write(Actor::person($by), PlatformEntry::PersonLeft, ['person', $person->id], ['person' => $person->name]);
+            Journal::write(Actor::person($by), PlatformEntry::PersonLeft, ['person', $person->id], ['person' => $person->id]);
             foreach (
                 Call::query()->with(['incident', 'team', 'person'])
                     ->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->get() as $call

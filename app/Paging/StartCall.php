@@ -26,7 +26,7 @@ final class StartCall
             return $present;
         }
 
-        return $this->start($incident, $actor, $team->name, $why, [
+        return $this->start($incident, $actor, $why, [
             'team_id' => $team->id, 'policy_id' => $policy->id, 'policy_name' => $policy->name,
             'policy' => ['rounds' => $policy->rounds, 'steps' => $policy->steps],
             'patience_seconds' => $policy->patience_seconds, 'answer_seconds' => $policy->answer_seconds,
@@ -38,7 +38,7 @@ final class StartCall
     {
         $contacts = ReachPeople::of($person, $incident->urgency->value, now()->getTimestamp());
 
-        return self::running($incident, ['person_id' => $person->id]) ?? $this->start($incident, $actor, $person->name, $why, [
+        return self::running($incident, ['person_id' => $person->id]) ?? $this->start($incident, $actor, $why, [
             'person_id' => $person->id, 'policy' => Policy::person($person->id, max([0, ...array_column($contacts, 'after')]))->toArray(),
         ]);
     }
@@ -48,7 +48,7 @@ final class StartCall
     {
         $incident = $call->incident ?? throw new \LogicException('A call has its incident.');
 
-        return $this->start($incident, $actor, $to->name, $call->reason, [
+        return $this->start($incident, $actor, $call->reason, [
             'person_id' => $to->id, 'handed_from' => $call->id, 'policy' => Policy::handed($to->id)->toArray(),
         ]);
     }
@@ -62,7 +62,7 @@ final class StartCall
     }
 
     /** @param  array<string, mixed>  $fields */
-    private function start(Incident $incident, Actor $actor, string $whom, string $why, array $fields): Call
+    private function start(Incident $incident, Actor $actor, string $why, array $fields): Call
     {
         $now = now()->startOfSecond();
         $call = Call::query()->create([
@@ -76,8 +76,8 @@ final class StartCall
             ...$fields,
         ]);
         Journal::write(
-            $actor, PagingEntry::CallStarted, ['call', $call->id], ['team' => $whom, 'title' => $incident->title, 'why' => $why],
-            $incident->id,
+            $actor, PagingEntry::CallStarted, ['call', $call->id], [...$call->whom(), 'title' => $incident->title, 'why' => $why],
+            ['incident' => $incident->id],
         );
         ($this->follow)($call->refresh());
 

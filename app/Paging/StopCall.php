@@ -25,8 +25,8 @@ final class StopCall
         }
         $call->update(['stopped_by' => $by->id, 'stopped_why' => $why, 'settled_at' => now()]);
         Journal::write(
-            Actor::person($by), PagingEntry::CallStopped, ['call', $call->id], ['team' => $call->calls(), 'why' => $why],
-            $call->incident_id,
+            Actor::person($by), PagingEntry::CallStopped, ['call', $call->id], [...$call->whom(), 'why' => $why],
+            ['incident' => $call->incident_id],
         );
         HoldCalls::forget($call);
         // With it ends what it was handed on to.

@@ -27,32 +27,42 @@ final class Unanswered
     /** In a few words, how it came that nobody comes. */
     public static function words(Call $call): string
     {
-        return self::say(self::facts($call));
+        return self::say($call->calls(), $call->team !== null, self::pages($call)->first()->person->name ?? '', self::counts($call));
     }
 
-    /** @return array{whom: string, isTeam: bool, called: int, declined: int, unreachable: int, only: string} how it came that nobody comes: of how many who were called, how many said no or could not be reached */
+    /** @return array<string, string|int|null> the same, for the journal */
     public static function facts(Call $call): array
+    {
+        $people = self::pages($call)->pluck('person_id')->unique();
+
+        return [...$call->whom(), ...self::counts($call), 'only' => $people->count() === 1 ? $people->first() : null];
+    }
+
+    /** @return array{called: int, declined: int, unreachable: int} how many were called, and of them said no or could not be reached */
+    private static function counts(Call $call): array
     {
         $pages = self::pages($call);
         $people = $pages->pluck('person_id')->unique();
 
         return [
-            'whom' => $call->calls(), 'isTeam' => $call->team !== null, 'called' => $people->count(),
+            'called' => $people->count(),
             'declined' => $pages->where('answer', ReplyKind::No->value)->pluck('person_id')->unique()->count(),
             'unreachable' => $people->filter(
                 static fn(string $id): bool => $pages->where('person_id', $id)->every(
                     static fn(Page $page): bool => $page->failed_at !== null,
                 ),
             )->count(),
-            'only' => $people->count() === 1 ? $pages->first()->person->name ?? '' : '',
         ];
     }
 
-    /** @param  array{whom: string, isTeam: bool, called: int, declined: int, unreachable: int, only: string}  $facts */
-    public static function say(array $facts): string
+    /**
+     * @param  string  $only  whoever was called, where it was one
+     * @param  array{called: int, declined: int, unreachable: int}  $counts
+     */
+    public static function say(string $whom, bool $isTeam, string $only, array $counts): string
     {
-        ['whom' => $whom, 'called' => $called, 'declined' => $declined, 'unreachable' => $unreachable] = $facts;
-        if (! $facts['isTeam']) {
+        ['called' => $called, 'declined' => $declined, 'unreachable' => $unreachable] = $counts;
+        if (! $isTeam) {
             return match (true) {
                 $declined > 0 => "$whom said no",
                 $called === 0, $unreachable > 0 => "$whom could not be reached",
@@ -62,7 +72,7 @@ final class Unanswered
 
         return match (true) {
             $called === 0 => "$whom has nobody to call",
-            $declined === $called => $called === 1 ? "{$facts['only']} of $whom said no" : "Everybody of $whom who was called said no",
+            $declined === $called => $called === 1 ? "$only of $whom said no" : "Everybody of $whom who was called said no",
             $unreachable === $called => "Nobody of $whom could be reached",
             $declined + $unreachable === $called => "Everybody of $whom who was called said no, or could not be reached",
             default => "Nobody of $whom answered",

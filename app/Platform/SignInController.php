@@ -66,7 +66,7 @@ final class SignInController
         if ($person !== null || $nowWaits) {
             Journal::write(
                 Actor::system(), PlatformEntry::PersonSignInFailed, ['person', $person->id ?? 'nobody'],
-                ['person' => $person->name ?? 'nobody that there is', 'from' => $address, 'waits' => $nowWaits],
+                ['person' => $person->id ?? 'nobody that there is', 'from' => $address, 'waits' => $nowWaits],
             );
         }
         throw Refused::because('Email address and password do not belong together.', 'email');

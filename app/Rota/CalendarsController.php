@@ -35,7 +35,7 @@ final class CalendarsController
             Absences::take($person, $events);
             Journal::write(
                 Actor::person($by), RotaEntry::PersonLeave, ['person', $person->id],
-                ['person' => $person->name, 'events' => count($events)],
+                ['person' => $person->id, 'events' => count($events)],
             );
         });
 
@@ -62,7 +62,7 @@ final class CalendarsController
             ]);
             Journal::write(
                 Actor::person($by), RotaEntry::PersonAbsence, ['person', $person->id],
-                ['person' => $person->name, 'kind' => $input['kind']],
+                ['person' => $person->id, 'kind' => $input['kind']],
             );
         });
 
@@ -75,7 +75,7 @@ final class CalendarsController
         DB::transaction(static function () use ($person, $absence, $by): void {
             if (DB::table('absences')->where('person_id', $person->id)->where('id', $absence)->delete() === 1) {
                 Journal::write(
-                    Actor::person($by), RotaEntry::PersonAbsence, ['person', $person->id], ['person' => $person->name, 'kind' => 'none'],
+                    Actor::person($by), RotaEntry::PersonAbsence, ['person', $person->id], ['person' => $person->id, 'kind' => 'none'],
                 );
             }
         });

@@ -6,6 +6,7 @@ namespace App\Rota;
 
 use App\Platform\ApiToken;
 use App\Platform\CurrentPerson;
+use App\Platform\Journal\Entry;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Person;
@@ -97,8 +98,7 @@ final class Feeds
         $calendar->add('REFRESH-INTERVAL', self::REFRESH, ['VALUE' => 'DURATION']);
         $calendar->add('X-PUBLISHED-TTL', self::REFRESH);
         foreach (Rota::query()->when($kind === 'rota', fn($query) => $query->whereKey($subject))->orderBy('id')->get() as $rota) {
-            $changed = DB::table('journal')->where('subject_kind', 'rota')
-                ->where('subject_id', $rota->id)->selectRaw('count(*) as many, max(at) as at')->first();
+            $changed = Entry::query()->about('rota', $rota->id)->toBase()->selectRaw('count(*) as many, max(at) as at')->first();
             foreach (self::segments($rota, $first, $last) as $segment) {
                 if (
                     $segment->to > $from

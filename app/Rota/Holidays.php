@@ -6,7 +6,6 @@ namespace App\Rota;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Journal\PlatformEntry;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
@@ -71,8 +70,8 @@ final class Holidays
     {
         Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $holidays]);
         Journal::write(
-            Actor::person($by), PlatformEntry::SettingsChanged, ['setting', self::SETTING],
-            ['what' => 'the public holidays', 'days' => count($holidays)],
+            Actor::person($by), RotaEntry::HolidaysChanged, ['setting', self::SETTING],
+            ['days' => count($holidays)],
         );
     }
 }

@@ -81,8 +81,7 @@ final class RotaController
                     )),
                 ]),
             'exceptions' => ChangeRota::standing($rota, $person),
-            'history' => Entry::query()->where('subject_kind', 'rota')
-                ->where('subject_id', $rota->id)->latest('seq')->limit(30)->get()->map(Telling::of(...)),
+            'history' => Entry::query()->about('rota', $rota->id)->latest('seq')->limit(30)->get()->map(Telling::of(...)),
             'feeds' => DB::table('calendar_feeds')->where('owner_id', $person->id)
                 ->where(fn($q) => $q->where('subject_id', $rota->id)->orWhere('subject_id', $person->id))->orderBy('id')
                 ->get(['id', 'kind', 'made_at', 'asked_at'])
@@ -152,7 +151,7 @@ final class RotaController
             ]);
             Journal::write(
                 Actor::person($person), RotaEntry::RotaSwapAsked, ['rota', $rota->id],
-                ['rota' => $rota->name, 'with' => $other->name],
+                ['rota' => $rota->name, 'with' => $other->id],
             );
             Outbox::put(
                 'mail', "swap-$rota->id-".\Illuminate\Support\Str::uuid()->toString(),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Rota;
 
 use App\Platform\Contracts\EntryKind;
+use App\Platform\Journal\Particular;
 
 /** Kinds of entries in the journal. */
 enum RotaEntry: string implements EntryKind
@@ -23,4 +24,14 @@ enum RotaEntry: string implements EntryKind
     case RotaSwapAsked = 'rota.swap_asked';
     case RotaSwapDeclined = 'rota.swap_declined';
     case RotaSwapWithdrawn = 'rota.swap_withdrawn';
+    case HolidaysChanged = 'holidays.changed';
+
+    public function particulars(): array
+    {
+        return match ($this) {
+            self::PersonLeave, self::PersonAbsence => ['person' => Particular::Person],
+            self::RotaSwapAsked => ['with' => Particular::Person, 'why' => Particular::Words],
+            default => [],
+        };
+    }
 }

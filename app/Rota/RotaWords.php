@@ -25,15 +25,16 @@ final class RotaWords implements TellsEntries
             RotaEntry::RotaEvened => Sentence::plain("Evened out {$facts->text('rota')}", self::changes($facts)),
             RotaEntry::RotaImported => Sentence::plain("Imported turns of {$facts->text('rota')} from a calendar", self::changes($facts)),
             RotaEntry::PersonLeave => Sentence::plain(
-                "Imported leave of {$facts->text('person')} from a calendar", "{$facts->text('events')} events",
+                "Imported leave of {$facts->person('person')} from a calendar", "{$facts->text('events')} events",
             ),
             RotaEntry::PersonAbsence => self::absence($facts),
             RotaEntry::HandoverNoted => Sentence::plain('Added to a handover', $facts->text('rota')),
             RotaEntry::HandoverConfirmed => Sentence::plain('Took over', $facts->text('rota')),
             RotaEntry::RotaSwapped => Sentence::plain("Swapped turns on {$facts->text('rota')}", self::changes($facts)),
-            RotaEntry::RotaSwapAsked => Sentence::plain("Asked {$facts->text('with')} to swap turns", $facts->text('why')),
+            RotaEntry::RotaSwapAsked => Sentence::plain("Asked {$facts->person('with')} to swap turns", $facts->text('why')),
             RotaEntry::RotaSwapDeclined => Sentence::plain('Declined to swap turns', $facts->text('rota')),
             RotaEntry::RotaSwapWithdrawn => Sentence::plain('Withdrew a swap request', $facts->text('rota')),
+            RotaEntry::HolidaysChanged => Sentence::plain('Changed the public holidays'),
             null => null,
         };
     }
@@ -41,10 +42,6 @@ final class RotaWords implements TellsEntries
     /** The first of the changes. */
     private static function changes(Facts $facts): string
     {
-        // An older kind of entry has them in words.
-        if ($facts->text('changes') !== '') {
-            return $facts->text('changes');
-        }
         $changes = [];
         foreach (array_slice($facts->all('changes'), 0, self::CHANGES) as $one) {
             if (is_array($one) && is_int($one['from'] ?? null) && is_int($one['to'] ?? null)) {
@@ -55,19 +52,18 @@ final class RotaWords implements TellsEntries
             }
         }
 
-        return implode('; ', ChangeRota::words($facts->text('zone') ?: 'UTC', $changes));
+        return $changes === [] ? $facts->text('old') : implode('; ', ChangeRota::words($facts->text('zone') ?: 'UTC', $changes));
     }
 
     private static function absence(Facts $facts): Sentence
     {
-        $person = $facts->text('person');
+        $person = $facts->person('person');
 
         return Sentence::plain(match ($facts->text('kind')) {
             'wish' => "$person would rather not be on call for a while",
             'leave' => "$person is on leave for a while",
             'none' => "$person is not away after all",
-            // An older kind of entry, in words.
-            default => $facts->text('what'),
+            default => $facts->text('old'),
         });
     }
 

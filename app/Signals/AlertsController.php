@@ -113,8 +113,7 @@ final class AlertsController
             'group' => fn() => Alert::query()->where('group_id', $alert->group_id)
                 ->whereKeyNot($alert->id)->whereNull('withdrawn_at')->orderBy('stamp')->limit(50)->get()
                 ->map(fn(Alert $a): array => $a->summed()),
-            'story' => Entry::query()->where('subject_kind', 'alert')
-                ->where('subject_id', (string) $alert->id)->where('kind', '!=', SignalEntry::SignalsTaken)->orderBy('seq')->get()
+            'story' => Entry::query()->about('alert', $alert->id)->where('kind', '!=', SignalEntry::SignalsTaken)->orderBy('seq')->get()
                 ->map(Telling::of(...)),
         ]);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Signals;
 
 use App\Platform\Contracts\EntryKind;
+use App\Platform\Journal\Particular;
 
 /** Kinds of entries in the journal. */
 enum SignalEntry: string implements EntryKind
@@ -30,4 +31,14 @@ enum SignalEntry: string implements EntryKind
     case SourceChanged = 'source.changed';
     case HeartbeatMade = 'heartbeat.made';
     case HeartbeatDropped = 'heartbeat.dropped';
+    case UnownedChanged = 'unowned.changed';
+
+    public function particulars(): array
+    {
+        return match ($this) {
+            self::AlertPutAway, self::QuietSet, self::QuietEnded => ['reason' => Particular::Words],
+            self::RulesSaved => ['note' => Particular::Words],
+            default => [],
+        };
+    }
 }

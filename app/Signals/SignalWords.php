@@ -39,6 +39,7 @@ final class SignalWords implements TellsEntries
             SignalEntry::SourceChanged => Sentence::plain("Changed the source {$facts->text('name')}"),
             SignalEntry::HeartbeatMade => Sentence::plain("Added the heartbeat {$facts->text('name')}"),
             SignalEntry::HeartbeatDropped => Sentence::plain("Removed the heartbeat {$facts->text('name')}"),
+            SignalEntry::UnownedChanged => Sentence::plain('Changed which team gets what nobody owns'),
             null => null,
         };
     }

@@ -159,7 +159,7 @@ final readonly class WorkAlerts
     {
         Journal::write(
             Actor::person($this->person), $kind, ['alert', $alert->id], ['title' => $alert->title(), ...$facts],
-            $alert->incident_id,
+            ['incident' => $alert->incident_id],
         );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Topology;
 
 use App\Platform\Contracts\EntryKind;
+use App\Platform\Journal\Particular;
 
 /** Kinds of entries in the journal. */
 enum TopologyEntry: string implements EntryKind
@@ -29,4 +30,13 @@ enum TopologyEntry: string implements EntryKind
     case RuleSaved = 'rule.saved';
     case RuleDropped = 'rule.dropped';
     case WhatIfKept = 'what_if.kept';
+    case ItemRolesChanged = 'item_roles.changed';
+
+    public function particulars(): array
+    {
+        return match ($this) {
+            self::ItemMade, self::ItemChanged, self::ItemRetired, self::ImportUndone, self::SnapshotRefused => ['why' => Particular::Words],
+            default => [],
+        };
+    }
 }

@@ -17,7 +17,7 @@ final class TopologyWords implements TellsEntries
     public function tell(string $kind, Facts $facts): ?Sentence
     {
         return match (TopologyEntry::tryFrom($kind)) {
-            TopologyEntry::ItemMade => Sentence::plain("Recorded {$facts->text('name')}", $facts->text('why')),
+            TopologyEntry::ItemMade => Sentence::plain("Recorded {$facts->text('name')}", self::because($facts)),
             TopologyEntry::ItemRetired => Sentence::plain("Retired {$facts->text('name')}", $facts->text('why')),
             TopologyEntry::ItemReturned => Sentence::plain("Brought {$facts->text('name')} back"),
             TopologyEntry::ImportUndone => Sentence::plain(
@@ -25,7 +25,7 @@ final class TopologyWords implements TellsEntries
             ),
             TopologyEntry::ItemFound => Sentence::plain("Found {$facts->text('name')}", 'it was not recorded'),
             TopologyEntry::ItemChanged => Sentence::plain(
-                "Changed {$facts->text('name')}", $facts->changes().($facts->text('why') === '' ? '' : "; {$facts->text('why')}"),
+                "Changed {$facts->text('name')}", implode('; ', array_filter([$facts->changes(), self::because($facts)])),
             ),
             TopologyEntry::ItemMissing => Sentence::plain("{$facts->text('name')} is no longer seen"),
             TopologyEntry::ItemBack => Sentence::plain("{$facts->text('name')} is seen again"),
@@ -35,7 +35,7 @@ final class TopologyWords implements TellsEntries
             ),
             TopologyEntry::DependencyAccepted => Sentence::plain(
                 "{$facts->text('from')} needs {$facts->text('to')}",
-                'seen on the network, and accepted'.($facts->text('by') === '' ? '' : " by {$facts->text('by')}"),
+                'seen on the network, and accepted'.($facts->is('rule') ? ' by a rule' : ''),
             ),
             TopologyEntry::DependencyRefused => Sentence::plain(
                 "{$facts->text('from')} does not need {$facts->text('to')}", 'seen on the network, and refused',
@@ -45,14 +45,29 @@ final class TopologyWords implements TellsEntries
                 $facts->text('though') === '' ? self::counts($facts, TakeSnapshot::COUNTS) : 'though '.lcfirst($facts->text('though')),
             ),
             TopologyEntry::SnapshotHeld => Sentence::strong("Holds a snapshot of {$facts->text('scanner')} back", $facts->text('why')),
-            TopologyEntry::SnapshotRefused => Sentence::plain("Refused a snapshot of {$facts->text('scanner')}", $facts->text('why')),
+            TopologyEntry::SnapshotRefused => Sentence::plain(
+                "Refused a snapshot of {$facts->text('scanner')}",
+                $facts->text('taken') === '' ? $facts->text('why') : "a later one, of {$facts->time('taken')}, was taken already",
+            ),
             TopologyEntry::ImportStored => Sentence::plain("Stored {$facts->text('name')}", self::counts($facts, self::OF_AN_IMPORT)),
             TopologyEntry::TypeSaved => Sentence::plain("Saved the type {$facts->text('name')}"),
             TopologyEntry::RelationSaved => Sentence::plain("Saved the relation {$facts->text('name')}"),
             TopologyEntry::RuleSaved => Sentence::plain('Accepts connections automatically: '.self::rule($facts)),
             TopologyEntry::RuleDropped => Sentence::plain('No longer accepts connections: '.self::rule($facts)),
             TopologyEntry::WhatIfKept => Sentence::plain("Saved the what-if {$facts->text('name')}", $facts->list('items')),
+            TopologyEntry::ItemRolesChanged => Sentence::plain('Changed the roles that people and teams have on items'),
             null => null,
+        };
+    }
+
+    /** Whose word it is, or what somebody gave as the reason. */
+    private static function because(Facts $facts): string
+    {
+        return match (true) {
+            $facts->text('file') !== '' => "from the file {$facts->text('file')}",
+            $facts->text('said_by') !== '' => "as {$facts->text('said_by')} says",
+            $facts->text('though') === 'unseen' => 'it is there, though no scan sees it',
+            default => $facts->text('why'),
         };
     }
 
@@ -67,14 +82,12 @@ final class TopologyWords implements TellsEntries
             }
         }
 
-        // An older kind of entry has them in words.
-        return $told === [] ? $facts->text('counts') : implode(', ', $told);
+        return $told === [] ? $facts->text('old') : implode(', ', $told);
     }
 
     private static function rule(Facts $facts): string
     {
-        // An older kind of entry has it in words.
-        return $facts->text('relation') === '' ? $facts->text('rule')
+        return $facts->text('relation') === '' ? $facts->text('old')
             : ($facts->text('from') ?: 'anything')." {$facts->text('relation')} ".($facts->text('to') ?: 'anything').(
                 $facts->number('port') === null ? '' : " on port {$facts->number('port')}"
             );

@@ -40,7 +40,7 @@ final class DoubtsController
                 ['service', $doubt['item']],
                 [
                     'name' => $input['name'], 'state' => $doubt['state']->value,
-                    'text' => PublicStates::admission($input['name']), 'why' => (string) ($input['why'] ?? ''),
+                    'why' => (string) ($input['why'] ?? ''),
                 ],
             );
         });

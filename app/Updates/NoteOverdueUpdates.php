@@ -49,7 +49,7 @@ final class NoteOverdueUpdates implements ClockPart
                 $incident->update(['update_overdue_at' => now()]);
                 Journal::write(
                     Actor::system(), UpdateEntry::UpdateOverdue, ['incident', $incident->id],
-                    ['due' => $incident->next_update_at?->toIso8601ZuluString()], $incident->id,
+                    ['due' => $incident->next_update_at?->toIso8601ZuluString()], ['incident' => $incident->id],
                 );
             }
 

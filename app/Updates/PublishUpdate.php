@@ -47,12 +47,12 @@ final class PublishUpdate
             Journal::write(
                 Actor::person($by), UpdateEntry::UpdatePublished, ['incident', $incident->id],
                 ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString()],
-                $incident->id,
+                ['incident' => $incident->id],
             );
             if ($stage !== $incident->stage) {
                 Journal::write(
                     Actor::person($by), IncidentEntry::IncidentChanged, ['incident', $incident->id],
-                    ['field' => 'stage', 'from' => $incident->stage->value, 'to' => $stage->value, 'why' => ''], $incident->id,
+                    ['field' => 'stage', 'from' => $incident->stage->value, 'to' => $stage->value], ['incident' => $incident->id],
                 );
             }
             $incident->update([

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Platform\Contracts\EntryKind;
+use App\Platform\Journal\Particular;
 
 /** Kinds of entries in the journal. */
 enum UpdateEntry: string implements EntryKind
@@ -13,4 +14,13 @@ enum UpdateEntry: string implements EntryKind
     case UpdateOverdue = 'update.overdue';
     case StatusAdmitted = 'status.admitted';
     case StatusKept = 'status.kept';
+
+    public function particulars(): array
+    {
+        return match ($this) {
+            self::UpdatePublished => ['text' => Particular::Words],
+            self::StatusKept => ['why' => Particular::Words],
+            default => [],
+        };
+    }
 }

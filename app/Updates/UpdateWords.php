@@ -16,7 +16,9 @@ final class UpdateWords implements TellsEntries
         return match (UpdateEntry::tryFrom($kind)) {
             UpdateEntry::UpdatePublished => Sentence::strong("Update {$facts->text('number')} published", $facts->text('text')),
             UpdateEntry::UpdateOverdue => Sentence::strong('Update overdue', "owed since {$facts->time('due')}"),
-            UpdateEntry::StatusAdmitted => Sentence::strong('Let the status page say', $facts->text('text')),
+            UpdateEntry::StatusAdmitted => Sentence::strong(
+                'Let the status page say', $facts->text('old') ?: PublicStates::admission($facts->text('name')),
+            ),
             UpdateEntry::StatusKept => Sentence::strong("Let the status page say that {$facts->text('name')} works", $facts->text('why')),
             null => null,
         };

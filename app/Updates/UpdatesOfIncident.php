@@ -87,7 +87,7 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         ]);
         Journal::write(
             $turn->by, UpdateEntry::UpdatePublished, ['incident', $incident->id],
-            ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value], $incident->id,
+            ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value], ['incident' => $incident->id],
         );
     }
 }

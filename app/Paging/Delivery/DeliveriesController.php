@@ -53,8 +53,8 @@ final class DeliveriesController
         if ($reply === null) {
             DB::transaction(static fn() => Journal::write(
                 Actor::system(), PagingEntry::PageUnclear, ['page', $page->id],
-                ['person' => $page->person->name ?? '', 'text' => mb_substr(is_string($digit) ? "key $digit" : $text, 0, 120)],
-                $page->call?->incident_id,
+                ['person' => $page->person_id, 'text' => mb_substr(is_string($digit) ? "key $digit" : $text, 0, 120)],
+                ['incident' => $page->call?->incident_id],
             ));
 
             return new JsonResponse([

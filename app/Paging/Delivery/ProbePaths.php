@@ -127,7 +127,7 @@ final class ProbePaths implements SendsBeside
             );
             Journal::write(
                 Actor::system(), PagingEntry::PageAgain, ['page', $again->id],
-                ['person' => $page->person->name ?? '', 'channel' => $channel], $page->call?->incident_id,
+                ['person' => $page->person_id, 'channel' => $channel], ['incident' => $page->call?->incident_id],
             );
         }
     }

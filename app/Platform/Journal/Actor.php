@@ -9,7 +9,8 @@ use App\Platform\Person;
 /** Who or what did something. */
 final readonly class Actor
 {
-    private function __construct(public string $kind, public ?string $id, public string $name) {}
+    /** @param  string|null  $typed  how somebody without an account calls themselves */
+    private function __construct(public string $kind, public ?string $id, public string $name, public ?string $typed = null) {}
 
     public static function person(Person $person): self
     {
@@ -29,6 +30,6 @@ final readonly class Actor
 
     public static function reporter(?string $name): self
     {
-        return new self('reporter', null, $name ?? 'A reporter');
+        return new self('reporter', null, $name ?? 'A reporter', $name);
     }
 }

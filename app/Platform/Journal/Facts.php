@@ -15,11 +15,25 @@ final readonly class Facts
     private const LENGTH = 60;
 
     /** @param  array<array-key, mixed>  $facts */
-    public function __construct(private array $facts) {}
+    public function __construct(private array $facts, private Names $names = new Names) {}
 
     public function text(string $name): string
     {
         return is_scalar($this->facts[$name] ?? null) ? (string) $this->facts[$name] : '';
+    }
+
+    /** Whoever it was, by name. */
+    public function person(string $name): string
+    {
+        $id = $this->text($name);
+
+        return $id === '' ? '' : $this->names->of($id);
+    }
+
+    /** Those whom it names, by name. */
+    public function people(string $name): string
+    {
+        return implode(', ', array_map($this->names->of(...), array_filter($this->all($name), is_string(...))));
     }
 
     public function number(string $name): ?int
@@ -27,14 +41,14 @@ final readonly class Facts
         return is_int($this->facts[$name] ?? null) ? $this->facts[$name] : null;
     }
 
-    /** A length of time, from seconds; an older kind of entry has it in words. */
+    /** A length of time, from seconds. */
     public function length(string $name): string
     {
         $seconds = $this->facts[$name] ?? null;
 
         return match (true) {
             is_float($seconds) => number_format($seconds, 1).' s',
-            ! is_int($seconds) => $this->text($name),
+            ! is_int($seconds) => $this->text('old'),
             $seconds < 60 => "$seconds s",
             default => intdiv($seconds, 60).' min '.($seconds % 60).' s',
         };
@@ -54,10 +68,7 @@ final readonly class Facts
     /** An instant, on the reader's clock. */
     public function time(string $name): string
     {
-        $text = $this->text($name);
-
-        // Entries of an older kind hold what a clock in UTC showed.
-        return preg_match('/^\d{4}-\d\d-\d\dT/', $text) === 1 ? WallClock::time(CarbonImmutable::parse($text)) : "$text UTC";
+        return $this->text($name) === '' ? $this->text('old') : WallClock::time(CarbonImmutable::parse($this->text($name)));
     }
 
     public function list(string $name): string

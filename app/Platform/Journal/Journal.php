@@ -15,46 +15,95 @@ final class Journal
     private const ROWS_A_STATEMENT = 500;
 
     /**
-     * @param  array{string, string|int}  $subject  kind and id of the record
+     * @param  array{string, string|int}  $subject  kind and id of the record that it is about first of all
      * @param  array<string, mixed>  $facts  what a reader needs to understand the entry without the record
+     * @param  array<string, string|int|null>  $also  further records that it stands on, by kind
      * @param  CarbonInterface|null  $at  now, unless history is put in place
+     * @return int its place in the journal
      */
     public static function write(
-        Actor $actor, EntryKind $kind, array $subject, array $facts = [], ?int $incident = null, ?CarbonInterface $at = null,
-    ): Entry {
-        return Entry::query()->create([
-            'at' => $at ?? now(),
-            'actor_kind' => $actor->kind,
-            'actor_id' => $actor->id,
-            'actor_name' => $actor->name,
-            'kind' => $kind->value,
-            'subject_kind' => $subject[0],
-            'subject_id' => (string) $subject[1],
-            'incident_id' => $incident,
-            'facts' => $facts,
-        ]);
+        Actor $actor, EntryKind $kind, array $subject, array $facts = [], array $also = [], ?CarbonInterface $at = null,
+    ): int {
+        return self::put($actor, $at ?? now(), [
+            ['kind' => $kind, 'subject' => $subject[0], 'id' => $subject[1], 'facts' => $facts, 'also' => $also],
+        ])[0];
     }
 
     /**
-     * Writes many entries of one actor about records of one kind, in one statement a few hundred.
+     * Writes many entries of one actor about records of one kind, in a statement for a few hundred.
      *
-     * @param  list<array{kind: EntryKind, id: int|string, facts: array<string, mixed>, incident: int|null}>  $entries
+     * @param  list<array{kind: EntryKind, id: int|string, facts: array<string, mixed>, also: array<string, string|int|null>}>  $entries
      */
     public static function writeMany(Actor $actor, string $subject, array $entries): void
     {
-        $at = Moment::precise(now());
+        $now = now();
         foreach (array_chunk($entries, self::ROWS_A_STATEMENT) as $chunk) {
-            DB::table('journal')->insert(array_map(static fn(array $entry): array => [
-                'at' => $at, 'actor_kind' => $actor->kind, 'actor_id' => $actor->id, 'actor_name' => $actor->name,
-                'kind' => $entry['kind']->value,
-                'subject_kind' => $subject, 'subject_id' => (string) $entry['id'], 'incident_id' => $entry['incident'],
-                'facts' => json_encode($entry['facts'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-            ], $chunk));
+            self::put($actor, $now, array_map(static fn(array $entry): array => [...$entry, 'subject' => $subject], $chunk));
         }
     }
 
     public static function head(): int
     {
-        return (int) Entry::query()->max('seq');
+        return (int) DB::table('journal')->max('seq');
+    }
+
+    /**
+     * Erases what people typed, and addresses, in all entries that name a record. The entries stay.
+     *
+     * @return int how many words
+     */
+    public static function erase(string $kind, string|int $id): int
+    {
+        return DB::table('journal_words')->whereNotNull('words')->whereIn(
+            'seq', DB::table('journal_subjects')->where('kind', $kind)->where('id', (string) $id)->select('seq'),
+        )->update(['words' => null]);
+    }
+
+    /**
+     * @param  non-empty-list<array{kind: EntryKind, subject: string, id: int|string, facts: array<string, mixed>, also: array<string, string|int|null>}>  $entries
+     * @return non-empty-list<int>
+     */
+    private static function put(Actor $actor, CarbonInterface $at, array $entries): array
+    {
+        $rows = $words = [];
+        foreach ($entries as $i => $entry) {
+            $beside = [...$entry['kind']->particulars(), 'reporter' => Particular::Words];
+            $facts = [...$entry['facts'], ...($actor->typed === null ? [] : ['reporter' => $actor->typed])];
+            $typed = array_filter($facts, static fn(string $fact): bool => ($beside[$fact] ?? null) === Particular::Words, ARRAY_FILTER_USE_KEY);
+            foreach (array_filter($typed, static fn(mixed $one): bool => $one !== '' && $one !== null) as $fact => $one) {
+                $words[] = [$i, $fact, self::json($one)];
+            }
+            array_push(
+                $rows, Moment::precise($at), $actor->kind, $actor->id, $entry['kind']->value, $entry['subject'], (string) $entry['id'],
+                self::json((object) array_diff_key($facts, $typed)),
+            );
+        }
+        $seqs = array_values(array_map(
+            static fn(\stdClass $row): int => (int) $row->seq,
+            DB::selectFromWriteConnection(
+                'insert into journal (at, actor_kind, actor_id, kind, subject_kind, subject_id, facts) values '
+                .implode(', ', array_fill(0, count($entries), '(?, ?, ?, ?, ?, ?, ?)')).' returning seq',
+                $rows,
+            ),
+        ));
+        $subjects = [];
+        foreach ($entries as $i => $entry) {
+            foreach ([$entry['subject'] => $entry['id'], ...array_diff_key($entry['also'], [$entry['subject'] => true])] as $kind => $id) {
+                if ($id !== null) {
+                    $subjects[] = ['kind' => $kind, 'id' => (string) $id, 'seq' => $seqs[$i]];
+                }
+            }
+        }
+        DB::table('journal_subjects')->insert($subjects);
+        DB::table('journal_words')->insert(array_map(
+            static fn(array $one): array => ['seq' => $seqs[$one[0]], 'fact' => $one[1], 'words' => $one[2]], $words,
+        ));
+
+        return $seqs ?: throw new \LogicException('An entry that was written has its place.');
+    }
+
+    private static function json(mixed $value): string
+    {
+        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 }

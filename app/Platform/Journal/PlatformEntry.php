@@ -19,9 +19,19 @@ enum PlatformEntry: string implements EntryKind
     case TeamRenamed = 'team.renamed';
     case TeamDropped = 'team.dropped';
     case PersonLeft = 'person.left';
-    case SettingsChanged = 'settings.changed';
     case TokenMade = 'token.made';
     case PersonSignedIn = 'person.signed_in';
     case PersonSignedOut = 'person.signed_out';
     case PersonSignInFailed = 'person.sign_in_failed';
+
+    public function particulars(): array
+    {
+        return match ($this) {
+            self::MailQueued, self::MailSent, self::MailFailed => ['to' => Particular::Words, 'subject' => Particular::Words, 'error' => Particular::Words],
+            self::PersonMade, self::PersonPassword, self::PersonLeft => ['person' => Particular::Person],
+            self::PersonChanged => ['person' => Particular::Person, 'changes' => Particular::Words],
+            self::PersonSignInFailed => ['person' => Particular::Person, 'from' => Particular::Words],
+            default => [],
+        };
+    }
 }

@@ -18,17 +18,24 @@ final class Telling
             'lead' => $sentence->lead,
             'rest' => $sentence->rest,
             'weight' => $sentence->weight,
-            'by' => $entry->actor_kind === 'system' ? null : $entry->actor_name,
+            'by' => $entry->by(),
             'kind' => $entry->kind,
             // Which message an entry is a step of: those of one stand in one line.
             'message' => match (true) {
                 str_starts_with($entry->kind, 'page.') && $entry->subject_kind === 'page' => "page $entry->subject_id",
-                str_starts_with($entry->kind, 'mail.') => 'mail '.json_encode(
-                    [$entry->facts['to'] ?? '', $entry->facts['subject'] ?? ''],
-                    JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
-                ),
+                str_starts_with($entry->kind, 'mail.') => 'mail '.self::mail($entry),
                 default => null,
             },
         ];
+    }
+
+    private static function mail(Entry $entry): string
+    {
+        $all = $entry->told();
+
+        // An older kind of entry does not name the message.
+        return is_string($all['mail'] ?? null) ? $all['mail'] : json_encode(
+            [$all['to'] ?? '', $all['subject'] ?? ''], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
+        );
     }
 }

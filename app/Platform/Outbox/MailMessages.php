@@ -68,9 +68,10 @@ final class MailMessages implements Messages
 
     private function tell(EntryKind $kind, OutboxMessage $message, string $error): void
     {
-        $incident = $message->payload['incident'] ?? null;
+        // Those that were put there before this was so name their incident only.
+        $about = $message->payload['about'] ?? ['incident' => $message->payload['incident'] ?? null];
         Journal::write(Actor::system(), $kind, ['message', $message->id], [
-            'to' => $message->payload['to'], 'subject' => $message->payload['subject'], 'error' => $error,
-        ], is_int($incident) ? $incident : null);
+            'mail' => $message->key, 'to' => $message->payload['to'], 'subject' => $message->payload['subject'], 'error' => $error,
+        ], array_filter(is_array($about) ? $about : [], is_int(...)));
     }
 }

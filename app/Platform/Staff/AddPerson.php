@@ -29,7 +29,7 @@ final class AddPerson
             'time_zone' => $timeZone, 'password' => $password, 'reach_rules' => [],
         ]);
         Contact::query()->create(['person_id' => $id, 'channel' => 'mail', 'address' => $person->email, 'after_seconds' => 0]);
-        Journal::write($by, PlatformEntry::PersonMade, ['person', $id], ['person' => $person->name]);
+        Journal::write($by, PlatformEntry::PersonMade, ['person', $id], ['person' => $person->id]);
 
         return $person;
     }

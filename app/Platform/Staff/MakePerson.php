@@ -67,7 +67,7 @@ final class MakePerson extends Command
                 return;
             }
             $known->update(['password' => $password]);
-            Journal::write(Actor::system(), PlatformEntry::PersonPassword, ['person', $known->id], ['person' => $known->name]);
+            Journal::write(Actor::system(), PlatformEntry::PersonPassword, ['person', $known->id], ['person' => $known->id]);
         });
         $this->line($password);
 

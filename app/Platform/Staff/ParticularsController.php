@@ -68,7 +68,7 @@ final class ParticularsController
             if ($changes !== []) {
                 Journal::write(
                     Actor::person($by), PlatformEntry::PersonChanged, ['person', $person->id],
-                    ['person' => $person->name, 'changes' => $changes],
+                    ['person' => $person->id, 'changes' => $changes],
                 );
             }
         });
@@ -105,7 +105,7 @@ final class ParticularsController
             $person->save();
             // Their own session goes on: it is known by the password that they have.
             $by->refresh();
-            Journal::write(Actor::person($by), PlatformEntry::PersonPassword, ['person', $person->id], ['person' => $person->name]);
+            Journal::write(Actor::person($by), PlatformEntry::PersonPassword, ['person', $person->id], ['person' => $person->id]);
         });
 
         return back();

@@ -31,7 +31,7 @@ final class KeepAlerts
     /** Seconds for which a bundle remembers an alert that is over, and some more. */
     private const REMEMBERED = 2 * 86400;
 
-    /** @var list<array{kind: EntryKind, id: int, facts: array<string, mixed>, incident: int|null}> */
+    /** @var list<array{kind: EntryKind, id: int, facts: array<string, mixed>, also: array<string, string|int|null>}> */
     private array $news = [];
 
     private ?string $regroupFrom = null;
@@ -272,7 +272,7 @@ final class KeepAlerts
     private function tell(EntryKind $kind, \stdClass $row, string $level): void
     {
         $this->news[] = [
-            'kind' => $kind, 'id' => (int) $row->id, 'incident' => $row->incident_id === null ? null : (int) $row->incident_id,
+            'kind' => $kind, 'id' => (int) $row->id, 'also' => ['incident' => $row->incident_id === null ? null : (int) $row->incident_id],
             'facts' => [
                 'title' => $row->summary ?? "$row->check on ".($row->item_named ?? $row->source), 'item' => $row->item_named,
                 'level' => $level,

@@ -8,7 +8,6 @@ use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Journal\PlatformEntry;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
@@ -19,6 +18,7 @@ use App\Signals\AlertSignals;
 use App\Signals\Live\Ownership;
 use App\Signals\Live\RuleSets;
 use App\Signals\Live\StoredSignal;
+use App\Signals\SignalEntry;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -216,8 +216,7 @@ final class RulesController
         Once::for($request, static function () use ($team, $person): void {
             Setting::query()->updateOrCreate(['id' => Ownership::UNOWNED], ['value' => ['team' => $team]]);
             Journal::write(
-                Actor::person($person), PlatformEntry::SettingsChanged, ['setting', Ownership::UNOWNED],
-                ['what' => 'which team gets what nobody owns'],
+                Actor::person($person), SignalEntry::UnownedChanged, ['setting', Ownership::UNOWNED],
             );
         });
 

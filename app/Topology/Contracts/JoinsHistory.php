@@ -10,6 +10,6 @@ use Illuminate\Database\Eloquent\Builder;
 /** Entries that belong to an item's history though they are about something else. */
 interface JoinsHistory
 {
-    /** @return \Closure(Builder<Entry>): mixed a condition on entries */
-    public function entries(string $item): \Closure;
+    /** @param  Builder<Entry>  $entries  to which a condition is added that lets them in */
+    public function join(Builder $entries, string $item): void;
 }

@@ -59,7 +59,7 @@ final class StoreImport implements ShouldQueue
             $putsItems = (int) $seen->done < $all;
             if ($putsItems) {
                 [$standing, $overtaken] = $this->stillAsShown($rows);
-                $record($standing, Actor::person($person), "from the file $seen->name", withNeeds: false, import: $this->import);
+                $record($standing, Actor::person($person), ['file' => $seen->name, 'import' => $this->import], withNeeds: false);
             } else {
                 $record->putNeeds($rows);
             }

@@ -32,7 +32,7 @@ final class UndoImport
             throw Refused::because('Only a file that was stored can be undone.');
         }
         $entries = Entry::query()->whereIn('kind', [TopologyEntry::ItemMade, TopologyEntry::ItemChanged])
-            ->where('facts->import', (int) $import->id)->orderBy('seq')->get();
+            ->about('import', (int) $import->id)->orderBy('seq')->get();
         $retired = $kept = 0;
         $rows = [];
         foreach ($entries as $entry) {
@@ -41,8 +41,7 @@ final class UndoImport
                 continue;
             }
             if ($entry->kind === 'item.made') {
-                $touched = Entry::query()->where('subject_kind', 'item')
-                    ->where('subject_id', $item->id)->where('seq', '>', $entry->seq)->exists();
+                $touched = Entry::query()->about('item', $item->id)->where('seq', '>', $entry->seq)->exists();
                 if ($touched || RetireItem::isRetired($item->id)) {
                     $kept++;
                 } else {

@@ -8,7 +8,6 @@ use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Topology\Item;
@@ -117,7 +116,7 @@ final class ItemForm
                     throw Refused::because((string) $planned->why, $this->fieldOf((string) $planned->why, $needs));
                 }
                 if ($planned->outcome !== PlannedRow::SAME) {
-                    (new RecordItems)([$planned], Actor::person($person), $why);
+                    (new RecordItems)([$planned], Actor::person($person), ['why' => $why]);
                 }
             }
         });
@@ -197,7 +196,7 @@ final class ItemForm
             if ($input['take']) {
                 (new RecordItems)(
                     [new PlannedRow('', $item->id, PlannedRow::CHANGED, [$input['field'] => [$ours, $said->value]])],
-                    Actor::person($person), "as $said->said_by says",
+                    Actor::person($person), ['said_by' => $said->said_by],
                 );
 
                 return;
@@ -225,8 +224,7 @@ final class ItemForm
                 Journal::write(
                     Actor::person($person), TopologyEntry::ItemChanged, ['item', $item->id],
                     [
-                        'name' => $item->name, 'changes' => [], 'why' => 'it is there, though no scan sees it',
-                        'at' => Moment::precise(now()),
+                        'name' => $item->name, 'changes' => [], 'though' => 'unseen',
                     ],
                 );
             }

@@ -61,9 +61,9 @@ final class ItemHistory
     public static function of(string $item): Builder
     {
         return Entry::query()->where(static function (Builder $any) use ($item): void {
-            $any->where(static fn(Builder $own) => $own->where('subject_kind', 'item')->where('subject_id', $item));
+            $any->where(static fn(Builder $own) => $own->about('item', $item));
             foreach (Given::all(JoinsHistory::class) as $one) {
-                $any->orWhere($one->entries($item));
+                $one->join($any, $item);
             }
         });
     }

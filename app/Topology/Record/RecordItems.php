@@ -18,11 +18,10 @@ final class RecordItems
 
     /**
      * @param  list<PlannedRow>  $rows  those that are new or changed, with what changes
-     * @param  string  $why  in the words of whoever does it
-     * @param  int|null  $import  the file by which it is said
+     * @param  array{why: string}|array{said_by: string}|array{file: string, import: int}  $because  words of whoever does it; whose word it is; the file by which it is said
      * @param  bool  $withNeeds  whether all that they need is recorded by now; if not, put needs afterwards
      */
-    public function __invoke(array $rows, Actor $by, string $why, bool $withNeeds = true, ?int $import = null): void
+    public function __invoke(array $rows, Actor $by, array $because, bool $withNeeds = true): void
     {
         $at = Moment::precise(now());
         $kept = $this->kept(array_values(array_map(static fn(PlannedRow $row): string => $row->id, $rows)));
@@ -40,9 +39,8 @@ final class RecordItems
                     'said_by' => $by->name, 'said_at' => $at,
                 ];
             }
-            $entries[] = ['kind' => isset($kept[$row->id]) ? TopologyEntry::ItemChanged : TopologyEntry::ItemMade, 'id' => $row->id, 'incident' => null, 'facts' => [
-                'name' => $set['name'] ?? (string) ($kept[$row->id]->name ?? $row->id), 'changes' => $row->changes, 'why' => $why,
-                ...($import === null ? [] : ['import' => $import]),
+            $entries[] = ['kind' => isset($kept[$row->id]) ? TopologyEntry::ItemChanged : TopologyEntry::ItemMade, 'id' => $row->id, 'also' => ['import' => $because['import'] ?? null], 'facts' => [
+                'name' => $set['name'] ?? (string) ($kept[$row->id]->name ?? $row->id), 'changes' => $row->changes, ...$because,
             ]];
         }
         foreach (array_chunk($new, self::AT_ONCE) as $chunk) {

@@ -7,10 +7,10 @@ namespace App\Topology\Record;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Journal\PlatformEntry;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Platform\Setting;
+use App\Topology\TopologyEntry;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -86,8 +86,7 @@ final class Roles
                 ],
             );
             Journal::write(
-                Actor::person($person), PlatformEntry::SettingsChanged, ['setting', self::SETTING],
-                ['what' => 'the roles that people and teams have on items'],
+                Actor::person($person), TopologyEntry::ItemRolesChanged, ['setting', self::SETTING],
             );
         });
 

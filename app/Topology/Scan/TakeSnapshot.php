@@ -91,7 +91,7 @@ final class TakeSnapshot
                 ]);
                 Journal::write(
                     Actor::scanner($snapshot->scanner), TopologyEntry::SnapshotRefused, ['scanner', $snapshot->scanner],
-                    ['scanner' => $snapshot->scanner, 'why' => $why],
+                    ['scanner' => $snapshot->scanner, 'taken' => Moment::of((int) $last->at)->toIso8601ZuluString()],
                 );
             }
 
@@ -256,17 +256,17 @@ final class TakeSnapshot
             $facts = ['name' => $counts['name'] ?? (string) ($before->name ?? $finding->id), 'changes' => $finding->changes];
             if ($before === null) {
                 $new[] = RecordItems::row($finding->id, $finding->said);
-                $entries[] = ['kind' => TopologyEntry::ItemFound, 'id' => $finding->id, 'incident' => null, 'facts' => $facts];
+                $entries[] = ['kind' => TopologyEntry::ItemFound, 'id' => $finding->id, 'also' => [], 'facts' => $facts];
             } elseif ($counts !== []) {
                 DB::table('items')->where('id', $finding->id)->update(RecordItems::columns($counts, $before));
                 $entries[] = [
-                    'kind' => TopologyEntry::ItemChanged, 'id' => $finding->id, 'incident' => null,
+                    'kind' => TopologyEntry::ItemChanged, 'id' => $finding->id, 'also' => [],
                     'facts' => [...$facts, 'why' => ''],
                 ];
             }
             if ($finding->isBack) {
                 $entries[] = [
-                    'kind' => TopologyEntry::ItemBack, 'id' => $finding->id, 'incident' => null,
+                    'kind' => TopologyEntry::ItemBack, 'id' => $finding->id, 'also' => [],
                     'facts' => ['name' => $facts['name']],
                 ];
             }
@@ -305,7 +305,7 @@ final class TakeSnapshot
             $last = (int) DB::table('item_sightings')->where('item_id', $missing)->where('scanner', $snapshot->scanner)->value('seen_at');
             DB::table('items')->where('id', $missing)->update(['not_seen_since' => Moment::text($last)]);
             $entries[] = [
-                'kind' => TopologyEntry::ItemMissing, 'id' => $missing, 'incident' => null,
+                'kind' => TopologyEntry::ItemMissing, 'id' => $missing, 'also' => [],
                 'facts' => ['name' => (string) DB::table('items')->where('id', $missing)->value('name')],
             ];
         }
@@ -351,7 +351,7 @@ final class TakeSnapshot
                 $names = DB::table('items')->whereIn('id', [$link->from, $link->to])->pluck('name', 'id');
                 Journal::write(
                     Actor::scanner($snapshot->scanner), TopologyEntry::DependencyAccepted, ['item', $link->from],
-                    ['from' => $names[$link->from] ?? $link->from, 'to' => $names[$link->to] ?? $link->to, 'by' => 'a rule'],
+                    ['from' => $names[$link->from] ?? $link->from, 'to' => $names[$link->to] ?? $link->to, 'rule' => true],
                 );
             }
         }
@@ -410,7 +410,7 @@ final class TakeSnapshot
     /** Whether the record is as the last snapshot left it: nobody typed, imported or scanned in between. */
     private function nothingCameBetween(\stdClass $last): bool
     {
-        $entry = DB::table('journal')->where('subject_kind', 'snapshot')->where('subject_id', (string) $last->id)->max('seq');
+        $entry = DB::table('journal_subjects')->where('kind', 'snapshot')->where('id', (string) $last->id)->max('seq');
 
         return ! DB::table('journal')
             ->whereIn('subject_kind', ['item', 'type', 'relation', 'rule'])->where('seq', '>', (int) ($entry ?? 0))

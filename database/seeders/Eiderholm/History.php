@@ -116,7 +116,7 @@ final class History
         foreach ([[SignalEntry::AlertOpened, $at], [SignalEntry::AlertClosed, $closed]] as [$kind, $when]) {
             Journal::write(
                 Actor::system(), $kind, ['alert', $alert->id], ['title' => $summary, 'item' => $item, 'level' => $level->value],
-                $incident, $when,
+                ['incident' => $incident], $when,
             );
         }
 
@@ -172,7 +172,7 @@ final class History
         self::alert([$item, 'trouble', $title, Level::Error], $from, (int) $from->diffInMinutes($to) - 4, 24, $incident->id);
         Journal::write(
             $by, IncidentEntry::IncidentDeclared, ['incident', $incident->id],
-            ['title' => $title, 'priority' => $priority, 'service' => $service, 'alerts' => 'one alert'], $incident->id,
+            ['title' => $title, 'priority' => $priority, 'service' => $service, 'alerts' => 1, 'reports' => 0], [],
             $from->addMinutes(4),
         );
         foreach ([
@@ -184,12 +184,12 @@ final class History
                 'author_id' => 'ingrid-vale', 'published_at' => $at,
             ]);
             Journal::write(
-                $by, UpdateEntry::UpdatePublished, ['incident', $incident->id], ['number' => $number, 'text' => $text], $incident->id, $at,
+                $by, UpdateEntry::UpdatePublished, ['incident', $incident->id], ['number' => $number, 'text' => $text], [], $at,
             );
         }
         Journal::write(
             $by, IncidentEntry::IncidentResolved, ['incident', $incident->id], ['resolution' => $resolution, 'title' => $title],
-            $incident->id, $to,
+            [], $to,
         );
     }
 }

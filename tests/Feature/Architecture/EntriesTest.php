@@ -97,7 +97,7 @@ final class EntriesTest extends TestCase
             'alerts/take' => ['alert.taken alert:#'], 'alerts/wait' => ['alert.waits alert:#'],
             'alerts/close' => ['alert.put_away alert:#'], 'alerts/back' => ['alert.brought_back alert:#'],
             'alerts/{alert}/fewer' => ['rules.saved rules:#'], 'rules' => ['rules.saved rules:#'],
-            'rules/unowned' => ['settings.changed setting:unowned'], 'rules/restore' => ['rules.saved rules:#'],
+            'rules/unowned' => ['unowned.changed setting:unowned'], 'rules/restore' => ['rules.saved rules:#'],
             'quiet' => ['quiet.set quiet:#'], 'quiet/{quiet}/end' => ['quiet.ended quiet:#'],
             'sources' => ['source.made source:further'], 'sources/{source}/token' => ['token.made source:walk'],
             'sources/{source}/heartbeats' => ['heartbeat.made source:walk'],
@@ -110,7 +110,7 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/stage' => ['incident.changed incident:#@'],
             'incidents' => ['incident.declared incident:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
             'incidents/{incident}/items' => ['incident.item_added item:clk-2@'],
-            'reports/{report}/link' => ['report.linked report:#@'], 'teams/{team}/incidents' => ['settings.changed team:#'],
+            'reports/{report}/link' => ['report.linked report:#@'], 'teams/{team}/incidents' => ['auto_incidents.changed team:lanes'],
             'people/{person}/test' => ['page.test person:per-strand'],
             'incidents/{incident}/calls' => ['call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
             'incidents/{incident}/calls/{call}/stop' => ['call.stopped call:#@'],
@@ -161,7 +161,7 @@ final class EntriesTest extends TestCase
                     ['name' => 'approver', 'label' => 'Approves', 'kind' => 'person'],
                 ],
             ],
-            ['settings.changed setting:item_roles'],
+            ['item_roles.changed setting:item_roles'],
         ];
         yield [
             'connection-rules/{rule}/drop', [], ['rule.dropped rule:#'],
@@ -203,7 +203,7 @@ final class EntriesTest extends TestCase
         yield [
             'fairness/holidays',
             static fn(): array => ['file' => self::calendar('Day of the constitution', 'DTSTART;VALUE=DATE:20260517')],
-            ['settings.changed setting:holidays'],
+            ['holidays.changed setting:holidays'],
         ];
         yield ['incidents/{incident}/alerts/detach', ['alerts' => [$alert], 'why' => 'x'], ['alert.detached alert:#@']];
         yield [
@@ -252,7 +252,7 @@ final class EntriesTest extends TestCase
             static fn(): array => [
                 'matrix' => \App\Incidents\Priorities::matrix()->toArray(), 'version' => \App\Incidents\Priorities::version(),
             ],
-            ['settings.changed setting:priorities'],
+            ['priorities.changed setting:priorities'],
         ];
         yield ['people/{person}/reach', static function (): array {
             $present = [
@@ -323,9 +323,14 @@ final class EntriesTest extends TestCase
             ? $this->withToken($this->token(['reports:write'], name: 'entries'))->postJson("/$uri", $body)
             : $this->actingAs($this->person('per-strand')->refresh())->post("/$uri", $body, ['X-Request-Key' => bin2hex(random_bytes(8))]);
 
+        $facts = DB::table('journal')->where('seq', '>', $head)->pluck('facts')->implode(' ');
+        foreach ([...DB::table('people')->pluck('name')->all(), '@'] as $personal) {
+            self::assertStringNotContainsString((string) $personal, $facts, "$address keeps names and addresses where they can be erased.");
+        }
+
         return array_values(Entry::query()->where('seq', '>', $head)->orderBy('seq')->get()->map(static fn(Entry $entry): string => "$entry->kind $entry->subject_kind:".(
             ctype_digit((string) $entry->subject_id) ? '#' : $entry->subject_id
-        ).($entry->incident_id === null ? '' : '@'))->all());
+        ).(DB::table('journal_subjects')->where('seq', $entry->seq)->where('kind', 'incident')->exists() ? '@' : ''))->all());
     }
 
     /** @return array<string, mixed> */

@@ -77,7 +77,7 @@ final class NewsTest extends TestCase
     public function test_the_journals_head_is_told_without_the_framework_to_who_has_the_key(): void
     {
         $before = Journal::head();
-        Journal::write(Actor::system(), IncidentEntry::IncidentNote, ['incident', 409], ['text' => 'not for everybody'], 409);
+        Journal::write(Actor::system(), IncidentEntry::IncidentNote, ['incident', 409], ['text' => 'not for everybody']);
         DB::disconnect();
         $word = self::live(['key' => Live::key($this->person('ingrid-vale')), 'after' => (string) $before]);
 
@@ -102,7 +102,7 @@ final class NewsTest extends TestCase
         $before = Journal::head();
         Journal::writeMany(
             Actor::system(), 'alert',
-            array_fill(0, 600, ['kind' => SignalEntry::AlertOpened, 'id' => 1, 'facts' => [], 'incident' => null]),
+            array_fill(0, 600, ['kind' => SignalEntry::AlertOpened, 'id' => 1, 'facts' => [], 'also' => []]),
         );
         DB::disconnect();
 

@@ -9,13 +9,13 @@ use App\Platform\Journal\Sentence;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\TestCase;
 
-/** Entries hold facts; sentences are made of them when they are read. Those of older kinds, which held sentences, are read as well. */
+/** Entries hold facts; sentences are made of them when they are read. */
 final class SentencesTest extends TestCase
 {
     /** @return iterable<string, array{string, array<string, mixed>, string, string}> kind, facts, what happened, particulars */
     public static function entries(): iterable
     {
-        yield 'a title' => ['incident.changed', ['field' => 'title', 'from' => 'A', 'to' => 'B', 'why' => ''], 'Title: B', 'was: A'];
+        yield 'a title' => ['incident.changed', ['field' => 'title', 'was' => 'A', 'is' => 'B'], 'Title: B', 'was: A'];
         yield 'a stage' => [
             'incident.changed', ['field' => 'stage', 'from' => 'looking', 'to' => 'fixing', 'why' => ''], 'Fix under way', '',
         ];
@@ -24,7 +24,6 @@ final class SentencesTest extends TestCase
             ['field' => 'priority', 'from' => 3, 'to' => 1, 'impact' => 'wide', 'urgency' => 'now', 'why' => 'more fail'],
             'Priority 1', 'was 3; impact many people or several sites, urgency cannot wait: more fail',
         ];
-        yield 'a change of an older kind' => ['incident.changed', ['what' => 'Priority 1', 'why' => 'was 3'], 'Priority 1', 'was 3'];
         yield 'declared from alerts' => [
             'incident.declared',
             ['title' => 'T', 'priority' => 1, 'service' => 'S', 'alerts' => 2, 'reports' => 1, 'said' => null],
@@ -40,18 +39,14 @@ final class SentencesTest extends TestCase
             ['title' => 'T', 'priority' => 1, 'service' => 'S', 'alerts' => 0, 'reports' => 0, 'said' => 'Clock'],
             'Declared, priority 1', 'T; from what was said of Clock, S',
         ];
-        yield 'declared, of an older kind' => [
-            'incident.declared', ['title' => 'T', 'priority' => 1, 'service' => 'S', 'alerts' => '2 alerts'],
-            'Declared, priority 1', 'T; from 2 alerts, S',
-        ];
-        $nobody = ['whom' => 'Lanes', 'isTeam' => true, 'called' => 3, 'declined' => 0, 'unreachable' => 0, 'only' => ''];
+        $nobody = ['team' => 'Lanes', 'called' => 3, 'declined' => 0, 'unreachable' => 0, 'only' => null];
         yield 'nobody answered' => ['call.exhausted', $nobody, 'Nobody of Lanes answered', 'the call has ended; nobody is coming'];
         yield 'everybody said no' => [
             'call.exhausted', [...$nobody, 'declined' => 3], 'Everybody of Lanes who was called said no',
             'the call has ended; nobody is coming',
         ];
         yield 'the only one said no' => [
-            'call.exhausted', [...$nobody, 'called' => 1, 'declined' => 1, 'only' => 'Noor'], 'Noor of Lanes said no',
+            'call.exhausted', [...$nobody, 'called' => 1, 'declined' => 1, 'only' => 'noor-lind'], 'Noor Lind of Lanes said no',
             'the call has ended; nobody is coming',
         ];
         yield 'nobody to call' => [
@@ -66,34 +61,19 @@ final class SentencesTest extends TestCase
             'Everybody of Lanes who was called said no, or could not be reached', 'the call has ended; nobody is coming',
         ];
         yield 'a person' => [
-            'call.exhausted', [...$nobody, 'whom' => 'Noor', 'isTeam' => false], 'Noor did not answer',
+            'call.exhausted', [...$nobody, 'team' => null, 'person' => 'noor-lind'], 'Noor Lind did not answer',
             'the call has ended; nobody is coming',
-        ];
-        yield 'nobody, of an older kind' => [
-            'call.exhausted', ['team' => 'Lanes', 'words' => 'Nobody came'], 'Nobody came',
-            'the call has ended; nobody is coming',
-        ];
-        yield 'nobody, of the oldest kind' => [
-            'call.exhausted', ['team' => 'Lanes'], 'Nobody of Lanes answered', 'the call has ended; nobody is coming',
         ];
         yield 'a yes' => [
-            'call.acknowledged', ['person' => 'Noor', 'how' => 'key', 'after' => 125], 'Noor said yes',
+            'call.acknowledged', ['person' => 'noor-lind', 'how' => 'key', 'after' => 125], 'Noor Lind said yes',
             'by a key on the call, 2 min 5 s after the first page',
         ];
         yield 'a quick yes' => [
-            'call.acknowledged', ['person' => 'Noor', 'how' => 'page', 'after' => 59], 'Noor said yes',
+            'call.acknowledged', ['person' => 'noor-lind', 'how' => 'page', 'after' => 59], 'Noor Lind said yes',
             'on the page, 59 s after the first page',
         ];
-        yield 'a yes of an older kind' => [
-            'call.acknowledged', ['person' => 'Noor', 'how' => 'in the room', 'after' => '9 s'], 'Noor said yes',
-            'in the room, 9 s after the first page',
-        ];
         yield 'a page' => [
-            'page.sent', ['person' => 'Noor', 'channel' => 'push', 'delay' => 0.25], 'Paged Noor', 'push, 0.3 s after it was due',
-        ];
-        yield 'a page of an older kind' => [
-            'page.sent', ['person' => 'Noor', 'channel' => 'push', 'delay' => '0.2 s'], 'Paged Noor',
-            'push, 0.2 s after it was due',
+            'page.sent', ['person' => 'noor-lind', 'channel' => 'push', 'delay' => 0.25], 'Paged Noor Lind', 'push, 0.3 s after it was due',
         ];
         yield 'turns, on the clocks of the rota' => [
             'rota.taken',
@@ -103,22 +83,15 @@ final class SentencesTest extends TestCase
             ],
             'Changed Lanes', 'Tue 3 Mar 09:00 to Tue 3 Mar 10:00: nobody; Noor Lind was on call',
         ];
-        yield 'turns of an older kind' => [
-            'rota.taken', ['rota' => 'Lanes', 'changes' => 'Noor instead of Bo'], 'Changed Lanes', 'Noor instead of Bo',
-        ];
-        yield 'leave' => ['person.absence', ['person' => 'Noor', 'kind' => 'leave'], 'Noor is on leave for a while', ''];
-        yield 'a wish' => ['person.absence', ['person' => 'Noor', 'kind' => 'wish'], 'Noor would rather not be on call for a while', ''];
-        yield 'no leave' => ['person.absence', ['person' => 'Noor', 'kind' => 'none'], 'Noor is not away after all', ''];
-        yield 'leave of an older kind' => ['person.absence', ['what' => 'Noor is away'], 'Noor is away', ''];
+        yield 'leave' => ['person.absence', ['person' => 'noor-lind', 'kind' => 'leave'], 'Noor Lind is on leave for a while', ''];
+        yield 'a wish' => ['person.absence', ['person' => 'noor-lind', 'kind' => 'wish'], 'Noor Lind would rather not be on call for a while', ''];
+        yield 'no leave' => ['person.absence', ['person' => 'noor-lind', 'kind' => 'none'], 'Noor Lind is not away after all', ''];
         yield 'a snapshot' => [
             'snapshot.taken', ['scanner' => 'net', 'counts' => ['new' => 2, 'recognised' => 5, 'missing' => 0]],
             'Took a snapshot of net', '5 recognised, 2 new',
         ];
         yield 'a snapshot that was let in' => [
             'snapshot.taken', ['scanner' => 'net', 'though' => 'Half is gone'], 'Took a snapshot of net', 'though half is gone',
-        ];
-        yield 'a snapshot of an older kind' => [
-            'snapshot.taken', ['scanner' => 'net', 'counts' => '2 new'], 'Took a snapshot of net', '2 new',
         ];
         yield 'a file' => [
             'import.stored', ['name' => 'x.csv', 'counts' => ['new' => 2, 'changed' => 1, 'refused' => 0, 'same' => 9]],
@@ -127,9 +100,6 @@ final class SentencesTest extends TestCase
         yield 'a rule for connections' => [
             'rule.saved', ['from' => 'host', 'to' => null, 'port' => 5432, 'relation' => 'needs'],
             'Accepts connections automatically: host needs anything on port 5432', '',
-        ];
-        yield 'a rule of an older kind' => [
-            'rule.dropped', ['rule' => 'host needs host'], 'No longer accepts connections: host needs host', '',
         ];
         yield 'what nobody has words for' => ['tide.turned', [], 'tide.turned', ''];
     }

@@ -131,7 +131,7 @@ final class PathTest extends TestCase
         $this->answer($first, 'no', ['why' => 'on the ferry']);
 
         self::assertNotSame($first->person_id, Page::query()->latest('ordinal')->firstOrFail()->person_id);
-        self::assertSame('on the ferry', Entry::query()->where('kind', 'call.declined')->sole()->facts['why']);
+        self::assertSame('on the ferry', Entry::query()->where('kind', 'call.declined')->sole()->told()['why']);
         $this->answer($first, 'no');
         self::assertSame(1, Entry::query()->where('kind', 'call.declined')->count());
         $this->answer($first, 'perhaps')->assertSessionHasErrors('answer');
@@ -151,7 +151,7 @@ final class PathTest extends TestCase
 
         self::assertSame(['push', 'text'], Page::query()->orderBy('ordinal')->limit(2)->pluck('channel')->all());
         self::assertNotNull(Page::query()->orderBy('ordinal')->firstOrFail()->failed_at);
-        self::assertSame('answered 500', Entry::query()->where('kind', 'page.failed')->firstOrFail()->facts['error']);
+        self::assertSame('answered 500', Entry::query()->where('kind', 'page.failed')->firstOrFail()->told()['error']);
     }
 
     public function test_reports_are_told_known_linked_resolved_and_answered(): void
@@ -290,10 +290,10 @@ final class PathTest extends TestCase
         $incident = $this->incident();
         $this->get("/incidents/$incident->id");
         $this->post("/incidents/$incident->id/notes", ['text' => 'Set the clocks by hand', 'decision' => true]);
-        $kinds = Entry::query()->where('incident_id', $incident->id)->orderBy('seq')->pluck('kind')->all();
+        $kinds = Entry::query()->about('incident', $incident->id)->orderBy('seq')->pluck('kind')->all();
 
         self::assertSame(['incident.declared', 'call.started', 'call.step', 'page.queued', 'room.entered', 'incident.decision'], $kinds);
-        foreach (['update journal set actor_name = \'x\'', 'delete from journal'] as $statement) {
+        foreach (['update journal set actor_id = \'x\'', 'delete from journal'] as $statement) {
             try {
                 DB::statement($statement);
                 self::fail("The journal took: $statement");

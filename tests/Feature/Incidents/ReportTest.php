@@ -45,7 +45,7 @@ final class ReportTest extends TestCase
         $report = Report::query()->sole();
 
         self::assertSame([null, null, null], [$report->name, $report->email, $report->site]);
-        self::assertSame('A reporter', Entry::query()->where('kind', 'report.received')->sole()->actor_name);
+        self::assertSame('A reporter', Entry::query()->where('kind', 'report.received')->sole()->by());
     }
 
     public function test_the_reporter_follows_it_by_an_address_that_nobody_guesses(): void

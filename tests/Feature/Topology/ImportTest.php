@@ -75,10 +75,10 @@ final class ImportTest extends TestCase
         );
         self::assertSame(['host-01'], Needs::of(['host-25'])['host-25'][0]->members);
         self::assertSame(
-            ['Ada Holm', 'from the file estate.csv'],
+            ['Ada Holm', 'estate.csv'],
             [
                 DB::table('item_values')->where('item_id', 'host-01')->where('field', 'site')->value('said_by'),
-                json_decode((string) DB::table('journal')->where('kind', 'item.made')->value('facts'))->why,
+                json_decode((string) DB::table('journal')->where('kind', 'item.made')->value('facts'))->file,
             ],
         );
         self::assertFileDoesNotExist($this->latest()->path);

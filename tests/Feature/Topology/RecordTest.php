@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Topology;
 
+use App\Platform\Journal\Entry;
 use App\Signals\RemindOfDates;
 use App\Topology\Estate;
 use App\Topology\FindItems;
@@ -50,7 +51,7 @@ final class RecordTest extends TestCase
             ['Ask', '512', 'quay'],
             [$this->fields('host-03')['site'], $this->fields('host-03')['memory'], $this->fields('host-03')['team']],
         );
-        $facts = (array) json_decode($this->entries('item.changed')[0]->facts, true);
+        $facts = Entry::query()->where('kind', 'item.changed')->sole()->told();
         self::assertSame(
             [
                 'changes' => ['memory' => ['256', '512'], 'site' => ['Nordpier', 'Ask'], 'team' => ['platform', 'quay']],

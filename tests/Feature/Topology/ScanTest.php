@@ -180,7 +180,7 @@ final class ScanTest extends TestCase
                 DB::table('items')->whereNotNull('not_seen_since')->count(),
                 DB::table('snapshots')->where('id', 2)->value('state'),
                 DB::table('snapshots')->where('id', 2)->value('decided_by'),
-                DB::table('journal')->where('kind', 'snapshot.taken')->where('actor_name', 'Ada Holm')->count(),
+                DB::table('journal')->where('kind', 'snapshot.taken')->where('actor_id', 'ada-holm')->count(),
             ],
         );
 
@@ -238,7 +238,7 @@ final class ScanTest extends TestCase
         self::assertSame(
             1,
             DB::table('journal')->where('kind', 'dependency.accepted')
-                ->where('subject_id', 'desk-app-1')->where('actor_name', 'sweep')->count(),
+                ->where('subject_id', 'desk-app-1')->where('actor_id', 'sweep')->count(),
             'It stands in the history of the item.',
         );
         self::assertSame(
