@@ -29,7 +29,7 @@ Route::middleware('web')->group(function (): void {
         Route::middleware('may:call-people')->group(function (): void {
             Route::get('incidents/{incident}/calls', [CallController::class, 'preview']);
             Route::post('incidents/{incident}/calls', [CallController::class, 'store']);
-            Route::post('incidents/{incident}/calls/{call}/stop', [CallController::class, 'stop']);
+            Route::post('calls/{call}/stop', [CallController::class, 'stop']);
         });
 
         Route::middleware('may:tune')->group(function (): void {

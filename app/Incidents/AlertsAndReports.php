@@ -33,7 +33,7 @@ final class AlertsAndReports implements HasConsequences
 
     private function over(Incident $incident, Turn $turn): Foreseen
     {
-        $reports = Report::query()->where('incident_id', $incident->id)->whereNull('resolved_at')->orderBy('id')->get();
+        $reports = Report::query()->about($incident->id)->whereNull('resolved_at')->orderBy('id')->get();
 
         return new Foreseen(
             static fn(): array => [...self::told($reports), 'firing' => self::firing($incident)],
@@ -57,7 +57,7 @@ final class AlertsAndReports implements HasConsequences
 
     private function again(Incident $incident, Turn $turn): Foreseen
     {
-        $reports = Report::query()->where('incident_id', $incident->id)
+        $reports = Report::query()->about($incident->id)
             ->whereNotNull('resolved_at')->where('resolved_at', '>=', $incident->resolved_at)->orderBy('id')->get();
         // Those that have fired all the while, and belong to nothing else yet.
         $alerts = Alert::query()->where('incident_id', $incident->id)->whereNotNull('decide_again_at')->whereNull('closed_at')->get(['id']);

@@ -57,12 +57,12 @@ final class ChangeIncident
                 'restore_by' => $priority === $incident->priority
                     ? $incident->restore_by
                     : $incident->declared_at->addSeconds($matrix->restoreWithin($priority)),
-                // What was promised stands; with a higher priority comes a sooner promise.
-                'next_update_at' => min(
-                    $incident->next_update_at,
-                    $priority < $incident->priority ? now()->addSeconds($matrix->updateWithin($priority)) : $incident->next_update_at,
-                ),
             ]);
+            $owed = $incident->occasion->next_update_at;
+            if ($isRaised && $owed !== null) {
+                // What was promised stands; with a higher priority comes a sooner promise.
+                $incident->occasion->update(['next_update_at' => $owed->min(now()->addSeconds($matrix->updateWithin($priority)))]);
+            }
             foreach ($changes as $field => $change) {
                 Journal::write(
                     Actor::person($by), IncidentEntry::IncidentChanged, ['incident', $incident->id], ['field' => $field, ...$change],

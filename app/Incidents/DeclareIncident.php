@@ -48,8 +48,8 @@ final class DeclareIncident
                     ->min() ?? $now,
                 'declared_at' => $now,
                 'restore_by' => $now->addSeconds($matrix->restoreWithin($priority)),
-                'next_update_at' => $now->addSeconds($matrix->updateWithin($priority)),
             ])->refresh();
+            $incident->occasion->owes($now->addSeconds($matrix->updateWithin($priority)));
             Alert::query()
                 ->whereKey($alerts->modelKeys())
                 ->update([
@@ -98,7 +98,7 @@ final class DeclareIncident
      */
     private static function loose(array $ids): Collection
     {
-        $reports = Report::query()->with('incident')->whereKey($ids)->orderBy('told_at')->get();
+        $reports = Report::query()->with(['incident', 'link'])->whereKey($ids)->orderBy('told_at')->get();
         $linked = $reports->first(static fn(Report $report): bool => $report->incident_id !== null);
         if ($linked !== null) {
             throw Refused::because("{$linked->ref()} was linked to {$linked->incident?->ref()} meanwhile. What you typed is still here.");

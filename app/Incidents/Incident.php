@@ -12,6 +12,8 @@ use App\Topology\Item;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasManyThrough;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Stage;
 use Skarvo\Incidents\Urgency;
@@ -31,19 +33,38 @@ use Skarvo\Incidents\Urgency;
  * @property CarbonImmutable $started_at
  * @property CarbonImmutable $declared_at
  * @property CarbonImmutable $restore_by
- * @property CarbonImmutable|null $next_update_at
- * @property CarbonImmutable|null $update_overdue_at
  * @property CarbonImmutable|null $resolved_at
  * @property int $version
+ * @property-read Occasion $occasion
  */
 final class Incident extends Record
 {
+    public const KIND = 'incident';
+
     protected $casts = [
         'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer',
         'version' => 'integer', 'follows_group' => 'boolean',
         'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
-        'next_update_at' => 'immutable_datetime', 'update_overdue_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime',
+        'resolved_at' => 'immutable_datetime',
     ];
+
+    protected static function booted(): void
+    {
+        // Whatever hangs on it sees it as it is.
+        self::saved(static function (self $incident): void {
+            $incident->setRelation('occasion', Occasion::query()->updateOrCreate(['kind' => self::KIND, 'record_id' => $incident->id], [
+                'ref' => $incident->ref(), 'title' => $incident->title, 'urgency' => $incident->urgency, 'priority' => $incident->priority,
+                'service_id' => $incident->service_id, 'team_id' => $incident->team_id, 'path' => "/incidents/$incident->id",
+                'begun_at' => $incident->declared_at, 'ended_at' => $incident->resolved_at,
+            ]));
+        });
+    }
+
+    /** @return HasOne<Occasion, $this> */
+    public function occasion(): HasOne
+    {
+        return $this->hasOne(Occasion::class, 'record_id')->where('kind', self::KIND);
+    }
 
     /** @return BelongsTo<Item, $this> */
     public function service(): BelongsTo
@@ -69,10 +90,12 @@ final class Incident extends Record
         return $this->hasMany(Alert::class)->orderBy('first_signal_at');
     }
 
-    /** @return HasMany<Report, $this> */
-    public function reports(): HasMany
+    /** @return HasManyThrough<Report, Link, $this> */
+    public function reports(): HasManyThrough
     {
-        return $this->hasMany(Report::class)->orderBy('told_at');
+        return $this->hasManyThrough(Report::class, Link::class, 'to_id', 'id', 'id', 'from_id')
+            ->where('links.from_kind', Report::KIND)->where('links.to_kind', self::KIND)->where('links.kind', LinkKind::About)
+            ->whereNull('links.until')->orderBy('told_at');
     }
 
     public function ref(): string

@@ -16,7 +16,7 @@ use Skarvo\Topology\State;
 final class IncidentSummary
 {
     /** What has to be loaded with an incident. */
-    public const NEEDS = ['service', 'team', 'coordinator', 'reports'];
+    public const NEEDS = ['service', 'team', 'coordinator', 'reports', 'occasion'];
 
     /**
      * @param  Collection<int, Incident>  $incidents  with what it needs
@@ -48,7 +48,7 @@ final class IncidentSummary
             'service' => $incident->service->name ?? '', 'stage' => $incident->stage->value, 'stageWords' => $incident->stage->words(),
             'state' => self::state($incident, $situation), 'stands' => self::stands($incident, $work),
             'started_at' => $incident->started_at, 'declared_at' => $incident->declared_at, 'resolved_at' => $incident->resolved_at,
-            'next_update_at' => $incident->next_update_at, 'restore_by' => $incident->restore_by,
+            'next_update_at' => $incident->occasion->next_update_at, 'restore_by' => $incident->restore_by,
             'coordinator' => $incident->coordinator->name ?? '', 'coordinator_id' => $incident->coordinator_id,
         ];
     }

@@ -38,7 +38,7 @@ final class IncidentsOfItem implements ItemPanel, JoinsHistory
                 ]),
             'availability' => $item->kind === Item::SERVICE ? ServiceTimes::of($item->id, $standing->estate) : null,
             'pastTrouble' => TroubleOfItem::counts($item),
-            'reports' => Report::query()->with('service')
+            'reports' => Report::query()->with(['service', 'link'])
                 ->where('service_id', $item->id)->latest('told_at')->limit(self::REPORTS)->get()
                 ->map(static fn(Report $r): array => $r->summed()),
         ];

@@ -23,14 +23,14 @@ final class IncidentsOfTeam implements HandsOver
 
     public function open(Rota $rota): array
     {
-        return array_values(Incident::query()->whereNull('resolved_at')->where(static function (Builder $any) use ($rota): void {
+        return array_values(Incident::query()->with('occasion')->whereNull('resolved_at')->where(static function (Builder $any) use ($rota): void {
             $any->where('team_id', $rota->team_id);
             foreach (Given::all(TakesPart::class) as $one) {
                 $any->orWhereIn('id', $one->ofTeam($rota->team_id));
             }
         })->orderBy('priority')->limit(self::LINES)->get()->map(static fn(Incident $incident): array => [
             'text' => "{$incident->ref()}, priority $incident->priority: $incident->title; ".mb_strtolower($incident->stage->words()).(
-                $incident->next_update_at === null ? '' : ', an update is owed at '.WallClock::time($incident->next_update_at)
+                $incident->occasion->next_update_at === null ? '' : ', an update is owed at '.WallClock::time($incident->occasion->next_update_at)
             ),
             'link' => "/incidents/$incident->id",
         ])->all());

@@ -8,6 +8,7 @@ use App\Incidents\Contracts\HasConsequences;
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\RunsOut;
@@ -26,6 +27,7 @@ final class IncidentsServiceProvider extends Capability
     protected function gives(): array
     {
         return [
+            Decisions::class => [ToDecide::class],
             RunsOut::class => [TargetClocks::class],
             BandRow::class => [IncidentsOnBand::class],
             Finds::class => [FindIncidents::class],

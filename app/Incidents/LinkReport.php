@@ -17,27 +17,26 @@ final class LinkReport
         if (! $incident->isOpen()) {
             throw Refused::because("{$incident->ref()} is resolved. Link the report to one that is under way.");
         }
-        if (
-            Report::query()->whereKey($report->id)
-                ->whereNull('incident_id')->update(['incident_id' => $incident->id, 'unlinked_at' => null]) === 0
-        ) {
-            $other = Incident::query()->find($report->refresh()->incident_id);
-            throw Refused::because("{$report->ref()} is linked already, to {$other?->ref()}.");
+        $other = $report->incident()->first();
+        if ($other !== null) {
+            throw Refused::because("{$report->ref()} is linked already, to {$other->ref()}.");
         }
+        Link::tie([Report::KIND, $report->id], [Incident::KIND, $incident->id], LinkKind::About);
+        $report->unsetRelations();
         Journal::write($by, IncidentEntry::ReportLinked, ['report', $report->id], self::facts($report), ['incident' => $incident->id]);
     }
 
     /** Whoever follows the report is told that it was not about that. */
     public static function undo(Report $report, string $why, Actor $by): void
     {
-        $report->refresh();
-        $incident = Incident::query()->find($report->incident_id) ?? throw Refused::because(
+        $incident = $report->incident()->first() ?? throw Refused::because(
             "{$report->ref()} is linked to nothing any more.",
         );
         if (! $incident->isOpen()) {
             throw Refused::because("{$incident->ref()} is resolved, and {$report->ref()} with it. Reopen the incident first.");
         }
-        $report->update(['incident_id' => null, 'unlinked_at' => now()]);
+        Link::query()->holds()->from([Report::KIND, $report->id], LinkKind::About)->update(['until' => now()]);
+        $report->unsetRelations();
         Journal::write(
             $by, IncidentEntry::ReportUnlinked, ['report', $report->id], [...self::facts($report), 'why' => $why], ['incident' => $incident->id],
         );

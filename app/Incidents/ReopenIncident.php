@@ -45,9 +45,9 @@ final class ReopenIncident
             );
             $incident->update([
                 'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $by->id,
-                'version' => $incident->version + 1, 'update_overdue_at' => null,
-                'next_update_at' => now()->addSeconds(Priorities::matrix()->updateWithin($incident->priority)),
+                'version' => $incident->version + 1,
             ]);
+            $incident->occasion->owes(now()->addSeconds(Priorities::matrix()->updateWithin($incident->priority)));
             Journal::write(
                 Actor::person($by), IncidentEntry::IncidentReopened, ['incident', $incident->id],
                 ['why' => $why, 'title' => $incident->title], ['incident' => $incident->id],

@@ -7,7 +7,10 @@ namespace App\Incidents;
 use App\Platform\Record;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasOne;
+use Illuminate\Database\Eloquent\Relations\HasOneThrough;
 
 /**
  * What somebody told of a problem. Its key lets the reporter follow it.
@@ -16,13 +19,15 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $service_id
  * @property CarbonImmutable $told_at
  * @property CarbonImmutable|null $resolved_at
- * @property CarbonImmutable|null $unlinked_at since when it is not about the incident that it was linked to
+ * @property-read int|null $incident_id that it is linked to
  */
 final class Report extends Record
 {
     public const TOKEN_LENGTH = 40;
 
-    protected $casts = ['unlinked_at' => 'immutable_datetime', 'told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime'];
+    public const KIND = 'report';
+
+    protected $casts = ['told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Item, $this> */
     public function service(): BelongsTo
@@ -30,10 +35,55 @@ final class Report extends Record
         return $this->belongsTo(Item::class, 'service_id');
     }
 
-    /** @return BelongsTo<Incident, $this> */
-    public function incident(): BelongsTo
+    /** @return HasOne<Link, $this> to the incident that it is about */
+    public function link(): HasOne
     {
-        return $this->belongsTo(Incident::class);
+        return $this->hasOne(Link::class, 'from_id')->where('from_kind', self::KIND)->where('to_kind', Incident::KIND)
+            ->where('kind', LinkKind::About)->whereNull('until');
+    }
+
+    /** @return HasOneThrough<Incident, Link, $this> */
+    public function incident(): HasOneThrough
+    {
+        return $this->hasOneThrough(Incident::class, Link::class, 'from_id', 'id', 'id', 'to_id')
+            ->where('links.from_kind', self::KIND)->where('links.to_kind', Incident::KIND)->where('links.kind', LinkKind::About)
+            ->whereNull('links.until');
+    }
+
+    public function getIncidentIdAttribute(): ?int
+    {
+        return $this->link?->to_id;
+    }
+
+    /**
+     * @param  Builder<Report>  $query
+     * @param  int|list<int>  $incidents
+     */
+    public function scopeAbout(Builder $query, int|array $incidents): void
+    {
+        $query->whereIn('reports.id', self::links()->whereIn('to_id', (array) $incidents)->select('from_id'));
+    }
+
+    /**
+     * Those that belong to no incident.
+     *
+     * @param  Builder<Report>  $query
+     */
+    public function scopeLoose(Builder $query): void
+    {
+        $query->whereNotIn('reports.id', self::links()->select('from_id'));
+    }
+
+    /** Whether it was linked to an incident that it was not about. */
+    public function wasUnlinked(): bool
+    {
+        return $this->link === null && Link::query()->from([self::KIND, $this->id], LinkKind::About)->exists();
+    }
+
+    /** @return Builder<Link> that hold, of all reports */
+    private static function links(): Builder
+    {
+        return Link::query()->holds()->where('from_kind', self::KIND)->where('to_kind', Incident::KIND)->where('kind', LinkKind::About);
     }
 
     /** What stands in the address by which its reporter follows it: the token alone, as it is stored, opens nothing. */

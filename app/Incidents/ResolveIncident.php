@@ -35,9 +35,9 @@ final class ResolveIncident
             }
             $consequences = Consequences::foresee($incident, Turn::resolved(Actor::person($by), $publicText));
             $incident->update([
-                'stage' => Stage::Restored, 'resolved_at' => now(), 'resolution' => $resolution, 'next_update_at' => null,
-                'update_overdue_at' => null, 'version' => $incident->version + 1,
+                'stage' => Stage::Restored, 'resolved_at' => now(), 'resolution' => $resolution, 'version' => $incident->version + 1,
             ]);
+            $incident->occasion->owes(null);
             Journal::write(
                 Actor::person($by), IncidentEntry::IncidentResolved, ['incident', $incident->id],
                 ['resolution' => $resolution, 'title' => $incident->title], ['incident' => $incident->id],

@@ -29,7 +29,7 @@ final class RoomController
         $person = CurrentPerson::of($request);
         Presence::seen($incident, $person);
         $incident->load(IncidentSummary::NEEDS);
-        $situation = Situation::now();
+        $situation = Situation::shown();
 
         return Inertia::render('Incidents/Room', [
             'incident' => fn(): array => [
@@ -49,11 +49,11 @@ final class RoomController
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)
                 ->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()
                 ->map(fn(Alert $a): array => $a->summed()),
-            'reports' => fn() => Report::query()->with('service')
-                ->where('incident_id', $incident->id)->orderBy('told_at')->get()
+            'reports' => fn() => Report::query()->with(['service', 'link'])
+                ->about($incident->id)->orderBy('told_at')->get()
                 ->map(fn(Report $r): array => $r->summed()),
-            'looseReports' => fn() => Report::query()->with('service')
-                ->whereNull('incident_id')->whereNull('resolved_at')->orderBy('told_at')->get()
+            'looseReports' => fn() => Report::query()->with(['service', 'link'])
+                ->loose()->whereNull('resolved_at')->orderBy('told_at')->get()
                 ->map(fn(Report $r): array => $r->summed()),
             'journal' => fn() => Entry::query()->about('incident', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
             'people' => fn(): array => Presence::in($incident),

@@ -34,7 +34,7 @@ final class AnswerPage
             $answered = false;
             $to = $reply->kind === ReplyKind::HandTo ? self::to($page, $reply->to) : null;
             foreach (
-                Page::query()->with(['call.incident', 'call.team', 'person'])
+                Page::query()->with(['call.occasion', 'call.team', 'person'])
                     ->where('person_id', $page->person_id)->whereKey([$page->id, ...$also])->orderBy('id')
                     ->get() as $one
             ) {
@@ -65,7 +65,7 @@ final class AnswerPage
             ]);
         $facts = ['person' => $person->id, 'why' => $why, 'after' => $after, 'how' => $how];
         if ($reply->kind === ReplyKind::No) {
-            Journal::write(Actor::person($person), PagingEntry::CallDeclined, ['call', $call->id], $facts, ['incident' => $call->incident_id]);
+            Journal::write(Actor::person($person), PagingEntry::CallDeclined, ['call', $call->id], $facts, $call->occasion->record());
             $this->follow->happens($call, HappeningKind::Declined, $person->id);
             HoldCalls::forget($call);
 
@@ -74,14 +74,14 @@ final class AnswerPage
         match ($reply->kind) {
             ReplyKind::Later => Journal::write(
                 Actor::person($person), PagingEntry::CallLater, ['call', $call->id], [...$facts, 'minutes' => $reply->minutes],
-                ['incident' => $call->incident_id],
+                $call->occasion->record(),
             ),
             ReplyKind::HandTo => Journal::write(
                 Actor::person($person), PagingEntry::CallHanded, ['call', $call->id], [...$facts, 'to' => $to?->id],
-                ['incident' => $call->incident_id],
+                $call->occasion->record(),
             ),
             default => Journal::write(
-                Actor::person($person), PagingEntry::CallAcknowledged, ['call', $call->id], $facts, ['incident' => $call->incident_id],
+                Actor::person($person), PagingEntry::CallAcknowledged, ['call', $call->id], $facts, $call->occasion->record(),
             ),
         };
         if ($call->held_by !== $person->id) {

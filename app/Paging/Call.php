@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
-use App\Incidents\Incident;
+use App\Incidents\Occasion;
 use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Team;
@@ -22,7 +22,7 @@ use Skarvo\Paging\Step;
 use Skarvo\Paging\Target;
 
 /**
- * A call for help to a team or a person, for an incident. Policy, contacts and what is known of rotas are kept with it.
+ * A call for help to a team or a person, for an occasion. Policy, contacts and what is known of rotas are kept with it.
  *
  * @property int $id
  * @property array{rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>} $policy
@@ -32,7 +32,8 @@ use Skarvo\Paging\Target;
  * @property CarbonImmutable|null $followed_until
  * @property string|null $team_id
  * @property string|null $person_id
- * @property int $incident_id
+ * @property int $occasion_id
+ * @property-read Occasion $occasion
  * @property int|null $policy_id
  * @property string $policy_name
  * @property string|null $held_by
@@ -70,10 +71,21 @@ final class Call extends Record
         'hold_due_at' => 'immutable_datetime',
     ];
 
-    /** @return BelongsTo<Incident, $this> */
-    public function incident(): BelongsTo
+    /** @return BelongsTo<Occasion, $this> */
+    public function occasion(): BelongsTo
     {
-        return $this->belongsTo(Incident::class);
+        return $this->belongsTo(Occasion::class);
+    }
+
+    /**
+     * Calls for records of one kind.
+     *
+     * @param  Builder<Call>  $query
+     * @param  int|list<int>  $ids
+     */
+    public function scopeFor(Builder $query, string $kind, int|array $ids): void
+    {
+        $query->whereIn('occasion_id', Occasion::query()->of($kind, $ids)->select('id'));
     }
 
     /** @return BelongsTo<Team, $this> */
@@ -96,7 +108,7 @@ final class Call extends Record
     }
 
     /**
-     * Calls for open incidents that nobody answers, and about which nobody has decided yet.
+     * Calls for open occasions that nobody answers, and about which nobody has decided yet.
      *
      * @param  Builder<Call>  $query
      */
@@ -107,7 +119,7 @@ final class Call extends Record
             ->where(static fn(Builder $q) => $q->where('outcome', Outcome::Exhausted)->orWhere(
                 static fn(Builder $waits) => $waits->where('outcome', Outcome::Waiting)->whereNotNull('refused_at'),
             ))
-            ->whereHas('incident', static fn(Builder $incident) => $incident->whereNull('resolved_at'));
+            ->whereHas('occasion', static fn(Builder $occasion) => $occasion->whereNull('ended_at'));
     }
 
     /** @return BelongsTo<Person, $this> who called, where a person did */

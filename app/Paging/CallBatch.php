@@ -56,7 +56,7 @@ final class CallBatch
     /** @param  array<string, mixed>  $facts */
     public function tell(EntryKind $kind, Call $call, array $facts): void
     {
-        $this->entries[] = ['kind' => $kind, 'id' => $call->id, 'facts' => $facts, 'also' => ['incident' => $call->incident_id]];
+        $this->entries[] = ['kind' => $kind, 'id' => $call->id, 'facts' => $facts, 'also' => $call->occasion->record()];
     }
 
     /** @param  int  $at  on the clocks of people, seconds since the epoch */
@@ -100,7 +100,7 @@ final class CallBatch
             $entries[] = [
                 'kind' => PagingEntry::PageQueued, 'id' => $id,
                 'facts' => ['person' => $page->person, 'channel' => $page->channel],
-                'also' => ['incident' => $call->incident_id],
+                'also' => $call->occasion->record(),
             ];
             $messages[] = [
                 'key' => "page-$id",
@@ -108,7 +108,7 @@ final class CallBatch
                     'page' => $id, 'channel' => $page->channel,
                     'together' => "$page->person $page->channel {$rows[$i]['address']}",
                 ],
-                'due' => Moment::of($at), 'rank' => $call->incident->priority ?? Outbox::LAST,
+                'due' => Moment::of($at), 'rank' => $call->occasion->priority,
             ];
         }
         Journal::writeMany(Actor::system(), 'page', $entries);

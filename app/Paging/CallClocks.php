@@ -18,16 +18,16 @@ final class CallClocks implements RunsOut
     public function clocks(): array
     {
         $clocks = [];
-        foreach ($this->running()->with(['incident', 'team', 'person', 'pages.person'])->get() as $call) {
+        foreach ($this->running()->with(['occasion', 'team', 'person', 'pages.person'])->get() as $call) {
             if ($call->outcome === Outcome::Exhausted) {
                 $clocks[] = new RunningClock(
-                    "call-$call->id", Unanswered::words($call), 'call somebody else, '.($call->incident?->ref() ?? ''),
-                    $call->outcome_at ?? $call->started_at, $call->started_at, "/incidents/$call->incident_id", true,
+                    "call-$call->id", Unanswered::words($call), 'call somebody else, '.($call->occasion->ref),
+                    $call->outcome_at ?? $call->started_at, $call->started_at, $call->occasion->path, true,
                 );
             } elseif ($call->step_ends_at !== null) {
                 $clocks[] = new RunningClock(
                     "call-$call->id", self::title($call), self::next($call),
-                    $call->step_ends_at, $call->pages->last()->at ?? $call->started_at, "/incidents/$call->incident_id", true,
+                    $call->step_ends_at, $call->pages->last()->at ?? $call->started_at, $call->occasion->path, true,
                 );
             }
         }

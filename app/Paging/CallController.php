@@ -62,24 +62,23 @@ final class CallController
             }
             foreach (array_unique(array_map(strval(...), $whom)) as $text) {
                 [$team, $person] = self::read($text);
-                if ($team !== null && $start($incident, $team, $by, $why) === null) {
+                if ($team !== null && $start($incident->occasion, $team, $by, $why) === null) {
                     throw Refused::because("$team->name has no policy, so nobody was called. Call a person, or make the policy first.");
                 }
                 if ($person !== null) {
-                    $start->person($incident, $person, $by, $why);
+                    $start->person($incident->occasion, $person, $by, $why);
                 }
             }
             // Whoever calls somebody else has decided what becomes of the calls that nobody answered.
-            Call::query()->unanswered()->where('incident_id', $incident->id)->update(['settled_at' => now()]);
+            Call::query()->unanswered()->for('incident', $incident->id)->update(['settled_at' => now()]);
         });
 
         return back();
     }
 
-    public function stop(Request $request, Incident $incident, Call $call, StopCall $stop): RedirectResponse
+    public function stop(Request $request, Call $call, StopCall $stop): RedirectResponse
     {
         $why = $request->validate(['why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it is stopped.'])['why'];
-        abort_unless($call->incident_id === $incident->id, 404);
         $person = CurrentPerson::of($request);
         Once::for($request, static fn() => $stop($call, $why, $person));
 
@@ -92,8 +91,8 @@ final class CallController
         $input = $request->validate([
             'page' => ['required', 'integer'], 'answer' => ['required', 'in:yes,no'], 'why' => ['nullable', 'string', 'max:500'],
         ]);
-        $page = Page::query()->with('call')->findOrFail((int) $input['page']);
-        abort_unless($page->call?->incident_id === $incident->id && $page->person_id === CurrentPerson::of($request)->id, 403);
+        $page = Page::query()->with('call.occasion')->findOrFail((int) $input['page']);
+        abort_unless($page->call?->occasion_id === $incident->occasion->id && $page->person_id === CurrentPerson::of($request)->id, 403);
         $answer($page, $input['answer'] === 'yes' ? Reply::yes() : Reply::no(), 'room', (string) ($input['why'] ?? ''));
 
         return back();
@@ -119,7 +118,7 @@ final class CallController
     {
         [$team, $person] = self::read($text);
         $name = $team->name ?? $person->name ?? '';
-        $running = Call::query()->where('incident_id', $incident->id)
+        $running = Call::query()->for('incident', $incident->id)
             ->where($team !== null ? ['team_id' => $team->id] : ['person_id' => $person?->id])->whereNull('handed_from')
             ->latest('id')->first();
         $already = match ($running?->outcome) {
@@ -127,7 +126,7 @@ final class CallController
             Outcome::Acknowledged => 'was called, and has it',
             default => null,
         };
-        $policy = $team === null ? null : Policies::for($team, $incident, now()->getTimestamp());
+        $policy = $team === null ? null : Policies::for($team, $incident->occasion, now()->getTimestamp());
         $people = [];
         if ($person !== null) {
             $people = [$person->id];
@@ -153,7 +152,7 @@ final class CallController
     /** @return list<array{whom: string, name: string, owns: list<string>}> teams that answer for what is hit, those with the most first */
     private function owners(Incident $incident): array
     {
-        $situation = Situation::now();
+        $situation = Situation::shown();
         $estate = $situation->estate;
         $owned = [];
         foreach ($situation->of($incident->id)->affected as $hit) {

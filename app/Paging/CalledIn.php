@@ -16,11 +16,12 @@ final class CalledIn implements TakesPart
     public function takesPart(Incident $incident, Person $person): bool
     {
         return Page::query()->where('person_id', $person->id)
-            ->whereHas('call', static fn($call) => $call->where('incident_id', $incident->id))->exists();
+            ->whereHas('call', static fn($call) => $call->for('incident', $incident->id))->exists();
     }
 
     public function ofTeam(string $team): Builder
     {
-        return DB::table('calls')->where('team_id', $team)->select('incident_id');
+        return DB::table('calls')->join('occasions', 'occasions.id', '=', 'calls.occasion_id')->where('calls.team_id', $team)
+            ->where('occasions.kind', 'incident')->select('occasions.record_id');
     }
 }

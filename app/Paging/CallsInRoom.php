@@ -48,8 +48,8 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
     public function stands(array $incidents, Situation $situation): array
     {
         $stands = [];
-        foreach (self::of($incidents, $situation)->keyBy('incident_id') as $incident => $call) {
-            $team = $call->incident->team->name ?? '';
+        foreach (self::of($incidents, $situation)->keyBy('occasion.record_id') as $incident => $call) {
+            $team = $call->occasion->team->name ?? '';
             $words = match ($call->outcome) {
                 Outcome::Acknowledged => "$team answered",
                 Outcome::Waiting => "$team is being called",
@@ -73,8 +73,8 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
         return $situation->remember(
             'calls '.implode(' ', $incidents),
             static fn(): Collection => Call::query()
-                ->with(['incident.team', 'team', 'person', 'caller', 'pages.person'])
-                ->whereIn('incident_id', $incidents)->orderBy('id')->get(),
+                ->with(['occasion.team', 'team', 'person', 'caller', 'pages.person'])
+                ->for('incident', $incidents)->orderBy('id')->get(),
         );
     }
 

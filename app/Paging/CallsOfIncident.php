@@ -27,14 +27,14 @@ final class CallsOfIncident implements HasConsequences
         $team = $turn->calls;
 
         return $team === null ? null : new Foreseen(static fn(): array => [], function () use ($incident, $team, $turn): void {
-            ($this->start)($incident, $team, $turn->by, $turn->why);
+            ($this->start)($incident->occasion, $team, $turn->by, $turn->why);
         });
     }
 
     private function ends(Incident $incident): Foreseen
     {
-        $calls = Call::query()->with(['team', 'person'])
-            ->where('incident_id', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get();
+        $calls = Call::query()->with(['occasion', 'team', 'person'])
+            ->for('incident', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get();
 
         return new Foreseen(static fn(): array => ['calls' => array_values($calls->map(static fn(Call $call): string => $call->calls())->all())], function () use ($incident, $calls): void {
             foreach ($calls as $call) {

@@ -78,7 +78,7 @@ final class FollowCall
             return;
         }
         Journal::write(
-            Actor::system(), PagingEntry::CallNotHanded, ['call', $first->id], ['person' => $call->person_id], ['incident' => $first->incident_id],
+            Actor::system(), PagingEntry::CallNotHanded, ['call', $first->id], ['person' => $call->person_id], $first->occasion->record(),
         );
         $this->happens($first, HappeningKind::Released, $first->held_by);
         HoldCalls::forget($first);
@@ -150,7 +150,7 @@ final class FollowCall
             $contacts = $call->contacts;
             foreach ($batch->people($unknown) as $person) {
                 $contacts[$person->id] = $person->left_at === null
-                    ? ReachPeople::of($person, $call->incident->urgency->value ?? 'now', $call->started_at->getTimestamp())
+                    ? ReachPeople::of($person, $call->occasion->urgency->value, $call->started_at->getTimestamp())
                     : [];
             }
             $call->contacts = $contacts;

@@ -6,7 +6,6 @@ namespace App\Paging;
 
 use App\Platform\AllOrEach;
 use App\Platform\Contracts\ClockPart;
-use App\Platform\Outbox\Outbox;
 use Illuminate\Support\Facades\DB;
 
 /** Brings every call up to the present of which something is due: the most urgent first, then soonest. */
@@ -33,10 +32,9 @@ final class FollowDueCalls implements ClockPart
     /** @return int how many calls were due */
     public function __invoke(\Closure $mayWork): int
     {
-        $due = DB::table('calls')->leftJoin('incidents', 'incidents.id', '=', 'calls.incident_id')
+        $due = DB::table('calls')->join('occasions', 'occasions.id', '=', 'calls.occasion_id')
             ->whereNotNull('next_due_at')->where('next_due_at', '<=', now())
-            ->orderByRaw('coalesce(incidents.priority, ?)', [Outbox::LAST])
-                ->orderBy('next_due_at')->orderBy('calls.id')->limit(self::A_TRANSACTION)->pluck('calls.id')->all();
+            ->orderBy('occasions.priority')->orderBy('next_due_at')->orderBy('calls.id')->limit(self::A_TRANSACTION)->pluck('calls.id')->all();
         if ($due !== []) {
             AllOrEach::run(array_values($due), fn(array $some) => $this->together($some, $mayWork), static function (mixed $id): void {
                 DB::table('calls')->where('id', $id)->update(['next_due_at' => now()->addSeconds(self::BROKEN_WAITS)]);
@@ -54,11 +52,11 @@ final class FollowDueCalls implements ClockPart
                 return;
             }
             $batch = new CallBatch;
-            $calls = Call::query()->with(['incident', 'team', 'person', 'happenings'])->whereKey($due)->get()->keyBy('id');
+            $calls = Call::query()->with(['occasion', 'team', 'person', 'happenings'])->whereKey($due)->get()->keyBy('id');
             $handing = $calls->contains(static fn(Call $call): bool => $call->handed_from !== null);
             foreach ($due as $id) {
                 // Handing a call on changes another one, which may be among these.
-                $call = ! $handing ? $calls->get($id) : Call::query()->with(['incident', 'team', 'person'])->whereKey($id)->first();
+                $call = ! $handing ? $calls->get($id) : Call::query()->with(['occasion', 'team', 'person'])->whereKey($id)->first();
                 if ($call?->next_due_at?->lte(now()) ?? false) {
                     ($this->follow)($call, batch: $batch);
                 }

@@ -44,7 +44,7 @@ final class HoldCalls implements ClockPart
         foreach ($due as $id) {
             DB::transaction(function () use ($id, $mayWork): void {
                 if ($mayWork()) {
-                    $this->look(Call::query()->with(['incident', 'team', 'person'])->findOrFail((int) $id));
+                    $this->look(Call::query()->with(['occasion', 'team', 'person'])->findOrFail((int) $id));
                 }
             });
         }
@@ -78,7 +78,7 @@ final class HoldCalls implements ClockPart
         $hold = new Hold(
             $call->held_since->getTimestamp(), $call->patience_seconds, $call->answer_seconds, $call->begins_at?->getTimestamp(),
         );
-        $deeds = Entry::query()->about('incident', $call->incident_id)
+        $deeds = Entry::query()->about($call->occasion->kind, $call->occasion->record_id)
             ->where('actor_id', $holder)->where('at', '>', $call->held_since)->whereNotIn('kind', self::NO_DEEDS)
             ->pluck('at');
         $next = $hold->next(
@@ -114,19 +114,19 @@ final class HoldCalls implements ClockPart
             );
             Outbox::put(
                 'page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now,
-                $call->incident->priority ?? Outbox::LAST,
+                $call->occasion->priority,
             );
         }
         Journal::write(
             Actor::system(), PagingEntry::CallAskedAgain, ['call', $call->id], ['person' => $holder],
-            ['incident' => $call->incident_id],
+            $call->occasion->record(),
         );
         $call->update(['asked_at' => $now, 'hold_due_at' => $now->addSeconds($call->answer_seconds)]);
     }
 
     private function release(Call $call, string $holder): void
     {
-        Journal::write(Actor::system(), PagingEntry::CallReleased, ['call', $call->id], ['person' => $holder], ['incident' => $call->incident_id]);
+        Journal::write(Actor::system(), PagingEntry::CallReleased, ['call', $call->id], ['person' => $holder], $call->occasion->record());
         Page::query()->where('call_id', $call->id)->where('person_id', $holder)->update(['answer' => null]);
         self::forget($call);
         $this->follow->happens($call, HappeningKind::Released, $holder);

@@ -84,7 +84,7 @@ final class Page extends Record
     {
         $lead = $this->lead_id ?? $this->id;
 
-        return self::query()->with(['call.incident', 'call.team', 'person'])
+        return self::query()->with(['call.occasion', 'call.team', 'person'])
             ->where(static fn($query) => $query->where('id', $lead)->orWhere('lead_id', $lead))->orderBy('id')->get();
     }
 
@@ -92,7 +92,7 @@ final class Page extends Record
     public function alongside(): Collection
     {
         $lead = $this->lead_id ?? $this->id;
-        $pages = self::query()->with(['call.incident', 'call.team', 'person'])
+        $pages = self::query()->with(['call.occasion', 'call.team', 'person'])
             ->where('person_id', $this->person_id)->whereNotNull('call_id')->where('call_id', '!=', $this->call_id)
             ->where(fn(Builder $query) => $query->where('id', $lead)->orWhere('lead_id', $lead)
                 ->orWhere(static fn(Builder $open) => $open->whereNull('answer')->where('expires_at', '>', now())->whereHas(
@@ -105,7 +105,7 @@ final class Page extends Record
             ->orderBy('id')->get();
 
         return $pages->unique('call_id')
-            ->sortBy(static fn(self $page): array => [$page->call->incident->priority ?? 9, $page->id])->values();
+            ->sortBy(static fn(self $page): array => [$page->call->occasion->priority ?? 9, $page->id])->values();
     }
 
     /** @return BelongsTo<Call, $this> */

@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
-use App\Incidents\Incident;
-use App\Incidents\Situation;
+use App\Incidents\Occasion;
 use App\Paging\Contracts\OnThePage;
 use App\Paging\Delivery\DeliveryPaths;
 use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
-use App\Signals\Alert;
+use App\Topology\Item;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cookie;
@@ -35,10 +34,10 @@ final class PageController
 
     public function show(Request $request, string $token): Response
     {
-        $page = Page::query()->with(['call.incident.service', 'call.team', 'call.person', 'person'])->where('token', $token)->firstOrFail();
+        $page = Page::query()->with(['call.occasion', 'call.team', 'call.person', 'person'])->where('token', $token)->firstOrFail();
         $over = $this->whyNot($request, $page);
         if ($over !== null) {
-            return Inertia::render('Paging/LinkOver', ['why' => $over, 'incident' => $page->call?->incident_id]);
+            return Inertia::render('Paging/LinkOver', ['why' => $over, 'path' => $page->call?->occasion->path]);
         }
         if ($page->call === null) {
             return Inertia::render(
@@ -50,18 +49,15 @@ final class PageController
             );
         }
         $call = $page->call ?? abort(404);
-        $incident = $call->incident ?? abort(404);
-        $this->noteOpened($page, $incident);
-        $situation = Situation::now();
-        $estate = $situation->estate;
-        $impact = $situation->of($incident->id);
+        $occasion = $call->occasion;
+        $this->noteOpened($page, $occasion);
 
         return Inertia::render('Paging/Answer', [
             'answerTo' => $request->getRequestUri(),
             'asksAgain' => $page->kind === 'ask' && $call->asked_at !== null,
             'with' => $page->alongside()->map(static fn(Page $p): array => [
-                'id' => $p->id, 'ref' => $p->call?->incident?->ref(), 'title' => $p->call?->incident?->title,
-                'priority' => $p->call?->incident?->priority, 'link' => $p->link(), 'answer' => $p->answer,
+                'id' => $p->id, 'ref' => $p->call?->occasion->ref, 'title' => $p->call?->occasion->title,
+                'priority' => $p->call?->occasion->priority, 'link' => $p->link(), 'answer' => $p->answer,
                 'mine' => $p->call?->held_by === $page->person_id,
             ]),
             'next' => Answers::next($page)?->name,
@@ -86,27 +82,13 @@ final class PageController
                 default => 'next',
             },
             'stopped' => $call->stopped_by !== null,
-            'incident' => [
-                'ref' => $incident->ref(), 'id' => $incident->id, 'title' => $incident->title, 'priority' => $incident->priority,
-                'service' => $incident->service->name ?? '', 'impact' => $incident->impact->meaning(),
-                'urgency' => $incident->urgency->meaning(),
-                'stage' => $incident->stage->words(), 'started_at' => $incident->started_at, 'resolved_at' => $incident->resolved_at,
-                'coordinator' => $incident->coordinator->name ?? '',
+            'occasion' => [
+                'ref' => $occasion->ref, 'title' => $occasion->title, 'priority' => $occasion->priority,
+                'service' => $occasion->service_id === null ? '' : (string) Item::query()->whereKey($occasion->service_id)->value('name'),
+                'urgency' => $occasion->urgency->meaning(), 'path' => $occasion->path, 'ended_at' => $occasion->ended_at,
             ],
-            'services' => array_map(
-                static fn($s): array => ['id' => $s->id, 'name' => $s->name, 'tier' => $s->tier, 'state' => $s->state->value],
-                $situation->services($incident->id),
-            ),
-            'sites' => $estate->sites($impact),
-            'alerts' => Alert::query()->where('incident_id', $incident->id)
-                ->orderByDesc('closed_at')->orderBy('first_signal_at')->limit(5)->get()
-                ->map(fn(Alert $a): array => $a->summed()),
-            // A signal that came late may have changed what this page was sent for; it stays, and says so.
-            'mended' => Alert::query()->where('incident_id', $incident->id)
-                ->where(fn($query) => $query->where('withdrawn_at', '>', $page->at)->orWhere('mended_at', '>', $page->at))
-                ->orderBy('id')->limit(3)->get()
-                ->map(static fn(Alert $a): array => ['title' => $a->title(), 'withdrawn' => $a->withdrawn_at !== null]),
-            'alertCount' => Alert::query()->where('incident_id', $incident->id)->count(),
+            'impact' => null, 'stage' => null, 'begunAt' => $occasion->begun_at, 'decides' => null, 'services' => [], 'sites' => [],
+            'alerts' => [], 'mended' => [], 'alertCount' => 0, 'lastUpdate' => null,
             'others' => Page::query()->with('person')->where('call_id', $call->id)->orderBy('ordinal')->get()
                 ->unique('person_id')
                     ->map(fn(Page $p): array => [
@@ -114,7 +96,7 @@ final class PageController
                         'me' => $p->person_id === $page->person_id,
                     ])
                     ->values(),
-            ...array_merge([], ...array_map(static fn(OnThePage $one): array => $one->page($incident), Given::all(OnThePage::class))),
+            ...array_merge([], ...array_map(static fn(OnThePage $one): array => $one->page($occasion, $page), Given::all(OnThePage::class))),
         ]);
     }
 
@@ -165,16 +147,16 @@ final class PageController
         return "page_$page->id";
     }
 
-    private function noteOpened(Page $page, Incident $incident): void
+    private function noteOpened(Page $page, Occasion $occasion): void
     {
         if ($page->opened_at !== null) {
             return;
         }
-        DB::transaction(static function () use ($page, $incident): void {
+        DB::transaction(static function () use ($page, $occasion): void {
             if (Page::query()->whereKey($page->id)->whereNull('opened_at')->update(['opened_at' => now()]) === 1) {
                 Journal::write(
                     Actor::system(), PagingEntry::PageOpened, ['page', $page->id], ['person' => $page->person_id],
-                    ['incident' => $incident->id],
+                    $occasion->record(),
                 );
             }
         });

@@ -54,7 +54,7 @@ final class PageMessages implements Messages
         foreach ($messages as $message) {
             array_push($ids, self::id($message), ...array_map(self::id(...), $message->parts->all()));
         }
-        $pages = Page::query()->with(['call.incident', 'call.caller', 'person'])->whereKey($ids)->get()->keyBy('id');
+        $pages = Page::query()->with(['call.occasion', 'call.caller', 'person'])->whereKey($ids)->get()->keyBy('id');
         $batch = new CallBatch;
         $sending = [];
         foreach ($messages as $message) {
@@ -101,7 +101,7 @@ final class PageMessages implements Messages
 
     public function sent(array $sent): void
     {
-        $pages = Page::query()->with(['call', 'person'])
+        $pages = Page::query()->with(['call.occasion', 'person'])
             ->whereKey(array_map(static fn(array $one): int => self::id($one[0]), $sent))->get()->keyBy('id');
         $now = CarbonImmutable::instance(now());
         $confirm = $entries = [];
@@ -114,7 +114,7 @@ final class PageMessages implements Messages
             $entries[] = [
                 'kind' => PagingEntry::PageSent, 'id' => $page->id,
                 'facts' => ['person' => $page->person_id, 'channel' => $page->channel, 'delay' => (float) round($delay, 3)],
-                'also' => ['incident' => $page->call?->incident_id],
+                'also' => $page->call?->occasion->record() ?? [],
             ];
         }
         foreach ($confirm as $patience => $ids) {
@@ -131,7 +131,7 @@ final class PageMessages implements Messages
 
     public function failed(OutboxMessage $message, string $error): void
     {
-        $this->note->cameBack(Page::query()->with(['call', 'person'])->findOrFail(self::id($message)), $error);
+        $this->note->cameBack(Page::query()->with(['call.occasion', 'person'])->findOrFail(self::id($message)), $error);
     }
 
     /** @param  list<Page>  $pages */
@@ -149,12 +149,12 @@ final class PageMessages implements Messages
 
     private static function line(Page $page): string
     {
-        $incident = $page->call?->incident;
+        $occasion = $page->call?->occasion;
 
         return match (true) {
-            $incident === null => 'A test of how you are reached. Answer yes if it arrived.',
-            $page->kind === 'ask' => "{$incident->ref()}: you took it, and nothing was done since. Are you on it? $incident->title",
-            default => "{$incident->ref()}, priority $incident->priority: $incident->title".(
+            $occasion === null => 'A test of how you are reached. Answer yes if it arrived.',
+            $page->kind === 'ask' => "$occasion->ref: you took it, and nothing was done since. Are you on it? $occasion->title",
+            default => "$occasion->ref, priority $occasion->priority: $occasion->title".(
                 $page->call->reason === '' ? '' : ' ('.($page->call->caller->name ?? 'Skarvo').": {$page->call->reason})"
             ),
         };

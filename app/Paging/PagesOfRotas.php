@@ -38,11 +38,11 @@ final class PagesOfRotas implements CountsPages, HandsOver
     {
         $names = Person::query()->where('team_id', $rota->team_id)->pluck('name', 'id');
 
-        return array_values(Call::query()->with('incident')->where('outcome', Outcome::Acknowledged)->whereIn('held_by', $names->keys())
-            ->whereHas('incident', static fn(Builder $query) => $query->whereNull('resolved_at'))->orderBy('id')->limit(self::LINES)->get()
+        return array_values(Call::query()->with('occasion')->where('outcome', Outcome::Acknowledged)->whereIn('held_by', $names->keys())
+            ->whereHas('occasion', static fn(Builder $query) => $query->whereNull('ended_at'))->orderBy('id')->limit(self::LINES)->get()
             ->map(static fn(Call $call): array => [
-                'text' => ($names[$call->held_by] ?? '').' has '.($call->incident?->ref() ?? '').': hand it on, or keep it',
-                'link' => "/incidents/$call->incident_id",
+                'text' => ($names[$call->held_by] ?? '').' has '.($call->occasion->ref).': hand it on, or keep it',
+                'link' => $call->occasion->path,
             ])->all());
     }
 

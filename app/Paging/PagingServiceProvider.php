@@ -8,8 +8,10 @@ use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
 use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Contracts\TakesPart;
+use App\Paging\Contracts\OnThePage;
 use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\KeepsElapsedTime;
 use App\Platform\Contracts\RunsOut;
@@ -28,6 +30,7 @@ final class PagingServiceProvider extends Capability
     protected function gives(): array
     {
         return [
+            Decisions::class => [CallsToDecide::class],
             RunsOut::class => [CallClocks::class],
             ClockPart::class => [FollowDueCalls::class, HoldCalls::class, Delivery\NoteUnconfirmed::class],
             KeepsElapsedTime::class => [ShiftCalls::class],
@@ -43,6 +46,7 @@ final class PagingServiceProvider extends Capability
             RoomPanel::class => [CallsInRoom::class],
             SaysSoFar::class => [CallsInRoom::class],
             HasTeams::class => [CallsOfTeams::class],
+            OnThePage::class => [IncidentOnPage::class],
             GoesOnFromAlerts::class => [PagesOfFunnel::class],
         ];
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
-use App\Incidents\Incident;
+use App\Incidents\Occasion;
 use App\Platform\Team;
 use Skarvo\Paging\PolicyCase;
 use Skarvo\Time\Zone;
@@ -12,9 +12,9 @@ use Skarvo\Time\Zone;
 /** A team's policies: one for most cases, and others for a service, an urgency, hours. */
 final class Policies
 {
-    public static function for(Team $team, Incident $incident, int $at): ?EscalationPolicy
+    public static function for(Team $team, Occasion $occasion, int $at): ?EscalationPolicy
     {
-        return self::choose($team->id, $incident->service_id ?? '', $incident->urgency->value, $at);
+        return self::choose($team->id, $occasion->service_id ?? '', $occasion->urgency->value, $at);
     }
 
     public static function choose(string $team, string $service, string $urgency, int $at): ?EscalationPolicy

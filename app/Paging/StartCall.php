@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
-use App\Incidents\Incident;
+use App\Incidents\Occasion;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -12,21 +12,21 @@ use App\Platform\Team;
 use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Policy;
 
-/** Calls a team for an incident, by the policy that it has for such a case now, or one person. Call it inside a transaction. */
+/** Calls a team for an occasion, by the policy that it has for such a case now, or one person. Call it inside a transaction. */
 final class StartCall
 {
     public function __construct(private readonly FollowCall $follow) {}
 
     /** @return Call|null null if the team has no policy; a team that is being called already, or has it, keeps its call */
-    public function __invoke(Incident $incident, Team $team, Actor $actor, string $why = ''): ?Call
+    public function __invoke(Occasion $occasion, Team $team, Actor $actor, string $why = ''): ?Call
     {
-        $present = self::running($incident, ['team_id' => $team->id]);
-        $policy = $present === null ? Policies::for($team, $incident, now()->getTimestamp()) : null;
+        $present = self::running($occasion, ['team_id' => $team->id]);
+        $policy = $present === null ? Policies::for($team, $occasion, now()->getTimestamp()) : null;
         if ($present !== null || $policy === null) {
             return $present;
         }
 
-        return $this->start($incident, $actor, $why, [
+        return $this->start($occasion, $actor, $why, [
             'team_id' => $team->id, 'policy_id' => $policy->id, 'policy_name' => $policy->name,
             'policy' => ['rounds' => $policy->rounds, 'steps' => $policy->steps],
             'patience_seconds' => $policy->patience_seconds, 'answer_seconds' => $policy->answer_seconds,
@@ -34,11 +34,11 @@ final class StartCall
     }
 
     /** One whom somebody names. */
-    public function person(Incident $incident, Person $person, Actor $actor, string $why = ''): Call
+    public function person(Occasion $occasion, Person $person, Actor $actor, string $why = ''): Call
     {
-        $contacts = ReachPeople::of($person, $incident->urgency->value, now()->getTimestamp());
+        $contacts = ReachPeople::of($person, $occasion->urgency->value, now()->getTimestamp());
 
-        return self::running($incident, ['person_id' => $person->id]) ?? $this->start($incident, $actor, $why, [
+        return self::running($occasion, ['person_id' => $person->id]) ?? $this->start($occasion, $actor, $why, [
             'person_id' => $person->id, 'policy' => Policy::person($person->id, max([0, ...array_column($contacts, 'after')]))->toArray(),
         ]);
     }
@@ -46,27 +46,25 @@ final class StartCall
     /** One to whom a call is handed, which whoever hands it keeps until they say yes. */
     public function handed(Call $call, Person $to, Actor $actor): Call
     {
-        $incident = $call->incident ?? throw new \LogicException('A call has its incident.');
-
-        return $this->start($incident, $actor, $call->reason, [
+        return $this->start($call->occasion, $actor, $call->reason, [
             'person_id' => $to->id, 'handed_from' => $call->id, 'policy' => Policy::handed($to->id)->toArray(),
         ]);
     }
 
     /** @param  array<string, string>  $whom */
-    private static function running(Incident $incident, array $whom): ?Call
+    private static function running(Occasion $occasion, array $whom): ?Call
     {
-        return Call::query()->where('incident_id', $incident->id)
+        return Call::query()->where('occasion_id', $occasion->id)
             ->whereNull('handed_from')->where($whom)->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])
             ->first();
     }
 
     /** @param  array<string, mixed>  $fields */
-    private function start(Incident $incident, Actor $actor, string $why, array $fields): Call
+    private function start(Occasion $occasion, Actor $actor, string $why, array $fields): Call
     {
         $now = now()->startOfSecond();
         $call = Call::query()->create([
-            'incident_id' => $incident->id,
+            'occasion_id' => $occasion->id,
             'contacts' => [],
             'rotas' => [],
             'started_at' => $now,
@@ -76,8 +74,8 @@ final class StartCall
             ...$fields,
         ]);
         Journal::write(
-            $actor, PagingEntry::CallStarted, ['call', $call->id], [...$call->whom(), 'title' => $incident->title, 'why' => $why],
-            ['incident' => $incident->id],
+            $actor, PagingEntry::CallStarted, ['call', $call->id], [...$call->whom(), 'title' => $occasion->title, 'why' => $why],
+            $occasion->record(),
         );
         ($this->follow)($call->refresh());
 

@@ -26,11 +26,11 @@ final class StopCall
         $call->update(['stopped_by' => $by->id, 'stopped_why' => $why, 'settled_at' => now()]);
         Journal::write(
             Actor::person($by), PagingEntry::CallStopped, ['call', $call->id], [...$call->whom(), 'why' => $why],
-            ['incident' => $call->incident_id],
+            $call->occasion->record(),
         );
         HoldCalls::forget($call);
         // With it ends what it was handed on to.
-        foreach (Call::query()->where('handed_from', $call->id)->where('outcome', '!=', Outcome::Resolved)->get() as $handed) {
+        foreach (Call::query()->with(['occasion', 'team', 'person'])->where('handed_from', $call->id)->where('outcome', '!=', Outcome::Resolved)->get() as $handed) {
             $this->follow->happens($handed, HappeningKind::Resolved);
         }
         $this->follow->happens($call, HappeningKind::Resolved);

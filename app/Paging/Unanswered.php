@@ -11,14 +11,14 @@ use Skarvo\Paging\ReplyKind;
 /** A call that nobody answers, or of which everybody has said no: a decision for whoever coordinates. */
 final class Unanswered
 {
-    /** @return list<array{id: int, incident: int, ref: string, title: string, priority: int, words: string, said: string, at: CarbonImmutable, waits: CarbonImmutable|null}> the longest waiting first */
+    /** @return list<array{id: int, link: string, ref: string, title: string, priority: int, words: string, said: string, at: CarbonImmutable, waits: CarbonImmutable|null}> the longest waiting first */
     public static function all(): array
     {
-        $calls = Call::query()->unanswered()->with(['incident', 'team', 'person', 'pages.person'])->orderBy('id')->get();
+        $calls = Call::query()->unanswered()->with(['occasion', 'team', 'person', 'pages.person'])->orderBy('id')->get();
 
         return array_values($calls->map(static fn(Call $call): array => [
-            'id' => $call->id, 'incident' => $call->incident_id, 'ref' => $call->incident?->ref() ?? '',
-            'title' => $call->incident->title ?? '', 'priority' => $call->incident->priority ?? 4,
+            'id' => $call->id, 'link' => $call->occasion->path, 'ref' => $call->occasion->ref,
+            'title' => $call->occasion->title, 'priority' => $call->occasion->priority,
             'words' => self::words($call), 'said' => self::said($call), 'at' => $call->refused_at ?? $call->outcome_at ?? $call->started_at,
             'waits' => $call->outcome->value === 'waiting' ? $call->step_ends_at : null,
         ])->all());

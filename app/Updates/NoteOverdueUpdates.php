@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
-use App\Incidents\Incident;
+use App\Incidents\Occasion;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -34,7 +34,7 @@ final class NoteOverdueUpdates implements ClockPart
             self::$looked = Moment::now();
             PublicStates::forgetSettled();
         }
-        $isOverdue = static fn() => Incident::query()->whereNull('resolved_at')
+        $isOverdue = static fn() => Occasion::query()->open()
             ->whereNull('update_overdue_at')->where('next_update_at', '<=', now());
         if (! $isOverdue()->exists()) {
             return 0;
@@ -45,11 +45,11 @@ final class NoteOverdueUpdates implements ClockPart
             if (! $mayWork()) {
                 return 0;
             }
-            foreach ($overdue as $incident) {
-                $incident->update(['update_overdue_at' => now()]);
+            foreach ($overdue as $occasion) {
+                $occasion->update(['update_overdue_at' => now()]);
                 Journal::write(
-                    Actor::system(), UpdateEntry::UpdateOverdue, ['incident', $incident->id],
-                    ['due' => $incident->next_update_at?->toIso8601ZuluString()], ['incident' => $incident->id],
+                    Actor::system(), UpdateEntry::UpdateOverdue, [$occasion->kind, $occasion->record_id],
+                    ['due' => $occasion->next_update_at?->toIso8601ZuluString()],
                 );
             }
 

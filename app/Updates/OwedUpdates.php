@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
-use App\Incidents\Incident;
+use App\Incidents\Occasion;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\RunningClock;
 use App\Platform\Contracts\RunsOut;
@@ -18,11 +18,11 @@ final class OwedUpdates implements BandRow, RunsOut
     public function clocks(): array
     {
         $clocks = [];
-        foreach (self::owed()->get() as $incident) {
-            if ($incident->next_update_at !== null) {
+        foreach (self::owed()->get() as $occasion) {
+            if ($occasion->next_update_at !== null) {
                 $clocks[] = new RunningClock(
-                    "update-$incident->id", "Update owed, {$incident->ref()}", $incident->title,
-                    $incident->next_update_at, $incident->declared_at, "/incidents/$incident->id#say", true,
+                    "update-$occasion->id", "Update owed, $occasion->ref", $occasion->title,
+                    $occasion->next_update_at, $occasion->begun_at, "$occasion->path#say", true,
                 );
             }
         }
@@ -37,13 +37,13 @@ final class OwedUpdates implements BandRow, RunsOut
                 ->orderBy('published_at')->get(['incident_id', 'number', 'published_at'])
                 ->map(static fn(Update $u): array => ['incident' => $u->incident_id, 'number' => $u->number, 'at' => $u->published_at]),
             'owed' => self::owed()->orderBy('next_update_at')->get()
-                ->map(static fn(Incident $i): array => ['incident' => $i->id, 'ref' => $i->ref(), 'at' => $i->next_update_at]),
+                ->map(static fn(Occasion $o): array => ['link' => $o->path, 'ref' => $o->ref, 'at' => $o->next_update_at]),
         ];
     }
 
-    /** @return Builder<Incident> */
+    /** @return Builder<Occasion> */
     private static function owed(): Builder
     {
-        return Incident::query()->whereNull('resolved_at')->whereNotNull('next_update_at');
+        return Occasion::query()->open()->whereNotNull('next_update_at');
     }
 }

@@ -56,8 +56,9 @@ final class PublishUpdate
                 );
             }
             $incident->update([
-                'stage' => $stage, 'next_update_at' => $next, 'update_overdue_at' => null, 'version' => $incident->version + 1,
+                'stage' => $stage, 'version' => $incident->version + 1,
             ]);
+            $incident->occasion->owes($next);
         });
     }
 }

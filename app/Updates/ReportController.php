@@ -65,7 +65,7 @@ final class ReportController
         return Inertia::render('Updates/ReportFollow', [
             'report' => [
                 ...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? '',
-                'unlinked' => $report->unlinked_at !== null && $report->incident_id === null,
+                'unlinked' => $report->wasUnlinked(),
             ],
             'known' => $report->incident_id !== null
                 || $report->resolved_at !== null

@@ -9,10 +9,12 @@ use App\Incidents\Contracts\RoomPanel;
 use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Foreseen;
 use App\Incidents\Incident;
+use App\Incidents\Occasion;
 use App\Incidents\Situation;
 use App\Incidents\Turn;
 use App\Incidents\TurnKind;
 use App\Paging\Contracts\OnThePage;
+use App\Paging\Page;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use Skarvo\Incidents\Stage;
@@ -56,7 +58,7 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
 
     public function told(Incident $incident): array
     {
-        $update = self::last($incident);
+        $update = self::last($incident->id);
 
         return [$update === null ? 'Nothing has been published yet.' : "Published (update $update->number): \"$update->text\""];
     }
@@ -66,14 +68,14 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         return [];
     }
 
-    public function page(Incident $incident): array
+    public function page(Occasion $occasion, Page $page): array
     {
-        return ['lastUpdate' => self::last($incident)?->text];
+        return $occasion->kind === Incident::KIND ? ['lastUpdate' => self::last($occasion->record_id)?->text] : [];
     }
 
-    private static function last(Incident $incident): ?Update
+    private static function last(int $incident): ?Update
     {
-        return Update::query()->where('incident_id', $incident->id)->latest('number')->first();
+        return Update::query()->where('incident_id', $incident)->latest('number')->first();
     }
 
     /** @param  list<string>  $services  public names */
@@ -83,7 +85,7 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         Update::query()->create([
             'incident_id' => $incident->id, 'number' => $number, 'stage' => $incident->stage, 'text' => $turn->public,
             'services' => array_map(static fn(string $name): array => ['name' => $name, 'state' => $state->value], $services),
-            'author_id' => $turn->by->id, 'published_at' => now(), 'next_at' => $incident->next_update_at,
+            'author_id' => $turn->by->id, 'published_at' => now(), 'next_at' => $incident->occasion->next_update_at,
         ]);
         Journal::write(
             $turn->by, UpdateEntry::UpdatePublished, ['incident', $incident->id],

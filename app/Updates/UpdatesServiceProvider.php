@@ -11,6 +11,7 @@ use App\Paging\Contracts\OnThePage;
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
@@ -20,6 +21,7 @@ final class UpdatesServiceProvider extends Capability
     protected function gives(): array
     {
         return [
+            Decisions::class => [DoubtsToDecide::class],
             RunsOut::class => [OwedUpdates::class],
             BandRow::class => [OwedUpdates::class],
             Finds::class => [FindUpdates::class],

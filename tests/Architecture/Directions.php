@@ -39,7 +39,7 @@ final class Directions
             'signals', 'source_errors', 'source_minutes', 'sources', 'unmapped_payloads', 'watched_items',
         ],
         'Rota' => ['absences', 'calendar_feeds', 'handovers', 'rota_swaps', 'rotas'],
-        'Incidents' => ['incident_items', 'incidents', 'presences', 'reports'],
+        'Incidents' => ['incident_items', 'incidents', 'links', 'occasions', 'presences', 'reports'],
         'Paging' => ['call_happenings', 'calls', 'delivery_paths', 'escalation_policies', 'pages'],
         'Updates' => ['public_doubts', 'updates'],
         'Desk' => [],

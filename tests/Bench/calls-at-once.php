@@ -40,7 +40,7 @@ DB::transaction(function () use ($calls, $service, $due): void {
             'version' => 1,
         ]);
         $call = Call::query()->create([
-            'incident_id' => $incident->id, 'person_id' => "p$n",
+            'occasion_id' => $incident->occasion->id, 'person_id' => "p$n",
             'policy' => ['rounds' => 1, 'steps' => [['targets' => ["person:p$n"], 'wait_seconds' => 300]]], 'contacts' => [],
             'rotas' => [], 'started_at' => $due->subMinute(), 'outcome' => Outcome::Waiting,
         ]);

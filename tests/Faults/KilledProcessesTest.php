@@ -166,13 +166,13 @@ final class KilledProcessesTest extends TestCase
         self::assertSame($own->count(), Alert::query()->whereIn('incident_id', $own)->distinct()->count('group_id'));
         self::assertSame(
             [],
-            Call::query()->select('incident_id', 'team_id')
-                ->groupBy('incident_id', 'team_id')->havingRaw('count(*) > 1')->pluck('incident_id')->all(),
+            Call::query()->select('occasion_id', 'team_id')
+                ->groupBy('occasion_id', 'team_id')->havingRaw('count(*) > 1')->pluck('occasion_id')->all(),
         );
         self::assertSame(
             [],
             $woken->pluck('incident_id')->unique()
-                ->diff(Call::query()->where('team_id', 'terminals')->pluck('incident_id'))->values()->all(),
+                ->diff(Call::query()->with('occasion')->where('team_id', 'terminals')->get()->pluck('occasion.record_id'))->values()->all(),
         );
 
         return $own->count();
@@ -211,7 +211,7 @@ final class KilledProcessesTest extends TestCase
             usleep(100_000);
         }
         self::fail('After two minutes something is still due: '.DB::table('calls')->where(static fn($query) => $query->where('outcome', 'waiting')->orWhereNotNull('next_due_at'))->limit(3)->get([
-            'id', 'incident_id', 'team_id', 'outcome', 'next_due_at', 'followed_until', 'step', 'round', 'policy',
+            'id', 'occasion_id', 'team_id', 'outcome', 'next_due_at', 'followed_until', 'step', 'round', 'policy',
         ])->toJson().Signal::query()
             ->where('taken', false)->limit(3)->get()->toJson().DB::table('outbox')->whereNull('sent_at')
             ->whereNull('failed_at')->limit(3)->get()->toJson());

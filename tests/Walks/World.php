@@ -89,7 +89,7 @@ final class World
             'POST incidents/{incident}/notes' => ['text' => 'x', 'kind' => 'note'],
             'POST incidents/{incident}/answer' => ['page' => (int) Page::query()->value('id'), 'answer' => 'yes'],
             'POST incidents/{incident}/calls' => ['whom' => ['person:noor-lind'], 'why' => 'x'],
-            'POST incidents/{incident}/calls/{call}/stop' => ['why' => 'x'],
+            'POST calls/{call}/stop' => ['why' => 'x'],
             'POST incidents/{incident}/updates' => [
                 'number' => 1, 'stage' => 'fixing', 'text' => 'x', 'meanwhile' => 'x', 'next_minutes' => 30,
             ],

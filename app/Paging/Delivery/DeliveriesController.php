@@ -54,7 +54,7 @@ final class DeliveriesController
             DB::transaction(static fn() => Journal::write(
                 Actor::system(), PagingEntry::PageUnclear, ['page', $page->id],
                 ['person' => $page->person_id, 'text' => mb_substr(is_string($digit) ? "key $digit" : $text, 0, 120)],
-                ['incident' => $page->call?->incident_id],
+                $page->call?->occasion->record() ?? [],
             ));
 
             return new JsonResponse([

@@ -27,7 +27,7 @@ final class NoteDelivery
             $page->refresh();
             Journal::write(
                 Actor::system(), PagingEntry::PageDelivered, ['page', $page->id],
-                ['person' => $page->person_id, 'channel' => $page->channel], ['incident' => $page->call?->incident_id],
+                ['person' => $page->person_id, 'channel' => $page->channel], $page->call?->occasion->record() ?? [],
             );
             DeliveryPaths::judge($page->channel);
 
@@ -50,7 +50,7 @@ final class NoteDelivery
             $call = $page->call;
             Journal::write(
                 Actor::system(), PagingEntry::PageFailed, ['page', $page->id],
-                ['person' => $page->person_id, 'channel' => $page->channel, 'error' => $why], ['incident' => $call?->incident_id],
+                ['person' => $page->person_id, 'channel' => $page->channel, 'error' => $why], $call?->occasion->record() ?? [],
             );
             DeliveryPaths::judge($page->channel);
             if ($call !== null && $page->kind === 'call') {

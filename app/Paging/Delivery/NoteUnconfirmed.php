@@ -32,7 +32,7 @@ final class NoteUnconfirmed implements ClockPart
             DB::transaction(function () use ($id, $mayWork): void {
                 if ($mayWork()) {
                     $this->note->cameBack(
-                        Page::query()->with(['call', 'person'])->findOrFail((int) $id), 'taken, but not delivered in time',
+                        Page::query()->with(['call.occasion', 'person'])->findOrFail((int) $id), 'taken, but not delivered in time',
                     );
                 }
             });

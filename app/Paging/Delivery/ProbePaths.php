@@ -99,7 +99,7 @@ final class ProbePaths implements SendsBeside
     /** One page to each person whom none reached, for each call that nobody has answered. Call it inside a transaction. */
     public static function pageAgain(string $channel): void
     {
-        $lost = Page::query()->with(['call.incident', 'person'])
+        $lost = Page::query()->with(['call.occasion', 'person'])
             ->where('channel', $channel)->whereNotNull('failed_at')->whereNull('answer')
             ->where('expires_at', '>', now())
             ->whereHas('person', static fn(Builder $person) => $person->whereNull('left_at'))
@@ -107,7 +107,7 @@ final class ProbePaths implements SendsBeside
                 'call',
                 static fn(Builder $call) => $call->whereIn('outcome', [Outcome::Waiting, Outcome::Exhausted])
                     ->whereNull('settled_at')
-                    ->whereHas('incident', static fn(Builder $incident) => $incident->whereNull('resolved_at')),
+                    ->whereHas('occasion', static fn(Builder $occasion) => $occasion->whereNull('ended_at')),
             )
             ->whereNotExists(
                 static fn($other) => $other->from('pages as other')
@@ -123,11 +123,11 @@ final class ProbePaths implements SendsBeside
             Outbox::put(
                 'page', "page-$again->id",
                 ['page' => $again->id, 'channel' => $channel, 'together' => "$page->person_id $channel $page->address"], $now,
-                $page->call?->incident->priority ?? Outbox::LAST,
+                $page->call->occasion->priority ?? Outbox::LAST,
             );
             Journal::write(
                 Actor::system(), PagingEntry::PageAgain, ['page', $again->id],
-                ['person' => $page->person_id, 'channel' => $channel], ['incident' => $page->call?->incident_id],
+                ['person' => $page->person_id, 'channel' => $channel], $page->call?->occasion->record() ?? [],
             );
         }
     }

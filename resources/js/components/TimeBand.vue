@@ -165,7 +165,7 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
           <title>Update {{ update.number }} given at {{ clockTime(update.at) }}</title>
         </circle>
       </g>
-      <g v-for="one in owed" :key="one.ref" class="cursor-pointer" @click="openRoom(one.incident)">
+      <g v-for="one in owed" :key="one.ref" class="cursor-pointer" @click="router.visit(one.link)">
         <circle :cx="one.x" :cy="y(2) + 12" r="5" fill="none" stroke="var(--call)" stroke-width="2">
           <title>{{ one.ref }}: an update is owed at {{ clockTime(one.at) }}</title>
         </circle>

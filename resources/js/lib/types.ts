@@ -45,7 +45,7 @@ export interface BandData {
   alerts: { at: number; count: number; undecided: number }[];
   incidents: { id: number; ref: string; title: string; from: string; to: string | null }[];
   updates: { incident: number; number: number; at: string }[];
-  owed: { incident: number; ref: string; at: string }[];
+  owed: { link: string; ref: string; at: string }[];
   onCall: { from: number; to: number; name: string | null }[];
 }
 
@@ -238,7 +238,8 @@ export interface CoverGap {
 /** A call that nobody answers. */
 export interface UnansweredCall {
   id: number;
-  incident: number;
+  /** Where it is worked on. */
+  link: string;
   ref: string;
   title: string;
   priority: number;

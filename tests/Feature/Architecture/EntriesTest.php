@@ -6,6 +6,7 @@ namespace Tests\Feature\Architecture;
 
 use App\Incidents\Incident;
 use App\Incidents\Report;
+use App\Paging\Call;
 use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
@@ -113,7 +114,7 @@ final class EntriesTest extends TestCase
             'reports/{report}/link' => ['report.linked report:#@'], 'teams/{team}/incidents' => ['auto_incidents.changed team:lanes'],
             'people/{person}/test' => ['page.test person:per-strand'],
             'incidents/{incident}/calls' => ['call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
-            'incidents/{incident}/calls/{call}/stop' => ['call.stopped call:#@'],
+            'calls/{call}/stop' => ['call.stopped call:#@'],
             'people' => ['person.made person:new-person'], 'report' => ['report.received report:#'],
             'status/doubts' => ['status.admitted service:vehicle-lanes'],
             'incidents/{incident}/updates' => ['update.published incident:#@', 'incident.changed incident:#@'],
@@ -227,7 +228,7 @@ final class EntriesTest extends TestCase
         ];
         yield 'a higher priority, with a call' => ['incidents/{incident}/change', static fn(): array => ['version' => $incident->version, 'title' => $incident->title, 'stage' => 'looking', 'impact' => 'wide', 'urgency' => 'now', 'why' => 'More', 'call' => true], ['incident.changed incident:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
             static function () use ($incident): void {
-                DB::table('calls')->where('incident_id', $incident->id)->update(['outcome' => 'resolved']);
+                Call::query()->for('incident', $incident->id)->update(['outcome' => 'resolved']);
                 $incident->update(['priority' => 3]);
             }];
         yield 'resolved, with a report' => ['incidents/{incident}/resolve', $ending, [

@@ -45,7 +45,7 @@ final class BeginningTest extends TestCase
                 ->assertSessionHasNoErrors()->assertRedirect('/incidents/'.Incident::query()->whereNull('resolved_at')->sole()->id);
         }
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        self::assertSame(3, Report::query()->where('incident_id', $incident->id)->count());
+        self::assertSame(3, Report::query()->about($incident->id)->count());
         self::assertSame(State::Degraded, Standing::now()->state('vehicle-lanes'));
         $this->get("/incidents/$incident->id")->assertInertia(
             fn(Shown $shown) => $shown->where('incident.state', 'degraded')->where(

@@ -75,7 +75,7 @@ final class EdgesTest extends TestCase
     {
         $incident = $this->declare();
         $declared = $incident->declared_at;
-        $promised = $incident->next_update_at;
+        $promised = $incident->occasion->next_update_at;
         $this->later(1200);
         $this->change($incident, ['impact' => 'wide', 'urgency' => 'now']);
         $incident->refresh();
@@ -84,12 +84,12 @@ final class EdgesTest extends TestCase
         self::assertSame($declared->getTimestamp() + $matrix->restoreWithin($incident->priority), $incident->restore_by->getTimestamp());
         self::assertSame(
             min($promised?->getTimestamp(), now()->getTimestamp() + $matrix->updateWithin($incident->priority)),
-            $incident->next_update_at?->getTimestamp(),
+            $incident->occasion->next_update_at?->getTimestamp(),
         );
 
-        $sooner = $incident->next_update_at;
+        $sooner = $incident->occasion->next_update_at;
         $this->change($incident, ['impact' => 'few', 'urgency' => 'later']);
-        self::assertSame($sooner?->getTimestamp(), $incident->refresh()->next_update_at?->getTimestamp(), 'What was promised stands.');
+        self::assertSame($sooner?->getTimestamp(), $incident->refresh()->occasion->next_update_at?->getTimestamp(), 'What was promised stands.');
         self::assertSame($declared->getTimestamp() + $matrix->restoreWithin($incident->priority), $incident->restore_by->getTimestamp());
     }
 

@@ -110,7 +110,7 @@ final class PathTest extends TestCase
         self::assertSame(2, $second->step);
 
         $this->get($second->link())->assertInertia(
-            fn(Shown $page) => $page->component('Paging/Answer')->where('incident.priority', 1)->where('services.0.id', 'vehicle-lanes'),
+            fn(Shown $page) => $page->component('Paging/Answer')->where('occasion.priority', 1)->where('services.0.id', 'vehicle-lanes'),
         );
         $this->answer($second, 'yes')->assertRedirect();
         $call = Call::query()->sole();
@@ -209,7 +209,7 @@ final class PathTest extends TestCase
         $this->declare();
         $incident = $this->incident();
         $this->publish($incident, 1, 15);
-        self::assertSame('2026-03-03 08:15:00', $incident->refresh()->next_update_at?->format('Y-m-d H:i:s'));
+        self::assertSame('2026-03-03 08:15:00', $incident->refresh()->occasion->next_update_at?->format('Y-m-d H:i:s'));
         self::assertContains("Update owed, {$incident->ref()}", array_column(RunningClocks::all(), 'title'));
         $this->actingAs($this->person('mika-sund'));
         $this->from('/')->publish($incident, 1)->assertSessionHasErrors('number');
@@ -257,7 +257,7 @@ final class PathTest extends TestCase
         self::assertSame(1, $incident->refresh()->priority);
         // The update is owed as soon as the new priority promises, and no later than was promised when it is lowered again.
         $owed = now()->addMinutes(30)->format('Y-m-d H:i:s');
-        self::assertSame($owed, $incident->next_update_at?->format('Y-m-d H:i:s'));
+        self::assertSame($owed, $incident->occasion->next_update_at?->format('Y-m-d H:i:s'));
         $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $page) => $page->where('hit.grown', null));
         $this->post(
             "/incidents/$incident->id/change",
@@ -266,7 +266,7 @@ final class PathTest extends TestCase
                 'why' => 'it eased',
             ],
         )->assertSessionHasNoErrors();
-        self::assertSame([4, $owed], [$incident->refresh()->priority, $incident->next_update_at?->format('Y-m-d H:i:s')]);
+        self::assertSame([4, $owed], [$incident->refresh()->priority, $incident->occasion->next_update_at?->format('Y-m-d H:i:s')]);
     }
 
     public function test_two_who_correct_one_incident_do_not_overwrite_each_other(): void

@@ -113,7 +113,7 @@ final class TakeBackTest extends TestCase
         $this->incident->refresh();
         self::assertTrue($this->incident->isOpen());
         self::assertSame('mika-sund', $this->incident->coordinator_id);
-        self::assertNotNull($this->incident->next_update_at);
+        self::assertNotNull($this->incident->occasion->next_update_at);
         self::assertNull($this->report->refresh()->resolved_at);
         self::assertSame([null, null], Alert::query()->whereNull('closed_at')->pluck('decide_again_at')->all());
         self::assertSame(2, Call::query()->where('team_id', 'platform')->count());

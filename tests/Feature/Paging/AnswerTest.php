@@ -233,7 +233,7 @@ final class AnswerTest extends TestCase
         $page = $this->page();
         $this->answer($page, 'yes');
         $this->later(60);
-        $incident = $this->call_()->incident_id;
+        $incident = $this->call_()->occasion->record_id;
         $this->actingAs($this->person($page->person_id))
             ->post("/incidents/$incident/notes", ['text' => 'Looking at the antenna'])->assertSessionHasNoErrors();
         foreach ([1200, 3600, 3600] as $seconds) {

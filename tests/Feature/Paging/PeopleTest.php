@@ -102,7 +102,7 @@ final class PeopleTest extends TestCase
             ],
         );
         $this->post(
-            '/incidents/'.Call::query()->firstOrFail()->incident_id.'/calls',
+            '/incidents/'.Call::query()->firstOrFail()->occasion->record_id.'/calls',
             ['whom' => ['person:noor-lind'], 'why' => 'knows the lanes'],
         );
         self::assertSame(['voice'], Page::query()->where('person_id', 'noor-lind')->pluck('channel')->all());

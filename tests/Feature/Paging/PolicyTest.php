@@ -144,9 +144,9 @@ final class PolicyTest extends TestCase
         $call = Call::query()->sole();
         self::assertSame(['Lanes, urgent', 300], [$call->policy_name, $call->patience_seconds]);
         self::assertSame(['noor-lind'], Page::query()->pluck('person_id')->all());
-        $this->get("/incidents/$call->incident_id")->assertInertia(fn(Shown $page) => $page->where('calls.0.policyChanged', false));
+        $this->get("/incidents/{$call->occasion->record_id}")->assertInertia(fn(Shown $page) => $page->where('calls.0.policyChanged', false));
 
         EscalationPolicy::query()->where('name', 'Lanes, urgent')->update(['rounds' => 7]);
-        $this->get("/incidents/$call->incident_id")->assertInertia(fn(Shown $page) => $page->where('calls.0.policyChanged', true));
+        $this->get("/incidents/{$call->occasion->record_id}")->assertInertia(fn(Shown $page) => $page->where('calls.0.policyChanged', true));
     }
 }

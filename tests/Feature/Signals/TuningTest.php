@@ -155,13 +155,13 @@ final class TuningTest extends TestCase
         $this->clock();
         $incident = Incident::query()->latest('id')->firstOrFail();
         self::assertSame([null, 'lanes', true], [$incident->coordinator_id, $incident->team_id, $incident->follows_group]);
-        self::assertSame(1, Call::query()->where('incident_id', $incident->id)->where('team_id', 'lanes')->count());
+        self::assertSame(1, Call::query()->for('incident', $incident->id)->where('team_id', 'lanes')->count());
 
         $this->signal([self::firing('barrier-ask')]);
         $this->clock();
         $this->clock();
         self::assertSame([$incident->id, $incident->id], Alert::query()->where('source', 'probe')->pluck('incident_id')->all());
-        self::assertSame(1, Call::query()->where('incident_id', $incident->id)->count());
+        self::assertSame(1, Call::query()->for('incident', $incident->id)->count());
 
         $this->post("/incidents/$incident->id/coordinate", ['from' => null])->assertSessionHasNoErrors();
         self::assertSame('ingrid-vale', $incident->refresh()->coordinator_id);

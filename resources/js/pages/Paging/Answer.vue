@@ -5,7 +5,7 @@ import { LIVE } from '@/lib/live';
 import StateMark from '@/components/StateMark.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useShared } from '@/lib/shared';
-import { plural, stateWords } from '@/lib/states';
+import { stateWords } from '@/lib/states';
 import { clockTime, followServerTime, lasting, millis, remaining, useNow } from '@/lib/time';
 import type { AlertLine, Service } from '@/lib/types';
 
@@ -37,19 +37,19 @@ const props = defineProps<{
   reason: string;
   afterNo: 'next' | 'nobody';
   stopped: boolean;
-  incident: {
+  occasion: {
     ref: string;
-    id: number;
     title: string;
     priority: number;
     service: string;
-    impact: string;
     urgency: string;
-    stage: string;
-    started_at: string;
-    resolved_at: string | null;
-    coordinator: string;
+    path: string;
+    ended_at: string | null;
   };
+  impact: string | null;
+  stage: string | null;
+  begunAt: string;
+  decides: string | null;
   services: Service[];
   sites: string[];
   alerts: AlertLine[];
@@ -116,26 +116,26 @@ const stands = computed(() => {
   if (props.heldByMe && props.beginsAt && millis(props.beginsAt) > now.value)
     return `You have it, and start in ${remaining(millis(props.beginsAt) - now.value)}. You are asked again then.`;
   if (props.heldByMe && props.asksAgain) return 'Nothing was done since you took it. Are you on it?';
-  if (props.heldByMe) return `You have it since ${clockTime(props.answeredAt ?? props.incident.started_at)}.`;
+  if (props.heldByMe) return `You have it since ${clockTime(props.answeredAt ?? props.begunAt)}.`;
   if (props.heldBy) return `${props.heldBy} has it. You can still join.`;
   if (props.answer === 'no')
     return props.afterNo === 'next'
       ? 'You said no. The call goes on to the next person.'
-      : `You said no. Nobody else is left to call: ${props.incident.coordinator || 'the coordinators'} ${props.incident.coordinator ? 'decides' : 'decide'} who comes.`;
+      : `You said no. Nobody else is left to call: ${props.decides ?? 'the coordinators'} ${props.decides ? 'decides' : 'decide'} who comes.`;
   if (props.callOutcome === 'exhausted') return 'The call has ended, but you can still take it.';
   return props.stepEndsAt ? `Next person is called in ${remaining(millis(props.stepEndsAt) - now.value)}.` : '';
 });
 </script>
 
 <template>
-  <Head :title="`${incident.ref}: ${incident.title}`" />
+  <Head :title="`${occasion.ref}: ${occasion.title}`" />
   <main class="mx-auto flex min-h-dvh max-w-md flex-col gap-4 p-4">
     <header>
       <p class="flex justify-between text-small text-ink-2">
         <span>{{ team }}, for {{ person }}</span
-        ><span class="font-mono">{{ incident.ref }}</span>
+        ><span class="font-mono">{{ occasion.ref }}</span>
       </p>
-      <h1 class="mt-1 line-clamp-4 text-2xl! leading-tight">{{ incident.title }}</h1>
+      <h1 class="mt-1 line-clamp-4 text-2xl! leading-tight">{{ occasion.title }}</h1>
       <p v-if="reason" class="mt-1">
         <strong>{{ by ?? 'Skarvo' }} calls you:</strong> {{ reason }}
       </p>
@@ -147,7 +147,7 @@ const stands = computed(() => {
     >
       <h2>
         {{ open.length ? 'You are paged for' : 'You were paged for' }}
-        {{ plural(open.length || props.with.length, 'more incident') }}
+        {{ open.length || props.with.length }} more
       </h2>
       <ul>
         <li v-for="one in props.with" :key="one.link">
@@ -161,13 +161,15 @@ const stands = computed(() => {
         <dt class="row-span-2 self-center">
           <span class="sr-only">How bad</span><StateMark :state="worst" :size="30" />
         </dt>
-        <dd class="font-semibold">Priority {{ incident.priority }}: {{ incident.impact }}, {{ incident.urgency }}</dd>
+        <dd class="font-semibold">
+          Priority {{ occasion.priority }}: {{ impact ? `${impact}, ` : '' }}{{ occasion.urgency }}
+        </dd>
         <dd class="text-small text-ink-2">
-          for {{ lasting((incident.resolved_at ? millis(incident.resolved_at) : now) - millis(incident.started_at)) }},
-          {{ incident.stage.toLowerCase() }}
+          for {{ lasting((occasion.ended_at ? millis(occasion.ended_at) : now) - millis(begunAt))
+          }}{{ stage ? `, ${stage.toLowerCase()}` : '' }}
         </dd>
       </div>
-      <div>
+      <div v-if="services.length || occasion.service">
         <dt class="text-small text-ink-2">What is hit</dt>
         <dd v-if="services.length">
           <span v-for="(one, i) in services.slice(0, 4)" :key="one.id"
@@ -175,14 +177,14 @@ const stands = computed(() => {
           >
         </dd>
         <dd v-else>
-          <strong>{{ incident.service }}</strong>
+          <strong>{{ occasion.service }}</strong>
         </dd>
       </div>
       <div v-if="where">
         <dt class="text-small text-ink-2">Where</dt>
         <dd class="font-semibold">{{ where }}</dd>
       </div>
-      <div>
+      <div v-if="alertCount || mended.length">
         <dt class="text-small text-ink-2">Alerts, {{ alertCount }}</dt>
         <dd v-for="alert in alerts.slice(0, 3)" :key="alert.id" class="line-clamp-2 text-small">{{ alert.title }}</dd>
         <dd v-for="alert in mended" :key="alert.title" class="text-small text-ink-2">
@@ -193,7 +195,7 @@ const stands = computed(() => {
       <div>
         <dt class="text-small text-ink-2">Who else</dt>
         <dd class="text-small">
-          {{ incident.coordinator || 'Nobody yet' }} coordinates<template
+          {{ decides ?? 'Nobody yet' }} coordinates<template
             v-for="one in others.filter((other) => !other.me)"
             :key="one.name"
             >; {{ one.name }}, called {{ clockTime(one.at) }},
@@ -295,7 +297,7 @@ const stands = computed(() => {
           </div>
         </template>
       </template>
-      <Link :href="`/incidents/${incident.id}`" class="link py-2 text-center">Into the room (sign in)</Link>
+      <Link :href="occasion.path" class="link py-2 text-center">Into the room (sign in)</Link>
     </div>
   </main>
 </template>

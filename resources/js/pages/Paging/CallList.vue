@@ -106,7 +106,7 @@ const answer = (call: CallLine, incident: number, what: 'yes' | 'no'): void =>
       :about="`to ${call.team}`"
       question="Why it is stopped"
       :button="`Stop the call to ${call.team}`"
-      :url="`/incidents/${incident}/calls/${call.id}/stop`"
+      :url="`/calls/${call.id}/stop`"
     />
   </div>
 </template>

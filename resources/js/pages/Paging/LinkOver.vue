@@ -2,7 +2,7 @@
 import { Head, Link } from '@inertiajs/vue3';
 
 /** A link of a page that is no key any more: why, and the way on. */
-defineProps<{ why: string; incident: number | null }>();
+defineProps<{ why: string; path: string | null }>();
 </script>
 
 <template>
@@ -10,10 +10,8 @@ defineProps<{ why: string; incident: number | null }>();
   <main class="mx-auto grid min-h-dvh max-w-md content-center gap-4 p-4">
     <h1>This link does not open the page</h1>
     <p>{{ why }}</p>
-    <Link
-      :href="incident ? `/incidents/${incident}` : '/'"
-      class="rounded-edge bg-ink py-4 text-center text-head font-bold text-on-ink"
-      >{{ incident ? 'Into the room (sign in)' : 'Sign in' }}</Link
-    >
+    <Link :href="path ?? '/'" class="rounded-edge bg-ink py-4 text-center text-head font-bold text-on-ink">{{
+      path ? 'Into the room (sign in)' : 'Sign in'
+    }}</Link>
   </main>
 </template>

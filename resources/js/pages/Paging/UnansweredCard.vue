@@ -12,8 +12,7 @@ const props = defineProps<{ call: UnansweredCall; selected: boolean; mayAct: boo
 const action = useAction();
 const ending = ref(false);
 const why = ref('');
-const end = (): void =>
-  action.send(`/incidents/${props.call.incident}/calls/${props.call.id}/stop`, { why: why.value });
+const end = (): void => action.send(`/calls/${props.call.id}/stop`, { why: why.value });
 </script>
 
 <template>
@@ -26,7 +25,7 @@ const end = (): void =>
       <p v-if="call.said" class="line-clamp-3 text-small">{{ call.said }}</p>
       <p class="text-small text-ink-2">
         for
-        <Link :href="`/incidents/${call.incident}`" class="link">{{ call.ref }} {{ call.title }}</Link
+        <Link :href="call.link" class="link">{{ call.ref }} {{ call.title }}</Link
         >, priority {{ call.priority }}, <TimeAgo :at="call.at" />
       </p>
       <form v-if="ending" class="mt-2 flex flex-wrap items-end gap-2" @submit.prevent="end">
@@ -39,9 +38,7 @@ const end = (): void =>
       <TroubleNote :text="action.errors.value.why ?? action.errors.value.action" />
     </div>
     <div v-if="mayAct" class="flex flex-wrap gap-2">
-      <Link
-        :href="`/incidents/${call.incident}#call`"
-        class="rounded-edge border-[1.5px] border-ink px-3 py-1 font-semibold"
+      <Link :href="`${call.link}#call`" class="rounded-edge border-[1.5px] border-ink px-3 py-1 font-semibold"
         >Call somebody else</Link
       >
       <ActButton v-if="!ending" @click="ending = true">No one needed…</ActButton>

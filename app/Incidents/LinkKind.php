@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents;
+
+/** What a link says of the record that it goes out from. */
+enum LinkKind: string
+{
+    /** It tells of what the other record is: a report of an incident. */
+    case About = 'about';
+}
