@@ -39,6 +39,21 @@ final class Situation
         return new self(Standing::now($estate));
     }
 
+    /** That of a look at a screen: all parts of it read the same one. What changes something looks anew. */
+    public static function shown(): self
+    {
+        $request = request();
+        if (! $request->isMethodSafe()) {
+            return self::now();
+        }
+        $shown = $request->attributes->get(self::class);
+        if (! $shown instanceof self) {
+            $request->attributes->set(self::class, $shown = self::now());
+        }
+
+        return $shown;
+    }
+
     /** @return array<array-key, State> of the items that belong to an incident, by its open alerts and by what people say */
     public function observed(int $incident): array
     {

@@ -6,6 +6,7 @@ namespace App\Rota;
 
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
+use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
@@ -15,6 +16,7 @@ final class RotaServiceProvider extends Capability
     protected function gives(): array
     {
         return [
+            Decisions::class => [GapsToDecide::class],
             RunsOut::class => [HandoverClocks::class],
             BandRow::class => [TurnsOnBand::class],
             TellsEntries::class => [RotaWords::class],

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Incidents\Incident;
+use App\Incidents\Situation;
+use App\Platform\Contracts\Decisions;
+use Carbon\CarbonImmutable;
+use Illuminate\Http\Request;
+
+/** Services of which outsiders were told better than is known, and about which nobody has decided. */
+final class DoubtsToDecide implements Decisions
+{
+    public function decisions(Request $request, ?CarbonImmutable $from, ?CarbonImmutable $to): array
+    {
+        return ['unsaid' => self::unsaid(...)];
+    }
+
+    /** @return list<array{name: string, item: string, state: string, published: string, incident: array{id: int, ref: string}|null}> */
+    private static function unsaid(): array
+    {
+        $situation = Situation::shown();
+        $open = Incident::query()->whereNull('resolved_at')->orderBy('priority')->orderBy('id')->get();
+
+        return array_values(array_map(static function (array $doubt) use ($open, $situation): array {
+            $incident = $open->first(static fn(Incident $incident): bool => $incident->service_id === $doubt['item'] || in_array(
+                $doubt['item'], array_column($situation->of($incident->id)->affected, 'id'), true,
+            ));
+
+            return [
+                'name' => $doubt['name'], 'item' => $doubt['item'], 'state' => $doubt['state']->value,
+                'published' => $doubt['published']->value,
+                'incident' => $incident === null ? null : ['id' => $incident->id, 'ref' => $incident->ref()],
+            ];
+        }, array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === null)));
+    }
+}
