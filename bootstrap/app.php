@@ -18,7 +18,7 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withCommands([__DIR__.'/../app'])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->trustHosts();
-        $middleware->append(GuardBrowser::class);
+        $middleware->append([GuardBrowser::class, App\Platform\Look::class]);
         $middleware->web(append: [EndOldSessions::class, RefuseBrokenText::class, ShareWithEveryPage::class], replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]);
         $middleware->api(prepend: [MendMachineText::class]);
         $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'may' => App\Platform\Http\RequireDeed::class]);

@@ -25,6 +25,8 @@ return [
     'gateways' => [
         'page' => env('SKARVO_PAGE_GATEWAY'),
         'mail' => env('SKARVO_MAIL_GATEWAY'),
+        // What is posted is signed with it (RFC 9421), if there is one.
+        'secret' => env('SKARVO_GATEWAY_SECRET'),
         'timeout_seconds' => 5,
         // A notification channel that is not of ours has so long, in a process of its own.
         'channel_seconds' => 20,

@@ -2,6 +2,7 @@
  * The outside world in small: monitors that speak, pockets that ring, a mailbox. It talks to Skarvo over HTTP alone.
  *
  * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write, estate:write, people:read, deliveries:write),
+ * SKARVO_GATEWAY_SECRET (what is posted here has to be signed with it),
  * STAND_INS_SCENE (a scene that starts by itself), STAND_INS_WAIT (seconds until then).
  */
 import { createServer } from 'node:http';
@@ -9,10 +10,12 @@ import { readFileSync } from 'node:fs';
 import { createNetwork } from './devices.mjs';
 import { scans } from './scanner.mjs';
 import { scenes } from './scenes.mjs';
+import { isSigned } from './signature.mjs';
 
 const port = Number(process.env.STAND_INS_PORT ?? 8081);
 const skarvo = process.env.SKARVO_URL ?? 'http://127.0.0.1:8080';
 const token = process.env.SKARVO_STAND_INS_TOKEN ?? '';
+const secret = process.env.SKARVO_GATEWAY_SECRET ?? '';
 const file = (name) => readFileSync(new URL(`./${name}`, import.meta.url));
 const [pageHtml, pocketsHtml, style] = ['page.html', 'pockets.html', 'style.css'].map(file);
 const mark = readFileSync(new URL('../public/mark.svg', import.meta.url));
@@ -115,14 +118,26 @@ const receive = (list, key, message) => {
   keep(list, { ...message, key, at: new Date().toISOString(), repeats: 0 });
 };
 
-const read = (request) =>
+const text = (request) =>
   new Promise((resolve, reject) => {
     let text = '';
+    request.setEncoding('utf8');
     request.on('data', (part) => (text += part));
-    request.on('end', () => {
-      try { resolve(text === '' ? {} : JSON.parse(text)); } catch (error) { reject(error); }
-    });
+    request.on('end', () => resolve(text));
+    request.on('error', reject);
   });
+const read = async (request) => {
+  const body = await text(request);
+  return body === '' ? {} : JSON.parse(body);
+};
+/** What is posted to a gateway, if it is Skarvo's. */
+const taken = async (request, take) => {
+  const body = await text(request);
+  const url = `http://${request.headers.host}${request.url}`;
+  return isSigned({ method: request.method, url, headers: request.headers }, body, secret)
+    ? take(JSON.parse(body))
+    : [401, { error: 'This was not signed by Skarvo.' }];
+};
 const state = () => ({
   skarvo, ...network.state(), mails: world.mails, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
   running: world.running.map(({ name, title }) => ({ name, title })), scenes: Object.entries(scenes).map(([name, { title }]) => ({ name, title })),
@@ -135,13 +150,13 @@ const routes = {
   'GET /pockets': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(pocketsHtml),
   'GET /style.css': (_, response) => response.writeHead(200, { 'Content-Type': 'text/css' }).end(style),
   'GET /pages': (request) => network.works(new URL(request.url, 'http://x').searchParams.get('channel')),
-  'POST /pages': async (request) => network.take(await read(request), request.headers['idempotency-key']),
-  'POST /mails': async (request) => {
-    const message = await read(request);
-    if (network.refusesAll()) return [500, { error: 'The mailbox is closed.' }];
-    receive(world.mails, request.headers['idempotency-key'], message);
-    return [200, { ok: true }];
-  },
+  'POST /pages': (request) => taken(request, (page) => network.take(page, request.headers['idempotency-key'])),
+  'POST /mails': (request) =>
+    taken(request, (message) => {
+      if (network.refusesAll()) return [500, { error: 'The mailbox is closed.' }];
+      receive(world.mails, request.headers['idempotency-key'], message);
+      return [200, { ok: true }];
+    }),
   'POST /answer': async (request) => network.answer(await read(request)),
   'POST /let-ring': async (request) => network.letRing(await read(request)),
   'POST /switch': async (request) => network.switch(await read(request)),

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Team;
 use App\Signals\Alert;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasManyThrough;
@@ -96,6 +98,12 @@ final class Incident extends Record
         return $this->hasManyThrough(Report::class, Link::class, 'to_id', 'id', 'id', 'from_id')
             ->where('links.from_kind', Report::KIND)->where('links.to_kind', self::KIND)->where('links.kind', LinkKind::About)
             ->whereNull('links.until')->orderBy('told_at');
+    }
+
+    /** @return Collection<int, self> those that are open, by number: read once in a look at a screen */
+    public static function allOpen(): Collection
+    {
+        return Look::once('open incidents', static fn(): Collection => self::query()->whereNull('resolved_at')->orderBy('id')->get());
     }
 
     public function ref(): string

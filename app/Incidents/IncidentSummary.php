@@ -6,6 +6,7 @@ namespace App\Incidents;
 
 use App\Incidents\Contracts\SaysSoFar;
 use App\Platform\Given;
+use App\Platform\Staff\Names;
 use App\Signals\Alert;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Topology\Affected;
@@ -16,7 +17,7 @@ use Skarvo\Topology\State;
 final class IncidentSummary
 {
     /** What has to be loaded with an incident. */
-    public const NEEDS = ['service', 'team', 'coordinator', 'reports', 'occasion'];
+    public const NEEDS = ['service', 'reports', 'occasion'];
 
     /**
      * @param  Collection<int, Incident>  $incidents  with what it needs
@@ -30,7 +31,7 @@ final class IncidentSummary
         );
 
         return array_values($incidents->map(static fn(Incident $incident): array => self::told(
-            $incident, $situation, $work[$incident->id] ?? $incident->team?->name,
+            $incident, $situation, $work[$incident->id] ?? ($incident->team_id === null ? null : Names::team($incident->team_id)),
         ))->all());
     }
 
@@ -49,7 +50,7 @@ final class IncidentSummary
             'state' => self::state($incident, $situation), 'stands' => self::stands($incident, $work),
             'started_at' => $incident->started_at, 'declared_at' => $incident->declared_at, 'resolved_at' => $incident->resolved_at,
             'next_update_at' => $incident->occasion->next_update_at, 'restore_by' => $incident->restore_by,
-            'coordinator' => $incident->coordinator->name ?? '', 'coordinator_id' => $incident->coordinator_id,
+            'coordinator' => Names::person($incident->coordinator_id), 'coordinator_id' => $incident->coordinator_id,
         ];
     }
 

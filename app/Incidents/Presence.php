@@ -9,6 +9,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
+use App\Platform\Staff\Names;
 use Illuminate\Support\Facades\DB;
 
 /** Who is in the room of an incident: an open room says so every half a minute, and whoever falls silent has left. */
@@ -39,8 +40,8 @@ final class Presence implements Swept
             ->where('seen_at', '>', now()->subSeconds(self::SILENT_SECONDS))->pluck('person_id')->all();
         $entered = Entry::query()->about('incident', $incident->id)
             ->where('kind', IncidentEntry::RoomEntered)->distinct()->pluck('actor_id')->push($incident->coordinator_id)->all();
-        $people = Person::query()->with('team')->whereKey([...$here, ...$entered])->get()->map(static fn(Person $person): array => [
-            'id' => $person->id, 'name' => $person->name, 'team' => $person->team?->name,
+        $people = Person::query()->whereKey([...$here, ...$entered])->get()->map(static fn(Person $person): array => [
+            'id' => $person->id, 'name' => $person->name, 'team' => $person->team_id === null ? null : Names::team($person->team_id),
             'coordinates' => $person->id === $incident->coordinator_id, 'here' => in_array($person->id, $here, true),
         ]);
 

@@ -6,6 +6,7 @@ namespace App\Incidents;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
@@ -20,7 +21,7 @@ final class Priorities
 
     public static function matrix(): PriorityMatrix
     {
-        $stored = Setting::query()->find(self::SETTING);
+        $stored = Look::once('priorities', static fn(): ?Setting => Setting::query()->find(self::SETTING));
 
         return $stored === null
             ? PriorityMatrix::usual()

@@ -9,6 +9,7 @@ use App\Platform\CurrentPerson;
 use App\Platform\Given;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
+use App\Platform\Staff\Names;
 use App\Signals\Alert;
 use App\Signals\LikelyCause;
 use App\Topology\Reach;
@@ -35,7 +36,7 @@ final class RoomController
             'incident' => fn(): array => [
                 ...IncidentSummary::of($incident, $situation),
                 'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value, 'version' => $incident->version,
-                'service_id' => $incident->service_id, 'team' => $incident->team?->name, 'resolution' => $incident->resolution,
+                'service_id' => $incident->service_id, 'team' => $incident->team_id === null ? null : Names::team($incident->team_id), 'resolution' => $incident->resolution,
             ],
             'soFar' => fn(): string => SoFar::of($incident, $situation),
             'reach' => fn(): array => $this->reach($incident, $situation),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Look;
 use App\Signals\Alert;
 use App\Signals\Observed;
 use App\Topology\Estate;
@@ -26,9 +27,6 @@ final class Situation
     /** @var array<int, list<HitService>> */
     private array $services = [];
 
-    /** @var array<string, mixed> */
-    private array $remembered = [];
-
     private function __construct(public readonly Standing $standing)
     {
         $this->estate = $standing->estate;
@@ -39,19 +37,10 @@ final class Situation
         return new self(Standing::now($estate));
     }
 
-    /** That of a look at a screen: all parts of it read the same one. What changes something looks anew. */
+    /** That of a look at a screen: all parts of it read the same one. */
     public static function shown(): self
     {
-        $request = request();
-        if (! $request->isMethodSafe()) {
-            return self::now();
-        }
-        $shown = $request->attributes->get(self::class);
-        if (! $shown instanceof self) {
-            $request->attributes->set(self::class, $shown = self::now());
-        }
-
-        return $shown;
+        return Look::once('situation', self::now(...));
     }
 
     /** @return array<array-key, State> of the items that belong to an incident, by its open alerts and by what people say */
@@ -67,24 +56,6 @@ final class Situation
     public function of(int $incident): Impact
     {
         return $this->impacts[$incident] ??= $this->standing->of($this->observed($incident));
-    }
-
-    /**
-     * Something that several ask of the same request.
-     *
-     * @template T
-     *
-     * @param  \Closure(): T  $make
-     * @return T
-     */
-    public function remember(string $key, \Closure $make): mixed
-    {
-        if (! array_key_exists($key, $this->remembered)) {
-            $this->remembered[$key] = $make();
-        }
-
-        /** @var T */
-        return $this->remembered[$key];
     }
 
     /** @return list<HitService> what that hits, worst and most important first */

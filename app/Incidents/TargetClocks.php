@@ -12,7 +12,7 @@ final class TargetClocks implements RunsOut
 {
     public function clocks(): array
     {
-        return array_values(Incident::query()->whereNull('resolved_at')->get()->map(static fn(Incident $incident): RunningClock => new RunningClock(
+        return array_values(Incident::allOpen()->map(static fn(Incident $incident): RunningClock => new RunningClock(
             "restore-$incident->id", "Restore target, {$incident->ref()}", "priority $incident->priority",
             $incident->restore_by, $incident->declared_at, "/incidents/$incident->id", false,
         ))->all());

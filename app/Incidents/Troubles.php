@@ -112,7 +112,7 @@ final class Troubles
             return $this->all;
         }
         $found = [];
-        foreach (Incident::query()->whereNull('resolved_at')->orderBy('id')->get() as $incident) {
+        foreach (Incident::allOpen() as $incident) {
             $ground = $this->ground($this->situation->observed($incident->id));
             if ($ground !== null) {
                 $found[] = [

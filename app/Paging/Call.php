@@ -7,6 +7,7 @@ namespace App\Paging;
 use App\Incidents\Occasion;
 use App\Platform\Person;
 use App\Platform\Record;
+use App\Platform\Staff\Names;
 use App\Platform\Team;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
@@ -131,13 +132,13 @@ final class Call extends Record
     /** Whom it calls, in a word. */
     public function calls(): string
     {
-        return $this->team->name ?? $this->person->name ?? '';
+        return $this->team_id === null ? Names::person($this->person_id) : Names::team($this->team_id);
     }
 
     /** @return array<string, string|null> the same, for the journal: a person by id */
     public function whom(): array
     {
-        return $this->team === null ? ['person' => $this->person_id] : ['team' => $this->team->name];
+        return $this->team_id === null ? ['person' => $this->person_id] : ['team' => Names::team($this->team_id)];
     }
 
     /** @return HasMany<Happening, $this> */

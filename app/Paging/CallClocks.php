@@ -6,7 +6,7 @@ namespace App\Paging;
 
 use App\Platform\Contracts\RunningClock;
 use App\Platform\Contracts\RunsOut;
-use App\Platform\Person;
+use App\Platform\Staff\Names;
 use App\Rota\Rota;
 use Illuminate\Database\Eloquent\Builder;
 use Skarvo\Paging\Outcome;
@@ -18,7 +18,7 @@ final class CallClocks implements RunsOut
     public function clocks(): array
     {
         $clocks = [];
-        foreach ($this->running()->with(['occasion', 'team', 'person', 'pages.person'])->get() as $call) {
+        foreach ($this->running()->with(['occasion', 'pages'])->get() as $call) {
             if ($call->outcome === Outcome::Exhausted) {
                 $clocks[] = new RunningClock(
                     "call-$call->id", Unanswered::words($call), 'call somebody else, '.($call->occasion->ref),
@@ -48,7 +48,7 @@ final class CallClocks implements RunsOut
     private static function title(Call $call): string
     {
         $names = $call->pages->where('step', $call->step)->where('round', $call->round)
-            ->map(static fn(Page $page): string => $page->person->name ?? '')->unique()->implode(', ');
+            ->map(static fn(Page $page): string => Names::person($page->person_id))->unique()->implode(', ');
 
         return $names === '' ? "Call to {$call->calls()} names nobody" : "Page to $names unanswered";
     }
@@ -69,8 +69,8 @@ final class CallClocks implements RunsOut
 
         return match (true) {
             $target === null => $text,
-            $target->isRota => Rota::query()->find($target->id)->name ?? $target->id,
-            default => Person::query()->find($target->id)->name ?? $target->id,
+            $target->isRota => Rota::known()->find($target->id)->name ?? $target->id,
+            default => Names::person($target->id),
         };
     }
 }

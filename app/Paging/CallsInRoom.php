@@ -9,7 +9,9 @@ use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Incident;
 use App\Incidents\Situation;
 use App\Paging\Delivery\DeliveryPaths;
+use App\Platform\Look;
 use App\Platform\Person;
+use App\Platform\Staff\Names;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Paging\Outcome;
 
@@ -18,19 +20,19 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
 {
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
-        return ['calls' => fn(): array => $this->calls($incident, $situation, $reader)];
+        return ['calls' => fn(): array => $this->calls($incident, $reader)];
     }
 
     public function work(Incident $incident, Situation $situation): array
     {
-        $calls = $incident->isOpen() ? self::of([$incident->id], $situation)->all() : [];
+        $calls = $incident->isOpen() ? self::of([$incident->id])->all() : [];
 
         return array_values(array_filter(array_map(static function (Call $call): string {
             $team = $call->calls();
-            $holder = $call->pages->firstWhere('person_id', $call->held_by)?->person?->name;
+            $holder = Names::person($call->held_by);
 
             return match ($call->outcome) {
-                Outcome::Acknowledged => $call->team === null ? "$team was called and is coming." : "$holder of $team has it.",
+                Outcome::Acknowledged => $call->team_id === null ? "$team was called and is coming." : "$holder of $team has it.",
                 Outcome::Waiting => $call->refused_at !== null
                     ? Unanswered::words($call).'.'
                     : "$team is being called, step $call->step; nobody has it yet.",
@@ -48,8 +50,8 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
     public function stands(array $incidents, Situation $situation): array
     {
         $stands = [];
-        foreach (self::of($incidents, $situation)->keyBy('occasion.record_id') as $incident => $call) {
-            $team = $call->occasion->team->name ?? '';
+        foreach (self::of($incidents)->keyBy('occasion.record_id') as $incident => $call) {
+            $team = Names::team($call->occasion->team_id);
             $words = match ($call->outcome) {
                 Outcome::Acknowledged => "$team answered",
                 Outcome::Waiting => "$team is being called",
@@ -68,41 +70,37 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
      * @param  list<int>  $incidents
      * @return Collection<int, Call> read once a request
      */
-    private static function of(array $incidents, Situation $situation): Collection
+    private static function of(array $incidents): Collection
     {
-        return $situation->remember(
+        return Look::once(
             'calls '.implode(' ', $incidents),
             static fn(): Collection => Call::query()
-                ->with(['occasion.team', 'team', 'person', 'caller', 'pages.person'])
+                ->with(['occasion', 'pages'])
                 ->for('incident', $incidents)->orderBy('id')->get(),
         );
     }
 
     /** @return list<array<string, mixed>> */
-    private function calls(Incident $incident, Situation $situation, Person $reader): array
+    private function calls(Incident $incident, Person $reader): array
     {
-        $calls = self::of([$incident->id], $situation);
-        $handed = Call::query()->with('person')
-            ->whereIn('handed_from', $calls->modelKeys())->where('outcome', Outcome::Waiting)->get()
-            ->keyBy('handed_from');
-        $names = Person::query()
-            ->whereKey($calls->pluck('held_by')->concat($calls->pluck('stopped_by')->all())->filter()->unique()->all())
-            ->pluck('name', 'id');
+        $calls = self::of([$incident->id]);
+        $handed = Call::query()->whereIn('handed_from', $calls->modelKeys())->where('outcome', Outcome::Waiting)
+            ->pluck('person_id', 'handed_from');
         $policies = EscalationPolicy::query()->whereKey($calls->pluck('policy_id')->filter()->unique()->all())->get()->keyBy('id');
 
         return array_values($calls->map(static fn(Call $call): array => [
-            'id' => $call->id, 'team' => $call->calls(), 'by' => $call->caller?->name, 'reason' => $call->reason,
+            'id' => $call->id, 'team' => $call->calls(), 'by' => $call->called_by === null ? null : Names::person($call->called_by), 'reason' => $call->reason,
             'handed' => $call->handed_from !== null,
             'unanswered' => $incident->isOpen() && $call->settled_at === null && $call->handed_from === null && self::hasNobody($call),
             'ended' => $call->outcome === Outcome::Exhausted || $call->refused_at !== null ? Unanswered::words($call) : null,
-            'stopped' => $call->stopped_by === null ? null : ['by' => $names[$call->stopped_by] ?? '', 'why' => $call->stopped_why],
+            'stopped' => $call->stopped_by === null ? null : ['by' => Names::person($call->stopped_by), 'why' => $call->stopped_why],
             'outcome' => $call->outcome->value, 'step' => $call->step, 'steps' => count($call->policy['steps']),
             'round' => $call->round, 'step_ends_at' => $call->step_ends_at,
-            'heldBy' => $call->held_by === null ? null : $names[$call->held_by] ?? null, 'beginsAt' => $call->begins_at,
+            'heldBy' => $call->held_by === null ? null : Names::person($call->held_by), 'beginsAt' => $call->begins_at,
             'askedAt' => $call->asked_at,
             'policy' => $call->policy_name,
             'policyChanged' => $call->outcome !== Outcome::Resolved && self::policyChanged($call, $policies->get($call->policy_id ?? 0)),
-            'handedTo' => $handed->get($call->id)?->person?->name,
+            'handedTo' => $handed->has($call->id) ? Names::person($handed[$call->id]) : null,
             'mine' => $call->pages->where('person_id', $reader->id)->last()?->id, 'iHaveIt' => $call->held_by === $reader->id,
             'pages' => $call->pages->map(self::page(...)),
         ])->all());
@@ -117,7 +115,7 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
     private static function page(Page $page): array
     {
         return [
-            'id' => $page->id, 'person' => $page->person->name ?? '', 'way' => DeliveryPaths::words($page->channel),
+            'id' => $page->id, 'person' => Names::person($page->person_id), 'way' => DeliveryPaths::words($page->channel),
             'at' => $page->at, 'step' => $page->step, 'round' => $page->round,
             'kind' => $page->kind, 'sent_at' => $page->sent_at, 'delivered_at' => $page->delivered_at,
             'failed_at' => $page->failed_at, 'error' => $page->error,

@@ -33,7 +33,7 @@ final class CallsOfIncident implements HasConsequences
 
     private function ends(Incident $incident): Foreseen
     {
-        $calls = Call::query()->with(['occasion', 'team', 'person'])
+        $calls = Call::query()->with('occasion')
             ->for('incident', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get();
 
         return new Foreseen(static fn(): array => ['calls' => array_values($calls->map(static fn(Call $call): string => $call->calls())->all())], function () use ($incident, $calls): void {

@@ -56,7 +56,7 @@ final class FollowDueCalls implements ClockPart
             $handing = $calls->contains(static fn(Call $call): bool => $call->handed_from !== null);
             foreach ($due as $id) {
                 // Handing a call on changes another one, which may be among these.
-                $call = ! $handing ? $calls->get($id) : Call::query()->with(['occasion', 'team', 'person'])->whereKey($id)->first();
+                $call = ! $handing ? $calls->get($id) : Call::query()->with('occasion')->whereKey($id)->first();
                 if ($call?->next_due_at?->lte(now()) ?? false) {
                     ($this->follow)($call, batch: $batch);
                 }

@@ -44,7 +44,7 @@ final class HoldCalls implements ClockPart
         foreach ($due as $id) {
             DB::transaction(function () use ($id, $mayWork): void {
                 if ($mayWork()) {
-                    $this->look(Call::query()->with(['occasion', 'team', 'person'])->findOrFail((int) $id));
+                    $this->look(Call::query()->with('occasion')->findOrFail((int) $id));
                 }
             });
         }

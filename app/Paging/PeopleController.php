@@ -239,7 +239,7 @@ final class PeopleController
             $person->update(['left_at' => now(), 'password' => null, 'remember_token' => null]);
             Journal::write(Actor::person($by), PlatformEntry::PersonLeft, ['person', $person->id], ['person' => $person->id]);
             foreach (
-                Call::query()->with(['occasion', 'team', 'person'])
+                Call::query()->with('occasion')
                     ->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->get() as $call
             ) {
                 if (

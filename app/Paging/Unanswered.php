@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Platform\Staff\Names;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Paging\ReplyKind;
@@ -14,7 +15,7 @@ final class Unanswered
     /** @return list<array{id: int, link: string, ref: string, title: string, priority: int, words: string, said: string, at: CarbonImmutable, waits: CarbonImmutable|null}> the longest waiting first */
     public static function all(): array
     {
-        $calls = Call::query()->unanswered()->with(['occasion', 'team', 'person', 'pages.person'])->orderBy('id')->get();
+        $calls = Call::query()->unanswered()->with(['occasion', 'pages'])->orderBy('id')->get();
 
         return array_values($calls->map(static fn(Call $call): array => [
             'id' => $call->id, 'link' => $call->occasion->path, 'ref' => $call->occasion->ref,
@@ -27,7 +28,7 @@ final class Unanswered
     /** In a few words, how it came that nobody comes. */
     public static function words(Call $call): string
     {
-        return self::say($call->calls(), $call->team !== null, self::pages($call)->first()->person->name ?? '', self::counts($call));
+        return self::say($call->calls(), $call->team_id !== null, Names::person(self::pages($call)->first()?->person_id), self::counts($call));
     }
 
     /** @return array<string, string|int|null> the same, for the journal */
@@ -83,12 +84,12 @@ final class Unanswered
     private static function said(Call $call): string
     {
         return self::pages($call)->where('answer', ReplyKind::No->value)->where('answer_why', '!=', '')->unique('person_id')
-            ->map(static fn(Page $page): string => "{$page->person?->name}: \"$page->answer_why\"")->implode(' ');
+            ->map(static fn(Page $page): string => Names::person($page->person_id).": \"$page->answer_why\"")->implode(' ');
     }
 
     /** @return Collection<int, Page> */
     private static function pages(Call $call): Collection
     {
-        return $call->relationLoaded('pages') ? $call->pages : $call->pages()->with('person')->get();
+        return $call->relationLoaded('pages') ? $call->pages : $call->pages()->get();
     }
 }

@@ -7,7 +7,6 @@ namespace App\Platform;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Database\ImmediateSQLiteConnector;
 use App\Platform\Database\PreciseSQLiteConnection;
-use App\Platform\Journal\Names;
 use App\Platform\Journal\PlatformWords;
 use App\Platform\Journal\Sentences;
 use App\Platform\Outbox\Gateway;
@@ -58,8 +57,7 @@ final class PlatformServiceProvider extends Capability
         $this->app->bind('db.connector.sqlite', ImmediateSQLiteConnector::class);
         $this->app->singleton(Gateway::class);
         $this->app->singleton(OwnProcess::class);
-        $this->app->scoped(Names::class);
-        $this->app->scoped(Sentences::class);
+        $this->app->singleton(Sentences::class);
         Date::use(CarbonImmutable::class);
     }
 

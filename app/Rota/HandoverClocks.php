@@ -7,7 +7,7 @@ namespace App\Rota;
 use App\Platform\Contracts\RunningClock;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Moment;
-use App\Platform\Person;
+use App\Platform\Staff\Names;
 use Illuminate\Support\Facades\DB;
 
 /** Handovers that are near, and those that nobody has confirmed though there is something to read. */
@@ -29,11 +29,11 @@ final class HandoverClocks implements RunsOut
     {
         $clocks = [];
         $absences = Absences::between($now, $now + self::AHEAD_SECONDS);
-        foreach (Rota::query()->with('team')->get() as $rota) {
+        foreach (Rota::known() as $rota) {
             $segments = $rota->planned($now, $now + self::AHEAD_SECONDS)->without($absences)->segments;
             if (count($segments) > 1) {
                 $clocks[] = new RunningClock(
-                    "handover-$rota->id", 'Handover, '.($rota->team->name ?? $rota->name),
+                    "handover-$rota->id", 'Handover, '.Names::team($rota->team_id),
                     self::name($segments[0]->person).' to '.self::name($segments[1]->person),
                     Moment::of($segments[1]->from), Moment::of($segments[1]->from - self::AHEAD_SECONDS), '/handovers', false,
                 );
@@ -61,6 +61,6 @@ final class HandoverClocks implements RunsOut
 
     private static function name(?string $person): string
     {
-        return $person === null ? 'nobody' : Person::query()->find($person)->name ?? $person;
+        return $person === null ? 'nobody' : Names::person($person);
     }
 }

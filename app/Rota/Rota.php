@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\Look;
 use App\Platform\Record;
 use App\Platform\Team;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Skarvo\Json\Document;
 use Skarvo\Rota\Coverage;
@@ -34,6 +36,12 @@ final class Rota extends Record
     public function team(): BelongsTo
     {
         return $this->belongsTo(Team::class);
+    }
+
+    /** @return Collection<int, self> in order: read once in a look at a screen */
+    public static function known(): Collection
+    {
+        return Look::once('rotas', static fn(): Collection => self::query()->orderBy('id')->get());
     }
 
     /**

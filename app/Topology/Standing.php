@@ -72,8 +72,9 @@ final class Standing
      */
     public function of(array $observed): Impact
     {
-        $own = $this->estate->trace($observed);
+        // All first: what hangs on some of it is read with it.
         $all = $this->affected();
+        $own = $this->estate->trace($observed);
         // What is asked about may be known to nobody else: an alert that has closed, a state that is only supposed.
         if (array_filter(
             $own->affected,

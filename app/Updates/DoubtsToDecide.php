@@ -22,7 +22,7 @@ final class DoubtsToDecide implements Decisions
     private static function unsaid(): array
     {
         $situation = Situation::shown();
-        $open = Incident::query()->whereNull('resolved_at')->orderBy('priority')->orderBy('id')->get();
+        $open = Incident::allOpen()->sortBy('priority');
 
         return array_values(array_map(static function (array $doubt) use ($open, $situation): array {
             $incident = $open->first(static fn(Incident $incident): bool => $incident->service_id === $doubt['item'] || in_array(

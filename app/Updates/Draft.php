@@ -32,7 +32,7 @@ final class Draft
         if ($services === [] && ($own['public_name'] ?? null) !== null) {
             $services[] = ['name' => $own['public_name'], 'state' => State::Degraded];
         }
-        $last = Update::query()->where('incident_id', $incident->id)->latest('number')->first();
+        $last = Update::ofIncident($incident->id)->first();
         $stage ??= $incident->stage;
 
         return [

@@ -8,9 +8,10 @@ use App\Incidents\Occasion;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\RunningClock;
 use App\Platform\Contracts\RunsOut;
+use App\Platform\Look;
 use App\Platform\Moment;
 use App\Platform\Person;
-use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 
 /** Updates that were promised, and those that went out: as clocks, and on the band. */
 final class OwedUpdates implements BandRow, RunsOut
@@ -18,7 +19,7 @@ final class OwedUpdates implements BandRow, RunsOut
     public function clocks(): array
     {
         $clocks = [];
-        foreach (self::owed()->get() as $occasion) {
+        foreach (self::owed() as $occasion) {
             if ($occasion->next_update_at !== null) {
                 $clocks[] = new RunningClock(
                     "update-$occasion->id", "Update owed, $occasion->ref", $occasion->title,
@@ -36,14 +37,13 @@ final class OwedUpdates implements BandRow, RunsOut
             'updates' => Update::query()->where('published_at', '>=', Moment::of($from))
                 ->orderBy('published_at')->get(['incident_id', 'number', 'published_at'])
                 ->map(static fn(Update $u): array => ['incident' => $u->incident_id, 'number' => $u->number, 'at' => $u->published_at]),
-            'owed' => self::owed()->orderBy('next_update_at')->get()
-                ->map(static fn(Occasion $o): array => ['link' => $o->path, 'ref' => $o->ref, 'at' => $o->next_update_at]),
+            'owed' => self::owed()->map(static fn(Occasion $o): array => ['link' => $o->path, 'ref' => $o->ref, 'at' => $o->next_update_at]),
         ];
     }
 
-    /** @return Builder<Occasion> */
-    private static function owed(): Builder
+    /** @return Collection<int, Occasion> the soonest first */
+    private static function owed(): Collection
     {
-        return Occasion::query()->open()->whereNotNull('next_update_at');
+        return Look::once('owed updates', static fn(): Collection => Occasion::query()->open()->whereNotNull('next_update_at')->orderBy('next_update_at')->get());
     }
 }

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Incidents\Incident;
+use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Record;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Skarvo\Incidents\Stage;
 
@@ -37,6 +39,12 @@ final class Update extends Record
     public function author(): BelongsTo
     {
         return $this->belongsTo(Person::class, 'author_id');
+    }
+
+    /** @return Collection<int, self> those of an incident, the last one first: read once in a look at a screen */
+    public static function ofIncident(int $incident): Collection
+    {
+        return Look::once("updates of $incident", static fn(): Collection => self::query()->where('incident_id', $incident)->latest('number')->get());
     }
 
     /** @return array<string, mixed> what outsiders see of it */

@@ -45,8 +45,7 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
         return [
-            'updates' => static fn() => Update::query()->where('incident_id', $incident->id)
-                ->latest('number')->get()->map(fn(Update $u): array => $u->summed()),
+            'updates' => static fn() => Update::ofIncident($incident->id)->map(fn(Update $u): array => $u->summed()),
             'draft' => static fn(): array => Draft::of($incident, $situation),
         ];
     }
@@ -75,7 +74,7 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
 
     private static function last(int $incident): ?Update
     {
-        return Update::query()->where('incident_id', $incident)->latest('number')->first();
+        return Update::ofIncident($incident)->first();
     }
 
     /** @param  list<string>  $services  public names */

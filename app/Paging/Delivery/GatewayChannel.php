@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging\Delivery;
 
+use App\Platform\Outbox\Endpoint;
 use App\Platform\Outbox\Gateway;
 use GuzzleHttp\Promise\PromiseInterface;
 
@@ -14,7 +15,7 @@ final class GatewayChannel implements StartsSending
 
     public function start(PageNotification $page): PromiseInterface
     {
-        return $this->gateway->post(config('skarvo.gateways.page'), $page->toGateway(), $page->key);
+        return $this->gateway->post(Endpoint::gateway('page'), $page->toGateway(), $page->key);
     }
 
     /** As Laravel calls a notification channel. */

@@ -10,6 +10,7 @@ use App\Platform\Contracts\SendsBeside;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
+use App\Platform\Outbox\Endpoint;
 use App\Platform\Outbox\Gateway;
 use App\Platform\Outbox\Outbox;
 use Carbon\CarbonImmutable;
@@ -43,7 +44,7 @@ final class ProbePaths implements SendsBeside
         foreach ($this->failing() as $channel) {
             $this->asked[$channel] = Moment::now();
             $this->asking[$channel] = true;
-            $this->gateway->ask(config('skarvo.gateways.page'), ['channel' => $channel])->then(function () use ($channel): void {
+            $this->gateway->ask(Endpoint::gateway('page'), ['channel' => $channel])->then(function () use ($channel): void {
                 unset($this->asking[$channel]);
                 $this->answered[] = $channel;
             }, function () use ($channel): void {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Platform\Journal;
 
 use App\Platform\Record;
+use App\Platform\Staff\Names;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
@@ -47,7 +48,7 @@ final class Entry extends Record
     {
         return match ($this->actor_kind) {
             'system' => null,
-            'person' => app(Names::class)->of((string) $this->actor_id),
+            'person' => Names::person($this->actor_id),
             'reporter' => is_string($name = $this->told()['reporter'] ?? null) ? $name : 'A reporter',
             default => $this->actor_id,
         };

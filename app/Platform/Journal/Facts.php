@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform\Journal;
 
+use App\Platform\Staff\Names;
 use App\Platform\WallClock;
 use Carbon\CarbonImmutable;
 
@@ -15,7 +16,7 @@ final readonly class Facts
     private const LENGTH = 60;
 
     /** @param  array<array-key, mixed>  $facts */
-    public function __construct(private array $facts, private Names $names = new Names) {}
+    public function __construct(private array $facts) {}
 
     public function text(string $name): string
     {
@@ -27,13 +28,13 @@ final readonly class Facts
     {
         $id = $this->text($name);
 
-        return $id === '' ? '' : $this->names->of($id);
+        return $id === '' ? '' : Names::person($id);
     }
 
     /** Those whom it names, by name. */
     public function people(string $name): string
     {
-        return implode(', ', array_map($this->names->of(...), array_filter($this->all($name), is_string(...))));
+        return implode(', ', array_map(Names::person(...), array_filter($this->all($name), is_string(...))));
     }
 
     public function number(string $name): ?int

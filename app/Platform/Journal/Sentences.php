@@ -14,14 +14,14 @@ final class Sentences
     /** @var list<TellsEntries> */
     private readonly array $words;
 
-    public function __construct(private readonly Names $names)
+    public function __construct()
     {
         $this->words = Given::all(TellsEntries::class);
     }
 
     public function of(Entry $entry): Sentence
     {
-        $facts = new Facts($entry->told(), $this->names);
+        $facts = new Facts($entry->told());
         foreach ($this->words as $words) {
             $sentence = $words->tell($entry->kind, $facts);
             if ($sentence !== null) {

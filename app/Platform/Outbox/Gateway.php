@@ -35,13 +35,17 @@ final class Gateway
      * @param  string  $key  by which the other side tells a repeat
      * @return PromiseInterface resolves with the answer's body; is rejected with a Failed
      */
-    public function post(mixed $url, array $body, string $key): PromiseInterface
+    public function post(Endpoint $to, array $body, string $key): PromiseInterface
     {
-        if (! is_string($url) || $url === '') {
+        if (! $to->isSet()) {
             return Create::rejectionFor(new Failed('no gateway is set for it'));
         }
+        $json = json_encode($body, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
 
-        return self::told($this->request()->withHeaders(['Idempotency-Key' => $key])->post($url, $body));
+        return self::told($this->request()->withHeaders([
+            'Idempotency-Key' => $key,
+            ...($to->secret === '' ? [] : Signature::headers($to->url, $json, $key, now()->getTimestamp(), $to->secret)),
+        ])->withBody($json, 'application/json')->post($to->url));
     }
 
     /**
@@ -50,13 +54,13 @@ final class Gateway
      * @param  array<string, string>  $about
      * @return PromiseInterface resolves if it says yes; is rejected with a Failed
      */
-    public function ask(mixed $url, array $about): PromiseInterface
+    public function ask(Endpoint $of, array $about): PromiseInterface
     {
-        if (! is_string($url) || $url === '') {
+        if (! $of->isSet()) {
             return Create::rejectionFor(new Failed('no gateway is set for it'));
         }
 
-        return self::told($this->request()->get($url, $about));
+        return self::told($this->request()->get($of->url, $about));
     }
 
     private function request(): PendingRequest

@@ -36,9 +36,9 @@ final class MailMessages implements Messages
         $sending = [];
         foreach ($messages as $message) {
             $mail = array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true]);
-            $sending[$message->id] = (string) config('skarvo.gateways.mail') === '' && PlainMail::isSetUp()
+            $sending[$message->id] = ! Endpoint::gateway('mail')->isSet() && PlainMail::isSetUp()
                 ? $this->process->start('skarvo:mail', json_encode([...$mail, 'key' => $message->key], JSON_THROW_ON_ERROR))
-                : $this->gateway->post(config('skarvo.gateways.mail'), $mail, $message->key);
+                : $this->gateway->post(Endpoint::gateway('mail'), $mail, $message->key);
         }
 
         return $sending;
