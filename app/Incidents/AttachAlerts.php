@@ -20,7 +20,7 @@ final class AttachAlerts
      * @param  list<int>  $alertIds
      * @param  Incident|null  $from  the open incident of which they are part until now; null: those of no open incident are attached
      *
-     * @throws \Illuminate\Validation\ValidationException if none of them is free any more
+     * @throws Refused if none of them is free any more
      */
     public function __invoke(Incident $incident, array $alertIds, Person $by, ?Incident $from = null): void
     {

@@ -21,7 +21,7 @@ final class ChangeIncident
      * @param  string  $why  asked for where the priority changes
      * @param  bool  $call  whether a higher priority calls its team, by the policy that it has for that
      *
-     * @throws \Illuminate\Validation\ValidationException if somebody changed it meanwhile
+     * @throws Refused if somebody changed it meanwhile
      */
     public function __invoke(
         Incident $incident, int $version, string $title, Impact $impact, Urgency $urgency, Stage $stage, Person $by,

@@ -27,7 +27,7 @@ final class DeclareIncident
      * @param  Item|null  $service  null: none is known to be hit
      * @param  Person|null  $by  who coordinates it; null: it declares itself, follows the group of its alerts, and nobody coordinates yet
      *
-     * @throws \Illuminate\Validation\ValidationException if an incident was declared from the leading alert meanwhile
+     * @throws Refused if an incident was declared from the leading alert meanwhile
      */
     public function __invoke(
         Beginning $from, string $title, ?Item $service, Impact $impact, Urgency $urgency, ?Team $team, ?Person $by,

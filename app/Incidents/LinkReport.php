@@ -11,7 +11,7 @@ use App\Platform\Refused;
 /** Links a report to the incident that it is about, and takes that back. Call it inside a transaction. */
 final class LinkReport
 {
-    /** @throws \Illuminate\Validation\ValidationException if the incident is over, or the report linked meanwhile */
+    /** @throws Refused if the incident is over, or the report linked meanwhile */
     public static function to(Report $report, Incident $incident, Actor $by): void
     {
         if (! $incident->isOpen()) {

@@ -34,7 +34,7 @@ final class Priorities
         return Setting::query()->find(self::SETTING)->version ?? 0;
     }
 
-    /** @throws \Illuminate\Validation\ValidationException if somebody else changed it meanwhile */
+    /** @throws Refused if somebody else changed it meanwhile */
     public static function change(PriorityMatrix $matrix, int $version, Person $by): void
     {
         DB::transaction(static function () use ($matrix, $version, $by): void {

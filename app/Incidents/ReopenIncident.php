@@ -31,7 +31,7 @@ final class ReopenIncident
      * @param  string  $publicText  what outsiders are told
      * @param  bool  $call  whether its team is called again
      *
-     * @throws \Illuminate\Validation\ValidationException if it is open
+     * @throws Refused if it is open
      */
     public function __invoke(Incident $incident, string $why, string $publicText, bool $call, Person $by): void
     {

@@ -24,7 +24,7 @@ final class ResolveIncident
     /**
      * @param  string  $publicText  what outsiders are told
      *
-     * @throws \Illuminate\Validation\ValidationException if it is resolved already
+     * @throws Refused if it is resolved already
      */
     public function __invoke(Incident $incident, string $resolution, string $publicText, Person $by): void
     {

@@ -20,7 +20,7 @@ final class SayOfItem
     /**
      * @param  State|null  $state  null: it does not belong to the incident, whatever alerts say
      *
-     * @throws \Illuminate\Validation\ValidationException if the incident is over
+     * @throws Refused if the incident is over
      */
     public function __invoke(Incident $incident, string $item, ?State $state, Person $by): void
     {

@@ -26,7 +26,7 @@ final class AnswerPage
      * @param  list<int>  $also  ids of further pages of theirs that it stands for
      * @return bool false if it was answered so before, or what it is about is over
      *
-     * @throws \Illuminate\Validation\ValidationException if nobody, or more than one, is meant by whom they named
+     * @throws Refused if nobody, or more than one, is meant by whom they named
      */
     public function __invoke(Page $page, Reply $reply, string $how, string $why = '', array $also = []): bool
     {

@@ -17,6 +17,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
 use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Page as CorePage;
 use Skarvo\Paging\Reply;
@@ -92,7 +93,7 @@ final class CallController
             'page' => ['required', 'integer'], 'answer' => ['required', 'in:yes,no'], 'why' => ['nullable', 'string', 'max:500'],
         ]);
         $page = Page::query()->with('call.occasion')->findOrFail((int) $input['page']);
-        abort_unless($page->call?->occasion_id === $incident->occasion->id && $page->person_id === CurrentPerson::of($request)->id, 403);
+        Gate::authorize('answer', [$page, $incident]);
         $answer($page, $input['answer'] === 'yes' ? Reply::yes() : Reply::no(), 'room', (string) ($input['why'] ?? ''));
 
         return back();

@@ -24,6 +24,7 @@ use App\Rota\Contracts\HandsOver;
 use App\Rota\Contracts\RotaPanel;
 use App\Rota\Rota;
 use App\Signals\Contracts\GoesOnFromAlerts;
+use Illuminate\Support\Facades\Gate;
 
 final class PagingServiceProvider extends Capability
 {
@@ -59,6 +60,7 @@ final class PagingServiceProvider extends Capability
     public function boot(): void
     {
         parent::boot();
+        Gate::policy(Page::class, PagePolicy::class);
         // Whoever is on call now may be another, or at last somebody: calls that name it look at once.
         Rota::updated(static fn(Rota $rota) => Call::lookAgain("rota:$rota->id"));
     }

@@ -21,12 +21,12 @@ use App\Platform\Staff\KnownPasswords;
 use App\Platform\Staff\ParticularsController;
 use App\Platform\Team;
 use App\Rota\Absences;
-use App\Rota\ChangeRota;
 use App\Rota\Rota;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Urgency;
@@ -63,7 +63,7 @@ final class PeopleController
     {
         $person->load(['team', 'contacts']);
         $now = now()->getTimestamp();
-        $mayEdit = self::mayEdit($request, $person);
+        $mayEdit = CurrentPerson::of($request)->can('edit', $person);
 
         return Inertia::render('Paging/Person', [
             'person' => [
@@ -99,7 +99,7 @@ final class PeopleController
                 ->map(static fn(Rota $rota): array => ['id' => $rota->id, 'name' => $rota->name])->values(),
             'absences' => Absences::of($person, $mayEdit),
             'gaps' => Absences::gaps($person),
-            'mayArrange' => $mayEdit || ChangeRota::mayArrange(CurrentPerson::of($request)),
+            'mayArrange' => $mayEdit || CurrentPerson::of($request)->can('arrange', Rota::class),
             'mayEdit' => $mayEdit,
             'particulars' => CurrentPerson::of($request)->has(Role::Administrator) ? ParticularsController::of($person) : null,
             'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
@@ -111,7 +111,7 @@ final class PeopleController
 
     public function save(Request $request, Person $person): RedirectResponse
     {
-        abort_unless(self::mayEdit($request, $person), 403);
+        Gate::authorize('edit', $person);
         $channels = implode(',', array_keys(DeliveryPaths::WORDS));
         $input = $request->validate([
             'contacts' => ['present', 'array', 'max:10'], 'contacts.*.channel' => ['required', "in:$channels", 'distinct'],
@@ -174,7 +174,7 @@ final class PeopleController
     /** A page to oneself, on one way or on all. */
     public function test(Request $request, Person $person): RedirectResponse
     {
-        abort_unless(self::mayEdit($request, $person), 403);
+        Gate::authorize('edit', $person);
         $channel = $request->validate(['channel' => ['nullable', 'string']])['channel'] ?? null;
         $by = Actor::person(CurrentPerson::of($request));
         Once::for($request, static function () use ($person, $channel, $by): void {
@@ -292,12 +292,5 @@ final class PeopleController
     private static function roles(): array
     {
         return array_map(static fn(Role $role): array => ['value' => $role->value, 'words' => $role->words()], Role::cases());
-    }
-
-    private static function mayEdit(Request $request, Person $person): bool
-    {
-        $by = CurrentPerson::of($request);
-
-        return $by->id === $person->id || $by->has(Role::Administrator);
     }
 }

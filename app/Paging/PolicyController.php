@@ -13,7 +13,6 @@ use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Team;
-use App\Rota\ChangeRota;
 use App\Rota\Rota;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
@@ -50,7 +49,7 @@ final class PolicyController
             'people' => Person::query()->whereNull('left_at')->orderBy('name')->get(['id', 'name']),
             'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']),
             'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
-            'mayEdit' => ChangeRota::mayArrange(CurrentPerson::of($request)),
+            'mayEdit' => CurrentPerson::of($request)->can('arrange', Rota::class),
             'running' => Call::query()->where('team_id', $team->id)->whereNotIn('outcome', ['resolved', 'exhausted'])->count(),
         ]);
     }

@@ -16,7 +16,7 @@ final class StopCall
 {
     public function __construct(private readonly FollowCall $follow) {}
 
-    /** @throws \Illuminate\Validation\ValidationException if it is over already */
+    /** @throws Refused if it is over already */
     public function __invoke(Call $call, string $why, Person $by): void
     {
         $call->refresh();

@@ -13,7 +13,9 @@ use App\Platform\Outbox\Gateway;
 use App\Platform\Outbox\MailMessages;
 use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OwnProcess;
+use App\Platform\Staff\PersonPolicy;
 use Carbon\CarbonImmutable;
+use Illuminate\Auth\Access\Response as GateResponse;
 use Illuminate\Auth\EloquentUserProvider;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Foundation\Application;
@@ -27,6 +29,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Date;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\URL;
 
@@ -72,6 +75,13 @@ final class PlatformServiceProvider extends Capability
                 new EloquentUserProvider($app->make(Hasher::class), $config['model'])
             )->withQuery(static fn(Builder $query) => $query->whereNull('left_at')),
         );
+        // Deeds are Laravel's gates, so that middleware, policies and people who know it find them where they look.
+        foreach (Deed::cases() as $deed) {
+            Gate::define($deed->value, static fn(Person $person): GateResponse => $deed->isAllowedTo($person)
+                ? GateResponse::allow()
+                : GateResponse::deny($deed->refusal()));
+        }
+        Gate::policy(Person::class, PersonPolicy::class);
         $this->trustOnlyOurOwn();
         RateLimiter::for('reports', static fn(Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
         $this->followTimeOffset();

@@ -11,7 +11,6 @@ use App\Platform\Journal\Journal;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
-use App\Platform\Role;
 use App\Platform\Staff\NamedPeople;
 use App\Rota\Calendar\ReadInTime;
 use Illuminate\Http\JsonResponse;
@@ -19,6 +18,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
 use Skarvo\Time\Instant;
 
 /** Calendars that come in: somebody's leave, and turns of a rota that was kept elsewhere. */
@@ -109,7 +109,7 @@ final class CalendarsController
     public function takeTurns(Request $request, Rota $rota): RedirectResponse
     {
         $by = CurrentPerson::of($request);
-        abort_unless(ChangeRota::mayArrange($by), 403);
+        Gate::forUser($by)->authorize('arrange', Rota::class);
         [$turns] = self::turns($rota, self::text($request));
         Once::for($request, static function () use ($rota, $turns, $by): void {
             $rota->refresh();
@@ -195,7 +195,7 @@ final class CalendarsController
     private static function allowed(Request $request, Person $person): Person
     {
         $by = CurrentPerson::of($request);
-        abort_unless($by->id === $person->id || $by->has(Role::Administrator, Role::Coordinator), 403);
+        Gate::authorize('excuse', $person);
 
         return $by;
     }

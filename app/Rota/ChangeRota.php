@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace App\Rota;
 
 use App\Platform\Contracts\EntryKind;
+use App\Platform\Deed;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use Skarvo\Rota\Segment;
 use Skarvo\Time\Instant;
@@ -152,7 +154,7 @@ final class ChangeRota
     /**
      * Takes an exception back, and tells those whom that touches. Call it inside a transaction.
      *
-     * @throws \Illuminate\Validation\ValidationException if it is over or gone, or somebody else's
+     * @throws Refused if it is over or gone, or somebody else's
      */
     public static function giveBack(Rota $rota, string $override, Person $by): void
     {
@@ -164,8 +166,8 @@ final class ChangeRota
         if ($to <= $now) {
             throw Refused::because('This turn is over. What was, stays as it was.');
         }
-        if (! self::isTheirs($one, $by) && ! self::mayArrange($by)) {
-            throw Refused::because(\App\Platform\Deed::ArrangeRotas->refusal().' You can give back turns of your own.');
+        if (! self::isTheirs($one, $by) && ! Gate::forUser($by)->allows('arrange', Rota::class)) {
+            throw Refused::because(Deed::ArrangeRotas->refusal().' You can give back turns of your own.');
         }
         $before = $rota->between($from, $to)->segments;
         $left = array_values(array_filter($rota->overrides, static fn(array $other): bool => self::fingerprint($other) !== $override));
@@ -219,21 +221,15 @@ final class ChangeRota
         return ($override['person'] ?? null) === $person->id || in_array($person->id, (array) ($override['swap'] ?? []), true);
     }
 
-    /** Whether somebody may put others on call, and not only themselves. */
     /** Turns are taken, swapped and given among those whose rota it is; whoever arranges rotas may do so on any. */
     public static function refuseOutsiders(Rota $rota, Person ...$people): void
     {
         foreach ($people as $person) {
-            if ($person->team_id !== $rota->team_id && ! $rota->names($person->id) && ! self::mayArrange($person)) {
+            if (! Gate::forUser($person)->allows('turn', $rota)) {
                 throw Refused::because(
                     "$person->name is not of the team that takes these turns. People of that team take them; a coordinator or an administrator can put others on.",
                 );
             }
         }
-    }
-
-    public static function mayArrange(Person $person): bool
-    {
-        return \App\Platform\Deed::ArrangeRotas->isAllowedTo($person);
     }
 }

@@ -11,6 +11,7 @@ use App\Platform\Refused;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
 use Skarvo\Rota\Burden;
 use Skarvo\Rota\Segment;
 use Skarvo\Rota\TurnRules;
@@ -49,7 +50,7 @@ final class FairController
     public function keep(Request $request, Rota $rota): RedirectResponse
     {
         $by = CurrentPerson::of($request);
-        abort_unless(ChangeRota::mayArrange($by), 403);
+        Gate::forUser($by)->authorize('arrange', Rota::class);
         $input = $request->validate([
             'changes' => ['required', 'array', 'min:1', 'max:500'], 'changes.*.from' => ['required', 'integer'],
             'changes.*.to' => ['required', 'integer', 'gt:changes.*.from'], 'changes.*.was' => ['required', 'string'],

@@ -14,6 +14,7 @@ use App\Platform\Refused;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
 use Inertia\Inertia;
 use Inertia\Response;
 
@@ -54,7 +55,7 @@ final class HandoverController
             ] <=> [$b['mine'] === null, ! $b['ofMyTeam'], $b['confirmed'] !== null, $b['at']],
         );
 
-        return Inertia::render('Rota/Handovers', ['handovers' => $handovers, 'mayArrange' => ChangeRota::mayArrange($me)]);
+        return Inertia::render('Rota/Handovers', ['handovers' => $handovers, 'mayArrange' => $me->can('arrange', Rota::class)]);
     }
 
     public function note(Request $request, Rota $rota, int $at): RedirectResponse
@@ -62,7 +63,7 @@ final class HandoverController
         $input = $request->validate(['added' => ['present', 'nullable', 'string', 'max:5000'], 'version' => ['required', 'integer']]);
         $me = CurrentPerson::of($request);
         $one = self::find($rota, $at);
-        abort_unless($me->team_id === $rota->team_id || $me->id === $one['leaves'] || ChangeRota::mayArrange($me), 403);
+        Gate::forUser($me)->authorize('note', [$rota, $one['leaves']]);
         Once::for($request, static function () use ($rota, $at, $input, $me, $one): void {
             $row = self::row($rota, $at, $one);
             if ($row->confirmed_at !== null) {
@@ -84,7 +85,7 @@ final class HandoverController
     {
         $me = CurrentPerson::of($request);
         $one = self::find($rota, $at);
-        if ($me->id !== $one['comes'] && ! ChangeRota::mayArrange($me)) {
+        if (! $me->can('confirm', [$rota, $one['comes']])) {
             throw Refused::because('Whoever comes on call confirms it, or a coordinator for them.');
         }
         Once::for($request, static function () use ($rota, $at, $me, $one): void {

@@ -32,7 +32,7 @@ final class OnCallController
                     'name' => $segment->person === null ? null : ($people->get($segment->person)->name ?? $segment->person),
                 ], $rota->between($now - self::HOURS_BACK * 3600, $now + self::HOURS_AHEAD * 3600)->segments),
             ]),
-            'mayArrange' => ChangeRota::mayArrange(CurrentPerson::of($request)),
+            'mayArrange' => CurrentPerson::of($request)->can('arrange', Rota::class),
             'choices' => LayersController::choices(),
             'services' => OnCallNow::services(OnCallNow::teams()),
             'waiting' => DB::table('rota_swaps')->join('rotas', 'rotas.id', '=', 'rota_id')

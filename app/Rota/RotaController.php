@@ -67,14 +67,14 @@ final class RotaController
             )),
             'people' => Person::query()->whereNull('left_at')->where('team_id', $rota->team_id)->orderBy('name')->get(['id', 'name']),
             'myself' => $person->id,
-            'mayArrange' => ChangeRota::mayArrange($person),
+            'mayArrange' => $person->can('arrange', Rota::class),
             'isMine' => $person->team_id === $rota->team_id,
             'swaps' => DB::table('rota_swaps')->join('people as a', 'a.id', '=', 'asker_id')
                 ->join('people as b', 'b.id', '=', 'asked_id')->where('rota_id', $rota->id)->where('state', 'asked')
                 ->where('to_at', '>', $now)->orderBy('from_at')
                 ->get(['rota_swaps.*', 'a.name as asker', 'b.name as asked'])->map(fn(\stdClass $s): array => [
                     'id' => (int) $s->id, 'asker' => $s->asker, 'asked' => $s->asked, 'asker_id' => $s->asker_id, 'asked_id' => $s->asked_id, 'from' => (int) $s->from_at * 1000, 'to' => (int) $s->to_at * 1000, // Why somebody is away is between those two, and whoever arranges rotas.
-                    'why' => in_array($person->id, [$s->asker_id, $s->asked_id], true) || ChangeRota::mayArrange($person) ? $s->why : '',
+                    'why' => $person->can('reasons', [Rota::class, $s->asker_id, $s->asked_id]) ? $s->why : '',
                     'changes' => self::told(ChangeRota::effect(
                         $rota, ChangeRota::swapping((int) $s->from_at, (int) $s->to_at, $s->asker_id, $s->asked_id),
                         (int) $s->from_at, (int) $s->to_at,
@@ -236,7 +236,7 @@ final class RotaController
             return [ChangeRota::swapping($from, $to, $me->id, $with), $from, $to];
         }
         $person = ($input['person'] ?? '') ?: $me->id;
-        if ($person !== $me->id && ! ChangeRota::mayArrange($me)) {
+        if ($person !== $me->id && ! $me->can('arrange', Rota::class)) {
             throw Refused::because('You can take turns yourself. Ask a coordinator to put somebody else on call.', 'person');
         }
 

@@ -10,6 +10,7 @@ use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
+use Illuminate\Support\Facades\Gate;
 
 final class RotaServiceProvider extends Capability
 {
@@ -27,5 +28,11 @@ final class RotaServiceProvider extends Capability
     protected function routes(): string
     {
         return 'rota';
+    }
+
+    public function boot(): void
+    {
+        parent::boot();
+        Gate::policy(Rota::class, RotaPolicy::class);
     }
 }

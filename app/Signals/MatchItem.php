@@ -15,7 +15,7 @@ use Illuminate\Support\Facades\DB;
 /** Says once for all which item of the estate monitors mean by a name that it does not know. Call it inside a transaction. */
 final class MatchItem
 {
-    /** @throws \Illuminate\Validation\ValidationException if the estate knows an item of that name itself */
+    /** @throws Refused if the estate knows an item of that name itself */
     public function __invoke(string $named, Item $item, Person $by): void
     {
         if (Item::query()->whereKey($named)->exists()) {

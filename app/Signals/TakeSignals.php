@@ -27,7 +27,15 @@ use Skarvo\Signals\Replay\Settings;
 final class TakeSignals implements ClockPart
 {
     /** A batch holds the database for a second or two at most; those who send signals wait so long. */
-    private const BATCH = 10000;
+    /** A batch holds the write lock: as many signals as take about so long. */
+    private const BATCH_SECONDS = 0.4;
+
+    private const LEAST = 500;
+
+    private const MOST = 10000;
+
+    /** How many signals the next batch takes. */
+    private int $batch = 1000;
 
     /** Bundles that are looked at in one go because of the time. */
     private const LOOKS = 500;
@@ -55,45 +63,55 @@ final class TakeSignals implements ClockPart
             return 0;
         }
 
-        return DB::transaction(function () use ($mayWork): int {
-            $mark = self::mark();
-            $rows = array_values(
-                DB::table('signals')->where('id', '>', $mark)
-                    ->orderBy('id')->limit(self::BATCH)->get([...StoredSignal::COLUMNS, 'summary', 'received_at'])
-                    ->all(),
-            );
-            $due = self::dueBundles()->orderBy('next_look_at')->limit(self::LOOKS)->pluck('id')->map(intval(...))->all();
-            if (($rows === [] && $due === []) || ! $mayWork()) {
-                return 0;
-            }
-            $now = Moment::now();
-            $rules = RuleSets::load();
-            $settings = $rules->current();
-            $quiet = RuleSets::quiet($now - self::QUIET_SECONDS_BACK);
-            $taken = $this->take($rows, $mark, $rules, $settings, $quiet, $now);
-            $looked = $this->look(array_values(array_diff($due, array_keys($taken))), $settings, $quiet, $now);
-            if ($rows !== []) {
-                Watched::note($rows);
-                QuietFaults::note($rows);
-                DB::table('clock_marks')->where('name', 'signals')->update(['mark' => (int) $rows[count($rows) - 1]->id]);
-            }
-            $signals = [];
-            foreach ($rows as $row) {
-                $signals[(int) $row->id] = $row;
-            }
-            $kept = (new KeepAlerts($signals, new Ownership($rules), $now))([...array_values($taken), ...$looked]);
-            if ($kept['from'] !== null) {
-                (new GatherAlerts($settings))($kept['from']);
-            }
-            if ($kept['changed'] !== []) {
-                Journal::write(
-                    Actor::system(), SignalEntry::SignalsTaken, ['alert', $kept['changed'][0]],
-                    ['signals' => count($rows), 'alerts' => count($kept['changed']) > self::LOOKS ? [] : $kept['changed']],
-                );
-            }
+        $began = hrtime(true);
+        $taken = DB::transaction(fn(): int => $this->takeBatch($mayWork));
+        if ($taken >= $this->batch) {
+            $seconds = max(0.001, (hrtime(true) - $began) / 1e9);
+            $this->batch = (int) max(self::LEAST, min(self::MOST, $this->batch * min(2, self::BATCH_SECONDS / $seconds)));
+        }
 
-            return count($rows) + count($due);
-        });
+        return $taken;
+    }
+
+    private function takeBatch(\Closure $mayWork): int
+    {
+        $mark = self::mark();
+        $rows = array_values(
+            DB::table('signals')->where('id', '>', $mark)
+                ->orderBy('id')->limit($this->batch)->get([...StoredSignal::COLUMNS, 'summary', 'received_at'])
+                ->all(),
+        );
+        $due = self::dueBundles()->orderBy('next_look_at')->limit(self::LOOKS)->pluck('id')->map(intval(...))->all();
+        if (($rows === [] && $due === []) || ! $mayWork()) {
+            return 0;
+        }
+        $now = Moment::now();
+        $rules = RuleSets::load();
+        $settings = $rules->current();
+        $quiet = RuleSets::quiet($now - self::QUIET_SECONDS_BACK);
+        $taken = $this->take($rows, $mark, $rules, $settings, $quiet, $now);
+        $looked = $this->look(array_values(array_diff($due, array_keys($taken))), $settings, $quiet, $now);
+        if ($rows !== []) {
+            Watched::note($rows);
+            QuietFaults::note($rows);
+            DB::table('clock_marks')->where('name', 'signals')->update(['mark' => (int) $rows[count($rows) - 1]->id]);
+        }
+        $signals = [];
+        foreach ($rows as $row) {
+            $signals[(int) $row->id] = $row;
+        }
+        $kept = (new KeepAlerts($signals, new Ownership($rules), $now))([...array_values($taken), ...$looked]);
+        if ($kept['from'] !== null) {
+            (new GatherAlerts($settings))($kept['from']);
+        }
+        if ($kept['changed'] !== []) {
+            Journal::write(
+                Actor::system(), SignalEntry::SignalsTaken, ['alert', $kept['changed'][0]],
+                ['signals' => count($rows), 'alerts' => count($kept['changed']) > self::LOOKS ? [] : $kept['changed']],
+            );
+        }
+
+        return count($rows) + count($due);
     }
 
     /** Has every bundle in which anything fires looked at again, after what they depend on changed. */

@@ -130,7 +130,7 @@ final readonly class WorkAlerts
     /**
      * @param  Collection<int, Alert>  $alerts
      *
-     * @throws \Illuminate\Validation\ValidationException if a person may do it for their own team only, and one is another's
+     * @throws Refused if a person may do it for their own team only, and one is another's
      */
     public static function mustBeOwn(Deed $deed, Collection $alerts, Person $person): void
     {

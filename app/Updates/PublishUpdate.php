@@ -20,7 +20,7 @@ final class PublishUpdate
     /**
      * @param  int  $number  that the author saw as the next; tells whether somebody else published meanwhile
      *
-     * @throws \Illuminate\Validation\ValidationException
+     * @throws Refused
      */
     public function __invoke(
         Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by,

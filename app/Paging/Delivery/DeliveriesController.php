@@ -10,10 +10,10 @@ use App\Paging\PagingEntry;
 use App\Platform\Http\ProblemDetails;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Refused;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Validation\ValidationException;
 use Skarvo\Paging\Reply;
 
 /** What a gateway tells of a message that it took: it arrived, it came back, it was answered. Telling twice changes nothing. */
@@ -69,7 +69,7 @@ final class DeliveriesController
         };
         try {
             $changed = ($this->answer)($page, $reply, $how, also: array_values(array_map(intval(...), $page->together()->modelKeys())));
-        } catch (ValidationException $e) {
+        } catch (Refused $e) {
             return new JsonResponse(['understood' => false, 'say' => $e->getMessage()]);
         }
         $this->note->delivered($page);

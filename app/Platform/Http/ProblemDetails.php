@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform\Http;
 
+use App\Platform\Refused;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -30,6 +31,7 @@ final class ProblemDetails
     public static function register(Exceptions $exceptions): void
     {
         $exceptions->shouldRenderJsonWhen(static fn(Request $request): bool => self::isApi($request) || $request->expectsJson());
+        $exceptions->map(static fn(Refused $e): ValidationException => ValidationException::withMessages($e->reasons));
         $exceptions->render(static fn(ValidationException $e, Request $request): ?JsonResponse => self::isApi($request)
             ? self::response(422, 'Unprocessable Content', $e->getMessage(), ['errors' => $e->errors()])
             : null);

@@ -15,6 +15,7 @@ use App\Platform\Refused;
 use App\Platform\Role;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
@@ -81,7 +82,7 @@ final class ParticularsController
     {
         $by = CurrentPerson::of($request);
         $own = $by->id === $person->id;
-        abort_unless($own || $by->has(Role::Administrator), 403);
+        Gate::authorize('edit', $person);
         $input = $request->validate(
             [
                 'password' => ['required', 'string', 'min:'.self::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],

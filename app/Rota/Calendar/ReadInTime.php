@@ -25,7 +25,7 @@ final class ReadInTime
      *
      * @return list<array{uid: string, from: int, to: int, days: list<string>, summary: string, mails: list<string>, free: bool}> as Events::of() has them
      *
-     * @throws \Illuminate\Validation\ValidationException
+     * @throws Refused
      */
     public static function events(
         string $text, \DateTimeZone $zone, \DateTimeImmutable $from, \DateTimeImmutable $to, string $field = 'file',

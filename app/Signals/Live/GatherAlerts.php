@@ -36,8 +36,8 @@ final class GatherAlerts
     {
         $rows = DB::table('alerts')->where('stamp', '>=', $from)
             ->whereNull('withdrawn_at')->orderBy('stamp')
-            ->get(['id', 'key', 'number', 'opened_at', 'stamp', 'items', 'source']);
-        $this->undo($from);
+            ->get(['id', 'key', 'number', 'opened_at', 'stamp', 'items', 'source', 'joined_id', 'gathered_in_id']);
+        $isTornApart = $this->undo($from);
         $openings = [];
         foreach ($rows as $row) {
             $alert = self::bare($row->key, (int) $row->number, $row->opened_at, $row->stamp);
@@ -68,7 +68,11 @@ final class GatherAlerts
         );
         $this->save(
             $regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings),
-            array_fill_keys($rows->pluck('id')->all(), true),
+            // What comes together as it was needs no writing.
+            array_column(array_map(static fn(\stdClass $row): array => [
+                (int) $row->id,
+                $isTornApart || $row->joined_id === null ? null : [(int) $row->joined_id, (int) $row->gathered_in_id],
+            ], $rows->all()), 1, 0),
         );
     }
 
@@ -119,14 +123,21 @@ final class GatherAlerts
         return $pairs;
     }
 
-    /** Takes apart what was brought together from a stamp on. */
-    private function undo(string $from): void
+    /**
+     * Takes apart what was brought together from a stamp on.
+     *
+     * @return bool whether groups had come together since, so that nothing of it stands; else what stands is compared with what comes
+     */
+    private function undo(string $from): bool
     {
-        DB::table('alerts')->where('stamp', '>=', $from)->update(['joined_id' => null, 'gathered_in_id' => null]);
         $apart = DB::table('alerts')->where('merged_stamp', '>=', $from)->pluck('gathered_in_id', 'id');
+        $later = DB::table('alerts')->where('stamp', '>=', $from)->whereNotNull('gathered_in_id');
         if ($apart->isEmpty()) {
-            return;
+            $later->whereNotNull('withdrawn_at')->update(['joined_id' => null, 'gathered_in_id' => null]);
+
+            return false;
         }
+        $later->update(['joined_id' => null, 'gathered_in_id' => null]);
         DB::table('alerts')->where('merged_stamp', '>=', $from)->update(['merged_into_id' => null, 'merged_stamp' => null]);
         foreach ($apart->filter()->unique()->chunk(self::CHUNK) as $groups) {
             $members = DB::table('alerts')->whereIn('gathered_in_id', $groups->values())
@@ -140,6 +151,8 @@ final class GatherAlerts
             }
             self::showIn(array_values(array_map(intval(...), $members->keys()->all())));
         }
+
+        return true;
     }
 
     /**
@@ -181,7 +194,7 @@ final class GatherAlerts
 
     /**
      * @param  list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}>  $groups
-     * @param  array<array-key, true>  $opened
+     * @param  array<int, array{int, int}|null>  $opened  what each of those that opened had joined, and the founder of its group, where that stands
      */
     private function save(array $groups, array $opened): void
     {
@@ -201,23 +214,25 @@ final class GatherAlerts
             }
             foreach ($alerts as $alert) {
                 $id = isset($this->ids[$alert]) ? $this->ids[$alert] : 0;
-                if (isset($opened[$id])) {
-                    $join->execute([$alert->joined === null ? $id : $this->ids[$alert->joined], $founder, $id]);
+                $joined = $alert->joined === null ? $id : $this->ids[$alert->joined];
+                if (array_key_exists($id, $opened) && $opened[$id] !== [$joined, $founder]) {
+                    $join->execute([$joined, $founder, $id]);
                     $changed[] = $id;
                 }
             }
         }
-        self::passOn($changed);
-        self::showIn($changed);
+        self::showIn(self::passOn($changed) ? array_keys($opened) : $changed);
     }
 
     /**
      * What people put together stays so when another alert becomes the founder of a group.
      *
      * @param  list<int>  $alerts
+     * @return bool whether there was anything of it
      */
-    private static function passOn(array $alerts): void
+    private static function passOn(array $alerts): bool
     {
+        $passes = false;
         foreach (array_chunk($alerts, self::CHUNK) as $chunk) {
             foreach (
                 DB::table('alerts')->whereIn('id', $chunk)
@@ -228,8 +243,11 @@ final class GatherAlerts
                     ->where('id', '!=', $row->put_with_id)->whereNull('put_with_id')
                     ->update(['put_with_id' => $row->put_with_id]);
                 DB::table('alerts')->where('id', $row->id)->update(['put_with_id' => null]);
+                $passes = true;
             }
         }
+
+        return $passes;
     }
 
     /**

@@ -23,7 +23,7 @@ final class SaveRules
      * @param  int  $version  the version that was edited
      * @param  int|null  $restoredFrom  the earlier version that this one is, if it is one
      *
-     * @throws \Illuminate\Validation\ValidationException if somebody saved another one meanwhile
+     * @throws Refused if somebody saved another one meanwhile
      */
     public function __invoke(RuleList $rules, int $version, string $note, Person $by, ?int $restoredFrom = null): int
     {

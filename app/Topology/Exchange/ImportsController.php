@@ -102,7 +102,7 @@ final class ImportsController
     /**
      * @param  \Closure(string): mixed  $put  puts the file at a path
      *
-     * @throws \Illuminate\Validation\ValidationException if nothing of it can be read
+     * @throws Refused if nothing of it can be read
      */
     private static function lookAt(string $name, string $format, \Closure $put, Person $by): int
     {

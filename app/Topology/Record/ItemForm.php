@@ -16,7 +16,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Validation\ValidationException;
 use Skarvo\Topology\Exchange\EstateRow;
 use Skarvo\Topology\Exchange\ImportPlan;
 use Skarvo\Topology\Exchange\PlannedRow;
@@ -95,7 +94,7 @@ final class ItemForm
      * @param  string|null  $needs  in words; null: as they are
      * @param  array{fields: array<array-key, string>, needs: string}|null  $was  what the person saw when they began; null: it is new
      *
-     * @throws ValidationException by field: what cannot be, or what somebody else changed meanwhile
+     * @throws Refused by field: what cannot be, or what somebody else changed meanwhile
      */
     private function record(Request $request, string $id, array $fields, ?string $needs, ?array $was, string $why): void
     {
@@ -136,7 +135,7 @@ final class ItemForm
             }
         }
         if ($wrong !== []) {
-            throw ValidationException::withMessages($wrong);
+            throw Refused::fields($wrong);
         }
     }
 
@@ -168,7 +167,7 @@ final class ItemForm
             ).'. Save again to put yours in its place.';
         }
         if ($wrong !== []) {
-            throw ValidationException::withMessages($wrong);
+            throw Refused::fields($wrong);
         }
     }
 

@@ -22,7 +22,7 @@ use Illuminate\Support\Facades\DB;
  */
 final class RetireItem
 {
-    /** @throws \Illuminate\Validation\ValidationException if it is retired, or alerts on it are open */
+    /** @throws Refused if it is retired, or alerts on it are open */
     public function __invoke(Item $item, string $why, Person $by): void
     {
         if (self::isRetired($item->id)) {

@@ -10,9 +10,9 @@ use App\Incidents\LinkKind;
 use App\Incidents\LinkReport;
 use App\Incidents\Report;
 use App\Platform\Journal\Actor;
+use App\Platform\Refused;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Validation\ValidationException;
 use Tests\TestCase;
 
 /** What belongs together, from when until when. */
@@ -47,7 +47,7 @@ final class LinkTest extends TestCase
         try {
             LinkReport::to($report, $other, $by);
             self::fail('It is linked already.');
-        } catch (ValidationException $e) {
+        } catch (Refused $e) {
             self::assertStringContainsString("linked already, to {$one->ref()}", $e->getMessage());
         }
 

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Signals;
 
+use App\Platform\Refused;
 use App\Signals\Alert;
 use App\Signals\Live\GatherAlerts;
 use App\Signals\WorkAlerts;
-use Illuminate\Validation\ValidationException;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -62,7 +62,7 @@ final class GroupsByHandTest extends TestCase
         }
         try {
             (new WorkAlerts($some, $this->person('ingrid-vale')))->splitOff();
-        } catch (ValidationException) {
+        } catch (Refused) {
             self::assertCount(count($members), $some, 'Only all of a group cannot be split off.');
 
             return;

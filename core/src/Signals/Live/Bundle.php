@@ -34,6 +34,9 @@ final class Bundle
     /** @var array<string, ReplayAlert> alerts as the latest run left them, by key and number */
     private array $alerts = [];
 
+    /** The replay that made the head, where it was made here: what at() goes on with, instead of reading the head anew. */
+    private ?Bursts $running = null;
+
     /** @param  non-empty-list<State>  $states  oldest first; the last is the head */
     private function __construct(private array $states) {}
 
@@ -137,7 +140,9 @@ final class Bundle
      */
     public function at(int $now, Settings $settings, QuietTimes $quiet): array
     {
-        $bursts = self::resume($settings, $quiet, $this->head());
+        $bursts = $this->running ?? self::resume($settings, $quiet, $this->head());
+        // It has gone on by then, and is no head any more.
+        $this->running = null;
         $bursts->finish(max($now, (int) $this->head()['present']));
 
         return [self::byNumber($bursts) + $this->alerts, $bursts->nextLook(), $bursts->isBusy(), $bursts->firing()];
@@ -194,6 +199,7 @@ final class Bundle
         while (count($this->states) > 2 && (int) $this->states[1]['present'] <= $keepFrom) {
             array_shift($this->states);
         }
+        $this->running = $bursts;
         $this->alerts = self::byNumber($bursts) + array_filter(
             $this->alerts, static fn(ReplayAlert $alert): bool => $alert->openedAt < $floor,
         );
