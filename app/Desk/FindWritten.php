@@ -7,6 +7,7 @@ namespace App\Desk;
 use App\Incidents\Incident;
 use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\Sought;
+use App\Platform\Database\Sql;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Sentence;
 use App\Platform\Journal\Sentences;
@@ -22,7 +23,7 @@ final class FindWritten implements Finds
     public function find(Sought $sought): array
     {
         $entries = Entry::query()->whereIn('kind', $this->sentences->written())
-            ->whereIn('seq', DB::table('journal_words')->whereRaw("words like ? escape '\\'", [$sought->likeInJson()])->select('seq'))
+            ->whereIn('seq', DB::table('journal_words')->whereRaw(Sql::like('words'), [$sought->likeInJson()])->select('seq'))
             ->whereIn('seq', DB::table('journal_subjects')->where('kind', 'incident')->select('seq'))
             ->latest('seq')->limit(self::EACH)->get();
         $of = DB::table('journal_subjects')->where('kind', 'incident')->whereIn('seq', $entries->modelKeys())->pluck('id', 'seq');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Database\Locked;
 use App\Platform\Deed;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -25,7 +26,7 @@ final class AttachAlerts
     public function __invoke(Incident $incident, array $alertIds, Person $by, ?Incident $from = null): void
     {
         DB::transaction(static function () use ($incident, $alertIds, $by, $from): void {
-            if (! $incident->refresh()->isOpen()) {
+            if (! Locked::again($incident)->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved. Declare a new incident, or choose another.");
             }
             $alerts = Alert::query()->whereKey($alertIds)
@@ -60,7 +61,7 @@ final class AttachAlerts
     public function undo(Incident $incident, array $alertIds, string $why, Person $by): void
     {
         DB::transaction(static function () use ($incident, $alertIds, $why, $by): void {
-            if (! $incident->refresh()->isOpen()) {
+            if (! Locked::again($incident)->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved. Reopen it first.");
             }
             foreach (Alert::query()->whereKey($alertIds)->where('incident_id', $incident->id)->orderBy('id')->get() as $alert) {

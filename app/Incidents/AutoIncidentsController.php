@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Requests\AutoIncidentsRequest;
 use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -11,21 +12,15 @@ use App\Platform\Once;
 use App\Platform\Refused;
 use App\Platform\Team;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use Skarvo\Signals\IncidentConditions;
 use Skarvo\Signals\Level;
 
 /** Whether groups of a team's alerts become incidents by themselves, and when. */
 final class AutoIncidentsController
 {
-    public function __invoke(Request $request, Team $team): RedirectResponse
+    public function __invoke(AutoIncidentsRequest $request, Team $team): RedirectResponse
     {
-        $input = $request->validate([
-            'incidents' => ['required', Rule::in(['off', 'suggest', 'do'])], 'tier' => ['nullable', 'integer', 'min:1', 'max:4'],
-            'level' => ['nullable', Rule::enum(Level::class)],
-            'alerts' => ['nullable', 'integer', 'min:1', 'max:1000'], 'minutes' => ['nullable', 'integer', 'min:1', 'max:1440'],
-        ]);
+        $input = $request->validated();
         $number = static fn(string $name): ?int => isset($input[$name]) ? (int) $input[$name] : null;
         $conditions = new IncidentConditions(
             $number('tier'), Level::tryFrom((string) ($input['level'] ?? '')), $number('alerts'), $number('minutes'),

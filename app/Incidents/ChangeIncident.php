@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -28,7 +29,7 @@ final class ChangeIncident
         string $why = '', bool $call = false,
     ): void {
         DB::transaction(function () use ($incident, $version, $title, $impact, $urgency, $stage, $by, $why, $call): void {
-            $incident->refresh();
+            Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved and does not change any more.");
             }

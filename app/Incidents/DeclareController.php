@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Requests\DeclareIncidentRequest;
 use App\Platform\CurrentPerson;
 use App\Platform\Once;
 use App\Platform\Team;
@@ -12,7 +13,6 @@ use App\Topology\Item;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
 
@@ -28,20 +28,10 @@ final class DeclareController
         return new JsonResponse($propose($from));
     }
 
-    public function store(Request $request, DeclareIncident $declare): RedirectResponse
+    public function store(DeclareIncidentRequest $request, DeclareIncident $declare): RedirectResponse
     {
         $from = Beginning::of($request);
-        $input = $request->validate([
-            'title' => ['required', 'string', 'max:160'],
-            'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
-            'impact' => ['required', Rule::enum(Impact::class)],
-            'urgency' => ['required', Rule::enum(Urgency::class)],
-            'team' => ['nullable', 'string', 'exists:teams,id'],
-        ],
-            [
-                'title.required' => 'Say in a few words what is wrong.',
-                'service.exists' => 'This service is not in the estate any more. Choose another.',
-            ]);
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         $incident = null;
         Once::for($request, static function () use (&$incident, $declare, $from, $input, $person): void {

@@ -78,7 +78,7 @@ final class DeclareIncident
      */
     private static function free(array $ids): Collection
     {
-        $alerts = Alert::query()->whereKey($ids)->get()->keyBy('id');
+        $alerts = Alert::query()->whereKey($ids)->lockForUpdate()->get()->keyBy('id');
         $lead = $ids === [] ? null : $alerts->get($ids[0]) ?? throw Refused::because('This alert is not there any more.');
         if ($lead?->incident_id !== null && $lead->decide_again_at === null) {
             $other = Incident::query()->with('coordinator')->findOrFail($lead->incident_id);

@@ -6,6 +6,7 @@ namespace App\Incidents;
 
 use App\Platform\AllOrEach;
 use App\Platform\Contracts\ClockPart;
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Team;
@@ -100,7 +101,7 @@ final class HandleAlerts implements ClockPart
                 Alert::query()->whereKey($alert->id)->update(['handled_at' => now()]);
                 if ($alert->handling === Handling::Hours) {
                     Journal::write(Actor::system(), SignalEntry::AlertBack, ['alert', $alert->id], ['title' => $alert->title()]);
-                } elseif ($alert->refresh()->incident_id === null) {
+                } elseif (Locked::again($alert)->incident_id === null) {
                     $this->page($alert);
                 }
             }

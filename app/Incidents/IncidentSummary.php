@@ -8,12 +8,23 @@ use App\Incidents\Contracts\SaysSoFar;
 use App\Platform\Given;
 use App\Platform\Staff\Names;
 use App\Signals\Alert;
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
+use Skarvo\Incidents\Stage;
 use Skarvo\Topology\Affected;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 
-/** An incident as a list shows it: one line of what it is, one of how it stands. */
+/**
+ * An incident as a list shows it: one line of what it is, one of how it stands.
+ *
+ * @phpstan-type IncidentLine array{
+ *     id: int, ref: string, title: string, priority: int, service: string, stage: value-of<Stage>, stageWords: string,
+ *     state: value-of<State>|'restored', stands: string, started_at: CarbonImmutable, declared_at: CarbonImmutable,
+ *     resolved_at: CarbonImmutable|null, next_update_at: CarbonImmutable|null, restore_by: CarbonImmutable, coordinator: string,
+ *     coordinator_id: string|null,
+ * }
+ */
 final class IncidentSummary
 {
     /** What has to be loaded with an incident. */
@@ -21,7 +32,7 @@ final class IncidentSummary
 
     /**
      * @param  Collection<int, Incident>  $incidents  with what it needs
-     * @return list<array<string, mixed>> in the same order
+     * @return list<IncidentLine> in the same order
      */
     public static function all(Collection $incidents, Situation $situation): array
     {
@@ -35,13 +46,13 @@ final class IncidentSummary
         ))->all());
     }
 
-    /** @return array<string, mixed> */
+    /** @return IncidentLine */
     public static function of(Incident $incident, Situation $situation): array
     {
         return self::all(new Collection([$incident]), $situation)[0];
     }
 
-    /** @return array<string, mixed> */
+    /** @return IncidentLine */
     private static function told(Incident $incident, Situation $situation, ?string $work): array
     {
         return [
@@ -54,7 +65,7 @@ final class IncidentSummary
         ];
     }
 
-    /** The worst of the services that it hits, else of its items; or restored. */
+    /** @return value-of<State>|'restored' the worst of the services that it hits, else of its items */
     private static function state(Incident $incident, Situation $situation): string
     {
         if (! $incident->isOpen()) {

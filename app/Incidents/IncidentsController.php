@@ -5,6 +5,13 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Incidents\Contracts\TakesPart;
+use App\Incidents\Requests\ChangeIncidentRequest;
+use App\Incidents\Requests\NoteIncidentRequest;
+use App\Incidents\Requests\ReopenIncidentRequest;
+use App\Incidents\Requests\ResolveIncidentRequest;
+use App\Incidents\Requests\SetStageRequest;
+use App\Incidents\Requests\TakeCoordinationRequest;
+use App\Incidents\Requests\TellOwnerRequest;
 use App\Platform\CurrentPerson;
 use App\Platform\Deed;
 use App\Platform\Given;
@@ -20,7 +27,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Str;
-use Illuminate\Validation\Rule;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Impact;
@@ -59,20 +65,9 @@ final class IncidentsController
         ]);
     }
 
-    public function change(Request $request, Incident $incident, ChangeIncident $change): RedirectResponse
+    public function change(ChangeIncidentRequest $request, Incident $incident, ChangeIncident $change): RedirectResponse
     {
-        $input = $request->validate([
-            'version' => ['required', 'integer'], 'why' => ['nullable', 'string', 'max:500'], 'call' => ['boolean'],
-            'title' => ['required', 'string', 'max:160'],
-            'impact' => ['required', Rule::enum(Impact::class)], 'urgency' => ['required', Rule::enum(Urgency::class)],
-            'stage' => [
-                'required',
-                Rule::in(array_map(
-                    static fn(Stage $s): string => $s->value,
-                    array_filter(Stage::cases(), static fn(Stage $s): bool => $s !== Stage::Restored),
-                )),
-            ],
-        ]);
+        $input = $request->validated();
         Once::for($request, static fn() => $change(
             $incident, (int) $input['version'], $input['title'], Impact::from($input['impact']), Urgency::from($input['urgency']),
             Stage::from($input['stage']), CurrentPerson::of($request), (string) ($input['why'] ?? ''),
@@ -83,12 +78,9 @@ final class IncidentsController
     }
 
     /** How far the work is, by whoever does it. */
-    public function stage(Request $request, Incident $incident, ChangeIncident $change): RedirectResponse
+    public function stage(SetStageRequest $request, Incident $incident, ChangeIncident $change): RedirectResponse
     {
-        $input = $request->validate([
-            'version' => ['required', 'integer'],
-            'stage' => ['required', Rule::in(array_map(static fn(Stage $s): string => $s->value, array_slice(Stage::cases(), 0, 4)))],
-        ]);
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         if (Deed::SetStage->isLimited($person) && $incident->team_id !== $person->team_id && array_filter(
             Given::all(TakesPart::class), static fn(TakesPart $one): bool => $one->takesPart($incident, $person),
@@ -101,10 +93,10 @@ final class IncidentsController
     }
 
     /** Somebody takes the coordination: of an incident that declared itself, or from somebody else. */
-    public function coordinate(Request $request, Incident $incident): RedirectResponse
+    public function coordinate(TakeCoordinationRequest $request, Incident $incident): RedirectResponse
     {
         $person = CurrentPerson::of($request);
-        $input = $request->validate(['from' => ['nullable', 'string']]);
+        $input = $request->validated();
         Once::for($request, static function () use ($incident, $person, $input): void {
             if (
                 Incident::query()->whereKey($incident->id)
@@ -122,12 +114,9 @@ final class IncidentsController
         return back();
     }
 
-    public function note(Request $request, Incident $incident): RedirectResponse
+    public function note(NoteIncidentRequest $request, Incident $incident): RedirectResponse
     {
-        $input = $request->validate(
-            ['text' => ['required', 'string', 'max:4000'], 'decision' => ['boolean']],
-            ['text.required' => 'Write what happened.'],
-        );
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($incident, $input, $person): void {
             Journal::write(
@@ -139,12 +128,9 @@ final class IncidentsController
         return back();
     }
 
-    public function resolve(Request $request, Incident $incident, ResolveIncident $resolve): RedirectResponse
+    public function resolve(ResolveIncidentRequest $request, Incident $incident, ResolveIncident $resolve): RedirectResponse
     {
-        $input = $request->validate(['resolution' => ['required', 'string', 'max:2000'], 'update' => ['required', 'string', 'max:2000']], [
-            'resolution.required' => 'Say what was done, for those who come after you.',
-            'update.required' => 'Say in a sentence that it is over.',
-        ]);
+        $input = $request->validated();
         Once::for($request, static fn() => $resolve($incident, $input['resolution'], $input['update'], CurrentPerson::of($request)));
 
         return back();
@@ -155,26 +141,18 @@ final class IncidentsController
         return new JsonResponse($reopen->preview($incident->load('team')));
     }
 
-    public function reopen(Request $request, Incident $incident, ReopenIncident $reopen): RedirectResponse
+    public function reopen(ReopenIncidentRequest $request, Incident $incident, ReopenIncident $reopen): RedirectResponse
     {
-        $input = $request->validate(['why' => ['required', 'string', 'max:500'], 'update' => ['required', 'string', 'max:2000'], 'call' => ['boolean']], [
-            'why.required' => 'Say why it is not over.', 'update.required' => 'Say in a sentence that it is not over.',
-        ]);
+        $input = $request->validated();
         Once::for($request, static fn() => $reopen($incident, $input['why'], $input['update'], (bool) ($input['call'] ?? false), CurrentPerson::of($request)));
 
         return redirect()->route('room', $incident->id);
     }
 
     /** Somebody who answers for what is hit is told, by mail. */
-    public function tell(Request $request, Incident $incident): RedirectResponse
+    public function tell(TellOwnerRequest $request, Incident $incident): RedirectResponse
     {
-        $input = $request->validate(
-            [
-                'person' => ['required', 'string', Rule::exists('people', 'id')->whereNull('left_at')],
-                'why' => ['required', 'string', 'max:1000'],
-            ],
-            ['why.required' => 'Say what they should know.'],
-        );
+        $input = $request->validated();
         $by = CurrentPerson::of($request);
         $person = Person::query()->findOrFail((string) $input['person']);
         Once::for($request, static function () use ($incident, $input, $person, $by): void {

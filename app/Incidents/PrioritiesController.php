@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Requests\UpdatePrioritiesRequest;
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Refused;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Impact;
@@ -29,9 +29,9 @@ final class PrioritiesController
         ]);
     }
 
-    public function update(Request $request): RedirectResponse
+    public function update(UpdatePrioritiesRequest $request): RedirectResponse
     {
-        $request->validate(['matrix' => ['required', 'array'], 'version' => ['required', 'integer']]);
+        $request->validated();
         try {
             $matrix = PriorityMatrix::read(Document::parse(json_encode($request->input('matrix'), JSON_THROW_ON_ERROR)));
         } catch (BadInput $e) {

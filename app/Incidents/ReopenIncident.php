@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -36,7 +37,7 @@ final class ReopenIncident
     public function __invoke(Incident $incident, string $why, string $publicText, bool $call, Person $by): void
     {
         DB::transaction(static function () use ($incident, $why, $publicText, $call, $by): void {
-            $incident->refresh()->load('team');
+            Locked::again($incident)->load('team');
             if ($incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is open already.");
             }

@@ -20,6 +20,11 @@ use Illuminate\Database\Eloquent\Relations\HasOneThrough;
  * @property CarbonImmutable $told_at
  * @property CarbonImmutable|null $resolved_at
  * @property-read int|null $incident_id that it is linked to
+ *
+ * @phpstan-type ReportLine array{
+ *     id: int, ref: string, what: string, site: string|null, name: string|null, service: string, service_id: string,
+ *     told_at: CarbonImmutable, resolved_at: CarbonImmutable|null, incident: int|null,
+ * }
  */
 final class Report extends Record
 {
@@ -110,7 +115,7 @@ final class Report extends Record
         return sprintf('RE-%04d', $this->id);
     }
 
-    /** @return array<string, mixed> */
+    /** @return ReportLine */
     public function summed(): array
     {
         return [

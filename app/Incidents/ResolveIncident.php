@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -29,7 +30,7 @@ final class ResolveIncident
     public function __invoke(Incident $incident, string $resolution, string $publicText, Person $by): void
     {
         DB::transaction(static function () use ($incident, $resolution, $publicText, $by): void {
-            $incident->refresh();
+            Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} was resolved already, at ".WallClock::time($incident->resolved_at ?? now()).'.');
             }

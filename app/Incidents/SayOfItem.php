@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Platform\Contracts\EntryKind;
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -45,7 +46,7 @@ final class SayOfItem
 
     private static function mustBeOpen(Incident $incident): void
     {
-        if (! $incident->refresh()->isOpen()) {
+        if (! Locked::again($incident)->isOpen()) {
             throw Refused::because("{$incident->ref()} is resolved. Reopen it first.");
         }
     }

@@ -12,6 +12,11 @@ use Skarvo\Topology\State;
 /**
  * Which open incidents, and which groups of alerts that nobody has decided about, hang on one item: what looks like
  * several troubles may be one.
+ *
+ * @phpstan-type Together array{
+ *     item: array{id: string, name: string},
+ *     troubles: list<array{kind: 'incident'|'group', id: int, ref: string, title: string, alertIds: list<int>}>,
+ * }
  */
 final class Troubles
 {
@@ -30,7 +35,7 @@ final class Troubles
         return new self($situation);
     }
 
-    /** @return list<array{item: array{id: string, name: string}, troubles: list<array{kind: string, id: int, ref: string, title: string, alertIds: list<int>}>}> those of two or more, the one with most first */
+    /** @return list<Together> those of two or more, the one with most first */
     public function together(): array
     {
         $all = $this->all();
@@ -62,7 +67,7 @@ final class Troubles
     /**
      * What hangs on the same as an incident.
      *
-     * @return array{item: array{id: string, name: string}, troubles: list<array{kind: string, id: int, ref: string, title: string, alertIds: list<int>}>}|null
+     * @return Together|null
      */
     public function ofIncident(Incident $incident): ?array
     {
@@ -168,8 +173,8 @@ final class Troubles
     }
 
     /**
-     * @param  array{kind: string, id: int, ref: string, title: string, alertIds: list<int>, ...}  $trouble
-     * @return array{kind: string, id: int, ref: string, title: string, alertIds: list<int>}
+     * @param  array{kind: 'incident'|'group', id: int, ref: string, title: string, alertIds: list<int>, ...}  $trouble
+     * @return array{kind: 'incident'|'group', id: int, ref: string, title: string, alertIds: list<int>}
      */
     private static function tell(array $trouble): array
     {

@@ -6,7 +6,12 @@ namespace App\Paging;
 
 use App\Incidents\Incident;
 use App\Incidents\Situation;
+use App\Paging\Requests\AnswerInRoomRequest;
+use App\Paging\Requests\CallPeopleRequest;
+use App\Paging\Requests\PreviewCallRequest;
+use App\Paging\Requests\StopCallRequest;
 use App\Platform\CurrentPerson;
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Once;
 use App\Platform\Person;
@@ -15,7 +20,6 @@ use App\Platform\Team;
 use App\Topology\Item;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Skarvo\Paging\Outcome;
@@ -25,12 +29,12 @@ use Skarvo\Paging\Reply;
 /** Calling more people from the room: whom it makes first, then the pages. And answering there. */
 final class CallController
 {
-    private const MOST = 30;
+    public const MOST = 30;
 
     /** Whom one can call from here, and whom a choice of them would page. */
-    public function preview(Request $request, Incident $incident): JsonResponse
+    public function preview(PreviewCallRequest $request, Incident $incident): JsonResponse
     {
-        $chosen = $request->validate(['whom' => ['nullable', 'array', 'max:'.self::MOST], 'whom.*' => ['string']])['whom'] ?? [];
+        $chosen = $request->validated()['whom'] ?? [];
         $owners = $this->owners($incident);
 
         return new JsonResponse([
@@ -47,18 +51,12 @@ final class CallController
         ]);
     }
 
-    public function store(Request $request, Incident $incident, StartCall $start): RedirectResponse
+    public function store(CallPeopleRequest $request, Incident $incident, StartCall $start): RedirectResponse
     {
-        ['whom' => $whom, 'why' => $why] = $request->validate(
-            [
-                'whom' => ['required', 'array', 'min:1', 'max:'.self::MOST], 'whom.*' => ['string'],
-                'why' => ['required', 'string', 'max:500'],
-            ],
-            ['whom.*' => 'Choose whom to call.', 'why.required' => 'Say in a few words why they are needed: it stands on their page.'],
-        );
+        ['whom' => $whom, 'why' => $why] = $request->validated();
         $by = Actor::person(CurrentPerson::of($request));
         Once::for($request, function () use ($incident, $whom, $why, $start, $by): void {
-            if (! $incident->refresh()->isOpen()) {
+            if (! Locked::again($incident)->isOpen()) {
                 throw Refused::because('This incident is over. Nobody was called.');
             }
             foreach (array_unique(array_map(strval(...), $whom)) as $text) {
@@ -77,9 +75,9 @@ final class CallController
         return back();
     }
 
-    public function stop(Request $request, Call $call, StopCall $stop): RedirectResponse
+    public function stop(StopCallRequest $request, Call $call, StopCall $stop): RedirectResponse
     {
-        $why = $request->validate(['why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it is stopped.'])['why'];
+        $why = $request->validated()['why'];
         $person = CurrentPerson::of($request);
         Once::for($request, static fn() => $stop($call, $why, $person));
 
@@ -87,11 +85,9 @@ final class CallController
     }
 
     /** Somebody who is signed in answers their own page. */
-    public function answer(Request $request, Incident $incident, AnswerPage $answer): RedirectResponse
+    public function answer(AnswerInRoomRequest $request, Incident $incident, AnswerPage $answer): RedirectResponse
     {
-        $input = $request->validate([
-            'page' => ['required', 'integer'], 'answer' => ['required', 'in:yes,no'], 'why' => ['nullable', 'string', 'max:500'],
-        ]);
+        $input = $request->validated();
         $page = Page::query()->with('call.occasion')->findOrFail((int) $input['page']);
         Gate::authorize('answer', [$page, $incident]);
         $answer($page, $input['answer'] === 'yes' ? Reply::yes() : Reply::no(), 'room', (string) ($input['why'] ?? ''));

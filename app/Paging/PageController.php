@@ -7,6 +7,7 @@ namespace App\Paging;
 use App\Incidents\Occasion;
 use App\Paging\Contracts\OnThePage;
 use App\Paging\Delivery\DeliveryPaths;
+use App\Paging\Requests\AnswerPageRequest;
 use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -100,10 +101,9 @@ final class PageController
         ]);
     }
 
-    public function answer(Request $request, string $token, AnswerPage $answer): RedirectResponse
+    public function answer(AnswerPageRequest $request, string $token, AnswerPage $answer): RedirectResponse
     {
-        $input = $request->validate(['answer' => ['required', 'in:yes,no,later,hand'], 'why' => ['nullable', 'string', 'max:500'], 'minutes' => ['nullable', 'integer', 'between:1,120'], 'to' => ['nullable', 'string', 'max:120'], 'also' => ['array', 'max:200'], 'also.*' => ['integer']],
-            ['minutes.*' => 'Say in how many minutes: 1 to 120.']);
+        $input = $request->validated();
         $page = Page::query()->where('token', $token)->firstOrFail();
         $over = $this->whyNot($request, $page);
         if ($over !== null) {

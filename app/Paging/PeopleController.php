@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Paging\Delivery\DeliveryPaths;
+use App\Paging\Requests\AddPersonRequest;
+use App\Paging\Requests\ChangeReachRequest;
+use App\Paging\Requests\TestReachRequest;
 use App\Platform\CurrentPerson;
-use App\Platform\Http\Asked;
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
@@ -17,7 +20,6 @@ use App\Platform\Refused;
 use App\Platform\Role;
 use App\Platform\Staff\AddPerson;
 use App\Platform\Staff\Contact;
-use App\Platform\Staff\KnownPasswords;
 use App\Platform\Staff\ParticularsController;
 use App\Platform\Team;
 use App\Rota\Absences;
@@ -109,30 +111,13 @@ final class PeopleController
         ]);
     }
 
-    public function save(Request $request, Person $person): RedirectResponse
+    public function save(ChangeReachRequest $request, Person $person): RedirectResponse
     {
         Gate::authorize('edit', $person);
-        $channels = implode(',', array_keys(DeliveryPaths::WORDS));
-        $input = $request->validate([
-            'contacts' => ['present', 'array', 'max:10'], 'contacts.*.channel' => ['required', "in:$channels", 'distinct'],
-            'contacts.*.address' => ['required', 'string', 'max:200'],
-            'contacts.*.after' => ['required', 'integer', 'between:0,3600'],
-            'rules' => ['present', 'array', 'max:10'], 'rules.*.urgencies' => ['present', 'array'],
-            'rules.*.urgencies.*' => ['in:now,soon,later'], ...Hours::rules('rules.*.hours'),
-            'rules.*.contacts' => ['required', 'array', 'min:1'], 'rules.*.contacts.*.channel' => ['required', "in:$channels"],
-            'rules.*.contacts.*.after' => ['required', 'integer', 'between:0,3600'],
-            'was' => ['required', 'array'],
-        ], [
-            'contacts.*.channel.distinct' => 'Each way once: two addresses for one way cannot be told apart in an answer.',
-            'contacts.*.address.*' => 'Give the number or the address.',
-            'contacts.*.after.*' => 'Try it 0 seconds to an hour after the page begins.',
-            'rules.*.contacts.required' => 'A rule names at least one way, or it would do nothing.',
-            'rules.*.hours.*' => 'Hours have days, a beginning and an end.',
-            'rules.*.hours.*.*' => 'Hours have days, a beginning and an end.',
-        ]);
+        $input = $request->validated();
         $by = CurrentPerson::of($request);
         Once::for($request, static function () use ($person, $input, $by): void {
-            $person->refresh()->load('contacts');
+            Locked::again($person)->load('contacts');
             if (self::stored($person) != $input['was']) {
                 throw Refused::because('Somebody changed this meanwhile. What you changed is still here: load the page in another window to see theirs.');
             }
@@ -172,10 +157,10 @@ final class PeopleController
     }
 
     /** A page to oneself, on one way or on all. */
-    public function test(Request $request, Person $person): RedirectResponse
+    public function test(TestReachRequest $request, Person $person): RedirectResponse
     {
         Gate::authorize('edit', $person);
-        $channel = $request->validate(['channel' => ['nullable', 'string']])['channel'] ?? null;
+        $channel = $request->validated()['channel'] ?? null;
         $by = Actor::person(CurrentPerson::of($request));
         Once::for($request, static function () use ($person, $channel, $by): void {
             $contacts = $person->contacts()->when($channel !== null, static fn($query) => $query->where('channel', $channel))->get();
@@ -201,22 +186,9 @@ final class PeopleController
         return back();
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(AddPersonRequest $request): RedirectResponse
     {
-        $request->merge(['email' => AddPerson::address(Asked::text($request, 'email'))]);
-        $input = $request->validate([
-            'name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:200', 'unique:people,email'],
-            'team' => ['nullable', 'string', 'exists:teams,id'],
-            'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))],
-            'time_zone' => ['required', 'timezone:all'],
-            'password' => ['nullable', 'string', 'min:'.ParticularsController::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],
-        ],
-            [
-                'email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.',
-                'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.',
-                'password.min' => 'A password has at least '.ParticularsController::SHORTEST_PASSWORD
-                    .' characters. Without one they cannot sign in, and can still be paged.',
-            ]);
+        $input = $request->validated();
         $id = null;
         Once::for($request, static function () use ($input, $request, &$id): void {
             $id = AddPerson::as((string) $input['name'], $input['email'], $input['team'] ?? null, array_values($input['roles']), $input['time_zone'], $input['password'] ?? null, Actor::person(CurrentPerson::of($request)))->id;
@@ -233,7 +205,7 @@ final class PeopleController
             throw Refused::because('You cannot take yourself out. Another administrator can.');
         }
         Once::for($request, static function () use ($person, $by, $follow): void {
-            if ($person->refresh()->left_at !== null) {
+            if (Locked::again($person)->left_at !== null) {
                 return;
             }
             $person->update(['left_at' => now(), 'password' => null, 'remember_token' => null]);

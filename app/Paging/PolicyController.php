@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Paging\Delivery\DeliveryPaths;
+use App\Paging\Requests\DryRunPolicyRequest;
+use App\Paging\Requests\SavePolicyRequest;
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
@@ -54,10 +56,10 @@ final class PolicyController
         ]);
     }
 
-    public function dryRun(Request $request, Team $team): JsonResponse
+    public function dryRun(DryRunPolicyRequest $request, Team $team): JsonResponse
     {
         $asked = self::steps($request);
-        $when = $request->validate(['at' => ['nullable', ...Asked::TIME], 'urgency' => ['nullable', 'in:now,soon,later']]);
+        $when = $request->validated();
         $at = isset($when['at']) ? CarbonImmutable::parse((string) $when['at'])->getTimestamp() : now()->getTimestamp();
         try {
             return new JsonResponse($this->course($asked['rounds'], $asked['steps'], $at, (string) ($when['urgency'] ?? 'now')));
@@ -66,10 +68,10 @@ final class PolicyController
         }
     }
 
-    public function save(Request $request, Team $team): RedirectResponse
+    public function save(SavePolicyRequest $request, Team $team): RedirectResponse
     {
         $asked = self::asked($request);
-        $more = $request->validate(['id' => ['nullable', 'integer'], 'was' => ['nullable', 'array']]);
+        $more = $request->validated();
         try {
             DryCall::follow($asked['rounds'], $asked['steps'], now()->getTimestamp());
         } catch (BadInput $e) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -19,7 +20,7 @@ final class StopCall
     /** @throws Refused if it is over already */
     public function __invoke(Call $call, string $why, Person $by): void
     {
-        $call->refresh();
+        Locked::again($call);
         if ($call->outcome === Outcome::Resolved) {
             throw Refused::because("The call to {$call->calls()} is over already.");
         }

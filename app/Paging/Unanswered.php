@@ -9,10 +9,17 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Paging\ReplyKind;
 
-/** A call that nobody answers, or of which everybody has said no: a decision for whoever coordinates. */
+/**
+ * A call that nobody answers, or of which everybody has said no: a decision for whoever coordinates.
+ *
+ * @phpstan-type UnansweredCall array{
+ *     id: int, link: string, ref: string, title: string, priority: int, words: string, said: string, at: CarbonImmutable,
+ *     waits: CarbonImmutable|null,
+ * }
+ */
 final class Unanswered
 {
-    /** @return list<array{id: int, link: string, ref: string, title: string, priority: int, words: string, said: string, at: CarbonImmutable, waits: CarbonImmutable|null}> the longest waiting first */
+    /** @return list<UnansweredCall> the longest waiting first */
     public static function all(): array
     {
         $calls = Call::query()->unanswered()->with(['occasion', 'pages'])->orderBy('id')->get();

@@ -8,6 +8,7 @@ use App\Platform\Http\EndOldSessions;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
+use App\Platform\Requests\SignInRequest;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
@@ -32,12 +33,9 @@ final class SignInController
         ]);
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(SignInRequest $request): RedirectResponse
     {
-        $input = $request->validate(
-            ['email' => ['required', 'string', 'max:200'], 'password' => ['required', 'string', 'max:1000']],
-            ['email.*' => 'Fill in your mail address.', 'password.*' => 'Fill in your password.'],
-        );
+        $input = $request->validated();
         $email = mb_strtolower(trim($input['email']));
         $address = (string) $request->ip();
         $wait = SignInTries::wait($email, $address);

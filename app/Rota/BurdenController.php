@@ -10,6 +10,7 @@ use App\Platform\Http\Asked;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Rota\Contracts\CountsPages;
+use App\Rota\Requests\StoreHolidaysRequest;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -64,12 +65,9 @@ final class BurdenController
         ]);
     }
 
-    public function storeHolidays(Request $request): RedirectResponse
+    public function storeHolidays(StoreHolidaysRequest $request): RedirectResponse
     {
-        $request->validate(
-            ['file' => ['required', 'file', 'max:1024']],
-            ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar of holidays has at most a megabyte.'],
-        );
+        $request->validated();
         $file = $request->file('file');
         $text = $file instanceof UploadedFile ? (string) file_get_contents($file->getPathname()) : '';
         // Read before anything is written: others would wait meanwhile.

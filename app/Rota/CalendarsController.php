@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Rota;
 
 use App\Platform\CurrentPerson;
-use App\Platform\Http\Asked;
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
@@ -13,6 +13,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Staff\NamedPeople;
 use App\Rota\Calendar\ReadInTime;
+use App\Rota\Requests\AbsenceRequest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -42,17 +43,10 @@ final class CalendarsController
         return back();
     }
 
-    public function absence(Request $request, Person $person): RedirectResponse
+    public function absence(AbsenceRequest $request, Person $person): RedirectResponse
     {
         $by = self::allowed($request, $person);
-        $input = $request->validate(
-            [
-                'kind' => ['required', 'in:leave,wish'], 'from' => ['required', ...Asked::TIME],
-                'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'The end must be later than the beginning.')],
-                'what' => ['nullable', 'string', 'max:80'],
-            ],
-            [...Asked::say('from', 'Say from when.'), ...Asked::say('to', 'Say until when.')],
-        );
+        $input = $request->validated();
         $zone = new \DateTimeZone($person->time_zone);
         $at = static fn(mixed $time): int => (new \DateTimeImmutable((string) $time, $zone))->getTimestamp();
         Once::for($request, static function () use ($person, $input, $by, $at): void {
@@ -112,7 +106,7 @@ final class CalendarsController
         Gate::forUser($by)->authorize('arrange', Rota::class);
         [$turns] = self::turns($rota, self::text($request));
         Once::for($request, static function () use ($rota, $turns, $by): void {
-            $rota->refresh();
+            Locked::again($rota);
             if ($turns === []) {
                 throw Refused::because('There is no turn from now on in this calendar whose person is known.', 'file');
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Rota;
 
 use App\Platform\Contracts\EntryKind;
+use App\Platform\Database\Locked;
 use App\Platform\Deed;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -85,7 +86,7 @@ final class ChangeRota
      */
     public static function keepAll(Rota $rota, array $overrides, int $from, int $to, Person $by, EntryKind $kind): bool
     {
-        $rota->refresh();
+        Locked::again($rota);
         $changed = $rota->replicate();
         $changed->overrides = [...$rota->overrides, ...$overrides];
         $changes = self::differences($rota->between($from, $to)->segments, $changed->between($from, $to)->segments, $to);
@@ -158,7 +159,7 @@ final class ChangeRota
      */
     public static function giveBack(Rota $rota, string $override, Person $by): void
     {
-        $rota->refresh();
+        Locked::again($rota);
         $now = now()->getTimestamp();
         $found = array_values(array_filter($rota->overrides, static fn(array $one): bool => self::fingerprint($one) === $override));
         $one = $found[0] ?? throw Refused::because('This change was taken back already.');

@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace App\Rota;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Database\Locked;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Rota\Requests\KeepFairRotaRequest;
+use App\Rota\Requests\ProposeFairRotaRequest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use Skarvo\Rota\Burden;
 use Skarvo\Rota\Segment;
@@ -19,15 +21,9 @@ use Skarvo\Rota\TurnRules;
 /** A rota evened out: proposed within rules, seen with what it changes, then kept. */
 final class FairController
 {
-    public function propose(Request $request, Rota $rota): JsonResponse
+    public function propose(ProposeFairRotaRequest $request, Rota $rota): JsonResponse
     {
-        $input = $request->validate(
-            [
-                'weeks' => ['required', 'integer', 'between:2,26'], 'rest' => ['required', 'integer', 'between:0,168'],
-                'weekends' => ['required', 'boolean'],
-            ],
-            ['weeks.*' => 'Look 2 to 26 weeks ahead.', 'rest.*' => 'Rest is 0 to 168 hours.'],
-        );
+        $input = $request->validated();
         $names = Person::query()->pluck('name', 'id');
         $name = static fn(string $id): string => is_string($names[$id] ?? null) ? $names[$id] : $id;
         $found = FairRota::propose($rota, (int) $input['weeks'], new TurnRules((int) $input['rest'] * 3600, (bool) $input['weekends']));
@@ -47,15 +43,11 @@ final class FairController
         ]);
     }
 
-    public function keep(Request $request, Rota $rota): RedirectResponse
+    public function keep(KeepFairRotaRequest $request, Rota $rota): RedirectResponse
     {
         $by = CurrentPerson::of($request);
         Gate::forUser($by)->authorize('arrange', Rota::class);
-        $input = $request->validate([
-            'changes' => ['required', 'array', 'min:1', 'max:500'], 'changes.*.from' => ['required', 'integer'],
-            'changes.*.to' => ['required', 'integer', 'gt:changes.*.from'], 'changes.*.was' => ['required', 'string'],
-            'changes.*.is' => ['required', 'string', 'exists:people,id'],
-        ]);
+        $input = $request->validated();
         $changes = array_values(array_map(
             static fn(array $c): array => [
                 'from' => intdiv((int) $c['from'], 1000), 'to' => intdiv((int) $c['to'], 1000), 'was' => (string) $c['was'],
@@ -64,7 +56,7 @@ final class FairController
             $input['changes'],
         ));
         Once::for($request, static function () use ($rota, $changes, $by): void {
-            $rota->refresh();
+            Locked::again($rota);
             foreach ($changes as $change) {
                 if (array_unique(array_map(
                     static fn(Segment $s): ?string => $s->person, $rota->planned($change['from'], $change['to'])->segments,

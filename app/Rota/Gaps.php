@@ -7,12 +7,16 @@ namespace App\Rota;
 use App\Platform\Moment;
 use Carbon\CarbonImmutable;
 
-/** Stretches within a day in which a rota names nobody: whoever has to be called then is decided now. */
+/**
+ * Stretches within a day in which a rota names nobody: whoever has to be called then is decided now.
+ *
+ * @phpstan-type CoverGap array{rota: string, name: string, team: string, from: CarbonImmutable, to: CarbonImmutable}
+ */
 final class Gaps
 {
     private const AHEAD_SECONDS = 86_400;
 
-    /** @return list<array{rota: string, name: string, team: string, from: CarbonImmutable, to: CarbonImmutable}> the nearest first; the end is the end of the gap, or of what is looked at */
+    /** @return list<CoverGap> the nearest first; the end is the end of the gap, or of what is looked at */
     public static function ahead(): array
     {
         $now = Moment::now();

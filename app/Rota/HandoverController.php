@@ -11,6 +11,7 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Rota\Requests\NoteHandoverRequest;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -58,9 +59,9 @@ final class HandoverController
         return Inertia::render('Rota/Handovers', ['handovers' => $handovers, 'mayArrange' => $me->can('arrange', Rota::class)]);
     }
 
-    public function note(Request $request, Rota $rota, int $at): RedirectResponse
+    public function note(NoteHandoverRequest $request, Rota $rota, int $at): RedirectResponse
     {
-        $input = $request->validate(['added' => ['present', 'nullable', 'string', 'max:5000'], 'version' => ['required', 'integer']]);
+        $input = $request->validated();
         $me = CurrentPerson::of($request);
         $one = self::find($rota, $at);
         Gate::forUser($me)->authorize('note', [$rota, $one['leaves']]);

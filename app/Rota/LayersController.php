@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace App\Rota;
 
 use App\Platform\CurrentPerson;
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Team;
+use App\Rota\Requests\MakeRotaRequest;
+use App\Rota\Requests\SaveLayersRequest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -55,9 +58,9 @@ final class LayersController
         }
     }
 
-    public function save(Request $request, Rota $rota): RedirectResponse
+    public function save(SaveLayersRequest $request, Rota $rota): RedirectResponse
     {
-        $was = $request->validate(['was' => ['present', 'array']])['was'];
+        $was = $request->validated()['was'];
         $changed = $this->changed($request, $rota);
         $this->refuseUnknown($changed);
         try {
@@ -67,7 +70,7 @@ final class LayersController
         }
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($rota, $changed, $was, $person): void {
-            $rota->refresh();
+            Locked::again($rota);
             if ($rota->layers != $was) {
                 throw Refused::because('Somebody changed this rota meanwhile. What you changed is still here: look at theirs, then save yours again.');
             }
@@ -81,12 +84,9 @@ final class LayersController
         return redirect("/on-call/$rota->id");
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(MakeRotaRequest $request): RedirectResponse
     {
-        $input = $request->validate(['id' => ['required', 'string', 'max:60', 'regex:/^[a-z0-9][a-z0-9-]*$/', 'unique:rotas,id'], 'name' => ['required', 'string', 'max:120'], 'team' => ['required', 'string', 'exists:teams,id'], 'time_zone' => ['required', 'string']], [
-            'id.regex' => 'Use small letters, digits and hyphens.', 'id.unique' => 'There is a rota with this id already.',
-            'name.required' => 'Name it.', 'team.*' => 'Choose its team.',
-        ]);
+        $input = $request->validated();
         if (Zone::named($input['time_zone']) === null) {
             throw Refused::because('Use a time zone such as Europe/Oslo.', 'time_zone');
         }

@@ -17,6 +17,9 @@ use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Rota\Contracts\RotaPanel;
+use App\Rota\Requests\AnswerSwapRequest;
+use App\Rota\Requests\AskToSwapRequest;
+use App\Rota\Requests\GiveBackTurnRequest;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -122,21 +125,18 @@ final class RotaController
     }
 
     /** A turn that was taken, or put on somebody, goes back to whoever had it. */
-    public function giveBack(Request $request, Rota $rota): RedirectResponse
+    public function giveBack(GiveBackTurnRequest $request, Rota $rota): RedirectResponse
     {
-        $input = $request->validate(['override' => ['required', 'string', 'size:16'], 'why' => ['nullable', 'string', 'max:300']]);
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         Once::for($request, static fn() => ChangeRota::giveBack($rota, $input['override'], $person));
 
         return back();
     }
 
-    public function askToSwap(Request $request, Rota $rota): RedirectResponse
+    public function askToSwap(AskToSwapRequest $request, Rota $rota): RedirectResponse
     {
-        $input = $request->validate(
-            ['with' => ['required', 'string', 'exists:people,id'], 'why' => ['nullable', 'string', 'max:300']],
-            ['with.*' => 'Choose whom to swap with.'],
-        );
+        $input = $request->validated();
         [$override, $from, $to] = $this->asked($request);
         $person = CurrentPerson::of($request);
         $other = Person::query()->whereKey($input['with'])->firstOrFail();
@@ -170,9 +170,9 @@ final class RotaController
         return back();
     }
 
-    public function answerSwap(Request $request, int $swap): RedirectResponse
+    public function answerSwap(AnswerSwapRequest $request, int $swap): RedirectResponse
     {
-        $accepts = (bool) $request->validate(['accept' => ['required', 'boolean']])['accept'];
+        $accepts = (bool) $request->validated()['accept'];
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($swap, $accepts, $person): void {
             $row = DB::table('rota_swaps')->where('id', $swap)->where('state', 'asked')->first();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Database\Sql;
 use App\Platform\Moment;
 use App\Signals\Intake\SourceCounts;
 use App\Signals\Live\StoredSignal;
@@ -85,14 +86,7 @@ final class AcceptSignals
     /** @param  non-empty-list<list<mixed>>  $rows */
     private static function insert(array $rows): int
     {
-        $one = '('.implode(', ', array_fill(0, count(self::COLUMNS), '?')).')';
-        $statement = DB::connection()
-            ->getPdo()
-            ->prepare(
-                'insert or ignore into signals ("'.implode('", "', self::COLUMNS).'") values '.implode(
-                    ', ', array_fill(0, count($rows), $one),
-                ),
-            );
+        $statement = DB::connection()->getPdo()->prepare(Sql::insertNew('signals', self::COLUMNS, count($rows)));
         $statement->execute(array_merge(...$rows));
 
         return $statement->rowCount();

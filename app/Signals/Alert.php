@@ -13,6 +13,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Skarvo\Signals\Handling;
 use Skarvo\Signals\Level;
+use Skarvo\Topology\State;
 
 /**
  * What Skarvo makes of a run of signals about one thing.
@@ -40,6 +41,14 @@ use Skarvo\Signals\Level;
  * @property CarbonImmutable|null $decide_again_at its incident was resolved while it still fired
  * @property CarbonImmutable|null $handle_at
  * @property CarbonImmutable|null $handled_at
+ *
+ * @phpstan-type AlertLine array{
+ *     id: int, title: string, level: value-of<Level>, state: value-of<State>, item: string|null, item_named: string|null, check: string,
+ *     source: string, count: int, flips: int, first_signal_at: CarbonImmutable, last_signal_at: CarbonImmutable, opened_at: CarbonImmutable,
+ *     closed_at: CarbonImmutable|null, mended_at: CarbonImmutable|null, withdrawn_at: CarbonImmutable|null,
+ *     put_away_at: CarbonImmutable|null, closed_reason: string|null, handling: value-of<Handling>, handle_at: CarbonImmutable|null,
+ *     team: string|null, group: int|null, taken_at: CarbonImmutable|null, wait_until: CarbonImmutable|null, incident: int|null,
+ * }
  */
 final class Alert extends Record
 {
@@ -102,7 +111,7 @@ final class Alert extends Record
         return $this->summary ?? "$this->check on ".($this->item_named ?? $this->source);
     }
 
-    /** @return array<string, mixed> what a list shows of it */
+    /** @return AlertLine what a list shows of it */
     public function summed(): array
     {
         return [

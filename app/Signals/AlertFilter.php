@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Database\Sql;
 use App\Platform\Http\Asked;
 use App\Platform\Moment;
 use App\Platform\Person;
@@ -63,7 +64,7 @@ final readonly class AlertFilter
             ->when($this->words !== '', fn(Builder $q) => $q->where(function (Builder $any): void {
                 $like = '%'.strtr($this->words, ['%' => '\%', '_' => '\_', '\\' => '\\\\']).'%';
                 foreach (['summary', 'item_named', '"check"', 'source', '"key"'] as $column) {
-                    $any->orWhereRaw("$column like ? escape '\\'", [$like]);
+                    $any->orWhereRaw(Sql::like($column), [$like]);
                 }
             }))
             ->when(

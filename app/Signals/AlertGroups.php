@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace App\Signals;
 
 use App\Platform\Database\InOrder;
+use App\Platform\Database\Sql;
 use App\Platform\Given;
 use App\Platform\Moment;
 use App\Platform\Team;
 use App\Signals\Contracts\KnowsIncidents;
 use App\Topology\Estate;
+use App\Topology\Reach;
 use App\Topology\Standing;
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
@@ -22,7 +25,18 @@ use Skarvo\Topology\Affected;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 
-/** Alerts that belong together are one decision: what needs taking first comes first. */
+/**
+ * Alerts that belong together are one decision: what needs taking first comes first.
+ *
+ * @phpstan-import-type Service from Reach
+ * @phpstan-type AlertGroup array{
+ *     id: int, lead: int, alertIds: list<int>, title: string, level: value-of<Level>, state: value-of<State>, rank: int, tier: int,
+ *     count: int, signals: int, flips: int, since: CarbonImmutable, after: array{id: int, ref: string, at: CarbonImmutable}|null,
+ *     items: list<array{id: string, name: string}>, services: list<Service>, sites: list<string>,
+ *     root: array{id: string, name: string, explains: int, of: int}|null, taken: array{by: string, at: CarbonImmutable}|null,
+ *     team: string|null, team_id: string|null, suggested: string|null,
+ * }
+ */
 final class AlertGroups
 {
     private readonly Estate $estate;
@@ -50,7 +64,7 @@ final class AlertGroups
         return $groups instanceof self ? $groups : new self;
     }
 
-    /** @return list<array<string, mixed>> what nobody has decided about, what matters most first */
+    /** @return list<AlertGroup> what nobody has decided about, what matters most first */
     public static function undecided(?string $from = null, ?string $to = null, int $most = 60, ?self $groups = null): array
     {
         $groups ??= new self;
@@ -76,7 +90,9 @@ final class AlertGroups
         $rows = (clone $query)->getQuery()->whereNotNull('group_id')
             ->selectRaw(
                 'group_id, item_id, max('.InOrder::rank('level', Level::class)
-                    .') as level, min(coalesce(decide_again_at, first_signal_at)) as since, min(taken_at is not null) as taken, count(*) as many, max(exists(select 1 from items where items.id = alerts.item_id)) as known',
+                    .') as level, min(coalesce(decide_again_at, first_signal_at)) as since, '
+                .Sql::every('taken_at is not null').' as taken, count(*) as many, '
+                .Sql::some('exists(select 1 from items where items.id = alerts.item_id)').' as known',
             )
             ->groupBy('group_id', 'item_id')->get();
         // Tens of thousands may be open on what the estate does not know, which endangers nothing in it.
@@ -115,7 +131,7 @@ final class AlertGroups
     /**
      * @param  list<array{id: int, tier: int, rank: int, ...}>  $ordered
      * @param  Builder<Alert>  $query  which of their alerts are told of
-     * @return list<array<string, mixed>>
+     * @return list<AlertGroup>
      */
     public function told(array $ordered, Builder $query): array
     {
@@ -203,7 +219,7 @@ final class AlertGroups
      * @param  array<array-key, State>  $observed  worst state of each item on which something fires
      * @param  string|null  $suggested  conditions in words, where they are met and its team wants that to be said
      * @param  array{id: int, ref: string, title: string}|null  $incident  that was resolved while it still fired
-     * @return array<string, mixed>
+     * @return AlertGroup
      */
     private function tell(Rows $rows, Alert $lead, Collection $teams, array $observed, ?string $suggested, ?array $incident): array
     {

@@ -10,6 +10,12 @@ use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Platform\Once;
 use App\Platform\Team;
+use App\Signals\Requests\CloseAlertsRequest;
+use App\Signals\Requests\DeferAlertsRequest;
+use App\Signals\Requests\DropFilterRequest;
+use App\Signals\Requests\GroupMembersRequest;
+use App\Signals\Requests\KeepFilterRequest;
+use App\Signals\Requests\MatchItemRequest;
 use App\Topology\Item;
 use App\Topology\Standing;
 use Carbon\CarbonImmutable;
@@ -58,9 +64,9 @@ final class AlertsController
     }
 
     /** The alerts of a group, one by one, as far as the filter shows them. */
-    public function members(Request $request): JsonResponse
+    public function members(GroupMembersRequest $request): JsonResponse
     {
-        $request->validate(['group' => ['required', 'integer']]);
+        $request->validated();
         $query = AlertFilter::of($request, CurrentPerson::of($request))->query()->where('group_id', Asked::number($request, 'group'));
 
         return new JsonResponse(
@@ -119,12 +125,9 @@ final class AlertsController
     }
 
     /** What a monitor calls it is an item of the estate: once for all. */
-    public function match(Request $request, Alert $alert, MatchItem $match): RedirectResponse
+    public function match(MatchItemRequest $request, Alert $alert, MatchItem $match): RedirectResponse
     {
-        $input = $request->validate(
-            ['named' => ['required', 'string', 'max:128'], 'item' => ['required', 'string', 'exists:items,id']],
-            ['item.*' => 'Choose an item of the estate.'],
-        );
+        $input = $request->validated();
         abort_unless(array_key_exists((string) $input['named'], $alert->items) || $alert->item_named === $input['named'], 404);
         $person = CurrentPerson::of($request);
         Once::for($request, static fn() => $match((string) $input['named'], Item::query()->findOrFail((string) $input['item']), $person));
@@ -137,11 +140,9 @@ final class AlertsController
         return self::work($request, static fn(WorkAlerts $work) => $work->take());
     }
 
-    public function wait(Request $request): RedirectResponse
+    public function wait(DeferAlertsRequest $request): RedirectResponse
     {
-        $input = $request->validate(['minutes' => ['required_without:until', 'integer', 'min:5', 'max:1440'], 'until' => ['nullable', ...Asked::TIME, 'after:now', 'before:+8 days']], [
-            'until.after' => 'Choose a time that is still to come.', 'until.before' => 'Choose a time within the next week.',
-        ]);
+        $input = $request->validated();
         $until = isset($input['until'])
             ? CarbonImmutable::parse($input['until'])->utc()
             : CarbonImmutable::instance(now())->addMinutes((int) $input['minutes']);
@@ -149,11 +150,9 @@ final class AlertsController
         return self::work($request, static fn(WorkAlerts $work) => $work->letWait($until));
     }
 
-    public function putAway(Request $request): RedirectResponse
+    public function putAway(CloseAlertsRequest $request): RedirectResponse
     {
-        $input = $request->validate(
-            ['reason' => ['required', 'string', 'max:500']], ['reason.required' => 'Say why, for those who come after you.'],
-        );
+        $input = $request->validated();
 
         return self::work($request, static fn(WorkAlerts $work) => $work->putAway($input['reason']));
     }
@@ -173,12 +172,9 @@ final class AlertsController
         return self::work($request, static fn(WorkAlerts $work) => $work->putTogether());
     }
 
-    public function keepFilter(Request $request): RedirectResponse
+    public function keepFilter(KeepFilterRequest $request): RedirectResponse
     {
-        $input = $request->validate(
-            ['name' => ['required', 'string', 'max:60'], 'query' => ['present', 'nullable', 'string', 'max:500']],
-            ['name.required' => 'Give the filter a name.'],
-        );
+        $input = $request->validated();
         DB::table('alert_filters')->upsert(
             [['person_id' => CurrentPerson::of($request)->id, 'name' => trim($input['name']), 'query' => (string) $input['query']]],
             ['person_id', 'name'], ['query'],
@@ -187,9 +183,9 @@ final class AlertsController
         return back();
     }
 
-    public function dropFilter(Request $request): RedirectResponse
+    public function dropFilter(DropFilterRequest $request): RedirectResponse
     {
-        $input = $request->validate(['name' => ['required', 'string']]);
+        $input = $request->validated();
         DB::table('alert_filters')->where('person_id', CurrentPerson::of($request)->id)->where('name', $input['name'])->delete();
 
         return back();

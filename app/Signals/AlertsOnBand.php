@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Signals;
 
 use App\Platform\Contracts\BandRow;
+use App\Platform\Database\Sql;
 use App\Platform\Moment;
 use App\Platform\Person;
 use Illuminate\Support\Facades\DB;
@@ -19,7 +20,9 @@ final class AlertsOnBand implements BandRow
     {
         $rows = DB::table('alerts')->where('opened_at', '>=', Moment::text($from))->whereNull('withdrawn_at')
             ->selectRaw(
-                "cast(strftime('%s', opened_at) as integer) / ? * ? as at, count(*) as many, sum(closed_at is null and (incident_id is null or decide_again_at is not null) and taken_at is null) as undecided",
+                Sql::epoch('opened_at').' / ? * ? as at, count(*) as many, '.Sql::count(
+                    'closed_at is null and (incident_id is null or decide_again_at is not null) and taken_at is null',
+                ).' as undecided',
                 [self::GRAIN, self::GRAIN],
             )
             ->groupByRaw('1')->orderByRaw('1')->get();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Database\Sql;
 use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Platform\Moment;
@@ -60,7 +61,9 @@ final class FunnelController
     {
         return array_values(DB::table('alerts')->whereNull('withdrawn_at')->whereBetween('opened_at', [$fromText, $toText])->groupBy('source', 'check')
             ->selectRaw(
-                'source, "check", count(*) as alerts, sum(flips) as flips, sum("count") as signals, count(distinct item_named) as items, max(id) as latest, sum(closed_at is not null and taken_at is null and incident_id is null) as unneeded, sum(closed_at is not null and (julianday(closed_at) - julianday(opened_at)) * 86400 < ?) as brief',
+                'source, "check", count(*) as alerts, sum(flips) as flips, sum("count") as signals, count(distinct item_named) as items, max(id) as latest, '
+                .Sql::count('closed_at is not null and taken_at is null and incident_id is null').' as unneeded, '
+                .Sql::count('closed_at is not null and '.Sql::seconds('opened_at', 'closed_at').' < ?').' as brief',
                 [NoisyCheck::BRIEF_SECONDS],
             )
             ->orderByRaw('count(*) + sum(flips) desc')->orderBy('source')

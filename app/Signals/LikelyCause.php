@@ -12,7 +12,11 @@ use Skarvo\Topology\Candidate;
 use Skarvo\Topology\CauseWords;
 use Skarvo\Topology\State;
 
-/** What is most likely behind some alerts: single failures, best first, each with its reasons in words. */
+/**
+ * What is most likely behind some alerts: single failures, best first, each with its reasons in words.
+ *
+ * @phpstan-type Cause array{id: string, name: string, kind: string, score: float, as: value-of<State>, words: string}
+ */
 final class LikelyCause
 {
     private const SHOWN = 3;
@@ -27,7 +31,7 @@ final class LikelyCause
      * @param  Builder<Alert>  $alerts
      * @param  array<array-key, State>  $observed  what shows trouble anywhere: of those that belong to something else,
      *     silence is not held against a cause
-     * @return list<array{id: string, name: string, kind: string, score: float, as: string, words: string}>
+     * @return list<Cause>
      */
     public static function of(Builder $alerts, array $observed = [], ?Estate $estate = null): array
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Topology;
 
+use App\Platform\Database\Sql;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Roles;
 use Illuminate\Database\Query\Builder;
@@ -115,12 +116,12 @@ final class ByField
     {
         $column = Fields::COLUMNS[$field] ?? null;
 
-        return $column === null ? "json_extract(items.attributes, '$.$field')" : "items.\"$column\"";
+        return $column === null ? Sql::field('items.attributes', $field) : "items.\"$column\"";
     }
 
     private static function holds(string $column, Comparison $comparison): string
     {
-        return $comparison === Comparison::Begins ? "lower($column) like ? escape '\\'" : "lower($column) {$comparison->value} ?";
+        return $comparison === Comparison::Begins ? Sql::like("lower($column)") : "lower($column) {$comparison->value} ?";
     }
 
     private static function bound(FieldCondition $condition): string

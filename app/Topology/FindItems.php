@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Topology;
 
+use App\Platform\Database\Sql;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -27,7 +28,7 @@ final class FindItems
         if ($words === []) {
             return trim($text) === '' ? $query : $query->whereRaw('1 = 0');
         }
-        if (DB::getDriverName() !== 'sqlite') {
+        if (! Sql::hasWordIndex()) {
             return self::plainly($query, $words);
         }
 
@@ -35,7 +36,7 @@ final class FindItems
 
         return $query->where(static function (Builder $any) use ($words, $attribute): void {
             $any->whereRaw(
-                'items.id in (select item_id from item_numbers where number in (select rowid from item_search where item_search match ?))',
+                'items.id in (select item_id from item_numbers where number in ('.Sql::matching('item_search').'))',
                 [self::match($words)],
             );
             if ($attribute !== null) {
@@ -53,7 +54,7 @@ final class FindItems
     public static function best(string $text, string $kind, int $most): Collection
     {
         $words = self::words($text);
-        if ($words === [] || DB::getDriverName() !== 'sqlite') {
+        if ($words === [] || ! Sql::hasWordIndex()) {
             return self::query($text, $kind)->orderByRaw('length(items.name), items.name')->limit($most)->get();
         }
         $attribute = self::attribute($text);
@@ -62,7 +63,8 @@ final class FindItems
         }
         $match = self::match($words);
         $hits = DB::query()->fromRaw(
-            '(select rowid as number, 0 as far from (select rowid from item_search where item_search match ? limit ?) union all select rowid, 1 from (select rowid from item_search where item_search match ? limit ?)) as hits',
+            '(select rowid as number, 0 as far from ('.Sql::matching('item_search').' limit ?) union all select rowid, 1 from ('
+                .Sql::matching('item_search').' limit ?)) as hits',
             ["name : ($match)", self::MOST_COMPARED, $match, self::MOST_COMPARED],
         )->select('number', DB::raw('min(far) as far'))->groupBy('number');
 
@@ -84,7 +86,7 @@ final class FindItems
         $text = mb_strtolower(trim($text));
         if (str_starts_with($text, 'id ')) {
             return static fn(Builder $query): Builder => $query->whereRaw(
-                "lower(items.id) like ? escape '\\'", [addcslashes(trim(mb_substr($text, 3)), '%_\\').'%'],
+                Sql::like('lower(items.id)'), [addcslashes(trim(mb_substr($text, 3)), '%_\\').'%'],
             );
         }
         $by = new ByField;

@@ -8,7 +8,19 @@ use Skarvo\Topology\Affected;
 use Skarvo\Topology\Impact;
 use Skarvo\Topology\State;
 
-/** The impact picture: every item that is hit, its state, why in words, and what it needs among the others. */
+/**
+ * The impact picture: every item that is hit, its state, why in words, and what it needs among the others.
+ *
+ * @phpstan-type Service array{id: string, name: string, tier: int, state: value-of<State>}
+ * @phpstan-type ReachNode array{
+ *     id: string, name: string, kind: string, tier: int|null, site: string|null, state: value-of<State>, distance: int|null,
+ *     because: list<string>, why: string, groups: list<string>, side?: 'root'|'hit'|'under'|'spare', alerts?: int, work?: string|null,
+ * }
+ * @phpstan-type ReachEdge array{from: string, to: string, soft: bool, group: string|null}
+ * @phpstan-type ReachData array{
+ *     nodes: list<ReachNode>, edges: list<ReachEdge>, services: list<Service>, counts: array{down: int, degraded: int, at_risk: int}, beyond: int,
+ * }
+ */
 final readonly class Reach
 {
     /** Items that a picture can hold; of more the nearest are shown, and the services that are hit. */
@@ -26,21 +38,13 @@ final readonly class Reach
         $this->states = array_column([...$others, ...$impact->affected], 'state', 'id');
     }
 
-    /**
-     * @return array{
-     *     nodes: list<array<string, mixed>>,
-     *     edges: list<array{from: string, to: string, soft: bool, group: ?string}>,
-     *     services: list<array<string, mixed>>,
-     *     counts: array{down: int, degraded: int, at_risk: int},
-     *     beyond: int,
-     * } beyond: how many items are left out, because they are too many
-     */
+    /** @return ReachData beyond: how many items are left out, because they are too many */
     public function toArray(): array
     {
         return $this->nearest($this->told());
     }
 
-    /** @return array{nodes: list<array<string, mixed>>, edges: list<array{from: string, to: string, soft: bool, group: ?string}>, services: list<array<string, mixed>>, counts: array{down: int, degraded: int, at_risk: int}} */
+    /** @return array{nodes: list<ReachNode>, edges: list<ReachEdge>, services: list<Service>, counts: array{down: int, degraded: int, at_risk: int}} */
     private function told(): array
     {
         $byId = [];
@@ -95,7 +99,7 @@ final readonly class Reach
 
     /**
      * @param  list<string>  $groups
-     * @return array<string, mixed>
+     * @return ReachNode
      */
     private function node(string $id, State $state, ?Affected $affected, array $groups): array
     {
@@ -122,7 +126,7 @@ final readonly class Reach
      *
      * @param  list<string>  $roots
      * @param  array<array-key, State>  $states  how items are now, where they are not up
-     * @return array<string, mixed>
+     * @return ReachData
      */
     public function withUnderneath(array $roots, array $states): array
     {
@@ -163,7 +167,7 @@ final readonly class Reach
         foreach ($this->estate->needsOf(array_map(strval(...), array_keys($under))) as $need) {
             $left = count(array_filter($need['members'], static fn(string $m): bool => ! ($states[$m] ?? State::Up)->isBroken()));
             $label = $need['name'] === null ? null : "$left of ".count($need['members'])." left, {$need['needs']} needed";
-            if ($label !== null && ! in_array($label, $byId[$need['owner']]['groups'], true)) {
+            if ($label !== null && isset($byId[$need['owner']]) && ! in_array($label, $byId[$need['owner']]['groups'], true)) {
                 $byId[$need['owner']]['groups'][] = $label;
             }
             foreach ($need['members'] as $member) {
@@ -177,8 +181,8 @@ final readonly class Reach
     }
 
     /**
-     * @param  array{nodes: list<array<string, mixed>>, edges: list<array{from: string, to: string, soft: bool, group: ?string}>, services: list<array<string, mixed>>, counts: array{down: int, degraded: int, at_risk: int}}  $told
-     * @return array{nodes: list<array<string, mixed>>, edges: list<array{from: string, to: string, soft: bool, group: ?string}>, services: list<array<string, mixed>>, counts: array{down: int, degraded: int, at_risk: int}, beyond: int}
+     * @param  array{nodes: list<ReachNode>, edges: list<ReachEdge>, services: list<Service>, counts: array{down: int, degraded: int, at_risk: int}}  $told
+     * @return ReachData
      */
     private function nearest(array $told): array
     {

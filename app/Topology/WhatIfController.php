@@ -11,6 +11,7 @@ use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Team;
+use App\Topology\Requests\KeepWhatIfRequest;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -25,7 +26,7 @@ use Skarvo\Topology\State;
 /** What would fall if some items failed, or were taken out for work: asked before a change. All of it stands in the address. */
 final class WhatIfController
 {
-    private const MOST = 50;
+    public const MOST = 50;
 
     /** How long work takes, if nobody says. */
     private const HOURS = 2;
@@ -119,15 +120,9 @@ final class WhatIfController
         ]);
     }
 
-    public function keep(Request $request): RedirectResponse
+    public function keep(KeepWhatIfRequest $request): RedirectResponse
     {
-        $input = $request->validate(
-            [
-                'name' => ['required', 'string', 'max:120'], 'items' => ['required', 'array', 'min:1', 'max:'.self::MOST],
-                'items.*' => ['string', 'exists:items,id'], 'hours' => ['required', 'integer', 'between:1,168'],
-            ],
-            ['name.required' => 'Name it, so that others find it.', 'items.required' => 'Choose the items first.'],
-        );
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $person): void {
             $id = DB::table('what_ifs')->insertGetId([

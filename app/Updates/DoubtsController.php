@@ -10,22 +10,16 @@ use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
+use App\Updates\Requests\DecideDoubtRequest;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 
 /** A coordinator decides what outsiders read of a service that is worse than was published. */
 final class DoubtsController
 {
-    public function store(Request $request): RedirectResponse
+    public function store(DecideDoubtRequest $request): RedirectResponse
     {
-        $input = $request->validate(
-            [
-                'name' => ['required', 'string', 'max:200'], 'admit' => ['required', 'boolean'],
-                'why' => ['nullable', 'required_if:admit,false,0', 'string', 'max:500'],
-            ],
-            ['why.required_if' => 'Say why the status page is right.'],
-        );
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $person): void {
             $doubt = collect(PublicStates::doubtful())->firstWhere('name', $input['name']) ?? throw Refused::because(

@@ -9,8 +9,15 @@ use App\Incidents\Situation;
 use App\Platform\Contracts\Decisions;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Request;
+use Skarvo\Topology\State;
 
-/** Services of which outsiders were told better than is known, and about which nobody has decided. */
+/**
+ * Services of which outsiders were told better than is known, and about which nobody has decided.
+ *
+ * @phpstan-type UnsaidService array{
+ *     name: string, item: string, state: value-of<State>, published: value-of<State>, incident: array{id: int, ref: string}|null,
+ * }
+ */
 final class DoubtsToDecide implements Decisions
 {
     public function decisions(Request $request, ?CarbonImmutable $from, ?CarbonImmutable $to): array
@@ -18,7 +25,7 @@ final class DoubtsToDecide implements Decisions
         return ['unsaid' => self::unsaid(...)];
     }
 
-    /** @return list<array{name: string, item: string, state: string, published: string, incident: array{id: int, ref: string}|null}> */
+    /** @return list<UnsaidService> */
     private static function unsaid(): array
     {
         $situation = Situation::shown();

@@ -7,6 +7,7 @@ namespace App\Updates;
 use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
 use App\Incidents\Situation;
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -26,7 +27,7 @@ final class PublishUpdate
         Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by,
     ): void {
         DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by): void {
-            $incident->refresh();
+            Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved. Its last update said so.");
             }

@@ -12,15 +12,21 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Skarvo\Incidents\Stage;
+use Skarvo\Topology\State;
 
 /**
  * What outsiders were told about an incident, once.
  *
  * @property int $number
  * @property Stage $stage
- * @property list<array{name: string, state: string}> $services
+ * @property list<array{name: string, state: value-of<State>}> $services
  * @property CarbonImmutable $published_at
  * @property CarbonImmutable|null $next_at
+ *
+ * @phpstan-type UpdateLine array{
+ *     number: int, stage: value-of<Stage>, stageWords: string, text: string, meanwhile: string|null,
+ *     services: list<array{name: string, state: value-of<State>}>, published_at: CarbonImmutable, next_at: CarbonImmutable|null,
+ * }
  */
 final class Update extends Record
 {
@@ -47,7 +53,7 @@ final class Update extends Record
         return Look::once("updates of $incident", static fn(): Collection => self::query()->where('incident_id', $incident)->latest('number')->get());
     }
 
-    /** @return array<string, mixed> what outsiders see of it */
+    /** @return UpdateLine what outsiders see of it */
     public function summed(): array
     {
         return [

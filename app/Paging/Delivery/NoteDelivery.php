@@ -7,6 +7,7 @@ namespace App\Paging\Delivery;
 use App\Paging\FollowCall;
 use App\Paging\Page;
 use App\Paging\PagingEntry;
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use Illuminate\Support\Facades\DB;
@@ -24,7 +25,7 @@ final class NoteDelivery
             if (Page::query()->whereKey($page->id)->whereNull('delivered_at')->update(['delivered_at' => now()]) === 0) {
                 return false;
             }
-            $page->refresh();
+            Locked::again($page);
             Journal::write(
                 Actor::system(), PagingEntry::PageDelivered, ['page', $page->id],
                 ['person' => $page->person_id, 'channel' => $page->channel], $page->call?->occasion->record() ?? [],
@@ -46,7 +47,7 @@ final class NoteDelivery
             ) {
                 return false;
             }
-            $page->refresh();
+            Locked::again($page);
             $call = $page->call;
             Journal::write(
                 Actor::system(), PagingEntry::PageFailed, ['page', $page->id],

@@ -6,7 +6,11 @@ namespace App\Platform\Contracts;
 
 use Carbon\CarbonInterface;
 
-/** One thing that is running out. */
+/**
+ * One thing that is running out.
+ *
+ * @phpstan-type Clock array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}
+ */
 final readonly class RunningClock
 {
     /**
@@ -18,7 +22,7 @@ final readonly class RunningClock
         public CarbonInterface $due, public CarbonInterface $began, public string $link, public bool $person,
     ) {}
 
-    /** @return array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool} times in milliseconds since the epoch */
+    /** @return Clock times in milliseconds since the epoch */
     public function toArray(): array
     {
         return [

@@ -9,7 +9,7 @@ final readonly class Sought
 {
     public function __construct(public string $text) {}
 
-    /** For `like ? escape '\'`. */
+    /** For Sql::like(). */
     public function like(): string
     {
         return '%'.addcslashes($this->text, '%_\\').'%';

@@ -4,10 +4,16 @@ declare(strict_types=1);
 
 namespace App\Platform\Journal;
 
-/** An entry of the journal as a screen shows it. */
+/**
+ * An entry of the journal as a screen shows it.
+ *
+ * @phpstan-type JournalLine array{
+ *     seq: int, at: string, lead: string, rest: string, weight: 'plain'|'strong'|'quiet', by: string|null, kind: string, message: string|null,
+ * }
+ */
 final class Telling
 {
-    /** @return array{seq: int, at: string, lead: string, rest: string, weight: string, by: ?string, kind: string, message: ?string} */
+    /** @return JournalLine message: of which message it is a step */
     public static function of(Entry $entry): array
     {
         $sentence = Sentence::of($entry);

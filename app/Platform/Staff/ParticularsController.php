@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Platform\Staff;
 
 use App\Platform\CurrentPerson;
-use App\Platform\Http\Asked;
+use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
@@ -13,35 +13,24 @@ use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Role;
+use App\Platform\Staff\Requests\ChangePersonRequest;
+use App\Platform\Staff\Requests\SetPasswordRequest;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Str;
-use Illuminate\Validation\Rule;
 
 /** Who somebody is: name, team, what they may do; and the password with which they sign in. */
 final class ParticularsController
 {
     public const SHORTEST_PASSWORD = 10;
 
-    public function update(Request $request, Person $person): RedirectResponse
+    public function update(ChangePersonRequest $request, Person $person): RedirectResponse
     {
-        $request->merge(['email' => AddPerson::address(Asked::text($request, 'email'))]);
-        $input = $request->validate([
-            'name' => ['required', 'string', 'max:80'], 'title' => ['nullable', 'string', 'max:80'],
-            'email' => ['required', 'email', 'max:200', Rule::unique('people', 'email')->ignore($person->id)],
-            'team' => ['nullable', 'string', 'exists:teams,id'], 'roles' => ['present', 'array'],
-            'roles.*' => [Rule::enum(Role::class)], 'time_zone' => ['required', 'timezone:all'], 'was' => ['required', 'array'],
-        ],
-            [
-                'email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.',
-                'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.',
-                'team.*' => 'There is no such team any more.',
-            ]);
+        $input = $request->validated();
         $by = CurrentPerson::of($request);
         Once::for($request, static function () use ($person, $input, $by): void {
-            $person->refresh();
+            Locked::again($person);
             if (self::of($person) != $input['was']) {
                 throw Refused::because('Somebody changed this meanwhile. What you changed is still here: load the page in another window to see theirs.');
             }
@@ -78,23 +67,14 @@ final class ParticularsController
     }
 
     /** One's own, or by an administrator that of somebody else. Whoever is signed in with the old one elsewhere has to sign in anew. */
-    public function password(Request $request, Person $person): RedirectResponse
+    public function password(SetPasswordRequest $request, Person $person): RedirectResponse
     {
         $by = CurrentPerson::of($request);
         $own = $by->id === $person->id;
         Gate::authorize('edit', $person);
-        $input = $request->validate(
-            [
-                'password' => ['required', 'string', 'min:'.self::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],
-                'present' => [$own ? 'required' : 'nullable', 'string'],
-            ],
-            [
-                'password.min' => 'A password has '.self::SHORTEST_PASSWORD.' to 200 characters.',
-                'present.*' => 'Give the password that you have now.',
-            ],
-        );
+        $input = $request->validated();
         Once::for($request, static function () use ($person, $own, $input, $by): void {
-            $person->refresh();
+            Locked::again($person);
             if ($person->left_at !== null) {
                 throw Refused::because("$person->name has left.", 'password');
             }
@@ -105,7 +85,7 @@ final class ParticularsController
             $person->setRememberToken(Str::random(60));
             $person->save();
             // Their own session goes on: it is known by the password that they have.
-            $by->refresh();
+            Locked::again($by);
             Journal::write(Actor::person($by), PlatformEntry::PersonPassword, ['person', $person->id], ['person' => $person->id]);
         });
 

@@ -6,6 +6,7 @@ namespace App\Platform\Staff;
 
 use App\Platform\Contracts\HasTeams;
 use App\Platform\CurrentPerson;
+use App\Platform\Database\Locked;
 use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
@@ -44,7 +45,7 @@ final class TeamsController
         $name = self::name($request);
         $was = $request->input('was');
         Once::for($request, static function () use ($name, $was, $team, $request): void {
-            $team->refresh();
+            Locked::again($team);
             if ($team->name !== $was) {
                 throw Refused::because("Somebody named it $team->name meanwhile.", 'name');
             }

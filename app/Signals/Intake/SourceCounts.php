@@ -80,7 +80,9 @@ final class SourceCounts
     {
         $minute = intdiv($this->now, self::MINUTE) * self::MINUTE;
         $put = DB::connection()->getPdo()->prepare('insert into source_minutes (source, minute, accepted, repeated, refused, clock_off, last_at) values (?, ?, ?, ?, ?, ?, ?)
-            on conflict (source, minute) do update set accepted = accepted + excluded.accepted, repeated = repeated + excluded.repeated, refused = refused + excluded.refused, clock_off = coalesce(excluded.clock_off, clock_off), last_at = coalesce(excluded.last_at, last_at)');
+            on conflict (source, minute) do update set accepted = source_minutes.accepted + excluded.accepted, repeated = source_minutes.repeated + excluded.repeated,
+                refused = source_minutes.refused + excluded.refused, clock_off = coalesce(excluded.clock_off, source_minutes.clock_off),
+                last_at = coalesce(excluded.last_at, source_minutes.last_at)');
         // Repeats are told of the whole call: they are put down to its busiest source.
         $left = $this->repeated;
         uasort($this->sources, static fn(array $a, array $b): int => $b['came'] <=> $a['came']);

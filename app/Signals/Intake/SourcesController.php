@@ -6,6 +6,7 @@ namespace App\Signals\Intake;
 
 use App\Platform\ApiToken;
 use App\Platform\CurrentPerson;
+use App\Platform\Database\Sql;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
@@ -13,18 +14,20 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Platform\Team;
+use App\Signals\Intake\Requests\AddHeartbeatRequest;
+use App\Signals\Intake\Requests\AddSourceRequest;
+use App\Signals\Intake\Requests\TryMappingRequest;
+use App\Signals\Intake\Requests\UpdateSourceRequest;
 use App\Signals\SignalEntry;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Validation\Rule;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
 use Skarvo\Signals\Intake\Mapping;
-use Skarvo\Signals\Level;
 use Skarvo\Signals\Signal;
 
 /** Who sends signals: tokens, mappings, limits, heartbeats, and what is wrong with each. */
@@ -87,16 +90,9 @@ final class SourcesController
         ]);
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(AddSourceRequest $request): RedirectResponse
     {
-        $input = $request->validate([
-            'id' => ['required', 'string', 'max:128', 'regex:~^[^\s/?#]+$~', Rule::unique('sources', 'id')],
-            'name' => ['required', 'string', 'max:120'],
-        ],
-            [
-                'id.regex' => 'Use no spaces, slashes, question marks or hashes: it stands in an address.',
-                'id.unique' => 'There is a source of that name already.',
-            ]);
+        $input = $request->validated();
         Once::for($request, static function () use ($input, $request): void {
             if (Source::query()->whereKey($input['id'])->exists()) {
                 throw Refused::because('There is a source of that name already.', 'id');
@@ -111,13 +107,9 @@ final class SourcesController
         return redirect('/sources/'.rawurlencode($input['id']));
     }
 
-    public function update(Request $request, string $source): RedirectResponse
+    public function update(UpdateSourceRequest $request, string $source): RedirectResponse
     {
-        $input = $request->validate([
-            'version' => ['nullable', 'integer'], 'name' => ['required', 'string', 'max:120'],
-            'per_minute' => ['nullable', 'integer', 'min:1', 'max:10000000'], 'team' => ['nullable', 'string', 'exists:teams,id'],
-            'mapping' => ['nullable', 'string', 'max:100000'], 'sample' => ['nullable', 'string', 'max:1000000'],
-        ]);
+        $input = $request->validated();
         $mapping = null;
         if (trim((string) ($input['mapping'] ?? '')) !== '') {
             try {
@@ -167,9 +159,9 @@ final class SourcesController
     }
 
     /** What a mapping makes of a sample. */
-    public function try(Request $request, string $source): JsonResponse
+    public function try(TryMappingRequest $request, string $source): JsonResponse
     {
-        $input = $request->validate(['mapping' => ['nullable', 'string', 'max:100000'], 'sample' => ['required', 'string', 'max:1000000']]);
+        $input = $request->validated();
         try {
             $sample = json_decode($input['sample'], false, 64, JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
@@ -203,13 +195,9 @@ final class SourcesController
         return back()->with('again', $result);
     }
 
-    public function storeHeartbeat(Request $request, string $source): RedirectResponse
+    public function storeHeartbeat(AddHeartbeatRequest $request, string $source): RedirectResponse
     {
-        $input = $request->validate([
-            'name' => ['required', 'string', 'max:120'], 'check' => ['nullable', 'string', 'max:100'],
-            'item' => ['nullable', 'string', 'max:128'], 'every' => ['required', 'integer', 'min:1', 'max:10080'],
-            'grace' => ['nullable', 'integer', 'min:0', 'max:1440'], 'level' => ['required', Rule::enum(Level::class)],
-        ]);
+        $input = $request->validated();
         Once::for($request, static function () use ($input, $source, $request): void {
             $now = Moment::now();
             DB::table('heartbeats')->insert([
@@ -262,7 +250,7 @@ final class SourcesController
             ->groupBy('source')->selectRaw('source, count(*) as many')->pluck('many', 'source');
         $silent = DB::table('heartbeats')
             ->when($only !== null, fn($query) => $query->where('source', $only))->groupBy('source')
-            ->selectRaw('source, count(*) as many, sum(silent) as silent')->get()->keyBy('source');
+            ->selectRaw('source, count(*) as many, '.Sql::count('silent').' as silent')->get()->keyBy('source');
         $names = $only !== null
             ? [$only]
             : array_values(array_unique([...$known->modelKeys(), ...$last->keys()->filter(static fn($name): bool => $name !== '')->all()]));

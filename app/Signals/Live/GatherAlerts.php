@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals\Live;
 
+use App\Platform\Database\Sql;
 use App\Platform\Moment;
 use App\Signals\RemindOfDates;
 use Illuminate\Support\Facades\DB;
@@ -270,7 +271,7 @@ final class GatherAlerts
                 $moved = DB::table('alerts')->whereIn('id', $chunk)
                     ->whereExists(
                         fn($query) => $query->from('alerts', 'f')
-                            ->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereRaw("$on is not f.id"),
+                            ->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereRaw(Sql::differ($on, 'f.id')),
                     )
                     ->update(['group_id' => DB::raw("(select $on from alerts f where f.id = alerts.group_id)")]);
                 if ($moved === 0) {

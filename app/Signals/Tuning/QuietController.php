@@ -12,6 +12,7 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Signals\SignalEntry;
 use App\Signals\TakeSignals;
+use App\Signals\Tuning\Requests\QuietRequest;
 use App\Topology\Estate;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
@@ -39,24 +40,9 @@ final class QuietController
         ]);
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(QuietRequest $request): RedirectResponse
     {
-        $input = $request->validate([
-            'items' => ['required', 'array', 'min:1', 'max:200'], 'items.*' => ['string', 'exists:items,id'],
-            'with_dependents' => ['boolean'],
-            'from' => ['required', ...Asked::TIME],
-            'to' => [
-                'required', ...Asked::TIME,
-                Asked::after($request, 'from', 'The end must be later than the start, and still to come.'), 'after:now',
-            ],
-            'reason' => ['required', 'string', 'max:300'],
-        ], [
-            'items.required' => 'Choose the items that are worked on.',
-            'items.*.exists' => 'One of the items is not there any more.',
-            'to.required' => 'Say when it ends: quiet without an end hides the next outage.',
-            'to.after' => 'The end must be later than the start, and still to come.',
-            'reason.required' => 'Say what is done, for those who wonder why it is quiet.',
-        ]);
+        $input = $request->validated();
         $from = CarbonImmutable::parse($input['from'])->utc();
         $to = CarbonImmutable::parse($input['to'])->utc();
         if ($from->diffInDays($to) > self::LONGEST_DAYS) {

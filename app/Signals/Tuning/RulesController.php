@@ -19,6 +19,11 @@ use App\Signals\Live\Ownership;
 use App\Signals\Live\RuleSets;
 use App\Signals\Live\StoredSignal;
 use App\Signals\SignalEntry;
+use App\Signals\Tuning\Requests\DryRunRulesRequest;
+use App\Signals\Tuning\Requests\RestoreRulesRequest;
+use App\Signals\Tuning\Requests\SaveFewerRequest;
+use App\Signals\Tuning\Requests\SaveRulesRequest;
+use App\Signals\Tuning\Requests\UnownedTeamRequest;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -72,9 +77,9 @@ final class RulesController
         return new JsonResponse(['version' => $version, 'settings' => RuleSets::stored($version)]);
     }
 
-    public function dryRun(Request $request, DryRunRules $run): JsonResponse
+    public function dryRun(DryRunRulesRequest $request, DryRunRules $run): JsonResponse
     {
-        $request->validate(['over' => ['required', Rule::in(array_keys(DryRunRules::SPANS))]]);
+        $request->validated();
         try {
             return new JsonResponse($run(RuleList::read(self::settings($request)), Asked::text($request, 'over')));
         } catch (BadInput $e) {
@@ -82,12 +87,9 @@ final class RulesController
         }
     }
 
-    public function save(Request $request, SaveRules $save): RedirectResponse
+    public function save(SaveRulesRequest $request, SaveRules $save): RedirectResponse
     {
-        $input = $request->validate(
-            ['version' => ['required', 'integer'], 'note' => ['required', 'string', 'max:200']],
-            ['note.required' => 'Say in a few words what you changed and why.'],
-        );
+        $input = $request->validated();
         try {
             $rules = RuleList::read(self::settings($request));
         } catch (BadInput $e) {
@@ -100,9 +102,9 @@ final class RulesController
         return back();
     }
 
-    public function restore(Request $request, SaveRules $save): RedirectResponse
+    public function restore(RestoreRulesRequest $request, SaveRules $save): RedirectResponse
     {
-        $input = $request->validate(['version' => ['required', 'integer'], 'to' => ['required', 'integer', 'exists:rule_sets,id']]);
+        $input = $request->validated();
         try {
             $rules = RuleList::read(RuleSets::stored((int) $input['to']));
         } catch (BadInput $e) {
@@ -151,9 +153,9 @@ final class RulesController
     }
 
     /** Saves a proposal of fewer() as the first rule. */
-    public function saveFewer(Request $request, Alert $alert, SaveRules $save): RedirectResponse
+    public function saveFewer(SaveFewerRequest $request, Alert $alert, SaveRules $save): RedirectResponse
     {
-        $request->validate(['version' => ['required', 'integer'], 'rule' => ['required', 'string', 'max:4000']]);
+        $request->validated();
         try {
             $rules = RuleList::inForce()->with(self::object(Asked::document($request, 'rule')));
         } catch (BadInput $e) {
@@ -207,11 +209,9 @@ final class RulesController
     }
 
     /** Which team gets alerts that nobody owns: neither a rule, a source, an item nor a service names one. */
-    public function unowned(Request $request): RedirectResponse
+    public function unowned(UnownedTeamRequest $request): RedirectResponse
     {
-        $team = $request->validate(
-            ['team' => ['nullable', 'string', 'exists:teams,id']], ['team.exists' => 'This team is not there any more.'],
-        )['team'] ?? null;
+        $team = $request->validated()['team'] ?? null;
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($team, $person): void {
             Setting::query()->updateOrCreate(['id' => Ownership::UNOWNED], ['value' => ['team' => $team]]);

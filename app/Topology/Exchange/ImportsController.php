@@ -12,6 +12,8 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Topology\Exchange\Requests\UndoImportRequest;
+use App\Topology\Exchange\Requests\UploadImportRequest;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Roles;
 use App\Topology\TopologyEntry;
@@ -30,7 +32,7 @@ final class ImportsController
 {
     private const FORMATS = ['csv' => 'csv', 'txt' => 'csv', 'tsv' => 'csv', 'json' => 'json', 'graphml' => 'graphml', 'xml' => 'graphml'];
 
-    private const MOST_KILOBYTES = 64 * 1024;
+    public const MOST_KILOBYTES = 64 * 1024;
 
     private const SHOWN = 30;
 
@@ -52,13 +54,9 @@ final class ImportsController
         ]);
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(UploadImportRequest $request): RedirectResponse
     {
-        $request->validate(['file' => ['required', 'file', 'max:'.self::MOST_KILOBYTES]], [
-            'file.required' => 'Choose a file.',
-            'file.max' => 'A file has at most '.self::MOST_KILOBYTES / 1024 .' megabytes. Split it.',
-            'file.uploaded' => 'The file did not arrive. It may be too large: '.self::MOST_KILOBYTES / 1024 .' megabytes at most.',
-        ]);
+        $request->validated();
         $file = $request->file('file');
         if (! $file instanceof UploadedFile) {
             throw Refused::because('Choose one file.', 'file');
@@ -75,9 +73,9 @@ final class ImportsController
     }
 
     /** Takes back what a file did; what it changed comes as a file to be looked at. */
-    public function undo(Request $request, int $import, UndoImport $undo): RedirectResponse
+    public function undo(UndoImportRequest $request, int $import, UndoImport $undo): RedirectResponse
     {
-        $why = $request->validate(['why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it is undone.'])['why'];
+        $why = $request->validated()['why'];
         $row = DB::table('imports')->where('id', $import)->first() ?? abort(404);
         $person = CurrentPerson::of($request);
         $done = null;

@@ -11,6 +11,10 @@ use App\Platform\Journal\Journal;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Topology\Item;
+use App\Topology\Record\Requests\RetireItemRequest;
+use App\Topology\Record\Requests\SettleValueRequest;
+use App\Topology\Record\Requests\StoreItemRequest;
+use App\Topology\Record\Requests\UpdateItemRequest;
 use App\Topology\TopologyEntry;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -49,16 +53,9 @@ final class ItemForm
         ]);
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(StoreItemRequest $request): RedirectResponse
     {
-        $input = $request->validate(
-            [
-                'id' => ['required', 'string', 'max:128'], 'fields' => ['required', 'array'],
-                'fields.*' => ['nullable', 'string'], 'needs' => ['nullable', 'string', 'max:20000'],
-                'why' => ['nullable', 'string', 'max:300'],
-            ],
-            ['id.required' => 'Give it an id, without spaces: files and scans call it by that.'],
-        );
+        $input = $request->validated();
         $id = trim($input['id']);
         self::refuseTaken($id);
         $this->record($request, $id, self::texts($input['fields']), $input['needs'] ?? null, null, $input['why'] ?? '');
@@ -73,13 +70,9 @@ final class ItemForm
         }
     }
 
-    public function update(Request $request, Item $item): RedirectResponse
+    public function update(UpdateItemRequest $request, Item $item): RedirectResponse
     {
-        $input = $request->validate([
-            'fields' => ['array'], 'fields.*' => ['nullable', 'string'], 'was' => ['array'], 'was.*' => ['nullable', 'string'],
-            'needs' => ['nullable', 'string', 'max:20000'], 'needs_was' => ['nullable', 'string'],
-            'why' => ['nullable', 'string', 'max:300'],
-        ]);
+        $input = $request->validated();
         $this->record(
             $request, $item->id, self::texts($input['fields'] ?? []),
             array_key_exists('needs', $input) ? (string) $input['needs'] : null,
@@ -179,9 +172,9 @@ final class ItemForm
     }
 
     /** What a scan says otherwise: the person's word stays, or the scan's is taken. */
-    public function settle(Request $request, Item $item): RedirectResponse
+    public function settle(SettleValueRequest $request, Item $item): RedirectResponse
     {
-        $input = $request->validate(['field' => ['required', 'string'], 'take' => ['required', 'boolean']]);
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($item, $input, $person): void {
             $said = DB::table('item_values')->where('item_id', $item->id)
@@ -241,9 +234,9 @@ final class ItemForm
         return array_map(static fn(mixed $value): string => is_string($value) ? $value : '', $fields);
     }
 
-    public function retire(Request $request, Item $item, RetireItem $retire): RedirectResponse
+    public function retire(RetireItemRequest $request, Item $item, RetireItem $retire): RedirectResponse
     {
-        $why = $request->validate(['why' => ['required', 'string', 'max:500']], ['why.required' => 'Say why it is retired.'])['why'];
+        $why = $request->validated()['why'];
         $person = CurrentPerson::of($request);
         Once::for($request, static fn() => $retire($item, $why, $person));
 

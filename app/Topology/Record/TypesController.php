@@ -9,11 +9,11 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Once;
 use App\Platform\Refused;
+use App\Topology\Record\Requests\StoreRelationRequest;
+use App\Topology\Record\Requests\StoreTypeRequest;
 use App\Topology\TopologyEntry;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Validation\Rule;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Json\BadInput;
@@ -21,7 +21,6 @@ use Skarvo\Json\Document;
 use Skarvo\Topology\Record\Attribute;
 use Skarvo\Topology\Record\AttributeKind;
 use Skarvo\Topology\Record\ItemType;
-use Skarvo\Topology\Strength;
 
 /** The types of items and what is recorded of each; the ways in which items need each other. */
 final class TypesController
@@ -47,9 +46,9 @@ final class TypesController
         ]);
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(StoreTypeRequest $request): RedirectResponse
     {
-        $input = $request->validate(['type' => ['required', 'array'], 'version' => ['nullable', 'integer']]);
+        $input = $request->validated();
         try {
             $type = ItemType::read(Document::parse((string) json_encode($input['type'])));
         } catch (BadInput $e) {
@@ -112,18 +111,9 @@ final class TypesController
         }
     }
 
-    public function storeRelation(Request $request): RedirectResponse
+    public function storeRelation(StoreRelationRequest $request): RedirectResponse
     {
-        $input = $request->validate([
-            'id' => ['nullable', 'string', 'exists:relations,id'],
-            'forward' => ['required', 'string', 'max:60', 'not_regex:/[;,]|^\d/'], 'backward' => ['required', 'string', 'max:60'],
-            'strength' => ['required', Rule::enum(Strength::class)],
-        ],
-            [
-                'forward.required' => 'Say it from the side of what needs, such as "runs on".',
-                'forward.not_regex' => 'Leave out commas and semicolons: these words are written between items.',
-                'backward.required' => 'Say it from the other side too, such as "hosts".',
-            ]);
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($input, $person): void {
             $id = $input['id'] ?? mb_substr(

@@ -11,6 +11,9 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Topology\Record\Needs;
+use App\Topology\Scan\Requests\AcceptProposalRequest;
+use App\Topology\Scan\Requests\AcceptRuleRequest;
+use App\Topology\Scan\Requests\TurnAwaySnapshotRequest;
 use App\Topology\TopologyEntry;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -87,11 +90,9 @@ final class ScansController
         return back();
     }
 
-    public function turnAway(Request $request, int $snapshot, TakeSnapshot $take): RedirectResponse
+    public function turnAway(TurnAwaySnapshotRequest $request, int $snapshot, TakeSnapshot $take): RedirectResponse
     {
-        $why = $request->validate(
-            ['why' => ['required', 'string', 'max:300']], ['why.required' => 'Say why, for whoever looks after the scanner.'],
-        )['why'];
+        $why = $request->validated()['why'];
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($take, $snapshot, $person, $why): void {
             $take->turnAway($snapshot, $person, $why);
@@ -100,12 +101,9 @@ final class ScansController
         return back();
     }
 
-    public function accept(Request $request, int $proposal): RedirectResponse
+    public function accept(AcceptProposalRequest $request, int $proposal): RedirectResponse
     {
-        $input = $request->validate(
-            ['relation' => ['required', 'string', 'exists:relations,id'], 'always' => ['boolean']],
-            ['relation.*' => 'Choose how the one needs the other.'],
-        );
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         Once::for($request, function () use ($proposal, $input, $person): void {
             $row = $this->proposals('proposed')->where('p.id', $proposal)->first();
@@ -160,13 +158,9 @@ final class ScansController
         Journal::write(Actor::person($by), $kind, ['item', $row->from_id], ['from' => $row->from_name, 'to' => $row->to_name]);
     }
 
-    public function storeRule(Request $request): RedirectResponse
+    public function storeRule(AcceptRuleRequest $request): RedirectResponse
     {
-        $kind = ['nullable', 'string', 'max:60', Rule::exists('items', 'kind')];
-        $input = $request->validate(['from_kind' => $kind, 'to_kind' => $kind, 'port' => ['nullable', 'integer', 'between:1,65535'], 'relation' => ['required', 'string', 'exists:relations,id']], [
-            'from_kind.exists' => 'There are no items of that type.', 'to_kind.exists' => 'There are no items of that type.',
-            'port.*' => 'A port is a number from 1 to 65535.', 'relation.*' => 'Choose how the one needs the other.',
-        ]);
+        $input = $request->validated();
         if (($input['from_kind'] ?? '') === '' && ($input['to_kind'] ?? '') === '' && ($input['port'] ?? '') === '') {
             throw Refused::because(
                 'Say which connections: of which types of items, or on which port. A rule for all of them would accept chance.',

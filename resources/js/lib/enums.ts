@@ -1,4 +1,4 @@
-// Written by `php artisan skarvo:enums` from the enums of the core: change those.
+// Written by `php artisan skarvo:types` from the enums of the core: change those.
 
 /** In order. */
 export const ITEM_STATES = ['up', 'at_risk', 'degraded', 'down'] as const;

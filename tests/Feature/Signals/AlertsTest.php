@@ -39,7 +39,7 @@ final class AlertsTest extends TestCase
         $groups = AlertGroups::undecided();
 
         self::assertSame(['tide-feed: state', 'clk-2: state'], array_column($groups, 'title'));
-        self::assertSame('Ingrid Vale', $groups[1]['taken']['by']);
+        self::assertSame('Ingrid Vale', $groups[1]['taken']['by'] ?? null);
     }
 
     public function test_a_list_shows_the_open_ones_or_all_and_can_be_narrowed_in_time(): void

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paging\Requests;
+
+use App\Platform\Http\Form;
+
+/** What is sent to stop a call. */
+final class StopCallRequest extends Form
+{
+    public function rules(): array
+    {
+        return ['why' => ['required', 'string', 'max:500']];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['why.required' => 'Say why it is stopped.'];
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Signals\Requests;
+
+use App\Platform\Http\Form;
+
+/** What is sent to close alerts. */
+final class CloseAlertsRequest extends Form
+{
+    public function rules(): array
+    {
+        return ['reason' => ['required', 'string', 'max:500']];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['reason.required' => 'Say why, for those who come after you.'];
+    }
+}
