@@ -1,5 +1,25 @@
-/** States of items, best to worst; `restored` is an incident's. */
 import type { ITEM_STATES } from '@/lib/enums';
+import type { Clock, Trouble } from '@/lib/shapes';
+
+/** Written from PHP. */
+export type {
+  AlertGroup,
+  AlertLine,
+  Cause,
+  Clock,
+  CoverGap,
+  IncidentLine,
+  JournalLine,
+  ReachData,
+  ReachNode,
+  ReportLine,
+  Service,
+  Together,
+  Trouble,
+  UnansweredCall,
+  UnsaidService,
+  UpdateLine,
+} from '@/lib/shapes';
 
 /** What the core knows of, and what was and is over. */
 export type State = (typeof ITEM_STATES)[number] | 'restored';
@@ -19,25 +39,6 @@ export interface Me {
   keepsEstate: boolean;
 }
 
-/** What is wrong with Skarvo itself. */
-export interface Trouble {
-  kind: 'stopped' | 'broken' | 'path';
-  what: string;
-  does: string;
-  since: string | null;
-}
-
-/** Times are RFC 3339 texts, or milliseconds since the epoch where a number. */
-export interface Clock {
-  id: string;
-  title: string;
-  detail: string;
-  due: number;
-  began: number;
-  link: string;
-  person: boolean;
-}
-
 export interface BandData {
   from: number;
   to: number;
@@ -47,66 +48,6 @@ export interface BandData {
   updates: { incident: number; number: number; at: string }[];
   owed: { link: string; ref: string; at: string }[];
   onCall: { from: number; to: number; name: string | null }[];
-}
-
-export interface Service {
-  id: string;
-  name: string;
-  tier: number;
-  state: State;
-}
-
-export interface AlertGroup {
-  id: number;
-  alertIds: number[];
-  title: string;
-  state: State;
-  tier: number;
-  count: number;
-  signals: number;
-  flips: number;
-  since: string;
-  items: { id: string; name: string }[];
-  services: Service[];
-  sites: string[];
-  root: { id: string; name: string; explains: number; of: number } | null;
-  taken: { by: string; at: string } | null;
-  lead: number;
-  level: string;
-  team: string | null;
-  team_id: string | null;
-  /** The incident that was resolved while these still fired. */
-  after: { id: number; ref: string; at: string } | null;
-  /** The conditions under which its team wants an incident suggested, where they are met. */
-  suggested: string | null;
-}
-
-export interface AlertLine {
-  id: number;
-  title: string;
-  level: string;
-  state: State;
-  item: string | null;
-  item_named: string | null;
-  check: string;
-  source: string;
-  count: number;
-  flips: number;
-  first_signal_at: string;
-  last_signal_at: string;
-  opened_at: string;
-  closed_at: string | null;
-  taken_at: string | null;
-  wait_until: string | null;
-  put_away_at: string | null;
-  closed_reason: string | null;
-  mended_at: string | null;
-  withdrawn_at: string | null;
-  handling: 'decide' | 'page' | 'hours' | 'record';
-  handle_at: string | null;
-  team: string | null;
-  group: number | null;
-  incident: number | null;
 }
 
 export type RuleSettings = {
@@ -182,25 +123,6 @@ export interface DryRunResult {
   cut: boolean;
 }
 
-export interface IncidentLine {
-  id: number;
-  ref: string;
-  title: string;
-  priority: number;
-  service: string;
-  stage: string;
-  stageWords: string;
-  state: State;
-  stands: string;
-  started_at: string;
-  declared_at: string;
-  resolved_at: string | null;
-  next_update_at: string | null;
-  restore_by: string;
-  coordinator: string;
-  coordinator_id: string | null;
-}
-
 /** What an incident is declared from; nothing, where somebody just knows. */
 export interface Beginning {
   /** By which what was typed is kept. */
@@ -209,119 +131,6 @@ export interface Beginning {
   alerts: number[];
   reports: number[];
   item?: { id: string; name: string };
-}
-
-/** Troubles that hang on one item. */
-export interface Together {
-  item: { id: string; name: string };
-  troubles: { kind: 'incident' | 'group'; id: number; ref: string; title: string; alertIds: number[] }[];
-}
-
-/** A service of which outsiders were told better than is known. */
-export interface UnsaidService {
-  name: string;
-  item: string;
-  state: State;
-  published: State;
-  incident: { id: number; ref: string } | null;
-}
-
-/** A stretch within a day in which nobody is on call. */
-export interface CoverGap {
-  rota: string;
-  name: string;
-  team: string;
-  from: string;
-  to: string;
-}
-
-/** A call that nobody answers. */
-export interface UnansweredCall {
-  id: number;
-  /** Where it is worked on. */
-  link: string;
-  ref: string;
-  title: string;
-  priority: number;
-  words: string;
-  /** The reasons that were given. */
-  said: string;
-  at: string;
-  /** Until when its step waits; null: it has ended. */
-  waits: string | null;
-}
-
-export interface ReportLine {
-  id: number;
-  ref: string;
-  what: string;
-  site: string | null;
-  name: string | null;
-  service: string;
-  service_id: string;
-  told_at: string;
-  resolved_at: string | null;
-  incident: number | null;
-}
-
-export interface JournalLine {
-  seq: number;
-  at: string;
-  lead: string;
-  rest: string;
-  weight: 'plain' | 'strong' | 'quiet';
-  by: string | null;
-  kind: string;
-  /** Of which message it is a step. */
-  message: string | null;
-}
-
-export interface UpdateLine {
-  number: number;
-  stage: string;
-  stageWords: string;
-  text: string;
-  meanwhile: string | null;
-  services: { name: string; state: State }[];
-  published_at: string;
-  next_at: string | null;
-}
-
-export interface ReachNode {
-  id: string;
-  name: string;
-  kind: string;
-  tier: number | null;
-  site: string | null;
-  state: State;
-  distance: number | null;
-  because: string[];
-  why: string;
-  groups: string[];
-  /** Where it stands to what the reach began with; left out where only what is hit is drawn. */
-  side?: 'root' | 'hit' | 'under' | 'spare';
-  /** Open alerts on it. */
-  alerts?: number;
-  /** Work on it, under way or within a day. */
-  work?: string | null;
-}
-
-export interface ReachData {
-  nodes: ReachNode[];
-  edges: { from: string; to: string; soft: boolean; group: string | null }[];
-  services: Service[];
-  counts: { down: number; degraded: number; at_risk: number };
-  /** Items that were left out, the farthest: a picture cannot hold them. */
-  beyond: number;
-}
-
-export interface Cause {
-  id: string;
-  name: string;
-  kind: string;
-  score: number;
-  as: State;
-  words: string;
 }
 
 export interface Choice {

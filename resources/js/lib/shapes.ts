@@ -1,0 +1,52 @@
+// Written by `php artisan skarvo:types` from the types that the analysis holds against the code: change those.
+
+/** Signals/AlertGroups */
+export interface AlertGroup { id: number; lead: number; alertIds: number[]; title: string; level: 'info' | 'warning' | 'error' | 'critical'; state: 'up' | 'at_risk' | 'degraded' | 'down'; rank: number; tier: number; count: number; signals: number; flips: number; since: string; after: { id: number; ref: string; at: string } | null; items: { id: string; name: string }[]; services: Service[]; sites: string[]; root: { id: string; name: string; explains: number; of: number } | null; taken: { by: string; at: string } | null; team: string | null; team_id: string | null; suggested: string | null }
+
+/** Signals/Alert */
+export interface AlertLine { id: number; title: string; level: 'info' | 'warning' | 'error' | 'critical'; state: 'up' | 'at_risk' | 'degraded' | 'down'; item: string | null; item_named: string | null; check: string; source: string; count: number; flips: number; first_signal_at: string; last_signal_at: string; opened_at: string; closed_at: string | null; mended_at: string | null; withdrawn_at: string | null; put_away_at: string | null; closed_reason: string | null; handling: 'decide' | 'page' | 'hours' | 'record'; handle_at: string | null; team: string | null; group: number | null; taken_at: string | null; wait_until: string | null; incident: number | null }
+
+/** Signals/LikelyCause */
+export interface Cause { id: string; name: string; kind: string; score: number; as: 'up' | 'at_risk' | 'degraded' | 'down'; words: string }
+
+/** Platform/Contracts/RunningClock */
+export interface Clock { id: string; title: string; detail: string; due: number; began: number; link: string; person: boolean }
+
+/** Rota/Gaps */
+export interface CoverGap { rota: string; name: string; team: string; from: string; to: string }
+
+/** Incidents/IncidentSummary */
+export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; coordinator: string; coordinator_id: string | null }
+
+/** Platform/Journal/Telling */
+export interface JournalLine { seq: number; at: string; lead: string; rest: string; weight: 'plain' | 'strong' | 'quiet'; by: string | null; kind: string; message: string | null }
+
+/** Topology/Reach */
+export interface ReachData { nodes: ReachNode[]; edges: ReachEdge[]; services: Service[]; counts: { down: number; degraded: number; at_risk: number }; beyond: number }
+
+/** Topology/Reach */
+export interface ReachEdge { from: string; to: string; soft: boolean; group: string | null }
+
+/** Topology/Reach */
+export interface ReachNode { id: string; name: string; kind: string; tier: number | null; site: string | null; state: 'up' | 'at_risk' | 'degraded' | 'down'; distance: number | null; because: string[]; why: string; groups: string[]; side?: 'root' | 'hit' | 'under' | 'spare'; alerts?: number; work?: string | null }
+
+/** Incidents/Report */
+export interface ReportLine { id: number; ref: string; what: string; site: string | null; name: string | null; service: string; service_id: string; told_at: string; resolved_at: string | null; incident: number | null }
+
+/** Topology/Reach */
+export interface Service { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }
+
+/** Incidents/Troubles */
+export interface Together { item: { id: string; name: string }; troubles: { kind: 'incident' | 'group'; id: number; ref: string; title: string; alertIds: number[] }[] }
+
+/** Platform/Contracts/Troubles */
+export interface Trouble { kind: 'stopped' | 'broken' | 'path'; what: string; does: string; since: string | null }
+
+/** Paging/Unanswered */
+export interface UnansweredCall { id: number; link: string; ref: string; title: string; priority: number; words: string; said: string; at: string; waits: string | null }
+
+/** Updates/DoubtsToDecide */
+export interface UnsaidService { name: string; item: string; state: 'up' | 'at_risk' | 'degraded' | 'down'; published: 'up' | 'at_risk' | 'degraded' | 'down'; incident: { id: number; ref: string } | null }
+
+/** Updates/Update */
+export interface UpdateLine { number: number; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; text: string; meanwhile: string | null; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; published_at: string; next_at: string | null }
