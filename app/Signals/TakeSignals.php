@@ -16,6 +16,7 @@ use App\Signals\Live\RuleSets;
 use App\Signals\Live\StoredSignal;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Live\Bundle;
+use Skarvo\Signals\Live\StoredBundle;
 use Skarvo\Signals\Live\Taking;
 use Skarvo\Signals\Replay\QuietTimes;
 use Skarvo\Signals\Replay\Settings;
@@ -156,7 +157,7 @@ final class TakeSignals implements ClockPart
         )->take($signals, $keepFrom) as ['bundle' => $bundle, 'was' => $was, 'new' => $new]) {
             [$alerts, $next, $busy, $firing] = $bundle->at($now, $settings, $quiet);
             $id = $was[0] ?? null;
-            $put->execute([$id, json_encode($bundle->states(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), $next, $busy ? 1 : 0, $now]);
+            $put->execute([$id, StoredBundle::write($bundle), $next, $busy ? 1 : 0, $now]);
             $id ??= (int) $pdo->lastInsertId();
             if (count($was) > 1) {
                 DB::table('bundles')->whereIn('id', array_slice($was, 1))->delete();

@@ -8,6 +8,7 @@ use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Live\Bundle;
 use Skarvo\Signals\Live\Shelf;
+use Skarvo\Signals\Live\StoredBundle;
 use Skarvo\Signals\Replay\ReplaySignal;
 
 /** Bundles and signals in the database. */
@@ -41,7 +42,7 @@ final readonly class DatabaseShelf implements Shelf
         $bundles = [];
         foreach (array_chunk($numbers, self::CHUNK) as $chunk) {
             foreach (DB::table('bundles')->whereIn('id', $chunk)->get(['id', 'states']) as $row) {
-                $bundles[(int) $row->id] = Bundle::of(json_decode($row->states, true, 16, JSON_THROW_ON_ERROR));
+                $bundles[(int) $row->id] = StoredBundle::read((string) $row->states);
             }
         }
         ksort($bundles);

@@ -6,6 +6,7 @@ namespace Skarvo\Tests\Signals;
 
 use Skarvo\Signals\Live\Bundle;
 use Skarvo\Signals\Live\Shelf;
+use Skarvo\Signals\Live\StoredBundle;
 use Skarvo\Signals\Replay\ReplayAlert;
 use Skarvo\Signals\Replay\ReplaySignal;
 
@@ -64,7 +65,7 @@ final class MemoryShelf implements Shelf
         foreach ($was as $number) {
             unset($this->bundles[$number]);
         }
-        $this->bundles[++$this->made] = json_encode($bundle->states(), JSON_THROW_ON_ERROR);
+        $this->bundles[++$this->made] = StoredBundle::write($bundle);
         $this->alerts = array_filter(
             $this->alerts,
             static fn(ReplayAlert $alert): bool =>
@@ -77,6 +78,6 @@ final class MemoryShelf implements Shelf
 
     public static function read(string $states): Bundle
     {
-        return Bundle::of(json_decode($states, true, 32, JSON_THROW_ON_ERROR));
+        return StoredBundle::read($states);
     }
 }

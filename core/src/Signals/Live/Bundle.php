@@ -154,7 +154,7 @@ final class Bundle
         $families = [];
         foreach ($this->states as $state) {
             foreach ($state['threads'] as $thread) {
-                $families[(string) $thread[1]] = true;
+                $families[$thread['family']] = true;
             }
         }
 
@@ -167,7 +167,7 @@ final class Bundle
         $keys = array_fill_keys($this->known, true);
         foreach ($this->states as $state) {
             foreach ($state['keys'] as $key) {
-                $keys[(string) $key[0]] = true;
+                $keys[$key['key']] = true;
             }
         }
 

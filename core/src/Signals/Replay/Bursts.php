@@ -440,7 +440,7 @@ final class Bursts
                 $threads[] = $thread->toArray();
             }
         }
-        $held = array_flip(array_filter(array_column($threads, 3), is_string(...)));
+        $held = array_flip(array_filter(array_column($threads, 'key'), is_string(...)));
         foreach ($this->keys as $name => $key) {
             if (isset($held[$name]) || $now - $key->mentioned <= self::REMEMBERED || $key->open !== null || (
                 $key->last?->closedAt !== null && $now - $key->last->closedAt <= max($this->settings->reopen, self::REMEMBERED)
@@ -474,7 +474,7 @@ final class Bursts
         foreach ($state['threads'] as $row) {
             $thread = Thread::of($row);
             $this->threads[$thread->name()] = $thread;
-            $key = $row[3] === null ? null : $this->keys[$row[3]] ?? null;
+            $key = $row['key'] === null ? null : $this->keys[$row['key']] ?? null;
             if ($key === null) {
                 continue;
             }

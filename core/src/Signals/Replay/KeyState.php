@@ -11,7 +11,10 @@ use Skarvo\Signals\Level;
  *
  * @phpstan-import-type AlertRow from ReplayAlert
  *
- * @phpstan-type KeyRow array{string, int, int, int, int, string, int, array{int, int}, bool, int|null, int, int, int, AlertRow|null, AlertRow|null}
+ * @phpstan-type KeyRow array{
+ *     key: string, began: int, hold: int, settle: int, count: int, level: string, first: int, latest: array{int, int}, due: bool,
+ *     covered: int|null, clear: int, mentioned: int, opened: int, open: AlertRow|null, over: AlertRow|null,
+ * }
  *
  * @internal
  */
@@ -62,20 +65,21 @@ final class KeyState
     public function toArray(): array
     {
         return [
-            $this->key, $this->burstBegan, $this->hold, $this->settle, $this->burstCount, $this->burstLevel->value,
-            $this->burstFirst, $this->burstLast,
-            $this->wasDue, $this->coveredSince, $this->clearSince, $this->mentioned, $this->opened,
-            $this->open?->state(), $this->last === $this->open ? null : $this->last?->state(),
+            'key' => $this->key, 'began' => $this->burstBegan, 'hold' => $this->hold, 'settle' => $this->settle, 'count' => $this->burstCount,
+            'level' => $this->burstLevel->value, 'first' => $this->burstFirst, 'latest' => $this->burstLast, 'due' => $this->wasDue,
+            'covered' => $this->coveredSince, 'clear' => $this->clearSince, 'mentioned' => $this->mentioned, 'opened' => $this->opened,
+            'open' => $this->open?->state(), 'over' => $this->last === $this->open ? null : $this->last?->state(),
         ];
     }
 
     /** @param  KeyRow  $row  as toArray() gives it */
     public static function of(array $row): self
     {
-        $key = new self($row[0]);
+        $key = new self($row['key']);
         [
-            , $key->burstBegan, $key->hold, $key->settle, $key->burstCount, $level, $key->burstFirst, $key->burstLast,
-            $key->wasDue, $key->coveredSince, $key->clearSince, $key->mentioned, $key->opened, $open, $last,
+            'began' => $key->burstBegan, 'hold' => $key->hold, 'settle' => $key->settle, 'count' => $key->burstCount, 'level' => $level,
+            'first' => $key->burstFirst, 'latest' => $key->burstLast, 'due' => $key->wasDue, 'covered' => $key->coveredSince,
+            'clear' => $key->clearSince, 'mentioned' => $key->mentioned, 'opened' => $key->opened, 'open' => $open, 'over' => $last,
         ] = $row;
         $key->burstLevel = Level::from($level);
         $key->open = $open === null ? null : ReplayAlert::ofState($key->key, $open);

@@ -10,7 +10,10 @@ use Skarvo\Time\Instant;
 /**
  * An alert in the making.
  *
- * @phpstan-type AlertRow array{int, int, int, int, string, string, int|null, int, array<array-key, string>, list<string>, int, int, int}
+ * @phpstan-type AlertRow array{
+ *     number: int, signalled: int, opened: int, count: int, level: string, stamp: string, closed: int|null, flips: int,
+ *     items: array<array-key, string>, threads: list<string>, first: int, last: int, latest: int,
+ * }
  *
  * @internal
  */
@@ -58,20 +61,22 @@ final class ReplayAlert
     public function state(): array
     {
         return [
-            $this->number, $this->firstSignalAt, $this->openedAt, $this->count, $this->level->value, $this->stamp,
-            $this->closedAt, $this->flips, $this->items, array_keys($this->threads), $this->firstOrder, $this->lastAt, $this->lastOrder,
+            'number' => $this->number, 'signalled' => $this->firstSignalAt, 'opened' => $this->openedAt, 'count' => $this->count,
+            'level' => $this->level->value, 'stamp' => $this->stamp, 'closed' => $this->closedAt, 'flips' => $this->flips,
+            'items' => $this->items, 'threads' => array_keys($this->threads), 'first' => $this->firstOrder, 'last' => $this->lastAt,
+            'latest' => $this->lastOrder,
         ];
     }
 
     /** @param  AlertRow  $row  as state() gives it */
     public static function ofState(string $key, array $row): self
     {
-        $alert = new self($key, $row[0], $row[1], $row[2], $row[3], Level::from($row[4]), $row[5]);
+        $alert = new self($key, $row['number'], $row['signalled'], $row['opened'], $row['count'], Level::from($row['level']), $row['stamp']);
         [
-            , , , , , , $alert->closedAt, $alert->flips, $alert->items, $threads, $alert->firstOrder, $alert->lastAt,
-            $alert->lastOrder,
+            'closed' => $alert->closedAt, 'flips' => $alert->flips, 'items' => $alert->items, 'first' => $alert->firstOrder,
+            'last' => $alert->lastAt, 'latest' => $alert->lastOrder,
         ] = $row;
-        $alert->threads = array_fill_keys($threads, true);
+        $alert->threads = array_fill_keys($row['threads'], true);
 
         return $alert;
     }

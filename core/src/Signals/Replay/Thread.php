@@ -7,7 +7,10 @@ namespace Skarvo\Signals\Replay;
 /**
  * What can fire and clear on its own: a source, item, check and part.
  *
- * @phpstan-type ThreadRow array{string|null, string, string, string|null, bool, int, int, int|null, list<int>, int}
+ * @phpstan-type ThreadRow array{
+ *     item: string|null, family: string, part: string, key: string|null, fires: bool, due: int, last: int, expire: int|null,
+ *     begun: list<int>, span: int,
+ * }
  *
  * @internal
  */
@@ -78,16 +81,19 @@ final class Thread
     public function toArray(): array
     {
         return [
-            $this->item, $this->family, $this->part, $this->key?->key, $this->isFiring, $this->due, $this->lastSignal,
-            $this->expire, $this->beginnings, $this->span,
+            'item' => $this->item, 'family' => $this->family, 'part' => $this->part, 'key' => $this->key?->key, 'fires' => $this->isFiring,
+            'due' => $this->due, 'last' => $this->lastSignal, 'expire' => $this->expire, 'begun' => $this->beginnings, 'span' => $this->span,
         ];
     }
 
     /** @param  ThreadRow  $row  as toArray() gives it; its key is for the reader to find */
     public static function of(array $row): self
     {
-        $thread = new self($row[0], $row[1], $row[2]);
-        [, , , , $thread->isFiring, $thread->due, $thread->lastSignal, $thread->expire, $thread->beginnings, $thread->span] = $row;
+        $thread = new self($row['item'], $row['family'], $row['part']);
+        [
+            'fires' => $thread->isFiring, 'due' => $thread->due, 'last' => $thread->lastSignal, 'expire' => $thread->expire,
+            'begun' => $thread->beginnings, 'span' => $thread->span,
+        ] = $row;
 
         return $thread;
     }

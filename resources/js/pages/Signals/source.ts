@@ -28,6 +28,30 @@ export interface Heartbeat {
   silent: boolean;
 }
 
+/** What came in a minute. */
+export interface SourceMinute {
+  minute: number;
+  accepted: number;
+  repeated: number;
+  refused: number;
+  turned_away: number;
+  unmapped: number;
+}
+
+/** What a sample becomes, and what is missing in it. */
+export interface Tried {
+  signals: Record<string, unknown>[];
+  missing: { entry: number; field: string; message: string }[];
+}
+
+/** A message that was kept because it does not map. */
+export interface Unmapped {
+  id: number;
+  payload: string;
+  why: { entry: number; field: string; message: string }[];
+  at: number;
+}
+
 /** How a sender's own JSON becomes signals, as its editor holds it. */
 export interface MappingForm {
   list: string;
