@@ -153,7 +153,7 @@ final class TakeSignals implements ClockPart
         $name = $pdo->prepare('insert into bundle_members (kind, name, bundle_id) values (?, ?, ?) on conflict (kind, name) do update set bundle_id = excluded.bundle_id');
         $changed = [];
         foreach ((
-            new Taking($settings, $quiet, new DatabaseShelf($rules, $mark))
+            new Taking($settings, $quiet, new DatabaseShelf($rules, $mark, $keepFrom))
         )->take($signals, $keepFrom) as ['bundle' => $bundle, 'was' => $was, 'new' => $new]) {
             [$alerts, $next, $busy, $firing] = $bundle->at($now, $settings, $quiet);
             $id = $was[0] ?? null;

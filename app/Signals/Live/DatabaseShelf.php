@@ -12,25 +12,66 @@ use Skarvo\Signals\Live\StoredBundle;
 use Skarvo\Signals\Replay\ReplaySignal;
 
 /** Bundles and signals in the database. */
-final readonly class DatabaseShelf implements Shelf
+final class DatabaseShelf implements Shelf
 {
     private const CHUNK = 900;
 
-    /** @param  int  $upTo  the last signal that was taken before; later ones are still to come */
-    public function __construct(private RuleSets $rules, private int $upTo) {}
+    /** @var array<array-key, list<ReplaySignal>> by family, of those that no bundle knows, what was taken of them since */
+    private array $strays = [];
+
+    /** @var array<array-key, bool> whether a key has had an alert */
+    private array $hadAlerts = [];
+
+    /**
+     * @param  int  $upTo  the last signal that was taken before; later ones are still to come
+     * @param  int  $since  seconds since the epoch: what no bundle knows is not asked for from before
+     */
+    public function __construct(private readonly RuleSets $rules, private readonly int $upTo, private readonly int $since = PHP_INT_MAX) {}
 
     public function bundles(array $families, array $keys): array
     {
-        $numbers = [];
+        $numbers = $known = [];
         foreach (['f' => $families, 'k' => $keys] as $kind => $names) {
             foreach (array_chunk($names, self::CHUNK) as $chunk) {
-                $numbers += array_flip(
-                    DB::table('bundle_members')->where('kind', $kind)->whereIn('name', $chunk)->pluck('bundle_id')->all(),
-                );
+                foreach (
+                    DB::table('bundle_members')->where('kind', $kind)->whereIn('name', $chunk)->pluck('bundle_id', 'name') as $name => $bundle
+                ) {
+                    $numbers[(int) $bundle] = true;
+                    $known[$kind][$name] = true;
+                }
             }
         }
+        // Asked for one by one while they are taken: a flood is of many that nobody knows.
+        $this->readAhead(array_diff($families, self::names($known['f'] ?? [])), array_diff($keys, self::names($known['k'] ?? [])));
 
         return self::read(array_keys($numbers));
+    }
+
+    /**
+     * @param  array<string>  $families  that no bundle knows
+     * @param  array<string>  $keys
+     */
+    private function readAhead(array $families, array $keys): void
+    {
+        $this->strays = array_fill_keys($families, []);
+        foreach ($this->signals(array_values($families), $this->since) as $signal) {
+            $this->strays[$signal->family()][] = $signal;
+        }
+        $this->hadAlerts = array_fill_keys($keys, false);
+        foreach (array_chunk(array_values($keys), self::CHUNK) as $chunk) {
+            foreach (DB::table('alerts')->whereIn('key', $chunk)->distinct()->pluck('key') as $key) {
+                $this->hadAlerts[(string) $key] = true;
+            }
+        }
+    }
+
+    /**
+     * @param  array<array-key, true>  $known
+     * @return list<string>
+     */
+    private static function names(array $known): array
+    {
+        return array_map(strval(...), array_keys($known));
     }
 
     /**
@@ -51,6 +92,24 @@ final readonly class DatabaseShelf implements Shelf
     }
 
     public function taken(array $families, int $after): array
+    {
+        if ($after < $this->since || array_diff_key(array_flip($families), $this->strays) !== []) {
+            return $this->signals($families, $after);
+        }
+        $signals = array_filter(
+            array_merge(...array_map(fn(string $family): array => $this->strays[$family], $families)),
+            static fn(ReplaySignal $signal): bool => $signal->at > $after,
+        );
+        usort($signals, static fn(ReplaySignal $a, ReplaySignal $b): int => $a->at <=> $b->at ?: $a->order <=> $b->order);
+
+        return $signals;
+    }
+
+    /**
+     * @param  list<string>  $families
+     * @return list<ReplaySignal> that were taken of them, in order
+     */
+    private function signals(array $families, int $after): array
     {
         $wanted = array_fill_keys($families, true);
         $signals = [];
@@ -73,6 +132,7 @@ final readonly class DatabaseShelf implements Shelf
     public function opened(array $keys, int $before): array
     {
         $opened = [];
+        $keys = array_values(array_filter($keys, fn(string $key): bool => $this->hadAlerts[$key] ?? true));
         foreach (array_chunk($keys, self::CHUNK) as $chunk) {
             $rows = DB::table('alerts')->whereIn('key', $chunk)->where('opened_at', '<', Moment::text($before))->whereNull('withdrawn_at')
                 ->groupBy('key')->selectRaw('"key", max(number) as most')->get();

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import WhenField from '@/components/WhenField.vue';
-import { Link, useForm } from '@inertiajs/vue3';
+import { Link } from '@inertiajs/vue3';
 import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
@@ -9,8 +8,10 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { WEEKDAYS } from '@/lib/enums';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
-import { clockOf, clockTime } from '@/lib/time';
+import { clockTime } from '@/lib/time';
 import AfterField from '@/pages/Paging/AfterField.vue';
+import AwayPanel from '@/pages/Paging/AwayPanel.vue';
+import LeavesPanel from '@/pages/Paging/LeavesPanel.vue';
 import ParticularsForm from '@/pages/Paging/ParticularsForm.vue';
 import PasswordForm from '@/pages/Paging/PasswordForm.vue';
 import type { Particulars } from '@/pages/Paging/staff';
@@ -66,21 +67,6 @@ const shared = useShared();
 const isMe = computed(() => shared.value.me?.id === props.person.id);
 const action = useAction();
 const testing = useAction();
-const leaving = useAction();
-const surely = ref(false);
-const away = useAction();
-/** Leave is meant, and typed, on their own clocks. */
-const theirClock = clockOf(props.person.time_zone);
-const absence = ref({ kind: 'leave', from: '', to: '', what: '' });
-const calendar = useForm<{ file: File | null }>({ file: null });
-const takeCalendar = (event: Event): void => {
-  calendar.file = (event.target as HTMLInputElement).files?.[0] ?? null;
-  if (calendar.file) calendar.post(`/people/${props.person.id}/leave-calendar`, { preserveScroll: true });
-};
-const addAbsence = (): void =>
-  away.send(`/people/${props.person.id}/absences`, { ...absence.value }, () => {
-    absence.value = { kind: 'leave', from: '', to: '', what: '' };
-  });
 interface Reach {
   contacts: (Way & { address: string })[];
   rules: Rule[];
@@ -133,12 +119,7 @@ const stands = (one: Test): string => {
 };
 const inOrder = (ways: Way[]): string =>
   ways.map((one) => `${words(one.channel)}${one.after ? ` after ${one.after} s` : ' at once'}`).join(', ') || 'nothing';
-const wrong = computed(
-  () =>
-    Object.values(action.errors.value)[0] ??
-    Object.values(testing.errors.value)[0] ??
-    Object.values(leaving.errors.value)[0],
-);
+const wrong = computed(() => Object.values(action.errors.value)[0] ?? Object.values(testing.errors.value)[0]);
 </script>
 
 <template>
@@ -297,73 +278,8 @@ const wrong = computed(
             </li>
           </ul>
         </template>
-        <h2 class="mt-5 mb-1">Away, or prefers not to be on call, on the clocks of {{ person.time_zone }}</h2>
-        <TroubleNote :text="calendar.errors.file ?? Object.values(away.errors.value)[0]" />
-        <ul v-if="gaps.length" class="mb-2 border-l-2 border-call pl-3 text-small" aria-label="Gaps that leave makes">
-          <li v-for="gap in gaps" :key="gap.rota + gap.from">
-            <strong class="text-call">Nobody</strong> on
-            <Link :href="`/on-call/${gap.rota}`" class="link">{{ gap.name }}</Link>, {{ theirClock(gap.from) }} to
-            {{ theirClock(gap.to) }}
-          </li>
-        </ul>
-        <ul class="text-small">
-          <li v-for="one in absences" :key="one.id" class="row-rule flex gap-2 py-1">
-            <span class="flex-1"
-              ><strong>{{ one.kind === 'leave' ? 'Leave' : 'Prefers not to' }}</strong
-              >, {{ theirClock(one.from) }} to {{ theirClock(one.to) }}{{ one.what ? `: ${one.what}` : '' }}</span
-            >
-            <button
-              v-if="mayArrange"
-              type="button"
-              class="link"
-              :aria-label="`Drop it, ${theirClock(one.from)}`"
-              @click="away.send(`/people/${person.id}/absences/${one.id}/drop`, {})"
-            >
-              Drop
-            </button>
-          </li>
-        </ul>
-        <form v-if="mayArrange" class="mt-2 grid gap-2 text-small" aria-label="Away" @submit.prevent="addAbsence">
-          <div class="grid grid-cols-2 gap-2">
-            <label>From <WhenField v-model="absence.from" required /></label>
-            <label>Until <WhenField v-model="absence.to" required /></label>
-          </div>
-          <div class="grid grid-cols-2 gap-2">
-            <label
-              >It is
-              <select v-model="absence.kind" class="field py-1">
-                <option value="leave">leave: leaves a gap</option>
-                <option value="wish">a wish: prefers not to</option>
-              </select></label
-            >
-            <label>What <input v-model="absence.what" class="field py-1" maxlength="80" /></label>
-          </div>
-          <ActButton type="submit" :busy="away.busy.value">Add</ActButton>
-          <label
-            >Or import leave from a calendar file (.ics)
-            <input type="file" accept=".ics,text/calendar" class="field py-1" @change="takeCalendar"
-          /></label>
-        </form>
-        <template v-if="mayRemove && !person.left">
-          <h2 class="mt-5 mb-1">Leaves</h2>
-          <p v-if="!surely" class="text-small">
-            <button type="button" class="link" @click="surely = true">{{ person.name }} leaves…</button>
-          </p>
-          <div v-else class="text-small">
-            <p class="mb-2">
-              From now on {{ person.name }} is not paged and cannot sign in. Running calls go on to the next person at
-              once.
-              <template v-if="rotas.length"
-                >{{ rotas.map((one) => one.name).join(', ') }} still {{ rotas.length === 1 ? 'names' : 'name' }} them:
-                those turns become gaps until somebody takes them.</template
-              >
-            </p>
-            <ActButton :busy="leaving.busy.value" @click="leaving.send(`/people/${person.id}/leave`, {})"
-              >Take {{ person.name }} out</ActButton
-            >
-            <button type="button" class="link ml-3" @click="surely = false">Leave it</button>
-          </div>
-        </template>
+        <AwayPanel :person="person" :absences="absences" :gaps="gaps" :may-arrange="mayArrange" />
+        <LeavesPanel v-if="mayRemove && !person.left" :person="person" :rotas="rotas" />
       </section>
     </div>
   </AppShell>
