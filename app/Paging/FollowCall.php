@@ -6,7 +6,9 @@ namespace App\Paging;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Moment;
 use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\Course;
 use Skarvo\Paging\Escalation;
 use Skarvo\Paging\HappeningKind;
@@ -40,16 +42,16 @@ final class FollowCall
             $notes->write();
         }
         $was = $call->outcome;
-        $instant = static fn(?int $seconds): ?CarbonImmutable =>
-            $seconds === null ? null : CarbonImmutable::createFromTimestampUTC($seconds - $call->shift_seconds);
+        $instant = static fn(?int $seconds): ?string => $seconds === null ? null : Moment::text($seconds - $call->shift_seconds);
         $last = $course->steps === [] ? null : $course->steps[count($course->steps) - 1];
-        $call->update([
-            'followed_until' => $until,
+        $nobody = $call->refused_at ?? $now->subSeconds($call->shift_seconds);
+        self::keep($call, [
+            'followed_until' => Moment::precise($until),
             'steps_told' => count($course->steps),
             'pages_told' => count($course->pages),
-            'outcome' => $course->outcome,
+            'outcome' => $course->outcome->value,
             'outcome_at' => $instant($course->at),
-            'refused_at' => $course->nobodyLeft ? $call->refused_at ?? $now->subSeconds($call->shift_seconds) : null,
+            'refused_at' => $course->nobodyLeft ? Moment::precise($nobody) : null,
             'held_by' => $course->by,
             'next_due_at' => $instant($course->nextDue),
             'step_ends_at' => $instant($course->stepEndsAt),
@@ -59,6 +61,18 @@ final class FollowCall
         if ($call->handed_from !== null && $call->outcome !== $was) {
             $this->settleHanding($call);
         }
+    }
+
+    /**
+     * Thousands may be due in one second, so a call is kept as a row, with what was learned for it.
+     *
+     * @param  array<string, string|int|null>  $row  as the database has it
+     */
+    private static function keep(Call $call, array $row): void
+    {
+        $learned = array_intersect_key($call->getAttributes(), ['contacts' => true, 'rotas' => true]);
+        DB::table('calls')->where('id', $call->id)->update([...$row, ...$learned]);
+        $call->setRawAttributes([...$call->getAttributes(), ...$row], true);
     }
 
     /** Whoever handed a call on kept it meanwhile: now somebody else has it, or it goes on as if they had said no. */
