@@ -12,6 +12,7 @@ use Skarvo\Paging\PolicyCase;
  *
  * @property int $id
  * @property string $name
+ * @property int $version
  * @property string $team_id
  * @property int $rounds
  * @property list<array{targets: list<string>, wait_seconds: int}> $steps

@@ -54,7 +54,7 @@ final class PeopleController
             ]),
             'teams' => Team::query()->withCount('people')
                 ->orderBy('name')->get()
-                ->map(static fn(Team $team): array => ['id' => $team->id, 'name' => $team->name, 'people' => $team->people_count]),
+                ->map(static fn(Team $team): array => ['id' => $team->id, 'name' => $team->name, 'people' => $team->people_count, 'version' => $team->version]),
             'roles' => self::roles(),
             'timeZone' => config('skarvo.time_zone'),
             'mayAdd' => CurrentPerson::of($request)->has(Role::Administrator),
@@ -102,7 +102,7 @@ final class PeopleController
             'absences' => Absences::of($person, $mayEdit),
             'gaps' => Absences::gaps($person),
             'mayArrange' => $mayEdit || CurrentPerson::of($request)->can('arrange', Rota::class),
-            'mayEdit' => $mayEdit,
+            'mayEdit' => $mayEdit, 'reachVersion' => $person->reach_version,
             'particulars' => CurrentPerson::of($request)->has(Role::Administrator) ? ParticularsController::of($person) : null,
             'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
             'roles' => self::roles(),
@@ -117,10 +117,7 @@ final class PeopleController
         $input = $request->validated();
         $by = CurrentPerson::of($request);
         Once::for($request, static function () use ($person, $input, $by): void {
-            Locked::again($person)->load('contacts');
-            if (self::stored($person) != $input['was']) {
-                throw Refused::because('Somebody changed this meanwhile. What you changed is still here: load the page in another window to see theirs.');
-            }
+            $version = Locked::at((int) $input['version'], $person, 'reach_version');
             $known = array_column($input['contacts'], 'channel');
             foreach ($input['rules'] as $rule) {
                 foreach ($rule['contacts'] as $contact) {
@@ -140,7 +137,7 @@ final class PeopleController
                     'after_seconds' => $contact['after'],
                 ]);
             }
-            $person->update(['reach_rules' => array_values(array_map(static fn(array $rule): array => [
+            $person->update(['reach_version' => $version, 'reach_rules' => array_values(array_map(static fn(array $rule): array => [
                 'urgencies' => array_values($rule['urgencies']), 'hours' => $rule['hours'] ?? null,
                 'contacts' => array_map(
                     static fn(array $c): array => ['channel' => $c['channel'], 'after' => $c['after']],
@@ -247,17 +244,6 @@ final class PeopleController
         usort($ways, static fn(array $a, array $b): int => $a['after'] <=> $b['after']);
 
         return $ways;
-    }
-
-    /** @return array{contacts: list<array{channel: string, address: string, after: int}>, rules: list<mixed>} */
-    private static function stored(Person $person): array
-    {
-        return [
-            'contacts' => array_values($person->contacts->map(static fn(Contact $c): array => [
-                'channel' => $c->channel, 'address' => $c->address, 'after' => $c->after_seconds,
-            ])->all()),
-            'rules' => $person->reach_rules,
-        ];
     }
 
     /** @return list<array{value: string, words: string}> */

@@ -8,6 +8,7 @@ use App\Paging\Delivery\DeliveryPaths;
 use App\Paging\Requests\DryRunPolicyRequest;
 use App\Paging\Requests\SavePolicyRequest;
 use App\Platform\CurrentPerson;
+use App\Platform\Database\Locked;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -83,8 +84,11 @@ final class PolicyController
             $policy = isset($more['id'])
                 ? EscalationPolicy::query()->where('team_id', $team->id)->find((int) $more['id'])
                 : new EscalationPolicy(['team_id' => $team->id]);
-            if ($policy === null || ($policy->exists && self::told($policy) != ($more['was'] ?? null))) {
-                throw Refused::because('Somebody changed this policy meanwhile. What you changed is still here: look at theirs, then save yours again.');
+            if ($policy === null) {
+                throw Refused::because('Somebody deleted this policy meanwhile. What you changed is still here: save it as a new one.');
+            }
+            if ($policy->exists) {
+                $policy->version = Locked::at((int) ($more['version'] ?? 0), $policy, what: 'this policy');
             }
             $policy->fill($asked);
             $same = EscalationPolicy::query()->where('team_id', $team->id)->whereKeyNot($policy->id ?? 0)->get()
@@ -190,7 +194,7 @@ final class PolicyController
             'id' => $policy->exists ? $policy->id : null, 'name' => $policy->name, 'rounds' => $policy->rounds,
             'steps' => $policy->steps, 'service_id' => $policy->service_id,
             'urgencies' => $policy->urgencies, 'hours' => $policy->hours, 'patience_seconds' => $policy->patience_seconds,
-            'answer_seconds' => $policy->answer_seconds,
+            'answer_seconds' => $policy->answer_seconds, 'version' => $policy->exists ? $policy->version : null,
         ];
     }
 

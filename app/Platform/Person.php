@@ -20,6 +20,8 @@ use Illuminate\Foundation\Auth\User;
  * @property string|null $password hashed
  * @property string $time_zone
  * @property list<array{urgencies: list<string>, hours: array{days: list<string>, from: string, to: string}|null, contacts: list<array{channel: string, after: int}>}> $reach_rules
+ * @property int $version of their particulars
+ * @property int $reach_version of how they are reached
  * @property \Carbon\CarbonImmutable|null $left_at
  */
 final class Person extends User

@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $id
  * @property string $name
  * @property int $people_count where it was counted
+ * @property int $version
  * @property string $auto_incidents off, suggest or do
  * @property array<array-key, mixed> $auto_when as IncidentConditions has it
  */
@@ -19,7 +20,7 @@ final class Team extends Record
 
     protected $keyType = 'string';
 
-    protected $casts = ['auto_when' => 'array'];
+    protected $casts = ['auto_when' => 'array', 'version' => 'integer'];
 
     protected $attributes = ['auto_incidents' => 'off', 'auto_when' => '{}'];
 

@@ -36,7 +36,7 @@ final class LayersController
     public function edit(Request $request, Rota $rota): Response
     {
         return Inertia::render('Rota/Layers', [
-            'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers],
+            'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers, 'version' => $rota->layers_version],
             'people' => Person::query()->orderByRaw('team_id = ? desc', [$rota->team_id])->orderBy('name')->get(['id', 'name', 'left_at'])
                 // Whoever has left is named only where a layer still has them.
                 ->filter(static fn(Person $person): bool => $person->left_at === null || $rota->names($person->id))
@@ -60,7 +60,7 @@ final class LayersController
 
     public function save(SaveLayersRequest $request, Rota $rota): RedirectResponse
     {
-        $was = $request->validated()['was'];
+        $seen = (int) $request->validated()['version'];
         $changed = $this->changed($request, $rota);
         $this->refuseUnknown($changed);
         try {
@@ -69,12 +69,9 @@ final class LayersController
             throw Refused::because($e->getMessage());
         }
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($rota, $changed, $was, $person): void {
-            Locked::again($rota);
-            if ($rota->layers != $was) {
-                throw Refused::because('Somebody changed this rota meanwhile. What you changed is still here: look at theirs, then save yours again.');
-            }
-            $rota->update(['layers' => $changed->layers]);
+        Once::for($request, static function () use ($rota, $changed, $seen, $person): void {
+            $version = Locked::at($seen, $rota, 'layers_version', 'this rota');
+            $rota->update(['layers' => $changed->layers, 'layers_version' => $version]);
             Journal::write(
                 Actor::person($person), RotaEntry::RotaLayers, ['rota', $rota->id],
                 ['rota' => $rota->name, 'layers' => count($changed->layers)],

@@ -22,6 +22,7 @@ use Skarvo\Time\Instant;
  * @property string $team_id
  * @property string $time_zone
  * @property array<array-key, mixed> $layers
+ * @property int $layers_version
  * @property array<array-key, mixed> $overrides
  */
 final class Rota extends Record

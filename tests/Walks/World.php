@@ -40,7 +40,7 @@ final class World
         $policy = [
             'rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights',
             'service_id' => null, 'urgencies' => [], 'hours' => null, 'patience_seconds' => 600, 'answer_seconds' => 60,
-            'id' => null, 'was' => null,
+            'id' => null, 'version' => null,
         ];
         $rota = Rota::query()->findOrFail('lanes');
 
@@ -113,7 +113,7 @@ final class World
             'POST people/{person}/reach' => [
                 'contacts' => [['channel' => 'push', 'address' => 'x', 'after' => 0]],
                 'rules' => [['urgencies' => [], 'hours' => null, 'contacts' => [['channel' => 'push', 'after' => 0]]]],
-                'was' => ['contacts' => [], 'rules' => []],
+                'version' => 1,
             ],
             'POST people/{person}/password' => ['password' => 'a long enough password', 'present' => 'eiderholm'],
             'POST people/{person}/test' => ['channel' => 'push'],
@@ -124,7 +124,7 @@ final class World
             ],
             'POST people/{person}/particulars' => [
                 'name' => 'Per Strand', 'title' => 'x', 'email' => 'per-strand@eiderholm.example', 'team' => 'platform',
-                'roles' => ['administrator', 'coordinator'], 'time_zone' => 'Europe/Oslo', 'was' => [],
+                'roles' => ['administrator', 'coordinator'], 'time_zone' => 'Europe/Oslo', 'version' => 1,
             ],
             'POST teams' => ['name' => 'Divers'], 'POST teams/{team}' => ['name' => 'Lane systems'],
             'POST fairness/holidays' => ['year' => 2026, 'days' => [], 'text' => '2026-05-17 Day'],
@@ -139,7 +139,7 @@ final class World
             'POST rotas' => ['id' => 'divers', 'name' => 'Divers', 'team' => 'lanes', 'time_zone' => 'Europe/Oslo'],
             'POST on-call/{rota}/layers' => [
                 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers,
-                'was' => ['layers' => $rota->layers],
+                'version' => 1,
             ],
             'POST on-call/{rota}/layers/preview' => ['time_zone' => $rota->time_zone, 'layers' => $rota->layers],
             'POST items' => ['id' => 'walk-1', 'fields' => ['name' => 'Walk 1', 'kind' => 'host'], 'needs' => 'host-01', 'why' => 'x'],

@@ -21,7 +21,7 @@ final class ChangeReachRequest extends Form
             'rules.*.urgencies.*' => ['in:now,soon,later'], ...Hours::rules('rules.*.hours'),
             'rules.*.contacts' => ['required', 'array', 'min:1'], 'rules.*.contacts.*.channel' => ['required', 'in:'.implode(',', array_keys(DeliveryPaths::WORDS))],
             'rules.*.contacts.*.after' => ['required', 'integer', 'between:0,3600'],
-            'was' => ['required', 'array'],
+            'version' => ['required', 'integer'],
         ];
     }
 

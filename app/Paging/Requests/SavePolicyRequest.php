@@ -11,6 +11,6 @@ final class SavePolicyRequest extends Form
 {
     public function rules(): array
     {
-        return ['id' => ['nullable', 'integer'], 'was' => ['nullable', 'array']];
+        return ['id' => ['nullable', 'integer'], 'version' => ['nullable', 'integer']];
     }
 }

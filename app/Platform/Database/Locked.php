@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform\Database;
 
+use App\Platform\Refused;
 use Illuminate\Database\Eloquent\Model;
 
 /** Reads that decide a write: of two at once, the second reads what the first left. In SQLite the transaction's own lock does it. */
@@ -24,5 +25,23 @@ final class Locked
         $record->load(array_keys($record->getRelations()));
 
         return $record;
+    }
+
+    /**
+     * The same for a form, which knows by a version what it began with.
+     *
+     * @param  string  $column  that counts changes of what the form holds
+     * @return int the version that the change makes
+     *
+     * @throws Refused if somebody else changed it meanwhile
+     */
+    public static function at(int $version, Model $record, string $column = 'version', string $what = 'this'): int
+    {
+        $now = self::again($record)->getAttribute($column);
+        if ($now !== $version) {
+            throw Refused::because("Somebody changed $what meanwhile. What you changed is still here: load the page in another window to see theirs.");
+        }
+
+        return $version + 1;
     }
 }

@@ -30,10 +30,7 @@ final class ParticularsController
         $input = $request->validated();
         $by = CurrentPerson::of($request);
         Once::for($request, static function () use ($person, $input, $by): void {
-            Locked::again($person);
-            if (self::of($person) != $input['was']) {
-                throw Refused::because('Somebody changed this meanwhile. What you changed is still here: load the page in another window to see theirs.');
-            }
+            $version = Locked::at((int) $input['version'], $person);
             if (
                 $person->has(Role::Administrator)
                     && ! in_array(Role::Administrator->value, $input['roles'], true)
@@ -44,10 +41,10 @@ final class ParticularsController
             $before = self::of($person);
             $person->update([
                 'name' => trim((string) $input['name']), 'title' => $input['title'] ?? null, 'email' => $input['email'],
-                'team_id' => $input['team'] ?? null, 'roles' => array_values($input['roles']), 'time_zone' => $input['time_zone'],
+                'team_id' => $input['team'] ?? null, 'roles' => array_values($input['roles']), 'time_zone' => $input['time_zone'], 'version' => $version,
             ]);
             $changes = [];
-            foreach (self::of($person) as $field => $value) {
+            foreach (array_diff_key(self::of($person), ['version' => true]) as $field => $value) {
                 if ($value !== $before[$field]) {
                     $changes[$field] = array_map(
                         static fn(mixed $one): string => is_array($one) ? implode(', ', $one) : (string) $one,
@@ -92,12 +89,12 @@ final class ParticularsController
         return back();
     }
 
-    /** @return array{name: string, title: string|null, email: string, team: string|null, roles: list<string>, time_zone: string} */
+    /** @return array{name: string, title: string|null, email: string, team: string|null, roles: list<string>, time_zone: string, version: int} */
     public static function of(Person $person): array
     {
         return [
             'name' => $person->name, 'title' => $person->title, 'email' => $person->email, 'team' => $person->team_id,
-            'roles' => $person->roles, 'time_zone' => $person->time_zone,
+            'roles' => $person->roles, 'time_zone' => $person->time_zone, 'version' => $person->version,
         ];
     }
 

@@ -43,14 +43,12 @@ final class TeamsController
     public function rename(Request $request, Team $team): RedirectResponse
     {
         $name = self::name($request);
-        $was = $request->input('was');
-        Once::for($request, static function () use ($name, $was, $team, $request): void {
-            Locked::again($team);
-            if ($team->name !== $was) {
-                throw Refused::because("Somebody named it $team->name meanwhile.", 'name');
-            }
+        $seen = Asked::number($request, 'version');
+        Once::for($request, static function () use ($name, $seen, $team, $request): void {
+            $version = Locked::at($seen, $team, what: 'its name');
+            $was = $team->name;
             self::refuseTwice($name, $team->id);
-            $team->update(['name' => $name]);
+            $team->update(['name' => $name, 'version' => $version]);
             Journal::write(
                 Actor::person(CurrentPerson::of($request)), PlatformEntry::TeamRenamed, ['team', $team->id],
                 ['team' => $name, 'was' => $was],

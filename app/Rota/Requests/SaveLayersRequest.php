@@ -11,6 +11,6 @@ final class SaveLayersRequest extends Form
 {
     public function rules(): array
     {
-        return ['was' => ['present', 'array']];
+        return ['version' => ['required', 'integer']];
     }
 }

@@ -132,11 +132,11 @@ final class EntriesTest extends TestCase
             'people/{person}/particulars',
             [
                 'name' => 'Per Strand', 'title' => 'Head', 'email' => 'per-strand@eiderholm.example', 'team' => 'platform',
-                'roles' => ['administrator', 'coordinator'], 'time_zone' => 'Europe/Oslo', 'was' => $this->particulars(),
+                'roles' => ['administrator', 'coordinator'], 'time_zone' => 'Europe/Oslo', 'version' => 1,
             ],
             ['person.changed person:per-strand'],
         ];
-        yield ['teams/{team}', ['name' => 'Lanes', 'was' => 'Lane systems'], ['team.renamed team:lanes']];
+        yield ['teams/{team}', ['name' => 'Lanes', 'version' => 1], ['team.renamed team:lanes']];
         yield ['teams/{team}/drop', [], ['team.dropped team:lanes'], static function (): void {
             DB::statement('pragma defer_foreign_keys = on');
             foreach (['people', 'items', 'alerts', 'incidents', 'calls'] as $table) {
@@ -199,7 +199,7 @@ final class EntriesTest extends TestCase
         yield ['on-call/{rota}/layers', static function (): array {
             $rota = Rota::query()->findOrFail('lanes');
 
-            return ['name' => 'Lanes by day', 'time_zone' => $rota->time_zone, 'layers' => $rota->layers, 'was' => $rota->layers];
+            return ['name' => 'Lanes by day', 'time_zone' => $rota->time_zone, 'layers' => $rota->layers, 'version' => 1];
         }, ['rota.layers rota:lanes']];
         yield [
             'fairness/holidays',
@@ -266,7 +266,7 @@ final class EntriesTest extends TestCase
                 'rules' => [],
             ];
 
-            return [...$present, 'contacts' => [['channel' => 'push', 'address' => 'other', 'after' => 0]], 'was' => $present];
+            return [...$present, 'contacts' => [['channel' => 'push', 'address' => 'other', 'after' => 0]], 'version' => 1];
         }, ['person.reach person:per-strand']];
         yield [
             'incidents/{incident}/answer',
@@ -278,7 +278,7 @@ final class EntriesTest extends TestCase
             [
                 'rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights',
                 'service_id' => 'vehicle-lanes', 'urgencies' => [], 'hours' => null, 'patience_seconds' => 600,
-                'answer_seconds' => 60, 'id' => null, 'was' => null,
+                'answer_seconds' => 60, 'id' => null, 'version' => null,
             ],
             ['policy.saved team:lanes'],
         ];
@@ -289,7 +289,7 @@ final class EntriesTest extends TestCase
                 [
                     'rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights',
                     'service_id' => 'vehicle-lanes', 'urgencies' => [], 'hours' => null, 'patience_seconds' => 600,
-                    'answer_seconds' => 60, 'id' => null, 'was' => null,
+                    'answer_seconds' => 60, 'id' => null, 'version' => null,
                 ],
                 ['X-Request-Key' => 'policy'],
             ),
@@ -332,17 +332,6 @@ final class EntriesTest extends TestCase
         return array_values(Entry::query()->where('seq', '>', $head)->orderBy('seq')->get()->map(static fn(Entry $entry): string => "$entry->kind $entry->subject_kind:".(
             ctype_digit((string) $entry->subject_id) ? '#' : $entry->subject_id
         ).(DB::table('journal_subjects')->where('seq', $entry->seq)->where('kind', 'incident')->exists() ? '@' : ''))->all());
-    }
-
-    /** @return array<string, mixed> */
-    private function particulars(): array
-    {
-        $person = $this->person('per-strand');
-
-        return [
-            'name' => $person->name, 'title' => $person->title, 'email' => $person->email, 'team' => $person->team_id,
-            'roles' => $person->roles, 'time_zone' => $person->time_zone,
-        ];
     }
 
     private static function other(): ?string

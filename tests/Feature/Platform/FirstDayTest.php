@@ -59,7 +59,7 @@ final class FirstDayTest extends TestCase
         $ok('/rotas', ['id' => 'desk', 'name' => 'Desk on call', 'team' => 'desk', 'time_zone' => 'Europe/Oslo']);
         $ok(
             '/on-call/desk/layers',
-            ['layers' => [['name' => 'weekly', 'people' => ['bo-ek'], 'starts' => '2026-03-02T09:00', 'shift' => 'P1W']], 'was' => []],
+            ['layers' => [['name' => 'weekly', 'people' => ['bo-ek'], 'starts' => '2026-03-02T09:00', 'shift' => 'P1W']], 'version' => 1],
         );
         $ok(
             '/policies/desk',

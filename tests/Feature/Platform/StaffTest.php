@@ -87,12 +87,12 @@ final class StaffTest extends TestCase
         $this->post('/teams', ['name' => ' '])->assertSessionHasErrors('name');
 
         $this->post(
-            '/teams/night-desk', ['name' => 'Late desk', 'was' => 'Desk'],
-        )->assertSessionHasErrors(['name' => 'Somebody named it Night desk meanwhile.']);
-        $this->post('/teams/night-desk', ['name' => 'Late desk', 'was' => 'Night desk'])->assertSessionHasNoErrors();
+            '/teams/night-desk', ['name' => 'Late desk', 'version' => 2],
+        )->assertSessionHasErrors('action');
+        $this->post('/teams/night-desk', ['name' => 'Late desk', 'version' => 1])->assertSessionHasNoErrors();
         $this->get('/people')->assertInertia(fn(Shown $page) => $page->where(
             'teams',
-            fn(Collection $teams): bool => $teams->contains(['id' => 'night-desk', 'name' => 'Late desk', 'people' => 0]),
+            fn(Collection $teams): bool => $teams->contains(['id' => 'night-desk', 'name' => 'Late desk', 'people' => 0, 'version' => 2]),
         ));
 
         $this->post('/teams/quay/drop')->assertSessionHasErrors('action');
@@ -111,7 +111,7 @@ final class StaffTest extends TestCase
         $this->as($this->administrator());
         $was = ParticularsController::of($this->person('noor-lind'));
         $save = fn(array $change, string $whom = 'noor-lind') => $this->post(
-            "/people/$whom/particulars", [...ParticularsController::of($this->person($whom)), 'was' => $was, ...$change],
+            "/people/$whom/particulars", [...ParticularsController::of($this->person($whom)), 'version' => $was['version'], ...$change],
         );
         $save(['team' => 'quay', 'roles' => ['responder', 'coordinator']])->assertSessionHasNoErrors();
         self::assertSame(['quay', ['responder', 'coordinator']], [$this->person('noor-lind')->team_id, $this->person('noor-lind')->roles]);
@@ -125,7 +125,7 @@ final class StaffTest extends TestCase
             ['time_zone' => 'Moon/Rille'], ['name' => ''],
         ] as $bad) {
             $save([
-                ...$bad, 'was' => ParticularsController::of($this->person('noor-lind')),
+                ...$bad, 'version' => $this->person('noor-lind')->version,
             ])->assertSessionHasErrors(array_key_first($bad) === 'roles' ? 'roles.0' : array_key_first($bad));
         }
         $this->as($this->person('noor-lind'))->post('/people/noor-lind/particulars', [])->assertForbidden();
@@ -138,7 +138,7 @@ final class StaffTest extends TestCase
             $was = ParticularsController::of($person);
             $this->post(
                 "/people/$person->id/particulars",
-                [...$was, 'was' => $was, 'roles' => array_values(array_diff($was['roles'], ['administrator']))],
+                [...$was, 'roles' => array_values(array_diff($was['roles'], ['administrator']))],
             );
         }
         self::assertCount(

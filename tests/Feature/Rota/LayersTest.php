@@ -38,7 +38,7 @@ final class LayersTest extends TestCase
             ->assertOk()->assertJsonPath('uncovered', 0)->assertJsonPath('turns.0.name', 'Noor Lind')
             ->assertJsonPath('changes.0.was', null);
         self::assertSame([], Rota::query()->whereKey('ramps')->firstOrFail()->layers);
-        $this->post('/on-call/ramps/layers', ['layers' => [self::WEEKLY], 'was' => []])->assertRedirect('/on-call/ramps');
+        $this->post('/on-call/ramps/layers', ['layers' => [self::WEEKLY], 'version' => 1])->assertRedirect('/on-call/ramps');
         self::assertSame('noor-lind', Rota::query()->whereKey('ramps')->firstOrFail()->onCallNow());
     }
 
@@ -59,7 +59,7 @@ final class LayersTest extends TestCase
             'windows' => [['days' => ['sat', 'sun'], 'from' => '00:00', 'to' => '24:00']],
         ];
         $this->postJson('/on-call/ramps/layers/preview', ['layers' => [$days, $weekends]])->assertJsonPath('uncovered', 0);
-        $this->post('/on-call/ramps/layers', ['layers' => [$days, $weekends], 'was' => [self::WEEKLY]])->assertSessionHasNoErrors();
+        $this->post('/on-call/ramps/layers', ['layers' => [$days, $weekends], 'version' => 1])->assertSessionHasNoErrors();
         self::assertSame(['weekly', 'weekends'], array_column(Rota::query()->whereKey('ramps')->firstOrFail()->layers, 'name'));
         self::assertSame(1, DB::table('journal')->where('kind', 'rota.layers')->count());
     }
@@ -71,12 +71,12 @@ final class LayersTest extends TestCase
             ->assertStatus(422)->assertJsonPath('error.at', '/layers/0/shift');
         $this->postJson('/on-call/lanes/layers/preview', ['layers' => [[...self::WEEKLY, 'people' => []]]])->assertStatus(422);
         $this->post(
-            '/on-call/lanes/layers', ['layers' => [[...self::WEEKLY, 'people' => ['nobody']]], 'was' => $kept],
+            '/on-call/lanes/layers', ['layers' => [[...self::WEEKLY, 'people' => ['nobody']]], 'version' => 1],
         )->assertSessionHasErrors('action');
         $this->post(
-            '/on-call/lanes/layers', ['layers' => [[...self::WEEKLY, 'starts' => 'monday']], 'was' => $kept],
+            '/on-call/lanes/layers', ['layers' => [[...self::WEEKLY, 'starts' => 'monday']], 'version' => 1],
         )->assertSessionHasErrors('action');
-        $this->post('/on-call/lanes/layers', ['layers' => [self::WEEKLY], 'was' => [self::WEEKLY]])->assertSessionHasErrors('action');
+        $this->post('/on-call/lanes/layers', ['layers' => [self::WEEKLY], 'version' => 2])->assertSessionHasErrors('action');
         self::assertSame($kept, Rota::query()->whereKey('lanes')->firstOrFail()->layers);
         $this->actingAs($this->person('noor-lind'))->get('/on-call/lanes/layers')->assertForbidden();
     }

@@ -25,7 +25,7 @@ final class ChangePersonRequest extends Form
             'name' => ['required', 'string', 'max:80'], 'title' => ['nullable', 'string', 'max:80'],
             'email' => ['required', 'email', 'max:200', Rule::unique('people', 'email')->ignore($this->route('person'))],
             'team' => ['nullable', 'string', 'exists:teams,id'], 'roles' => ['present', 'array'],
-            'roles.*' => [Rule::enum(Role::class)], 'time_zone' => ['required', 'timezone:all'], 'was' => ['required', 'array'],
+            'roles.*' => [Rule::enum(Role::class)], 'time_zone' => ['required', 'timezone:all'], 'version' => ['required', 'integer'],
         ];
     }
 

@@ -24,7 +24,11 @@ watch(
 );
 const wrong = computed(() => Object.values(action.errors.value)[0]);
 const save = (): void =>
-  action.send(`/people/${props.person}/particulars`, { ...edited.value, was: props.kept } as never);
+  action.send(
+    `/people/${props.person}/particulars`,
+    { ...edited.value } as never,
+    () => (edited.value = copy(props.kept)),
+  );
 </script>
 
 <template>

@@ -62,6 +62,7 @@ const props = defineProps<{
   teams: { id: string; name: string }[];
   roles: { value: string; words: string }[];
   signsIn: boolean;
+  reachVersion: number;
 }>();
 const shared = useShared();
 const isMe = computed(() => shared.value.me?.id === props.person.id);
@@ -70,8 +71,13 @@ const testing = useAction();
 interface Reach {
   contacts: (Way & { address: string })[];
   rules: Rule[];
+  version: number;
 }
-const kept = computed<Reach>(() => ({ contacts: props.contacts, rules: props.rules }));
+const kept = computed<Reach>(() => ({
+  contacts: props.contacts,
+  rules: props.rules,
+  version: props.reachVersion,
+}));
 const copy = (reach: Reach): Reach => JSON.parse(JSON.stringify(reach)) as Reach;
 const edited = ref(copy(kept.value));
 const isChanged = computed(() => JSON.stringify(edited.value) !== JSON.stringify(kept.value));
@@ -109,7 +115,12 @@ const toggle = (rule: Rule, channel: string): void => {
     ? rule.contacts.filter((one) => one.channel !== channel)
     : [...rule.contacts, { channel, after: (rule.contacts.at(-1)?.after ?? -60) + 60 }];
 };
-const save = (): void => action.send(`/people/${props.person.id}/reach`, { ...edited.value, was: kept.value } as never);
+const save = (): void =>
+  action.send(
+    `/people/${props.person.id}/reach`,
+    { ...edited.value } as never,
+    () => (edited.value = copy(kept.value)),
+  );
 const test = (channel: string | null): void => testing.send(`/people/${props.person.id}/test`, { channel });
 const stands = (one: Test): string => {
   if (one.answered_at) return `answered ${clockTime(one.answered_at)}`;
@@ -127,7 +138,17 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? Object.val
     :title="`How ${person.name} is reached`"
     :follows="{
       'page.': ['tests', 'doubts'],
-      'person.': ['contacts', 'rules', 'person', 'present', 'absences', 'gaps', 'particulars', 'signsIn'],
+      'person.': [
+        'contacts',
+        'rules',
+        'reachVersion',
+        'person',
+        'present',
+        'absences',
+        'gaps',
+        'particulars',
+        'signsIn',
+      ],
       'team.': ['teams', 'person'],
       'rota.': ['gaps', 'rotas'],
     }"

@@ -33,6 +33,8 @@ interface Policy {
   hours: { days: string[]; from: string; to: string } | null;
   patience_seconds: number;
   answer_seconds: number;
+  /** Of one that is kept. */
+  version: number | null;
 }
 const props = defineProps<{
   team: { id: string; name: string };
@@ -118,10 +120,7 @@ const move = (i: number, by: number): void => {
   if (step) edited.value.steps.splice(i + by, 0, step);
 };
 const save = (): void =>
-  action.send(`/policies/${props.team.id}`, {
-    ...edited.value,
-    was: edited.value.id === null ? null : props.policy,
-  } as never);
+  action.send(`/policies/${props.team.id}`, { ...edited.value } as never, () => (edited.value = copy()));
 const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.value ?? undefined);
 </script>
 

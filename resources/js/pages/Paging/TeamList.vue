@@ -12,14 +12,17 @@ defineProps<{ teams: TeamLine[]; mayEdit: boolean }>();
 const action = useAction();
 const naming = ref<string | null>(null);
 const name = ref('');
+/** That of when the name was begun to be changed. */
+const version = ref(0);
 const further = ref('');
 const wrong = computed(() => Object.values(action.errors.value)[0]);
 const begin = (team: TeamLine): void => {
   naming.value = team.id;
   name.value = team.name;
+  version.value = team.version;
 };
 const rename = (team: TeamLine): void =>
-  action.send(`/teams/${team.id}`, { name: name.value, was: team.name }, () => (naming.value = null));
+  action.send(`/teams/${team.id}`, { name: name.value, version: version.value }, () => (naming.value = null));
 const add = (): void => action.send('/teams', { name: further.value }, () => (further.value = ''));
 </script>
 

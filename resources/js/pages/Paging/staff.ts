@@ -4,6 +4,7 @@ export interface TeamLine {
   name: string;
   /** How many people are in it. */
   people: number;
+  version: number;
 }
 
 export interface Particulars {
@@ -13,4 +14,5 @@ export interface Particulars {
   team: string | null;
   roles: string[];
   time_zone: string;
+  version: number;
 }

@@ -21,7 +21,7 @@ interface Preview {
   changed: number;
 }
 const props = defineProps<{
-  rota: { id: string; name: string; time_zone: string; layers: Layer[] };
+  rota: { id: string; name: string; time_zone: string; layers: Layer[]; version: number };
   people: { id: string; name: string }[];
   preview: Preview;
   myself: string;
@@ -31,6 +31,8 @@ const action = useAction();
 const layers = ref<Layer[]>(JSON.parse(JSON.stringify(props.rota.layers)) as Layer[]);
 const shown = ref(props.preview);
 const trouble = ref<string | null>(null);
+/** That of what is edited here. */
+const base = props.rota.version;
 const isChanged = computed(() => JSON.stringify(layers.value) !== JSON.stringify(props.rota.layers));
 let asked = 0;
 const look = useDebounceFn(async () => {
@@ -54,7 +56,7 @@ const move = (i: number, by: number): void => {
   if (layer) layers.value.splice(i + by, 0, layer);
 };
 const save = (): void =>
-  action.send(`/on-call/${props.rota.id}/layers`, { layers: layers.value, was: props.rota.layers } as never);
+  action.send(`/on-call/${props.rota.id}/layers`, { layers: layers.value, version: base } as never);
 const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.value ?? undefined);
 </script>
 
