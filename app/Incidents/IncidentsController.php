@@ -16,17 +16,12 @@ use App\Platform\CurrentPerson;
 use App\Platform\Deed;
 use App\Platform\Given;
 use App\Platform\Http\Asked;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Once;
-use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
-use App\Signals\Alert;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Str;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Impact;
@@ -92,38 +87,18 @@ final class IncidentsController
         return back();
     }
 
-    /** Somebody takes the coordination: of an incident that declared itself, or from somebody else. */
-    public function coordinate(TakeCoordinationRequest $request, Incident $incident): RedirectResponse
+    public function coordinate(TakeCoordinationRequest $request, Incident $incident, TakeCoordination $take): RedirectResponse
     {
-        $person = CurrentPerson::of($request);
-        $input = $request->validated();
-        Once::for($request, static function () use ($incident, $person, $input): void {
-            if (
-                Incident::query()->whereKey($incident->id)
-                    ->whereNull('resolved_at')->where('coordinator_id', $input['from'] ?? null)
-                    ->update(['coordinator_id' => $person->id]) === 0
-            ) {
-                $now = $incident->refresh()->load('coordinator')->coordinator;
-                throw Refused::because($now === null ? 'This incident is over.' : "$now->name coordinates this by now.");
-            }
-            Alert::query()->where('incident_id', $incident->id)
-                ->whereNull('taken_at')->update(['taken_by' => $person->id, 'taken_at' => now()]);
-            Journal::write(Actor::person($person), IncidentEntry::IncidentCoordinator, ['incident', $incident->id], [], ['incident' => $incident->id]);
-        });
+        $from = $request->validated()['from'] ?? null;
+        Once::for($request, static fn() => $take($incident, $from, CurrentPerson::of($request)));
 
         return back();
     }
 
-    public function note(NoteIncidentRequest $request, Incident $incident): RedirectResponse
+    public function note(NoteIncidentRequest $request, Incident $incident, WriteNote $write): RedirectResponse
     {
         $input = $request->validated();
-        $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($incident, $input, $person): void {
-            Journal::write(
-                Actor::person($person), ($input['decision'] ?? false) ? IncidentEntry::IncidentDecision : IncidentEntry::IncidentNote,
-                ['incident', $incident->id], ['text' => $input['text']], ['incident' => $incident->id],
-            );
-        });
+        Once::for($request, static fn() => $write($incident, $input['text'], (bool) ($input['decision'] ?? false), CurrentPerson::of($request)));
 
         return back();
     }
@@ -149,23 +124,11 @@ final class IncidentsController
         return redirect()->route('room', $incident->id);
     }
 
-    /** Somebody who answers for what is hit is told, by mail. */
-    public function tell(TellOwnerRequest $request, Incident $incident): RedirectResponse
+    public function tell(TellOwnerRequest $request, Incident $incident, TellOwner $tell): RedirectResponse
     {
         $input = $request->validated();
-        $by = CurrentPerson::of($request);
-        $person = Person::query()->findOrFail((string) $input['person']);
-        Once::for($request, static function () use ($incident, $input, $person, $by): void {
-            Outbox::put('mail', "told-$incident->id-$person->id-".Str::uuid()->toString(), [
-                'to' => $person->email, 'subject' => "{$incident->ref()}: $incident->title", 'about' => ['incident' => $incident->id],
-                'text' => "Hello $person->name,\n\n$input[why]\n\n{$incident->ref()}, priority $incident->priority, {$incident->stage->words()}: "
-                    .route('room', $incident->id)."\n\n$by->name\n",
-            ], now());
-            Journal::write(
-                Actor::person($by), IncidentEntry::OwnerTold, ['person', $person->id], ['person' => $person->id, 'text' => $input['why']],
-                ['incident' => $incident->id],
-            );
-        });
+        $owner = Person::query()->findOrFail((string) $input['person']);
+        Once::for($request, static fn() => $tell($incident, $owner, $input['why'], CurrentPerson::of($request)));
 
         return back();
     }

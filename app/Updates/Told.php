@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Incidents\Incident;
+use App\Topology\Item;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 
@@ -54,5 +55,19 @@ final readonly class Told
     private static function known(): Builder
     {
         return Incident::query()->whereIn('id', Update::query()->select('incident_id'));
+    }
+
+    /** @return array{services: list<string>, incident: int|null, text: string, since: mixed} what a reporter may see of an incident that is known */
+    public function seen(): array
+    {
+        $last = $this->last();
+        $own = $this->incident->service_id === null ? null : Item::query()->find($this->incident->service_id)?->public_name;
+
+        return [
+            'services' => array_values(array_unique(array_filter([$own, ...array_column($last->services ?? [], 'name')]))),
+            'incident' => $last === null ? null : $this->incident->id,
+            'text' => $last->text ?? 'We know about a problem with this service and are working on it.',
+            'since' => $this->incident->started_at,
+        ];
     }
 }

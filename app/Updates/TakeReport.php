@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates;
+
+use App\Incidents\IncidentEntry;
+use App\Incidents\LinkReport;
+use App\Incidents\Report;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Topology\Item;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Takes what somebody tells of a problem, once: by the form, or from another system. */
+final class TakeReport
+{
+    /** So much of it stands in the journal. */
+    private const WORDS = 120;
+
+    public function __invoke(NewReport $new): Report
+    {
+        return DB::transaction(static function () use ($new): Report {
+            $present = Report::query()->where('send_key', $new->sendKey)->first();
+            if ($present !== null) {
+                return $present;
+            }
+            $by = Actor::reporter($new->name);
+            $report = Report::query()->create([
+                'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $new->service, 'site' => $new->site, 'what' => $new->what,
+                'name' => $new->name, 'email' => $new->email, 'told_at' => now(), 'send_key' => $new->sendKey,
+            ])->refresh();
+            Journal::write(
+                $by, IncidentEntry::ReportReceived, ['report', $report->id],
+                ['what' => mb_substr($new->what, 0, self::WORDS), 'where' => $new->site === null ? [] : [$new->site]],
+            );
+
+            // Of a problem that the public knows, and that is about this service: the reporter says so, and follows it.
+            $told = array_values(array_filter(Told::open(), static fn(Told $told): bool => $told->incident->id === $new->same))[0] ?? null;
+            if ($told !== null && in_array(Item::query()->find($new->service)?->public_name, $told->seen()['services'], true)) {
+                LinkReport::to($report, $told->incident, $by);
+            }
+
+            return $report->refresh();
+        });
+    }
+}
