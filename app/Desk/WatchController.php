@@ -27,7 +27,11 @@ final class WatchController
 
         return Inertia::render('Desk/Watch', [
             'incidents' => static fn() => IncidentSummary::all(Incident::query()->with(IncidentSummary::NEEDS)
-                ->where(static fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subHours(self::RECENT_HOURS)))
+                ->where(
+                    static fn($query) => $query->whereNull('resolved_at')->orWhere(
+                        'resolved_at', '>=', now()->subHours(self::RECENT_HOURS),
+                    ),
+                )
                 ->orderByRaw('resolved_at is not null')->orderBy('priority')->latest('declared_at')->limit(60)->get(), Situation::shown()),
             ...array_merge([], ...array_map(
                 static fn(Decisions $one): array => $one->decisions($request, $time('from'), $time('to')), Given::all(Decisions::class),

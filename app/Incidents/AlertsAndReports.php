@@ -98,7 +98,7 @@ final class AlertsAndReports implements HasConsequences
         return array_values(
             Alert::query()->where('incident_id', $incident->id)
                 ->whereNull('closed_at')->orderBy('first_signal_at')->get()
-                ->map(static fn(Alert $a): array => $a->summed())->all(),
+                ->map(static fn(Alert $a): array => $a->toLine())->all(),
         );
     }
 

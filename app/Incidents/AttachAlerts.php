@@ -48,7 +48,10 @@ final class AttachAlerts
                         [...$facts, 'to' => $incident->ref()], ['incident' => $from->id],
                     );
                 }
-                Journal::write(Actor::person($by), IncidentEntry::AlertAttached, ['alert', $alert->id], $facts, ['incident' => $incident->id]);
+                Journal::write(
+                    Actor::person($by), IncidentEntry::AlertAttached, ['alert', $alert->id], $facts,
+                    ['incident' => $incident->id],
+                );
             }
         });
     }

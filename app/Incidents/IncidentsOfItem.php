@@ -40,7 +40,7 @@ final class IncidentsOfItem implements ItemPanel, JoinsHistory
             'pastTrouble' => TroubleOfItem::counts($item),
             'reports' => Report::query()->with(['service', 'link'])
                 ->where('service_id', $item->id)->latest('told_at')->limit(self::REPORTS)->get()
-                ->map(static fn(Report $r): array => $r->summed()),
+                ->map(static fn(Report $r): array => $r->toLine()),
         ];
     }
 

@@ -30,7 +30,9 @@ final class IncidentsOfTeam implements HandsOver
             }
         })->orderBy('priority')->limit(self::LINES)->get()->map(static fn(Incident $incident): array => [
             'text' => "{$incident->ref()}, priority $incident->priority: $incident->title; ".mb_strtolower($incident->stage->words()).(
-                $incident->occasion->next_update_at === null ? '' : ', an update is owed at '.WallClock::time($incident->occasion->next_update_at)
+                $incident->occasion->next_update_at === null
+                    ? ''
+                    : ', an update is owed at '.WallClock::time($incident->occasion->next_update_at)
             ),
             'link' => "/incidents/$incident->id",
         ])->all());

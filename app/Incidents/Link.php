@@ -23,7 +23,8 @@ use Illuminate\Database\Eloquent\Builder;
 final class Link extends Record
 {
     protected $casts = [
-        'kind' => LinkKind::class, 'from_id' => 'integer', 'to_id' => 'integer', 'since' => 'immutable_datetime', 'until' => 'immutable_datetime',
+        'kind' => LinkKind::class, 'from_id' => 'integer', 'to_id' => 'integer', 'since' => 'immutable_datetime',
+        'until' => 'immutable_datetime',
     ];
 
     /**

@@ -38,7 +38,8 @@ final class LinkReport
         Link::query()->holds()->from([Report::KIND, $report->id], LinkKind::About)->update(['until' => now()]);
         $report->unsetRelations();
         Journal::write(
-            $by, IncidentEntry::ReportUnlinked, ['report', $report->id], [...self::facts($report), 'why' => $why], ['incident' => $incident->id],
+            $by, IncidentEntry::ReportUnlinked, ['report', $report->id], [...self::facts($report), 'why' => $why],
+            ['incident' => $incident->id],
         );
     }
 

@@ -29,7 +29,10 @@ final class Presence implements Swept
                 return;
             }
             DB::table('presences')->insert(['incident_id' => $incident->id, 'person_id' => $person->id, 'seen_at' => now()]);
-            Journal::write(Actor::person($person), IncidentEntry::RoomEntered, ['incident', $incident->id], [], ['incident' => $incident->id]);
+            Journal::write(
+                Actor::person($person), IncidentEntry::RoomEntered, ['incident', $incident->id], [],
+                ['incident' => $incident->id],
+            );
         });
     }
 

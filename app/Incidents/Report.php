@@ -116,7 +116,7 @@ final class Report extends Record
     }
 
     /** @return ReportLine */
-    public function summed(): array
+    public function toLine(): array
     {
         return [
             'id' => $this->id, 'ref' => $this->ref(), 'what' => $this->what, 'site' => $this->site, 'name' => $this->name,

@@ -36,7 +36,9 @@ final class RoomController
             'incident' => fn(): array => [
                 ...IncidentSummary::of($incident, $situation),
                 'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value, 'version' => $incident->version,
-                'service_id' => $incident->service_id, 'team' => $incident->team_id === null ? null : Names::team($incident->team_id), 'resolution' => $incident->resolution,
+                'service_id' => $incident->service_id,
+                'team' => $incident->team_id === null ? null : Names::team($incident->team_id),
+                'resolution' => $incident->resolution,
             ],
             'soFar' => fn(): string => SoFar::of($incident, $situation),
             'reach' => fn(): array => $this->reach($incident, $situation),
@@ -49,13 +51,13 @@ final class RoomController
             ),
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)
                 ->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()
-                ->map(fn(Alert $a): array => $a->summed()),
+                ->map(fn(Alert $a): array => $a->toLine()),
             'reports' => fn() => Report::query()->with(['service', 'link'])
                 ->about($incident->id)->orderBy('told_at')->get()
-                ->map(fn(Report $r): array => $r->summed()),
+                ->map(fn(Report $r): array => $r->toLine()),
             'looseReports' => fn() => Report::query()->with(['service', 'link'])
                 ->loose()->whereNull('resolved_at')->orderBy('told_at')->get()
-                ->map(fn(Report $r): array => $r->summed()),
+                ->map(fn(Report $r): array => $r->toLine()),
             'journal' => fn() => Entry::query()->about('incident', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
             'people' => fn(): array => Presence::in($incident),
             ...array_merge(

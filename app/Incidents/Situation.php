@@ -9,8 +9,8 @@ use App\Signals\Alert;
 use App\Signals\Observed;
 use App\Topology\Estate;
 use App\Topology\Standing;
+use Skarvo\Topology\AffectedItems;
 use Skarvo\Topology\HitService;
-use Skarvo\Topology\Impact;
 use Skarvo\Topology\State;
 
 /** How incidents stand at a moment: each as a part of the one state of the estate, traced once for all who ask in a request. */
@@ -21,7 +21,7 @@ final class Situation
     /** @var array<int, array<array-key, State>> */
     private array $observed = [];
 
-    /** @var array<int, Impact> */
+    /** @var array<int, AffectedItems> */
     private array $impacts = [];
 
     /** @var array<int, list<HitService>> */
@@ -53,7 +53,7 @@ final class Situation
     }
 
     /** What hangs on an incident's items, and how it is now. */
-    public function of(int $incident): Impact
+    public function of(int $incident): AffectedItems
     {
         return $this->impacts[$incident] ??= $this->standing->of($this->observed($incident));
     }

@@ -23,7 +23,7 @@ final class ToDecide implements Decisions
             'reports' => static fn() => Report::query()->with(['service', 'link'])->whereNull('resolved_at')->loose()
                 ->when($from, static fn($query, $from) => $query->where('told_at', '>=', $from))
                 ->when($to, static fn($query, $to) => $query->where('told_at', '<=', $to))
-                ->orderBy('told_at')->get()->map(static fn(Report $r): array => $r->summed()),
+                ->orderBy('told_at')->get()->map(static fn(Report $r): array => $r->toLine()),
             'together' => static fn(): array => Troubles::now(Situation::shown())->together(),
             'matrixVersion' => Priorities::version(...),
         ];

@@ -142,7 +142,7 @@ final class CallController
         return [
             'whom' => $text, 'name' => $name, 'already' => $already, 'policy' => $policy->name ?? '',
             'people' => array_values(Person::query()->whereKey($people)->orderBy('name')->pluck('name')->map(strval(...))->all()),
-            'doubts' => Doubts::about($people),
+            'doubts' => ReachDoubts::about($people),
         ];
     }
 

@@ -89,7 +89,8 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
         $policies = EscalationPolicy::query()->whereKey($calls->pluck('policy_id')->filter()->unique()->all())->get()->keyBy('id');
 
         return array_values($calls->map(static fn(Call $call): array => [
-            'id' => $call->id, 'team' => $call->calls(), 'by' => $call->called_by === null ? null : Names::person($call->called_by), 'reason' => $call->reason,
+            'id' => $call->id, 'team' => $call->calls(),
+            'by' => $call->called_by === null ? null : Names::person($call->called_by), 'reason' => $call->reason,
             'handed' => $call->handed_from !== null,
             'unanswered' => $incident->isOpen() && $call->settled_at === null && $call->handed_from === null && self::hasNobody($call),
             'ended' => $call->outcome === Outcome::Exhausted || $call->refused_at !== null ? Unanswered::words($call) : null,

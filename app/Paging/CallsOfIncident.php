@@ -39,7 +39,9 @@ final class CallsOfIncident implements HasConsequences
         return new Foreseen(static fn(): array => ['calls' => array_values($calls->map(static fn(Call $call): string => $call->calls())->all())], function () use ($incident, $calls): void {
             foreach ($calls as $call) {
                 $this->follow->happens($call, HappeningKind::Resolved);
-                Journal::write(Actor::system(), PagingEntry::CallResolved, ['call', $call->id], $call->whom(), ['incident' => $incident->id]);
+                Journal::write(
+                    Actor::system(), PagingEntry::CallResolved, ['call', $call->id], $call->whom(), ['incident' => $incident->id],
+                );
             }
         });
     }

@@ -34,7 +34,8 @@ final class FollowDueCalls implements ClockPart
     {
         $due = DB::table('calls')->join('occasions', 'occasions.id', '=', 'calls.occasion_id')
             ->whereNotNull('next_due_at')->where('next_due_at', '<=', now())
-            ->orderBy('occasions.priority')->orderBy('next_due_at')->orderBy('calls.id')->limit(self::A_TRANSACTION)->pluck('calls.id')->all();
+            ->orderBy('occasions.priority')->orderBy('next_due_at')
+                ->orderBy('calls.id')->limit(self::A_TRANSACTION)->pluck('calls.id')->all();
         if ($due !== []) {
             AllOrEach::run(array_values($due), fn(array $some) => $this->together($some, $mayWork), static function (mixed $id): void {
                 DB::table('calls')->where('id', $id)->update(['next_due_at' => now()->addSeconds(self::BROKEN_WAITS)]);

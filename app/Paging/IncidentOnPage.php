@@ -36,7 +36,7 @@ final class IncidentOnPage implements OnThePage
             ),
             'sites' => $situation->estate->sites($situation->of($incident->id)),
             'alerts' => $alerts()->orderByDesc('closed_at')->orderBy('first_signal_at')->limit(self::ALERTS)->get()
-                ->map(static fn(Alert $a): array => $a->summed()),
+                ->map(static fn(Alert $a): array => $a->toLine()),
             // A signal that came late may have changed what this page was sent for; it stays, and says so.
             'mended' => $alerts()
                 ->where(static fn(Builder $any) => $any->where('withdrawn_at', '>', $page->at)->orWhere('mended_at', '>', $page->at))

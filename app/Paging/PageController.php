@@ -97,7 +97,9 @@ final class PageController
                         'me' => $p->person_id === $page->person_id,
                     ])
                     ->values(),
-            ...array_merge([], ...array_map(static fn(OnThePage $one): array => $one->page($occasion, $page), Given::all(OnThePage::class))),
+            ...array_merge(
+                [], ...array_map(static fn(OnThePage $one): array => $one->page($occasion, $page), Given::all(OnThePage::class)),
+            ),
         ]);
     }
 

@@ -45,12 +45,14 @@ enum PagingEntry: string implements EntryKind
             self::CallStarted => ['person' => Particular::Person, 'title' => Particular::Words, 'why' => Particular::Words],
             self::CallStep => ['people' => Particular::People],
             self::CallHanded => ['person' => Particular::Person, 'to' => Particular::Person, 'why' => Particular::Words],
-            self::CallAcknowledged, self::CallLater, self::CallDeclined, self::CallStopped => ['person' => Particular::Person, 'why' => Particular::Words],
+            self::CallAcknowledged, self::CallLater, self::CallDeclined,
+            self::CallStopped => ['person' => Particular::Person, 'why' => Particular::Words],
             self::CallExhausted, self::CallRefused => ['person' => Particular::Person, 'only' => Particular::Person],
             self::PageUnclear => ['person' => Particular::Person, 'text' => Particular::Words],
             self::PageFailed => ['person' => Particular::Person, 'error' => Particular::Words],
             self::CallNotHanded, self::CallAskedAgain, self::CallReleased, self::CallResolved => ['person' => Particular::Person],
-            self::PageAgain, self::PageDelivered, self::PageTested, self::PageQueued, self::PageSent, self::PageOpened, self::PageTest, self::PersonReach => ['person' => Particular::Person],
+            self::PageAgain, self::PageDelivered, self::PageTested, self::PageQueued, self::PageSent, self::PageOpened,
+            self::PageTest, self::PersonReach => ['person' => Particular::Person],
             default => [],
         };
     }

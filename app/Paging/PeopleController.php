@@ -43,7 +43,7 @@ final class PeopleController
     public function index(Request $request): Response
     {
         $people = Person::query()->with(['team', 'contacts'])->whereNull('left_at')->orderBy('name')->get();
-        $doubts = Doubts::byPerson(array_values($people->modelKeys()));
+        $doubts = ReachDoubts::byPerson(array_values($people->modelKeys()));
 
         return Inertia::render('Paging/People', [
             'people' => $people->map(static fn(Person $person): array => [
@@ -54,7 +54,9 @@ final class PeopleController
             ]),
             'teams' => Team::query()->withCount('people')
                 ->orderBy('name')->get()
-                ->map(static fn(Team $team): array => ['id' => $team->id, 'name' => $team->name, 'people' => $team->people_count, 'version' => $team->version]),
+                ->map(static fn(Team $team): array => [
+                    'id' => $team->id, 'name' => $team->name, 'people' => $team->people_count, 'version' => $team->version,
+                ]),
             'roles' => self::roles(),
             'timeZone' => config('skarvo.time_zone'),
             'mayAdd' => CurrentPerson::of($request)->has(Role::Administrator),
@@ -82,7 +84,7 @@ final class PeopleController
                 array_keys(DeliveryPaths::WORDS), DeliveryPaths::WORDS,
             ),
             'urgencies' => array_map(static fn(Urgency $u): array => ['value' => $u->value, 'meaning' => $u->meaning()], Urgency::cases()),
-            'doubts' => Doubts::byPerson([$person->id])[$person->id] ?? [],
+            'doubts' => ReachDoubts::byPerson([$person->id])[$person->id] ?? [],
             // What their rules come to at this moment.
             'present' => array_map(
                 static fn(Urgency $u): array => ['urgency' => $u->meaning(), 'ways' => ReachPeople::of($person, $u->value, $now)],

@@ -236,7 +236,7 @@ final class PolicyController
                 static fn($s): string => "step $s->step of round $s->round",
                 array_filter($course->steps, static fn($s): bool => $s->people === []),
             ))),
-            'doubtful' => Doubts::about(array_values(array_unique(array_map(
+            'doubtful' => ReachDoubts::about(array_values(array_unique(array_map(
                 static fn(CorePage $p): string => $p->person, $course->pages,
             )))),
         ];

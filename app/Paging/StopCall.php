@@ -31,7 +31,9 @@ final class StopCall
         );
         HoldCalls::forget($call);
         // With it ends what it was handed on to.
-        foreach (Call::query()->with('occasion')->where('handed_from', $call->id)->where('outcome', '!=', Outcome::Resolved)->get() as $handed) {
+        foreach (
+            Call::query()->with('occasion')->where('handed_from', $call->id)->where('outcome', '!=', Outcome::Resolved)->get() as $handed
+        ) {
             $this->follow->happens($handed, HappeningKind::Resolved);
         }
         $this->follow->happens($call, HappeningKind::Resolved);

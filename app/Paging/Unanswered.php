@@ -35,7 +35,9 @@ final class Unanswered
     /** In a few words, how it came that nobody comes. */
     public static function words(Call $call): string
     {
-        return self::say($call->calls(), $call->team_id !== null, Names::person(self::pages($call)->first()?->person_id), self::counts($call));
+        return self::say(
+            $call->calls(), $call->team_id !== null, Names::person(self::pages($call)->first()?->person_id), self::counts($call),
+        );
     }
 
     /** @return array<string, string|int|null> the same, for the journal */

@@ -52,7 +52,9 @@ final class BurdenController
                     return [
                         'id' => $rota->id, 'name' => $rota->name,
                         'people' => array_map(
-                            static fn(Burden $burden): array => [...$burden->toArray(), 'name' => $names[$burden->person] ?? $burden->person],
+                            static fn(Burden $burden): array => [
+                                ...$burden->toArray(), 'name' => $names[$burden->person] ?? $burden->person,
+                            ],
                             $burdens,
                         ),
                         'standOut' => (object) Burden::standOut($burdens),

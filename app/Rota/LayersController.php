@@ -36,7 +36,10 @@ final class LayersController
     public function edit(Request $request, Rota $rota): Response
     {
         return Inertia::render('Rota/Layers', [
-            'rota' => ['id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers, 'version' => $rota->layers_version],
+            'rota' => [
+                'id' => $rota->id, 'name' => $rota->name, 'time_zone' => $rota->time_zone, 'layers' => $rota->layers,
+                'version' => $rota->layers_version,
+            ],
             'people' => Person::query()->orderByRaw('team_id = ? desc', [$rota->team_id])->orderBy('name')->get(['id', 'name', 'left_at'])
                 // Whoever has left is named only where a layer still has them.
                 ->filter(static fn(Person $person): bool => $person->left_at === null || $rota->names($person->id))

@@ -112,7 +112,7 @@ final class Alert extends Record
     }
 
     /** @return AlertLine what a list shows of it */
-    public function summed(): array
+    public function toLine(): array
     {
         return [
             'id' => $this->id, 'title' => $this->title(), 'level' => $this->level->value, 'state' => $this->level->observed()->value,

@@ -71,7 +71,7 @@ final class AlertsController
 
         return new JsonResponse(
             $query->orderBy('first_signal_at')->orderBy('id')
-                ->limit(self::MEMBERS)->get()->map(static fn(Alert $alert): array => $alert->summed()),
+                ->limit(self::MEMBERS)->get()->map(static fn(Alert $alert): array => $alert->toLine()),
         );
     }
 
@@ -88,7 +88,7 @@ final class AlertsController
 
         return Inertia::render('Signals/Alert', [
             'alert' => [
-                ...$alert->summed(), 'key' => $alert->key, 'taker' => $alert->taker?->name, 'team_named' => $alert->team?->name,
+                ...$alert->toLine(), 'key' => $alert->key, 'taker' => $alert->taker?->name, 'team_named' => $alert->team?->name,
                 'again' => $alert->decide_again_at !== null,
                 'incident' => $alert->incident_id === null
                     ? null
@@ -118,7 +118,7 @@ final class AlertsController
             'why' => fn(): array => $explain->alert($alert),
             'group' => fn() => Alert::query()->where('group_id', $alert->group_id)
                 ->whereKeyNot($alert->id)->whereNull('withdrawn_at')->orderBy('stamp')->limit(50)->get()
-                ->map(fn(Alert $a): array => $a->summed()),
+                ->map(fn(Alert $a): array => $a->toLine()),
             'story' => Entry::query()->about('alert', $alert->id)->where('kind', '!=', SignalEntry::SignalsTaken)->orderBy('seq')->get()
                 ->map(Telling::of(...)),
         ]);

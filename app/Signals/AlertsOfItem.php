@@ -27,7 +27,7 @@ final class AlertsOfItem implements HoldsItems, ItemPanel, MarksItems
             'quiet' => isset(QuietFaults::items()[$item->id]),
             'alerts' => Alert::query()->where('item_id', $item->id)
                 ->latest('opened_at')->limit(self::ON_THE_PAGE)->get()
-                ->map(fn(Alert $alert): array => $alert->summed()),
+                ->map(fn(Alert $alert): array => $alert->toLine()),
             'work' => TimesOfWork::on($item->id)->orderByDesc('from_at')->limit(self::WORK)->get(['reason', 'from_at', 'to_at'])
                 ->map(static fn(\stdClass $row): array => [
                     'reason' => $row->reason, 'from' => Moment::seconds($row->from_at) * 1000,

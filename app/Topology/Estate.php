@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Topology;
 
 use Skarvo\Topology\Affected;
+use Skarvo\Topology\AffectedItems;
 use Skarvo\Topology\Candidate;
 use Skarvo\Topology\Candidates;
 use Skarvo\Topology\CommonGround;
 use Skarvo\Topology\Downtime;
 use Skarvo\Topology\Graph;
 use Skarvo\Topology\HitService;
-use Skarvo\Topology\Impact;
 use Skarvo\Topology\Loops;
 use Skarvo\Topology\State;
 use Skarvo\Topology\Trace;
@@ -189,7 +189,7 @@ final class Estate
     }
 
     /** @param  array<array-key, State>  $observed  worst state by item; items that are not in the estate are passed over */
-    public function trace(array $observed): Impact
+    public function trace(array $observed): AffectedItems
     {
         $numbers = $this->part->numbers(array_map(strval(...), array_keys($observed)));
         $pairs = array_map(fn(int $number): array => [$number, $observed[$this->graph->id($number)]], $numbers);
@@ -219,7 +219,7 @@ final class Estate
     }
 
     /** @return list<HitService> services that are not up, worst and most important first */
-    public function services(Impact $impact): array
+    public function services(AffectedItems $impact): array
     {
         $services = [];
         foreach ($impact->affected as $affected) {
@@ -238,7 +238,7 @@ final class Estate
     }
 
     /** @return list<string> sites at which something is down or degraded, in order of name */
-    public function sites(Impact $impact): array
+    public function sites(AffectedItems $impact): array
     {
         $broken = array_filter($impact->affected, static fn(Affected $a): bool => $a->state->isBroken());
         $sites = array_filter(array_map(fn(Affected $a): ?string => $this->item($a->id)['site'] ?? null, $broken));

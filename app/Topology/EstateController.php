@@ -8,10 +8,10 @@ use App\Platform\Given;
 use App\Platform\Journal\Telling;
 use App\Platform\Moment;
 use App\Topology\Contracts\ItemPanel;
-use App\Topology\Record\Doubts;
 use App\Topology\Record\Fields;
 use App\Topology\Record\ItemHistory;
 use App\Topology\Record\Needs;
+use App\Topology\Record\RecordDoubts;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
@@ -94,7 +94,7 @@ final class EstateController
             'needsWords' => Fields::words()->format(Needs::of([$item->id])[$item->id] ?? []),
             'contradictions' => array_map(
                 static fn(array $c): array => [...$c, 'at' => Moment::seconds($c['at']) * 1000],
-                Doubts::contradictions($item->id),
+                RecordDoubts::contradictions($item->id),
             ),
             'history' => ItemHistory::of($item->id)->latest('seq')->limit(self::HISTORY)->get()->map(Telling::of(...)),
             'proposed' => DB::table('proposed_dependencies')

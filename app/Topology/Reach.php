@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Topology;
 
 use Skarvo\Topology\Affected;
-use Skarvo\Topology\Impact;
+use Skarvo\Topology\AffectedItems;
 use Skarvo\Topology\State;
 
 /**
@@ -30,10 +30,10 @@ final readonly class Reach
     private array $states;
 
     /**
-     * @param  Impact  $impact  what is drawn
+     * @param  AffectedItems  $impact  what is drawn
      * @param  array<array-key, Affected>  $others  all that is not up, by item, also what does not belong to what is drawn
      */
-    public function __construct(private Estate $estate, private Impact $impact, private array $others = [])
+    public function __construct(private Estate $estate, private AffectedItems $impact, private array $others = [])
     {
         $this->states = array_column([...$others, ...$impact->affected], 'state', 'id');
     }

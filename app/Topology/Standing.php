@@ -7,7 +7,7 @@ namespace App\Topology;
 use App\Platform\Given;
 use App\Topology\Contracts\Observes;
 use Skarvo\Topology\Affected;
-use Skarvo\Topology\Impact;
+use Skarvo\Topology\AffectedItems;
 use Skarvo\Topology\State;
 
 /**
@@ -22,7 +22,7 @@ final class Standing
     /** @var array<array-key, State>|null */
     private ?array $observed = null;
 
-    private ?Impact $impact = null;
+    private ?AffectedItems $impact = null;
 
     /** @var array<array-key, Affected>|null */
     private ?array $affected = null;
@@ -43,7 +43,7 @@ final class Standing
     }
 
     /** All that is not up. */
-    public function impact(): Impact
+    public function impact(): AffectedItems
     {
         return $this->impact ??= $this->estate->trace($this->observed());
     }
@@ -70,7 +70,7 @@ final class Standing
      *
      * @param  array<array-key, State>  $observed  worst state by item
      */
-    public function of(array $observed): Impact
+    public function of(array $observed): AffectedItems
     {
         // All first: what hangs on some of it is read with it.
         $all = $this->affected();
@@ -83,7 +83,7 @@ final class Standing
             $all = array_column($this->estate->trace(self::worst($this->observed(), $observed))->affected, null, 'id');
         }
 
-        return new Impact(array_map(static fn(Affected $one): Affected => $all[$one->id] ?? $one, $own->affected), []);
+        return new AffectedItems(array_map(static fn(Affected $one): Affected => $all[$one->id] ?? $one, $own->affected), []);
     }
 
     /**

@@ -37,13 +37,18 @@ final class OwedUpdates implements BandRow, RunsOut
             'updates' => Update::query()->where('published_at', '>=', Moment::of($from))
                 ->orderBy('published_at')->get(['incident_id', 'number', 'published_at'])
                 ->map(static fn(Update $u): array => ['incident' => $u->incident_id, 'number' => $u->number, 'at' => $u->published_at]),
-            'owed' => self::owed()->map(static fn(Occasion $o): array => ['link' => $o->path, 'ref' => $o->ref, 'at' => $o->next_update_at]),
+            'owed' => self::owed()->map(static fn(Occasion $o): array => [
+                'link' => $o->path, 'ref' => $o->ref, 'at' => $o->next_update_at,
+            ]),
         ];
     }
 
     /** @return Collection<int, Occasion> the soonest first */
     private static function owed(): Collection
     {
-        return Look::once('owed updates', static fn(): Collection => Occasion::query()->open()->whereNotNull('next_update_at')->orderBy('next_update_at')->get());
+        return Look::once(
+            'owed updates',
+            static fn(): Collection => Occasion::query()->open()->whereNotNull('next_update_at')->orderBy('next_update_at')->get(),
+        );
     }
 }

@@ -42,7 +42,7 @@ final class PublishUpdate
             $next = $now->addMinutes($nextMinutes);
             Update::query()->create([
                 'incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'meanwhile' => $meanwhile,
-                'services' => Draft::of($incident, Situation::now(), $stage)['services'], 'next_at' => $next,
+                'services' => NextUpdate::of($incident, Situation::now(), $stage)['services'], 'next_at' => $next,
                 'author_id' => $by->id, 'published_at' => $now,
             ]);
             Journal::write(

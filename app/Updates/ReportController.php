@@ -56,7 +56,7 @@ final class ReportController
 
         return Inertia::render('Updates/ReportFollow', [
             'report' => [
-                ...$report->summed(), 'service' => $report->service->public_name ?? $report->service->name ?? '',
+                ...$report->toLine(), 'service' => $report->service->public_name ?? $report->service->name ?? '',
                 'unlinked' => $report->wasUnlinked(),
             ],
             'known' => $report->incident_id !== null
@@ -69,7 +69,7 @@ final class ReportController
                         ),
                         'text',
                     )),
-            'updates' => $report->incident === null ? [] : Told::of(new Collection([$report->incident]))[0]->summed(),
+            'updates' => $report->incident === null ? [] : Told::of(new Collection([$report->incident]))[0]->toLine(),
         ]);
     }
 

@@ -55,7 +55,7 @@ final class StatusController
             'services' => $told->last()->services ?? [],
             'started_at' => $told->incident->started_at,
             'resolved_at' => $told->incident->resolved_at,
-            'updates' => $told->summed(),
+            'updates' => $told->toLine(),
         ];
     }
 }

@@ -46,9 +46,9 @@ final readonly class Told
     }
 
     /** @return list<array<string, mixed>> what outsiders see of them, the last one first */
-    public function summed(): array
+    public function toLine(): array
     {
-        return array_map(static fn(Update $update): array => $update->summed(), array_reverse($this->updates));
+        return array_map(static fn(Update $update): array => $update->toLine(), array_reverse($this->updates));
     }
 
     /** @return Builder<Incident> */

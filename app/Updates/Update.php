@@ -50,11 +50,14 @@ final class Update extends Record
     /** @return Collection<int, self> those of an incident, the last one first: read once in a look at a screen */
     public static function ofIncident(int $incident): Collection
     {
-        return Look::once("updates of $incident", static fn(): Collection => self::query()->where('incident_id', $incident)->latest('number')->get());
+        return Look::once(
+            "updates of $incident",
+            static fn(): Collection => self::query()->where('incident_id', $incident)->latest('number')->get(),
+        );
     }
 
     /** @return UpdateLine what outsiders see of it */
-    public function summed(): array
+    public function toLine(): array
     {
         return [
             'number' => $this->number, 'stage' => $this->stage->value, 'stageWords' => $this->stage->words(), 'text' => $this->text,

@@ -28,16 +28,16 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         if (! in_array($turn->kind, [TurnKind::Resolved, TurnKind::Reopened], true)) {
             return null;
         }
-        $services = Draft::publicNames($incident);
+        $services = NextUpdate::publicNames($incident);
 
         return $turn->kind === TurnKind::Resolved ? new Foreseen(
             static fn(): array => [
                 'services' => $services, 'unsure' => PublicStates::unsureOf($services),
-                'update' => Draft::of($incident, Situation::now(), Stage::Restored)['text'],
+                'update' => NextUpdate::of($incident, Situation::now(), Stage::Restored)['text'],
             ],
             static fn() => self::publish($incident, $turn, $services, State::Up),
         ) : new Foreseen(
-            static fn(): array => ['update' => Draft::reopened($incident)],
+            static fn(): array => ['update' => NextUpdate::reopened($incident)],
             static fn() => self::publish($incident, $turn, $services, State::Degraded),
         );
     }
@@ -45,8 +45,8 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
         return [
-            'updates' => static fn() => Update::ofIncident($incident->id)->map(fn(Update $u): array => $u->summed()),
-            'draft' => static fn(): array => Draft::of($incident, $situation),
+            'updates' => static fn() => Update::ofIncident($incident->id)->map(fn(Update $u): array => $u->toLine()),
+            'draft' => static fn(): array => NextUpdate::of($incident, $situation),
         ];
     }
 

@@ -23,7 +23,8 @@ return new class () extends Migration
         'incident.changed' => ['was', 'is', 'why', 'old'], 'incident.note' => ['text'], 'incident.decision' => ['text'],
         'incident.resolved' => ['resolution', 'title'], 'call.started' => ['title', 'why'], 'call.handed' => ['why'],
         'call.acknowledged' => ['why'], 'call.later' => ['why'], 'call.declined' => ['why'], 'call.stopped' => ['why'],
-        'page.unclear' => ['text'], 'page.failed' => ['error'], 'mail.queued' => ['to', 'subject'], 'mail.sent' => ['to', 'subject', 'error'],
+        'page.unclear' => ['text'], 'page.failed' => ['error'], 'mail.queued' => ['to', 'subject'],
+        'mail.sent' => ['to', 'subject', 'error'],
         'mail.failed' => ['to', 'subject', 'error'], 'person.changed' => ['changes'], 'person.sign_in_failed' => ['from'],
         'rota.swap_asked' => ['why'], 'item.made' => ['why'], 'item.changed' => ['why'], 'item.retired' => ['why'],
         'import.undone' => ['why'], 'snapshot.refused' => ['why'], 'alert.put_away' => ['reason'], 'quiet.set' => ['reason'],
@@ -181,12 +182,14 @@ return new class () extends Migration
                 $kind, ['field' => 'title', 'was' => $text('from'), 'is' => $text('to')],
             ],
             isset($facts['whom']) => [$kind, [
-                ...array_diff_key($facts, ['whom' => 1, 'isTeam' => 1]), ($facts['isTeam'] ?? true) === true ? 'team' : 'person' => $facts['whom'],
+                ...array_diff_key($facts, ['whom' => 1, 'isTeam' => 1]),
+                ($facts['isTeam'] ?? true) === true ? 'team' : 'person' => $facts['whom'],
             ]],
             in_array($kind, ['call.started', 'call.stopped', 'call.resolved'], true) && isset($this->ids[$text('team')]) => [
                 $kind, [...array_diff_key($facts, ['team' => 1]), 'person' => $text('team')],
             ],
-            $kind === 'dependency.accepted' && $text('by') === 'a rule' => [$kind, [...array_diff_key($facts, ['by' => 1]), 'rule' => true]],
+            $kind === 'dependency.accepted'
+                && $text('by') === 'a rule' => [$kind, [...array_diff_key($facts, ['by' => 1]), 'rule' => true]],
             $kind === 'alert.detached' && $was('/^to (IN-\d+)$/', 'why') !== null => [
                 $kind, [...array_diff_key($facts, ['why' => 1]), 'to' => $was('/^to (IN-\d+)$/', 'why')],
             ],

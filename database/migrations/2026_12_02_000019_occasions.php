@@ -53,7 +53,11 @@ return new class () extends Migration
         Schema::withoutForeignKeyConstraints(static function (): void {
             foreach (Schema::getIndexes('calls') as $index) {
                 if (in_array('incident_id', $index['columns'], true)) {
-                    Schema::table('calls', static fn(Blueprint $table) => $index['unique'] ? $table->dropUnique($index['name']) : $table->dropIndex($index['name']));
+                    Schema::table(
+                        'calls',
+                        static fn(Blueprint $table) =>
+                            $index['unique'] ? $table->dropUnique($index['name']) : $table->dropIndex($index['name']),
+                    );
                 }
             }
             Schema::table('calls', function (Blueprint $table): void {

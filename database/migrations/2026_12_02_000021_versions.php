@@ -10,7 +10,8 @@ use Illuminate\Support\Facades\Schema;
 return new class () extends Migration
 {
     private const VERSIONS = [
-        'people' => ['version', 'reach_version'], 'teams' => ['version'], 'escalation_policies' => ['version'], 'rotas' => ['layers_version'],
+        'people' => ['version', 'reach_version'], 'teams' => ['version'], 'escalation_policies' => ['version'],
+        'rotas' => ['layers_version'],
     ];
 
     public function up(): void

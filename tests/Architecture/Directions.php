@@ -25,7 +25,8 @@ final class Directions
     /** Whose each table is. */
     public const TABLES = [
         'Platform' => [
-            'api_tokens', 'clock_faults', 'clock_marks', 'contacts', 'failed_jobs', 'jobs', 'journal', 'journal_subjects', 'journal_words', 'leases', 'outbox',
+            'api_tokens', 'clock_faults', 'clock_marks', 'contacts', 'failed_jobs', 'jobs', 'journal', 'journal_subjects',
+            'journal_words', 'leases', 'outbox',
             'people', 'requests_done', 'settings', 'teams',
         ],
         'Topology' => [

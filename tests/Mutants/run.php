@@ -23,7 +23,8 @@ require "$project/vendor/autoload.php";
 
 // Of the app, what does things: controllers only translate, and words are words.
 $files = Finder::create()->files()->name('*.php')->in($what === 'core' ? "$project/core/src" : "$project/app")
-    ->notName(['*Controller.php', '*Words.php', '*ServiceProvider.php', 'Run*.php'])->notPath(['Contracts', 'Cli', 'Requests'])->sortByName();
+    ->notName(['*Controller.php', '*Words.php', '*ServiceProvider.php', 'Run*.php'])
+        ->notPath(['Contracts', 'Cli', 'Requests'])->sortByName();
 $mistakes = [];
 foreach ($files as $file) {
     $path = substr($file->getPathname(), strlen($project) + 1);

@@ -11,7 +11,11 @@ final class AnswerPageRequest extends Form
 {
     public function rules(): array
     {
-        return ['answer' => ['required', 'in:yes,no,later,hand'], 'why' => ['nullable', 'string', 'max:500'], 'minutes' => ['nullable', 'integer', 'between:1,120'], 'to' => ['nullable', 'string', 'max:120'], 'also' => ['array', 'max:200'], 'also.*' => ['integer']];
+        return [
+            'answer' => ['required', 'in:yes,no,later,hand'], 'why' => ['nullable', 'string', 'max:500'],
+            'minutes' => ['nullable', 'integer', 'between:1,120'], 'to' => ['nullable', 'string', 'max:120'],
+            'also' => ['array', 'max:200'], 'also.*' => ['integer'],
+        ];
     }
 
     /** @return array<string, string> */

@@ -14,12 +14,14 @@ final class ChangeReachRequest extends Form
     public function rules(): array
     {
         return [
-            'contacts' => ['present', 'array', 'max:10'], 'contacts.*.channel' => ['required', 'in:'.implode(',', array_keys(DeliveryPaths::WORDS)), 'distinct'],
+            'contacts' => ['present', 'array', 'max:10'],
+            'contacts.*.channel' => ['required', 'in:'.implode(',', array_keys(DeliveryPaths::WORDS)), 'distinct'],
             'contacts.*.address' => ['required', 'string', 'max:200'],
             'contacts.*.after' => ['required', 'integer', 'between:0,3600'],
             'rules' => ['present', 'array', 'max:10'], 'rules.*.urgencies' => ['present', 'array'],
             'rules.*.urgencies.*' => ['in:now,soon,later'], ...Hours::rules('rules.*.hours'),
-            'rules.*.contacts' => ['required', 'array', 'min:1'], 'rules.*.contacts.*.channel' => ['required', 'in:'.implode(',', array_keys(DeliveryPaths::WORDS))],
+            'rules.*.contacts' => ['required', 'array', 'min:1'],
+            'rules.*.contacts.*.channel' => ['required', 'in:'.implode(',', array_keys(DeliveryPaths::WORDS))],
             'rules.*.contacts.*.after' => ['required', 'integer', 'between:0,3600'],
             'version' => ['required', 'integer'],
         ];

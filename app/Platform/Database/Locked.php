@@ -39,7 +39,9 @@ final class Locked
     {
         $now = self::again($record)->getAttribute($column);
         if ($now !== $version) {
-            throw Refused::because("Somebody changed $what meanwhile. What you changed is still here: load the page in another window to see theirs.");
+            throw Refused::because(
+                "Somebody changed $what meanwhile. What you changed is still here: load the page in another window to see theirs.",
+            );
         }
 
         return $version + 1;

@@ -71,7 +71,8 @@ final class Sql
     {
         $one = '('.implode(', ', array_fill(0, count($columns), '?')).')';
 
-        return "insert into $table (\"".implode('", "', $columns).'") values '.implode(', ', array_fill(0, $rows, $one)).' on conflict do nothing';
+        return "insert into $table (\"".implode('", "', $columns).'") values '
+            .implode(', ', array_fill(0, $rows, $one)).' on conflict do nothing';
     }
 
     /** Whether there is an index of words: where there is none, texts are compared. */

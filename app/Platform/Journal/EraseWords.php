@@ -19,12 +19,17 @@ final class EraseWords extends Command
         [$kind, $id] = [(string) $this->argument('kind'), (string) $this->argument('id')];
         $entries = DB::table('journal_subjects')->where('kind', $kind)->where('id', $id)->count();
         if ($entries === 0) {
-            $this->error("The journal names no $kind $id. Kinds are ".DB::table('journal_subjects')->distinct()->orderBy('kind')->pluck('kind')->implode(', ').'.');
+            $this->error(
+                "The journal names no $kind $id. Kinds are ".DB::table('journal_subjects')
+                    ->distinct()->orderBy('kind')->pluck('kind')->implode(', ').'.',
+            );
 
             return self::FAILURE;
         }
         $erased = DB::transaction(static fn(): int => Journal::erase($kind, $id));
-        $this->info("Erased $erased ".($erased === 1 ? 'text' : 'texts')." in $entries ".($entries === 1 ? 'entry' : 'entries').', which stay.');
+        $this->info(
+            "Erased $erased ".($erased === 1 ? 'text' : 'texts')." in $entries ".($entries === 1 ? 'entry' : 'entries').', which stay.',
+        );
 
         return self::SUCCESS;
     }

@@ -69,7 +69,9 @@ final class Journal
         foreach ($entries as $i => $entry) {
             $beside = [...$entry['kind']->particulars(), 'reporter' => Particular::Words];
             $facts = [...$entry['facts'], ...($actor->typed === null ? [] : ['reporter' => $actor->typed])];
-            $typed = array_filter($facts, static fn(string $fact): bool => ($beside[$fact] ?? null) === Particular::Words, ARRAY_FILTER_USE_KEY);
+            $typed = array_filter(
+                $facts, static fn(string $fact): bool => ($beside[$fact] ?? null) === Particular::Words, ARRAY_FILTER_USE_KEY,
+            );
             foreach (array_filter($typed, static fn(mixed $one): bool => $one !== '' && $one !== null) as $fact => $one) {
                 $words[] = [$i, $fact, self::json($one)];
             }

@@ -27,7 +27,8 @@ enum PlatformEntry: string implements EntryKind
     public function particulars(): array
     {
         return match ($this) {
-            self::MailQueued, self::MailSent, self::MailFailed => ['to' => Particular::Words, 'subject' => Particular::Words, 'error' => Particular::Words],
+            self::MailQueued, self::MailSent,
+            self::MailFailed => ['to' => Particular::Words, 'subject' => Particular::Words, 'error' => Particular::Words],
             self::PersonMade, self::PersonPassword, self::PersonLeft => ['person' => Particular::Person],
             self::PersonChanged => ['person' => Particular::Person, 'changes' => Particular::Words],
             self::PersonSignInFailed => ['person' => Particular::Person, 'from' => Particular::Words],

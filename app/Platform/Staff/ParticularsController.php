@@ -41,7 +41,8 @@ final class ParticularsController
             $before = self::of($person);
             $person->update([
                 'name' => trim((string) $input['name']), 'title' => $input['title'] ?? null, 'email' => $input['email'],
-                'team_id' => $input['team'] ?? null, 'roles' => array_values($input['roles']), 'time_zone' => $input['time_zone'], 'version' => $version,
+                'team_id' => $input['team'] ?? null, 'roles' => array_values($input['roles']), 'time_zone' => $input['time_zone'],
+                'version' => $version,
             ]);
             $changes = [];
             foreach (array_diff_key(self::of($person), ['version' => true]) as $field => $value) {

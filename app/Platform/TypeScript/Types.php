@@ -17,7 +17,9 @@ final class Types
         $text = "// Written by `php artisan skarvo:types` from the types that the analysis holds against the code: change those.\n";
         foreach ($shapes as $name => ['shape' => $shape, 'class' => $class, 'uses' => $uses]) {
             try {
-                $type = Shape::toTypeScript($shape, array_keys($shapes), static fn(string $enum): string => self::enum($uses[$enum] ?? $enum));
+                $type = Shape::toTypeScript(
+                    $shape, array_keys($shapes), static fn(string $enum): string => self::enum($uses[$enum] ?? $enum),
+                );
             } catch (\DomainException $e) {
                 throw new \LogicException("The type $name in $class cannot be written: {$e->getMessage()}", previous: $e);
             }
@@ -42,10 +44,13 @@ final class Types
             preg_match_all('/@phpstan-type (\w+) ((?:(?!\n \* @|\n \*\/|\n \*\n).)+)/s', $source, $found, PREG_SET_ORDER);
             foreach ($found as [, $name, $shape]) {
                 if (isset($shapes[$name])) {
-                    throw new \LogicException("There are two types $name: in {$shapes[$name]['class']} and in {$file->getRelativePathname()}.");
+                    throw new \LogicException(
+                        "There are two types $name: in {$shapes[$name]['class']} and in {$file->getRelativePathname()}.",
+                    );
                 }
                 $shapes[$name] = [
-                    'shape' => (string) preg_replace('/\n \*/', ' ', $shape), 'class' => str_replace('.php', '', $file->getRelativePathname()),
+                    'shape' => (string) preg_replace('/\n \*/', ' ', $shape),
+                    'class' => str_replace('.php', '', $file->getRelativePathname()),
                     'uses' => array_column(array_map(static fn(array $use): array => [$use[2], $use[1]], $uses), 1, 0),
                 ];
             }

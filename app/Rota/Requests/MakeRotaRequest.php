@@ -11,7 +11,11 @@ final class MakeRotaRequest extends Form
 {
     public function rules(): array
     {
-        return ['id' => ['required', 'string', 'max:60', 'regex:/^[a-z0-9][a-z0-9-]*$/', 'unique:rotas,id'], 'name' => ['required', 'string', 'max:120'], 'team' => ['required', 'string', 'exists:teams,id'], 'time_zone' => ['required', 'string']];
+        return [
+            'id' => ['required', 'string', 'max:60', 'regex:/^[a-z0-9][a-z0-9-]*$/', 'unique:rotas,id'],
+            'name' => ['required', 'string', 'max:120'], 'team' => ['required', 'string', 'exists:teams,id'],
+            'time_zone' => ['required', 'string'],
+        ];
     }
 
     /** @return array<string, string> */

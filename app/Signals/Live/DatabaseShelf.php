@@ -34,7 +34,8 @@ final class DatabaseShelf implements Shelf
         foreach (['f' => $families, 'k' => $keys] as $kind => $names) {
             foreach (array_chunk($names, self::CHUNK) as $chunk) {
                 foreach (
-                    DB::table('bundle_members')->where('kind', $kind)->whereIn('name', $chunk)->pluck('bundle_id', 'name') as $name => $bundle
+                    DB::table('bundle_members')->where('kind', $kind)
+                        ->whereIn('name', $chunk)->pluck('bundle_id', 'name') as $name => $bundle
                 ) {
                     $numbers[(int) $bundle] = true;
                     $known[$kind][$name] = true;

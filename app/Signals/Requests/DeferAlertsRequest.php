@@ -12,7 +12,10 @@ final class DeferAlertsRequest extends Form
 {
     public function rules(): array
     {
-        return ['minutes' => ['required_without:until', 'integer', 'min:5', 'max:1440'], 'until' => ['nullable', ...Asked::TIME, 'after:now', 'before:+8 days']];
+        return [
+            'minutes' => ['required_without:until', 'integer', 'min:5', 'max:1440'],
+            'until' => ['nullable', ...Asked::TIME, 'after:now', 'before:+8 days'],
+        ];
     }
 
     /** @return array<string, string> */

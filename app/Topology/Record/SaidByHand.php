@@ -17,7 +17,8 @@ final class SaidByHand
             "select id, '$field', 'hand', cast($value as text), ?, ? from items where $value is not null";
         foreach (Fields::COLUMNS as $field => $column) {
             DB::insert(
-                'insert into item_values (item_id, field, origin, value, said_by, said_at) '.$values($field, "\"$column\"").' on conflict do nothing',
+                'insert into item_values (item_id, field, origin, value, said_by, said_at) '
+                    .$values($field, "\"$column\"").' on conflict do nothing',
                 [$by, $at],
             );
         }

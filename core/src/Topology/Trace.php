@@ -37,7 +37,7 @@ final class Trace
     }
 
     /** @param  list<array{int, State}>  $observed  items by number and how they were seen; several of one item count as the worst */
-    public static function of(Graph $graph, array $observed): Impact
+    public static function of(Graph $graph, array $observed): AffectedItems
     {
         $trace = new self($graph);
         $worst = [];
@@ -158,7 +158,7 @@ final class Trace
     }
 
     /** @param  array<int, int>  $observed  worst rank by item */
-    private function explain(array $observed): Impact
+    private function explain(array $observed): AffectedItems
     {
         $order = $this->hitInOrder();
         $found = $this->shortestWays($observed, $order);
@@ -175,7 +175,7 @@ final class Trace
         }
         sort($contradicted, SORT_STRING);
 
-        return new Impact($affected, $contradicted);
+        return new AffectedItems($affected, $contradicted);
     }
 
     /** @return list<int> the items that are hit, in the order of their ids */

@@ -84,7 +84,10 @@ final class SentencesTest extends TestCase
             'Changed Lanes', 'Tue 3 Mar 09:00 to Tue 3 Mar 10:00: nobody; Noor Lind was on call',
         ];
         yield 'leave' => ['person.absence', ['person' => 'noor-lind', 'kind' => 'leave'], 'Noor Lind is on leave for a while', ''];
-        yield 'a wish' => ['person.absence', ['person' => 'noor-lind', 'kind' => 'wish'], 'Noor Lind would rather not be on call for a while', ''];
+        yield 'a wish' => [
+            'person.absence', ['person' => 'noor-lind', 'kind' => 'wish'], 'Noor Lind would rather not be on call for a while',
+            '',
+        ];
         yield 'no leave' => ['person.absence', ['person' => 'noor-lind', 'kind' => 'none'], 'Noor Lind is not away after all', ''];
         yield 'a snapshot' => [
             'snapshot.taken', ['scanner' => 'net', 'counts' => ['new' => 2, 'recognised' => 5, 'missing' => 0]],

@@ -89,7 +89,10 @@ final class EdgesTest extends TestCase
 
         $sooner = $incident->occasion->next_update_at;
         $this->change($incident, ['impact' => 'few', 'urgency' => 'later']);
-        self::assertSame($sooner?->getTimestamp(), $incident->refresh()->occasion->next_update_at?->getTimestamp(), 'What was promised stands.');
+        self::assertSame(
+            $sooner?->getTimestamp(), $incident->refresh()->occasion->next_update_at?->getTimestamp(),
+            'What was promised stands.',
+        );
         self::assertSame($declared->getTimestamp() + $matrix->restoreWithin($incident->priority), $incident->restore_by->getTimestamp());
     }
 

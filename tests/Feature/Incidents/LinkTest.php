@@ -21,7 +21,8 @@ final class LinkTest extends TestCase
     private function report(): Report
     {
         return Report::query()->create([
-            'token' => str_repeat('x', Report::TOKEN_LENGTH), 'service_id' => 'vehicle-lanes', 'what' => 'Shut', 'told_at' => now(), 'send_key' => 'k',
+            'token' => str_repeat('x', Report::TOKEN_LENGTH), 'service_id' => 'vehicle-lanes', 'what' => 'Shut',
+            'told_at' => now(), 'send_key' => 'k',
         ])->refresh();
     }
 
@@ -35,7 +36,9 @@ final class LinkTest extends TestCase
 
     public function test_a_report_is_about_one_incident_at_a_time_and_its_history_stays(): void
     {
-        [$report, $one, $other, $by] = [$this->report(), $this->incident(0), $this->incident(1), Actor::person($this->person('ingrid-vale'))];
+        [$report, $one, $other, $by] = [
+            $this->report(), $this->incident(0), $this->incident(1), Actor::person($this->person('ingrid-vale')),
+        ];
         self::assertSame([$report->id], Report::query()->loose()->pluck('id')->all());
         LinkReport::to($report, $one, $by);
         self::assertSame([$one->id, $one->id, false], [$report->incident_id, $report->incident?->id, $report->wasUnlinked()]);
@@ -67,6 +70,8 @@ final class LinkTest extends TestCase
         self::assertTrue(Link::tie(['report', 1], ['incident', 2], LinkKind::About));
         self::assertFalse(Link::tie(['report', 1], ['incident', 2], LinkKind::About));
         $this->expectException(QueryException::class);
-        DB::table('links')->insert(DB::table('links')->get(['from_kind', 'from_id', 'to_kind', 'to_id', 'kind', 'since'])->map(static fn(\stdClass $row): array => (array) $row)->all());
+        DB::table('links')->insert(DB::table('links')->get([
+            'from_kind', 'from_id', 'to_kind', 'to_id', 'kind', 'since',
+        ])->map(static fn(\stdClass $row): array => (array) $row)->all());
     }
 }

@@ -10,7 +10,7 @@ use App\Incidents\Troubles;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Topology\Standing;
-use App\Updates\Draft;
+use App\Updates\NextUpdate;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -57,8 +57,8 @@ final class StandingTest extends TestCase
                     $nodes->firstWhere('id', 'manifest-db-2')['why'], 'Something else: reported by alerts: down',
                 ),
             ));
-        self::assertSame('down', Draft::of($incident, Situation::now())['services'][0]['state']);
-        self::assertStringContainsString('not working', Draft::of($incident, Situation::now())['text']);
+        self::assertSame('down', NextUpdate::of($incident, Situation::now())['services'][0]['state']);
+        self::assertStringContainsString('not working', NextUpdate::of($incident, Situation::now())['text']);
         // What another incident has counts as well.
         $other = $this->declare('manifest-db-2', 'freight-manifests');
         $this->get("/incidents/$other->id")->assertInertia(fn(Shown $shown) => $shown->where('reach.services.0.state', 'down'));

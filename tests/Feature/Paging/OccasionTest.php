@@ -70,8 +70,12 @@ final class OccasionTest extends TestCase
         $call = $this->started();
         $call->update(['outcome' => Outcome::Exhausted, 'outcome_at' => now()]);
 
-        self::assertSame(['/changes/31', 'CH-0031', 2], array_map(static fn(string $of): mixed => Unanswered::all()[0][$of] ?? null, ['link', 'ref', 'priority']));
-        $this->actingAs($this->person('ingrid-vale'))->get('/')->assertInertia(fn(Shown $shown) => $shown->where('unanswered.0.ref', 'CH-0031')->etc());
+        self::assertSame(
+            ['/changes/31', 'CH-0031', 2],
+            array_map(static fn(string $of): mixed => Unanswered::all()[0][$of] ?? null, ['link', 'ref', 'priority']),
+        );
+        $this->actingAs($this->person('ingrid-vale'))
+            ->get('/')->assertInertia(fn(Shown $shown) => $shown->where('unanswered.0.ref', 'CH-0031')->etc());
         $this->post("/calls/$call->id/stop", ['why' => 'rolled back by hand'])->assertSessionHasNoErrors();
         self::assertCount(0, Unanswered::all());
 

@@ -21,7 +21,9 @@ final class PolicyTest extends TestCase
     {
         $policy = EscalationPolicy::query()->where('team_id', 'lanes')->orderBy('id')->firstOrFail();
 
-        return $policy->only(['id', 'name', 'rounds', 'steps', 'service_id', 'urgencies', 'hours', 'patience_seconds', 'answer_seconds', 'version']);
+        return $policy->only([
+            'id', 'name', 'rounds', 'steps', 'service_id', 'urgencies', 'hours', 'patience_seconds', 'answer_seconds', 'version',
+        ]);
     }
 
     public function test_a_dry_run_says_who_would_be_paged_when(): void
@@ -143,9 +145,13 @@ final class PolicyTest extends TestCase
         $call = Call::query()->sole();
         self::assertSame(['Lanes, urgent', 300], [$call->policy_name, $call->patience_seconds]);
         self::assertSame(['noor-lind'], Page::query()->pluck('person_id')->all());
-        $this->get("/incidents/{$call->occasion->record_id}")->assertInertia(fn(Shown $page) => $page->where('calls.0.policyChanged', false));
+        $this->get("/incidents/{$call->occasion->record_id}")->assertInertia(
+            fn(Shown $page) => $page->where('calls.0.policyChanged', false),
+        );
 
         EscalationPolicy::query()->where('name', 'Lanes, urgent')->update(['rounds' => 7]);
-        $this->get("/incidents/{$call->occasion->record_id}")->assertInertia(fn(Shown $page) => $page->where('calls.0.policyChanged', true));
+        $this->get("/incidents/{$call->occasion->record_id}")->assertInertia(
+            fn(Shown $page) => $page->where('calls.0.policyChanged', true),
+        );
     }
 }

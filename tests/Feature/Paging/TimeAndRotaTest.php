@@ -127,7 +127,9 @@ final class TimeAndRotaTest extends TestCase
         \App\Paging\EscalationPolicy::query()
             ->where('team_id', 'lanes')
             ->update(['steps' => json_encode([['targets' => ['rota:lanes'], 'wait_seconds' => 300]])]);
-        $this->post("/incidents/{$call->occasion->record_id}/calls", ['whom' => ['team:lanes'], 'why' => 'it is theirs'])->assertSessionHasNoErrors();
+        $this->post(
+            "/incidents/{$call->occasion->record_id}/calls", ['whom' => ['team:lanes'], 'why' => 'it is theirs'],
+        )->assertSessionHasNoErrors();
         self::assertContains('Call to Lane systems names nobody', array_column(RunningClocks::all(), 'title'));
 
         // Somebody is put on it: the gap is over, and they are called.

@@ -58,7 +58,8 @@ final class JournalTest extends TestCase
     public function test_many_entries_are_written_each_with_its_own_words(): void
     {
         Journal::writeMany(Actor::system(), 'message', array_map(static fn(int $i): array => [
-            'kind' => PlatformEntry::MailSent, 'id' => $i, 'facts' => ['to' => "p$i@x.example", 'subject' => $i % 2 ? 'Odd' : ''], 'also' => ['incident' => $i % 3 ? 7 : null],
+            'kind' => PlatformEntry::MailSent, 'id' => $i, 'facts' => ['to' => "p$i@x.example", 'subject' => $i % 2 ? 'Odd' : ''],
+            'also' => ['incident' => $i % 3 ? 7 : null],
         ], range(1, 1100)));
 
         foreach (Entry::query()->where('kind', 'mail.sent')->get() as $entry) {
@@ -70,7 +71,10 @@ final class JournalTest extends TestCase
 
     public function test_a_person_is_told_by_their_name_of_today(): void
     {
-        $seq = Journal::write(Actor::person($this->person('ada-holm')), IncidentEntry::OwnerTold, ['person', 'noor-lind'], ['person' => 'noor-lind', 'text' => 'Yours.']);
+        $seq = Journal::write(
+            Actor::person($this->person('ada-holm')), IncidentEntry::OwnerTold, ['person', 'noor-lind'],
+            ['person' => 'noor-lind', 'text' => 'Yours.'],
+        );
         $this->person('noor-lind')->update(['name' => 'Noor Vik']);
 
         self::assertSame('Told Noor Vik', Sentence::of(Entry::query()->findOrFail($seq))->lead);

@@ -42,18 +42,36 @@ final class MigratedJournalTest extends TestCase
             'call.acknowledged', ['person' => 'Noor Lind', 'how' => 'in the room', 'after' => '9 s'], 'Noor Lind said yes',
             'in the room, 9 s after the first page', [],
         ],
-        ['call.handed', ['person' => 'Noor Lind', 'to' => 'Ada Holm', 'why' => ''], 'Noor Lind handed it to Ada Holm', 'and keeps it until they say yes', []],
-        ['page.sent', ['person' => 'Bo Twin', 'channel' => 'push', 'delay' => '0.2 s'], 'Paged Bo Twin', 'push, 0.2 s after it was due', ['person']],
+        [
+            'call.handed', ['person' => 'Noor Lind', 'to' => 'Ada Holm', 'why' => ''], 'Noor Lind handed it to Ada Holm',
+            'and keeps it until they say yes', [],
+        ],
+        [
+            'page.sent', ['person' => 'Bo Twin', 'channel' => 'push', 'delay' => '0.2 s'], 'Paged Bo Twin',
+            'push, 0.2 s after it was due', ['person'],
+        ],
         ['mail.sent', ['to' => 'a@b.example', 'subject' => 'Over', 'error' => ''], 'Email sent to a@b.example', 'Over', ['subject', 'to']],
         ['rota.taken', ['rota' => 'Lanes', 'changes' => 'Noor instead of Bo'], 'Changed Lanes', 'Noor instead of Bo', []],
         ['person.absence', ['person' => 'Noor Lind', 'what' => 'Noor is away'], 'Noor is away', '', []],
         ['snapshot.taken', ['scanner' => 'net', 'counts' => '2 new'], 'Took a snapshot of net', '2 new', []],
         ['rule.dropped', ['rule' => 'host needs host'], 'No longer accepts connections: host needs host', '', []],
-        ['dependency.accepted', ['from' => 'A', 'to' => 'B', 'by' => 'a rule'], 'A needs B', 'seen on the network, and accepted by a rule', []],
-        ['item.made', ['name' => 'A', 'changes' => [], 'why' => 'from the file x.csv', 'import' => 4], 'Recorded A', 'from the file x.csv', []],
-        ['item.changed', ['name' => 'A', 'changes' => ['site' => ['Ask', '']], 'why' => 'sold'], 'Changed A', 'site from Ask to none; sold', ['why']],
+        [
+            'dependency.accepted', ['from' => 'A', 'to' => 'B', 'by' => 'a rule'], 'A needs B',
+            'seen on the network, and accepted by a rule', [],
+        ],
+        [
+            'item.made', ['name' => 'A', 'changes' => [], 'why' => 'from the file x.csv', 'import' => 4], 'Recorded A',
+            'from the file x.csv', [],
+        ],
+        [
+            'item.changed', ['name' => 'A', 'changes' => ['site' => ['Ask', '']], 'why' => 'sold'], 'Changed A',
+            'site from Ask to none; sold', ['why'],
+        ],
         ['settings.changed', ['what' => 'when alerts of Lanes become incidents'], 'Changed when alerts of Lanes become incidents', '', []],
-        ['status.admitted', ['name' => 'Lanes', 'state' => 'down', 'text' => 'We look into it.'], 'Let the status page say', 'We look into it.', []],
+        [
+            'status.admitted', ['name' => 'Lanes', 'state' => 'down', 'text' => 'We look into it.'], 'Let the status page say',
+            'We look into it.', [],
+        ],
     ];
 
     public function test_older_entries_are_carried_over_and_read_as_they_did(): void
@@ -61,7 +79,9 @@ final class MigratedJournalTest extends TestCase
         $people = DB::table('people')->whereIn('id', ['noor-lind', 'ada-holm'])->get(['id', 'name'])->all();
         $this->backToTheSchemaBefore();
         foreach ($people as $person) {
-            DB::table('people')->insert(['id' => $person->id, 'name' => $person->name, 'roles' => '[]', 'email' => "$person->id@x.example"]);
+            DB::table('people')->insert([
+                'id' => $person->id, 'name' => $person->name, 'roles' => '[]', 'email' => "$person->id@x.example",
+            ]);
         }
         foreach (['bo-1', 'bo-2'] as $id) {
             DB::table('people')->insert(['id' => $id, 'name' => 'Bo Twin', 'roles' => '[]', 'email' => "$id@x.example"]);

@@ -34,15 +34,24 @@ final class SignatureTest extends TestCase
             return Http::response([]);
         });
         $gateway = app(Gateway::class);
-        $gateway->post(new Endpoint('http://127.0.0.1:8081/pages', 'secret of the quay'), ['to' => 'a@b.example', 'text' => 'Slått'], 'page-7')->wait();
+        $gateway->post(
+            new Endpoint('http://127.0.0.1:8081/pages', 'secret of the quay'), ['to' => 'a@b.example', 'text' => 'Slått'],
+            'page-7',
+        )->wait();
         $gateway->post(new Endpoint('http://127.0.0.1:8081/pages'), ['to' => 'a@b.example'], 'page-8')->wait();
 
         self::assertSame('{"to":"a@b.example","text":"Slått"}', $sent[0]->body());
         self::assertSame(
             Signature::headers('http://127.0.0.1:8081/pages', $sent[0]->body(), 'page-7', 1_772_524_800, 'secret of the quay'),
-            array_map(static fn(string $name): string => $sent[0]->header($name)[0] ?? '', ['Content-Digest' => 'Content-Digest', 'Signature-Input' => 'Signature-Input', 'Signature' => 'Signature']),
+            array_map(
+                static fn(string $name): string => $sent[0]->header($name)[0] ?? '',
+                ['Content-Digest' => 'Content-Digest', 'Signature-Input' => 'Signature-Input', 'Signature' => 'Signature'],
+            ),
         );
-        self::assertStringContainsString($sent[0]->header('Signature')[0], (string) file_get_contents(base_path('tests/StandIns/signature.test.mjs')), 'Its receiver knows the same.');
+        self::assertStringContainsString(
+            $sent[0]->header('Signature')[0], (string) file_get_contents(base_path('tests/StandIns/signature.test.mjs')),
+            'Its receiver knows the same.',
+        );
         self::assertSame(['page-8', false], [$sent[1]->header('Idempotency-Key')[0], $sent[1]->hasHeader('Signature')]);
     }
 }

@@ -8,7 +8,7 @@ use App\Incidents\Incident;
 use App\Incidents\Situation;
 use App\Platform\WallClock;
 use App\Signals\Alert;
-use App\Updates\Draft;
+use App\Updates\NextUpdate;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Collection;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -77,6 +77,6 @@ final class WallClockTest extends TestCase
             ],
         )->assertSessionHasNoErrors();
         $incident = Incident::query()->whereNull('resolved_at')->sole();
-        self::assertStringContainsString('since 09:00 CET', Draft::of($incident, Situation::now())['text']);
+        self::assertStringContainsString('since 09:00 CET', NextUpdate::of($incident, Situation::now())['text']);
     }
 }

@@ -14,7 +14,10 @@ final class WaitingAlertsTest extends TestCase
     /** @return list<string> */
     private static function back(): array
     {
-        return array_values(Entry::query()->where('kind', 'alert.back')->orderBy('seq')->get()->map(static fn(Entry $e): string => (string) $e->subject_id)->all());
+        return array_values(
+            Entry::query()->where('kind', 'alert.back')
+                ->orderBy('seq')->get()->map(static fn(Entry $e): string => (string) $e->subject_id)->all(),
+        );
     }
 
     public function test_one_that_waits_comes_back_when_its_time_is_over_and_is_told_once(): void
@@ -22,7 +25,8 @@ final class WaitingAlertsTest extends TestCase
         $this->signal([self::firing('clk-2'), self::firing('booking-db-1')]);
         $this->takeSignals();
         [$waits, $other] = Alert::query()->whereNull('closed_at')->orderBy('id')->get()->all();
-        $this->actingAs($this->person('ingrid-vale'))->post('/alerts/wait', ['alerts' => [$waits->id], 'minutes' => 10])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post('/alerts/wait', ['alerts' => [$waits->id], 'minutes' => 10])->assertSessionHasNoErrors();
         $this->later(599);
         $this->clock();
         self::assertSame([], self::back());

@@ -9,7 +9,7 @@ use App\Incidents\Situation;
 use App\Platform\Moment;
 use App\Signals\Alert;
 use App\Topology\Standing;
-use App\Updates\Draft;
+use App\Updates\NextUpdate;
 use App\Updates\PublicStates;
 use App\Updates\Update;
 use Illuminate\Support\Collection;
@@ -57,13 +57,13 @@ final class StatusTest extends TestCase
 
     public function test_the_draft_names_services_by_their_public_names_and_leaves_out_those_that_have_none(): void
     {
-        $draft = Draft::of($this->incident(), Situation::now());
+        $draft = NextUpdate::of($this->incident(), Situation::now());
 
         self::assertSame(1, $draft['number']);
         self::assertSame('Ship positions: only partly working since 09:00 CET. We are looking for the cause.', $draft['text']);
         self::assertSame([['name' => 'Ship positions', 'state' => 'degraded']], $draft['services']);
         self::assertSame(240, $draft['next_minutes']);
-        self::assertStringContainsString('We are fixing it.', Draft::of($this->incident(), Situation::now(), Stage::Fixing)['text']);
+        self::assertStringContainsString('We are fixing it.', NextUpdate::of($this->incident(), Situation::now(), Stage::Fixing)['text']);
     }
 
     public function test_what_was_told_stays_as_it_was_told(): void

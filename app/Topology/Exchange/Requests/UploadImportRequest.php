@@ -21,7 +21,8 @@ final class UploadImportRequest extends Form
         return [
             'file.required' => 'Choose a file.',
             'file.max' => 'A file has at most '.ImportsController::MOST_KILOBYTES / 1024 .' megabytes. Split it.',
-            'file.uploaded' => 'The file did not arrive. It may be too large: '.ImportsController::MOST_KILOBYTES / 1024 .' megabytes at most.',
+            'file.uploaded' => 'The file did not arrive. It may be too large: '
+                .ImportsController::MOST_KILOBYTES / 1024 .' megabytes at most.',
         ];
     }
 }

@@ -12,7 +12,11 @@ final class AcceptRuleRequest extends Form
 {
     public function rules(): array
     {
-        return ['from_kind' => ['nullable', 'string', 'max:60', Rule::exists('items', 'kind')], 'to_kind' => ['nullable', 'string', 'max:60', Rule::exists('items', 'kind')], 'port' => ['nullable', 'integer', 'between:1,65535'], 'relation' => ['required', 'string', 'exists:relations,id']];
+        return [
+            'from_kind' => ['nullable', 'string', 'max:60', Rule::exists('items', 'kind')],
+            'to_kind' => ['nullable', 'string', 'max:60', Rule::exists('items', 'kind')],
+            'port' => ['nullable', 'integer', 'between:1,65535'], 'relation' => ['required', 'string', 'exists:relations,id'],
+        ];
     }
 
     /** @return array<string, string> */

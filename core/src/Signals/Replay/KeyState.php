@@ -65,7 +65,8 @@ final class KeyState
     public function toArray(): array
     {
         return [
-            'key' => $this->key, 'began' => $this->burstBegan, 'hold' => $this->hold, 'settle' => $this->settle, 'count' => $this->burstCount,
+            'key' => $this->key, 'began' => $this->burstBegan, 'hold' => $this->hold, 'settle' => $this->settle,
+            'count' => $this->burstCount,
             'level' => $this->burstLevel->value, 'first' => $this->burstFirst, 'latest' => $this->burstLast, 'due' => $this->wasDue,
             'covered' => $this->coveredSince, 'clear' => $this->clearSince, 'mentioned' => $this->mentioned, 'opened' => $this->opened,
             'open' => $this->open?->state(), 'over' => $this->last === $this->open ? null : $this->last?->state(),

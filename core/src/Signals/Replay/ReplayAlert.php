@@ -71,7 +71,9 @@ final class ReplayAlert
     /** @param  AlertRow  $row  as state() gives it */
     public static function ofState(string $key, array $row): self
     {
-        $alert = new self($key, $row['number'], $row['signalled'], $row['opened'], $row['count'], Level::from($row['level']), $row['stamp']);
+        $alert = new self(
+            $key, $row['number'], $row['signalled'], $row['opened'], $row['count'], Level::from($row['level']), $row['stamp'],
+        );
         [
             'closed' => $alert->closedAt, 'flips' => $alert->flips, 'items' => $alert->items, 'first' => $alert->firstOrder,
             'last' => $alert->lastAt, 'latest' => $alert->lastOrder,

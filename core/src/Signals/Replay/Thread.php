@@ -82,7 +82,8 @@ final class Thread
     {
         return [
             'item' => $this->item, 'family' => $this->family, 'part' => $this->part, 'key' => $this->key?->key, 'fires' => $this->isFiring,
-            'due' => $this->due, 'last' => $this->lastSignal, 'expire' => $this->expire, 'begun' => $this->beginnings, 'span' => $this->span,
+            'due' => $this->due, 'last' => $this->lastSignal, 'expire' => $this->expire, 'begun' => $this->beginnings,
+            'span' => $this->span,
         ];
     }
 

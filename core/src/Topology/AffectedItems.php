@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Skarvo\Topology;
 
 /** What a trace found: every item that is not up, and those that were said to be up and are not. */
-final readonly class Impact
+final readonly class AffectedItems
 {
     /**
      * @param  list<Affected>  $affected  ordered by id

@@ -13,14 +13,14 @@ use Inertia\Response;
 use Skarvo\Topology\Record\Doubt;
 
 /** What of the record is doubtful, with what to do about it, and the share that is sound, by team. */
-final class DoubtsController
+final class RecordDoubtsController
 {
     private const SHOWN = 300;
 
     public function __invoke(Request $request): Response
     {
         $estate = Estate::whole();
-        $doubts = Doubts::all($estate);
+        $doubts = RecordDoubts::all($estate);
         $team = Asked::text($request, 'team');
         $kind = Doubt::tryFrom(Asked::text($request, 'doubt'));
         $teams = DB::table('teams')->orderBy('name')->pluck('name', 'id');

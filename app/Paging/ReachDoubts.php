@@ -9,7 +9,7 @@ use App\Platform\Staff\Contact;
 use Skarvo\Paging\Reachability;
 
 /** Who may not be reached, in sentences: before they are needed. */
-final class Doubts
+final class ReachDoubts
 {
     private const LATELY_DAYS = 7;
 

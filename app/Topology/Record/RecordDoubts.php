@@ -12,7 +12,7 @@ use Illuminate\Support\Facades\DB;
 use Skarvo\Topology\Record\Doubt;
 
 /** Which records cannot be relied on, and why; and how much of what each team owns can. */
-final class Doubts
+final class RecordDoubts
 {
     /** @return list<array{id: string, field: string, ours: string, theirs: string, by: string, at: string}> what scans say otherwise than people, and nobody has answered */
     public static function contradictions(?string $item = null): array

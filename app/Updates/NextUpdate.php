@@ -11,10 +11,10 @@ use App\Platform\WallClock;
 use App\Topology\Estate;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
-use Skarvo\Updates\Draft as CoreDraft;
+use Skarvo\Updates\Draft;
 
 /** The next update of an incident, written from what is known now. */
-final class Draft
+final class NextUpdate
 {
     /** @return array{number: int, stage: string, text: string, meanwhile: string, services: list<array{name: string, state: string}>, next_minutes: int} */
     public static function of(Incident $incident, Situation $situation, ?Stage $stage = null): array
@@ -38,7 +38,7 @@ final class Draft
         return [
             'number' => ($last->number ?? 0) + 1,
             'stage' => $stage->value,
-            'text' => CoreDraft::from(
+            'text' => Draft::from(
                 $stage, $services, WallClock::outside($incident->started_at), $estate->sites($situation->of($incident->id)),
             )->text,
             'meanwhile' => $last->meanwhile ?? '',
@@ -50,7 +50,7 @@ final class Draft
     /** What outsiders are told when an incident that was over is not. */
     public static function reopened(Incident $incident): string
     {
-        return CoreDraft::reopened(self::publicNames($incident))->text;
+        return Draft::reopened(self::publicNames($incident))->text;
     }
 
     /** @return list<string> of the services about which its updates told outsiders, and of the one it is about */
