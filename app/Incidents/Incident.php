@@ -11,7 +11,10 @@ use App\Platform\Team;
 use App\Signals\Alert;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
+use Database\Factories\IncidentFactory;
+use Illuminate\Database\Eloquent\Attributes\UseFactory;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasManyThrough;
@@ -39,8 +42,12 @@ use Skarvo\Incidents\Urgency;
  * @property int $version
  * @property-read Occasion $occasion
  */
+#[UseFactory(IncidentFactory::class)]
 final class Incident extends Record
 {
+    /** @use HasFactory<IncidentFactory> */
+    use HasFactory;
+
     public const KIND = 'incident';
 
     protected $casts = [

@@ -8,7 +8,10 @@ use App\Platform\Record;
 use App\Platform\Team;
 use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
+use Database\Factories\OccasionFactory;
+use Illuminate\Database\Eloquent\Attributes\UseFactory;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Skarvo\Incidents\Urgency;
 
@@ -32,8 +35,12 @@ use Skarvo\Incidents\Urgency;
  * @property CarbonImmutable|null $next_update_at
  * @property CarbonImmutable|null $update_overdue_at
  */
+#[UseFactory(OccasionFactory::class)]
 final class Occasion extends Record
 {
+    /** @use HasFactory<OccasionFactory> */
+    use HasFactory;
+
     protected $casts = [
         'urgency' => Urgency::class, 'priority' => 'integer', 'record_id' => 'integer', 'begun_at' => 'immutable_datetime',
         'ended_at' => 'immutable_datetime', 'next_update_at' => 'immutable_datetime', 'update_overdue_at' => 'immutable_datetime',

@@ -7,7 +7,10 @@ namespace App\Incidents;
 use App\Platform\Record;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
+use Database\Factories\ReportFactory;
+use Illuminate\Database\Eloquent\Attributes\UseFactory;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Database\Eloquent\Relations\HasOneThrough;
@@ -26,8 +29,12 @@ use Illuminate\Database\Eloquent\Relations\HasOneThrough;
  *     told_at: CarbonImmutable, resolved_at: CarbonImmutable|null, incident: int|null,
  * }
  */
+#[UseFactory(ReportFactory::class)]
 final class Report extends Record
 {
+    /** @use HasFactory<ReportFactory> */
+    use HasFactory;
+
     public const TOKEN_LENGTH = 40;
 
     public const KIND = 'report';

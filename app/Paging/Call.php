@@ -10,7 +10,10 @@ use App\Platform\Record;
 use App\Platform\Staff\Names;
 use App\Platform\Team;
 use Carbon\CarbonImmutable;
+use Database\Factories\CallFactory;
+use Illuminate\Database\Eloquent\Attributes\UseFactory;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Skarvo\Paging\Call as CoreCall;
@@ -59,8 +62,12 @@ use Skarvo\Paging\Target;
  * @property string|null $stopped_by
  * @property string $stopped_why
  */
+#[UseFactory(CallFactory::class)]
 final class Call extends Record
 {
+    /** @use HasFactory<CallFactory> */
+    use HasFactory;
+
     protected $casts = [
         'policy' => 'array', 'contacts' => 'array', 'rotas' => 'array', 'outcome' => Outcome::class,
         'started_at' => 'immutable_datetime', 'followed_until' => 'immutable_datetime', 'outcome_at' => 'immutable_datetime',

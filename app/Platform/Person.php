@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Platform;
 
 use App\Platform\Staff\Contact;
+use Database\Factories\PersonFactory;
+use Illuminate\Database\Eloquent\Attributes\UseFactory;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User;
@@ -24,8 +27,12 @@ use Illuminate\Foundation\Auth\User;
  * @property int $reach_version of how they are reached
  * @property \Carbon\CarbonImmutable|null $left_at
  */
+#[UseFactory(PersonFactory::class)]
 final class Person extends User
 {
+    /** @use HasFactory<PersonFactory> */
+    use HasFactory;
+
     public $timestamps = false;
 
     public $incrementing = false;

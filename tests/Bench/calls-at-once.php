@@ -16,8 +16,6 @@ use App\Platform\Staff\Contact;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
-use Skarvo\Incidents\Stage;
-use Skarvo\Paging\Outcome;
 use Tests\Bench\Bench;
 use Tests\Faults\Town;
 
@@ -28,21 +26,15 @@ $service = DB::table('items')->where('kind', 'service')->orderBy('id')->value('i
 $due = CarbonImmutable::now()->startOfSecond()->addSeconds(15 + intdiv($calls, 60));
 DB::transaction(function () use ($calls, $service, $due): void {
     for ($n = 0; $n < $calls; $n++) {
-        Person::query()->create([
-            'id' => "p$n", 'name' => "Person $n", 'email' => "p$n@eiderholm.example", 'roles' => ['responder'],
-            'time_zone' => 'Europe/Oslo', 'team_id' => 'lanes', 'reach_rules' => [],
-        ]);
+        Person::factory()->createOne(['id' => "p$n", 'name' => "Person $n"]);
         Contact::query()->create(['person_id' => "p$n", 'channel' => 'push', 'address' => "phone-$n", 'after_seconds' => 60]);
-        $incident = Incident::query()->create([
-            'title' => "Trouble $n", 'service_id' => $service, 'team_id' => 'lanes', 'impact' => 'wide', 'urgency' => 'now',
-            'priority' => 1 + $n % 4, 'stage' => Stage::cases()[0], 'coordinator_id' => 'ingrid-vale',
-            'started_at' => $due->subMinute(), 'declared_at' => $due->subMinute(), 'restore_by' => $due->addHours(4),
-            'version' => 1,
+        $incident = Incident::factory()->createOne([
+            'title' => "Trouble $n", 'service_id' => $service, 'priority' => 1 + $n % 4, 'started_at' => $due->subMinute(),
+            'declared_at' => $due->subMinute(), 'restore_by' => $due->addHours(4),
         ]);
-        $call = Call::query()->create([
-            'occasion_id' => $incident->occasion->id, 'person_id' => "p$n",
-            'policy' => ['rounds' => 1, 'steps' => [['targets' => ["person:p$n"], 'wait_seconds' => 300]]], 'contacts' => [],
-            'rotas' => [], 'started_at' => $due->subMinute(), 'outcome' => Outcome::Waiting,
+        $call = Call::factory()->createOne([
+            'occasion_id' => $incident->occasion->id, 'person_id' => "p$n", 'team_id' => null, 'started_at' => $due->subMinute(),
+            'policy' => ['rounds' => 1, 'steps' => [['targets' => ["person:p$n"], 'wait_seconds' => 300]]],
         ]);
         CarbonImmutable::setTestNow($due->subMinute());
         app(FollowCall::class)($call->refresh());

@@ -15,7 +15,6 @@ use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Skarvo\Incidents\Stage;
 use Skarvo\Paging\Call as CoreCall;
 use Skarvo\Paging\Contact as CoreContact;
 use Skarvo\Paging\Duty;
@@ -75,10 +74,8 @@ final class KilledClockTest extends TestCase
         DB::transaction(function () use ($random, $rotas, $people, $contacts, $duties): void {
             for ($n = 0; $n < $this->calls; $n++) {
                 $at = CarbonImmutable::createFromTimestampUTC(self::T0 + $random->getInt(0, self::BEGIN - 1));
-                $incident = Incident::query()->create([
-                    'title' => "Trouble $n", 'service_id' => 'vehicle-lanes', 'team_id' => 'lanes', 'impact' => 'wide',
-                    'urgency' => 'now', 'priority' => 1 + $n % 4, 'stage' => Stage::cases()[0], 'coordinator_id' => 'ingrid-vale',
-                    'started_at' => $at, 'declared_at' => $at, 'restore_by' => $at->addDay(), 'version' => 1,
+                $incident = Incident::factory()->createOne([
+                    'title' => "Trouble $n", 'priority' => 1 + $n % 4, 'started_at' => $at, 'declared_at' => $at, 'restore_by' => $at->addDay(),
                 ]);
                 $policy = [
                     'rounds' => 1,
@@ -87,9 +84,8 @@ final class KilledClockTest extends TestCase
                         ['targets' => ["person:{$people[$n % count($people)]}"], 'wait_seconds' => 2],
                     ],
                 ];
-                $call = Call::query()->create([
-                    'incident_id' => $incident->id, 'team_id' => 'lanes', 'policy' => $policy, 'contacts' => [], 'rotas' => [],
-                    'started_at' => $at, 'outcome' => Outcome::Waiting, 'next_due_at' => $at,
+                $call = Call::factory()->createOne([
+                    'occasion_id' => $incident->occasion->id, 'policy' => $policy, 'started_at' => $at, 'next_due_at' => $at,
                 ]);
                 $target = static fn(string $text): Target => Target::parse($text) ?? throw new \LogicException;
                 $course = Escalation::follow(

@@ -20,24 +20,13 @@ final class LinkTest extends TestCase
 {
     private function report(): Report
     {
-        return Report::query()->create([
-            'token' => str_repeat('x', Report::TOKEN_LENGTH), 'service_id' => 'vehicle-lanes', 'what' => 'Shut',
-            'told_at' => now(), 'send_key' => 'k',
-        ])->refresh();
-    }
-
-    private function incident(int $nth): Incident
-    {
-        $incident = Incident::query()->orderBy('id')->skip($nth)->firstOrFail();
-        $incident->update(['resolved_at' => null]);
-
-        return $incident;
+        return Report::factory()->createOne()->refresh();
     }
 
     public function test_a_report_is_about_one_incident_at_a_time_and_its_history_stays(): void
     {
         [$report, $one, $other, $by] = [
-            $this->report(), $this->incident(0), $this->incident(1), Actor::person($this->person('ingrid-vale')),
+            $this->report(), Incident::factory()->createOne(), Incident::factory()->createOne(), Actor::person($this->person('ingrid-vale')),
         ];
         self::assertSame([$report->id], Report::query()->loose()->pluck('id')->all());
         LinkReport::to($report, $one, $by);

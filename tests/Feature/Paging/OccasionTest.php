@@ -27,10 +27,7 @@ final class OccasionTest extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
-        $this->occasion = Occasion::query()->create([
-            'kind' => 'change', 'record_id' => 31, 'ref' => 'CH-0031', 'title' => 'New core switch at Nordpier', 'urgency' => 'now',
-            'priority' => 2, 'service_id' => 'vehicle-lanes', 'team_id' => 'lanes', 'path' => '/changes/31', 'begun_at' => now(),
-        ]);
+        $this->occasion = Occasion::factory()->createOne();
     }
 
     private function started(): Call
@@ -103,7 +100,7 @@ final class OccasionTest extends TestCase
 
     public function test_it_is_kept_as_its_incident_is(): void
     {
-        $incident = \App\Incidents\Incident::query()->firstOrFail();
+        $incident = \App\Incidents\Incident::factory()->resolved()->createOne();
         $incident->update(['resolved_at' => null, 'title' => 'Told anew', 'priority' => 4]);
         self::assertSame(['Told anew', 4, $incident->ref(), true], [
             $incident->refresh()->occasion->title, $incident->occasion->priority, $incident->occasion->ref, $incident->occasion->isOpen(),
