@@ -21,6 +21,8 @@ final class FirstDayTest extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
+        // The file is emptied: what an open connection still has beside it would not fit any more.
+        DB::disconnect();
         Artisan::call('migrate:fresh', ['--force' => true]);
         RuleSets::forget();
         DB::statement('pragma foreign_keys = on');
