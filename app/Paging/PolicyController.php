@@ -8,10 +8,7 @@ use App\Paging\Delivery\DeliveryPaths;
 use App\Paging\Requests\DryRunPolicyRequest;
 use App\Paging\Requests\SavePolicyRequest;
 use App\Platform\CurrentPerson;
-use App\Platform\Database\Locked;
 use App\Platform\Http\Asked;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
@@ -69,7 +66,7 @@ final class PolicyController
         }
     }
 
-    public function save(SavePolicyRequest $request, Team $team): RedirectResponse
+    public function save(SavePolicyRequest $request, Team $team, KeepPolicies $policies): RedirectResponse
     {
         $asked = self::asked($request);
         $more = $request->validated();
@@ -78,54 +75,20 @@ final class PolicyController
         } catch (BadInput $e) {
             throw Refused::because($e->getMessage());
         }
-        $person = CurrentPerson::of($request);
         $id = null;
-        Once::for($request, static function () use ($team, $asked, $more, $person, &$id): void {
-            $policy = isset($more['id'])
-                ? EscalationPolicy::query()->where('team_id', $team->id)->find((int) $more['id'])
-                : new EscalationPolicy(['team_id' => $team->id]);
-            if ($policy === null) {
-                throw Refused::because('Somebody deleted this policy meanwhile. What you changed is still here: save it as a new one.');
-            }
-            if ($policy->exists) {
-                $policy->version = Locked::at((int) ($more['version'] ?? 0), $policy, what: 'this policy');
-            }
-            $policy->fill($asked);
-            $same = EscalationPolicy::query()->where('team_id', $team->id)->whereKeyNot($policy->id ?? 0)->get()
-                ->first(
-                    static fn(EscalationPolicy $one): bool => [$one->service_id, $one->urgencies, $one->hours] == [
-                        $policy->service_id, $policy->urgencies, $policy->hours,
-                    ],
-                );
-            if ($same !== null) {
-                throw Refused::because(
-                    "\"$same->name\" is for the same cases, so one of them would never be used. Say for what this one is, or change that one.",
-                );
-            }
-            $policy->save();
-            $id = $policy->id;
-            Journal::write(
-                Actor::person($person), PagingEntry::PolicySaved, ['team', $team->id],
-                ['team' => $team->name, 'policy' => $policy->name, 'steps' => count($policy->steps), 'rounds' => $policy->rounds],
-            );
+        Once::for($request, static function () use ($request, $team, $asked, $more, $policies, &$id): void {
+            $id = $policies->save(
+                $team, isset($more['id']) ? (int) $more['id'] : null, (int) ($more['version'] ?? 0), $asked, CurrentPerson::of($request),
+            )->id;
         });
 
         return $id === null ? back() : redirect("/policies/$team->id?policy=$id");
     }
 
-    public function drop(Request $request, Team $team, EscalationPolicy $policy): RedirectResponse
+    public function drop(Request $request, Team $team, EscalationPolicy $policy, KeepPolicies $policies): RedirectResponse
     {
         abort_unless($policy->team_id === $team->id, 404);
-        Once::for($request, static function () use ($request, $team, $policy): void {
-            if ($policy->isForTheRest()) {
-                throw Refused::because('This one is for all cases that no other is for. Without it nobody might be called: change it, but keep it.');
-            }
-            $policy->delete();
-            Journal::write(
-                Actor::person(CurrentPerson::of($request)), PagingEntry::PolicyDropped, ['team', $team->id],
-                ['team' => $team->name, 'policy' => $policy->name],
-            );
-        });
+        Once::for($request, static fn() => $policies->drop($team, $policy, CurrentPerson::of($request)));
 
         return redirect("/policies/$team->id");
     }

@@ -5,10 +5,15 @@ declare(strict_types=1);
 namespace App\Signals\Intake;
 
 use App\Platform\Contracts\ClockPart;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
 use App\Platform\Moment;
+use App\Platform\Person;
 use App\Signals\AcceptSignals;
 use App\Signals\Live\StoredSignal;
+use App\Signals\SignalEntry;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Signals\Level;
 use Skarvo\Signals\Replay\ReplaySignal;
 use Skarvo\Time\Instant;
 
@@ -91,13 +96,31 @@ final class Heartbeats implements ClockPart
     }
 
     /** Takes one away; the silence that it told of is over with it. */
-    public function drop(string $source, int $id): void
+    public function drop(string $source, int $id, Person $by): void
     {
         $row = DB::table('heartbeats')->where('source', $source)->where('id', $id)->first();
         if ($row !== null && $row->silent) {
             $this->tell($row, (int) $row->times_silent, 'clear', Moment::now(), self::named($row).' is no longer expected to speak.');
         }
         DB::table('heartbeats')->where('source', $source)->where('id', $id)->delete();
+        Journal::write(Actor::person($by), SignalEntry::HeartbeatDropped, ['source', $source], ['name' => $source]);
+    }
+
+    /**
+     * Expects a source to speak from now on.
+     *
+     * @param  int  $every  seconds
+     * @param  int  $grace  seconds
+     */
+    public function expect(
+        string $source, string $name, ?string $check, ?string $item, int $every, int $grace, Level $level, Person $by,
+    ): void {
+        $now = Moment::now();
+        DB::table('heartbeats')->insert([
+            'name' => $name, 'source' => $source, 'check' => $check, 'item' => $item, 'every_seconds' => $every, 'grace_seconds' => $grace,
+            'level' => $level->value, 'since' => $now, 'due_at' => $now + $every + $grace,
+        ]);
+        Journal::write(Actor::person($by), SignalEntry::HeartbeatMade, ['source', $source], ['name' => $name]);
     }
 
     private function heard(\stdClass $row, int $at): void

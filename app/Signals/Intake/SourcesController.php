@@ -4,12 +4,8 @@ declare(strict_types=1);
 
 namespace App\Signals\Intake;
 
-use App\Platform\ApiToken;
 use App\Platform\CurrentPerson;
 use App\Platform\Database\Sql;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
-use App\Platform\Journal\PlatformEntry;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
@@ -18,7 +14,6 @@ use App\Signals\Intake\Requests\AddHeartbeatRequest;
 use App\Signals\Intake\Requests\AddSourceRequest;
 use App\Signals\Intake\Requests\TryMappingRequest;
 use App\Signals\Intake\Requests\UpdateSourceRequest;
-use App\Signals\SignalEntry;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -28,6 +23,7 @@ use Inertia\Response;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
 use Skarvo\Signals\Intake\Mapping;
+use Skarvo\Signals\Level;
 use Skarvo\Signals\Signal;
 
 /** Who sends signals: tokens, mappings, limits, heartbeats, and what is wrong with each. */
@@ -90,24 +86,15 @@ final class SourcesController
         ]);
     }
 
-    public function store(AddSourceRequest $request): RedirectResponse
+    public function store(AddSourceRequest $request, KeepSources $sources): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static function () use ($input, $request): void {
-            if (Source::query()->whereKey($input['id'])->exists()) {
-                throw Refused::because('There is a source of that name already.', 'id');
-            }
-            Source::query()->create(['id' => $input['id'], 'name' => $input['name'], 'made_at' => now()]);
-            Journal::write(
-                Actor::person(CurrentPerson::of($request)), SignalEntry::SourceMade, ['source', $input['id']],
-                ['name' => $input['name']],
-            );
-        });
+        Once::for($request, static fn() => $sources->add($input['id'], $input['name'], CurrentPerson::of($request)));
 
         return redirect('/sources/'.rawurlencode($input['id']));
     }
 
-    public function update(UpdateSourceRequest $request, string $source): RedirectResponse
+    public function update(UpdateSourceRequest $request, string $source, KeepSources $sources): RedirectResponse
     {
         $input = $request->validated();
         $mapping = null;
@@ -119,41 +106,19 @@ final class SourcesController
                 throw Refused::because(($e->at === '' ? '' : "$e->at: ").$e->getMessage(), 'mapping');
             }
         }
-        Once::for($request, static function () use ($input, $source, $mapping, $request): void {
-            $there = Source::query()->find($source);
-            $found = $there ?? Source::query()->create(['id' => $source, 'name' => $input['name'], 'made_at' => now()])->refresh();
-            // What nobody saw, nobody changes: without the version that was looked at, one that is there stays as it is.
-            if ($there !== null && $there->version !== (int) ($input['version'] ?? 0)) {
-                throw Refused::because(
-                    'Somebody changed this source meanwhile. What you typed is still here: reload in another window to see theirs, then save yours.',
-                    'version',
-                );
-            }
-            $found->update([
-                'name' => $input['name'], 'per_minute' => $input['per_minute'] ?? null, 'team_id' => $input['team'] ?? null,
-                'mapping' => $mapping, 'sample' => $input['sample'] ?? null, 'version' => $found->version + 1,
-            ]);
-            Journal::write(
-                Actor::person(CurrentPerson::of($request)), SignalEntry::SourceChanged, ['source', $source],
-                ['name' => $input['name']],
-            );
-        });
+        Once::for($request, static fn() => $sources->change($source, [
+            'name' => $input['name'], 'per_minute' => isset($input['per_minute']) ? (int) $input['per_minute'] : null,
+            'team_id' => $input['team'] ?? null, 'mapping' => $mapping, 'sample' => $input['sample'] ?? null,
+        ], (int) ($input['version'] ?? 0), CurrentPerson::of($request)));
 
         return back();
     }
 
     /** A new token; the one before it no longer opens anything. It is shown once. */
-    public function token(Request $request, string $source): RedirectResponse
+    public function token(Request $request, string $source, KeepSources $sources): RedirectResponse
     {
         $plain = bin2hex(random_bytes(20));
-        $isNew = Once::for($request, static function () use ($source, $plain, $request): void {
-            $found = Source::query()->find($source) ?? Source::query()->create(['id' => $source, 'name' => $source, 'made_at' => now()]);
-            $found->update(['token_hash' => ApiToken::hashOf($plain)]);
-            Journal::write(
-                Actor::person(CurrentPerson::of($request)), PlatformEntry::TokenMade, ['source', $source],
-                ['name' => $source, 'abilities' => ["signals of $source"]],
-            );
-        });
+        $isNew = Once::for($request, static fn() => $sources->giveToken($source, $plain, CurrentPerson::of($request)));
 
         return $isNew ? back()->with('token', $plain) : back();
     }
@@ -195,35 +160,20 @@ final class SourcesController
         return back()->with('again', $result);
     }
 
-    public function storeHeartbeat(AddHeartbeatRequest $request, string $source): RedirectResponse
+    public function storeHeartbeat(AddHeartbeatRequest $request, string $source, Heartbeats $heartbeats): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static function () use ($input, $source, $request): void {
-            $now = Moment::now();
-            DB::table('heartbeats')->insert([
-                'name' => $input['name'], 'source' => $source, 'check' => $input['check'] ?? null,
-                'item' => $input['item'] ?? null, 'every_seconds' => (int) $input['every'] * 60,
-                'grace_seconds' => (int) ($input['grace'] ?? 0) * 60,
-                'level' => $input['level'], 'since' => $now, 'due_at' => $now + ((int) $input['every'] + (int) ($input['grace'] ?? 0)) * 60,
-            ]);
-            Journal::write(
-                Actor::person(CurrentPerson::of($request)), SignalEntry::HeartbeatMade, ['source', $source],
-                ['name' => $input['name']],
-            );
-        });
+        Once::for($request, static fn() => $heartbeats->expect(
+            $source, $input['name'], $input['check'] ?? null, $input['item'] ?? null, (int) $input['every'] * 60,
+            (int) ($input['grace'] ?? 0) * 60, Level::from($input['level']), CurrentPerson::of($request),
+        ));
 
         return back();
     }
 
     public function dropHeartbeat(Request $request, string $source, int $heartbeat, Heartbeats $heartbeats): RedirectResponse
     {
-        Once::for($request, static function () use ($source, $heartbeat, $heartbeats, $request): void {
-            $heartbeats->drop($source, $heartbeat);
-            Journal::write(
-                Actor::person(CurrentPerson::of($request)), SignalEntry::HeartbeatDropped, ['source', $source],
-                ['name' => $source],
-            );
-        });
+        Once::for($request, static fn() => $heartbeats->drop($source, $heartbeat, CurrentPerson::of($request)));
 
         return back();
     }

@@ -6,14 +6,9 @@ namespace App\Signals\Tuning;
 
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
-use App\Signals\SignalEntry;
-use App\Signals\TakeSignals;
 use App\Signals\Tuning\Requests\QuietRequest;
-use App\Topology\Estate;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -24,8 +19,6 @@ use Inertia\Response;
 /** Quiet times: planned work on items, during which they open no alerts. What they hold back is listed. */
 final class QuietController
 {
-    private const LONGEST_DAYS = 14;
-
     private const SHOWN_DAYS = 14;
 
     private const MOST_HELD = 200;
@@ -40,50 +33,20 @@ final class QuietController
         ]);
     }
 
-    public function store(QuietRequest $request): RedirectResponse
+    public function store(QuietRequest $request, SetQuiet $set): RedirectResponse
     {
         $input = $request->validated();
-        $from = CarbonImmutable::parse($input['from'])->utc();
-        $to = CarbonImmutable::parse($input['to'])->utc();
-        if ($from->diffInDays($to) > self::LONGEST_DAYS) {
-            throw \App\Platform\Refused::because('Use '.self::LONGEST_DAYS.' days at most.', 'to');
-        }
-        $covers = ($input['with_dependents'] ?? false) ? Estate::open()->standingOn(array_values($input['items'])) : $input['items'];
-        $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($input, $from, $to, $covers, $person): void {
-            $id = DB::table('quiet_times')->insertGetId([
-                'items' => json_encode(array_values($input['items']), JSON_THROW_ON_ERROR),
-                'with_dependents' => (bool) ($input['with_dependents'] ?? false),
-                'covers' => json_encode(array_values($covers), JSON_THROW_ON_ERROR),
-                'from_at' => Moment::text($from->getTimestamp()), 'to_at' => Moment::text($to->getTimestamp()),
-                'reason' => $input['reason'], 'author_id' => $person->id, 'made_at' => Moment::precise(now()),
-            ]);
-            TakeSignals::lookAtAll();
-            Journal::write(
-                Actor::person($person), SignalEntry::QuietSet, ['quiet', $id],
-                ['items' => array_slice($input['items'], 0, 5), 'until' => $to->toIso8601ZuluString(), 'reason' => $input['reason']],
-            );
-        });
+        Once::for($request, static fn() => $set(
+            array_values($input['items']), (bool) ($input['with_dependents'] ?? false), CarbonImmutable::parse($input['from'])->utc(),
+            CarbonImmutable::parse($input['to'])->utc(), $input['reason'], CurrentPerson::of($request),
+        ));
 
         return back();
     }
 
-    public function end(Request $request, int $quiet): RedirectResponse
+    public function end(Request $request, int $quiet, SetQuiet $set): RedirectResponse
     {
-        $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($quiet, $person): void {
-            $now = Moment::text(Moment::now());
-            if (
-                DB::table('quiet_times')->where('id', $quiet)
-                    ->where('to_at', '>', $now)->update(['to_at' => DB::raw("max(from_at, '$now')")]) === 1
-            ) {
-                TakeSignals::lookAtAll();
-                Journal::write(
-                    Actor::person($person), SignalEntry::QuietEnded, ['quiet', $quiet],
-                    ['reason' => (string) DB::table('quiet_times')->where('id', $quiet)->value('reason')],
-                );
-            }
-        });
+        Once::for($request, static fn() => $set->end($quiet, CurrentPerson::of($request)));
 
         return back();
     }

@@ -69,7 +69,7 @@ final class SourcesTest extends TestCase
         Source::query()->create(['id' => 'hull-watch', 'name' => 'Hull watch', 'made_at' => now()]);
         $this->post('/sources/hull-watch', ['version' => 1, 'name' => 'Hulls', 'per_minute' => 100])->assertSessionHasNoErrors();
         $this->from('/sources/hull-watch')
-            ->post('/sources/hull-watch', ['version' => 1, 'name' => 'Mine'])->assertSessionHasErrors('version');
+            ->post('/sources/hull-watch', ['version' => 1, 'name' => 'Mine'])->assertSessionHasErrors('action');
         $this->from('/sources/hull-watch')
             ->post('/sources/hull-watch', ['version' => 2, 'name' => 'Mine', 'mapping' => '{"list": "x"}'])
             ->assertSessionHasErrors('mapping');
@@ -167,7 +167,7 @@ final class SourcesTest extends TestCase
         self::assertSame(0, DB::table('heartbeats')->count());
         self::assertSame(['North'], DB::table('sources')->where('id', $name)->pluck('name')->all());
         // Somebody who did not look at it does not rename it.
-        $this->post($path, ['name' => 'South'], ['X-Request-Key' => 'again'])->assertSessionHasErrors('version');
+        $this->post($path, ['name' => 'South'], ['X-Request-Key' => 'again'])->assertSessionHasErrors('action');
         $this->post('/sources', ['id' => 'further', 'name' => 'Further'], ['X-Request-Key' => 'one'])->assertRedirect('/sources/further');
         $this->post('/sources', ['id' => 'further', 'name' => 'Other'], ['X-Request-Key' => 'two'])->assertSessionHasErrors('id');
         self::assertSame('Further', DB::table('sources')->where('id', 'further')->value('name'));
