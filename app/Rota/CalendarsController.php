@@ -6,8 +6,6 @@ namespace App\Rota;
 
 use App\Platform\CurrentPerson;
 use App\Platform\Database\Locked;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
@@ -27,52 +25,35 @@ final class CalendarsController
 {
     private const MONTHS_AHEAD = 13;
 
-    public function leave(Request $request, Person $person): RedirectResponse
+    public function leave(Request $request, Person $person, KeepAbsences $keep): RedirectResponse
     {
         $by = self::allowed($request, $person);
         // Read before anything is written: others would wait meanwhile.
         $events = Absences::read($person, self::text($request));
-        Once::for($request, static function () use ($person, $events, $by): void {
-            Absences::take($person, $events);
-            Journal::write(
-                Actor::person($by), RotaEntry::PersonLeave, ['person', $person->id],
-                ['person' => $person->id, 'events' => count($events)],
-            );
+        Once::for($request, static function () use ($keep, $person, $events, $by): void {
+            $keep->takeCalendar($person, $events, $by);
         });
 
         return back();
     }
 
-    public function absence(AbsenceRequest $request, Person $person): RedirectResponse
+    public function absence(AbsenceRequest $request, Person $person, KeepAbsences $keep): RedirectResponse
     {
         $by = self::allowed($request, $person);
         $input = $request->validated();
-        $zone = new \DateTimeZone($person->time_zone);
-        $at = static fn(mixed $time): int => (new \DateTimeImmutable((string) $time, $zone))->getTimestamp();
-        Once::for($request, static function () use ($person, $input, $by, $at): void {
-            DB::table('absences')->insert([
-                'person_id' => $person->id, 'kind' => $input['kind'], 'from_at' => $at($input['from']),
-                'to_at' => $at($input['to']), 'what' => (string) ($input['what'] ?? ''),
-            ]);
-            Journal::write(
-                Actor::person($by), RotaEntry::PersonAbsence, ['person', $person->id],
-                ['person' => $person->id, 'kind' => $input['kind']],
+        Once::for($request, static function () use ($keep, $person, $input, $by): void {
+            $keep->add(
+                $person, (string) $input['kind'], (string) $input['from'], (string) $input['to'], (string) ($input['what'] ?? ''), $by,
             );
         });
 
         return back();
     }
 
-    public function dropAbsence(Request $request, Person $person, int $absence): RedirectResponse
+    public function dropAbsence(Request $request, Person $person, int $absence, KeepAbsences $keep): RedirectResponse
     {
         $by = self::allowed($request, $person);
-        DB::transaction(static function () use ($person, $absence, $by): void {
-            if (DB::table('absences')->where('person_id', $person->id)->where('id', $absence)->delete() === 1) {
-                Journal::write(
-                    Actor::person($by), RotaEntry::PersonAbsence, ['person', $person->id], ['person' => $person->id, 'kind' => 'none'],
-                );
-            }
-        });
+        DB::transaction(static fn() => $keep->drop($person, $absence, $by));
 
         return back();
     }

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace App\Rota;
 
 use App\Platform\CurrentPerson;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Person;
@@ -19,7 +17,11 @@ use Illuminate\Support\Facades\Gate;
 use Inertia\Inertia;
 use Inertia\Response;
 
-/** Handing a turn over: put together by itself, added to by whoever leaves, confirmed by whoever comes. */
+/**
+ * Handing a turn over: put together by itself, added to by whoever leaves, confirmed by whoever comes.
+ *
+ * @phpstan-import-type Near from Handovers
+ */
 final class HandoverController
 {
     public function index(Request $request): Response
@@ -59,55 +61,34 @@ final class HandoverController
         return Inertia::render('Rota/Handovers', ['handovers' => $handovers, 'mayArrange' => $me->can('arrange', Rota::class)]);
     }
 
-    public function note(NoteHandoverRequest $request, Rota $rota, int $at): RedirectResponse
+    public function note(NoteHandoverRequest $request, Rota $rota, int $at, HandTurnOver $hand): RedirectResponse
     {
         $input = $request->validated();
         $me = CurrentPerson::of($request);
         $one = self::find($rota, $at);
         Gate::forUser($me)->authorize('note', [$rota, $one['leaves']]);
-        Once::for($request, static function () use ($rota, $at, $input, $me, $one): void {
-            $row = self::row($rota, $at, $one);
-            if ($row->confirmed_at !== null) {
-                throw Refused::because('This handover was confirmed meanwhile. Tell whoever came; your text is still here.');
-            }
-            if ((int) $row->version !== (int) $input['version'] && (int) $input['version'] !== 0) {
-                throw Refused::because('Somebody else wrote here meanwhile. Your text is still here: take over what you need of theirs, and save again.');
-            }
-            DB::table('handovers')
-                ->where('id', $row->id)
-                ->update(['added' => (string) $input['added'], 'version' => (int) $row->version + 1]);
-            Journal::write(Actor::person($me), RotaEntry::HandoverNoted, ['rota', $rota->id], ['rota' => $rota->name]);
+        Once::for($request, static function () use ($hand, $rota, $input, $me, $one): void {
+            $hand->note($rota, $one, (string) $input['added'], (int) $input['version'], $me);
         });
 
         return back();
     }
 
-    public function confirm(Request $request, Rota $rota, int $at): RedirectResponse
+    public function confirm(Request $request, Rota $rota, int $at, HandTurnOver $hand): RedirectResponse
     {
         $me = CurrentPerson::of($request);
         $one = self::find($rota, $at);
         if (! $me->can('confirm', [$rota, $one['comes']])) {
             throw Refused::because('Whoever comes on call confirms it, or a coordinator for them.');
         }
-        Once::for($request, static function () use ($rota, $at, $me, $one): void {
-            $row = self::row($rota, $at, $one);
-            if ($row->confirmed_at === null) {
-                DB::table('handovers')
-                    ->where('id', $row->id)
-                    ->update([
-                        'confirmed_at' => now(), 'confirmed_by' => $me->id,
-                        'gathered' => json_encode(
-                            Handovers::gather($rota, $one['since'], min($at, now()->getTimestamp())), JSON_THROW_ON_ERROR,
-                        ),
-                    ]);
-                Journal::write(Actor::person($me), RotaEntry::HandoverConfirmed, ['rota', $rota->id], ['rota' => $rota->name]);
-            }
+        Once::for($request, static function () use ($hand, $rota, $me, $one): void {
+            $hand->confirm($rota, $one, $me);
         });
 
         return back();
     }
 
-    /** @return array{at: int, leaves: string|null, comes: string|null, since: int} */
+    /** @return Near */
     private static function find(Rota $rota, int $at): array
     {
         foreach (Handovers::near($rota) as $one) {
@@ -116,17 +97,5 @@ final class HandoverController
             }
         }
         throw Refused::because('The rota was changed: nobody hands over at that time any more. Look at the list anew.');
-    }
-
-    /** @param  array{at: int, leaves: string|null, comes: string|null, since: int}  $one */
-    private static function row(Rota $rota, int $at, array $one): \stdClass
-    {
-        DB::table('handovers')->insertOrIgnore([
-            'rota_id' => $rota->id, 'at' => $at, 'leaves_id' => $one['leaves'], 'comes_id' => $one['comes'], 'gathered' => '[]',
-            'added' => '', 'version' => 1,
-        ]);
-
-        return DB::table('handovers')->where('rota_id', $rota->id)
-            ->where('at', $at)->first() ?? throw new \LogicException('It was just made.');
     }
 }

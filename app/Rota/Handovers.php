@@ -16,6 +16,8 @@ use Skarvo\Signals\Noise;
  * What whoever leaves a turn tells whoever comes: what is open, what was noisy, what to watch.
  *
  * It puts itself together from what is known; people add to it and confirm it.
+ *
+ * @phpstan-type Near array{at: int, leaves: string|null, comes: string|null, since: int}
  */
 final class Handovers
 {
@@ -28,7 +30,7 @@ final class Handovers
 
     private const NOISY = 5;
 
-    /** @return list<array{at: int, leaves: string|null, comes: string|null, since: int}> changes of hands that are near, in order; seconds since the epoch */
+    /** @return list<Near> changes of hands that are near, in order; seconds since the epoch */
     public static function near(Rota $rota): array
     {
         $now = now()->getTimestamp();

@@ -5,12 +5,8 @@ declare(strict_types=1);
 namespace App\Rota;
 
 use App\Platform\CurrentPerson;
-use App\Platform\Database\Locked;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Once;
 use App\Platform\Person;
-use App\Platform\Refused;
 use App\Platform\Team;
 use App\Rota\Requests\MakeRotaRequest;
 use App\Rota\Requests\SaveLayersRequest;
@@ -21,7 +17,6 @@ use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Json\BadInput;
 use Skarvo\Rota\Segment;
-use Skarvo\Time\Zone;
 
 /**
  * The layers of a rota: who takes turns, from when, how long, in which windows; with what a change makes of the next weeks
@@ -55,48 +50,33 @@ final class LayersController
     public function preview(Request $request, Rota $rota): JsonResponse
     {
         try {
-            return new JsonResponse($this->told($rota, $this->changed($request, $rota)));
+            $changed = $rota->replicate();
+            $changed->layers = self::layers($request);
+
+            return new JsonResponse($this->told($rota, $changed));
         } catch (BadInput $e) {
             return new JsonResponse($e->toArray(), 422);
         }
     }
 
-    public function save(SaveLayersRequest $request, Rota $rota): RedirectResponse
+    public function save(SaveLayersRequest $request, Rota $rota, KeepRotas $keep): RedirectResponse
     {
         $seen = (int) $request->validated()['version'];
-        $changed = $this->changed($request, $rota);
-        $this->refuseUnknown($changed);
-        try {
-            $changed->between(now()->getTimestamp(), now()->getTimestamp() + 86400);
-        } catch (BadInput $e) {
-            throw Refused::because($e->getMessage());
-        }
+        $layers = self::layers($request);
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($rota, $changed, $seen, $person): void {
-            $version = Locked::at($seen, $rota, 'layers_version', 'this rota');
-            $rota->update(['layers' => $changed->layers, 'layers_version' => $version]);
-            Journal::write(
-                Actor::person($person), RotaEntry::RotaLayers, ['rota', $rota->id],
-                ['rota' => $rota->name, 'layers' => count($changed->layers)],
-            );
+        Once::for($request, static function () use ($keep, $rota, $layers, $seen, $person): void {
+            $keep->setLayers($rota, $layers, $seen, $person);
         });
 
         return redirect("/on-call/$rota->id");
     }
 
-    public function store(MakeRotaRequest $request): RedirectResponse
+    public function store(MakeRotaRequest $request, KeepRotas $keep): RedirectResponse
     {
         $input = $request->validated();
-        if (Zone::named($input['time_zone']) === null) {
-            throw Refused::because('Use a time zone such as Europe/Oslo.', 'time_zone');
-        }
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($input, $person): void {
-            $rota = Rota::query()->create([
-                'id' => $input['id'], 'name' => $input['name'], 'team_id' => $input['team'], 'time_zone' => $input['time_zone'],
-                'layers' => [], 'overrides' => [],
-            ]);
-            Journal::write(Actor::person($person), RotaEntry::RotaMade, ['rota', $rota->id], ['rota' => $rota->name]);
+        Once::for($request, static function () use ($keep, $input, $person): void {
+            $keep->make((string) $input['id'], (string) $input['name'], (string) $input['team'], (string) $input['time_zone'], $person);
         });
 
         return redirect("/on-call/{$input['id']}/layers");
@@ -108,32 +88,18 @@ final class LayersController
         return ['teams' => Team::query()->orderBy('name')->get(['id', 'name']), 'time_zone' => config()->string('skarvo.time_zone')];
     }
 
-    private function changed(Request $request, Rota $rota): Rota
+    /** @return list<array<array-key, mixed>> */
+    private static function layers(Request $request): array
     {
         $layers = $request->validate(['layers' => ['present', 'array', 'max:20']])['layers'];
-        $other = $rota->replicate();
+
         // A field that is left empty is not there, as the contract has it.
-        $other->layers = array_values(array_map(
+        return array_values(array_map(
             static fn(mixed $layer): array => is_array($layer) ? array_filter(
                 $layer, static fn(mixed $value): bool => $value !== null && $value !== '',
             ) : [],
             $layers,
         ));
-
-        return $other;
-    }
-
-    private function refuseUnknown(Rota $rota): void
-    {
-        foreach ($rota->layers as $layer) {
-            $people = is_array($layer) && is_array($layer['people'] ?? null) ? $layer['people'] : [];
-            $missing = array_diff($people, Person::query()->whereKey($people)->pluck('id')->all());
-            if ($missing !== []) {
-                throw Refused::because(
-                    'There is nobody with the id '.implode(', ', array_filter($missing, is_string(...))).' any more. Take them out.',
-                );
-            }
-        }
     }
 
     /**

@@ -7,13 +7,10 @@ namespace App\Rota;
 use App\Platform\CurrentPerson;
 use App\Platform\Given;
 use App\Platform\Http\Asked;
-use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
-use App\Platform\Journal\Journal;
 use App\Platform\Journal\Telling;
 use App\Platform\Moment;
 use App\Platform\Once;
-use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Rota\Contracts\RotaPanel;
@@ -134,73 +131,26 @@ final class RotaController
         return back();
     }
 
-    public function askToSwap(AskToSwapRequest $request, Rota $rota): RedirectResponse
+    public function askToSwap(AskToSwapRequest $request, Rota $rota, SwapTurns $swap): RedirectResponse
     {
         $input = $request->validated();
         [$override, $from, $to] = $this->asked($request);
         $person = CurrentPerson::of($request);
         $other = Person::query()->whereKey($input['with'])->firstOrFail();
         ChangeRota::refuseOutsiders($rota, $person, $other);
-        if (ChangeRota::effect($rota, $override, $from, $to) === []) {
-            throw Refused::because('Neither of you is on call then: there is nothing to swap.', 'with');
-        }
-        Once::for($request, static function () use ($rota, $override, $from, $to, $person, $other, $input): void {
-            DB::table('rota_swaps')->insert([
-                'rota_id' => $rota->id, 'asker_id' => $person->id, 'asked_id' => $other->id, 'from_at' => $from, 'to_at' => $to,
-                'why' => $input['why'] ?? '', 'at' => Moment::precise(now()),
-            ]);
-            Journal::write(
-                Actor::person($person), RotaEntry::RotaSwapAsked, ['rota', $rota->id],
-                ['rota' => $rota->name, 'with' => $other->id],
-            );
-            Outbox::put(
-                'mail', "swap-$rota->id-".\Illuminate\Support\Str::uuid()->toString(),
-                [
-                    'to' => $other->email, 'subject' => "$person->name asks you to swap turns",
-                    'text' => "$person->name asks you to swap turns on $rota->name:\n\n".implode(
-                        "\n", ChangeRota::words($rota->time_zone, ChangeRota::effect($rota, $override, $from, $to)),
-                    )."\n\nTimes are those of $rota->time_zone.".(
-                        ($input['why'] ?? '') === '' ? '' : "\n\nWhy: $input[why]"
-                    )."\n\nLook at it and answer: ".url("/on-call/$rota->id")."\n",
-                ],
-                now(),
-            );
+        Once::for($request, static function () use ($swap, $rota, $override, $from, $to, $person, $other, $input): void {
+            $swap->ask($rota, $override, $from, $to, $person, $other, (string) ($input['why'] ?? ''));
         });
 
         return back();
     }
 
-    public function answerSwap(AnswerSwapRequest $request, int $swap): RedirectResponse
+    public function answerSwap(AnswerSwapRequest $request, int $swap, SwapTurns $turns): RedirectResponse
     {
         $accepts = (bool) $request->validated()['accept'];
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($swap, $accepts, $person): void {
-            $row = DB::table('rota_swaps')->where('id', $swap)->where('state', 'asked')->first();
-            if ($row === null) {
-                throw Refused::because('This swap was answered or withdrawn meanwhile.');
-            }
-            $isAsked = $row->asked_id === $person->id;
-            if (! $isAsked && ! ($row->asker_id === $person->id && ! $accepts)) {
-                throw Refused::because('Only whoever is asked can accept.');
-            }
-            DB::table('rota_swaps')
-                ->where('id', $swap)
-                ->update([
-                    'state' => $accepts ? 'accepted' : ($isAsked ? 'declined' : 'withdrawn'),
-                    'answered_at' => Moment::precise(now()),
-                ]);
-            $rota = Rota::query()->whereKey($row->rota_id)->firstOrFail();
-            if (! $accepts) {
-                Journal::write(
-                    Actor::person($person), $isAsked ? RotaEntry::RotaSwapDeclined : RotaEntry::RotaSwapWithdrawn, ['rota', $rota->id],
-                    ['rota' => $rota->name],
-                );
-            } elseif (! ChangeRota::keep(
-                $rota, ChangeRota::swapping((int) $row->from_at, (int) $row->to_at, $row->asker_id, $row->asked_id),
-                (int) $row->from_at, (int) $row->to_at, $person, RotaEntry::RotaSwapped,
-            )) {
-                throw Refused::because('The rota changed since: neither of you is on call then any more.');
-            }
+        Once::for($request, static function () use ($turns, $swap, $accepts, $person): void {
+            $turns->answer($swap, $accepts, $person);
         });
 
         return back();

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use App\Platform\Outbox\Outbox;
+use App\Platform\Person;
+use App\Platform\Refused;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Two people swap turns: one asks, the other answers. Call it inside a transaction. */
+final class SwapTurns
+{
+    /**
+     * @param  array<string, mixed>  $override  the swap as an exception of the rota
+     * @param  int  $from  seconds since the epoch
+     * @param  int  $to  seconds since the epoch
+     *
+     * @throws Refused if it would change nothing
+     */
+    public function ask(Rota $rota, array $override, int $from, int $to, Person $by, Person $other, string $why): void
+    {
+        $effect = ChangeRota::effect($rota, $override, $from, $to);
+        if ($effect === []) {
+            throw Refused::because('Neither of you is on call then: there is nothing to swap.', 'with');
+        }
+        DB::table('rota_swaps')->insert([
+            'rota_id' => $rota->id, 'asker_id' => $by->id, 'asked_id' => $other->id, 'from_at' => $from, 'to_at' => $to,
+            'why' => $why, 'at' => Moment::precise(now()),
+        ]);
+        Journal::write(
+            Actor::person($by), RotaEntry::RotaSwapAsked, ['rota', $rota->id], ['rota' => $rota->name, 'with' => $other->id],
+        );
+        Outbox::put(
+            'mail', "swap-$rota->id-".Str::uuid()->toString(),
+            [
+                'to' => $other->email, 'subject' => "$by->name asks you to swap turns",
+                'text' => "$by->name asks you to swap turns on $rota->name:\n\n"
+                    .implode("\n", ChangeRota::words($rota->time_zone, $effect))
+                    ."\n\nTimes are those of $rota->time_zone.".($why === '' ? '' : "\n\nWhy: $why")
+                    ."\n\nLook at it and answer: ".url("/on-call/$rota->id")."\n",
+            ],
+            now(),
+        );
+    }
+
+    /**
+     * Whoever is asked accepts or declines; whoever asked can withdraw.
+     *
+     * @throws Refused if it was answered meanwhile, is somebody else's to answer, or would change nothing any more
+     */
+    public function answer(int $swap, bool $accepts, Person $by): void
+    {
+        $row = DB::table('rota_swaps')->where('id', $swap)->where('state', 'asked')->first();
+        if ($row === null) {
+            throw Refused::because('This swap was answered or withdrawn meanwhile.');
+        }
+        $isAsked = $row->asked_id === $by->id;
+        if (! $isAsked && ! ($row->asker_id === $by->id && ! $accepts)) {
+            throw Refused::because('Only whoever is asked can accept.');
+        }
+        DB::table('rota_swaps')
+            ->where('id', $swap)
+            ->update([
+                'state' => $accepts ? 'accepted' : ($isAsked ? 'declined' : 'withdrawn'),
+                'answered_at' => Moment::precise(now()),
+            ]);
+        $rota = Rota::query()->whereKey($row->rota_id)->firstOrFail();
+        if (! $accepts) {
+            Journal::write(
+                Actor::person($by), $isAsked ? RotaEntry::RotaSwapDeclined : RotaEntry::RotaSwapWithdrawn, ['rota', $rota->id],
+                ['rota' => $rota->name],
+            );
+        } elseif (! ChangeRota::keep(
+            $rota, ChangeRota::swapping((int) $row->from_at, (int) $row->to_at, $row->asker_id, $row->asked_id),
+            (int) $row->from_at, (int) $row->to_at, $by, RotaEntry::RotaSwapped,
+        )) {
+            throw Refused::because('The rota changed since: neither of you is on call then any more.');
+        }
+    }
+}
