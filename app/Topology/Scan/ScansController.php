@@ -5,23 +5,16 @@ declare(strict_types=1);
 namespace App\Topology\Scan;
 
 use App\Platform\CurrentPerson;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
-use App\Platform\Refused;
-use App\Topology\Record\Needs;
 use App\Topology\Scan\Requests\AcceptProposalRequest;
 use App\Topology\Scan\Requests\AcceptRuleRequest;
 use App\Topology\Scan\Requests\TurnAwaySnapshotRequest;
-use App\Topology\TopologyEntry;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Validation\Rule;
 use Inertia\Inertia;
 use Inertia\Response;
-use Skarvo\Topology\Strength;
 
 /** What scanners found, and what a person has to say to it: snapshots that wait, connections that may be dependencies. */
 final class ScansController
@@ -49,23 +42,15 @@ final class ScansController
                     'outcome' => $row->outcome === '{}' ? null : json_decode($row->outcome, true, 8, JSON_THROW_ON_ERROR),
                     'counts' => TakeSnapshot::counts((array) json_decode($row->outcome, true, 8, JSON_THROW_ON_ERROR)),
                 ]),
-            'proposals' => $this->proposals('proposed')->limit(self::PROPOSALS)->get()->map(self::told(...)),
+            'proposals' => ProposedDependencies::in('proposed')->limit(self::PROPOSALS)->get()->map(self::told(...)),
             'proposalsInAll' => DB::table('proposed_dependencies')->where('state', 'proposed')->count(),
-            'refused' => $this->proposals('refused')->limit(self::PROPOSALS)->get()->map(self::told(...)),
+            'refused' => ProposedDependencies::in('refused')->limit(self::PROPOSALS)->get()->map(self::told(...)),
             'rules' => DB::table('connection_rules')
                 ->leftJoin('people', 'people.id', '=', 'connection_rules.author_id')->orderBy('connection_rules.id')
                 ->get(['connection_rules.*', 'people.name as author']),
             'relations' => DB::table('relations')->orderBy('forward')->get(['id', 'forward', 'backward', 'strength']),
             'kinds' => DB::table('items')->distinct()->orderBy('kind')->pluck('kind'),
         ]);
-    }
-
-    private function proposals(string $state): \Illuminate\Database\Query\Builder
-    {
-        return DB::table('proposed_dependencies as p')
-            ->join('items as f', 'f.id', '=', 'p.from_id')->join('items as t', 't.id', '=', 'p.to_id')
-            ->where('p.state', $state)->orderByDesc('p.seen')->orderBy('p.id')
-            ->select(['p.*', 'f.name as from_name', 't.name as to_name', 'f.kind as from_kind', 't.kind as to_kind']);
     }
 
     /** @return array<string, mixed> */
@@ -101,115 +86,55 @@ final class ScansController
         return back();
     }
 
-    public function accept(AcceptProposalRequest $request, int $proposal): RedirectResponse
+    public function accept(AcceptProposalRequest $request, int $proposal, ProposedDependencies $proposed): RedirectResponse
     {
         $input = $request->validated();
         $person = CurrentPerson::of($request);
-        Once::for($request, function () use ($proposal, $input, $person): void {
-            $row = $this->proposals('proposed')->where('p.id', $proposal)->first();
-            if ($row === null) {
-                return;
-            }
-            $this->decide($row, 'accepted', $person);
-            $relation = DB::table('relations')->where('id', $input['relation'])->first();
-            Needs::add($row->from_id, $row->to_id, Strength::from((string) $relation?->strength), (string) $relation?->id);
-            if ($input['always'] ?? false) {
-                $this->addRule(
-                    $row->from_kind, $row->to_kind, $row->port === null ? null : (int) $row->port, (string) $relation?->id,
-                    $person,
-                );
-            }
+        Once::for($request, static function () use ($proposed, $proposal, $input, $person): void {
+            $proposed->accept($proposal, (string) $input['relation'], (bool) ($input['always'] ?? false), $person);
         });
 
         return back();
     }
 
-    public function refuse(Request $request, int $proposal): RedirectResponse
+    public function refuse(Request $request, int $proposal, ProposedDependencies $proposed): RedirectResponse
     {
         $person = CurrentPerson::of($request);
-        Once::for($request, function () use ($proposal, $person): void {
-            $row = $this->proposals('proposed')->where('p.id', $proposal)->first();
-            if ($row !== null) {
-                $this->decide($row, 'refused', $person);
-            }
+        Once::for($request, static function () use ($proposed, $proposal, $person): void {
+            $proposed->refuse($proposal, $person);
         });
 
         return back();
     }
 
-    /** Asks again about one that was refused. */
-    public function reconsider(Request $request, int $proposal): RedirectResponse
+    public function reconsider(Request $request, int $proposal, ProposedDependencies $proposed): RedirectResponse
     {
-        Once::for($request, static function () use ($proposal): void {
-            DB::table('proposed_dependencies')->where('id', $proposal)
-                ->where('state', 'refused')
-                ->update(['state' => 'proposed', 'decided_by' => null, 'decided_at' => null]);
+        Once::for($request, static function () use ($proposed, $proposal): void {
+            $proposed->reconsider($proposal);
         });
 
         return back();
     }
 
-    private function decide(\stdClass $row, string $as, \App\Platform\Person $by): void
-    {
-        DB::table('proposed_dependencies')
-            ->where('id', $row->id)
-            ->update(['state' => $as, 'decided_by' => $by->name, 'decided_at' => Moment::precise(now())]);
-        $kind = $as === 'accepted' ? TopologyEntry::DependencyAccepted : TopologyEntry::DependencyRefused;
-        Journal::write(Actor::person($by), $kind, ['item', $row->from_id], ['from' => $row->from_name, 'to' => $row->to_name]);
-    }
-
-    public function storeRule(AcceptRuleRequest $request): RedirectResponse
+    public function storeRule(AcceptRuleRequest $request, ProposedDependencies $proposed): RedirectResponse
     {
         $input = $request->validated();
-        if (($input['from_kind'] ?? '') === '' && ($input['to_kind'] ?? '') === '' && ($input['port'] ?? '') === '') {
-            throw Refused::because(
-                'Say which connections: of which types of items, or on which port. A rule for all of them would accept chance.',
-                'from_kind',
+        $person = CurrentPerson::of($request);
+        Once::for($request, static function () use ($proposed, $input, $person): void {
+            $proposed->addRule(
+                ($input['from_kind'] ?? '') ?: null, ($input['to_kind'] ?? '') ?: null,
+                isset($input['port']) ? (int) $input['port'] : null, (string) $input['relation'], $person,
             );
-        }
-        $person = CurrentPerson::of($request);
-        Once::for($request, fn() => $this->addRule(($input['from_kind'] ?? '') ?: null, ($input['to_kind'] ?? '') ?: null, isset($input['port']) ? (int) $input['port'] : null, $input['relation'], $person));
+        });
 
         return back();
     }
 
-    /** A rule works on what is proposed already, as on what comes. */
-    private function addRule(?string $from, ?string $to, ?int $port, string $relation, \App\Platform\Person $by): void
-    {
-        $rule = DB::table('connection_rules')->insertGetId([
-            'from_kind' => $from, 'to_kind' => $to, 'port' => $port, 'relation_id' => $relation, 'author_id' => $by->id,
-            'at' => Moment::precise(now()),
-        ]);
-        $kept = DB::table('relations')->where('id', $relation)->first();
-        Journal::write(
-            Actor::person($by), TopologyEntry::RuleSaved, ['rule', $rule],
-            ['from' => $from, 'to' => $to, 'port' => $port, 'relation' => $kept?->forward],
-        );
-        $waiting = $this->proposals('proposed')
-            ->when($from !== null, fn($q) => $q->where('f.kind', $from))
-            ->when($to !== null, fn($q) => $q->where('t.kind', $to))
-            ->when($port !== null, fn($q) => $q->where('p.port', $port))->get();
-        foreach ($waiting as $row) {
-            $this->decide($row, 'accepted', $by);
-            Needs::add($row->from_id, $row->to_id, Strength::from((string) $kept?->strength), $relation);
-        }
-    }
-
-    public function dropRule(Request $request, int $rule): RedirectResponse
+    public function dropRule(Request $request, int $rule, ProposedDependencies $proposed): RedirectResponse
     {
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($rule, $person): void {
-            $row = DB::table('connection_rules')->where('id', $rule)->first();
-            if ($row !== null) {
-                DB::table('connection_rules')->where('id', $rule)->delete();
-                Journal::write(
-                    Actor::person($person), TopologyEntry::RuleDropped, ['rule', $rule],
-                    [
-                        'from' => $row->from_kind, 'to' => $row->to_kind, 'port' => $row->port === null ? null : (int) $row->port,
-                        'relation' => DB::table('relations')->where('id', $row->relation_id)->value('forward'),
-                    ],
-                );
-            }
+        Once::for($request, static function () use ($proposed, $rule, $person): void {
+            $proposed->dropRule($rule, $person);
         });
 
         return back();
