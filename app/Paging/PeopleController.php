@@ -9,22 +9,16 @@ use App\Paging\Requests\AddPersonRequest;
 use App\Paging\Requests\ChangeReachRequest;
 use App\Paging\Requests\TestReachRequest;
 use App\Platform\CurrentPerson;
-use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
-use App\Platform\Journal\PlatformEntry;
 use App\Platform\Once;
-use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
-use App\Platform\Refused;
 use App\Platform\Role;
 use App\Platform\Staff\AddPerson;
 use App\Platform\Staff\Contact;
-use App\Platform\Staff\ParticularsController;
+use App\Platform\Staff\KeepParticulars;
 use App\Platform\Team;
 use App\Rota\Absences;
 use App\Rota\Rota;
-use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -32,8 +26,6 @@ use Illuminate\Support\Facades\Gate;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Urgency;
-use Skarvo\Paging\HappeningKind;
-use Skarvo\Paging\Outcome;
 
 /** People, and how each of them is reached: contacts, rules of their own, a test to oneself. */
 final class PeopleController
@@ -105,7 +97,7 @@ final class PeopleController
             'gaps' => Absences::gaps($person),
             'mayArrange' => $mayEdit || CurrentPerson::of($request)->can('arrange', Rota::class),
             'mayEdit' => $mayEdit, 'reachVersion' => $person->reach_version,
-            'particulars' => CurrentPerson::of($request)->has(Role::Administrator) ? ParticularsController::of($person) : null,
+            'particulars' => CurrentPerson::of($request)->has(Role::Administrator) ? KeepParticulars::of($person) : null,
             'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
             'roles' => self::roles(),
             'signsIn' => $person->password !== null,
@@ -113,73 +105,26 @@ final class PeopleController
         ]);
     }
 
-    public function save(ChangeReachRequest $request, Person $person): RedirectResponse
+    public function save(ChangeReachRequest $request, Person $person, KeepReach $keep): RedirectResponse
     {
         Gate::authorize('edit', $person);
         $input = $request->validated();
         $by = CurrentPerson::of($request);
-        Once::for($request, static function () use ($person, $input, $by): void {
-            $version = Locked::at((int) $input['version'], $person, 'reach_version');
-            $known = array_column($input['contacts'], 'channel');
-            foreach ($input['rules'] as $rule) {
-                foreach ($rule['contacts'] as $contact) {
-                    if (! in_array($contact['channel'], $known, true)) {
-                        throw Refused::because(
-                            'A rule names a way that is not among the contacts: '
-                                .DeliveryPaths::words($contact['channel'])
-                                .'. Add its address first, or take it out of the rule.',
-                        );
-                    }
-                }
-            }
-            $person->contacts()->delete();
-            foreach (self::ordered($input['contacts']) as $contact) {
-                Contact::query()->create([
-                    'person_id' => $person->id, 'channel' => $contact['channel'], 'address' => $contact['address'],
-                    'after_seconds' => $contact['after'],
-                ]);
-            }
-            $person->update(['reach_version' => $version, 'reach_rules' => array_values(array_map(static fn(array $rule): array => [
-                'urgencies' => array_values($rule['urgencies']), 'hours' => $rule['hours'] ?? null,
-                'contacts' => array_map(
-                    static fn(array $c): array => ['channel' => $c['channel'], 'after' => $c['after']],
-                    self::ordered($rule['contacts']),
-                ),
-            ], $input['rules']))]);
-            Journal::write(
-                Actor::person($by), PagingEntry::PersonReach, ['person', $person->id],
-                ['person' => $person->id, 'ways' => count($input['contacts']), 'rules' => count($input['rules'])],
-            );
+        Once::for($request, static function () use ($keep, $person, $input, $by): void {
+            $keep->set($person, $input['contacts'], $input['rules'], (int) $input['version'], $by);
         });
 
         return back();
     }
 
     /** A page to oneself, on one way or on all. */
-    public function test(TestReachRequest $request, Person $person): RedirectResponse
+    public function test(TestReachRequest $request, Person $person, KeepReach $keep): RedirectResponse
     {
         Gate::authorize('edit', $person);
         $channel = $request->validated()['channel'] ?? null;
-        $by = Actor::person(CurrentPerson::of($request));
-        Once::for($request, static function () use ($person, $channel, $by): void {
-            $contacts = $person->contacts()->when($channel !== null, static fn($query) => $query->where('channel', $channel))->get();
-            if ($contacts->isEmpty()) {
-                throw Refused::because('There is no such contact. Save what you changed first.');
-            }
-            $now = CarbonImmutable::instance(now());
-            foreach ($contacts as $contact) {
-                $page = Page::issue(
-                    [
-                        'kind' => 'test', 'person_id' => $person->id, 'channel' => $contact->channel,
-                        'address' => $contact->address, 'round' => 0, 'step' => 0,
-                    ],
-                    $now,
-                );
-                Outbox::put('page', "page-$page->id", ['page' => $page->id, 'channel' => $page->channel], $now, 3);
-                Journal::write(
-                    $by, PagingEntry::PageTest, ['person', $person->id], ['person' => $person->id, 'channel' => $page->channel],
-                );
-            }
+        $by = CurrentPerson::of($request);
+        Once::for($request, static function () use ($keep, $person, $channel, $by): void {
+            $keep->test($person, $channel === null ? null : (string) $channel, $by);
         });
 
         return back();
@@ -196,30 +141,11 @@ final class PeopleController
         return $id === null ? back() : redirect("/people/$id");
     }
 
-    /** Somebody leaves, perhaps in the middle of their turn: running calls go on at once without them. */
-    public function leave(Request $request, Person $person, FollowCall $follow): RedirectResponse
+    public function leave(Request $request, Person $person, PersonLeaves $leaves): RedirectResponse
     {
         $by = CurrentPerson::of($request);
-        if ($by->id === $person->id) {
-            throw Refused::because('You cannot take yourself out. Another administrator can.');
-        }
-        Once::for($request, static function () use ($person, $by, $follow): void {
-            if (Locked::again($person)->left_at !== null) {
-                return;
-            }
-            $person->update(['left_at' => now(), 'password' => null, 'remember_token' => null]);
-            Journal::write(Actor::person($by), PlatformEntry::PersonLeft, ['person', $person->id], ['person' => $person->id]);
-            foreach (
-                Call::query()->with('occasion')
-                    ->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->get() as $call
-            ) {
-                if (
-                    $call->held_by === $person->id || Page::query()->where('call_id', $call->id)->where('person_id', $person->id)->exists()
-                ) {
-                    $follow->happens($call, HappeningKind::Declined, $person->id);
-                    HoldCalls::forget($call);
-                }
-            }
+        Once::for($request, static function () use ($leaves, $person, $by): void {
+            $leaves($person, $by);
         });
 
         return back();
@@ -232,20 +158,6 @@ final class PeopleController
             'id' => $person->id, 'name' => $person->name, 'team' => $person->team?->name,
             'contacts' => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $c->address]),
         ])]);
-    }
-
-    /**
-     * @param  array<mixed>  $contacts  as they were validated
-     * @return list<array{channel: string, address: string, after: int}> in the order in which they are tried
-     */
-    private static function ordered(array $contacts): array
-    {
-        $ways = array_values(array_map(static fn(mixed $c): array => is_array($c)
-            ? ['channel' => (string) $c['channel'], 'address' => trim((string) ($c['address'] ?? '')), 'after' => (int) $c['after']]
-            : throw new \LogicException('A contact has fields.'), $contacts));
-        usort($ways, static fn(array $a, array $b): int => $a['after'] <=> $b['after']);
-
-        return $ways;
     }
 
     /** @return list<array{value: string, words: string}> */

@@ -8,8 +8,8 @@ use App\Platform\Http\Asked;
 use App\Platform\Http\Form;
 use App\Platform\Role;
 use App\Platform\Staff\AddPerson;
+use App\Platform\Staff\KeepParticulars;
 use App\Platform\Staff\KnownPasswords;
-use App\Platform\Staff\ParticularsController;
 
 /** What is sent to add a person. */
 final class AddPersonRequest extends Form
@@ -26,7 +26,7 @@ final class AddPersonRequest extends Form
             'team' => ['nullable', 'string', 'exists:teams,id'],
             'roles' => ['present', 'array'], 'roles.*' => ['in:'.implode(',', array_column(Role::cases(), 'value'))],
             'time_zone' => ['required', 'timezone:all'],
-            'password' => ['nullable', 'string', 'min:'.ParticularsController::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],
+            'password' => ['nullable', 'string', 'min:'.KeepParticulars::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],
         ];
     }
 
@@ -36,7 +36,7 @@ final class AddPersonRequest extends Form
         return [
             'email.unique' => 'Somebody has this address already.', 'email.*' => 'Give an address of mail.',
             'name.*' => 'Give the name.', 'time_zone.*' => 'A zone such as Europe/Oslo.',
-            'password.min' => 'A password has at least '.ParticularsController::SHORTEST_PASSWORD
+            'password.min' => 'A password has at least '.KeepParticulars::SHORTEST_PASSWORD
                 .' characters. Without one they cannot sign in, and can still be paged.',
         ];
     }

@@ -7,7 +7,7 @@ namespace Tests\Feature\Platform;
 use App\Platform\Journal\Entry;
 use App\Platform\Person;
 use App\Platform\Staff\Contact;
-use App\Platform\Staff\ParticularsController;
+use App\Platform\Staff\KeepParticulars;
 use App\Platform\Team;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Artisan;
@@ -109,9 +109,9 @@ final class StaffTest extends TestCase
     public function test_an_administrator_changes_what_is_known_of_somebody(): void
     {
         $this->as($this->administrator());
-        $was = ParticularsController::of($this->person('noor-lind'));
+        $was = KeepParticulars::of($this->person('noor-lind'));
         $save = fn(array $change, string $whom = 'noor-lind') => $this->post(
-            "/people/$whom/particulars", [...ParticularsController::of($this->person($whom)), 'version' => $was['version'], ...$change],
+            "/people/$whom/particulars", [...KeepParticulars::of($this->person($whom)), 'version' => $was['version'], ...$change],
         );
         $save(['team' => 'quay', 'roles' => ['responder', 'coordinator']])->assertSessionHasNoErrors();
         self::assertSame(['quay', ['responder', 'coordinator']], [$this->person('noor-lind')->team_id, $this->person('noor-lind')->roles]);
@@ -135,7 +135,7 @@ final class StaffTest extends TestCase
     {
         $this->as($this->administrator());
         foreach (Person::query()->whereNull('left_at')->get() as $person) {
-            $was = ParticularsController::of($person);
+            $was = KeepParticulars::of($person);
             $this->post(
                 "/people/$person->id/particulars",
                 [...$was, 'roles' => array_values(array_diff($was['roles'], ['administrator']))],

@@ -6,8 +6,8 @@ namespace App\Platform\Staff\Requests;
 
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Form;
+use App\Platform\Staff\KeepParticulars;
 use App\Platform\Staff\KnownPasswords;
-use App\Platform\Staff\ParticularsController;
 
 /** What is sent to set a password. */
 final class SetPasswordRequest extends Form
@@ -15,7 +15,7 @@ final class SetPasswordRequest extends Form
     public function rules(): array
     {
         return [
-            'password' => ['required', 'string', 'min:'.ParticularsController::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],
+            'password' => ['required', 'string', 'min:'.KeepParticulars::SHORTEST_PASSWORD, 'max:200', KnownPasswords::refuse()],
             'present' => [CurrentPerson::of($this)->is($this->route('person')) ? 'required' : 'nullable', 'string'],
         ];
     }
@@ -24,7 +24,7 @@ final class SetPasswordRequest extends Form
     public function messages(): array
     {
         return [
-            'password.min' => 'A password has '.ParticularsController::SHORTEST_PASSWORD.' to 200 characters.',
+            'password.min' => 'A password has '.KeepParticulars::SHORTEST_PASSWORD.' to 200 characters.',
             'present.*' => 'Give the password that you have now.',
         ];
     }
