@@ -10,6 +10,7 @@ use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Staff\Names;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** Who is in the room of an incident: an open room says so every half a minute, and whoever falls silent has left. */
@@ -36,13 +37,16 @@ final class Presence implements Swept
         });
     }
 
-    /** @return list<array{id: string, name: string, team: string|null, coordinates: bool, here: bool}> who is or was in the room, the coordinator first, then who is */
-    public static function in(Incident $incident): array
+    /**
+     * @param  Collection<int, Entry>  $entries  of the incident
+     * @return list<array{id: string, name: string, team: string|null, coordinates: bool, here: bool}> who is or was in the room, the coordinator first, then who is
+     */
+    public static function in(Incident $incident, Collection $entries): array
     {
         $here = DB::table('presences')->where('incident_id', $incident->id)
             ->where('seen_at', '>', now()->subSeconds(self::SILENT_SECONDS))->pluck('person_id')->all();
-        $entered = Entry::query()->about('incident', $incident->id)
-            ->where('kind', IncidentEntry::RoomEntered)->distinct()->pluck('actor_id')->push($incident->coordinator_id)->all();
+        $entered = $entries->where('kind', IncidentEntry::RoomEntered->value)->pluck('actor_id')->unique()
+            ->push($incident->coordinator_id)->all();
         $people = Person::query()->whereKey([...$here, ...$entered])->get()->map(static fn(Person $person): array => [
             'id' => $person->id, 'name' => $person->name, 'team' => $person->team_id === null ? null : Names::team($person->team_id),
             'coordinates' => $person->id === $incident->coordinator_id, 'here' => in_array($person->id, $here, true),

@@ -9,13 +9,14 @@ use App\Platform\CurrentPerson;
 use App\Platform\Given;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
+use App\Platform\Look;
 use App\Platform\Staff\Names;
 use App\Signals\Alert;
 use App\Signals\LikelyCause;
 use App\Topology\Reach;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Impact;
@@ -33,6 +34,11 @@ final class RoomController
         $situation = Situation::shown();
 
         return Inertia::render('Incidents/Room', [
+            // First: it reads the estate as a whole, and what is traced after it finds all that it needs.
+            'causes' => fn(): array => LikelyCause::of(
+                Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $situation->standing->observed(),
+                $situation->estate,
+            ),
             'incident' => fn(): array => [
                 ...IncidentSummary::of($incident, $situation),
                 'impact' => $incident->impact->value, 'urgency' => $incident->urgency->value, 'version' => $incident->version,
@@ -44,22 +50,16 @@ final class RoomController
             'reach' => fn(): array => $this->reach($incident, $situation),
             'hit' => fn(): array => $this->hit($incident, $situation),
             'together' => fn(): ?array => $incident->isOpen() ? Troubles::now($situation)->ofIncident($incident) : null,
-            'said' => fn(): array => self::said($incident),
-            'causes' => fn(): array => LikelyCause::of(
-                Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $situation->standing->observed(),
-                $situation->estate,
-            ),
+            'said' => fn(): array => Said::inOrder($incident->id),
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)
                 ->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()
                 ->map(fn(Alert $a): array => $a->toLine()),
-            'reports' => fn() => Report::query()->with(['service', 'link'])
-                ->about($incident->id)->orderBy('told_at')->get()
-                ->map(fn(Report $r): array => $r->toLine()),
+            'reports' => fn() => $incident->reports->load(['service', 'link'])->map(fn(Report $r): array => $r->toLine()),
             'looseReports' => fn() => Report::query()->with(['service', 'link'])
                 ->loose()->whereNull('resolved_at')->orderBy('told_at')->get()
                 ->map(fn(Report $r): array => $r->toLine()),
-            'journal' => fn() => Entry::query()->about('incident', $incident->id)->orderBy('seq')->get()->map(Telling::of(...)),
-            'people' => fn(): array => Presence::in($incident),
+            'journal' => fn() => self::entries($incident)->map(Telling::of(...)),
+            'people' => fn(): array => Presence::in($incident, self::entries($incident)),
             ...array_merge(
                 [],
                 ...array_map(
@@ -105,8 +105,7 @@ final class RoomController
     {
         $hit = WhatIsHit::by($situation->observed($incident->id), $situation->standing);
 
-        $told = Entry::query()->about('incident', $incident->id)
-            ->where('kind', IncidentEntry::OwnerTold)->orderBy('seq')->pluck('at', 'subject_id');
+        $told = self::entries($incident)->where('kind', IncidentEntry::OwnerTold->value)->pluck('at', 'subject_id');
 
         return [
             'behind' => $hit->behind(), 'grown' => $hit->grown($incident),
@@ -114,17 +113,12 @@ final class RoomController
         ];
     }
 
-    /** @return list<array{id: string, name: string, state: string|null, by: string|null}> what people say of items, whatever alerts say */
-    private static function said(Incident $incident): array
+    /** @return Collection<int, Entry> all that was written down of it, the oldest first */
+    private static function entries(Incident $incident): Collection
     {
-        return array_values(DB::table('incident_items')->join('items', 'items.id', '=', 'incident_items.item_id')->leftJoin('people', 'people.id', '=', 'incident_items.person_id')
-            ->where('incident_id', $incident->id)
-                ->orderBy('incident_items.id')
-                ->get(['items.id', 'items.name', 'incident_items.state', 'people.name as by'])
-            ->map(static fn(\stdClass $row): array => [
-                'id' => (string) $row->id, 'name' => (string) $row->name,
-                'state' => $row->state === null ? null : (string) $row->state,
-                'by' => $row->by === null ? null : (string) $row->by,
-            ])->all());
+        return Look::once(
+            "entries of $incident->id",
+            static fn(): Collection => Entry::query()->about('incident', $incident->id)->orderBy('seq')->get(),
+        );
     }
 }

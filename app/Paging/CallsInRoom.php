@@ -84,8 +84,8 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
     private function calls(Incident $incident, Person $reader): array
     {
         $calls = self::of([$incident->id]);
-        $handed = Call::query()->whereIn('handed_from', $calls->modelKeys())->where('outcome', Outcome::Waiting)
-            ->pluck('person_id', 'handed_from');
+        // Whom a call is handed to is called about the same incident.
+        $handed = $calls->whereNotNull('handed_from')->where('outcome', Outcome::Waiting)->pluck('person_id', 'handed_from');
         $policies = EscalationPolicy::query()->whereKey($calls->pluck('policy_id')->filter()->unique()->all())->get()->keyBy('id');
 
         return array_values($calls->map(static fn(Call $call): array => [

@@ -52,18 +52,19 @@ final class LikelyCause
                 $began[(string) $row->item] = min($began[(string) $row->item] ?? $at, $at);
             }
         }
-        $candidates = array_values(array_filter(
+        $candidates = array_slice(array_filter(
             $estate->candidates(
                 $symptoms,
                 array_values(array_filter(Watched::items(), static fn(string $item): bool => ! isset($observed[$item]))),
             ),
             static fn(Candidate $candidate): bool => $candidate->score >= self::LEAST_SCORE,
-        ));
+        ), 0, self::SHOWN);
+        $estate->readAhead(array_column($candidates, 'id'));
 
         return array_map(static fn(Candidate $candidate): array => [
             'id' => $candidate->id, 'name' => $estate->name($candidate->id),
             'kind' => $estate->item($candidate->id)['kind'] ?? '', 'score' => $candidate->score,
             'as' => $candidate->as->value, 'words' => CauseWords::of($candidate, $began, $estate->name(...)),
-        ], array_slice($candidates, 0, self::SHOWN));
+        ], $candidates);
     }
 }
