@@ -4,19 +4,15 @@ declare(strict_types=1);
 
 namespace App\Paging;
 
-use App\Incidents\Occasion;
 use App\Paging\Contracts\OnThePage;
 use App\Paging\Delivery\DeliveryPaths;
 use App\Paging\Requests\AnswerPageRequest;
 use App\Platform\Given;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Refused;
 use App\Topology\Item;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cookie;
-use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\URL;
 use Inertia\Inertia;
 use Inertia\Response;
@@ -33,7 +29,7 @@ final class PageController
 {
     private const DEVICE_MINUTES = 24 * 60;
 
-    public function show(Request $request, string $token): Response
+    public function show(Request $request, string $token, OpenPage $open): Response
     {
         $page = Page::query()->with(['call.occasion', 'call.team', 'call.person', 'person'])->where('token', $token)->firstOrFail();
         $over = $this->whyNot($request, $page);
@@ -51,7 +47,7 @@ final class PageController
         }
         $call = $page->call ?? abort(404);
         $occasion = $call->occasion;
-        $this->noteOpened($page, $occasion);
+        $open($page);
 
         return Inertia::render('Paging/Answer', [
             'answerTo' => $request->getRequestUri(),
@@ -147,20 +143,5 @@ final class PageController
     private static function cookie(Page $page): string
     {
         return "page_$page->id";
-    }
-
-    private function noteOpened(Page $page, Occasion $occasion): void
-    {
-        if ($page->opened_at !== null) {
-            return;
-        }
-        DB::transaction(static function () use ($page, $occasion): void {
-            if (Page::query()->whereKey($page->id)->whereNull('opened_at')->update(['opened_at' => now()]) === 1) {
-                Journal::write(
-                    Actor::system(), PagingEntry::PageOpened, ['page', $page->id], ['person' => $page->person_id],
-                    $occasion->record(),
-                );
-            }
-        });
     }
 }

@@ -6,8 +6,6 @@ namespace App\Topology;
 
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Team;
@@ -120,27 +118,20 @@ final class WhatIfController
         ]);
     }
 
-    public function keep(KeepWhatIfRequest $request): RedirectResponse
+    public function keep(KeepWhatIfRequest $request, KeepWhatIf $keep): RedirectResponse
     {
         $input = $request->validated();
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($input, $person): void {
-            $id = DB::table('what_ifs')->insertGetId([
-                'name' => $input['name'], 'items' => json_encode(array_values($input['items']), JSON_THROW_ON_ERROR),
-                'hours' => $input['hours'], 'author_id' => $person->id, 'at' => Moment::precise(now()),
-            ]);
-            Journal::write(
-                Actor::person($person), TopologyEntry::WhatIfKept, ['what_if', $id],
-                ['name' => $input['name'], 'items' => array_slice($input['items'], 0, 5)],
-            );
+        Once::for($request, static function () use ($keep, $input, $person): void {
+            $keep->keep((string) $input['name'], array_values($input['items']), (int) $input['hours'], $person);
         });
 
         return back();
     }
 
-    public function drop(int $kept): RedirectResponse
+    public function drop(int $kept, KeepWhatIf $keep): RedirectResponse
     {
-        DB::table('what_ifs')->where('id', $kept)->delete();
+        $keep->drop($kept);
 
         return back();
     }

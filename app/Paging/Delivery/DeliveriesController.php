@@ -6,14 +6,10 @@ namespace App\Paging\Delivery;
 
 use App\Paging\AnswerPage;
 use App\Paging\Page;
-use App\Paging\PagingEntry;
 use App\Platform\Http\ProblemDetails;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Refused;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\Reply;
 
 /** What a gateway tells of a message that it took: it arrived, it came back, it was answered. Telling twice changes nothing. */
@@ -51,11 +47,7 @@ final class DeliveriesController
     {
         $reply = is_string($digit) ? Reply::fromKey($digit) : Reply::fromText($text);
         if ($reply === null) {
-            DB::transaction(static fn() => Journal::write(
-                Actor::system(), PagingEntry::PageUnclear, ['page', $page->id],
-                ['person' => $page->person_id, 'text' => mb_substr(is_string($digit) ? "key $digit" : $text, 0, 120)],
-                $page->call?->occasion->record() ?? [],
-            ));
+            $this->note->unclear($page, is_string($digit) ? "key $digit" : $text);
 
             return new JsonResponse([
                 'understood' => false,

@@ -18,6 +18,18 @@ final class NoteDelivery
 {
     public function __construct(private readonly FollowCall $follow) {}
 
+    private const LONGEST_TEXT = 120;
+
+    /** Somebody answered, and it could not be understood. */
+    public function unclear(Page $page, string $text): void
+    {
+        DB::transaction(static fn() => Journal::write(
+            Actor::system(), PagingEntry::PageUnclear, ['page', $page->id],
+            ['person' => $page->person_id, 'text' => mb_substr($text, 0, self::LONGEST_TEXT)],
+            $page->call?->occasion->record() ?? [],
+        ));
+    }
+
     /** @return bool false if that is known */
     public function delivered(Page $page): bool
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals\Live;
 
-use App\Platform\Setting;
+use App\Signals\Tuning\Unowned;
 use App\Topology\Estate;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Handling;
@@ -19,9 +19,6 @@ use Skarvo\Time\ZonedHours;
 final class Ownership
 {
     private const AT_ONCE = 1000;
-
-    /** Setting: the team that gets what nobody owns. */
-    public const UNOWNED = 'unowned';
 
     /** @var array<array-key, array{string|null}|null> team by item; null: there is no such item */
     private array $items = [];
@@ -122,9 +119,9 @@ final class Ownership
     /** The team that gets what nobody owns, where the organisation names one. */
     private function unowned(): ?string
     {
-        $team = (Setting::query()->find(self::UNOWNED)->value ?? [])['team'] ?? null;
+        $team = Unowned::team();
 
-        return is_string($team) && isset($this->teams()[$team]) ? $team : null;
+        return $team !== null && isset($this->teams()[$team]) ? $team : null;
     }
 
     /** @param  list<string>  $items  ids, as signals name them */

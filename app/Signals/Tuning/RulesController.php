@@ -6,19 +6,14 @@ namespace App\Signals\Tuning;
 
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Refused;
-use App\Platform\Setting;
 use App\Platform\Team;
 use App\Signals\Alert;
 use App\Signals\AlertSignals;
-use App\Signals\Live\Ownership;
 use App\Signals\Live\RuleSets;
 use App\Signals\Live\StoredSignal;
-use App\Signals\SignalEntry;
 use App\Signals\Tuning\Requests\DryRunRulesRequest;
 use App\Signals\Tuning\Requests\RestoreRulesRequest;
 use App\Signals\Tuning\Requests\SaveFewerRequest;
@@ -65,7 +60,7 @@ final class RulesController
                 'id' => $team->id, 'name' => $team->name, 'incidents' => $team->auto_incidents,
                 'when' => IncidentConditions::of($team->auto_when)->toArray(),
             ]),
-            'unowned' => (Setting::query()->find(Ownership::UNOWNED)->value ?? [])['team'] ?? null,
+            'unowned' => Unowned::team(),
             'sources' => DB::table('source_minutes')->distinct()->orderBy('source')->limit(200)->pluck('source'),
         ]);
     }
@@ -213,12 +208,7 @@ final class RulesController
     {
         $team = $request->validated()['team'] ?? null;
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($team, $person): void {
-            Setting::query()->updateOrCreate(['id' => Ownership::UNOWNED], ['value' => ['team' => $team]]);
-            Journal::write(
-                Actor::person($person), SignalEntry::UnownedChanged, ['setting', Ownership::UNOWNED],
-            );
-        });
+        Once::for($request, static fn() => Unowned::set($team === null ? null : (string) $team, $person));
 
         return back();
     }

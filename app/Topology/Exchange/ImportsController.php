@@ -6,8 +6,6 @@ namespace App\Topology\Exchange;
 
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
-use App\Platform\Journal\Actor;
-use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Person;
@@ -16,15 +14,12 @@ use App\Topology\Exchange\Requests\UndoImportRequest;
 use App\Topology\Exchange\Requests\UploadImportRequest;
 use App\Topology\Record\Fields;
 use App\Topology\Record\Roles;
-use App\Topology\TopologyEntry;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 use Inertia\Inertia;
 use Inertia\Response;
-use Skarvo\Json\BadInput;
 use Skarvo\Topology\Record\RecordFields;
 
 /** Files with items: looked at first, row by row, and stored when a person says so. */
@@ -37,9 +32,6 @@ final class ImportsController
     private const SHOWN = 30;
 
     private const ROWS_SHOWN = 200;
-
-    /** A large file takes a while to be read twice. */
-    private const SECONDS = 300;
 
     public function index(): Response
     {
@@ -54,7 +46,7 @@ final class ImportsController
         ]);
     }
 
-    public function store(UploadImportRequest $request): RedirectResponse
+    public function store(UploadImportRequest $request, KeepImports $keep): RedirectResponse
     {
         $request->validated();
         $file = $request->file('file');
@@ -65,7 +57,7 @@ final class ImportsController
         $format = self::FORMATS[strtolower($file->getClientOriginalExtension())] ?? throw Refused::because(
             'Use a file that ends in .csv, .json or .graphml.', 'file',
         );
-        $id = self::lookAt(
+        $id = $keep->lookAt(
             $name, $format, static fn(string $path) => $file->move(dirname($path), basename($path)), CurrentPerson::of($request),
         );
 
@@ -73,58 +65,23 @@ final class ImportsController
     }
 
     /** Takes back what a file did; what it changed comes as a file to be looked at. */
-    public function undo(UndoImportRequest $request, int $import, UndoImport $undo): RedirectResponse
+    public function undo(UndoImportRequest $request, int $import, KeepImports $keep): RedirectResponse
     {
         $why = $request->validated()['why'];
         $row = DB::table('imports')->where('id', $import)->first() ?? abort(404);
         $person = CurrentPerson::of($request);
-        $done = null;
-        Once::for($request, static function () use (&$done, $undo, $row, $why, $person): void {
-            $done = $undo($row, $why, $person);
-            Journal::write(
-                Actor::person($person), TopologyEntry::ImportUndone, ['import', (int) $row->id],
-                ['name' => $row->name, 'retired' => $done['retired'], 'kept' => $done['kept'], 'why' => $why],
-            );
+        $csv = null;
+        Once::for($request, static function () use (&$csv, $keep, $row, $why, $person): void {
+            $csv = $keep->undo($row, $why, $person);
         });
-        if (($done['csv'] ?? null) === null) {
+        if ($csv === null) {
             return redirect("/imports/$import");
         }
-        $id = self::lookAt(
-            mb_substr("Undo of $row->name", 0, 120), 'csv', static fn(string $path) => file_put_contents($path, $done['csv']),
-            $person,
+        $id = $keep->lookAt(
+            mb_substr("Undo of $row->name", 0, 120), 'csv', static fn(string $path) => file_put_contents($path, $csv), $person,
         );
 
         return redirect("/imports/$id");
-    }
-
-    /**
-     * @param  \Closure(string): mixed  $put  puts the file at a path
-     *
-     * @throws Refused if nothing of it can be read
-     */
-    private static function lookAt(string $name, string $format, \Closure $put, Person $by): int
-    {
-        set_time_limit(self::SECONDS);
-        $folder = storage_path('app/imports');
-        if (! is_dir($folder)) {
-            mkdir($folder, 0o700, true);
-        }
-        $path = "$folder/".Str::uuid()->toString();
-        $put($path);
-        try {
-            $plan = ImportPlans::make($path, $format);
-        } catch (BadInput $e) {
-            ImportPlans::forget($path);
-            throw Refused::because(($e->at === '' ? '' : ucfirst($e->at).': ').$e->getMessage(), 'file');
-        }
-
-        return DB::table('imports')->insertGetId([
-            'name' => $name, 'format' => $format, 'path' => $path, 'author_id' => $by->id, 'at' => Moment::precise(now()),
-            'state' => 'shown',
-            'counts' => json_encode($plan['counts'], JSON_THROW_ON_ERROR),
-            'notes' => json_encode($plan['notes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-            'fingerprint' => $plan['fingerprint'],
-        ]);
     }
 
     public function show(Request $request, int $import): Response
@@ -147,46 +104,22 @@ final class ImportsController
         return Inertia::render('Topology/Import', ['import' => self::told($row), 'show' => $show, 'rows' => $rows]);
     }
 
-    public function confirm(Request $request, int $import): RedirectResponse
+    public function confirm(Request $request, int $import, KeepImports $keep): RedirectResponse
     {
-        $row = DB::table('imports')->where('id', $import)->where('state', 'shown')->first();
-        if ($row === null) {
-            return back();
-        }
-        set_time_limit(self::SECONDS);
-        $plan = ImportPlans::make($row->path, $row->format);
-        if ($plan['fingerprint'] !== $row->fingerprint) {
-            DB::table('imports')
-                ->where('id', $import)
-                ->update([
-                    'counts' => json_encode($plan['counts'], JSON_THROW_ON_ERROR),
-                    'notes' => json_encode($plan['notes'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-                    'fingerprint' => $plan['fingerprint'],
-                ]);
-            throw Refused::because('The estate changed since you looked, and the file would do something else now. Look at it again; nothing was stored.');
-        }
+        $plan = $keep->again($import);
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($import, $person, $plan): void {
-            $nothing = $plan['counts']['new'] + $plan['counts']['changed'] === 0;
-            // Whoever says yes is who says what stands in it.
-            $begun = DB::table('imports')->where('id', $import)
-                ->where('state', 'shown')
-                ->update(['state' => $nothing ? 'stored' : 'storing', 'author_id' => $person->id]);
-            if ($begun === 1 && ! $nothing) {
-                StoreImport::dispatch($import);
-            }
-        });
+        if ($plan !== null) {
+            Once::for($request, static function () use ($keep, $import, $plan, $person): void {
+                $keep->confirm($import, $plan, $person);
+            });
+        }
 
         return back();
     }
 
-    public function drop(int $import): RedirectResponse
+    public function drop(int $import, KeepImports $keep): RedirectResponse
     {
-        $row = DB::table('imports')->where('id', $import)->where('state', 'shown')->first();
-        if ($row !== null) {
-            ImportPlans::forget($row->path);
-            DB::table('imports')->where('id', $import)->update(['state' => 'forgotten']);
-        }
+        $keep->forget($import);
 
         return redirect('/imports');
     }

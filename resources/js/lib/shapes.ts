@@ -21,6 +21,15 @@ export interface IncidentLine { id: number; ref: string; title: string; priority
 /** Platform/Journal/Telling */
 export interface JournalLine { seq: number; at: string; lead: string; rest: string; weight: 'plain' | 'strong' | 'quiet'; by: string | null; kind: string; message: string | null }
 
+/** Rota/Handovers */
+export interface Near { at: number; leaves: string | null; comes: string | null; since: number }
+
+/** Platform/Staff/KeepParticulars */
+export interface Particulars { name: string; title: string | null; email: string; team: string | null; roles: string[]; time_zone: string; version: number }
+
+/** Topology/Exchange/KeepImports */
+export interface Plan { counts: Record<string, number>; notes: string[]; fingerprint: string }
+
 /** Topology/Reach */
 export interface ReachData { nodes: ReachNode[]; edges: ReachEdge[]; services: Service[]; counts: { down: number; degraded: number; at_risk: number }; beyond: number }
 
@@ -32,6 +41,9 @@ export interface ReachNode { id: string; name: string; kind: string; tier: numbe
 
 /** Incidents/Report */
 export interface ReportLine { id: number; ref: string; what: string; site: string | null; name: string | null; service: string; service_id: string; told_at: string; resolved_at: string | null; incident: number | null }
+
+/** Incidents/Said */
+export interface SaidOfItem { id: string; name: string; state: string | null; by: string | null }
 
 /** Topology/Reach */
 export interface Service { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }
