@@ -27,13 +27,22 @@ final class AlertClocks implements RunsOut
         $groups = AlertGroups::during(request());
         $query = Alert::query()->undecided();
         $ordered = $groups->ordered($query);
-        $runsOut = [];
+        // There may be tens of thousands: of those that may wait as long, times are read of the first only.
+        $since = [];
         foreach ($ordered as $i => $group) {
             if (! $group['taken']) {
-                $runsOut[$i] = Moment::seconds($group['since']) + Attention::mayWait($group['tier'], $group['rank']) * 60;
+                $since[Attention::mayWait($group['tier'], $group['rank'])][$i] = $group['since'];
             }
         }
-        // There may be tens of thousands; of equals, what matters most stays first.
+        $runsOut = [];
+        foreach ($since as $minutes => $begun) {
+            asort($begun, SORT_STRING);
+            foreach (array_slice($begun, 0, self::MOST_UNTAKEN, true) as $i => $at) {
+                $runsOut[$i] = Moment::seconds($at) + $minutes * 60;
+            }
+        }
+        // Of equals, what matters most stays first.
+        ksort($runsOut);
         asort($runsOut);
         $due = array_slice($runsOut, 0, self::MOST_UNTAKEN, true);
         $titles = $groups->titles(array_values(array_map(static fn(int $i): array => $ordered[$i], array_keys($due))), $query);

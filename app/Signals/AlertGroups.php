@@ -94,26 +94,33 @@ final class AlertGroups
                 .Sql::every('taken_at is not null').' as taken, count(*) as many, '
                 .Sql::some('exists(select 1 from items where items.id = alerts.item_id)').' as known',
             )
-            ->groupBy('group_id', 'item_id')->get();
+            ->groupBy('group_id', 'item_id')->get()->all();
         // Tens of thousands may be open on what the estate does not know, which endangers nothing in it.
-        $this->estate->prepare(array_values(array_map(strval(...), $rows->where('known', 1)->pluck('item_id')->unique()->all())));
+        $known = [];
+        foreach ($rows as $row) {
+            if ($row->known) {
+                $known[$row->item_id] = true;
+            }
+        }
+        $this->estate->prepare(array_map(strval(...), array_keys($known)));
+        $rankOf = array_map(static fn(Level $level): int => $level->observed()->rank(), Level::cases());
         $groups = [];
         foreach ($rows as $row) {
+            $level = (int) $row->level;
             [$tier, $rank] = match (true) {
                 $row->item_id === null => [Attention::NO_TIER, 0],
-                (bool) $row->known => $this->weight((string) $row->item_id, (int) $row->level),
-                default => [Attention::NO_TIER, Level::cases()[(int) $row->level]->observed()->rank()],
+                (bool) $row->known => $this->weight((string) $row->item_id, $level),
+                default => [Attention::NO_TIER, $rankOf[$level]],
             };
             $id = (int) $row->group_id;
-            $known = $groups[$id] ?? [
-                'id' => $id, 'taken' => true, 'tier' => Attention::NO_TIER, 'rank' => 0, 'since' => (string) $row->since,
-                'count' => 0, 'level' => 0,
-            ];
-            $groups[$id] = [
-                'id' => $id, 'taken' => $known['taken'] && (bool) $row->taken, 'tier' => min($known['tier'], $tier),
-                'rank' => max($known['rank'], $rank),
-                'since' => min($known['since'], (string) $row->since), 'count' => $known['count'] + (int) $row->many,
-                'level' => max($known['level'], (int) $row->level),
+            $before = $groups[$id] ?? null;
+            $groups[$id] = $before === null ? [
+                'id' => $id, 'taken' => (bool) $row->taken, 'tier' => $tier, 'rank' => $rank, 'since' => (string) $row->since,
+                'count' => (int) $row->many, 'level' => $level,
+            ] : [
+                'id' => $id, 'taken' => $before['taken'] && $row->taken, 'tier' => min($before['tier'], $tier),
+                'rank' => max($before['rank'], $rank), 'since' => min($before['since'], (string) $row->since),
+                'count' => $before['count'] + (int) $row->many, 'level' => max($before['level'], $level),
             ];
         }
         // One text for each, because tens of thousands are put in order.
@@ -125,7 +132,7 @@ final class AlertGroups
         );
         asort($order, SORT_STRING);
 
-        return $this->ordered[$key] = array_values(array_map(static fn(int $id): array => $groups[$id], array_keys($order)));
+        return $this->ordered[$key] = array_map(static fn(int $id): array => $groups[$id], array_keys($order));
     }
 
     /**

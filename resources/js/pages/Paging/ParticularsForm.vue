@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
-import type { Particulars } from '@/pages/Paging/staff';
+import type { Particulars } from '@/lib/shapes';
 
 /** What an administrator knows and changes of somebody. */
 const props = defineProps<{

@@ -14,7 +14,7 @@ import AwayPanel from '@/pages/Paging/AwayPanel.vue';
 import LeavesPanel from '@/pages/Paging/LeavesPanel.vue';
 import ParticularsForm from '@/pages/Paging/ParticularsForm.vue';
 import PasswordForm from '@/pages/Paging/PasswordForm.vue';
-import type { Particulars } from '@/pages/Paging/staff';
+import type { Particulars } from '@/lib/shapes';
 
 /** How somebody is reached: contacts, rules of their own, and a test to oneself. */
 interface Way {

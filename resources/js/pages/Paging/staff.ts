@@ -1,18 +1,8 @@
-/** Who works here: teams, and what is known of a person. */
+/** Who works here, by teams. */
 export interface TeamLine {
   id: string;
   name: string;
   /** How many people are in it. */
   people: number;
-  version: number;
-}
-
-export interface Particulars {
-  name: string;
-  title: string | null;
-  email: string;
-  team: string | null;
-  roles: string[];
-  time_zone: string;
   version: number;
 }
