@@ -86,6 +86,8 @@ final class BackupTest extends TestCase
         self::assertFileExists("$database-wal");
         $done = (new Restore)("$this->folder/two.tar");
         self::assertTrue($done['key']);
+        self::assertSame(0, DB::table('leases')->count(), 'Who worked when it was made holds nothing now.');
+        self::assertSame(0, DB::table('outbox')->whereNull('sent_at')->whereNotNull('claimed_by')->count());
         self::assertSame($before, DB::table('signals')->where('source', 'probe')->count());
         self::assertSame(0, DB::table('signals')->where('external_id', 'after')->count());
         self::assertSame('ok', DB::selectOne('pragma integrity_check')->integrity_check ?? null);

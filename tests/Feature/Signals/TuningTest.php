@@ -12,12 +12,15 @@ use App\Platform\Journal\Entry;
 use App\Platform\Team;
 use App\Signals\Alert;
 use App\Signals\AlertGroups;
+use App\Topology\Record\Needs;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Exceptions;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Signals\Handling;
+use Skarvo\Topology\State;
+use Skarvo\Topology\Strength;
 use Symfony\Component\HttpFoundation\Response;
 use Tests\TestCase;
 
@@ -280,6 +283,19 @@ final class TuningTest extends TestCase
         HandleAlerts::lookAgain();
         $this->clock();
         self::assertSame(1, Incident::query()->where('follows_group', true)->count());
+    }
+
+    public function test_where_no_service_is_hit_a_group_is_as_bad_as_its_worst_item(): void
+    {
+        foreach (['lone-pump', 'lone-gauge'] as $id) {
+            DB::table('items')->insert(['id' => $id, 'name' => $id, 'kind' => 'host']);
+        }
+        Needs::add('lone-gauge', 'lone-pump', Strength::Soft, null);
+        $this->signal([self::firing('lone-pump')]);
+        $this->clock();
+
+        $group = AlertGroups::undecided()[0];
+        self::assertSame([[], State::Down->value], [$group['services'], $group['state']], 'The gauge is only degraded.');
     }
 
     public function test_a_team_that_wants_a_suggestion_gets_one_and_no_incident(): void
