@@ -13,7 +13,6 @@ use App\Topology\Record\DatesController;
 use App\Topology\Record\ItemForm;
 use App\Topology\Record\ItemHistory;
 use App\Topology\Record\RecordDoubtsController;
-use App\Topology\Record\Roles;
 use App\Topology\Record\TypesController;
 use App\Topology\Scan\ScansController;
 use App\Topology\Scan\SnapshotsController;
@@ -50,7 +49,7 @@ Route::middleware('web')->group(function (): void {
             Route::post('estate/{item}/retire', [ItemForm::class, 'retire'])->where('item', '.+');
             Route::post('estate/{item}/bring-back', [ItemForm::class, 'bringBack'])->where('item', '.+');
             Route::post('types', [TypesController::class, 'store']);
-            Route::post('item-roles', [Roles::class, 'store']);
+            Route::post('item-roles', [TypesController::class, 'storeRoles']);
             Route::post('relations', [TypesController::class, 'storeRelation']);
             Route::post('imports', [ImportsController::class, 'store']);
             Route::post('imports/{import}/confirm', [ImportsController::class, 'confirm']);

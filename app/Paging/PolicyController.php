@@ -56,7 +56,7 @@ final class PolicyController
 
     public function dryRun(DryRunPolicyRequest $request, Team $team): JsonResponse
     {
-        $asked = self::steps($request);
+        $asked = $request->steps();
         $when = $request->validated();
         $at = isset($when['at']) ? CarbonImmutable::parse((string) $when['at'])->getTimestamp() : now()->getTimestamp();
         try {
@@ -68,7 +68,7 @@ final class PolicyController
 
     public function save(SavePolicyRequest $request, Team $team, KeepPolicies $policies): RedirectResponse
     {
-        $asked = self::asked($request);
+        $asked = $request->policy();
         $more = $request->validated();
         try {
             DryCall::follow($asked['rounds'], $asked['steps'], now()->getTimestamp());
@@ -91,63 +91,6 @@ final class PolicyController
         Once::for($request, static fn() => $policies->drop($team, $policy, CurrentPerson::of($request)));
 
         return redirect("/policies/$team->id");
-    }
-
-    /** @return array{rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>} */
-    private static function steps(Request $request): array
-    {
-        $input = $request->validate([
-            'rounds' => ['required', 'integer', 'between:1,20'], 'steps' => ['required', 'array', 'min:1', 'max:20'],
-            'steps.*.targets' => ['required', 'array', 'min:1'], 'steps.*.targets.*' => ['string'],
-            'steps.*.wait_seconds' => ['required', 'integer', 'min:1', 'max:86400'],
-        ],
-            [
-                'steps.required' => 'A policy has at least one step.',
-                'steps.*.targets.required' => 'Each step calls somebody: choose whom.',
-                'steps.*.wait_seconds.*' => 'Wait from a second to a day before the next step.',
-                'rounds.*' => 'Go through the steps 1 to 20 times.',
-            ]);
-
-        return [
-            'rounds' => (int) $input['rounds'],
-            'steps' => array_values(array_map(
-                static fn(array $step): array => [
-                    'targets' => array_values(array_map(strval(...), $step['targets'])),
-                    'wait_seconds' => (int) $step['wait_seconds'],
-                ],
-                $input['steps'],
-            )),
-        ];
-    }
-
-    /** @return array{name: string, rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>, service_id: string|null, urgencies: list<string>, hours: array{days: list<string>, from: string, to: string}|null, patience_seconds: int, answer_seconds: int} */
-    private static function asked(Request $request): array
-    {
-        $input = $request->validate([
-            'name' => ['required', 'string', 'max:80'], 'service_id' => ['nullable', 'string', 'exists:items,id'],
-            'urgencies' => ['present', 'array'], 'urgencies.*' => ['in:now,soon,later'], ...Hours::rules('hours'),
-            'patience_seconds' => ['required', 'integer', 'between:60,86400'],
-            'answer_seconds' => ['required', 'integer', 'between:30,3600'],
-        ],
-            [
-                'name.*' => 'Give it a name.', 'hours.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.',
-                'hours.*.*' => 'Hours have days, a beginning and an end, such as 22:00 and 07:00.',
-                'patience_seconds.*' => 'Review again after 1 minute to a day.',
-                'answer_seconds.*' => 'Give half a minute to an hour for the answer.',
-            ]);
-        $hours = is_array($input['hours'] ?? null)
-            ? [
-                'days' => array_values(array_map(strval(...), $input['hours']['days'])),
-                'from' => (string) $input['hours']['from'], 'to' => (string) $input['hours']['to'],
-            ]
-            : null;
-
-        return [
-            'name' => (string) $input['name'], ...self::steps($request),
-            'service_id' => isset($input['service_id']) ? (string) $input['service_id'] : null,
-            'urgencies' => array_values(array_map(strval(...), $input['urgencies'])), 'hours' => $hours,
-            'patience_seconds' => (int) $input['patience_seconds'], 'answer_seconds' => (int) $input['answer_seconds'],
-        ];
     }
 
     /** @return array<string, mixed> as the form has it */

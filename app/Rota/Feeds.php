@@ -11,6 +11,7 @@ use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Rota\Requests\MakeFeedRequest;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -33,12 +34,9 @@ final class Feeds
 
     private const MOST = 10;
 
-    public function store(Request $request): RedirectResponse
+    public function store(MakeFeedRequest $request): RedirectResponse
     {
-        $input = $request->validate([
-            'kind' => ['required', 'in:person,rota'],
-            'rota' => ['required_if:kind,rota', 'nullable', 'string', 'exists:rotas,id'],
-        ]);
+        $input = $request->validated();
         $person = CurrentPerson::of($request);
         $plain = Str::random(40);
         Once::for($request, static function () use ($input, $person, $plain, $request): void {

@@ -12,6 +12,18 @@ final class DryRunPolicyRequest extends Form
 {
     public function rules(): array
     {
-        return ['at' => ['nullable', ...Asked::TIME], 'urgency' => ['nullable', 'in:now,soon,later']];
+        return [...PolicySteps::RULES, 'at' => ['nullable', ...Asked::TIME], 'urgency' => ['nullable', 'in:now,soon,later']];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return PolicySteps::MESSAGES;
+    }
+
+    /** @return array{rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>} */
+    public function steps(): array
+    {
+        return PolicySteps::of($this->validated());
     }
 }

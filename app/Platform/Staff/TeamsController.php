@@ -7,6 +7,7 @@ namespace App\Platform\Staff;
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Once;
+use App\Platform\Staff\Requests\NameTeamRequest;
 use App\Platform\Team;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -14,17 +15,17 @@ use Illuminate\Http\Request;
 /** The teams of the organisation: who is called, and whose an item is. */
 final class TeamsController
 {
-    public function store(Request $request, KeepTeams $teams): RedirectResponse
+    public function store(NameTeamRequest $request, KeepTeams $teams): RedirectResponse
     {
-        $name = self::name($request);
+        $name = (string) $request->validated()['name'];
         Once::for($request, static fn() => $teams->make($name, CurrentPerson::of($request)));
 
         return back();
     }
 
-    public function rename(Request $request, Team $team, KeepTeams $teams): RedirectResponse
+    public function rename(NameTeamRequest $request, Team $team, KeepTeams $teams): RedirectResponse
     {
-        [$name, $seen] = [self::name($request), Asked::number($request, 'version')];
+        [$name, $seen] = [(string) $request->validated()['name'], Asked::number($request, 'version')];
         Once::for($request, static fn() => $teams->rename($team, $name, $seen, CurrentPerson::of($request)));
 
         return back();
@@ -35,14 +36,5 @@ final class TeamsController
         Once::for($request, static fn() => $teams->drop($team, CurrentPerson::of($request)));
 
         return back();
-    }
-
-    private static function name(Request $request): string
-    {
-        $request->merge(['name' => trim(Asked::text($request, 'name'))]);
-
-        return (string) $request->validate(
-            ['name' => ['required', 'string', 'max:80']], ['name.*' => 'Give the team a name of up to 80 characters.'],
-        )['name'];
     }
 }

@@ -11,9 +11,9 @@ use App\Platform\Moment;
 use App\Platform\WallClock;
 use App\Topology\Contracts\JoinsHistory;
 use App\Topology\Item;
+use App\Topology\Record\Requests\ItemHistoryRequest;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Http\Request;
 use Skarvo\Topology\Exchange\CsvCell;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -25,15 +25,9 @@ final class ItemHistory
     private const MOST_DAYS = 731;
 
     /** As CSV, over a period: from and to are days on the organisation's clock. */
-    public function __invoke(Request $request, Item $item): StreamedResponse
+    public function __invoke(ItemHistoryRequest $request, Item $item): StreamedResponse
     {
-        $input = $request->validate(
-            ['from' => ['nullable', 'date_format:Y-m-d'], 'to' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:from']],
-            [
-                'from.date_format' => 'Write days such as 2026-03-01.', 'to.date_format' => 'Write days such as 2026-03-01.',
-                'to.after_or_equal' => 'It has to end after it begins.',
-            ],
-        );
+        $input = $request->validated();
         $zone = WallClock::organisation();
         $to = CarbonImmutable::parse(($input['to'] ?? now()->setTimezone($zone)->format('Y-m-d')).' 23:59:59', $zone);
         $from = isset($input['from']) ? CarbonImmutable::parse("$input[from] 00:00:00", $zone) : $to->subDays(self::DAYS)->startOfDay();

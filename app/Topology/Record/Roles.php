@@ -4,15 +4,12 @@ declare(strict_types=1);
 
 namespace App\Topology\Record;
 
-use App\Platform\CurrentPerson;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Once;
+use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
 use App\Topology\TopologyEntry;
-use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
@@ -28,7 +25,7 @@ final class Roles
 {
     private const SETTING = 'item_roles';
 
-    private const MOST = 20;
+    public const MOST = 20;
 
     /** @return list<Attribute> */
     public static function all(): array
@@ -60,37 +57,37 @@ final class Roles
         ]]]);
     }
 
-    public function store(Request $request): RedirectResponse
+    /**
+     * Call it inside a transaction.
+     *
+     * @param  list<mixed>  $roles  as the form has them
+     * @param  int  $seen  the version that was on the screen
+     *
+     * @throws Refused if they cannot be read, somebody saved meanwhile, or items would lose values
+     */
+    public static function save(array $roles, int $seen, Person $by): void
     {
-        $input = $request->validate(['version' => ['required', 'integer'], 'roles' => ['present', 'array', 'max:'.self::MOST]]);
         try {
-            $roles = self::read(Document::parse((string) json_encode(['roles' => array_values($input['roles'])])));
+            $after = self::read(Document::parse((string) json_encode(['roles' => $roles])));
         } catch (BadInput $e) {
             throw Refused::because($e->getMessage(), 'roles');
         }
-        $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($roles, $input, $person): void {
-            $kept = self::stored();
-            if ($kept['version'] !== (int) $input['version']) {
-                throw Refused::because(
-                    'Somebody saved the roles meanwhile. What you changed is still here: look at theirs, then save yours on top of it.',
-                    'roles',
-                );
-            }
-            self::refuseLosingValues($kept['roles'], $roles);
-            Setting::query()->updateOrCreate(
-                ['id' => self::SETTING],
-                [
-                    'version' => $kept['version'] + 1,
-                    'value' => ['roles' => array_map(static fn(Attribute $role): array => $role->toArray(), $roles)],
-                ],
+        $kept = self::stored();
+        if ($kept['version'] !== $seen) {
+            throw Refused::because(
+                'Somebody saved the roles meanwhile. What you changed is still here: look at theirs, then save yours on top of it.',
+                'roles',
             );
-            Journal::write(
-                Actor::person($person), TopologyEntry::ItemRolesChanged, ['setting', self::SETTING],
-            );
-        });
-
-        return back();
+        }
+        self::refuseLosingValues($kept['roles'], $after);
+        Setting::query()->updateOrCreate(
+            ['id' => self::SETTING],
+            [
+                'version' => $kept['version'] + 1,
+                'value' => ['roles' => array_map(static fn(Attribute $role): array => $role->toArray(), $after)],
+            ],
+        );
+        Journal::write(Actor::person($by), TopologyEntry::ItemRolesChanged, ['setting', self::SETTING]);
     }
 
     /**

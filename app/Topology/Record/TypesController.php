@@ -7,6 +7,7 @@ namespace App\Topology\Record;
 use App\Platform\CurrentPerson;
 use App\Platform\Once;
 use App\Platform\Refused;
+use App\Topology\Record\Requests\SaveRolesRequest;
 use App\Topology\Record\Requests\StoreRelationRequest;
 use App\Topology\Record\Requests\StoreTypeRequest;
 use Illuminate\Http\RedirectResponse;
@@ -66,6 +67,17 @@ final class TypesController
             $keep->saveRelation(
                 $input['id'] ?? null, (string) $input['forward'], (string) $input['backward'], (string) $input['strength'], $person,
             );
+        });
+
+        return back();
+    }
+
+    public function storeRoles(SaveRolesRequest $request): RedirectResponse
+    {
+        $input = $request->validated();
+        $person = CurrentPerson::of($request);
+        Once::for($request, static function () use ($input, $person): void {
+            Roles::save(array_values($input['roles']), (int) $input['version'], $person);
         });
 
         return back();
