@@ -7,7 +7,7 @@ namespace App\Topology;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Journal\Facts;
 use App\Platform\Journal\Sentence;
-use App\Topology\Scan\TakeSnapshot;
+use App\Topology\Scan\SnapshotOutcome;
 
 /** Words for journal entries. */
 final class TopologyWords implements TellsEntries
@@ -42,7 +42,7 @@ final class TopologyWords implements TellsEntries
             ),
             TopologyEntry::SnapshotTaken => Sentence::plain(
                 "Took a snapshot of {$facts->text('scanner')}",
-                $facts->text('though') === '' ? self::counts($facts, TakeSnapshot::COUNTS) : 'though '.lcfirst($facts->text('though')),
+                $facts->text('though') === '' ? self::counts($facts, SnapshotOutcome::COUNTS) : 'though '.lcfirst($facts->text('though')),
             ),
             TopologyEntry::SnapshotHeld => Sentence::strong("Holds a snapshot of {$facts->text('scanner')} back", $facts->text('why')),
             TopologyEntry::SnapshotRefused => Sentence::plain(

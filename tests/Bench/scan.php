@@ -7,6 +7,7 @@ declare(strict_types=1);
  * again with a hundred changes. Baseline, in the same run: the JSON read and each machine's sighting written.
  */
 
+use App\Topology\Scan\SnapshotOutcome;
 use App\Topology\Scan\TakeSnapshot;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Json\Document;
@@ -46,7 +47,7 @@ $take = static function (string $body): array {
 };
 foreach ([['first', 1_772_500_000, 0], ['changed', 1_772_500_600, 100], ['same', 1_772_501_200, 100]] as [$id, $at, $changed]) {
     [$seconds, $result] = $take($snapshot($id, $at, $changed));
-    printf("%s: %s in %.1f s; %s\n", $id, $result['state'], $seconds, TakeSnapshot::counts($result['outcome']));
+    printf("%s: %s in %.1f s; %s\n", $id, $result['state'], $seconds, SnapshotOutcome::inWords($result['outcome']));
     $taken[$id] = $seconds;
 }
 printf(

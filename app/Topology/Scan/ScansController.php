@@ -40,7 +40,7 @@ final class ScansController
                     'id' => (int) $row->id, 'scanner' => $row->scanner, 'at' => (int) $row->at * 1000, 'state' => $row->state,
                     'because' => $row->held_because, 'decided_by' => $row->decided_by,
                     'outcome' => $row->outcome === '{}' ? null : json_decode($row->outcome, true, 8, JSON_THROW_ON_ERROR),
-                    'counts' => TakeSnapshot::counts((array) json_decode($row->outcome, true, 8, JSON_THROW_ON_ERROR)),
+                    'counts' => SnapshotOutcome::inWords((array) json_decode($row->outcome, true, 8, JSON_THROW_ON_ERROR)),
                 ]),
             'proposals' => ProposedDependencies::in('proposed')->limit(self::PROPOSALS)->get()->map(self::told(...)),
             'proposalsInAll' => DB::table('proposed_dependencies')->where('state', 'proposed')->count(),

@@ -9,36 +9,18 @@ use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\WallClock;
-use App\Topology\Record\Fields;
 use App\Topology\Record\Needs;
-use App\Topology\Record\RecordItems;
 use App\Topology\TopologyEntry;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Json\Document;
-use Skarvo\Topology\Scan\ConnectionRule;
-use Skarvo\Topology\Scan\Finding;
-use Skarvo\Topology\Scan\KnownItem;
-use Skarvo\Topology\Scan\Link;
-use Skarvo\Topology\Scan\Reconcile;
 use Skarvo\Topology\Scan\Reconciled;
 use Skarvo\Topology\Scan\Snapshot;
 
 /** Takes what a scanner found into the record of the estate, or holds it back for a person's word. */
 final class TakeSnapshot
 {
-    /** What is counted of a snapshot, in words. */
-    public const COUNTS = [
-        'recognised' => 'recognised', 'new' => 'new', 'changed' => 'changed', 'contradicted' => 'contradicted',
-        'missing' => 'no longer seen', 'back' => 'seen again', 'refused' => 'not told apart', 'connections' => 'connections',
-    ];
-
-    private const AT_ONCE = 300;
-
     /** The last one holds the database while it compares. */
     private const ATTEMPTS = 3;
-
-    /** What a person is shown of each kind. */
-    private const SHOWN = 100;
 
     /**
      * @param  string  $body  as it was sent
@@ -49,14 +31,14 @@ final class TakeSnapshot
         for ($attempt = 1; ; $attempt++) {
             $head = Journal::head();
             // What takes long is done before the database is taken: others write meanwhile, and it is looked at whether that mattered.
-            $reconciled = $this->settled($snapshot, $body) === null ? $this->reconcile($snapshot) : null;
+            $reconciled = $this->settled($snapshot, $body) === null ? CompareSnapshot::withRecord($snapshot) : null;
             $result = DB::transaction(function () use ($snapshot, $body, $reconciled, $head, $attempt): ?array {
                 $settled = $this->settled($snapshot, $body, true);
                 if ($settled !== null) {
                     return $settled;
                 }
                 if ($reconciled === null || $this->recordChangedSince($head)) {
-                    return $attempt < self::ATTEMPTS ? null : $this->take($snapshot, $body, $this->reconcile($snapshot));
+                    return $attempt < self::ATTEMPTS ? null : $this->take($snapshot, $body, CompareSnapshot::withRecord($snapshot));
                 }
 
                 return $this->take($snapshot, $body, $reconciled);
@@ -128,7 +110,7 @@ final class TakeSnapshot
     /** @return array{state: string, outcome: array<string, mixed>, because: string|null} */
     private function take(Snapshot $snapshot, string $body, Reconciled $reconciled): array
     {
-        $outcome = $this->told($reconciled);
+        $outcome = SnapshotOutcome::of($reconciled);
         $held = $reconciled->held !== null;
         $id = DB::table('snapshots')->insertGetId([
             ...self::row($snapshot, $body), 'state' => $held ? 'held' : 'taken', 'held_because' => $reconciled->held,
@@ -142,7 +124,7 @@ final class TakeSnapshot
 
             return ['state' => 'held', 'outcome' => $outcome, 'because' => $reconciled->held];
         }
-        $this->keep($snapshot, $reconciled, $id);
+        (new KeepSnapshot($snapshot))($reconciled, $id);
         $this->forgetBodies($snapshot->scanner, $id);
 
         return ['state' => 'taken', 'outcome' => $outcome, 'because' => null];
@@ -162,14 +144,14 @@ final class TakeSnapshot
             return false;
         }
         $snapshot = Snapshot::read(Document::parse($row->body));
-        $reconciled = $this->reconcile($snapshot);
+        $reconciled = CompareSnapshot::withRecord($snapshot);
         DB::table('snapshots')
             ->where('id', $id)
             ->update([
                 'state' => 'taken', 'decided_by' => $by->name, 'decided_at' => Moment::precise(now()),
-                'outcome' => json_encode($this->told($reconciled), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'outcome' => json_encode(SnapshotOutcome::of($reconciled), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
             ]);
-        $this->keep($snapshot, $reconciled, $id);
+        (new KeepSnapshot($snapshot))($reconciled, $id);
         Journal::write(
             Actor::person($by), TopologyEntry::SnapshotTaken, ['snapshot', $id],
             ['scanner' => $snapshot->scanner, 'though' => (string) $row->held_because],
@@ -192,219 +174,6 @@ final class TakeSnapshot
         }
 
         return $done;
-    }
-
-    public function reconcile(Snapshot $snapshot): Reconciled
-    {
-        $needs = [];
-        foreach (DB::table('dependencies')->get(['from_id', 'to_id']) as $row) {
-            $needs["$row->from_id $row->to_id"] = true;
-        }
-
-        return (new Reconcile(
-            array_values($this->known()), Fields::load(), self::rules(),
-            static fn(string $from, string $to): bool => isset($needs["$from $to"]),
-        ))->take($snapshot);
-    }
-
-    /** @return list<ConnectionRule> */
-    public static function rules(): array
-    {
-        return array_values(DB::table('connection_rules')->orderBy('id')->get()->map(static fn(\stdClass $r): ConnectionRule => new ConnectionRule(
-            (string) $r->id, $r->from_kind, $r->to_kind, $r->port === null ? null : (int) $r->port, $r->relation_id,
-        ))->all());
-    }
-
-    /** @return array<array-key, KnownItem> */
-    private function known(): array
-    {
-        $byHand = $byScan = $seen = [];
-        foreach (DB::table('item_values')->get(['item_id', 'field', 'origin', 'value', 'said_at']) as $row) {
-            if ($row->origin === Fields::BY_HAND) {
-                $byHand[$row->item_id][$row->field] = $row->value;
-            } else {
-                $byScan[$row->item_id][$row->field][substr($row->origin, strlen(Fields::BY_SCAN))] = [
-                    $row->value, Moment::seconds($row->said_at),
-                ];
-            }
-        }
-        foreach (DB::table('item_sightings')->get() as $row) {
-            $seen[$row->item_id][$row->scanner] = (int) $row->seen_at;
-        }
-        $known = [];
-        foreach (DB::table('items')->orderBy('id')->get(['id', 'kind', 'not_seen_since']) as $row) {
-            $known[$row->id] = new KnownItem(
-                (string) $row->id, $row->kind, $byHand[$row->id] ?? [], $byScan[$row->id] ?? [], $seen[$row->id] ?? [],
-                $row->not_seen_since === null ? null : Moment::seconds($row->not_seen_since),
-            );
-        }
-
-        return $known;
-    }
-
-    private function keep(Snapshot $snapshot, Reconciled $reconciled, int $id): void
-    {
-        $by = Actor::scanner($snapshot->scanner);
-        $rows = [];
-        foreach (array_chunk(array_map(static fn(Finding $f): string => $f->id, $reconciled->findings), self::AT_ONCE) as $ids) {
-            $rows += DB::table('items')->whereIn('id', $ids)->get(['id', 'name', 'attributes'])->keyBy('id')->all();
-        }
-        $new = $values = $sightings = $entries = [];
-        foreach ($reconciled->findings as $finding) {
-            $before = $rows[$finding->id] ?? null;
-            $counts = array_map(static fn(array $change): string => $change[1], $finding->changes);
-            $facts = ['name' => $counts['name'] ?? (string) ($before->name ?? $finding->id), 'changes' => $finding->changes];
-            if ($before === null) {
-                $new[] = RecordItems::row($finding->id, $finding->said);
-                $entries[] = ['kind' => TopologyEntry::ItemFound, 'id' => $finding->id, 'also' => [], 'facts' => $facts];
-            } elseif ($counts !== []) {
-                DB::table('items')->where('id', $finding->id)->update(RecordItems::columns($counts, $before));
-                $entries[] = [
-                    'kind' => TopologyEntry::ItemChanged, 'id' => $finding->id, 'also' => [],
-                    'facts' => [...$facts, 'why' => ''],
-                ];
-            }
-            if ($finding->isBack) {
-                $entries[] = [
-                    'kind' => TopologyEntry::ItemBack, 'id' => $finding->id, 'also' => [],
-                    'facts' => ['name' => $facts['name']],
-                ];
-            }
-            foreach ($finding->saidNew as $field => $value) {
-                $values[] = [
-                    'item_id' => $finding->id, 'field' => (string) $field, 'origin' => Fields::BY_SCAN.$snapshot->scanner,
-                    'value' => $value, 'said_by' => $snapshot->scanner, 'said_at' => Moment::text($snapshot->at),
-                    'overruled' => false,
-                ];
-            }
-            $sightings[] = ['item_id' => $finding->id, 'scanner' => $snapshot->scanner, 'seen_at' => $snapshot->at];
-        }
-        foreach (array_chunk($new, self::AT_ONCE) as $chunk) {
-            DB::table('items')->insert($chunk);
-        }
-        foreach (array_chunk($values, self::AT_ONCE) as $chunk) {
-            // What a person overruled stays so until the scan says something else again.
-            DB::table('item_values')->upsert(
-                $chunk, ['item_id', 'field', 'origin'],
-                ['overruled' => DB::raw('item_values.overruled and item_values.value = excluded.value'), 'value', 'said_by', 'said_at'],
-            );
-        }
-        foreach (array_chunk($sightings, self::AT_ONCE) as $chunk) {
-            DB::table('item_sightings')->upsert($chunk, ['item_id', 'scanner'], ['seen_at']);
-        }
-        foreach (array_chunk(
-            array_map(
-                static fn(Finding $f): string => $f->id,
-                array_filter($reconciled->findings, static fn(Finding $f): bool => $f->isBack),
-            ),
-            self::AT_ONCE,
-        ) as $ids) {
-            DB::table('items')->whereIn('id', $ids)->update(['not_seen_since' => null]);
-        }
-        foreach ($reconciled->missing as $missing) {
-            $last = (int) DB::table('item_sightings')->where('item_id', $missing)->where('scanner', $snapshot->scanner)->value('seen_at');
-            DB::table('items')->where('id', $missing)->update(['not_seen_since' => Moment::text($last)]);
-            $entries[] = [
-                'kind' => TopologyEntry::ItemMissing, 'id' => $missing, 'also' => [],
-                'facts' => ['name' => (string) DB::table('items')->where('id', $missing)->value('name')],
-            ];
-        }
-        $this->links($snapshot, $reconciled->links);
-        Journal::writeMany($by, 'item', $entries);
-        if ($entries !== [] || $reconciled->links !== []) {
-            Journal::write(
-                $by, TopologyEntry::SnapshotTaken, ['snapshot', $id],
-                ['scanner' => $snapshot->scanner, 'counts' => $this->told($reconciled)['counts'] ?? []],
-            );
-        }
-    }
-
-    /** @param  list<Link>  $links */
-    private function links(Snapshot $snapshot, array $links): void
-    {
-        $at = Moment::text($snapshot->at);
-        $relations = [];
-        foreach (Fields::relations() as $relation) {
-            $relations[$relation->id] = $relation;
-        }
-        $states = DB::table('proposed_dependencies')->get(['from_id', 'to_id', 'state'])
-            ->mapWithKeys(static fn(\stdClass $row): array => ["$row->from_id $row->to_id" => (string) $row->state])
-            ->all();
-        $rows = [];
-        foreach ($links as $link) {
-            $rows[] = [
-                'from_id' => $link->from, 'to_id' => $link->to, 'scanner' => $snapshot->scanner, 'port' => $link->port,
-                'seen' => $link->seen, 'first_seen_at' => $at, 'last_seen_at' => $at, 'state' => 'proposed',
-            ];
-        }
-        foreach (array_chunk($rows, self::AT_ONCE) as $chunk) {
-            DB::table('proposed_dependencies')->upsert($chunk, ['from_id', 'to_id'], ['scanner', 'port', 'seen', 'last_seen_at']);
-        }
-        foreach ($links as $link) {
-            $relation = $link->rule === null ? null : $relations[$link->rule->relation] ?? null;
-            // A rule does not go over a person's no.
-            if ($relation !== null && ($states["$link->from $link->to"] ?? 'proposed') === 'proposed') {
-                Needs::add($link->from, $link->to, $relation->strength, $relation->id);
-                DB::table('proposed_dependencies')->where('from_id', $link->from)
-                    ->where('to_id', $link->to)
-                    ->update(['state' => 'accepted', 'decided_by' => 'a rule', 'decided_at' => Moment::precise(now())]);
-                $names = DB::table('items')->whereIn('id', [$link->from, $link->to])->pluck('name', 'id');
-                Journal::write(
-                    Actor::scanner($snapshot->scanner), TopologyEntry::DependencyAccepted, ['item', $link->from],
-                    ['from' => $names[$link->from] ?? $link->from, 'to' => $names[$link->to] ?? $link->to, 'rule' => true],
-                );
-            }
-        }
-    }
-
-    /** @return array<string, mixed> what a person is shown of it */
-    public function told(Reconciled $reconciled): array
-    {
-        $new = array_values(array_filter($reconciled->findings, static fn(Finding $f): bool => $f->by === null));
-        $changed = array_values(array_filter($reconciled->findings, static fn(Finding $f): bool => $f->by !== null && $f->changes !== []));
-        $contradicted = array_values(array_filter($reconciled->findings, static fn(Finding $f): bool => $f->contradicts !== []));
-        $brief = static fn(array $list): array => array_slice($list, 0, self::SHOWN);
-
-        return [
-            'counts' => [
-                'recognised' => count($reconciled->findings) - count($new), 'new' => count($new), 'changed' => count($changed),
-                'contradicted' => count($contradicted), 'missing' => count($reconciled->missing),
-                'back' => count(array_filter($reconciled->findings, static fn(Finding $f): bool => $f->isBack)),
-                'refused' => count($reconciled->refused), 'connections' => count($reconciled->links),
-            ],
-            'new' => $brief(array_map(static fn(Finding $f): array => ['id' => $f->id, 'kind' => $f->kind], $new)),
-            'changed' => $brief(array_map(
-                static fn(Finding $f): array => ['id' => $f->id, 'by' => $f->by, 'changes' => $f->changes], $changed,
-            )),
-            'contradicted' => $brief(array_map(
-                static fn(Finding $f): array => ['id' => $f->id, 'contradicts' => $f->contradicts], $contradicted,
-            )),
-            'missing' => $brief($reconciled->missing),
-            'refused' => $brief($reconciled->refused),
-            'passed_over' => $brief(array_merge(
-                [],
-                ...array_map(
-                    static fn(Finding $f): array => array_map(
-                        static fn(string $why): array => ['ref' => $f->ref, 'why' => $why], $f->passedOver,
-                    ),
-                    $reconciled->findings,
-                ),
-            )),
-        ];
-    }
-
-    /** @param  array<string, mixed>  $outcome */
-    public static function counts(array $outcome): string
-    {
-        $counts = is_array($outcome['counts'] ?? null) ? $outcome['counts'] : [];
-        $told = [];
-        foreach (self::COUNTS as $name => $words) {
-            if (is_int($counts[$name] ?? null) && $counts[$name] > 0) {
-                $told[] = "$counts[$name] $words";
-            }
-        }
-
-        return implode(', ', $told);
     }
 
     /** Whether the record is as the last snapshot left it: nobody typed, imported or scanned in between. */
