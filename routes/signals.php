@@ -36,7 +36,7 @@ Route::middleware('web')->group(function (): void {
 
         Route::middleware('may:work-alerts')->group(function (): void {
             Route::post('alerts/wait', [AlertsController::class, 'wait']);
-            Route::post('alerts/close', [AlertsController::class, 'putAway']);
+            Route::post('alerts/close', [AlertsController::class, 'closeByHand']);
             Route::post('alerts/back', [AlertsController::class, 'bringBack']);
             Route::post('alerts/split', [AlertsController::class, 'splitOff']);
             Route::post('alerts/together', [AlertsController::class, 'putTogether']);

@@ -6,8 +6,6 @@ namespace App\Incidents;
 
 use App\Signals\Alert;
 use App\Topology\Item;
-use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use Skarvo\Topology\State;
 
 /** What an incident is declared from: alerts, reports, an item, or what somebody just knows. */
@@ -15,8 +13,6 @@ final readonly class Beginning
 {
     /** As many alerts as one can work on at once. */
     public const MOST_ALERTS = 20_000;
-
-    private const MOST_REPORTS = 500;
 
     /**
      * @param  list<int>  $alerts  ids; the first one leads
@@ -27,26 +23,6 @@ final readonly class Beginning
     public function __construct(
         public array $alerts = [], public array $reports = [], public ?string $item = null, public ?State $state = null,
     ) {}
-
-    public static function of(Request $request): self
-    {
-        $most = number_format(self::MOST_ALERTS);
-        $input = $request->validate([
-            'alerts' => ['array', 'max:'.self::MOST_ALERTS], 'alerts.*' => ['integer'],
-            'reports' => ['array', 'max:'.self::MOST_REPORTS], 'reports.*' => ['integer'],
-            'item' => ['nullable', 'string', 'max:128', Rule::exists('items', 'id')],
-            'state' => ['nullable', Rule::in([State::Down->value, State::Degraded->value, State::AtRisk->value])],
-        ],
-            [
-                'alerts.max' => "An incident takes $most alerts at once. Attach the others to it afterwards.",
-                'item.exists' => 'This item is not in the estate any more. Choose another.',
-            ]);
-        $ids = static fn(string $name): array => array_values(array_unique(array_map(intval(...), $input[$name] ?? [])));
-
-        return new self(
-            $ids('alerts'), $ids('reports'), $input['item'] ?? null, isset($input['state']) ? State::from($input['state']) : null,
-        );
-    }
 
     public static function alerts(Alert ...$alerts): self
     {

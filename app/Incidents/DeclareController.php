@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Requests\BeginningRequest;
 use App\Incidents\Requests\DeclareIncidentRequest;
 use App\Platform\CurrentPerson;
 use App\Platform\Once;
@@ -20,9 +21,9 @@ use Skarvo\Incidents\Urgency;
 final class DeclareController
 {
     /** Takes a POST, as thousands of alerts do not fit into an address. It changes nothing. */
-    public function propose(Request $request, ProposeIncident $propose): JsonResponse
+    public function propose(BeginningRequest $request, ProposeIncident $propose): JsonResponse
     {
-        $from = Beginning::of($request);
+        $from = $request->beginning();
         abort_if($from->alerts !== [] && Alert::query()->whereKey($from->alerts)->doesntExist(), 404);
 
         return new JsonResponse($propose($from));
@@ -30,7 +31,7 @@ final class DeclareController
 
     public function store(DeclareIncidentRequest $request, DeclareIncident $declare): RedirectResponse
     {
-        $from = Beginning::of($request);
+        $from = $request->beginning();
         $input = $request->validated();
         $person = CurrentPerson::of($request);
         $incident = null;

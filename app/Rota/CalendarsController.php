@@ -12,10 +12,10 @@ use App\Platform\Refused;
 use App\Platform\Staff\NamedPeople;
 use App\Rota\Calendar\ReadInTime;
 use App\Rota\Requests\AbsenceRequest;
+use App\Rota\Requests\CalendarFileRequest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Skarvo\Time\Instant;
@@ -25,11 +25,11 @@ final class CalendarsController
 {
     private const MONTHS_AHEAD = 13;
 
-    public function leave(Request $request, Person $person, KeepAbsences $keep): RedirectResponse
+    public function leave(CalendarFileRequest $request, Person $person, KeepAbsences $keep): RedirectResponse
     {
         $by = self::allowed($request, $person);
         // Read before anything is written: others would wait meanwhile.
-        $events = Absences::read($person, self::text($request));
+        $events = Absences::read($person, $request->text());
         Once::for($request, static function () use ($keep, $person, $events, $by): void {
             $keep->takeCalendar($person, $events, $by);
         });
@@ -59,9 +59,9 @@ final class CalendarsController
     }
 
     /** What a calendar's turns would make of the rota, before anything is kept. */
-    public function previewTurns(Request $request, Rota $rota): JsonResponse
+    public function previewTurns(CalendarFileRequest $request, Rota $rota): JsonResponse
     {
-        [$turns, $refused] = self::turns($rota, self::text($request));
+        [$turns, $refused] = self::turns($rota, $request->text());
         $names = Person::query()->pluck('name', 'id');
         $changes = $turns === [] ? [] : ChangeRota::differences(
             $rota->between($turns[0]['from'], max(array_column($turns, 'to')))->segments,
@@ -81,11 +81,11 @@ final class CalendarsController
         ]);
     }
 
-    public function takeTurns(Request $request, Rota $rota): RedirectResponse
+    public function takeTurns(CalendarFileRequest $request, Rota $rota): RedirectResponse
     {
         $by = CurrentPerson::of($request);
         Gate::forUser($by)->authorize('arrange', Rota::class);
-        [$turns] = self::turns($rota, self::text($request));
+        [$turns] = self::turns($rota, $request->text());
         Once::for($request, static function () use ($rota, $turns, $by): void {
             Locked::again($rota);
             if ($turns === []) {
@@ -154,17 +154,6 @@ final class CalendarsController
         $changed->overrides = [...$rota->overrides, ...self::overrides($turns)];
 
         return $changed;
-    }
-
-    private static function text(Request $request): string
-    {
-        $request->validate(
-            ['file' => ['required', 'file', 'max:2048']],
-            ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar has at most two megabytes.'],
-        );
-        $file = $request->file('file');
-
-        return $file instanceof UploadedFile ? (string) file_get_contents($file->getPathname()) : '';
     }
 
     private static function allowed(Request $request, Person $person): Person

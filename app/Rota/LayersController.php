@@ -8,6 +8,7 @@ use App\Platform\CurrentPerson;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Team;
+use App\Rota\Requests\LayersRequest;
 use App\Rota\Requests\MakeRotaRequest;
 use App\Rota\Requests\SaveLayersRequest;
 use Illuminate\Http\JsonResponse;
@@ -47,11 +48,11 @@ final class LayersController
         ]);
     }
 
-    public function preview(Request $request, Rota $rota): JsonResponse
+    public function preview(LayersRequest $request, Rota $rota): JsonResponse
     {
         try {
             $changed = $rota->replicate();
-            $changed->layers = self::layers($request);
+            $changed->layers = $request->layers();
 
             return new JsonResponse($this->told($rota, $changed));
         } catch (BadInput $e) {
@@ -62,7 +63,7 @@ final class LayersController
     public function save(SaveLayersRequest $request, Rota $rota, KeepRotas $keep): RedirectResponse
     {
         $seen = (int) $request->validated()['version'];
-        $layers = self::layers($request);
+        $layers = $request->layers();
         $person = CurrentPerson::of($request);
         Once::for($request, static function () use ($keep, $rota, $layers, $seen, $person): void {
             $keep->setLayers($rota, $layers, $seen, $person);
@@ -86,20 +87,6 @@ final class LayersController
     public static function choices(): array
     {
         return ['teams' => Team::query()->orderBy('name')->get(['id', 'name']), 'time_zone' => config()->string('skarvo.time_zone')];
-    }
-
-    /** @return list<array<array-key, mixed>> */
-    private static function layers(Request $request): array
-    {
-        $layers = $request->validate(['layers' => ['present', 'array', 'max:20']])['layers'];
-
-        // A field that is left empty is not there, as the contract has it.
-        return array_values(array_map(
-            static fn(mixed $layer): array => is_array($layer) ? array_filter(
-                $layer, static fn(mixed $value): bool => $value !== null && $value !== '',
-            ) : [],
-            $layers,
-        ));
     }
 
     /**

@@ -6,7 +6,6 @@ namespace App\Rota;
 
 use App\Platform\CurrentPerson;
 use App\Platform\Given;
-use App\Platform\Http\Asked;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Platform\Moment;
@@ -17,7 +16,7 @@ use App\Rota\Contracts\RotaPanel;
 use App\Rota\Requests\AnswerSwapRequest;
 use App\Rota\Requests\AskToSwapRequest;
 use App\Rota\Requests\GiveBackTurnRequest;
-use Carbon\CarbonImmutable;
+use App\Rota\Requests\TurnRequest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -31,8 +30,6 @@ use Skarvo\Rota\Segment;
 final class RotaController
 {
     private const WEEKS = 6;
-
-    private const LONGEST_DAYS = 31;
 
     public function show(Request $request, Rota $rota): Response
     {
@@ -94,10 +91,10 @@ final class RotaController
     }
 
     /** What it would change, before it is saved. */
-    public function effect(Request $request, Rota $rota): JsonResponse
+    public function effect(TurnRequest $request, Rota $rota): JsonResponse
     {
         ChangeRota::refuseOutsiders($rota, CurrentPerson::of($request));
-        [$override, $from, $to] = $this->asked($request);
+        [$override, $from, $to] = $request->turn();
         $changes = ChangeRota::effect($rota, $override, $from, $to);
         $gap = static fn(Rota $one): int => $one->between($from, $to)->uncoveredSeconds() * 1000;
 
@@ -107,9 +104,9 @@ final class RotaController
         ]);
     }
 
-    public function take(Request $request, Rota $rota): RedirectResponse
+    public function take(TurnRequest $request, Rota $rota): RedirectResponse
     {
-        [$override, $from, $to] = $this->asked($request);
+        [$override, $from, $to] = $request->turn();
         $person = CurrentPerson::of($request);
         ChangeRota::refuseOutsiders($rota, $person);
         Once::for($request, static function () use ($rota, $override, $from, $to, $person): void {
@@ -134,7 +131,7 @@ final class RotaController
     public function askToSwap(AskToSwapRequest $request, Rota $rota, SwapTurns $swap): RedirectResponse
     {
         $input = $request->validated();
-        [$override, $from, $to] = $this->asked($request);
+        [$override, $from, $to] = $request->turn();
         $person = CurrentPerson::of($request);
         $other = Person::query()->whereKey($input['with'])->firstOrFail();
         ChangeRota::refuseOutsiders($rota, $person, $other);
@@ -154,43 +151,6 @@ final class RotaController
         });
 
         return back();
-    }
-
-    /**
-     * @return array{array<string, mixed>, int, int} the exception, and its limits in seconds since the epoch
-     */
-    private function asked(Request $request): array
-    {
-        $input = $request->validate(
-            [
-                'from' => ['required', ...Asked::TIME],
-                'to' => ['required', ...Asked::TIME, Asked::after($request, 'from', 'It has to end after it begins.')],
-                'person' => ['nullable', 'string', 'exists:people,id'], 'with' => ['nullable', 'string', 'exists:people,id'],
-            ],
-            [...Asked::say('from', 'Say from when.'), ...Asked::say('to', 'Say until when.')],
-        );
-        [$from, $to] = [CarbonImmutable::parse($input['from'])->getTimestamp(), CarbonImmutable::parse($input['to'])->getTimestamp()];
-        if ($to <= now()->getTimestamp()) {
-            throw Refused::because('That is over already.', 'to');
-        }
-        if ($to - $from > self::LONGEST_DAYS * 86400) {
-            throw Refused::because('Use '.self::LONGEST_DAYS.' days at most; a change of the layers is for what lasts.', 'to');
-        }
-        $me = CurrentPerson::of($request);
-        $with = $input['with'] ?? null;
-        if ($with !== null && $with !== '') {
-            if ($with === $me->id) {
-                throw Refused::because('Choose someone else to swap with.', 'with');
-            }
-
-            return [ChangeRota::swapping($from, $to, $me->id, $with), $from, $to];
-        }
-        $person = ($input['person'] ?? '') ?: $me->id;
-        if ($person !== $me->id && ! $me->can('arrange', Rota::class)) {
-            throw Refused::because('You can take turns yourself. Ask a coordinator to put somebody else on call.', 'person');
-        }
-
-        return [ChangeRota::taking($from, $to, $person), $from, $to];
     }
 
     /**

@@ -10,6 +10,7 @@ use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Platform\Once;
 use App\Platform\Team;
+use App\Signals\Requests\AlertsRequest;
 use App\Signals\Requests\CloseAlertsRequest;
 use App\Signals\Requests\DeferAlertsRequest;
 use App\Signals\Requests\DropFilterRequest;
@@ -32,7 +33,6 @@ final class AlertsController
     private const GROUPS = 40;
 
     /** As many as can be worked on at once. */
-    private const MOST_MARKED = 20_000;
 
     /** Alerts of a group that are shown one by one. */
     private const MEMBERS = 100;
@@ -57,7 +57,7 @@ final class AlertsController
                 ];
             },
             // Asked for when all that fits is marked, also what is not shown.
-            'ids' => Inertia::optional(fn() => $filter->query()->limit(self::MOST_MARKED)->pluck('id')),
+            'ids' => Inertia::optional(fn() => $filter->query()->limit(AlertsRequest::MOST)->pluck('id')),
             'filters' => fn() => DB::table('alert_filters')->where('person_id', $person->id)->orderBy('name')->get(['name', 'query']),
             'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
         ]);
@@ -135,7 +135,7 @@ final class AlertsController
         return back();
     }
 
-    public function take(Request $request): RedirectResponse
+    public function take(AlertsRequest $request): RedirectResponse
     {
         return self::work($request, static fn(WorkAlerts $work) => $work->take());
     }
@@ -150,24 +150,24 @@ final class AlertsController
         return self::work($request, static fn(WorkAlerts $work) => $work->letWait($until));
     }
 
-    public function putAway(CloseAlertsRequest $request): RedirectResponse
+    public function closeByHand(CloseAlertsRequest $request): RedirectResponse
     {
         $input = $request->validated();
 
-        return self::work($request, static fn(WorkAlerts $work) => $work->putAway($input['reason']));
+        return self::work($request, static fn(WorkAlerts $work) => $work->closeByHand($input['reason']));
     }
 
-    public function bringBack(Request $request): RedirectResponse
+    public function bringBack(AlertsRequest $request): RedirectResponse
     {
         return self::work($request, static fn(WorkAlerts $work) => $work->bringBack());
     }
 
-    public function splitOff(Request $request): RedirectResponse
+    public function splitOff(AlertsRequest $request): RedirectResponse
     {
         return self::work($request, static fn(WorkAlerts $work) => $work->splitOff());
     }
 
-    public function putTogether(Request $request): RedirectResponse
+    public function putTogether(AlertsRequest $request): RedirectResponse
     {
         return self::work($request, static fn(WorkAlerts $work) => $work->putTogether());
     }
@@ -192,10 +192,9 @@ final class AlertsController
     }
 
     /** @param  \Closure(WorkAlerts): void  $what */
-    private static function work(Request $request, \Closure $what): RedirectResponse
+    private static function work(AlertsRequest $request, \Closure $what): RedirectResponse
     {
-        $input = $request->validate(['alerts' => ['required', 'array', 'max:'.self::MOST_MARKED], 'alerts.*' => ['integer']]);
-        $work = new WorkAlerts(array_values(array_map(intval(...), $input['alerts'])), CurrentPerson::of($request));
+        $work = new WorkAlerts($request->alerts(), CurrentPerson::of($request));
         Once::for($request, static fn() => $what($work));
 
         return back();

@@ -15,7 +15,7 @@ enum SignalEntry: string implements EntryKind
     case AlertClosed = 'alert.closed';
     case AlertMended = 'alert.mended';
     case AlertWithdrawn = 'alert.withdrawn';
-    case AlertPutAway = 'alert.put_away';
+    case AlertClosedByHand = 'alert.put_away';
     case AlertBroughtBack = 'alert.brought_back';
     case AlertSplitOff = 'alert.split_off';
     case AlertPutTogether = 'alert.put_together';
@@ -36,7 +36,7 @@ enum SignalEntry: string implements EntryKind
     public function particulars(): array
     {
         return match ($this) {
-            self::AlertPutAway, self::QuietSet, self::QuietEnded => ['reason' => Particular::Words],
+            self::AlertClosedByHand, self::QuietSet, self::QuietEnded => ['reason' => Particular::Words],
             self::RulesSaved => ['note' => Particular::Words],
             default => [],
         };

@@ -21,7 +21,7 @@ final class SignalWords implements TellsEntries
             SignalEntry::AlertWithdrawn => Sentence::plain(
                 "Alert withdrawn: {$facts->text('title')}", 'a late signal showed that it should not have opened',
             ),
-            SignalEntry::AlertPutAway => Sentence::plain("Closed {$facts->text('title')}", $facts->text('reason')),
+            SignalEntry::AlertClosedByHand => Sentence::plain("Closed {$facts->text('title')}", $facts->text('reason')),
             SignalEntry::AlertBroughtBack => Sentence::plain("Reopened {$facts->text('title')}"),
             SignalEntry::AlertSplitOff => Sentence::plain("Split off {$facts->text('title')}"),
             SignalEntry::AlertPutTogether => Sentence::plain("Merged {$facts->text('groups')} groups", $facts->text('title')),

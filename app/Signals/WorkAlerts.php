@@ -44,7 +44,7 @@ final readonly class WorkAlerts
     }
 
     /** Puts alerts away with a reason: one that clears and fires anew comes back. */
-    public function putAway(string $reason): void
+    public function closeByHand(string $reason): void
     {
         $open = $this->alerts()->whereNull('closed_at')->whereNull('put_away_at')->filter(self::isFree(...));
         if ($open->isEmpty()) {
@@ -52,7 +52,7 @@ final readonly class WorkAlerts
         }
         foreach ($open as $alert) {
             $alert->update(['put_away_at' => now(), 'closed_by' => $this->person->id, 'closed_reason' => $reason, 'wait_until' => null]);
-            $this->tell(SignalEntry::AlertPutAway, $alert, ['reason' => $reason]);
+            $this->tell(SignalEntry::AlertClosedByHand, $alert, ['reason' => $reason]);
         }
     }
 

@@ -6,10 +6,10 @@ namespace App\Paging\Delivery;
 
 use App\Paging\AnswerPage;
 use App\Paging\Page;
+use App\Paging\Requests\DeliveryRequest;
 use App\Platform\Http\ProblemDetails;
 use App\Platform\Refused;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Skarvo\Paging\Reply;
 
 /** What a gateway tells of a message that it took: it arrived, it came back, it was answered. Telling twice changes nothing. */
@@ -17,17 +17,9 @@ final class DeliveriesController
 {
     public function __construct(private readonly NoteDelivery $note, private readonly AnswerPage $answer) {}
 
-    public function __invoke(Request $request): JsonResponse
+    public function __invoke(DeliveryRequest $request): JsonResponse
     {
-        $input = validator($request->all(), [
-            'key' => ['required', 'string', 'max:100'], 'event' => ['required', 'in:delivered,failed,answered'],
-            'why' => ['nullable', 'string', 'max:200'],
-            'text' => ['nullable', 'string', 'max:4000'], 'digit' => ['nullable', 'string', 'max:2'],
-        ],
-            [
-                'key.*' => 'key: the Idempotency-Key that the message came with.',
-                'event.*' => 'event: one of delivered, failed, answered.',
-            ])->validate();
+        $input = $request->validated();
         $page = preg_match('/^page-(\d+)$/D', (string) $input['key'], $m) === 1 ? Page::query()->find((int) $m[1]) : null;
         if ($page === null) {
             return ProblemDetails::response(404, 'Not Found', 'No message has this key. Send the Idempotency-Key that it came with.');

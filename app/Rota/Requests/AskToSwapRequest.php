@@ -4,19 +4,17 @@ declare(strict_types=1);
 
 namespace App\Rota\Requests;
 
-use App\Platform\Http\Form;
-
 /** What is sent to ask somebody to swap turns. */
-final class AskToSwapRequest extends Form
+final class AskToSwapRequest extends TurnRequest
 {
     public function rules(): array
     {
-        return ['with' => ['required', 'string', 'exists:people,id'], 'why' => ['nullable', 'string', 'max:300']];
+        return [...parent::rules(), 'with' => ['required', 'string', 'exists:people,id'], 'why' => ['nullable', 'string', 'max:300']];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['with.*' => 'Choose whom to swap with.'];
+        return [...parent::messages(), 'with.*' => 'Choose whom to swap with.'];
     }
 }

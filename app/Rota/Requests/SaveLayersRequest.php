@@ -4,13 +4,11 @@ declare(strict_types=1);
 
 namespace App\Rota\Requests;
 
-use App\Platform\Http\Form;
-
 /** What is sent to change who takes turns. */
-final class SaveLayersRequest extends Form
+final class SaveLayersRequest extends LayersRequest
 {
     public function rules(): array
     {
-        return ['version' => ['required', 'integer']];
+        return [...parent::rules(), 'version' => ['required', 'integer']];
     }
 }

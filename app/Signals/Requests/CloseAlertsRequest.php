@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace App\Signals\Requests;
 
-use App\Platform\Http\Form;
-
 /** What is sent to close alerts. */
-final class CloseAlertsRequest extends Form
+final class CloseAlertsRequest extends AlertsRequest
 {
     public function rules(): array
     {
-        return ['reason' => ['required', 'string', 'max:500']];
+        return [...parent::rules(), 'reason' => ['required', 'string', 'max:500']];
     }
 
     /** @return array<string, string> */

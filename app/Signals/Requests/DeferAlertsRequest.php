@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace App\Signals\Requests;
 
 use App\Platform\Http\Asked;
-use App\Platform\Http\Form;
 
 /** What is sent to let alerts wait. */
-final class DeferAlertsRequest extends Form
+final class DeferAlertsRequest extends AlertsRequest
 {
     public function rules(): array
     {
         return [
+            ...parent::rules(),
             'minutes' => ['required_without:until', 'integer', 'min:5', 'max:1440'],
             'until' => ['nullable', ...Asked::TIME, 'after:now', 'before:+8 days'],
         ];

@@ -235,9 +235,9 @@ final class CallDocument
         return $instant instanceof Instant ? $instant->seconds : null;
     }
 
-    private function isTooEarly(?int $seconds): bool
+    private function isTooEarly(?int $at): bool
     {
-        return $seconds !== null && $this->startedAt !== null && $seconds < $this->startedAt;
+        return $at !== null && $this->startedAt !== null && $at < $this->startedAt;
     }
 
     /**

@@ -7,7 +7,7 @@ namespace Skarvo\Signals\Live;
 use Skarvo\Signals\Replay\Bursts;
 
 /**
- * A bundle as it is put away: JSON with a version. What an older version put away is read too, so that nothing that fires
+ * A bundle as it is stored: JSON with a version. What an older version stored is read too, so that nothing that fires
  * is forgotten when the program is replaced.
  *
  * @phpstan-import-type State from Bursts
@@ -43,7 +43,7 @@ final class StoredBundle
             throw new \DomainException('This is no bundle.');
         }
         if (! array_is_list($stored) && ($stored['version'] ?? null) !== self::VERSION) {
-            throw new \DomainException('This bundle was put away by a later version of Skarvo. Go on with that one.');
+            throw new \DomainException('This bundle was stored by a later version of Skarvo. Go on with that one.');
         }
         /** @var non-empty-list<State> $states */
         $states = array_is_list($stored) ? self::named($stored) : $stored['states'];

@@ -12,7 +12,7 @@ use Skarvo\Signals\Level;
  *
  * At each instant first the signals, with the openings of threads that flap; then what is due: threads that expire,
  * closings, openings, each in order of key. A timetable holds the instants at which a key has to be looked at; looking
- * once too often changes nothing, so a state that was put away can be taken up again without it. What is kept depends
+ * once too often changes nothing, so a state that was stored can be taken up again without it. What is kept depends
  * on the number of threads, keys and alerts, not on that of signals.
  *
  * @phpstan-import-type ThreadRow from Thread
@@ -22,7 +22,7 @@ use Skarvo\Signals\Level;
  */
 final class Bursts
 {
-    /** Seconds for which a thread or key that is over is kept when a state is put away. */
+    /** Seconds for which a thread or key that is over is kept when a state is stored. */
     private const REMEMBERED = 86400;
 
     /** @var array<string, Thread> */
@@ -453,7 +453,7 @@ final class Bursts
     }
 
     /**
-     * Takes up what state() put away; states of threads and keys that have nothing to do with each other can be taken up together.
+     * Takes up what state() gave; states of threads and keys that have nothing to do with each other can be taken up together.
      *
      * @param  State  $state
      */

@@ -85,7 +85,7 @@ final class Groups implements Grouping
     }
 
     /**
-     * Takes up a group as it was put away.
+     * Takes up a group as it was stored.
      *
      * @param  non-empty-list<ReplayAlert>  $alerts  in the order of their opening; groups come in the order of their first
      */

@@ -321,7 +321,7 @@ useCommands(() =>
       :errors="action.errors.value"
       @close="sheet = null"
       @wait="(until) => work('wait', until)"
-      @put-away="(reason) => work('close', { reason })"
+      @close-by-hand="(reason) => work('close', { reason })"
       @attached="sheet = null"
     />
     <DeclareSheet

@@ -17,7 +17,7 @@ const props = defineProps<{
 const emit = defineEmits<{
   close: [];
   wait: [until: Record<string, string | number>];
-  putAway: [reason: string];
+  closeByHand: [reason: string];
   attached: [];
 }>();
 const WAITS = [
@@ -75,7 +75,7 @@ const attach = (incident: number): void =>
       </form>
       <TroubleNote :text="errors.until ?? errors.minutes" class="mt-2" />
     </div>
-    <form v-else-if="what === 'close'" @submit.prevent="emit('putAway', reason)">
+    <form v-else-if="what === 'close'" @submit.prevent="emit('closeByHand', reason)">
       <p class="mb-2 text-ink-2">
         The monitor still reports a problem. They leave the list, and come back if they clear and fire again.
       </p>

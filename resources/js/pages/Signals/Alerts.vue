@@ -269,7 +269,7 @@ useCommands(() => [
       :errors="action.errors.value"
       @close="sheet = null"
       @wait="(until) => work('wait', 'wait', until)"
-      @put-away="(reason) => work('close', 'closed', { reason })"
+      @close-by-hand="(reason) => work('close', 'closed', { reason })"
       @attached="
         unmark();
         sheet = null;

@@ -21,7 +21,7 @@ const was = ref<Record<string, string>>({});
 const needs = ref<NeedLine[]>([]);
 const needsWas = ref('');
 
-/** What was typed into the sheet of this item is kept until it is saved or put away. */
+/** What was typed into the sheet of this item is kept until it is saved or closed. */
 const draftKey = `draft:item:${props.item ?? 'new'}`;
 const load = async (): Promise<void> => {
   const answer = await ask<FormData>(`/item-form?item=${encodeURIComponent(props.item ?? '')}`);

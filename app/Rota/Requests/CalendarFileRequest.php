@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rota\Requests;
+
+use App\Platform\Http\Form;
+use Illuminate\Http\UploadedFile;
+
+/** A calendar that somebody sends as a file. */
+final class CalendarFileRequest extends Form
+{
+    public function rules(): array
+    {
+        return ['file' => ['required', 'file', 'max:2048']];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['file.required' => 'Choose a calendar file (.ics).', 'file.max' => 'A calendar has at most two megabytes.'];
+    }
+
+    public function text(): string
+    {
+        $file = $this->file('file');
+
+        return $file instanceof UploadedFile ? (string) file_get_contents($file->getPathname()) : '';
+    }
+}
