@@ -2,68 +2,48 @@
 import { Head, Link, router, usePoll } from '@inertiajs/vue3';
 import { computed, ref, watch } from 'vue';
 import { LIVE } from '@/lib/live';
-import StateMark from '@/components/StateMark.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useShared } from '@/lib/shared';
-import { stateWords } from '@/lib/states';
-import { clockTime, followServerTime, lasting, millis, remaining, useNow } from '@/lib/time';
-import type { AlertLine, Service } from '@/lib/types';
+import { clockTime, followServerTime, millis, remaining, useNow } from '@/lib/time';
+import type { Facts, Way } from '@/pages/Paging/answer';
+import AnswerFacts from '@/pages/Paging/AnswerFacts.vue';
 
 /** A page on the phone of somebody who was asleep: what, where, how bad, who else; yes or no. */
-const props = defineProps<{
-  answerTo: string;
-  asksAgain: boolean;
-  with: {
-    id: number;
-    ref: string;
-    title: string;
-    priority: number;
-    link: string;
-    answer: string | null;
-    mine: boolean;
-  }[];
-  next: string | null;
-  beginsAt: string | null;
-  handedTo: string | null;
-  person: string;
-  answer: 'yes' | 'no' | 'later' | 'hand' | null;
-  answeredAt: string | null;
-  callOutcome: string;
-  heldBy: string | null;
-  heldByMe: boolean;
-  stepEndsAt: string | null;
-  team: string;
-  by: string | null;
-  reason: string;
-  afterNo: 'next' | 'nobody';
-  stopped: boolean;
-  occasion: {
-    ref: string;
-    title: string;
-    priority: number;
-    service: string;
-    urgency: string;
-    path: string;
-    ended_at: string | null;
-  };
-  impact: string | null;
-  stage: string | null;
-  begunAt: string;
-  decides: string | null;
-  services: Service[];
-  sites: string[];
-  alerts: AlertLine[];
-  mended: { title: string; withdrawn: boolean }[];
-  alertCount: number;
-  others: { name: string; answer: 'yes' | 'no' | 'later' | 'hand' | null; at: string; me: boolean }[];
-  lastUpdate: string | null;
-}>();
+const props = defineProps<
+  Facts & {
+    answerTo: string;
+    asksAgain: boolean;
+    with: {
+      id: number;
+      ref: string;
+      title: string;
+      priority: number;
+      link: string;
+      answer: string | null;
+      mine: boolean;
+    }[];
+    next: string | null;
+    beginsAt: string | null;
+    handedTo: string | null;
+    person: string;
+    answer: 'yes' | 'no' | 'later' | 'hand' | null;
+    answeredAt: string | null;
+    callOutcome: string;
+    heldBy: string | null;
+    heldByMe: boolean;
+    stepEndsAt: string | null;
+    team: string;
+    by: string | null;
+    reason: string;
+    afterNo: 'next' | 'nobody';
+    stopped: boolean;
+  }
+>();
 const shared = useShared();
 const now = useNow();
 usePoll(2000, { headers: LIVE });
 watch(() => shared.value.now, followServerTime, { immediate: true });
 
-type Way = 'yes' | 'no' | 'later' | 'hand';
 const busy = ref<Way | null>(null);
 const why = ref('');
 const minutes = ref(10);
@@ -96,17 +76,8 @@ const reply = (answer: Way, also: number[] = []): void => {
     },
   );
 };
-const said: Record<Way, string> = { yes: 'said yes', later: 'said yes', no: 'said no', hand: 'hands it on' };
 /** What else they are paged for, and have not answered. */
 const open = computed(() => props.with.filter((one) => one.answer === null));
-const worst = computed(() => props.services[0]?.state ?? 'at_risk');
-const where = computed(() =>
-  props.sites.length === 0
-    ? null
-    : props.sites.length <= 3
-      ? props.sites.join(', ')
-      : `${props.sites.length} sites: ${props.sites.slice(0, 3).join(', ')} …`,
-);
 const isOver = computed(() => props.callOutcome === 'resolved');
 const stands = computed(() => {
   if (props.stopped) return 'This call was stopped. Nothing to do.';
@@ -156,58 +127,20 @@ const stands = computed(() => {
         </li>
       </ul>
     </section>
-    <dl class="grid gap-2.5">
-      <div class="grid grid-cols-[30px_1fr] gap-x-3 border-y border-line py-2.5">
-        <dt class="row-span-2 self-center">
-          <span class="sr-only">How bad</span><StateMark :state="worst" :size="30" />
-        </dt>
-        <dd class="font-semibold">
-          Priority {{ occasion.priority }}: {{ impact ? `${impact}, ` : '' }}{{ occasion.urgency }}
-        </dd>
-        <dd class="text-small text-ink-2">
-          for {{ lasting((occasion.ended_at ? millis(occasion.ended_at) : now) - millis(begunAt))
-          }}{{ stage ? `, ${stage.toLowerCase()}` : '' }}
-        </dd>
-      </div>
-      <div v-if="services.length || occasion.service">
-        <dt class="text-small text-ink-2">What is hit</dt>
-        <dd v-if="services.length">
-          <span v-for="(one, i) in services.slice(0, 4)" :key="one.id"
-            ><template v-if="i > 0">, </template><strong>{{ one.name }}</strong> {{ stateWords[one.state] }}</span
-          >
-        </dd>
-        <dd v-else>
-          <strong>{{ occasion.service }}</strong>
-        </dd>
-      </div>
-      <div v-if="where">
-        <dt class="text-small text-ink-2">Where</dt>
-        <dd class="font-semibold">{{ where }}</dd>
-      </div>
-      <div v-if="alertCount || mended.length">
-        <dt class="text-small text-ink-2">Alerts, {{ alertCount }}</dt>
-        <dd v-for="alert in alerts.slice(0, 3)" :key="alert.id" class="line-clamp-2 text-small">{{ alert.title }}</dd>
-        <dd v-for="alert in mended" :key="alert.title" class="text-small text-ink-2">
-          Since you were paged, a late signal
-          {{ alert.withdrawn ? 'showed that there was no alert' : 'changed when this started' }}: {{ alert.title }}
-        </dd>
-      </div>
-      <div>
-        <dt class="text-small text-ink-2">Who else</dt>
-        <dd class="text-small">
-          {{ decides ?? 'Nobody yet' }} coordinates<template
-            v-for="one in others.filter((other) => !other.me)"
-            :key="one.name"
-            >; {{ one.name }}, called {{ clockTime(one.at) }},
-            {{ one.answer ? said[one.answer] : 'no answer yet' }}</template
-          >.
-        </dd>
-      </div>
-      <div v-if="lastUpdate">
-        <dt class="text-small text-ink-2">Outsiders were told</dt>
-        <dd class="text-small">{{ lastUpdate }}</dd>
-      </div>
-    </dl>
+    <AnswerFacts
+      :occasion="occasion"
+      :impact="impact"
+      :stage="stage"
+      :begun-at="begunAt"
+      :decides="decides"
+      :services="services"
+      :sites="sites"
+      :alerts="alerts"
+      :mended="mended"
+      :alert-count="alertCount"
+      :others="others"
+      :last-update="lastUpdate"
+    />
     <div class="sticky bottom-0 mt-auto grid gap-2 bg-paper py-3">
       <p role="status" class="text-center font-semibold">{{ stands }}</p>
       <TroubleNote :text="trouble" />

@@ -14,27 +14,15 @@ import AwayPanel from '@/pages/Paging/AwayPanel.vue';
 import LeavesPanel from '@/pages/Paging/LeavesPanel.vue';
 import ParticularsForm from '@/pages/Paging/ParticularsForm.vue';
 import PasswordForm from '@/pages/Paging/PasswordForm.vue';
+import ReachNow from '@/pages/Paging/ReachNow.vue';
+import type { ReachTest, Way } from '@/pages/Paging/staff';
 import type { Particulars } from '@/lib/shapes';
 
 /** How somebody is reached: contacts, rules of their own, and a test to oneself. */
-interface Way {
-  channel: string;
-  after: number;
-}
 interface Rule {
   urgencies: string[];
   hours: { days: string[]; from: string; to: string } | null;
   contacts: Way[];
-}
-interface Test {
-  id: number;
-  channel: string;
-  at: string;
-  sent_at: string | null;
-  delivered_at: string | null;
-  failed_at: string | null;
-  error: string | null;
-  answered_at: string | null;
 }
 const props = defineProps<{
   person: {
@@ -51,7 +39,7 @@ const props = defineProps<{
   urgencies: { value: string; meaning: string }[];
   doubts: string[];
   present: { urgency: string; ways: Way[] }[];
-  tests: Test[];
+  tests: ReachTest[];
   rotas: { id: string; name: string }[];
   absences: { id: number; kind: 'leave' | 'wish'; from: number; to: number; what: string; imported: boolean }[];
   gaps: { rota: string; name: string; from: number; to: number }[];
@@ -122,14 +110,6 @@ const save = (): void =>
     () => (edited.value = copy(kept.value)),
   );
 const test = (channel: string | null): void => testing.send(`/people/${props.person.id}/test`, { channel });
-const stands = (one: Test): string => {
-  if (one.answered_at) return `answered ${clockTime(one.answered_at)}`;
-  if (one.failed_at) return `came back: ${one.error ?? ''}`;
-  if (one.delivered_at) return 'arrived; answer it on the device';
-  return one.sent_at ? 'sent; not confirmed yet' : 'on its way';
-};
-const inOrder = (ways: Way[]): string =>
-  ways.map((one) => `${words(one.channel)}${one.after ? ` after ${one.after} s` : ' at once'}`).join(', ') || 'nothing';
 const wrong = computed(() => Object.values(action.errors.value)[0] ?? Object.values(testing.errors.value)[0]);
 </script>
 
@@ -268,29 +248,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? Object.val
         </div>
       </div>
       <section aria-label="What this comes to">
-        <h2 class="mb-1">If a page came now</h2>
-        <dl class="text-small">
-          <div v-for="one in present" :key="one.urgency" class="row-rule py-1">
-            <dt class="font-semibold">{{ one.urgency }}</dt>
-            <dd class="text-ink-2">{{ inOrder(one.ways) }}</dd>
-          </div>
-        </dl>
-        <h2 class="mt-5 mb-1">Tests</h2>
-        <p v-if="tests.length === 0" class="text-small text-ink-2">
-          None yet. A test goes out like a real page, and says so.
-        </p>
-        <ol class="text-small" aria-live="polite">
-          <li v-for="one in tests" :key="one.id" class="row-rule grid grid-cols-[3.2rem_1fr] py-1">
-            <span class="font-mono text-ink-3">{{ clockTime(one.at).slice(-5) }}</span>
-            <span
-              ><strong>{{ words(one.channel) }}</strong
-              >,
-              <span :class="one.failed_at && !one.answered_at ? 'font-semibold text-call' : ''">{{
-                stands(one)
-              }}</span></span
-            >
-          </li>
-        </ol>
+        <ReachNow :present="present" :tests="tests" :channels="channels" />
         <template v-if="rotas.length">
           <h2 class="mt-5 mb-1">Takes turns on</h2>
           <ul class="text-small">

@@ -6,36 +6,15 @@ import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import HoursField from '@/components/HoursField.vue';
-import TypedField from '@/components/TypedField.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
-import { clockTime, lasting } from '@/lib/time';
+import type { Course, Policy } from '@/pages/Paging/policy';
+import PolicyCourse from '@/pages/Paging/PolicyCourse.vue';
+import PolicyPatience from '@/pages/Paging/PolicyPatience.vue';
+import PolicyStep from '@/pages/Paging/PolicyStep.vue';
 
 /** A team's escalation policy, and beside it what it would do now if nobody answered. */
-interface Step {
-  targets: string[];
-  wait_seconds: number;
-}
-interface Course {
-  pages: { at: number; name: string; way: string; round: number; step: number }[];
-  ends: number | null;
-  nobody: string[];
-  doubtful: string[];
-}
-interface Policy {
-  id: number | null;
-  name: string;
-  rounds: number;
-  steps: Step[];
-  service_id: string | null;
-  urgencies: string[];
-  hours: { days: string[]; from: string; to: string } | null;
-  patience_seconds: number;
-  answer_seconds: number;
-  /** Of one that is kept. */
-  version: number | null;
-}
 const props = defineProps<{
   team: { id: string; name: string };
   policies: { id: number; name: string; for: string }[];
@@ -68,12 +47,6 @@ watch(
     if (policy.id !== before.id || JSON.stringify(edited.value) === JSON.stringify(before)) edited.value = copy();
   },
 );
-const named = (target: string): string => {
-  const [kind, id] = [target.slice(0, target.indexOf(':')), target.slice(target.indexOf(':') + 1)];
-  return kind === 'rota'
-    ? (props.rotas.find((one) => one.id === id)?.name ?? target)
-    : (props.people.find((one) => one.id === id)?.name ?? target);
-};
 watch(
   () => props.course,
   (now) => {
@@ -110,11 +83,6 @@ watch(
   },
   { deep: true },
 );
-const add = (step: Step, event: Event): void => {
-  const field = event.target as HTMLSelectElement;
-  if (field.value && !step.targets.includes(field.value)) step.targets.push(field.value);
-  field.value = '';
-};
 const move = (i: number, by: number): void => {
   const [step] = edited.value.steps.splice(i, 1);
   if (step) edited.value.steps.splice(i + by, 0, step);
@@ -171,92 +139,25 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
           <HoursField v-model="edited.hours" />
         </fieldset>
         <ol>
-          <li v-for="(step, i) in edited.steps" :key="i" class="mb-2 border border-line bg-sheet p-3">
-            <div class="flex flex-wrap items-baseline gap-3">
-              <h2 class="text-ink!">Step {{ i + 1 }}</h2>
-              <span v-if="mayEdit" class="ml-auto flex gap-3 text-small">
-                <button v-if="i > 0" type="button" class="link" @click="move(i, -1)">Earlier</button>
-                <button v-if="i + 1 < edited.steps.length" type="button" class="link" @click="move(i, 1)">Later</button>
-                <button v-if="edited.steps.length > 1" type="button" class="link" @click="edited.steps.splice(i, 1)">
-                  Take out
-                </button>
-              </span>
-            </div>
-            <ul class="mt-1 flex flex-wrap gap-1.5 text-small">
-              <li v-for="target in step.targets" :key="target" class="border border-ink px-2 py-0.5">
-                {{ named(target) }}
-                <button
-                  v-if="mayEdit"
-                  type="button"
-                  class="min-h-6 min-w-6"
-                  :aria-label="`Without ${named(target)} in step ${i + 1}`"
-                  @click="step.targets = step.targets.filter((one) => one !== target)"
-                >
-                  ×
-                </button>
-              </li>
-              <li v-if="step.targets.length === 0" class="font-semibold text-call">calls nobody: choose someone</li>
-            </ul>
-            <div v-if="mayEdit" class="mt-2 flex flex-wrap items-end gap-3 text-small">
-              <label
-                >Also call
-                <select
-                  class="field inline-block! w-52! py-1"
-                  :aria-label="`Also call in step ${i + 1}`"
-                  @change="add(step, $event)"
-                >
-                  <option value="">choose…</option>
-                  <optgroup label="Whoever is on call">
-                    <option v-for="one in rotas" :key="one.id" :value="`rota:${one.id}`">{{ one.name }}</option>
-                  </optgroup>
-                  <optgroup label="A person">
-                    <option v-for="one in people" :key="one.id" :value="`person:${one.id}`">{{ one.name }}</option>
-                  </optgroup>
-                </select></label
-              >
-              <label
-                >then wait, minutes
-                <TypedField
-                  class="field inline-block! w-20! py-1"
-                  type="number"
-                  min="1"
-                  max="1440"
-                  required
-                  :shown="step.wait_seconds / 60"
-                  @typed="(minutes) => (step.wait_seconds = Math.round(Number(minutes) * 60))"
-              /></label>
-            </div>
-            <p v-else class="mt-1 text-small text-ink-2">then waits {{ lasting(step.wait_seconds * 1000) }}</p>
-          </li>
+          <PolicyStep
+            v-for="(step, i) in edited.steps"
+            :key="i"
+            :step="step"
+            :place="i + 1"
+            :of="edited.steps.length"
+            :rotas="rotas"
+            :people="people"
+            :may-edit="mayEdit"
+            @change="(next) => edited.steps.splice(i, 1, next)"
+            @move="(by) => move(i, by)"
+            @drop="edited.steps.splice(i, 1)"
+          />
         </ol>
-        <p v-if="mayEdit" class="mb-3 text-small">
-          <label
-            >If nothing happens after a yes, ask again after
-            <TypedField
-              class="field inline-block! w-20! py-1"
-              type="number"
-              min="1"
-              max="1440"
-              required
-              :shown="edited.patience_seconds / 60"
-              @typed="(minutes) => (edited.patience_seconds = Math.round(Number(minutes) * 60))"
-            />
-            minutes</label
-          ><label
-            >, and call on if there is no answer within
-            <TypedField
-              class="field inline-block! w-20! py-1"
-              type="number"
-              min="0.5"
-              max="60"
-              step="0.5"
-              required
-              :shown="edited.answer_seconds / 60"
-              @typed="(minutes) => (edited.answer_seconds = Math.round(Number(minutes) * 60))"
-            />
-            more.</label
-          >
-        </p>
+        <PolicyPatience
+          v-if="mayEdit"
+          v-model:patience="edited.patience_seconds"
+          v-model:answer="edited.answer_seconds"
+        />
         <div v-if="mayEdit" class="flex flex-wrap items-end gap-4">
           <button type="button" class="link text-small" @click="edited.steps.push({ targets: [], wait_seconds: 300 })">
             Add a step
@@ -308,27 +209,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0] ?? trouble.va
               : 'There is no policy yet: nobody would be called.'
           }}
         </p>
-        <template v-else>
-          <ul v-if="course.doubtful.length" class="mb-2 border-l-2 border-ink pl-2 text-small">
-            <li v-for="one in course.doubtful" :key="one">{{ one }}</li>
-          </ul>
-          <p v-if="course.nobody.length" class="mb-1 text-small font-semibold text-call">
-            Nobody is named in {{ course.nobody.slice(0, 4).join(', ') }}.
-          </p>
-          <ol class="text-small">
-            <li v-for="(page, i) in course.pages" :key="i" class="row-rule grid grid-cols-[3.6rem_1fr_auto] gap-2 py-1">
-              <span class="font-mono text-tiny">{{ clockTime(page.at).slice(-5) }}</span>
-              <span
-                ><strong>{{ page.name }}</strong
-                >, {{ page.way }}</span
-              >
-              <span class="text-ink-3">round {{ page.round }}, step {{ page.step }}</span>
-            </li>
-          </ol>
-          <p v-if="course.ends" class="mt-1 text-small text-ink-2">
-            At {{ clockTime(course.ends).slice(-5) }} every step has been tried, and the coordinator is told.
-          </p>
-        </template>
+        <PolicyCourse v-else :course="course" />
       </section>
     </div>
   </AppShell>

@@ -13,29 +13,17 @@ import AlertSheet from '@/pages/Signals/AlertSheet.vue';
 import CauseList from '@/components/CauseList.vue';
 import BurstBand from '@/pages/Signals/BurstBand.vue';
 import FewerSheet from '@/pages/Signals/FewerSheet.vue';
+import SignalTable from '@/pages/Signals/SignalTable.vue';
+import WhyTold from '@/pages/Signals/WhyTold.vue';
 import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
-import { whyWords, type WhyEntry } from '@/pages/Signals/why';
+import type { SignalLine, Why } from '@/pages/Signals/why';
 import { useShared } from '@/lib/shared';
 import { plural, stateWords } from '@/lib/states';
 import { clockTime } from '@/lib/time';
 import type { AlertLine, Cause, JournalLine, Service } from '@/lib/types';
 
 /** One alert: what it is made of, why somebody was told or not, and what can be done with it. */
-interface SignalLine {
-  id: number;
-  at: string;
-  said_at: string | null;
-  condition: string;
-  level: string;
-  summary: string | null;
-  value: number | null;
-  unit: string | null;
-  url: string | null;
-  labels: Record<string, string> | null;
-  payload: string | null;
-  received_at: string;
-}
 const props = defineProps<{
   alert: Omit<AlertLine, 'incident'> & {
     key: string;
@@ -49,12 +37,7 @@ const props = defineProps<{
   services: Service[];
   signals: SignalLine[];
   signalsInAll: number;
-  why: {
-    rules: { place: number; name: string; what: string }[];
-    version: number | null;
-    entries: WhyEntry[];
-    cut: boolean;
-  };
+  why: Why;
   group: AlertLine[];
   causes: Cause[];
   story: JournalLine[];
@@ -65,7 +48,6 @@ const coordinates = computed(() => shared.value.me?.coordinates ?? false);
 const sheet = ref<'wait' | 'close' | 'attach' | null>(null);
 const fewer = ref(false);
 const declaring = ref(false);
-const raw = ref<number | null>(null);
 const work = (what: string, more: Record<string, string | number> = {}): void =>
   action.send(`/alerts/${what}`, { alerts: [props.alert.id], ...more }, () => (sheet.value = null));
 const handlings = {
@@ -196,68 +178,7 @@ useCommands(() =>
         <h2 class="mt-5 mb-1">Bursts</h2>
         <BurstBand :signals="signals" :entries="why.entries" :from="alert.first_signal_at" :to="alert.closed_at" />
 
-        <h2 class="mt-5 mb-1">Signals, newest first</h2>
-        <table class="w-full text-left text-small">
-          <thead class="text-ink-2">
-            <tr class="row-rule">
-              <th class="py-1 font-semibold">At</th>
-              <th class="font-semibold">Says</th>
-              <th class="font-semibold">Level</th>
-              <th class="font-semibold">Text</th>
-              <th class="text-right font-semibold">Value</th>
-              <th><span class="sr-only">Raw payload</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <template v-for="signal in signals" :key="signal.id">
-              <tr class="row-rule align-top">
-                <td class="py-1 pr-3">
-                  <TimeAgo :at="signal.at" /><span
-                    v-if="signal.said_at"
-                    class="block text-tiny text-call"
-                    :title="`Its sender said ${signal.said_at}; received ${signal.received_at}`"
-                    >sender said {{ clockTime(signal.said_at) }}</span
-                  >
-                </td>
-                <td class="pr-3">{{ signal.condition }}</td>
-                <td class="pr-3">{{ signal.level }}</td>
-                <td class="pr-3">
-                  <a v-if="signal.url" :href="signal.url" class="link" rel="noreferrer">{{
-                    signal.summary ?? signal.url
-                  }}</a><template v-else>{{ signal.summary }}</template
-                  ><span
-                    v-for="(value, name) in signal.labels ?? {}"
-                    :key="name"
-                    class="ml-2 font-mono text-tiny text-ink-3"
-                    >{{ name }}={{ value }}</span
-                  >
-                </td>
-                <td class="text-right font-mono">{{ signal.value }} {{ signal.unit }}</td>
-                <td class="pl-3 text-right">
-                  <button
-                    v-if="signal.payload"
-                    type="button"
-                    class="link"
-                    :aria-expanded="raw === signal.id"
-                    @click="raw = raw === signal.id ? null : signal.id"
-                  >
-                    raw
-                  </button>
-                </td>
-              </tr>
-              <tr v-if="raw === signal.id">
-                <td colspan="6" class="bg-shade p-2">
-                  <pre class="overflow-x-auto font-mono text-tiny whitespace-pre-wrap">{{ signal.payload }}</pre>
-                </td>
-              </tr>
-            </template>
-          </tbody>
-        </table>
-        <p v-if="signalsInAll > signals.length" class="mt-2 text-small">
-          {{ signals.length }} of {{ signalsInAll }} are shown.
-          <button type="button" class="link" @click="showAll">Show up to 2,000</button>
-        </p>
-        <p v-else-if="signals.length === 0" class="mt-2 text-small text-ink-2">Its signals are no longer kept.</p>
+        <SignalTable :signals="signals" :in-all="signalsInAll" @show-all="showAll" />
       </div>
       <div class="grid content-start gap-5">
         <section v-if="causes.length" aria-labelledby="behind-it">
@@ -267,37 +188,7 @@ useCommands(() =>
             <Link :href="`/reach?group=${alert.group ?? alert.id}`" class="link">Full impact map</Link>
           </p>
         </section>
-        <section aria-labelledby="why-told">
-          <h2 id="why-told" class="mb-1">Why you were told, or not</h2>
-          <p class="text-small">
-            Signals with the key <span class="font-mono break-all">{{ alert.key }}</span> are one alert.
-            <template v-if="why.rules.length"
-              >By these rules<template v-if="why.version"> of version {{ why.version }}</template
-              >:</template
-            >
-            <template v-else>No rule matches; the general settings apply.</template>
-          </p>
-          <ul v-if="why.rules.length" class="mb-1 text-small">
-            <li v-for="rule in why.rules" :key="rule.place">
-              <Link href="/rules" class="link">{{ rule.place }}{{ rule.name ? `: ${rule.name}` : '' }}</Link>
-              <span class="text-ink-2"> sets {{ rule.what }}</span>
-            </li>
-          </ul>
-          <ol class="text-small">
-            <li v-for="(entry, i) in why.entries" :key="i" class="row-rule flex gap-3 py-1">
-              <span class="w-36 shrink-0 font-mono text-tiny whitespace-nowrap text-ink-2">{{
-                clockTime(entry.at)
-              }}</span>
-              <span :class="['opened', 'reopened'].includes(entry.kind) ? 'font-semibold' : ''">{{
-                whyWords(entry)
-              }}</span>
-            </li>
-          </ol>
-          <p v-if="why.entries.length === 0" class="text-small text-ink-2">
-            Its signals are no longer kept, so this cannot be worked out.
-          </p>
-          <p v-if="why.cut" class="text-tiny text-ink-2">The latest are shown.</p>
-        </section>
+        <WhyTold :signal-key="alert.key" :why="why" />
         <section v-if="group.length" aria-labelledby="same-group">
           <h2 id="same-group" class="mb-1">In the same group</h2>
           <ul class="text-small">

@@ -2,34 +2,27 @@
 import { computed, nextTick, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
-import TypedField from '@/components/TypedField.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import DryRun from '@/pages/Signals/DryRun.vue';
+import RuleDefaults from '@/pages/Signals/RuleDefaults.vue';
 import RuleRow from '@/pages/Signals/RuleRow.vue';
+import type { RuleVersion } from '@/pages/Signals/rules';
+import RuleVersions from '@/pages/Signals/RuleVersions.vue';
 import TeamIncidents from '@/pages/Signals/TeamIncidents.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
 import { useCommands } from '@/lib/commands';
 import { useDraft } from '@/lib/draft';
-import { durationOf, durationWords } from '@/lib/duration';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
 import { clockTime } from '@/lib/time';
 import type { DryRunResult, Rule, RuleSettings } from '@/lib/types';
 
 /** The rules as an ordered list, tried over what came before they are saved, with all versions behind them. */
-interface Version {
-  id: number;
-  note: string | null;
-  at: number;
-  author: string;
-  restored_from: number | null;
-  settings: RuleSettings;
-}
 const props = defineProps<{
   settings: RuleSettings;
   version: number;
-  versions: Version[];
+  versions: RuleVersion[];
   teams: { id: string; name: string; incidents: string; when: Record<string, number | string | null> }[];
   sources: string[];
   /** The team that gets what nobody owns. */
@@ -56,7 +49,6 @@ const result = ref<DryRunResult | null>(null);
 const trying = ref<'day' | 'week' | null>(null);
 const refused = ref<Record<string, string>>({});
 const said = ref('');
-const looksAt = ref<number | null>(null);
 
 const edited = computed<RuleSettings>(() => ({ ...general.value, rules: rules.value.map((entry) => entry.rule) }));
 const text = computed(() => JSON.stringify(edited.value));
@@ -136,24 +128,6 @@ const discard = (): void => {
   load(props.settings, props.version);
   draft.clear();
 };
-const generalFields = [
-  ['hold', 'Hold', 'Wait before an alert opens'],
-  ['settle', 'Settle', 'Quiet before it closes'],
-  ['reopen', 'Reopen', 'Comes again within this: the same alert'],
-  ['expire', 'Expire', 'Silence that ends a thing; empty: never'],
-  ['gather', 'Gather', 'Alerts so close in time may be one group'],
-  ['gather_limit', 'Group at most', 'A group takes no more in after this'],
-] as const;
-const setGeneral = (field: (typeof generalFields)[number][0], words: string): void => {
-  const value = durationOf(words);
-  if (value === general.value[field]) return;
-  const others = Object.entries(general.value).filter(([name]) => name !== field);
-  general.value = Object.fromEntries([...others, ...(value === undefined ? [] : [[field, value]])]) as RuleSettings;
-};
-const setFlap = (words: string): void => {
-  if (Number(words) !== general.value.flap?.times)
-    general.value = { ...general.value, flap: { times: Number(words), within: general.value.flap?.within ?? 'PT10M' } };
-};
 /** Said beside the buttons, too: the rule may be far down the list. */
 const refusedWords = computed(() =>
   Object.entries(refused.value)
@@ -163,14 +137,6 @@ const refusedWords = computed(() =>
     })
     .join(' '),
 );
-const ruleWords = (rule: Rule): string => {
-  const listed = (part: object): string =>
-    Object.entries(part)
-      .map(([name, value]) => `${name} ${typeof value === 'object' ? JSON.stringify(value) : String(value)}`)
-      .join(', ');
-  return `${rule.name ? `${rule.name}: ` : ''}${listed(rule.match)} → ${listed(rule.set)}${rule.off ? ' (off)' : ''}`;
-};
-const looked = computed(() => props.versions.find((version) => version.id === looksAt.value) ?? null);
 
 useCommands(() => [
   ...(mayEdit.value ? [{ name: 'Add a rule', key: 'n', run: add }] : []),
@@ -202,34 +168,7 @@ useCommands(() => [
           <button type="button" class="link" @click="base = version">Keep mine and apply it on top</button> or
           <button type="button" class="link" @click="discard">discard mine</button>.
         </p>
-        <fieldset class="mb-4 grid grid-cols-2 gap-2 text-small sm:grid-cols-4" :disabled="!mayEdit">
-          <legend class="mb-1 text-small font-semibold text-ink-2">Defaults</legend>
-          <label v-for="[field, title, hint] in generalFields" :key="field" class="block" :title="hint"
-            >{{ title }}
-            <TypedField
-              class="field py-1!"
-              :shown="durationWords(general[field])"
-              :placeholder="hint"
-              :aria-invalid="Boolean(errors[`/${field}`])"
-              @typed="(words) => setGeneral(field, words)"
-            />
-          </label>
-          <label class="block" title="Items so many steps apart belong together"
-            >Steps apart, at most
-            <input v-model.number="general.reach" type="number" min="0" max="20" class="field py-1!" />
-          </label>
-          <label class="block" title="So many beginnings within ten minutes: it flaps, and stays one alert"
-            >Flaps from, times
-            <TypedField
-              type="number"
-              min="2"
-              max="100"
-              class="field py-1!"
-              :shown="general.flap?.times ?? ''"
-              @typed="setFlap"
-            />
-          </label>
-        </fieldset>
+        <RuleDefaults v-model="general" :errors="errors" :may-edit="mayEdit" />
         <div class="mb-2 flex items-baseline justify-between">
           <h2>{{ plural(rules.length, 'rule') }}, in order</h2>
           <ActButton v-if="mayEdit" shortcut="n" @click="add">Add a rule</ActButton>
@@ -301,27 +240,7 @@ useCommands(() => [
         </form>
         <p class="mt-2 text-small text-calm" role="status">{{ said }}</p>
         <h2 class="mt-6 mb-1">Versions</h2>
-        <ul class="text-small">
-          <li v-for="one in versions" :key="one.id" class="row-rule py-1.5">
-            <p class="flex items-baseline justify-between gap-2">
-              <button
-                type="button"
-                class="link text-left"
-                :aria-expanded="looksAt === one.id"
-                @click="looksAt = looksAt === one.id ? null : one.id"
-              >
-                {{ one.id }}: {{ one.note }}
-              </button>
-              <span v-if="one.id === version" class="shrink-0 font-semibold">in force</span>
-              <button v-else-if="mayEdit" type="button" class="link shrink-0" @click="restore(one.id)">Restore</button>
-            </p>
-            <p class="text-ink-2">{{ one.author }}, {{ clockTime(one.at) }}</p>
-            <ol v-if="looked && looksAt === one.id" class="mt-1 list-decimal pl-5 text-ink-2">
-              <li v-for="(rule, i) in looked.settings.rules ?? []" :key="i">{{ ruleWords(rule) }}</li>
-              <li v-if="!looked.settings.rules?.length" class="list-none">No rules.</li>
-            </ol>
-          </li>
-        </ul>
+        <RuleVersions :versions="versions" :version="version" :may-edit="mayEdit" @restore="restore" />
       </aside>
     </div>
   </AppShell>

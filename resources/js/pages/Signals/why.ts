@@ -39,3 +39,27 @@ export function whyWords(entry: WhyEntry): string {
       return entry.kind;
   }
 }
+
+/** A signal as the page of its alert lists it. */
+export interface SignalLine {
+  id: number;
+  at: string;
+  said_at: string | null;
+  condition: string;
+  level: string;
+  summary: string | null;
+  value: number | null;
+  unit: string | null;
+  url: string | null;
+  labels: Record<string, string> | null;
+  payload: string | null;
+  received_at: string;
+}
+
+/** Why somebody was told of an alert, or not. */
+export interface Why {
+  rules: { place: number; name: string; what: string }[];
+  version: number | null;
+  entries: WhyEntry[];
+  cut: boolean;
+}

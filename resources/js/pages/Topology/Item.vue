@@ -11,27 +11,18 @@ import TimeAgo from '@/components/TimeAgo.vue';
 import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
 import { useShared } from '@/lib/shared';
-import { hitWords, plural, stateWords } from '@/lib/states';
+import { hitWords, plural } from '@/lib/states';
 import { lasting } from '@/lib/time';
 import type { AlertLine, JournalLine, ReachData, ReportLine, State } from '@/lib/types';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
-import MemberList from '@/pages/Topology/MemberList.vue';
+import ItemHistory from '@/pages/Topology/ItemHistory.vue';
+import ItemNeeds from '@/pages/Topology/ItemNeeds.vue';
+import ItemTroubles from '@/pages/Topology/ItemTroubles.vue';
 import ItemSheet from '@/pages/Topology/ItemSheet.vue';
 import RecordTable from '@/pages/Topology/RecordTable.vue';
+import type { Dependent, IncidentOfItem, Need, PastTrouble, WorkOnItem } from '@/pages/Topology/item';
 import type { Contradiction, Field } from '@/pages/Topology/record';
 
-interface Trouble {
-  open: number;
-  past: number;
-  /** Of all, how many in the last days. */
-  lately: number;
-  last: string | null;
-}
-interface Named {
-  id: string;
-  name: string;
-  state: State;
-}
 const props = defineProps<{
   item: {
     id: string;
@@ -46,12 +37,12 @@ const props = defineProps<{
     /** Since when it is not in the estate any more. */
     retired: { at: number; why: string; by: string } | null;
   };
-  needs: { words: string | null; how: string; strength: string; members: Named[] }[];
-  neededBy: (Named & { how: string; strength: string; group: boolean })[];
+  needs: Need[];
+  neededBy: Dependent[];
   /** Whether a quiet time covers it now. */
   quiet: boolean;
   alerts: AlertLine[];
-  incidents: { id: number; ref: string; title: string; resolved_at: string | null }[];
+  incidents: IncidentOfItem[];
   /** Of a service: single items that take it down, worst first. */
   weakPoints: { id: string; name: string; kind: string; services: number }[] | null;
   /** Of a service: how much of the last days it was there; down and in part in milliseconds. */
@@ -66,33 +57,17 @@ const props = defineProps<{
   };
   contradictions: Contradiction[];
   history: JournalLine[];
-  /** How often it was in trouble. */
-  pastTrouble: {
-    incidents: Trouble;
-    alerts: Trouble;
-    reports: Trouble;
-    work: Trouble;
-    days: number;
-    endangering: { id: number; title: string; item: string; at: string }[];
-  };
+  pastTrouble: PastTrouble;
   reports: ReportLine[];
-  work: { reason: string; from: number; to: number }[];
+  work: WorkOnItem[];
   proposed: number;
 }>();
 const shared = useShared();
-const troubles = computed(() =>
-  (['incidents', 'alerts', 'reports', 'work'] as const)
-    .map((kind) => ({ kind, ...props.pastTrouble[kind] }))
-    .filter((one) => one.open + one.past > 0),
-);
-/** So often in trouble that it stands out. */
-const OFTEN = 5;
 const action = useAction();
 const mayEdit = computed(() => shared.value.me?.keepsEstate ?? false);
 const editing = ref(false);
 const declaring = ref(false);
 const coordinates = computed(() => shared.value.me?.coordinates ?? false);
-const openAlerts = computed(() => props.alerts.filter((alert) => !alert.closed_at));
 /** As many digits as tell it from all of it. */
 const percent = (share: number): string =>
   share === 1 ? '100%' : `${(share * 100).toFixed(share > 0.999 ? 3 : 2).replace(/^100\.0+$/, '99.999')}%`;
@@ -187,40 +162,7 @@ useCommands(() => [
         </p>
       </div>
       <div class="grid content-start gap-x-6 gap-y-4 md:grid-cols-2">
-        <section aria-labelledby="needs-title">
-          <h2 id="needs-title" class="mb-1">Depends on</h2>
-          <p v-if="needs.length === 0" class="text-small text-ink-2">Nothing recorded.</p>
-          <ul class="text-small">
-            <li v-for="(need, i) in needs" :key="i" class="row-rule py-1">
-              <span class="text-ink-2"
-                >{{ need.words ? `${need.how === 'needs' ? 'needs' : `${need.how}:`} ${need.words}` : need.how
-                }}{{ need.strength === 'soft' ? ', for full service' : '' }}:
-              </span>
-              <MemberList :members="need.members" />
-            </li>
-          </ul>
-          <p v-if="proposed" class="mt-1 text-small">
-            <Link href="/scans" class="link">{{ plural(proposed, 'connection') }} seen on the network</Link>
-            {{ proposed === 1 ? 'waits' : 'wait' }} for review.
-          </p>
-        </section>
-        <section aria-labelledby="needed-title">
-          <h2 id="needed-title" class="mb-1">What depends on it</h2>
-          <p v-if="neededBy.length === 0" class="text-small text-ink-2">Nothing recorded.</p>
-          <ul class="max-h-56 overflow-y-auto text-small" tabindex="0" aria-label="What depends on it">
-            <li v-for="other in neededBy" :key="other.id" class="row-rule flex items-center gap-1.5 py-1">
-              <StateMark :state="other.state" :size="14" :label="false" /><Link
-                :href="`/estate/${encodeURIComponent(other.id)}`"
-                class="link"
-                >{{ other.name }}</Link
-              ><span class="text-ink-3"
-                >{{ other.how === 'needs' ? '' : `${other.how} it` }} {{ other.group ? 'as one of several' : ''
-                }}{{ other.strength === 'soft' ? ' to work fully' : '' }}
-                {{ other.state === 'up' ? '' : stateWords[other.state] }}</span
-              >
-            </li>
-          </ul>
-        </section>
+        <ItemNeeds :needs="needs" :needed-by="neededBy" :proposed="proposed" />
         <section v-if="weakPoints" class="md:col-span-2" aria-labelledby="weak-title">
           <h2 id="weak-title" class="mb-1">Single points of failure, worst first</h2>
           <p v-if="weakPoints.length === 0" class="text-small text-ink-2">None: everything it needs has a spare.</p>
@@ -233,59 +175,7 @@ useCommands(() => [
             </li>
           </ul>
         </section>
-        <section aria-labelledby="alerts-title">
-          <h2 id="alerts-title" class="mb-1">
-            Alerts<template v-if="openAlerts.length">, {{ openAlerts.length }} open</template>
-          </h2>
-          <p v-if="alerts.length === 0" class="text-small text-ink-2">None.</p>
-          <ul class="max-h-44 overflow-y-auto text-small" tabindex="0" aria-label="Alerts">
-            <li v-for="alert in alerts" :key="alert.id" class="row-rule flex gap-1.5 py-1">
-              <StateMark :state="alert.closed_at ? 'restored' : alert.state" :size="14" class="mt-0.5" /><span
-                ><Link :href="`/alerts/${alert.id}`" class="link">{{ alert.title }}</Link
-                >, <TimeAgo :at="alert.first_signal_at"
-              /></span>
-            </li>
-          </ul>
-        </section>
-        <section v-if="pastTrouble.endangering.length" aria-labelledby="endangering-title">
-          <h2 id="endangering-title" class="mb-1">Open alerts on what it depends on</h2>
-          <ul class="max-h-44 overflow-y-auto text-small" tabindex="0" aria-label="Open alerts on what it depends on">
-            <li v-for="one in pastTrouble.endangering" :key="one.id" class="row-rule py-1">
-              <Link :href="`/alerts/${one.id}`" class="link">{{ one.title }}</Link>
-              <span class="text-ink-3"> {{ one.item }}, <TimeAgo :at="one.at" /></span>
-            </li>
-          </ul>
-        </section>
-        <section aria-labelledby="incidents-title">
-          <h2 id="incidents-title" class="mb-1">Incidents, reports, work</h2>
-          <ul v-if="troubles.length" class="mb-1 text-small">
-            <li v-for="one in troubles" :key="one.kind">
-              <strong>{{ one.open }} open</strong>, {{ one.past }} past
-              {{ one.kind === 'work' ? 'times of work' : one.kind }};
-              <span :class="one.lately >= OFTEN ? 'font-semibold text-call' : ''"
-                >{{ one.lately }} in {{ pastTrouble.days }} days</span
-              ><template v-if="one.last">, last <TimeAgo :at="one.last" /></template>
-            </li>
-          </ul>
-          <p v-if="incidents.length + reports.length + work.length === 0" class="text-small text-ink-2">None.</p>
-          <ul class="max-h-44 overflow-y-auto text-small" tabindex="0" aria-label="Incidents, reports, work">
-            <li v-for="one in incidents" :key="`i${one.id}`" class="row-rule py-1">
-              <Link :href="`/incidents/${one.id}`" class="link">{{ one.ref }} {{ one.title }}</Link>
-              <span class="text-ink-3"> {{ one.resolved_at ? 'resolved' : 'under way' }}</span>
-            </li>
-            <li v-for="one in reports" :key="`r${one.id}`" class="row-rule py-1">
-              <Link v-if="one.incident" :href="`/incidents/${one.incident}`" class="link">{{ one.ref }}</Link><template
-                v-else
-                >{{ one.ref }}</template
-              >
-              {{ one.what }} <span class="text-ink-3"><TimeAgo :at="one.told_at" /></span>
-            </li>
-            <li v-for="one in work" :key="`w${one.from}`" class="row-rule py-1">
-              <Link href="/quiet" class="link">{{ one.reason }}</Link>
-              <span class="text-ink-3"> <TimeAgo :at="one.from" /></span>
-            </li>
-          </ul>
-        </section>
+        <ItemTroubles :alerts="alerts" :incidents="incidents" :reports="reports" :work="work" :past="pastTrouble" />
         <section v-if="item.kind === 'service'" aria-label="Map" class="md:col-span-2">
           <h2>Map: what it depends on</h2>
           <ReachView :reach="reach" :height="440" large />
@@ -296,40 +186,7 @@ useCommands(() => [
           </h2>
           <ReachView :reach="reach" :height="420" />
         </section>
-        <section aria-labelledby="history-title" class="md:col-span-2">
-          <h2 id="history-title" class="mb-1 flex justify-between">
-            <span>History</span>
-            <form :action="`/history/${address}`" class="flex flex-wrap items-center gap-2 font-normal">
-              <label class="text-tiny"
-                >from
-                <input
-                  name="from"
-                  class="field inline-block! w-28! py-0.5 font-mono"
-                  placeholder="2026-01-01"
-                  pattern="\d{4}-\d\d-\d\d"
-              /></label>
-              <label class="text-tiny"
-                >to
-                <input
-                  name="to"
-                  class="field inline-block! w-28! py-0.5 font-mono"
-                  placeholder="2026-03-31"
-                  pattern="\d{4}-\d\d-\d\d"
-              /></label>
-              <button type="submit" class="link text-tiny">Download CSV</button>
-            </form>
-          </h2>
-          <p v-if="history.length === 0" class="text-small text-ink-2">No changes since it was recorded.</p>
-          <ol class="text-small">
-            <li v-for="entry in history" :key="entry.seq" class="row-rule flex flex-wrap gap-x-3 py-1">
-              <span class="w-40 text-ink-3"><TimeAgo :at="entry.at" /></span>
-              <span class="min-w-0 flex-1 break-words"
-                >{{ entry.lead }}<span v-if="entry.rest" class="text-ink-2">: {{ entry.rest }}</span></span
-              >
-              <span class="text-ink-2">{{ entry.by }}</span>
-            </li>
-          </ol>
-        </section>
+        <ItemHistory class="md:col-span-2" :address="address" :history="history" />
       </div>
     </div>
     <DeclareSheet
