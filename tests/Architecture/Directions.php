@@ -20,7 +20,7 @@ final class Directions
     public const APP = ['Platform', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Desk'];
 
     /** The rooms of core/src. */
-    public const CORE = ['Value', 'Time', 'Json', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Cli'];
+    public const CORE = ['Value', 'Time', 'Json', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Cli'];
 
     /** Whose each table is. */
     public const TABLES = [

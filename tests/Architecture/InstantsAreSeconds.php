@@ -62,7 +62,8 @@ final class InstantsAreSeconds implements Rule
         return match (true) {
             ! is_string($name) => null,
             preg_match('/^(now|at|since|until|instant)$|[a-z](At|Since|Until|From)$/D', $name) === 1 => 'instant',
-            preg_match('/^seconds$|[a-z]Seconds$/D', $name) === 1 => 'length',
+            // The property of that name is an Instant's own.
+            preg_match($expression instanceof Expr\Variable ? '/^seconds$|[a-z]Seconds$/D' : '/[a-z]Seconds$/D', $name) === 1 => 'length',
             default => null,
         };
     }

@@ -9,6 +9,9 @@ use Skarvo\Paging\CallDocument;
 use Skarvo\Paging\Escalation;
 use Skarvo\Rota\RotaDocument;
 use Skarvo\Signals\Replay\ReplayDocument;
+use Skarvo\Tickets\TargetClock;
+use Skarvo\Tickets\Targets;
+use Skarvo\Tickets\TargetsDocument;
 use Skarvo\Topology\Candidate;
 use Skarvo\Topology\Candidates;
 use Skarvo\Topology\EstateDocument;
@@ -57,6 +60,13 @@ final class Verbs
 
                     return $replay->finish();
                 };
+            },
+            'targets' => static function (Document $document): \Closure {
+                $asked = TargetsDocument::read($document);
+
+                return static fn(): array => ['clocks' => array_map(
+                    static fn(TargetClock $clock): array => $clock->toArray(), Targets::of(...$asked),
+                )];
             },
         ];
     }

@@ -6,10 +6,8 @@ namespace Skarvo\Rota;
 
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
+use Skarvo\Json\HoursReader;
 use Skarvo\Time\Duration;
-use Skarvo\Time\Weekday;
-use Skarvo\Time\WeekHours;
-use Skarvo\Time\Zone;
 
 /** Reads a rota and a range of time, as the contract of oncall says. */
 final readonly class RotaDocument
@@ -27,7 +25,7 @@ final readonly class RotaDocument
     {
         $reader = new self($document);
         $fields = $document->fields($document->root(), '', ['time_zone', 'layers', 'from', 'to'], ['overrides']) ?? [];
-        $zone = $reader->zone($fields);
+        $zone = (new HoursReader($document))->zone($fields);
         $layers = $reader->layers($fields);
         $overrides = $reader->overrides($fields);
         $range = $reader->range($fields, '');
@@ -40,18 +38,6 @@ final readonly class RotaDocument
         }
 
         return [new Rota($zone, $layers, $overrides), ...$range];
-    }
-
-    /** @param  array<array-key, mixed>  $fields */
-    private function zone(array $fields): ?Zone
-    {
-        $name = array_key_exists('time_zone', $fields) ? $this->document->text($fields['time_zone'], '/time_zone') : null;
-
-        return $name === null ? null : (Zone::named($name)
-            ?? $this->document->refuse(
-                ErrorCode::OutOfRange, '/time_zone',
-                'Use a zone of the IANA database as it is spelled there, such as Europe/Oslo, or UTC.',
-            ));
     }
 
     /**
@@ -84,7 +70,7 @@ final readonly class RotaDocument
             $starts = array_key_exists('starts', $row) ? $this->document->localTime($row['starts'], "$at/starts") : null;
             $shift = array_key_exists('shift', $row) ? $this->shift($row['shift'], "$at/shift") : null;
             $ends = array_key_exists('ends', $row) ? $this->document->localTime($row['ends'], "$at/ends") : null;
-            $windows = array_key_exists('windows', $row) ? $this->windows($row, $at) : null;
+            $windows = array_key_exists('windows', $row) ? (new HoursReader($this->document))->windows($row, 'windows', $at) : null;
             if ($name !== null && $people !== [] && $starts !== null && $shift !== null) {
                 $layers[] = new Layer($name, $people, $starts, $shift, $ends, $windows);
             }
@@ -108,50 +94,6 @@ final readonly class RotaDocument
         return $shift->seconds() >= 3600
             ? $shift
             : $this->document->refuse(ErrorCode::OutOfRange, $at, 'A shift is at least an hour. Use a longer one.');
-    }
-
-    /**
-     * @param  array<array-key, mixed>  $row
-     * @return list<WeekHours>
-     */
-    private function windows(array $row, string $layer): array
-    {
-        $windows = [];
-        foreach ($this->list($row, 'windows', $layer) as $i => $value) {
-            $at = "$layer/windows/$i";
-            $fields = $this->document->fields($value, $at, ['days', 'from', 'to']);
-            if ($fields === null) {
-                continue;
-            }
-            $days = [];
-            foreach ($this->list($fields, 'days', $at) as $j => $day) {
-                $days[] = $this->document->word($day, "$at/days/$j", Weekday::class);
-            }
-            $opens = $this->timeOfDay($fields, 'from', $at, 86340);
-            $closes = $this->timeOfDay($fields, 'to', $at, 86400);
-            if ($opens !== null && $closes !== null) {
-                $windows[] = new WeekHours(array_values(array_filter($days)), $opens, $closes);
-            }
-        }
-
-        return $windows;
-    }
-
-    /** @param  array<array-key, mixed>  $fields */
-    private function timeOfDay(array $fields, string $name, string $at, int $latest): ?int
-    {
-        $text = array_key_exists($name, $fields) ? $this->document->text($fields[$name], "$at/$name") : null;
-        if ($text === null) {
-            return null;
-        }
-        $seconds = preg_match('/^([01]\d|2[0-4]):([0-5]\d)$/D', $text, $m) === 1 ? (int) $m[1] * 3600 + (int) $m[2] * 60 : PHP_INT_MAX;
-
-        return $seconds <= $latest
-            ? $seconds
-            : $this->document->refuse(
-                ErrorCode::OutOfRange, "$at/$name",
-                'Use a time of day, '.($latest === 86400 ? '00:00 to 24:00.' : '00:00 to 23:59.'),
-            );
     }
 
     /**

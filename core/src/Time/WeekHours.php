@@ -39,17 +39,27 @@ final readonly class WeekHours
     {
         $stretches = [];
         for ($day = intdiv($from, self::DAY) - 3; $day <= intdiv($to, self::DAY) + 3; $day++) {
-            if (! $this->areOn($day)) {
-                continue;
-            }
-            $opens = $zone->instant($day * self::DAY + $this->from);
-            $closes = $zone->instant(($this->to > $this->from ? $day : $day + 1) * self::DAY + $this->to);
-            if ($closes > $opens) {
-                $stretches[] = [$opens, $closes];
+            $stretch = $this->areOn($day) ? $this->onDay($zone, $day) : null;
+            if ($stretch !== null) {
+                $stretches[] = $stretch;
             }
         }
 
         return $stretches;
+    }
+
+    /**
+     * The stretch of them that begins on one day, whatever day of the week that is.
+     *
+     * @param  int  $day  since 1970-01-01
+     * @return array{int, int}|null from, to; null where a clock change turns it around
+     */
+    public function onDay(Zone $zone, int $day): ?array
+    {
+        $opens = $zone->instant($day * self::DAY + $this->from);
+        $closes = $zone->instant(($this->to > $this->from ? $day : $day + 1) * self::DAY + $this->to);
+
+        return $closes > $opens ? [$opens, $closes] : null;
     }
 
     /**
@@ -69,7 +79,7 @@ final readonly class WeekHours
     }
 
     /** @param  int  $day  since 1970-01-01 */
-    private function areOn(int $day): bool
+    public function areOn(int $day): bool
     {
         return in_array(CivilDate::weekday($day), $this->days, true);
     }

@@ -1,0 +1,173 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Tickets;
+
+use Skarvo\Json\Document;
+use Skarvo\Json\ErrorCode;
+use Skarvo\Json\HoursReader;
+use Skarvo\Json\Pointer;
+use Skarvo\Time\Instant;
+use Skarvo\Time\OpenHours;
+
+/** Reads promises and what happened to a ticket, as the contract of targets says. */
+final readonly class TargetsDocument
+{
+    /** @param  array<array-key, mixed>  $fields */
+    private function __construct(private Document $document, private array $fields) {}
+
+    /**
+     * @return array{list<Target>, non-empty-list<TicketHappening>, int} what is promised, what happened, and now
+     *
+     * @throws \Skarvo\Json\BadInput
+     */
+    public static function read(Document $document): array
+    {
+        $reader = new self(
+            $document, $document->fields($document->root(), '', ['time_zone', 'targets', 'happenings', 'now'], ['hours']) ?? [],
+        );
+        [$targets, $names] = $reader->targets($reader->hours());
+        $now = array_key_exists('now', $reader->fields) ? $document->instant($reader->fields['now'], '/now') : null;
+        $happenings = $reader->happenings($names);
+        if ($now !== null && $happenings !== [] && $happenings[0]->at > $now->seconds) {
+            $document->refuse(ErrorCode::OutOfRange, '/now', 'The ticket is opened after this. Use a later time.');
+        }
+        $document->conclude();
+        if ($now === null || $happenings === []) {
+            throw new \LogicException('A sound document has its time, and what opened the ticket.');
+        }
+
+        return [$targets, $happenings, $now->seconds];
+    }
+
+    /** @return array<array-key, OpenHours|null> by name; null where it cannot be read */
+    private function hours(): array
+    {
+        $reader = new HoursReader($this->document);
+        $zone = $reader->zone($this->fields);
+        $hours = [];
+        foreach (array_key_exists('hours', $this->fields) ? $this->document->map($this->fields['hours'], '/hours') ?? [] : [] as $name => $value) {
+            $at = Pointer::child('/hours', $name);
+            $this->document->id((string) $name, $at);
+            $hours[$name] = $reader->open($value, $at, $zone);
+        }
+
+        return $hours;
+    }
+
+    /**
+     * @param  array<array-key, OpenHours|null>  $hours
+     * @return array{list<Target>, array<array-key, true>} the targets, and their names
+     */
+    private function targets(array $hours): array
+    {
+        $targets = $names = $seen = [];
+        foreach ($this->list('targets') as $i => $value) {
+            $at = "/targets/$i";
+            $row = $this->document->fields($value, $at, ['name', 'priority', 'within'], ['hours', 'pauses', 'warn']) ?? [];
+            $name = array_key_exists('name', $row) ? $this->document->id($row['name'], "$at/name") : null;
+            $priority = $this->priority($row, $at);
+            $within = array_key_exists('within', $row) ? $this->document->duration($row['within'], "$at/within")?->seconds() : null;
+            if ($within === 0) {
+                $within = $this->document->refuse(ErrorCode::OutOfRange, "$at/within", 'A target allows at least a second, such as PT30M.');
+            }
+            $open = array_key_exists('hours', $row) ? $this->document->id($row['hours'], "$at/hours") : null;
+            if ($open !== null && ! array_key_exists($open, $hours)) {
+                $this->document->refuse(ErrorCode::UnknownId, "$at/hours", "There are no hours called \"$open\". Add them to \"hours\".");
+            }
+            $pauses = $row['pauses'] ?? (array_key_exists('pauses', $row) ? null : true);
+            if (! is_bool($pauses)) {
+                $this->document->wrongType("$at/pauses", 'true or false');
+            }
+            $warn = array_key_exists('warn', $row) ? $this->document->integer($row['warn'], "$at/warn", 1, 99) : Target::WARN;
+            if ($name !== null) {
+                $names[$name] = true;
+            }
+            if ($name === null || $priority === null) {
+                continue;
+            }
+            if (isset($seen[$name][$priority])) {
+                $this->document->refuse(
+                    ErrorCode::DuplicateId, "$at/priority", "\"$name\" is promised for priority $priority already. Keep one of the two.",
+                );
+            } elseif ($within !== null && $warn !== null) {
+                $targets[] = new Target($name, $priority, $within, $open === null ? null : $hours[$open] ?? null, $pauses === true, $warn);
+            }
+            $seen[$name][$priority] = true;
+        }
+
+        return [$targets, $names];
+    }
+
+    /**
+     * @param  array<array-key, true>  $names
+     * @return list<TicketHappening> in the order in which they are taken; none if they cannot be told
+     */
+    private function happenings(array $names): array
+    {
+        /** @var list<array{Instant, TicketHappeningKind|null, TicketHappening|null, string}> $taken */
+        $taken = [];
+        $rows = $this->list('happenings');
+        foreach ($rows as $i => $value) {
+            $at = "/happenings/$i";
+            $word = $value instanceof \stdClass ? $value->kind ?? null : null;
+            $kind = is_string($word) ? TicketHappeningKind::tryFrom($word) : null;
+            $says = $kind === null ? null : $kind->says();
+            $row = $this->document->fields(
+                $value, $at, ['at', 'kind', ...($says === null ? [] : [$says])], $kind === null ? ['priority', 'name'] : [],
+            );
+            if ($row === null) {
+                continue;
+            }
+            $instant = array_key_exists('at', $row) ? $this->document->instant($row['at'], "$at/at") : null;
+            if (array_key_exists('kind', $row)) {
+                $this->document->word($row['kind'], "$at/kind", TicketHappeningKind::class);
+            }
+            $priority = $this->priority($row, $at);
+            $name = array_key_exists('name', $row) ? $this->document->id($row['name'], "$at/name") : null;
+            if ($name !== null && ! isset($names[$name])) {
+                $name = $this->document->refuse(ErrorCode::UnknownId, "$at/name", "No target is called \"$name\".");
+            }
+            $isWhole = $kind !== null && $instant !== null && match ($says) {
+                'priority' => $priority !== null,
+                'name' => $name !== null,
+                default => true,
+            };
+            if ($instant !== null) {
+                $taken[] = [$instant, $kind, $isWhole ? new TicketHappening($instant->seconds, $kind, $says === 'priority' ? $priority : null, $says === 'name' ? $name : null) : null, $at];
+            }
+        }
+        if (is_array($this->fields['happenings'] ?? null) && $rows === []) {
+            $this->document->refuse(ErrorCode::OutOfRange, '/happenings', 'Something has to open the ticket. Add that.');
+        }
+        // Which comes first can only be said where every time can be read.
+        if (count($taken) !== count($rows)) {
+            return [];
+        }
+        usort($taken, static fn(array $a, array $b): int => $a[0]->compare($b[0]));
+        foreach ($taken as $i => [, $kind, , $at]) {
+            if ($kind !== null && ($kind === TicketHappeningKind::Opened) !== ($i === 0)) {
+                $this->document->refuse(
+                    ErrorCode::OutOfRange, "$at/kind",
+                    $i === 0 ? 'What comes first has to open the ticket: "opened".' : 'A ticket is opened once, before all else.',
+                );
+            }
+        }
+        $whole = array_values(array_filter(array_column($taken, 2)));
+
+        return count($whole) === count($taken) ? $whole : [];
+    }
+
+    /** @param  array<array-key, mixed>  $row */
+    private function priority(array $row, string $at): ?int
+    {
+        return array_key_exists('priority', $row) ? $this->document->integer($row['priority'], "$at/priority", 1, 5) : null;
+    }
+
+    /** @return list<mixed> */
+    private function list(string $name): array
+    {
+        return array_key_exists($name, $this->fields) ? $this->document->list($this->fields[$name], "/$name") ?? [] : [];
+    }
+}
