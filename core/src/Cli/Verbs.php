@@ -9,6 +9,8 @@ use Skarvo\Paging\CallDocument;
 use Skarvo\Paging\Escalation;
 use Skarvo\Rota\RotaDocument;
 use Skarvo\Signals\Replay\ReplayDocument;
+use Skarvo\Tickets\Surge;
+use Skarvo\Tickets\SurgeDocument;
 use Skarvo\Tickets\TargetClock;
 use Skarvo\Tickets\Targets;
 use Skarvo\Tickets\TargetsDocument;
@@ -60,6 +62,11 @@ final class Verbs
 
                     return $replay->finish();
                 };
+            },
+            'surge' => static function (Document $document): \Closure {
+                $asked = SurgeDocument::read($document);
+
+                return static fn(): array => Surge::of(...$asked)->toArray();
             },
             'targets' => static function (Document $document): \Closure {
                 $asked = TargetsDocument::read($document);
