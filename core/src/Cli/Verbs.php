@@ -9,6 +9,9 @@ use Skarvo\Paging\CallDocument;
 use Skarvo\Paging\Escalation;
 use Skarvo\Rota\RotaDocument;
 use Skarvo\Signals\Replay\ReplayDocument;
+use Skarvo\Tickets\Related\Answer;
+use Skarvo\Tickets\Related\Related;
+use Skarvo\Tickets\Related\RelatedDocument;
 use Skarvo\Tickets\Surge;
 use Skarvo\Tickets\SurgeDocument;
 use Skarvo\Tickets\TargetClock;
@@ -62,6 +65,13 @@ final class Verbs
 
                     return $replay->finish();
                 };
+            },
+            'related' => static function (Document $document): \Closure {
+                $asked = RelatedDocument::read($document);
+
+                return static fn(): array => ['related' => array_map(
+                    static fn(Answer $answer): array => $answer->toArray(), Related::of(...$asked),
+                )];
             },
             'surge' => static function (Document $document): \Closure {
                 $asked = SurgeDocument::read($document);

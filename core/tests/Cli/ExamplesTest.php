@@ -111,7 +111,7 @@ final class ExamplesTest extends TestCase
         [$status, , $error] = self::run_verb(['guess'], '');
 
         self::assertSame(2, $status);
-        self::assertStringContainsString('trace, weak-points, candidates, oncall, escalate, replay, surge, targets', $error);
+        self::assertStringContainsString('trace, weak-points, candidates, oncall, escalate, replay, related, surge, targets', $error);
     }
 
     /** @return list<\stdClass> */
