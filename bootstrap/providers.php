@@ -9,5 +9,6 @@ return [
     App\Incidents\IncidentsServiceProvider::class,
     App\Paging\PagingServiceProvider::class,
     App\Updates\UpdatesServiceProvider::class,
+    App\Tickets\TicketsServiceProvider::class,
     App\Desk\DeskServiceProvider::class,
 ];

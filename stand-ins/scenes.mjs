@@ -29,9 +29,26 @@ const timeServer = [
 /** Everything that the scene broke works again. */
 const timeServerMended = timeServer.filter((step) => step.item && !step.clear).map((step, i) => ({ ...step, at: 1 + i * 0.3, summary: undefined, clear: true }));
 
+/** Nobody's monitor, many people's words: most about the lanes, some about something else. */
+const told = (at, service, site, what, name, email = null) => ({ at, report: { service, site, what, name, email } });
+const peopleReport = [
+  told(1, 'vehicle-lanes', 'Ask', 'nobody gets through at the ramp, the arm doesnt lift', 'Quay staff Ask', 'quay-ask@terminals.example'),
+  told(3, 'vehicle-lanes', 'Nordpier', 'The barrier stays shut and the queue reaches the main road', 'A driver'),
+  told(5, 'vehicle-lanes', 'Ask', 'My car stands in lane 3, the screen says my ticket is not valid yet', 'Jonas Ry', 'jonas.ry@mail.example'),
+  told(7, 'payment', null, 'Paid twice for the 21:15, please check', 'Lea Krag', 'lea.krag@mail.example'),
+  told(9, 'vehicle-lanes', 'Havre', 'trucks wait since half an hour, bar does not move', 'Haulier Berg', 'dispatch@berg.example'),
+  told(11, 'vehicle-lanes', 'Ask', 'Boom does not go up in lane 2', null),
+  told(13, 'vehicle-lanes', 'Nordpier', 'Why is the barier closed? We miss our ferry', 'Marit', 'marit@mail.example'),
+  told(15, 'announcements', 'Havre', 'The loudspeakers on the quay crackle, nobody understands a word', 'Terminal Havre', 'havre@terminals.example'),
+  told(17, 'vehicle-lanes', 'Nordpier', 'All lanes shut, forty cars', 'Terminal Nordpier', 'nordpier@terminals.example'),
+  told(19, 'vehicle-lanes', 'Havre', 'the pole at the entry does not lift', null),
+  told(21, 'booking', null, 'Can I get the receipts of October as one file?', 'Office of Storvik', 'office@storvik.example'),
+];
+
 export const scenes = {
   'time-server': { title: 'The lanes’ time server loses its signal', steps: timeServer, repeat: 15 },
   'time-server-mended': { title: 'The time server has its signal back', steps: timeServerMended, ends: 'time-server' },
+  'people-report': { title: 'Many people report at once', steps: peopleReport },
   fog: {
     title: 'Fog on the microwave links of three islands',
     steps: ['skjell', 'ask', 'rossnes'].map((island, i) => ({

@@ -10,6 +10,7 @@ use App\Platform\Lease;
 use App\Platform\Person;
 use App\Signals\Live\RuleSets;
 use App\Signals\TakeSignals;
+use App\Tickets\LookAtTickets;
 use Carbon\CarbonImmutable;
 use Database\Seeders\EiderholmBareSeeder;
 use Illuminate\Foundation\Testing\TestCase as Base;
@@ -41,6 +42,7 @@ abstract class TestCase extends Base
         }
         parent::setUp();
         RuleSets::forget();
+        LookAtTickets::forget();
         if (self::$template === null) {
             Artisan::call('migrate', ['--force' => true]);
             Artisan::call('db:seed', ['--class' => EiderholmBareSeeder::class, '--force' => true]);

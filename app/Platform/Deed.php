@@ -14,6 +14,7 @@ enum Deed: string
     case RunIncidents = 'run-incidents';
     case CallPeople = 'call-people';
     case TellOutsiders = 'tell-outsiders';
+    case WorkTickets = 'work-tickets';
     case Tune = 'tune';
     case ArrangeRotas = 'arrange-rotas';
     case KeepEstate = 'keep-estate';
@@ -24,6 +25,7 @@ enum Deed: string
     {
         return match ($this) {
             self::TakeAlerts, self::AttachAlerts, self::SetStage => [Role::Coordinator, Role::Responder],
+            self::WorkTickets => [Role::Coordinator, Role::Desk],
             self::WorkAlerts, self::RunIncidents, self::CallPeople, self::TellOutsiders, self::Tune => [Role::Coordinator],
             self::ArrangeRotas => [Role::Coordinator, Role::Administrator],
             self::KeepEstate => [Role::Coordinator, Role::ServiceOwner, Role::Administrator],
@@ -47,6 +49,7 @@ enum Deed: string
             self::RunIncidents => 'declare, correct, resolve and reopen incidents, and say what belongs to them',
             self::CallPeople => 'call people to an incident, and stop calls',
             self::TellOutsiders => 'publish updates, and decide what the status page says',
+            self::WorkTickets => 'answer, link, hand over, correct and close tickets, and decide about surges of reports',
             self::Tune => 'change rules, quiet times, sources and policies',
             self::ArrangeRotas => 'put others on call, and change rotas',
             self::KeepEstate => 'change items, types, imports and scans',

@@ -9,6 +9,7 @@ enum Role: string
 {
     case Coordinator = 'coordinator';
     case Responder = 'responder';
+    case Desk = 'desk';
     case ServiceOwner = 'service_owner';
     case Administrator = 'administrator';
 
@@ -22,6 +23,7 @@ enum Role: string
         return match ($this) {
             self::Coordinator => 'coordinator',
             self::Responder => 'responder',
+            self::Desk => 'desk agent',
             self::ServiceOwner => 'service owner',
             self::Administrator => 'administrator',
         };

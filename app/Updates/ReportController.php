@@ -6,8 +6,10 @@ namespace App\Updates;
 
 use App\Incidents\Incident;
 use App\Incidents\Report;
+use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Topology\Item;
+use App\Updates\Contracts\TalksToReporters;
 use App\Updates\Requests\TellReportRequest;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\JsonResponse;
@@ -69,6 +71,7 @@ final class ReportController
                         ),
                         'text',
                     )),
+            ...array_merge(...array_map(static fn(TalksToReporters $one): array => $one->follow($report), Given::all(TalksToReporters::class))),
             'updates' => $report->incident === null ? [] : Told::of(new Collection([$report->incident]))[0]->toLine(),
         ]);
     }

@@ -7,9 +7,11 @@ namespace App\Updates;
 use App\Incidents\IncidentEntry;
 use App\Incidents\LinkReport;
 use App\Incidents\Report;
+use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Topology\Item;
+use App\Updates\Contracts\HearsReports;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -35,6 +37,10 @@ final class TakeReport
                 $by, IncidentEntry::ReportReceived, ['report', $report->id],
                 ['what' => mb_substr($new->what, 0, self::WORDS), 'where' => $new->site === null ? [] : [$new->site]],
             );
+
+            foreach (Given::all(HearsReports::class) as $one) {
+                $one->heard($report);
+            }
 
             // Of a problem that the public knows, and that is about this service: the reporter says so, and follows it.
             $told = array_values(array_filter(Told::open(), static fn(Told $told): bool => $told->incident->id === $new->same))[0] ?? null;

@@ -17,7 +17,7 @@ use PHPat\Test\PHPat;
 final class Directions
 {
     /** The rooms of app/, from the ground up; bootstrap/providers.php lists them in the same order. */
-    public const APP = ['Platform', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Desk'];
+    public const APP = ['Platform', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Desk'];
 
     /** The rooms of core/src. */
     public const CORE = ['Value', 'Time', 'Json', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Cli'];
@@ -43,6 +43,7 @@ final class Directions
         'Incidents' => ['incident_items', 'incidents', 'links', 'occasions', 'presences', 'reports'],
         'Paging' => ['call_happenings', 'calls', 'delivery_paths', 'escalation_policies', 'pages'],
         'Updates' => ['public_doubts', 'updates'],
+        'Tickets' => ['surges', 'ticket_happenings', 'ticket_posts', 'tickets'],
         'Desk' => [],
     ];
 

@@ -123,7 +123,7 @@ test('the keyboard does everything on the watch', async ({ page, request }) => {
   await page.getByRole('combobox').fill('take it roster');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('article').filter({ hasText: 'Roster database' })).toContainText('Ingrid Vale has it');
-  await page.keyboard.press('4');
+  await page.keyboard.press('5');
   await expect(page).toHaveURL(/estate/);
   await page.keyboard.press('.');
   await page.getByRole('combobox').fill('Vehicle lanes');

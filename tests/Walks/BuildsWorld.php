@@ -34,6 +34,10 @@ trait BuildsWorld
             '/quiet', ['items' => ['clk-1'], 'from' => '2026-03-03T08:00:00Z', 'to' => '2026-03-03T12:00:00Z', 'reason' => 'x'],
             ['X-Request-Key' => 'quiet'],
         );
+        DB::table('surges')->insert([
+            'service_id' => 'boarding', 'began_at' => '2026-03-03 07:50:00.000', 'found_at' => '2026-03-03 07:55:00.000', 'count' => 6, 'usual' => 0.4,
+            'state' => 'open',
+        ]);
         $this->post('/sources', ['id' => 'walk', 'name' => 'Walk', 'per_minute' => 1000], ['X-Request-Key' => 'source']);
     }
 }

@@ -11,6 +11,8 @@ use App\Paging\Page;
 use App\Rota\Rota;
 use App\Signals\Alert;
 use App\Signals\Live\RuleSets;
+use App\Tickets\FoundSurge;
+use App\Tickets\Ticket;
 use Illuminate\Support\Facades\DB;
 
 /** What is behind the addresses of a walk: ids of what there is, and bodies that would be taken. */
@@ -23,6 +25,7 @@ final class World
             'incident' => Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail()->id,
             'alert' => Alert::query()->latest('id')->firstOrFail()->id,
             'report' => (int) Report::query()->latest('id')->value('id'),
+            'ticket' => (int) Ticket::query()->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -36,6 +39,7 @@ final class World
     {
         $incident = Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail();
         $alert = Alert::query()->latest('id')->firstOrFail()->id;
+        $ticket = (int) Ticket::query()->latest('id')->value('id');
         $turn = ['from' => '2026-03-05T08:00:00Z', 'to' => '2026-03-05T16:00:00Z'];
         $policy = [
             'rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights',
@@ -94,6 +98,19 @@ final class World
                 'number' => 1, 'stage' => 'fixing', 'text' => 'x', 'meanwhile' => 'x', 'next_minutes' => 30,
             ],
             'POST reports/{report}/link' => ['incident' => $incident->id], 'POST reports/{report}/unlink' => ['why' => 'x'],
+            'POST report/{token}/say' => ['text' => 'x', 'still' => false, 'urgent' => true, 'send_key' => 'k'],
+            'POST settings/targets' => [
+                'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00',
+                'targets' => [['name' => 'respond', 'priority' => 1, 'minutes' => 10, 'desk' => true, 'pauses' => false]],
+            ],
+            'POST tickets/take' => ['tickets' => [$ticket]], 'POST tickets/close' => ['tickets' => [$ticket], 'text' => 'x'],
+            'POST tickets/hand-over' => ['tickets' => [$ticket], 'person' => 'noor-lind', 'team' => 'lanes', 'why' => 'x'],
+            'POST tickets/link' => ['tickets' => [$ticket], 'incident' => $incident->id],
+            'POST tickets/{ticket}/answer' => ['text' => 'x', 'internal' => false, 'waits' => true],
+            'POST tickets/{ticket}/correct' => [
+                'version' => 1, 'kind' => 'report', 'service' => 'vehicle-lanes', 'item' => 'clk-2', 'place' => 'Ask', 'impact' => 'wide', 'urgency' => 'now',
+            ],
+            'POST surges/{surge}/link' => ['tickets' => [$ticket], 'incident' => $incident->id], 'POST surges/{surge}/dismiss' => ['why' => 'x'],
             'POST status/doubts' => ['name' => 'Vehicle lanes', 'admit' => true],
             'POST teams/{team}/incidents' => ['incidents' => 'do', 'tier' => 1, 'level' => 'error', 'alerts' => 2, 'minutes' => 5],
             'POST quiet' => [

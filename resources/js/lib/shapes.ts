@@ -15,6 +15,9 @@ export interface Clock { id: string; title: string; detail: string; due: number;
 /** Rota/Gaps */
 export interface CoverGap { rota: string; name: string; team: string; from: string; to: string }
 
+/** Tickets/TicketPage */
+export interface Guess { id: number; ref: string; title: string; score: number; because: string[] }
+
 /** Incidents/IncidentSummary */
 export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; coordinator: string; coordinator_id: string | null }
 
@@ -24,11 +27,17 @@ export interface JournalLine { seq: number; at: string; lead: string; rest: stri
 /** Rota/Handovers */
 export interface Near { at: number; leaves: string | null; comes: string | null; since: number }
 
+/** Tickets/TicketPage */
+export interface OtherTicket { id: number; ref: string; what: string; state: string }
+
 /** Platform/Staff/KeepParticulars */
 export interface Particulars { name: string; title: string | null; email: string; team: string | null; roles: string[]; time_zone: string; version: number }
 
 /** Topology/Exchange/KeepImports */
 export interface Plan { counts: Record<string, number>; notes: string[]; fingerprint: string }
+
+/** Tickets/TicketPost */
+export interface PostLine { id: number; by: string | null; internal: boolean; text: string | null; at: string }
 
 /** Topology/Reach */
 export interface ReachData { nodes: ReachNode[]; edges: ReachEdge[]; services: Service[]; counts: { down: number; degraded: number; at_risk: number }; beyond: number }
@@ -47,6 +56,21 @@ export interface SaidOfItem { id: string; name: string; state: string | null; by
 
 /** Topology/Reach */
 export interface Service { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }
+
+/** Tickets/FoundSurge */
+export interface SurgeLine { id: number; service: string; service_id: string; began_at: string; count: number; usual: number; places: string[]; reports: number[]; says: string[]; probably: { id: number; ref: string; title: string; tickets: number[] } | null }
+
+/** Tickets/TicketPost */
+export interface TalkLine { id: number; mine: boolean; text: string; at: string }
+
+/** Tickets/Ticket */
+export interface TicketLine { id: number; report: number; ref: string; kind: 'report' | 'request'; state: 'new' | 'ours' | 'theirs' | 'done'; what: string; name: string | null; place: string | null; service: string; priority: number; who: string; mine: boolean; opened_at: string; waits_since: string; due: string | null; is_near: boolean; more_urgent: string | null; incident: { id: number; ref: string; title: string; is_open: boolean } | null; probably: { id: number; ref: string; title: string; score: number; because: string[] } | null }
+
+/** Tickets/TicketPage */
+export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[] }
+
+/** Tickets/TicketPage */
+export interface TicketPromise { name: string; state: 'none' | 'running' | 'outside' | 'paused' | 'missed' | 'met' | 'met_late'; broken: boolean; left: number | null; due: string | null; met: string | null }
 
 /** Incidents/Troubles */
 export interface Together { item: { id: string; name: string }; troubles: { kind: 'incident' | 'group'; id: number; ref: string; title: string; alertIds: number[] }[] }

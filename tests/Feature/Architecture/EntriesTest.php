@@ -49,6 +49,7 @@ final class EntriesTest extends TestCase
         'handovers/{rota}/{at}/note' => 'Rota/HandoverTest', 'handovers/{rota}/{at}/confirm' => 'Rota/HandoverTest',
         'on-call/{rota}/fair' => 'Rota/RotaChangesTest', 'swaps/{swap}' => 'Rota/RotaChangesTest',
         'on-call/{rota}/give-back' => 'Rota/RotaChangesTest',
+        'report/{token}/say' => 'Tickets/TicketsTest',
         'api/v1/signals' => 'Signals/AcceptSignalsTest', 'api/v1/sources/{source}' => 'Signals/WaysInTest',
         'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
         'api/v1/deliveries' => 'Paging/DeliveryTest',
@@ -116,11 +117,16 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/calls' => ['call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
             'calls/{call}/stop' => ['call.stopped call:#@'],
             'people' => ['person.made person:new-person'], 'report' => ['report.received report:#'],
+            'tickets/take' => ['ticket.taken ticket:#'], 'tickets/close' => ['ticket.closed ticket:#', 'mail.queued report:#'],
+            'tickets/hand-over' => ['ticket.handed_over ticket:#'], 'tickets/link' => ['report.linked report:#@'],
+            'tickets/{ticket}/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
+            'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
+            'surges/{surge}/link' => ['report.linked report:#@', 'surge.confirmed surge:#@'], 'surges/{surge}/dismiss' => ['surge.dismissed surge:#'],
             'status/doubts' => ['status.admitted service:vehicle-lanes'],
             'incidents/{incident}/updates' => ['update.published incident:#@', 'incident.changed incident:#@'],
         ];
         foreach ($simple as $address => $entries) {
-            yield [$address, $of($address), $entries];
+            yield [$address, $of($address), $entries, static fn() => Report::query()->update(['email' => str_starts_with($address, 'tickets/') ? 'bo@mail.example' : null])];
         }
         $incident = Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail();
         $alert = (int) Alert::query()->where('incident_id', $incident->id)->value('id');
@@ -212,6 +218,7 @@ final class EntriesTest extends TestCase
             fn() => $this->post("/incidents/$incident->id/items", ['item' => 'clk-2', 'state' => 'down'], ['X-Request-Key' => 'item']),
         ];
         yield 'left out' => ['incidents/{incident}/items', ['item' => 'clk-2', 'state' => null], ['incident.item_left_out item:clk-2@']];
+        yield 'an internal note' => ['tickets/{ticket}/answer', ['text' => 'Old reader', 'internal' => true], ['ticket.noted ticket:#']];
         yield 'a decision' => ['incidents/{incident}/notes', ['text' => 'By hand', 'decision' => true], ['incident.decision incident:#@']];
         yield ['incidents/{incident}/tell', ['person' => 'ada-holm', 'why' => 'It is yours.'], ['owner.told person:ada-holm@']];
         yield [

@@ -25,7 +25,7 @@ final class EstateTest extends TestCase
 {
     public function test_the_company_is_there_in_full(): void
     {
-        self::assertSame([9, 60], [Team::query()->count(), Person::query()->count()]);
+        self::assertSame([9, 61], [Team::query()->count(), Person::query()->count()]);
         self::assertEqualsWithDelta(400, Item::query()->count(), 25);
         self::assertSame(0, Item::query()->whereNull('team_id')->count());
         self::assertSame([], Estate::open()->trace([])->affected);

@@ -1,6 +1,6 @@
 import type { Place } from '@/lib/places';
 
 export const places: Place[] = [
-  { name: 'Incidents', link: '/incidents', order: 3 },
+  { name: 'Incidents', link: '/incidents', order: 4 },
   { name: 'Priorities', link: '/settings/priorities', own: 3, for: (me) => me.administers },
 ];

@@ -1,7 +1,7 @@
 import type { Place } from '@/lib/places';
 
 export const places: Place[] = [
-  { name: 'Estate', link: '/estate', order: 4, words: 'Estate pages', also: ['/reach'] },
+  { name: 'Estate', link: '/estate', order: 5, words: 'Estate pages', also: ['/reach'] },
   { name: 'Record check', link: '/truth', beside: '/estate' },
   { name: 'Dates', link: '/dates', beside: '/estate' },
   { name: 'Scans', link: '/scans', beside: '/estate' },

@@ -1,14 +1,24 @@
 <script setup lang="ts">
-import { usePoll } from '@inertiajs/vue3';
+import { usePage, usePoll } from '@inertiajs/vue3';
 import PublicShell from '@/components/PublicShell.vue';
 import { LIVE } from '@/lib/live';
 import StateMark from '@/components/StateMark.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import UpdateStory from '@/pages/Updates/UpdateStory.vue';
+import ReporterTalk from '@/pages/Tickets/ReporterTalk.vue';
+import type { TalkLine } from '@/lib/shapes';
 import type { ReportLine, UpdateLine } from '@/lib/types';
 
-defineProps<{ known: string[]; report: ReportLine & { unlinked: boolean }; updates: UpdateLine[] }>();
-usePoll(10_000, { only: ['report', 'updates', 'known'], headers: LIVE });
+defineProps<{
+  known: string[];
+  report: ReportLine & { unlinked: boolean };
+  updates: UpdateLine[];
+  talk: TalkLine[];
+  waitsForYou: boolean;
+}>();
+const page = usePage();
+const address = page.url.split(/[?#]/)[0] ?? '';
+usePoll(10_000, { only: ['report', 'updates', 'known', 'talk', 'waitsForYou'], headers: LIVE });
 </script>
 
 <template>
@@ -31,5 +41,6 @@ usePoll(10_000, { only: ['report', 'updates', 'known'], headers: LIVE });
       <p v-for="text in known" :key="text">{{ text }}</p>
     </section>
     <UpdateStory class="mt-5" :updates="updates" />
+    <ReporterTalk :talk="talk" :waits-for-you="waitsForYou" :closed="report.resolved_at !== null" :address="address" />
   </PublicShell>
 </template>

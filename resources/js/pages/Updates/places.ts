@@ -1,6 +1,6 @@
 import type { Place } from '@/lib/places';
 
 export const places: Place[] = [
-  { name: 'Status page', link: '/status', order: 6 },
+  { name: 'Status page', link: '/status', order: 7 },
   { name: 'Report form', link: '/report', command: 'Open the report form' },
 ];

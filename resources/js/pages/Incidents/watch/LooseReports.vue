@@ -2,15 +2,21 @@
 import type { Decisions } from '@/lib/decisions';
 import type { ReportLine } from '@/lib/types';
 
+const inSurge = (props: Record<string, unknown>): number[] =>
+  ((props['surges'] ?? []) as { reports: number[] }[]).flatMap((surge) => surge.reports);
+
 export const decisions: Decisions<ReportLine> = {
   order: 40,
   follows: { 'report.': ['reports'], 'incident.': ['reports'] },
+  // Those of a surge are one decision, which stands above.
   rows: (props) =>
-    (props['reports'] as ReportLine[]).map((report) => ({
-      id: `report-${report.id}`,
-      since: report.told_at,
-      item: report,
-    })),
+    (props['reports'] as ReportLine[])
+      .filter((report) => !inSurge(props).includes(report.id))
+      .map((report) => ({
+        id: `report-${report.id}`,
+        since: report.told_at,
+        item: report,
+      })),
 };
 </script>
 

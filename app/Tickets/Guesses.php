@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Incident;
+use App\Incidents\Link;
+use App\Incidents\LinkKind;
+use App\Incidents\Report;
+use App\Incidents\Situation;
+use App\Platform\Look;
+use App\Topology\Dependency;
+use App\Topology\Item;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
+use Skarvo\Tickets\Related\Choice;
+use Skarvo\Tickets\Related\KnownIncident;
+use Skarvo\Tickets\Related\KnownTicket;
+use Skarvo\Tickets\Related\PastTicket;
+use Skarvo\Tickets\Related\Related;
+
+/** To which incidents open tickets probably belong: the same computation as `bin/skarvo related`, kept with each ticket. */
+final class Guesses
+{
+    /** From so likely on, a guess is shown. */
+    public const LIKELY = Related::LIKELY;
+
+    /** So many of the latest are compared with each other. */
+    private const TICKETS = 400;
+
+    private const PAST = 800;
+
+    /** @return int how many tickets are seen otherwise than before; call it inside a transaction */
+    public static function refresh(): int
+    {
+        $loose = Ticket::query()->with('report')->open()->withIncident(false)->latest('opened_at')->limit(self::TICKETS)->get();
+        $incidents = Incident::allOpen();
+        $changed = 0;
+        if ($incidents->isEmpty()) {
+            foreach ($loose->whereNotNull('guesses') as $ticket) {
+                $changed += (int) $ticket->update(['guesses' => null]);
+            }
+
+            return $changed;
+        }
+        // Those that were linked tell what the others are like.
+        $linked = Ticket::query()->with('report')->open()->withIncident()->latest('opened_at')->limit(self::TICKETS)->get();
+        $known = array_values($incidents->map(self::incident(...))->all());
+        $answers = Related::of($known, array_map(self::ticket(...), [...$loose, ...$linked]), self::dependencies($known), self::past());
+        foreach ($loose->values() as $i => $ticket) {
+            $guesses = array_map(static fn(Choice $one): array => [
+                'incident' => (int) $one->incident, 'score' => round($one->score, 2), 'because' => self::named($one->because),
+            ], array_values(array_filter($answers[$i]->choices, static fn(Choice $one): bool => $one->score >= 0.05)));
+            if ($guesses !== ($ticket->guesses ?? [])) {
+                $ticket->update(['guesses' => $guesses === [] ? null : $guesses]);
+                $changed++;
+            }
+        }
+
+        return $changed;
+    }
+
+    /**
+     * @param  list<string>  $because
+     * @return list<string> with services and items by their names
+     */
+    private static function named(array $because): array
+    {
+        return array_map(static function (string $one): string {
+            [$kind, $id] = [...explode(' ', $one, 2), ''];
+            if ($kind !== 'service' && $kind !== 'item') {
+                return $one;
+            }
+
+            return Look::once("name of $id", static fn(): ?string => Item::query()->find($id)?->name) ?? $one;
+        }, $because);
+    }
+
+    private static function incident(Incident $incident): KnownIncident
+    {
+        $affected = array_column(Situation::shown()->of($incident->id)->affected, 'id');
+
+        return new KnownIncident(
+            (string) $incident->id, $incident->title, '', $incident->started_at->getTimestamp(), $incident->resolved_at?->getTimestamp(),
+            $incident->service_id === null ? [] : [$incident->service_id], array_values(array_map(strval(...), $affected)), [],
+        );
+    }
+
+    private static function ticket(Ticket $ticket): KnownTicket
+    {
+        return new KnownTicket(
+            (string) $ticket->id, $ticket->report->what, $ticket->opened_at->getTimestamp(), $ticket->report->service_id, $ticket->item_id,
+            $ticket->report->site,
+        );
+    }
+
+    /**
+     * @param  list<KnownIncident>  $incidents
+     * @return list<array{string, string}> what needs what is hit, as far as it is hit
+     */
+    private static function dependencies(array $incidents): array
+    {
+        $ids = array_values(array_unique(array_merge(...array_map(static fn(KnownIncident $one): array => [...$one->services, ...$one->items], $incidents))));
+
+        return array_values(Dependency::query()->whereIn('to_id', $ids)->get(['from_id', 'to_id'])
+            ->map(static fn(Dependency $one): array => [(string) $one->from_id, (string) $one->to_id])->all());
+    }
+
+    /** @return list<PastTicket> */
+    private static function past(): array
+    {
+        /** @var Collection<int, Link> $links */
+        $links = Link::query()->holds()->where('from_kind', Report::KIND)->where('to_kind', Incident::KIND)->where('kind', LinkKind::About)
+            ->latest('id')->limit(self::PAST)->get(['from_id', 'to_id']);
+        $titles = Incident::query()->whereKey($links->pluck('to_id')->unique())->pluck('title', 'id');
+
+        return array_values(array_filter(Report::query()->whereKey($links->pluck('from_id'))->get(['id', 'what'])
+            ->map(static function (Report $report) use ($links, $titles): ?PastTicket {
+                $title = $titles[$links->firstWhere('from_id', $report->id)->to_id ?? 0] ?? null;
+
+                return $title === null ? null : new PastTicket($report->what, (string) $title);
+            })->all()));
+    }
+
+    /**
+     * Tickets that probably belong to an incident, and to none yet.
+     *
+     * @param  Builder<Ticket>  $query
+     * @return Builder<Ticket>
+     */
+    public static function of(Builder $query, int $incident): Builder
+    {
+        return $query->open()->withIncident(false)->where('guesses->0->incident', $incident)->where('guesses->0->score', '>=', self::LIKELY);
+    }
+}

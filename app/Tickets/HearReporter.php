@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Report;
+use App\Platform\Database\Locked;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Updates\Contracts\TalksToReporters;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Tickets\TicketHappeningKind;
+use Skarvo\Tickets\TicketState;
+
+/** What the reporter says on the page by which a report is followed, and reads there. */
+final class HearReporter implements TalksToReporters
+{
+    private const WORDS = 200;
+
+    /**
+     * @param  bool  $isStill  it is said to be over, and does not work for them
+     * @param  bool  $isMoreUrgent  than the desk takes it for
+     * @param  string  $sendKey  the same for the same words, however often they come
+     */
+    public function __invoke(Report $report, string $text, bool $isStill, bool $isMoreUrgent, string $sendKey): void
+    {
+        DB::transaction(static function () use ($report, $text, $isStill, $isMoreUrgent, $sendKey): void {
+            $ticket = Ticket::query()->where('report_id', $report->id)->first();
+            if ($ticket === null) {
+                (new OpenTicket)->heard($report);
+                $ticket = Ticket::query()->where('report_id', $report->id)->firstOrFail();
+            }
+            Locked::again($ticket);
+            $key = "$ticket->id-$sendKey";
+            if (TicketPost::query()->where('send_key', $key)->exists()) {
+                return;
+            }
+            $by = Actor::reporter($report->name);
+            TicketPost::query()->create(['ticket_id' => $ticket->id, 'is_internal' => false, 'text' => $text, 'at' => now(), 'send_key' => $key]);
+            $facts = ['ref' => $ticket->ref(), 'text' => mb_substr($text, 0, self::WORDS)];
+            $also = ['report' => $report->id];
+            Journal::write($by, TicketEntry::Said, $ticket->subject(), $facts, $also);
+            if ($isStill && $ticket->state === TicketState::Done) {
+                $report->update(['resolved_at' => null]);
+                $ticket->update(['closed_at' => null]);
+                Promises::note($ticket, TicketHappeningKind::Reopened, name: Promises::RESTORE);
+                Journal::write($by, TicketEntry::Reopened, $ticket->subject(), ['ref' => $ticket->ref()], $also);
+            } elseif ($ticket->state === TicketState::Theirs) {
+                Promises::note($ticket, TicketHappeningKind::Resumed);
+            }
+            if ($isMoreUrgent) {
+                $ticket->update(['more_urgent' => mb_substr($text, 0, self::WORDS)]);
+                Journal::write($by, TicketEntry::MoreUrgent, $ticket->subject(), ['ref' => $ticket->ref(), 'why' => mb_substr($text, 0, self::WORDS)], $also);
+            }
+            if ($ticket->state !== TicketState::Done || $isStill) {
+                $isNew = $ticket->state === TicketState::New;
+                $ticket->update(['state' => $isNew ? TicketState::New : TicketState::Ours, 'waits_since' => $isNew ? $ticket->waits_since : now()]);
+            }
+            Promises::setTimes($ticket);
+        });
+    }
+
+    public function follow(Report $report): array
+    {
+        $ticket = Ticket::query()->where('report_id', $report->id)->first();
+
+        return [
+            'talk' => $ticket === null ? [] : $ticket->posts()->where('is_internal', false)->whereNotNull('text')->get()
+                ->map(static fn(TicketPost $post): array => [
+                    'id' => $post->id, 'mine' => $post->person_id === null, 'text' => $post->text, 'at' => $post->at,
+                ])->all(),
+            'waitsForYou' => $ticket?->state === TicketState::Theirs,
+        ];
+    }
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Report;
+use App\Platform\Contracts\ClockPart;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use Illuminate\Support\Facades\DB;
+
+/** Looks at tickets whenever one came or something became of an incident: where they belong, and whether there is a surge. */
+final class LookAtTickets implements ClockPart
+{
+    /** A surge also ends by nothing happening. */
+    private const LOOK_SECONDS = 60;
+
+    private const KINDS = ['report.', 'ticket.', 'incident.', 'alert.attached', 'alert.detached'];
+
+    private static int $seen = -1;
+
+    private static int $looked = 0;
+
+    /** For a process that goes on with another database. */
+    public static function forget(): void
+    {
+        [self::$seen, self::$looked] = [-1, 0];
+    }
+
+    public function name(): string
+    {
+        return 'tickets';
+    }
+
+    public function whileBroken(): string
+    {
+        return 'It is not said where new reports belong, and a surge of them is not noticed.';
+    }
+
+    public function __invoke(\Closure $mayWork): int
+    {
+        $head = Journal::head();
+        // A database that was taken back begins anew.
+        $seen = self::$seen > $head ? -1 : self::$seen;
+        if (abs(Moment::now() - self::$looked) < self::LOOK_SECONDS && ! ($head > $seen && self::isNews($seen))) {
+            self::$seen = $head;
+
+            return 0;
+        }
+
+        return DB::transaction(static function () use ($mayWork, $head): int {
+            if (! $mayWork()) {
+                return 0;
+            }
+            $missing = Report::query()->whereNotIn('id', Ticket::query()->select('report_id'))->orderBy('id')->get();
+            $missing->each((new OpenTicket)->heard(...));
+            $done = $missing->count() + Guesses::refresh() + FindSurges::look();
+            [self::$seen, self::$looked] = [$head, Moment::now()];
+
+            return $done;
+        });
+    }
+
+    private static function isNews(int $seen): bool
+    {
+        return DB::table('journal')->where('seq', '>', $seen)->where(static function ($query): void {
+            foreach (self::KINDS as $kind) {
+                $query->orWhere('kind', 'like', "$kind%");
+            }
+        })->exists();
+    }
+}

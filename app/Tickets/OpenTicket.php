@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Priorities;
+use App\Incidents\Report;
+use App\Updates\Contracts\HearsReports;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Tickets\TicketHappeningKind;
+use Skarvo\Tickets\TicketKind;
+use Skarvo\Tickets\TicketState;
+
+/** Each report is a ticket of the desk from the moment it is taken. */
+final class OpenTicket implements HearsReports
+{
+    public function heard(Report $report): void
+    {
+        if (Ticket::query()->where('report_id', $report->id)->exists()) {
+            return;
+        }
+        [$impact, $urgency] = [Impact::Few, Urgency::Soon];
+        $priority = Priorities::matrix()->priority($impact, $urgency);
+        $ticket = Ticket::query()->create([
+            'report_id' => $report->id, 'kind' => TicketKind::Report, 'state' => TicketState::New, 'impact' => $impact, 'urgency' => $urgency,
+            'priority' => $priority, 'opened_at' => $report->told_at, 'waits_since' => $report->told_at,
+        ]);
+        Promises::note($ticket, TicketHappeningKind::Opened, $priority);
+        Promises::setTimes($ticket);
+    }
+}

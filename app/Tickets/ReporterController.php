@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Report;
+use App\Tickets\Requests\SayRequest;
+use Illuminate\Http\RedirectResponse;
+
+/** A reporter adds something, on the page by which they follow their report. */
+final class ReporterController
+{
+    public function __invoke(SayRequest $request, string $token, HearReporter $hear): RedirectResponse
+    {
+        $report = Report::byKey($token) ?? abort(404);
+        $input = $request->validated();
+        $hear($report, (string) $input['text'], (bool) ($input['still'] ?? false), (bool) ($input['urgent'] ?? false), (string) $input['send_key']);
+
+        return redirect()->route('report.follow', $token);
+    }
+}

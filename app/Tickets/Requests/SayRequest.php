@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets\Requests;
+
+use App\Platform\Http\Form;
+
+/** What a reporter sends on the page of their report. */
+final class SayRequest extends Form
+{
+    public function rules(): array
+    {
+        return ['text' => ['required', 'string', 'max:2000'], 'still' => ['boolean'], 'urgent' => ['boolean'], 'send_key' => ['required', 'string', 'max:64']];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['text.required' => 'Write a few words first.', 'text.max' => 'Use 2,000 characters at most.'];
+    }
+}

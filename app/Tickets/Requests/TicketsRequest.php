@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets\Requests;
+
+use App\Platform\Http\Form;
+use App\Tickets\Ticket;
+use Illuminate\Database\Eloquent\Collection;
+
+/** What is sent to do something with the tickets that are marked. */
+class TicketsRequest extends Form
+{
+    private const MOST = 500;
+
+    public function rules(): array
+    {
+        return ['tickets' => ['required', 'array', 'max:'.self::MOST], 'tickets.*' => ['integer']];
+    }
+
+    /** @return Collection<int, Ticket> in order, so that two people who mark alike do not wait for each other */
+    public function tickets(): Collection
+    {
+        return Ticket::query()->with('report')->whereKey(array_map(intval(...), $this->validated()['tickets']))->orderBy('id')->get();
+    }
+}

@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Incident;
+use App\Incidents\Link;
+use App\Incidents\LinkKind;
+use App\Incidents\Report;
+use App\Platform\Person;
+use App\Platform\Record;
+use App\Platform\Team;
+use App\Topology\Item;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Tickets\TicketKind;
+use Skarvo\Tickets\TicketState;
+
+/**
+ * What the desk does about a report. Who reported it and what was said stands in the report.
+ *
+ * @property int $id
+ * @property int $report_id
+ * @property TicketKind $kind
+ * @property TicketState $state
+ * @property string|null $item_id
+ * @property Impact $impact
+ * @property Urgency $urgency
+ * @property int $priority
+ * @property string|null $team_id null: the desk's own
+ * @property string|null $person_id
+ * @property CarbonImmutable $opened_at
+ * @property CarbonImmutable $waits_since
+ * @property string|null $more_urgent why the reporter says so, until somebody has looked at it
+ * @property CarbonImmutable|null $closed_at
+ * @property CarbonImmutable|null $respond_by
+ * @property CarbonImmutable|null $restore_by
+ * @property CarbonImmutable|null $due_at by when the next of the two is promised
+ * @property CarbonImmutable|null $warn_at
+ * @property list<array{incident: int, score: float, because: list<string>}>|null $guesses incidents to which it may belong
+ * @property int $version
+ * @property-read Report $report
+ *
+ * @phpstan-type TicketLine array{
+ *     id: int, report: int, ref: string, kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
+ *     place: string|null, service: string, priority: int, who: string, mine: bool, opened_at: CarbonImmutable, waits_since: CarbonImmutable,
+ *     due: CarbonImmutable|null, is_near: bool, more_urgent: string|null, incident: array{id: int, ref: string, title: string, is_open: bool}|null,
+ *     probably: array{id: int, ref: string, title: string, score: float, because: list<string>}|null,
+ * }
+ */
+final class Ticket extends Record
+{
+    public const KIND = 'ticket';
+
+    protected $casts = [
+        'kind' => TicketKind::class, 'state' => TicketState::class, 'impact' => Impact::class, 'urgency' => Urgency::class,
+        'priority' => 'integer', 'report_id' => 'integer', 'opened_at' => 'immutable_datetime', 'waits_since' => 'immutable_datetime',
+        'closed_at' => 'immutable_datetime', 'respond_by' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
+        'warn_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'guesses' => 'array', 'version' => 'integer',
+    ];
+
+    /** @return BelongsTo<Report, $this> */
+    public function report(): BelongsTo
+    {
+        return $this->belongsTo(Report::class);
+    }
+
+    /** @return BelongsTo<Item, $this> */
+    public function item(): BelongsTo
+    {
+        return $this->belongsTo(Item::class);
+    }
+
+    /** @return BelongsTo<Team, $this> */
+    public function team(): BelongsTo
+    {
+        return $this->belongsTo(Team::class);
+    }
+
+    /** @return BelongsTo<Person, $this> */
+    public function person(): BelongsTo
+    {
+        return $this->belongsTo(Person::class);
+    }
+
+    /** @return HasMany<TicketPost, $this> */
+    public function posts(): HasMany
+    {
+        return $this->hasMany(TicketPost::class)->orderBy('at')->orderBy('id');
+    }
+
+    /** @param  Builder<Ticket>  $query */
+    public function scopeOpen(Builder $query): void
+    {
+        $query->where('tickets.state', '!=', TicketState::Done);
+    }
+
+    /**
+     * Those that wait for an incident which is under way.
+     *
+     * @param  Builder<Ticket>  $query
+     */
+    public function scopeWithIncident(Builder $query, bool $with = true): void
+    {
+        $linked = Link::query()->holds()->where('from_kind', Report::KIND)->where('to_kind', Incident::KIND)->where('kind', LinkKind::About)
+            ->whereIn('to_id', Incident::query()->whereNull('resolved_at')->select('id'))->select('from_id');
+        $with ? $query->whereIn('report_id', $linked) : $query->whereNotIn('report_id', $linked);
+    }
+
+    public function ref(): string
+    {
+        return $this->report->ref();
+    }
+
+    /** @return array{string, int} what entries of the journal about it name first */
+    public function subject(): array
+    {
+        return [self::KIND, $this->id];
+    }
+
+    /**
+     * @param  array<int, Incident>  $incidents  those that are under way, by id
+     * @return TicketLine
+     */
+    public function toLine(?Person $reader, array $incidents): array
+    {
+        $guess = $this->guesses[0] ?? null;
+        $probably = $guess === null || $guess['score'] < Guesses::LIKELY ? null : $incidents[$guess['incident']] ?? null;
+        $incident = $this->report->incident;
+
+        return [
+            'id' => $this->id, 'report' => $this->report_id, 'ref' => $this->ref(), 'kind' => $this->kind->value, 'state' => $this->state->value,
+            'what' => $this->report->what, 'name' => $this->report->name, 'place' => $this->report->site,
+            'service' => $this->report->service->name ?? '', 'priority' => $this->priority,
+            'who' => $this->person->name ?? $this->team->name ?? 'the desk', 'mine' => $reader !== null && $this->person_id === $reader->id,
+            'opened_at' => $this->opened_at, 'waits_since' => $this->waits_since, 'due' => $this->due_at,
+            'is_near' => $this->warn_at !== null && $this->warn_at->isPast(), 'more_urgent' => $this->more_urgent,
+            'incident' => $incident === null ? null : [
+                'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'is_open' => $incident->isOpen(),
+            ],
+            'probably' => $guess === null || $probably === null || $incident !== null ? null : [
+                'id' => $probably->id, 'ref' => $probably->ref(), 'title' => $probably->title, 'score' => $guess['score'],
+                'because' => $guess['because'],
+            ],
+        ];
+    }
+}

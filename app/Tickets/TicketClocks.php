@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Platform\Contracts\RunningClock;
+use App\Platform\Contracts\RunsOut;
+
+/** Promises of tickets that are near, or past. */
+final class TicketClocks implements RunsOut
+{
+    /** So many of the nearest: a list of hundreds tells nobody what to do first. */
+    private const MOST = 20;
+
+    public function clocks(): array
+    {
+        return array_values(Ticket::query()->with('report')->open()->withIncident(false)->where('warn_at', '<=', now())
+            ->whereNotNull('due_at')->orderBy('due_at')->limit(self::MOST)->get()
+            ->map(static function (Ticket $ticket): RunningClock {
+                $isAnswer = $ticket->respond_by !== null && ($ticket->restore_by === null || $ticket->respond_by <= $ticket->restore_by);
+
+                return new RunningClock(
+                    ($isAnswer ? 'respond-' : 'ticket-')."$ticket->id", ($isAnswer ? 'First answer, ' : 'To be solved, ').$ticket->ref(),
+                    "priority $ticket->priority", $ticket->due_at ?? $ticket->opened_at, $ticket->opened_at, "/tickets/$ticket->id", true,
+                );
+            })->all());
+    }
+}

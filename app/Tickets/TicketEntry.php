@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Platform\Contracts\EntryKind;
+use App\Platform\Journal\Particular;
+
+/** Kinds of entries in the journal. */
+enum TicketEntry: string implements EntryKind
+{
+    case Answered = 'ticket.answered';
+    case Noted = 'ticket.noted';
+    case Said = 'ticket.said';
+    case MoreUrgent = 'ticket.more_urgent';
+    case Taken = 'ticket.taken';
+    case HandedOver = 'ticket.handed_over';
+    case Corrected = 'ticket.corrected';
+    case Waits = 'ticket.waits';
+    case Closed = 'ticket.closed';
+    case Reopened = 'ticket.reopened';
+    case PromisesChanged = 'promises.changed';
+    case SurgeFound = 'surge.found';
+    case SurgeOver = 'surge.over';
+    case SurgeConfirmed = 'surge.confirmed';
+    case SurgeDismissed = 'surge.dismissed';
+
+    public function particulars(): array
+    {
+        return match ($this) {
+            self::Answered, self::Noted, self::Said => ['text' => Particular::Words],
+            self::MoreUrgent, self::SurgeDismissed => ['why' => Particular::Words],
+            self::HandedOver => ['why' => Particular::Words, 'person' => Particular::Person],
+            default => [],
+        };
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Incident;
+use App\Platform\Moment;
+use App\Platform\Person;
+use App\Platform\Staff\Names;
+use Carbon\CarbonImmutable;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Tickets\TargetClock;
+use Skarvo\Tickets\TargetState;
+
+/**
+ * One ticket, as the desk reads it.
+ *
+ * @phpstan-import-type PostLine from TicketPost
+ *
+ * @phpstan-type Guess array{id: int, ref: string, title: string, score: float, because: list<string>}
+ * @phpstan-type TicketPromise array{
+ *     name: string, state: value-of<TargetState>, broken: bool, left: int|null, due: CarbonImmutable|null, met: CarbonImmutable|null,
+ * }
+ * @phpstan-type OtherTicket array{id: int, ref: string, what: string, state: string}
+ * @phpstan-type TicketMore array{
+ *     version: int, service_id: string, impact: value-of<Impact>, urgency: value-of<Urgency>, item: array{id: string, name: string}|null,
+ *     mailed: bool, follow: string, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
+ * }
+ */
+final class TicketPage
+{
+    private const OTHERS = 5;
+
+    /**
+     * @param  array<int, Incident>  $incidents  those that are under way, by id
+     * @return array<string, mixed> a TicketLine, and TicketMore
+     */
+    public static function of(Ticket $ticket, Person $reader, array $incidents): array
+    {
+        $ticket->load(['report.service', 'report.link', 'report.incident', 'person', 'team', 'item']);
+
+        return [...$ticket->toLine($reader, $incidents), ...self::more($ticket, $incidents)];
+    }
+
+    /**
+     * @param  array<int, Incident>  $incidents
+     * @return TicketMore
+     */
+    private static function more(Ticket $ticket, array $incidents): array
+    {
+        $report = $ticket->report;
+
+        return [
+            'version' => $ticket->version, 'service_id' => $report->service_id, 'impact' => $ticket->impact->value, 'urgency' => $ticket->urgency->value,
+            'item' => $ticket->item === null ? null : ['id' => $ticket->item->id, 'name' => $ticket->item->name],
+            'mailed' => $report->email !== null, 'follow' => route('report.follow', $report->key()),
+            'posts' => array_values($ticket->posts->map(static fn(TicketPost $post): array => [
+                'id' => $post->id, 'by' => $post->person_id === null ? null : Names::person($post->person_id), 'internal' => $post->is_internal,
+                'text' => $post->text, 'at' => $post->at,
+            ])->all()),
+            'guesses' => array_values(array_filter(array_map(static function (array $guess) use ($incidents): ?array {
+                $incident = $incidents[$guess['incident']] ?? null;
+
+                return $incident === null ? null : [
+                    'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'score' => $guess['score'], 'because' => $guess['because'],
+                ];
+            }, $ticket->guesses ?? []))),
+            'promises' => array_map(static fn(TargetClock $clock): array => [
+                'name' => $clock->name, 'state' => $clock->state->value, 'broken' => $clock->broken,
+                'left' => $clock->leftSeconds === null ? null : $clock->leftSeconds * 1000,
+                'due' => $clock->dueAt === null ? null : Moment::of($clock->dueAt), 'met' => $clock->metAt === null ? null : Moment::of($clock->metAt),
+            ], Promises::of($ticket)),
+            'others' => $report->email === null && $report->name === null ? [] : array_values(Ticket::query()->with('report')->whereKeyNot($ticket->id)
+                ->whereHas('report', static fn($query) => $report->email !== null ? $query->where('email', $report->email) : $query->where('name', $report->name))
+                ->latest('opened_at')->limit(self::OTHERS)->get()->map(static fn(Ticket $other): array => [
+                    'id' => $other->id, 'ref' => $other->ref(), 'what' => $other->report->what, 'state' => $other->state->words(),
+                ])->all()),
+        ];
+    }
+}

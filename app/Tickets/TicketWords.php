@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Platform\Contracts\TellsEntries;
+use App\Platform\Journal\Facts;
+use App\Platform\Journal\Sentence;
+use App\Platform\Staff\Names;
+
+/** Words for journal entries. */
+final class TicketWords implements TellsEntries
+{
+    public function tell(string $kind, Facts $facts): ?Sentence
+    {
+        $ref = $facts->text('ref');
+
+        return match (TicketEntry::tryFrom($kind)) {
+            TicketEntry::Answered => Sentence::plain("Answered the reporter of $ref", $facts->text('text')),
+            TicketEntry::Noted => Sentence::plain("Internal note on $ref", $facts->text('text')),
+            TicketEntry::Said => Sentence::plain("The reporter of $ref wrote", $facts->text('text')),
+            TicketEntry::MoreUrgent => Sentence::strong("The reporter says that $ref is more urgent", $facts->text('why')),
+            TicketEntry::Taken => Sentence::plain("Took $ref"),
+            TicketEntry::HandedOver => Sentence::plain(
+                "Handed $ref over to ".($facts->person('person') ?: Names::team($facts->text('team')) ?: 'the desk'), $facts->text('why'),
+            ),
+            TicketEntry::Corrected => Sentence::plain("Corrected $ref", $facts->changes()),
+            TicketEntry::Waits => Sentence::quiet("$ref waits for the reporter"),
+            TicketEntry::Closed => Sentence::plain("Closed $ref"),
+            TicketEntry::Reopened => Sentence::strong("$ref is open again"),
+            TicketEntry::PromisesChanged => Sentence::plain('Changed what is promised of tickets'),
+            TicketEntry::SurgeFound => Sentence::strong(
+                "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual", "since {$facts->time('since')}",
+            ),
+            TicketEntry::SurgeOver => Sentence::quiet("The surge of reports on {$facts->text('service')} is over"),
+            TicketEntry::SurgeConfirmed => Sentence::plain("Confirmed the surge of reports on {$facts->text('service')}"),
+            TicketEntry::SurgeDismissed => Sentence::plain("Dismissed the surge of reports on {$facts->text('service')}", $facts->text('why')),
+            null => null,
+        };
+    }
+
+    public function written(): array
+    {
+        return [TicketEntry::Answered, TicketEntry::Noted, TicketEntry::Said];
+    }
+}

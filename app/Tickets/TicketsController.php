@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Incident;
+use App\Platform\CurrentPerson;
+use App\Platform\Http\Asked;
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\Telling;
+use App\Platform\Once;
+use App\Platform\Person;
+use App\Platform\Team;
+use App\Tickets\Requests\AnswerTicketRequest;
+use App\Tickets\Requests\CloseTicketsRequest;
+use App\Tickets\Requests\CorrectTicketRequest;
+use App\Tickets\Requests\HandOverRequest;
+use App\Tickets\Requests\LinkTicketsRequest;
+use App\Tickets\Requests\TicketsRequest;
+use App\Topology\Item;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Inertia\Inertia;
+use Inertia\Response;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Tickets\TicketKind;
+
+/** The desk: the pile of tickets, sorted by who waits for whom, and one of them. */
+final class TicketsController
+{
+    public function index(Request $request): Response
+    {
+        return $this->shown($request, null);
+    }
+
+    public function show(Request $request, Ticket $ticket): Response
+    {
+        return $this->shown($request, $ticket);
+    }
+
+    public function take(TicketsRequest $request): RedirectResponse
+    {
+        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->take($ticket));
+    }
+
+    public function handOver(HandOverRequest $request): RedirectResponse
+    {
+        $input = $request->validated();
+        $person = isset($input['person']) ? Person::query()->find((string) $input['person']) : null;
+        $team = isset($input['team']) ? Team::query()->find((string) $input['team']) : null;
+
+        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->handOver($ticket, $person, $team, (string) ($input['why'] ?? '')));
+    }
+
+    public function link(LinkTicketsRequest $request): RedirectResponse
+    {
+        $incident = Incident::query()->findOrFail((int) $request->validated()['incident']);
+
+        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->link($ticket, $incident));
+    }
+
+    public function close(CloseTicketsRequest $request): RedirectResponse
+    {
+        $text = trim((string) ($request->validated()['text'] ?? ''));
+
+        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->close($ticket, $text));
+    }
+
+    public function answer(AnswerTicketRequest $request, Ticket $ticket): RedirectResponse
+    {
+        $input = $request->validated();
+        $work = new WorkTickets(CurrentPerson::of($request));
+        Once::for($request, static function () use ($work, $ticket, $input): void {
+            (bool) $input['internal']
+                ? $work->note($ticket, (string) $input['text'])
+                : $work->answer($ticket, (string) $input['text'], (bool) ($input['waits'] ?? true));
+        });
+
+        return back();
+    }
+
+    public function correct(CorrectTicketRequest $request, Ticket $ticket): RedirectResponse
+    {
+        $input = $request->validated();
+        $work = new WorkTickets(CurrentPerson::of($request));
+        Once::for($request, static fn() => $work->correct(
+            $ticket, (int) $input['version'], TicketKind::from($input['kind']), $input['service'] ?? null, $input['item'] ?? null,
+            $input['place'] ?? null, Impact::from($input['impact']), Urgency::from($input['urgency']),
+        ));
+
+        return back();
+    }
+
+    private function shown(Request $request, ?Ticket $ticket): Response
+    {
+        $person = CurrentPerson::of($request);
+        $incidents = Incident::allOpen()->keyBy('id')->all();
+        $pile = TicketPile::tryFrom(Asked::text($request, 'pile')) ?? TicketPile::Ours;
+
+        return Inertia::render('Tickets/Tickets', [
+            'pile' => $pile->value,
+            'piles' => fn(): array => TicketPile::counts($person),
+            'tickets' => fn(): array => array_values($pile->tickets($person)->with(['report.service', 'report.link', 'report.incident', 'person', 'team'])
+                ->limit(TicketPile::MOST)->get()->map(static fn(Ticket $one): array => $one->toLine($person, $incidents))->all()),
+            'surges' => SurgesToDecide::open(...),
+            'incidents' => fn(): array => array_values(array_map(
+                static fn(Incident $one): array => ['id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title], $incidents,
+            )),
+            'ticket' => fn(): ?array => $ticket === null ? null : TicketPage::of($ticket, $person, $incidents),
+            'story' => fn(): array => $ticket === null ? [] : array_values(Entry::query()->about(Ticket::KIND, $ticket->id)->orderBy('seq')->get()->map(Telling::of(...))->all()),
+            'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
+            'people' => fn() => Person::query()->whereNull('left_at')->orderBy('name')->get(['id', 'name']),
+            'services' => fn() => Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']),
+        ]);
+    }
+
+    /** @param  \Closure(WorkTickets, Ticket): void  $what */
+    private static function work(TicketsRequest $request, \Closure $what): RedirectResponse
+    {
+        $work = new WorkTickets(CurrentPerson::of($request));
+        Once::for($request, static function () use ($request, $work, $what): void {
+            foreach ($request->tickets() as $ticket) {
+                $what($work, $ticket);
+            }
+        });
+
+        return back();
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Contracts\HasConsequences;
+use App\Incidents\Foreseen;
+use App\Incidents\Incident;
+use App\Incidents\Report;
+use App\Incidents\Turn;
+use App\Incidents\TurnKind;
+use Illuminate\Database\Eloquent\Collection;
+use Skarvo\Tickets\TicketHappeningKind;
+use Skarvo\Tickets\TicketState;
+
+/**
+ * Tickets end with the incident that they belong to, and go on when it does. A sheet counts their reports, and their
+ * reporters hear of it from the incident.
+ */
+final class TicketsOfIncident implements HasConsequences
+{
+    public function foresee(Incident $incident, Turn $turn): ?Foreseen
+    {
+        $isOver = $turn->kind === TurnKind::Resolved;
+        if (! $isOver && $turn->kind !== TurnKind::Reopened) {
+            return null;
+        }
+        $reports = Report::query()->about($incident->id)->pluck('id');
+        /** @var Collection<int, Ticket> $tickets */
+        $tickets = $isOver
+            ? Ticket::query()->whereIn('report_id', $reports)->open()->get()
+            : Ticket::query()->whereIn('report_id', $reports)->where('state', TicketState::Done)->where('closed_at', '>=', $incident->resolved_at)->get();
+
+        return new Foreseen(static fn(): array => [], static function () use ($tickets, $isOver): void {
+            foreach ($tickets as $ticket) {
+                foreach ($isOver ? [Promises::RESPOND, Promises::RESTORE] : [Promises::RESTORE] as $name) {
+                    Promises::note($ticket, $isOver ? TicketHappeningKind::Met : TicketHappeningKind::Reopened, name: $name);
+                }
+                $ticket->update([
+                    'state' => $isOver ? TicketState::Done : TicketState::Ours, 'closed_at' => $isOver ? now() : null, 'more_urgent' => null,
+                ]);
+                Promises::setTimes($ticket);
+            }
+        });
+    }
+}

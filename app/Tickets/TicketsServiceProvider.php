@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Contracts\HasConsequences;
+use App\Platform\Capability;
+use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\Decisions;
+use App\Platform\Contracts\RunsOut;
+use App\Platform\Contracts\TellsEntries;
+use App\Updates\Contracts\HearsReports;
+use App\Updates\Contracts\TalksToReporters;
+
+final class TicketsServiceProvider extends Capability
+{
+    protected function gives(): array
+    {
+        return [
+            Decisions::class => [SurgesToDecide::class],
+            RunsOut::class => [TicketClocks::class],
+            ClockPart::class => [LookAtTickets::class],
+            TellsEntries::class => [TicketWords::class],
+            HasConsequences::class => [TicketsOfIncident::class],
+            HearsReports::class => [OpenTicket::class],
+            TalksToReporters::class => [HearReporter::class],
+        ];
+    }
+
+    protected function routes(): string
+    {
+        return 'tickets';
+    }
+}

@@ -1,0 +1,171 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Incident;
+use App\Incidents\LinkReport;
+use App\Incidents\Priorities;
+use App\Platform\Database\Locked;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Platform\Team;
+use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Tickets\TicketHappeningKind;
+use Skarvo\Tickets\TicketKind;
+use Skarvo\Tickets\TicketState;
+
+/** What somebody at the desk does with tickets, one or many. Call it inside a transaction. */
+final readonly class WorkTickets
+{
+    /** So much of what was said stands in the journal. */
+    private const WORDS = 200;
+
+    public function __construct(private Person $by) {}
+
+    public function take(Ticket $ticket): void
+    {
+        $this->begin($ticket);
+        if ($ticket->person_id === $this->by->id) {
+            return;
+        }
+        $ticket->update(['person_id' => $this->by->id, 'state' => $ticket->state === TicketState::New ? TicketState::Ours : $ticket->state]);
+        $this->write(TicketEntry::Taken, $ticket);
+    }
+
+    /** To a person, or to a team; to neither is back to the desk. */
+    public function handOver(Ticket $ticket, ?Person $person, ?Team $team, string $why): void
+    {
+        $this->begin($ticket);
+        if ($person?->left_at !== null) {
+            throw Refused::because("$person->name has left. Choose somebody else.", 'person');
+        }
+        $ticket->update([
+            'person_id' => $person?->id, 'team_id' => $team->id ?? $person?->team_id,
+            'state' => $ticket->state === TicketState::New ? TicketState::Ours : $ticket->state, 'waits_since' => now(),
+        ]);
+        $this->write(TicketEntry::HandedOver, $ticket, ['person' => $person?->id, 'team' => $team?->id, 'why' => $why]);
+    }
+
+    /** The reporter reads it, and it goes to them by mail. Then the ticket waits for them, or goes on waiting for us. */
+    public function answer(Ticket $ticket, string $text, bool $waits): void
+    {
+        $this->begin($ticket);
+        $post = $this->post($ticket, $text, false);
+        $this->firstAnswer($ticket);
+        $this->setWaiting($ticket, $waits);
+        $this->write(TicketEntry::Answered, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
+        TicketMail::put($ticket, "ticket-post-$post->id", "About your report {$ticket->ref()}", "$text\n\nAnswer here: ");
+    }
+
+    /** Nobody outside ever reads it. */
+    public function note(Ticket $ticket, string $text): void
+    {
+        Locked::again($ticket);
+        $this->post($ticket, $text, true);
+        $this->write(TicketEntry::Noted, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
+    }
+
+    public function correct(
+        Ticket $ticket, int $version, TicketKind $kind, ?string $service, ?string $item, ?string $place, Impact $impact, Urgency $urgency,
+    ): void {
+        $next = Locked::at($version, $ticket, what: 'this ticket');
+        $report = $ticket->report;
+        $was = [
+            'kind' => $ticket->kind->value, 'service' => $report->service_id, 'item' => $ticket->item_id, 'place' => $report->site,
+            'impact' => $ticket->impact->value, 'urgency' => $ticket->urgency->value,
+        ];
+        $is = ['kind' => $kind->value, 'service' => $service ?? $report->service_id, 'item' => $item, 'place' => $place, 'impact' => $impact->value, 'urgency' => $urgency->value];
+        $changes = [];
+        foreach ($is as $field => $value) {
+            if ($value !== $was[$field]) {
+                $changes[$field] = [$was[$field] ?? '', $value ?? ''];
+            }
+        }
+        if ($changes === [] && $ticket->more_urgent === null) {
+            return;
+        }
+        $priority = Priorities::matrix()->priority($impact, $urgency);
+        $report->update(['service_id' => $is['service'], 'site' => $place]);
+        if ($priority !== $ticket->priority) {
+            Promises::note($ticket, TicketHappeningKind::Priority, $priority);
+        }
+        $ticket->update([
+            'kind' => $kind, 'item_id' => $item, 'impact' => $impact, 'urgency' => $urgency, 'priority' => $priority, 'version' => $next,
+            'more_urgent' => null,
+        ]);
+        Promises::setTimes($ticket);
+        $this->write(TicketEntry::Corrected, $ticket, ['changes' => $changes]);
+    }
+
+    public function link(Ticket $ticket, Incident $incident): void
+    {
+        $this->begin($ticket);
+        LinkReport::to($ticket->report, $incident, Actor::person($this->by));
+        $this->firstAnswer($ticket);
+        $ticket->update(['state' => TicketState::Ours]);
+        Promises::setTimes($ticket);
+    }
+
+    /** With a last word to the reporter, or without. */
+    public function close(Ticket $ticket, string $text): void
+    {
+        $this->begin($ticket);
+        $post = $text === '' ? null : $this->post($ticket, $text, false);
+        $this->firstAnswer($ticket);
+        Promises::note($ticket, TicketHappeningKind::Met, name: Promises::RESTORE);
+        $ticket->update(['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null, 'person_id' => $ticket->person_id ?? $this->by->id]);
+        $ticket->report->update(['resolved_at' => now()]);
+        Promises::setTimes($ticket);
+        $this->write(TicketEntry::Closed, $ticket);
+        if ($post !== null) {
+            TicketMail::put(
+                $ticket, "ticket-post-$post->id", "Closed: your report {$ticket->ref()}", "$text\n\nIf it still does not work, say so here: ",
+            );
+        }
+    }
+
+    /** @throws Refused if it is closed */
+    private function begin(Ticket $ticket): void
+    {
+        Locked::again($ticket);
+        if ($ticket->state === TicketState::Done) {
+            throw Refused::because("{$ticket->ref()} is closed already. Only its reporter can open it again.");
+        }
+    }
+
+    private function post(Ticket $ticket, string $text, bool $isInternal): TicketPost
+    {
+        return TicketPost::query()->create([
+            'ticket_id' => $ticket->id, 'person_id' => $this->by->id, 'is_internal' => $isInternal, 'text' => $text, 'at' => now(),
+        ]);
+    }
+
+    private function firstAnswer(Ticket $ticket): void
+    {
+        Promises::note($ticket, TicketHappeningKind::Met, name: Promises::RESPOND);
+        if ($ticket->person_id === null) {
+            $ticket->update(['person_id' => $this->by->id]);
+        }
+    }
+
+    private function setWaiting(Ticket $ticket, bool $waits): void
+    {
+        $state = $waits ? TicketState::Theirs : TicketState::Ours;
+        if ($waits !== ($ticket->state === TicketState::Theirs)) {
+            Promises::note($ticket, $waits ? TicketHappeningKind::Paused : TicketHappeningKind::Resumed);
+        }
+        $ticket->update(['state' => $state, 'waits_since' => now()]);
+        Promises::setTimes($ticket);
+    }
+
+    /** @param  array<string, mixed>  $facts */
+    private function write(TicketEntry $kind, Ticket $ticket, array $facts = []): void
+    {
+        Journal::write(Actor::person($this->by), $kind, $ticket->subject(), ['ref' => $ticket->ref(), ...$facts], ['report' => $ticket->report_id]);
+    }
+}

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
+import type { Named } from '@/pages/Tickets/tickets';
+
+/** Hands tickets over to a person or a team, or back to the desk. */
+const props = defineProps<{ tickets: number[]; teams: Named[]; people: Named[] }>();
+const emit = defineEmits<{ done: []; close: [] }>();
+const action = useAction();
+const to = ref('');
+const why = ref('');
+const send = (): void => {
+  const [kind, id] = [to.value.slice(0, to.value.indexOf(':')), to.value.slice(to.value.indexOf(':') + 1)];
+  action.send(
+    '/tickets/hand-over',
+    {
+      tickets: props.tickets,
+      person: kind === 'person' ? id : null,
+      team: kind === 'team' ? id : null,
+      why: why.value,
+    },
+    () => emit('done'),
+  );
+};
+</script>
+
+<template>
+  <form class="flex w-full flex-wrap items-end gap-3 text-small" @submit.prevent="send">
+    <label
+      >To
+      <select v-model="to" class="field py-1" required autofocus>
+        <option value="" disabled>Choose…</option>
+        <option value="desk:">the desk</option>
+        <optgroup label="A team">
+          <option v-for="one in teams" :key="one.id" :value="`team:${one.id}`">{{ one.name }}</option>
+        </optgroup>
+        <optgroup label="A person">
+          <option v-for="one in people" :key="one.id" :value="`person:${one.id}`">{{ one.name }}</option>
+        </optgroup>
+      </select></label
+    >
+    <label class="min-w-40 flex-1">Why (optional) <input v-model="why" class="field py-1" maxlength="500" /></label>
+    <ActButton type="submit" :busy="action.busy.value">Hand over</ActButton>
+    <button type="button" class="link" @click="emit('close')">Cancel</button>
+    <TroubleNote :text="Object.values(action.errors.value)[0]" />
+  </form>
+</template>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { nextTick, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import TimeAgo from '@/components/TimeAgo.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import { useAction } from '@/lib/action';
+import { useDraft } from '@/lib/draft';
+import type { TicketDetail } from '@/pages/Tickets/tickets';
+
+/** What was said on a ticket. What the reporter reads and what stays inside are two forms that cannot be mistaken. */
+const props = defineProps<{ ticket: TicketDetail; mayWork: boolean }>();
+const { text: answer, clear: clearAnswer } = useDraft(`ticket-answer-${props.ticket.id}`);
+const { text: note, clear: clearNote } = useDraft(`ticket-note-${props.ticket.id}`);
+const noting = ref(note.value !== '');
+const waits = ref(true);
+const answering = useAction();
+const keeping = useAction();
+const answerField = ref<HTMLTextAreaElement | null>(null);
+const noteField = ref<HTMLTextAreaElement | null>(null);
+const who = props.ticket.name ?? 'the reporter';
+const send = (): void => {
+  if (answer.value.trim() === '') return;
+  answering.send(
+    `/tickets/${props.ticket.id}/answer`,
+    { text: answer.value, internal: false, waits: waits.value },
+    () => {
+      clearAnswer();
+      // The keys are for the pile again.
+      answerField.value?.blur();
+    },
+  );
+};
+const keep = (): void => {
+  if (note.value.trim() === '') return;
+  keeping.send(`/tickets/${props.ticket.id}/answer`, { text: note.value, internal: true }, () => {
+    clearNote();
+    noting.value = false;
+  });
+};
+const startNote = (): void => {
+  noting.value = true;
+  void nextTick(() => noteField.value?.focus());
+};
+defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
+</script>
+
+<template>
+  <div class="grid gap-3">
+    <ol class="grid gap-2" aria-label="Conversation">
+      <li
+        v-for="post in ticket.posts"
+        :key="post.id"
+        class="rounded-edge border px-3 py-2"
+        :class="
+          post.internal
+            ? 'internal ml-10 border-dashed border-edge'
+            : post.by
+              ? 'mr-14 border-line bg-sheet'
+              : 'mr-14 border-calm bg-sheet'
+        "
+      >
+        <p class="text-small text-ink-2">
+          <strong v-if="post.internal" class="text-ink">Internal</strong>
+          {{ post.by ? (post.internal ? post.by : `${post.by} to ${who}`) : (ticket.name ?? 'The reporter') }},
+          <TimeAgo :at="post.at" />
+        </p>
+        <p class="whitespace-pre-line">{{ post.text ?? 'Erased.' }}</p>
+      </li>
+    </ol>
+    <template v-if="mayWork">
+      <form
+        v-if="ticket.state !== 'done'"
+        class="rounded-edge border-[1.5px] border-ink bg-sheet p-2.5"
+        @submit.prevent="send"
+      >
+        <label class="sr-only" for="answer">Answer to {{ who }}</label>
+        <textarea
+          id="answer"
+          ref="answerField"
+          v-model="answer"
+          rows="3"
+          maxlength="4000"
+          class="w-full resize-y bg-transparent outline-offset-4 placeholder:text-ink-3"
+          :placeholder="`What ${who} will read (a)`"
+          @keydown.ctrl.enter="send"
+          @keydown.meta.enter="send"
+        />
+        <TroubleNote :text="answering.errors.value.text ?? answering.errors.value.action" />
+        <div class="flex flex-wrap items-center gap-x-4 gap-y-2 text-small">
+          <span class="text-ink-2">{{
+            ticket.mailed ? 'On their page and by mail' : 'On their page only: they left no address'
+          }}</span>
+          <label class="flex items-center gap-1.5"
+            ><input v-model="waits" type="checkbox" class="size-4 accent-[var(--ink)]" /> then wait for them</label
+          >
+          <span class="ml-auto flex gap-2">
+            <ActButton v-if="!noting" shortcut="i" @click="startNote">Internal note</ActButton>
+            <ActButton main type="submit" shortcut="Ctrl Enter" :busy="answering.busy.value"
+              >Send to {{ who }}</ActButton
+            >
+          </span>
+        </div>
+      </form>
+      <form v-if="noting" class="internal rounded-edge border-2 border-dashed border-edge p-2.5" @submit.prevent="keep">
+        <label class="text-small font-semibold" for="note">Internal note: nobody outside ever reads it</label>
+        <textarea
+          id="note"
+          ref="noteField"
+          v-model="note"
+          rows="2"
+          maxlength="4000"
+          class="w-full resize-y bg-sheet p-1 outline-offset-2"
+        />
+        <TroubleNote :text="keeping.errors.value.text ?? keeping.errors.value.action" />
+        <p class="flex gap-3">
+          <ActButton type="submit" :busy="keeping.busy.value">Keep the note</ActButton>
+          <button type="button" class="link text-small" @click="noting = false">Cancel</button>
+        </p>
+      </form>
+      <p v-else-if="ticket.state === 'done'" class="text-small text-ink-2">
+        Closed. Its reporter can open it again.
+        <button type="button" class="link" @click="startNote">Internal note</button>
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.internal {
+  background: repeating-linear-gradient(135deg, var(--shade) 0 6px, var(--paper) 6px 12px);
+}
+.internal > p,
+.internal > label {
+  background: var(--paper);
+  padding-inline: 0.25rem;
+}
+</style>

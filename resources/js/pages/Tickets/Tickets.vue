@@ -1,0 +1,225 @@
+<script setup lang="ts">
+import { Link, router } from '@inertiajs/vue3';
+import { computed, ref, watch } from 'vue';
+import AppShell from '@/components/AppShell.vue';
+import TimeAgo from '@/components/TimeAgo.vue';
+import { useCommands } from '@/lib/commands';
+import { useShared } from '@/lib/shared';
+import type { SurgeLine, TicketLine } from '@/lib/shapes';
+import type { Beginning, JournalLine } from '@/lib/types';
+import { plural } from '@/lib/states';
+import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
+import SurgeCard from '@/pages/Tickets/SurgeCard.vue';
+import TicketActions from '@/pages/Tickets/TicketActions.vue';
+import TicketAside from '@/pages/Tickets/TicketAside.vue';
+import TicketRow from '@/pages/Tickets/TicketRow.vue';
+import TicketTalk from '@/pages/Tickets/TicketTalk.vue';
+import type { Named, OpenIncident, TicketDetail } from '@/pages/Tickets/tickets';
+
+/** The desk: the pile, sorted by who waits for whom and what runs out first, and one ticket of it. */
+const props = defineProps<{
+  pile: string;
+  piles: { pile: string; words: string; count: number }[];
+  tickets: TicketLine[];
+  surges: SurgeLine[];
+  incidents: OpenIncident[];
+  ticket: TicketDetail | null;
+  story: JournalLine[];
+  teams: Named[];
+  people: Named[];
+  services: Named[];
+}>();
+const shared = useShared();
+const mayWork = computed(() => shared.value.me?.may.includes('work-tickets') ?? false);
+const coordinates = computed(() => shared.value.me?.coordinates ?? false);
+const marked = ref<number[]>([]);
+const declaring = ref<Beginning | null>(null);
+const actions = ref<InstanceType<typeof TicketActions> | null>(null);
+const talk = ref<InstanceType<typeof TicketTalk> | null>(null);
+const surgeCards = ref<InstanceType<typeof SurgeCard>[]>([]);
+const linkOf = (id: number): string => `/tickets/${id}?pile=${props.pile}`;
+const toggle = (id: number): void => {
+  marked.value = marked.value.includes(id) ? marked.value.filter((one) => one !== id) : [...marked.value, id];
+};
+// What has left the pile is not acted on unseen.
+watch(
+  () => props.tickets,
+  (now) => (marked.value = marked.value.filter((id) => now.some((one) => one.id === id))),
+);
+/** What the actions are about: those that are marked, or else the one that is open. */
+const chosen = computed(() => (marked.value.length ? marked.value : props.ticket ? [props.ticket.id] : []));
+const lines = computed(() => props.tickets.filter((one) => chosen.value.includes(one.id)));
+const likely = computed(() => lines.value[0]?.probably?.id ?? props.ticket?.guesses[0]?.id ?? null);
+const move = (by: number): void => {
+  const at = props.tickets.findIndex((one) => one.id === props.ticket?.id);
+  const next = props.tickets[at === -1 ? 0 : Math.max(0, Math.min(props.tickets.length - 1, at + by))];
+  if (next) router.get(linkOf(next.id), {}, { preserveScroll: true, preserveState: true });
+};
+const declare = (surge: SurgeLine): void => {
+  declaring.value = {
+    key: `surge-${surge.id}`,
+    words: `From ${surge.reports.length} reports on ${surge.service}`,
+    alerts: [],
+    reports: surge.reports,
+  };
+};
+useCommands(() => [
+  { name: 'Next ticket', key: 'j', run: () => move(1) },
+  { name: 'Previous ticket', key: 'k', run: () => move(-1) },
+  ...(mayWork.value && props.ticket
+    ? [
+        { name: `Select ${props.ticket.ref}`, key: 'x', run: () => toggle(props.ticket?.id ?? 0) },
+        { name: `Answer ${props.ticket.ref}`, key: 'a', run: () => talk.value?.focus() },
+        { name: `Internal note on ${props.ticket.ref}`, key: 'i', run: () => talk.value?.note() },
+      ]
+    : []),
+  ...(mayWork.value && chosen.value.length
+    ? [
+        { name: 'Take', key: 't', run: () => actions.value?.take() },
+        { name: 'Hand over', key: 'h', run: () => actions.value?.open('hand') },
+        { name: 'Close', key: 'c', run: () => actions.value?.open('close') },
+        { name: 'Link to an incident', key: 'g', run: () => actions.value?.open('link') },
+        ...(likely.value
+          ? [{ name: 'Link to the likely incident', key: 'l', run: () => actions.value?.link(likely.value ?? 0) }]
+          : []),
+      ]
+    : []),
+  ...(mayWork.value && props.surges[0]?.probably
+    ? [{ name: 'Link the reports of the surge', key: 's', run: () => surgeCards.value[0]?.link() }]
+    : []),
+]);
+const follows = {
+  'ticket.': ['tickets', 'piles', 'ticket', 'story', 'surges'],
+  'report.': ['tickets', 'piles', 'ticket', 'surges'],
+  'incident.': ['tickets', 'piles', 'ticket', 'incidents'],
+  'surge.': ['surges', 'tickets', 'ticket'],
+};
+</script>
+
+<template>
+  <AppShell :title="ticket ? `${ticket.ref}` : 'Tickets'" :follows="follows">
+    <div class="grid min-h-0 flex-1 lg:grid-cols-[390px_minmax(0,1fr)_320px]">
+      <div
+        class="min-h-0 overflow-y-auto border-line p-3 lg:border-r"
+        :class="ticket ? 'max-lg:hidden' : ''"
+        tabindex="0"
+        role="region"
+        aria-label="The pile"
+      >
+        <h1 class="sr-only">Tickets</h1>
+        <nav aria-label="Piles" class="mb-2 flex flex-wrap gap-x-4 gap-y-1 text-small">
+          <Link
+            v-for="one in piles"
+            :key="one.pile"
+            :href="`/tickets?pile=${one.pile}`"
+            :aria-current="one.pile === pile ? 'true' : undefined"
+            :class="one.pile === pile ? 'border-b-2 border-ink font-bold' : 'text-ink-2 hover:text-ink'"
+            >{{ one.pile === 'done' ? one.words : `${one.words} ${one.count}` }}</Link
+          >
+        </nav>
+        <h2 class="sr-only">{{ piles.find((one) => one.pile === pile)?.words }}</h2>
+        <SurgeCard
+          v-for="surge in surges"
+          :key="surge.id"
+          ref="surgeCards"
+          class="mb-2"
+          :surge="surge"
+          :may-link="mayWork"
+          :may-declare="coordinates"
+          @declare="declare(surge)"
+        />
+        <div v-if="marked.length" class="sticky top-0 z-10 mb-2 border-2 border-ink bg-sheet p-2">
+          <p class="mb-1 flex justify-between text-small font-semibold">
+            {{ plural(marked.length, 'ticket') }} selected
+            <button type="button" class="link font-normal" @click="marked = []">None</button>
+          </p>
+          <TicketActions
+            ref="actions"
+            :tickets="marked"
+            :mine="lines.length > 0 && lines.every((one) => one.mine)"
+            :linked="lines.some((one) => one.incident?.is_open)"
+            :likely="likely"
+            :incidents="incidents"
+            :teams="teams"
+            :people="people"
+            @done="marked = []"
+          />
+        </div>
+        <ul>
+          <li v-for="one in tickets" :key="one.id" class="row-rule">
+            <TicketRow
+              :ticket="one"
+              :link="linkOf(one.id)"
+              :selected="one.id === ticket?.id"
+              :marked="marked.includes(one.id)"
+              :may-mark="mayWork && one.state !== 'done'"
+              @mark="toggle(one.id)"
+            />
+          </li>
+        </ul>
+        <p v-if="tickets.length === 0" class="mt-4 text-ink-2">
+          {{ pile === 'ours' ? 'Nobody waits for us.' : 'None.' }}
+          <template v-if="pile === 'ours'"
+            >New reports come here by themselves, from <Link href="/report" class="link">the form</Link> and the
+            interface.</template
+          >
+        </p>
+        <p v-if="tickets.length >= 200" class="mt-2 text-small text-ink-2">The first 200 are shown.</p>
+      </div>
+      <div
+        class="min-h-0 overflow-y-auto p-4"
+        :class="ticket ? '' : 'max-lg:hidden'"
+        tabindex="0"
+        role="region"
+        aria-label="The ticket"
+      >
+        <template v-if="ticket">
+          <p class="lg:hidden"><Link :href="`/tickets?pile=${pile}`" class="link text-small">Back to the pile</Link></p>
+          <p class="text-small text-ink-2">
+            <span class="font-mono">{{ ticket.ref }}</span>, {{ ticket.name ?? 'somebody who gave no name'
+            }}{{ ticket.place ? `, ${ticket.place}` : '' }}, <TimeAgo :at="ticket.opened_at" />.
+            {{ ticket.mine ? 'You have it.' : `With ${ticket.who}.` }}
+            <a :href="ticket.follow" class="link" target="_blank">What they see</a>
+          </p>
+          <h2 class="mt-1 mb-3 text-xl! font-bold! text-ink!">“{{ ticket.what }}”</h2>
+          <p v-if="ticket.more_urgent" class="mb-3 border-l-[5px] border-call bg-sheet p-2">
+            <strong>They say it is more urgent:</strong> {{ ticket.more_urgent }} Set how long it can wait, beside.
+          </p>
+          <TicketTalk :key="ticket.id" ref="talk" :ticket="ticket" :may-work="mayWork" />
+          <TicketActions
+            v-if="mayWork && ticket.state !== 'done' && marked.length === 0"
+            ref="actions"
+            class="mt-3"
+            :tickets="[ticket.id]"
+            :mine="ticket.mine"
+            :linked="ticket.incident?.is_open ?? false"
+            :likely="likely"
+            :incidents="incidents"
+            :teams="teams"
+            :people="people"
+          />
+        </template>
+        <p v-else class="text-ink-2">
+          Choose a ticket, or press <kbd>j</kbd>. With <kbd>x</kbd> several are selected and worked at once.
+        </p>
+      </div>
+      <div
+        v-if="ticket"
+        class="min-h-0 overflow-y-auto border-line p-4 max-lg:border-t lg:border-l"
+        tabindex="0"
+        role="region"
+        aria-label="About the ticket"
+      >
+        <TicketAside
+          :ticket="ticket"
+          :services="services"
+          :story="story"
+          :may-work="mayWork && ticket.state !== 'done'"
+          :may-unlink="coordinates"
+          @link="(incident) => actions?.link(incident)"
+        />
+      </div>
+    </div>
+    <DeclareSheet v-if="declaring" :from="declaring" @close="declaring = null" />
+  </AppShell>
+</template>

@@ -1,0 +1,6 @@
+import type { Place } from '@/lib/places';
+
+export const places: Place[] = [
+  { name: 'Tickets', link: '/tickets', order: 3 },
+  { name: 'Targets of tickets', link: '/settings/targets', own: 4, for: (me) => me.administers },
+];

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Tickets\PromisesController;
+use App\Tickets\ReporterController;
+use App\Tickets\SurgesController;
+use App\Tickets\TicketsController;
+use Illuminate\Support\Facades\Route;
+
+Route::middleware('web')->group(function (): void {
+    // For whoever has the address of their report.
+    Route::post('report/{token}/say', ReporterController::class)->middleware('throttle:reports');
+
+    Route::middleware(['auth', 'auth.session'])->group(function (): void {
+        Route::get('tickets', [TicketsController::class, 'index']);
+        Route::get('tickets/{ticket}', [TicketsController::class, 'show'])->whereNumber('ticket');
+        Route::get('settings/targets', [PromisesController::class, 'edit']);
+        Route::post('settings/targets', [PromisesController::class, 'update'])->middleware('may:administer');
+        Route::middleware('may:work-tickets')->group(function (): void {
+            Route::post('tickets/take', [TicketsController::class, 'take']);
+            Route::post('tickets/hand-over', [TicketsController::class, 'handOver']);
+            Route::post('tickets/link', [TicketsController::class, 'link']);
+            Route::post('tickets/close', [TicketsController::class, 'close']);
+            Route::post('tickets/{ticket}/answer', [TicketsController::class, 'answer'])->whereNumber('ticket');
+            Route::post('tickets/{ticket}/correct', [TicketsController::class, 'correct'])->whereNumber('ticket');
+            Route::post('surges/{surge}/link', [SurgesController::class, 'link'])->whereNumber('surge');
+            Route::post('surges/{surge}/dismiss', [SurgesController::class, 'dismiss'])->whereNumber('surge');
+        });
+    });
+});

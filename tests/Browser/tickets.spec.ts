@@ -1,0 +1,122 @@
+import { expect } from '@playwright/test';
+import { accessible, fitsItsWidth, mails, phone, someone, standInsAddress, test } from './world';
+
+/** The desk: what people report, sorted before it piles up. */
+
+test('a flood of reports is one decision, and its tickets are linked by keyboard alone', async ({
+  browser,
+  request,
+}) => {
+  test.setTimeout(150_000);
+  const ingrid = await someone(browser, 'Ingrid Vale');
+  await ingrid.goto('/estate/vehicle-lanes');
+  await ingrid.getByRole('button', { name: /^Declare incident/ }).click();
+  await ingrid.getByLabel('Title').fill('Vehicle lanes: barriers stay shut');
+  await ingrid.getByLabel('Team to call').selectOption({ label: 'Nobody' });
+  await ingrid
+    .getByRole('button', { name: /^Declare/ })
+    .last()
+    .click();
+  await expect(ingrid).toHaveURL(/incidents\/\d+/);
+
+  const lotte = await someone(browser, 'Lotte Krone');
+  await lotte.keyboard.press('3');
+  await expect(lotte).toHaveURL(/tickets/);
+  expect((await request.post(`${standInsAddress}/scene`, { data: { name: 'people-report' } })).ok()).toBe(true);
+
+  // They come in by themselves; the surge is one decision, for the desk and on the watch.
+  const surge = lotte.getByRole('article').filter({ hasText: /reports on Vehicle lanes/ });
+  await expect(surge).toContainText(/[6-9] of [6-9] fit IN-/, { timeout: 60_000 });
+  await ingrid.goto('/');
+  await expect(ingrid.getByRole('article').filter({ hasText: /reports on Vehicle lanes/ })).toBeVisible();
+  await expect(ingrid.getByRole('article').filter({ hasText: 'Boom does not go up' })).toHaveCount(0);
+  await expect(lotte.getByRole('link', { name: /Can I get the receipts/ })).toBeVisible({ timeout: 30_000 });
+  await accessible(lotte, 'the pile');
+
+  await test.step('what is about something else says so, and what belongs is linked with one key', async () => {
+    const paid = lotte.getByRole('article').filter({ hasText: 'Paid twice' });
+    await expect(paid).not.toContainText('Probably');
+    await expect(lotte.getByRole('article').filter({ hasText: 'the pole at the entry' })).toContainText('Probably IN-');
+    await lotte.keyboard.press('s');
+    await expect(surge).toHaveCount(0, { timeout: 20_000 });
+    await expect(lotte.getByRole('link', { name: /^With an incident [6-9]/ })).toBeVisible();
+    await expect(paid).toBeVisible();
+  });
+
+  await test.step('the next ticket is opened, taken, answered, and noted inside, without a mouse', async () => {
+    const talk = lotte.getByRole('list', { name: 'Conversation' });
+    await lotte.getByRole('link', { name: /Paid twice/ }).press('Enter');
+    await expect(lotte.getByRole('heading', { name: /Paid twice/, level: 2 })).toBeVisible();
+    await lotte.keyboard.press('t');
+    await expect(lotte.getByText('You have it.')).toBeVisible();
+    await lotte.keyboard.press('a');
+    await lotte.keyboard.type('Which card did you pay with?');
+    await lotte.keyboard.press('Control+Enter');
+    await expect(talk).toContainText('Which card did you pay with?');
+    await lotte.keyboard.press('i');
+    await expect(lotte.getByLabel(/nobody outside ever reads it/)).toBeFocused();
+    await lotte.keyboard.type('Third one of these this week.');
+    await lotte.keyboard.press('Tab');
+    await lotte.keyboard.press('Enter');
+    await expect(talk.getByRole('listitem').filter({ hasText: 'Internal' })).toContainText('Third one of these');
+    await accessible(lotte, 'a ticket');
+    await expect
+      .poll(async () => (await mails(request)).some((mail) => mail.text.includes('Which card did you pay with?')))
+      .toBe(true);
+    expect((await mails(request)).some((mail) => mail.text.includes('Third one'))).toBe(false);
+  });
+});
+
+test('a reporter follows a report on a phone, answers, and opens it again', async ({ browser }) => {
+  const anna = await phone(browser);
+  await anna.goto('/report?service=boarding');
+  await anna.getByLabel(/What happens/).fill('The gate at quay 2 beeps red at every boarding card');
+  await anna.getByRole('button', { name: /^Send/ }).click();
+  await expect(anna.getByRole('heading', { name: /We have your report/ })).toBeVisible();
+  const ref = await anna.getByText(/^RE-\d+$/).innerText();
+
+  const lotte = await someone(browser, 'Lotte Krone');
+  await lotte.goto('/tickets');
+  await lotte.getByRole('link', { name: /beeps red at every/ }).click();
+  await expect(lotte.getByText(ref).first()).toBeVisible();
+  await lotte.getByLabel(/^Answer to/).fill('Which gate is it?');
+  await lotte.getByRole('button', { name: /^Send to/ }).click();
+  await expect(anna.getByText('We wait for your answer.')).toBeVisible({ timeout: 20_000 });
+  await fitsItsWidth(anna);
+  await accessible(anna, 'the page of a report');
+
+  await anna.getByLabel(/Add something/).fill('Gate 4. The ship leaves in ten minutes!');
+  await anna.getByLabel(/more urgent/).check();
+  await anna.getByRole('button', { name: 'Send' }).click();
+  await expect(anna.getByRole('listitem').filter({ hasText: 'Gate 4' })).toBeVisible();
+  await expect(lotte.getByText('They say it is more urgent:')).toBeVisible();
+  await lotte.getByLabel('Can wait').selectOption({ label: 'not at all' });
+  await lotte.getByRole('button', { name: 'Set, and looked at' }).click();
+  await expect(lotte.getByText('They say it is more urgent:')).toBeHidden();
+  await expect(lotte.getByRole('heading', { name: /^Targets, priority 3/ })).toBeVisible();
+
+  await lotte.getByRole('button', { name: /^Close…/ }).click();
+  await lotte.getByLabel(/the reporter reads/).fill('The gate was restarted.');
+  await lotte.getByRole('button', { name: 'Close 1 ticket' }).click();
+  await expect(anna.getByRole('heading', { name: /This is fixed/ })).toBeVisible({ timeout: 20_000 });
+  await anna.getByRole('button', { name: 'It still does not work' }).click();
+  await expect(anna.getByText('Say in a few words what still does not work.')).toBeVisible();
+  await anna.getByLabel(/still not work/).fill('Red again.');
+  await anna.getByRole('button', { name: 'It still does not work' }).click();
+  await expect(anna.getByRole('heading', { name: /We have your report/ })).toBeVisible();
+  await lotte.goto('/tickets');
+  await expect(lotte.getByRole('article').filter({ hasText: 'beeps red' })).toBeVisible();
+  await lotte.setViewportSize({ width: 390, height: 844 });
+  await fitsItsWidth(lotte);
+});
+
+test('an administrator changes what is promised of tickets', async ({ browser }) => {
+  const per = await someone(browser, 'Per Strand');
+  await per.goto('/settings/targets');
+  await accessible(per, 'targets of tickets');
+  await per.getByLabel('Minutes, priority 4, First answer').fill('90');
+  await per.getByRole('button', { name: 'Save the targets' }).click();
+  await expect(per.getByText('Saved. Open tickets are counted by them.')).toBeVisible();
+  await per.reload();
+  await expect(per.getByLabel('Minutes, priority 4, First answer')).toHaveValue('90');
+});

@@ -1,0 +1,266 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Tickets;
+
+use App\Incidents\Incident;
+use App\Incidents\Report;
+use App\Platform\Journal\Entry;
+use App\Tickets\Promises;
+use App\Tickets\Ticket;
+use App\Tickets\TicketPost;
+use Illuminate\Support\Facades\DB;
+use Inertia\Testing\AssertableInertia as Shown;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Skarvo\Tickets\TargetState;
+use Skarvo\Tickets\TicketState;
+use Tests\TestCase;
+
+/** What the desk does about what people report, and what reporters see of it. */
+final class TicketsTest extends TestCase
+{
+    private Report $report;
+
+    private Ticket $ticket;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->person('mika-sund')->update(['roles' => ['desk']]);
+        $this->ticket = $this->reported('The barrier stays shut', 'anna@ferry.example');
+        $this->report = $this->ticket->report;
+        $this->actingAs($this->person('mika-sund'));
+    }
+
+    public function test_a_report_is_a_ticket_at_once_with_what_is_promised_of_it(): void
+    {
+        self::assertSame([TicketState::New, 4, '2026-03-03 12:00'], [
+            $this->ticket->state, $this->ticket->priority, $this->ticket->respond_by?->format('Y-m-d H:i'),
+        ]);
+        $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown
+            ->component('Tickets/Tickets')->where('piles.0', ['pile' => 'ours', 'words' => 'Waiting for us', 'count' => 1])
+            ->where('tickets.0.what', 'The barrier stays shut')->where('tickets.0.who', 'the desk')->where('tickets.0.place', 'Ask'));
+    }
+
+    public function test_an_answer_reaches_the_reporter_and_the_ticket_waits_for_them(): void
+    {
+        $this->write('Which lane is it?');
+
+        self::assertSame([TicketState::Theirs, 'mika-sund'], [$this->ticket->refresh()->state, $this->ticket->person_id]);
+        $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->value('payload'));
+        self::assertSame('anna@ferry.example', $mail->to);
+        self::assertStringContainsString('Which lane is it?', $mail->text);
+        self::assertStringContainsString(route('report.follow', $this->report->key()), $mail->text);
+        $this->guest()->get("/report/{$this->report->key()}")->assertInertia(fn(Shown $shown) => $shown
+            ->where('talk.0.text', 'Which lane is it?')->where('talk.0.mine', false)->where('waitsForYou', true));
+        self::assertSame(TargetState::Met, self::promise($this->ticket, Promises::RESPOND));
+        self::assertSame(TargetState::Paused, self::promise($this->ticket, Promises::RESTORE));
+    }
+
+    public function test_what_the_reporter_adds_brings_it_back_to_us_once_however_often_it_is_sent(): void
+    {
+        $this->write('Which lane is it?');
+        $this->later(600);
+        foreach ([1, 2] as $ignored) {
+            $this->say('Lane 3.', ['send_key' => 'same'])->assertRedirect();
+        }
+
+        self::assertSame(TicketState::Ours, $this->ticket->refresh()->state);
+        self::assertSame(1, TicketPost::query()->whereNull('person_id')->count());
+        self::assertNotSame(TargetState::Paused, self::promise($this->ticket, Promises::RESTORE));
+        $entry = Entry::query()->where('kind', 'ticket.said')->sole();
+        self::assertArrayNotHasKey('text', $entry->facts);
+        self::assertSame('Lane 3.', $entry->told()['text']);
+    }
+
+    public function test_it_still_does_not_work_opens_it_again_and_more_urgent_stands_first(): void
+    {
+        $this->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => 'Opened by hand.'])->assertSessionHasNoErrors();
+        self::assertSame(TicketState::Done, $this->ticket->refresh()->state);
+        self::assertNotNull($this->report->refresh()->resolved_at);
+        $this->later(3600);
+
+        $this->say('Shut again.', ['still' => true])->assertRedirect();
+        self::assertSame([TicketState::Ours, null], [$this->ticket->refresh()->state, $this->report->refresh()->resolved_at]);
+        self::assertSame(TargetState::Running, self::promise($this->ticket, Promises::RESTORE));
+
+        $this->reported('Another one, earlier due', null);
+        $this->say('The ship leaves at nine.', ['urgent' => true]);
+        $this->actingAs($this->person('mika-sund'))->get('/tickets')->assertInertia(fn(Shown $shown) => $shown
+            ->where('tickets.0.id', $this->ticket->id)->where('tickets.0.more_urgent', 'The ship leaves at nine.')->count('tickets', 2));
+    }
+
+    public function test_words_added_to_a_closed_ticket_do_not_open_it(): void
+    {
+        $this->post('/tickets/close', ['tickets' => [$this->ticket->id]]);
+        $this->say('Thank you!');
+
+        self::assertSame(TicketState::Done, $this->ticket->refresh()->state);
+    }
+
+    public function test_a_corrected_priority_is_promised_anew_from_the_opening_and_two_people_do_not_undo_each_other(): void
+    {
+        $this->later(900);
+        $correct = ['version' => 1, 'kind' => 'report', 'service' => 'boarding', 'place' => 'Havre', 'impact' => 'wide', 'urgency' => 'now', 'item' => 'clk-2'];
+        $this->post("/tickets/{$this->ticket->id}/correct", $correct)->assertSessionHasNoErrors();
+
+        self::assertSame([1, 'clk-2', 'boarding', 'Havre'], [
+            $this->ticket->refresh()->priority, $this->ticket->item_id, $this->report->refresh()->service_id, $this->report->site,
+        ]);
+        // A restore within two hours of 08:00, not of 08:15; an answer within ten minutes was due at once.
+        self::assertSame(['10:00', '08:15'], [$this->ticket->restore_by?->format('H:i'), $this->ticket->respond_by?->format('H:i')]);
+
+        $this->post("/tickets/{$this->ticket->id}/correct", [...$correct, 'impact' => 'few'])->assertSessionHasErrors('action');
+        self::assertSame(1, $this->ticket->refresh()->priority);
+    }
+
+    public function test_tickets_are_linked_closed_and_opened_again_with_their_incident(): void
+    {
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $other = $this->reported('Arm does not lift', null);
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->post('/tickets/link', ['tickets' => [$this->ticket->id, $other->id], 'incident' => $incident->id])->assertSessionHasNoErrors();
+        $this->get('/tickets?pile=incident')->assertInertia(fn(Shown $shown) => $shown->count('tickets', 2));
+        $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->count('tickets', 0));
+
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Set by hand.', 'update' => 'It works.'])->assertSessionHasNoErrors();
+        self::assertSame([TicketState::Done, TargetState::Met], [$this->ticket->refresh()->state, self::promise($this->ticket, Promises::RESTORE)]);
+        $this->later(60);
+        $this->post("/incidents/$incident->id/reopen", ['why' => 'Back', 'update' => 'It is back.'])->assertSessionHasNoErrors();
+        self::assertSame([TicketState::Ours, TargetState::Running], [$this->ticket->refresh()->state, self::promise($this->ticket, Promises::RESTORE)]);
+    }
+
+    public function test_one_of_many_that_cannot_be_linked_keeps_all_of_them_as_they_were(): void
+    {
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $other = $this->reported('Arm does not lift', null);
+        $this->actingAs($this->person('ingrid-vale'))->post('/tickets/link', ['tickets' => [$other->id], 'incident' => $incident->id]);
+        $this->post('/tickets/link', ['tickets' => [$this->ticket->id, $other->id], 'incident' => $incident->id])->assertSessionHasErrors('action');
+
+        self::assertNull($this->report->refresh()->incident_id);
+        self::assertSame(TicketState::New, $this->ticket->refresh()->state);
+    }
+
+    public function test_a_ticket_is_handed_to_people_who_are_there_and_never_belongs_to_nobody(): void
+    {
+        $this->post('/tickets/hand-over', ['tickets' => [$this->ticket->id], 'team' => 'lanes', 'why' => 'Their reader'])->assertSessionHasNoErrors();
+        $this->get("/tickets/{$this->ticket->id}")->assertInertia(fn(Shown $shown) => $shown->where('ticket.who', $this->ticket->refresh()->team?->name));
+        $this->person('noor-lind')->update(['left_at' => now()]);
+        $this->post('/tickets/hand-over', ['tickets' => [$this->ticket->id], 'person' => 'noor-lind'])->assertSessionHasErrors('person');
+        $this->post('/tickets/hand-over', ['tickets' => [$this->ticket->id]]);
+        $this->get("/tickets/{$this->ticket->id}")->assertInertia(fn(Shown $shown) => $shown->where('ticket.who', 'the desk'));
+    }
+
+    public function test_what_is_near_is_among_the_running_clocks_and_what_waits_for_an_incident_is_not(): void
+    {
+        $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->where('clocks', fn($clocks): bool => ! self::hasTicket($clocks)));
+        $this->later(3 * 3600 + 60);
+        $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->where('clocks', fn($clocks): bool => self::hasTicket($clocks)));
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $this->post('/tickets/link', ['tickets' => [$this->ticket->id], 'incident' => $incident->id]);
+        $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->where('clocks', fn($clocks): bool => ! self::hasTicket($clocks)));
+    }
+
+    public function test_changed_promises_hold_for_tickets_that_are_open(): void
+    {
+        $targets = ['targets' => [['name' => 'respond', 'priority' => 4, 'minutes' => 30, 'desk' => false, 'pauses' => false]]];
+        $sent = [...$targets, 'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00'];
+        $this->post('/settings/targets', $sent)->assertForbidden();
+        $this->actingAs($this->person('per-strand'))->post('/settings/targets', $sent)->assertSessionHasNoErrors();
+        self::assertSame(['08:30', null], [$this->ticket->refresh()->respond_by?->format('H:i'), $this->ticket->restore_by]);
+        $this->post('/settings/targets', $sent)->assertSessionHasErrors('action');
+        $this->post('/settings/targets', [...$sent, 'version' => 1, 'days' => []])->assertSessionHasErrors('days');
+    }
+
+    public function test_whoever_is_not_at_the_desk_reads_and_does_not_write(): void
+    {
+        $this->actingAs($this->person('noor-lind'))->get("/tickets/{$this->ticket->id}")->assertOk();
+        $this->post("/tickets/{$this->ticket->id}/answer", ['text' => 'x', 'internal' => false])->assertForbidden();
+        $this->post('/tickets/close', ['tickets' => [$this->ticket->id]])->assertForbidden();
+        self::assertSame(0, TicketPost::query()->count());
+    }
+
+    public function test_an_address_that_nobody_was_given_says_nothing(): void
+    {
+        $this->guest()->post('/report/'.$this->report->token.str_repeat('0', 24).'/say', ['text' => 'x', 'send_key' => 'k'])->assertNotFound();
+        $this->say("\xC3\x28")->assertSessionHasErrors();
+        $this->say(str_repeat('x', 2001))->assertSessionHasErrors('text');
+        $this->say('')->assertSessionHasErrors('text');
+        self::assertSame(0, TicketPost::query()->count());
+    }
+
+    public function test_nothing_internal_ever_leaves_whatever_is_said_in_whatever_order(): void
+    {
+        $random = new Randomizer(new Mt19937(14));
+        for ($i = 0; $i < 120; $i++) {
+            $this->later($random->getInt(1, 900));
+            $text = ($secret = $random->getInt(0, 1) === 1) ? "SECRET-$i" : "plain-$i";
+            match ($random->getInt(0, 4)) {
+                0 => $this->say("plain-$i", ['still' => $random->getInt(0, 1) === 1, 'urgent' => $random->getInt(0, 3) === 0]),
+                1 => $this->actingAs($this->person('mika-sund'))->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => "plain-$i"]),
+                default => $this->actingAs($this->person('mika-sund'))->post("/tickets/{$this->ticket->id}/answer", ['text' => $text, 'internal' => $secret]),
+            };
+        }
+        $seen = [
+            (string) $this->guest()->get("/report/{$this->report->key()}")->getContent(),
+            (string) $this->get('/status')->getContent(), (string) $this->get('/report')->getContent(),
+            implode(' ', DB::table('outbox')->pluck('payload')->all()),
+        ];
+        self::assertGreaterThan(10, TicketPost::query()->where('is_internal', true)->count());
+        self::assertStringContainsString('plain-', $seen[0]);
+        self::assertStringContainsString('plain-', $seen[3]);
+        foreach ($seen as $text) {
+            self::assertStringNotContainsString('SECRET', $text);
+            self::assertStringNotContainsString('Mika', $text);
+        }
+    }
+
+    private function reported(string $what, ?string $email): Ticket
+    {
+        $this->guest()->post('/report', ['service' => 'vehicle-lanes', 'what' => $what, 'site' => 'Ask', 'email' => $email])->assertSessionHasNoErrors();
+
+        return Ticket::query()->with('report')->latest('id')->firstOrFail();
+    }
+
+    private function guest(): self
+    {
+        $this->app['auth']->guard()->logout();
+
+        return $this;
+    }
+
+    private function write(string $text): void
+    {
+        $this->post("/tickets/{$this->ticket->id}/answer", ['text' => $text, 'internal' => false])->assertSessionHasNoErrors();
+    }
+
+    /**
+     * @param  array<string, mixed>  $more
+     * @return \Illuminate\Testing\TestResponse<\Symfony\Component\HttpFoundation\Response>
+     */
+    private function say(string $text, array $more = []): \Illuminate\Testing\TestResponse
+    {
+        static $sent = 0;
+
+        return $this->guest()->withoutMiddleware(\Illuminate\Routing\Middleware\ThrottleRequests::class)
+            ->post("/report/{$this->report->key()}/say", ['text' => $text, 'send_key' => 'k'.++$sent, ...$more]);
+    }
+
+    private static function promise(Ticket $ticket, string $name): ?TargetState
+    {
+        foreach (Promises::of($ticket) as $clock) {
+            if ($clock->name === $name) {
+                return $clock->state;
+            }
+        }
+
+        return null;
+    }
+
+    private static function hasTicket(mixed $clocks): bool
+    {
+        return str_contains((string) json_encode($clocks), 'First answer');
+    }
+}
