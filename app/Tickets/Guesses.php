@@ -26,15 +26,27 @@ final class Guesses
     /** From so likely on, a guess is shown. */
     public const LIKELY = Related::LIKELY;
 
-    /** So many of the latest are compared with each other. */
+    /** So many of the latest are compared with each other where something became of an incident. */
     private const TICKETS = 400;
+
+    /** So many when a ticket came: the clock has other things to do. */
+    private const LATEST = 120;
+
+    /** A guess that is hardly another is left as it stands. */
+    private const DIFFERS = 0.05;
 
     private const PAST = 800;
 
-    /** @return int how many tickets are seen otherwise than before; call it inside a transaction */
-    public static function refresh(): int
+    /**
+     * Call it inside a transaction.
+     *
+     * @param  bool  $all  whether something became of an incident, so that older tickets may belong elsewhere
+     * @return int how many tickets are seen otherwise than before
+     */
+    public static function refresh(bool $all): int
     {
-        $loose = Ticket::query()->with('report')->open()->withIncident(false)->latest('opened_at')->limit(self::TICKETS)->get();
+        $most = $all ? self::TICKETS : self::LATEST;
+        $loose = Ticket::query()->with('report')->open()->withIncident(false)->latest('opened_at')->latest('id')->limit($most)->get();
         $incidents = Incident::allOpen();
         $changed = 0;
         if ($incidents->isEmpty()) {
@@ -45,20 +57,39 @@ final class Guesses
             return $changed;
         }
         // Those that were linked tell what the others are like.
-        $linked = Ticket::query()->with('report')->open()->withIncident()->latest('opened_at')->limit(self::TICKETS)->get();
+        $linked = Ticket::query()->with('report')->open()->withIncident()->latest('opened_at')->limit(intdiv($most, 2))->get();
         $known = array_values($incidents->map(self::incident(...))->all());
         $answers = Related::of($known, array_map(self::ticket(...), [...$loose, ...$linked]), self::dependencies($known), self::past());
         foreach ($loose->values() as $i => $ticket) {
             $guesses = array_map(static fn(Choice $one): array => [
                 'incident' => (int) $one->incident, 'score' => round($one->score, 2), 'because' => self::named($one->because),
             ], array_values(array_filter($answers[$i]->choices, static fn(Choice $one): bool => $one->score >= 0.05)));
-            if ($guesses !== ($ticket->guesses ?? [])) {
+            if (self::differ($guesses, $ticket->guesses ?? [])) {
                 $ticket->update(['guesses' => $guesses === [] ? null : $guesses]);
                 $changed++;
             }
         }
 
         return $changed;
+    }
+
+    /**
+     * @param  list<array{incident: int, score: float, because: list<string>}>  $now
+     * @param  list<array{incident: int, score: float, because: list<string>}>  $before
+     */
+    private static function differ(array $now, array $before): bool
+    {
+        if (array_column($now, 'incident') !== array_column($before, 'incident')) {
+            return true;
+        }
+        foreach ($now as $i => $one) {
+            $was = $before[$i]['score'] ?? 0.0;
+            if (abs($one['score'] - $was) >= self::DIFFERS || ($one['score'] >= self::LIKELY) !== ($was >= self::LIKELY)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**

@@ -16,7 +16,9 @@ final class LookAtTickets implements ClockPart
     /** A surge also ends by nothing happening. */
     private const LOOK_SECONDS = 60;
 
-    private const KINDS = ['report.', 'ticket.', 'incident.', 'alert.attached', 'alert.detached'];
+    private const TICKETS = ['report.', 'ticket.'];
+
+    private const INCIDENTS = ['incident.', 'alert.attached', 'alert.detached'];
 
     private static int $seen = -1;
 
@@ -43,29 +45,33 @@ final class LookAtTickets implements ClockPart
         $head = Journal::head();
         // A database that was taken back begins anew.
         $seen = self::$seen > $head ? -1 : self::$seen;
-        if (abs(Moment::now() - self::$looked) < self::LOOK_SECONDS && ! ($head > $seen && self::isNews($seen))) {
+        $isTime = abs(Moment::now() - self::$looked) >= self::LOOK_SECONDS;
+        $ofIncidents = $isTime || $head > $seen && self::isNews($seen, self::INCIDENTS);
+        if (! $ofIncidents && ! ($head > $seen && self::isNews($seen, self::TICKETS))) {
             self::$seen = $head;
 
             return 0;
         }
 
-        return DB::transaction(static function () use ($mayWork, $head): int {
+        return DB::transaction(static function () use ($mayWork, $head, $ofIncidents, $isTime): int {
             if (! $mayWork()) {
                 return 0;
             }
             $missing = Report::query()->whereNotIn('id', Ticket::query()->select('report_id'))->orderBy('id')->get();
             $missing->each((new OpenTicket)->heard(...));
-            $done = $missing->count() + Guesses::refresh() + FindSurges::look();
-            [self::$seen, self::$looked] = [$head, Moment::now()];
+            $done = $missing->count() + Guesses::refresh($ofIncidents) + FindSurges::look();
+            self::$seen = $head;
+            self::$looked = $isTime ? Moment::now() : self::$looked;
 
             return $done;
         });
     }
 
-    private static function isNews(int $seen): bool
+    /** @param  list<string>  $kinds */
+    private static function isNews(int $seen, array $kinds): bool
     {
-        return DB::table('journal')->where('seq', '>', $seen)->where(static function ($query): void {
-            foreach (self::KINDS as $kind) {
+        return DB::table('journal')->where('seq', '>', $seen)->where(static function ($query) use ($kinds): void {
+            foreach ($kinds as $kind) {
                 $query->orWhere('kind', 'like', "$kind%");
             }
         })->exists();

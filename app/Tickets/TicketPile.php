@@ -12,7 +12,7 @@ use Skarvo\Tickets\TicketState;
 enum TicketPile: string
 {
     /** As many as are shown of one. */
-    public const MOST = 200;
+    public const MOST = 100;
 
     case Ours = 'ours';
     case Mine = 'mine';

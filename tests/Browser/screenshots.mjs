@@ -91,7 +91,6 @@ for (const [name, path] of [
     '/estate?where[]=approver~per&columns[]=kind&columns[]=tier&columns[]=team&columns[]=business_owner&columns[]=delivery_manager&columns[]=approver',
   ],
   ['what-if', '/what-if?items=clk-2&hours=3'],
-  ['on-call', '/on-call'],
   ['rota', '/on-call/lanes'],
   ['policy', '/policies/lanes'],
   ['handovers', '/handovers'],
@@ -123,6 +122,29 @@ await rule.getByLabel('hold', { exact: true }).press('Tab');
 await ingrid.getByRole('button', { name: 'The last week' }).click();
 await ingrid.getByText(/alerts instead of/).waitFor();
 await shoot(ingrid, 'rules');
+const lotte = await open();
+await lotte.goto(`${base}/sign-in`);
+await lotte.getByRole('button', { name: /Lotte Krone/ }).click();
+await lotte.getByRole('heading', { name: 'Watch' }).waitFor({ state: 'attached' });
+await lotte.goto(`${base}/tickets`);
+await fetch(`${standIns}/scene`, { method: 'POST', body: JSON.stringify({ name: 'people-report' }) });
+await lotte.getByRole('link', { name: /My car stands in lane 3/ }).waitFor();
+await lotte.getByRole('link', { name: /My car stands in lane 3/ }).click();
+await lotte.getByLabel(/^Answer to/).fill('We know of it. Stay in your lane, please; is your booking for today?');
+await lotte.keyboard.press('Control+Enter');
+await lotte
+  .getByRole('list', { name: 'Conversation' })
+  .getByText(/We know of it/)
+  .waitFor();
+await lotte.keyboard.press('i');
+await lotte
+  .getByLabel(/nobody outside/)
+  .fill('Ask lane 3 is the one with the old reader. Its clock is 9 min behind too.');
+await lotte.getByRole('button', { name: 'Keep the note' }).click();
+await lotte.getByRole('link', { name: /receipts of October/ }).waitFor();
+await lotte.getByText(/of \d+ fit IN-/).waitFor();
+await lotte.mouse.move(640, 700);
+await shoot(lotte, 'tickets');
 await shoot(await open(), 'status', '/status');
 const dark = await open({ colorScheme: 'dark' });
 await dark.goto(`${base}/sign-in`);

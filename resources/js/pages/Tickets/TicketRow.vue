@@ -25,7 +25,13 @@ const left = computed(() => (props.ticket.due === null ? null : millis(props.tic
     :class="selected ? 'border-calm bg-sheet' : 'border-transparent'"
   >
     <h3 class="line-clamp-2 text-body! font-semibold">
-      <Link :href="link" preserve-scroll :aria-current="selected ? 'true' : undefined" class="hover:underline"
+      <Link
+        :href="link"
+        preserve-scroll
+        preserve-state
+        :only="['ticket', 'story']"
+        :aria-current="selected ? 'true' : undefined"
+        class="hover:underline"
         >“{{ ticket.what }}”</Link
       >
     </h3>

@@ -53,7 +53,7 @@ const likely = computed(() => lines.value[0]?.probably?.id ?? props.ticket?.gues
 const move = (by: number): void => {
   const at = props.tickets.findIndex((one) => one.id === props.ticket?.id);
   const next = props.tickets[at === -1 ? 0 : Math.max(0, Math.min(props.tickets.length - 1, at + by))];
-  if (next) router.get(linkOf(next.id), {}, { preserveScroll: true, preserveState: true });
+  if (next) router.get(linkOf(next.id), {}, { preserveScroll: true, preserveState: true, only: ['ticket', 'story'] });
 };
 const declare = (surge: SurgeLine): void => {
   declaring.value = {
@@ -164,7 +164,7 @@ const follows = {
             interface.</template
           >
         </p>
-        <p v-if="tickets.length >= 200" class="mt-2 text-small text-ink-2">The first 200 are shown.</p>
+        <p v-if="tickets.length >= 100" class="mt-2 text-small text-ink-2">The first 100 are shown.</p>
       </div>
       <div
         class="min-h-0 overflow-y-auto p-4"
