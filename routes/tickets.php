@@ -15,6 +15,7 @@ Route::middleware('web')->group(function (): void {
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::get('tickets', [TicketsController::class, 'index']);
         Route::get('tickets/{ticket}', [TicketsController::class, 'show'])->whereNumber('ticket');
+        Route::get('reports/{report}', [TicketsController::class, 'ofReport'])->whereNumber('report');
         Route::get('settings/targets', [PromisesController::class, 'edit']);
         Route::post('settings/targets', [PromisesController::class, 'update'])->middleware('may:administer');
         Route::middleware('may:work-tickets')->group(function (): void {

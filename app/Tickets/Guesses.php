@@ -37,6 +37,9 @@ final class Guesses
 
     private const PAST = 800;
 
+    /** What is less likely is not kept, nor that for which nothing speaks but the time. */
+    private const LEAST = 0.05;
+
     /**
      * Call it inside a transaction.
      *
@@ -63,7 +66,7 @@ final class Guesses
         foreach ($loose->values() as $i => $ticket) {
             $guesses = array_map(static fn(Choice $one): array => [
                 'incident' => (int) $one->incident, 'score' => round($one->score, 2), 'because' => self::named($one->because),
-            ], array_values(array_filter($answers[$i]->choices, static fn(Choice $one): bool => $one->score >= 0.05)));
+            ], array_values(array_filter($answers[$i]->choices, static fn(Choice $one): bool => $one->score >= self::LEAST && count($one->because) > 1)));
             if (self::differ($guesses, $ticket->guesses ?? [])) {
                 $ticket->update(['guesses' => $guesses === [] ? null : $guesses]);
                 $changed++;

@@ -119,7 +119,7 @@ final class Promises
         $times = ['respond_by' => null, 'restore_by' => null, 'warn_at' => null];
         $warnings = [];
         foreach (self::of($ticket) as $clock) {
-            if (in_array($clock->name, [self::RESPOND, self::RESTORE], true) && ! $clock->state->isOver()) {
+            if (in_array($clock->name, [self::RESPOND, self::RESTORE], true)) {
                 $times["{$clock->name}_by"] = $clock->dueAt === null ? null : Moment::of($clock->dueAt);
                 $warnings[] = $clock->warnAt ?? PHP_INT_MAX;
             }

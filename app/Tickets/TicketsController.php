@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tickets;
 
 use App\Incidents\Incident;
+use App\Incidents\Report;
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Journal\Entry;
@@ -38,6 +39,12 @@ final class TicketsController
     public function show(Request $request, Ticket $ticket): Response
     {
         return $this->shown($request, $ticket);
+    }
+
+    /** Where a report is known by its own number. */
+    public function ofReport(Report $report): RedirectResponse
+    {
+        return redirect('/tickets/'.(Ticket::query()->where('report_id', $report->id)->value('id') ?? abort(404)));
     }
 
     public function take(TicketsRequest $request): RedirectResponse

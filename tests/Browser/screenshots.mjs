@@ -144,6 +144,7 @@ await lotte.getByRole('button', { name: 'Keep the note' }).click();
 await lotte.getByRole('link', { name: /receipts of October/ }).waitFor();
 await lotte.getByText(/of \d+ fit IN-/).waitFor();
 await lotte.mouse.move(640, 700);
+await lotte.getByRole('region', { name: 'The pile' }).evaluate((pile) => pile.scrollTo(0, 0));
 await shoot(lotte, 'tickets');
 await shoot(await open(), 'status', '/status');
 const dark = await open({ colorScheme: 'dark' });

@@ -14,9 +14,4 @@ enum TargetState: string
     case Missed = 'missed';
     case Met = 'met';
     case MetLate = 'met_late';
-
-    public function isOver(): bool
-    {
-        return $this === self::Met || $this === self::MetLate;
-    }
 }

@@ -128,6 +128,16 @@ final class SurgesTest extends TestCase
         $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->where('tickets.0.probably', null));
     }
 
+    public function test_a_ticket_for_which_nothing_speaks_but_the_time_is_not_said_to_belong(): void
+    {
+        Incident::factory()->create(['service_id' => 'vehicle-lanes', 'title' => 'Vehicle lanes: barriers stay shut']);
+        $this->flood(8);
+        $this->post('/report', ['service' => 'payment', 'what' => 'Paid twice for the 21:15, please check'], ['X-Request-Key' => 'paid'])->assertSessionHasNoErrors();
+        $this->clock();
+
+        self::assertNull(Ticket::query()->latest('id')->firstOrFail()->guesses);
+    }
+
     public function test_reports_that_came_in_by_another_way_become_tickets_too(): void
     {
         Report::factory()->create();

@@ -62,18 +62,24 @@ final class Meaning
         }, $counts);
     }
 
-    /** @return list<string> the words of a text as they should have been spelled, without places */
+    /** @return list<string> the words of a text as they should have been spelled, by their stems, without places */
     public function words(string $text): array
     {
-        $words = [];
-        foreach (Tokens::of($text) as $word) {
-            $word = $this->spelling->of($word);
-            if (! isset($this->places[$word])) {
-                $words[] = $word;
+        return array_column($this->pairs($text), 0);
+    }
+
+    /** @return list<array{string, string}> the same, each with the word as it was written */
+    public function pairs(string $text): array
+    {
+        $pairs = [];
+        foreach (Tokens::pairs($text) as [$stem, $written]) {
+            $stem = $this->spelling->of($stem);
+            if (! isset($this->places[$stem])) {
+                $pairs[] = [$stem, $written];
             }
         }
 
-        return $words;
+        return $pairs;
     }
 
     /** @return list<string> places that a text names, as stems */

@@ -324,7 +324,8 @@ final class Related
             return isset($facts['words'][$word]);
         }));
         if ($words !== []) {
-            $because[] = implode(', ', array_slice($words, 0, 4));
+            $written = array_column($this->meaning->pairs($ticket->text), 1, 0);
+            $because[] = implode(', ', array_map(static fn(string $word): string => $written[$word] ?? $word, array_slice($words, 0, 4)));
         }
         foreach ($incident->places as $place) {
             if (in_array(self::place($place), $said['places'], true)) {

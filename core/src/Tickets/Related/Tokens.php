@@ -25,18 +25,24 @@ final class Tokens
     /** @return list<string> stems in order, each as often as it stands there */
     public static function of(string $text): array
     {
+        return array_column(self::pairs($text), 0);
+    }
+
+    /** @return list<array{string, string}> each stem in order, with the word as it was written */
+    public static function pairs(string $text): array
+    {
         self::$idle ??= array_flip(self::IDLE);
         $text = strtr(mb_strtolower($text), ['check-in' => 'checkin', 'check in' => 'checkin', 'sign-in' => 'signin', 'sign in' => 'signin',
             'log in' => 'login', 'wi-fi' => 'wifi', 'e-mail' => 'email', "n't" => 'nt']);
         preg_match_all('/[\p{L}]{2,}/u', $text, $found);
-        $stems = [];
+        $pairs = [];
         foreach ($found[0] as $word) {
             if (! isset(self::$idle[$word])) {
-                $stems[] = self::stem($word);
+                $pairs[] = [self::stem($word), $word];
             }
         }
 
-        return $stems;
+        return $pairs;
     }
 
     /** A word without its commonest endings: `declined`, `declines` and `declining` are one. */

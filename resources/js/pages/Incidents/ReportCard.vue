@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
 import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
@@ -29,7 +30,9 @@ const link = (): void => {
   <article class="rounded-edge border bg-sheet px-3 py-2.5" :class="selected ? 'border-ink' : 'border-line'">
     <div class="flex flex-wrap items-start gap-x-4 gap-y-2">
       <div class="min-w-56 flex-1">
-        <h3 class="line-clamp-3" :title="report.what">“{{ report.what }}”</h3>
+        <h3 class="line-clamp-3" :title="report.what">
+          <Link :href="`/reports/${report.id}`" class="hover:underline">“{{ report.what }}”</Link>
+        </h3>
         <p class="text-small text-ink-2">
           {{ report.ref }}, <strong class="text-ink">{{ report.service }}</strong><template v-if="report.site"
             >, {{ report.site }}</template

@@ -66,10 +66,7 @@ const OFTEN = 5;
         <span class="text-ink-3"> {{ one.resolved_at ? 'resolved' : 'under way' }}</span>
       </li>
       <li v-for="one in reports" :key="`r${one.id}`" class="row-rule py-1">
-        <Link v-if="one.incident" :href="`/incidents/${one.incident}`" class="link">{{ one.ref }}</Link><template
-          v-else
-          >{{ one.ref }}</template
-        >
+        <Link :href="`/reports/${one.id}`" class="link">{{ one.ref }}</Link>
         {{ one.what }} <span class="text-ink-3"><TimeAgo :at="one.told_at" /></span>
       </li>
       <li v-for="one in work" :key="`w${one.from}`" class="row-rule py-1">

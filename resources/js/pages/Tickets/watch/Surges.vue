@@ -11,12 +11,16 @@ export const decisions: Decisions<SurgeLine> = {
 </script>
 
 <script setup lang="ts">
+import { computed } from 'vue';
+import { useShared } from '@/lib/shared';
 import { useWatch } from '@/pages/Incidents/watchState';
 import SurgeCard from '@/pages/Tickets/SurgeCard.vue';
 
 /** More reports than usual. */
 const props = defineProps<{ item: SurgeLine; selected: boolean }>();
 const { coordinates, declaring } = useWatch();
+const shared = useShared();
+const mayLink = computed(() => shared.value.me?.may.includes('work-tickets') ?? false);
 const declare = (): void => {
   declaring.value = {
     key: `surge-${props.item.id}`,
@@ -28,5 +32,5 @@ const declare = (): void => {
 </script>
 
 <template>
-  <SurgeCard :surge="item" :selected="selected" :may-link="coordinates" :may-declare="coordinates" @declare="declare" />
+  <SurgeCard :surge="item" :selected="selected" :may-link="mayLink" :may-declare="coordinates" @declare="declare" />
 </template>
