@@ -8,6 +8,8 @@ return [
     'proxies' => array_values(array_filter(explode(',', (string) env('SKARVO_PROXIES', '')))),
 
     // After so many days the password is asked for anew, however often somebody comes.
+    // Whoever reported something is erased so long after the ticket was closed; the ticket and its journal stay.
+    'reporters_kept_days' => (int) env('SKARVO_REPORTERS_KEPT_DAYS', 730),
     'session_days' => (int) env('SKARVO_SESSION_DAYS', 14),
 
     // The zone in which outsiders read times in texts.

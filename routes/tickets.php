@@ -18,6 +18,7 @@ Route::middleware('web')->group(function (): void {
         Route::get('reports/{report}', [TicketsController::class, 'ofReport'])->whereNumber('report');
         Route::get('settings/targets', [PromisesController::class, 'edit']);
         Route::post('settings/targets', [PromisesController::class, 'update'])->middleware('may:administer');
+        Route::post('tickets/{ticket}/forget', [TicketsController::class, 'forget'])->whereNumber('ticket')->middleware('may:administer');
         Route::middleware('may:work-tickets')->group(function (): void {
             Route::post('tickets/take', [TicketsController::class, 'take']);
             Route::post('tickets/hand-over', [TicketsController::class, 'handOver']);

@@ -20,6 +20,7 @@ enum TicketEntry: string implements EntryKind
     case Waits = 'ticket.waits';
     case Closed = 'ticket.closed';
     case Reopened = 'ticket.reopened';
+    case Forgotten = 'ticket.forgotten';
     case PromisesChanged = 'promises.changed';
     case SurgeFound = 'surge.found';
     case SurgeOver = 'surge.over';
@@ -30,7 +31,7 @@ enum TicketEntry: string implements EntryKind
     {
         return match ($this) {
             self::Answered, self::Noted, self::Said => ['text' => Particular::Words],
-            self::MoreUrgent, self::SurgeDismissed => ['why' => Particular::Words],
+            self::MoreUrgent, self::SurgeDismissed, self::Forgotten => ['why' => Particular::Words],
             self::HandedOver => ['why' => Particular::Words, 'person' => Particular::Person],
             default => [],
         };

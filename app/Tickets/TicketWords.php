@@ -29,6 +29,7 @@ final class TicketWords implements TellsEntries
             TicketEntry::Waits => Sentence::quiet("$ref waits for the reporter"),
             TicketEntry::Closed => Sentence::plain("Closed $ref"),
             TicketEntry::Reopened => Sentence::strong("$ref is open again"),
+            TicketEntry::Forgotten => Sentence::plain("Erased whoever reported $ref", $facts->text('why')),
             TicketEntry::PromisesChanged => Sentence::plain('Changed what is promised of tickets'),
             TicketEntry::SurgeFound => Sentence::strong(
                 "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual", "since {$facts->time('since')}",

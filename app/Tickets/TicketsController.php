@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
+use App\Platform\Journal\Actor;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Platform\Once;
@@ -16,6 +17,7 @@ use App\Platform\Team;
 use App\Tickets\Requests\AnswerTicketRequest;
 use App\Tickets\Requests\CloseTicketsRequest;
 use App\Tickets\Requests\CorrectTicketRequest;
+use App\Tickets\Requests\ForgetReporterRequest;
 use App\Tickets\Requests\HandOverRequest;
 use App\Tickets\Requests\LinkTicketsRequest;
 use App\Tickets\Requests\TicketsRequest;
@@ -96,6 +98,14 @@ final class TicketsController
             $ticket, (int) $input['version'], TicketKind::from($input['kind']), $input['service'] ?? null, $input['item'] ?? null,
             $input['place'] ?? null, Impact::from($input['impact']), Urgency::from($input['urgency']),
         ));
+
+        return back();
+    }
+
+    public function forget(ForgetReporterRequest $request, Ticket $ticket, ForgetReporter $forget): RedirectResponse
+    {
+        $by = Actor::person(CurrentPerson::of($request));
+        Once::for($request, static fn() => $forget($ticket, $by, (string) $request->validated()['why']));
 
         return back();
     }

@@ -110,6 +110,7 @@ final class World
             'POST tickets/{ticket}/correct' => [
                 'version' => 1, 'kind' => 'report', 'service' => 'vehicle-lanes', 'item' => 'clk-2', 'place' => 'Ask', 'impact' => 'wide', 'urgency' => 'now',
             ],
+            'POST tickets/{ticket}/forget' => ['why' => 'x'],
             'POST surges/{surge}/link' => ['tickets' => [$ticket], 'incident' => $incident->id], 'POST surges/{surge}/dismiss' => ['why' => 'x'],
             'POST status/doubts' => ['name' => 'Vehicle lanes', 'admit' => true],
             'POST teams/{team}/incidents' => ['incidents' => 'do', 'tier' => 1, 'level' => 'error', 'alerts' => 2, 'minutes' => 5],

@@ -218,6 +218,10 @@ final class EntriesTest extends TestCase
             fn() => $this->post("/incidents/$incident->id/items", ['item' => 'clk-2', 'state' => 'down'], ['X-Request-Key' => 'item']),
         ];
         yield 'left out' => ['incidents/{incident}/items', ['item' => 'clk-2', 'state' => null], ['incident.item_left_out item:clk-2@']];
+        yield [
+            'tickets/{ticket}/forget', ['why' => 'At their request'], ['ticket.forgotten ticket:#'],
+            fn() => $this->post('/tickets/close', $of('tickets/close'), ['X-Request-Key' => 'close']),
+        ];
         yield 'an internal note' => ['tickets/{ticket}/answer', ['text' => 'Old reader', 'internal' => true], ['ticket.noted ticket:#']];
         yield 'a decision' => ['incidents/{incident}/notes', ['text' => 'By hand', 'decision' => true], ['incident.decision incident:#@']];
         yield ['incidents/{incident}/tell', ['person' => 'ada-holm', 'why' => 'It is yours.'], ['owner.told person:ada-holm@']];

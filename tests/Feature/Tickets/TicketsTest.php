@@ -216,6 +216,39 @@ final class TicketsTest extends TestCase
         self::assertSame(0, TicketPost::query()->count());
     }
 
+    public function test_whoever_reported_is_erased_on_request_and_by_age_and_the_ticket_stays(): void
+    {
+        $this->write('Which lane, Anna?');
+        $this->say('Lane 3, says Anna.');
+        $old = route('report.follow', $this->report->key());
+        DB::table('outbox')->update(['sent_at' => now()]);
+        $forget = fn(string $key) => $this->actingAs($this->person('per-strand'))
+            ->post("/tickets/{$this->ticket->id}/forget", ['why' => 'At their request'], ['X-Request-Key' => $key]);
+        $forget('open')->assertSessionHasErrors('action');
+        $this->actingAs($this->person('mika-sund'))->post("/tickets/{$this->ticket->id}/forget", ['why' => 'x'])->assertForbidden();
+        $this->post('/tickets/close', ['tickets' => [$this->ticket->id]]);
+        $forget('closed')->assertSessionHasNoErrors();
+
+        $all = json_encode([
+            DB::table('reports')->get(), DB::table('ticket_posts')->get(), DB::table('outbox')->get(), DB::table('journal_words')->get(), DB::table('tickets')->get(),
+        ]);
+        foreach (['Anna', 'anna@', 'The barrier', 'lane'] as $word) {
+            self::assertStringNotContainsString($word, str_replace('vehicle-lanes', '', (string) $all), $word);
+        }
+        $this->guest()->get($old)->assertNotFound();
+        self::assertSame(1, Entry::query()->where('kind', 'ticket.answered')->count());
+        $this->actingAs($this->person('ingrid-vale'))->get("/tickets/{$this->ticket->id}")->assertOk();
+
+        $by = $this->reported('Written by Bo', 'bo@mail.example');
+        $this->actingAs($this->person('mika-sund'))->post('/tickets/close', ['tickets' => [$by->id]], ['X-Request-Key' => 'bo']);
+        $this->later(729 * 86400);
+        $this->clock();
+        self::assertSame('bo@mail.example', $by->report->refresh()->email);
+        $this->later(2 * 86400);
+        $this->clock();
+        self::assertNull($by->report->refresh()->email);
+    }
+
     public function test_nothing_internal_ever_leaves_whatever_is_said_in_whatever_order(): void
     {
         $random = new Randomizer(new Mt19937(14));

@@ -11,7 +11,14 @@ import CorrectForm from '@/pages/Tickets/CorrectForm.vue';
 import type { Named, TicketDetail } from '@/pages/Tickets/tickets';
 
 /** What Skarvo makes of a ticket: where it belongs, what it is about, what was promised, what else there is. */
-defineProps<{ ticket: TicketDetail; services: Named[]; story: JournalLine[]; mayWork: boolean; mayUnlink: boolean }>();
+defineProps<{
+  ticket: TicketDetail;
+  services: Named[];
+  story: JournalLine[];
+  mayWork: boolean;
+  mayUnlink: boolean;
+  mayForget: boolean;
+}>();
 defineEmits<{ link: [incident: number] }>();
 const names: Record<string, string> = { respond: 'First answer', restore: 'Solved' };
 const stands = (one: TicketPromise): string => {
@@ -93,6 +100,15 @@ const stands = (one: TicketPromise): string => {
       <h2 id="ticket-history" class="mb-1">History</h2>
       <StoryList :entries="story" />
       <p v-if="story.length === 0" class="text-small text-ink-2">Nothing was done yet.</p>
+      <WhyForm
+        v-if="mayForget"
+        class="mt-2"
+        words="Erase whoever reported it…"
+        :about="ticket.ref"
+        question="Why they and what was said are erased; the ticket and its history stay"
+        button="Erase them"
+        :url="`/tickets/${ticket.id}/forget`"
+      />
     </section>
   </div>
 </template>

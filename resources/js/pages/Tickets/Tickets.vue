@@ -216,6 +216,7 @@ const follows = {
           :story="story"
           :may-work="mayWork && ticket.state !== 'done'"
           :may-unlink="coordinates"
+          :may-forget="(shared.me?.administers ?? false) && ticket.state === 'done'"
           @link="(incident) => actions?.link(incident)"
         />
       </div>

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Incidents\Report;
+use App\Platform\Database\Locked;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Refused;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Skarvo\Tickets\TicketState;
+
+/**
+ * Erases who reported something, and what was said: at their request, or when a ticket has been closed for long. The ticket
+ * and its journal stay, without the person. Call it inside a transaction.
+ */
+final class ForgetReporter
+{
+    /** The clock has other things to do. */
+    private const AT_ONCE = 50;
+
+    public const ERASED = 'What was reported was erased.';
+
+    /** @throws Refused if it is not over */
+    public function __invoke(Ticket $ticket, Actor $by, string $why): void
+    {
+        Locked::again($ticket);
+        if ($ticket->state !== TicketState::Done) {
+            throw Refused::because("{$ticket->ref()} is open: whoever reported it is still to be answered. Close it first.");
+        }
+        // Under a new token: the address that they were given opens nothing any more.
+        $ticket->report->update(['name' => null, 'email' => null, 'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH)]);
+        TicketPost::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
+        $ticket->update(['more_urgent' => null, 'guesses' => null]);
+        Journal::erase(Report::KIND, $ticket->report_id);
+        Journal::erase(Ticket::KIND, $ticket->id);
+        DB::table('outbox')->where('kind', 'mail')->whereNotNull('sent_at')->where('payload->about->report', $ticket->report_id)
+            ->update(['payload' => json_encode(['erased' => true], JSON_THROW_ON_ERROR)]);
+        Journal::write($by, TicketEntry::Forgotten, $ticket->subject(), ['ref' => $ticket->ref(), 'why' => $why], ['report' => $ticket->report_id]);
+    }
+
+    /** @return int how many of those that have been closed for long; call it inside a transaction */
+    public static function old(): int
+    {
+        $old = Ticket::query()->with('report')->where('state', TicketState::Done)
+            ->where('closed_at', '<', now()->subDays(config()->integer('skarvo.reporters_kept_days')))
+            ->whereHas('report', static fn($query) => $query->where('what', '!=', self::ERASED))->orderBy('id')->limit(self::AT_ONCE)->get();
+        foreach ($old as $ticket) {
+            (new self)($ticket, Actor::system(), '');
+        }
+
+        return $old->count();
+    }
+}
