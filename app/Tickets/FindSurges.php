@@ -33,7 +33,8 @@ final class FindSurges
             ->groupBy('service_id')->pluck('many', 'service_id');
         $open = FoundSurge::query()->with('service')->where('state', SurgeState::Open)->get()->keyBy('service_id');
         $done = 0;
-        foreach ($lately->filter(static fn(mixed $many): bool => (int) $many >= self::FEWEST)->keys()->merge($open->keys())->unique() as $service) {
+        $many = $lately->filter(static fn(mixed $count): bool => (int) $count >= self::FEWEST)->keys();
+        foreach ($many->merge($open->keys())->unique() as $service) {
             $done += self::ofService((string) $service, $open->get((string) $service));
         }
 
@@ -44,21 +45,21 @@ final class FindSurges
     {
         $now = Moment::now();
         $since = $now - self::DAYS * 86400;
-        $reports = array_values(Report::query()->where('service_id', $service)->where('told_at', '>=', CarbonImmutable::createFromTimestampUTC($since))
-            ->where('told_at', '<=', now())->orderBy('told_at')->pluck('told_at')
+        $reports = array_values(Report::query()->where('service_id', $service)
+            ->where('told_at', '>=', CarbonImmutable::createFromTimestampUTC($since))->where('told_at', '<=', now())->orderBy('told_at')->pluck('told_at')
             ->map(static fn(mixed $at): int => CarbonImmutable::parse($at)->getTimestamp())->all());
         $told = Surge::of(Zone::orUtc(config()->string('skarvo.time_zone')), $reports, $since, $now);
         if (! $told->isOn || $told->beganAt === null) {
-            return $open === null ? 0 : self::over($open);
+            return $open === null ? 0 : self::decided($open, SurgeState::Over, TicketEntry::SurgeOver);
         }
         if ($open !== null) {
             // One that lasts keeps its beginning.
-            $changes = ['count' => Report::query()->where('service_id', $service)->where('told_at', '>=', $open->began_at)->count(), 'usual' => max($open->usual, $told->usual)];
+            $count = Report::query()->where('service_id', $service)->where('told_at', '>=', $open->began_at)->count();
             if ($open->loose()->doesntExist()) {
-                return self::confirmed($open);
+                return self::decided($open, SurgeState::Confirmed, TicketEntry::SurgeConfirmed);
             }
 
-            return (int) ($changes['count'] !== $open->count && $open->update($changes));
+            return (int) ($count !== $open->count && $open->update(['count' => $count, 'usual' => max($open->usual, $told->usual)]));
         }
         // Decided already: what goes on, or comes again within the hour, is the same surge.
         $isDecided = FoundSurge::query()->where('service_id', $service)->whereIn('state', [SurgeState::Confirmed, SurgeState::Dismissed])
@@ -79,19 +80,13 @@ final class FindSurges
         return 1;
     }
 
-    private static function over(FoundSurge $surge): int
+    /** Nobody reports any more, or all of it belongs to something by now. */
+    private static function decided(FoundSurge $surge, SurgeState $state, TicketEntry $kind): int
     {
-        $surge->update(['state' => SurgeState::Over, 'ended_at' => now()]);
-        Journal::write(Actor::system(), TicketEntry::SurgeOver, [FoundSurge::KIND, $surge->id], ['service' => $surge->name()], ['service' => $surge->service_id]);
-
-        return 1;
-    }
-
-    /** All of it belongs to something by now. */
-    private static function confirmed(FoundSurge $surge): int
-    {
-        $surge->update(['state' => SurgeState::Confirmed, 'ended_at' => now()]);
-        Journal::write(Actor::system(), TicketEntry::SurgeConfirmed, [FoundSurge::KIND, $surge->id], ['service' => $surge->name()], ['service' => $surge->service_id]);
+        $surge->update(['state' => $state, 'ended_at' => now()]);
+        Journal::write(
+            Actor::system(), $kind, [FoundSurge::KIND, $surge->id], ['service' => $surge->name()], ['service' => $surge->service_id],
+        );
 
         return 1;
     }

@@ -39,7 +39,9 @@ final class ForgetReporter
         Journal::erase(Ticket::KIND, $ticket->id);
         DB::table('outbox')->where('kind', 'mail')->whereNotNull('sent_at')->where('payload->about->report', $ticket->report_id)
             ->update(['payload' => json_encode(['erased' => true], JSON_THROW_ON_ERROR)]);
-        Journal::write($by, TicketEntry::Forgotten, $ticket->subject(), ['ref' => $ticket->ref(), 'why' => $why], ['report' => $ticket->report_id]);
+        Journal::write(
+            $by, TicketEntry::Forgotten, $ticket->subject(), ['ref' => $ticket->ref(), 'why' => $why], ['report' => $ticket->report_id],
+        );
     }
 
     /** @return int how many of those that have been closed for long; call it inside a transaction */
@@ -47,7 +49,8 @@ final class ForgetReporter
     {
         $old = Ticket::query()->with('report')->where('state', TicketState::Done)
             ->where('closed_at', '<', now()->subDays(config()->integer('skarvo.reporters_kept_days')))
-            ->whereHas('report', static fn($query) => $query->where('what', '!=', self::ERASED))->orderBy('id')->limit(self::AT_ONCE)->get();
+            ->whereHas('report', static fn($query) => $query->where('what', '!=', self::ERASED))
+            ->orderBy('id')->limit(self::AT_ONCE)->get();
         foreach ($old as $ticket) {
             (new self)($ticket, Actor::system(), '');
         }

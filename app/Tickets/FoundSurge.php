@@ -55,6 +55,7 @@ final class FoundSurge extends Record
     /** @return Builder<Report> its reports that belong to nothing yet */
     public function loose(): Builder
     {
-        return Report::query()->where('service_id', $this->service_id)->where('told_at', '>=', $this->began_at)->whereNull('resolved_at')->loose()->orderBy('told_at');
+        return Report::query()->where('service_id', $this->service_id)->where('told_at', '>=', $this->began_at)
+            ->whereNull('resolved_at')->loose()->orderBy('told_at');
     }
 }

@@ -12,7 +12,6 @@ use App\Incidents\Situation;
 use App\Platform\Look;
 use App\Topology\Dependency;
 use App\Topology\Item;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Tickets\Related\Choice;
 use Skarvo\Tickets\Related\KnownIncident;
@@ -64,9 +63,12 @@ final class Guesses
         $known = array_values($incidents->map(self::incident(...))->all());
         $answers = Related::of($known, array_map(self::ticket(...), [...$loose, ...$linked]), self::dependencies($known), self::past());
         foreach ($loose->values() as $i => $ticket) {
+            $said = array_filter(
+                $answers[$i]->choices, static fn(Choice $one): bool => $one->score >= self::LEAST && count($one->because) > 1,
+            );
             $guesses = array_map(static fn(Choice $one): array => [
                 'incident' => (int) $one->incident, 'score' => round($one->score, 2), 'because' => self::named($one->because),
-            ], array_values(array_filter($answers[$i]->choices, static fn(Choice $one): bool => $one->score >= self::LEAST && count($one->because) > 1)));
+            ], array_values($said));
             if (self::differ($guesses, $ticket->guesses ?? [])) {
                 $ticket->update(['guesses' => $guesses === [] ? null : $guesses]);
                 $changed++;
@@ -135,7 +137,8 @@ final class Guesses
      */
     private static function dependencies(array $incidents): array
     {
-        $ids = array_values(array_unique(array_merge(...array_map(static fn(KnownIncident $one): array => [...$one->services, ...$one->items], $incidents))));
+        $hit = array_map(static fn(KnownIncident $one): array => [...$one->services, ...$one->items], $incidents);
+        $ids = array_values(array_unique(array_merge(...$hit)));
 
         return array_values(Dependency::query()->whereIn('to_id', $ids)->get(['from_id', 'to_id'])
             ->map(static fn(Dependency $one): array => [(string) $one->from_id, (string) $one->to_id])->all());
@@ -155,16 +158,5 @@ final class Guesses
 
                 return $title === null ? null : new PastTicket($report->what, (string) $title);
             })->all()));
-    }
-
-    /**
-     * Tickets that probably belong to an incident, and to none yet.
-     *
-     * @param  Builder<Ticket>  $query
-     * @return Builder<Ticket>
-     */
-    public static function of(Builder $query, int $incident): Builder
-    {
-        return $query->open()->withIncident(false)->where('guesses->0->incident', $incident)->where('guesses->0->score', '>=', self::LIKELY);
     }
 }

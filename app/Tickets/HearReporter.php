@@ -37,10 +37,12 @@ final class HearReporter implements TalksToReporters
                 return;
             }
             $by = Actor::reporter($report->name);
-            TicketPost::query()->create(['ticket_id' => $ticket->id, 'is_internal' => false, 'text' => $text, 'at' => now(), 'send_key' => $key]);
-            $facts = ['ref' => $ticket->ref(), 'text' => mb_substr($text, 0, self::WORDS)];
+            TicketPost::query()->create([
+                'ticket_id' => $ticket->id, 'is_internal' => false, 'text' => $text, 'at' => now(), 'send_key' => $key,
+            ]);
+            $short = mb_substr($text, 0, self::WORDS);
             $also = ['report' => $report->id];
-            Journal::write($by, TicketEntry::Said, $ticket->subject(), $facts, $also);
+            Journal::write($by, TicketEntry::Said, $ticket->subject(), ['ref' => $ticket->ref(), 'text' => $short], $also);
             if ($isStill && $ticket->state === TicketState::Done) {
                 $report->update(['resolved_at' => null]);
                 $ticket->update(['closed_at' => null]);
@@ -50,12 +52,12 @@ final class HearReporter implements TalksToReporters
                 Promises::note($ticket, TicketHappeningKind::Resumed);
             }
             if ($isMoreUrgent) {
-                $ticket->update(['more_urgent' => mb_substr($text, 0, self::WORDS)]);
-                Journal::write($by, TicketEntry::MoreUrgent, $ticket->subject(), ['ref' => $ticket->ref(), 'why' => mb_substr($text, 0, self::WORDS)], $also);
+                $ticket->update(['more_urgent' => $short]);
+                Journal::write($by, TicketEntry::MoreUrgent, $ticket->subject(), ['ref' => $ticket->ref(), 'why' => $short], $also);
             }
             if ($ticket->state !== TicketState::Done || $isStill) {
-                $isNew = $ticket->state === TicketState::New;
-                $ticket->update(['state' => $isNew ? TicketState::New : TicketState::Ours, 'waits_since' => $isNew ? $ticket->waits_since : now()]);
+                // What nobody has looked at yet waits since it came.
+                $ticket->update($ticket->state === TicketState::New ? [] : ['state' => TicketState::Ours, 'waits_since' => now()]);
             }
             Promises::setTimes($ticket);
         });

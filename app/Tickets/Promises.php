@@ -126,6 +126,8 @@ final class Promises
         }
         $soonest = min([PHP_INT_MAX, ...$warnings]);
         $due = array_values(array_filter([$times['respond_by'], $times['restore_by']]));
-        $ticket->update([...$times, 'due_at' => $due === [] ? null : min($due), 'warn_at' => $soonest === PHP_INT_MAX ? null : Moment::of($soonest)]);
+        $ticket->update([
+            ...$times, 'due_at' => $due === [] ? null : min($due), 'warn_at' => $soonest === PHP_INT_MAX ? null : Moment::of($soonest),
+        ]);
     }
 }

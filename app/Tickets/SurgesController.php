@@ -19,37 +19,35 @@ use Illuminate\Http\RedirectResponse;
 final class SurgesController
 {
     /** Its tickets belong to what is under way. */
-    public function link(LinkTicketsRequest $request, int $surge): RedirectResponse
+    public function link(LinkTicketsRequest $request, FoundSurge $surge): RedirectResponse
     {
-        $found = FoundSurge::query()->findOrFail($surge);
         $incident = Incident::query()->findOrFail((int) $request->validated()['incident']);
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($found, $incident, $person, $request): void {
-            self::begin($found);
+        Once::for($request, static function () use ($surge, $incident, $person, $request): void {
+            self::begin($surge);
             foreach ($request->tickets() as $ticket) {
                 (new WorkTickets($person))->link($ticket, $incident);
             }
-            $found->update(['state' => SurgeState::Confirmed, 'person_id' => $person->id, 'ended_at' => now()]);
+            $surge->update(['state' => SurgeState::Confirmed, 'person_id' => $person->id, 'ended_at' => now()]);
             Journal::write(
-                Actor::person($person), TicketEntry::SurgeConfirmed, [FoundSurge::KIND, $found->id], ['service' => $found->name()],
-                ['service' => $found->service_id, 'incident' => $incident->id],
+                Actor::person($person), TicketEntry::SurgeConfirmed, [FoundSurge::KIND, $surge->id], ['service' => $surge->name()],
+                ['service' => $surge->service_id, 'incident' => $incident->id],
             );
         });
 
         return back();
     }
 
-    public function dismiss(DismissSurgeRequest $request, int $surge): RedirectResponse
+    public function dismiss(DismissSurgeRequest $request, FoundSurge $surge): RedirectResponse
     {
-        $found = FoundSurge::query()->findOrFail($surge);
         $why = (string) $request->validated()['why'];
         $person = CurrentPerson::of($request);
-        Once::for($request, static function () use ($found, $why, $person): void {
-            self::begin($found);
-            $found->update(['state' => SurgeState::Dismissed, 'why' => $why, 'person_id' => $person->id, 'ended_at' => now()]);
+        Once::for($request, static function () use ($surge, $why, $person): void {
+            self::begin($surge);
+            $surge->update(['state' => SurgeState::Dismissed, 'why' => $why, 'person_id' => $person->id, 'ended_at' => now()]);
             Journal::write(
-                Actor::person($person), TicketEntry::SurgeDismissed, [FoundSurge::KIND, $found->id],
-                ['service' => $found->name(), 'why' => $why], ['service' => $found->service_id],
+                Actor::person($person), TicketEntry::SurgeDismissed, [FoundSurge::KIND, $surge->id],
+                ['service' => $surge->name(), 'why' => $why], ['service' => $surge->service_id],
             );
         });
 

@@ -72,11 +72,22 @@ final class TicketPage
                 'left' => $clock->leftSeconds === null ? null : $clock->leftSeconds * 1000,
                 'due' => $clock->dueAt === null ? null : Moment::of($clock->dueAt), 'met' => $clock->metAt === null ? null : Moment::of($clock->metAt),
             ], Promises::of($ticket)),
-            'others' => $report->email === null && $report->name === null ? [] : array_values(Ticket::query()->with('report')->whereKeyNot($ticket->id)
-                ->whereHas('report', static fn($query) => $report->email !== null ? $query->where('email', $report->email) : $query->where('name', $report->name))
-                ->latest('opened_at')->limit(self::OTHERS)->get()->map(static fn(Ticket $other): array => [
-                    'id' => $other->id, 'ref' => $other->ref(), 'what' => $other->report->what, 'state' => $other->state->words(),
-                ])->all()),
+            'others' => self::others($ticket),
         ];
+    }
+
+    /** @return list<OtherTicket> of the same address, or where there is none the same name */
+    private static function others(Ticket $ticket): array
+    {
+        $by = array_filter(['email' => $ticket->report->email, 'name' => $ticket->report->name]);
+        if ($by === []) {
+            return [];
+        }
+        $of = [array_key_first($by) => reset($by)];
+
+        return array_values(Ticket::query()->with('report')->whereKeyNot($ticket->id)->whereHas('report', static fn($query) => $query->where($of))
+            ->latest('opened_at')->limit(self::OTHERS)->get()->map(static fn(Ticket $other): array => [
+                'id' => $other->id, 'ref' => $other->ref(), 'what' => $other->report->what, 'state' => $other->state->words(),
+            ])->all());
     }
 }

@@ -60,7 +60,9 @@ final class TicketsController
         $person = isset($input['person']) ? Person::query()->find((string) $input['person']) : null;
         $team = isset($input['team']) ? Team::query()->find((string) $input['team']) : null;
 
-        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->handOver($ticket, $person, $team, (string) ($input['why'] ?? '')));
+        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->handOver(
+            $ticket, $person, $team, (string) ($input['why'] ?? ''),
+        ));
     }
 
     public function link(LinkTicketsRequest $request): RedirectResponse
@@ -119,14 +121,16 @@ final class TicketsController
         return Inertia::render('Tickets/Tickets', [
             'pile' => $pile->value,
             'piles' => fn(): array => TicketPile::counts($person),
-            'tickets' => fn(): array => array_values($pile->tickets($person)->with(['report.service', 'report.link', 'report.incident', 'person', 'team'])
-                ->limit(TicketPile::MOST)->get()->map(static fn(Ticket $one): array => $one->toLine($person, $incidents))->all()),
+            'tickets' => fn(): array => array_values($pile->tickets($person)
+                ->with(['report.service', 'report.link', 'report.incident', 'person', 'team'])->limit(TicketPile::MOST)->get()->map(static fn(Ticket $one): array => $one->toLine($person, $incidents))->all()),
             'surges' => SurgesToDecide::open(...),
             'incidents' => fn(): array => array_values(array_map(
                 static fn(Incident $one): array => ['id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title], $incidents,
             )),
             'ticket' => fn(): ?array => $ticket === null ? null : TicketPage::of($ticket, $person, $incidents),
-            'story' => fn(): array => $ticket === null ? [] : array_values(Entry::query()->about(Ticket::KIND, $ticket->id)->orderBy('seq')->get()->map(Telling::of(...))->all()),
+            'story' => fn(): array => $ticket === null ? [] : array_values(
+                Entry::query()->about(Ticket::KIND, $ticket->id)->orderBy('seq')->get()->map(Telling::of(...))->all(),
+            ),
             'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
             'people' => fn() => Person::query()->whereNull('left_at')->orderBy('name')->get(['id', 'name']),
             'services' => fn() => Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']),

@@ -30,7 +30,8 @@ final class TicketsOfIncident implements HasConsequences
         /** @var Collection<int, Ticket> $tickets */
         $tickets = $isOver
             ? Ticket::query()->whereIn('report_id', $reports)->open()->get()
-            : Ticket::query()->whereIn('report_id', $reports)->where('state', TicketState::Done)->where('closed_at', '>=', $incident->resolved_at)->get();
+            : Ticket::query()->whereIn('report_id', $reports)->where('state', TicketState::Done)
+                ->where('closed_at', '>=', $incident->resolved_at)->get();
 
         return new Foreseen(static fn(): array => [], static function () use ($tickets, $isOver): void {
             foreach ($tickets as $ticket) {

@@ -33,7 +33,7 @@ final readonly class WorkTickets
         if ($ticket->person_id === $this->by->id) {
             return;
         }
-        $ticket->update(['person_id' => $this->by->id, 'state' => $ticket->state === TicketState::New ? TicketState::Ours : $ticket->state]);
+        $ticket->update(['person_id' => $this->by->id, 'state' => self::begun($ticket)]);
         $this->write(TicketEntry::Taken, $ticket);
     }
 
@@ -46,7 +46,7 @@ final readonly class WorkTickets
         }
         $ticket->update([
             'person_id' => $person?->id, 'team_id' => $team->id ?? $person?->team_id,
-            'state' => $ticket->state === TicketState::New ? TicketState::Ours : $ticket->state, 'waits_since' => now(),
+            'state' => self::begun($ticket), 'waits_since' => now(),
         ]);
         $this->write(TicketEntry::HandedOver, $ticket, ['person' => $person?->id, 'team' => $team?->id, 'why' => $why]);
     }
@@ -79,7 +79,10 @@ final readonly class WorkTickets
             'kind' => $ticket->kind->value, 'service' => $report->service_id, 'item' => $ticket->item_id, 'place' => $report->site,
             'impact' => $ticket->impact->value, 'urgency' => $ticket->urgency->value,
         ];
-        $is = ['kind' => $kind->value, 'service' => $service ?? $report->service_id, 'item' => $item, 'place' => $place, 'impact' => $impact->value, 'urgency' => $urgency->value];
+        $is = [
+            'kind' => $kind->value, 'service' => $service ?? $report->service_id, 'item' => $item, 'place' => $place,
+            'impact' => $impact->value, 'urgency' => $urgency->value,
+        ];
         $changes = [];
         foreach ($is as $field => $value) {
             if ($value !== $was[$field]) {
@@ -118,7 +121,7 @@ final readonly class WorkTickets
         $post = $text === '' ? null : $this->post($ticket, $text, false);
         $this->firstAnswer($ticket);
         Promises::note($ticket, TicketHappeningKind::Met, name: Promises::RESTORE);
-        $ticket->update(['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null, 'person_id' => $ticket->person_id ?? $this->by->id]);
+        $ticket->update(['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null]);
         $ticket->report->update(['resolved_at' => now()]);
         Promises::setTimes($ticket);
         $this->write(TicketEntry::Closed, $ticket);
@@ -145,6 +148,12 @@ final readonly class WorkTickets
         ]);
     }
 
+    /** As it is once somebody has looked at it. */
+    private static function begun(Ticket $ticket): TicketState
+    {
+        return $ticket->state === TicketState::New ? TicketState::Ours : $ticket->state;
+    }
+
     private function firstAnswer(Ticket $ticket): void
     {
         Promises::note($ticket, TicketHappeningKind::Met, name: Promises::RESPOND);
@@ -166,6 +175,8 @@ final readonly class WorkTickets
     /** @param  array<string, mixed>  $facts */
     private function write(TicketEntry $kind, Ticket $ticket, array $facts = []): void
     {
-        Journal::write(Actor::person($this->by), $kind, $ticket->subject(), ['ref' => $ticket->ref(), ...$facts], ['report' => $ticket->report_id]);
+        Journal::write(
+            Actor::person($this->by), $kind, $ticket->subject(), ['ref' => $ticket->ref(), ...$facts], ['report' => $ticket->report_id],
+        );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tickets\Requests;
 
 use App\Platform\Http\Form;
+use App\Tickets\Promises;
 use Illuminate\Validation\Rule;
 use Skarvo\Time\Weekday;
 
@@ -14,10 +15,12 @@ final class ChangePromisesRequest extends Form
     public function rules(): array
     {
         return [
-            'version' => ['required', 'integer'], 'targets' => ['required', 'array', 'max:20'], 'targets.*.name' => ['required', Rule::in(['respond', 'restore'])],
+            'version' => ['required', 'integer'], 'targets' => ['required', 'array', 'max:20'],
+            'targets.*.name' => ['required', Rule::in([Promises::RESPOND, Promises::RESTORE])],
             'targets.*.priority' => ['required', 'integer', 'between:1,4'], 'targets.*.minutes' => ['required', 'integer', 'between:1,525600'],
             'targets.*.desk' => ['required', 'boolean'], 'targets.*.pauses' => ['required', 'boolean'],
-            'from' => ['required', 'regex:/^([01]\\d|2[0-3]):[0-5]\\d$/D'], 'to' => ['required', 'regex:/^([01]\\d|2[0-3]):[0-5]\\d$|^24:00$/D'],
+            'from' => ['required', 'regex:/^([01]\\d|2[0-3]):[0-5]\\d$/D'],
+            'to' => ['required', 'regex:/^([01]\\d|2[0-3]):[0-5]\\d$|^24:00$/D'],
             'days' => ['required', 'array', 'min:1'], 'days.*' => [Rule::enum(Weekday::class)],
         ];
     }

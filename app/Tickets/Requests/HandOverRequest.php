@@ -9,6 +9,9 @@ final class HandOverRequest extends TicketsRequest
 {
     public function rules(): array
     {
-        return [...parent::rules(), 'person' => ['nullable', 'string', 'exists:people,id'], 'team' => ['nullable', 'string', 'exists:teams,id'], 'why' => ['nullable', 'string', 'max:500']];
+        return [
+            ...parent::rules(), 'person' => ['nullable', 'string', 'exists:people,id'], 'team' => ['nullable', 'string', 'exists:teams,id'],
+            'why' => ['nullable', 'string', 'max:500'],
+        ];
     }
 }

@@ -11,7 +11,10 @@ final class SayRequest extends Form
 {
     public function rules(): array
     {
-        return ['text' => ['required', 'string', 'max:2000'], 'still' => ['boolean'], 'urgent' => ['boolean'], 'send_key' => ['required', 'string', 'max:64']];
+        return [
+            'text' => ['required', 'string', 'max:2000'], 'still' => ['boolean'], 'urgent' => ['boolean'],
+            'send_key' => ['required', 'string', 'max:64'],
+        ];
     }
 
     /** @return array<string, string> */

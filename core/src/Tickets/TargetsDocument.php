@@ -47,7 +47,8 @@ final readonly class TargetsDocument
         $reader = new HoursReader($this->document);
         $zone = $reader->zone($this->fields);
         $hours = [];
-        foreach (array_key_exists('hours', $this->fields) ? $this->document->map($this->fields['hours'], '/hours') ?? [] : [] as $name => $value) {
+        $all = array_key_exists('hours', $this->fields) ? $this->document->map($this->fields['hours'], '/hours') ?? [] : [];
+        foreach ($all as $name => $value) {
             $at = Pointer::child('/hours', $name);
             $this->document->id((string) $name, $at);
             $hours[$name] = $reader->open($value, $at, $zone);
@@ -135,7 +136,9 @@ final readonly class TargetsDocument
                 default => true,
             };
             if ($instant !== null) {
-                $taken[] = [$instant, $kind, $isWhole ? new TicketHappening($instant->seconds, $kind, $says === 'priority' ? $priority : null, $says === 'name' ? $name : null) : null, $at];
+                $taken[] = [$instant, $kind, $isWhole ? new TicketHappening(
+                    $instant->seconds, $kind, $says === 'priority' ? $priority : null, $says === 'name' ? $name : null,
+                ) : null, $at];
             }
         }
         if (is_array($this->fields['happenings'] ?? null) && $rows === []) {

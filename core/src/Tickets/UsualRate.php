@@ -162,7 +162,8 @@ final class UsualRate
                 $smooth[$kind][1][$slot] = $narrow[1][$slot] + $lean * $wide[1][$slot];
             }
         }
-        $level = static fn(int $kind): float => (array_sum($sums[$kind]) + 2) / (array_sum($exposure[$kind]) + 2 / max(1e-9, ($all + 0.5) / (array_sum($exposure[0]) + array_sum($exposure[1]))));
+        $average = max(1e-9, ($all + 0.5) / (array_sum($exposure[0]) + array_sum($exposure[1])));
+        $level = static fn(int $kind): float => (array_sum($sums[$kind]) + 2) / (array_sum($exposure[$kind]) + 2 / $average);
         $levels = [$level(0), $level(1)];
         foreach ([0, 1] as $kind) {
             $other = 1 - $kind;

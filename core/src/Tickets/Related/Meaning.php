@@ -37,7 +37,8 @@ final class Meaning
         foreach ([...$titles, ...array_map(static fn(PastTicket $one): string => $one->words, $past)] as $title) {
             array_push($words, ...Tokens::of($title));
         }
-        $often = array_count_values(array_merge(...array_map(static fn(PastTicket $one): array => array_values(array_unique(Tokens::of($one->text))), $past)));
+        $said = array_map(static fn(PastTicket $one): array => array_values(array_unique(Tokens::of($one->text))), $past);
+        $often = array_count_values(array_merge(...$said));
         foreach ($often as $word => $times) {
             if ($times > 1) {
                 $words[] = (string) $word;

@@ -8,15 +8,22 @@ namespace Skarvo\Tickets\Related;
 final class Tokens
 {
     private const IDLE = [
-        'a', 'about', 'again', 'all', 'also', 'am', 'an', 'and', 'any', 'are', 'as', 'asap', 'asks', 'at', 'be', 'because', 'been', 'before',
-        'bother', 'but', 'by', 'can', 'cannot', 'captain', 'could', 'day', 'days', 'dear', 'did', 'do', 'does', 'done', 'dont', 'evening',
-        'ever', 'every', 'few', 'for', 'from', 'get', 'gets', 'good', 'got', 'had', 'has', 'have', 'he', 'hello', 'help', 'her', 'here', 'hey',
-        'hi', 'him', 'his', 'hour', 'hours', 'how', 'i', 'if', 'in', 'into', 'is', 'it', 'its', 'just', 'like', 'minute', 'minutes', 'morning', 'my',
-        'no', 'nobody', 'not', 'nothing', 'now', 'of', 'off', 'ok', 'on', 'one', 'only', 'or', 'our', 'out', 'please', 'pls', 'second', 'shall', 'she',
-        'since', 'so', 'some', 'somebody', 'sorry', 'still', 'ten', 'than', 'thank', 'thanks', 'that', 'the', 'their', 'them', 'then', 'there',
-        'they', 'this', 'time', 'to', 'today', 'too', 'until', 'up', 'urgent', 'us', 'very', 'was', 'we', 'week', 'were', 'what', 'when',
-        'which', 'while', 'who', 'will', 'with', 'would', 'yesterday', 'you', 'your', 'work', 'works', 'working', 'broken', 'order', 'down',
-        'problem', 'issue', 'terminal', 'everything', 'stands',
+        'a', 'about', 'again', 'all', 'also', 'am', 'an', 'and', 'any', 'are', 'as', 'asap', 'asks', 'at', 'be',
+        'because', 'been', 'before', 'bother', 'but', 'by', 'can', 'cannot', 'captain', 'could', 'day', 'days', 'dear',
+        'did', 'do', 'does', 'done', 'dont', 'evening', 'ever', 'every', 'few', 'for', 'from', 'get', 'gets', 'good',
+        'got', 'had', 'has', 'have', 'he', 'hello', 'help', 'her', 'here', 'hey', 'hi', 'him', 'his', 'hour', 'hours',
+        'how', 'i', 'if', 'in', 'into', 'is', 'it', 'its', 'just', 'like', 'minute', 'minutes', 'morning', 'my', 'no',
+        'nobody', 'not', 'nothing', 'now', 'of', 'off', 'ok', 'on', 'one', 'only', 'or', 'our', 'out', 'please', 'pls',
+        'second', 'shall', 'she', 'since', 'so', 'some', 'somebody', 'sorry', 'still', 'ten', 'than', 'thank', 'thanks',
+        'that', 'the', 'their', 'them', 'then', 'there', 'they', 'this', 'time', 'to', 'today', 'too', 'until', 'up',
+        'urgent', 'us', 'very', 'was', 'we', 'week', 'were', 'what', 'when', 'which', 'while', 'who', 'will', 'with',
+        'would', 'yesterday', 'you', 'your', 'work', 'works', 'working', 'broken', 'order', 'down', 'problem', 'issue',
+        'terminal', 'everything', 'stands',
+    ];
+
+    /** What an ending is taken for, longest first. */
+    private const ENDINGS = [
+        'ations' => 'at', 'ation' => 'at', 'ings' => '', 'ing' => '', 'ies' => 'y', 'ers' => 'er', 'ed' => '', 'es' => '', 's' => '',
     ];
 
     /** @var array<string, int>|null */
@@ -45,13 +52,19 @@ final class Tokens
         return $pairs;
     }
 
+    /** A place as texts name it. */
+    public static function ofPlace(string $place): string
+    {
+        return self::stem(mb_strtolower($place));
+    }
+
     /** A word without its commonest endings: `declined`, `declines` and `declining` are one. */
     public static function stem(string $word): string
     {
         if (! ctype_alpha($word)) {
             return $word;
         }
-        foreach (['ations' => 'at', 'ation' => 'at', 'ings' => '', 'ing' => '', 'ies' => 'y', 'ers' => 'er', 'ed' => '', 'es' => '', 's' => ''] as $end => $instead) {
+        foreach (self::ENDINGS as $end => $instead) {
             if (strlen($word) - strlen($end) >= 3 && str_ends_with($word, $end) && ! ($end === 's' && str_ends_with($word, 'ss'))) {
                 $word = substr($word, 0, -strlen($end)).$instead;
                 break;
