@@ -36,7 +36,12 @@ describe('places', () => {
   it('of one’s own know who one is', () => {
     expect(ownPlaces(null)).toEqual([]);
     expect(ownPlaces(me(true)).map((place) => place.link)).toContain('/people/per');
-    expect(ownPlaces(me(true)).map((place) => place.name)).toEqual(['My contacts', 'Roles', 'Priorities']);
+    expect(ownPlaces(me(true)).map((place) => place.name)).toEqual([
+      'My contacts',
+      'Roles',
+      'Priorities',
+      'Targets of tickets',
+    ]);
     expect(ownPlaces(me(false)).map((place) => place.name)).toEqual(['My contacts', 'Roles']);
   });
 });
