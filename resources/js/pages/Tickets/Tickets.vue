@@ -107,10 +107,11 @@ const follows = {
         aria-label="The pile"
       >
         <h1 class="sr-only">Tickets</h1>
-        <nav aria-label="Piles" class="mb-2 flex flex-wrap gap-x-4 gap-y-1 text-small">
+        <nav aria-label="Piles" class="mb-2 flex flex-wrap gap-x-4 text-small">
           <Link
             v-for="one in piles"
             :key="one.pile"
+            class="py-1"
             :href="`/tickets?pile=${one.pile}`"
             :aria-current="one.pile === pile ? 'true' : undefined"
             :class="one.pile === pile ? 'border-b-2 border-ink font-bold' : 'text-ink-2 hover:text-ink'"
