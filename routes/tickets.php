@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Tickets\LessonsController;
 use App\Tickets\PromisesController;
 use App\Tickets\ReporterController;
 use App\Tickets\SurgesController;
@@ -16,6 +17,7 @@ Route::middleware('web')->group(function (): void {
         Route::get('tickets', [TicketsController::class, 'index']);
         Route::get('tickets/{ticket}', [TicketsController::class, 'show'])->whereNumber('ticket');
         Route::get('reports/{report}', [TicketsController::class, 'ofReport'])->whereNumber('report');
+        Route::get('lessons', [LessonsController::class, 'index']);
         Route::get('settings/targets', [PromisesController::class, 'edit']);
         Route::post('settings/targets', [PromisesController::class, 'update'])->middleware('may:administer');
         Route::post('tickets/{ticket}/forget', [TicketsController::class, 'forget'])->whereNumber('ticket')->middleware('may:administer');
@@ -26,6 +28,7 @@ Route::middleware('web')->group(function (): void {
             Route::post('tickets/close', [TicketsController::class, 'close']);
             Route::post('tickets/{ticket}/answer', [TicketsController::class, 'answer'])->whereNumber('ticket');
             Route::post('tickets/{ticket}/correct', [TicketsController::class, 'correct'])->whereNumber('ticket');
+            Route::post('lessons/{lesson}/undo', [LessonsController::class, 'undo'])->whereNumber('lesson');
             Route::post('surges/{surge}/link', [SurgesController::class, 'link'])->whereNumber('surge');
             Route::post('surges/{surge}/dismiss', [SurgesController::class, 'dismiss'])->whereNumber('surge');
         });

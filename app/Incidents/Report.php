@@ -14,12 +14,22 @@ use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Database\Eloquent\Relations\HasOneThrough;
+use Skarvo\Incidents\Others;
+use Skarvo\Incidents\ReportersAnswers;
+use Skarvo\Incidents\Stops;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Incidents\WayIn;
 
 /**
  * What somebody told of a problem. Its key lets the reporter follow it.
  *
  * @property int $id
  * @property string $service_id
+ * @property WayIn $way
+ * @property bool $service_said whether somebody said which service it is; else it was suggested by the words
+ * @property Stops|null $stops
+ * @property Others|null $others
+ * @property Urgency|null $waits
  * @property CarbonImmutable $told_at
  * @property CarbonImmutable|null $resolved_at
  * @property-read int|null $incident_id that it is linked to
@@ -39,7 +49,10 @@ final class Report extends Record
 
     public const KIND = 'report';
 
-    protected $casts = ['told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime'];
+    protected $casts = [
+        'told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime', 'service_said' => 'boolean', 'way' => WayIn::class,
+        'stops' => Stops::class, 'others' => Others::class, 'waits' => Urgency::class,
+    ];
 
     /** @return BelongsTo<Item, $this> */
     public function service(): BelongsTo
@@ -84,6 +97,11 @@ final class Report extends Record
     public function scopeLoose(Builder $query): void
     {
         $query->whereNotIn('reports.id', self::links()->select('from_id'));
+    }
+
+    public function answers(): ReportersAnswers
+    {
+        return new ReportersAnswers($this->stops, $this->others, $this->waits);
     }
 
     /** Whether it was linked to an incident that it was not about. */

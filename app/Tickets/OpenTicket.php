@@ -7,8 +7,6 @@ namespace App\Tickets;
 use App\Incidents\Priorities;
 use App\Incidents\Report;
 use App\Updates\Contracts\HearsReports;
-use Skarvo\Incidents\Impact;
-use Skarvo\Incidents\Urgency;
 use Skarvo\Tickets\TicketHappeningKind;
 use Skarvo\Tickets\TicketKind;
 use Skarvo\Tickets\TicketState;
@@ -21,7 +19,7 @@ final class OpenTicket implements HearsReports
         if (Ticket::query()->where('report_id', $report->id)->exists()) {
             return;
         }
-        [$impact, $urgency] = [Impact::Few, Urgency::Soon];
+        [$impact, $urgency] = [$report->answers()->impact(), $report->answers()->urgency()];
         $priority = Priorities::matrix()->priority($impact, $urgency);
         $ticket = Ticket::query()->create([
             'report_id' => $report->id, 'kind' => TicketKind::Report, 'state' => TicketState::New, 'impact' => $impact, 'urgency' => $urgency,

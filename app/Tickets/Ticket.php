@@ -117,6 +117,15 @@ final class Ticket extends Record
         return $this->report->ref();
     }
 
+    /** @return array<string, string> by field what it came to, as far as anybody has said */
+    public function settled(): array
+    {
+        return array_filter([
+            'service' => $this->report->service_said ? $this->report->service_id : null, 'item' => $this->item_id,
+            'team' => $this->team_id, 'impact' => $this->impact->value, 'urgency' => $this->urgency->value, 'kind' => $this->kind->value,
+        ], is_string(...));
+    }
+
     /** @return array{string, int} what entries of the journal about it name first */
     public function subject(): array
     {

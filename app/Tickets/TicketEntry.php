@@ -22,6 +22,7 @@ enum TicketEntry: string implements EntryKind
     case Reopened = 'ticket.reopened';
     case Forgotten = 'ticket.forgotten';
     case PromisesChanged = 'promises.changed';
+    case LessonUndone = 'lesson.undone';
     case SurgeFound = 'surge.found';
     case SurgeOver = 'surge.over';
     case SurgeConfirmed = 'surge.confirmed';

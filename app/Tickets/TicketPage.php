@@ -8,30 +8,38 @@ use App\Incidents\Incident;
 use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Staff\Names;
+use App\Topology\NamedItems;
 use Carbon\CarbonImmutable;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
+use Skarvo\Tickets\Suggest\Identifiers;
 use Skarvo\Tickets\TargetClock;
 use Skarvo\Tickets\TargetState;
+use Skarvo\Tickets\TicketState;
 
 /**
  * One ticket, as the desk reads it.
  *
  * @phpstan-import-type PostLine from TicketPost
+ * @phpstan-import-type Suggested from Suggestions
  *
  * @phpstan-type Guess array{id: int, ref: string, title: string, score: float, because: list<string>}
  * @phpstan-type TicketPromise array{
  *     name: string, state: value-of<TargetState>, broken: bool, left: int|null, due: CarbonImmutable|null, met: CarbonImmutable|null,
  * }
+ * @phpstan-type ReadItem array{id: string, name: string, kind: string, read: string}
  * @phpstan-type OtherTicket array{id: int, ref: string, what: string, state: string}
  * @phpstan-type TicketMore array{
  *     version: int, service_id: string, impact: value-of<Impact>, urgency: value-of<Urgency>, item: array{id: string, name: string}|null,
  *     mailed: bool, follow: string, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
+ *     way: string, service_said: bool, said: list<string>, suggested: list<Suggested>, items: list<ReadItem>,
  * }
  */
 final class TicketPage
 {
     private const OTHERS = 5;
+
+    private const ITEMS = 6;
 
     /**
      * @param  array<int, Incident>  $incidents  those that are under way, by id
@@ -72,8 +80,44 @@ final class TicketPage
                 'left' => $clock->leftSeconds === null ? null : $clock->leftSeconds * 1000,
                 'due' => $clock->dueAt === null ? null : Moment::of($clock->dueAt), 'met' => $clock->metAt === null ? null : Moment::of($clock->metAt),
             ], Promises::of($ticket)),
-            'others' => self::others($ticket),
+            'others' => self::others($ticket), 'way' => $report->way->words(), 'service_said' => $report->service_said,
+            'said' => array_values(array_filter([$report->stops?->words(), $report->others?->words(), $report->waits?->meaning()])),
+            ...self::suggested($ticket),
         ];
+    }
+
+    /** @return array{suggested: list<Suggested>, items: list<ReadItem>} what is likely otherwise than it stands, while it is open */
+    private static function suggested(Ticket $ticket): array
+    {
+        $report = $ticket->report;
+        if ($ticket->state === TicketState::Done) {
+            return ['suggested' => [], 'items' => []];
+        }
+        $now = $ticket->settled();
+        $taught = Lesson::query()->where('ticket_id', $ticket->id)->pluck('field')->all();
+        $suggested = array_filter(
+            Suggestions::told($report->what, $report->site),
+            // What somebody set is not suggested otherwise.
+            static fn(array $one): bool => ! in_array($one['field'], $taught, true) && ($now[$one['field']] ?? null) !== $one['choices'][0]['value'],
+        );
+        $items = [];
+        foreach (self::texts($ticket) as $text) {
+            foreach (NamedItems::of(Identifiers::in($text)) as $read => $item) {
+                if ($item->id !== $ticket->item_id) {
+                    $items[$item->id] ??= ['id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'read' => (string) $read];
+                }
+            }
+        }
+
+        return ['suggested' => array_values($suggested), 'items' => array_slice(array_values($items), 0, self::ITEMS)];
+    }
+
+    /** @return list<string> what the reporter said */
+    private static function texts(Ticket $ticket): array
+    {
+        return [$ticket->report->what, ...array_values(
+            $ticket->posts->whereNull('person_id')->whereNotNull('text')->pluck('text')->map(strval(...))->all(),
+        )];
     }
 
     /** @return list<OtherTicket> of the same address, or where there is none the same name */

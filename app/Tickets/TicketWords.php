@@ -31,6 +31,7 @@ final class TicketWords implements TellsEntries
             TicketEntry::Reopened => Sentence::strong("$ref is open again"),
             TicketEntry::Forgotten => Sentence::plain("Erased whoever reported $ref", $facts->text('why')),
             TicketEntry::PromisesChanged => Sentence::plain('Changed what is promised of tickets'),
+            TicketEntry::LessonUndone => Sentence::quiet("Learns no more from the {$facts->text('field')} of $ref"),
             TicketEntry::SurgeFound => Sentence::strong(
                 "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual", "since {$facts->time('since')}",
             ),

@@ -10,6 +10,7 @@ use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
+use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
 use App\Updates\Contracts\TalksToReporters;
 
@@ -24,6 +25,7 @@ final class TicketsServiceProvider extends Capability
             TellsEntries::class => [TicketWords::class],
             HasConsequences::class => [TicketsOfIncident::class],
             HearsReports::class => [OpenTicket::class],
+            GuessesServices::class => [GuessService::class],
             TalksToReporters::class => [HearReporter::class],
         ];
     }

@@ -49,6 +49,7 @@ final readonly class WorkTickets
             'state' => self::begun($ticket), 'waits_since' => now(),
         ]);
         $this->write(TicketEntry::HandedOver, $ticket, ['person' => $person?->id, 'team' => $team?->id, 'why' => $why]);
+        Lessons::learn($ticket, array_filter(['team' => $team?->id], is_string(...)), $this->by);
     }
 
     /** The reporter reads it, and it goes to them by mail. Then the ticket waits for them, or goes on waiting for us. */
@@ -89,11 +90,12 @@ final readonly class WorkTickets
                 $changes[$field] = [$was[$field] ?? '', $value ?? ''];
             }
         }
-        if ($changes === [] && $ticket->more_urgent === null) {
+        if ($changes === [] && $ticket->more_urgent === null && $report->service_said) {
             return;
         }
         $priority = Priorities::matrix()->priority($impact, $urgency);
-        $report->update(['service_id' => $is['service'], 'site' => $place]);
+        $isSaid = $report->service_said;
+        $report->update(['service_id' => $is['service'], 'site' => $place, 'service_said' => true]);
         if ($priority !== $ticket->priority) {
             Promises::note($ticket, TicketHappeningKind::Priority, $priority);
         }
@@ -103,6 +105,9 @@ final readonly class WorkTickets
         ]);
         Promises::setTimes($ticket);
         $this->write(TicketEntry::Corrected, $ticket, ['changes' => $changes]);
+        // To leave the service as it was suggested is to say that it is right.
+        $set = array_intersect_key($is, $changes + ($isSaid ? [] : ['service' => true]));
+        Lessons::learn($ticket, array_filter(array_diff_key($set, ['place' => true]), is_string(...)), $this->by);
     }
 
     public function link(Ticket $ticket, Incident $incident): void

@@ -4,15 +4,19 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
+use Skarvo\Incidents\ReportersAnswers;
+use Skarvo\Incidents\WayIn;
+
 /** What somebody tells of a problem, whichever way it came in. */
 final readonly class NewReport
 {
     /**
      * @param  int|null  $same  the incident that they say it is about
+     * @param  string|null  $service  null: they do not know which it is
      * @param  string  $sendKey  the same for the same report, however often it comes
      */
     public function __construct(
-        public string $service, public string $what, public ?string $site, public ?string $name, public ?string $email,
-        public ?int $same, public string $sendKey,
+        public ?string $service, public string $what, public ?string $site, public ?string $name, public ?string $email,
+        public ?int $same, public string $sendKey, public WayIn $way = WayIn::Form, public ?ReportersAnswers $answers = null,
     ) {}
 }

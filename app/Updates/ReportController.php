@@ -17,6 +17,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Inertia\Inertia;
 use Inertia\Response;
+use Skarvo\Incidents\WayIn;
 
 /** Somebody outside tells of a problem, once, and hears when it is over. */
 final class ReportController
@@ -47,7 +48,7 @@ final class ReportController
     /** `POST /api/v1/reports`: the same for another system, such as a terminal's own desk. */
     public function accept(TellReportRequest $request, TakeReport $take): JsonResponse
     {
-        $report = $take($request->told());
+        $report = $take($request->told(WayIn::Api));
 
         return new JsonResponse(['ref' => $report->ref(), 'follow' => route('report.follow', $report->key())], 201);
     }

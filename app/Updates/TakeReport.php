@@ -10,7 +10,9 @@ use App\Incidents\Report;
 use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Refused;
 use App\Topology\Item;
+use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -29,9 +31,11 @@ final class TakeReport
                 return $present;
             }
             $by = Actor::reporter($new->name);
+            $service = $new->service ?? self::guessed($new);
             $report = Report::query()->create([
-                'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $new->service, 'site' => $new->site, 'what' => $new->what,
+                'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $service, 'service_said' => $new->service !== null, 'site' => $new->site, 'what' => $new->what,
                 'name' => $new->name, 'email' => $new->email, 'told_at' => now(), 'send_key' => $new->sendKey,
+                'way' => $new->way, 'stops' => $new->answers?->stops, 'others' => $new->answers?->others, 'waits' => $new->answers?->waits,
             ])->refresh();
             Journal::write(
                 $by, IncidentEntry::ReportReceived, ['report', $report->id],
@@ -44,11 +48,23 @@ final class TakeReport
 
             // Of a problem that the public knows, and that is about this service: the reporter says so, and follows it.
             $told = array_values(array_filter(Told::open(), static fn(Told $told): bool => $told->incident->id === $new->same))[0] ?? null;
-            if ($told !== null && in_array(Item::query()->find($new->service)?->public_name, $told->seen()['services'], true)) {
+            if ($told !== null && in_array(Item::query()->find($service)?->public_name, $told->seen()['services'], true)) {
                 LinkReport::to($report, $told->incident, $by);
             }
 
             return $report->refresh();
         });
+    }
+
+    /** @throws Refused where nothing can be said of it */
+    private static function guessed(NewReport $new): string
+    {
+        foreach (Given::all(GuessesServices::class) as $one) {
+            $service = $one->service($new->what, $new->site);
+            if ($service !== null) {
+                return $service;
+            }
+        }
+        throw Refused::because('There is no service yet that could be meant. Choose what does not work.', 'service');
     }
 }

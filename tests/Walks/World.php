@@ -12,6 +12,7 @@ use App\Rota\Rota;
 use App\Signals\Alert;
 use App\Signals\Live\RuleSets;
 use App\Tickets\FoundSurge;
+use App\Tickets\Lesson;
 use App\Tickets\Ticket;
 use Illuminate\Support\Facades\DB;
 
@@ -26,12 +27,20 @@ final class World
             'alert' => Alert::query()->latest('id')->firstOrFail()->id,
             'report' => (int) Report::query()->latest('id')->value('id'),
             'ticket' => (int) Ticket::query()->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
+            'lesson' => self::lesson(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
             'policy' => 1, 'at' => 1_772_524_800, 'import' => 1, 'snapshot' => 1, 'proposal' => 1, 'rule' => 1, 'kept' => 1,
             'quiet' => (int) DB::table('quiet_times')->value('id'), 'heartbeat' => 1, 'absence' => 1, 'swap' => 1, 'feed' => 1,
         ];
+    }
+
+    private static function lesson(): int
+    {
+        return (int) (Lesson::query()->latest('id')->value('id') ?? Lesson::query()->create([
+            'ticket_id' => Ticket::query()->latest('id')->value('id'), 'field' => 'kind', 'value' => 'report', 'person_id' => 'per-strand', 'at' => now(),
+        ])->id);
     }
 
     /** @return array<string, array<string, mixed>> bodies by method and address: what the wrong values stand among */

@@ -9,6 +9,11 @@ use App\Topology\Item;
 use App\Updates\NewReport;
 use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
+use Skarvo\Incidents\Others;
+use Skarvo\Incidents\ReportersAnswers;
+use Skarvo\Incidents\Stops;
+use Skarvo\Incidents\Urgency;
+use Skarvo\Incidents\WayIn;
 
 /** What is sent to tell of a problem. */
 final class TellReportRequest extends Form
@@ -16,12 +21,16 @@ final class TellReportRequest extends Form
     public function rules(): array
     {
         return [
-            'service' => ['required', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)->whereNotNull('public_name')],
+            // Missing where they do not know what it is called.
+            'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)->whereNotNull('public_name')],
             'what' => ['required', 'string', 'max:2000'],
             'site' => ['nullable', 'string', 'max:100'],
             'name' => ['nullable', 'string', 'max:100'],
             'email' => ['nullable', 'email', 'max:200'],
             'same' => ['nullable', 'integer'],
+            'stops' => ['nullable', Rule::enum(Stops::class)],
+            'others' => ['nullable', Rule::enum(Others::class)],
+            'waits' => ['nullable', Rule::enum(Urgency::class)],
             'send_key' => ['nullable', 'string', 'max:64'],
         ];
     }
@@ -30,21 +39,24 @@ final class TellReportRequest extends Form
     public function messages(): array
     {
         return [
-            'service.required' => 'Choose what does not work.', 'service.exists' => 'Choose one of the services in the list.',
+            'service.exists' => 'Choose one of the services in the list.',
             'what.required' => 'Say in a few words what happens.',
             'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.',
         ];
     }
 
-    public function told(): NewReport
+    public function told(WayIn $way = WayIn::Form): NewReport
     {
         $input = $this->validated();
         $text = static fn(string $name): ?string =>
             isset($input[$name]) && is_string($input[$name]) && trim($input[$name]) !== '' ? trim($input[$name]) : null;
 
         return new NewReport(
-            (string) $input['service'], (string) $input['what'], $text('site'), $text('name'), $text('email'),
-            isset($input['same']) ? (int) $input['same'] : null, $text('send_key') ?? Str::random(32),
+            $text('service'), (string) $input['what'], $text('site'), $text('name'), $text('email'),
+            isset($input['same']) ? (int) $input['same'] : null, $text('send_key') ?? Str::random(32), $way,
+            new ReportersAnswers(
+                Stops::tryFrom($text('stops') ?? ''), Others::tryFrom($text('others') ?? ''), Urgency::tryFrom($text('waits') ?? ''),
+            ),
         );
     }
 }

@@ -6,6 +6,9 @@ export interface AlertGroup { id: number; lead: number; alertIds: number[]; titl
 /** Signals/Alert */
 export interface AlertLine { id: number; title: string; level: 'info' | 'warning' | 'error' | 'critical'; state: 'up' | 'at_risk' | 'degraded' | 'down'; item: string | null; item_named: string | null; check: string; source: string; count: number; flips: number; first_signal_at: string; last_signal_at: string; opened_at: string; closed_at: string | null; mended_at: string | null; withdrawn_at: string | null; put_away_at: string | null; closed_reason: string | null; handling: 'decide' | 'page' | 'hours' | 'record'; handle_at: string | null; team: string | null; group: number | null; taken_at: string | null; wait_until: string | null; incident: number | null }
 
+/** Tickets/Suggestions */
+export interface Alternative { value: string; name: string; score: number; because: string[] }
+
 /** Signals/LikelyCause */
 export interface Cause { id: string; name: string; kind: string; score: number; as: 'up' | 'at_risk' | 'degraded' | 'down'; words: string }
 
@@ -23,6 +26,9 @@ export interface IncidentLine { id: number; ref: string; title: string; priority
 
 /** Platform/Journal/Telling */
 export interface JournalLine { seq: number; at: string; lead: string; rest: string; weight: 'plain' | 'strong' | 'quiet'; by: string | null; kind: string; message: string | null }
+
+/** Tickets/Lesson */
+export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
 
 /** Rota/Handovers */
 export interface Near { at: number; leaves: string | null; comes: string | null; since: number }
@@ -48,6 +54,9 @@ export interface ReachEdge { from: string; to: string; soft: boolean; group: str
 /** Topology/Reach */
 export interface ReachNode { id: string; name: string; kind: string; tier: number | null; site: string | null; state: 'up' | 'at_risk' | 'degraded' | 'down'; distance: number | null; because: string[]; why: string; groups: string[]; side?: 'root' | 'hit' | 'under' | 'spare'; alerts?: number; work?: string | null }
 
+/** Tickets/TicketPage */
+export interface ReadItem { id: string; name: string; kind: string; read: string }
+
 /** Incidents/Report */
 export interface ReportLine { id: number; ref: string; what: string; site: string | null; name: string | null; service: string; service_id: string; told_at: string; resolved_at: string | null; incident: number | null }
 
@@ -56,6 +65,9 @@ export interface SaidOfItem { id: string; name: string; state: string | null; by
 
 /** Topology/Reach */
 export interface Service { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }
+
+/** Tickets/Suggestions */
+export interface Suggested { field: string; choices: Alternative[] }
 
 /** Tickets/FoundSurge */
 export interface SurgeLine { id: number; service: string; service_id: string; began_at: string; count: number; usual: number; places: string[]; reports: number[]; says: string[]; probably: { id: number; ref: string; title: string; tickets: number[] } | null }
@@ -67,7 +79,7 @@ export interface TalkLine { id: number; mine: boolean; text: string; at: string 
 export interface TicketLine { id: number; report: number; ref: string; kind: 'report' | 'request'; state: 'new' | 'ours' | 'theirs' | 'done'; what: string; name: string | null; place: string | null; service: string; priority: number; who: string; mine: boolean; opened_at: string; waits_since: string; due: string | null; is_near: boolean; more_urgent: string | null; incident: { id: number; ref: string; title: string; is_open: boolean } | null; probably: { id: number; ref: string; title: string; score: number; because: string[] } | null }
 
 /** Tickets/TicketPage */
-export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[] }
+export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; suggested: Suggested[]; items: ReadItem[] }
 
 /** Tickets/TicketPage */
 export interface TicketPromise { name: string; state: 'none' | 'running' | 'outside' | 'paused' | 'missed' | 'met' | 'met_late'; broken: boolean; left: number | null; due: string | null; met: string | null }

@@ -121,6 +121,7 @@ final class EntriesTest extends TestCase
             'tickets/hand-over' => ['ticket.handed_over ticket:#'], 'tickets/link' => ['report.linked report:#@'],
             'tickets/{ticket}/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
+            'lessons/{lesson}/undo' => ['lesson.undone ticket:#'],
             'surges/{surge}/link' => ['report.linked report:#@', 'surge.confirmed surge:#@'], 'surges/{surge}/dismiss' => ['surge.dismissed surge:#'],
             'status/doubts' => ['status.admitted service:vehicle-lanes'],
             'incidents/{incident}/updates' => ['update.published incident:#@', 'incident.changed incident:#@'],

@@ -21,6 +21,8 @@ use Tests\TestCase;
 /** What the desk does about what people report, and what reporters see of it. */
 final class TicketsTest extends TestCase
 {
+    use AtTheDesk;
+
     private Report $report;
 
     private Ticket $ticket;
@@ -273,20 +275,6 @@ final class TicketsTest extends TestCase
             self::assertStringNotContainsString('SECRET', $text);
             self::assertStringNotContainsString('Mika', $text);
         }
-    }
-
-    private function reported(string $what, ?string $email): Ticket
-    {
-        $this->guest()->post('/report', ['service' => 'vehicle-lanes', 'what' => $what, 'site' => 'Ask', 'email' => $email])->assertSessionHasNoErrors();
-
-        return Ticket::query()->with('report')->latest('id')->firstOrFail();
-    }
-
-    private function guest(): self
-    {
-        $this->app['auth']->guard()->logout();
-
-        return $this;
     }
 
     private function write(string $text): void

@@ -105,7 +105,7 @@ final class DeskTown
     }
 
     /**
-     * @param  int  $out  phrases of each service that are held out
+     * @param  int<1, 7>  $out  phrases of each service that are held out
      * @return array{list<SettledTicket>, list<SettledTicket>} what was learned, and with phrases that were held out what is asked
      */
     public static function of(int $seed, int $past, int $asked, int $out = 3): array
@@ -125,7 +125,7 @@ final class DeskTown
         $service = $this->service();
         [, $team, , $places, $item, $phrases] = self::SERVICES[$service];
         $which = array_values(array_filter(range(0, 7), static fn(int $i): bool => in_array($i, $held[$service], true) === $isAsked));
-        $i = $which[$this->random->getInt(0, count($which) - 1)];
+        $i = $which[$this->random->getInt(0, count($which) - 1)] ?? 0;
         $text = $this->random->getInt(1, 10) === 1 ? $this->one(self::VAGUE) : $phrases[$i];
         $place = $this->random->getInt(1, 4) === 1 ? null : $this->one($this->random->getInt(1, 5) === 1 ? self::PLACES : $places ?? self::PLACES);
         $settled = [

@@ -4,7 +4,7 @@ import ActButton from '@/components/ActButton.vue';
 import ItemPicker from '@/components/ItemPicker.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
-import type { Named, TicketDetail } from '@/pages/Tickets/tickets';
+import { words, type Named, type TicketDetail } from '@/pages/Tickets/tickets';
 
 /** What the desk makes of a report: what it is about, and how much it presses. */
 const props = defineProps<{ ticket: TicketDetail; services: Named[]; mayWork: boolean }>();
@@ -23,7 +23,8 @@ const isChanged = computed(
   () =>
     JSON.stringify(edited.value) !== JSON.stringify(of(props.ticket)) ||
     item.value?.id !== props.ticket.item?.id ||
-    props.ticket.more_urgent !== null,
+    props.ticket.more_urgent !== null ||
+    !props.ticket.service_said,
 );
 watch(
   () => props.ticket,
@@ -55,8 +56,7 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
       <label
         >Something is
         <select v-model="edited.kind" class="field py-1">
-          <option value="report">wrong</option>
-          <option value="request">wanted</option>
+          <option v-for="(name, value) in words.kind" :key="value" :value="value">{{ name }}</option>
         </select></label
       >
       <label
@@ -68,17 +68,13 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
       <label
         >Hits
         <select v-model="edited.impact" class="field py-1">
-          <option value="few">a few people</option>
-          <option value="part">one service, site or team</option>
-          <option value="wide">many people or several sites</option>
+          <option v-for="(name, value) in words.impact" :key="value" :value="value">{{ name }}</option>
         </select></label
       >
       <label
         >Can wait
         <select v-model="edited.urgency" class="field py-1">
-          <option value="now">not at all</option>
-          <option value="soon">within the shift</option>
-          <option value="later">until it is planned</option>
+          <option v-for="(name, value) in words.urgency" :key="value" :value="value">{{ name }}</option>
         </select></label
       >
       <label class="col-span-2">Place <input v-model="edited.place" class="field py-1" maxlength="100" /></label>

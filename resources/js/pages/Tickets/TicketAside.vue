@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
+import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import StoryList from '@/components/StoryList.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
@@ -7,6 +8,7 @@ import WhyForm from '@/components/WhyForm.vue';
 import type { JournalLine } from '@/lib/types';
 import type { TicketPromise } from '@/lib/shapes';
 import { lasting } from '@/lib/time';
+import SuggestedList from '@/pages/Tickets/SuggestedList.vue';
 import CorrectForm from '@/pages/Tickets/CorrectForm.vue';
 import type { Named, TicketDetail } from '@/pages/Tickets/tickets';
 
@@ -14,11 +16,14 @@ import type { Named, TicketDetail } from '@/pages/Tickets/tickets';
 defineProps<{
   ticket: TicketDetail;
   services: Named[];
+  teams: Named[];
   story: JournalLine[];
   mayWork: boolean;
   mayUnlink: boolean;
   mayForget: boolean;
 }>();
+const suggestions = ref<InstanceType<typeof SuggestedList> | null>(null);
+defineExpose({ use: () => suggestions.value?.useAll() });
 defineEmits<{ link: [incident: number] }>();
 const names: Record<string, string> = { respond: 'First answer', restore: 'Solved' };
 const stands = (one: TicketPromise): string => {
@@ -73,6 +78,7 @@ const stands = (one: TicketPromise): string => {
     </section>
     <section aria-labelledby="about">
       <h2 id="about" class="mb-1">What it is about</h2>
+      <SuggestedList v-if="mayWork" ref="suggestions" :key="`suggested-${ticket.id}`" :ticket="ticket" :teams="teams" />
       <CorrectForm :key="ticket.id" :ticket="ticket" :services="services" :may-work="mayWork" />
     </section>
     <section aria-labelledby="promised">

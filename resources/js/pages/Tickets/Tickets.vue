@@ -36,6 +36,7 @@ const marked = ref<number[]>([]);
 const declaring = ref<Beginning | null>(null);
 const actions = ref<InstanceType<typeof TicketActions> | null>(null);
 const talk = ref<InstanceType<typeof TicketTalk> | null>(null);
+const aside = ref<InstanceType<typeof TicketAside> | null>(null);
 const surgeCards = ref<InstanceType<typeof SurgeCard>[]>([]);
 const linkOf = (id: number): string => `/tickets/${id}?pile=${props.pile}`;
 const toggle = (id: number): void => {
@@ -72,6 +73,9 @@ useCommands(() => [
         { name: `Answer ${props.ticket.ref}`, key: 'a', run: () => talk.value?.focus() },
         { name: `Internal note on ${props.ticket.ref}`, key: 'i', run: () => talk.value?.note() },
       ]
+    : []),
+  ...(mayWork.value && props.ticket?.suggested.length
+    ? [{ name: 'Use what is suggested', key: 'u', run: () => aside.value?.use() }]
     : []),
   ...(mayWork.value && chosen.value.length
     ? [
@@ -178,11 +182,12 @@ const follows = {
           <p class="lg:hidden"><Link :href="`/tickets?pile=${pile}`" class="link text-small">Back to the pile</Link></p>
           <p class="text-small text-ink-2">
             <span class="font-mono">{{ ticket.ref }}</span>, {{ ticket.name ?? 'somebody who gave no name'
-            }}{{ ticket.place ? `, ${ticket.place}` : '' }}, <TimeAgo :at="ticket.opened_at" />.
+            }}{{ ticket.place ? `, ${ticket.place}` : '' }}, {{ ticket.way }} <TimeAgo :at="ticket.opened_at" />.
             {{ ticket.mine ? 'You have it.' : `With ${ticket.who}.` }}
             <a :href="ticket.follow" class="link" target="_blank">What they see</a>
           </p>
           <h2 class="mt-1 mb-3 text-xl! font-bold! text-ink!">“{{ ticket.what }}”</h2>
+          <p v-if="ticket.said.length" class="mb-3 text-small text-ink-2">They say: {{ ticket.said.join('; ') }}.</p>
           <p v-if="ticket.more_urgent" class="mb-3 border-l-[5px] border-call bg-sheet p-2">
             <strong>They say it is more urgent:</strong> {{ ticket.more_urgent }} Set how long it can wait, beside.
           </p>
@@ -212,6 +217,8 @@ const follows = {
         aria-label="About the ticket"
       >
         <TicketAside
+          ref="aside"
+          :teams="teams"
           :ticket="ticket"
           :services="services"
           :story="story"

@@ -3,4 +3,10 @@ import type { Place } from '@/lib/places';
 export const places: Place[] = [
   { name: 'Tickets', link: '/tickets', order: 3 },
   { name: 'Targets of tickets', link: '/settings/targets', own: 4, for: (me) => me.administers },
+  {
+    name: 'What suggestions have learned',
+    link: '/lessons',
+    own: 5,
+    for: (me) => me.may.includes('work-tickets'),
+  },
 ];

@@ -1,4 +1,4 @@
-import type { TicketLine, TicketMore } from '@/lib/shapes';
+import type { Alternative, TicketLine, TicketMore } from '@/lib/shapes';
 
 /** One ticket, as the desk reads it. */
 export type TicketDetail = TicketLine & TicketMore;
@@ -12,3 +12,20 @@ export interface OpenIncident {
   ref: string;
   title: string;
 }
+
+export const fieldNames: Record<string, string> = {
+  service: 'Service',
+  item: 'Item',
+  team: 'For the team',
+  impact: 'Hits',
+  urgency: 'Can wait',
+  kind: 'Something is',
+};
+export const words: Record<string, Record<string, string>> = {
+  impact: { few: 'a few people', part: 'one service, site or team', wide: 'many people or several sites' },
+  urgency: { now: 'not at all', soon: 'within the shift', later: 'until it is planned' },
+  kind: { report: 'wrong', request: 'wanted' },
+};
+/** What a value of a field is called. */
+export const valueWords = (field: string, choice: Pick<Alternative, 'value' | 'name'>): string =>
+  words[field]?.[choice.value] ?? choice.name;

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Platform\CurrentPerson;
+use App\Platform\Once;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Inertia\Inertia;
+use Inertia\Response;
+
+/** What suggestions have learned from the desk. */
+final class LessonsController
+{
+    public function index(): Response
+    {
+        return Inertia::render('Tickets/Lessons', ['lessons' => Lessons::latest()]);
+    }
+
+    public function undo(Request $request, Lesson $lesson): RedirectResponse
+    {
+        $by = CurrentPerson::of($request);
+        Once::for($request, static fn() => Lessons::undo($lesson, $by));
+
+        return back();
+    }
+}
