@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Updates\DoubtsController as DoubtsOfStatus;
+use App\Updates\QuestionsController;
 use App\Updates\ReportController;
 use App\Updates\StatusController;
 use App\Updates\UpdateController;
@@ -13,9 +14,14 @@ Route::middleware('web')->group(function (): void {
     Route::get('status', StatusController::class)->name('status');
     Route::get('report', [ReportController::class, 'create'])->name('report');
     Route::post('report', [ReportController::class, 'store'])->middleware('throttle:reports');
+    Route::post('report/hear', [ReportController::class, 'hear'])->middleware('throttle:reports');
+    Route::post('report/lost', [ReportController::class, 'lost'])->middleware('throttle:reports');
+    Route::post('report/{token}/judge', [ReportController::class, 'judge'])->middleware('throttle:reports');
     Route::get('report/{token}', [ReportController::class, 'follow'])->name('report.follow');
 
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
+        Route::get('settings/questions', [QuestionsController::class, 'edit'])->middleware('may:administer');
+        Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');
         Route::middleware('may:tell-outsiders')->group(function (): void {
             Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
             Route::post('incidents/{incident}/updates', [UpdateController::class, 'store']);

@@ -47,8 +47,7 @@ final class AlertsAndReports implements HasConsequences
                     );
                     self::mail(
                         $report, $incident, 'resolved', "Over: what you reported ({$report->ref()})",
-                        "you reported: \"$report->what\"\n\n$turn->public\n\nIf it still does not work for you, report it again: "
-                            .route('report')."\nYour report: ",
+                        "you reported: \"$report->what\"\n\n$turn->public\n\nIf it still does not work for you, say so here: ",
                     );
                 }
             },

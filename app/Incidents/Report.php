@@ -27,6 +27,9 @@ use Skarvo\Incidents\WayIn;
  * @property string $service_id
  * @property WayIn $way
  * @property bool $service_said whether somebody said which service it is; else it was suggested by the words
+ * @property list<array{ask: string, answer: string}>|null $answered
+ * @property bool|null $helped what the reporter says once it is over
+ * @property string|null $better
  * @property Stops|null $stops
  * @property Others|null $others
  * @property Urgency|null $waits
@@ -50,7 +53,7 @@ final class Report extends Record
     public const KIND = 'report';
 
     protected $casts = [
-        'told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime', 'service_said' => 'boolean', 'way' => WayIn::class,
+        'told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime', 'service_said' => 'boolean', 'way' => WayIn::class, 'answered' => 'array', 'helped' => 'boolean',
         'stops' => Stops::class, 'others' => Others::class, 'waits' => Urgency::class,
     ];
 

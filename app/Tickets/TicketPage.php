@@ -32,7 +32,7 @@ use Skarvo\Tickets\TicketState;
  * @phpstan-type TicketMore array{
  *     version: int, service_id: string, impact: value-of<Impact>, urgency: value-of<Urgency>, item: array{id: string, name: string}|null,
  *     mailed: bool, follow: string, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
- *     way: string, service_said: bool, said: list<string>, suggested: list<Suggested>, items: list<ReadItem>,
+ *     way: string, service_said: bool, said: list<string>, judged: array{helped: bool, better: string|null}|null, suggested: list<Suggested>, items: list<ReadItem>,
  * }
  */
 final class TicketPage
@@ -81,7 +81,11 @@ final class TicketPage
                 'due' => $clock->dueAt === null ? null : Moment::of($clock->dueAt), 'met' => $clock->metAt === null ? null : Moment::of($clock->metAt),
             ], Promises::of($ticket)),
             'others' => self::others($ticket), 'way' => $report->way->words(), 'service_said' => $report->service_said,
-            'said' => array_values(array_filter([$report->stops?->words(), $report->others?->words(), $report->waits?->meaning()])),
+            'said' => [
+                ...array_values(array_filter([$report->stops?->words(), $report->others?->words(), $report->waits?->meaning()])),
+                ...array_map(static fn(array $one): string => "{$one['ask']} “{$one['answer']}”", $report->answered ?? []),
+            ],
+            'judged' => $report->helped === null ? null : ['helped' => $report->helped, 'better' => $report->better],
             ...self::suggested($ticket),
         ];
     }

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
-use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Topology\Item;
 use App\Updates\Contracts\TalksToReporters;
+use App\Updates\Requests\EmailRequest;
+use App\Updates\Requests\JudgeReportRequest;
 use App\Updates\Requests\TellReportRequest;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\JsonResponse;
@@ -22,6 +23,8 @@ use Skarvo\Incidents\WayIn;
 /** Somebody outside tells of a problem, once, and hears when it is over. */
 final class ReportController
 {
+    private const LONGEST_PLACE = 100;
+
     public function create(Request $request): Response
     {
         return Inertia::render('Updates/Report', [
@@ -29,20 +32,45 @@ final class ReportController
                 ->unique('public_name')->map(fn(Item $item): array => ['id' => $item->id, 'name' => $item->public_name])->values(),
             // Where everything of ours stands is not for outsiders: they say in their own words where they are.
             'sites' => $request->user() === null ? [] : Item::query()->whereNotNull('site')->distinct()->orderBy('site')->pluck('site'),
-            'known' => [
-                ...array_filter(
-                    array_map(static fn(Told $told): array => $told->seen(), Told::of(Incident::query()->whereNull('resolved_at')->get())),
-                    static fn(array $known): bool => $known['services'] !== [],
-                ),
-                ...self::lookedInto(),
-            ],
             'service' => Asked::text($request, 'service'),
+            'affected' => static fn(): ?array => Affected::by(
+                Asked::text($request, 'service') ?: null, Asked::text($request, 'site', self::LONGEST_PLACE) ?: null,
+            ),
+            'questions' => (object) Questions::all(),
+            'mine' => OwnReports::open($request),
         ]);
     }
 
     public function store(TellReportRequest $request, TakeReport $take): RedirectResponse
     {
-        return redirect()->route('report.follow', $take($request->told())->key());
+        $report = $take($request->told());
+        OwnReports::remember($request, $report);
+
+        return redirect()->route('report.follow', $report->key());
+    }
+
+    /** Instead of another report: only to hear when what is known is over. */
+    public function hear(EmailRequest $request): RedirectResponse
+    {
+        Followers::add((int) ($request->validated()['incident'] ?? 0), $request->address());
+
+        return back();
+    }
+
+    /** For whoever lost the address: the answer is the same, whether anything was reported or not. */
+    public function lost(EmailRequest $request): RedirectResponse
+    {
+        OwnReports::mail($request->address());
+
+        return back();
+    }
+
+    /** Whether it helped, once it is over. */
+    public function judge(JudgeReportRequest $request, string $token, JudgeReport $judge): RedirectResponse
+    {
+        $judge(Report::byKey($token) ?? abort(404), $request->helped(), $request->better());
+
+        return redirect()->route('report.follow', $token);
     }
 
     /** `POST /api/v1/reports`: the same for another system, such as a terminal's own desk. */
@@ -60,7 +88,7 @@ final class ReportController
         return Inertia::render('Updates/ReportFollow', [
             'report' => [
                 ...$report->toLine(), 'service' => $report->service->public_name ?? $report->service->name ?? '',
-                'unlinked' => $report->wasUnlinked(),
+                'unlinked' => $report->wasUnlinked(), 'answered' => $report->answered ?? [], 'helped' => $report->helped, 'better' => $report->better,
             ],
             'known' => $report->incident_id !== null
                 || $report->resolved_at !== null
@@ -75,17 +103,5 @@ final class ReportController
             ...array_merge(...array_map(static fn(TalksToReporters $one): array => $one->follow($report), Given::all(TalksToReporters::class))),
             'updates' => $report->incident === null ? [] : Told::of(new Collection([$report->incident]))[0]->toLine(),
         ]);
-    }
-
-    /** @return list<array{services: list<string>, incident: null, text: string, since: string|null}> what was admitted before anybody knew what it is */
-    private static function lookedInto(): array
-    {
-        return array_values(array_map(
-            static fn(array $doubt): array => [
-                'incident' => null, 'services' => [$doubt['name']], 'text' => PublicStates::admission($doubt['name']),
-                'since' => $doubt['since'],
-            ],
-            array_filter(PublicStates::doubtful(), static fn(array $doubt): bool => $doubt['admitted'] === true),
-        ));
     }
 }

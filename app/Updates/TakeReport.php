@@ -36,6 +36,7 @@ final class TakeReport
                 'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $service, 'service_said' => $new->service !== null, 'site' => $new->site, 'what' => $new->what,
                 'name' => $new->name, 'email' => $new->email, 'told_at' => now(), 'send_key' => $new->sendKey,
                 'way' => $new->way, 'stops' => $new->answers?->stops, 'others' => $new->answers?->others, 'waits' => $new->answers?->waits,
+                'answered' => Questions::answered($service, $new->answered) ?: null,
             ])->refresh();
             Journal::write(
                 $by, IncidentEntry::ReportReceived, ['report', $report->id],

@@ -14,12 +14,15 @@ enum UpdateEntry: string implements EntryKind
     case UpdateOverdue = 'update.overdue';
     case StatusAdmitted = 'status.admitted';
     case StatusKept = 'status.kept';
+    case QuestionsChanged = 'questions.changed';
+    case ReportJudged = 'report.judged';
 
     public function particulars(): array
     {
         return match ($this) {
             self::UpdatePublished => ['text' => Particular::Words],
             self::StatusKept => ['why' => Particular::Words],
+            self::ReportJudged => ['text' => Particular::Words],
             default => [],
         };
     }

@@ -20,6 +20,10 @@ final class UpdateWords implements TellsEntries
                 'Let the status page say', $facts->text('old') ?: PublicStates::admission($facts->text('name')),
             ),
             UpdateEntry::StatusKept => Sentence::strong("Let the status page say that {$facts->text('name')} works", $facts->text('why')),
+            UpdateEntry::QuestionsChanged => Sentence::plain("Changed what reporters are asked about {$facts->text('service')}"),
+            UpdateEntry::ReportJudged => Sentence::plain(
+                "The reporter of {$facts->text('ref')} says that it ".($facts->text('helped') === 'yes' ? 'helped' : 'did not help'), $facts->text('text'),
+            ),
             null => null,
         };
     }

@@ -27,7 +27,7 @@ final class UpdatesServiceProvider extends Capability
             Finds::class => [FindUpdates::class],
             ClockPart::class => [NoteOverdueUpdates::class],
             TellsEntries::class => [UpdateWords::class],
-            HasConsequences::class => [UpdatesOfIncident::class],
+            HasConsequences::class => [UpdatesOfIncident::class, Followers::class],
             RoomPanel::class => [UpdatesOfIncident::class],
             SaysSoFar::class => [UpdatesOfIncident::class],
             OnThePage::class => [UpdatesOfIncident::class],

@@ -42,7 +42,7 @@ final class Directions
         'Rota' => ['absences', 'calendar_feeds', 'handovers', 'rota_swaps', 'rotas'],
         'Incidents' => ['incident_items', 'incidents', 'links', 'occasions', 'presences', 'reports'],
         'Paging' => ['call_happenings', 'calls', 'delivery_paths', 'escalation_policies', 'pages'],
-        'Updates' => ['public_doubts', 'updates'],
+        'Updates' => ['followers', 'public_doubts', 'updates'],
         'Tickets' => ['surges', 'ticket_happenings', 'ticket_lessons', 'ticket_posts', 'tickets'],
         'Desk' => [],
     ];

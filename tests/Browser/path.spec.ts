@@ -124,12 +124,15 @@ test('from a signal to restored service, with two coordinators, a responder and 
   await test.step('a reporter sees that it is known, and tells it all the same', async () => {
     await reporter.getByRole('link', { name: 'Report a problem' }).click();
     await reporter.getByLabel('Service').selectOption({ label: 'Vehicle lanes' });
-    await expect(reporter.getByRole('status')).toContainText('We know of a problem with Vehicle lanes');
-    await reporter.getByLabel('What happens').fill('Forty cars wait at Ask');
     await reporter.getByLabel('Where').fill('Ask');
+    await expect(reporter.getByRole('heading', { name: 'Does this affect you? Yes' })).toBeVisible();
+    await expect(reporter.getByRole('status')).toContainText('Lorries report at the desk.');
+    await reporter.getByLabel('What happens').fill('Forty cars wait at Ask');
     await reporter.getByLabel('Email address').fill('lea.krag@mail.example');
     await fitsItsWidth(reporter);
-    await reporter.getByRole('button', { name: 'Send anyway' }).click();
+    await reporter.getByRole('button', { name: 'Check before sending' }).click();
+    await fitsItsWidth(reporter);
+    await reporter.getByRole('button', { name: 'Send' }).click();
     await expect(reporter.getByRole('heading', { name: 'We have your report' })).toBeVisible();
     const card = ingrid.getByRole('article').filter({ hasText: 'Forty cars wait at Ask' });
     await card.getByRole('button', { name: 'Link report' }).click();

@@ -78,6 +78,9 @@ test('what outsiders and responders see passes axe and fits a phone', async ({ b
   await page.goto('/report');
   await page.getByLabel('Service').selectOption({ label: 'Booking' });
   await page.getByLabel('What happens').fill('No ticket came');
+  await page.getByRole('button', { name: 'Check before sending' }).click();
+  await expect(page.getByRole('heading', { name: 'Is this right?' })).toBeFocused();
+  await accessible(page, 'report, checked');
   await page.getByRole('button', { name: 'Send' }).click();
   await expect(page.getByRole('heading', { name: 'We have your report' })).toBeVisible();
   await accessible(page, 'report, followed');

@@ -71,7 +71,15 @@ test('a reporter follows a report on a phone, answers, and opens it again', asyn
   const anna = await phone(browser);
   await anna.goto('/report?service=boarding');
   await anna.getByLabel(/What happens/).fill('The gate at quay 2 beeps red at every boarding card');
-  await anna.getByRole('button', { name: /^Send/ }).click();
+  await expect(anna.getByRole('heading', { name: /Does this affect you\?/ })).toBeVisible();
+  await anna.getByLabel('What has stopped?').selectOption({ label: 'Some of it works' });
+  await anna.getByRole('button', { name: 'Check before sending' }).click();
+  await expect(anna.getByRole('definition').filter({ hasText: 'Some of it works' })).toBeVisible();
+  await anna.getByRole('button', { name: 'Correct it' }).click();
+  await anna.getByLabel('What has stopped?').selectOption({ label: 'Everything' });
+  await anna.getByRole('button', { name: 'Check before sending' }).click();
+  await fitsItsWidth(anna);
+  await anna.getByRole('button', { name: 'Send' }).click();
   await expect(anna.getByRole('heading', { name: /We have your report/ })).toBeVisible();
   const ref = await anna.getByText(/^RE-\d+$/).innerText();
 
@@ -99,6 +107,13 @@ test('a reporter follows a report on a phone, answers, and opens it again', asyn
   await lotte.getByLabel(/the reporter reads/).fill('The gate was restarted.');
   await lotte.getByRole('button', { name: 'Close 1 ticket' }).click();
   await expect(anna.getByRole('heading', { name: /This is fixed/ })).toBeVisible({ timeout: 20_000 });
+  await anna.getByRole('radio', { name: 'No' }).check();
+  await anna.getByLabel(/What should be better/).fill('Sooner, please.');
+  await anna.getByRole('button', { name: 'Answer' }).click();
+  await expect(anna.getByText(/Thank you: you said that it did not help/)).toBeVisible();
+  await accessible(anna, 'the page of a report that is over');
+  await anna.goto('/report');
+  await anna.goBack();
   await anna.getByRole('button', { name: 'It still does not work' }).click();
   await expect(anna.getByText('Say in a few words what still does not work.')).toBeVisible();
   await anna.getByLabel(/still not work/).fill('Red again.');

@@ -41,6 +41,7 @@ describe('places', () => {
       'Roles',
       'Priorities',
       'Targets of tickets',
+      'Questions to reporters',
     ]);
     expect(ownPlaces(me(false)).map((place) => place.name)).toEqual(['My contacts', 'Roles']);
   });

@@ -7,6 +7,7 @@ namespace App\Updates\Requests;
 use App\Platform\Http\Form;
 use App\Topology\Item;
 use App\Updates\NewReport;
+use App\Updates\Questions;
 use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
 use Skarvo\Incidents\Others;
@@ -31,6 +32,7 @@ final class TellReportRequest extends Form
             'stops' => ['nullable', Rule::enum(Stops::class)],
             'others' => ['nullable', Rule::enum(Others::class)],
             'waits' => ['nullable', Rule::enum(Urgency::class)],
+            'answered' => ['nullable', 'array', 'max:'.Questions::MOST], 'answered.*' => ['nullable', 'string', 'max:300'],
             'send_key' => ['nullable', 'string', 'max:64'],
         ];
     }
@@ -57,6 +59,7 @@ final class TellReportRequest extends Form
             new ReportersAnswers(
                 Stops::tryFrom($text('stops') ?? ''), Others::tryFrom($text('others') ?? ''), Urgency::tryFrom($text('waits') ?? ''),
             ),
+            (array) ($input['answered'] ?? []),
         );
     }
 }

@@ -1,5 +1,8 @@
 // Written by `php artisan skarvo:types` from the types that the analysis holds against the code: change those.
 
+/** Updates/Affected */
+export interface AffectedLine { answer: 'yes' | 'no' | 'unsure'; text: string; meanwhile: string | null; next: string | null; incident: number | null; since: string | null }
+
 /** Signals/AlertGroups */
 export interface AlertGroup { id: number; lead: number; alertIds: number[]; title: string; level: 'info' | 'warning' | 'error' | 'critical'; state: 'up' | 'at_risk' | 'degraded' | 'down'; rank: number; tier: number; count: number; signals: number; flips: number; since: string; after: { id: number; ref: string; at: string } | null; items: { id: string; name: string }[]; services: Service[]; sites: string[]; root: { id: string; name: string; explains: number; of: number } | null; taken: { by: string; at: string } | null; team: string | null; team_id: string | null; suggested: string | null }
 
@@ -8,6 +11,9 @@ export interface AlertLine { id: number; title: string; level: 'info' | 'warning
 
 /** Tickets/Suggestions */
 export interface Alternative { value: string; name: string; score: number; because: string[] }
+
+/** Updates/Questions */
+export interface Answered { ask: string; answer: string }
 
 /** Signals/LikelyCause */
 export interface Cause { id: string; name: string; kind: string; score: number; as: 'up' | 'at_risk' | 'degraded' | 'down'; words: string }
@@ -45,6 +51,9 @@ export interface Plan { counts: Record<string, number>; notes: string[]; fingerp
 /** Tickets/TicketPost */
 export interface PostLine { id: number; by: string | null; internal: boolean; text: string | null; at: string }
 
+/** Updates/Questions */
+export interface Question { ask: string; example: string }
+
 /** Topology/Reach */
 export interface ReachData { nodes: ReachNode[]; edges: ReachEdge[]; services: Service[]; counts: { down: number; degraded: number; at_risk: number }; beyond: number }
 
@@ -79,7 +88,7 @@ export interface TalkLine { id: number; mine: boolean; text: string; at: string 
 export interface TicketLine { id: number; report: number; ref: string; kind: 'report' | 'request'; state: 'new' | 'ours' | 'theirs' | 'done'; what: string; name: string | null; place: string | null; service: string; priority: number; who: string; mine: boolean; opened_at: string; waits_since: string; due: string | null; is_near: boolean; more_urgent: string | null; incident: { id: number; ref: string; title: string; is_open: boolean } | null; probably: { id: number; ref: string; title: string; score: number; because: string[] } | null }
 
 /** Tickets/TicketPage */
-export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; suggested: Suggested[]; items: ReadItem[] }
+export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; judged: { helped: boolean; better: string | null } | null; suggested: Suggested[]; items: ReadItem[] }
 
 /** Tickets/TicketPage */
 export interface TicketPromise { name: string; state: 'none' | 'running' | 'outside' | 'paused' | 'missed' | 'met' | 'met_late'; broken: boolean; left: number | null; due: string | null; met: string | null }

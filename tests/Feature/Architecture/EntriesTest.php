@@ -35,6 +35,7 @@ final class EntriesTest extends TestCase
         'alerts/filters', 'alerts/filters/drop', 'rules/dry-run', 'sources/{source}/try', 'on-call/{rota}/layers/preview',
         'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
+        'report/hear', 'report/lost',
     ];
 
     /** Actions whose entries need more before them than stands here: each with the test that holds them. */
@@ -49,7 +50,7 @@ final class EntriesTest extends TestCase
         'handovers/{rota}/{at}/note' => 'Rota/HandoverTest', 'handovers/{rota}/{at}/confirm' => 'Rota/HandoverTest',
         'on-call/{rota}/fair' => 'Rota/RotaChangesTest', 'swaps/{swap}' => 'Rota/RotaChangesTest',
         'on-call/{rota}/give-back' => 'Rota/RotaChangesTest',
-        'report/{token}/say' => 'Tickets/TicketsTest',
+        'report/{token}/say' => 'Tickets/TicketsTest', 'report/{token}/judge' => 'Updates/ReportersTest',
         'api/v1/signals' => 'Signals/AcceptSignalsTest', 'api/v1/sources/{source}' => 'Signals/WaysInTest',
         'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
         'api/v1/deliveries' => 'Paging/DeliveryTest',
@@ -121,6 +122,7 @@ final class EntriesTest extends TestCase
             'tickets/hand-over' => ['ticket.handed_over ticket:#'], 'tickets/link' => ['report.linked report:#@'],
             'tickets/{ticket}/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
+            'settings/questions' => ['questions.changed service:vehicle-lanes'],
             'lessons/{lesson}/undo' => ['lesson.undone ticket:#'],
             'surges/{surge}/link' => ['report.linked report:#@', 'surge.confirmed surge:#@'], 'surges/{surge}/dismiss' => ['surge.dismissed surge:#'],
             'status/doubts' => ['status.admitted service:vehicle-lanes'],

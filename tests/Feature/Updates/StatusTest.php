@@ -49,10 +49,9 @@ final class StatusTest extends TestCase
 
     public function test_a_reporter_learns_that_it_is_known_before_outsiders_were_told_more(): void
     {
-        $this->get('/report')->assertInertia(fn(Shown $page) => $page
-            ->where('known.0.services', ['Ship positions'])->where(
-                'known.0.text', 'We know about a problem with this service and are working on it.',
-            ));
+        $this->get('/report?service=vessel-positions')->assertInertia(fn(Shown $page) => $page
+            ->where('affected.answer', 'unsure')
+            ->where('affected.text', 'Not sure. We are looking into Ship positions. Tell us what happens at your end.'));
     }
 
     public function test_the_draft_names_services_by_their_public_names_and_leaves_out_those_that_have_none(): void
@@ -146,9 +145,7 @@ final class StatusTest extends TestCase
             fn(Collection $services): bool =>
                 $services->firstWhere('name', 'Ship positions')['looking'] === 'We are looking into reports about Ship positions.',
         ));
-        $this->get('/report')->assertInertia(fn(Shown $page) => $page->where(
-            'known', fn(Collection $known): bool => $known->contains('text', 'We are looking into reports about Ship positions.'),
-        ));
+        $this->get('/report?service=vessel-positions')->assertInertia(fn(Shown $page) => $page->where('affected.answer', 'unsure'));
         // It gets worse: that is to be decided about anew.
         $this->later(60);
         $this->signal([self::firing('vessel-positions')]);

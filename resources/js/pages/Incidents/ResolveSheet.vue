@@ -18,6 +18,7 @@ const emit = defineEmits<{ close: [] }>();
 interface Preview {
   reports: number;
   mails: string[];
+  followers: number;
   calls: string[];
   services: string[];
   /** Those of them that alerts still say are hit. */
@@ -89,6 +90,9 @@ const resolve = (): void =>
                 ? ` and email ${plural(preview.mails.length, 'reporter')}: ${preview.mails.join(', ')}`
                 : ', without email: nobody left an address'
             }}
+          </li>
+          <li v-if="preview.followers">
+            email {{ plural(preview.followers, 'person', 'people') }} who only asked to hear when it is over
           </li>
           <li v-if="preview.calls.length">end the call to {{ preview.calls.join(', ') }}</li>
           <li>stop the clocks for the next update and the restore target</li>

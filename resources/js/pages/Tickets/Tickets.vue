@@ -188,6 +188,10 @@ const follows = {
           </p>
           <h2 class="mt-1 mb-3 text-xl! font-bold! text-ink!">“{{ ticket.what }}”</h2>
           <p v-if="ticket.said.length" class="mb-3 text-small text-ink-2">They say: {{ ticket.said.join('; ') }}.</p>
+          <p v-if="ticket.judged" class="mb-3 border-l-4 border-calm bg-sheet p-2">
+            <strong>{{ ticket.judged.helped ? 'They say that it helped.' : 'They say that it did not help.' }}</strong>
+            {{ ticket.judged.better ? `Better would be: ${ticket.judged.better}` : '' }}
+          </p>
           <p v-if="ticket.more_urgent" class="mb-3 border-l-[5px] border-call bg-sheet p-2">
             <strong>They say it is more urgent:</strong> {{ ticket.more_urgent }} Set how long it can wait, beside.
           </p>

@@ -6,12 +6,13 @@ import StateMark from '@/components/StateMark.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import UpdateStory from '@/pages/Updates/UpdateStory.vue';
 import ReporterTalk from '@/pages/Tickets/ReporterTalk.vue';
-import type { TalkLine } from '@/lib/shapes';
+import AfterTheEnd from '@/pages/Updates/AfterTheEnd.vue';
+import type { Answered, TalkLine } from '@/lib/shapes';
 import type { ReportLine, UpdateLine } from '@/lib/types';
 
 defineProps<{
   known: string[];
-  report: ReportLine & { unlinked: boolean };
+  report: ReportLine & { unlinked: boolean; answered: Answered[]; helped: boolean | null; better: string | null };
   updates: UpdateLine[];
   talk: TalkLine[];
   waitsForYou: boolean;
@@ -32,6 +33,7 @@ usePoll(10_000, { only: ['report', 'updates', 'known', 'talk', 'waitsForYou'], h
     <p class="text-small text-ink-2">
       {{ report.service }}{{ report.site ? `, ${report.site}` : '' }}, reported <TimeAgo :at="report.told_at" />
     </p>
+    <p v-for="one in report.answered" :key="one.ask" class="text-small text-ink-2">{{ one.ask }} “{{ one.answer }}”</p>
     <p v-if="!report.incident && !report.resolved_at" class="mt-4">
       {{ report.unlinked ? 'We first took it for part of another problem; it is not. ' : '' }}Somebody will look at it
       soon. Keep this address: news appears here by itself.
@@ -41,6 +43,7 @@ usePoll(10_000, { only: ['report', 'updates', 'known', 'talk', 'waitsForYou'], h
       <p v-for="text in known" :key="text">{{ text }}</p>
     </section>
     <UpdateStory class="mt-5" :updates="updates" />
+    <AfterTheEnd v-if="report.resolved_at" :address="address" :helped="report.helped" :better="report.better" />
     <ReporterTalk :talk="talk" :waits-for-you="waitsForYou" :closed="report.resolved_at !== null" :address="address" />
   </PublicShell>
 </template>

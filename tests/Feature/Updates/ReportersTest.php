@@ -1,0 +1,177 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Updates;
+
+use App\Incidents\Incident;
+use App\Incidents\Report;
+use App\Platform\Journal\Entry;
+use App\Signals\Alert;
+use App\Updates\Questions;
+use Illuminate\Support\Facades\DB;
+use Inertia\Testing\AssertableInertia as Shown;
+use Tests\TestCase;
+
+/** What reporters are told before they report, how they come back, and what they are asked when it is over. */
+final class ReportersTest extends TestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->withoutMiddleware(\Illuminate\Routing\Middleware\ThrottleRequests::class);
+    }
+
+    public function test_does_this_affect_me_says_what_outsiders_may_know_and_no_more(): void
+    {
+        $ask = fn(string $place = ''): array => (array) $this->asked('vessel-positions', $place);
+        self::assertSame(['no', 'No. No problem is known with Ship positions at Havre.'], [$ask('Havre')['answer'], $ask('Havre')['text']]);
+
+        $this->incident();
+        $untold = $ask('Havre');
+        self::assertSame(['unsure', null], [$untold['answer'], $untold['incident']]);
+        self::assertStringNotContainsString('SECRET', (string) json_encode($untold));
+
+        $this->publish();
+        $told = $ask();
+        self::assertSame('yes', $told['answer']);
+        self::assertStringContainsString('Positions are late.', $told['text']);
+        self::assertSame('Ask the bridge.', $told['meanwhile']);
+        self::assertNotNull($told['next']);
+        self::assertNull($this->asked('crew-rosters', ''), 'A service that outsiders do not know.');
+        self::assertNull($this->asked('nonsense', 'x'));
+    }
+
+    public function test_whoever_only_wants_to_hear_gets_one_mail_when_it_is_over_and_makes_no_ticket(): void
+    {
+        $incident = $this->incident();
+        $hear = fn(string $email) => $this->post('/report/hear', ['email' => $email, 'incident' => $incident->id]);
+        $hear('lea@mail.example')->assertSessionHasErrors('email');
+        $this->publish();
+        $hear('no address')->assertSessionHasErrors('email');
+        foreach (['lea@mail.example', 'LEA@mail.example', 'lea@mail.example'] as $email) {
+            $hear($email)->assertSessionHasNoErrors();
+        }
+        self::assertSame(0, Report::query()->count());
+
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->get("/incidents/$incident->id/resolve")->assertJsonPath('followers', 1);
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Restarted.', 'update' => 'Positions are right again.'])->assertSessionHasNoErrors();
+        $mails = DB::table('outbox')->where('kind', 'mail')->get()->map(static fn(\stdClass $one): mixed => json_decode((string) $one->payload));
+        self::assertSame(['lea@mail.example'], $mails->pluck('to')->all());
+        self::assertStringContainsString('Positions are right again.', $mails[0]->text);
+        self::assertSame(0, DB::table('followers')->count());
+        $hear('late@mail.example')->assertSessionHasErrors('email');
+    }
+
+    public function test_questions_of_a_service_are_asked_and_answered(): void
+    {
+        $questions = [['ask' => 'Which lane is it?', 'example' => 'Lane 3'], ['ask' => 'Which plate?', 'example' => '']];
+        $sent = ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => $questions];
+        $this->actingAs($this->person('mika-sund'))->post('/settings/questions', $sent)->assertForbidden();
+        $this->actingAs($this->person('per-strand'))->post('/settings/questions', $sent, ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->post('/settings/questions', [...$sent, 'questions' => []], ['X-Request-Key' => 'b'])->assertSessionHasErrors('action');
+        $this->post('/settings/questions', [...$sent, 'version' => 1, 'questions' => [['ask' => ' ']]], ['X-Request-Key' => 'c'])->assertSessionHasErrors();
+        self::assertSame($questions, Questions::all()['vehicle-lanes']);
+
+        auth()->logout();
+        $this->get('/report')->assertInertia(fn(Shown $shown) => $shown->where('questions.vehicle-lanes.0.ask', 'Which lane is it?'));
+        $report = $this->report(['answered' => ['Lane 3', ' ', 'never asked']]);
+        self::assertSame([['ask' => 'Which lane is it?', 'answer' => 'Lane 3']], $report->answered);
+        // What is asked later changes nothing in what was answered.
+        $this->actingAs($this->person('per-strand'))->post('/settings/questions', [...$sent, 'version' => 1, 'questions' => []], ['X-Request-Key' => 'd']);
+        self::assertSame('Which lane is it?', $report->refresh()->answered[0]['ask'] ?? null);
+    }
+
+    public function test_a_reporter_who_comes_back_in_the_same_browser_sees_what_is_open(): void
+    {
+        $answer = $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'All shut', 'email' => null]);
+        $cookie = $answer->getCookie('own_reports');
+        self::assertNotNull($cookie);
+        $seen = fn() => $this->withCookie('own_reports', (string) $cookie->getValue())->get('/report');
+        $report = Report::query()->sole();
+        $seen()->assertInertia(fn(Shown $shown) => $shown->count('mine', 1)->where('mine.0.ref', $report->ref())->where('mine.0.follow', route('report.follow', $report->key())));
+        $this->flushHeaders();
+        $this->defaultCookies = [];
+        $this->get('/report')->assertInertia(fn(Shown $shown) => $shown->count('mine', 0));
+        $this->withCookie('own_reports', 'made up '.str_repeat('x', 9000))->get('/report')->assertInertia(fn(Shown $shown) => $shown->count('mine', 0));
+        $report->update(['resolved_at' => now()]);
+        $seen()->assertInertia(fn(Shown $shown) => $shown->count('mine', 0));
+    }
+
+    public function test_the_address_is_mailed_again_to_whoever_left_one_and_nobody_else_learns_anything(): void
+    {
+        $report = $this->report(['email' => 'Anna@Ferry.example']);
+        foreach (['anna@ferry.example', 'anna@ferry.example', 'nobody@ferry.example'] as $email) {
+            $this->post('/report/lost', ['email' => $email])->assertSessionHasNoErrors()->assertRedirect();
+        }
+        $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->sole()->payload);
+        self::assertSame('anna@ferry.example', $mail->to);
+        self::assertStringContainsString(route('report.follow', $report->key()), $mail->text);
+        self::assertStringNotContainsString($report->what, $mail->text);
+
+        $this->later(91 * 86400);
+        $this->post('/report/lost', ['email' => 'anna@ferry.example']);
+        self::assertSame(1, DB::table('outbox')->where('kind', 'mail')->count());
+    }
+
+    public function test_once_it_is_over_the_reporter_says_whether_it_helped(): void
+    {
+        $report = $this->report([]);
+        $judge = fn(bool $helped, string $better = '') => $this->post("/report/{$report->key()}/judge", ['helped' => $helped, 'better' => $better]);
+        $judge(true)->assertSessionHasErrors('helped');
+        $report->update(['resolved_at' => now()]);
+        $this->post("/report/{$report->key()}/judge", [])->assertSessionHasErrors('helped');
+        $judge(false, 'Tell us sooner.')->assertSessionHasNoErrors();
+        $judge(false, 'Tell us sooner.');
+
+        self::assertSame([false, 'Tell us sooner.'], [$report->refresh()->helped, $report->better]);
+        $entry = Entry::query()->where('kind', 'report.judged')->sole();
+        self::assertSame(['no', 'Tell us sooner.'], [$entry->facts['helped'], $entry->told()['text']]);
+        $this->post('/report/'.str_repeat('x', 64).'/judge', ['helped' => true])->assertNotFound();
+    }
+
+    /** @return array<string, mixed>|null */
+    private function asked(string $service, string $place): ?array
+    {
+        $said = null;
+        auth()->logout();
+        $this->get('/report?'.http_build_query(['service' => $service, 'site' => $place]))->assertInertia(function (Shown $shown) use (&$said): void {
+            $said = data_get($shown->toArray(), 'props.affected');
+        });
+
+        return is_array($said) ? $said : null;
+    }
+
+    private function incident(): Incident
+    {
+        $this->signal([self::firing('feed-gateway', 'error')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
+            'alerts' => [Alert::query()->whereNull('closed_at')->sole()->id], 'title' => 'SECRET: gateway of supplier X hangs',
+            'service' => 'vessel-positions', 'impact' => 'part', 'urgency' => 'soon', 'team' => null,
+        ])->assertSessionHasNoErrors();
+        auth()->logout();
+
+        return Incident::query()->latest('id')->firstOrFail();
+    }
+
+    private function publish(): void
+    {
+        $incident = Incident::query()->latest('id')->firstOrFail();
+        $this->actingAs($this->person('ingrid-vale'))->post("/incidents/$incident->id/updates", [
+            'text' => 'Positions are late.', 'meanwhile' => 'Ask the bridge.', 'stage' => 'looking', 'next_minutes' => 30,
+            'services' => [['name' => 'Ship positions', 'state' => 'degraded']], 'number' => 1,
+        ])->assertSessionHasNoErrors();
+        auth()->logout();
+    }
+
+    /** @param  array<string, mixed>  $more */
+    private function report(array $more): Report
+    {
+        auth()->logout();
+        $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'All shut at Ask', ...$more])->assertSessionHasNoErrors();
+
+        return Report::query()->latest('id')->firstOrFail();
+    }
+}
