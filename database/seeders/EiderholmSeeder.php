@@ -6,6 +6,7 @@ namespace Database\Seeders;
 
 use Database\Seeders\Eiderholm\Estate;
 use Database\Seeders\Eiderholm\History;
+use Database\Seeders\Eiderholm\PastTickets;
 use Database\Seeders\Eiderholm\People;
 use Database\Seeders\Eiderholm\Records;
 use Database\Seeders\Eiderholm\Rotas;
@@ -24,6 +25,7 @@ final class EiderholmSeeder extends Seeder
             Records::put(withDates: true);
             Rotas::put();
             History::put(withWeek: true);
+            PastTickets::put();
             Tuning::put();
         });
     }
