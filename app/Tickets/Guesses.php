@@ -10,6 +10,7 @@ use App\Incidents\LinkKind;
 use App\Incidents\Report;
 use App\Incidents\Situation;
 use App\Platform\Look;
+use App\Platform\Moment;
 use App\Topology\Dependency;
 use App\Topology\Item;
 use Illuminate\Database\Eloquent\Collection;
@@ -30,6 +31,9 @@ final class Guesses
 
     /** So many when a ticket came: the clock has other things to do. */
     private const LATEST = 120;
+
+    /** So many of those that are linked stand beside words that are being typed. */
+    private const BESIDE = 30;
 
     /** A guess that is hardly another is left as it stands. */
     private const DIFFERS = 0.05;
@@ -63,12 +67,7 @@ final class Guesses
         $known = array_values($incidents->map(self::incident(...))->all());
         $answers = Related::of($known, array_map(self::ticket(...), [...$loose, ...$linked]), self::dependencies($known), self::past());
         foreach ($loose->values() as $i => $ticket) {
-            $said = array_filter(
-                $answers[$i]->choices, static fn(Choice $one): bool => $one->score >= self::LEAST && count($one->because) > 1,
-            );
-            $guesses = array_map(static fn(Choice $one): array => [
-                'incident' => (int) $one->incident, 'score' => round($one->score, 2), 'because' => self::named($one->because),
-            ], array_values($said));
+            $guesses = self::kept($answers[$i]->choices);
             if (self::differ($guesses, $ticket->guesses ?? [])) {
                 $ticket->update(['guesses' => $guesses === [] ? null : $guesses]);
                 $changed++;
@@ -76,6 +75,34 @@ final class Guesses
         }
 
         return $changed;
+    }
+
+    /**
+     * To which incidents words belong that are no ticket yet.
+     *
+     * @return list<array{incident: int, score: float, because: list<string>}> likeliest first
+     */
+    public static function ofWords(string $text, ?string $service, ?string $place): array
+    {
+        $known = array_values(Incident::allOpen()->map(self::incident(...))->all());
+        $linked = Ticket::query()->with('report')->open()->withIncident()->latest('opened_at')->limit(self::BESIDE)->get();
+        $asked = new KnownTicket('asked', $text, Moment::now(), $service, null, $place);
+        $answer = $known === [] ? null : Related::of($known, [$asked, ...array_map(self::ticket(...), [...$linked])], self::dependencies($known), self::past())[0] ?? null;
+
+        return $answer === null ? [] : self::kept($answer->choices);
+    }
+
+    /**
+     * @param  list<Choice>  $choices
+     * @return list<array{incident: int, score: float, because: list<string>}>
+     */
+    private static function kept(array $choices): array
+    {
+        $said = array_filter($choices, static fn(Choice $one): bool => $one->score >= self::LEAST && count($one->because) > 1);
+
+        return array_map(static fn(Choice $one): array => [
+            'incident' => (int) $one->incident, 'score' => round($one->score, 2), 'because' => self::named($one->because),
+        ], array_values($said));
     }
 
     /**

@@ -118,6 +118,11 @@ final class World
             'POST tickets/take' => ['tickets' => [$ticket]], 'POST tickets/close' => ['tickets' => [$ticket], 'text' => 'x'],
             'POST tickets/hand-over' => ['tickets' => [$ticket], 'person' => 'noor-lind', 'team' => 'lanes', 'why' => 'x'],
             'POST tickets/link' => ['tickets' => [$ticket], 'incident' => $incident->id],
+            'POST tickets/phone' => [
+                'text' => 'The barrier is shut', 'name' => 'Bo', 'email' => 'bo@mail.example', 'service' => 'vehicle-lanes', 'place' => 'Ask',
+                'incident' => $incident->id, 'answer' => 'x', 'solved' => false, 'send_key' => 'k',
+            ],
+            'POST tickets/phone/look' => ['text' => 'The barrier is shut', 'who' => 'Bo', 'service' => 'vehicle-lanes', 'place' => 'Ask'],
             'POST tickets/{ticket}/answer' => ['text' => 'x', 'internal' => false, 'waits' => true],
             'POST tickets/{ticket}/correct' => [
                 'version' => 1, 'kind' => 'report', 'service' => 'vehicle-lanes', 'item' => 'clk-2', 'place' => 'Ask', 'impact' => 'wide', 'urgency' => 'now',

@@ -15,6 +15,12 @@ export interface Alternative { value: string; name: string; score: number; becau
 /** Updates/Questions */
 export interface Answered { ask: string; answer: string }
 
+/** Tickets/PhoneCall */
+export interface CallLook { suggested: Suggested[]; items: ReadItem[]; known: Guess[]; affected: AffectedLine | null; theirs: CallTicket[]; similar: CallTicket[] }
+
+/** Tickets/PhoneCall */
+export interface CallTicket { id: number; ref: string; what: string; state: string; alike: number | null; answer: string | null }
+
 /** Signals/LikelyCause */
 export interface Cause { id: string; name: string; kind: string; score: number; as: 'up' | 'at_risk' | 'degraded' | 'down'; words: string }
 

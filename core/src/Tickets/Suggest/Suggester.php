@@ -38,8 +38,11 @@ final class Suggester
 
     private const COMMON = 0.6;
 
-    /** Words that come together say less than their sum. */
-    private const DAMPED = 0.5;
+    /** Words that come together say less than their sum: by this, shares are as high as suggestions are right. */
+    private const DAMPED = 0.3;
+
+    /** How bad it is, is hardly in the words. */
+    private const FAINT = ['impact' => 0.1, 'urgency' => 0.1];
 
     /** What speaks for a value by less is no reason. */
     private const LEAST = 0.15;
@@ -85,7 +88,7 @@ final class Suggester
         $marks = $this->marks($text, $place);
         $suggested = [];
         foreach ($this->sightings as $field => $sightings) {
-            $suggested[$field] = $this->choices($sightings, $marks, $written);
+            $suggested[$field] = $this->choices($sightings, $marks, $written, self::FAINT[$field] ?? self::DAMPED);
         }
 
         return $suggested;
@@ -96,7 +99,7 @@ final class Suggester
      * @param  array<array-key, string>  $written  words by their stems
      * @return list<Suggestion>
      */
-    private function choices(Sightings $sightings, array $marks, array $written): array
+    private function choices(Sightings $sightings, array $marks, array $written, float $damped): array
     {
         $scores = $reasons = [];
         foreach ($sightings->values() as $value) {
@@ -117,7 +120,7 @@ final class Suggester
                     $reasons[$value][(string) $stem] = ($reasons[$value][(string) $stem] ?? 0.0) + $speaks / count($written);
                 }
             }
-            $scores[$value] = self::COMMON * $sightings->common($value) + self::DAMPED * $evidence;
+            $scores[$value] = self::COMMON * $sightings->common($value) + $damped * $evidence;
         }
         if ($scores === []) {
             return [];

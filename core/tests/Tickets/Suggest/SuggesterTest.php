@@ -17,11 +17,13 @@ final class SuggesterTest extends TestCase
     {
         $right = ['suggested' => [0, 0], 'bayes' => [0, 0], 'frequent' => [0, 0]];
         $all = 0;
+        $sure = 0.0;
         foreach (range(1, 8) as $seed) {
             [$past, $asked] = DeskTown::of($seed, 300, 150);
             $suggester = new Suggester($past, DeskTown::names(), DeskTown::PLACES);
             $bayes = new PlainBayes($past);
             foreach ($asked as $one) {
+                $sure += $suggester->of($one->text, $one->place)['service'][0]->score;
                 $said = [
                     'suggested' => array_column($suggester->of($one->text, $one->place)['service'], 'value'),
                     'bayes' => $bayes->of($one->text), 'frequent' => $bayes->frequent(),
@@ -40,6 +42,8 @@ final class SuggesterTest extends TestCase
             }
         }
 
+        // As sure as it is right.
+        self::assertEqualsWithDelta($right['suggested'][0] / $all, $sure / $all, 0.05);
         self::assertGreaterThan(0.80, $right['suggested'][0] / $all);
         self::assertGreaterThan(0.92, $right['suggested'][1] / $all);
         self::assertGreaterThan($right['bayes'][0] + 0.1 * $all, $right['suggested'][0]);

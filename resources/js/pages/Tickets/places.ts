@@ -9,4 +9,5 @@ export const places: Place[] = [
     own: 5,
     for: (me) => me.may.includes('work-tickets'),
   },
+  { name: 'A call', link: '/tickets/phone', beside: '/tickets', command: 'Take a call' },
 ];
