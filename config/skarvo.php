@@ -27,6 +27,7 @@ return [
     'gateways' => [
         'page' => env('SKARVO_PAGE_GATEWAY'),
         'mail' => env('SKARVO_MAIL_GATEWAY'),
+        'chat' => env('SKARVO_CHAT_GATEWAY'),
         // What is posted is signed with it (RFC 9421), if there is one.
         'secret' => env('SKARVO_GATEWAY_SECRET'),
         'timeout_seconds' => 5,

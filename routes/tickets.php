@@ -3,10 +3,13 @@
 declare(strict_types=1);
 
 use App\Tickets\LessonsController;
+use App\Tickets\PhoneController;
 use App\Tickets\PromisesController;
 use App\Tickets\ReporterController;
 use App\Tickets\SurgesController;
 use App\Tickets\TicketsController;
+use App\Tickets\WaysIn\ChatController;
+use App\Tickets\WaysIn\MailController;
 use Illuminate\Support\Facades\Route;
 
 Route::middleware('web')->group(function (): void {
@@ -22,6 +25,9 @@ Route::middleware('web')->group(function (): void {
         Route::post('settings/targets', [PromisesController::class, 'update'])->middleware('may:administer');
         Route::post('tickets/{ticket}/forget', [TicketsController::class, 'forget'])->whereNumber('ticket')->middleware('may:administer');
         Route::middleware('may:work-tickets')->group(function (): void {
+            Route::get('tickets/phone', [PhoneController::class, 'create']);
+            Route::post('tickets/phone', [PhoneController::class, 'store']);
+            Route::post('tickets/phone/look', [PhoneController::class, 'look']);
             Route::post('tickets/take', [TicketsController::class, 'take']);
             Route::post('tickets/hand-over', [TicketsController::class, 'handOver']);
             Route::post('tickets/link', [TicketsController::class, 'link']);
@@ -33,4 +39,9 @@ Route::middleware('web')->group(function (): void {
             Route::post('surges/{surge}/dismiss', [SurgesController::class, 'dismiss'])->whereNumber('surge');
         });
     });
+});
+
+Route::middleware('api')->prefix('api/v1')->group(function (): void {
+    Route::post('mails', MailController::class)->middleware('ability:reports:write');
+    Route::post('chat', ChatController::class)->middleware('ability:reports:write');
 });

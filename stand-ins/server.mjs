@@ -8,6 +8,7 @@
 import { createServer } from 'node:http';
 import { readFileSync } from 'node:fs';
 import { createNetwork } from './devices.mjs';
+import { createChat, letterOf } from './letters.mjs';
 import { scans } from './scanner.mjs';
 import { scenes } from './scenes.mjs';
 import { isSigned } from './signature.mjs';
@@ -17,11 +18,11 @@ const skarvo = process.env.SKARVO_URL ?? 'http://127.0.0.1:8080';
 const token = process.env.SKARVO_STAND_INS_TOKEN ?? '';
 const secret = process.env.SKARVO_GATEWAY_SECRET ?? '';
 const file = (name) => readFileSync(new URL(`./${name}`, import.meta.url));
-const [pageHtml, pocketsHtml, style] = ['page.html', 'pockets.html', 'style.css'].map(file);
+const [pageHtml, pocketsHtml, lettersHtml, style] = ['page.html', 'pockets.html', 'letters.html', 'style.css'].map(file);
 const mark = readFileSync(new URL('../public/mark.svg', import.meta.url));
 
 /** Everything that arrived here or was sent from here, newest last. */
-const world = { pages: [], mails: [], signals: [], reports: [], running: [], scans: [] };
+const world = { pages: [], mails: [], signals: [], reports: [], running: [], scans: [], letters: [] };
 const MOST_KEPT = 500;
 const keep = (list, one) => {
   list.push(one);
@@ -29,11 +30,11 @@ const keep = (list, one) => {
   return one;
 };
 
-const post = async (path, body) => {
+const post = async (path, body, type = 'application/json') => {
   const answer = await fetch(`${skarvo}${path}`, {
     method: 'POST',
-    headers: { Authorization: `Bearer ${token}`, 'Content-Type': 'application/json', Accept: 'application/json' },
-    body: JSON.stringify(body),
+    headers: { Authorization: `Bearer ${token}`, 'Content-Type': type, Accept: 'application/json' },
+    body: typeof body === 'string' ? body : JSON.stringify(body),
     signal: AbortSignal.timeout(5000),
   });
   return { status: answer.status, body: await answer.json().catch(() => null) };
@@ -107,6 +108,12 @@ const start = (name) => {
 };
 
 const network = createNetwork({ post, keep });
+const chat = createChat({ hand: (said) => post('/api/v1/chat', said), keep });
+const write = async (letter) => {
+  const answer = await post('/api/v1/mails', letterOf(letter), 'message/rfc822');
+  keep(world.letters, { ...letter, answered: answer.status, ref: answer.body?.ref ?? null });
+  return [200, { answered: answer.status, ref: answer.body?.ref ?? null }];
+};
 
 /** A mailbox takes a message; the same key again is the same message. */
 const receive = (list, key, message) => {
@@ -139,7 +146,7 @@ const taken = async (request, take) => {
     : [401, { error: 'This was not signed by Skarvo.' }];
 };
 const state = () => ({
-  skarvo, ...network.state(), mails: world.mails, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
+  skarvo, ...network.state(), mails: world.mails, letters: world.letters, chats: chat.threads, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
   running: world.running.map(({ name, title }) => ({ name, title })), scenes: Object.entries(scenes).map(([name, { title }]) => ({ name, title })),
 });
 
@@ -148,6 +155,7 @@ const routes = {
   'GET /mark.svg': (_, response) => response.writeHead(200, { 'Content-Type': 'image/svg+xml' }).end(mark),
   'GET /state': () => [200, state()],
   'GET /pockets': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(pocketsHtml),
+  'GET /letters': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(lettersHtml),
   'GET /style.css': (_, response) => response.writeHead(200, { 'Content-Type': 'text/css' }).end(style),
   'GET /pages': (request) => network.works(new URL(request.url, 'http://x').searchParams.get('channel')),
   'POST /pages': (request) => taken(request, (page) => network.take(page, request.headers['idempotency-key'])),
@@ -157,6 +165,9 @@ const routes = {
       receive(world.mails, request.headers['idempotency-key'], message);
       return [200, { ok: true }];
     }),
+  'POST /chat': (request) => taken(request, (said) => (network.refusesAll() ? [500, { error: 'The chat is closed.' }] : chat.take(said, request.headers['idempotency-key']))),
+  'POST /write': async (request) => write(await read(request)),
+  'POST /say': async (request) => chat.say(await read(request)),
   'POST /answer': async (request) => network.answer(await read(request)),
   'POST /let-ring': async (request) => network.letRing(await read(request)),
   'POST /switch': async (request) => network.switch(await read(request)),

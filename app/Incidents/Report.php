@@ -27,6 +27,8 @@ use Skarvo\Incidents\WayIn;
  * @property string $service_id
  * @property WayIn $way
  * @property bool $service_said whether somebody said which service it is; else it was suggested by the words
+ * @property string|null $chat_channel
+ * @property string|null $chat_thread
  * @property list<array{ask: string, answer: string}>|null $answered
  * @property bool|null $helped what the reporter says once it is over
  * @property string|null $better

@@ -33,12 +33,12 @@ final class ForgetReporter
         }
         // Under a new token: the address that they were given opens nothing any more.
         $email = $ticket->report->email;
-        $ticket->report->update(['answered' => null, 'better' => null, 'name' => null, 'email' => null, 'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH)]);
+        $ticket->report->update(['answered' => null, 'better' => null, 'chat_channel' => null, 'chat_thread' => null, 'name' => null, 'email' => null, 'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH)]);
         TicketPost::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
         $ticket->update(['more_urgent' => null, 'guesses' => null]);
         Journal::erase(Report::KIND, $ticket->report_id);
         Journal::erase(Ticket::KIND, $ticket->id);
-        DB::table('outbox')->where('kind', 'mail')->whereNotNull('sent_at')->where(static fn($query) => $query
+        DB::table('outbox')->whereIn('kind', ['mail', 'chat'])->whereNotNull('sent_at')->where(static fn($query) => $query
                 ->where('payload->about->report', $ticket->report_id)
                 ->when($email !== null, static fn($own) => $own->orWhere('payload->to', $email)))
             ->update(['payload' => json_encode(['erased' => true], JSON_THROW_ON_ERROR)]);

@@ -23,6 +23,7 @@ enum TicketEntry: string implements EntryKind
     case Forgotten = 'ticket.forgotten';
     case PromisesChanged = 'promises.changed';
     case LessonUndone = 'lesson.undone';
+    case ChatFailed = 'ticket.chat_failed';
     case SurgeFound = 'surge.found';
     case SurgeOver = 'surge.over';
     case SurgeConfirmed = 'surge.confirmed';

@@ -32,6 +32,7 @@ final class TicketWords implements TellsEntries
             TicketEntry::Forgotten => Sentence::plain("Erased whoever reported $ref", $facts->text('why')),
             TicketEntry::PromisesChanged => Sentence::plain('Changed what is promised of tickets'),
             TicketEntry::LessonUndone => Sentence::quiet("Learns no more from the {$facts->text('field')} of $ref"),
+            TicketEntry::ChatFailed => Sentence::strong("What was said to the reporter of $ref did not reach the chat", $facts->text('error')),
             TicketEntry::SurgeFound => Sentence::strong(
                 "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual", "since {$facts->time('since')}",
             ),

@@ -10,6 +10,7 @@ use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
+use App\Platform\Outbox\Messages;
 use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
 use App\Updates\Contracts\TalksToReporters;
@@ -22,6 +23,7 @@ final class TicketsServiceProvider extends Capability
             Decisions::class => [SurgesToDecide::class],
             RunsOut::class => [TicketClocks::class],
             ClockPart::class => [LookAtTickets::class],
+            Messages::class => [WaysIn\ChatMessages::class],
             TellsEntries::class => [TicketWords::class],
             HasConsequences::class => [TicketsOfIncident::class],
             HearsReports::class => [OpenTicket::class],

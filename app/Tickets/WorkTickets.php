@@ -60,7 +60,7 @@ final readonly class WorkTickets
         $this->firstAnswer($ticket);
         $this->setWaiting($ticket, $waits);
         $this->write(TicketEntry::Answered, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
-        TicketMail::put($ticket, "ticket-post-$post->id", "About your report {$ticket->ref()}", "$text\n\nAnswer here: ");
+        TellReporter::put($ticket, "ticket-post-$post->id", "About your report {$ticket->ref()}", "$text\n\nAnswer here: ");
     }
 
     /** Nobody outside ever reads it. */
@@ -131,7 +131,7 @@ final readonly class WorkTickets
         Promises::setTimes($ticket);
         $this->write(TicketEntry::Closed, $ticket);
         if ($post !== null) {
-            TicketMail::put(
+            TellReporter::put(
                 $ticket, "ticket-post-$post->id", "Closed: your report {$ticket->ref()}", "$text\n\nIf it still does not work, say so here: ",
             );
         }

@@ -25,7 +25,7 @@ const skarvo = createServer((request, response) => {
         .end(JSON.stringify({ people: [{ id: 'noor-lind', name: 'Noor Lind', team: 'Lanes', contacts: [] }] }));
       return;
     }
-    const body = JSON.parse(text);
+    const body = request.headers['content-type'] === 'message/rfc822' ? text : JSON.parse(text);
     if (request.url === '/api/v1/deliveries') {
       told.push(body);
       response
@@ -35,7 +35,7 @@ const skarvo = createServer((request, response) => {
     }
     posted.push({ path: request.url, token: request.headers.authorization, body });
     response.setHeader('Content-Type', 'application/json');
-    if (request.url === '/api/v1/reports')
+    if (['/api/v1/reports', '/api/v1/mails', '/api/v1/chat'].includes(request.url))
       response.writeHead(201).end(JSON.stringify({ ref: 'RE-0001', follow: 'http://skarvo.test/report/x' }));
     else if (request.url === '/api/v1/snapshots')
       response.writeHead(202).end(JSON.stringify({ state: 'taken', counts: { new: 1 } }));
@@ -259,4 +259,41 @@ test('the scanner sends what it finds, each snapshot under an id of its own', as
   assert.equal(refs.size, first.items.length);
   assert.ok(first.connections.every(({ from, to }) => refs.has(from) && refs.has(to)));
   assert.equal((await state()).scans.length, 2);
+});
+
+test('a letter is a mail as mail gateways hand it over', async () => {
+  const answer = await post('/write', {
+    from: 'bo@mail.example',
+    name: 'Bø Berg',
+    subject: 'Gate\r\nBcc: x',
+    text: 'Rød bom\n'.repeat(20),
+    answers: 'a.b@skarvo.test',
+  });
+  assert.deepEqual(answer.body, { answered: 201, ref: 'RE-0001' });
+  const letter = posted.findLast((one) => one.path === '/api/v1/mails').body;
+  const [head, body] = letter.split('\r\n\r\n');
+  assert.match(head, /^From: =\?utf-8\?B\?[A-Za-z0-9+/=]+\?= <bo@mail\.example>$/m);
+  assert.match(head, /^Subject: Gate Bcc: x$/m);
+  assert.match(head, /^In-Reply-To: <a\.b@skarvo\.test>$/m);
+  assert.equal(Buffer.from(body, 'base64').toString(), 'Rød bom\n'.repeat(20));
+  assert.ok(letter.split('\r\n').every((line) => line.length <= 998));
+});
+
+test('a chat has threads in which both sides speak', async () => {
+  const { body: first } = await post('/say', { channel: 'quay', author: 'Eva', text: 'The till is dead' });
+  assert.equal(first.ref, 'RE-0001');
+  await post('/say', { channel: 'quay', thread: first.thread, author: 'Eva', text: 'Till 4' });
+  await post('/chat', { channel: 'quay', thread: first.thread, text: 'Which one?' }, { 'Idempotency-Key': 'chat-1' });
+  await post('/chat', { channel: 'quay', thread: first.thread, text: 'Which one?' }, { 'Idempotency-Key': 'chat-1' });
+  const thread = (await state()).chats.find((one) => one.thread === first.thread);
+  assert.deepEqual(
+    thread.said.map((one) => [one.by, one.text]),
+    [
+      ['Eva', 'The till is dead'],
+      ['Eva', 'Till 4'],
+      ['The desk', 'Which one?'],
+    ],
+  );
+  const handed = posted.filter((one) => one.path === '/api/v1/chat').map((one) => one.body);
+  assert.equal(new Set(handed.map((one) => one.message)).size, handed.length);
 });

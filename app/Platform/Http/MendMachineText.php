@@ -17,6 +17,10 @@ final class MendMachineText
     /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next): Response
     {
+        // A mail says itself how its bytes are text.
+        if (str_starts_with((string) $request->header('Content-Type'), 'message/')) {
+            return $next($request);
+        }
         $body = $request->getContent();
         $text = MachineText::mendedJson($body);
         $query = self::all($request->query->all());

@@ -35,7 +35,7 @@ final class MailMessages implements Messages
     {
         $sending = [];
         foreach ($messages as $message) {
-            $mail = array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true]);
+            $mail = array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true, 'message_id' => true, 'automatic' => true]);
             $sending[$message->id] = ! Endpoint::gateway('mail')->isSet() && PlainMail::isSetUp()
                 ? $this->process->start('skarvo:mail', json_encode([...$mail, 'key' => $message->key], JSON_THROW_ON_ERROR))
                 : $this->gateway->post(Endpoint::gateway('mail'), $mail, $message->key);

@@ -20,7 +20,9 @@ final class MailOne extends Command
         $told = json_decode((string) stream_get_contents(STDIN), true, 4, JSON_THROW_ON_ERROR);
         $text = static fn(string $name): string => is_array($told) && is_string($told[$name] ?? null) ? $told[$name] : '';
         try {
-            PlainMail::send($text('to'), $text('subject'), $text('text'), $text('key'));
+            PlainMail::send(
+                $text('to'), $text('subject'), $text('text'), $text('key'), $text('message_id') ?: null, ! is_array($told) || ($told['automatic'] ?? true) !== false,
+            );
         } catch (\Exception $e) {
             fwrite(STDERR, $e->getMessage());
 

@@ -26,22 +26,30 @@ final class PlainMail
         return is_string($mailer) && ! in_array($mailer, self::PRETEND, true) && (string) config('mail.from.address') !== '';
     }
 
-    /** @throws Failed|\Symfony\Component\Mailer\Exception\TransportExceptionInterface */
-    public static function send(string $to, string $subject, string $text, string $key): void
-    {
+    /**
+     * @param  string|null  $messageId  without its brackets; made from the key if null
+     * @param  bool  $isAutomatic  whether no person wrote it
+     *
+     * @throws Failed|\Symfony\Component\Mailer\Exception\TransportExceptionInterface
+     */
+    public static function send(
+        string $to, string $subject, string $text, string $key, ?string $messageId = null, bool $isAutomatic = true,
+    ): void {
         if (! self::isSetUp()) {
             throw new Failed('no mail server is set: MAIL_HOST and MAIL_FROM_ADDRESS');
         }
-        Mail::raw($text, static function (Message $mail) use ($to, $subject, $key): void {
+        Mail::raw($text, static function (Message $mail) use ($to, $subject, $key, $messageId, $isAutomatic): void {
             $mail->to($to)->subject($subject);
             $headers = $mail->getSymfonyMessage()->getHeaders();
             $headers->addIdHeader(
                 'Message-ID',
-                preg_replace('/[^A-Za-z0-9._-]/', '-', $key).'@'.(
+                $messageId ?? preg_replace('/[^A-Za-z0-9._-]/', '-', $key).'@'.(
                     (string) parse_url(config()->string('app.url'), PHP_URL_HOST) ?: 'localhost'
                 ),
             );
-            $headers->addTextHeader('Auto-Submitted', 'auto-generated');
+            if ($isAutomatic) {
+                $headers->addTextHeader('Auto-Submitted', 'auto-generated');
+            }
             $reply = config('mail.reply');
             if (is_string($reply) && $reply !== '') {
                 $mail->replyTo($reply);

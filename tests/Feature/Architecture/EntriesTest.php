@@ -35,7 +35,7 @@ final class EntriesTest extends TestCase
         'alerts/filters', 'alerts/filters/drop', 'rules/dry-run', 'sources/{source}/try', 'on-call/{rota}/layers/preview',
         'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
-        'report/hear', 'report/lost',
+        'report/hear', 'report/lost', 'tickets/phone/look',
     ];
 
     /** Actions whose entries need more before them than stands here: each with the test that holds them. */
@@ -120,6 +120,7 @@ final class EntriesTest extends TestCase
             'people' => ['person.made person:new-person'], 'report' => ['report.received report:#'],
             'tickets/take' => ['ticket.taken ticket:#'], 'tickets/close' => ['ticket.closed ticket:#', 'mail.queued report:#'],
             'tickets/hand-over' => ['ticket.handed_over ticket:#'], 'tickets/link' => ['report.linked report:#@'],
+            'tickets/phone' => ['report.received report:#', 'ticket.taken ticket:#', 'report.linked report:#@', 'ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
             'settings/questions' => ['questions.changed service:vehicle-lanes'],

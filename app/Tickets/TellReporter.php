@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets;
+
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Journal\PlatformEntry;
+use App\Platform\Outbox\Outbox;
+
+/**
+ * What is said to whoever reported something, on the way that reaches them: by mail if they left an address, and in the
+ * thread of a chat if it began there. Call it inside a transaction.
+ */
+final class TellReporter
+{
+    /**
+     * @param  string  $text  ends where the address of their page is to follow
+     * @param  bool  $isAutomatic  no person wrote it: the mail says so, and nothing answers it
+     */
+    public static function put(Ticket $ticket, string $key, string $subject, string $text, bool $isAutomatic = false): void
+    {
+        $report = $ticket->report;
+        $text .= route('report.follow', $report->key());
+        if ($report->chat_thread !== null) {
+            Outbox::put('chat', "chat-$key", [
+                'channel' => $report->chat_channel, 'thread' => $report->chat_thread, 'text' => $text, 'ticket' => $ticket->id,
+                'about' => ['report' => $report->id],
+            ], now());
+        }
+        if ($report->email === null) {
+            return;
+        }
+        Journal::write(
+            Actor::system(), PlatformEntry::MailQueued, ['report', $report->id],
+            ['mail' => $key, 'to' => $report->email, 'subject' => $subject], [Ticket::KIND => $ticket->id],
+        );
+        Outbox::put('mail', $key, [
+            'to' => $report->email, 'subject' => $subject, 'about' => ['report' => $report->id],
+            // What answers it finds its ticket by this.
+            'message_id' => "{$report->key()}.$key@".(parse_url(config()->string('app.url'), PHP_URL_HOST) ?: 'skarvo'),
+            'automatic' => $isAutomatic,
+            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\n$text\n",
+        ], now());
+    }
+}

@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets\WaysIn;
+
+use App\Incidents\Report;
+use App\Tickets\HearReporter;
+use App\Tickets\TellReporter;
+use App\Tickets\Ticket;
+use App\Tickets\TicketPost;
+use App\Updates\NewReport;
+use App\Updates\TakeReport;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\WayIn;
+use Skarvo\Tickets\Mail\Reply;
+use Skarvo\Tickets\TicketState;
+
+/**
+ * A mail becomes a ticket, or goes on with the one that it answers. What a machine wrote becomes none, and is never
+ * answered; what comes again is the same; two who write the same are two.
+ */
+final readonly class TakeMail
+{
+    /** So long are the words of a report; the rest of a longer mail follows in the conversation. */
+    private const WORDS = 2000;
+
+    private const POST = 4000;
+
+    /** Confirmations to one address in an hour: two machines that do not say so soon fall silent. */
+    private const CONFIRMED = 5;
+
+    public function __construct(private TakeReport $take, private HearReporter $hear) {}
+
+    /** @return Report|null null where a machine wrote it */
+    public function __invoke(IncomingMail $mail): ?Report
+    {
+        if ($mail->isAutomatic) {
+            return null;
+        }
+
+        return DB::transaction(function () use ($mail): Report {
+            $said = "$mail->from\n$mail->subject\n$mail->text";
+            $report = CameIn::before(WayIn::Mail, $mail->id, $said);
+            if ($report === null) {
+                $report = $this->answered($mail);
+                $report === null ? $report = $this->file($mail) : $this->goOn($report, $mail);
+                CameIn::keep(WayIn::Mail, $mail->id, $said, $report);
+            }
+
+            return $report;
+        });
+    }
+
+    /** @return Report|null the one that it answers */
+    private function answered(IncomingMail $mail): ?Report
+    {
+        foreach ($mail->answers as $id) {
+            if (preg_match('/^([A-Za-z0-9]{64})\./', $id, $found) === 1 && ($report = Report::byKey($found[1])) !== null) {
+                return $report;
+            }
+        }
+        // Who answers in a new mail is known by the reference and by the address that the report has.
+        if (preg_match('/\bRE-0*(\d{1,9})\b/', $mail->subject, $found) === 1) {
+            return Report::query()->whereKey((int) $found[1])->whereRaw('lower(email) = ?', [$mail->from])->first();
+        }
+
+        return null;
+    }
+
+    private function file(IncomingMail $mail): Report
+    {
+        $subject = trim((string) preg_replace('/^((re|sv|aw|fw|fwd|vs)\s*:\s*)+/iu', '', $mail->subject));
+        $text = trim($subject === '' || str_starts_with($mail->text, $subject) ? $mail->text : "$subject\n$mail->text");
+        $text = $text === '' ? 'An empty mail' : $text;
+        $report = ($this->take)(new NewReport(
+            null, mb_substr($text, 0, self::WORDS), null, $mail->name === null ? null : mb_substr($mail->name, 0, 100), $mail->from, null,
+            'mail-'.substr(hash('sha256', $mail->id), 0, 50), WayIn::Mail,
+        ));
+        $ticket = Ticket::query()->where('report_id', $report->id)->firstOrFail();
+        if (mb_strlen($text) > self::WORDS) {
+            TicketPost::query()->create([
+                'ticket_id' => $ticket->id, 'is_internal' => false, 'text' => mb_substr($text, self::WORDS, self::POST), 'at' => now(),
+            ]);
+        }
+        $this->noteFiles($ticket, $mail);
+        $lately = Report::query()->where('email', $mail->from)->where('way', WayIn::Mail)->where('told_at', '>', now()->subHour())->count();
+        if ($lately <= self::CONFIRMED) {
+            TellReporter::put(
+                $ticket, "confirm-$report->id", "We have your report {$ticket->ref()}",
+                "thank you. Your report has the reference {$ticket->ref()}. Somebody will look at it; you can answer this mail.\n\nFollow it here: ",
+                isAutomatic: true,
+            );
+        }
+
+        return $report;
+    }
+
+    private function goOn(Report $report, IncomingMail $mail): void
+    {
+        $ticket = Ticket::query()->where('report_id', $report->id)->first();
+        $text = Reply::new($mail->text);
+        $isStill = $ticket?->state === TicketState::Done && ! Reply::isThanks($text);
+        ($this->hear)(
+            $report, mb_substr($text === '' ? 'An empty mail' : $text, 0, self::POST), $isStill, false, 'mail-'.substr(hash('sha256', $mail->id), 0, 50),
+        );
+        $this->noteFiles(Ticket::query()->where('report_id', $report->id)->firstOrFail(), $mail);
+    }
+
+    /** What is attached is not kept: the desk is told that there was something. */
+    private function noteFiles(Ticket $ticket, IncomingMail $mail): void
+    {
+        if ($mail->files !== []) {
+            TicketPost::query()->create([
+                'ticket_id' => $ticket->id, 'is_internal' => true, 'at' => now(),
+                'text' => 'The mail had attachments, which are not kept: '.implode(', ', $mail->files).'. Ask for what you need.',
+            ]);
+        }
+    }
+}
