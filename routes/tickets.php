@@ -2,10 +2,13 @@
 
 declare(strict_types=1);
 
+use App\Tickets\Busy\BusyController;
 use App\Tickets\LessonsController;
 use App\Tickets\PhoneController;
 use App\Tickets\PromisesController;
 use App\Tickets\ReporterController;
+use App\Tickets\Steps\ChecklistsController;
+use App\Tickets\Steps\StepsController;
 use App\Tickets\SurgesController;
 use App\Tickets\TicketsController;
 use App\Tickets\WaysIn\ChatController;
@@ -20,6 +23,11 @@ Route::middleware('web')->group(function (): void {
         Route::get('tickets', [TicketsController::class, 'index']);
         Route::get('tickets/{ticket}', [TicketsController::class, 'show'])->whereNumber('ticket');
         Route::get('reports/{report}', [TicketsController::class, 'ofReport'])->whereNumber('report');
+        Route::get('tasks', [StepsController::class, 'index']);
+        // A team's own; whoever works tickets settles any.
+        Route::post('tasks/{task}/settle', [StepsController::class, 'settle'])->whereNumber('task');
+        Route::get('checklists', [ChecklistsController::class, 'index']);
+        Route::get('busy', [BusyController::class, 'index']);
         Route::get('lessons', [LessonsController::class, 'index']);
         Route::get('settings/targets', [PromisesController::class, 'edit']);
         Route::post('settings/targets', [PromisesController::class, 'update'])->middleware('may:administer');
@@ -35,6 +43,13 @@ Route::middleware('web')->group(function (): void {
             Route::post('tickets/{ticket}/answer', [TicketsController::class, 'answer'])->whereNumber('ticket');
             Route::post('tickets/{ticket}/correct', [TicketsController::class, 'correct'])->whereNumber('ticket');
             Route::post('lessons/{lesson}/undo', [LessonsController::class, 'undo'])->whereNumber('lesson');
+            Route::post('tickets/{ticket}/try', [TicketsController::class, 'try'])->whereNumber('ticket');
+            Route::post('tickets/{ticket}/tasks', [StepsController::class, 'add'])->whereNumber('ticket');
+            Route::post('tickets/{ticket}/checklist', [StepsController::class, 'follow'])->whereNumber('ticket');
+            Route::post('checklists', [ChecklistsController::class, 'save']);
+            Route::post('checklists/{checklist}/drop', [ChecklistsController::class, 'drop'])->whereNumber('checklist');
+            Route::post('busy', [BusyController::class, 'add']);
+            Route::post('busy/{busy}/drop', [BusyController::class, 'drop'])->whereNumber('busy');
             Route::post('surges/{surge}/link', [SurgesController::class, 'link'])->whereNumber('surge');
             Route::post('surges/{surge}/dismiss', [SurgesController::class, 'dismiss'])->whereNumber('surge');
         });

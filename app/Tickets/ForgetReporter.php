@@ -35,6 +35,7 @@ final class ForgetReporter
         $email = $ticket->report->email;
         $ticket->report->update(['answered' => null, 'better' => null, 'chat_channel' => null, 'chat_thread' => null, 'name' => null, 'email' => null, 'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH)]);
         TicketPost::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
+        Attempt::query()->where('ticket_id', $ticket->id)->update(['what' => self::ERASED, 'why' => null]);
         $ticket->update(['more_urgent' => null, 'guesses' => null]);
         Journal::erase(Report::KIND, $ticket->report_id);
         Journal::erase(Ticket::KIND, $ticket->id);

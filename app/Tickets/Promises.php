@@ -11,6 +11,7 @@ use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
+use App\Rota\Holidays;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
@@ -67,8 +68,33 @@ final class Promises
         $opened = ['at' => '2026-01-01T00:00:00Z', 'kind' => 'opened', 'priority' => 3];
 
         return TargetsDocument::read(Document::parse(json_encode(
-            [...$value, 'happenings' => [$opened], 'now' => $opened['at']], JSON_THROW_ON_ERROR,
+            [...self::withHolidays($value), 'happenings' => [$opened], 'now' => $opened['at']], JSON_THROW_ON_ERROR,
         )))[0];
+    }
+
+    /**
+     * On public holidays the desk is shut, as far as nothing else is said of the day.
+     *
+     * @param  array<array-key, mixed>  $value
+     * @return array<array-key, mixed>
+     */
+    private static function withHolidays(array $value): array
+    {
+        $holidays = Holidays::dates();
+        if ($holidays === [] || ! is_array($value['hours'] ?? null)) {
+            return $value;
+        }
+        foreach ($value['hours'] as $name => $hours) {
+            if (is_array($hours)) {
+                $own = is_array($hours['except'] ?? null) ? $hours['except'] : [];
+                $further = array_values(array_diff($holidays, array_column($own, 'date')));
+                $value['hours'][$name] = [...$hours, 'except' => [
+                    ...$own, ...array_map(static fn(string $date): array => ['date' => $date, 'windows' => []], $further),
+                ]];
+            }
+        }
+
+        return $value;
     }
 
     /**

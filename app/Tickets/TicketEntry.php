@@ -24,6 +24,16 @@ enum TicketEntry: string implements EntryKind
     case PromisesChanged = 'promises.changed';
     case LessonUndone = 'lesson.undone';
     case ChatFailed = 'ticket.chat_failed';
+    case TaskAdded = 'task.added';
+    case TaskDone = 'task.done';
+    case TaskSkipped = 'task.skipped';
+    case TaskReopened = 'task.reopened';
+    case ChecklistFollowed = 'checklist.followed';
+    case ChecklistSaved = 'checklist.saved';
+    case ChecklistDropped = 'checklist.dropped';
+    case Tried = 'ticket.tried';
+    case BusyAdded = 'busy.added';
+    case BusyDropped = 'busy.dropped';
     case SurgeFound = 'surge.found';
     case SurgeOver = 'surge.over';
     case SurgeConfirmed = 'surge.confirmed';
@@ -33,6 +43,9 @@ enum TicketEntry: string implements EntryKind
     {
         return match ($this) {
             self::Answered, self::Noted, self::Said => ['text' => Particular::Words],
+            self::TaskAdded, self::TaskDone, self::TaskReopened => ['text' => Particular::Words],
+            self::TaskSkipped => ['text' => Particular::Words, 'why' => Particular::Words],
+            self::Tried => ['what' => Particular::Words, 'why' => Particular::Words],
             self::MoreUrgent, self::SurgeDismissed, self::Forgotten => ['why' => Particular::Words],
             self::HandedOver => ['why' => Particular::Words, 'person' => Particular::Person],
             default => [],

@@ -8,10 +8,13 @@ use App\Incidents\Incident;
 use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Staff\Names;
+use App\Tickets\Busy\BusyPeriods;
+use App\Tickets\Steps\Task;
 use App\Topology\NamedItems;
 use Carbon\CarbonImmutable;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
+use Skarvo\Tickets\BusyPeriod;
 use Skarvo\Tickets\Suggest\Identifiers;
 use Skarvo\Tickets\TargetClock;
 use Skarvo\Tickets\TargetState;
@@ -22,6 +25,8 @@ use Skarvo\Tickets\TicketState;
  *
  * @phpstan-import-type PostLine from TicketPost
  * @phpstan-import-type Suggested from Suggestions
+ * @phpstan-import-type TaskLine from Task
+ * @phpstan-import-type AttemptLine from Attempt
  *
  * @phpstan-type Guess array{id: int, ref: string, title: string, score: float, because: list<string>}
  * @phpstan-type TicketPromise array{
@@ -33,6 +38,7 @@ use Skarvo\Tickets\TicketState;
  *     version: int, service_id: string, impact: value-of<Impact>, urgency: value-of<Urgency>, item: array{id: string, name: string}|null,
  *     mailed: bool, follow: string, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
  *     way: string, service_said: bool, said: list<string>, judged: array{helped: bool, better: string|null}|null, suggested: list<Suggested>, items: list<ReadItem>,
+ *     steps: list<TaskLine>, tried: list<AttemptLine>, busy: array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null,
  * }
  */
 final class TicketPage
@@ -87,7 +93,26 @@ final class TicketPage
             ],
             'judged' => $report->helped === null ? null : ['helped' => $report->helped, 'better' => $report->better],
             ...self::suggested($ticket),
+            'steps' => array_values(Task::query()->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all()),
+            'tried' => self::tried($ticket), 'busy' => self::busy($ticket),
         ];
+    }
+
+    /** @return list<AttemptLine> */
+    private static function tried(Ticket $ticket): array
+    {
+        return array_values(Attempt::query()->where('ticket_id', $ticket->id)->orderBy('id')->get()->map(static fn(Attempt $one): array => [
+            'id' => $one->id, 'what' => $one->what, 'outcome' => $one->outcome->value, 'words' => $one->outcome->words(), 'why' => $one->why,
+            'by' => $one->by_reporter ? 'the reporter' : Names::person($one->person_id), 'at' => $one->at,
+        ])->all());
+    }
+
+    /** @return array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null while it is open: a busy period, and what it is suggested to raise it to */
+    private static function busy(Ticket $ticket): ?array
+    {
+        $busy = $ticket->state === TicketState::Done ? null : BusyPeriods::now($ticket->report->service_id);
+
+        return $busy === null ? null : [...$busy, 'raise' => BusyPeriod::raised($ticket->urgency)?->value];
     }
 
     /** @return array{suggested: list<Suggested>, items: list<ReadItem>} what is likely otherwise than it stands, while it is open */

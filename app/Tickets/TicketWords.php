@@ -8,6 +8,7 @@ use App\Platform\Contracts\TellsEntries;
 use App\Platform\Journal\Facts;
 use App\Platform\Journal\Sentence;
 use App\Platform\Staff\Names;
+use Skarvo\Tickets\Outcome;
 
 /** Words for journal entries. */
 final class TicketWords implements TellsEntries
@@ -33,6 +34,20 @@ final class TicketWords implements TellsEntries
             TicketEntry::PromisesChanged => Sentence::plain('Changed what is promised of tickets'),
             TicketEntry::LessonUndone => Sentence::quiet("Learns no more from the {$facts->text('field')} of $ref"),
             TicketEntry::ChatFailed => Sentence::strong("What was said to the reporter of $ref did not reach the chat", $facts->text('error')),
+            TicketEntry::TaskAdded => Sentence::plain(
+                'A step for '.(Names::team($facts->text('team')) ?: 'the desk')." on $ref", $facts->text('text'),
+            ),
+            TicketEntry::TaskDone => Sentence::plain("Done on $ref", $facts->text('text')),
+            TicketEntry::TaskSkipped => Sentence::plain("Skipped on $ref: {$facts->text('text')}", $facts->text('why')),
+            TicketEntry::TaskReopened => Sentence::plain("To be done again on $ref", $facts->text('text')),
+            TicketEntry::ChecklistFollowed => Sentence::plain("$ref follows the checklist “{$facts->text('name')}”"),
+            TicketEntry::ChecklistSaved => Sentence::plain("Saved the checklist “{$facts->text('name')}”"),
+            TicketEntry::ChecklistDropped => Sentence::plain("Dropped the checklist “{$facts->text('name')}”"),
+            TicketEntry::Tried => Sentence::plain(
+                "Tried on $ref: {$facts->text('what')}, which ".(Outcome::tryFrom($facts->text('outcome'))?->words() ?? ''), $facts->text('why'),
+            ),
+            TicketEntry::BusyAdded => Sentence::plain("Set a busy period: {$facts->text('name')}"),
+            TicketEntry::BusyDropped => Sentence::plain("Took back the busy period {$facts->text('name')}"),
             TicketEntry::SurgeFound => Sentence::strong(
                 "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual", "since {$facts->time('since')}",
             ),

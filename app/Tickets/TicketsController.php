@@ -21,6 +21,8 @@ use App\Tickets\Requests\ForgetReporterRequest;
 use App\Tickets\Requests\HandOverRequest;
 use App\Tickets\Requests\LinkTicketsRequest;
 use App\Tickets\Requests\TicketsRequest;
+use App\Tickets\Requests\TryRequest;
+use App\Tickets\Steps\Checklist;
 use App\Topology\Item;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -104,6 +106,17 @@ final class TicketsController
         return back();
     }
 
+    public function try(TryRequest $request, Ticket $ticket): RedirectResponse
+    {
+        $input = $request->validated();
+        $work = new WorkTickets(CurrentPerson::of($request));
+        Once::for($request, static fn() => $work->tried(
+            $ticket, trim((string) $input['what']), $request->outcome(), trim((string) ($input['why'] ?? '')), (bool) ($input['reporter'] ?? false),
+        ));
+
+        return back();
+    }
+
     public function forget(ForgetReporterRequest $request, Ticket $ticket, ForgetReporter $forget): RedirectResponse
     {
         $by = Actor::person(CurrentPerson::of($request));
@@ -133,6 +146,7 @@ final class TicketsController
             ),
             'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
             'people' => fn() => Person::query()->whereNull('left_at')->orderBy('name')->get(['id', 'name']),
+            'checklists' => fn() => Checklist::query()->whereNull('dropped_at')->orderBy('name')->get(['id', 'name', 'service_id']),
             'services' => fn() => Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']),
         ]);
     }

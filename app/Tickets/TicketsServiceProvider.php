@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tickets;
 
 use App\Incidents\Contracts\HasConsequences;
+use App\Incidents\Contracts\RoomPanel;
 use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
@@ -24,6 +25,7 @@ final class TicketsServiceProvider extends Capability
             RunsOut::class => [TicketClocks::class],
             ClockPart::class => [LookAtTickets::class],
             Messages::class => [WaysIn\ChatMessages::class],
+            RoomPanel::class => [Busy\BusyPeriods::class],
             TellsEntries::class => [TicketWords::class],
             HasConsequences::class => [TicketsOfIncident::class],
             HearsReports::class => [OpenTicket::class],

@@ -13,8 +13,10 @@ use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Team;
+use App\Tickets\Steps\WorkSteps;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
+use Skarvo\Tickets\Outcome;
 use Skarvo\Tickets\TicketHappeningKind;
 use Skarvo\Tickets\TicketKind;
 use Skarvo\Tickets\TicketState;
@@ -123,6 +125,7 @@ final readonly class WorkTickets
     public function close(Ticket $ticket, string $text): void
     {
         $this->begin($ticket);
+        WorkSteps::mayClose($ticket);
         $post = $text === '' ? null : $this->post($ticket, $text, false);
         $this->firstAnswer($ticket);
         Promises::note($ticket, TicketHappeningKind::Met, name: Promises::RESTORE);
@@ -135,6 +138,17 @@ final readonly class WorkTickets
                 $ticket, "ticket-post-$post->id", "Closed: your report {$ticket->ref()}", "$text\n\nIf it still does not work, say so here: ",
             );
         }
+    }
+
+    /** What was tried, by us or by the reporter: done, to no avail, or refused and why. */
+    public function tried(Ticket $ticket, string $what, Outcome $outcome, string $why, bool $byReporter): void
+    {
+        Locked::again($ticket);
+        Attempt::query()->create([
+            'ticket_id' => $ticket->id, 'what' => $what, 'outcome' => $outcome, 'why' => $why === '' ? null : $why, 'by_reporter' => $byReporter,
+            'person_id' => $this->by->id, 'at' => now(),
+        ]);
+        $this->write(TicketEntry::Tried, $ticket, ['what' => $what, 'outcome' => $outcome->value, 'why' => $why]);
     }
 
     /** @throws Refused if it is closed */

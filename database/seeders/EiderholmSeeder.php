@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
+use Database\Seeders\Eiderholm\DeskWork;
 use Database\Seeders\Eiderholm\Estate;
 use Database\Seeders\Eiderholm\History;
 use Database\Seeders\Eiderholm\PastTickets;
@@ -26,6 +27,7 @@ final class EiderholmSeeder extends Seeder
             Rotas::put();
             History::put(withWeek: true);
             PastTickets::put();
+            DeskWork::put();
             Tuning::put();
         });
     }

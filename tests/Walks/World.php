@@ -13,8 +13,11 @@ use App\Signals\Alert;
 use App\Signals\Live\RuleSets;
 use App\Tickets\FoundSurge;
 use App\Tickets\Lesson;
+use App\Tickets\Steps\Checklist;
+use App\Tickets\Steps\Task;
 use App\Tickets\Ticket;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Tickets\TaskState;
 
 /** What is behind the addresses of a walk: ids of what there is, and bodies that would be taken. */
 final class World
@@ -27,13 +30,35 @@ final class World
             'alert' => Alert::query()->latest('id')->firstOrFail()->id,
             'report' => (int) Report::query()->latest('id')->value('id'),
             'ticket' => (int) Ticket::query()->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
-            'lesson' => self::lesson(),
+            'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
             'policy' => 1, 'at' => 1_772_524_800, 'import' => 1, 'snapshot' => 1, 'proposal' => 1, 'rule' => 1, 'kept' => 1,
             'quiet' => (int) DB::table('quiet_times')->value('id'), 'heartbeat' => 1, 'absence' => 1, 'swap' => 1, 'feed' => 1,
         ];
+    }
+
+    private static function checklist(): int
+    {
+        return (int) (Checklist::query()->value('id') ?? Checklist::query()->create([
+            'name' => 'Barrier', 'steps' => [['text' => 'Look', 'team' => null, 'must' => false]], 'version' => 1,
+        ])->id);
+    }
+
+    private static function task(): int
+    {
+        return (int) (Task::query()->value('id') ?? Task::query()->create([
+            'ticket_id' => Ticket::query()->latest('id')->value('id'), 'ordinal' => 1, 'text' => 'Look', 'team_id' => 'lanes', 'state' => TaskState::Open,
+            'made_at' => now(),
+        ])->id);
+    }
+
+    private static function busy(): int
+    {
+        return (int) (DB::table('busy_periods')->value('id') ?? DB::table('busy_periods')->insertGetId([
+            'name' => 'Eve', 'from_at' => now(), 'until_at' => now()->addDay(),
+        ]));
     }
 
     private static function lesson(): int
@@ -115,6 +140,15 @@ final class World
                 'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00',
                 'targets' => [['name' => 'respond', 'priority' => 1, 'minutes' => 10, 'desk' => true, 'pauses' => false]],
             ],
+            'POST tickets/{ticket}/try' => ['what' => 'Restart', 'outcome' => 'refused', 'why' => 'x', 'reporter' => true],
+            'POST tickets/{ticket}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
+            'POST tickets/{ticket}/checklist' => ['checklist' => self::checklist()],
+            'POST tasks/{task}/settle' => ['state' => 'skipped', 'why' => 'x'],
+            'POST checklists' => [
+                'id' => self::checklist(), 'version' => 1, 'name' => 'Barrier', 'service' => 'vehicle-lanes',
+                'steps' => [['text' => 'Look', 'team' => 'lanes', 'must' => true]],
+            ],
+            'POST busy' => ['name' => 'Eve', 'service' => 'booking', 'from' => '2026-03-05T08:00:00Z', 'until' => '2026-03-05T16:00:00Z'],
             'POST tickets/take' => ['tickets' => [$ticket]], 'POST tickets/close' => ['tickets' => [$ticket], 'text' => 'x'],
             'POST tickets/hand-over' => ['tickets' => [$ticket], 'person' => 'noor-lind', 'team' => 'lanes', 'why' => 'x'],
             'POST tickets/link' => ['tickets' => [$ticket], 'incident' => $incident->id],

@@ -15,6 +15,12 @@ export interface Alternative { value: string; name: string; score: number; becau
 /** Updates/Questions */
 export interface Answered { ask: string; answer: string }
 
+/** Tickets/Attempt */
+export interface AttemptLine { id: number; what: string; outcome: 'helped' | 'no_help' | 'refused'; words: string; why: string | null; by: string; at: string }
+
+/** Tickets/Busy/BusyPeriods */
+export interface BusyLine { name: string; until: string }
+
 /** Tickets/PhoneCall */
 export interface CallLook { suggested: Suggested[]; items: ReadItem[]; known: Guess[]; affected: AffectedLine | null; theirs: CallTicket[]; similar: CallTicket[] }
 
@@ -23,6 +29,12 @@ export interface CallTicket { id: number; ref: string; what: string; state: stri
 
 /** Signals/LikelyCause */
 export interface Cause { id: string; name: string; kind: string; score: number; as: 'up' | 'at_risk' | 'degraded' | 'down'; words: string }
+
+/** Tickets/Steps/Checklist */
+export interface ChecklistLine { id: number; name: string; service: string | null; steps: ChecklistStep[]; version: number }
+
+/** Tickets/Steps/Checklist */
+export interface ChecklistStep { text: string; team: string | null; must: boolean }
 
 /** Platform/Contracts/RunningClock */
 export interface Clock { id: string; title: string; detail: string; due: number; began: number; link: string; person: boolean }
@@ -90,11 +102,14 @@ export interface SurgeLine { id: number; service: string; service_id: string; be
 /** Tickets/TicketPost */
 export interface TalkLine { id: number; mine: boolean; text: string; at: string }
 
+/** Tickets/Steps/Task */
+export interface TaskLine { id: number; text: string; team: string | null; must: boolean; state: 'open' | 'done' | 'skipped'; why: string | null; by: string | null; at: string | null }
+
 /** Tickets/Ticket */
 export interface TicketLine { id: number; report: number; ref: string; kind: 'report' | 'request'; state: 'new' | 'ours' | 'theirs' | 'done'; what: string; name: string | null; place: string | null; service: string; priority: number; who: string; mine: boolean; opened_at: string; waits_since: string; due: string | null; is_near: boolean; more_urgent: string | null; incident: { id: number; ref: string; title: string; is_open: boolean } | null; probably: { id: number; ref: string; title: string; score: number; because: string[] } | null }
 
 /** Tickets/TicketPage */
-export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; judged: { helped: boolean; better: string | null } | null; suggested: Suggested[]; items: ReadItem[] }
+export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; judged: { helped: boolean; better: string | null } | null; suggested: Suggested[]; items: ReadItem[]; steps: TaskLine[]; tried: AttemptLine[]; busy: { name: string; until: string; raise: 'now' | 'soon' | 'later' | null } | null }
 
 /** Tickets/TicketPage */
 export interface TicketPromise { name: string; state: 'none' | 'running' | 'outside' | 'paused' | 'missed' | 'met' | 'met_late'; broken: boolean; left: number | null; due: string | null; met: string | null }

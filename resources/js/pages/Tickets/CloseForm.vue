@@ -6,7 +6,7 @@ import { useAction } from '@/lib/action';
 import { plural } from '@/lib/states';
 
 /** Closes tickets, with a last word to their reporters or without. */
-const props = defineProps<{ tickets: number[] }>();
+const props = defineProps<{ tickets: number[]; open?: string[] }>();
 const emit = defineEmits<{ done: []; close: [] }>();
 const action = useAction();
 const text = ref('');
@@ -20,6 +20,7 @@ const send = (): void =>
       >What {{ tickets.length === 1 ? 'the reporter reads' : `each of ${tickets.length} reporters reads` }} (optional)
       <textarea v-model="text" rows="2" class="field font-normal" maxlength="4000" autofocus />
     </label>
+    <p v-if="open?.length" class="text-small">Not done yet: {{ open.join('; ') }}.</p>
     <TroubleNote :text="Object.values(action.errors.value)[0]" />
     <p class="flex gap-3">
       <ActButton type="submit" :busy="action.busy.value">Close {{ plural(tickets.length, 'ticket') }}</ActButton>

@@ -31,7 +31,7 @@ const first = computed(() =>
   Object.fromEntries(props.ticket.suggested.map((one) => [one.field, one.choices[0]?.value ?? ''])),
 );
 const useAll = (): void => send(first.value);
-defineExpose({ useAll });
+defineExpose({ useAll, set: send });
 const shown = computed(() => props.ticket.suggested.length > 0 || props.ticket.items.length > 0);
 const share = (score: number): string => `${Math.round(score * 100)}%`;
 </script>

@@ -13,6 +13,7 @@ const props = defineProps<{
   tickets: number[];
   mine: boolean;
   linked: boolean;
+  open?: string[];
   likely: number | null;
   incidents: OpenIncident[];
   teams: Named[];
@@ -50,7 +51,7 @@ defineExpose({ take, link, open: (what: 'hand' | 'link' | 'close') => (doing.val
       @done="done"
       @close="doing = null"
     />
-    <CloseForm v-else-if="doing === 'close'" :tickets="tickets" @done="done" @close="doing = null" />
+    <CloseForm v-else-if="doing === 'close'" :tickets="tickets" :open="open ?? []" @done="done" @close="doing = null" />
     <div v-else class="flex flex-wrap gap-2">
       <ActButton v-if="!mine" shortcut="t" :busy="action.busy.value" @click="take">Take</ActButton>
       <ActButton v-if="!linked && incidents.length" shortcut="g" @click="doing = 'link'">Link…</ActButton>

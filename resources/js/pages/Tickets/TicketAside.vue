@@ -8,6 +8,8 @@ import WhyForm from '@/components/WhyForm.vue';
 import type { JournalLine } from '@/lib/types';
 import type { TicketPromise } from '@/lib/shapes';
 import { lasting } from '@/lib/time';
+import StepsList from '@/pages/Tickets/StepsList.vue';
+import TriedList from '@/pages/Tickets/TriedList.vue';
 import SuggestedList from '@/pages/Tickets/SuggestedList.vue';
 import CorrectForm from '@/pages/Tickets/CorrectForm.vue';
 import type { Named, TicketDetail } from '@/pages/Tickets/tickets';
@@ -17,13 +19,17 @@ defineProps<{
   ticket: TicketDetail;
   services: Named[];
   teams: Named[];
+  checklists: { id: number; name: string; service_id: string | null }[];
   story: JournalLine[];
   mayWork: boolean;
   mayUnlink: boolean;
   mayForget: boolean;
 }>();
 const suggestions = ref<InstanceType<typeof SuggestedList> | null>(null);
-defineExpose({ use: () => suggestions.value?.useAll() });
+defineExpose({
+  use: () => suggestions.value?.useAll(),
+  raise: (urgency: string) => suggestions.value?.set({ urgency }),
+});
 defineEmits<{ link: [incident: number] }>();
 const names: Record<string, string> = { respond: 'First answer', restore: 'Solved' };
 const stands = (one: TicketPromise): string => {
@@ -81,6 +87,14 @@ const stands = (one: TicketPromise): string => {
       <SuggestedList v-if="mayWork" ref="suggestions" :key="`suggested-${ticket.id}`" :ticket="ticket" :teams="teams" />
       <CorrectForm :key="ticket.id" :ticket="ticket" :services="services" :may-work="mayWork" />
     </section>
+    <StepsList
+      :key="`steps-${ticket.id}`"
+      :ticket="ticket"
+      :teams="teams"
+      :checklists="checklists"
+      :may-work="mayWork"
+    />
+    <TriedList :key="`tried-${ticket.id}`" :ticket="ticket" :may-work="mayWork" />
     <section aria-labelledby="promised">
       <h2 id="promised" class="mb-1">Targets, priority {{ ticket.priority }}</h2>
       <ul class="text-small">

@@ -14,7 +14,7 @@ import TicketActions from '@/pages/Tickets/TicketActions.vue';
 import TicketAside from '@/pages/Tickets/TicketAside.vue';
 import TicketRow from '@/pages/Tickets/TicketRow.vue';
 import TicketTalk from '@/pages/Tickets/TicketTalk.vue';
-import type { Named, OpenIncident, TicketDetail } from '@/pages/Tickets/tickets';
+import { words, type Named, type OpenIncident, type TicketDetail } from '@/pages/Tickets/tickets';
 
 /** The desk: the pile, sorted by who waits for whom and what runs out first, and one ticket of it. */
 const props = defineProps<{
@@ -28,6 +28,7 @@ const props = defineProps<{
   teams: Named[];
   people: Named[];
   services: Named[];
+  checklists: { id: number; name: string; service_id: string | null }[];
 }>();
 const shared = useShared();
 const mayWork = computed(() => shared.value.me?.may.includes('work-tickets') ?? false);
@@ -96,6 +97,9 @@ const follows = {
   'ticket.': ['tickets', 'piles', 'ticket', 'story', 'surges'],
   'report.': ['tickets', 'piles', 'ticket', 'surges'],
   'incident.': ['tickets', 'piles', 'ticket', 'incidents'],
+  'task.': ['ticket', 'story'],
+  'checklist.': ['ticket', 'story', 'checklists'],
+  'busy.': ['ticket'],
   'surge.': ['surges', 'tickets', 'ticket'],
 };
 </script>
@@ -192,6 +196,14 @@ const follows = {
             <strong>{{ ticket.judged.helped ? 'They say that it helped.' : 'They say that it did not help.' }}</strong>
             {{ ticket.judged.better ? `Better would be: ${ticket.judged.better}` : '' }}
           </p>
+          <p v-if="ticket.busy" class="mb-3 border-l-[5px] border-call bg-sheet p-2">
+            <strong>{{ ticket.busy.name }}</strong>: this service counts more until <TimeAgo :at="ticket.busy.until" />.
+            <template v-if="mayWork && ticket.busy.raise">
+              <button type="button" class="link" @click="aside?.raise(ticket.busy.raise)">
+                Raise it: it can wait {{ words.urgency?.[ticket.busy.raise] }}
+              </button></template
+            >
+          </p>
           <p v-if="ticket.more_urgent" class="mb-3 border-l-[5px] border-call bg-sheet p-2">
             <strong>They say it is more urgent:</strong> {{ ticket.more_urgent }} Set how long it can wait, beside.
           </p>
@@ -201,6 +213,7 @@ const follows = {
             ref="actions"
             class="mt-3"
             :tickets="[ticket.id]"
+            :open="ticket.steps.filter((one) => one.state === 'open').map((one) => one.text)"
             :mine="ticket.mine"
             :linked="ticket.incident?.is_open ?? false"
             :likely="likely"
@@ -223,6 +236,7 @@ const follows = {
         <TicketAside
           ref="aside"
           :teams="teams"
+          :checklists="checklists"
           :ticket="ticket"
           :services="services"
           :story="story"

@@ -10,4 +10,7 @@ export const places: Place[] = [
     for: (me) => me.may.includes('work-tickets'),
   },
   { name: 'A call', link: '/tickets/phone', beside: '/tickets', command: 'Take a call' },
+  { name: 'Tasks', link: '/tasks', beside: '/tickets', command: 'Tasks of my team' },
+  { name: 'Checklists', link: '/checklists', beside: '/tickets' },
+  { name: 'Busy periods', link: '/busy', beside: '/tickets' },
 ];

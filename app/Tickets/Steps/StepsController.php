@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets\Steps;
+
+use App\Platform\CurrentPerson;
+use App\Platform\Once;
+use App\Platform\Team;
+use App\Tickets\Requests\AddTaskRequest;
+use App\Tickets\Requests\FollowChecklistRequest;
+use App\Tickets\Requests\SettleTaskRequest;
+use App\Tickets\Ticket;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Inertia\Inertia;
+use Inertia\Response;
+
+/** Steps of tickets: at the desk, and for the team that one is for. */
+final class StepsController
+{
+    /** As many as somebody can look at. */
+    private const SHOWN = 100;
+
+    /** What is for one's own team, and no more of the tickets than it needs. */
+    public function index(Request $request): Response
+    {
+        $team = CurrentPerson::of($request)->team_id;
+
+        return Inertia::render('Tickets/Tasks', [
+            'tasks' => $team === null ? [] : Task::query()->with('ticket.report.service')->open()->where('team_id', $team)
+                ->whereHas('ticket', static fn($query) => $query->open())
+                ->orderBy('made_at')->orderBy('id')->limit(self::SHOWN)->get()
+                ->map(static fn(Task $task): array => [
+                    ...$task->toLine(), 'ref' => $task->ticket->ref(), 'service' => $task->ticket->report->service->name ?? '',
+                    'place' => $task->ticket->report->site, 'made_at' => $task->made_at,
+                ])->all(),
+            'team' => Team::query()->find($team ?? '')?->name,
+        ]);
+    }
+
+    public function add(AddTaskRequest $request, Ticket $ticket): RedirectResponse
+    {
+        $input = $request->validated();
+        $work = new WorkSteps(CurrentPerson::of($request));
+        $team = isset($input['team']) ? Team::query()->find((string) $input['team']) : null;
+        Once::for($request, static fn() => $work->add($ticket, trim((string) $input['text']), $team, (bool) ($input['must'] ?? false)));
+
+        return back();
+    }
+
+    public function follow(FollowChecklistRequest $request, Ticket $ticket): RedirectResponse
+    {
+        $work = new WorkSteps(CurrentPerson::of($request));
+        $checklist = Checklist::query()->findOrFail((int) $request->validated()['checklist']);
+        Once::for($request, static fn() => $work->follow($ticket, $checklist));
+
+        return back();
+    }
+
+    public function settle(SettleTaskRequest $request, Task $task): RedirectResponse
+    {
+        $work = new WorkSteps(CurrentPerson::of($request));
+        Once::for($request, static fn() => $work->settle($task, $request->state(), $request->why()));
+
+        return back();
+    }
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets\Steps;
+
+use App\Platform\Record;
+use App\Platform\Staff\Names;
+use App\Platform\Team;
+use App\Tickets\Ticket;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Skarvo\Tickets\TaskState;
+
+/**
+ * A piece of work that belongs to a ticket: a step of a checklist, or one of its own; for a team, or for the desk.
+ *
+ * @property int $id
+ * @property int $ticket_id
+ * @property int|null $checklist_id
+ * @property int $ordinal
+ * @property string $text
+ * @property string|null $team_id null: the desk's own
+ * @property bool $must whether the ticket cannot be closed before it is done
+ * @property TaskState $state
+ * @property string|null $why it was skipped
+ * @property string|null $person_id who settled it
+ * @property CarbonImmutable $made_at
+ * @property CarbonImmutable|null $settled_at
+ * @property-read Ticket $ticket
+ *
+ * @phpstan-type TaskLine array{
+ *     id: int, text: string, team: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null, at: CarbonImmutable|null,
+ * }
+ */
+final class Task extends Record
+{
+    protected $table = 'ticket_tasks';
+
+    protected $casts = [
+        'ticket_id' => 'integer', 'ordinal' => 'integer', 'must' => 'boolean', 'state' => TaskState::class, 'made_at' => 'immutable_datetime',
+        'settled_at' => 'immutable_datetime',
+    ];
+
+    /** @return BelongsTo<Ticket, $this> */
+    public function ticket(): BelongsTo
+    {
+        return $this->belongsTo(Ticket::class);
+    }
+
+    /** @return BelongsTo<Team, $this> */
+    public function team(): BelongsTo
+    {
+        return $this->belongsTo(Team::class);
+    }
+
+    /** @param  Builder<Task>  $query */
+    public function scopeOpen(Builder $query): void
+    {
+        $query->where('state', TaskState::Open);
+    }
+
+    /** @return TaskLine */
+    public function toLine(): array
+    {
+        return [
+            'id' => $this->id, 'text' => $this->text, 'team' => $this->team_id === null ? null : Names::team($this->team_id), 'must' => $this->must,
+            'state' => $this->state->value, 'why' => $this->why, 'by' => $this->person_id === null ? null : Names::person($this->person_id),
+            'at' => $this->settled_at,
+        ];
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets\Steps;
+
+use App\Platform\Database\Locked;
+use App\Platform\Deed;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Platform\Team;
+use App\Tickets\Ticket;
+use App\Tickets\TicketEntry;
+use Skarvo\Tickets\TaskState;
+use Skarvo\Tickets\TicketState;
+
+/** Steps of a ticket: put there one by one or by a checklist, done or skipped. Call it inside a transaction. */
+final readonly class WorkSteps
+{
+    /** Of one ticket. */
+    private const MOST = 60;
+
+    public function __construct(private Person $by) {}
+
+    /** @throws Refused if the ticket is closed */
+    public function add(Ticket $ticket, string $text, ?Team $team, bool $must): void
+    {
+        $this->open($ticket);
+        $this->put($ticket, $text, $team?->id, $must, null);
+        $this->write(TicketEntry::TaskAdded, $ticket, ['text' => $text, 'team' => $team?->id]);
+    }
+
+    /** @throws Refused if the ticket is closed, or the checklist is there already */
+    public function follow(Ticket $ticket, Checklist $checklist): void
+    {
+        $this->open($ticket);
+        if ($checklist->dropped_at !== null) {
+            throw Refused::because("“{$checklist->name}” was dropped. Choose another checklist.", 'checklist');
+        }
+        if (Task::query()->where('ticket_id', $ticket->id)->where('checklist_id', $checklist->id)->exists()) {
+            throw Refused::because("The steps of “{$checklist->name}” are there already.", 'checklist');
+        }
+        foreach ($checklist->steps as $step) {
+            // A team that is not there any more: then it is the desk's.
+            $this->put($ticket, $step['text'], Team::query()->find($step['team'] ?? '')?->id, $step['must'], $checklist->id);
+        }
+        $this->write(TicketEntry::ChecklistFollowed, $ticket, ['name' => $checklist->name, 'steps' => count($checklist->steps)]);
+    }
+
+    /** @throws Refused if it is another team's, and whoever does it does not work tickets */
+    public function settle(Task $task, TaskState $state, string $why): void
+    {
+        Locked::again($task);
+        if ($task->team_id !== $this->by->team_id && ! Deed::WorkTickets->isAllowedTo($this->by)) {
+            throw Refused::because('This is a task of another team.');
+        }
+        if ($task->state === $state) {
+            return;
+        }
+        if ($task->ticket->state === TicketState::Done) {
+            throw Refused::because("{$task->ticket->ref()} is closed: its steps stay as they are.");
+        }
+        $isOpen = $state === TaskState::Open;
+        $task->update([
+            'state' => $state, 'why' => $state === TaskState::Skipped ? $why : null, 'person_id' => $isOpen ? null : $this->by->id,
+            'settled_at' => $isOpen ? null : now(),
+        ]);
+        $this->write(match ($state) {
+            TaskState::Open => TicketEntry::TaskReopened,
+            TaskState::Done => TicketEntry::TaskDone,
+            TaskState::Skipped => TicketEntry::TaskSkipped,
+        }, $task->ticket, ['text' => $task->text, ...($state === TaskState::Skipped ? ['why' => $why] : [])]);
+    }
+
+    /** @throws Refused while a step is open without which the ticket must not be closed */
+    public static function mayClose(Ticket $ticket): void
+    {
+        $open = Task::query()->where('ticket_id', $ticket->id)->open()->where('must', true)->orderBy('ordinal')->pluck('text')->all();
+        if ($open !== []) {
+            throw Refused::because(
+                "{$ticket->ref()} cannot be closed before this is done: “".implode('”, “', array_map(strval(...), $open)).'”. Do it, or skip it with a reason.',
+            );
+        }
+    }
+
+    private function put(Ticket $ticket, string $text, ?string $team, bool $must, ?int $checklist): void
+    {
+        $ordinal = (int) Task::query()->where('ticket_id', $ticket->id)->max('ordinal') + 1;
+        if ($ordinal > self::MOST) {
+            throw Refused::because('A ticket has '.self::MOST.' steps at most. Make another ticket of the rest.', 'text');
+        }
+        Task::query()->create([
+            'ticket_id' => $ticket->id, 'checklist_id' => $checklist, 'ordinal' => $ordinal, 'text' => $text, 'team_id' => $team, 'must' => $must,
+            'state' => TaskState::Open, 'made_at' => now(),
+        ]);
+    }
+
+    private function open(Ticket $ticket): void
+    {
+        Locked::again($ticket);
+        if ($ticket->state === TicketState::Done) {
+            throw Refused::because("{$ticket->ref()} is closed already.");
+        }
+    }
+
+    /** @param  array<string, mixed>  $facts */
+    private function write(TicketEntry $kind, Ticket $ticket, array $facts): void
+    {
+        Journal::write(
+            Actor::person($this->by), $kind, $ticket->subject(), ['ref' => $ticket->ref(), ...$facts], ['report' => $ticket->report_id],
+        );
+    }
+}
