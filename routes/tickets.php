@@ -17,6 +17,7 @@ use Illuminate\Support\Facades\Route;
 
 Route::middleware('web')->group(function (): void {
     // For whoever has the address of their report.
+    Route::post('report/{token}/other', [ReporterController::class, 'other'])->middleware('throttle:reports');
     Route::post('report/{token}/say', ReporterController::class)->middleware('throttle:reports');
 
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
@@ -30,6 +31,7 @@ Route::middleware('web')->group(function (): void {
         Route::get('busy', [BusyController::class, 'index']);
         Route::get('lessons', [LessonsController::class, 'index']);
         Route::get('settings/targets', [PromisesController::class, 'edit']);
+        Route::post('lessons/linking', [LessonsController::class, 'linking'])->middleware('may:administer');
         Route::post('settings/targets', [PromisesController::class, 'update'])->middleware('may:administer');
         Route::post('tickets/{ticket}/forget', [TicketsController::class, 'forget'])->whereNumber('ticket')->middleware('may:administer');
         Route::middleware('may:work-tickets')->group(function (): void {

@@ -72,6 +72,7 @@ final class HearReporter implements TalksToReporters
                 ->map(static fn(TicketPost $post): array => [
                     'id' => $post->id, 'mine' => $post->person_id === null, 'text' => $post->text, 'at' => $post->at,
                 ])->all(),
+            'linkedByItself' => $ticket?->linked_by_itself === true && $report->incident?->isOpen() === true,
             'waitsForYou' => $ticket?->state === TicketState::Theirs,
         ];
     }

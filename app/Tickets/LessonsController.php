@@ -6,6 +6,7 @@ namespace App\Tickets;
 
 use App\Platform\CurrentPerson;
 use App\Platform\Once;
+use App\Tickets\Requests\SwitchLinkingRequest;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Inertia\Inertia;
@@ -16,7 +17,18 @@ final class LessonsController
 {
     public function index(): Response
     {
-        return Inertia::render('Tickets/Lessons', ['lessons' => Lessons::latest()]);
+        return Inertia::render('Tickets/Lessons', [
+            'lessons' => Lessons::latest(), 'linking' => ['on' => LinkBeyondDoubt::isOn(), 'version' => LinkBeyondDoubt::version()],
+        ]);
+    }
+
+    public function linking(SwitchLinkingRequest $request): RedirectResponse
+    {
+        $by = CurrentPerson::of($request);
+        $input = $request->validated();
+        Once::for($request, static fn() => LinkBeyondDoubt::switch((bool) $input['on'], (int) $input['version'], $by));
+
+        return back();
     }
 
     public function undo(Request $request, Lesson $lesson): RedirectResponse

@@ -59,7 +59,8 @@ final class LookAtTickets implements ClockPart
             }
             $missing = Report::query()->whereNotIn('id', Ticket::query()->select('report_id'))->orderBy('id')->get();
             $missing->each((new OpenTicket)->heard(...));
-            $done = $missing->count() + ($isTime ? ForgetReporter::old() : 0) + Guesses::refresh($ofIncidents) + FindSurges::look();
+            $done = $missing->count() + ($isTime ? ForgetReporter::old() : 0) + Guesses::refresh($ofIncidents)
+                + LinkBeyondDoubt::all() + FindSurges::look();
             self::$seen = $head;
             self::$looked = $isTime ? Moment::now() : self::$looked;
 

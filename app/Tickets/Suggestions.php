@@ -67,8 +67,11 @@ final class Suggestions
                 $suggested[$field] ?? [], static fn(Suggestion $one): bool => $one->score >= self::LEAST && $one->because !== [],
             ));
             $names = self::names($field, array_map(static fn(Suggestion $one): string => $one->value, $choices));
-            // What is not there any more is not suggested.
-            $choices = array_values(array_filter($choices, static fn(Suggestion $one): bool => isset($names[$one->value])));
+            // What is not there any more is not suggested, nor what stands elsewhere.
+            $away = $field === 'item' ? self::elsewhere(array_keys($names), $place) : [];
+            $choices = array_values(array_filter(
+                $choices, static fn(Suggestion $one): bool => isset($names[$one->value]) && ! in_array($one->value, $away, true),
+            ));
             if ($choices !== []) {
                 $told[] = ['field' => $field, 'choices' => array_map(static fn(Suggestion $one): array => [
                     'value' => $one->value, 'name' => $names[$one->value], 'score' => round($one->score, 2), 'because' => $one->because,
@@ -90,6 +93,17 @@ final class Suggestions
             'team' => Team::query()->whereKey($values)->pluck('name', 'id')->map(strval(...))->all(),
             default => array_combine($values, $values),
         };
+    }
+
+    /**
+     * @param  list<int|string>  $items
+     * @return list<string> those of them that stand at another place
+     */
+    private static function elsewhere(array $items, ?string $place): array
+    {
+        return $place === null || trim($place) === '' ? [] : array_values(array_map(strval(...), Item::query()->whereKey($items)
+            ->whereNotNull('site')->get(['id', 'site'])->filter(static fn(Item $one): bool => mb_stripos($place, (string) $one->site) === false)
+            ->modelKeys()));
     }
 
     private static function suggester(): Suggester

@@ -43,6 +43,7 @@ use Skarvo\Tickets\TicketState;
  * @property CarbonImmutable|null $due_at by when the next of the two is promised
  * @property CarbonImmutable|null $warn_at
  * @property list<array{incident: int, score: float, because: list<string>}>|null $guesses incidents to which it may belong
+ * @property bool $linked_by_itself
  * @property int $version
  * @property-read Report $report
  *
@@ -61,7 +62,7 @@ final class Ticket extends Record
         'kind' => TicketKind::class, 'state' => TicketState::class, 'impact' => Impact::class, 'urgency' => Urgency::class,
         'priority' => 'integer', 'report_id' => 'integer', 'opened_at' => 'immutable_datetime', 'waits_since' => 'immutable_datetime',
         'closed_at' => 'immutable_datetime', 'respond_by' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
-        'warn_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'guesses' => 'array', 'version' => 'integer',
+        'warn_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'guesses' => 'array', 'version' => 'integer', 'linked_by_itself' => 'boolean',
     ];
 
     /** @return BelongsTo<Report, $this> */

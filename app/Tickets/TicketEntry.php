@@ -34,6 +34,7 @@ enum TicketEntry: string implements EntryKind
     case Tried = 'ticket.tried';
     case BusyAdded = 'busy.added';
     case BusyDropped = 'busy.dropped';
+    case LinkingSwitched = 'linking.switched';
     case SurgeFound = 'surge.found';
     case SurgeOver = 'surge.over';
     case SurgeConfirmed = 'surge.confirmed';

@@ -48,6 +48,7 @@ final class TicketWords implements TellsEntries
             ),
             TicketEntry::BusyAdded => Sentence::plain("Set a busy period: {$facts->text('name')}"),
             TicketEntry::BusyDropped => Sentence::plain("Took back the busy period {$facts->text('name')}"),
+            TicketEntry::LinkingSwitched => Sentence::plain("Switched the linking of tickets by themselves {$facts->text('on')}"),
             TicketEntry::SurgeFound => Sentence::strong(
                 "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual", "since {$facts->time('since')}",
             ),

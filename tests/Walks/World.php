@@ -140,6 +140,7 @@ final class World
                 'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00',
                 'targets' => [['name' => 'respond', 'priority' => 1, 'minutes' => 10, 'desk' => true, 'pauses' => false]],
             ],
+            'POST lessons/linking' => ['on' => false, 'version' => 0], 'POST report/{token}/other' => [],
             'POST tickets/{ticket}/try' => ['what' => 'Restart', 'outcome' => 'refused', 'why' => 'x', 'reporter' => true],
             'POST tickets/{ticket}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/checklist' => ['checklist' => self::checklist()],

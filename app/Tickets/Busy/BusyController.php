@@ -44,7 +44,7 @@ final class BusyController
         return back();
     }
 
-    public function drop(Request $request, int $busy): RedirectResponse
+    public function drop(Request $request, BusyTime $busy): RedirectResponse
     {
         $by = CurrentPerson::of($request);
         Once::for($request, static fn() => BusyPeriods::drop($busy, $by));

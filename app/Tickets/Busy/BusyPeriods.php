@@ -50,12 +50,11 @@ final class BusyPeriods implements RoomPanel
         ]);
     }
 
-    public static function drop(int $id, Person $by): void
+    public static function drop(BusyTime $busy, Person $by): void
     {
-        $row = DB::table('busy_periods')->where('id', $id)->first();
-        if ($row !== null && DB::table('busy_periods')->where('id', $id)->delete() === 1) {
+        if (BusyTime::query()->whereKey($busy->id)->delete() === 1) {
             self::changed();
-            Journal::write(Actor::person($by), TicketEntry::BusyDropped, ['busy', $id], ['name' => (string) $row->name]);
+            Journal::write(Actor::person($by), TicketEntry::BusyDropped, ['busy', $busy->id], ['name' => $busy->name]);
         }
     }
 

@@ -117,7 +117,7 @@ final class BeginningTest extends TestCase
         self::assertSame('now', $incident->urgency->value);
         self::assertSame(1, Page::query()->count(), 'Somebody is paged all the same.');
         auth()->guard()->logout();
-        $this->get('/report')->assertInertia(fn(Shown $shown) => $shown->where('known', []));
+        $this->get('/report?service=vehicle-lanes')->assertInertia(fn(Shown $shown) => $shown->where('affected.incident', null));
         $this->get('/status')->assertInertia(fn(Shown $shown) => $shown->where('open', []));
     }
 

@@ -159,8 +159,8 @@ final class PathTest extends TestCase
         $this->declare();
         $incident = $this->incident();
         $this->publish($incident, 1)->assertSessionHasNoErrors();
-        $this->get('/report')->assertInertia(
-            fn(Shown $page) => $page->where('known.0.services', ['Vehicle lanes'])->where('known.0.text', 'Lanes are shut.'),
+        $this->get('/report?service=vehicle-lanes')->assertInertia(
+            fn(Shown $page) => $page->where('affected.answer', 'yes')->where('affected.text', 'Yes. Lanes are shut.'),
         );
         $form = [
             'service' => 'vehicle-lanes', 'site' => 'Ask', 'what' => 'The barrier stays shut', 'name' => 'Lea',

@@ -19,7 +19,6 @@ final class ReportTest extends TestCase
     /** @return iterable<string, array{array<string, mixed>, string, string}> */
     public static function refused(): iterable
     {
-        yield 'no service' => [['service' => ''], 'service', 'Choose what does not work.'];
         yield 'a service that is not there' => [['service' => 'moon'], 'service', 'Choose one of the services in the list.'];
         yield 'an item that is no service' => [['service' => 'clk-2'], 'service', 'Choose one of the services in the list.'];
         yield 'a service that is not public' => [['service' => 'ticket-check'], 'service', 'Choose one of the services in the list.'];

