@@ -24,10 +24,14 @@ return [
     'stand_ins_url' => env('SKARVO_STAND_INS_URL'),
 
     // Where pages and mail go out to: each takes a POST with an idempotency key.
+    // What the desk reads and writes: en, no, de or ar.
+    'language' => env('SKARVO_LANGUAGE', 'en'),
+
     'gateways' => [
         'page' => env('SKARVO_PAGE_GATEWAY'),
         'mail' => env('SKARVO_MAIL_GATEWAY'),
         'chat' => env('SKARVO_CHAT_GATEWAY'),
+        'translator' => env('SKARVO_TRANSLATOR'),
         // What is posted is signed with it (RFC 9421), if there is one.
         'secret' => env('SKARVO_GATEWAY_SECRET'),
         'timeout_seconds' => 5,

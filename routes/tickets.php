@@ -45,6 +45,7 @@ Route::middleware('web')->group(function (): void {
             Route::post('tickets/{ticket}/answer', [TicketsController::class, 'answer'])->whereNumber('ticket');
             Route::post('tickets/{ticket}/correct', [TicketsController::class, 'correct'])->whereNumber('ticket');
             Route::post('lessons/{lesson}/undo', [LessonsController::class, 'undo'])->whereNumber('lesson');
+            Route::post('tickets/{ticket}/translation', [TicketsController::class, 'translate'])->whereNumber('ticket');
             Route::post('tickets/{ticket}/try', [TicketsController::class, 'try'])->whereNumber('ticket');
             Route::post('tickets/{ticket}/tasks', [StepsController::class, 'add'])->whereNumber('ticket');
             Route::post('tickets/{ticket}/checklist', [StepsController::class, 'follow'])->whereNumber('ticket');

@@ -11,6 +11,7 @@ import { createNetwork } from './devices.mjs';
 import { createChat, letterOf } from './letters.mjs';
 import { scans } from './scanner.mjs';
 import { scenes } from './scenes.mjs';
+import { translate } from './translator.mjs';
 import { isSigned } from './signature.mjs';
 
 const port = Number(process.env.STAND_INS_PORT ?? 8081);
@@ -166,6 +167,7 @@ const routes = {
       return [200, { ok: true }];
     }),
   'POST /chat': (request) => taken(request, (said) => (network.refusesAll() ? [500, { error: 'The chat is closed.' }] : chat.take(said, request.headers['idempotency-key']))),
+  'POST /translate': (request) => taken(request, (asked) => (network.refusesAll() ? [500, { error: 'The translator is closed.' }] : [200, translate(asked)])),
   'POST /write': async (request) => write(await read(request)),
   'POST /say': async (request) => chat.say(await read(request)),
   'POST /answer': async (request) => network.answer(await read(request)),

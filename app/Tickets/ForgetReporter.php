@@ -9,6 +9,7 @@ use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
+use App\Tickets\Languages\Translation;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Skarvo\Tickets\TicketState;
@@ -35,11 +36,12 @@ final class ForgetReporter
         $email = $ticket->report->email;
         $ticket->report->update(['answered' => null, 'better' => null, 'chat_channel' => null, 'chat_thread' => null, 'name' => null, 'email' => null, 'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH)]);
         TicketPost::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
+        Translation::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
         Attempt::query()->where('ticket_id', $ticket->id)->update(['what' => self::ERASED, 'why' => null]);
         $ticket->update(['more_urgent' => null, 'guesses' => null]);
         Journal::erase(Report::KIND, $ticket->report_id);
         Journal::erase(Ticket::KIND, $ticket->id);
-        DB::table('outbox')->whereIn('kind', ['mail', 'chat'])->whereNotNull('sent_at')->where(static fn($query) => $query
+        DB::table('outbox')->whereIn('kind', ['mail', 'chat', 'translation'])->whereNotNull('sent_at')->where(static fn($query) => $query
                 ->where('payload->about->report', $ticket->report_id)
                 ->when($email !== null, static fn($own) => $own->orWhere('payload->to', $email)))
             ->update(['payload' => json_encode(['erased' => true], JSON_THROW_ON_ERROR)]);

@@ -52,7 +52,7 @@ final class Guesses
     public static function refresh(bool $all): int
     {
         $most = $all ? self::TICKETS : self::LATEST;
-        $loose = Ticket::query()->with('report')->open()->withIncident(false)->latest('opened_at')->latest('id')->limit($most)->get();
+        $loose = Ticket::query()->with(['report', 'translation'])->open()->withIncident(false)->latest('opened_at')->latest('id')->limit($most)->get();
         $incidents = Incident::allOpen();
         $changed = 0;
         if ($incidents->isEmpty()) {
@@ -63,7 +63,7 @@ final class Guesses
             return $changed;
         }
         // Those that were linked tell what the others are like.
-        $linked = Ticket::query()->with('report')->open()->withIncident()->latest('opened_at')->limit(intdiv($most, 2))->get();
+        $linked = Ticket::query()->with(['report', 'translation'])->open()->withIncident()->latest('opened_at')->limit(intdiv($most, 2))->get();
         $known = array_values($incidents->map(self::incident(...))->all());
         $answers = Related::of($known, array_map(self::ticket(...), [...$loose, ...$linked]), self::dependencies($known), self::past());
         foreach ($loose->values() as $i => $ticket) {
@@ -85,7 +85,7 @@ final class Guesses
     public static function ofWords(string $text, ?string $service, ?string $place): array
     {
         $known = array_values(Incident::allOpen()->map(self::incident(...))->all());
-        $linked = Ticket::query()->with('report')->open()->withIncident()->latest('opened_at')->limit(self::BESIDE)->get();
+        $linked = Ticket::query()->with(['report', 'translation'])->open()->withIncident()->latest('opened_at')->limit(self::BESIDE)->get();
         $asked = new KnownTicket('asked', $text, Moment::now(), $service, null, $place);
         $answer = $known === [] ? null : Related::of($known, [$asked, ...array_map(self::ticket(...), [...$linked])], self::dependencies($known), self::past())[0] ?? null;
 
@@ -153,7 +153,7 @@ final class Guesses
     private static function ticket(Ticket $ticket): KnownTicket
     {
         return new KnownTicket(
-            (string) $ticket->id, $ticket->report->what, $ticket->opened_at->getTimestamp(), $ticket->report->service_id, $ticket->item_id,
+            (string) $ticket->id, $ticket->words(), $ticket->opened_at->getTimestamp(), $ticket->report->service_id, $ticket->item_id,
             $ticket->report->site,
         );
     }

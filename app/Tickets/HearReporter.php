@@ -8,6 +8,8 @@ use App\Incidents\Report;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Tickets\Languages\Translation;
+use App\Tickets\Languages\Translator;
 use App\Updates\Contracts\TalksToReporters;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Tickets\TicketHappeningKind;
@@ -37,9 +39,10 @@ final class HearReporter implements TalksToReporters
                 return;
             }
             $by = Actor::reporter($report->name);
-            TicketPost::query()->create([
+            $post = TicketPost::query()->create([
                 'ticket_id' => $ticket->id, 'is_internal' => false, 'text' => $text, 'at' => now(), 'send_key' => $key,
             ]);
+            Translator::toDesk($ticket, $post->id, $text);
             $short = mb_substr($text, 0, self::WORDS);
             $also = ['report' => $report->id];
             Journal::write($by, TicketEntry::Said, $ticket->subject(), ['ref' => $ticket->ref(), 'text' => $short], $also);
@@ -67,11 +70,17 @@ final class HearReporter implements TalksToReporters
     {
         $ticket = Ticket::query()->where('report_id', $report->id)->first();
 
+        $translated = $ticket === null || $report->language === null ? []
+            : Translation::query()->where('ticket_id', $ticket->id)->where('to', $report->language)->whereNotNull('text')->pluck('text', 'post_id')->all();
+
         return [
             'talk' => $ticket === null ? [] : $ticket->posts()->where('is_internal', false)->whereNotNull('text')->get()
                 ->map(static fn(TicketPost $post): array => [
-                    'id' => $post->id, 'mine' => $post->person_id === null, 'text' => $post->text, 'at' => $post->at,
+                    'id' => $post->id, 'mine' => $post->person_id === null, 'at' => $post->at,
+                    // Each reads their own language; the original stays beside it.
+                    'text' => $translated[$post->id] ?? $post->text, 'original' => isset($translated[$post->id]) ? $post->text : null,
                 ])->all(),
+            'language' => $report->language,
             'linkedByItself' => $ticket?->linked_by_itself === true && $report->incident?->isOpen() === true,
             'waitsForYou' => $ticket?->state === TicketState::Theirs,
         ];

@@ -26,7 +26,7 @@ final class Lessons
         if ($set === []) {
             return;
         }
-        $suggested = array_column(Suggestions::told($ticket->report->what, $ticket->report->site), 'choices', 'field');
+        $suggested = array_column(Suggestions::told($ticket->words(), $ticket->report->site), 'choices', 'field');
         foreach ($set as $field => $value) {
             Lesson::query()->create([
                 'ticket_id' => $ticket->id, 'field' => $field, 'suggested' => $suggested[$field][0]['value'] ?? null, 'value' => $value,

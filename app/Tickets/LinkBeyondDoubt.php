@@ -51,7 +51,7 @@ final class LinkBeyondDoubt
     /** @return int how many were linked */
     public static function all(): int
     {
-        $new = Ticket::query()->with('report')->where('state', TicketState::New)->withIncident(false)->whereNotNull('guesses')
+        $new = Ticket::query()->with('report.link')->where('state', TicketState::New)->withIncident(false)->whereNotNull('guesses')
             ->where('opened_at', '>', now()->subSeconds(self::NEW_SECONDS))->orderBy('id')->get()
             ->filter(static fn(Ticket $one): bool => ($one->guesses[0]['score'] ?? 0.0) >= Related::BEYOND_DOUBT);
         if ($new->isEmpty() || ! self::isOn()) {

@@ -6,6 +6,7 @@ namespace App\Tickets;
 
 use App\Incidents\Priorities;
 use App\Incidents\Report;
+use App\Tickets\Languages\Translator;
 use App\Updates\Contracts\HearsReports;
 use Skarvo\Tickets\TicketHappeningKind;
 use Skarvo\Tickets\TicketKind;
@@ -27,5 +28,6 @@ final class OpenTicket implements HearsReports
         ]);
         Promises::note($ticket, TicketHappeningKind::Opened, $priority);
         Promises::setTimes($ticket);
+        Translator::toDesk($ticket, 0, $report->what);
     }
 }

@@ -127,7 +127,7 @@ final class Suggestions
     private static function learned(): Suggester
     {
         $taught = DB::table('ticket_lessons')->select('ticket_id');
-        $tickets = Ticket::query()->with('report')->where(static fn($query) => $query->where('state', TicketState::Done)->orWhereIn('id', $taught))
+        $tickets = Ticket::query()->with(['report', 'translation'])->where(static fn($query) => $query->where('state', TicketState::Done)->orWhereIn('id', $taught))
             ->latest('id')->limit(self::PAST)->get();
         $undone = DB::table('ticket_lessons')->whereNotNull('undone_at')->whereIn('ticket_id', $tickets->pluck('id'))->get(['ticket_id', 'field', 'value']);
         $past = [];
@@ -139,7 +139,7 @@ final class Suggestions
                         unset($settled[$one->field]);
                     }
                 }
-                $past[] = new SettledTicket($ticket->report->what, $ticket->report->site, $settled);
+                $past[] = new SettledTicket($ticket->words(), $ticket->report->site, $settled);
             }
         }
 

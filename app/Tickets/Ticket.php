@@ -11,11 +11,14 @@ use App\Incidents\Report;
 use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Team;
+use App\Tickets\Languages\Translation;
+use App\Tickets\Languages\Translator;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Tickets\TicketKind;
@@ -46,6 +49,7 @@ use Skarvo\Tickets\TicketState;
  * @property bool $linked_by_itself
  * @property int $version
  * @property-read Report $report
+ * @property-read Translation|null $translation
  *
  * @phpstan-type TicketLine array{
  *     id: int, report: int, ref: string, kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
@@ -118,6 +122,18 @@ final class Ticket extends Record
         return $this->report->ref();
     }
 
+    /** What was reported, in the desk's own language where it was translated. */
+    public function words(): string
+    {
+        return $this->translation->text ?? $this->report->what;
+    }
+
+    /** @return HasOne<Translation, $this> of what was reported, into the desk's own language */
+    public function translation(): HasOne
+    {
+        return $this->hasOne(Translation::class)->where('post_id', 0)->where('to', Translator::own()->value);
+    }
+
     /** @return array<string, string> by field what it came to, as far as anybody has said */
     public function settled(): array
     {
@@ -145,7 +161,7 @@ final class Ticket extends Record
 
         return [
             'id' => $this->id, 'report' => $this->report_id, 'ref' => $this->ref(), 'kind' => $this->kind->value, 'state' => $this->state->value,
-            'what' => $this->report->what, 'name' => $this->report->name, 'place' => $this->report->site,
+            'what' => $this->words(), 'name' => $this->report->name, 'place' => $this->report->site,
             'service' => $this->report->service->name ?? '', 'priority' => $this->priority,
             'who' => $this->person->name ?? $this->team->name ?? 'the desk', 'mine' => $reader !== null && $this->person_id === $reader->id,
             'opened_at' => $this->opened_at, 'waits_since' => $this->waits_since, 'due' => $this->due_at,

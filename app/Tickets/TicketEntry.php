@@ -35,6 +35,9 @@ enum TicketEntry: string implements EntryKind
     case BusyAdded = 'busy.added';
     case BusyDropped = 'busy.dropped';
     case LinkingSwitched = 'linking.switched';
+    case Translated = 'ticket.translated';
+    case NotTranslated = 'ticket.not_translated';
+    case TranslationCorrected = 'ticket.translation_corrected';
     case SurgeFound = 'surge.found';
     case SurgeOver = 'surge.over';
     case SurgeConfirmed = 'surge.confirmed';

@@ -9,6 +9,7 @@ use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Staff\Names;
 use App\Tickets\Busy\BusyPeriods;
+use App\Tickets\Languages\Translation;
 use App\Tickets\Steps\Task;
 use App\Topology\NamedItems;
 use Carbon\CarbonImmutable;
@@ -25,6 +26,7 @@ use Skarvo\Tickets\TicketState;
  *
  * @phpstan-import-type PostLine from TicketPost
  * @phpstan-import-type Suggested from Suggestions
+ * @phpstan-import-type TranslationLine from Translation
  * @phpstan-import-type TaskLine from Task
  * @phpstan-import-type AttemptLine from Attempt
  *
@@ -38,7 +40,7 @@ use Skarvo\Tickets\TicketState;
  *     version: int, service_id: string, impact: value-of<Impact>, urgency: value-of<Urgency>, item: array{id: string, name: string}|null,
  *     mailed: bool, follow: string, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
  *     way: string, service_said: bool, said: list<string>, judged: array{helped: bool, better: string|null}|null, suggested: list<Suggested>, items: list<ReadItem>,
- *     steps: list<TaskLine>, tried: list<AttemptLine>, busy: array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null,
+ *     translated: TranslationLine|null, language: string|null, original: string, steps: list<TaskLine>, tried: list<AttemptLine>, busy: array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null,
  * }
  */
 final class TicketPage
@@ -65,6 +67,7 @@ final class TicketPage
     private static function more(Ticket $ticket, array $incidents): array
     {
         $report = $ticket->report;
+        $translated = self::translated($ticket);
 
         return [
             'version' => $ticket->version, 'service_id' => $report->service_id, 'impact' => $ticket->impact->value, 'urgency' => $ticket->urgency->value,
@@ -72,8 +75,9 @@ final class TicketPage
             'mailed' => $report->email !== null, 'follow' => route('report.follow', $report->key()),
             'posts' => array_values($ticket->posts->map(static fn(TicketPost $post): array => [
                 'id' => $post->id, 'by' => $post->person_id === null ? null : Names::person($post->person_id), 'internal' => $post->is_internal,
-                'text' => $post->text, 'at' => $post->at,
+                'text' => $post->text, 'at' => $post->at, 'translated' => $translated[$post->id] ?? null,
             ])->all()),
+            'translated' => $translated[0] ?? null, 'language' => $report->language, 'original' => $report->what,
             'guesses' => array_values(array_filter(array_map(static function (array $guess) use ($incidents): ?array {
                 $incident = $incidents[$guess['incident']] ?? null;
 
@@ -96,6 +100,17 @@ final class TicketPage
             'steps' => array_values(Task::query()->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all()),
             'tried' => self::tried($ticket), 'busy' => self::busy($ticket),
         ];
+    }
+
+    /** @return array<int, TranslationLine> by post; 0: the words of the report */
+    private static function translated(Ticket $ticket): array
+    {
+        $lines = [];
+        foreach (Translation::query()->where('ticket_id', $ticket->id)->whereNotNull('text')->orderBy('id')->get() as $one) {
+            $lines[$one->post_id] = ['from' => $one->from, 'to' => $one->to, 'text' => (string) $one->text, 'corrected' => $one->person_id !== null];
+        }
+
+        return $lines;
     }
 
     /** @return list<AttemptLine> */
@@ -125,7 +140,7 @@ final class TicketPage
         $now = $ticket->settled();
         $taught = Lesson::query()->where('ticket_id', $ticket->id)->pluck('field')->all();
         $suggested = array_filter(
-            Suggestions::told($report->what, $report->site),
+            Suggestions::told($ticket->words(), $report->site),
             // What somebody set is not suggested otherwise.
             static fn(array $one): bool => ! in_array($one['field'], $taught, true) && ($now[$one['field']] ?? null) !== $one['choices'][0]['value'],
         );

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tickets;
 
 use App\Platform\Record;
+use App\Tickets\Languages\Translation;
 use Carbon\CarbonImmutable;
 
 /**
@@ -18,8 +19,12 @@ use Carbon\CarbonImmutable;
  * @property CarbonImmutable $at
  * @property string|null $send_key
  *
- * @phpstan-type PostLine array{id: int, by: string|null, internal: bool, text: string|null, at: CarbonImmutable}
- * @phpstan-type TalkLine array{id: int, mine: bool, text: string, at: CarbonImmutable}
+ * @phpstan-import-type TranslationLine from Translation
+ *
+ * @phpstan-type PostLine array{
+ *     id: int, by: string|null, internal: bool, text: string|null, at: CarbonImmutable, translated: TranslationLine|null,
+ * }
+ * @phpstan-type TalkLine array{id: int, mine: bool, text: string, original: string|null, at: CarbonImmutable}
  */
 final class TicketPost extends Record
 {

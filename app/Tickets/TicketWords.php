@@ -8,6 +8,7 @@ use App\Platform\Contracts\TellsEntries;
 use App\Platform\Journal\Facts;
 use App\Platform\Journal\Sentence;
 use App\Platform\Staff\Names;
+use Skarvo\Tickets\Language;
 use Skarvo\Tickets\Outcome;
 
 /** Words for journal entries. */
@@ -49,6 +50,11 @@ final class TicketWords implements TellsEntries
             TicketEntry::BusyAdded => Sentence::plain("Set a busy period: {$facts->text('name')}"),
             TicketEntry::BusyDropped => Sentence::plain("Took back the busy period {$facts->text('name')}"),
             TicketEntry::LinkingSwitched => Sentence::plain("Switched the linking of tickets by themselves {$facts->text('on')}"),
+            TicketEntry::Translated => Sentence::quiet(
+                "Translated on $ref from ".(Language::of($facts->text('from'))?->words() ?? '').' to '.(Language::of($facts->text('to'))?->words() ?? ''),
+            ),
+            TicketEntry::NotTranslated => Sentence::plain("The translator failed on $ref", $facts->text('error')),
+            TicketEntry::TranslationCorrected => Sentence::plain("Corrected a translation on $ref"),
             TicketEntry::SurgeFound => Sentence::strong(
                 "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual", "since {$facts->time('since')}",
             ),

@@ -14,9 +14,11 @@ use App\Platform\Journal\Telling;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Team;
+use App\Tickets\Languages\CorrectTranslation;
 use App\Tickets\Requests\AnswerTicketRequest;
 use App\Tickets\Requests\CloseTicketsRequest;
 use App\Tickets\Requests\CorrectTicketRequest;
+use App\Tickets\Requests\CorrectTranslationRequest;
 use App\Tickets\Requests\ForgetReporterRequest;
 use App\Tickets\Requests\HandOverRequest;
 use App\Tickets\Requests\LinkTicketsRequest;
@@ -106,6 +108,15 @@ final class TicketsController
         return back();
     }
 
+    public function translate(CorrectTranslationRequest $request, Ticket $ticket, CorrectTranslation $correct): RedirectResponse
+    {
+        $input = $request->validated();
+        $by = CurrentPerson::of($request);
+        Once::for($request, static fn() => $correct($ticket, (int) $input['post'], (string) $input['to'], trim((string) $input['text']), $by));
+
+        return back();
+    }
+
     public function try(TryRequest $request, Ticket $ticket): RedirectResponse
     {
         $input = $request->validated();
@@ -135,7 +146,7 @@ final class TicketsController
             'pile' => $pile->value,
             'piles' => fn(): array => TicketPile::counts($person),
             'tickets' => fn(): array => array_values($pile->tickets($person)
-                ->with(['report.service', 'report.link', 'report.incident', 'person', 'team'])->limit(TicketPile::MOST)->get()->map(static fn(Ticket $one): array => $one->toLine($person, $incidents))->all()),
+                ->with(['report.service', 'report.link', 'report.incident', 'person', 'team', 'translation'])->limit(TicketPile::MOST)->get()->map(static fn(Ticket $one): array => $one->toLine($person, $incidents))->all()),
             'surges' => SurgesToDecide::open(...),
             'incidents' => fn(): array => array_values(array_map(
                 static fn(Incident $one): array => ['id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title], $incidents,

@@ -24,7 +24,7 @@ final class TicketsServiceProvider extends Capability
             Decisions::class => [SurgesToDecide::class],
             RunsOut::class => [TicketClocks::class],
             ClockPart::class => [LookAtTickets::class],
-            Messages::class => [WaysIn\ChatMessages::class],
+            Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],
             RoomPanel::class => [Busy\BusyPeriods::class],
             TellsEntries::class => [TicketWords::class],
             HasConsequences::class => [TicketsOfIncident::class],

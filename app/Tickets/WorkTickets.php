@@ -13,6 +13,7 @@ use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Team;
+use App\Tickets\Languages\Translator;
 use App\Tickets\Steps\WorkSteps;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
@@ -62,7 +63,7 @@ final readonly class WorkTickets
         $this->firstAnswer($ticket);
         $this->setWaiting($ticket, $waits);
         $this->write(TicketEntry::Answered, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
-        TellReporter::put($ticket, "ticket-post-$post->id", "About your report {$ticket->ref()}", "$text\n\nAnswer here: ");
+        $this->tell($ticket, $post, "About your report {$ticket->ref()}", "$text\n\nAnswer here: ");
     }
 
     /** Nobody outside ever reads it. */
@@ -134,9 +135,7 @@ final readonly class WorkTickets
         Promises::setTimes($ticket);
         $this->write(TicketEntry::Closed, $ticket);
         if ($post !== null) {
-            TellReporter::put(
-                $ticket, "ticket-post-$post->id", "Closed: your report {$ticket->ref()}", "$text\n\nIf it still does not work, say so here: ",
-            );
+            $this->tell($ticket, $post, "Closed: your report {$ticket->ref()}", "$text\n\nIf it still does not work, say so here: ");
         }
     }
 
@@ -165,6 +164,15 @@ final readonly class WorkTickets
         return TicketPost::query()->create([
             'ticket_id' => $ticket->id, 'person_id' => $this->by->id, 'is_internal' => $isInternal, 'text' => $text, 'at' => now(),
         ]);
+    }
+
+    /** What was said reaches the reporter: at once, or where they read another language once it is translated. */
+    private function tell(Ticket $ticket, TicketPost $post, string $subject, string $text): void
+    {
+        $key = "ticket-post-$post->id";
+        Translator::isNeeded($ticket)
+            ? Translator::toReporter($ticket, $post->id, (string) $post->text, ['key' => $key, 'subject' => $subject])
+            : TellReporter::put($ticket, $key, $subject, $text);
     }
 
     /** As it is once somebody has looked at it. */

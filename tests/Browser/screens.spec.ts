@@ -57,6 +57,12 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
     '/on-call/lanes',
     '/fairness',
     '/settings/priorities',
+    '/settings/questions',
+    '/tickets/phone',
+    '/checklists',
+    '/busy',
+    '/tasks',
+    '/lessons',
     '/nothing-here',
   ]) {
     await page.goto(address);

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { accessible, fitsItsWidth, mails, phone, someone, standInsAddress, test } from './world';
+import { accessible, fitsItsWidth, mails, phone, signIn, someone, standInsAddress, test } from './world';
 
 /** The desk: what people report, sorted before it piles up. */
 
@@ -8,6 +8,12 @@ test('a flood of reports is one decision, and its tickets are linked by keyboard
   request,
 }) => {
   test.setTimeout(150_000);
+  // By hand, to see the decision: else most of them were linked as they come.
+  const per = await someone(browser, 'Per Strand');
+  await per.goto('/lessons');
+  await accessible(per, 'what was learned');
+  await per.getByRole('button', { name: 'Switch it off' }).click();
+  await expect(per.getByText('No report is linked by itself.')).toBeVisible();
   const ingrid = await someone(browser, 'Ingrid Vale');
   await ingrid.goto('/estate/vehicle-lanes');
   await ingrid.getByRole('button', { name: /^Declare incident/ }).click();
@@ -134,4 +140,85 @@ test('an administrator changes what is promised of tickets', async ({ browser })
   await expect(per.getByText('Saved. Open tickets are counted by them.')).toBeVisible();
   await per.reload();
   await expect(per.getByLabel('Minutes, priority 4, First answer')).toHaveValue('90');
+});
+
+test('a call is taken with what is known beside it, and filed by one key', async ({ browser }) => {
+  const lotte = await someone(browser, 'Lotte Krone');
+  await lotte.goto('/tickets/phone');
+  await expect(lotte.getByLabel('What they say')).toBeFocused();
+  await lotte.getByLabel('What they say').fill('The till at Havre refuses every visa, it says pay-link');
+  await expect(lotte.getByRole('region', { name: 'Probably about' })).toContainText('Payment');
+  await expect(lotte.getByRole('region', { name: 'Others who said the same' })).toContainText('refuses');
+  await lotte.getByLabel('Who calls').fill('Terminal Havre');
+  await accessible(lotte, 'a call');
+  await lotte.getByLabel(/^What you told them/).fill('Take cash until it works.');
+  await lotte.keyboard.press('Control+Enter');
+  await expect(lotte.getByRole('heading', { level: 2, name: /The till at Havre refuses every visa/ })).toBeVisible();
+  await expect(lotte.getByText(/^RE-\d+$/).first()).toBeVisible();
+  await expect(lotte.getByText('Take cash until it works.').first()).toBeVisible();
+  await expect(lotte.getByText(/by phone/)).toBeVisible();
+  await lotte.goto('/tickets/phone');
+  await expect(lotte.getByLabel('What they say')).toHaveValue('');
+  await lotte.setViewportSize({ width: 390, height: 844 });
+  await fitsItsWidth(lotte);
+});
+
+test('a ticket in two languages, from right to left for its reporter', async ({ browser }) => {
+  const leila = await phone(browser);
+  await leila.goto('/report');
+  await leila.getByLabel('Service').selectOption({ label: 'I am not sure' });
+  await leila.getByLabel('What happens').fill('الحاجز يبقى مغلقا');
+  await leila.getByRole('button', { name: 'Check before sending' }).click();
+  await leila.getByRole('button', { name: 'Send' }).click();
+  await expect(leila.getByText(/^RE-\d+$/)).toBeVisible();
+  await expect(leila.getByRole('heading', { name: 'وصلنا بلاغك' })).toBeVisible({ timeout: 20_000 });
+  await fitsItsWidth(leila);
+  await accessible(leila, 'the page of a report in Arabic');
+
+  const lotte = await someone(browser, 'Lotte Krone');
+  await lotte.goto('/tickets');
+  await lotte
+    .getByRole('link', { name: /The barrier stays shut”/ })
+    .first()
+    .click();
+  await expect(lotte.getByText('Translated by a machine from Arabic to English.')).toBeVisible();
+  await expect(lotte.getByText('الحاجز يبقى مغلقا')).toBeVisible();
+  await lotte.getByLabel(/^Answer to/).fill('Which lane is it?');
+  await lotte.getByRole('button', { name: /^Send to/ }).click();
+  await expect(leila.getByText('أي مسار هو?')).toBeVisible({ timeout: 20_000 });
+  await lotte.getByRole('button', { name: 'Correct the translation…' }).first().click();
+  await lotte.getByLabel('How it should read in English').fill('The barrier at the quay stays shut');
+  await lotte.getByRole('button', { name: 'Correct it' }).click();
+  await expect(lotte.getByRole('heading', { name: /The barrier at the quay stays shut/ })).toBeVisible();
+  await accessible(lotte, 'a ticket in two languages');
+});
+
+test('a checklist puts steps on a ticket, a helper does one on a phone, and it can be closed', async ({
+  browser,
+  request,
+}) => {
+  const written = await request.post(`${standInsAddress}/write`, {
+    data: { from: 'bo@mail.example', name: 'Bo Berg', subject: 'Lane 2 at Ask', text: 'The arm of the barrier hangs.' },
+  });
+  expect((await written.json()) as { answered: number }).toMatchObject({ answered: 201 });
+  const lotte = await someone(browser, 'Lotte Krone');
+  await lotte.goto('/tickets');
+  await lotte.getByRole('link', { name: /Lane 2 at Ask/ }).click();
+  await lotte.getByRole('button', { name: 'Follow “A barrier stays shut”' }).click();
+  await expect(lotte.getByText('Have the lane opened by hand').first()).toBeVisible();
+  await lotte.getByRole('button', { name: /^Close…/ }).click();
+  await lotte.getByRole('button', { name: 'Close 1 ticket' }).click();
+  await expect(lotte.getByText(/cannot be closed before this is done/)).toBeVisible();
+  await accessible(lotte, 'a ticket with steps');
+
+  const noor = await phone(browser);
+  await signIn(noor, 'Noor Lind');
+  await noor.goto('/tasks');
+  await fitsItsWidth(noor);
+  await accessible(noor, 'tasks of a team');
+  await noor.getByRole('button', { name: 'Done: Have the lane opened by hand' }).click();
+  await expect(noor.getByText('Have the lane opened by hand')).toBeHidden();
+  await expect(lotte.getByText(/done by Noor Lind/)).toBeVisible();
+  await lotte.getByRole('button', { name: 'Close 1 ticket' }).click();
+  await expect(lotte.getByText(/^Closed\. Its reporter/)).toBeVisible();
 });

@@ -297,3 +297,12 @@ test('a chat has threads in which both sides speak', async () => {
   const handed = posted.filter((one) => one.path === '/api/v1/chat').map((one) => one.body);
   assert.equal(new Set(handed.map((one) => one.message)).size, handed.length);
 });
+
+test('a translator says what it knows, tells the language, and leaves the rest', async () => {
+  const told = async (text, to, from) => (await post('/translate', { text, to, from })).body;
+  assert.deepEqual(await told('Bommen forblir stengt, førti biler venter!', 'en'), { text: 'The barrier stays shut, Forty cars wait!', from: 'no' });
+  assert.deepEqual(await told('Which lane is it?', 'de', 'en'), { text: 'Welche Spur ist es?', from: 'en' });
+  assert.deepEqual(await told('الحاجز يبقى مغلقا', 'en'), { text: 'The barrier stays shut', from: 'ar' });
+  assert.deepEqual(await told('The wobbler squeaks', 'no'), { text: 'The wobbler squeaks', from: 'en' });
+  assert.equal((await told('Karte', 'en', 'de')).text, 'card');
+});

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Walks;
 
+use App\Platform\Setting;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -19,6 +20,8 @@ trait BuildsWorld
         $this->withoutMiddleware([\Illuminate\Routing\Middleware\ThrottleRequests::class]);
         $this->signal([self::firing('lane-control-ask'), self::firing('clk-2'), self::firing('no-such-item')]);
         $this->takeSignals();
+        // What is linked by itself has tests of its own: here it is done by hand.
+        Setting::query()->create(['id' => 'linking-by-itself', 'value' => ['on' => false], 'version' => 0]);
         $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'The barrier stays shut', 'site' => 'Ask']);
         $this->post(
             '/incidents',

@@ -141,6 +141,7 @@ final class World
                 'targets' => [['name' => 'respond', 'priority' => 1, 'minutes' => 10, 'desk' => true, 'pauses' => false]],
             ],
             'POST lessons/linking' => ['on' => false, 'version' => 0], 'POST report/{token}/other' => [],
+            'POST tickets/{ticket}/translation' => ['post' => 0, 'to' => 'en', 'text' => 'x'],
             'POST tickets/{ticket}/try' => ['what' => 'Restart', 'outcome' => 'refused', 'why' => 'x', 'reporter' => true],
             'POST tickets/{ticket}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/checklist' => ['checklist' => self::checklist()],

@@ -67,7 +67,7 @@ export interface Particulars { name: string; title: string | null; email: string
 export interface Plan { counts: Record<string, number>; notes: string[]; fingerprint: string }
 
 /** Tickets/TicketPost */
-export interface PostLine { id: number; by: string | null; internal: boolean; text: string | null; at: string }
+export interface PostLine { id: number; by: string | null; internal: boolean; text: string | null; at: string; translated: TranslationLine | null }
 
 /** Updates/Questions */
 export interface Question { ask: string; example: string }
@@ -100,7 +100,7 @@ export interface Suggested { field: string; choices: Alternative[] }
 export interface SurgeLine { id: number; service: string; service_id: string; began_at: string; count: number; usual: number; places: string[]; reports: number[]; says: string[]; probably: { id: number; ref: string; title: string; tickets: number[] } | null }
 
 /** Tickets/TicketPost */
-export interface TalkLine { id: number; mine: boolean; text: string; at: string }
+export interface TalkLine { id: number; mine: boolean; text: string; original: string | null; at: string }
 
 /** Tickets/Steps/Task */
 export interface TaskLine { id: number; text: string; team: string | null; must: boolean; state: 'open' | 'done' | 'skipped'; why: string | null; by: string | null; at: string | null }
@@ -109,13 +109,16 @@ export interface TaskLine { id: number; text: string; team: string | null; must:
 export interface TicketLine { id: number; report: number; ref: string; kind: 'report' | 'request'; state: 'new' | 'ours' | 'theirs' | 'done'; what: string; name: string | null; place: string | null; service: string; priority: number; who: string; mine: boolean; opened_at: string; waits_since: string; due: string | null; is_near: boolean; more_urgent: string | null; incident: { id: number; ref: string; title: string; is_open: boolean } | null; probably: { id: number; ref: string; title: string; score: number; because: string[] } | null }
 
 /** Tickets/TicketPage */
-export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; judged: { helped: boolean; better: string | null } | null; suggested: Suggested[]; items: ReadItem[]; steps: TaskLine[]; tried: AttemptLine[]; busy: { name: string; until: string; raise: 'now' | 'soon' | 'later' | null } | null }
+export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; judged: { helped: boolean; better: string | null } | null; suggested: Suggested[]; items: ReadItem[]; translated: TranslationLine | null; language: string | null; original: string; steps: TaskLine[]; tried: AttemptLine[]; busy: { name: string; until: string; raise: 'now' | 'soon' | 'later' | null } | null }
 
 /** Tickets/TicketPage */
 export interface TicketPromise { name: string; state: 'none' | 'running' | 'outside' | 'paused' | 'missed' | 'met' | 'met_late'; broken: boolean; left: number | null; due: string | null; met: string | null }
 
 /** Incidents/Troubles */
 export interface Together { item: { id: string; name: string }; troubles: { kind: 'incident' | 'group'; id: number; ref: string; title: string; alertIds: number[] }[] }
+
+/** Tickets/Languages/Translation */
+export interface TranslationLine { from: string; to: string; text: string; corrected: boolean }
 
 /** Platform/Contracts/Troubles */
 export interface Trouble { kind: 'stopped' | 'broken' | 'path'; what: string; does: string; since: string | null }

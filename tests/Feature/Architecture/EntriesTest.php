@@ -50,7 +50,7 @@ final class EntriesTest extends TestCase
         'handovers/{rota}/{at}/note' => 'Rota/HandoverTest', 'handovers/{rota}/{at}/confirm' => 'Rota/HandoverTest',
         'on-call/{rota}/fair' => 'Rota/RotaChangesTest', 'swaps/{swap}' => 'Rota/RotaChangesTest',
         'on-call/{rota}/give-back' => 'Rota/RotaChangesTest',
-        'report/{token}/say' => 'Tickets/TicketsTest', 'report/{token}/other' => 'Tickets/LinkingTest', 'api/v1/mails' => 'Tickets/WaysInTest', 'api/v1/chat' => 'Tickets/WaysInTest', 'report/{token}/judge' => 'Updates/ReportersTest',
+        'report/{token}/say' => 'Tickets/TicketsTest', 'tickets/{ticket}/translation' => 'Tickets/LanguagesTest', 'report/{token}/other' => 'Tickets/LinkingTest', 'api/v1/mails' => 'Tickets/WaysInTest', 'api/v1/chat' => 'Tickets/WaysInTest', 'report/{token}/judge' => 'Updates/ReportersTest',
         'api/v1/signals' => 'Signals/AcceptSignalsTest', 'api/v1/sources/{source}' => 'Signals/WaysInTest',
         'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
         'api/v1/deliveries' => 'Paging/DeliveryTest',

@@ -19,6 +19,8 @@ final class SurgesTest extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
+        // What is linked by itself raises no decision.
+        \App\Platform\Setting::query()->create(['id' => 'linking-by-itself', 'value' => ['on' => false], 'version' => 1]);
         $this->actingAs($this->person('ingrid-vale'));
     }
 

@@ -7,9 +7,16 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useDraft } from '@/lib/draft';
 import { newKey } from '@/lib/key';
 import type { TalkLine } from '@/lib/shapes';
+import type { Phrases } from '@/pages/Updates/languages';
 
 /** The conversation of a reporter with the desk: what was said, and a field to say more. */
-const props = defineProps<{ talk: TalkLine[]; waitsForYou: boolean; closed: boolean; address: string }>();
+const props = defineProps<{
+  talk: TalkLine[];
+  waitsForYou: boolean;
+  closed: boolean;
+  address: string;
+  words: Phrases;
+}>();
 const { text, clear } = useDraft(`say-${props.address}`);
 const urgent = ref(false);
 const busy = ref(false);
@@ -18,7 +25,7 @@ let key = newKey();
 const send = (still: boolean): void => {
   if (busy.value) return;
   if (text.value.trim() === '') {
-    wrong.value = still ? 'Say in a few words what still does not work.' : 'Write a few words first.';
+    wrong.value = still ? props.words.sayStill : props.words.writeFirst;
     return;
   }
   busy.value = true;
@@ -36,7 +43,7 @@ const send = (still: boolean): void => {
       },
       onError: (errors) => (wrong.value = Object.values(errors)[0] ?? ''),
       onNetworkError: () => {
-        wrong.value = 'Not sent: there is no connection. What you wrote is kept on this device.';
+        wrong.value = props.words.lost;
       },
       onFinish: () => (busy.value = false),
     },
@@ -51,28 +58,31 @@ const send = (still: boolean): void => {
         v-for="post in talk"
         :key="post.id"
         class="rounded-edge border bg-sheet px-3 py-2"
-        :class="post.mine ? 'ml-8 border-line' : 'mr-8 border-calm'"
+        :class="post.mine ? 'ms-8 border-line' : 'me-8 border-calm'"
       >
         <p class="text-small text-ink-2">
-          <strong class="text-ink">{{ post.mine ? 'You' : 'The desk' }}</strong>, <TimeAgo :at="post.at" />
+          <strong class="text-ink">{{ post.mine ? words.you : words.desk }}</strong>, <TimeAgo :at="post.at" />
         </p>
         <p class="whitespace-pre-line">{{ post.text }}</p>
+        <details v-if="post.original" class="text-small text-ink-2">
+          <summary class="cursor-pointer">{{ words.translated }}. {{ words.original }}:</summary>
+          <p class="whitespace-pre-line" dir="auto">{{ post.original }}</p>
+        </details>
       </li>
     </ol>
     <form class="grid gap-2" @submit.prevent="send(closed)">
-      <p v-if="waitsForYou" class="font-semibold" role="status">We wait for your answer.</p>
+      <p v-if="waitsForYou" class="font-semibold" role="status">{{ words.waits }}</p>
       <label class="font-semibold"
-        >{{ closed ? 'Does it still not work? Say what happens' : 'Add something' }}
+        >{{ closed ? words.still : words.add }}
         <textarea v-model="text" rows="3" maxlength="2000" class="field font-normal" :aria-invalid="wrong !== ''" />
       </label>
       <label v-if="!closed" class="flex items-center gap-2"
-        ><input v-model="urgent" type="checkbox" class="size-5 accent-[var(--ink)]" /> It is more urgent than you think,
-        as I say above</label
+        ><input v-model="urgent" type="checkbox" class="size-5 accent-[var(--ink)]" /> {{ words.urgent }}</label
       >
       <TroubleNote :text="wrong" />
       <div>
         <ActButton type="submit" class="px-5! py-2.5!" :busy="busy">{{
-          closed ? 'It still does not work' : 'Send'
+          closed ? words.stillButton : words.send
         }}</ActButton>
       </div>
     </form>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { nextTick, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useDraft } from '@/lib/draft';
+import AsWritten from '@/pages/Tickets/AsWritten.vue';
+import { directionOf, languageNames } from '@/pages/Updates/languages';
 import type { TicketDetail } from '@/pages/Tickets/tickets';
 
 /** What was said on a ticket. What the reporter reads and what stays inside are two forms that cannot be mistaken. */
@@ -17,6 +19,9 @@ const answering = useAction();
 const keeping = useAction();
 const answerField = ref<HTMLTextAreaElement | null>(null);
 const noteField = ref<HTMLTextAreaElement | null>(null);
+const foreign = computed(() =>
+  props.ticket.language && props.ticket.translated ? (languageNames[props.ticket.language] ?? '') : '',
+);
 const who = props.ticket.name ?? 'the reporter';
 const send = (): void => {
   if (answer.value.trim() === '') return;
@@ -64,7 +69,28 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
           {{ post.by ? (post.internal ? post.by : `${post.by} to ${who}`) : (ticket.name ?? 'The reporter') }},
           <TimeAgo :at="post.at" />
         </p>
-        <p class="whitespace-pre-line">{{ post.text ?? 'Erased.' }}</p>
+        <template v-if="post.text && post.translated">
+          <p v-if="post.by === null" class="whitespace-pre-line">{{ post.translated.text }}</p>
+          <p v-else class="whitespace-pre-line">{{ post.text }}</p>
+          <AsWritten
+            v-if="post.by === null"
+            :translated="post.translated"
+            :original="post.text"
+            :ticket="ticket.id"
+            :post="post.id"
+            :may-work="mayWork"
+          />
+          <p v-else class="mt-1 border-l-2 border-line pl-2 text-small text-ink-2">
+            They read:
+            <span
+              class="block whitespace-pre-line text-ink"
+              :lang="post.translated.to"
+              :dir="directionOf(post.translated.to)"
+              >{{ post.translated.text }}</span
+            >
+          </p>
+        </template>
+        <p v-else class="whitespace-pre-line">{{ post.text ?? 'Erased.' }}</p>
       </li>
     </ol>
     <template v-if="mayWork">
@@ -87,6 +113,7 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
         />
         <TroubleNote :text="answering.errors.value.text ?? answering.errors.value.action" />
         <div class="flex flex-wrap items-center gap-x-4 gap-y-2 text-small">
+          <span v-if="foreign" class="font-semibold">They read it in {{ foreign }}.</span>
           <span class="text-ink-2">{{
             ticket.mailed ? 'On their page and by mail' : 'On their page only: they left no address'
           }}</span>

@@ -9,6 +9,7 @@ import type { SurgeLine, TicketLine } from '@/lib/shapes';
 import type { Beginning, JournalLine } from '@/lib/types';
 import { plural } from '@/lib/states';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
+import AsWritten from '@/pages/Tickets/AsWritten.vue';
 import SurgeCard from '@/pages/Tickets/SurgeCard.vue';
 import TicketActions from '@/pages/Tickets/TicketActions.vue';
 import TicketAside from '@/pages/Tickets/TicketAside.vue';
@@ -191,6 +192,15 @@ const follows = {
             <a :href="ticket.follow" class="link" target="_blank">What they see</a>
           </p>
           <h2 class="mt-1 mb-3 text-xl! font-bold! text-ink!">“{{ ticket.what }}”</h2>
+          <AsWritten
+            v-if="ticket.translated"
+            class="mb-3"
+            :translated="ticket.translated"
+            :original="ticket.original"
+            :ticket="ticket.id"
+            :post="0"
+            :may-work="mayWork"
+          />
           <p v-if="ticket.said.length" class="mb-3 text-small text-ink-2">They say: {{ ticket.said.join('; ') }}.</p>
           <p v-if="ticket.judged" class="mb-3 border-l-4 border-calm bg-sheet p-2">
             <strong>{{ ticket.judged.helped ? 'They say that it helped.' : 'They say that it did not help.' }}</strong>

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets\Languages;
+
+use App\Platform\Outbox\Endpoint;
+use App\Platform\Outbox\Outbox;
+use App\Tickets\Ticket;
+use Skarvo\Tickets\Language;
+
+/** What has to be said in another language is asked for, like any other message that goes out. Call it inside a transaction. */
+final class Translator
+{
+    /** Before mail that nobody waits for. */
+    private const RANK = 5;
+
+    /** What the desk reads and writes. */
+    public static function own(): Language
+    {
+        return Language::of(config()->string('skarvo.language')) ?? Language::English;
+    }
+
+    public static function isThere(): bool
+    {
+        return Endpoint::gateway('translator')->isSet();
+    }
+
+    /** Whether the reporter reads another language than the desk writes. */
+    public static function isNeeded(Ticket $ticket): bool
+    {
+        $language = Language::of((string) $ticket->report->language);
+
+        return self::isThere() && $language !== null && $language !== self::own();
+    }
+
+    /** @param  int  $post  0: the words of the report itself */
+    public static function toDesk(Ticket $ticket, int $post, string $text): void
+    {
+        $known = Language::of((string) $ticket->report->language);
+        if (self::isThere() && $known !== self::own()) {
+            self::put($ticket, $post, $text, $known, self::own(), null);
+        }
+    }
+
+    /** @param  array{key: string, subject: string}|null  $then  the message to the reporter that waits for it */
+    public static function toReporter(Ticket $ticket, int $post, string $text, ?array $then): void
+    {
+        $language = Language::of((string) $ticket->report->language);
+        if ($language !== null) {
+            self::put($ticket, $post, $text, self::own(), $language, $then);
+        }
+    }
+
+    /** @param  array{key: string, subject: string}|null  $then */
+    private static function put(Ticket $ticket, int $post, string $text, ?Language $from, Language $to, ?array $then): void
+    {
+        Outbox::put('translation', "translation-$ticket->id-$post-$to->value", [
+            'text' => $text, 'from' => $from?->value, 'to' => $to->value, 'ticket' => $ticket->id, 'post' => $post, 'then' => $then,
+            'about' => ['report' => $ticket->report_id],
+        ], now(), self::RANK);
+    }
+}

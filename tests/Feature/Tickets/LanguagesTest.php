@@ -1,0 +1,139 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Tickets;
+
+use App\Platform\Journal\Entry;
+use App\Platform\Outbox\OutboxMessage;
+use App\Tickets\Languages\Translation;
+use App\Tickets\Languages\TranslationMessages;
+use App\Tickets\Ticket;
+use App\Tickets\TicketPost;
+use Illuminate\Support\Facades\DB;
+use Inertia\Testing\AssertableInertia as Shown;
+use Tests\TestCase;
+
+/** Each side reads and writes its own language; the original stays beside what was translated. */
+final class LanguagesTest extends TestCase
+{
+    use AtTheDesk;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        config()->set('skarvo.gateways.translator', 'http://translator.test/translate');
+    }
+
+    public function test_a_ticket_in_two_languages(): void
+    {
+        $ticket = $this->reported('Kassen avviser alle kort', 'anna@ferry.example', ['service' => null]);
+        self::assertSame(['text' => 'Kassen avviser alle kort', 'from' => null, 'to' => 'en'], array_intersect_key($this->asked()->payload, ['text' => 1, 'from' => 1, 'to' => 1]));
+        $this->answers('The till refuses every card', 'no');
+
+        self::assertSame(['no', 'payment', 'The till refuses every card'], [
+            $ticket->report->refresh()->language, $ticket->report->service_id, $ticket->refresh()->words(),
+        ]);
+        $this->desk();
+        $this->get("/tickets/$ticket->id")->assertInertia(fn(Shown $shown) => $shown->where('ticket.what', 'The till refuses every card')
+            ->where('ticket.original', 'Kassen avviser alle kort')->where('ticket.translated.from', 'no')->where('ticket.translated.corrected', false));
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        // Nothing goes out before it can be read.
+        self::assertSame(0, DB::table('outbox')->where('kind', 'mail')->count());
+        self::assertSame(['en', 'no'], [$this->asked()->payload['from'], $this->asked()->payload['to']]);
+        $this->answers('Hvilken kasse?', 'en');
+        $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->sole()->payload);
+        self::assertStringContainsString('Hvilken kasse?', $mail->text);
+        self::assertStringContainsString('Which till?', $mail->text);
+        $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown
+            ->where('language', 'no')->where('talk.0.text', 'Hvilken kasse?')->where('talk.0.original', 'Which till?'));
+
+        $this->guest()->withoutMiddleware(\Illuminate\Routing\Middleware\ThrottleRequests::class)
+            ->post("/report/{$ticket->report->key()}/say", ['text' => 'Kasse fire', 'send_key' => 'k'])->assertRedirect();
+        $this->answers('Till four', 'no');
+        $this->desk();
+        $this->get("/tickets/$ticket->id")->assertInertia(fn(Shown $shown) => $shown->where('ticket.posts.1.text', 'Kasse fire')->where('ticket.posts.1.translated.text', 'Till four'));
+        $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.1.text', 'Kasse fire')->where('talk.1.original', null));
+    }
+
+    public function test_an_internal_note_is_never_sent_to_a_translator(): void
+    {
+        $ticket = $this->reported('Kassen avviser alle kort', null);
+        $this->answers('The till refuses every card', 'no');
+        $this->desk();
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'SECRET', 'internal' => true])->assertSessionHasNoErrors();
+
+        self::assertStringNotContainsString('SECRET', implode(' ', DB::table('outbox')->pluck('payload')->all()));
+    }
+
+    public function test_where_the_translator_fails_the_reporter_is_answered_all_the_same(): void
+    {
+        $ticket = $this->reported('Kassen avviser alle kort', 'anna@ferry.example');
+        $this->answers('The till refuses every card', 'no');
+        $this->desk();
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false])->assertSessionHasNoErrors();
+        app(TranslationMessages::class)->failed($this->asked(), 'nobody there');
+
+        $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->sole()->payload);
+        self::assertStringContainsString('Which till?', $mail->text);
+        self::assertSame('nobody there', Entry::query()->where('kind', 'ticket.not_translated')->sole()->facts['error']);
+        $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.0.text', 'Which till?'));
+    }
+
+    public function test_a_translator_that_answers_twice_or_nonsense_changes_nothing_that_was_corrected(): void
+    {
+        $ticket = $this->reported('Kassen avviser alle kort', null);
+        $message = $this->asked();
+        $this->answers('The till refuse', 'no');
+        $this->desk();
+        $correct = fn(array $sent, string $key) => $this->post("/tickets/$ticket->id/translation", ['post' => 0, 'to' => 'en', ...$sent], ['X-Request-Key' => $key]);
+        $correct(['text' => 'The till refuses cards'], 'a')->assertSessionHasNoErrors();
+        $correct(['text' => ' '], 'b')->assertSessionHasErrors('text');
+        $correct(['text' => 'x', 'post' => 999], 'c')->assertSessionHasErrors('text');
+        $correct(['text' => 'x', 'to' => 'xx'], 'd')->assertSessionHasErrors('to');
+        app(TranslationMessages::class)->sent([[$message, ['text' => 'Something else', 'from' => 'no']]]);
+        self::assertSame(['The till refuses cards', 'mika-sund'], [Translation::query()->sole()->text, Translation::query()->sole()->person_id]);
+        foreach ([[], ['text' => ['x']], ['text' => '', 'from' => 'no']] as $nonsense) {
+            app(TranslationMessages::class)->sent([[$message, $nonsense]]);
+        }
+        self::assertSame(1, Translation::query()->count());
+        self::assertSame(1, Entry::query()->where('kind', 'ticket.translation_corrected')->count());
+    }
+
+    public function test_what_is_in_our_own_language_is_not_translated_and_without_a_translator_nothing_is(): void
+    {
+        $ticket = $this->reported('The till refuses every card', 'anna@ferry.example');
+        $this->answers('The till refuses every card', 'en');
+        self::assertSame(['en', 0], [$ticket->report->refresh()->language, Translation::query()->count()]);
+        $this->desk();
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false])->assertSessionHasNoErrors();
+        self::assertSame(1, DB::table('outbox')->where('kind', 'mail')->count());
+
+        config()->set('skarvo.gateways.translator', '');
+        $this->reported('Kassen avviser alle kort', null);
+        self::assertSame(1, OutboxMessage::query()->where('kind', 'translation')->count());
+    }
+
+    public function test_translations_are_erased_with_the_reporter(): void
+    {
+        $ticket = $this->reported('Kassen avviser alle kort', null);
+        $this->answers('The till refuses every card', 'no');
+        OutboxMessage::query()->update(['sent_at' => now()]);
+        $this->desk();
+        $this->post('/tickets/close', ['tickets' => [$ticket->id]])->assertSessionHasNoErrors();
+        DB::transaction(static fn() => (new \App\Tickets\ForgetReporter)($ticket, \App\Platform\Journal\Actor::system(), 'x'));
+
+        self::assertNull(Translation::query()->sole()->text);
+        self::assertStringNotContainsString('Kassen', (string) json_encode([DB::table('outbox')->get(), TicketPost::query()->get(), Ticket::query()->with('report')->get()]));
+    }
+
+    private function asked(): OutboxMessage
+    {
+        return OutboxMessage::query()->where('kind', 'translation')->latest('id')->firstOrFail();
+    }
+
+    private function answers(string $text, string $from): void
+    {
+        app(TranslationMessages::class)->sent([[$this->asked(), ['text' => $text, 'from' => $from]]]);
+    }
+}
