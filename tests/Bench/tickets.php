@@ -12,6 +12,7 @@ use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Tickets\FoundSurge;
 use App\Tickets\LookAtTickets;
+use App\Tickets\PhoneCall;
 use App\Tickets\Ticket;
 use App\Updates\NewReport;
 use App\Updates\TakeReport;
@@ -65,6 +66,17 @@ foreach (range(501, 2000) as $n) {
 }
 $look(static fn(): bool => true);
 printf("%d open tickets\n", Ticket::query()->open()->count());
+// A call: 800 tickets to have learned from, and the words as they are typed.
+Ticket::query()->orderBy('id')->limit(800)->update(['state' => 'done', 'closed_at' => now()]);
+$words = explode(' ', 'Hello this is the terminal at Ask nobody gets through lane three the boom is stuck and it says barrier-ask out of order');
+$asked = [];
+foreach (range(1, 120) as $n) {
+    $from = microtime(true);
+    PhoneCall::look(implode(' ', array_slice($words, 0, 1 + $n % count($words))), "Reporter $n", null, 'Ask');
+    $asked[] = microtime(true) - $from;
+}
+[$median, $high, $longest] = $times($asked);
+printf("beside a call, 2,000 tickets: median %.0f ms, 95th percentile %.0f ms, longest %.0f ms (ratio %.0f to taking a report)\n", $median, $high, $longest, $median / $bare);
 $town = new Town($folder);
 try {
     sleep(1);

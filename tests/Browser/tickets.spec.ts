@@ -200,10 +200,11 @@ test('a checklist puts steps on a ticket, a helper does one on a phone, and it c
   const written = await request.post(`${standInsAddress}/write`, {
     data: { from: 'bo@mail.example', name: 'Bo Berg', subject: 'Lane 2 at Ask', text: 'The arm of the barrier hangs.' },
   });
-  expect((await written.json()) as { answered: number }).toMatchObject({ answered: 201 });
+  const { answered, ref } = (await written.json()) as { answered: number; ref: string };
+  expect(answered).toBe(201);
   const lotte = await someone(browser, 'Lotte Krone');
-  await lotte.goto('/tickets');
-  await lotte.getByRole('link', { name: /Lane 2 at Ask/ }).click();
+  await lotte.goto(`/reports/${Number(ref.slice(3))}`);
+  await expect(lotte.getByText(/by mail/).first()).toBeVisible();
   await lotte.getByRole('button', { name: 'Follow “A barrier stays shut”' }).click();
   await expect(lotte.getByText('Have the lane opened by hand').first()).toBeVisible();
   await lotte.getByRole('button', { name: /^Close…/ }).click();
@@ -217,8 +218,8 @@ test('a checklist puts steps on a ticket, a helper does one on a phone, and it c
   await fitsItsWidth(noor);
   await accessible(noor, 'tasks of a team');
   await noor.getByRole('button', { name: 'Done: Have the lane opened by hand' }).click();
-  await expect(noor.getByText('Have the lane opened by hand')).toBeHidden();
+  await expect(noor.getByRole('button', { name: 'Done: Have the lane opened by hand' })).toBeHidden();
   await expect(lotte.getByText(/done by Noor Lind/)).toBeVisible();
   await lotte.getByRole('button', { name: 'Close 1 ticket' }).click();
-  await expect(lotte.getByText(/^Closed\. Its reporter/)).toBeVisible();
+  await expect(lotte.getByText(/Closed\. Its reporter/)).toBeVisible();
 });
