@@ -56,7 +56,8 @@ final class Report extends Record
     public const KIND = 'report';
 
     protected $casts = [
-        'told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime', 'service_said' => 'boolean', 'way' => WayIn::class, 'answered' => 'array', 'helped' => 'boolean',
+        'told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime', 'service_said' => 'boolean',
+        'way' => WayIn::class, 'answered' => 'array', 'helped' => 'boolean',
         'stops' => Stops::class, 'others' => Others::class, 'waits' => Urgency::class,
     ];
 

@@ -52,7 +52,8 @@ final class Guesses
     public static function refresh(bool $all): int
     {
         $most = $all ? self::TICKETS : self::LATEST;
-        $loose = Ticket::query()->with(['report', 'translation'])->open()->withIncident(false)->latest('opened_at')->latest('id')->limit($most)->get();
+        $loose = Ticket::query()->with(['report', 'translation'])->open()->withIncident(false)->latest('opened_at')->latest('id')
+            ->limit($most)->get();
         $incidents = Incident::allOpen();
         $changed = 0;
         if ($incidents->isEmpty()) {
@@ -63,7 +64,8 @@ final class Guesses
             return $changed;
         }
         // Those that were linked tell what the others are like.
-        $linked = Ticket::query()->with(['report', 'translation'])->open()->withIncident()->latest('opened_at')->limit(intdiv($most, 2))->get();
+        $linked = Ticket::query()->with(['report', 'translation'])->open()->withIncident()->latest('opened_at')
+            ->limit(intdiv($most, 2))->get();
         $known = array_values($incidents->map(self::incident(...))->all());
         $answers = Related::of($known, array_map(self::ticket(...), [...$loose, ...$linked]), self::dependencies($known), self::past());
         foreach ($loose->values() as $i => $ticket) {

@@ -71,7 +71,8 @@ final class HearReporter implements TalksToReporters
         $ticket = Ticket::query()->where('report_id', $report->id)->first();
 
         $translated = $ticket === null || $report->language === null ? []
-            : Translation::query()->where('ticket_id', $ticket->id)->where('to', $report->language)->whereNotNull('text')->pluck('text', 'post_id')->all();
+            : Translation::query()->where('ticket_id', $ticket->id)->where('to', $report->language)->whereNotNull('text')
+                ->pluck('text', 'post_id')->all();
 
         return [
             'talk' => $ticket === null ? [] : $ticket->posts()->where('is_internal', false)->whereNotNull('text')->get()

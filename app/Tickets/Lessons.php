@@ -61,7 +61,8 @@ final class Lessons
 
         return array_values($lessons->map(static fn(Lesson $one): array => [
             'id' => $one->id, 'ticket' => $one->ticket_id, 'ref' => $one->ticket->ref(), 'what' => $one->ticket->report->what,
-            'field' => $one->field, 'suggested' => $one->suggested === null ? null : $names[$one->field][$one->suggested] ?? $one->suggested,
+            'field' => $one->field,
+            'suggested' => $one->suggested === null ? null : $names[$one->field][$one->suggested] ?? $one->suggested,
             'value' => $names[$one->field][$one->value] ?? $one->value,
             'by' => Names::person($one->person_id), 'at' => $one->at, 'undone' => $one->undone_at !== null,
         ])->all());

@@ -23,7 +23,8 @@ final class OpenTicket implements HearsReports
         [$impact, $urgency] = [$report->answers()->impact(), $report->answers()->urgency()];
         $priority = Priorities::matrix()->priority($impact, $urgency);
         $ticket = Ticket::query()->create([
-            'report_id' => $report->id, 'kind' => TicketKind::Report, 'state' => TicketState::New, 'impact' => $impact, 'urgency' => $urgency,
+            'report_id' => $report->id, 'kind' => TicketKind::Report, 'state' => TicketState::New, 'impact' => $impact,
+            'urgency' => $urgency,
             'priority' => $priority, 'opened_at' => $report->told_at, 'waits_since' => $report->told_at,
         ]);
         Promises::note($ticket, TicketHappeningKind::Opened, $priority);

@@ -23,7 +23,8 @@ use Skarvo\Tickets\TicketState;
  *
  * @phpstan-type CallTicket array{id: int, ref: string, what: string, state: string, alike: float|null, answer: string|null}
  * @phpstan-type CallLook array{
- *     suggested: list<Suggested>, items: list<ReadItem>, known: list<Guess>, affected: AffectedLine|null, theirs: list<CallTicket>, similar: list<CallTicket>,
+ *     suggested: list<Suggested>, items: list<ReadItem>, known: list<Guess>, affected: AffectedLine|null,
+ *     theirs: list<CallTicket>, similar: list<CallTicket>,
  * }
  */
 final class PhoneCall
@@ -68,7 +69,10 @@ final class PhoneCall
             return [];
         }
         $tickets = Ticket::query()->with(['report', 'posts'])
-            ->whereHas('report', static fn($query) => $query->whereRaw('lower(name) = ?', [mb_strtolower($who)])->orWhereRaw('lower(email) = ?', [mb_strtolower($who)]))
+            ->whereHas(
+                'report',
+                static fn($query) => $query->whereRaw('lower(name) = ?', [mb_strtolower($who)])->orWhereRaw('lower(email) = ?', [mb_strtolower($who)]),
+            )
             ->orderByRaw('case when closed_at is null then 0 else 1 end')->latest('opened_at')->limit(self::SHOWN)->get();
 
         return self::lines($tickets, []);

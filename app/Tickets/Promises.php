@@ -108,7 +108,9 @@ final class Promises
         self::read($value);
         DB::transaction(static function () use ($value, $version, $by): void {
             if (self::kept()['version'] !== $version) {
-                throw Refused::because('Somebody else changed the targets meanwhile. Yours are kept in the form; reload the page to see theirs.');
+                throw Refused::because(
+                    'Somebody else changed the targets meanwhile. Yours are kept in the form; reload the page to see theirs.',
+                );
             }
             Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $value, 'version' => $version + 1]);
             Journal::write(Actor::person($by), TicketEntry::PromisesChanged, ['setting', self::SETTING]);

@@ -26,7 +26,10 @@ final class ReporterController
     {
         $report = Report::byKey($token) ?? abort(404);
         $input = $request->validated();
-        $hear($report, (string) $input['text'], (bool) ($input['still'] ?? false), (bool) ($input['urgent'] ?? false), (string) $input['send_key']);
+        $hear(
+            $report, (string) $input['text'], (bool) ($input['still'] ?? false), (bool) ($input['urgent'] ?? false),
+            (string) $input['send_key'],
+        );
 
         return redirect()->route('report.follow', $token);
     }

@@ -47,7 +47,8 @@ final class Suggestions
     /** @return string|null the likeliest service that outsiders know */
     public static function service(string $text, ?string $place): ?string
     {
-        $known = Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('tier')->orderBy('id')->pluck('id')->all();
+        $known = Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('tier')->orderBy('id')
+            ->pluck('id')->all();
         foreach (self::of($text, $place)['service'] ?? [] as $one) {
             if (in_array($one->value, $known, true)) {
                 return $one->value;
@@ -102,7 +103,9 @@ final class Suggestions
     private static function elsewhere(array $items, ?string $place): array
     {
         return $place === null || trim($place) === '' ? [] : array_values(array_map(strval(...), Item::query()->whereKey($items)
-            ->whereNotNull('site')->get(['id', 'site'])->filter(static fn(Item $one): bool => mb_stripos($place, (string) $one->site) === false)
+            ->whereNotNull('site')->get(['id', 'site'])->filter(
+                static fn(Item $one): bool => mb_stripos($place, (string) $one->site) === false,
+            )
             ->modelKeys()));
     }
 
@@ -117,7 +120,8 @@ final class Suggestions
     private static function fingerprint(): string
     {
         $lessons = DB::table('ticket_lessons')->selectRaw('max(id) as last, count(undone_at) as undone')->first();
-        $closed = DB::table('tickets')->where('state', TicketState::Done->value)->selectRaw('count(*) as count, max(closed_at) as last')->first();
+        $closed = DB::table('tickets')->where('state', TicketState::Done->value)
+            ->selectRaw('count(*) as count, max(closed_at) as last')->first();
         $erased = Report::query()->where('what', ForgetReporter::ERASED)->count();
         $items = Item::query()->where('kind', Item::SERVICE)->selectRaw('group_concat(id || name) as names')->value('names');
 
@@ -127,9 +131,11 @@ final class Suggestions
     private static function learned(): Suggester
     {
         $taught = DB::table('ticket_lessons')->select('ticket_id');
-        $tickets = Ticket::query()->with(['report', 'translation'])->where(static fn($query) => $query->where('state', TicketState::Done)->orWhereIn('id', $taught))
+        $tickets = Ticket::query()->with(['report', 'translation'])
+            ->where(static fn($query) => $query->where('state', TicketState::Done)->orWhereIn('id', $taught))
             ->latest('id')->limit(self::PAST)->get();
-        $undone = DB::table('ticket_lessons')->whereNotNull('undone_at')->whereIn('ticket_id', $tickets->pluck('id'))->get(['ticket_id', 'field', 'value']);
+        $undone = DB::table('ticket_lessons')->whereNotNull('undone_at')->whereIn('ticket_id', $tickets->pluck('id'))
+            ->get(['ticket_id', 'field', 'value']);
         $past = [];
         foreach ($tickets as $ticket) {
             if ($ticket->report->what !== ForgetReporter::ERASED) {

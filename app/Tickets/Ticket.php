@@ -53,8 +53,10 @@ use Skarvo\Tickets\TicketState;
  *
  * @phpstan-type TicketLine array{
  *     id: int, report: int, ref: string, kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
- *     place: string|null, service: string, priority: int, who: string, mine: bool, opened_at: CarbonImmutable, waits_since: CarbonImmutable,
- *     due: CarbonImmutable|null, is_near: bool, more_urgent: string|null, incident: array{id: int, ref: string, title: string, is_open: bool}|null,
+ *     place: string|null, service: string, priority: int, who: string, mine: bool, opened_at: CarbonImmutable,
+ *     waits_since: CarbonImmutable,
+ *     due: CarbonImmutable|null, is_near: bool, more_urgent: string|null,
+ *     incident: array{id: int, ref: string, title: string, is_open: bool}|null,
  *     probably: array{id: int, ref: string, title: string, score: float, because: list<string>}|null,
  * }
  */
@@ -66,7 +68,8 @@ final class Ticket extends Record
         'kind' => TicketKind::class, 'state' => TicketState::class, 'impact' => Impact::class, 'urgency' => Urgency::class,
         'priority' => 'integer', 'report_id' => 'integer', 'opened_at' => 'immutable_datetime', 'waits_since' => 'immutable_datetime',
         'closed_at' => 'immutable_datetime', 'respond_by' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
-        'warn_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'guesses' => 'array', 'version' => 'integer', 'linked_by_itself' => 'boolean',
+        'warn_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'guesses' => 'array', 'version' => 'integer',
+        'linked_by_itself' => 'boolean',
     ];
 
     /** @return BelongsTo<Report, $this> */
@@ -160,7 +163,8 @@ final class Ticket extends Record
         $incident = $this->report->incident;
 
         return [
-            'id' => $this->id, 'report' => $this->report_id, 'ref' => $this->ref(), 'kind' => $this->kind->value, 'state' => $this->state->value,
+            'id' => $this->id, 'report' => $this->report_id, 'ref' => $this->ref(), 'kind' => $this->kind->value,
+            'state' => $this->state->value,
             'what' => $this->words(), 'name' => $this->report->name, 'place' => $this->report->site,
             'service' => $this->report->service->name ?? '', 'priority' => $this->priority,
             'who' => $this->person->name ?? $this->team->name ?? 'the desk', 'mine' => $reader !== null && $this->person_id === $reader->id,

@@ -39,8 +39,10 @@ use Skarvo\Tickets\TicketState;
  * @phpstan-type TicketMore array{
  *     version: int, service_id: string, impact: value-of<Impact>, urgency: value-of<Urgency>, item: array{id: string, name: string}|null,
  *     mailed: bool, follow: string, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
- *     way: string, service_said: bool, said: list<string>, judged: array{helped: bool, better: string|null}|null, suggested: list<Suggested>, items: list<ReadItem>,
- *     translated: TranslationLine|null, language: string|null, original: string, steps: list<TaskLine>, tried: list<AttemptLine>, busy: array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null,
+ *     way: string, service_said: bool, said: list<string>, judged: array{helped: bool, better: string|null}|null,
+ *     suggested: list<Suggested>, items: list<ReadItem>,
+ *     translated: TranslationLine|null, language: string|null, original: string, steps: list<TaskLine>,
+ *     tried: list<AttemptLine>, busy: array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null,
  * }
  */
 final class TicketPage
@@ -70,11 +72,13 @@ final class TicketPage
         $translated = self::translated($ticket);
 
         return [
-            'version' => $ticket->version, 'service_id' => $report->service_id, 'impact' => $ticket->impact->value, 'urgency' => $ticket->urgency->value,
+            'version' => $ticket->version, 'service_id' => $report->service_id, 'impact' => $ticket->impact->value,
+            'urgency' => $ticket->urgency->value,
             'item' => $ticket->item === null ? null : ['id' => $ticket->item->id, 'name' => $ticket->item->name],
             'mailed' => $report->email !== null, 'follow' => route('report.follow', $report->key()),
             'posts' => array_values($ticket->posts->map(static fn(TicketPost $post): array => [
-                'id' => $post->id, 'by' => $post->person_id === null ? null : Names::person($post->person_id), 'internal' => $post->is_internal,
+                'id' => $post->id, 'by' => $post->person_id === null ? null : Names::person($post->person_id),
+                'internal' => $post->is_internal,
                 'text' => $post->text, 'at' => $post->at, 'translated' => $translated[$post->id] ?? null,
             ])->all()),
             'translated' => $translated[0] ?? null, 'language' => $report->language, 'original' => $report->what,
@@ -82,13 +86,15 @@ final class TicketPage
                 $incident = $incidents[$guess['incident']] ?? null;
 
                 return $incident === null ? null : [
-                    'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'score' => $guess['score'], 'because' => $guess['because'],
+                    'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title,
+                    'score' => $guess['score'], 'because' => $guess['because'],
                 ];
             }, $ticket->guesses ?? []))),
             'promises' => array_map(static fn(TargetClock $clock): array => [
                 'name' => $clock->name, 'state' => $clock->state->value, 'broken' => $clock->broken,
                 'left' => $clock->leftSeconds === null ? null : $clock->leftSeconds * 1000,
-                'due' => $clock->dueAt === null ? null : Moment::of($clock->dueAt), 'met' => $clock->metAt === null ? null : Moment::of($clock->metAt),
+                'due' => $clock->dueAt === null ? null : Moment::of($clock->dueAt),
+                'met' => $clock->metAt === null ? null : Moment::of($clock->metAt),
             ], Promises::of($ticket)),
             'others' => self::others($ticket), 'way' => $report->way->words(), 'service_said' => $report->service_said,
             'said' => [
@@ -97,7 +103,9 @@ final class TicketPage
             ],
             'judged' => $report->helped === null ? null : ['helped' => $report->helped, 'better' => $report->better],
             ...self::suggested($ticket),
-            'steps' => array_values(Task::query()->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all()),
+            'steps' => array_values(
+                Task::query()->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
+            ),
             'tried' => self::tried($ticket), 'busy' => self::busy($ticket),
         ];
     }
@@ -117,7 +125,8 @@ final class TicketPage
     private static function tried(Ticket $ticket): array
     {
         return array_values(Attempt::query()->where('ticket_id', $ticket->id)->orderBy('id')->get()->map(static fn(Attempt $one): array => [
-            'id' => $one->id, 'what' => $one->what, 'outcome' => $one->outcome->value, 'words' => $one->outcome->words(), 'why' => $one->why,
+            'id' => $one->id, 'what' => $one->what, 'outcome' => $one->outcome->value, 'words' => $one->outcome->words(),
+            'why' => $one->why,
             'by' => $one->by_reporter ? 'the reporter' : Names::person($one->person_id), 'at' => $one->at,
         ])->all());
     }

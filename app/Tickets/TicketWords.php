@@ -34,7 +34,9 @@ final class TicketWords implements TellsEntries
             TicketEntry::Forgotten => Sentence::plain("Erased whoever reported $ref", $facts->text('why')),
             TicketEntry::PromisesChanged => Sentence::plain('Changed what is promised of tickets'),
             TicketEntry::LessonUndone => Sentence::quiet("Learns no more from the {$facts->text('field')} of $ref"),
-            TicketEntry::ChatFailed => Sentence::strong("What was said to the reporter of $ref did not reach the chat", $facts->text('error')),
+            TicketEntry::ChatFailed => Sentence::strong(
+                "What was said to the reporter of $ref did not reach the chat", $facts->text('error'),
+            ),
             TicketEntry::TaskAdded => Sentence::plain(
                 'A step for '.(Names::team($facts->text('team')) ?: 'the desk')." on $ref", $facts->text('text'),
             ),
@@ -60,7 +62,9 @@ final class TicketWords implements TellsEntries
             ),
             TicketEntry::SurgeOver => Sentence::quiet("The surge of reports on {$facts->text('service')} is over"),
             TicketEntry::SurgeConfirmed => Sentence::plain("Confirmed the surge of reports on {$facts->text('service')}"),
-            TicketEntry::SurgeDismissed => Sentence::plain("Dismissed the surge of reports on {$facts->text('service')}", $facts->text('why')),
+            TicketEntry::SurgeDismissed => Sentence::plain(
+                "Dismissed the surge of reports on {$facts->text('service')}", $facts->text('why'),
+            ),
             null => null,
         };
     }

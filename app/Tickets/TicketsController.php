@@ -112,7 +112,9 @@ final class TicketsController
     {
         $input = $request->validated();
         $by = CurrentPerson::of($request);
-        Once::for($request, static fn() => $correct($ticket, (int) $input['post'], (string) $input['to'], trim((string) $input['text']), $by));
+        Once::for(
+            $request, static fn() => $correct($ticket, (int) $input['post'], (string) $input['to'], trim((string) $input['text']), $by),
+        );
 
         return back();
     }
@@ -122,7 +124,8 @@ final class TicketsController
         $input = $request->validated();
         $work = new WorkTickets(CurrentPerson::of($request));
         Once::for($request, static fn() => $work->tried(
-            $ticket, trim((string) $input['what']), $request->outcome(), trim((string) ($input['why'] ?? '')), (bool) ($input['reporter'] ?? false),
+            $ticket, trim((string) $input['what']), $request->outcome(), trim((string) ($input['why'] ?? '')),
+            (bool) ($input['reporter'] ?? false),
         ));
 
         return back();

@@ -144,7 +144,8 @@ final readonly class WorkTickets
     {
         Locked::again($ticket);
         Attempt::query()->create([
-            'ticket_id' => $ticket->id, 'what' => $what, 'outcome' => $outcome, 'why' => $why === '' ? null : $why, 'by_reporter' => $byReporter,
+            'ticket_id' => $ticket->id, 'what' => $what, 'outcome' => $outcome, 'why' => $why === '' ? null : $why,
+            'by_reporter' => $byReporter,
             'person_id' => $this->by->id, 'at' => now(),
         ]);
         $this->write(TicketEntry::Tried, $ticket, ['what' => $what, 'outcome' => $outcome->value, 'why' => $why]);

@@ -15,7 +15,8 @@ use Skarvo\Updates\AffectsMe;
  * Whether somebody at a place who uses a service is affected by what outsiders may know.
  *
  * @phpstan-type AffectedLine array{
- *     answer: value-of<Affects>, text: string, meanwhile: string|null, next: CarbonImmutable|null, incident: int|null, since: CarbonImmutable|null,
+ *     answer: value-of<Affects>, text: string, meanwhile: string|null, next: CarbonImmutable|null, incident: int|null,
+ *     since: CarbonImmutable|null,
  * }
  */
 final class Affected
@@ -33,7 +34,9 @@ final class Affected
         ));
         // An incident of which outsiders heard nothing shows by its service alone: where it is stays inside.
         $told = array_values(array_filter($known, static fn(Told $one): bool => $one->last() !== null));
-        $places = array_map(static fn(Told $one): array => Situation::shown()->estate->sites(Situation::shown()->of($one->incident->id)), $told);
+        $places = array_map(
+            static fn(Told $one): array => Situation::shown()->estate->sites(Situation::shown()->of($one->incident->id)), $told,
+        );
         $said = implode(' ', array_map(static fn(Told $one): string => $one->last()->text ?? '', $told));
         $public = array_values(array_filter(array_merge(...$places), static fn(string $one): bool => str_contains($said, $one)));
         $answer = AffectsMe::of($name, $place, $places, $public, $known !== [], PublicStates::unsureOf([$name]) !== []);

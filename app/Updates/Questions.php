@@ -61,13 +61,18 @@ final class Questions
     {
         DB::transaction(static function () use ($service, $questions, $version, $by): void {
             if (self::version() !== $version) {
-                throw Refused::because('Somebody else changed the questions meanwhile. Yours are kept in the form; reload the page to see theirs.');
+                throw Refused::because(
+                    'Somebody else changed the questions meanwhile. Yours are kept in the form; reload the page to see theirs.',
+                );
             }
             $all = [...self::all(), $service => $questions];
             Setting::query()->updateOrCreate(
                 ['id' => self::SETTING], ['value' => array_filter($all, static fn(array $of): bool => $of !== []), 'version' => $version + 1],
             );
-            Journal::write(Actor::person($by), UpdateEntry::QuestionsChanged, ['service', $service], ['service' => $service, 'count' => count($questions)]);
+            Journal::write(
+                Actor::person($by), UpdateEntry::QuestionsChanged, ['service', $service],
+                ['service' => $service, 'count' => count($questions)],
+            );
         });
     }
 }

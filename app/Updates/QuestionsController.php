@@ -17,7 +17,8 @@ final class QuestionsController
     public function edit(): Response
     {
         return Inertia::render('Updates/Questions', [
-            'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')->get(['id', 'public_name'])
+            'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')
+                ->get(['id', 'public_name'])
                 ->map(static fn(Item $one): array => ['id' => $one->id, 'name' => $one->public_name])->all(),
             'questions' => (object) Questions::all(), 'version' => Questions::version(), 'most' => Questions::MOST,
         ]);

@@ -88,7 +88,8 @@ final class ReportController
         return Inertia::render('Updates/ReportFollow', [
             'report' => [
                 ...$report->toLine(), 'service' => $report->service->public_name ?? $report->service->name ?? '',
-                'unlinked' => $report->wasUnlinked(), 'answered' => $report->answered ?? [], 'helped' => $report->helped, 'better' => $report->better,
+                'unlinked' => $report->wasUnlinked(), 'answered' => $report->answered ?? [], 'helped' => $report->helped,
+                'better' => $report->better,
             ],
             'known' => $report->incident_id !== null
                 || $report->resolved_at !== null
@@ -100,7 +101,9 @@ final class ReportController
                         ),
                         'text',
                     )),
-            ...array_merge(...array_map(static fn(TalksToReporters $one): array => $one->follow($report), Given::all(TalksToReporters::class))),
+            ...array_merge(
+                ...array_map(static fn(TalksToReporters $one): array => $one->follow($report), Given::all(TalksToReporters::class)),
+            ),
             'updates' => $report->incident === null ? [] : Told::of(new Collection([$report->incident]))[0]->toLine(),
         ]);
     }

@@ -33,7 +33,8 @@ final class TakeReport
             $by = Actor::reporter($new->name);
             $service = $new->service ?? self::guessed($new);
             $report = Report::query()->create([
-                'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $service, 'service_said' => $new->service !== null, 'site' => $new->site, 'what' => $new->what,
+                'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $service,
+                'service_said' => $new->service !== null, 'site' => $new->site, 'what' => $new->what,
                 'name' => $new->name, 'email' => $new->email, 'told_at' => now(), 'send_key' => $new->sendKey,
                 'way' => $new->way, 'stops' => $new->answers?->stops, 'others' => $new->answers?->others, 'waits' => $new->answers?->waits,
                 'answered' => Questions::answered($service, $new->answered) ?: null,

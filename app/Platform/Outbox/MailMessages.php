@@ -13,6 +13,8 @@ use Skarvo\Time\Backoff;
 /** Mail on its way to somebody outside. */
 final class MailMessages implements Messages
 {
+    use GoesAlone;
+
     private const ATTEMPTS = 6;
 
     private const AT_ONCE = 32;
@@ -24,18 +26,13 @@ final class MailMessages implements Messages
         return 'mail';
     }
 
-    public function together(OutboxMessage $message): ?string
-    {
-        return null;
-    }
-
-    public function gathered(OutboxMessage $lead, array $parts): void {}
-
     public function send(array $messages): array
     {
         $sending = [];
         foreach ($messages as $message) {
-            $mail = array_intersect_key($message->payload, ['to' => true, 'subject' => true, 'text' => true, 'message_id' => true, 'automatic' => true]);
+            $mail = array_intersect_key(
+                $message->payload, ['to' => true, 'subject' => true, 'text' => true, 'message_id' => true, 'automatic' => true],
+            );
             $sending[$message->id] = ! Endpoint::gateway('mail')->isSet() && PlainMail::isSetUp()
                 ? $this->process->start('skarvo:mail', json_encode([...$mail, 'key' => $message->key], JSON_THROW_ON_ERROR))
                 : $this->gateway->post(Endpoint::gateway('mail'), $mail, $message->key);

@@ -21,7 +21,8 @@ final class MailOne extends Command
         $text = static fn(string $name): string => is_array($told) && is_string($told[$name] ?? null) ? $told[$name] : '';
         try {
             PlainMail::send(
-                $text('to'), $text('subject'), $text('text'), $text('key'), $text('message_id') ?: null, ! is_array($told) || ($told['automatic'] ?? true) !== false,
+                $text('to'), $text('subject'), $text('text'), $text('key'), $text('message_id') ?: null,
+                ! is_array($told) || ($told['automatic'] ?? true) !== false,
             );
         } catch (\Exception $e) {
             fwrite(STDERR, $e->getMessage());

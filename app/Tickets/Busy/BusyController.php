@@ -25,11 +25,13 @@ final class BusyController
         $names = Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']);
 
         return Inertia::render('Tickets/Busy', [
-            'periods' => DB::table('busy_periods')->where('until_at', '>', now()->subDays(self::SHOWN_DAYS))->orderBy('from_at')->orderBy('id')->get()
+            'periods' => DB::table('busy_periods')->where('until_at', '>', now()->subDays(self::SHOWN_DAYS))->orderBy('from_at')
+                ->orderBy('id')->get()
                 ->map(static fn(\stdClass $row): array => [
                     'id' => (int) $row->id, 'name' => $row->name,
                     'service' => $row->service_id === null ? null : $names->firstWhere('id', $row->service_id)->name ?? $row->service_id,
-                    'from' => Moment::of(Moment::seconds((string) $row->from_at)), 'until' => Moment::of(Moment::seconds((string) $row->until_at)),
+                    'from' => Moment::of(Moment::seconds((string) $row->from_at)),
+                    'until' => Moment::of(Moment::seconds((string) $row->until_at)),
                 ])->all(),
             'services' => $names,
         ]);
@@ -39,7 +41,10 @@ final class BusyController
     {
         $by = CurrentPerson::of($request);
         $input = $request->validated();
-        Once::for($request, static fn() => BusyPeriods::add(trim((string) $input['name']), $input['service'] ?? null, $request->from(), $request->until(), $by));
+        Once::for(
+            $request,
+            static fn() => BusyPeriods::add(trim((string) $input['name']), $input['service'] ?? null, $request->from(), $request->until(), $by),
+        );
 
         return back();
     }

@@ -23,7 +23,10 @@ final class CorrectTranslation
         Locked::again($translation);
         if ($translation->text !== $text) {
             $translation->update(['text' => $text, 'person_id' => $by->id, 'at' => now()]);
-            Journal::write(Actor::person($by), TicketEntry::TranslationCorrected, $ticket->subject(), ['ref' => $ticket->ref()], ['report' => $ticket->report_id]);
+            Journal::write(
+                Actor::person($by), TicketEntry::TranslationCorrected, $ticket->subject(), ['ref' => $ticket->ref()],
+                ['report' => $ticket->report_id],
+            );
         }
     }
 }

@@ -8,6 +8,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Endpoint;
 use App\Platform\Outbox\Gateway;
+use App\Platform\Outbox\GoesAlone;
 use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OutboxMessage;
 use App\Tickets\Suggestions;
@@ -24,6 +25,8 @@ use Skarvo\Time\Backoff;
  */
 final readonly class TranslationMessages implements Messages
 {
+    use GoesAlone;
+
     /** Somebody waits for what it says. */
     private const ATTEMPTS = 3;
 
@@ -37,13 +40,6 @@ final readonly class TranslationMessages implements Messages
     {
         return 'translation';
     }
-
-    public function together(OutboxMessage $message): ?string
-    {
-        return null;
-    }
-
-    public function gathered(OutboxMessage $lead, array $parts): void {}
 
     public function send(array $messages): array
     {
@@ -116,7 +112,10 @@ final readonly class TranslationMessages implements Messages
 
     private function without(Ticket $ticket, OutboxMessage $message, string $error): void
     {
-        Journal::write(Actor::system(), TicketEntry::NotTranslated, $ticket->subject(), ['ref' => $ticket->ref(), 'error' => $error], ['report' => $ticket->report_id]);
+        Journal::write(
+            Actor::system(), TicketEntry::NotTranslated, $ticket->subject(), ['ref' => $ticket->ref(), 'error' => $error],
+            ['report' => $ticket->report_id],
+        );
         self::tellOn($ticket, $message, null);
     }
 
@@ -129,7 +128,8 @@ final readonly class TranslationMessages implements Messages
             return;
         }
         TellReporter::put(
-            $ticket, is_string($then['key'] ?? null) ? $then['key'] : "ticket-post-$post->id", is_string($then['subject'] ?? null) ? $then['subject'] : $ticket->ref(),
+            $ticket, is_string($then['key'] ?? null) ? $then['key'] : "ticket-post-$post->id",
+            is_string($then['subject'] ?? null) ? $then['subject'] : $ticket->ref(),
             ($translated === null ? '' : "$translated\n\n---\n")."$post->text\n\n",
         );
     }

@@ -16,7 +16,8 @@ final class AddBusyRequest extends Form
     public function rules(): array
     {
         return [
-            'name' => ['required', 'string', 'max:80'], 'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
+            'name' => ['required', 'string', 'max:80'],
+            'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
             'from' => ['required', ...Asked::TIME], 'until' => ['required', ...Asked::TIME, 'after:from'],
         ];
     }

@@ -12,7 +12,8 @@ final class ChatRequest extends Form
     public function rules(): array
     {
         return [
-            'channel' => ['required', 'string', 'max:100'], 'thread' => ['required', 'string', 'max:100'], 'message' => ['required', 'string', 'max:100'],
+            'channel' => ['required', 'string', 'max:100'], 'thread' => ['required', 'string', 'max:100'],
+            'message' => ['required', 'string', 'max:100'],
             'author' => ['required', 'string', 'max:100'], 'text' => ['required', 'string', 'max:2000'],
         ];
     }

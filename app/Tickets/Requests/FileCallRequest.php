@@ -16,9 +16,12 @@ final class FileCallRequest extends Form
     public function rules(): array
     {
         return [
-            'text' => ['required', 'string', 'max:2000'], 'name' => ['nullable', 'string', 'max:100'], 'email' => ['nullable', 'email', 'max:200'],
-            'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)], 'place' => ['nullable', 'string', 'max:100'],
-            'incident' => ['nullable', 'integer', 'exists:incidents,id'], 'answer' => ['nullable', 'string', 'max:4000', 'required_if_accepted:solved'],
+            'text' => ['required', 'string', 'max:2000'], 'name' => ['nullable', 'string', 'max:100'],
+            'email' => ['nullable', 'email', 'max:200'],
+            'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
+            'place' => ['nullable', 'string', 'max:100'],
+            'incident' => ['nullable', 'integer', 'exists:incidents,id'],
+            'answer' => ['nullable', 'string', 'max:4000', 'required_if_accepted:solved'],
             'solved' => ['boolean'], 'send_key' => ['required', 'string', 'max:64'],
         ];
     }
@@ -27,7 +30,8 @@ final class FileCallRequest extends Form
     public function messages(): array
     {
         return [
-            'text.required' => 'Type what the caller says.', 'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.',
+            'text.required' => 'Type what the caller says.',
+            'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.',
             'service.exists' => 'This service is not in the estate any more. Choose another.',
             'answer.required_if_accepted' => 'Write what you told the caller: it is the last word on the ticket.',
         ];

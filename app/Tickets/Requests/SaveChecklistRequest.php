@@ -16,7 +16,8 @@ final class SaveChecklistRequest extends Form
     {
         return [
             'id' => ['nullable', 'integer', 'exists:checklists,id'], 'version' => ['nullable', 'required_with:id', 'integer'],
-            'name' => ['required', 'string', 'max:100'], 'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
+            'name' => ['required', 'string', 'max:100'],
+            'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
             'steps' => ['required', 'array', 'min:1', 'max:'.Checklist::MOST_STEPS], 'steps.*' => ['array'],
             'steps.*.text' => ['required', 'string', 'max:200'], 'steps.*.team' => ['nullable', 'string', 'exists:teams,id'],
             'steps.*.must' => ['nullable', 'boolean'],
@@ -37,7 +38,8 @@ final class SaveChecklistRequest extends Form
     public function steps(): array
     {
         return array_values(array_map(static fn(array $one): array => [
-            'text' => trim((string) $one['text']), 'team' => isset($one['team']) ? (string) $one['team'] : null, 'must' => (bool) ($one['must'] ?? false),
+            'text' => trim((string) $one['text']), 'team' => isset($one['team']) ? (string) $one['team'] : null,
+            'must' => (bool) ($one['must'] ?? false),
         ], (array) $this->validated()['steps']));
     }
 }

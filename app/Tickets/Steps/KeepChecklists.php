@@ -43,6 +43,9 @@ final readonly class KeepChecklists
 
     private function write(TicketEntry $kind, Checklist $checklist): void
     {
-        Journal::write(Actor::person($this->by), $kind, ['checklist', $checklist->id], ['name' => $checklist->name, 'steps' => count($checklist->steps)]);
+        Journal::write(
+            Actor::person($this->by), $kind, ['checklist', $checklist->id],
+            ['name' => $checklist->name, 'steps' => count($checklist->steps)],
+        );
     }
 }

@@ -31,7 +31,8 @@ use Skarvo\Tickets\TaskState;
  * @property-read Ticket $ticket
  *
  * @phpstan-type TaskLine array{
- *     id: int, text: string, team: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null, at: CarbonImmutable|null,
+ *     id: int, text: string, team: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
+ *     at: CarbonImmutable|null,
  * }
  */
 final class Task extends Record
@@ -39,7 +40,8 @@ final class Task extends Record
     protected $table = 'ticket_tasks';
 
     protected $casts = [
-        'ticket_id' => 'integer', 'ordinal' => 'integer', 'must' => 'boolean', 'state' => TaskState::class, 'made_at' => 'immutable_datetime',
+        'ticket_id' => 'integer', 'ordinal' => 'integer', 'must' => 'boolean', 'state' => TaskState::class,
+        'made_at' => 'immutable_datetime',
         'settled_at' => 'immutable_datetime',
     ];
 
@@ -65,7 +67,8 @@ final class Task extends Record
     public function toLine(): array
     {
         return [
-            'id' => $this->id, 'text' => $this->text, 'team' => $this->team_id === null ? null : Names::team($this->team_id), 'must' => $this->must,
+            'id' => $this->id, 'text' => $this->text, 'team' => $this->team_id === null ? null : Names::team($this->team_id),
+            'must' => $this->must,
             'state' => $this->state->value, 'why' => $this->why, 'by' => $this->person_id === null ? null : Names::person($this->person_id),
             'at' => $this->settled_at,
         ];

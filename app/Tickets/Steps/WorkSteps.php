@@ -92,7 +92,8 @@ final readonly class WorkSteps
             throw Refused::because('A ticket has '.self::MOST.' steps at most. Make another ticket of the rest.', 'text');
         }
         Task::query()->create([
-            'ticket_id' => $ticket->id, 'checklist_id' => $checklist, 'ordinal' => $ordinal, 'text' => $text, 'team_id' => $team, 'must' => $must,
+            'ticket_id' => $ticket->id, 'checklist_id' => $checklist, 'ordinal' => $ordinal, 'text' => $text,
+            'team_id' => $team, 'must' => $must,
             'state' => TaskState::Open, 'made_at' => now(),
         ]);
     }

@@ -27,7 +27,8 @@ final class CameIn
     public static function keep(WayIn $way, string $message, string $said, Report $report): void
     {
         DB::table('came_in')->insert([
-            'way' => $way->value, 'message' => hash('sha256', $message), 'said' => hash('sha256', $said), 'report_id' => $report->id, 'at' => now(),
+            'way' => $way->value, 'message' => hash('sha256', $message), 'said' => hash('sha256', $said),
+            'report_id' => $report->id, 'at' => now(),
         ]);
     }
 }

@@ -14,7 +14,8 @@ final class ChatController
     {
         $input = $request->validated();
         $report = $take(
-            (string) $input['channel'], (string) $input['thread'], (string) $input['message'], (string) $input['author'], (string) $input['text'],
+            (string) $input['channel'], (string) $input['thread'], (string) $input['message'], (string) $input['author'],
+            (string) $input['text'],
         );
 
         return new JsonResponse(['ref' => $report->ref(), 'follow' => route('report.follow', $report->key())], 201);

@@ -8,6 +8,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Endpoint;
 use App\Platform\Outbox\Gateway;
+use App\Platform\Outbox\GoesAlone;
 use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OutboxMessage;
 use App\Tickets\Ticket;
@@ -17,6 +18,8 @@ use Skarvo\Time\Backoff;
 /** What the desk says, on its way into the thread of a chat in which a ticket began. */
 final readonly class ChatMessages implements Messages
 {
+    use GoesAlone;
+
     private const ATTEMPTS = 6;
 
     private const AT_ONCE = 16;
@@ -27,13 +30,6 @@ final readonly class ChatMessages implements Messages
     {
         return 'chat';
     }
-
-    public function together(OutboxMessage $message): ?string
-    {
-        return null;
-    }
-
-    public function gathered(OutboxMessage $lead, array $parts): void {}
 
     public function send(array $messages): array
     {
@@ -63,7 +59,10 @@ final readonly class ChatMessages implements Messages
         $id = $message->payload['ticket'] ?? 0;
         $ticket = Ticket::query()->find(is_int($id) ? $id : 0);
         if ($ticket !== null) {
-            Journal::write(Actor::system(), TicketEntry::ChatFailed, $ticket->subject(), ['ref' => $ticket->ref(), 'error' => $error], ['report' => $ticket->report_id]);
+            Journal::write(
+                Actor::system(), TicketEntry::ChatFailed, $ticket->subject(), ['ref' => $ticket->ref(), 'error' => $error],
+                ['report' => $ticket->report_id],
+            );
         }
     }
 }

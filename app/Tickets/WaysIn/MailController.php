@@ -19,7 +19,9 @@ final class MailController
         abort_if(strlen($bytes) > self::LARGEST, 413);
         $report = $take(ReadMail::of($bytes));
         if ($report === null) {
-            return new JsonResponse(['ref' => null, 'follow' => null, 'why' => 'A machine wrote it: it is no report, and is not answered.'], 202);
+            return new JsonResponse(
+                ['ref' => null, 'follow' => null, 'why' => 'A machine wrote it: it is no report, and is not answered.'], 202,
+            );
         }
 
         return new JsonResponse(['ref' => $report->ref(), 'follow' => route('report.follow', $report->key())], 201);

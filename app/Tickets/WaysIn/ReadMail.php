@@ -42,7 +42,9 @@ final class ReadMail
         $sender = $mail->getHeader('From');
         $address = $sender instanceof AddressHeader ? mb_strtolower(trim((string) $sender->getEmail())) : '';
         if ($mail->getHeader('From') === null && $mail->getHeader('Subject') === null) {
-            throw Refused::because('This is no mail: it has neither a sender nor a subject. Send it as RFC 5322 says, with its headers.', 'mail');
+            throw Refused::because(
+                'This is no mail: it has neither a sender nor a subject. Send it as RFC 5322 says, with its headers.', 'mail',
+            );
         }
         $isAddress = filter_var($address, FILTER_VALIDATE_EMAIL) !== false && strlen($address) <= self::ADDRESS;
         $headers = [];

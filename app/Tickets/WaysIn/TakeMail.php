@@ -102,7 +102,8 @@ final readonly class TakeMail
         $text = Reply::new($mail->text);
         $isStill = $ticket?->state === TicketState::Done && ! Reply::isThanks($text);
         ($this->hear)(
-            $report, mb_substr($text === '' ? 'An empty mail' : $text, 0, self::POST), $isStill, false, 'mail-'.substr(hash('sha256', $mail->id), 0, 50),
+            $report, mb_substr($text === '' ? 'An empty mail' : $text, 0, self::POST), $isStill, false,
+            'mail-'.substr(hash('sha256', $mail->id), 0, 50),
         );
         $this->noteFiles(Ticket::query()->where('report_id', $report->id)->firstOrFail(), $mail);
     }

@@ -15,7 +15,8 @@ final class ChangeQuestionsRequest extends Form
     public function rules(): array
     {
         return [
-            'service' => ['required', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)], 'version' => ['required', 'integer'],
+            'service' => ['required', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
+            'version' => ['required', 'integer'],
             'questions' => ['present', 'array', 'max:'.Questions::MOST], 'questions.*' => ['array'],
             'questions.*.ask' => ['required', 'string', 'max:120'], 'questions.*.example' => ['nullable', 'string', 'max:120'],
         ];

@@ -64,7 +64,9 @@ final class Suggester
             static fn(SettledTicket $one): array => array_values(array_unique(Tokens::of($one->text))), $past,
         )));
         $words = array_map(strval(...), array_keys(array_filter($often, static fn(int $times): bool => $times > 1)));
-        $this->meaning = new Meaning([], [...array_merge(...array_values(array_map(array_values(...), $names))), implode(' ', $words)], $places);
+        $this->meaning = new Meaning(
+            [], [...array_merge(...array_values(array_map(array_values(...), $names))), implode(' ', $words)], $places,
+        );
         foreach ($names as $field => $values) {
             foreach ($values as $value => $name) {
                 $this->sightingsOf($field)->add((string) $value, $this->marks($name, null), self::NAME);
@@ -128,7 +130,10 @@ final class Suggester
         $highest = max($scores);
         $shares = array_map(static fn(float $score): float => exp($score - $highest), $scores);
         $all = array_sum($shares);
-        uksort($shares, static fn(int|string $a, int|string $b): int => round($shares[$b] / $all, 3) <=> round($shares[$a] / $all, 3) ?: strcmp((string) $a, (string) $b));
+        uksort(
+            $shares,
+            static fn(int|string $a, int|string $b): int => round($shares[$b] / $all, 3) <=> round($shares[$a] / $all, 3) ?: strcmp((string) $a, (string) $b),
+        );
 
         return array_map(
             fn(int|string $value): Suggestion => new Suggestion(

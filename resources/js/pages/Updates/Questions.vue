@@ -17,8 +17,8 @@ const service = ref(props.services[0]?.id ?? '');
 const copy = (of: Question[] | undefined): Question[] => (of ?? []).map((one) => ({ ...one }));
 const edited = ref(copy(props.questions[service.value]));
 const saved = ref(false);
-watch(service, (now) => {
-  edited.value = copy(props.questions[now]);
+watch(service, (chosen) => {
+  edited.value = copy(props.questions[chosen]);
   saved.value = false;
 });
 const action = useAction();
