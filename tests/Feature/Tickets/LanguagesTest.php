@@ -66,6 +66,19 @@ final class LanguagesTest extends TestCase
         self::assertStringNotContainsString('SECRET', implode(' ', DB::table('outbox')->pluck('payload')->all()));
     }
 
+    public function test_whatever_a_message_names_an_internal_note_does_not_leave(): void
+    {
+        $ticket = $this->reported('Kassen avviser alle kort', 'anna@ferry.example');
+        $this->answers('The till refuses every card', 'no');
+        $this->desk();
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'SECRET', 'internal' => true])->assertSessionHasNoErrors();
+        $message = $this->asked();
+        $message->update(['payload' => [...$message->payload, 'post' => TicketPost::query()->sole()->id, 'then' => ['key' => 'x', 'subject' => 'x']]]);
+        app(TranslationMessages::class)->failed($message->refresh(), 'nobody there');
+
+        self::assertSame(0, DB::table('outbox')->where('kind', 'mail')->count());
+    }
+
     public function test_where_the_translator_fails_the_reporter_is_answered_all_the_same(): void
     {
         $ticket = $this->reported('Kassen avviser alle kort', 'anna@ferry.example');

@@ -66,9 +66,25 @@ final class LinkingTest extends TestCase
         $this->setGuess($likely, Related::BEYOND_DOUBT - 0.01);
         self::assertSame(0, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()));
         $this->setGuess($likely, Related::BEYOND_DOUBT);
+        $before = $likely->report->told_at;
         $this->later(601);
         self::assertSame(0, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()), 'Too old.');
         self::assertFalse($ticket->refresh()->linked_by_itself);
+        $just = $this->sure();
+        self::assertTrue($just->report->told_at->greaterThan($before));
+        $this->setGuess($just, Related::BEYOND_DOUBT);
+        self::assertSame(1, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()));
+    }
+
+    public function test_what_somebody_unlinked_is_never_linked_by_itself_again(): void
+    {
+        $ticket = $this->sure();
+        DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all());
+        $this->actingAs($this->person('ingrid-vale'))->post("/reports/$ticket->report_id/unlink", ['why' => 'Other lane'], ['X-Request-Key' => 'u'])->assertSessionHasNoErrors();
+        $ticket->refresh()->update(['state' => TicketState::New]);
+        $this->setGuess($ticket, 0.99);
+
+        self::assertSame(0, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()));
     }
 
     public function test_it_can_be_switched_off_by_an_administrator(): void

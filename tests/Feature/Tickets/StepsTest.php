@@ -126,6 +126,9 @@ final class StepsTest extends TestCase
         ], ['X-Request-Key' => 'i'])->assertSessionHasNoErrors();
         $room = '/incidents/'.Incident::query()->latest('id')->firstOrFail()->id;
         $this->get($room)->assertInertia(fn(Shown $page) => $page->where('busy.name', 'Eve'));
+        Incident::query()->latest('id')->firstOrFail()->update(['resolved_at' => now()]);
+        $this->get($room)->assertInertia(fn(Shown $page) => $page->where('busy', null));
+        Incident::query()->latest('id')->firstOrFail()->update(['resolved_at' => null]);
         $this->post('/busy/'.DB::table('busy_periods')->value('id').'/drop', [], ['X-Request-Key' => 'j'])->assertSessionHasNoErrors();
         $this->get($room)->assertInertia(fn(Shown $page) => $page->where('busy', null));
         $this->actingAs($this->person('noor-lind'))->post('/busy', $busy)->assertForbidden();

@@ -105,6 +105,22 @@ final class SuggestionsTest extends TestCase
         self::assertSame(['gate-havre-3'], array_column($this->itemsOf($ticket), 'id'));
     }
 
+    public function test_an_item_that_stands_elsewhere_is_not_suggested(): void
+    {
+        $past = ['barrier-ask' => ['Ask', 'The wobbly arm hangs'], 'barrier-havre' => ['Havre', 'The wobbly arm hangs'], 'clk-2' => ['Ask', 'Late'], 'clk-1' => ['Ask', 'Slow']];
+        foreach ($past as $item => [$place, $what]) {
+            $past = $this->reported($what, null, ['site' => $place]);
+            $this->desk();
+            $this->correct($past, ['item' => $item]);
+        }
+        $ticket = $this->reported('A wobbly arm hangs', null, ['site' => 'Ask quay']);
+        $this->desk();
+
+        self::assertSame(['barrier-ask'], array_column($this->suggested($ticket)['item'], 'value'));
+        $ticket->report->update(['site' => null]);
+        self::assertEqualsCanonicalizing(['barrier-ask', 'barrier-havre'], array_column($this->suggested($ticket)['item'], 'value'));
+    }
+
     public function test_what_was_erased_is_forgotten_here_too(): void
     {
         $ticket = $this->reported('The wobbler squeaks', null, ['service' => 'announcements']);

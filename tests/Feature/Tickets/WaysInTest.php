@@ -153,6 +153,13 @@ final class WaysInTest extends TestCase
         self::assertSame(['Which till?', 'SECRET', 'Till 4'], $ticket->posts()->pluck('text')->all());
         $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown->count('talk', 2)->where('talk.1.text', 'Till 4'));
 
+        $this->desk();
+        $this->post('/tickets/close', ['tickets' => [$ticket->id]], ['X-Request-Key' => 'close'])->assertSessionHasNoErrors();
+        $this->chat('m8', 'Thanks!');
+        self::assertSame(TicketState::Done, $ticket->refresh()->state);
+        $this->chat('m9', 'It refuses again');
+        self::assertSame(TicketState::Ours, $ticket->refresh()->state);
+
         // Another thread is another ticket, also from the same person.
         $this->chat('m3', 'No sound on the quay', 't2');
         self::assertSame(2, Ticket::query()->count());

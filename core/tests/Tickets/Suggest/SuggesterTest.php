@@ -85,6 +85,16 @@ final class SuggesterTest extends TestCase
         self::assertSame([], (new Suggester([], [], []))->of('wifi is gone', null));
     }
 
+    public function test_what_says_nothing_is_taken_for_the_commonest(): void
+    {
+        $past = [
+            ...array_fill(0, 6, new SettledTicket('zig', null, ['service' => 'payment'])), new SettledTicket('zag', null, ['service' => 'booking']),
+        ];
+
+        self::assertSame('payment', (new Suggester($past, [], []))->of('please help', null)['service'][0]->value);
+        self::assertSame([], (new Suggester($past, [], []))->of('please help', null)['service'][0]->because);
+    }
+
     public function test_shares_are_sound_whatever_is_said(): void
     {
         [$past, $asked] = DeskTown::of(5, 200, 100);
