@@ -24,6 +24,8 @@ Route::middleware('web')->group(function (): void {
         Route::get('tickets', [TicketsController::class, 'index']);
         Route::get('tickets/{ticket}', [TicketsController::class, 'show'])->whereNumber('ticket');
         Route::get('reports/{report}', [TicketsController::class, 'ofReport'])->whereNumber('report');
+        Route::post('tickets/lists', [TicketsController::class, 'keepList']);
+        Route::post('tickets/lists/drop', [TicketsController::class, 'dropList']);
         Route::get('tasks', [StepsController::class, 'index']);
         // A team's own; whoever works tickets settles any.
         Route::post('tasks/{task}/settle', [StepsController::class, 'settle'])->whereNumber('task');

@@ -14,6 +14,8 @@ use App\Platform\Journal\Telling;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Team;
+use App\Signals\Requests\DropFilterRequest;
+use App\Signals\Requests\KeepFilterRequest;
 use App\Tickets\Languages\CorrectTranslation;
 use App\Tickets\Requests\AnswerTicketRequest;
 use App\Tickets\Requests\CloseTicketsRequest;
@@ -28,6 +30,7 @@ use App\Tickets\Steps\Checklist;
 use App\Topology\Item;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Incidents\Impact;
@@ -139,16 +142,37 @@ final class TicketsController
         return back();
     }
 
+    public function keepList(KeepFilterRequest $request): RedirectResponse
+    {
+        $input = $request->validated();
+        DB::table('ticket_lists')->upsert(
+            [['person_id' => CurrentPerson::of($request)->id, 'name' => trim((string) $input['name']), 'query' => (string) ($input['query'] ?? '')]],
+            ['person_id', 'name'], ['query'],
+        );
+
+        return back();
+    }
+
+    public function dropList(DropFilterRequest $request): RedirectResponse
+    {
+        DB::table('ticket_lists')->where('person_id', CurrentPerson::of($request)->id)->where('name', $request->validated()['name'])->delete();
+
+        return back();
+    }
+
     private function shown(Request $request, ?Ticket $ticket): Response
     {
         $person = CurrentPerson::of($request);
         $incidents = Incident::allOpen()->keyBy('id')->all();
+        $filter = TicketFilter::of($request);
         $pile = TicketPile::tryFrom(Asked::text($request, 'pile')) ?? TicketPile::Ours;
 
         return Inertia::render('Tickets/Tickets', [
             'pile' => $pile->value,
             'piles' => fn(): array => TicketPile::counts($person),
-            'tickets' => fn(): array => array_values($pile->tickets($person)
+            'filter' => (object) $filter->toArray(),
+            'lists' => fn() => DB::table('ticket_lists')->where('person_id', $person->id)->orderBy('name')->get(['name', 'query']),
+            'tickets' => fn(): array => array_values($filter->narrow($pile->tickets($person))
                 ->with(['report.service', 'report.link', 'report.incident', 'person', 'team', 'translation'])->limit(TicketPile::MOST)->get()->map(static fn(Ticket $one): array => $one->toLine($person, $incidents))->all()),
             'surges' => SurgesToDecide::open(...),
             'incidents' => fn(): array => array_values(array_map(

@@ -223,3 +223,23 @@ test('a checklist puts steps on a ticket, a helper does one on a phone, and it c
   await lotte.getByRole('button', { name: 'Close 1 ticket' }).click();
   await expect(lotte.getByText(/Closed\. Its reporter/)).toBeVisible();
 });
+
+test('the pile is narrowed, kept under a name, and opened from its address', async ({ browser }) => {
+  const lotte = await someone(browser, 'Lotte Krone');
+  await lotte.goto('/tickets?pile=done');
+  await lotte.getByText('Narrow or order').click();
+  await lotte.getByRole('combobox', { name: 'Any service' }).selectOption({ label: 'Announcements' });
+  await expect(lotte).toHaveURL(/service=announcements/);
+  await expect(lotte.getByRole('article').first()).toContainText('Announcements');
+  await lotte.getByRole('button', { name: 'Keep as…' }).click();
+  await lotte.getByLabel('Name of the list').fill('Loudspeakers');
+  await lotte.getByRole('button', { name: 'Keep it' }).click();
+  await expect(lotte.getByText('Narrowed: Loudspeakers')).toBeVisible();
+  await accessible(lotte, 'a narrowed pile');
+  await lotte.goto('/tickets');
+  await lotte.getByRole('link', { name: 'Loudspeakers', exact: true }).click();
+  await expect(lotte).toHaveURL(/pile=done.*service=announcements/);
+  await expect(lotte.getByText('Narrowed: Loudspeakers')).toBeVisible();
+  await lotte.getByRole('button', { name: 'Drop “Loudspeakers”' }).click();
+  await expect(lotte.getByRole('link', { name: 'Loudspeakers', exact: true })).toBeHidden();
+});

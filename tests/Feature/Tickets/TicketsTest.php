@@ -251,6 +251,41 @@ final class TicketsTest extends TestCase
         self::assertNull($by->report->refresh()->email);
     }
 
+    public function test_the_pile_is_narrowed_and_ordered_by_its_address_and_kept_under_a_name(): void
+    {
+        $this->later(60);
+        $other = $this->reported('Card 100% refused', 'bo@mail.example', ['service' => 'payment', 'site' => 'Havre', 'name' => 'Bo Berg', 'others' => 'many', 'waits' => 'now']);
+        $this->actingAs($this->person('mika-sund'));
+        $seen = function (string $query): array {
+            $refs = [];
+            $this->get("/tickets?$query")->assertInertia(function (Shown $shown) use (&$refs): void {
+                $refs = array_column((array) data_get($shown->toArray(), 'props.tickets'), 'ref');
+            });
+
+            return $refs;
+        };
+        [$first, $second] = [$this->ticket->ref(), $other->ref()];
+        foreach ([
+            '' => [$second, $first], 'service=payment' => [$second], 'q=barrier' => [$first], 'q=bo+refused' => [$second], "q=$first" => [$first], 'q=havre' => [$second],
+            'q=100%25' => [$second], 'q=%25' => [$second], 'q=_' => [], 'priority=1' => [$second], 'priority=9' => [$second, $first], 'order=oldest' => [$first, $second],
+            'order=priority' => [$second, $first], 'order=drop' => [$second, $first], 'way=mail' => [], 'way=form' => [$second, $first], 'team=lanes' => [], 'team=-' => [$second, $first],
+        ] as $query => $refs) {
+            self::assertSame($refs, $seen($query), $query);
+        }
+        $this->get('/tickets?service[]=x')->assertStatus(400);
+
+        foreach (['Mine', 'Mine'] as $i => $name) {
+            $this->post('/tickets/lists', ['name' => $name, 'query' => "q=$i"])->assertSessionHasNoErrors();
+        }
+        $this->post('/tickets/lists', ['name' => '', 'query' => ''])->assertSessionHasErrors('name');
+        $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->where('lists', [['name' => 'Mine', 'query' => 'q=1']]));
+        $this->actingAs($this->person('ingrid-vale'))->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->where('lists', []));
+        $this->post('/tickets/lists/drop', ['name' => 'Mine']);
+        $this->actingAs($this->person('mika-sund'))->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->count('lists', 1));
+        $this->post('/tickets/lists/drop', ['name' => 'Mine']);
+        $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->where('lists', []));
+    }
+
     public function test_nothing_internal_ever_leaves_whatever_is_said_in_whatever_order(): void
     {
         $random = new Randomizer(new Mt19937(14));

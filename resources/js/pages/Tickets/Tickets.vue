@@ -10,6 +10,7 @@ import type { Beginning, JournalLine } from '@/lib/types';
 import { plural } from '@/lib/states';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
 import AsWritten from '@/pages/Tickets/AsWritten.vue';
+import NarrowPile from '@/pages/Tickets/NarrowPile.vue';
 import SurgeCard from '@/pages/Tickets/SurgeCard.vue';
 import TicketActions from '@/pages/Tickets/TicketActions.vue';
 import TicketAside from '@/pages/Tickets/TicketAside.vue';
@@ -22,6 +23,8 @@ const props = defineProps<{
   pile: string;
   piles: { pile: string; words: string; count: number }[];
   tickets: TicketLine[];
+  filter: Record<string, string>;
+  lists: { name: string; query: string }[];
   surges: SurgeLine[];
   incidents: OpenIncident[];
   ticket: TicketDetail | null;
@@ -40,7 +43,8 @@ const actions = ref<InstanceType<typeof TicketActions> | null>(null);
 const talk = ref<InstanceType<typeof TicketTalk> | null>(null);
 const aside = ref<InstanceType<typeof TicketAside> | null>(null);
 const surgeCards = ref<InstanceType<typeof SurgeCard>[]>([]);
-const linkOf = (id: number): string => `/tickets/${id}?pile=${props.pile}`;
+const narrowed = computed(() => new URLSearchParams({ pile: props.pile, ...props.filter }).toString());
+const linkOf = (id: number): string => `/tickets/${id}?${narrowed.value}`;
 const toggle = (id: number): void => {
   marked.value = marked.value.includes(id) ? marked.value.filter((one) => one !== id) : [...marked.value, id];
 };
@@ -127,6 +131,7 @@ const follows = {
             >{{ one.pile === 'done' ? one.words : `${one.words} ${one.count}` }}</Link
           >
         </nav>
+        <NarrowPile :pile="pile" :filter="filter" :lists="lists" :services="services" :teams="teams" />
         <h2 class="sr-only">{{ piles.find((one) => one.pile === pile)?.words }}</h2>
         <SurgeCard
           v-for="surge in surges"
