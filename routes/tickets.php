@@ -24,6 +24,7 @@ Route::middleware('web')->group(function (): void {
         Route::get('tickets', [TicketsController::class, 'index']);
         Route::get('tickets/{ticket}', [TicketsController::class, 'show'])->whereNumber('ticket');
         Route::get('reports/{report}', [TicketsController::class, 'ofReport'])->whereNumber('report');
+        Route::post('tickets/{ticket}/offer', [TicketsController::class, 'answerOffer'])->whereNumber('ticket');
         Route::post('tickets/lists', [TicketsController::class, 'keepList']);
         Route::post('tickets/lists/drop', [TicketsController::class, 'dropList']);
         Route::get('tasks', [StepsController::class, 'index']);

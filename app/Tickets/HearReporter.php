@@ -81,7 +81,7 @@ final class HearReporter implements TalksToReporters
                     // Each reads their own language; the original stays beside it.
                     'text' => $translated[$post->id] ?? $post->text, 'original' => isset($translated[$post->id]) ? $post->text : null,
                 ])->all(),
-            'language' => $report->language,
+            'language' => $report->language, 'deskOpens' => Promises::deskOpens(),
             'linkedByItself' => $ticket?->linked_by_itself === true && $report->incident?->isOpen() === true,
             'waitsForYou' => $ticket?->state === TicketState::Theirs,
         ];

@@ -12,6 +12,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
 use App\Rota\Holidays;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
@@ -30,6 +31,8 @@ final class Promises
     public const RESTORE = 'restore';
 
     private const SETTING = 'targets';
+
+    private const OPENS_WITHIN = 30 * 86400;
 
     /**
      * As an organisation begins: a first answer at any hour where it presses, else while the desk is open.
@@ -118,6 +121,20 @@ final class Promises
                 self::setTimes($ticket);
             }
         });
+    }
+
+    /** When the desk opens next; null while it is open, or where it keeps no hours. */
+    public static function deskOpens(): ?CarbonImmutable
+    {
+        foreach (Look::once('targets', static fn(): array => self::read(self::kept()['value'])) as $target) {
+            if ($target->hours !== null) {
+                $opens = $target->hours->next(Moment::now(), self::OPENS_WITHIN);
+
+                return $opens === null || $opens <= Moment::now() ? null : Moment::of($opens);
+            }
+        }
+
+        return null;
     }
 
     /** @return list<TargetClock> how the promises of a ticket stand now */

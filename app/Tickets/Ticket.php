@@ -10,6 +10,7 @@ use App\Incidents\LinkKind;
 use App\Incidents\Report;
 use App\Platform\Person;
 use App\Platform\Record;
+use App\Platform\Staff\Names;
 use App\Platform\Team;
 use App\Tickets\Languages\Translation;
 use App\Tickets\Languages\Translator;
@@ -37,6 +38,8 @@ use Skarvo\Tickets\TicketState;
  * @property int $priority
  * @property string|null $team_id null: the desk's own
  * @property string|null $person_id
+ * @property string|null $offered_to_id who has to accept it; until then it stays where it is
+ * @property string|null $offered_by_id
  * @property CarbonImmutable $opened_at
  * @property CarbonImmutable $waits_since
  * @property string|null $more_urgent why the reporter says so, until somebody has looked at it
@@ -55,7 +58,7 @@ use Skarvo\Tickets\TicketState;
  *     id: int, report: int, ref: string, kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
  *     place: string|null, service: string, priority: int, who: string, mine: bool, opened_at: CarbonImmutable,
  *     waits_since: CarbonImmutable,
- *     due: CarbonImmutable|null, is_near: bool, more_urgent: string|null,
+ *     due: CarbonImmutable|null, is_near: bool, offered: array{to: string, by: string, mine: bool}|null, more_urgent: string|null,
  *     incident: array{id: int, ref: string, title: string, is_open: bool}|null,
  *     probably: array{id: int, ref: string, title: string, score: float, because: list<string>}|null,
  * }
@@ -170,6 +173,9 @@ final class Ticket extends Record
             'who' => $this->person->name ?? $this->team->name ?? 'the desk', 'mine' => $reader !== null && $this->person_id === $reader->id,
             'opened_at' => $this->opened_at, 'waits_since' => $this->waits_since, 'due' => $this->due_at,
             'is_near' => $this->warn_at !== null && $this->warn_at->isPast(), 'more_urgent' => $this->more_urgent,
+            'offered' => $this->offered_to_id === null ? null : [
+                'to' => Names::person($this->offered_to_id), 'by' => Names::person($this->offered_by_id), 'mine' => $this->offered_to_id === $reader?->id,
+            ],
             'incident' => $incident === null ? null : [
                 'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'is_open' => $incident->isOpen(),
             ],

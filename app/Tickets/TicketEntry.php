@@ -38,6 +38,9 @@ enum TicketEntry: string implements EntryKind
     case Translated = 'ticket.translated';
     case NotTranslated = 'ticket.not_translated';
     case TranslationCorrected = 'ticket.translation_corrected';
+    case Offered = 'ticket.offered';
+    case Accepted = 'ticket.accepted';
+    case Declined = 'ticket.declined';
     case SurgeFound = 'surge.found';
     case SurgeOver = 'surge.over';
     case SurgeConfirmed = 'surge.confirmed';
@@ -51,7 +54,8 @@ enum TicketEntry: string implements EntryKind
             self::TaskSkipped => ['text' => Particular::Words, 'why' => Particular::Words],
             self::Tried => ['what' => Particular::Words, 'why' => Particular::Words],
             self::MoreUrgent, self::SurgeDismissed, self::Forgotten => ['why' => Particular::Words],
-            self::HandedOver => ['why' => Particular::Words, 'person' => Particular::Person],
+            self::Declined => ['why' => Particular::Words],
+            self::Offered, self::HandedOver => ['why' => Particular::Words, 'person' => Particular::Person],
             default => [],
         };
     }

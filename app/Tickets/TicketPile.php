@@ -55,7 +55,7 @@ enum TicketPile: string
     {
         return match ($this) {
             self::Ours => Ticket::query()->whereIn('state', [TicketState::New, TicketState::Ours])->withIncident(false),
-            self::Mine => Ticket::query()->open()->where('person_id', $reader->id),
+            self::Mine => Ticket::query()->open()->where(static fn(Builder $own) => $own->where('person_id', $reader->id)->orWhere('offered_to_id', $reader->id)),
             self::Theirs => Ticket::query()->where('state', TicketState::Theirs)->withIncident(false),
             self::Incident => Ticket::query()->open()->withIncident(),
             self::Done => Ticket::query()->where('state', TicketState::Done),

@@ -57,6 +57,9 @@ final class TicketWords implements TellsEntries
             ),
             TicketEntry::NotTranslated => Sentence::plain("The translator failed on $ref", $facts->text('error')),
             TicketEntry::TranslationCorrected => Sentence::plain("Corrected a translation on $ref"),
+            TicketEntry::Offered => Sentence::plain("Offers $ref to {$facts->person('person')}, who has to accept it", $facts->text('why')),
+            TicketEntry::Accepted => Sentence::plain("Accepted $ref"),
+            TicketEntry::Declined => Sentence::strong("Declined $ref, which stays where it is", $facts->text('why')),
             TicketEntry::SurgeFound => Sentence::strong(
                 "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual", "since {$facts->time('since')}",
             ),

@@ -17,6 +17,7 @@ use App\Platform\Team;
 use App\Signals\Requests\DropFilterRequest;
 use App\Signals\Requests\KeepFilterRequest;
 use App\Tickets\Languages\CorrectTranslation;
+use App\Tickets\Requests\AnswerOfferRequest;
 use App\Tickets\Requests\AnswerTicketRequest;
 use App\Tickets\Requests\CloseTicketsRequest;
 use App\Tickets\Requests\CorrectTicketRequest;
@@ -70,6 +71,16 @@ final class TicketsController
         return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->handOver(
             $ticket, $person, $team, (string) ($input['why'] ?? ''),
         ));
+    }
+
+    /** For whoever it is offered to, whatever else they may do. */
+    public function answerOffer(AnswerOfferRequest $request, Ticket $ticket): RedirectResponse
+    {
+        $input = $request->validated();
+        $work = new WorkTickets(CurrentPerson::of($request));
+        Once::for($request, static fn() => $work->answerOffer($ticket, (bool) $input['accept'], trim((string) ($input['why'] ?? ''))));
+
+        return back();
     }
 
     public function link(LinkTicketsRequest $request): RedirectResponse

@@ -36,23 +36,53 @@ final readonly class WorkTickets
         if ($ticket->person_id === $this->by->id) {
             return;
         }
-        $ticket->update(['person_id' => $this->by->id, 'state' => self::begun($ticket)]);
+        $ticket->update(['person_id' => $this->by->id, 'offered_to_id' => null, 'offered_by_id' => null, 'state' => self::begun($ticket)]);
         $this->write(TicketEntry::Taken, $ticket);
     }
 
-    /** To a person, or to a team; to neither is back to the desk. */
+    /**
+     * To a team, or back to the desk, at once; to a person once they accept: until then it stays with whoever has it, so that
+     * it never belongs to nobody.
+     */
     public function handOver(Ticket $ticket, ?Person $person, ?Team $team, string $why): void
     {
         $this->begin($ticket);
         if ($person?->left_at !== null) {
             throw Refused::because("$person->name has left. Choose somebody else.", 'person');
         }
+        if ($person !== null && $person->id !== $this->by->id) {
+            $ticket->update([
+                'offered_to_id' => $person->id, 'offered_by_id' => $this->by->id, 'person_id' => $ticket->person_id ?? $this->by->id,
+                'state' => self::begun($ticket),
+            ]);
+            $this->write(TicketEntry::Offered, $ticket, ['person' => $person->id, 'why' => $why]);
+
+            return;
+        }
         $ticket->update([
-            'person_id' => $person?->id, 'team_id' => $team->id ?? $person?->team_id,
+            'person_id' => $person?->id, 'team_id' => $team->id ?? $person?->team_id, 'offered_to_id' => null, 'offered_by_id' => null,
             'state' => self::begun($ticket), 'waits_since' => now(),
         ]);
         $this->write(TicketEntry::HandedOver, $ticket, ['person' => $person?->id, 'team' => $team?->id, 'why' => $why]);
         Lessons::learn($ticket, array_filter(['team' => $team?->id], is_string(...)), $this->by);
+    }
+
+    /**
+     * What was offered is accepted, or declined with a reason; then it stays where it is.
+     *
+     * @throws Refused if it is offered to nobody any more, or to somebody else
+     */
+    public function answerOffer(Ticket $ticket, bool $accepts, string $why): void
+    {
+        $this->begin($ticket);
+        if ($ticket->offered_to_id !== $this->by->id) {
+            throw Refused::because("{$ticket->ref()} is not offered to you any more.");
+        }
+        $ticket->update([
+            'offered_to_id' => null, 'offered_by_id' => null,
+            ...($accepts ? ['person_id' => $this->by->id, 'team_id' => $this->by->team_id, 'waits_since' => now()] : []),
+        ]);
+        $this->write($accepts ? TicketEntry::Accepted : TicketEntry::Declined, $ticket, $accepts ? [] : ['why' => $why]);
     }
 
     /** The reporter reads it, and it goes to them by mail. Then the ticket waits for them, or goes on waiting for us. */
@@ -130,7 +160,7 @@ final readonly class WorkTickets
         $post = $text === '' ? null : $this->post($ticket, $text, false);
         $this->firstAnswer($ticket);
         Promises::note($ticket, TicketHappeningKind::Met, name: Promises::RESTORE);
-        $ticket->update(['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null]);
+        $ticket->update(['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null, 'offered_to_id' => null, 'offered_by_id' => null]);
         $ticket->report->update(['resolved_at' => now()]);
         Promises::setTimes($ticket);
         $this->write(TicketEntry::Closed, $ticket);

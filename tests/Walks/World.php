@@ -143,6 +143,7 @@ final class World
             'POST lessons/linking' => ['on' => false, 'version' => 0], 'POST report/{token}/other' => [],
             'POST tickets/{ticket}/translation' => ['post' => 0, 'to' => 'en', 'text' => 'x'],
             'POST tickets/lists' => ['name' => 'Mine', 'query' => 'service=booking'], 'POST tickets/lists/drop' => ['name' => 'Mine'],
+            'POST tickets/{ticket}/offer' => ['accept' => true],
             'POST tickets/{ticket}/try' => ['what' => 'Restart', 'outcome' => 'refused', 'why' => 'x', 'reporter' => true],
             'POST tickets/{ticket}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/checklist' => ['checklist' => self::checklist()],

@@ -15,6 +15,16 @@ final readonly class OpenHours
     public function __construct(private Zone $zone, private array $weekly, private array $except = []) {}
 
     /**
+     * @param  int  $at  seconds since the epoch
+     * @param  int  $withinSeconds  so far ahead it is looked
+     * @return int|null when it opens next, or the moment itself where it is open; null if it does not open within that time
+     */
+    public function next(int $at, int $withinSeconds): ?int
+    {
+        return $this->between($at, $at + $withinSeconds)->all[0][0] ?? null;
+    }
+
+    /**
      * @param  int  $from  seconds since the epoch
      * @param  int  $to  seconds since the epoch, not included
      */

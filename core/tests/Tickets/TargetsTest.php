@@ -57,6 +57,19 @@ final class TargetsTest extends TestCase
         }
     }
 
+    public function test_hours_say_when_they_open_next(): void
+    {
+        $day = intdiv(1_772_524_800, 86400);
+        $at = static fn(int $hours): int => $day * 86400 + $hours * 3600;
+        $desk = new OpenHours(Zone::orUtc('UTC'), [new WeekHours(Weekday::cases(), 8 * 3600, 16 * 3600)], [$day + 1 => []]);
+
+        foreach ([0 => 8, 7 => 8, 8 => 8, 12 => 12, 15 => 15, 16 => 56, 30 => 56] as $now => $opens) {
+            self::assertSame($at($opens), $desk->next($at($now), 10 * 86400), "at $now");
+        }
+        self::assertNull($desk->next($at(16), 86400));
+        self::assertNull((new OpenHours(Zone::orUtc('UTC'), []))->next($at(0), 10 * 86400));
+    }
+
     public function test_a_clock_that_reaches_its_limit_as_the_desk_closes_was_due_then(): void
     {
         $desk = new OpenHours(Zone::orUtc('UTC'), [new WeekHours(Weekday::cases(), 8 * 3600, 16 * 3600)]);

@@ -119,7 +119,7 @@ final class EntriesTest extends TestCase
             'calls/{call}/stop' => ['call.stopped call:#@'],
             'people' => ['person.made person:new-person'], 'report' => ['report.received report:#'],
             'tickets/take' => ['ticket.taken ticket:#'], 'tickets/close' => ['ticket.closed ticket:#', 'mail.queued report:#'],
-            'tickets/hand-over' => ['ticket.handed_over ticket:#'], 'tickets/link' => ['report.linked report:#@'],
+            'tickets/hand-over' => ['ticket.offered ticket:#'], 'tickets/link' => ['report.linked report:#@'],
             'tickets/phone' => ['report.received report:#', 'ticket.taken ticket:#', 'report.linked report:#@', 'ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
@@ -231,6 +231,9 @@ final class EntriesTest extends TestCase
             'tickets/{ticket}/forget', ['why' => 'At their request'], ['ticket.forgotten ticket:#'],
             fn() => $this->post('/tickets/close', $of('tickets/close'), ['X-Request-Key' => 'close']),
         ];
+        yield ['tickets/{ticket}/offer', ['accept' => false, 'why' => 'Busy'], ['ticket.declined ticket:#'], static fn() => \App\Tickets\Ticket::query()->update(['offered_to_id' => 'per-strand'])];
+        yield 'accepted' => ['tickets/{ticket}/offer', ['accept' => true], ['ticket.accepted ticket:#'], static fn() => \App\Tickets\Ticket::query()->update(['offered_to_id' => 'per-strand'])];
+        yield 'to the desk' => ['tickets/hand-over', ['tickets' => [World::parts()['ticket']]], ['ticket.handed_over ticket:#']];
         yield 'an internal note' => ['tickets/{ticket}/answer', ['text' => 'Old reader', 'internal' => true], ['ticket.noted ticket:#']];
         yield 'a decision' => ['incidents/{incident}/notes', ['text' => 'By hand', 'decision' => true], ['incident.decision incident:#@']];
         yield ['incidents/{incident}/tell', ['person' => 'ada-holm', 'why' => 'It is yours.'], ['owner.told person:ada-holm@']];

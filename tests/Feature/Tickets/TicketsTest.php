@@ -179,6 +179,46 @@ final class TicketsTest extends TestCase
         $this->get("/tickets/{$this->ticket->id}")->assertInertia(fn(Shown $shown) => $shown->where('ticket.who', 'the desk'));
     }
 
+    public function test_a_ticket_that_is_offered_stays_where_it_is_until_it_is_accepted(): void
+    {
+        $offer = fn(string $key) => $this->actingAs($this->person('mika-sund'))
+            ->post('/tickets/hand-over', ['tickets' => [$this->ticket->id], 'person' => 'noor-lind', 'why' => 'Your lane'], ['X-Request-Key' => $key]);
+        $answer = fn(string $who, array $sent, string $key) => $this->actingAs($this->person($who))->post("/tickets/{$this->ticket->id}/offer", $sent, ['X-Request-Key' => $key]);
+        $offer('a')->assertSessionHasNoErrors();
+        self::assertSame(['mika-sund', 'noor-lind'], [$this->ticket->refresh()->person_id, $this->ticket->offered_to_id]);
+        $this->actingAs($this->person('noor-lind'))->get('/tickets?pile=mine')->assertInertia(fn(Shown $shown) => $shown
+            ->where('tickets.0.offered', ['to' => $this->person('noor-lind')->name, 'by' => $this->person('mika-sund')->name, 'mine' => true])->where('tickets.0.mine', false));
+        $answer('ingrid-vale', ['accept' => true], 'b')->assertSessionHasErrors('action');
+        $answer('noor-lind', ['accept' => false], 'c')->assertSessionHasErrors('why');
+        $answer('noor-lind', ['accept' => false, 'why' => 'Not mine'], 'd')->assertSessionHasNoErrors();
+        self::assertSame(['mika-sund', null], [$this->ticket->refresh()->person_id, $this->ticket->offered_to_id]);
+        $offer('e');
+        $answer('noor-lind', ['accept' => true], 'f')->assertSessionHasNoErrors();
+        self::assertSame(['noor-lind', 'lanes', null], [$this->ticket->refresh()->person_id, $this->ticket->team_id, $this->ticket->offered_to_id]);
+        $answer('noor-lind', ['accept' => true], 'g')->assertSessionHasErrors('action');
+        // Who takes it meanwhile has it.
+        $offer('h');
+        $this->actingAs($this->person('ingrid-vale'))->post('/tickets/take', ['tickets' => [$this->ticket->id]], ['X-Request-Key' => 'i']);
+        self::assertSame(['ingrid-vale', null], [$this->ticket->refresh()->person_id, $this->ticket->offered_to_id]);
+    }
+
+    public function test_a_reporter_is_told_when_the_desk_opens(): void
+    {
+        $opens = function (): mixed {
+            $value = null;
+            $this->guest()->get("/report/{$this->report->key()}")->assertInertia(function (Shown $shown) use (&$value): void {
+                $value = data_get($shown->toArray(), 'props.deskOpens');
+            });
+
+            return $value;
+        };
+        self::assertNull($opens());
+        $this->later(14 * 3600);
+        self::assertSame('2026-03-04T05:00:00.000000Z', $opens());
+        DB::table('settings')->insert(['id' => 'holidays', 'value' => json_encode(['2026-03-04' => 'Day of the ferries']), 'version' => 1]);
+        self::assertSame('2026-03-05T05:00:00.000000Z', $opens());
+    }
+
     public function test_what_is_near_is_among_the_running_clocks_and_what_waits_for_an_incident_is_not(): void
     {
         $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->where('clocks', fn($clocks): bool => ! self::hasTicket($clocks)));
@@ -289,7 +329,11 @@ final class TicketsTest extends TestCase
     public function test_nothing_internal_ever_leaves_whatever_is_said_in_whatever_order(): void
     {
         $random = new Randomizer(new Mt19937(14));
+        config()->set('skarvo.gateways.translator', 'http://translator.test');
+        $this->report->update(['chat_channel' => 'quay', 'chat_thread' => 't1']);
         for ($i = 0; $i < 120; $i++) {
+            // For a while they read another language.
+            $this->report->refresh()->update(['language' => $i > 40 && $i < 80 ? 'no' : 'en']);
             $this->later($random->getInt(1, 900));
             $text = ($secret = $random->getInt(0, 1) === 1) ? "SECRET-$i" : "plain-$i";
             match ($random->getInt(0, 4)) {
@@ -303,6 +347,7 @@ final class TicketsTest extends TestCase
             (string) $this->get('/status')->getContent(), (string) $this->get('/report')->getContent(),
             implode(' ', DB::table('outbox')->pluck('payload')->all()),
         ];
+        self::assertSame(['chat', 'mail', 'translation'], DB::table('outbox')->distinct()->orderBy('kind')->pluck('kind')->all());
         self::assertGreaterThan(10, TicketPost::query()->where('is_internal', true)->count());
         self::assertStringContainsString('plain-', $seen[0]);
         self::assertStringContainsString('plain-', $seen[3]);

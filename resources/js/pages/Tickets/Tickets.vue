@@ -11,6 +11,7 @@ import { plural } from '@/lib/states';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
 import AsWritten from '@/pages/Tickets/AsWritten.vue';
 import NarrowPile from '@/pages/Tickets/NarrowPile.vue';
+import OfferedNote from '@/pages/Tickets/OfferedNote.vue';
 import SurgeCard from '@/pages/Tickets/SurgeCard.vue';
 import TicketActions from '@/pages/Tickets/TicketActions.vue';
 import TicketAside from '@/pages/Tickets/TicketAside.vue';
@@ -211,6 +212,7 @@ const follows = {
             <strong>{{ ticket.judged.helped ? 'They say that it helped.' : 'They say that it did not help.' }}</strong>
             {{ ticket.judged.better ? `Better would be: ${ticket.judged.better}` : '' }}
           </p>
+          <OfferedNote v-if="ticket.offered" :key="`offer-${ticket.id}`" class="mb-3" :ticket="ticket" />
           <p v-if="ticket.busy" class="mb-3 border-l-[5px] border-call bg-sheet p-2">
             <strong>{{ ticket.busy.name }}</strong>: this service counts more until <TimeAgo :at="ticket.busy.until" />.
             <template v-if="mayWork && ticket.busy.raise">

@@ -21,12 +21,13 @@ const props = defineProps<{
   waitsForYou: boolean;
   linkedByItself: boolean;
   language: string | null;
+  deskOpens: string | null;
 }>();
 const words = computed(() => phrasesOf(props.language));
 const page = usePage();
 const address = page.url.split(/[?#]/)[0] ?? '';
 usePoll(10_000, {
-  only: ['report', 'updates', 'known', 'talk', 'waitsForYou', 'linkedByItself', 'language'],
+  only: ['report', 'updates', 'known', 'talk', 'waitsForYou', 'linkedByItself', 'language', 'deskOpens'],
   headers: LIVE,
 });
 </script>
@@ -57,6 +58,9 @@ usePoll(10_000, {
       <MineIsOther v-if="linkedByItself" class="mt-4" :address="address" />
       <UpdateStory class="mt-5" :updates="updates" />
       <AfterTheEnd v-if="report.resolved_at" :address="address" :helped="report.helped" :better="report.better" />
+      <p v-if="deskOpens && !report.resolved_at" class="mt-4 font-semibold" role="status">
+        {{ words.closed }} <TimeAgo :at="deskOpens" />
+      </p>
       <ReporterTalk
         :talk="talk"
         :waits-for-you="waitsForYou"
