@@ -243,3 +243,34 @@ test('the pile is narrowed, kept under a name, and opened from its address', asy
   await lotte.getByRole('button', { name: 'Drop “Loudspeakers”' }).click();
   await expect(lotte.getByRole('link', { name: 'Loudspeakers', exact: true })).toBeHidden();
 });
+
+test('a ticket is offered to somebody, declined with a reason, and accepted', async ({ browser, request }) => {
+  const written = await request.post(`${standInsAddress}/say`, {
+    data: { channel: 'quay', author: 'Eva Lund', text: 'The plate reader at Tangen is dark' },
+  });
+  const { ref } = (await written.json()) as { ref: string };
+  const lotte = await someone(browser, 'Lotte Krone');
+  await lotte.goto(`/reports/${Number(ref.slice(3))}`);
+  await expect(lotte.getByText(/by chat/).first()).toBeVisible();
+  const offer = async (): Promise<void> => {
+    await lotte.getByRole('button', { name: /^Hand over…/ }).click();
+    await lotte.getByRole('combobox', { name: 'To' }).selectOption({ label: 'Noor Lind' });
+    await lotte.getByRole('button', { name: 'Offer it' }).click();
+    await expect(lotte.getByText('Offered to Noor Lind, who has not accepted it yet.')).toBeVisible();
+  };
+  await offer();
+  const noor = await phone(browser);
+  await signIn(noor, 'Noor Lind');
+  await noor.goto('/tickets?pile=mine');
+  await noor.getByRole('link', { name: /plate reader at Tangen/ }).click();
+  await noor.getByRole('button', { name: /^Decline…/ }).click();
+  await noor.getByLabel('Why not you').fill('I am at sea.');
+  await noor.getByRole('button', { name: 'Decline it' }).click();
+  await expect(lotte.getByText('I am at sea.')).toBeVisible();
+  await offer();
+  await noor.reload();
+  await fitsItsWidth(noor);
+  await accessible(noor, 'a ticket that is offered');
+  await noor.getByRole('button', { name: 'Accept it' }).click();
+  await expect(noor.getByText('You have it.')).toBeVisible();
+});

@@ -42,8 +42,11 @@ const send = (): void => {
       </select></label
     >
     <label class="min-w-40 flex-1">Why (optional) <input v-model="why" class="field py-1" maxlength="500" /></label>
-    <ActButton type="submit" :busy="action.busy.value">Hand over</ActButton>
+    <ActButton type="submit" :busy="action.busy.value">{{
+      to.startsWith('person:') ? 'Offer it' : 'Hand over'
+    }}</ActButton>
     <button type="button" class="link" @click="emit('close')">Cancel</button>
+    <p v-if="to.startsWith('person:')" class="w-full text-ink-2">It stays where it is until they accept it.</p>
     <TroubleNote :text="Object.values(action.errors.value)[0]" />
   </form>
 </template>

@@ -47,6 +47,9 @@ const left = computed(() => (props.ticket.due === null ? null : millis(props.tic
       {{ ticket.ref }}, {{ [ticket.name, ticket.service, ticket.place].filter(Boolean).join(', ') }},
       <TimeAgo :at="ticket.opened_at" />
     </p>
+    <p v-if="ticket.offered?.mine" class="col-span-2 text-small font-semibold text-call">
+      {{ ticket.offered.by }} hands it to you
+    </p>
     <p v-if="ticket.more_urgent" class="col-span-2 text-small font-semibold text-call">
       More urgent: {{ ticket.more_urgent }}
     </p>
