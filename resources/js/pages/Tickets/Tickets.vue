@@ -112,6 +112,7 @@ const follows = {
 
 <template>
   <AppShell :title="ticket ? `${ticket.ref}` : 'Tickets'" :follows="follows">
+    <h1 class="sr-only">Tickets</h1>
     <div class="grid min-h-0 flex-1 lg:grid-cols-[390px_minmax(0,1fr)_320px]">
       <div
         class="min-h-0 overflow-y-auto border-line p-3 lg:border-r"
@@ -120,7 +121,6 @@ const follows = {
         role="region"
         aria-label="The pile"
       >
-        <h1 class="sr-only">Tickets</h1>
         <nav aria-label="Piles" class="mb-2 flex flex-wrap gap-x-4 text-small">
           <Link
             v-for="one in piles"
