@@ -15,6 +15,18 @@ use App\Platform\Outbox\Outbox;
  */
 final class TellReporter
 {
+    /** In the thread where it began, if it began in one; nothing by mail. */
+    public static function inChat(Ticket $ticket, string $key, string $text): void
+    {
+        $report = $ticket->report;
+        if ($report->chat_thread !== null) {
+            Outbox::put('chat', "chat-$key", [
+                'channel' => $report->chat_channel, 'thread' => $report->chat_thread, 'text' => $text, 'ticket' => $ticket->id,
+                'about' => ['report' => $report->id],
+            ], now());
+        }
+    }
+
     /**
      * @param  string  $text  ends where the address of their page is to follow
      * @param  bool  $isAutomatic  no person wrote it: the mail says so, and nothing answers it
@@ -23,12 +35,7 @@ final class TellReporter
     {
         $report = $ticket->report;
         $text .= route('report.follow', $report->key());
-        if ($report->chat_thread !== null) {
-            Outbox::put('chat', "chat-$key", [
-                'channel' => $report->chat_channel, 'thread' => $report->chat_thread, 'text' => $text, 'ticket' => $ticket->id,
-                'about' => ['report' => $report->id],
-            ], now());
-        }
+        self::inChat($ticket, $key, $text);
         if ($report->email === null) {
             return;
         }

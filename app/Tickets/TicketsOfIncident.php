@@ -29,19 +29,25 @@ final class TicketsOfIncident implements HasConsequences
         $reports = Report::query()->about($incident->id)->pluck('id');
         /** @var Collection<int, Ticket> $tickets */
         $tickets = $isOver
-            ? Ticket::query()->whereIn('report_id', $reports)->open()->get()
-            : Ticket::query()->whereIn('report_id', $reports)->where('state', TicketState::Done)
+            ? Ticket::query()->with('report')->whereIn('report_id', $reports)->open()->get()
+            : Ticket::query()->with('report')->whereIn('report_id', $reports)->where('state', TicketState::Done)
                 ->where('closed_at', '>=', $incident->resolved_at)->get();
 
-        return new Foreseen(static fn(): array => [], static function () use ($tickets, $isOver): void {
+        return new Foreseen(static fn(): array => [], static function () use ($tickets, $isOver, $incident, $turn): void {
             foreach ($tickets as $ticket) {
                 foreach ($isOver ? [Promises::RESPOND, Promises::RESTORE] : [Promises::RESTORE] as $name) {
                     Promises::note($ticket, $isOver ? TicketHappeningKind::Met : TicketHappeningKind::Reopened, name: $name);
                 }
                 $ticket->update([
                     'state' => $isOver ? TicketState::Done : TicketState::Ours, 'closed_at' => $isOver ? now() : null, 'more_urgent' => null,
+                    'offered_to_id' => null, 'offered_by_id' => null,
                 ]);
                 Promises::setTimes($ticket);
+                // By mail they hear of it from the incident; a chat is ours.
+                TellReporter::inChat(
+                    $ticket, "incident-$ticket->id-$incident->version",
+                    "$turn->public ".($isOver ? 'If it still does not work for you, say so here.' : 'We write again when it works.'),
+                );
             }
         });
     }

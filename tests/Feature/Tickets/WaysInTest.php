@@ -166,6 +166,24 @@ final class WaysInTest extends TestCase
         $this->postJson('/api/v1/chat', ['channel' => 'quay', 'text' => 'x'], ['Authorization' => 'Bearer plain-probe'])->assertUnprocessable();
     }
 
+    public function test_a_chat_hears_that_its_incident_is_over(): void
+    {
+        $this->chat('m1', 'The till refuses every card');
+        $ticket = Ticket::query()->with('report')->sole();
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
+            'alerts' => [], 'reports' => [$ticket->report_id], 'title' => 'Tills', 'service' => 'payment', 'impact' => 'part', 'urgency' => 'now', 'team' => null,
+        ], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
+        $incident = \App\Incidents\Incident::query()->latest('id')->firstOrFail();
+        self::assertSame($incident->id, $ticket->report->refresh()->load('link')->incident_id);
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Restarted.', 'update' => 'Cards work again.'], ['X-Request-Key' => 'over'])->assertSessionHasNoErrors();
+
+        $said = DB::table('outbox')->where('kind', 'chat')->orderBy('id')->get()->map(static fn(\stdClass $one): mixed => json_decode((string) $one->payload));
+        self::assertStringContainsString('Cards work again.', $said->last()->text ?? '');
+        self::assertSame(TicketState::Done, $ticket->refresh()->state);
+        $this->chat('m2', 'It refuses again');
+        self::assertSame(TicketState::Ours, $ticket->refresh()->state);
+    }
+
     public function test_a_chat_that_does_not_answer_is_told_on_the_ticket(): void
     {
         $this->chat('m1', 'The till refuses every card');
