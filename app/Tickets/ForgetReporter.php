@@ -34,9 +34,10 @@ final class ForgetReporter
         }
         // Under a new token: the address that they were given opens nothing any more.
         $email = $ticket->report->email;
-        $ticket->report->update(
-            ['answered' => null, 'better' => null, 'chat_channel' => null, 'chat_thread' => null, 'name' => null, 'email' => null, 'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH)],
-        );
+        $ticket->report->update([
+            'answered' => null, 'better' => null, 'chat_channel' => null, 'chat_thread' => null, 'name' => null, 'email' => null,
+            'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH),
+        ]);
         TicketPost::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
         Translation::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
         Attempt::query()->where('ticket_id', $ticket->id)->update(['what' => self::ERASED, 'why' => null]);

@@ -89,9 +89,9 @@ final class Guesses
         $known = array_values(Incident::allOpen()->map(self::incident(...))->all());
         $linked = Ticket::query()->with(['report', 'translation'])->open()->withIncident()->latest('opened_at')->limit(self::BESIDE)->get();
         $asked = new KnownTicket('asked', $text, Moment::now(), $service, null, $place);
-        $answer = $known === [] ? null : Related::of($known, [$asked, ...array_map(self::ticket(...), [...$linked])], self::dependencies($known), self::past())[0] ?? null;
+        $tickets = [$asked, ...array_map(self::ticket(...), [...$linked])];
 
-        return $answer === null ? [] : self::kept($answer->choices);
+        return $known === [] ? [] : self::kept(Related::of($known, $tickets, self::dependencies($known), self::past())[0]->choices);
     }
 
     /**

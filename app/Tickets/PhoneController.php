@@ -39,8 +39,8 @@ final class PhoneController
     public function store(FileCallRequest $request, TakeReport $take): RedirectResponse
     {
         $person = CurrentPerson::of($request);
-        $incident = isset($request->validated()['incident']) ? Incident::query()
-            ->findOrFail((int) $request->validated()['incident']) : null;
+        $known = $request->validated()['incident'] ?? null;
+        $incident = $known === null ? null : Incident::query()->findOrFail((int) $known);
         $answer = $request->answer();
         $ticket = null;
         Once::for($request, static function () use ($request, $take, $person, $incident, $answer, &$ticket): void {

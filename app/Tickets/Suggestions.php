@@ -102,11 +102,14 @@ final class Suggestions
      */
     private static function elsewhere(array $items, ?string $place): array
     {
-        return $place === null || trim($place) === '' ? [] : array_values(array_map(strval(...), Item::query()->whereKey($items)
-            ->whereNotNull('site')->get(['id', 'site'])->filter(
-                static fn(Item $one): bool => mb_stripos($place, (string) $one->site) === false,
-            )
-            ->modelKeys()));
+        if ($place === null || trim($place) === '') {
+            return [];
+        }
+        $sites = Item::query()->whereKey($items)->whereNotNull('site')->pluck('site', 'id')->map(strval(...));
+
+        $away = $sites->filter(static fn(string $site): bool => mb_stripos($place, $site) === false);
+
+        return array_values(array_map(strval(...), $away->keys()->all()));
     }
 
     private static function suggester(): Suggester
@@ -123,9 +126,9 @@ final class Suggestions
         $closed = DB::table('tickets')->where('state', TicketState::Done->value)
             ->selectRaw('count(*) as count, max(closed_at) as last')->first();
         $erased = Report::query()->where('what', ForgetReporter::ERASED)->count();
-        $items = Item::query()->where('kind', Item::SERVICE)->selectRaw('group_concat(id || name) as names')->value('names');
+        $services = Item::query()->where('kind', Item::SERVICE)->orderBy('id')->get(['id', 'name', 'public_name'])->toArray();
 
-        return md5(json_encode([config('app.key'), $lessons, $closed, $erased, $items], JSON_THROW_ON_ERROR));
+        return md5(json_encode([$lessons, $closed, $erased, $services], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE));
     }
 
     private static function learned(): Suggester

@@ -56,11 +56,11 @@ final readonly class TicketFilter
                 $this->service === '' ?: $query->where('service_id', $this->service);
                 $this->way === null ?: $query->where('way', $this->way);
                 foreach (preg_split('/\s+/u', $this->words, -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-                    $like = '%'.addcslashes($word, '%_\\').'%';
+                    $like = '%'.addcslashes(mb_strtolower($word), '%_\\').'%';
                     $number = preg_match('/^RE-0*(\d{1,9})$/i', $word, $found) === 1 ? (int) $found[1] : 0;
                     $query->where(static fn($any) => $any->where('reports.id', $number)
-                        ->orWhereRaw("what like ? escape '\\'", [$like])->orWhereRaw("name like ? escape '\\'", [$like])
-                        ->orWhereRaw("site like ? escape '\\'", [$like]));
+                        ->orWhereRaw("lower(what) like ? escape '\\'", [$like])->orWhereRaw("lower(name) like ? escape '\\'", [$like])
+                        ->orWhereRaw("lower(site) like ? escape '\\'", [$like]));
                 }
             });
         }
