@@ -11,6 +11,7 @@ use App\Platform\Moment;
 use App\Signals\Live\DatabaseShelf;
 use App\Signals\Live\GatherAlerts;
 use App\Signals\Live\KeepAlerts;
+use App\Signals\Live\KnownBundles;
 use App\Signals\Live\Ownership;
 use App\Signals\Live\RuleSets;
 use App\Signals\Live\StoredSignal;
@@ -27,9 +28,8 @@ use Skarvo\Signals\Replay\Settings;
  */
 final class TakeSignals implements ClockPart
 {
-    /** A batch holds the database for a second or two at most; those who send signals wait so long. */
     /** A batch holds the write lock: as many signals as take about so long. */
-    private const BATCH_SECONDS = 0.4;
+    private const BATCH_SECONDS = 0.35;
 
     private const LEAST = 500;
 
@@ -38,6 +38,8 @@ final class TakeSignals implements ClockPart
     /** How many signals the next batch takes. */
     private int $batch = 1000;
 
+    private KnownBundles $known;
+
     /** Bundles that are looked at in one go because of the time. */
     private const LOOKS = 500;
 
@@ -45,6 +47,11 @@ final class TakeSignals implements ClockPart
     private const LATE_SECONDS = 120 + 30;
 
     private const QUIET_SECONDS_BACK = 2 * 86400;
+
+    public function __construct()
+    {
+        $this->known = new KnownBundles;
+    }
 
     public function name(): string
     {
@@ -65,7 +72,13 @@ final class TakeSignals implements ClockPart
         }
 
         $began = hrtime(true);
-        $taken = DB::transaction(fn(): int => $this->takeBatch($mayWork));
+        try {
+            $taken = DB::transaction(fn(): int => $this->takeBatch($mayWork));
+        } catch (\Throwable $fault) {
+            $this->known->forget();
+
+            throw $fault;
+        }
         if ($taken >= $this->batch) {
             $seconds = max(0.001, (hrtime(true) - $began) / 1e9);
             $this->batch = (int) max(self::LEAST, min(self::MOST, $this->batch * min(2, self::BATCH_SECONDS / $seconds)));
@@ -145,6 +158,7 @@ final class TakeSignals implements ClockPart
         if ($rows === []) {
             return [];
         }
+        $this->known->begin();
         $keepFrom = min($now, ...array_map(static fn(\stdClass $row): int => (int) $row->received_at, $rows)) - self::LATE_SECONDS;
         $signals = array_map(static fn(\stdClass $row) => StoredSignal::toCore($row, $rules), $rows);
         $pdo = DB::connection()->getPdo();
@@ -153,7 +167,7 @@ final class TakeSignals implements ClockPart
         $name = $pdo->prepare('insert into bundle_members (kind, name, bundle_id) values (?, ?, ?) on conflict (kind, name) do update set bundle_id = excluded.bundle_id');
         $changed = [];
         foreach ((
-            new Taking($settings, $quiet, new DatabaseShelf($rules, $mark, $keepFrom))
+            new Taking($settings, $quiet, new DatabaseShelf($rules, $mark, $keepFrom, $this->known))
         )->take($signals, $keepFrom) as ['bundle' => $bundle, 'was' => $was, 'new' => $new]) {
             [$alerts, $next, $busy, $firing] = $bundle->at($now, $settings, $quiet);
             $id = $was[0] ?? null;
@@ -166,8 +180,10 @@ final class TakeSignals implements ClockPart
             foreach ($new as [$kind, $text]) {
                 $name->execute([$kind, $text, $id]);
             }
+            $this->known->put($id, $bundle, $was, $new);
             $changed[$id] = [$bundle, $alerts, $firing];
         }
+        $this->known->end();
 
         return $changed;
     }

@@ -6,6 +6,7 @@ namespace App\Signals\Intake;
 
 use App\Platform\Contracts\Swept;
 use App\Platform\Moment;
+use App\Signals\Live\KnownBundles;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -66,6 +67,7 @@ final class ForgetOldSignals implements Swept
             DB::transaction(static function () use ($old): void {
                 DB::table('bundle_members')->whereIn('bundle_id', $old()->select('id'))->delete();
                 $old()->delete();
+                KnownBundles::countUp();
             });
         }
     }

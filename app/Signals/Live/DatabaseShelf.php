@@ -26,40 +26,61 @@ final class DatabaseShelf implements Shelf
      * @param  int  $upTo  the last signal that was taken before; later ones are still to come
      * @param  int  $since  seconds since the epoch: what no bundle knows is not asked for from before
      */
-    public function __construct(private readonly RuleSets $rules, private readonly int $upTo, private readonly int $since = PHP_INT_MAX) {}
+    public function __construct(
+        private readonly RuleSets $rules, private readonly int $upTo, private readonly int $since = PHP_INT_MAX, private readonly KnownBundles $known = new KnownBundles,
+    ) {}
 
     public function bundles(array $families, array $keys): array
     {
-        $numbers = $known = [];
+        $numbers = $unknown = [];
         foreach (['f' => $families, 'k' => $keys] as $kind => $names) {
-            foreach (array_chunk($names, self::CHUNK) as $chunk) {
-                foreach (
-                    DB::table('bundle_members')->where('kind', $kind)
-                        ->whereIn('name', $chunk)->pluck('bundle_id', 'name') as $name => $bundle
-                ) {
-                    $numbers[(int) $bundle] = true;
-                    $known[$kind][$name] = true;
+            $unread = [];
+            foreach ($names as $name) {
+                $number = $this->known->numberOf($kind, $name);
+                if ($number === null) {
+                    $unread[$name] = true;
+                } else {
+                    $numbers[$number] = true;
                 }
             }
+            foreach (array_chunk(self::names($unread), self::CHUNK) as $chunk) {
+                foreach (
+                    DB::table('bundle_members')->where('kind', $kind)
+                        ->whereIn('name', $chunk)->pluck('bundle_id', 'name') as $name => $number
+                ) {
+                    $numbers[(int) $number] = true;
+                    $this->known->learn($kind, (string) $name, (int) $number);
+                    unset($unread[$name]);
+                }
+            }
+            $unknown[$kind] = self::names($unread);
         }
         // Asked for one by one while they are taken: a flood is of many that nobody knows.
-        $this->readAhead(array_diff($families, self::names($known['f'] ?? [])), array_diff($keys, self::names($known['k'] ?? [])));
+        $this->readAhead($unknown['f'], $unknown['k']);
+        $bundles = [];
+        foreach (array_keys($numbers) as $number) {
+            if (($bundle = $this->known->get($number)) !== null) {
+                $bundles[$number] = $bundle;
+            }
+        }
+        $bundles += self::read(array_keys(array_diff_key($numbers, $bundles)));
+        ksort($bundles);
 
-        return self::read(array_keys($numbers));
+        return $bundles;
     }
 
     /**
-     * @param  array<string>  $families  that no bundle knows
-     * @param  array<string>  $keys
+     * @param  list<string>  $families  that no bundle knows
+     * @param  list<string>  $keys
      */
     private function readAhead(array $families, array $keys): void
     {
         $this->strays = array_fill_keys($families, []);
-        foreach ($this->signals(array_values($families), $this->since) as $signal) {
+        foreach ($this->signals($families, $this->since) as $signal) {
             $this->strays[$signal->family()][] = $signal;
         }
         $this->hadAlerts = array_fill_keys($keys, false);
-        foreach (array_chunk(array_values($keys), self::CHUNK) as $chunk) {
+        foreach (array_chunk($keys, self::CHUNK) as $chunk) {
             foreach (DB::table('alerts')->whereIn('key', $chunk)->distinct()->pluck('key') as $key) {
                 $this->hadAlerts[(string) $key] = true;
             }
@@ -67,12 +88,12 @@ final class DatabaseShelf implements Shelf
     }
 
     /**
-     * @param  array<array-key, true>  $known
+     * @param  array<array-key, true>  $unread
      * @return list<string>
      */
-    private static function names(array $known): array
+    private static function names(array $unread): array
     {
-        return array_map(strval(...), array_keys($known));
+        return array_map(strval(...), array_keys($unread));
     }
 
     /**

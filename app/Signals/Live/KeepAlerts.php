@@ -39,7 +39,14 @@ final class KeepAlerts
     /** @var array<int, true> */
     private array $changedIds = [];
 
-    private \PDOStatement $update;
+    /** Columns of an alert that what happens to its signals can change. */
+    private const CHANGING = [
+        'level', 'first_signal_at', 'last_signal_at', 'opened_at', 'closed_at', 'count', 'flips', 'stamp', 'items', 'threads',
+        'summary', 'withdrawn_at', 'mended_at',
+    ];
+
+    /** @var array<string, \PDOStatement> by the columns that they set */
+    private array $updates = [];
 
     private \PDOStatement $dropItems;
 
@@ -49,8 +56,6 @@ final class KeepAlerts
     public function __construct(private array $signals, private readonly Ownership $ownership, private readonly int $now)
     {
         $pdo = DB::connection()->getPdo();
-        $this->update = $pdo->prepare('update alerts set level = ?, first_signal_at = ?, last_signal_at = ?, opened_at = ?, closed_at = ?, "count" = ?, flips = ?, stamp = ?, items = ?, threads = ?, summary = ?, withdrawn_at = ?, mended_at = ?,
-            wait_until = case when ? then null else wait_until end, put_away_at = case when ? then null else put_away_at end where id = ?');
         $this->dropItems = $pdo->prepare('delete from alert_items where alert_id = ?');
         $this->putItem = $pdo->prepare('insert into alert_items (alert_id, item, stamp, opened_at, fires) values (?, ?, ?, ?, ?)');
     }
@@ -157,24 +162,22 @@ final class KeepAlerts
         $threads = json_encode(array_keys($alert->threads), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
         $closed = $alert->closedAt === null ? null : Moment::text($alert->closedAt);
         $isMended = $row->stamp !== $alert->stamp || $row->withdrawn_at !== null;
-        $values = [
+        $values = array_combine(self::CHANGING, [
             $alert->level->value, Moment::text($alert->firstSignalAt), Moment::text($alert->lastAt),
             Moment::text($alert->openedAt), $closed, $alert->count, $alert->flips, $alert->stamp, $items, $threads,
             $this->signals[$alert->lastOrder]->summary ?? $row->summary, null, $isMended ? Moment::text($this->now) : $row->mended_at,
-        ];
-        $before = [
-            $row->level, $row->first_signal_at, $row->last_signal_at, $row->opened_at, $row->closed_at, (int) $row->count,
-            (int) $row->flips, $row->stamp, $row->items, $row->threads,
-            $row->summary, $row->withdrawn_at, $row->mended_at,
-        ];
-        if ($values === $before) {
+        ]);
+        $changes = array_filter($values, static fn(mixed $value, string $column): bool => $value !== $row->{$column}, ARRAY_FILTER_USE_BOTH);
+        if ($changes === []) {
             return;
         }
         $id = (int) $row->id;
-        $reopens = $row->closed_at !== null && $closed === null;
-        $this->update->execute([...$values, $reopens ? 1 : 0, $reopens ? 1 : 0, $id]);
+        if ($row->closed_at !== null && $closed === null) {
+            $changes += ['wait_until' => null, 'put_away_at' => null];
+        }
+        $this->update($id, $changes);
         $this->changedIds[$id] = true;
-        if ($row->items !== $items || $row->opened_at !== $values[3]) {
+        if ($row->items !== $items || $row->opened_at !== $values['opened_at']) {
             $this->putItems($id, $alert, $fires);
         }
         if ($isMended) {
@@ -191,6 +194,20 @@ final class KeepAlerts
         if (($row->closed_at === null) !== ($closed === null)) {
             $this->tell($closed === null ? SignalEntry::AlertReopened : SignalEntry::AlertClosed, $row, $alert->level->value);
         }
+    }
+
+    /**
+     * Only what changes is written: a repeat that counts one up then touches no index of so wide a table.
+     *
+     * @param  non-empty-array<string, mixed>  $changes  by column
+     */
+    private function update(int $id, array $changes): void
+    {
+        $columns = array_keys($changes);
+        $update = $this->updates[implode(' ', $columns)] ??= DB::connection()->getPdo()->prepare(
+            'update alerts set '.implode(', ', array_map(static fn(string $column): string => "\"$column\" = ?", $columns)).' where id = ?',
+        );
+        $update->execute([...array_values($changes), $id]);
     }
 
     private function withdraw(\stdClass $row): void

@@ -37,6 +37,9 @@ final class Ownership
     /** @var array<array-key, true>|null */
     private ?array $teams = null;
 
+    /** @var array{string|null}|null */
+    private ?array $unowned = null;
+
     public function __construct(private readonly RuleSets $rules) {}
 
     /**
@@ -119,7 +122,7 @@ final class Ownership
     /** The team that gets what nobody owns, where the organisation names one. */
     private function unowned(): ?string
     {
-        $team = Unowned::team();
+        [$team] = $this->unowned ??= [Unowned::team()];
 
         return $team !== null && isset($this->teams()[$team]) ? $team : null;
     }

@@ -7,6 +7,7 @@ namespace Tests\Feature\Signals;
 use App\Platform\Moment;
 use App\Signals\AcceptSignals;
 use App\Signals\Live\RuleSets;
+use App\Signals\TakeSignals;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
@@ -34,9 +35,19 @@ final class LiveReplayTest extends TestCase
         }
     }
 
+    private bool $failing = false;
+
+    private int $faults = 0;
+
     #[DataProvider('lots')]
     public function test_the_database_ends_up_as_a_replay(int $lot): void
     {
+        DB::connection()->beforeExecuting(function (string $query): void {
+            if ($this->failing && str_starts_with($query, 'update `clock_marks`')) {
+                $this->faults++;
+                throw new \RuntimeException('The disk is full.');
+            }
+        });
         foreach (['i1', 'i2', 'i3', 'i4'] as $item) {
             DB::table('items')->insert(['id' => $item, 'name' => $item, 'kind' => 'host']);
         }
@@ -46,6 +57,7 @@ final class LiveReplayTest extends TestCase
         for ($seed = $lot * 20 + 1; $seed <= $lot * 20 + 20; $seed++) {
             $this->compare($seed);
         }
+        self::assertGreaterThan(5, $this->faults);
     }
 
     private function compare(int $seed): void
@@ -75,6 +87,9 @@ final class LiveReplayTest extends TestCase
             ];
         }
         usort($arrivals, static fn(array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1] <=> $b[1]);
+        // Two clocks that take turns: each remembers what it left, and has to notice what the other did since.
+        $clocks = [new TakeSignals, new TakeSignals];
+        $take = static fn(int $clock): int => $clocks[$clock](static fn(): bool => true);
 
         for ($i = 0; $i < count($arrivals);) {
             $batch = array_slice($arrivals, $i, $random->getInt(1, 12));
@@ -95,12 +110,21 @@ final class LiveReplayTest extends TestCase
                 $this->takeSignals();
                 DB::rollBack();
             }
+            if ($random->getInt(0, 5) === 0) {
+                // The database fails in the midst of it, and the clock goes on.
+                $this->failing = true;
+                try {
+                    $take(0);
+                } catch (\RuntimeException) {
+                }
+                $this->failing = false;
+            }
             if ($random->getInt(0, 3) > 0) {
-                $this->takeSignals();
+                $take($random->getInt(0, 1));
             }
         }
         $this->at(CarbonImmutable::parse($stream['until'])->getTimestamp());
-        while ($this->takeSignals() > 0) {
+        while ($take($random->getInt(0, 1)) > 0) {
         }
 
         $inPlace = array_column($arrivals, 2);

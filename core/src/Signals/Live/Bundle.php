@@ -37,6 +37,9 @@ final class Bundle
     /** The replay that made the head, where it was made here: what at() goes on with, instead of reading the head anew. */
     private ?Bursts $running = null;
 
+    /** @var array{list<string>, list<string>}|null families and keys, where they were asked for since the states changed */
+    private ?array $members = null;
+
     /** @param  non-empty-list<State>  $states  oldest first; the last is the head */
     private function __construct(private array $states) {}
 
@@ -151,27 +154,33 @@ final class Bundle
     /** @return list<string> */
     public function families(): array
     {
-        $families = [];
-        foreach ($this->states as $state) {
-            foreach ($state['threads'] as $thread) {
-                $families[$thread['family']] = true;
-            }
-        }
-
-        return array_map(strval(...), array_keys($families));
+        return $this->members()[0];
     }
 
     /** @return list<string> those that it knows, and those that it knew before things were done anew */
     public function keys(): array
     {
+        return $this->members()[1];
+    }
+
+    /** @return array{list<string>, list<string>} families and keys: worked out once for as long as its states stand */
+    private function members(): array
+    {
+        if ($this->members !== null) {
+            return $this->members;
+        }
+        $families = [];
         $keys = array_fill_keys($this->known, true);
         foreach ($this->states as $state) {
+            foreach ($state['threads'] as $thread) {
+                $families[$thread['family']] = true;
+            }
             foreach ($state['keys'] as $key) {
                 $keys[$key['key']] = true;
             }
         }
 
-        return array_map(strval(...), array_keys($keys));
+        return $this->members = [array_map(strval(...), array_keys($families)), array_map(strval(...), array_keys($keys))];
     }
 
     /** @param  list<ReplaySignal>  $signals */
@@ -199,6 +208,7 @@ final class Bundle
         while (count($this->states) > 2 && (int) $this->states[1]['present'] <= $keepFrom) {
             array_shift($this->states);
         }
+        $this->members = null;
         $this->running = $bursts;
         $this->alerts = self::byNumber($bursts) + array_filter(
             $this->alerts, static fn(ReplayAlert $alert): bool => $alert->openedAt < $floor,

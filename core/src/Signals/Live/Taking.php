@@ -54,8 +54,7 @@ final readonly class Taking
         $changed = [];
         foreach ($lots as $name => $lot) {
             $was = $bundles[$name] ?? [];
-            $fires = array_filter($lot, static fn(ReplaySignal $signal): bool => $signal->condition === Condition::Firing);
-            if ($was === [] && $fires === []) {
+            if ($was === [] && ! self::fires($lot)) {
                 // Stray: there is nothing to clear. If what it would have cleared comes late, it is found again.
                 continue;
             }
@@ -76,6 +75,18 @@ final readonly class Taking
         }
 
         return $changed;
+    }
+
+    /** @param  list<ReplaySignal>  $lot */
+    private static function fires(array $lot): bool
+    {
+        foreach ($lot as $signal) {
+            if ($signal->condition === Condition::Firing) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return array<string, array{'f'|'k', string}> */
