@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Updates\DoubtsController as DoubtsOfStatus;
+use App\Updates\Files\FilesController;
 use App\Updates\QuestionsController;
 use App\Updates\ReportController;
 use App\Updates\StatusController;
@@ -17,9 +18,11 @@ Route::middleware('web')->group(function (): void {
     Route::post('report/hear', [ReportController::class, 'hear'])->middleware('throttle:reports');
     Route::post('report/lost', [ReportController::class, 'lost'])->middleware('throttle:reports');
     Route::post('report/{token}/judge', [ReportController::class, 'judge'])->middleware('throttle:reports');
+    Route::get('report/{token}/files/{file}', [FilesController::class, 'ofReporter'])->middleware('throttle:files');
     Route::get('report/{token}', [ReportController::class, 'follow'])->name('report.follow');
 
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
+        Route::get('files/{file}', [FilesController::class, 'show']);
         Route::get('settings/questions', [QuestionsController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');
         Route::middleware('may:tell-outsiders')->group(function (): void {

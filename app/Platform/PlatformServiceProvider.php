@@ -83,6 +83,7 @@ final class PlatformServiceProvider extends Capability
         }
         Gate::policy(Person::class, PersonPolicy::class);
         $this->trustOnlyOurOwn();
+        RateLimiter::for('files', static fn(Request $request): Limit => Limit::perMinute(120)->by((string) $request->ip()));
         RateLimiter::for('reports', static fn(Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
         $this->followTimeOffset();
     }

@@ -10,6 +10,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
 use App\Tickets\Languages\Translation;
+use App\Updates\Files\KeepFiles;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Skarvo\Tickets\TicketState;
@@ -39,6 +40,7 @@ final class ForgetReporter
             'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH),
         ]);
         TicketPost::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
+        KeepFiles::erase($ticket->report);
         Translation::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
         Attempt::query()->where('ticket_id', $ticket->id)->update(['what' => self::ERASED, 'why' => null]);
         $ticket->update(['more_urgent' => null, 'guesses' => null]);

@@ -11,6 +11,9 @@ use App\Platform\Journal\Journal;
 use App\Tickets\Languages\Translation;
 use App\Tickets\Languages\Translator;
 use App\Updates\Contracts\TalksToReporters;
+use App\Updates\Files\CheckedFile;
+use App\Updates\Files\KeepFiles;
+use App\Updates\Files\ReportFile;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Tickets\TicketHappeningKind;
 use Skarvo\Tickets\TicketState;
@@ -24,10 +27,11 @@ final class HearReporter implements TalksToReporters
      * @param  bool  $isStill  it is said to be over, and does not work for them
      * @param  bool  $isMoreUrgent  than the desk takes it for
      * @param  string  $sendKey  the same for the same words, however often they come
+     * @param  list<CheckedFile>  $files
      */
-    public function __invoke(Report $report, string $text, bool $isStill, bool $isMoreUrgent, string $sendKey): void
+    public function __invoke(Report $report, string $text, bool $isStill, bool $isMoreUrgent, string $sendKey, array $files = []): void
     {
-        DB::transaction(static function () use ($report, $text, $isStill, $isMoreUrgent, $sendKey): void {
+        DB::transaction(static function () use ($report, $text, $isStill, $isMoreUrgent, $sendKey, $files): void {
             $ticket = Ticket::query()->where('report_id', $report->id)->first();
             if ($ticket === null) {
                 (new OpenTicket)->heard($report);
@@ -43,6 +47,7 @@ final class HearReporter implements TalksToReporters
                 'ticket_id' => $ticket->id, 'is_internal' => false, 'text' => $text, 'at' => now(), 'send_key' => $key,
             ]);
             Translator::toDesk($ticket, $post->id, $text);
+            KeepFiles::of($report, $files, post: $post->id);
             $short = mb_substr($text, 0, self::WORDS);
             $also = ['report' => $report->id];
             Journal::write($by, TicketEntry::Said, $ticket->subject(), ['ref' => $ticket->ref(), 'text' => $short], $also);
@@ -74,12 +79,16 @@ final class HearReporter implements TalksToReporters
             : Translation::query()->where('ticket_id', $ticket->id)->where('to', $report->language)->whereNotNull('text')
                 ->pluck('text', 'post_id')->all();
 
+        $files = ReportFile::byPost(ReportFile::query()->forReporter()->where('report_id', $report->id));
+
         return [
+            'files' => $files[0] ?? [],
             'talk' => $ticket === null ? [] : $ticket->posts()->where('is_internal', false)->whereNotNull('text')->get()
                 ->map(static fn(TicketPost $post): array => [
                     'id' => $post->id, 'mine' => $post->person_id === null, 'at' => $post->at,
                     // Each reads their own language; the original stays beside it.
                     'text' => $translated[$post->id] ?? $post->text, 'original' => isset($translated[$post->id]) ? $post->text : null,
+                    'files' => $files[$post->id] ?? [],
                 ])->all(),
             'language' => $report->language, 'deskOpens' => Promises::deskOpens(),
             'linkedByItself' => $ticket?->linked_by_itself === true && $report->incident?->isOpen() === true,

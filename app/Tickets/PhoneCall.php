@@ -45,7 +45,7 @@ final class PhoneCall
         $incidents = Incident::allOpen()->keyBy('id');
         $items = [];
         foreach (NamedItems::of(Identifiers::in($text)) as $read => $item) {
-            $items[$item->id] ??= ['id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'read' => (string) $read];
+            $items[$item->id] ??= ['id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'read' => (string) $read, 'in' => null];
         }
         $known = [];
         foreach (trim($text) === '' ? [] : Guesses::ofWords($text, $service, $place) as $guess) {

@@ -28,7 +28,7 @@ final class ReporterController
         $input = $request->validated();
         $hear(
             $report, (string) $input['text'], (bool) ($input['still'] ?? false), (bool) ($input['urgent'] ?? false),
-            (string) $input['send_key'],
+            (string) $input['send_key'], $request->checkedFiles(),
         );
 
         return redirect()->route('report.follow', $token);

@@ -12,6 +12,7 @@ use App\Tickets\Busy\BusyPeriods;
 use App\Tickets\Languages\Translation;
 use App\Tickets\Steps\Task;
 use App\Topology\NamedItems;
+use App\Updates\Files\ReportFile;
 use Carbon\CarbonImmutable;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
@@ -29,18 +30,19 @@ use Skarvo\Tickets\TicketState;
  * @phpstan-import-type TranslationLine from Translation
  * @phpstan-import-type TaskLine from Task
  * @phpstan-import-type AttemptLine from Attempt
+ * @phpstan-import-type FileLine from ReportFile
  *
  * @phpstan-type Guess array{id: int, ref: string, title: string, score: float, because: list<string>}
  * @phpstan-type TicketPromise array{
  *     name: string, state: value-of<TargetState>, broken: bool, left: int|null, due: CarbonImmutable|null, met: CarbonImmutable|null,
  * }
- * @phpstan-type ReadItem array{id: string, name: string, kind: string, read: string}
+ * @phpstan-type ReadItem array{id: string, name: string, kind: string, read: string, in: string|null}
  * @phpstan-type OtherTicket array{id: int, ref: string, what: string, state: string}
  * @phpstan-type TicketMore array{
  *     version: int, service_id: string, impact: value-of<Impact>, urgency: value-of<Urgency>, item: array{id: string, name: string}|null,
  *     mailed: bool, follow: string, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
  *     way: string, service_said: bool, said: list<string>, judged: array{helped: bool, better: string|null}|null,
- *     suggested: list<Suggested>, items: list<ReadItem>,
+ *     files: list<FileLine>, suggested: list<Suggested>, items: list<ReadItem>,
  *     translated: TranslationLine|null, language: string|null, original: string, steps: list<TaskLine>,
  *     tried: list<AttemptLine>, busy: array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null,
  * }
@@ -70,6 +72,7 @@ final class TicketPage
     {
         $report = $ticket->report;
         $translated = self::translated($ticket);
+        $files = ReportFile::byPost(ReportFile::query()->kept()->where('report_id', $report->id));
 
         return [
             'version' => $ticket->version, 'service_id' => $report->service_id, 'impact' => $ticket->impact->value,
@@ -79,9 +82,9 @@ final class TicketPage
             'posts' => array_values($ticket->posts->map(static fn(TicketPost $post): array => [
                 'id' => $post->id, 'by' => $post->person_id === null ? null : Names::person($post->person_id),
                 'internal' => $post->is_internal,
-                'text' => $post->text, 'at' => $post->at, 'translated' => $translated[$post->id] ?? null,
+                'text' => $post->text, 'at' => $post->at, 'translated' => $translated[$post->id] ?? null, 'files' => $files[$post->id] ?? [],
             ])->all()),
-            'translated' => $translated[0] ?? null, 'language' => $report->language, 'original' => $report->what,
+            'files' => $files[0] ?? [], 'translated' => $translated[0] ?? null, 'language' => $report->language, 'original' => $report->what,
             'guesses' => array_values(array_filter(array_map(static function (array $guess) use ($incidents): ?array {
                 $incident = $incidents[$guess['incident']] ?? null;
 
@@ -154,10 +157,10 @@ final class TicketPage
             static fn(array $one): bool => ! in_array($one['field'], $taught, true) && ($now[$one['field']] ?? null) !== $one['choices'][0]['value'],
         );
         $items = [];
-        foreach (self::texts($ticket) as $text) {
+        foreach (self::texts($ticket) as [$text, $picture]) {
             foreach (NamedItems::of(Identifiers::in($text)) as $read => $item) {
                 if ($item->id !== $ticket->item_id) {
-                    $items[$item->id] ??= ['id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'read' => (string) $read];
+                    $items[$item->id] ??= ['id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'read' => (string) $read, 'in' => $picture];
                 }
             }
         }
@@ -165,12 +168,16 @@ final class TicketPage
         return ['suggested' => array_values($suggested), 'items' => array_slice(array_values($items), 0, self::ITEMS)];
     }
 
-    /** @return list<string> what the reporter said */
+    /** @return list<array{string, string|null}> what the reporter said, and what was read in their pictures with the name of each */
     private static function texts(Ticket $ticket): array
     {
-        return [$ticket->report->what, ...array_values(
-            $ticket->posts->whereNull('person_id')->whereNotNull('text')->pluck('text')->map(strval(...))->all(),
-        )];
+        $said = [$ticket->report->what, ...$ticket->posts->whereNull('person_id')->whereNotNull('text')->pluck('text')->map(strval(...))->all()];
+        $read = ReportFile::query()->kept()->where('report_id', $ticket->report_id)->whereNotNull('text')->orderBy('id')->get(['text', 'name']);
+
+        return [
+            ...array_map(static fn(string $text): array => [$text, null], array_values($said)),
+            ...array_values($read->map(static fn(ReportFile $file): array => [(string) $file->text, $file->name])->all()),
+        ];
     }
 
     /** @return list<OtherTicket> of the same address, or where there is none the same name */

@@ -6,6 +6,7 @@ namespace App\Tickets;
 
 use App\Platform\Record;
 use App\Tickets\Languages\Translation;
+use App\Updates\Files\ReportFile;
 use Carbon\CarbonImmutable;
 
 /**
@@ -20,11 +21,13 @@ use Carbon\CarbonImmutable;
  * @property string|null $send_key
  *
  * @phpstan-import-type TranslationLine from Translation
+ * @phpstan-import-type FileLine from ReportFile
  *
  * @phpstan-type PostLine array{
  *     id: int, by: string|null, internal: bool, text: string|null, at: CarbonImmutable, translated: TranslationLine|null,
+ *     files: list<FileLine>,
  * }
- * @phpstan-type TalkLine array{id: int, mine: bool, text: string, original: string|null, at: CarbonImmutable}
+ * @phpstan-type TalkLine array{id: int, mine: bool, text: string, original: string|null, at: CarbonImmutable, files: list<FileLine>}
  */
 final class TicketPost extends Record
 {

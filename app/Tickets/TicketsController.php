@@ -101,10 +101,11 @@ final class TicketsController
     {
         $input = $request->validated();
         $work = new WorkTickets(CurrentPerson::of($request));
-        Once::for($request, static function () use ($work, $ticket, $input): void {
+        $files = $request->checkedFiles();
+        Once::for($request, static function () use ($work, $ticket, $input, $files): void {
             (bool) $input['internal']
-                ? $work->note($ticket, (string) $input['text'])
-                : $work->answer($ticket, (string) $input['text'], (bool) ($input['waits'] ?? true));
+                ? $work->note($ticket, (string) $input['text'], $files)
+                : $work->answer($ticket, (string) $input['text'], (bool) ($input['waits'] ?? true), $files);
         });
 
         return back();

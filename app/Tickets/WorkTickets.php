@@ -15,6 +15,8 @@ use App\Platform\Refused;
 use App\Platform\Team;
 use App\Tickets\Languages\Translator;
 use App\Tickets\Steps\WorkSteps;
+use App\Updates\Files\CheckedFile;
+use App\Updates\Files\KeepFiles;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Tickets\Outcome;
@@ -85,22 +87,32 @@ final readonly class WorkTickets
         $this->write($accepts ? TicketEntry::Accepted : TicketEntry::Declined, $ticket, $accepts ? [] : ['why' => $why]);
     }
 
-    /** The reporter reads it, and it goes to them by mail. Then the ticket waits for them, or goes on waiting for us. */
-    public function answer(Ticket $ticket, string $text, bool $waits): void
+    /**
+     * The reporter reads it, and it goes to them by mail. Then the ticket waits for them, or goes on waiting for us.
+     *
+     * @param  list<CheckedFile>  $files
+     */
+    public function answer(Ticket $ticket, string $text, bool $waits, array $files = []): void
     {
         $this->begin($ticket);
         $post = $this->post($ticket, $text, false);
+        KeepFiles::of($ticket->report, $files, $this->by, false, $post->id);
         $this->firstAnswer($ticket);
         $this->setWaiting($ticket, $waits);
         $this->write(TicketEntry::Answered, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
         $this->tell($ticket, $post, "About your report {$ticket->ref()}", "$text\n\nAnswer here: ");
     }
 
-    /** Nobody outside ever reads it. */
-    public function note(Ticket $ticket, string $text): void
+    /**
+     * Nobody outside ever reads it, nor opens what is attached.
+     *
+     * @param  list<CheckedFile>  $files
+     */
+    public function note(Ticket $ticket, string $text, array $files = []): void
     {
         Locked::again($ticket);
-        $this->post($ticket, $text, true);
+        $post = $this->post($ticket, $text, true);
+        KeepFiles::of($ticket->report, $files, $this->by, true, $post->id);
         $this->write(TicketEntry::Noted, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
     }
 

@@ -14,6 +14,7 @@ use App\Platform\Refused;
 use App\Topology\Item;
 use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
+use App\Updates\Files\KeepFiles;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -37,6 +38,8 @@ final class TakeReport
                 'service_said' => $new->service !== null, 'site' => $new->site, 'what' => $new->what,
                 'name' => $new->name, 'email' => $new->email, 'told_at' => now(), 'send_key' => $new->sendKey,
                 'way' => $new->way, 'stops' => $new->answers?->stops, 'others' => $new->answers?->others, 'waits' => $new->answers?->waits,
+                // Ours is what all read of whom nothing else is known.
+                'language' => $new->language === config()->string('skarvo.language') ? null : $new->language,
                 'answered' => Questions::answered($service, $new->answered) ?: null,
             ])->refresh();
             Journal::write(
@@ -44,6 +47,7 @@ final class TakeReport
                 ['what' => mb_substr($new->what, 0, self::WORDS), 'where' => $new->site === null ? [] : [$new->site]],
             );
 
+            KeepFiles::of($report, $new->files);
             foreach (Given::all(HearsReports::class) as $one) {
                 $one->heard($report);
             }

@@ -16,6 +16,8 @@ enum UpdateEntry: string implements EntryKind
     case StatusKept = 'status.kept';
     case QuestionsChanged = 'questions.changed';
     case ReportJudged = 'report.judged';
+    case FilesCame = 'report.files';
+    case PictureRead = 'report.read';
 
     public function particulars(): array
     {

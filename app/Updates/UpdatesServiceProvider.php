@@ -25,7 +25,7 @@ final class UpdatesServiceProvider extends Capability
             RunsOut::class => [OwedUpdates::class],
             BandRow::class => [OwedUpdates::class],
             Finds::class => [FindUpdates::class],
-            ClockPart::class => [NoteOverdueUpdates::class],
+            ClockPart::class => [NoteOverdueUpdates::class, Files\ReadPictures::class],
             TellsEntries::class => [UpdateWords::class],
             HasConsequences::class => [UpdatesOfIncident::class, Followers::class],
             RoomPanel::class => [UpdatesOfIncident::class],

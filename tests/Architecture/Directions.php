@@ -42,7 +42,7 @@ final class Directions
         'Rota' => ['absences', 'calendar_feeds', 'handovers', 'rota_swaps', 'rotas'],
         'Incidents' => ['incident_items', 'incidents', 'links', 'occasions', 'presences', 'reports'],
         'Paging' => ['call_happenings', 'calls', 'delivery_paths', 'escalation_policies', 'pages'],
-        'Updates' => ['followers', 'public_doubts', 'updates'],
+        'Updates' => ['followers', 'public_doubts', 'report_file_bytes', 'report_files', 'updates'],
         'Tickets' => ['busy_periods', 'came_in', 'checklists', 'surges', 'ticket_attempts', 'ticket_lists', 'ticket_tasks', 'ticket_translations', 'ticket_happenings', 'ticket_lessons', 'ticket_posts', 'tickets'],
         'Desk' => [],
     ];

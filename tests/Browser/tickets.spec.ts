@@ -131,6 +131,65 @@ test('a reporter follows a report on a phone, answers, and opens it again', asyn
   await fitsItsWidth(lotte);
 });
 
+test('a picture goes along with a report in the reporter’s own language, is read, and leads the desk to the item', async ({
+  browser,
+}) => {
+  const anna = await phone(browser);
+  // Drawn by the browser: what a machine shows, as somebody photographs it.
+  const picture = await anna.evaluate(() => {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [900, 300];
+    const context = canvas.getContext('2d');
+    if (!context) throw new Error('no canvas');
+    context.fillStyle = 'white';
+    context.fillRect(0, 0, 900, 300);
+    context.fillStyle = 'black';
+    context.font = '64px sans-serif';
+    context.fillText('ERROR on clk-2', 60, 130);
+    return canvas.toDataURL('image/png').split(',')[1] ?? '';
+  });
+  await anna.goto('/report?service=boarding');
+  await anna.getByRole('button', { name: 'Norsk' }).click();
+  await expect(anna.getByRole('heading', { name: 'Hva virker ikke?' })).toBeVisible();
+  await anna.getByLabel('Hva skjer').fill('The screen at the quay shows an error');
+  await anna.getByLabel('Legg ved bilder eller filer').setInputFiles([
+    { name: 'screen.png', mimeType: 'image/png', buffer: Buffer.from(picture, 'base64') },
+    { name: 'setup.exe', mimeType: 'image/png', buffer: Buffer.from('MZ\0\x01') },
+  ]);
+  await fitsItsWidth(anna);
+  await accessible(anna, 'the form in Norwegian, with files');
+  await anna.getByRole('button', { name: 'Se over før du sender' }).click();
+  await anna.getByRole('button', { name: 'Send', exact: true }).click();
+  // What cannot be taken is said, and all else is still there.
+  await expect(anna.getByText('setup.exe is neither a picture, a PDF nor a text.')).toBeVisible();
+  await expect(anna.getByLabel('Hva skjer')).toHaveValue('The screen at the quay shows an error');
+  await anna.getByRole('button', { name: 'Fjern: setup.exe' }).click();
+  await anna.getByRole('button', { name: 'Se over før du sender' }).click();
+  await anna.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(anna.getByText(/^RE-\d+$/)).toBeVisible();
+  await expect(anna.getByRole('heading', { name: 'Vi har meldingen din' })).toBeVisible();
+  const shown = anna.getByRole('link', { name: 'screen.png' }).getByRole('img', { includeHidden: true });
+  await expect.poll(() => shown.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(900);
+  await fitsItsWidth(anna);
+  const ref = await anna.getByText(/^RE-\d+$/).innerText();
+
+  const lotte = await someone(browser, 'Lotte Krone');
+  await lotte.goto(`/reports/${Number(ref.slice(3))}`);
+  await expect(lotte.getByRole('link', { name: 'screen.png' })).toBeVisible();
+  await expect(lotte.getByText(/read as “clk-2” in screen\.png/)).toBeVisible({ timeout: 30_000 });
+  await lotte
+    .getByLabel('Add pictures or files')
+    .first()
+    .setInputFiles([
+      { name: 'how to restart it.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.4\n%%EOF') },
+    ]);
+  await lotte.getByLabel(/^Answer to/).fill('Please do what this says.');
+  await lotte.getByRole('button', { name: /^Send to/ }).click();
+  await expect(lotte.getByRole('link', { name: 'how to restart it.pdf' })).toBeVisible();
+  await accessible(lotte, 'a ticket with files');
+  await expect(anna.getByRole('link', { name: 'how to restart it.pdf' })).toBeVisible({ timeout: 20_000 });
+});
+
 test('an administrator changes what is promised of tickets', async ({ browser }) => {
   const per = await someone(browser, 'Per Strand');
   await per.goto('/settings/targets');

@@ -24,7 +24,8 @@ final class GuardBrowser
         $headers->set('Referrer-Policy', 'same-origin');
         $headers->set('X-Frame-Options', 'DENY');
         $headers->set('Permissions-Policy', 'camera=(), geolocation=(), microphone=()');
-        $headers->set('Content-Security-Policy', implode('; ', [
+        // What was handed out with less stays with less.
+        $headers->set('Content-Security-Policy', $headers->get('Content-Security-Policy') ?? implode('; ', [
             "default-src 'none'", "script-src 'self' 'nonce-$nonce'", "style-src 'self' 'nonce-$nonce'",
             "img-src 'self' data: blob:", "font-src 'self'", "connect-src 'self'", "manifest-src 'self'",
             "form-action 'self'", "base-uri 'none'", "frame-ancestors 'none'",

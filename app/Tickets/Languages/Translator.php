@@ -39,7 +39,8 @@ final class Translator
     {
         $known = Language::of((string) $ticket->report->language);
         if (self::isThere() && $known !== self::own()) {
-            self::put($ticket, $post, $text, $known, self::own(), null);
+            // In which language somebody reads the form is not always the one in which they write.
+            self::put($ticket, $post, $text, $post === 0 ? null : $known, self::own(), null);
         }
     }
 

@@ -11,7 +11,7 @@ final readonly class IncomingMail
      * @param  string  $id  its Message-ID; made from its bytes where it has none
      * @param  list<string>  $answers  Message-IDs that it answers, the last one first
      * @param  string  $text  its plain text, or what is left of its HTML
-     * @param  list<string>  $files  names of what is attached
+     * @param  list<array{string, string}>  $files  name and bytes of what is attached
      */
     public function __construct(
         public string $id, public string $from, public ?string $name, public string $subject, public string $text, public array $answers,

@@ -7,6 +7,7 @@ namespace App\Tickets\WaysIn;
 use App\Platform\Refused;
 use Skarvo\Json\MachineText;
 use Skarvo\Tickets\Mail\Automatic;
+use Skarvo\Updates\Files\Limits;
 use ZBateson\MailMimeParser\Header\AddressHeader;
 use ZBateson\MailMimeParser\IMessage;
 use ZBateson\MailMimeParser\Message;
@@ -19,6 +20,8 @@ final class ReadMail
     private const TEXT = 20_000;
 
     private const FILES = 20;
+
+    private const CHUNK = 65536;
 
     /** Addresses that are longer are none (RFC 5321, 4.5.3.1). */
     private const ADDRESS = 254;
@@ -85,12 +88,17 @@ final class ReadMail
         return array_values(array_unique(array_reverse($found[1])));
     }
 
-    /** @return list<string> */
+    /** @return list<array{string, string}> name and bytes; none of the bytes of what is too large anyway */
     private static function files(IMessage $mail): array
     {
         $files = [];
         foreach (array_slice($mail->getAllAttachmentParts(), 0, self::FILES) as $part) {
-            $files[] = self::line($part->getFilename()) ?? 'a file without a name';
+            $content = $part->getBinaryContentStream();
+            $bytes = '';
+            while ($content !== null && ! $content->eof() && strlen($bytes) <= Limits::BYTES) {
+                $bytes .= $content->read(self::CHUNK);
+            }
+            $files[] = [self::line($part->getFilename()) ?? 'a file without a name', $bytes];
         }
 
         return $files;

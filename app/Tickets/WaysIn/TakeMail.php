@@ -5,16 +5,19 @@ declare(strict_types=1);
 namespace App\Tickets\WaysIn;
 
 use App\Incidents\Report;
+use App\Platform\Refused;
 use App\Tickets\HearReporter;
 use App\Tickets\TellReporter;
 use App\Tickets\Ticket;
 use App\Tickets\TicketPost;
+use App\Updates\Files\CheckedFile;
 use App\Updates\NewReport;
 use App\Updates\TakeReport;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\WayIn;
 use Skarvo\Tickets\Mail\Reply;
 use Skarvo\Tickets\TicketState;
+use Skarvo\Updates\Files\Limits;
 
 /**
  * A mail becomes a ticket, or goes on with the one that it answers. What a machine wrote becomes none, and is never
@@ -39,12 +42,16 @@ final readonly class TakeMail
             return null;
         }
 
-        return DB::transaction(function () use ($mail): Report {
+        // Pictures are drawn anew before the database is held.
+        [$files, $refused] = self::checked($mail);
+
+        return DB::transaction(function () use ($mail, $files, $refused): Report {
             $said = "$mail->from\n$mail->subject\n$mail->text";
             $report = CameIn::before(WayIn::Mail, $mail->id, $said);
             if ($report === null) {
                 $report = $this->answered($mail);
-                $report === null ? $report = $this->file($mail) : $this->goOn($report, $mail);
+                $report === null ? $report = $this->file($mail, $files) : $this->goOn($report, $mail, $files);
+                self::noteRefused($report, $refused);
                 CameIn::keep(WayIn::Mail, $mail->id, $said, $report);
             }
 
@@ -68,14 +75,15 @@ final readonly class TakeMail
         return null;
     }
 
-    private function file(IncomingMail $mail): Report
+    /** @param  list<CheckedFile>  $files */
+    private function file(IncomingMail $mail, array $files): Report
     {
         $subject = trim((string) preg_replace('/^((re|sv|aw|fw|fwd|vs)\s*:\s*)+/iu', '', $mail->subject));
         $text = trim($subject === '' || str_starts_with($mail->text, $subject) ? $mail->text : "$subject\n$mail->text");
         $text = $text === '' ? 'An empty mail' : $text;
         $report = ($this->take)(new NewReport(
             null, mb_substr($text, 0, self::WORDS), null, $mail->name === null ? null : mb_substr($mail->name, 0, 100), $mail->from, null,
-            'mail-'.substr(hash('sha256', $mail->id), 0, 50), WayIn::Mail,
+            'mail-'.substr(hash('sha256', $mail->id), 0, 50), WayIn::Mail, files: $files,
         ));
         $ticket = Ticket::query()->where('report_id', $report->id)->firstOrFail();
         if (mb_strlen($text) > self::WORDS) {
@@ -83,7 +91,6 @@ final readonly class TakeMail
                 'ticket_id' => $ticket->id, 'is_internal' => false, 'text' => mb_substr($text, self::WORDS, self::POST), 'at' => now(),
             ]);
         }
-        $this->noteFiles($ticket, $mail);
         $lately = Report::query()->where('email', $mail->from)->where('way', WayIn::Mail)->where('told_at', '>', now()->subHour())->count();
         if ($lately <= self::CONFIRMED) {
             TellReporter::put(
@@ -96,25 +103,49 @@ final readonly class TakeMail
         return $report;
     }
 
-    private function goOn(Report $report, IncomingMail $mail): void
+    /** @param  list<CheckedFile>  $files */
+    private function goOn(Report $report, IncomingMail $mail, array $files): void
     {
         $ticket = Ticket::query()->where('report_id', $report->id)->first();
         $text = Reply::new($mail->text);
         $isStill = $ticket?->state === TicketState::Done && ! Reply::isThanks($text);
         ($this->hear)(
             $report, mb_substr($text === '' ? 'An empty mail' : $text, 0, self::POST), $isStill, false,
-            'mail-'.substr(hash('sha256', $mail->id), 0, 50),
+            'mail-'.substr(hash('sha256', $mail->id), 0, 50), $files,
         );
-        $this->noteFiles(Ticket::query()->where('report_id', $report->id)->firstOrFail(), $mail);
     }
 
-    /** What is attached is not kept: the desk is told that there was something. */
-    private function noteFiles(Ticket $ticket, IncomingMail $mail): void
+    /** @return array{list<CheckedFile>, list<string>} what can be kept of what is attached, and why the rest cannot */
+    private static function checked(IncomingMail $mail): array
     {
-        if ($mail->files !== []) {
+        $files = $refused = [];
+        foreach ($mail->files as [$name, $bytes]) {
+            if (count($files) === Limits::AT_ONCE) {
+                $refused[] = "$name: more than ".Limits::AT_ONCE.' were attached';
+
+                continue;
+            }
+            try {
+                $files[] = CheckedFile::of($name, $bytes);
+            } catch (Refused $why) {
+                $refused[] = $why->getMessage();
+            }
+        }
+
+        return [$files, $refused];
+    }
+
+    /**
+     * The desk is told what was attached and is not kept.
+     *
+     * @param  list<string>  $refused
+     */
+    private static function noteRefused(Report $report, array $refused): void
+    {
+        if ($refused !== []) {
             TicketPost::query()->create([
-                'ticket_id' => $ticket->id, 'is_internal' => true, 'at' => now(),
-                'text' => 'The mail had attachments, which are not kept: '.implode(', ', $mail->files).'. Ask for what you need.',
+                'ticket_id' => Ticket::query()->where('report_id', $report->id)->firstOrFail()->id, 'is_internal' => true, 'at' => now(),
+                'text' => "Not kept of what was attached to the mail:\n".implode("\n", $refused),
             ]);
         }
     }

@@ -6,6 +6,7 @@ namespace App\Updates\Requests;
 
 use App\Platform\Http\Form;
 use App\Topology\Item;
+use App\Updates\Files\TakesFiles;
 use App\Updates\NewReport;
 use App\Updates\Questions;
 use Illuminate\Support\Str;
@@ -19,6 +20,11 @@ use Skarvo\Incidents\WayIn;
 /** What is sent to tell of a problem. */
 final class TellReportRequest extends Form
 {
+    use TakesFiles;
+
+    /** In which the form can be read. */
+    private const LANGUAGES = ['en', 'no', 'de', 'ar'];
+
     public function rules(): array
     {
         return [
@@ -33,7 +39,8 @@ final class TellReportRequest extends Form
             'others' => ['nullable', Rule::enum(Others::class)],
             'waits' => ['nullable', Rule::enum(Urgency::class)],
             'answered' => ['nullable', 'array', 'max:'.Questions::MOST], 'answered.*' => ['nullable', 'string', 'max:300'],
-            'send_key' => ['nullable', 'string', 'max:64'],
+            'language' => ['nullable', Rule::in(self::LANGUAGES)],
+            'send_key' => ['nullable', 'string', 'max:64'], ...self::fileRules(),
         ];
     }
 
@@ -43,7 +50,7 @@ final class TellReportRequest extends Form
         return [
             'service.exists' => 'Choose one of the services in the list.',
             'what.required' => 'Say in a few words what happens.',
-            'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.',
+            'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.', ...self::fileMessages(),
         ];
     }
 
@@ -59,7 +66,7 @@ final class TellReportRequest extends Form
             new ReportersAnswers(
                 Stops::tryFrom($text('stops') ?? ''), Others::tryFrom($text('others') ?? ''), Urgency::tryFrom($text('waits') ?? ''),
             ),
-            (array) ($input['answered'] ?? []),
+            (array) ($input['answered'] ?? []), $this->checkedFiles(), $text('language'),
         );
     }
 }

@@ -4,7 +4,7 @@ import { ref, type Ref } from 'vue';
 import { newKey } from '@/lib/key';
 import { lookSoon } from '@/lib/live';
 
-type Sent = Record<string, string | number | boolean | null | string[] | number[]>;
+type Sent = Record<string, string | number | boolean | null | string[] | number[] | File[]>;
 
 export interface Action {
   busy: Ref<boolean>;

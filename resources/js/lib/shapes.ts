@@ -42,6 +42,9 @@ export interface Clock { id: string; title: string; detail: string; due: number;
 /** Rota/Gaps */
 export interface CoverGap { rota: string; name: string; team: string; from: string; to: string }
 
+/** Updates/Files/ReportFile */
+export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'webp' | 'gif' | 'pdf' | 'txt'; picture: boolean; bytes: number; width: number | null; height: number | null }
+
 /** Tickets/TicketPage */
 export interface Guess { id: number; ref: string; title: string; score: number; because: string[] }
 
@@ -67,7 +70,7 @@ export interface Particulars { name: string; title: string | null; email: string
 export interface Plan { counts: Record<string, number>; notes: string[]; fingerprint: string }
 
 /** Tickets/TicketPost */
-export interface PostLine { id: number; by: string | null; internal: boolean; text: string | null; at: string; translated: TranslationLine | null }
+export interface PostLine { id: number; by: string | null; internal: boolean; text: string | null; at: string; translated: TranslationLine | null; files: FileLine[] }
 
 /** Updates/Questions */
 export interface Question { ask: string; example: string }
@@ -82,7 +85,7 @@ export interface ReachEdge { from: string; to: string; soft: boolean; group: str
 export interface ReachNode { id: string; name: string; kind: string; tier: number | null; site: string | null; state: 'up' | 'at_risk' | 'degraded' | 'down'; distance: number | null; because: string[]; why: string; groups: string[]; side?: 'root' | 'hit' | 'under' | 'spare'; alerts?: number; work?: string | null }
 
 /** Tickets/TicketPage */
-export interface ReadItem { id: string; name: string; kind: string; read: string }
+export interface ReadItem { id: string; name: string; kind: string; read: string; in: string | null }
 
 /** Incidents/Report */
 export interface ReportLine { id: number; ref: string; what: string; site: string | null; name: string | null; service: string; service_id: string; told_at: string; resolved_at: string | null; incident: number | null }
@@ -100,7 +103,7 @@ export interface Suggested { field: string; choices: Alternative[] }
 export interface SurgeLine { id: number; service: string; service_id: string; began_at: string; count: number; usual: number; places: string[]; reports: number[]; says: string[]; probably: { id: number; ref: string; title: string; tickets: number[] } | null }
 
 /** Tickets/TicketPost */
-export interface TalkLine { id: number; mine: boolean; text: string; original: string | null; at: string }
+export interface TalkLine { id: number; mine: boolean; text: string; original: string | null; at: string; files: FileLine[] }
 
 /** Tickets/Steps/Task */
 export interface TaskLine { id: number; text: string; team: string | null; must: boolean; state: 'open' | 'done' | 'skipped'; why: string | null; by: string | null; at: string | null }
@@ -109,7 +112,7 @@ export interface TaskLine { id: number; text: string; team: string | null; must:
 export interface TicketLine { id: number; report: number; ref: string; kind: 'report' | 'request'; state: 'new' | 'ours' | 'theirs' | 'done'; what: string; name: string | null; place: string | null; service: string; priority: number; who: string; mine: boolean; opened_at: string; waits_since: string; due: string | null; is_near: boolean; offered: { to: string; by: string; mine: boolean } | null; more_urgent: string | null; incident: { id: number; ref: string; title: string; is_open: boolean } | null; probably: { id: number; ref: string; title: string; score: number; because: string[] } | null }
 
 /** Tickets/TicketPage */
-export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; judged: { helped: boolean; better: string | null } | null; suggested: Suggested[]; items: ReadItem[]; translated: TranslationLine | null; language: string | null; original: string; steps: TaskLine[]; tried: AttemptLine[]; busy: { name: string; until: string; raise: 'now' | 'soon' | 'later' | null } | null }
+export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; judged: { helped: boolean; better: string | null } | null; files: FileLine[]; suggested: Suggested[]; items: ReadItem[]; translated: TranslationLine | null; language: string | null; original: string; steps: TaskLine[]; tried: AttemptLine[]; busy: { name: string; until: string; raise: 'now' | 'soon' | 'later' | null } | null }
 
 /** Tickets/TicketPage */
 export interface TicketPromise { name: string; state: 'none' | 'running' | 'outside' | 'paused' | 'missed' | 'met' | 'met_late'; broken: boolean; left: number | null; due: string | null; met: string | null }

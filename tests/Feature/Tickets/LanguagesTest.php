@@ -56,6 +56,21 @@ final class LanguagesTest extends TestCase
         $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.1.text', 'Kasse fire')->where('talk.1.original', null));
     }
 
+    public function test_who_read_the_form_in_another_language_is_answered_in_it_whichever_they_write(): void
+    {
+        $ticket = $this->reported('The till refuses every card', null, ['language' => 'no']);
+        // In which language the words are is for the translator to see.
+        self::assertNull($this->asked()->payload['from']);
+        $this->answers('The till refuses every card', 'en');
+        self::assertSame(['no', 0], [$ticket->report->refresh()->language, Translation::query()->count()]);
+        $this->desk();
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        self::assertSame(['en', 'no'], [$this->asked()->payload['from'], $this->asked()->payload['to']]);
+        // Our own is no news; one that we do not have is refused.
+        self::assertNull($this->reported('Shut', null, ['language' => 'en'])->report->language);
+        $this->guest()->post('/report', ['what' => 'Shut', 'language' => 'tlh'])->assertSessionHasErrors('language');
+    }
+
     public function test_an_internal_note_is_never_sent_to_a_translator(): void
     {
         $ticket = $this->reported('Kassen avviser alle kort', null);

@@ -2,6 +2,8 @@
 import { router } from '@inertiajs/vue3';
 import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import FileList from '@/components/FileList.vue';
+import FilePicker from '@/components/FilePicker.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useDraft } from '@/lib/draft';
@@ -19,6 +21,7 @@ const props = defineProps<{
 }>();
 const { text, clear } = useDraft(`say-${props.address}`);
 const urgent = ref(false);
+const files = ref<File[]>([]);
 const busy = ref(false);
 const wrong = ref('');
 let key = newKey();
@@ -32,13 +35,20 @@ const send = (still: boolean): void => {
   wrong.value = '';
   router.post(
     `${props.address}/say`,
-    { text: text.value, still, urgent: urgent.value, send_key: key },
+    {
+      text: text.value,
+      still,
+      urgent: urgent.value,
+      send_key: key,
+      ...(files.value.length ? { files: files.value } : {}),
+    },
     {
       preserveScroll: true,
       preserveState: true,
       onSuccess: () => {
         clear();
         urgent.value = false;
+        files.value = [];
         key = newKey();
       },
       onError: (errors) => (wrong.value = Object.values(errors)[0] ?? ''),
@@ -64,6 +74,7 @@ const send = (still: boolean): void => {
           <strong class="text-ink">{{ post.mine ? words.you : words.desk }}</strong>, <TimeAgo :at="post.at" />
         </p>
         <p class="whitespace-pre-line">{{ post.text }}</p>
+        <FileList :files="post.files" :address="`${address}/files`" />
         <details v-if="post.original" class="text-small text-ink-2">
           <summary class="cursor-pointer">{{ words.translated }}. {{ words.original }}:</summary>
           <p class="whitespace-pre-line" dir="auto">{{ post.original }}</p>
@@ -79,6 +90,7 @@ const send = (still: boolean): void => {
       <label v-if="!closed" class="flex items-center gap-2"
         ><input v-model="urgent" type="checkbox" class="size-5 accent-[var(--ink)]" /> {{ words.urgent }}</label
       >
+      <FilePicker v-model="files" :words="words.files" :remove="words.remove" />
       <TroubleNote :text="wrong" />
       <div>
         <ActButton type="submit" class="px-5! py-2.5!" :busy="busy">{{

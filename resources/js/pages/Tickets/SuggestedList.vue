@@ -74,10 +74,12 @@ const share = (score: number): string => `${Math.round(score * 100)}%`;
       </div>
     </dl>
     <template v-if="ticket.items.length">
-      <h3 class="mt-1 text-small! font-semibold text-ink!">Named in their words</h3>
+      <h3 class="mt-1 text-small! font-semibold text-ink!">Named in what they sent</h3>
       <p v-for="item in ticket.items" :key="item.id">
         <button type="button" class="link min-h-6" @click="send({ item: item.id })">{{ item.name }}</button>
-        <span class="text-ink-2">: {{ item.kind }}, read as “{{ item.read }}”</span>
+        <span class="text-ink-2"
+          >: {{ item.kind }}, read as “{{ item.read }}”{{ item.in ? ` in ${item.in}` : '' }}</span
+        >
       </p>
     </template>
     <TroubleNote :text="Object.values(action.errors.value)[0]" />

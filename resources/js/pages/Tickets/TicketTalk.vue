@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import FileList from '@/components/FileList.vue';
+import FilePicker from '@/components/FilePicker.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useDraft } from '@/lib/draft';
+import { wrongFiles } from '@/lib/size';
 import AsWritten from '@/pages/Tickets/AsWritten.vue';
 import { directionOf, languageNames } from '@/pages/Updates/languages';
 import type { TicketDetail } from '@/pages/Tickets/tickets';
@@ -13,6 +16,9 @@ import type { TicketDetail } from '@/pages/Tickets/tickets';
 const props = defineProps<{ ticket: TicketDetail; mayWork: boolean }>();
 const { text: answer, clear: clearAnswer } = useDraft(`ticket-answer-${props.ticket.id}`);
 const { text: note, clear: clearNote } = useDraft(`ticket-note-${props.ticket.id}`);
+const answerFiles = ref<File[]>([]);
+const noteFiles = ref<File[]>([]);
+const attached = (files: File[]): { files?: File[] } => (files.length ? { files } : {});
 const noting = ref(note.value !== '');
 const waits = ref(true);
 const answering = useAction();
@@ -27,9 +33,10 @@ const send = (): void => {
   if (answer.value.trim() === '') return;
   answering.send(
     `/tickets/${props.ticket.id}/answer`,
-    { text: answer.value, internal: false, waits: waits.value },
+    { text: answer.value, internal: false, waits: waits.value, ...attached(answerFiles.value) },
     () => {
       clearAnswer();
+      answerFiles.value = [];
       // The keys are for the pile again.
       answerField.value?.blur();
     },
@@ -37,10 +44,15 @@ const send = (): void => {
 };
 const keep = (): void => {
   if (note.value.trim() === '') return;
-  keeping.send(`/tickets/${props.ticket.id}/answer`, { text: note.value, internal: true }, () => {
-    clearNote();
-    noting.value = false;
-  });
+  keeping.send(
+    `/tickets/${props.ticket.id}/answer`,
+    { text: note.value, internal: true, ...attached(noteFiles.value) },
+    () => {
+      clearNote();
+      noteFiles.value = [];
+      noting.value = false;
+    },
+  );
 };
 const startNote = (): void => {
   noting.value = true;
@@ -91,6 +103,7 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
           </p>
         </template>
         <p v-else class="whitespace-pre-line">{{ post.text ?? 'Erased.' }}</p>
+        <FileList :files="post.files" address="/files" />
       </li>
     </ol>
     <template v-if="mayWork">
@@ -111,6 +124,7 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
           @keydown.ctrl.enter="send"
           @keydown.meta.enter="send"
         />
+        <FilePicker v-model="answerFiles" :wrong="wrongFiles(answering.errors.value)" />
         <TroubleNote :text="answering.errors.value.text ?? answering.errors.value.action" />
         <div class="flex flex-wrap items-center gap-x-4 gap-y-2 text-small">
           <span v-if="foreign" class="font-semibold">They read it in {{ foreign }}.</span>
@@ -137,6 +151,11 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
           rows="2"
           maxlength="4000"
           class="w-full resize-y bg-sheet p-1 outline-offset-2"
+        />
+        <FilePicker
+          v-model="noteFiles"
+          words="Add pictures or files for us alone"
+          :wrong="wrongFiles(keeping.errors.value)"
         />
         <TroubleNote :text="keeping.errors.value.text ?? keeping.errors.value.action" />
         <p class="flex gap-3">

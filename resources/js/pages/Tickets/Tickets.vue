@@ -9,6 +9,7 @@ import type { SurgeLine, TicketLine } from '@/lib/shapes';
 import type { Beginning, JournalLine } from '@/lib/types';
 import { plural } from '@/lib/states';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
+import FileList from '@/components/FileList.vue';
 import AsWritten from '@/pages/Tickets/AsWritten.vue';
 import NarrowPile from '@/pages/Tickets/NarrowPile.vue';
 import OfferedNote from '@/pages/Tickets/OfferedNote.vue';
@@ -207,6 +208,7 @@ const follows = {
             :post="0"
             :may-work="mayWork"
           />
+          <FileList class="mb-3" :files="ticket.files" address="/files" />
           <p v-if="ticket.said.length" class="mb-3 text-small text-ink-2">They say: {{ ticket.said.join('; ') }}.</p>
           <p v-if="ticket.judged" class="mb-3 border-l-4 border-calm bg-sheet p-2">
             <strong>{{ ticket.judged.helped ? 'They say that it helped.' : 'They say that it did not help.' }}</strong>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { router } from '@inertiajs/vue3';
-import { useDebounceFn } from '@vueuse/core';
+import { useDebounceFn, useLocalStorage } from '@vueuse/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import FilePicker from '@/components/FilePicker.vue';
 import PublicShell from '@/components/PublicShell.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
@@ -12,7 +13,10 @@ import type { AffectedLine, Question } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
 import AffectsMe from '@/pages/Updates/AffectsMe.vue';
 import LostAddress from '@/pages/Updates/LostAddress.vue';
+import { wrongFiles } from '@/lib/size';
 import { howBad } from '@/pages/Updates/answers';
+import { formLanguages, formWords, preferred } from '@/pages/Updates/formWords';
+import { directionOf } from '@/pages/Updates/languages';
 
 /** Somebody outside tells of a problem: hears at once whether it is known, and checks what they wrote before it goes. */
 const props = defineProps<{
@@ -25,6 +29,11 @@ const props = defineProps<{
 }>();
 const UNSURE = '?';
 const shared = useShared();
+/** The reporter's own, until they choose another. */
+const language = useLocalStorage('skarvo.report-language', preferred(navigator.languages));
+const words = computed(() => formWords(language.value));
+const bads = computed(() => howBad(words.value));
+const files = ref<File[]>([]);
 const service = ref(props.services.some((one) => one.id === props.service) ? props.service : '');
 const site = ref('');
 const { text: what, clear } = useDraft('report');
@@ -41,7 +50,7 @@ const lost = ref(false);
 const key = newKey();
 const asked = computed(() => props.questions[service.value] ?? []);
 const chosen = computed(() =>
-  service.value === UNSURE ? 'I am not sure' : (props.services.find((one) => one.id === service.value)?.name ?? ''),
+  service.value === UNSURE ? words.value.unsure : (props.services.find((one) => one.id === service.value)?.name ?? ''),
 );
 const errors = computed(() => shared.value.errors);
 
@@ -60,13 +69,17 @@ const known = computed(() => (service.value === '' || service.value === UNSURE ?
 
 const summed = computed(() =>
   [
-    ['Service', chosen.value],
-    ['Where', site.value],
-    ['What happens', what.value],
+    [words.value.service, chosen.value],
+    [words.value.where, site.value],
+    [words.value.what, what.value],
     ...asked.value.map((one, i) => [one.ask, answered.value[i] ?? '']),
-    ...howBad.map((one) => [one.ask, one.choices.find((choice) => choice.value === bad.value[one.field])?.words ?? '']),
-    ['Your name', name.value],
-    ['Email address', email.value],
+    ...bads.value.map((one) => [
+      one.ask,
+      one.choices.find((choice) => choice.value === bad.value[one.field])?.words ?? '',
+    ]),
+    [words.value.name, name.value],
+    [words.value.email, email.value],
+    [words.value.filesLabel, files.value.map((one) => one.name).join(', ')],
   ].filter(([, answer]) => answer !== ''),
 );
 const check = (): void => {
@@ -93,6 +106,8 @@ const send = (): void => {
       answered: answered.value.map((one) => one ?? ''),
       ...Object.fromEntries(Object.entries(bad.value).map(([field, value]) => [field, value === '' ? null : value])),
       same: isSame.value ? (known.value?.incident ?? null) : null,
+      language: language.value,
+      ...(files.value.length ? { files: files.value } : {}),
       send_key: key,
     },
     {
@@ -109,105 +124,124 @@ const send = (): void => {
 
 <template>
   <PublicShell title="Report a problem">
-    <section v-if="mine.length && !checking" class="mb-5 border-l-4 border-calm bg-sheet px-4 py-3">
-      <h2 class="text-head! font-bold! text-ink!">What you reported already</h2>
-      <p v-for="one in mine" :key="one.ref">
-        <a :href="one.follow" class="link">{{ one.ref }}</a> “{{ one.what }}”, <TimeAgo :at="one.told_at" />
+    <div :lang="language" :dir="directionOf(language)">
+      <p v-if="!checking" class="mb-4 flex flex-wrap gap-x-4 text-small" aria-label="Language">
+        <button
+          v-for="one in formLanguages"
+          :key="one.code"
+          type="button"
+          :lang="one.code"
+          class="min-h-6"
+          :class="one.code === language ? 'font-semibold' : 'link'"
+          :aria-pressed="one.code === language"
+          @click="language = one.code"
+        >
+          {{ one.name }}
+        </button>
       </p>
-    </section>
-    <template v-if="checking">
-      <h1 ref="summary" tabindex="-1" class="mb-1">Is this right?</h1>
-      <p class="mb-4 text-ink-2">Nothing has been sent yet.</p>
-      <dl class="mb-5">
-        <div v-for="[label, answer] in summed" :key="label" class="row-rule py-2">
-          <dt class="text-small text-ink-2">{{ label }}</dt>
-          <dd class="whitespace-pre-line">{{ answer }}</dd>
+      <section v-if="mine.length && !checking" class="mb-5 border-l-4 border-calm bg-sheet px-4 py-3">
+        <h2 class="text-head! font-bold! text-ink!">{{ words.already }}</h2>
+        <p v-for="one in mine" :key="one.ref">
+          <a :href="one.follow" class="link">{{ one.ref }}</a> “{{ one.what }}”, <TimeAgo :at="one.told_at" />
+        </p>
+      </section>
+      <template v-if="checking">
+        <h1 ref="summary" tabindex="-1" class="mb-1">{{ words.right }}</h1>
+        <p class="mb-4 text-ink-2">{{ words.notSent }}</p>
+        <dl class="mb-5">
+          <div v-for="[label, answer] in summed" :key="label" class="row-rule py-2">
+            <dt class="text-small text-ink-2">{{ label }}</dt>
+            <dd class="whitespace-pre-line">{{ answer }}</dd>
+          </div>
+        </dl>
+        <TroubleNote v-if="lost" :text="words.lost" />
+        <div class="flex flex-wrap gap-3">
+          <ActButton main class="px-5! py-2.5!" :busy="busy" @click="send">{{ words.send }}</ActButton>
+          <ActButton class="px-5! py-2.5!" @click="checking = false">{{ words.correct }}</ActButton>
         </div>
-      </dl>
-      <TroubleNote
-        v-if="lost"
-        text="Not sent: there is no connection. What you wrote is kept on this device; send it again when you are back."
-      />
-      <div class="flex flex-wrap gap-3">
-        <ActButton main class="px-5! py-2.5!" :busy="busy" @click="send">Send</ActButton>
-        <ActButton class="px-5! py-2.5!" @click="checking = false">Correct it</ActButton>
-      </div>
-    </template>
-    <form v-else class="grid gap-5" @submit.prevent="check">
-      <div>
-        <h1 class="mb-1">What does not work?</h1>
-        <p class="text-ink-2">You only need to report it once. Leave an email address to hear when it is fixed.</p>
-      </div>
-      <label class="font-semibold">
-        Service
-        <select v-model="service" class="field py-2.5 font-normal" required :aria-invalid="!!errors.service">
-          <option value="" disabled>Choose one</option>
-          <option v-for="one in services" :key="one.id" :value="one.id">{{ one.name }}</option>
-          <option :value="UNSURE">I am not sure</option>
-        </select>
-        <span v-if="errors.service" class="text-small text-call">{{ errors.service }}</span>
-      </label>
-      <label class="font-semibold">
-        Where <span class="font-normal text-ink-2">(if it is in one place)</span>
-        <input v-model="site" class="field py-2.5 font-normal" list="sites" maxlength="100" autocomplete="off" />
-        <datalist id="sites"><option v-for="one in sites" :key="one" :value="one" /></datalist>
-      </label>
-      <AffectsMe v-if="known" v-model:same="isSame" :known="known" :service="chosen" />
-      <label class="font-semibold">
-        What happens
-        <textarea
-          v-model="what"
-          rows="4"
-          maxlength="2000"
-          class="field font-normal"
-          required
-          :aria-invalid="!!errors.what"
-          placeholder="For example: the barrier stays shut although the booking is for today"
-        />
-        <span v-if="errors.what" class="text-small text-call">{{ errors.what }}</span>
-      </label>
-      <label v-for="(one, i) in asked" :key="one.ask" class="font-semibold">
-        {{ one.ask }} <span class="font-normal text-ink-2">(optional)</span>
-        <input
-          v-model="answered[i]"
-          class="field py-2.5 font-normal"
-          maxlength="300"
-          autocomplete="off"
-          :placeholder="one.example ? `For example: ${one.example}` : ''"
-        />
-      </label>
-      <fieldset class="grid gap-5 sm:grid-cols-3">
-        <legend class="sr-only">How bad it is</legend>
-        <label v-for="one in howBad" :key="one.field" class="font-semibold">
-          {{ one.ask }}
-          <select v-model="bad[one.field]" class="field py-2.5 font-normal">
-            <option value="">I cannot say</option>
-            <option v-for="choice in one.choices" :key="choice.value" :value="choice.value">{{ choice.words }}</option>
-          </select>
-        </label>
-      </fieldset>
-      <div class="grid gap-5 sm:grid-cols-2">
-        <label class="font-semibold"
-          >Your name <span class="font-normal text-ink-2">(optional)</span
-          ><input v-model="name" class="field py-2.5 font-normal" maxlength="100" autocomplete="name"
-        /></label>
+      </template>
+      <form v-else class="grid gap-5" @submit.prevent="check">
+        <div>
+          <h1 class="mb-1">{{ words.title }}</h1>
+          <p class="text-ink-2">{{ words.once }}</p>
+        </div>
         <label class="font-semibold">
-          Email address <span class="font-normal text-ink-2">(to hear when it is fixed)</span>
-          <input
-            v-model="email"
-            class="field py-2.5 font-normal"
-            type="email"
-            maxlength="200"
-            autocomplete="email"
-            :aria-invalid="!!errors.email"
-          />
-          <span v-if="errors.email" class="text-small text-call">{{ errors.email }}</span>
+          {{ words.service }}
+          <select v-model="service" class="field py-2.5 font-normal" required :aria-invalid="!!errors.service">
+            <option value="" disabled>{{ words.chooseOne }}</option>
+            <option v-for="one in services" :key="one.id" :value="one.id">{{ one.name }}</option>
+            <option :value="UNSURE">{{ words.unsure }}</option>
+          </select>
+          <span v-if="errors.service" class="text-small text-call">{{ errors.service }}</span>
         </label>
-      </div>
-      <div>
-        <ActButton main type="submit" class="px-5! py-2.5!">Check before sending</ActButton>
-      </div>
-    </form>
+        <label class="font-semibold">
+          {{ words.where }} <span class="font-normal text-ink-2">{{ words.whereHint }}</span>
+          <input v-model="site" class="field py-2.5 font-normal" list="sites" maxlength="100" autocomplete="off" />
+          <datalist id="sites"><option v-for="one in sites" :key="one" :value="one" /></datalist>
+        </label>
+        <AffectsMe v-if="known" v-model:same="isSame" :known="known" :service="chosen" :words="words" />
+        <label class="font-semibold">
+          {{ words.what }}
+          <textarea
+            v-model="what"
+            rows="4"
+            maxlength="2000"
+            class="field font-normal"
+            required
+            :aria-invalid="!!errors.what"
+            :placeholder="words.whatHint"
+          />
+          <span v-if="errors.what" class="text-small text-call">{{ errors.what }}</span>
+        </label>
+        <label v-for="(one, i) in asked" :key="one.ask" class="font-semibold">
+          {{ one.ask }} <span class="font-normal text-ink-2">{{ words.optional }}</span>
+          <input
+            v-model="answered[i]"
+            class="field py-2.5 font-normal"
+            maxlength="300"
+            autocomplete="off"
+            :placeholder="one.example ? `${words.example}: ${one.example}` : ''"
+          />
+        </label>
+        <fieldset class="grid gap-5 sm:grid-cols-3">
+          <legend class="sr-only">{{ words.howBad }}</legend>
+          <label v-for="one in bads" :key="one.field" class="font-semibold">
+            {{ one.ask }}
+            <select v-model="bad[one.field]" class="field py-2.5 font-normal">
+              <option value="">{{ words.cannotSay }}</option>
+              <option v-for="choice in one.choices" :key="choice.value" :value="choice.value">
+                {{ choice.words }}
+              </option>
+            </select>
+          </label>
+        </fieldset>
+        <div class="grid gap-5 sm:grid-cols-2">
+          <label class="font-semibold"
+            >{{ words.name }} <span class="font-normal text-ink-2">{{ words.optional }}</span><input
+              v-model="name"
+              class="field py-2.5 font-normal"
+              maxlength="100"
+              autocomplete="name"
+          /></label>
+          <label class="font-semibold">
+            {{ words.email }} <span class="font-normal text-ink-2">{{ words.emailHint }}</span>
+            <input
+              v-model="email"
+              class="field py-2.5 font-normal"
+              type="email"
+              maxlength="200"
+              autocomplete="email"
+              :aria-invalid="!!errors.email"
+            />
+            <span v-if="errors.email" class="text-small text-call">{{ errors.email }}</span>
+          </label>
+        </div>
+        <FilePicker v-model="files" :words="words.files" :remove="words.remove" :wrong="wrongFiles(errors)" />
+        <div>
+          <ActButton main type="submit" class="px-5! py-2.5!">{{ words.check }}</ActButton>
+        </div>
+      </form>
+    </div>
     <LostAddress v-if="!checking" class="mt-8" />
   </PublicShell>
 </template>

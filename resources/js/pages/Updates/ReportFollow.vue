@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { usePage, usePoll } from '@inertiajs/vue3';
 import { computed } from 'vue';
+import FileList from '@/components/FileList.vue';
 import PublicShell from '@/components/PublicShell.vue';
 import { LIVE } from '@/lib/live';
 import StateMark from '@/components/StateMark.vue';
@@ -10,7 +11,7 @@ import ReporterTalk from '@/pages/Tickets/ReporterTalk.vue';
 import MineIsOther from '@/pages/Tickets/MineIsOther.vue';
 import AfterTheEnd from '@/pages/Updates/AfterTheEnd.vue';
 import { directionOf, phrasesOf } from '@/pages/Updates/languages';
-import type { Answered, TalkLine } from '@/lib/shapes';
+import type { Answered, FileLine, TalkLine } from '@/lib/shapes';
 import type { ReportLine, UpdateLine } from '@/lib/types';
 
 const props = defineProps<{
@@ -20,6 +21,7 @@ const props = defineProps<{
   talk: TalkLine[];
   waitsForYou: boolean;
   linkedByItself: boolean;
+  files: FileLine[];
   language: string | null;
   deskOpens: string | null;
 }>();
@@ -27,7 +29,7 @@ const words = computed(() => phrasesOf(props.language));
 const page = usePage();
 const address = page.url.split(/[?#]/)[0] ?? '';
 usePoll(10_000, {
-  only: ['report', 'updates', 'known', 'talk', 'waitsForYou', 'linkedByItself', 'language', 'deskOpens'],
+  only: ['report', 'updates', 'known', 'talk', 'waitsForYou', 'linkedByItself', 'files', 'language', 'deskOpens'],
   headers: LIVE,
 });
 </script>
@@ -48,6 +50,7 @@ usePoll(10_000, {
       <p v-for="one in report.answered" :key="one.ask" class="text-small text-ink-2">
         {{ one.ask }} “{{ one.answer }}”
       </p>
+      <FileList :files="files" :address="`${address}/files`" />
       <p v-if="!report.incident && !report.resolved_at" class="mt-4">
         {{ report.unlinked ? `${words.unlinked} ` : '' }}{{ words.soon }}
       </p>

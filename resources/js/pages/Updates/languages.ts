@@ -20,6 +20,8 @@ const en = {
   lost: 'Not sent: there is no connection. What you wrote is kept on this device.',
   translated: 'translated by a machine',
   original: 'As it was written',
+  files: 'Add pictures or files',
+  remove: 'Remove',
 };
 export type Phrases = typeof en;
 const no: Phrases = {
@@ -43,6 +45,8 @@ const no: Phrases = {
   lost: 'Ikke sendt: det er ingen forbindelse. Det du skrev, er tatt vare på her.',
   translated: 'oversatt av en maskin',
   original: 'Slik det ble skrevet',
+  files: 'Legg ved bilder eller filer',
+  remove: 'Fjern',
 };
 const de: Phrases = {
   received: 'Wir haben Ihre Meldung',
@@ -65,6 +69,8 @@ const de: Phrases = {
   lost: 'Nicht gesendet: keine Verbindung. Was Sie geschrieben haben, bleibt auf diesem Gerät.',
   translated: 'von einer Maschine übersetzt',
   original: 'Wie es geschrieben wurde',
+  files: 'Bilder oder Dateien anfügen',
+  remove: 'Entfernen',
 };
 const ar: Phrases = {
   received: 'وصلنا بلاغك',
@@ -87,6 +93,8 @@ const ar: Phrases = {
   lost: 'لم يرسل: لا يوجد اتصال. ما كتبته محفوظ على هذا الجهاز.',
   translated: 'ترجمة آلية',
   original: 'كما كتب',
+  files: 'أرفق صورا أو ملفات',
+  remove: 'إزالة',
 };
 const all: Record<string, Phrases> = { en, no, de, ar };
 export const phrasesOf = (language: string | null): Phrases => all[language ?? 'en'] ?? en;

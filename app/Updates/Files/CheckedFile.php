@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates\Files;
+
+use App\Platform\Refused;
+use Illuminate\Http\UploadedFile;
+use Skarvo\Json\MachineText;
+use Skarvo\Updates\Files\FileKind;
+use Skarvo\Updates\Files\Limits;
+
+/** A file that was looked into, and is as it will be kept: a picture is drawn anew, without what else was in it. */
+final readonly class CheckedFile
+{
+    private function __construct(
+        public FileKind $kind, public string $name, public string $bytes, public ?int $width = null, public ?int $height = null,
+    ) {}
+
+    /** @throws Refused if it cannot be taken; says why, and what can */
+    public static function of(string $said, string $bytes): self
+    {
+        $kind = FileKind::of($bytes);
+        $name = ($kind ?? FileKind::Text)->named($said);
+        if ($kind === null) {
+            throw Refused::because(
+                $bytes === '' ? "$name is empty." : self::said($said).' is neither a picture, a PDF nor a text. Send a picture of it, or its text.',
+                'files',
+            );
+        }
+        if (strlen($bytes) > Limits::BYTES) {
+            throw Refused::because("$name is larger than 10 MB. Send a smaller one.", 'files');
+        }
+        if ($kind === FileKind::Text) {
+            return new self($kind, $name, MachineText::mended($bytes));
+        }
+
+        return $kind->isPicture() ? self::picture($said, $bytes) : new self($kind, $name, $bytes);
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $uploads
+     * @return list<self>
+     *
+     * @throws Refused
+     */
+    public static function uploads(array $uploads): array
+    {
+        $checked = [];
+        foreach ($uploads as $upload) {
+            if ($upload instanceof UploadedFile) {
+                $checked[] = self::of($upload->getClientOriginalName(), $upload->getContent());
+            }
+        }
+
+        return $checked;
+    }
+
+    private static function picture(string $said, string $bytes): self
+    {
+        $size = @getimagesizefromstring($bytes);
+        [$width, $height] = is_array($size) ? [$size[0], $size[1]] : [0, 0];
+        $refusal = Limits::refusal($width, $height);
+        $drawn = $refusal === null ? Redrawn::of($bytes) : null;
+        if ($drawn === null) {
+            throw Refused::because(self::said($said).' '.($refusal ?? 'cannot be opened as a picture').'.', 'files');
+        }
+
+        return new self($drawn->kind, $drawn->kind->named($said), $drawn->bytes, $drawn->width, $drawn->height);
+    }
+
+    /** As its sender called it, for telling them. */
+    private static function said(string $name): string
+    {
+        return (string) preg_replace('/\.txt$/', '', FileKind::Text->named($name.'.x'));
+    }
+}

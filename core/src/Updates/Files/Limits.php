@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Updates\Files;
+
+/** How much may be attached. */
+final class Limits
+{
+    public const BYTES = 10 * 1024 * 1024;
+
+    /** With one message. */
+    public const AT_ONCE = 5;
+
+    /** To one report, in all. */
+    public const IN_ALL = 25;
+
+    /** A picture that says that it has more would fill the memory when it is opened. */
+    public const PIXELS = 50_000_000;
+
+    public const SIDE = 20_000;
+
+    /** Larger pictures are made smaller: nobody needs more to see what is wrong. */
+    public const KEPT_SIDE = 3000;
+
+    /** @return string|null why a picture of that size is not taken */
+    public static function refusal(int $width, int $height): ?string
+    {
+        if ($width < 1 || $height < 1) {
+            return 'cannot be opened as a picture';
+        }
+        if ($width > self::SIDE || $height > self::SIDE || $width * $height > self::PIXELS) {
+            return sprintf(
+                'is a picture of %s by %s pixels; send one of %s pixels a side and %d million in all at most', number_format($width),
+                number_format($height), number_format(self::SIDE), intdiv(self::PIXELS, 1_000_000),
+            );
+        }
+
+        return null;
+    }
+
+    /** @return array{int, int} width and height as it is kept: within KEPT_SIDE, in its proportion */
+    public static function kept(int $width, int $height): array
+    {
+        $longest = max($width, $height);
+        if ($longest <= self::KEPT_SIDE) {
+            return [$width, $height];
+        }
+
+        return [max(1, intdiv($width * self::KEPT_SIDE, $longest)), max(1, intdiv($height * self::KEPT_SIDE, $longest))];
+    }
+}
