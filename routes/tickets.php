@@ -27,6 +27,8 @@ Route::middleware('web')->group(function (): void {
         Route::post('tickets/{ticket}/offer', [TicketsController::class, 'answerOffer'])->whereNumber('ticket');
         Route::post('tickets/lists', [TicketsController::class, 'keepList']);
         Route::post('tickets/lists/drop', [TicketsController::class, 'dropList']);
+        // Whoever runs incidents, and whoever works tickets, may ask a team for something.
+        Route::post('incidents/{incident}/tasks', [StepsController::class, 'addToIncident'])->middleware('may:work-tickets');
         Route::get('tasks', [StepsController::class, 'index']);
         // A team's own; whoever works tickets settles any.
         Route::post('tasks/{task}/settle', [StepsController::class, 'settle'])->whereNumber('task');

@@ -145,6 +145,7 @@ final class World
             'POST tickets/lists' => ['name' => 'Mine', 'query' => 'service=booking'], 'POST tickets/lists/drop' => ['name' => 'Mine'],
             'POST tickets/{ticket}/offer' => ['accept' => true],
             'POST tickets/{ticket}/try' => ['what' => 'Restart', 'outcome' => 'refused', 'why' => 'x', 'reporter' => true],
+            'POST incidents/{incident}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/checklist' => ['checklist' => self::checklist()],
             'POST tasks/{task}/settle' => ['state' => 'skipped', 'why' => 'x'],

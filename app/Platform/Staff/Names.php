@@ -19,9 +19,13 @@ final class Names
 
     public static function team(?string $id): string
     {
-        $names = Look::once('names of teams', static fn(): array => Team::query()->pluck('name', 'id')->map(strval(...))->all());
+        return $id === null ? '' : self::teams()[$id] ?? $id;
+    }
 
-        return $id === null ? '' : $names[$id] ?? $id;
+    /** @return array<array-key, string> by id, in the order of their names */
+    public static function teams(): array
+    {
+        return Look::once('names of teams', static fn(): array => Team::query()->orderBy('name')->pluck('name', 'id')->map(strval(...))->all());
     }
 
     /** @return array<array-key, string> by id */

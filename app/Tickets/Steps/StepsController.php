@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tickets\Steps;
 
+use App\Incidents\Incident;
 use App\Platform\CurrentPerson;
 use App\Platform\Once;
 use App\Platform\Team;
@@ -28,12 +29,14 @@ final class StepsController
         $team = CurrentPerson::of($request)->team_id;
 
         return Inertia::render('Tickets/Tasks', [
-            'tasks' => $team === null ? [] : Task::query()->with('ticket.report.service')->open()->where('team_id', $team)
-                ->whereHas('ticket', static fn($query) => $query->open())
+            'tasks' => $team === null ? [] : Task::query()->with(['ticket.report.service', 'incident.service'])->open()->where('team_id', $team)
+                ->where(static fn($query) => $query->whereHas('ticket', static fn($ticket) => $ticket->open())
+                    ->orWhereHas('incident', static fn($incident) => $incident->whereNull('resolved_at')))
                 ->orderBy('made_at')->orderBy('id')->limit(self::SHOWN)->get()
                 ->map(static fn(Task $task): array => [
-                    ...$task->toLine(), 'ref' => $task->ticket->ref(), 'service' => $task->ticket->report->service->name ?? '',
-                    'place' => $task->ticket->report->site, 'made_at' => $task->made_at,
+                    ...$task->toLine(), 'ref' => $task->owner()->ref(),
+                    'service' => ($task->ticket->report->service ?? $task->incident?->service)->name ?? '',
+                    'place' => $task->ticket?->report->site, 'made_at' => $task->made_at,
                 ])->all(),
             'team' => Team::query()->find($team ?? '')?->name,
         ]);
@@ -45,6 +48,16 @@ final class StepsController
         $work = new WorkSteps(CurrentPerson::of($request));
         $team = isset($input['team']) ? Team::query()->find((string) $input['team']) : null;
         Once::for($request, static fn() => $work->add($ticket, trim((string) $input['text']), $team, (bool) ($input['must'] ?? false)));
+
+        return back();
+    }
+
+    public function addToIncident(AddTaskRequest $request, Incident $incident): RedirectResponse
+    {
+        $input = $request->validated();
+        $work = new WorkSteps(CurrentPerson::of($request));
+        $team = isset($input['team']) ? Team::query()->find((string) $input['team']) : null;
+        Once::for($request, static fn() => $work->add($incident, trim((string) $input['text']), $team, (bool) ($input['must'] ?? false)));
 
         return back();
     }

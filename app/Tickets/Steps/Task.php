@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tickets\Steps;
 
+use App\Incidents\Incident;
 use App\Platform\Record;
 use App\Platform\Staff\Names;
 use App\Platform\Team;
@@ -14,21 +15,23 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Skarvo\Tickets\TaskState;
 
 /**
- * A piece of work that belongs to a ticket: a step of a checklist, or one of its own; for a team, or for the desk.
+ * A piece of work that belongs to a ticket or an incident: a step of a checklist, or one of its own; for a team, or for the desk.
  *
  * @property int $id
- * @property int $ticket_id
+ * @property int|null $ticket_id what it belongs to: a ticket, or else an incident
+ * @property int|null $incident_id
  * @property int|null $checklist_id
  * @property int $ordinal
  * @property string $text
  * @property string|null $team_id null: the desk's own
- * @property bool $must whether the ticket cannot be closed before it is done
+ * @property bool $must whether what it belongs to cannot end before it is done
  * @property TaskState $state
  * @property string|null $why it was skipped
  * @property string|null $person_id who settled it
  * @property CarbonImmutable $made_at
  * @property CarbonImmutable|null $settled_at
- * @property-read Ticket $ticket
+ * @property-read Ticket|null $ticket
+ * @property-read Incident|null $incident
  *
  * @phpstan-type TaskLine array{
  *     id: int, text: string, team: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
@@ -40,7 +43,7 @@ final class Task extends Record
     protected $table = 'ticket_tasks';
 
     protected $casts = [
-        'ticket_id' => 'integer', 'ordinal' => 'integer', 'must' => 'boolean', 'state' => TaskState::class,
+        'ticket_id' => 'integer', 'incident_id' => 'integer', 'ordinal' => 'integer', 'must' => 'boolean', 'state' => TaskState::class,
         'made_at' => 'immutable_datetime',
         'settled_at' => 'immutable_datetime',
     ];
@@ -49,6 +52,23 @@ final class Task extends Record
     public function ticket(): BelongsTo
     {
         return $this->belongsTo(Ticket::class);
+    }
+
+    /** @return BelongsTo<Incident, $this> */
+    public function incident(): BelongsTo
+    {
+        return $this->belongsTo(Incident::class);
+    }
+
+    public function owner(): Ticket|Incident
+    {
+        return $this->ticket ?? $this->incident ?? throw new \LogicException("Task $this->id belongs to something.");
+    }
+
+    /** @param  Builder<Task>  $query */
+    public function scopeOf(Builder $query, Ticket|Incident $owner): void
+    {
+        $query->where($owner instanceof Ticket ? 'ticket_id' : 'incident_id', $owner->id);
     }
 
     /** @return BelongsTo<Team, $this> */

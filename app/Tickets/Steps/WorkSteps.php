@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tickets\Steps;
 
+use App\Incidents\Incident;
 use App\Platform\Database\Locked;
 use App\Platform\Deed;
 use App\Platform\Journal\Actor;
@@ -16,7 +17,7 @@ use App\Tickets\TicketEntry;
 use Skarvo\Tickets\TaskState;
 use Skarvo\Tickets\TicketState;
 
-/** Steps of a ticket: put there one by one or by a checklist, done or skipped. Call it inside a transaction. */
+/** Steps of a ticket, and tasks of an incident: put there one by one or by a checklist, done or skipped. Call it inside a transaction. */
 final readonly class WorkSteps
 {
     /** Of one ticket. */
@@ -24,12 +25,12 @@ final readonly class WorkSteps
 
     public function __construct(private Person $by) {}
 
-    /** @throws Refused if the ticket is closed */
-    public function add(Ticket $ticket, string $text, ?Team $team, bool $must): void
+    /** @throws Refused if what it is to belong to is over */
+    public function add(Ticket|Incident $owner, string $text, ?Team $team, bool $must): void
     {
-        $this->open($ticket);
-        $this->put($ticket, $text, $team?->id, $must, null);
-        $this->write(TicketEntry::TaskAdded, $ticket, ['text' => $text, 'team' => $team?->id]);
+        $this->open($owner);
+        $this->put($owner, $text, $team?->id, $must, null);
+        $this->write(TicketEntry::TaskAdded, $owner, ['text' => $text, 'team' => $team?->id]);
     }
 
     /** @throws Refused if the ticket is closed, or the checklist is there already */
@@ -59,8 +60,9 @@ final readonly class WorkSteps
         if ($task->state === $state) {
             return;
         }
-        if ($task->ticket->state === TicketState::Done) {
-            throw Refused::because("{$task->ticket->ref()} is closed: its steps stay as they are.");
+        $owner = $task->owner();
+        if (self::isOver($owner)) {
+            throw Refused::because("{$owner->ref()} is closed: its steps stay as they are.");
         }
         $isOpen = $state === TaskState::Open;
         $task->update([
@@ -71,7 +73,7 @@ final readonly class WorkSteps
             TaskState::Open => TicketEntry::TaskReopened,
             TaskState::Done => TicketEntry::TaskDone,
             TaskState::Skipped => TicketEntry::TaskSkipped,
-        }, $task->ticket, ['text' => $task->text, ...($state === TaskState::Skipped ? ['why' => $why] : [])]);
+        }, $owner, ['text' => $task->text, ...($state === TaskState::Skipped ? ['why' => $why] : [])]);
     }
 
     /** @throws Refused while a step is open without which the ticket must not be closed */
@@ -85,32 +87,38 @@ final readonly class WorkSteps
         }
     }
 
-    private function put(Ticket $ticket, string $text, ?string $team, bool $must, ?int $checklist): void
+    private function put(Ticket|Incident $owner, string $text, ?string $team, bool $must, ?int $checklist): void
     {
-        $ordinal = (int) Task::query()->where('ticket_id', $ticket->id)->max('ordinal') + 1;
+        $ordinal = (int) Task::query()->of($owner)->max('ordinal') + 1;
         if ($ordinal > self::MOST) {
-            throw Refused::because('A ticket has '.self::MOST.' steps at most. Make another ticket of the rest.', 'text');
+            throw Refused::because("{$owner->ref()} has as many steps as there can be: ".self::MOST.'. Put the rest elsewhere.', 'text');
         }
         Task::query()->create([
-            'ticket_id' => $ticket->id, 'checklist_id' => $checklist, 'ordinal' => $ordinal, 'text' => $text,
+            'ticket_id' => $owner instanceof Ticket ? $owner->id : null, 'incident_id' => $owner instanceof Incident ? $owner->id : null, 'checklist_id' => $checklist, 'ordinal' => $ordinal, 'text' => $text,
             'team_id' => $team, 'must' => $must,
             'state' => TaskState::Open, 'made_at' => now(),
         ]);
     }
 
-    private function open(Ticket $ticket): void
+    private function open(Ticket|Incident $owner): void
     {
-        Locked::again($ticket);
-        if ($ticket->state === TicketState::Done) {
-            throw Refused::because("{$ticket->ref()} is closed already.");
+        Locked::again($owner);
+        if (self::isOver($owner)) {
+            throw Refused::because("{$owner->ref()} is closed already.");
         }
     }
 
+    private static function isOver(Ticket|Incident $owner): bool
+    {
+        return $owner instanceof Ticket ? $owner->state === TicketState::Done : ! $owner->isOpen();
+    }
+
     /** @param  array<string, mixed>  $facts */
-    private function write(TicketEntry $kind, Ticket $ticket, array $facts): void
+    private function write(TicketEntry $kind, Ticket|Incident $owner, array $facts): void
     {
         Journal::write(
-            Actor::person($this->by), $kind, $ticket->subject(), ['ref' => $ticket->ref(), ...$facts], ['report' => $ticket->report_id],
+            Actor::person($this->by), $kind, $owner instanceof Ticket ? $owner->subject() : [Incident::KIND, $owner->id],
+            ['ref' => $owner->ref(), ...$facts], $owner instanceof Ticket ? ['report' => $owner->report_id] : [],
         );
     }
 }

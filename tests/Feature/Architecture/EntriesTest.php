@@ -125,6 +125,7 @@ final class EntriesTest extends TestCase
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
             'settings/questions' => ['questions.changed service:vehicle-lanes'],
             'tickets/{ticket}/try' => ['ticket.tried ticket:#'], 'tickets/{ticket}/tasks' => ['task.added ticket:#'],
+            'incidents/{incident}/tasks' => ['task.added incident:#@'],
             'tickets/{ticket}/checklist' => ['checklist.followed ticket:#'], 'tasks/{task}/settle' => ['task.skipped ticket:#'],
             'checklists' => ['checklist.saved checklist:#'], 'checklists/{checklist}/drop' => ['checklist.dropped checklist:#'],
             'busy' => ['busy.added busy:#'], 'busy/{busy}/drop' => ['busy.dropped busy:#'],

@@ -54,6 +54,40 @@ final class StepsTest extends TestCase
         $this->get('/checklists')->assertInertia(fn(Shown $shown) => $shown->where('checklists', []));
     }
 
+    public function test_a_task_of_an_incident_is_for_its_team_and_keeps_it_open_until_it_is_done(): void
+    {
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $at = "/incidents/$incident->id";
+        $this->post("$at/tasks", ['text' => 'Open lane 2 by hand', 'team' => 'lanes', 'must' => true], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->post("$at/tasks", ['text' => 'Count the cars', 'team' => 'lanes'], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
+        [$open, $count] = Task::query()->orderBy('id')->get()->all();
+        self::assertSame([null, $incident->id, 1, 2], [$open->ticket_id, $open->incident_id, $open->ordinal, $count->ordinal]);
+        $this->get($at)->assertInertia(static fn(Shown $shown) => $shown->where('tasks.0.text', 'Open lane 2 by hand')->where('tasks.0.must', true));
+        $this->post("/tickets/{$this->ticket->id}/tasks", ['text' => 'Of the ticket', 'team' => 'lanes'], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        $helper = $this->person('noor-lind');
+        $helper->update(['team_id' => 'lanes']);
+        $this->actingAs($helper)->get('/tasks')->assertInertia(static fn(Shown $shown) => $shown->count('tasks', 3)
+            ->where('tasks.0.ref', $incident->ref())->where('tasks.0.service', 'Vehicle lanes'));
+        $this->post("$at/tasks", ['text' => 'x'], ['X-Request-Key' => 'd'])->assertForbidden();
+
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->get("$at/resolve")->assertJson(['tasks' => ['Open lane 2 by hand', 'Count the cars'], 'musts' => ['Open lane 2 by hand'], 'steps' => 0]);
+        $end = ['resolution' => 'Restarted', 'update' => 'Works again.'];
+        $this->post("$at/resolve", $end, ['X-Request-Key' => 'e'])->assertSessionHasErrors(['action' => "{$incident->ref()} cannot be resolved before this is done: “Open lane 2 by hand”. Do it, or skip it with a reason."]);
+        self::assertTrue($incident->refresh()->isOpen());
+        $this->actingAs($helper)->post("/tasks/$open->id/settle", ['state' => 'done'], ['X-Request-Key' => 'f'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))->post("$at/resolve", $end, ['X-Request-Key' => 'g'])->assertSessionHasNoErrors();
+        self::assertFalse($incident->refresh()->isOpen());
+        // What is over keeps what it had, and gets no more; its helpers are not asked any more.
+        $this->post("$at/tasks", ['text' => 'Too late'], ['X-Request-Key' => 'h'])->assertSessionHasErrors('action');
+        $this->post("/tasks/$count->id/settle", ['state' => 'done'], ['X-Request-Key' => 'i'])->assertSessionHasErrors('action');
+        $this->actingAs($helper)->get('/tasks')->assertInertia(static fn(Shown $shown) => $shown->count('tasks', 1));
+        self::assertSame(
+            ['task.added', 'task.added', 'task.done'],
+            Entry::query()->about(Incident::KIND, $incident->id)->where('kind', 'like', 'task.%')->orderBy('seq')->pluck('kind')->all(),
+        );
+    }
+
     public function test_what_has_to_be_done_keeps_a_ticket_open_until_it_is_done_or_skipped_with_a_reason(): void
     {
         $this->checklist();

@@ -24,6 +24,11 @@ interface Preview {
   /** Those of them that alerts still say are hit. */
   unsure: string[];
   firing: AlertLine[];
+  /** What teams were asked to do, and has not been done; those without which it cannot end. */
+  tasks: string[];
+  musts: string[];
+  /** Open steps of the tickets that end with it. */
+  steps: number;
   update: string;
 }
 const SHOWN = 5;
@@ -72,6 +77,21 @@ const resolve = (): void =>
         <p class="mt-1 text-small text-ink-2">
           Whatever still fires comes back to the watch after this. Resolve only if you know that service is back.
         </p>
+      </section>
+      <section
+        v-if="preview.tasks.length || preview.steps"
+        class="border-l-4 border-call bg-sheet px-3 py-2"
+        role="note"
+      >
+        <h3>Not done yet</h3>
+        <ul class="mt-1 text-small">
+          <li v-for="task in preview.tasks" :key="task" class="py-0.5">
+            {{ task }}<strong v-if="preview.musts.includes(task)">, which has to be done or skipped before</strong>
+          </li>
+          <li v-if="preview.steps" class="py-0.5">
+            {{ plural(preview.steps, 'step') }} of its tickets, which end with it
+          </li>
+        </ul>
       </section>
       <section aria-labelledby="will-do">
         <h3 id="will-do">This will</h3>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
-import WhyForm from '@/components/WhyForm.vue';
 import { useAction } from '@/lib/action';
-import type { TaskLine } from '@/lib/shapes';
+import AddStep from '@/pages/Tickets/AddStep.vue';
+import StepRows from '@/pages/Tickets/StepRows.vue';
 import type { Named, TicketDetail } from '@/pages/Tickets/tickets';
 
 /** What has to be done about a ticket, in order: steps of a checklist, and tasks for teams. */
@@ -16,8 +15,6 @@ const props = defineProps<{
 }>();
 const action = useAction();
 const adding = ref(false);
-const text = ref('');
-const team = ref('');
 /** Those for its service first. */
 const offered = computed(() =>
   [...props.checklists].sort(
@@ -28,56 +25,12 @@ const fitting = computed(() => props.checklists.find((one) => one.service_id ===
 const chosen = ref<number | ''>('');
 const follow = (id: number): void =>
   action.send(`/tickets/${props.ticket.id}/checklist`, { checklist: id }, () => (chosen.value = ''));
-const add = (): void =>
-  action.send(`/tickets/${props.ticket.id}/tasks`, { text: text.value, team: team.value || null }, () => {
-    text.value = '';
-    adding.value = false;
-  });
-const settle = (task: TaskLine, state: string): void => action.send(`/tasks/${task.id}/settle`, { state });
 </script>
 
 <template>
   <section v-if="ticket.steps.length || mayWork" aria-labelledby="steps">
     <h2 id="steps" class="mb-1">Steps</h2>
-    <ol class="text-small">
-      <li v-for="one in ticket.steps" :key="one.id" class="row-rule py-1">
-        <div class="flex items-start gap-2">
-          <input
-            type="checkbox"
-            class="mt-0.5 size-5 shrink-0 accent-[var(--ink)]"
-            :checked="one.state === 'done'"
-            :disabled="!mayWork || one.state === 'skipped' || action.busy.value"
-            :aria-label="one.state === 'done' ? `Not done: ${one.text}` : `Done: ${one.text}`"
-            @change="settle(one, one.state === 'done' ? 'open' : 'done')"
-          />
-          <span :class="one.state === 'open' ? '' : 'text-ink-2'">
-            <span :class="one.state === 'skipped' ? 'line-through' : ''">{{ one.text }}</span>
-            <span class="block text-tiny text-ink-2"
-              >{{ one.team ?? 'The desk' }}{{ one.must && one.state === 'open' ? ', before it is closed' : ''
-              }}{{ one.state === 'done' ? `, done by ${one.by}` : ''
-              }}{{ one.state === 'skipped' ? `, skipped by ${one.by}: ${one.why}` : '' }}</span
-            >
-            <WhyForm
-              v-if="mayWork && one.state === 'open'"
-              words="Skip…"
-              :about="one.text"
-              question="Why it is skipped"
-              button="Skip it"
-              :url="`/tasks/${one.id}/settle`"
-              :data="{ state: 'skipped' }"
-            />
-            <button
-              v-else-if="mayWork && one.state === 'skipped'"
-              type="button"
-              class="link text-tiny"
-              @click="settle(one, 'open')"
-            >
-              Take it up after all
-            </button>
-          </span>
-        </div>
-      </li>
-    </ol>
+    <StepRows :tasks="ticket.steps" :may-work="mayWork" ends="closed" />
     <div v-if="mayWork" class="mt-1 grid gap-2 text-small">
       <p v-if="ticket.steps.length === 0 && fitting">
         <button type="button" class="link min-h-6" @click="follow(fitting.id)">Follow “{{ fitting.name }}”</button>
@@ -92,20 +45,13 @@ const settle = (task: TaskLine, state: string): void => action.send(`/tasks/${ta
           </select></label
         >
       </p>
-      <form v-if="adding" class="grid gap-2" @submit.prevent="add">
-        <label>What is to be done <input v-model="text" class="field py-1" maxlength="200" autofocus /></label>
-        <label
-          >By
-          <select v-model="team" class="field py-1">
-            <option value="">the desk</option>
-            <option v-for="one in teams" :key="one.id" :value="one.id">{{ one.name }}</option>
-          </select></label
-        >
-        <p class="flex gap-3">
-          <ActButton type="submit" :busy="action.busy.value">Add it</ActButton>
-          <button type="button" class="link" @click="adding = false">Cancel</button>
-        </p>
-      </form>
+      <AddStep
+        v-if="adding"
+        :address="`/tickets/${ticket.id}/tasks`"
+        :teams="teams"
+        ends="closed"
+        @done="adding = false"
+      />
       <TroubleNote :text="Object.values(action.errors.value)[0]" />
     </div>
   </section>

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tickets\Steps;
+
+use App\Incidents\Contracts\HasConsequences;
+use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Foreseen;
+use App\Incidents\Incident;
+use App\Incidents\Report;
+use App\Incidents\Situation;
+use App\Incidents\Turn;
+use App\Incidents\TurnKind;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Platform\Staff\Names;
+use App\Tickets\Ticket;
+
+/**
+ * Tasks of an incident: in its room, and when it is to end. Whoever resolves it is told what is open, and stopped by what has to
+ * be done before.
+ */
+final class IncidentTasks implements HasConsequences, RoomPanel
+{
+    public function room(Incident $incident, Situation $situation, Person $reader): array
+    {
+        return [
+            'taskTeams' => static fn(): array => array_map(
+                static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys(Names::teams()), Names::teams(),
+            ),
+            'tasks' => static fn(): array => array_values(
+                Task::query()->where('incident_id', $incident->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
+            ),
+        ];
+    }
+
+    public function foresee(Incident $incident, Turn $turn): ?Foreseen
+    {
+        if ($turn->kind !== TurnKind::Resolved) {
+            return null;
+        }
+        $open = Task::query()->where('incident_id', $incident->id)->open()->orderBy('ordinal')->get();
+        $must = array_values($open->where('must', true)->pluck('text')->map(strval(...))->all());
+
+        return new Foreseen(static fn(): array => [
+            'tasks' => array_values($open->pluck('text')->all()), 'musts' => $must,
+            'steps' => Task::query()->open()->whereIn(
+                'ticket_id', Ticket::query()->open()->whereIn('report_id', Report::query()->about($incident->id)->select('id'))->select('id'),
+            )->count(),
+        ], static function () use ($must, $incident): void {
+            if ($must !== []) {
+                throw Refused::because(
+                    "{$incident->ref()} cannot be resolved before this is done: “".implode('”, “', $must).'”. Do it, or skip it with a reason.',
+                );
+            }
+        });
+    }
+}

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import TroubleNote from '@/components/TroubleNote.vue';
+import WhyForm from '@/components/WhyForm.vue';
+import { useAction } from '@/lib/action';
+import type { TaskLine } from '@/lib/shapes';
+
+/** Steps of a ticket or tasks of an incident: each is done, skipped with a reason, or taken up again. */
+defineProps<{ tasks: TaskLine[]; mayWork: boolean; ends: string }>();
+const action = useAction();
+const settle = (task: TaskLine, state: string): void => action.send(`/tasks/${task.id}/settle`, { state });
+</script>
+
+<template>
+  <div>
+    <ol class="text-small">
+      <li v-for="one in tasks" :key="one.id" class="row-rule py-1">
+        <div class="flex items-start gap-2">
+          <input
+            type="checkbox"
+            class="mt-0.5 size-5 shrink-0 accent-[var(--ink)]"
+            :checked="one.state === 'done'"
+            :disabled="!mayWork || one.state === 'skipped' || action.busy.value"
+            :aria-label="one.state === 'done' ? `Not done: ${one.text}` : `Done: ${one.text}`"
+            @change="settle(one, one.state === 'done' ? 'open' : 'done')"
+          />
+          <span :class="one.state === 'open' ? '' : 'text-ink-2'">
+            <span :class="one.state === 'skipped' ? 'line-through' : ''">{{ one.text }}</span>
+            <span class="block text-tiny text-ink-2"
+              >{{ one.team ?? 'The desk' }}{{ one.must && one.state === 'open' ? `, before it is ${ends}` : ''
+              }}{{ one.state === 'done' ? `, done by ${one.by}` : ''
+              }}{{ one.state === 'skipped' ? `, skipped by ${one.by}: ${one.why}` : '' }}</span
+            >
+            <WhyForm
+              v-if="mayWork && one.state === 'open'"
+              words="Skip…"
+              :about="one.text"
+              question="Why it is skipped"
+              button="Skip it"
+              :url="`/tasks/${one.id}/settle`"
+              :data="{ state: 'skipped' }"
+            />
+            <button
+              v-else-if="mayWork && one.state === 'skipped'"
+              type="button"
+              class="link text-tiny"
+              @click="settle(one, 'open')"
+            >
+              Take it up after all
+            </button>
+          </span>
+        </div>
+      </li>
+    </ol>
+    <TroubleNote :text="Object.values(action.errors.value)[0]" />
+  </div>
+</template>
