@@ -25,6 +25,8 @@ return [
 
     // Where pages and mail go out to: each takes a POST with an idempotency key.
     // What the desk reads and writes: en, no, de or ar.
+    // With so many open tickets nobody at the desk is free.
+    'desk_most_open' => (int) env('SKARVO_DESK_MOST_OPEN', 8),
     'language' => env('SKARVO_LANGUAGE', 'en'),
 
     'gateways' => [

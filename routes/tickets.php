@@ -43,6 +43,7 @@ Route::middleware('web')->group(function (): void {
             Route::get('tickets/phone', [PhoneController::class, 'create']);
             Route::post('tickets/phone', [PhoneController::class, 'store']);
             Route::post('tickets/phone/look', [PhoneController::class, 'look']);
+            Route::post('tickets/here', [TicketsController::class, 'here']);
             Route::post('tickets/take', [TicketsController::class, 'take']);
             Route::post('tickets/hand-over', [TicketsController::class, 'handOver']);
             Route::post('tickets/link', [TicketsController::class, 'link']);

@@ -14,6 +14,7 @@ use App\Updates\Contracts\TalksToReporters;
 use App\Updates\Files\CheckedFile;
 use App\Updates\Files\KeepFiles;
 use App\Updates\Files\ReportFile;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Tickets\TicketHappeningKind;
 use Skarvo\Tickets\TicketState;
@@ -71,6 +72,13 @@ final class HearReporter implements TalksToReporters
         });
     }
 
+    /** @return array{by: CarbonImmutable}|null that nobody at the desk is free, and by when there is an answer all the same */
+    private static function busy(?Ticket $ticket): ?array
+    {
+        return $ticket?->state !== TicketState::New || $ticket->person_id !== null || $ticket->respond_by === null || $ticket->respond_by->isPast()
+            || Promises::deskOpens() !== null || AtTheDesk::isAnybodyFree() ? null : ['by' => $ticket->respond_by];
+    }
+
     public function follow(Report $report): array
     {
         $ticket = Ticket::query()->where('report_id', $report->id)->first();
@@ -90,6 +98,7 @@ final class HearReporter implements TalksToReporters
                     'text' => $translated[$post->id] ?? $post->text, 'original' => isset($translated[$post->id]) ? $post->text : null,
                     'files' => $files[$post->id] ?? [],
                 ])->all(),
+            'busy' => self::busy($ticket),
             'language' => $report->language, 'deskOpens' => Promises::deskOpens(),
             'linkedByItself' => $ticket?->linked_by_itself === true && $report->incident?->isOpen() === true,
             'waitsForYou' => $ticket?->state === TicketState::Theirs,

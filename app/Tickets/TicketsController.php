@@ -24,11 +24,13 @@ use App\Tickets\Requests\CorrectTicketRequest;
 use App\Tickets\Requests\CorrectTranslationRequest;
 use App\Tickets\Requests\ForgetReporterRequest;
 use App\Tickets\Requests\HandOverRequest;
+use App\Tickets\Requests\HereRequest;
 use App\Tickets\Requests\LinkTicketsRequest;
 use App\Tickets\Requests\TicketsRequest;
 use App\Tickets\Requests\TryRequest;
 use App\Tickets\Steps\Checklist;
 use App\Topology\Item;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -55,6 +57,16 @@ final class TicketsController
     public function ofReport(Report $report): RedirectResponse
     {
         return redirect('/tickets/'.(Ticket::query()->where('report_id', $report->id)->value('id') ?? abort(404)));
+    }
+
+    /** Somebody has the desk before them, and perhaps one ticket: they hear who else has. */
+    public function here(HereRequest $request): JsonResponse
+    {
+        $person = CurrentPerson::of($request);
+        $ticket = (int) ($request->validated()['ticket'] ?? 0);
+        AtTheDesk::note($person, $ticket);
+
+        return new JsonResponse(['others' => $ticket === 0 ? [] : AtTheDesk::othersAt($ticket, $person)]);
     }
 
     public function take(TicketsRequest $request): RedirectResponse
@@ -196,6 +208,7 @@ final class TicketsController
             ),
             'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
             'people' => fn() => Person::query()->whereNull('left_at')->orderBy('name')->get(['id', 'name']),
+            'desk' => Inertia::optional(AtTheDesk::people(...)),
             'checklists' => fn() => Checklist::query()->whereNull('dropped_at')->orderBy('name')->get(['id', 'name', 'service_id']),
             'services' => fn() => Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']),
         ]);

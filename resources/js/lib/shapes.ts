@@ -42,6 +42,9 @@ export interface Clock { id: string; title: string; detail: string; due: number;
 /** Rota/Gaps */
 export interface CoverGap { rota: string; name: string; team: string; from: string; to: string }
 
+/** Tickets/AtTheDesk */
+export interface DeskLine { id: string; name: string; free: boolean; open: number }
+
 /** Updates/Files/ReportFile */
 export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'webp' | 'gif' | 'pdf' | 'txt'; picture: boolean; bytes: number; width: number | null; height: number | null }
 

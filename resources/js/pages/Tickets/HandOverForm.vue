@@ -1,16 +1,23 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { router } from '@inertiajs/vue3';
+import { computed, onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
+import type { DeskLine } from '@/lib/shapes';
 import type { Named } from '@/pages/Tickets/tickets';
 
 /** Hands tickets over to a person or a team, or back to the desk. */
-const props = defineProps<{ tickets: number[]; teams: Named[]; people: Named[] }>();
+const props = defineProps<{ tickets: number[]; teams: Named[]; people: Named[]; desk: DeskLine[] }>();
 const emit = defineEmits<{ done: []; close: [] }>();
 const action = useAction();
 const to = ref('');
+const free = computed(() => props.desk.filter((one) => one.free));
+const busy = computed(() => props.desk.filter((one) => !one.free));
+const others = computed(() => props.people.filter((one) => !props.desk.some((desk) => desk.id === one.id)));
 const why = ref('');
+// Who is free is asked when it counts.
+onMounted(() => router.reload({ only: ['desk'] }));
 const send = (): void => {
   const [kind, id] = [to.value.slice(0, to.value.indexOf(':')), to.value.slice(to.value.indexOf(':') + 1)];
   action.send(
@@ -36,8 +43,18 @@ const send = (): void => {
         <optgroup label="A team">
           <option v-for="one in teams" :key="one.id" :value="`team:${one.id}`">{{ one.name }}</option>
         </optgroup>
-        <optgroup label="A person">
-          <option v-for="one in people" :key="one.id" :value="`person:${one.id}`">{{ one.name }}</option>
+        <optgroup v-if="free.length" label="At the desk, free">
+          <option v-for="one in free" :key="one.id" :value="`person:${one.id}`">
+            {{ one.name }}, {{ one.open }} open
+          </option>
+        </optgroup>
+        <optgroup v-if="busy.length" label="At the desk, not free">
+          <option v-for="one in busy" :key="one.id" :value="`person:${one.id}`">
+            {{ one.name }}, {{ one.open }} open
+          </option>
+        </optgroup>
+        <optgroup label="Somebody else">
+          <option v-for="one in others" :key="one.id" :value="`person:${one.id}`">{{ one.name }}</option>
         </optgroup>
       </select></label
     >

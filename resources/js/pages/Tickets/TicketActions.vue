@@ -6,6 +6,7 @@ import { useAction } from '@/lib/action';
 import CloseForm from '@/pages/Tickets/CloseForm.vue';
 import HandOverForm from '@/pages/Tickets/HandOverForm.vue';
 import LinkForm from '@/pages/Tickets/LinkForm.vue';
+import type { DeskLine } from '@/lib/shapes';
 import type { Named, OpenIncident } from '@/pages/Tickets/tickets';
 
 /** What can be done with one ticket, or with those that are marked. */
@@ -18,6 +19,7 @@ const props = defineProps<{
   incidents: OpenIncident[];
   teams: Named[];
   people: Named[];
+  desk: DeskLine[];
 }>();
 const emit = defineEmits<{ done: [] }>();
 const doing = ref<'hand' | 'link' | 'close' | null>(null);
@@ -40,6 +42,7 @@ defineExpose({ take, link, open: (what: 'hand' | 'link' | 'close') => (doing.val
       :tickets="tickets"
       :teams="teams"
       :people="people"
+      :desk="desk"
       @done="done"
       @close="doing = null"
     />

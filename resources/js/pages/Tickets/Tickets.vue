@@ -5,11 +5,12 @@ import AppShell from '@/components/AppShell.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import { useCommands } from '@/lib/commands';
 import { useShared } from '@/lib/shared';
-import type { SurgeLine, TicketLine } from '@/lib/shapes';
+import type { DeskLine, SurgeLine, TicketLine } from '@/lib/shapes';
 import type { Beginning, JournalLine } from '@/lib/types';
 import { plural } from '@/lib/states';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
 import FileList from '@/components/FileList.vue';
+import AlsoHere from '@/pages/Tickets/AlsoHere.vue';
 import AsWritten from '@/pages/Tickets/AsWritten.vue';
 import NarrowPile from '@/pages/Tickets/NarrowPile.vue';
 import OfferedNote from '@/pages/Tickets/OfferedNote.vue';
@@ -33,6 +34,7 @@ const props = defineProps<{
   story: JournalLine[];
   teams: Named[];
   people: Named[];
+  desk?: DeskLine[];
   services: Named[];
   checklists: { id: number; name: string; service_id: string | null }[];
 }>();
@@ -159,6 +161,7 @@ const follows = {
             :incidents="incidents"
             :teams="teams"
             :people="people"
+            :desk="desk ?? []"
             @done="marked = []"
           />
         </div>
@@ -190,6 +193,7 @@ const follows = {
         role="region"
         aria-label="The ticket"
       >
+        <AlsoHere v-if="mayWork && !ticket" :ticket="null" />
         <template v-if="ticket">
           <p class="lg:hidden"><Link :href="`/tickets?pile=${pile}`" class="link text-small">Back to the pile</Link></p>
           <p class="text-small text-ink-2">
@@ -208,6 +212,7 @@ const follows = {
             :post="0"
             :may-work="mayWork"
           />
+          <AlsoHere v-if="mayWork" :ticket="ticket.id" />
           <FileList class="mb-3" :files="ticket.files" address="/files" />
           <p v-if="ticket.said.length" class="mb-3 text-small text-ink-2">They say: {{ ticket.said.join('; ') }}.</p>
           <p v-if="ticket.judged" class="mb-3 border-l-4 border-calm bg-sheet p-2">
@@ -239,6 +244,7 @@ const follows = {
             :incidents="incidents"
             :teams="teams"
             :people="people"
+            :desk="desk ?? []"
           />
         </template>
         <p v-else class="text-ink-2">

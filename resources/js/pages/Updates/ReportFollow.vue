@@ -24,12 +24,24 @@ const props = defineProps<{
   files: FileLine[];
   language: string | null;
   deskOpens: string | null;
+  busy: { by: string } | null;
 }>();
 const words = computed(() => phrasesOf(props.language));
 const page = usePage();
 const address = page.url.split(/[?#]/)[0] ?? '';
 usePoll(10_000, {
-  only: ['report', 'updates', 'known', 'talk', 'waitsForYou', 'linkedByItself', 'files', 'language', 'deskOpens'],
+  only: [
+    'report',
+    'updates',
+    'known',
+    'talk',
+    'waitsForYou',
+    'linkedByItself',
+    'files',
+    'busy',
+    'language',
+    'deskOpens',
+  ],
   headers: LIVE,
 });
 </script>
@@ -64,6 +76,7 @@ usePoll(10_000, {
       <p v-if="deskOpens && !report.resolved_at" class="mt-4 font-semibold" role="status">
         {{ words.closed }} <TimeAgo :at="deskOpens" />
       </p>
+      <p v-if="busy" class="mt-4 font-semibold" role="status">{{ words.busy }} <TimeAgo :at="busy.by" />.</p>
       <ReporterTalk
         :talk="talk"
         :waits-for-you="waitsForYou"
