@@ -14,6 +14,7 @@ enum Deed: string
     case RunIncidents = 'run-incidents';
     case CallPeople = 'call-people';
     case TellOutsiders = 'tell-outsiders';
+    case ReadTickets = 'read-tickets';
     case WorkTickets = 'work-tickets';
     case Tune = 'tune';
     case ArrangeRotas = 'arrange-rotas';
@@ -25,6 +26,7 @@ enum Deed: string
     {
         return match ($this) {
             self::TakeAlerts, self::AttachAlerts, self::SetStage => [Role::Coordinator, Role::Responder],
+            self::ReadTickets => [Role::Coordinator, Role::Desk, Role::ServiceOwner, Role::Administrator],
             self::WorkTickets => [Role::Coordinator, Role::Desk],
             self::WorkAlerts, self::RunIncidents, self::CallPeople, self::TellOutsiders, self::Tune => [Role::Coordinator],
             self::ArrangeRotas => [Role::Coordinator, Role::Administrator],
@@ -49,6 +51,7 @@ enum Deed: string
             self::RunIncidents => 'declare, correct, resolve and reopen incidents, and say what belongs to them',
             self::CallPeople => 'call people to an incident, and stop calls',
             self::TellOutsiders => 'publish updates, and decide what the status page says',
+            self::ReadTickets => 'read what people report, beyond what is given to them or their team',
             self::WorkTickets => 'answer, link, hand over, correct and close tickets, and decide about surges of reports',
             self::Tune => 'change rules, quiet times, sources and policies',
             self::ArrangeRotas => 'put others on call, and change rotas',

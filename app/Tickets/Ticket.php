@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Incidents\Link;
 use App\Incidents\LinkKind;
 use App\Incidents\Report;
+use App\Platform\Deed;
 use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Staff\Names;
@@ -109,6 +110,19 @@ final class Ticket extends Record
     public function scopeOpen(Builder $query): void
     {
         $query->where('tickets.state', '!=', TicketState::Done);
+    }
+
+    /**
+     * What people report is for the desk and for those who run it; anybody else reads what is theirs, or their team's.
+     *
+     * @param  Builder<Ticket>  $query
+     */
+    public function scopeReadableBy(Builder $query, Person $reader): void
+    {
+        if (! Deed::ReadTickets->isAllowedTo($reader)) {
+            $query->where(static fn(Builder $own) => $own->where('tickets.person_id', $reader->id)->orWhere('tickets.offered_to_id', $reader->id)
+                ->when($reader->team_id !== null, static fn(Builder $team) => $team->orWhere('tickets.team_id', $reader->team_id)));
+        }
     }
 
     /**

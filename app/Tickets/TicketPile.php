@@ -34,7 +34,7 @@ enum TicketPile: string
     /** @return Builder<Ticket> what runs out first stands first */
     public function tickets(Person $reader): Builder
     {
-        $query = $this->of($reader);
+        $query = $this->of($reader)->readableBy($reader);
 
         return $this === self::Done
             ? $query->orderByDesc('closed_at')->orderByDesc('id')
@@ -46,7 +46,7 @@ enum TicketPile: string
     public static function counts(Person $reader): array
     {
         return array_map(static fn(self $pile): array => [
-            'pile' => $pile->value, 'words' => $pile->words(), 'count' => $pile === self::Done ? 0 : $pile->of($reader)->count(),
+            'pile' => $pile->value, 'words' => $pile->words(), 'count' => $pile === self::Done ? 0 : $pile->of($reader)->readableBy($reader)->count(),
         ], self::cases());
     }
 

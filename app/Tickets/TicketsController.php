@@ -50,6 +50,8 @@ final class TicketsController
 
     public function show(Request $request, Ticket $ticket): Response
     {
+        Ticket::query()->readableBy(CurrentPerson::of($request))->whereKey($ticket->id)->exists() || abort(403);
+
         return $this->shown($request, $ticket);
     }
 

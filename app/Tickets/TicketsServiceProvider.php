@@ -12,6 +12,7 @@ use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Outbox\Messages;
+use App\Updates\Contracts\GuardsReports;
 use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
 use App\Updates\Contracts\TalksToReporters;
@@ -30,6 +31,7 @@ final class TicketsServiceProvider extends Capability
             HasConsequences::class => [Steps\IncidentTasks::class, TicketsOfIncident::class],
             HearsReports::class => [OpenTicket::class],
             GuessesServices::class => [GuessService::class],
+            GuardsReports::class => [GuardTickets::class],
             TalksToReporters::class => [HearReporter::class],
         ];
     }

@@ -3,28 +3,40 @@ import { together } from '@/lib/follows';
 import { groupOf, isUnder, mainPlaces, otherPlaces, ownPlaces } from '@/lib/places';
 
 const me = (administers: boolean): NonNullable<Parameters<typeof ownPlaces>[0]> =>
-  ({ id: 'per', name: 'Per', administers }) as NonNullable<Parameters<typeof ownPlaces>[0]>;
+  ({ id: 'per', name: 'Per', administers, may: administers ? ['work-tickets'] : [] }) as NonNullable<
+    Parameters<typeof ownPlaces>[0]
+  >;
 
 describe('places', () => {
   it('have digits of their own, in order, and no address twice', () => {
     expect(mainPlaces.map((place) => place.key)).toEqual(mainPlaces.map((_, i) => String(i + 1)));
-    const links = [...mainPlaces, ...otherPlaces].map((place) => place.link);
+    const links = [...mainPlaces, ...otherPlaces(me(true))].map((place) => place.link);
     expect(new Set(links).size).toBe(links.length);
   });
 
   it('stand together with those beside them', () => {
-    expect(groupOf('/rules')?.main).toBe('/alerts');
-    expect(groupOf('/alerts/12')?.main).toBe('/alerts');
-    expect(groupOf('/reach')?.main).toBe('/estate');
-    expect(groupOf('/policies/lanes')?.main).toBe('/on-call');
-    expect(groupOf('/people/per')?.places.map((place) => place.name)).toEqual([
+    expect(groupOf('/rules', me(true))?.main).toBe('/alerts');
+    expect(groupOf('/alerts/12', me(true))?.main).toBe('/alerts');
+    expect(groupOf('/reach', me(true))?.main).toBe('/estate');
+    expect(groupOf('/policies/lanes', me(true))?.main).toBe('/on-call');
+    expect(groupOf('/people/per', me(true))?.places.map((place) => place.name)).toEqual([
       'On call',
       'Handovers',
       'Fairness',
       'People',
     ]);
-    expect(groupOf('/')).toBeUndefined();
-    expect(groupOf('/alertsome')).toBeUndefined();
+    expect(groupOf('/', me(true))).toBeUndefined();
+    expect(groupOf('/alertsome', me(true))).toBeUndefined();
+  });
+
+  it('are shown to those who may go there', () => {
+    const names = (administers: boolean): string[] =>
+      groupOf('/tickets', me(administers))?.places.map((place) => place.name) ?? [];
+    expect(names(true)).toContain('A call');
+    expect(names(false)).not.toContain('A call');
+    expect(names(false)).toContain('Tasks');
+    expect(otherPlaces(me(false)).map((place) => place.command)).not.toContain('Take a call');
+    expect(otherPlaces(null).map((place) => place.command)).not.toContain('Take a call');
   });
 
   it('are under an address as a folder is', () => {

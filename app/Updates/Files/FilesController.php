@@ -5,15 +5,25 @@ declare(strict_types=1);
 namespace App\Updates\Files;
 
 use App\Incidents\Report;
+use App\Platform\CurrentPerson;
+use App\Platform\Given;
+use App\Updates\Contracts\GuardsReports;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 
-/** Hands out what was attached: to those who are signed in, and to whoever has the address of the report what is theirs to see. */
+/** Hands out what was attached: to those of us who may read the report, and to whoever has the address of the report what is theirs to see. */
 final class FilesController
 {
-    public function show(string $file): Response
+    public function show(Request $request, string $file): Response
     {
-        return self::hand(ReportFile::query()->kept()->where('key', $file)->first() ?? abort(404));
+        $found = ReportFile::query()->kept()->where('key', $file)->first() ?? abort(404);
+        $report = Report::query()->findOrFail($found->report_id);
+        foreach (Given::all(GuardsReports::class) as $guard) {
+            $guard->mayOpen($report, CurrentPerson::of($request)) || abort(403);
+        }
+
+        return self::hand($found);
     }
 
     public function ofReporter(string $token, string $file): Response

@@ -26,7 +26,7 @@ const declaring = ref(false);
 const me = computed(() => shared.value.me);
 const own = computed(() => ownPlaces(me.value));
 const path = computed(() => page.url.split(/[?#]/)[0] ?? '/');
-const nearby = computed(() => groupOf(path.value));
+const nearby = computed(() => groupOf(path.value, shared.value.me));
 /** Of those nearby, the one whose address says most of where we are. */
 const closest = computed(() =>
   (nearby.value?.places ?? [])
@@ -71,7 +71,7 @@ useCommands(() => [
     key: place.key,
     run: () => router.visit(place.link),
   })),
-  ...otherPlaces.map((place) => ({ name: place.command, run: () => router.visit(place.link) })),
+  ...otherPlaces(shared.value.me).map((place) => ({ name: place.command, run: () => router.visit(place.link) })),
   ...own.value.map((place) => ({ name: `Go to ${place.name}`, run: () => router.visit(place.link) })),
   ...(me.value?.coordinates ? [{ name: 'Declare an incident', run: () => (declaring.value = true) }] : []),
   ...looks.map((look) => ({

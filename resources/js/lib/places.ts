@@ -49,21 +49,30 @@ const groups = given
     words: main.words ?? '',
     main: linkOf(main),
     also: [main, ...beside(main)].flatMap((place) => place.also ?? []),
-    places: [main, ...beside(main)].map((place) => ({ name: place.name, link: linkOf(place) })),
+    places: [main, ...beside(main)].map((place) => ({ name: place.name, link: linkOf(place), for: place.for })),
   }));
 
 export const isUnder = (path: string, link: string): boolean => path === link || path.startsWith(`${link}/`);
 
-/** Those among which an address is. */
-export const groupOf = (path: string): (typeof groups)[number] | undefined =>
-  groups.find((group) =>
-    [...group.places.map((place) => place.link), ...group.also].some((link) => isUnder(path, link)),
+/** Those among which an address is, as far as somebody may go there. */
+export const groupOf = (
+  path: string,
+  me: Me | null,
+): { words: string; main: string; places: { name: string; link: string }[] } | undefined => {
+  const group = groups.find((one) =>
+    [...one.places.map((place) => place.link), ...one.also].some((link) => isUnder(path, link)),
   );
 
+  return group && { ...group, places: group.places.filter((place) => mayGo(place, me)) };
+};
+
+const mayGo = (place: Pick<Place, 'for'>, me: Me | null): boolean => !place.for || (me !== null && place.for(me));
+
 /** All the others, for the command line. */
-export const otherPlaces = given
-  .filter((place) => place.order === undefined && place.own === undefined)
-  .map((place) => ({ command: place.command ?? `Go to ${place.name}`, link: linkOf(place) }));
+export const otherPlaces = (me: Me | null): { command: string; link: string }[] =>
+  given
+    .filter((place) => place.order === undefined && place.own === undefined && mayGo(place, me))
+    .map((place) => ({ command: place.command ?? `Go to ${place.name}`, link: linkOf(place) }));
 
 export const ownPlaces = (me: Me | null): { name: string; link: string }[] =>
   me === null

@@ -10,6 +10,8 @@ use App\Platform\Journal\Entry;
 use App\Tickets\Promises;
 use App\Tickets\Ticket;
 use App\Tickets\TicketPost;
+use App\Updates\Files\ReportFile;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Random\Engine\Mt19937;
@@ -34,6 +36,42 @@ final class TicketsTest extends TestCase
         $this->ticket = $this->reported('The barrier stays shut', 'anna@ferry.example');
         $this->report = $this->ticket->report;
         $this->actingAs($this->person('mika-sund'));
+    }
+
+    public function test_helpers_read_what_is_theirs_and_no_other_tickets(): void
+    {
+        $ticket = $this->reported('The arm hangs', 'bo@ferry.example', ['files' => [UploadedFile::fake()->createWithContent('a.txt', 'words')]]);
+        $file = '/files/'.ReportFile::query()->sole()->key;
+        $noor = $this->person('noor-lind');
+        $noor->update(['roles' => ['responder'], 'team_id' => 'lanes']);
+        $sees = function () use ($ticket, $file): array {
+            $this->get('/tickets')->assertInertia(function (Shown $shown) use (&$many): void {
+                $many = [count((array) data_get($shown->toArray(), 'props.tickets')), array_sum(array_column((array) data_get($shown->toArray(), 'props.piles'), 'count'))];
+            });
+
+            return [$this->get("/tickets/$ticket->id")->getStatusCode(), $this->get($file)->getStatusCode(), ...(array) $many];
+        };
+        $this->actingAs($noor);
+        self::assertSame([403, 403, 0, 0], $sees());
+        // Offered to them, given to their team, or theirs: then they read it.
+        $this->desk();
+        $this->post('/tickets/hand-over', ['tickets' => [$ticket->id], 'person' => 'noor-lind'], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->actingAs($noor);
+        self::assertSame([200, 200, 1, 2], $sees());
+        $this->post("/tickets/$ticket->id/offer", ['accept' => false, 'why' => 'Not mine'], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
+        self::assertSame([403, 403, 0, 0], $sees());
+        $this->desk();
+        $this->post('/tickets/hand-over', ['tickets' => [$ticket->id], 'team' => 'lanes'], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        $this->actingAs($noor);
+        self::assertSame([200, 200, 1, 1], $sees());
+        $noor->update(['team_id' => null]);
+        $this->actingAs($noor->refresh());
+        self::assertSame([403, 403, 0, 0], $sees());
+        foreach (['coordinator', 'service_owner', 'administrator'] as $role) {
+            $noor->update(['roles' => [$role]]);
+            $this->actingAs($noor->refresh());
+            self::assertSame([200, 200], array_slice($sees(), 0, 2), $role);
+        }
     }
 
     public function test_a_report_is_a_ticket_at_once_with_what_is_promised_of_it(): void
@@ -243,7 +281,7 @@ final class TicketsTest extends TestCase
 
     public function test_whoever_is_not_at_the_desk_reads_and_does_not_write(): void
     {
-        $this->actingAs($this->person('noor-lind'))->get("/tickets/{$this->ticket->id}")->assertOk();
+        $this->actingAs($this->person('ada-holm'))->get("/tickets/{$this->ticket->id}")->assertOk();
         $this->post("/tickets/{$this->ticket->id}/answer", ['text' => 'x', 'internal' => false])->assertForbidden();
         $this->post('/tickets/close', ['tickets' => [$this->ticket->id]])->assertForbidden();
         self::assertSame(0, TicketPost::query()->count());
