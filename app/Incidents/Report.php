@@ -137,6 +137,20 @@ final class Report extends Record
             && hash_equals(self::proof($token), substr($key, self::TOKEN_LENGTH)) ? self::query()->where('token', $token)->first() : null;
     }
 
+    /** What mail about it is known by: it stands in logs of mail servers, so that it opens nothing. */
+    public function mailKey(): string
+    {
+        return "r$this->id-".self::proof("mail $this->token");
+    }
+
+    /** @param  string  $key  as mailKey() gave it */
+    public static function byMailKey(string $key): ?self
+    {
+        $report = preg_match('/^r(\d{1,18})-/', $key, $found) === 1 ? self::query()->find((int) $found[1]) : null;
+
+        return $report !== null && hash_equals($report->mailKey(), $key) ? $report : null;
+    }
+
     private static function proof(string $token): string
     {
         return substr(hash_hmac('sha256', "report $token", config()->string('app.key')), 0, 24);

@@ -46,7 +46,7 @@ final class TellReporter
         Outbox::put('mail', $key, [
             'to' => $report->email, 'subject' => $subject, 'about' => ['report' => $report->id],
             // What answers it finds its ticket by this.
-            'message_id' => "{$report->key()}.$key@".(parse_url(config()->string('app.url'), PHP_URL_HOST) ?: 'skarvo'),
+            'message_id' => "{$report->mailKey()}.$key@".(parse_url(config()->string('app.url'), PHP_URL_HOST) ?: 'skarvo'),
             'automatic' => $isAutomatic,
             'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\n$text\n",
         ], now());

@@ -63,7 +63,7 @@ final readonly class TakeMail
     private function answered(IncomingMail $mail): ?Report
     {
         foreach ($mail->answers as $id) {
-            if (preg_match('/^([A-Za-z0-9]{64})\./', $id, $found) === 1 && ($report = Report::byKey($found[1])) !== null) {
+            if (($report = Report::byMailKey(explode('.', $id, 2)[0])) !== null) {
                 return $report;
             }
         }

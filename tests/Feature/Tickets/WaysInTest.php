@@ -40,7 +40,11 @@ final class WaysInTest extends TestCase
         $mail = $this->sentMails()->sole();
         self::assertTrue($mail->automatic);
         self::assertStringContainsString(route('report.follow', $report->key()), $mail->text);
-        self::assertStringStartsWith("{$report->key()}.", $mail->message_id);
+        // What stands in the logs of mail servers does not open the report.
+        self::assertStringStartsWith("{$report->mailKey()}.", $mail->message_id);
+        self::assertStringNotContainsString((string) $report->token, $mail->message_id);
+        self::assertNull(Report::byMailKey("r$report->id-".str_repeat('0', 24)));
+        self::assertNull(Report::byMailKey(str_replace("r$report->id-", 'r'.($report->id + 1).'-', $report->mailKey())));
 
         // The same Message-ID, and the same sender and words within ten minutes, are the same mail; other senders are not.
         $this->mail('bo@ferry.example', 'other words', 'x')->assertCreated()->assertJsonPath('ref', $report->ref());
