@@ -13,6 +13,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
 use App\Updates\Update;
+use Skarvo\Tickets\Phrase;
 use Skarvo\Tickets\Related\Related;
 use Skarvo\Tickets\TicketHappeningKind;
 use Skarvo\Tickets\TicketState;
@@ -89,10 +90,10 @@ final class LinkBeyondDoubt
         $ticket->update(['state' => TicketState::Ours, 'linked_by_itself' => true]);
         Promises::setTimes($ticket);
         $said = Update::query()->where('incident_id', $incident->id)->latest('number')->value('text');
+        $language = TellReporter::language($ticket);
         TellReporter::put(
-            $ticket, "known-$ticket->id", "Known: your report {$ticket->ref()}",
-            'what you report is known to us, as far as we can tell. '.(is_string($said) ? $said : 'We are working on it.')
-                ."\n\nYou need not do anything: we write when it is over. If yours is something else, say so here: ", isAutomatic: true,
+            $ticket, "known-$ticket->id", Phrase::Known,
+            Phrase::KnownToUs->in($language).' '.(is_string($said) ? $said : Phrase::UnderWay->in($language)), Phrase::SomethingElse, true,
         );
     }
 }

@@ -8,6 +8,9 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
 use App\Platform\Outbox\Outbox;
+use App\Tickets\Languages\Translator;
+use Skarvo\Tickets\Language;
+use Skarvo\Tickets\Phrase;
 
 /**
  * What is said to whoever reported something, on the way that reaches them: by mail if they left an address, and in the
@@ -27,14 +30,22 @@ final class TellReporter
         }
     }
 
+    /** In which they read: their own, as far as it is known and we have words in it. */
+    public static function language(Ticket $ticket): Language
+    {
+        return Language::of((string) $ticket->report->language) ?? Translator::own();
+    }
+
     /**
-     * @param  string  $text  ends where the address of their page is to follow
+     * @param  Phrase  $ends  what stands before the address of their page
      * @param  bool  $isAutomatic  no person wrote it: the mail says so, and nothing answers it
      */
-    public static function put(Ticket $ticket, string $key, string $subject, string $text, bool $isAutomatic = false): void
+    public static function put(Ticket $ticket, string $key, Phrase $subject, string $text, Phrase $ends, bool $isAutomatic = false): void
     {
         $report = $ticket->report;
-        $text .= route('report.follow', $report->key());
+        $language = self::language($ticket);
+        $subject = $subject->in($language, $ticket->ref());
+        $text .= "\n\n{$ends->in($language)} ".route('report.follow', $report->key());
         self::inChat($ticket, $key, $text);
         if ($report->email === null) {
             return;
@@ -48,7 +59,7 @@ final class TellReporter
             // What answers it finds its ticket by this.
             'message_id' => "{$report->mailKey()}.$key@".(parse_url(config()->string('app.url'), PHP_URL_HOST) ?: 'skarvo'),
             'automatic' => $isAutomatic,
-            'text' => 'Hello'.($report->name === null ? '' : " $report->name").",\n\n$text\n",
+            'text' => Phrase::Hello->in($language).($report->name === null ? '' : " $report->name").",\n\n$text\n",
         ], now());
     }
 }

@@ -20,6 +20,7 @@ use App\Updates\Files\KeepFiles;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Tickets\Outcome;
+use Skarvo\Tickets\Phrase;
 use Skarvo\Tickets\TicketHappeningKind;
 use Skarvo\Tickets\TicketKind;
 use Skarvo\Tickets\TicketState;
@@ -100,7 +101,7 @@ final readonly class WorkTickets
         $this->firstAnswer($ticket);
         $this->setWaiting($ticket, $waits);
         $this->write(TicketEntry::Answered, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
-        $this->tell($ticket, $post, "About your report {$ticket->ref()}", "$text\n\nAnswer here: ");
+        $this->tell($ticket, $post, Phrase::About, Phrase::AnswerHere);
     }
 
     /**
@@ -177,7 +178,7 @@ final readonly class WorkTickets
         Promises::setTimes($ticket);
         $this->write(TicketEntry::Closed, $ticket);
         if ($post !== null) {
-            $this->tell($ticket, $post, "Closed: your report {$ticket->ref()}", "$text\n\nIf it still does not work, say so here: ");
+            $this->tell($ticket, $post, Phrase::Closed, Phrase::StillBroken);
         }
     }
 
@@ -210,12 +211,12 @@ final readonly class WorkTickets
     }
 
     /** What was said reaches the reporter: at once, or where they read another language once it is translated. */
-    private function tell(Ticket $ticket, TicketPost $post, string $subject, string $text): void
+    private function tell(Ticket $ticket, TicketPost $post, Phrase $subject, Phrase $ends): void
     {
         $key = "ticket-post-$post->id";
         Translator::isNeeded($ticket)
-            ? Translator::toReporter($ticket, $post->id, (string) $post->text, ['key' => $key, 'subject' => $subject])
-            : TellReporter::put($ticket, $key, $subject, $text);
+            ? Translator::toReporter($ticket, $post->id, (string) $post->text, ['key' => $key, 'subject' => $subject->value, 'ends' => $ends->value])
+            : TellReporter::put($ticket, $key, $subject, (string) $post->text, $ends);
     }
 
     /** As it is once somebody has looked at it. */

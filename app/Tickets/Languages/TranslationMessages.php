@@ -17,6 +17,7 @@ use App\Tickets\Ticket;
 use App\Tickets\TicketEntry;
 use App\Tickets\TicketPost;
 use Skarvo\Tickets\Language;
+use Skarvo\Tickets\Phrase;
 use Skarvo\Time\Backoff;
 
 /**
@@ -127,10 +128,10 @@ final readonly class TranslationMessages implements Messages
         if (! is_array($then) || ! $post instanceof TicketPost || $post->text === null) {
             return;
         }
+        $phrase = static fn(string $name): ?Phrase => Phrase::tryFrom(is_string($then[$name] ?? null) ? $then[$name] : '');
         TellReporter::put(
-            $ticket, is_string($then['key'] ?? null) ? $then['key'] : "ticket-post-$post->id",
-            is_string($then['subject'] ?? null) ? $then['subject'] : $ticket->ref(),
-            ($translated === null ? '' : "$translated\n\n---\n")."$post->text\n\n",
+            $ticket, is_string($then['key'] ?? null) ? $then['key'] : "ticket-post-$post->id", $phrase('subject') ?? Phrase::About,
+            ($translated === null ? '' : "$translated\n\n---\n").$post->text, $phrase('ends') ?? Phrase::AnswerHere,
         );
     }
 

@@ -8,6 +8,7 @@ use App\Platform\Outbox\Endpoint;
 use App\Platform\Outbox\Outbox;
 use App\Tickets\Ticket;
 use Skarvo\Tickets\Language;
+use Skarvo\Tickets\Phrase;
 
 /** What has to be said in another language is asked for, like any other message that goes out. Call it inside a transaction. */
 final class Translator
@@ -44,7 +45,7 @@ final class Translator
         }
     }
 
-    /** @param  array{key: string, subject: string}|null  $then  the message to the reporter that waits for it */
+    /** @param  array{key: string, subject: value-of<Phrase>, ends: value-of<Phrase>}|null  $then  the message to the reporter that waits for it */
     public static function toReporter(Ticket $ticket, int $post, string $text, ?array $then): void
     {
         $language = Language::of((string) $ticket->report->language);
@@ -53,7 +54,7 @@ final class Translator
         }
     }
 
-    /** @param  array{key: string, subject: string}|null  $then */
+    /** @param  array{key: string, subject: value-of<Phrase>, ends: value-of<Phrase>}|null  $then */
     private static function put(Ticket $ticket, int $post, string $text, ?Language $from, Language $to, ?array $then): void
     {
         Outbox::put('translation', "translation-$ticket->id-$post-$to->value", [

@@ -13,6 +13,7 @@ use App\Updates\TakeReport;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\WayIn;
 use Skarvo\Tickets\Mail\Reply;
+use Skarvo\Tickets\Phrase;
 use Skarvo\Tickets\TicketState;
 
 /** A message in a channel of a chat becomes a ticket; what follows in its thread goes on with it, on both sides. */
@@ -39,8 +40,8 @@ final readonly class TakeChat
                 $report->update(['chat_channel' => $channel, 'chat_thread' => $thread]);
                 $ticket = Ticket::query()->where('report_id', $report->id)->firstOrFail();
                 TellReporter::put(
-                    $ticket, "confirm-$report->id", "We have your report {$ticket->ref()}",
-                    "your report has the reference {$ticket->ref()}. We answer in this thread. Follow it here: ", isAutomatic: true,
+                    $ticket, "confirm-$report->id", Phrase::Received, Phrase::InThread->in(TellReporter::language($ticket), $ticket->ref()),
+                    Phrase::FollowHere, true,
                 );
             } else {
                 $isOver = Ticket::query()->where('report_id', $report->id)->where('state', TicketState::Done)->exists();

@@ -16,6 +16,7 @@ use App\Updates\TakeReport;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\WayIn;
 use Skarvo\Tickets\Mail\Reply;
+use Skarvo\Tickets\Phrase;
 use Skarvo\Tickets\TicketState;
 use Skarvo\Updates\Files\Limits;
 
@@ -94,9 +95,8 @@ final readonly class TakeMail
         $lately = Report::query()->where('email', $mail->from)->where('way', WayIn::Mail)->where('told_at', '>', now()->subHour())->count();
         if ($lately <= self::CONFIRMED) {
             TellReporter::put(
-                $ticket, "confirm-$report->id", "We have your report {$ticket->ref()}",
-                "thank you. Your report has the reference {$ticket->ref()}. Somebody will look at it; you can answer this mail.\n\nFollow it here: ",
-                isAutomatic: true,
+                $ticket, "confirm-$report->id", Phrase::Received, Phrase::Thanks->in(TellReporter::language($ticket), $ticket->ref()),
+                Phrase::FollowHere, true,
             );
         }
 

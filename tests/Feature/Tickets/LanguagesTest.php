@@ -45,6 +45,9 @@ final class LanguagesTest extends TestCase
         $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->sole()->payload);
         self::assertStringContainsString('Hvilken kasse?', $mail->text);
         self::assertStringContainsString('Which till?', $mail->text);
+        self::assertSame("Om meldingen din {$ticket->ref()}", $mail->subject);
+        self::assertStringStartsWith('Hei', $mail->text);
+        self::assertStringContainsString('Svar her: http', $mail->text);
         $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown
             ->where('language', 'no')->where('talk.0.text', 'Hvilken kasse?')->where('talk.0.original', 'Which till?'));
 
