@@ -27,6 +27,7 @@ use Skarvo\Incidents\WayIn;
  * @property string $service_id
  * @property WayIn $way
  * @property bool $service_said whether somebody said which service it is; else it was suggested by the words
+ * @property string|null $item_id the device of theirs that it is about, as far as they said
  * @property string|null $language that its reporter writes, as far as it is known
  * @property string|null $chat_channel
  * @property string|null $chat_thread

@@ -24,7 +24,7 @@ final class OpenTicket implements HearsReports
         $priority = Priorities::matrix()->priority($impact, $urgency);
         $ticket = Ticket::query()->create([
             'report_id' => $report->id, 'kind' => TicketKind::Report, 'state' => TicketState::New, 'impact' => $impact,
-            'urgency' => $urgency,
+            'urgency' => $urgency, 'item_id' => $report->item_id,
             'priority' => $priority, 'opened_at' => $report->told_at, 'waits_since' => $report->told_at,
         ]);
         Promises::note($ticket, TicketHappeningKind::Opened, $priority);

@@ -12,6 +12,7 @@ use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Outbox\Messages;
+use App\Topology\Contracts\Observes;
 use App\Updates\Contracts\GuardsReports;
 use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
@@ -22,6 +23,7 @@ final class TicketsServiceProvider extends Capability
     protected function gives(): array
     {
         return [
+            Observes::class => [FaultyItems::class],
             Decisions::class => [SurgesToDecide::class],
             RunsOut::class => [TicketClocks::class],
             ClockPart::class => [LookAtTickets::class],

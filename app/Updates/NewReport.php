@@ -17,11 +17,12 @@ final readonly class NewReport
      * @param  array<array-key, mixed>  $answered  to the questions of the service, by their places
      * @param  list<CheckedFile>  $files
      * @param  string|null  $language  in which they read, as far as they said
+     * @param  string|null  $device  one of the reporter's own
      * @param  string  $sendKey  the same for the same report, however often it comes
      */
     public function __construct(
         public ?string $service, public string $what, public ?string $site, public ?string $name, public ?string $email,
         public ?int $same, public string $sendKey, public WayIn $way = WayIn::Form, public ?ReportersAnswers $answers = null,
-        public array $answered = [], public array $files = [], public ?string $language = null,
+        public array $answered = [], public array $files = [], public ?string $language = null, public ?string $device = null,
     ) {}
 }

@@ -54,12 +54,13 @@ final class Questions
 
     /**
      * @param  list<Question>  $questions
+     * @param  bool  $attach  and $faulty: what ReportRules does by itself
      *
      * @throws Refused if somebody else changed them meanwhile
      */
-    public static function change(string $service, array $questions, int $version, Person $by): void
+    public static function change(string $service, array $questions, bool $attach, bool $faulty, int $version, Person $by): void
     {
-        DB::transaction(static function () use ($service, $questions, $version, $by): void {
+        DB::transaction(static function () use ($service, $questions, $attach, $faulty, $version, $by): void {
             if (self::version() !== $version) {
                 throw Refused::because(
                     'Somebody else changed the questions meanwhile. Yours are kept in the form; reload the page to see theirs.',
@@ -69,6 +70,7 @@ final class Questions
             Setting::query()->updateOrCreate(
                 ['id' => self::SETTING], ['value' => array_filter($all, static fn(array $of): bool => $of !== []), 'version' => $version + 1],
             );
+            ReportRules::set($service, $attach, $faulty);
             Journal::write(
                 Actor::person($by), UpdateEntry::QuestionsChanged, ['service', $service],
                 ['service' => $service, 'count' => count($questions)],

@@ -7,7 +7,9 @@ namespace App\Updates;
 use App\Incidents\Report;
 use App\Platform\Given;
 use App\Platform\Http\Asked;
+use App\Platform\Person;
 use App\Topology\Item;
+use App\Topology\OwnItems;
 use App\Updates\Contracts\TalksToReporters;
 use App\Updates\Requests\EmailRequest;
 use App\Updates\Requests\JudgeReportRequest;
@@ -36,6 +38,9 @@ final class ReportController
             'affected' => static fn(): ?array => Affected::by(
                 Asked::text($request, 'service') ?: null, Asked::text($request, 'site', self::LONGEST_PLACE) ?: null,
             ),
+            // Nobody learns what is another's by typing their address.
+            'devices' => $request->user() instanceof Person ? OwnItems::of((string) $request->user()->email)
+                ->map(static fn(Item $one): array => ['id' => $one->id, 'name' => $one->name])->values() : [],
             'questions' => (object) Questions::all(),
             'mine' => OwnReports::open($request),
         ]);

@@ -12,6 +12,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
 use App\Topology\Item;
+use App\Topology\OwnItems;
 use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
 use App\Updates\Files\KeepFiles;
@@ -38,6 +39,7 @@ final class TakeReport
                 'service_said' => $new->service !== null, 'site' => $new->site, 'what' => $new->what,
                 'name' => $new->name, 'email' => $new->email, 'told_at' => now(), 'send_key' => $new->sendKey,
                 'way' => $new->way, 'stops' => $new->answers?->stops, 'others' => $new->answers?->others, 'waits' => $new->answers?->waits,
+                'item_id' => $new->device ?? (ReportRules::attaches($service) ? OwnItems::onlyDevice((string) $new->email)?->id : null),
                 // Ours is what all read of whom nothing else is known.
                 'language' => $new->language === config()->string('skarvo.language') ? null : $new->language,
                 'answered' => Questions::answered($service, $new->answered) ?: null,

@@ -16,7 +16,7 @@ final class ChangeQuestionsRequest extends Form
     {
         return [
             'service' => ['required', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
-            'version' => ['required', 'integer'],
+            'version' => ['required', 'integer'], 'attach' => ['boolean'], 'faulty' => ['boolean'],
             'questions' => ['present', 'array', 'max:'.Questions::MOST], 'questions.*' => ['array'],
             'questions.*.ask' => ['required', 'string', 'max:120'], 'questions.*.example' => ['nullable', 'string', 'max:120'],
         ];

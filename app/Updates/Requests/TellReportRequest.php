@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Updates\Requests;
 
 use App\Platform\Http\Form;
+use App\Platform\Person;
 use App\Topology\Item;
+use App\Topology\OwnItems;
 use App\Updates\Files\TakesFiles;
 use App\Updates\NewReport;
 use App\Updates\Questions;
@@ -39,6 +41,7 @@ final class TellReportRequest extends Form
             'others' => ['nullable', Rule::enum(Others::class)],
             'waits' => ['nullable', Rule::enum(Urgency::class)],
             'answered' => ['nullable', 'array', 'max:'.Questions::MOST], 'answered.*' => ['nullable', 'string', 'max:300'],
+            'device' => ['nullable', 'string', Rule::in($this->devices())],
             'language' => ['nullable', Rule::in(self::LANGUAGES)],
             'send_key' => ['nullable', 'string', 'max:64'], ...self::fileRules(),
         ];
@@ -49,9 +52,18 @@ final class TellReportRequest extends Form
     {
         return [
             'service.exists' => 'Choose one of the services in the list.',
+            'device.in' => 'Choose one of your own devices.',
             'what.required' => 'Say in a few words what happens.',
             'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.', ...self::fileMessages(),
         ];
+    }
+
+    /** @return list<string> own ones of whoever is signed in: nobody names another's */
+    private function devices(): array
+    {
+        $person = $this->user();
+
+        return $person instanceof Person ? array_values(array_map(strval(...), OwnItems::of((string) $person->email)->modelKeys())) : [];
     }
 
     public function told(WayIn $way = WayIn::Form): NewReport
@@ -66,7 +78,7 @@ final class TellReportRequest extends Form
             new ReportersAnswers(
                 Stops::tryFrom($text('stops') ?? ''), Others::tryFrom($text('others') ?? ''), Urgency::tryFrom($text('waits') ?? ''),
             ),
-            (array) ($input['answered'] ?? []), $this->checkedFiles(), $text('language'),
+            (array) ($input['answered'] ?? []), $this->checkedFiles(), $text('language'), $text('device'),
         );
     }
 }

@@ -62,6 +62,9 @@ final class Records
         foreach (['application node', 'database node', 'message bus node'] as $kind) {
             self::type(new ItemType($kind, [$text('endpoint', 'Endpoint'), $text('version', 'Version')], ['endpoint', 'name']));
         }
+        self::type(new ItemType(
+            'tablets', [$text('serial', 'Serial number'), $text('used_by', 'Used by (mail address)')], ['serial', 'name'],
+        ));
         foreach (['controller', 'barrier', 'camera', 'kiosk', 'gate', 'time server'] as $kind) {
             self::type(new ItemType(
                 $kind,
@@ -114,6 +117,10 @@ final class Records
             'controller', 'barrier', 'camera', 'kiosk', 'gate',
             'time server' => [
                 'serial' => 'EL-'.strtoupper($id), 'firmware' => $kind === 'barrier' ? '2.1' : '5.0', ...$ends(80 + $n * 7 % 900),
+            ],
+            // Who is known picks from what is theirs.
+            'tablets' => [
+                'serial' => 'EL-'.strtoupper($id), ...($id === 'crew-pad-eider' ? ['used_by' => 'lotte-krone@eiderholm.example'] : []),
             ],
             default => [],
         };

@@ -93,6 +93,9 @@ export interface ReadItem { id: string; name: string; kind: string; read: string
 /** Incidents/Report */
 export interface ReportLine { id: number; ref: string; what: string; site: string | null; name: string | null; service: string; service_id: string; told_at: string; resolved_at: string | null; incident: number | null }
 
+/** Updates/ReportRules */
+export interface Rule { attach: boolean; faulty: boolean }
+
 /** Incidents/Said */
 export interface SaidOfItem { id: string; name: string; state: string | null; by: string | null }
 

@@ -8,9 +8,12 @@ use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Platform\Journal\Entry;
 use App\Signals\Alert;
+use App\Tickets\Ticket;
+use App\Topology\Standing;
 use App\Updates\Questions;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
+use Skarvo\Topology\State;
 use Tests\TestCase;
 
 /** What reporters are told before they report, how they come back, and what they are asked when it is over. */
@@ -20,6 +23,61 @@ final class ReportersTest extends TestCase
     {
         parent::setUp();
         $this->withoutMiddleware(\Illuminate\Routing\Middleware\ThrottleRequests::class);
+    }
+
+    public function test_who_is_known_picks_from_their_own_devices_and_nobody_names_anothers(): void
+    {
+        $this->uses('kiosk-havre-1', 'Noor-Lind@eiderholm.example');
+        $noor = $this->person('noor-lind');
+        $this->get('/report')->assertInertia(fn(Shown $shown) => $shown->where('devices', []));
+        $this->actingAs($noor)->get('/report')->assertInertia(fn(Shown $shown) => $shown->count('devices', 1)->where('devices.0.id', 'kiosk-havre-1'));
+        $told = ['service' => 'vehicle-lanes', 'what' => 'It is dark', 'device' => 'kiosk-havre-1'];
+        $this->post('/report', $told)->assertSessionHasNoErrors();
+        self::assertSame('kiosk-havre-1', Ticket::query()->sole()->item_id);
+        // Neither who types the address, nor who is somebody else.
+        $this->app['auth']->guard()->logout();
+        $this->post('/report', [...$told, 'email' => 'noor-lind@eiderholm.example'])->assertSessionHasErrors('device');
+        $this->actingAs($this->person('mika-sund'))->post('/report', $told)->assertSessionHasErrors('device');
+        // What is out of use is nobody's any more; what somebody answers for is theirs.
+        DB::table('retired_items')->insert(['item_id' => 'kiosk-havre-1', 'at' => now(), 'person_id' => 'per-strand', 'why' => 'x', 'dependencies' => '[]']);
+        DB::table('items')->where('id', 'boarding')->update(['business_owner_id' => 'noor-lind']);
+        $this->actingAs($noor)->get('/report')->assertInertia(fn(Shown $shown) => $shown->count('devices', 1)->where('devices.0.id', 'boarding'));
+    }
+
+    public function test_rules_put_the_only_device_on_a_ticket_and_make_its_item_faulty_while_it_is_open(): void
+    {
+        $this->uses('kiosk-havre-1', 'bo@ferry.example');
+        $told = fn(string $email): ?string => $this->reportedBy($email)->item_id;
+        self::assertNull($told('bo@ferry.example'));
+        $this->actingAs($this->person('per-strand'))->post('/settings/questions', [
+            'service' => 'vehicle-lanes', 'version' => 0, 'questions' => [], 'attach' => true, 'faulty' => true,
+        ], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->get('/settings/questions')->assertInertia(fn(Shown $shown) => $shown->where('rules.vehicle-lanes', ['attach' => true, 'faulty' => true]));
+        $this->app['auth']->guard()->logout();
+        self::assertNull($told('eva@ferry.example'));
+        self::assertArrayNotHasKey('kiosk-havre-1', Standing::now()->observed());
+        self::assertSame('kiosk-havre-1', $told('Bo@ferry.example'));
+        self::assertSame(State::Degraded, Standing::now()->observed()['kiosk-havre-1']);
+        Ticket::query()->where('item_id', 'kiosk-havre-1')->update(['state' => 'done']);
+        self::assertArrayNotHasKey('kiosk-havre-1', Standing::now()->observed());
+        // With two there is no telling which.
+        $this->uses('kiosk-havre-2', 'bo@ferry.example');
+        self::assertNull($told('bo@ferry.example'));
+    }
+
+    private function reportedBy(string $email): Ticket
+    {
+        $this->withoutMiddleware(\Illuminate\Routing\Middleware\ThrottleRequests::class)
+            ->post('/report', ['service' => 'vehicle-lanes', 'what' => 'It is dark', 'email' => $email])->assertSessionHasNoErrors();
+
+        return Ticket::query()->latest('id')->firstOrFail();
+    }
+
+    private function uses(string $item, string $email): void
+    {
+        DB::table('item_values')->insert([
+            'item_id' => $item, 'field' => 'used_by', 'origin' => 'hand', 'value' => $email, 'said_by' => 'Per Strand', 'said_at' => now(),
+        ]);
     }
 
     public function test_does_this_affect_me_says_what_outsiders_may_know_and_no_more(): void

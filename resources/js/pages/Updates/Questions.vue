@@ -10,22 +10,29 @@ import type { Question } from '@/lib/shapes';
 const props = defineProps<{
   services: { id: string; name: string }[];
   questions: Record<string, Question[]>;
+  rules: Record<string, { attach: boolean; faulty: boolean }>;
   version: number;
   most: number;
 }>();
 const service = ref(props.services[0]?.id ?? '');
 const copy = (of: Question[] | undefined): Question[] => (of ?? []).map((one) => ({ ...one }));
 const edited = ref(copy(props.questions[service.value]));
+const ruleOf = (of: string): { attach: boolean; faulty: boolean } => ({
+  attach: props.rules[of]?.attach ?? false,
+  faulty: props.rules[of]?.faulty ?? false,
+});
+const rule = ref(ruleOf(service.value));
 const saved = ref(false);
 watch(service, (chosen) => {
   edited.value = copy(props.questions[chosen]);
+  rule.value = ruleOf(chosen);
   saved.value = false;
 });
 const action = useAction();
 const save = (): void =>
   action.send(
     '/settings/questions',
-    { service: service.value, questions: edited.value, version: props.version } as never,
+    { service: service.value, questions: edited.value, ...rule.value, version: props.version } as never,
     () => (saved.value = true),
   );
 const wrong = computed(() => Object.values(action.errors.value)[0]);
@@ -63,6 +70,19 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
         </li>
       </ol>
       <p v-if="edited.length === 0" class="text-ink-2">Nothing more is asked about this service.</p>
+      <fieldset class="mt-5 grid gap-2">
+        <legend class="mb-1 font-semibold">By itself</legend>
+        <label class="flex items-start gap-2"
+          ><input v-model="rule.attach" type="checkbox" class="mt-0.5 size-5 shrink-0 accent-[var(--ink)]" /><span
+            >The only device that holds the reporter’s address stands on their ticket</span
+          ></label
+        >
+        <label class="flex items-start gap-2"
+          ><input v-model="rule.faulty" type="checkbox" class="mt-0.5 size-5 shrink-0 accent-[var(--ink)]" /><span
+            >The item of a ticket counts as degraded for as long as the ticket is open</span
+          ></label
+        >
+      </fieldset>
       <TroubleNote :text="wrong" class="mt-2" />
       <p class="mt-4 flex flex-wrap items-center gap-3">
         <ActButton v-if="edited.length < most" @click="edited.push({ ask: '', example: '' })">Add a question</ActButton>

@@ -24,6 +24,7 @@ const props = defineProps<{
   sites: string[];
   affected: AffectedLine | null;
   questions: Record<string, Question[]>;
+  devices: { id: string; name: string }[];
   mine: { ref: string; what: string; follow: string; told_at: string }[];
   service: string;
 }>();
@@ -36,6 +37,7 @@ const bads = computed(() => howBad(words.value));
 const files = ref<File[]>([]);
 const service = ref(props.services.some((one) => one.id === props.service) ? props.service : '');
 const site = ref('');
+const device = ref('');
 const { text: what, clear } = useDraft('report');
 const { text: name } = useDraft('report-name');
 const { text: email } = useDraft('report-mail');
@@ -71,6 +73,7 @@ const summed = computed(() =>
   [
     [words.value.service, chosen.value],
     [words.value.where, site.value],
+    [words.value.device, props.devices.find((one) => one.id === device.value)?.name ?? ''],
     [words.value.what, what.value],
     ...asked.value.map((one, i) => [one.ask, answered.value[i] ?? '']),
     ...bads.value.map((one) => [
@@ -100,6 +103,7 @@ const send = (): void => {
     {
       service: service.value === UNSURE ? null : service.value,
       site: site.value,
+      device: device.value || null,
       what: what.value,
       name: name.value,
       email: email.value,
@@ -178,6 +182,14 @@ const send = (): void => {
           {{ words.where }} <span class="font-normal text-ink-2">{{ words.whereHint }}</span>
           <input v-model="site" class="field py-2.5 font-normal" list="sites" maxlength="100" autocomplete="off" />
           <datalist id="sites"><option v-for="one in sites" :key="one" :value="one" /></datalist>
+        </label>
+        <label v-if="devices.length" class="font-semibold">
+          {{ words.device }} <span class="font-normal text-ink-2">{{ words.optional }}</span>
+          <select v-model="device" class="field py-2.5 font-normal" :aria-invalid="!!errors.device">
+            <option value="">{{ words.noDevice }}</option>
+            <option v-for="one in devices" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select>
+          <span v-if="errors.device" class="text-small text-call">{{ errors.device }}</span>
         </label>
         <AffectsMe v-if="known" v-model:same="isSame" :known="known" :service="chosen" :words="words" />
         <label class="font-semibold">
