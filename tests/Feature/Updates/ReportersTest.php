@@ -39,7 +39,7 @@ final class ReportersTest extends TestCase
         $this->post('/report', [...$told, 'email' => 'noor-lind@eiderholm.example'])->assertSessionHasErrors('device');
         $this->actingAs($this->person('mika-sund'))->post('/report', $told)->assertSessionHasErrors('device');
         // What is out of use is nobody's any more; what somebody answers for is theirs.
-        DB::table('retired_items')->insert(['item_id' => 'kiosk-havre-1', 'at' => now(), 'person_id' => 'per-strand', 'why' => 'x', 'dependencies' => '[]']);
+        DB::table('retired_items')->insert(['item_id' => 'kiosk-havre-1', 'at' => now(), 'person_id' => 'per-strand', 'why' => 'x', 'dependencies' => '[]', 'groups' => '[]']);
         DB::table('items')->where('id', 'boarding')->update(['business_owner_id' => 'noor-lind']);
         $this->actingAs($noor)->get('/report')->assertInertia(fn(Shown $shown) => $shown->count('devices', 1)->where('devices.0.id', 'boarding'));
     }
