@@ -57,7 +57,7 @@ final class ChangeIncident
                 'version' => $version + 1,
                 'restore_by' => $priority === $incident->priority
                     ? $incident->restore_by
-                    : $incident->declared_at->addSeconds($matrix->restoreWithin($priority)),
+                    : RestoreTarget::of($incident, $priority),
             ]);
             $owed = $incident->occasion->next_update_at;
             if ($isRaised && $owed !== null) {

@@ -47,7 +47,7 @@ final class DeclareIncident
                     ->concat($reports->map(static fn(Report $report): CarbonInterface => $report->told_at)->all())
                     ->min() ?? $now,
                 'declared_at' => $now,
-                'restore_by' => $now->addSeconds($matrix->restoreWithin($priority)),
+                'restore_by' => RestoreTarget::by($now->toImmutable(), $priority),
             ])->refresh();
             $incident->occasion->owes($now->addSeconds($matrix->updateWithin($priority)));
             Alert::query()

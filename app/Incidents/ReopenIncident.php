@@ -53,6 +53,7 @@ final class ReopenIncident
                 Actor::person($by), IncidentEntry::IncidentReopened, ['incident', $incident->id],
                 ['why' => $why, 'title' => $incident->title], ['incident' => $incident->id],
             );
+            $incident->update(['restore_by' => RestoreTarget::of($incident, $incident->priority)]);
             $consequences->carryOut();
         });
     }

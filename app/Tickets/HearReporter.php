@@ -16,7 +16,7 @@ use App\Updates\Files\KeepFiles;
 use App\Updates\Files\ReportFile;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Tickets\TicketHappeningKind;
+use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Tickets\TicketState;
 
 /** What the reporter says on the page by which a report is followed, and reads there. */
@@ -55,10 +55,10 @@ final class HearReporter implements TalksToReporters
             if ($isStill && $ticket->state === TicketState::Done) {
                 $report->update(['resolved_at' => null]);
                 $ticket->update(['closed_at' => null]);
-                Promises::note($ticket, TicketHappeningKind::Reopened, name: Promises::RESTORE);
+                Promises::note($ticket, HappeningKind::Reopened, name: Promises::RESTORE);
                 Journal::write($by, TicketEntry::Reopened, $ticket->subject(), ['ref' => $ticket->ref()], $also);
             } elseif ($ticket->state === TicketState::Theirs) {
-                Promises::note($ticket, TicketHappeningKind::Resumed);
+                Promises::note($ticket, HappeningKind::Resumed);
             }
             if ($isMoreUrgent) {
                 $ticket->update(['more_urgent' => $short]);

@@ -13,9 +13,9 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
 use App\Updates\Update;
+use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Tickets\Phrase;
 use Skarvo\Tickets\Related\Related;
-use Skarvo\Tickets\TicketHappeningKind;
 use Skarvo\Tickets\TicketState;
 
 /**
@@ -79,14 +79,14 @@ final class LinkBeyondDoubt
         }
         LinkReport::undo($ticket->report, 'The reporter says that it is something else', Actor::reporter($ticket->report->name));
         $ticket->update(['linked_by_itself' => false, 'state' => TicketState::Ours, 'waits_since' => now(), 'guesses' => null]);
-        Promises::note($ticket, TicketHappeningKind::Reopened, name: Promises::RESPOND);
+        Promises::note($ticket, HappeningKind::Reopened, name: Promises::RESPOND);
         Promises::setTimes($ticket);
     }
 
     private static function link(Ticket $ticket, Incident $incident): void
     {
         LinkReport::to($ticket->report, $incident, Actor::system());
-        Promises::note($ticket, TicketHappeningKind::Met, name: Promises::RESPOND);
+        Promises::note($ticket, HappeningKind::Met, name: Promises::RESPOND);
         $ticket->update(['state' => TicketState::Ours, 'linked_by_itself' => true]);
         Promises::setTimes($ticket);
         $said = Update::query()->where('incident_id', $incident->id)->latest('number')->value('text');

@@ -14,14 +14,14 @@ use App\Platform\Setting;
 use App\Rota\Holidays;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\Targets\Happening;
+use Skarvo\Incidents\Targets\HappeningKind;
+use Skarvo\Incidents\Targets\Target;
+use Skarvo\Incidents\Targets\TargetClock;
+use Skarvo\Incidents\Targets\Targets;
+use Skarvo\Incidents\Targets\TargetsDocument;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
-use Skarvo\Tickets\Target;
-use Skarvo\Tickets\TargetClock;
-use Skarvo\Tickets\Targets;
-use Skarvo\Tickets\TargetsDocument;
-use Skarvo\Tickets\TicketHappening;
-use Skarvo\Tickets\TicketHappeningKind;
 
 /** What is promised of tickets, and how the promises of each stand: the same computation as `bin/skarvo targets`. */
 final class Promises
@@ -141,8 +141,8 @@ final class Promises
     public static function of(Ticket $ticket): array
     {
         $happenings = DB::table('ticket_happenings')->where('ticket_id', $ticket->id)->orderBy('at')->orderBy('id')->get()
-            ->map(static fn(\stdClass $row): TicketHappening => new TicketHappening(
-                (int) $row->at, TicketHappeningKind::from($row->kind), $row->priority === null ? null : (int) $row->priority, $row->name,
+            ->map(static fn(\stdClass $row): Happening => new Happening(
+                (int) $row->at, HappeningKind::from($row->kind), $row->priority === null ? null : (int) $row->priority, $row->name,
             ))->all();
         $happenings = array_values($happenings);
         $targets = Look::once('targets', static fn(): array => self::read(self::kept()['value']));
@@ -151,7 +151,7 @@ final class Promises
     }
 
     /** Something happened that the promises go by. Call it inside a transaction. */
-    public static function note(Ticket $ticket, TicketHappeningKind $kind, ?int $priority = null, ?string $name = null): void
+    public static function note(Ticket $ticket, HappeningKind $kind, ?int $priority = null, ?string $name = null): void
     {
         DB::table('ticket_happenings')->insert([
             'ticket_id' => $ticket->id, 'at' => Moment::now(), 'kind' => $kind->value, 'priority' => $priority, 'name' => $name,

@@ -15,11 +15,11 @@ use App\Topology\NamedItems;
 use App\Updates\Files\ReportFile;
 use Carbon\CarbonImmutable;
 use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Targets\TargetClock;
+use Skarvo\Incidents\Targets\TargetState;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Tickets\BusyPeriod;
 use Skarvo\Tickets\Suggest\Identifiers;
-use Skarvo\Tickets\TargetClock;
-use Skarvo\Tickets\TargetState;
 use Skarvo\Tickets\TicketState;
 
 /**

@@ -11,7 +11,7 @@ use App\Incidents\Report;
 use App\Incidents\Turn;
 use App\Incidents\TurnKind;
 use Illuminate\Database\Eloquent\Collection;
-use Skarvo\Tickets\TicketHappeningKind;
+use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Tickets\TicketState;
 
 /**
@@ -36,7 +36,7 @@ final class TicketsOfIncident implements HasConsequences
         return new Foreseen(static fn(): array => [], static function () use ($tickets, $isOver, $incident, $turn): void {
             foreach ($tickets as $ticket) {
                 foreach ($isOver ? [Promises::RESPOND, Promises::RESTORE] : [Promises::RESTORE] as $name) {
-                    Promises::note($ticket, $isOver ? TicketHappeningKind::Met : TicketHappeningKind::Reopened, name: $name);
+                    Promises::note($ticket, $isOver ? HappeningKind::Met : HappeningKind::Reopened, name: $name);
                 }
                 $ticket->update([
                     'state' => $isOver ? TicketState::Done : TicketState::Ours, 'closed_at' => $isOver ? now() : null, 'more_urgent' => null,

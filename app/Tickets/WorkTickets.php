@@ -18,10 +18,10 @@ use App\Tickets\Steps\WorkSteps;
 use App\Updates\Files\CheckedFile;
 use App\Updates\Files\KeepFiles;
 use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Tickets\Outcome;
 use Skarvo\Tickets\Phrase;
-use Skarvo\Tickets\TicketHappeningKind;
 use Skarvo\Tickets\TicketKind;
 use Skarvo\Tickets\TicketState;
 
@@ -143,7 +143,7 @@ final readonly class WorkTickets
         $isSaid = $report->service_said;
         $report->update(['service_id' => $is['service'], 'site' => $place, 'service_said' => true]);
         if ($priority !== $ticket->priority) {
-            Promises::note($ticket, TicketHappeningKind::Priority, $priority);
+            Promises::note($ticket, HappeningKind::Priority, $priority);
         }
         $ticket->update([
             'kind' => $kind, 'item_id' => $item, 'impact' => $impact, 'urgency' => $urgency, 'priority' => $priority, 'version' => $next,
@@ -172,7 +172,7 @@ final readonly class WorkTickets
         WorkSteps::mayClose($ticket);
         $post = $text === '' ? null : $this->post($ticket, $text, false);
         $this->firstAnswer($ticket);
-        Promises::note($ticket, TicketHappeningKind::Met, name: Promises::RESTORE);
+        Promises::note($ticket, HappeningKind::Met, name: Promises::RESTORE);
         $ticket->update(['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null, 'offered_to_id' => null, 'offered_by_id' => null]);
         $ticket->report->update(['resolved_at' => now()]);
         Promises::setTimes($ticket);
@@ -227,7 +227,7 @@ final readonly class WorkTickets
 
     private function firstAnswer(Ticket $ticket): void
     {
-        Promises::note($ticket, TicketHappeningKind::Met, name: Promises::RESPOND);
+        Promises::note($ticket, HappeningKind::Met, name: Promises::RESPOND);
         if ($ticket->person_id === null) {
             $ticket->update(['person_id' => $this->by->id]);
         }
@@ -237,7 +237,7 @@ final readonly class WorkTickets
     {
         $state = $waits ? TicketState::Theirs : TicketState::Ours;
         if ($waits !== ($ticket->state === TicketState::Theirs)) {
-            Promises::note($ticket, $waits ? TicketHappeningKind::Paused : TicketHappeningKind::Resumed);
+            Promises::note($ticket, $waits ? HappeningKind::Paused : HappeningKind::Resumed);
         }
         $ticket->update(['state' => $state, 'waits_since' => now()]);
         Promises::setTimes($ticket);

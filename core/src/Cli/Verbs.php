@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Skarvo\Cli;
 
+use Skarvo\Incidents\Targets\TargetClock;
+use Skarvo\Incidents\Targets\Targets;
+use Skarvo\Incidents\Targets\TargetsDocument;
 use Skarvo\Json\Document;
 use Skarvo\Paging\CallDocument;
 use Skarvo\Paging\Escalation;
@@ -14,9 +17,6 @@ use Skarvo\Tickets\Related\Related;
 use Skarvo\Tickets\Related\RelatedDocument;
 use Skarvo\Tickets\Surge;
 use Skarvo\Tickets\SurgeDocument;
-use Skarvo\Tickets\TargetClock;
-use Skarvo\Tickets\Targets;
-use Skarvo\Tickets\TargetsDocument;
 use Skarvo\Topology\Candidate;
 use Skarvo\Topology\Candidates;
 use Skarvo\Topology\EstateDocument;

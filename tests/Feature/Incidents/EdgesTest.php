@@ -96,6 +96,25 @@ final class EdgesTest extends TestCase
         self::assertSame($declared->getTimestamp() + $matrix->restoreWithin($incident->priority), $incident->restore_by->getTimestamp());
     }
 
+    public function test_the_restore_target_stands_still_while_an_incident_is_over(): void
+    {
+        $incident = $this->declare();
+        $within = Priorities::matrix()->restoreWithin($incident->priority);
+        $declared = $incident->declared_at->getTimestamp();
+        self::assertSame($declared + $within, $incident->restore_by->getTimestamp());
+        $at = "/incidents/$incident->id";
+        $this->later(600);
+        $this->post("$at/resolve", ['resolution' => 'Restarted', 'update' => 'Works again.'], ['X-Request-Key' => 'r1'])->assertSessionHasNoErrors();
+        self::assertSame($declared + $within, $incident->refresh()->restore_by->getTimestamp(), 'What was promised stays to be read.');
+        $this->later(3000);
+        $this->post("$at/reopen", ['why' => 'It is not', 'update' => 'It is not over.', 'call' => false], ['X-Request-Key' => 'o1'])->assertSessionHasNoErrors();
+        self::assertSame($declared + $within + 3000, $incident->refresh()->restore_by->getTimestamp());
+        // Another priority counts from the declaration too, without what lay between.
+        $this->change($incident, ['impact' => 'wide', 'urgency' => 'now']);
+        $incident->refresh();
+        self::assertSame($declared + Priorities::matrix()->restoreWithin($incident->priority) + 3000, $incident->restore_by->getTimestamp());
+    }
+
     public function test_a_team_that_has_the_call_is_not_called_again_and_one_whose_call_is_over_is(): void
     {
         $incident = $this->declare();

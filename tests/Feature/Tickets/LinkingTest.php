@@ -9,8 +9,8 @@ use App\Platform\Journal\Entry;
 use App\Tickets\Ticket;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
+use Skarvo\Incidents\Targets\TargetState;
 use Skarvo\Tickets\Related\Related;
-use Skarvo\Tickets\TargetState;
 use Skarvo\Tickets\TicketState;
 use Tests\TestCase;
 

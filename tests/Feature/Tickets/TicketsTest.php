@@ -16,7 +16,7 @@ use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Skarvo\Tickets\TargetState;
+use Skarvo\Incidents\Targets\TargetState;
 use Skarvo\Tickets\TicketState;
 use Tests\TestCase;
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tickets;
+namespace Skarvo\Incidents\Targets;
 
 use Skarvo\Time\Intervals;
 use Skarvo\Value\Must;
@@ -26,7 +26,7 @@ final class Targets
 
     /**
      * @param  list<Target>  $targets  no name and priority twice
-     * @param  non-empty-list<TicketHappening>  $happenings  in order; the first opens the ticket, no other does
+     * @param  non-empty-list<Happening>  $happenings  in order; the first opens the ticket, no other does
      * @param  int  $now  seconds since the epoch; what happens later is not looked at
      */
     private function __construct(array $targets, private readonly array $happenings, private readonly int $now)
@@ -36,7 +36,7 @@ final class Targets
             $this->targets[$target->name][$target->priority] = $target;
         }
         foreach ($happenings as $i => $one) {
-            Must::hold(($one->kind === TicketHappeningKind::Opened) === ($i === 0), 'A ticket is opened once, before all else.');
+            Must::hold(($one->kind === HappeningKind::Opened) === ($i === 0), 'A ticket is opened once, before all else.');
             Must::hold($i === 0 || $happenings[$i - 1]->at <= $one->at, 'What happens to a ticket comes in order.');
         }
         Must::hold($happenings[0]->at <= $now, 'A ticket has no clocks before it is opened.');
@@ -44,7 +44,7 @@ final class Targets
 
     /**
      * @param  list<Target>  $targets
-     * @param  non-empty-list<TicketHappening>  $happenings
+     * @param  non-empty-list<Happening>  $happenings
      * @param  int  $now  seconds since the epoch
      * @return list<TargetClock> in order of name
      *
@@ -70,15 +70,15 @@ final class Targets
             if ($i > 0) {
                 $broken = $broken || $met === null && $this->isOverdue($name, $priority, $elapsed);
             }
-            if ($one->kind === TicketHappeningKind::Met && $one->name === $name && $met === null) {
+            if ($one->kind === HappeningKind::Met && $one->name === $name && $met === null) {
                 $met = [$one->at, $this->target($name, $priority)];
-            } elseif ($one->kind === TicketHappeningKind::Reopened && $one->name === $name) {
+            } elseif ($one->kind === HappeningKind::Reopened && $one->name === $name) {
                 $met = null;
             }
             $priority = $one->priority ?? $priority;
             $isPaused = match ($one->kind) {
-                TicketHappeningKind::Paused => true,
-                TicketHappeningKind::Resumed => false,
+                HappeningKind::Paused => true,
+                HappeningKind::Resumed => false,
                 default => $isPaused,
             };
             $until = min($this->happenings[$i + 1]->at ?? PHP_INT_MAX, $this->now);

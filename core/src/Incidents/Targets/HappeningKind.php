@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tickets;
+namespace Skarvo\Incidents\Targets;
 
 /** What happens to a ticket that its clocks go by. */
-enum TicketHappeningKind: string
+enum HappeningKind: string
 {
     case Opened = 'opened';
     case Priority = 'priority';

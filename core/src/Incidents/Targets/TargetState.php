@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tickets;
+namespace Skarvo\Incidents\Targets;
 
 /** How a promise stands. */
 enum TargetState: string

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tickets;
+namespace Skarvo\Incidents\Targets;
 
 /** A stretch of a ticket's life in which nothing changes for a clock but the time. */
 final readonly class ClockStretch

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tickets;
+namespace Skarvo\Incidents\Targets;
 
 use Skarvo\Time\Instant;
 

@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tickets;
+namespace Skarvo\Incidents\Targets;
 
 use Skarvo\Value\Must;
 
 /** Something that happened to a ticket, as far as its clocks go by it. */
-final readonly class TicketHappening
+final readonly class Happening
 {
     /**
      * @param  int  $at  seconds since the epoch
@@ -16,7 +16,7 @@ final readonly class TicketHappening
      *
      * @throws \DomainException if it does not say what its kind has to say
      */
-    public function __construct(public int $at, public TicketHappeningKind $kind, public ?int $priority = null, public ?string $name = null)
+    public function __construct(public int $at, public HappeningKind $kind, public ?int $priority = null, public ?string $name = null)
     {
         Must::hold(($kind->says() === 'priority') === ($priority !== null), "A priority belongs to what opens a ticket or changes it: $kind->value.");
         Must::hold(($kind->says() === 'name') === ($name !== null), "The name of a clock belongs to what meets or reopens it: $kind->value.");

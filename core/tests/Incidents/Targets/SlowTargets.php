@@ -2,18 +2,18 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tests\Tickets;
+namespace Skarvo\Tests\Incidents\Targets;
 
-use Skarvo\Tickets\Target;
-use Skarvo\Tickets\TicketHappening;
-use Skarvo\Tickets\TicketHappeningKind;
+use Skarvo\Incidents\Targets\Happening;
+use Skarvo\Incidents\Targets\HappeningKind;
+use Skarvo\Incidents\Targets\Target;
 
 /** The clocks of a ticket by walking through every second, as the contract tells it. */
 final class SlowTargets
 {
     /**
      * @param  list<Target>  $targets
-     * @param  list<TicketHappening>  $happenings
+     * @param  list<Happening>  $happenings
      * @param  \Closure(Target, int): bool  $isOpen  whether a second lies in a target's hours
      * @param  int  $ahead  seconds after now that are looked at
      * @return array<string, mixed> as the contract names it; due and warn as seconds
@@ -38,15 +38,15 @@ final class SlowTargets
                 $one = $happenings[$next++];
                 $target = $of($priority);
                 $broken = $broken || $metAt === null && $target !== null && $elapsed > $target->withinSeconds;
-                if ($one->kind === TicketHappeningKind::Opened || $one->kind === TicketHappeningKind::Priority) {
+                if ($one->kind === HappeningKind::Opened || $one->kind === HappeningKind::Priority) {
                     $priority = $one->priority;
-                } elseif ($one->kind === TicketHappeningKind::Paused) {
+                } elseif ($one->kind === HappeningKind::Paused) {
                     $paused = true;
-                } elseif ($one->kind === TicketHappeningKind::Resumed) {
+                } elseif ($one->kind === HappeningKind::Resumed) {
                     $paused = false;
-                } elseif ($one->name === $name && $one->kind === TicketHappeningKind::Met && $metAt === null) {
+                } elseif ($one->name === $name && $one->kind === HappeningKind::Met && $metAt === null) {
                     [$metAt, $metBy] = [$t, $target];
-                } elseif ($one->name === $name && $one->kind === TicketHappeningKind::Reopened) {
+                } elseif ($one->name === $name && $one->kind === HappeningKind::Reopened) {
                     [$metAt, $metBy] = [null, null];
                 }
             }
