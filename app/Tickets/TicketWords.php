@@ -38,7 +38,7 @@ final class TicketWords implements TellsEntries
                 "What was said to the reporter of $ref did not reach the chat", $facts->text('error'),
             ),
             TicketEntry::TaskAdded => Sentence::plain(
-                'A step for '.(Names::team($facts->text('team')) ?: 'the desk')." on $ref", $facts->text('text'),
+                'A task for '.(Names::team($facts->text('team')) ?: 'the desk')." on $ref", $facts->text('text'),
             ),
             TicketEntry::TaskDone => Sentence::plain("Done on $ref", $facts->text('text')),
             TicketEntry::TaskSkipped => Sentence::plain("Skipped on $ref: {$facts->text('text')}", $facts->text('why')),

@@ -152,16 +152,16 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
           maxlength="4000"
           class="w-full resize-y bg-sheet p-1 outline-offset-2"
         />
-        <FilePicker
-          v-model="noteFiles"
-          words="Add pictures or files for us alone"
-          :wrong="wrongFiles(keeping.errors.value)"
-        />
         <TroubleNote :text="keeping.errors.value.text ?? keeping.errors.value.action" />
-        <p class="flex gap-3">
+        <div class="flex flex-wrap items-center gap-3">
           <ActButton type="submit" :busy="keeping.busy.value">Keep the note</ActButton>
           <button type="button" class="link text-small" @click="noting = false">Cancel</button>
-        </p>
+          <FilePicker
+            v-model="noteFiles"
+            words="Add pictures or files for us alone"
+            :wrong="wrongFiles(keeping.errors.value)"
+          />
+        </div>
       </form>
       <p v-else-if="ticket.state === 'done'" class="text-small text-ink-2">
         Closed. Its reporter can open it again.
