@@ -184,6 +184,15 @@ final class FilesTest extends TestCase
         self::assertStringContainsString('setup.exe is neither', (string) $note->text);
     }
 
+    public function test_another_system_sends_files_with_a_report_as_a_form(): void
+    {
+        $this->token(['reports:write']);
+        $this->call('POST', '/api/v1/reports', ['service' => 'vehicle-lanes', 'what' => 'See this'], files: ['files' => [self::upload('gate.png', self::png())]], server: [
+            'HTTP_AUTHORIZATION' => 'Bearer plain-probe', 'HTTP_ACCEPT' => 'application/json', 'CONTENT_TYPE' => 'multipart/form-data; boundary=x',
+        ])->assertCreated();
+        self::assertSame('gate.png', ReportFile::query()->sole()->name);
+    }
+
     private static function upload(string $name, string $bytes): UploadedFile
     {
         return UploadedFile::fake()->createWithContent($name, $bytes);
