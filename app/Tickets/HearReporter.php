@@ -8,6 +8,7 @@ use App\Incidents\Report;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Tickets\Languages\TranslateUpdates;
 use App\Tickets\Languages\Translation;
 use App\Tickets\Languages\Translator;
 use App\Updates\Contracts\TalksToReporters;
@@ -99,6 +100,8 @@ final class HearReporter implements TalksToReporters
                     'files' => $files[$post->id] ?? [],
                 ])->all(),
             'busy' => self::busy($ticket),
+            'toldInWords' => (object) ($report->incident_id === null || $report->language === null
+                ? [] : TranslateUpdates::of($report->incident_id, $report->language)),
             'language' => $report->language, 'deskOpens' => Promises::deskOpens(),
             'linkedByItself' => $ticket?->linked_by_itself === true && $report->incident?->isOpen() === true,
             'waitsForYou' => $ticket?->state === TicketState::Theirs,

@@ -26,7 +26,7 @@ final class TicketsServiceProvider extends Capability
             Observes::class => [FaultyItems::class],
             Decisions::class => [SurgesToDecide::class],
             RunsOut::class => [TicketClocks::class],
-            ClockPart::class => [LookAtTickets::class],
+            ClockPart::class => [LookAtTickets::class, Languages\TranslateUpdates::class],
             Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],
             RoomPanel::class => [Busy\BusyPeriods::class, Steps\IncidentTasks::class],
             TellsEntries::class => [TicketWords::class],

@@ -16,6 +16,7 @@ use App\Tickets\TellReporter;
 use App\Tickets\Ticket;
 use App\Tickets\TicketEntry;
 use App\Tickets\TicketPost;
+use Illuminate\Support\Facades\DB;
 use Skarvo\Tickets\Language;
 use Skarvo\Tickets\Phrase;
 use Skarvo\Time\Backoff;
@@ -68,6 +69,13 @@ final readonly class TranslationMessages implements Messages
         foreach ($sent as [$message, $answer]) {
             $ticket = self::ticket($message);
             $text = is_string($answer['text'] ?? null) ? mb_substr(trim($answer['text']), 0, self::LONGEST) : '';
+            if (is_int($message->payload['update'] ?? null) && $text !== '') {
+                // One that answers twice is heard once.
+                DB::table('update_translations')->where('update_id', $message->payload['update'])->where('to', self::text($message, 'to'))
+                    ->whereNull('text')->update(['text' => $text, 'at' => now()]);
+
+                continue;
+            }
             $from = Language::of(is_string($answer['from'] ?? null) ? $answer['from'] : '') ?? Language::of(self::text($message, 'from'));
             if ($ticket === null) {
                 continue;

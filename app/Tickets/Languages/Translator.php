@@ -7,6 +7,7 @@ namespace App\Tickets\Languages;
 use App\Platform\Outbox\Endpoint;
 use App\Platform\Outbox\Outbox;
 use App\Tickets\Ticket;
+use App\Updates\Update;
 use Skarvo\Tickets\Language;
 use Skarvo\Tickets\Phrase;
 
@@ -43,6 +44,14 @@ final class Translator
             // In which language somebody reads the form is not always the one in which they write.
             self::put($ticket, $post, $text, $post === 0 ? null : $known, self::own(), null);
         }
+    }
+
+    /** What outsiders are told, with what they can do meanwhile. */
+    public static function ofUpdate(Update $update, Language $to): void
+    {
+        Outbox::put('translation', "translation-update-$update->id-$to->value", [
+            'text' => trim("$update->text\n$update->meanwhile"), 'from' => self::own()->value, 'to' => $to->value, 'update' => $update->id,
+        ], now(), self::RANK);
     }
 
     /** @param  array{key: string, subject: value-of<Phrase>, ends: value-of<Phrase>}|null  $then  the message to the reporter that waits for it */

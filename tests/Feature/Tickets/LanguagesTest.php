@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Tickets;
 
+use App\Incidents\Incident;
 use App\Platform\Journal\Entry;
 use App\Platform\Outbox\OutboxMessage;
+use App\Tickets\Languages\TranslateUpdates;
 use App\Tickets\Languages\Translation;
 use App\Tickets\Languages\TranslationMessages;
 use App\Tickets\Ticket;
 use App\Tickets\TicketPost;
+use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Tests\TestCase;
@@ -72,6 +75,31 @@ final class LanguagesTest extends TestCase
         // Our own is no news; one that we do not have is refused.
         self::assertNull($this->reported('Shut', null, ['language' => 'en'])->report->language);
         $this->guest()->post('/report', ['what' => 'Shut', 'language' => 'tlh'])->assertSessionHasErrors('language');
+    }
+
+    public function test_an_update_reaches_each_reporter_in_their_language_once(): void
+    {
+        $norwegian = $this->reported('Kassen avviser alle kort', null);
+        $norwegian->report->update(['language' => 'no']);
+        $english = $this->reported('The till refuses every card', null);
+        $incident = Incident::factory()->create(['service_id' => 'payment']);
+        $this->desk();
+        $this->post('/tickets/link', ['tickets' => [$norwegian->id, $english->id], 'incident' => $incident->id], ['X-Request-Key' => 'l'])->assertSessionHasNoErrors();
+        self::assertSame(0, (new TranslateUpdates)(static fn(): bool => true), 'Nothing was published.');
+        Update::query()->create([
+            'incident_id' => $incident->id, 'number' => 1, 'stage' => 'fixing', 'text' => 'We are on it.', 'meanwhile' => 'Pay at the ramp.',
+            'services' => [], 'published_at' => now(), 'author_id' => 'ingrid-vale',
+        ]);
+        self::assertSame(0, (new TranslateUpdates)(static fn(): bool => false), 'A clock that was taken over asks for nothing.');
+        self::assertSame(1, (new TranslateUpdates)(static fn(): bool => true));
+        self::assertSame(0, (new TranslateUpdates)(static fn(): bool => true), 'It is asked for once.');
+        self::assertSame(["We are on it.\nPay at the ramp.", 'en', 'no'], [$this->asked()->payload['text'], $this->asked()->payload['from'], $this->asked()->payload['to']]);
+        $follow = fn(Ticket $ticket) => $this->guest()->get("/report/{$ticket->report->key()}");
+        $follow($norwegian)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords', []));
+        $this->answers('Vi er på saken.', 'en');
+        $this->answers('Something else.', 'en');
+        $follow($norwegian)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords.1', 'Vi er på saken.')->where('updates.0.text', 'We are on it.'));
+        $follow($english)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords', []));
     }
 
     public function test_an_internal_note_is_never_sent_to_a_translator(): void

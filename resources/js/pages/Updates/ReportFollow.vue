@@ -25,6 +25,7 @@ const props = defineProps<{
   language: string | null;
   deskOpens: string | null;
   busy: { by: string } | null;
+  toldInWords: Record<number, string>;
 }>();
 const words = computed(() => phrasesOf(props.language));
 const page = usePage();
@@ -39,6 +40,7 @@ usePoll(10_000, {
     'linkedByItself',
     'files',
     'busy',
+    'toldInWords',
     'language',
     'deskOpens',
   ],
@@ -71,7 +73,7 @@ usePoll(10_000, {
         <p v-for="text in known" :key="text">{{ text }}</p>
       </section>
       <MineIsOther v-if="linkedByItself" class="mt-4" :address="address" />
-      <UpdateStory class="mt-5" :updates="updates" />
+      <UpdateStory class="mt-5" :updates="updates" :in-words="toldInWords" :words="words" />
       <AfterTheEnd v-if="report.resolved_at" :address="address" :helped="report.helped" :better="report.better" />
       <p v-if="deskOpens && !report.resolved_at" class="mt-4 font-semibold" role="status">
         {{ words.closed }} <TimeAgo :at="deskOpens" />

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import TimeAgo from '@/components/TimeAgo.vue';
 import type { UpdateLine } from '@/lib/types';
+import type { Phrases } from '@/pages/Updates/languages';
 
-defineProps<{ updates: UpdateLine[] }>();
+/** What outsiders were told; for a reporter who reads another language, as it was translated, with the original beside. */
+defineProps<{ updates: UpdateLine[]; inWords?: Record<number, string>; words?: Phrases }>();
 </script>
 
 <template>
@@ -14,8 +16,17 @@ defineProps<{ updates: UpdateLine[] }>();
       :class="i === 0 ? 'border-ink' : 'border-line'"
     >
       <p class="font-semibold">{{ update.stageWords }}</p>
-      <p>{{ update.text }}</p>
-      <p v-if="update.meanwhile"><strong>Meanwhile:</strong> {{ update.meanwhile }}</p>
+      <template v-if="inWords?.[update.number]">
+        <p class="whitespace-pre-line">{{ inWords[update.number] }}</p>
+        <details class="text-small text-ink-2">
+          <summary class="cursor-pointer">{{ words?.translated }}. {{ words?.original }}:</summary>
+          <p dir="auto">{{ update.text }} {{ update.meanwhile }}</p>
+        </details>
+      </template>
+      <template v-else>
+        <p>{{ update.text }}</p>
+        <p v-if="update.meanwhile"><strong>Meanwhile:</strong> {{ update.meanwhile }}</p>
+      </template>
       <p class="text-small text-ink-2">
         <TimeAgo :at="update.published_at" /><template v-if="update.next_at && i === 0"
           >. Next update at <TimeAgo :at="update.next_at" :age="false" />.</template
