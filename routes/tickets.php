@@ -47,6 +47,7 @@ Route::middleware('web')->group(function (): void {
             Route::post('tickets/take', [TicketsController::class, 'take']);
             Route::post('tickets/hand-over', [TicketsController::class, 'handOver']);
             Route::post('tickets/link', [TicketsController::class, 'link']);
+            Route::post('tickets/answer', [TicketsController::class, 'answerTogether']);
             Route::post('tickets/close', [TicketsController::class, 'close']);
             Route::post('tickets/{ticket}/answer', [TicketsController::class, 'answer'])->whereNumber('ticket');
             Route::post('tickets/{ticket}/correct', [TicketsController::class, 'correct'])->whereNumber('ticket');

@@ -19,6 +19,7 @@ use App\Signals\Requests\KeepFilterRequest;
 use App\Tickets\Languages\CorrectTranslation;
 use App\Tickets\Requests\AnswerOfferRequest;
 use App\Tickets\Requests\AnswerTicketRequest;
+use App\Tickets\Requests\AnswerTicketsRequest;
 use App\Tickets\Requests\CloseTicketsRequest;
 use App\Tickets\Requests\CorrectTicketRequest;
 use App\Tickets\Requests\CorrectTranslationRequest;
@@ -109,6 +110,15 @@ final class TicketsController
         $text = trim((string) ($request->validated()['text'] ?? ''));
 
         return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->close($ticket, $text));
+    }
+
+    /** The same to each of several reporters. */
+    public function answerTogether(AnswerTicketsRequest $request): RedirectResponse
+    {
+        $text = (string) $request->validated()['text'];
+        $waits = (bool) ($request->validated()['waits'] ?? false);
+
+        return self::work($request, static fn(WorkTickets $work, Ticket $ticket) => $work->answer($ticket, $text, $waits));
     }
 
     public function answer(AnswerTicketRequest $request, Ticket $ticket): RedirectResponse

@@ -154,6 +154,7 @@ final class World
                 'steps' => [['text' => 'Look', 'team' => 'lanes', 'must' => true]],
             ],
             'POST busy' => ['name' => 'Eve', 'service' => 'booking', 'from' => '2026-03-05T08:00:00Z', 'until' => '2026-03-05T16:00:00Z'],
+            'POST tickets/answer' => ['tickets' => [$ticket], 'text' => 'x', 'waits' => true],
             'POST tickets/take' => ['tickets' => [$ticket]], 'POST tickets/close' => ['tickets' => [$ticket], 'text' => 'x'],
             'POST tickets/hand-over' => ['tickets' => [$ticket], 'person' => 'noor-lind', 'team' => 'lanes', 'why' => 'x'],
             'POST tickets/link' => ['tickets' => [$ticket], 'incident' => $incident->id],

@@ -118,6 +118,7 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/calls' => ['call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
             'calls/{call}/stop' => ['call.stopped call:#@'],
             'people' => ['person.made person:new-person'], 'report' => ['report.received report:#'],
+            'tickets/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/take' => ['ticket.taken ticket:#'], 'tickets/close' => ['ticket.closed ticket:#', 'mail.queued report:#'],
             'tickets/hand-over' => ['ticket.offered ticket:#'], 'tickets/link' => ['report.linked report:#@'],
             'tickets/phone' => ['report.received report:#', 'ticket.taken ticket:#', 'report.linked report:#@', 'ticket.answered ticket:#', 'mail.queued report:#'],

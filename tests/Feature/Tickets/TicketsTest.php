@@ -279,6 +279,24 @@ final class TicketsTest extends TestCase
         $this->post('/settings/targets', [...$sent, 'version' => 1, 'days' => []])->assertSessionHasErrors('days');
     }
 
+    public function test_several_reporters_get_one_answer_or_none_of_them_does(): void
+    {
+        [$one, $two] = [$this->reported('Shut at Ask', 'a@ferry.example'), $this->reported('Shut here', null)];
+        $this->desk();
+        $this->post('/tickets/answer', ['tickets' => [$one->id, $two->id], 'text' => ' '], ['X-Request-Key' => 'a'])->assertSessionHasErrors('text');
+        $sent = ['tickets' => [$one->id, $two->id], 'text' => 'Use lane 2 until it works.', 'waits' => false];
+        $this->post('/tickets/answer', $sent, ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
+        $this->post('/tickets/answer', $sent, ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
+        self::assertSame(
+            [[$one->id, false, 'Use lane 2 until it works.'], [$two->id, false, 'Use lane 2 until it works.']],
+            TicketPost::query()->orderBy('id')->get()->map(static fn(TicketPost $post): array => [$post->ticket_id, $post->is_internal, $post->text])->all(),
+        );
+        self::assertSame([TicketState::Ours, TicketState::Ours], [$one->refresh()->state, $two->refresh()->state]);
+        $this->post('/tickets/close', ['tickets' => [$two->id]], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        $this->post('/tickets/answer', [...$sent, 'text' => 'And now?'], ['X-Request-Key' => 'd'])->assertSessionHasErrors('action');
+        self::assertSame(2, TicketPost::query()->count(), 'One of them is closed: none is answered.');
+    }
+
     public function test_whoever_is_not_at_the_desk_reads_and_does_not_write(): void
     {
         $this->actingAs($this->person('ada-holm'))->get("/tickets/{$this->ticket->id}")->assertOk();

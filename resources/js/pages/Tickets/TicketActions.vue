@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
+import AnswerTogether from '@/pages/Tickets/AnswerTogether.vue';
 import CloseForm from '@/pages/Tickets/CloseForm.vue';
 import HandOverForm from '@/pages/Tickets/HandOverForm.vue';
 import LinkForm from '@/pages/Tickets/LinkForm.vue';
@@ -22,7 +23,7 @@ const props = defineProps<{
   desk: DeskLine[];
 }>();
 const emit = defineEmits<{ done: [] }>();
-const doing = ref<'hand' | 'link' | 'close' | null>(null);
+const doing = ref<'hand' | 'link' | 'close' | 'answer' | null>(null);
 const action = useAction();
 const key = computed(() => props.tickets.join());
 watch(key, () => (doing.value = null));
@@ -32,7 +33,7 @@ const done = (): void => {
 };
 const take = (): void => action.send('/tickets/take', { tickets: props.tickets }, done);
 const link = (incident: number): void => action.send('/tickets/link', { tickets: props.tickets, incident }, done);
-defineExpose({ take, link, open: (what: 'hand' | 'link' | 'close') => (doing.value = what) });
+defineExpose({ take, link, open: (what: 'hand' | 'link' | 'close' | 'answer') => (doing.value = what) });
 </script>
 
 <template>
@@ -55,9 +56,11 @@ defineExpose({ take, link, open: (what: 'hand' | 'link' | 'close') => (doing.val
       @close="doing = null"
     />
     <CloseForm v-else-if="doing === 'close'" :tickets="tickets" :open="open ?? []" @done="done" @close="doing = null" />
+    <AnswerTogether v-else-if="doing === 'answer'" :tickets="tickets" @done="done" @close="doing = null" />
     <div v-else class="flex flex-wrap gap-2">
       <ActButton v-if="!mine" shortcut="t" :busy="action.busy.value" @click="take">Take</ActButton>
       <ActButton v-if="!linked && incidents.length" shortcut="g" @click="doing = 'link'">Link…</ActButton>
+      <ActButton v-if="tickets.length > 1" shortcut="a" @click="doing = 'answer'">Answer all…</ActButton>
       <ActButton shortcut="h" @click="doing = 'hand'">Hand over…</ActButton>
       <ActButton shortcut="c" @click="doing = 'close'">Close…</ActButton>
     </div>

@@ -80,7 +80,9 @@ useCommands(() => [
   ...(mayWork.value && props.ticket
     ? [
         { name: `Select ${props.ticket.ref}`, key: 'x', run: () => toggle(props.ticket?.id ?? 0) },
-        { name: `Answer ${props.ticket.ref}`, key: 'a', run: () => talk.value?.focus() },
+        ...(marked.value.length > 1
+          ? []
+          : [{ name: `Answer ${props.ticket.ref}`, key: 'a', run: () => talk.value?.focus() }]),
         { name: `Internal note on ${props.ticket.ref}`, key: 'i', run: () => talk.value?.note() },
       ]
     : []),
@@ -90,6 +92,9 @@ useCommands(() => [
   ...(mayWork.value && chosen.value.length
     ? [
         { name: 'Take', key: 't', run: () => actions.value?.take() },
+        ...(chosen.value.length > 1
+          ? [{ name: 'Answer all that are selected', key: 'a', run: () => actions.value?.open('answer') }]
+          : []),
         { name: 'Hand over', key: 'h', run: () => actions.value?.open('hand') },
         { name: 'Close', key: 'c', run: () => actions.value?.open('close') },
         { name: 'Link to an incident', key: 'g', run: () => actions.value?.open('link') },
