@@ -57,7 +57,7 @@ use Skarvo\Tickets\TicketState;
  *
  * @phpstan-type TicketLine array{
  *     id: int, report: int, ref: string, kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
- *     place: string|null, service: string, priority: int, who: string, mine: bool, opened_at: CarbonImmutable,
+ *     place: string|null, service: string, team: string|null, item_name: string|null, way: string, language: string|null, priority: int, who: string, mine: bool, opened_at: CarbonImmutable,
  *     waits_since: CarbonImmutable,
  *     due: CarbonImmutable|null, is_near: bool, offered: array{to: string, by: string, mine: bool}|null, more_urgent: string|null,
  *     incident: array{id: int, ref: string, title: string, is_open: bool}|null,
@@ -183,7 +183,8 @@ final class Ticket extends Record
             'id' => $this->id, 'report' => $this->report_id, 'ref' => $this->ref(), 'kind' => $this->kind->value,
             'state' => $this->state->value,
             'what' => $this->words(), 'name' => $this->report->name, 'place' => $this->report->site,
-            'service' => $this->report->service->name ?? '', 'priority' => $this->priority,
+            'service' => $this->report->service->name ?? '', 'team' => $this->team?->name, 'item_name' => $this->item?->name,
+            'way' => $this->report->way->words(), 'language' => $this->report->language, 'priority' => $this->priority,
             'who' => $this->person->name ?? $this->team->name ?? 'the desk', 'mine' => $reader !== null && $this->person_id === $reader->id,
             'opened_at' => $this->opened_at, 'waits_since' => $this->waits_since, 'due' => $this->due_at,
             'is_near' => $this->warn_at !== null && $this->warn_at->isPast(), 'more_urgent' => $this->more_urgent,

@@ -15,12 +15,17 @@ final readonly class TicketFilter
     /** What a list can be ordered by, besides what runs out first. */
     private const ORDERS = ['waits' => 'waits_since', 'oldest' => 'opened_at', 'priority' => 'priority'];
 
+    /** What each line can say besides what all say. */
+    private const SHOWN = ['team', 'item', 'way', 'language', 'waits'];
+
     private const LONGEST = 200;
 
     private const LOWEST_PRIORITY = 5;
 
+    /** @param  list<string>  $show */
     private function __construct(
         public string $words, public string $service, public string $team, public ?WayIn $way, public int $priority, public string $order,
+        public array $show,
     ) {}
 
     public static function of(Request $request): self
@@ -32,6 +37,7 @@ final readonly class TicketFilter
             Asked::text($request, 'q', self::LONGEST), Asked::text($request, 'service', self::LONGEST), Asked::text($request, 'team', self::LONGEST),
             WayIn::tryFrom(Asked::text($request, 'way', self::LONGEST)),
             $priority >= 1 && $priority <= self::LOWEST_PRIORITY ? $priority : 0, isset(self::ORDERS[$order]) ? $order : '',
+            array_values(array_intersect(self::SHOWN, explode(',', Asked::text($request, 'show', self::LONGEST)))),
         );
     }
 
@@ -41,6 +47,7 @@ final readonly class TicketFilter
         return array_filter([
             'q' => $this->words, 'service' => $this->service, 'team' => $this->team, 'way' => $this->way->value ?? '',
             'priority' => $this->priority === 0 ? '' : (string) $this->priority, 'order' => $this->order,
+            'show' => implode(',', $this->show),
         ], static fn(string $one): bool => $one !== '');
     }
 

@@ -290,6 +290,9 @@ test('the pile is narrowed, kept under a name, and opened from its address', asy
   await lotte.getByRole('combobox', { name: 'Any service' }).selectOption({ label: 'Announcements' });
   await expect(lotte).toHaveURL(/service=announcements/);
   await expect(lotte.getByRole('article').first()).toContainText('Announcements');
+  await lotte.getByRole('checkbox', { name: 'way in' }).check();
+  await expect(lotte).toHaveURL(/show=way/);
+  await expect(lotte.getByRole('article').first()).toContainText(/by the form|by phone|by mail|from another system/);
   await lotte.getByRole('button', { name: 'Keep as…' }).click();
   await lotte.getByLabel('Name of the list').fill('Loudspeakers');
   await lotte.getByRole('button', { name: 'Keep it' }).click();
@@ -297,7 +300,7 @@ test('the pile is narrowed, kept under a name, and opened from its address', asy
   await accessible(lotte, 'a narrowed pile');
   await lotte.goto('/tickets');
   await lotte.getByRole('link', { name: 'Loudspeakers', exact: true }).click();
-  await expect(lotte).toHaveURL(/pile=done.*service=announcements/);
+  await expect(lotte).toHaveURL(/pile=done.*service=announcements.*show=way/);
   await expect(lotte.getByText('Narrowed: Loudspeakers')).toBeVisible();
   await lotte.getByRole('button', { name: 'Drop “Loudspeakers”' }).click();
   await expect(lotte.getByRole('link', { name: 'Loudspeakers', exact: true })).toBeHidden();

@@ -69,6 +69,16 @@ const selects = computed(() => [
     ],
   },
 ]);
+const shown = computed(() => (props.filter.show ?? '').split(',').filter(Boolean));
+const columns = [
+  { id: 'team', name: 'team' },
+  { id: 'item', name: 'item' },
+  { id: 'way', name: 'way in' },
+  { id: 'language', name: 'language' },
+  { id: 'waits', name: 'since when it waits' },
+];
+const flip = (id: string): void =>
+  go({ show: (shown.value.includes(id) ? shown.value.filter((one) => one !== id) : [...shown.value, id]).join(',') });
 const value = (event: Event): string => (event.target as HTMLSelectElement).value;
 </script>
 
@@ -90,12 +100,23 @@ const value = (event: Event): string => (event.target as HTMLSelectElement).valu
         </select>
       </label>
     </div>
+    <fieldset class="mt-2 flex flex-wrap gap-x-3 gap-y-1">
+      <legend class="float-left mr-3">Also show</legend>
+      <label v-for="one in columns" :key="one.id" class="flex min-h-6 items-center gap-1.5"
+        ><input
+          type="checkbox"
+          class="size-4 accent-[var(--ink)]"
+          :checked="shown.includes(one.id)"
+          @change="flip(one.id)"
+        />{{ one.name }}</label
+      >
+    </fieldset>
     <TroubleNote :text="Object.values(action.errors.value)[0]" />
     <p v-if="isAny && !naming" class="mt-1 flex flex-wrap gap-x-4">
       <button
         type="button"
         class="link min-h-6"
-        @click="((words = ''), go({ q: '', service: '', team: '', way: '', priority: '', order: '' }))"
+        @click="((words = ''), go({ q: '', service: '', team: '', way: '', priority: '', order: '', show: '' }))"
       >
         Show all
       </button>

@@ -3,6 +3,7 @@ import { Link } from '@inertiajs/vue3';
 import { computed } from 'vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import type { TicketLine } from '@/lib/shapes';
+import { languageNames } from '@/pages/Updates/languages';
 import { millis, remaining, useNow } from '@/lib/time';
 
 /** A ticket in the pile: what was said, who waits, and where it probably belongs. */
@@ -12,9 +13,19 @@ const props = defineProps<{
   selected: boolean;
   marked: boolean;
   mayMark: boolean;
+  /** What is said besides what all lines say. */
+  show: string[];
 }>();
 defineEmits<{ mark: [] }>();
 const now = useNow();
+const more = computed(() =>
+  [
+    props.show.includes('team') ? `for ${props.ticket.team ?? 'the desk'}` : '',
+    props.show.includes('item') ? (props.ticket.item_name ?? 'no item') : '',
+    props.show.includes('way') ? props.ticket.way : '',
+    props.show.includes('language') ? (languageNames[props.ticket.language ?? 'en'] ?? '') : '',
+  ].filter(Boolean),
+);
 const left = computed(() => (props.ticket.due === null ? null : millis(props.ticket.due) - now.value));
 </script>
 
@@ -46,6 +57,12 @@ const left = computed(() => (props.ticket.due === null ? null : millis(props.tic
     <p class="col-span-2 text-small text-ink-2">
       {{ ticket.ref }}, {{ [ticket.name, ticket.service, ticket.place].filter(Boolean).join(', ') }},
       <TimeAgo :at="ticket.opened_at" />
+    </p>
+    <p v-if="more.length || show.includes('waits')" class="col-span-2 text-small text-ink-2">
+      {{ more.join(', ')
+      }}<template v-if="show.includes('waits')"
+        >{{ more.length ? ', ' : '' }}waits since <TimeAgo :at="ticket.waits_since"
+      /></template>
     </p>
     <p v-if="ticket.offered?.mine" class="col-span-2 text-small font-semibold text-call">
       {{ ticket.offered.by }} hands it to you

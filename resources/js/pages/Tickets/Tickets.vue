@@ -175,6 +175,7 @@ const follows = {
             <TicketRow
               :ticket="one"
               :link="linkOf(one.id)"
+              :show="(filter.show ?? '').split(',')"
               :selected="one.id === ticket?.id"
               :marked="marked.includes(one.id)"
               :may-mark="mayWork && one.state !== 'done'"
