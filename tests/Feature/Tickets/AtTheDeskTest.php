@@ -6,6 +6,8 @@ namespace Tests\Feature\Tickets;
 
 use App\Platform\Person;
 use App\Tickets\Ticket;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Incidents\Stops;
@@ -37,6 +39,9 @@ final class AtTheDeskTest extends TestCase
         $this->actingAs($mika);
         self::assertSame(['mika-sund' => true, 'lea-eik' => false, 'noor-lind' => false], $this->free());
 
+        DB::table('absences')->update(['kind' => 'wish']);
+        self::assertCount(2, array_filter($this->free()), 'Who would rather not be on call is here all the same.');
+        DB::table('absences')->update(['kind' => 'leave']);
         $this->later(151);
         self::assertSame([], array_keys(array_filter($this->free())), 'Whoever fell silent has left.');
         $this->here();
@@ -79,6 +84,12 @@ final class AtTheDeskTest extends TestCase
         $this->post('/tickets/take', ['tickets' => [$ticket->id]], ['X-Request-Key' => 't']);
         self::assertSame(TicketState::Ours, $ticket->refresh()->state);
         self::assertNull($this->busy($ticket), 'Somebody has it.');
+        // Who reports at night hears when the desk opens, and nothing else.
+        CarbonImmutable::setTestNow('2026-03-03T22:30:00Z');
+        Carbon::setTestNow('2026-03-03T22:30:00Z');
+        self::assertNull($this->busy($this->reported('Shut at night', null, ['stops' => Stops::Little->value])));
+        CarbonImmutable::setTestNow('2026-03-04T08:00:00Z');
+        Carbon::setTestNow('2026-03-04T08:00:00Z');
         $late = $this->reported('Shut too', null);
         $this->travelTo($late->respond_by?->addSecond());
         self::assertNull($this->busy($late), 'Nothing is promised that has passed.');

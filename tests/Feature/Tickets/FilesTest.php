@@ -184,6 +184,41 @@ final class FilesTest extends TestCase
         self::assertStringContainsString('setup.exe is neither', (string) $note->text);
     }
 
+    public function test_of_a_mail_with_too_much_what_fits_is_kept(): void
+    {
+        $this->token(['reports:write']);
+        $parts = '';
+        $large = '%PDF-'.str_repeat('x', 10 * 1024 * 1024);
+        foreach (['large.pdf' => $large, ...array_combine(array_map(static fn(int $n): string => "$n.txt", range(1, 6)), array_map(static fn(int $n): string => "number $n", range(1, 6)))] as $name => $bytes) {
+            $parts .= "--q\r\nContent-Type: application/octet-stream\r\nContent-Transfer-Encoding: base64\r\nContent-Disposition: attachment; filename=\"$name\"\r\n\r\n"
+                .chunk_split(base64_encode($bytes));
+        }
+        $this->call('POST', '/api/v1/mails', server: [
+            'CONTENT_TYPE' => 'message/rfc822', 'HTTP_AUTHORIZATION' => 'Bearer plain-probe', 'HTTP_ACCEPT' => 'application/json',
+        ], content: "From: a@ferry.example\r\nSubject: See\r\nMessage-ID: <m@x>\r\nContent-Type: multipart/mixed; boundary=q\r\n\r\n{$parts}--q--")->assertCreated();
+        self::assertSame(['1.txt', '2.txt', '3.txt', '4.txt', '5.txt'], ReportFile::query()->orderBy('id')->pluck('name')->all());
+        $note = (string) Ticket::query()->sole()->posts()->where('is_internal', true)->sole()->text;
+        self::assertStringContainsString('large.pdf is larger than 10 MB', $note);
+        self::assertStringContainsString('6.txt: more than 5 were attached', $note);
+    }
+
+    public function test_a_photograph_is_kept_upright_and_no_larger_than_anybody_needs(): void
+    {
+        $image = imagecreatetruecolor(4000, 1000);
+        imagefill($image, 0, 0, (int) imagecolorallocate($image, 200, 0, 0));
+        ob_start();
+        imagejpeg($image);
+        $bytes = (string) ob_get_clean();
+        // EXIF (2.32, 4.6.4) in big-endian TIFF with one entry: the camera was held upright.
+        $tiff = "MM\0*\0\0\0\x08\0\x01\x01\x12\0\x03\0\0\0\x01\0\x06\0\0\0\0\0\0";
+        $exif = "\xFF\xE1".pack('n', strlen($tiff) + 8)."Exif\0\0".$tiff;
+        $this->reported('See this', null, ['files' => [self::upload('gate.jpeg', substr($bytes, 0, 2).$exif.substr($bytes, 2))]]);
+        $file = ReportFile::query()->sole();
+        self::assertSame(['gate.jpg', 750, 3000], [$file->name, $file->width, $file->height]);
+        self::assertStringNotContainsString('Exif', $file->content());
+        self::assertSame([750, 3000], array_slice((array) getimagesizefromstring($file->content()), 0, 2));
+    }
+
     public function test_another_system_sends_files_with_a_report_as_a_form(): void
     {
         $this->token(['reports:write']);
