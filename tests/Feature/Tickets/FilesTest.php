@@ -113,6 +113,8 @@ final class FilesTest extends TestCase
             ]);
         }
         self::assertSame(25, ReportFile::query()->count());
+        $this->post("/report/{$ticket->report->key()}/say", ['text' => 'one more', 'send_key' => 'last', 'files' => [self::upload('26.txt', 'x')]])
+            ->assertSessionHasErrors('files');
         self::assertStringContainsString('as many files', (string) session('errors')?->first('files'));
         self::assertSame(5, $ticket->posts()->count(), 'What came with files that are not kept is not kept either.');
     }
@@ -205,7 +207,7 @@ final class FilesTest extends TestCase
     public function test_a_photograph_is_kept_upright_and_no_larger_than_anybody_needs(): void
     {
         $image = imagecreatetruecolor(4000, 1000);
-        imagefill($image, 0, 0, (int) imagecolorallocate($image, 200, 0, 0));
+        imagefilledrectangle($image, 0, 0, 1999, 999, (int) imagecolorallocate($image, 200, 0, 0));
         ob_start();
         imagejpeg($image);
         $bytes = (string) ob_get_clean();
@@ -216,6 +218,11 @@ final class FilesTest extends TestCase
         $file = ReportFile::query()->sole();
         self::assertSame(['gate.jpg', 750, 3000], [$file->name, $file->width, $file->height]);
         self::assertStringNotContainsString('Exif', $file->content());
+        $kept = imagecreatefromstring($file->content());
+        self::assertInstanceOf(\GdImage::class, $kept);
+        // What was left in the camera is above.
+        self::assertGreaterThan(150, imagecolorsforindex($kept, (int) imagecolorat($kept, 300, 100))['red']);
+        self::assertLessThan(50, imagecolorsforindex($kept, (int) imagecolorat($kept, 300, 2900))['red']);
         self::assertSame([750, 3000], array_slice((array) getimagesizefromstring($file->content()), 0, 2));
     }
 

@@ -82,6 +82,7 @@ final class LanguagesTest extends TestCase
         $norwegian = $this->reported('Kassen avviser alle kort', null);
         $norwegian->report->update(['language' => 'no']);
         $english = $this->reported('The till refuses every card', null);
+        $english->report->update(['language' => 'en']);
         $incident = Incident::factory()->create(['service_id' => 'payment']);
         $this->desk();
         $this->post('/tickets/link', ['tickets' => [$norwegian->id, $english->id], 'incident' => $incident->id], ['X-Request-Key' => 'l'])->assertSessionHasNoErrors();
