@@ -44,39 +44,50 @@ final class Guesses
     private const LEAST = 0.05;
 
     /**
-     * Call it inside a transaction.
+     * Outside of a transaction: it takes longest of all, and whoever answers a ticket meanwhile is not to wait for it.
      *
      * @param  bool  $all  whether something became of an incident, so that older tickets may belong elsewhere
-     * @return int how many tickets are seen otherwise than before
+     * @return array<int, list<array{incident: int, score: float, because: list<string>}>> by ticket, of those that are seen otherwise than before
      */
-    public static function refresh(bool $all): int
+    public static function workOut(bool $all): array
     {
         $most = $all ? self::TICKETS : self::LATEST;
         $loose = Ticket::query()->with(['report', 'translation'])->open()->withIncident(false)->latest('opened_at')->latest('id')
             ->limit($most)->get();
         $incidents = Incident::allOpen();
-        $changed = 0;
         if ($incidents->isEmpty()) {
-            foreach ($loose->whereNotNull('guesses') as $ticket) {
-                $changed += (int) $ticket->update(['guesses' => null]);
-            }
-
-            return $changed;
+            return $loose->whereNotNull('guesses')->mapWithKeys(static fn(Ticket $one): array => [$one->id => []])->all();
         }
         // Those that were linked tell what the others are like.
         $linked = Ticket::query()->with(['report', 'translation'])->open()->withIncident()->latest('opened_at')
             ->limit(intdiv($most, 2))->get();
         $known = array_values($incidents->map(self::incident(...))->all());
         $answers = Related::of($known, array_map(self::ticket(...), [...$loose, ...$linked]), self::dependencies($known), self::past());
+        $changed = [];
         foreach ($loose->values() as $i => $ticket) {
             $guesses = self::kept($answers[$i]->choices);
             if (self::differ($guesses, $ticket->guesses ?? [])) {
-                $ticket->update(['guesses' => $guesses === [] ? null : $guesses]);
-                $changed++;
+                $changed[$ticket->id] = $guesses;
             }
         }
 
         return $changed;
+    }
+
+    /**
+     * Call it inside a transaction: what was linked or closed meanwhile is left alone.
+     *
+     * @param  array<int, list<array{incident: int, score: float, because: list<string>}>>  $guesses  by ticket
+     * @return int of how many it was kept
+     */
+    public static function keep(array $guesses): int
+    {
+        $kept = 0;
+        foreach (Ticket::query()->open()->withIncident(false)->whereKey(array_keys($guesses))->get() as $ticket) {
+            $kept += (int) $ticket->update(['guesses' => $guesses[$ticket->id] === [] ? null : $guesses[$ticket->id]]);
+        }
+
+        return $kept;
     }
 
     /**

@@ -53,18 +53,33 @@ final class LookAtTickets implements ClockPart
             return 0;
         }
 
-        return DB::transaction(static function () use ($mayWork, $head, $ofIncidents, $isTime): int {
+        $opened = self::openMissing($mayWork);
+        $guesses = Guesses::workOut($ofIncidents);
+
+        return $opened + DB::transaction(static function () use ($mayWork, $head, $guesses, $isTime): int {
             if (! $mayWork()) {
                 return 0;
             }
-            $missing = Report::query()->whereNotIn('id', Ticket::query()->select('report_id'))->orderBy('id')->get();
-            $missing->each((new OpenTicket)->heard(...));
-            $done = $missing->count() + ($isTime ? ForgetReporter::old() : 0) + Guesses::refresh($ofIncidents)
-                + LinkBeyondDoubt::all() + FindSurges::look();
+            $done = ($isTime ? ForgetReporter::old() : 0) + Guesses::keep($guesses) + LinkBeyondDoubt::all() + FindSurges::look();
             self::$seen = $head;
             self::$looked = $isTime ? Moment::now() : self::$looked;
 
             return $done;
+        });
+    }
+
+    /** Reports that came from elsewhere, such as the beginning of the demonstration. */
+    private static function openMissing(\Closure $mayWork): int
+    {
+        $missing = Report::query()->whereNotIn('id', Ticket::query()->select('report_id'))->orderBy('id')->get();
+
+        return $missing->isEmpty() ? 0 : DB::transaction(static function () use ($missing, $mayWork): int {
+            if (! $mayWork()) {
+                return 0;
+            }
+            $missing->each((new OpenTicket)->heard(...));
+
+            return $missing->count();
         });
     }
 

@@ -6,6 +6,7 @@ namespace Tests\Feature\Tickets;
 
 use App\Incidents\Incident;
 use App\Platform\Journal\Entry;
+use App\Tickets\Guesses;
 use App\Tickets\Ticket;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -32,6 +33,19 @@ final class LinkingTest extends TestCase
             'text' => 'Lanes are shut; we are on it.', 'stage' => 'looking', 'next_minutes' => 30, 'number' => 1,
             'services' => [['name' => 'Vehicle lanes', 'state' => 'down']],
         ], ['X-Request-Key' => 'update'])->assertSessionHasNoErrors();
+    }
+
+    public function test_what_was_linked_or_closed_while_guesses_were_worked_out_is_left_alone(): void
+    {
+        [$linked, $closed, $loose] = [$this->reported('Boom stays shut', null), $this->reported('Lane shut', null), $this->reported('Barrier shut at Ask', null)];
+        $guesses = Guesses::workOut(true);
+        self::assertSame([$linked->id, $closed->id, $loose->id], array_values(array_intersect([$linked->id, $closed->id, $loose->id], array_keys($guesses))));
+        $this->desk();
+        $this->post('/tickets/link', ['tickets' => [$linked->id], 'incident' => $this->incident->id], ['X-Request-Key' => 'l'])->assertSessionHasNoErrors();
+        $this->post('/tickets/close', ['tickets' => [$closed->id]], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        self::assertSame(1, DB::transaction(static fn(): int => Guesses::keep($guesses)));
+        self::assertSame([null, null], [$linked->refresh()->guesses, $closed->refresh()->guesses]);
+        self::assertSame($this->incident->id, $loose->refresh()->guesses[0]['incident'] ?? null);
     }
 
     public function test_a_report_beyond_doubt_is_linked_and_answered_once_and_its_reporter_may_say_no(): void
