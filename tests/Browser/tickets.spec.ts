@@ -283,6 +283,36 @@ test('a checklist puts steps on a ticket, a helper does one on a phone, and it c
   await expect(lotte.getByText(/Closed\. Its reporter/)).toBeVisible();
 });
 
+test('a team is given a task of an incident, which keeps it open until a helper has done it', async ({ browser }) => {
+  const ingrid = await someone(browser, 'Ingrid Vale');
+  await ingrid.goto('/estate/vehicle-lanes');
+  await ingrid.getByRole('button', { name: /^Declare incident/ }).click();
+  await ingrid.getByLabel('Title').fill('Lane 2 at Ask is shut');
+  await ingrid.getByLabel('Team to call').selectOption({ label: 'Nobody' });
+  await ingrid
+    .getByRole('button', { name: /^Declare/ })
+    .last()
+    .click();
+  await expect(ingrid).toHaveURL(/incidents\/\d+/);
+  await ingrid.getByRole('button', { name: 'Give a team a task…' }).click();
+  await ingrid.getByLabel('What is to be done').fill('Open lane 2 by hand');
+  await ingrid.getByLabel(/^By/).last().selectOption({ label: 'Lane systems' });
+  await ingrid.getByLabel('before it is resolved').check();
+  await ingrid.getByRole('button', { name: 'Add it' }).click();
+  await expect(ingrid.getByLabel('Done: Open lane 2 by hand')).toBeVisible();
+  await accessible(ingrid, 'a room with a task');
+  await ingrid.getByRole('button', { name: /^Resolve…/ }).click();
+  await expect(ingrid.getByText('which has to be done or skipped before')).toBeVisible();
+  await ingrid.keyboard.press('Escape');
+
+  const helper = await phone(browser);
+  await signIn(helper, 'Noor Lind');
+  await helper.goto('/tasks');
+  await helper.getByRole('button', { name: 'Done: Open lane 2 by hand' }).click();
+  await expect(helper.getByRole('button', { name: 'Done: Open lane 2 by hand' })).toHaveCount(0);
+  await expect(ingrid.getByLabel('Not done: Open lane 2 by hand')).toBeChecked({ timeout: 20_000 });
+});
+
 test('the pile is narrowed, kept under a name, and opened from its address', async ({ browser }) => {
   const lotte = await someone(browser, 'Lotte Krone');
   await lotte.goto('/tickets?pile=done');

@@ -25,7 +25,7 @@ useCommands(() => (mayWork.value ? [{ name: 'Give a team a task', run: () => (ad
 
 <template>
   <section v-if="room.tasks.length || mayWork" aria-labelledby="incident-tasks">
-    <h2 id="incident-tasks">Tasks</h2>
+    <h2 id="incident-tasks" class="mt-4 mb-1">Tasks</h2>
     <StepRows :tasks="room.tasks" :may-work="mayWork" ends="resolved" />
     <AddStep
       v-if="adding"
