@@ -24,7 +24,7 @@ final class TicketsServiceProvider extends Capability
     {
         return [
             Observes::class => [FaultyItems::class],
-            Decisions::class => [SurgesToDecide::class],
+            Decisions::class => [SurgesToDecide::class, OffersToDecide::class],
             RunsOut::class => [TicketClocks::class],
             ClockPart::class => [LookAtTickets::class, Languages\TranslateUpdates::class],
             Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],

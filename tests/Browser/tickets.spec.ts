@@ -363,6 +363,13 @@ test('a ticket is offered to somebody, declined with a reason, and accepted', as
   await noor.reload();
   await fitsItsWidth(noor);
   await accessible(noor, 'a ticket that is offered');
-  await noor.getByRole('button', { name: 'Accept it' }).click();
-  await expect(noor.getByText('You have it.')).toBeVisible();
+  // It waits for them on the first screen too.
+  await noor.goto('/');
+  const card = noor.getByRole('article').filter({ hasText: 'plate reader at Tangen' });
+  await expect(card).toContainText('Lotte Krone hands it to you.');
+  await fitsItsWidth(noor);
+  await accessible(noor, 'the watch with an offer');
+  await card.getByRole('button', { name: 'Accept it' }).click();
+  await expect(card).toHaveCount(0);
+  await expect(lotte.getByText('With Noor Lind.')).toBeVisible({ timeout: 20_000 });
 });

@@ -45,19 +45,12 @@ final class KeepAlerts
         'summary', 'withdrawn_at', 'mended_at',
     ];
 
-    /** @var array<string, \PDOStatement> by the columns that they set */
-    private array $updates = [];
-
-    private \PDOStatement $dropItems;
-
-    private \PDOStatement $putItem;
+    private readonly StoredAlerts $stored;
 
     /** @param  array<int, \stdClass>  $signals  rows of signals at hand, by id, with their summaries */
     public function __construct(private array $signals, private readonly Ownership $ownership, private readonly int $now)
     {
-        $pdo = DB::connection()->getPdo();
-        $this->dropItems = $pdo->prepare('delete from alert_items where alert_id = ?');
-        $this->putItem = $pdo->prepare('insert into alert_items (alert_id, item, stamp, opened_at, fires) values (?, ?, ?, ?, ?)');
+        $this->stored = new StoredAlerts;
     }
 
     /**
@@ -175,7 +168,7 @@ final class KeepAlerts
         if ($row->closed_at !== null && $closed === null) {
             $changes += ['wait_until' => null, 'put_away_at' => null];
         }
-        $this->update($id, $changes);
+        $this->stored->update($id, $changes);
         $this->changedIds[$id] = true;
         if ($row->items !== $items || $row->opened_at !== $values['opened_at']) {
             $this->putItems($id, $alert, $fires);
@@ -196,26 +189,12 @@ final class KeepAlerts
         }
     }
 
-    /**
-     * Only what changes is written: a repeat that counts one up then touches no index of so wide a table.
-     *
-     * @param  non-empty-array<string, mixed>  $changes  by column
-     */
-    private function update(int $id, array $changes): void
-    {
-        $columns = array_keys($changes);
-        $update = $this->updates[implode(' ', $columns)] ??= DB::connection()->getPdo()->prepare(
-            'update alerts set '.implode(', ', array_map(static fn(string $column): string => "\"$column\" = ?", $columns)).' where id = ?',
-        );
-        $update->execute([...array_values($changes), $id]);
-    }
-
     private function withdraw(\stdClass $row): void
     {
         DB::table('alerts')
             ->where('id', $row->id)
             ->update(['withdrawn_at' => Moment::text($this->now), 'closed_at' => $row->closed_at ?? Moment::text($this->now)]);
-        $this->dropItems->execute([$row->id]);
+        $this->stored->dropItems((int) $row->id);
         $this->changedIds[(int) $row->id] = true;
         $this->regroupFrom($row->stamp);
         $this->tell(SignalEntry::AlertWithdrawn, $row, $row->level);
@@ -229,7 +208,6 @@ final class KeepAlerts
         }
         $firsts = array_map(fn(array $entry): ?\stdClass => $this->signals[$entry[0]->firstOrder] ?? null, $new);
         $owners = $this->ownership->of($firsts);
-        $insert = null;
         foreach ($new as $i => [$alert, $fires]) {
             $first = $firsts[$i] ?? throw new \LogicException("The signal {$alert->firstOrder} that began an alert is there.");
             $items = array_keys($alert->items);
@@ -252,15 +230,7 @@ final class KeepAlerts
                     default => null,
                 },
             ];
-            $insert ??= DB::connection()
-                ->getPdo()
-                ->prepare(
-                    'insert into alerts ("'.implode('", "', array_keys($values)).'") values ('.implode(
-                        ', ', array_fill(0, count($values), '?'),
-                    ).')',
-                );
-            $insert->execute(array_values($values));
-            $id = (int) DB::connection()->getPdo()->lastInsertId();
+            $id = $this->stored->insert($values);
             $this->changedIds[$id] = true;
             $this->putItems($id, $alert, $fires, true);
             $this->regroupFrom($alert->stamp);
@@ -272,12 +242,10 @@ final class KeepAlerts
     private function putItems(int $id, ReplayAlert $alert, array $fires, bool $isNew = false): void
     {
         if (! $isNew) {
-            $this->dropItems->execute([$id]);
+            $this->stored->dropItems($id);
         }
         foreach ($alert->items as $item => $stamp) {
-            $this->putItem->execute([
-                $id, $this->ownership->idOf((string) $item), $stamp, Moment::text($alert->openedAt), isset($fires[$item]) ? 1 : 0,
-            ]);
+            $this->stored->putItem($id, $this->ownership->idOf((string) $item), $stamp, Moment::text($alert->openedAt), isset($fires[$item]));
         }
     }
 

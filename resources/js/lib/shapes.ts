@@ -63,6 +63,9 @@ export interface LessonLine { id: number; ticket: number; ref: string; what: str
 /** Rota/Handovers */
 export interface Near { at: number; leaves: string | null; comes: string | null; since: number }
 
+/** Tickets/OffersToDecide */
+export interface OfferLine { id: number; ref: string; what: string; who: string; offered: { to: string; by: string; mine: boolean } }
+
 /** Tickets/TicketPage */
 export interface OtherTicket { id: number; ref: string; what: string; state: string }
 

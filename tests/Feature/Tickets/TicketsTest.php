@@ -226,6 +226,9 @@ final class TicketsTest extends TestCase
         self::assertSame(['mika-sund', 'noor-lind'], [$this->ticket->refresh()->person_id, $this->ticket->offered_to_id]);
         $this->actingAs($this->person('noor-lind'))->get('/tickets?pile=mine')->assertInertia(fn(Shown $shown) => $shown
             ->where('tickets.0.offered', ['to' => $this->person('noor-lind')->name, 'by' => $this->person('mika-sund')->name, 'mine' => true])->where('tickets.0.mine', false));
+        // It is a decision on their first screen, and on nobody else's.
+        $this->get('/')->assertInertia(fn(Shown $shown) => $shown->count('offers', 1)->where('offers.0.id', $this->ticket->id)->where('offers.0.who', $this->person('mika-sund')->name));
+        $this->actingAs($this->person('ingrid-vale'))->get('/')->assertInertia(fn(Shown $shown) => $shown->where('offers', []));
         $answer('ingrid-vale', ['accept' => true], 'b')->assertSessionHasErrors('action');
         $answer('noor-lind', ['accept' => false], 'c')->assertSessionHasErrors('why');
         $answer('noor-lind', ['accept' => false, 'why' => 'Not mine'], 'd')->assertSessionHasNoErrors();

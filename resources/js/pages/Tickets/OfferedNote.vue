@@ -6,7 +6,7 @@ import { useAction } from '@/lib/action';
 import type { TicketDetail } from '@/pages/Tickets/tickets';
 
 /** That a ticket is offered to somebody: to them, with the decision beside it. */
-const props = defineProps<{ ticket: TicketDetail }>();
+const props = defineProps<{ ticket: Pick<TicketDetail, 'id' | 'ref' | 'who' | 'offered'> }>();
 const action = useAction();
 const accept = (): void => action.send(`/tickets/${props.ticket.id}/offer`, { accept: true });
 </script>
