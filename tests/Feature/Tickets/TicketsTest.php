@@ -398,7 +398,10 @@ final class TicketsTest extends TestCase
             match ($random->getInt(0, 4)) {
                 0 => $this->say("plain-$i", ['still' => $random->getInt(0, 1) === 1, 'urgent' => $random->getInt(0, 3) === 0]),
                 1 => $this->actingAs($this->person('mika-sund'))->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => "plain-$i"]),
-                default => $this->actingAs($this->person('mika-sund'))->post("/tickets/{$this->ticket->id}/answer", ['text' => $text, 'internal' => $secret]),
+                default => $this->actingAs($this->person('mika-sund'))->post("/tickets/{$this->ticket->id}/answer", [
+                    'text' => $text, 'internal' => $secret,
+                    ...($random->getInt(0, 4) === 0 ? ['files' => [UploadedFile::fake()->createWithContent("$text.txt", $text)]] : []),
+                ]),
             };
         }
         $seen = [
@@ -407,6 +410,13 @@ final class TicketsTest extends TestCase
             implode(' ', DB::table('outbox')->pluck('payload')->all()),
         ];
         self::assertSame(['chat', 'mail', 'translation'], DB::table('outbox')->distinct()->orderBy('kind')->pluck('kind')->all());
+        $files = ReportFile::query()->get();
+        self::assertCount(2, $files->groupBy('is_internal'));
+        foreach ($files as $file) {
+            $answer = $this->get("/report/{$this->report->key()}/files/$file->key");
+            self::assertSame($file->is_internal ? 404 : 200, $answer->getStatusCode());
+            $seen[] = (string) $answer->getContent();
+        }
         self::assertGreaterThan(10, TicketPost::query()->where('is_internal', true)->count());
         self::assertStringContainsString('plain-', $seen[0]);
         self::assertStringContainsString('plain-', $seen[3]);
