@@ -84,7 +84,11 @@ final class PlatformServiceProvider extends Capability
         Gate::policy(Person::class, PersonPolicy::class);
         $this->trustOnlyOurOwn();
         RateLimiter::for('files', static fn(Request $request): Limit => Limit::perMinute(120)->by((string) $request->ip()));
-        RateLimiter::for('reports', static fn(Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
+        RateLimiter::for('reports', static fn(Request $request): array => [
+            Limit::perMinute(20)->by((string) $request->ip()),
+            // Pictures are opened, and that takes a while.
+            ...($request->files->count() === 0 ? [] : [Limit::perMinute(10)->by("files {$request->ip()}")]),
+        ]);
         $this->followTimeOffset();
     }
 

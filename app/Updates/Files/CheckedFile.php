@@ -47,9 +47,16 @@ final readonly class CheckedFile
     public static function uploads(array $uploads): array
     {
         $checked = [];
+        $pixels = 0;
         foreach ($uploads as $upload) {
             if ($upload instanceof UploadedFile) {
-                $checked[] = self::of($upload->getClientOriginalName(), $upload->getContent());
+                $bytes = $upload->getContent();
+                [$width, $height] = self::size($bytes);
+                $pixels += $width * $height;
+                if ($checked !== [] && $pixels > Limits::PIXELS_AT_ONCE) {
+                    throw Refused::because('These pictures are too large to be sent at once. Send them one by one, or smaller ones.', 'files');
+                }
+                $checked[] = self::of($upload->getClientOriginalName(), $bytes);
             }
         }
 
@@ -58,8 +65,7 @@ final readonly class CheckedFile
 
     private static function picture(string $said, string $bytes): self
     {
-        $size = @getimagesizefromstring($bytes);
-        [$width, $height] = is_array($size) ? [$size[0], $size[1]] : [0, 0];
+        [$width, $height] = self::size($bytes);
         $refusal = Limits::refusal($width, $height);
         $drawn = $refusal === null ? Redrawn::of($bytes) : null;
         if ($drawn === null) {
@@ -67,6 +73,14 @@ final readonly class CheckedFile
         }
 
         return new self($drawn->kind, $drawn->kind->named($said), $drawn->bytes, $drawn->width, $drawn->height);
+    }
+
+    /** @return array{int, int} width and height, as a picture says itself; 0 where it is none */
+    private static function size(string $bytes): array
+    {
+        $size = @getimagesizefromstring($bytes);
+
+        return is_array($size) ? [$size[0], $size[1]] : [0, 0];
     }
 
     /** As its sender called it, for telling them. */

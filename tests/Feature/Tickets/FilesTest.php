@@ -103,6 +103,24 @@ final class FilesTest extends TestCase
         self::assertSame([0, 0, 0], [Report::query()->count(), ReportFile::query()->count(), DB::table('report_file_bytes')->count()]);
     }
 
+    public function test_pictures_that_are_too_much_together_are_refused_and_who_sends_many_waits(): void
+    {
+        $image = imagecreate(7000, 7000);
+        imagecolorallocate($image, 255, 255, 255);
+        ob_start();
+        imagepng($image);
+        $large = (string) ob_get_clean();
+        $files = [self::upload('1.png', $large), self::upload('2.png', $large), self::upload('3.png', self::claiming(7000, 7000))];
+        $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'See these', 'files' => $files])
+            ->assertSessionHasErrors(['files' => 'These pictures are too large to be sent at once. Send them one by one, or smaller ones.']);
+        self::assertSame(0, Report::query()->count());
+        $send = fn(int $n, array $files) => $this->post('/report', ['service' => 'vehicle-lanes', 'what' => "Shut $n", 'files' => $files])->getStatusCode();
+        foreach (range(1, 9) as $n) {
+            self::assertSame(302, $send($n, [self::upload('a.txt', 'a')]));
+        }
+        self::assertSame([429, 302], [$send(10, [self::upload('a.txt', 'a')]), $send(11, [])]);
+    }
+
     public function test_a_report_holds_so_many_files_and_no_more(): void
     {
         $ticket = $this->reported('See these', null);

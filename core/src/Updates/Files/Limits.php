@@ -18,6 +18,9 @@ final class Limits
     /** A picture that says that it has more would fill the memory when it is opened. */
     public const PIXELS = 50_000_000;
 
+    /** Of all the pictures of one message: to open so many takes three seconds. */
+    public const PIXELS_AT_ONCE = 100_000_000;
+
     public const SIDE = 20_000;
 
     /** Larger pictures are made smaller: nobody needs more to see what is wrong. */
