@@ -31,14 +31,14 @@ const foreign = computed(() =>
 const who = props.ticket.name ?? 'the reporter';
 const send = (): void => {
   if (answer.value.trim() === '') return;
+  // The keys are for the pile again, also if what was sent is seen before the answer to it has come.
+  answerField.value?.blur();
   answering.send(
     `/tickets/${props.ticket.id}/answer`,
     { text: answer.value, internal: false, waits: waits.value, ...attached(answerFiles.value) },
     () => {
       clearAnswer();
       answerFiles.value = [];
-      // The keys are for the pile again.
-      answerField.value?.blur();
     },
   );
 };
