@@ -27,9 +27,16 @@ final class ReadPictures implements ClockPart
 
     private const TEXT = 4000;
 
+    private const PREFIX = 'skarvo-picture-';
+
+    private const LEFT_SECONDS = 3600;
+
     private ?Process $process = null;
 
     private int $file = 0;
+
+    /** Where the picture lies meanwhile: through a pipe it would go as fast as the clock looks at it, which is slowly. */
+    private string $path = '';
 
     public function name(): string
     {
@@ -73,7 +80,8 @@ final class ReadPictures implements ClockPart
             }
             $file->update(['tries' => $file->tries + 1]);
             $this->file = $file->id;
-            $this->process = new Process([$program, 'stdin', 'stdout', '--psm', '11'], null, ['OMP_THREAD_LIMIT' => '1'], $file->content(), self::SECONDS);
+            $this->path = self::lay($file->content());
+            $this->process = new Process([$program, $this->path, 'stdout', '--psm', '11'], null, ['OMP_THREAD_LIMIT' => '1'], null, self::SECONDS);
             $this->process->start();
 
             return 1;
@@ -90,6 +98,7 @@ final class ReadPictures implements ClockPart
         if ($process->isRunning()) {
             return 0;
         }
+        @unlink($this->path);
         $text = $process->isSuccessful() ? self::clean($process->getOutput()) : null;
         $done = DB::transaction(function () use ($text, $mayWork): int {
             if (! $mayWork()) {
@@ -108,6 +117,22 @@ final class ReadPictures implements ClockPart
         $this->process = null;
 
         return $done;
+    }
+
+    /** @return string where it lies; what a clock that was killed left behind goes */
+    private static function lay(string $content): string
+    {
+        foreach (glob(sys_get_temp_dir().'/'.self::PREFIX.'*') ?: [] as $left) {
+            if (time() - (int) @filemtime($left) > self::LEFT_SECONDS) {
+                @unlink($left);
+            }
+        }
+        $path = tempnam(sys_get_temp_dir(), self::PREFIX);
+        if ($path === false || file_put_contents($path, $content) === false) {
+            throw new \RuntimeException('A picture could not be laid down to be read: '.sys_get_temp_dir().' cannot be written.');
+        }
+
+        return $path;
     }
 
     private static function clean(string $output): string

@@ -140,6 +140,7 @@ final class FilesTest extends TestCase
     public function test_words_in_a_picture_are_read_and_lead_to_the_item(): void
     {
         $ticket = $this->reported('See the picture', null, ['files' => [self::upload('screen.png', self::png(text: 'clk-2 E1042'))]]);
+        $before = self::laid();
         $read = new ReadPictures;
         self::assertSame(1, $read(static fn(): bool => true));
         $read->wait();
@@ -148,6 +149,7 @@ final class FilesTest extends TestCase
         self::assertSame(Reading::Done, $file->reading);
         self::assertStringContainsString('clk-2', (string) $file->text);
         self::assertSame(0, $read(static fn(): bool => true), 'It is read once.');
+        self::assertSame($before, self::laid(), 'Nothing of it is left.');
         $this->desk();
         $this->get("/tickets/$ticket->id")->assertInertia(
             static fn(Shown $page) => $page->where('ticket.items.0.id', 'clk-2')->where('ticket.items.0.in', 'screen.png'),
@@ -160,12 +162,24 @@ final class FilesTest extends TestCase
         $this->reported('See the picture', null, ['files' => [self::upload('screen.png', self::png())]]);
         self::assertSame(0, (new ReadPictures)(static fn(): bool => false));
         // Three processes began, and none came to an end.
+        $before = self::laid();
         foreach (range(1, 3) as $n) {
             self::assertSame(1, (new ReadPictures)(static fn(): bool => true));
             self::assertSame([Reading::Waiting, $n], [ReportFile::query()->sole()->reading, ReportFile::query()->sole()->tries]);
         }
         self::assertSame(1, (new ReadPictures)(static fn(): bool => true));
         self::assertSame(Reading::Failed, ReportFile::query()->sole()->reading);
+        // What killed clocks left behind goes an hour later, with the next picture.
+        $left = array_diff(self::laid(), $before);
+        self::assertCount(3, $left);
+        array_map(static fn(string $path): bool => touch($path, time() - 3601), $left);
+        ReportFile::query()->update(['reading' => Reading::Waiting, 'tries' => 0]);
+        $last = new ReadPictures;
+        $last(static fn(): bool => true);
+        self::assertSame([], array_intersect($left, self::laid()));
+        $last->wait();
+        $last(static fn(): bool => true);
+        self::assertSame($before, self::laid());
     }
 
     public function test_files_go_when_their_reporter_is_forgotten(): void
@@ -251,6 +265,12 @@ final class FilesTest extends TestCase
             'HTTP_AUTHORIZATION' => 'Bearer plain-probe', 'HTTP_ACCEPT' => 'application/json', 'CONTENT_TYPE' => 'multipart/form-data; boundary=x',
         ])->assertCreated();
         self::assertSame('gate.png', ReportFile::query()->sole()->name);
+    }
+
+    /** @return list<string> pictures that lie about to be read */
+    private static function laid(): array
+    {
+        return glob(sys_get_temp_dir().'/skarvo-picture-*') ?: [];
     }
 
     private static function upload(string $name, string $bytes): UploadedFile
