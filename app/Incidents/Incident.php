@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\Journal\Entry;
 use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Record;
@@ -111,6 +112,14 @@ final class Incident extends Record
     public static function allOpen(): Collection
     {
         return Look::once('open incidents', static fn(): Collection => self::query()->whereNull('resolved_at')->orderBy('id')->get());
+    }
+
+    /** @return Collection<int, Entry> all that was written down of it, the oldest first: read once in a look at a screen */
+    public function entries(): Collection
+    {
+        return Look::once(
+            "entries of $this->id", fn(): Collection => Entry::query()->about(self::KIND, $this->id)->orderBy('seq')->get(),
+        );
     }
 
     public function ref(): string

@@ -47,12 +47,19 @@ final class Presence implements Swept
             ->where('seen_at', '>', now()->subSeconds(self::SILENT_SECONDS))->pluck('person_id')->all();
         $entered = $entries->where('kind', IncidentEntry::RoomEntered->value)->pluck('actor_id')->unique()
             ->push($incident->coordinator_id)->all();
-        $people = Person::query()->whereKey([...$here, ...$entered])->get()->map(static fn(Person $person): array => [
-            'id' => $person->id, 'name' => $person->name, 'team' => $person->team_id === null ? null : Names::team($person->team_id),
-            'coordinates' => $person->id === $incident->coordinator_id, 'here' => in_array($person->id, $here, true),
-        ]);
+        $people = array_map(static function (string $id) use ($incident, $here): array {
+            $team = Names::teamOf($id);
 
-        return array_values($people->sortBy(static fn(array $one): array => [! $one['coordinates'], ! $one['here'], $one['name']])->all());
+            return [
+                'id' => $id, 'name' => Names::person($id), 'team' => $team === null ? null : Names::team($team),
+                'coordinates' => $id === $incident->coordinator_id, 'here' => in_array($id, $here, true),
+            ];
+        }, array_values(array_unique(array_filter(
+            [...$here, ...$entered], static fn(mixed $id): bool => is_string($id) && isset(Names::people()[$id]),
+        ))));
+        usort($people, static fn(array $a, array $b): int => [! $a['coordinates'], ! $a['here'], $a['name']] <=> [! $b['coordinates'], ! $b['here'], $b['name']]);
+
+        return $people;
     }
 
     /** @return int how many have left */

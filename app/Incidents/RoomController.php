@@ -7,14 +7,11 @@ namespace App\Incidents;
 use App\Incidents\Contracts\RoomPanel;
 use App\Platform\CurrentPerson;
 use App\Platform\Given;
-use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
-use App\Platform\Look;
 use App\Platform\Staff\Names;
 use App\Signals\Alert;
 use App\Signals\LikelyCause;
 use App\Topology\Reach;
-use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Inertia\Inertia;
@@ -58,8 +55,8 @@ final class RoomController
             'looseReports' => fn() => Report::query()->with(['service', 'link'])
                 ->loose()->whereNull('resolved_at')->orderBy('told_at')->get()
                 ->map(fn(Report $r): array => $r->toLine()),
-            'journal' => fn() => self::entries($incident)->map(Telling::of(...)),
-            'people' => fn(): array => Presence::in($incident, self::entries($incident)),
+            'journal' => fn() => $incident->entries()->map(Telling::of(...)),
+            'people' => fn(): array => Presence::in($incident, $incident->entries()),
             ...array_merge(
                 [],
                 ...array_map(
@@ -105,20 +102,11 @@ final class RoomController
     {
         $hit = WhatIsHit::by($situation->observed($incident->id), $situation->standing);
 
-        $told = self::entries($incident)->where('kind', IncidentEntry::OwnerTold->value)->pluck('at', 'subject_id');
+        $told = $incident->entries()->where('kind', IncidentEntry::OwnerTold->value)->pluck('at', 'subject_id');
 
         return [
             'behind' => $hit->behind(), 'grown' => $hit->grown($incident),
             'owners' => array_map(static fn(array $owner): array => [...$owner, 'told' => $told[$owner['id']] ?? null], $hit->owners()),
         ];
-    }
-
-    /** @return Collection<int, Entry> all that was written down of it, the oldest first */
-    private static function entries(Incident $incident): Collection
-    {
-        return Look::once(
-            "entries of $incident->id",
-            static fn(): Collection => Entry::query()->about('incident', $incident->id)->orderBy('seq')->get(),
-        );
     }
 }

@@ -6,7 +6,6 @@ namespace App\Incidents;
 
 use App\Incidents\Contracts\SaysSoFar;
 use App\Platform\Given;
-use App\Platform\Journal\Entry;
 use Skarvo\Time\Duration;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
@@ -46,8 +45,7 @@ final class SoFar
             $sentences,
             ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->work($incident, $situation), $others)),
         );
-        $decision = Entry::query()->about('incident', $incident->id)
-            ->where('kind', IncidentEntry::IncidentDecision)->latest('seq')->first();
+        $decision = $incident->entries()->where('kind', IncidentEntry::IncidentDecision->value)->last();
         if ($decision !== null && is_string($text = $decision->told()['text'] ?? null)) {
             $sentences[] = 'Decided: '.rtrim($text, '.').'.';
         }

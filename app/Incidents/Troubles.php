@@ -117,16 +117,15 @@ final class Troubles
             return $this->all;
         }
         $found = [];
-        foreach (Incident::allOpen() as $incident) {
+        $open = Incident::allOpen();
+        $attached = Alert::query()->whereIn('incident_id', $open->modelKeys())->whereNull('closed_at')->whereNull('decide_again_at')
+            ->orderBy('id')->get(['id', 'incident_id'])->groupBy('incident_id');
+        foreach ($open as $incident) {
             $ground = $this->ground($this->situation->observed($incident->id));
             if ($ground !== null) {
                 $found[] = [
                     'kind' => 'incident', 'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title,
-                    'alertIds' => array_values(array_map(
-                        intval(...),
-                        Alert::query()->where('incident_id', $incident->id)
-                            ->whereNull('closed_at')->whereNull('decide_again_at')->orderBy('id')->pluck('id')->all(),
-                    )),
+                    'alertIds' => array_values(array_map(intval(...), $attached->get($incident->id)?->modelKeys() ?? [])),
                     'ground' => $ground, 'hits' => $this->hits($ground),
                 ];
             }

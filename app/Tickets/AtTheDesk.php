@@ -24,9 +24,16 @@ final class AtTheDesk
     /** A browser lets a hidden page speak once a minute. */
     private const SILENT_SECONDS = 150;
 
+    /** Each page of a report that waits asks, every ten seconds. */
+    private const KNOWN_SECONDS = 10;
+
+    private const FREE = 'anybody-free-at-the-desk';
+
     /** @param  int  $ticket  the one before them; 0: none */
     public static function note(Person $person, int $ticket): void
     {
+        // Who comes is there at once.
+        Cache::has(self::key($person->id)) || Cache::forget(self::FREE);
         Cache::put(self::key($person->id), $ticket, self::SILENT_SECONDS);
     }
 
@@ -52,7 +59,9 @@ final class AtTheDesk
 
     public static function isAnybodyFree(): bool
     {
-        return in_array(true, array_column(self::people(), 'free'), true);
+        return Cache::remember(
+            self::FREE, self::KNOWN_SECONDS, static fn(): bool => in_array(true, array_column(self::people(), 'free'), true),
+        );
     }
 
     /** @return array{array<string, string>, list<DeskPerson>} names by id; everybody */

@@ -66,7 +66,8 @@ final class Questions
                     'Somebody else changed the questions meanwhile. Yours are kept in the form; reload the page to see theirs.',
                 );
             }
-            $all = [...self::all(), $service => $questions];
+            $all = self::all();
+            $all[$service] = $questions;
             Setting::query()->updateOrCreate(
                 ['id' => self::SETTING], ['value' => array_filter($all, static fn(array $of): bool => $of !== []), 'version' => $version + 1],
             );

@@ -42,7 +42,8 @@ final class ReportRules
     public static function set(string $service, bool $attach, bool $faulty): void
     {
         $kept = Setting::query()->lockForUpdate()->find(self::SETTING);
-        $all = [...($kept->value ?? []), $service => ['attach' => $attach, 'faulty' => $faulty]];
+        $all = $kept->value ?? [];
+        $all[$service] = ['attach' => $attach, 'faulty' => $faulty];
         Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $all]);
         DB::afterCommit(static fn() => Cache::forget(self::SETTING));
     }

@@ -14,7 +14,7 @@ final class Names
     /** Their id, where nobody is known by it. */
     public static function person(?string $id): string
     {
-        return $id === null ? '' : self::people()[$id] ?? $id;
+        return $id === null ? '' : self::known()[$id][0] ?? $id;
     }
 
     public static function team(?string $id): string
@@ -28,9 +28,22 @@ final class Names
         return Look::once('names of teams', static fn(): array => Team::query()->orderBy('name')->pluck('name', 'id')->map(strval(...))->all());
     }
 
+    /** The team of a person; null if they have none. */
+    public static function teamOf(string $person): ?string
+    {
+        return self::known()[$person][1] ?? null;
+    }
+
     /** @return array<array-key, string> by id */
     public static function people(): array
     {
-        return Look::once('names of people', static fn(): array => Person::query()->pluck('name', 'id')->map(strval(...))->all());
+        return array_map(static fn(array $one): string => $one[0], self::known());
+    }
+
+    /** @return array<array-key, array{string, string|null}> name and team, by id */
+    private static function known(): array
+    {
+        return Look::once('names of people', static fn(): array => Person::query()->get(['id', 'name', 'team_id'])
+            ->mapWithKeys(static fn(Person $one): array => [$one->id => [$one->name, $one->team_id]])->all());
     }
 }

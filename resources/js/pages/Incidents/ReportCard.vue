@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { Link } from '@inertiajs/vue3';
 import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import ReportLink from '@/components/ReportLink.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
@@ -31,7 +31,7 @@ const link = (): void => {
     <div class="flex flex-wrap items-start gap-x-4 gap-y-2">
       <div class="min-w-56 flex-1">
         <h3 class="line-clamp-3" :title="report.what">
-          <Link :href="`/reports/${report.id}`" class="hover:underline">“{{ report.what }}”</Link>
+          <ReportLink :report="report.id" class="hover:underline">“{{ report.what }}”</ReportLink>
         </h3>
         <p class="text-small text-ink-2">
           {{ report.ref }}, <strong class="text-ink">{{ report.service }}</strong><template v-if="report.site"

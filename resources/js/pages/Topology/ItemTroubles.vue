@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
 import { computed } from 'vue';
+import ReportLink from '@/components/ReportLink.vue';
 import StateMark from '@/components/StateMark.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import type { AlertLine, ReportLine } from '@/lib/types';
@@ -66,7 +67,7 @@ const OFTEN = 5;
         <span class="text-ink-3"> {{ one.resolved_at ? 'resolved' : 'under way' }}</span>
       </li>
       <li v-for="one in reports" :key="`r${one.id}`" class="row-rule py-1">
-        <Link :href="`/reports/${one.id}`" class="link">{{ one.ref }}</Link>
+        <ReportLink :report="one.id" class="link">{{ one.ref }}</ReportLink>
         {{ one.what }} <span class="text-ink-3"><TimeAgo :at="one.told_at" /></span>
       </li>
       <li v-for="one in work" :key="`w${one.from}`" class="row-rule py-1">
