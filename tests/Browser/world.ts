@@ -101,6 +101,9 @@ const everything = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'bes
  * builder does, took most of the time.
  */
 export async function accessible(page: Page, what: string): Promise<void> {
+  // A page that has just been gone to is looked at once it is there.
+  await expect(page.locator('main').first()).toBeAttached();
+  await expect(page.locator('h1').first()).toBeAttached();
   await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axeSource);
   for (const colorScheme of ['light', 'dark'] as const) {
