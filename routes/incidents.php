@@ -8,6 +8,7 @@ use App\Incidents\DeclareController;
 use App\Incidents\IncidentsController;
 use App\Incidents\PrioritiesController;
 use App\Incidents\RoomController;
+use App\Incidents\Targets\TargetsController;
 use Illuminate\Support\Facades\Route;
 
 // What is counted has a number in its address: anything else is no address.
@@ -51,8 +52,10 @@ Route::middleware('web')->group(function (): void {
             Route::post('teams/{team}/incidents', AutoIncidentsController::class);
         });
 
+        Route::get('settings/targets', [TargetsController::class, 'edit']);
         Route::middleware('may:administer')->group(function (): void {
             Route::get('settings/priorities', [PrioritiesController::class, 'edit']);
+            Route::post('settings/targets', [TargetsController::class, 'update']);
             Route::post('settings/priorities', [PrioritiesController::class, 'update']);
         });
     });

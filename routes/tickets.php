@@ -5,7 +5,6 @@ declare(strict_types=1);
 use App\Tickets\Busy\BusyController;
 use App\Tickets\LessonsController;
 use App\Tickets\PhoneController;
-use App\Tickets\PromisesController;
 use App\Tickets\ReporterController;
 use App\Tickets\Steps\ChecklistsController;
 use App\Tickets\Steps\StepsController;
@@ -35,9 +34,7 @@ Route::middleware('web')->group(function (): void {
         Route::get('checklists', [ChecklistsController::class, 'index']);
         Route::get('busy', [BusyController::class, 'index']);
         Route::get('lessons', [LessonsController::class, 'index']);
-        Route::get('settings/targets', [PromisesController::class, 'edit']);
         Route::post('lessons/linking', [LessonsController::class, 'linking'])->middleware('may:administer');
-        Route::post('settings/targets', [PromisesController::class, 'update'])->middleware('may:administer');
         Route::post('tickets/{ticket}/forget', [TicketsController::class, 'forget'])->whereNumber('ticket')->middleware('may:administer');
         Route::middleware('may:work-tickets')->group(function (): void {
             Route::get('tickets/phone', [PhoneController::class, 'create']);

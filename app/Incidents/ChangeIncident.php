@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Targets\IncidentTargets;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -55,9 +56,6 @@ final class ChangeIncident
             $incident->update([
                 'title' => $title, 'impact' => $impact, 'urgency' => $urgency, 'stage' => $stage, 'priority' => $priority,
                 'version' => $version + 1,
-                'restore_by' => $priority === $incident->priority
-                    ? $incident->restore_by
-                    : RestoreTarget::of($incident, $priority),
             ]);
             $owed = $incident->occasion->next_update_at;
             if ($isRaised && $owed !== null) {
@@ -69,6 +67,9 @@ final class ChangeIncident
                     Actor::person($by), IncidentEntry::IncidentChanged, ['incident', $incident->id], ['field' => $field, ...$change],
                     ['incident' => $incident->id],
                 );
+            }
+            if (isset($changes['priority'])) {
+                IncidentTargets::setTimes($incident);
             }
             if ($isRaised) {
                 Consequences::foresee(

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Targets\IncidentTargets;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -47,7 +48,7 @@ final class DeclareIncident
                     ->concat($reports->map(static fn(Report $report): CarbonInterface => $report->told_at)->all())
                     ->min() ?? $now,
                 'declared_at' => $now,
-                'restore_by' => RestoreTarget::by($now->toImmutable(), $priority),
+                ...IncidentTargets::begin($priority, $service?->id),
             ])->refresh();
             $incident->occasion->owes($now->addSeconds($matrix->updateWithin($priority)));
             Alert::query()

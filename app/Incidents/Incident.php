@@ -38,6 +38,7 @@ use Skarvo\Incidents\Urgency;
  * @property Stage $stage
  * @property CarbonImmutable $started_at
  * @property CarbonImmutable $declared_at
+ * @property CarbonImmutable|null $respond_by
  * @property CarbonImmutable $restore_by
  * @property CarbonImmutable|null $resolved_at
  * @property int $version
@@ -54,7 +55,7 @@ final class Incident extends Record
     protected $casts = [
         'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer',
         'version' => 'integer', 'follows_group' => 'boolean',
-        'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
+        'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime', 'respond_by' => 'immutable_datetime',
         'resolved_at' => 'immutable_datetime',
     ];
 
@@ -111,7 +112,7 @@ final class Incident extends Record
     /** @return Collection<int, self> those that are open, by number: read once in a look at a screen */
     public static function allOpen(): Collection
     {
-        return Look::once('open incidents', static fn(): Collection => self::query()->whereNull('resolved_at')->orderBy('id')->get());
+        return Look::once('open incidents', static fn(): Collection => self::query()->with('occasion')->whereNull('resolved_at')->orderBy('id')->get());
     }
 
     /** @return Collection<int, Entry> all that was written down of it, the oldest first: read once in a look at a screen */

@@ -32,6 +32,7 @@ enum IncidentEntry: string implements EntryKind
     case ReportResolved = 'report.resolved';
     case IncidentCoordinator = 'incident.coordinator';
     case PrioritiesChanged = 'priorities.changed';
+    case TargetsChanged = 'promises.changed';
     case AutoIncidentsChanged = 'auto_incidents.changed';
 
     public function particulars(): array

@@ -21,7 +21,8 @@ use Skarvo\Topology\State;
  * @phpstan-type IncidentLine array{
  *     id: int, ref: string, title: string, priority: int, service: string, stage: value-of<Stage>, stageWords: string,
  *     state: value-of<State>|'restored', stands: string, started_at: CarbonImmutable, declared_at: CarbonImmutable,
- *     resolved_at: CarbonImmutable|null, next_update_at: CarbonImmutable|null, restore_by: CarbonImmutable, coordinator: string,
+ *     resolved_at: CarbonImmutable|null, next_update_at: CarbonImmutable|null, restore_by: CarbonImmutable,
+ *     respond_by: CarbonImmutable|null, answered_at: CarbonImmutable|null, coordinator: string,
  *     coordinator_id: string|null,
  * }
  */
@@ -61,6 +62,7 @@ final class IncidentSummary
             'state' => self::state($incident, $situation), 'stands' => self::stands($incident, $work),
             'started_at' => $incident->started_at, 'declared_at' => $incident->declared_at, 'resolved_at' => $incident->resolved_at,
             'next_update_at' => $incident->occasion->next_update_at, 'restore_by' => $incident->restore_by,
+            'respond_by' => $incident->respond_by, 'answered_at' => $incident->occasion->answered_at,
             'coordinator' => Names::person($incident->coordinator_id), 'coordinator_id' => $incident->coordinator_id,
         ];
     }

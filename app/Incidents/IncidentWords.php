@@ -53,6 +53,7 @@ final class IncidentWords implements TellsEntries
             IncidentEntry::ReportLinked => Sentence::plain("Report linked: {$facts->text('what')}", $facts->list('where')),
             IncidentEntry::ReportResolved => Sentence::quiet("Report {$facts->text('ref')} is resolved"),
             IncidentEntry::IncidentCoordinator => Sentence::strong('Took coordination'),
+            IncidentEntry::TargetsChanged => Sentence::plain('Changed the targets'),
             IncidentEntry::PrioritiesChanged => Sentence::plain('Changed the priorities'),
             IncidentEntry::AutoIncidentsChanged => Sentence::plain("Changed when alerts of {$facts->text('team')} become incidents"),
             null => null,

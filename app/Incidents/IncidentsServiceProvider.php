@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Contracts\CountsTargets;
 use App\Incidents\Contracts\HasConsequences;
+use App\Incidents\Targets\IncidentTargets;
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
@@ -42,6 +44,7 @@ final class IncidentsServiceProvider extends Capability
             KnowsIncidents::class => [NamesIncidents::class],
             HasConsequences::class => [AlertsAndReports::class],
             HasTeams::class => [IncidentsOfTeams::class],
+            CountsTargets::class => [IncidentTargets::class],
             GoesOnFromAlerts::class => [IncidentsOfFunnel::class],
         ];
     }

@@ -32,6 +32,7 @@ use Skarvo\Incidents\Urgency;
  * @property string $path where it is worked on
  * @property CarbonImmutable $begun_at
  * @property CarbonImmutable|null $ended_at
+ * @property CarbonImmutable|null $answered_at when somebody who was called answered, or people were told, for the first time
  * @property CarbonImmutable|null $next_update_at
  * @property CarbonImmutable|null $update_overdue_at
  */
@@ -43,7 +44,7 @@ final class Occasion extends Record
 
     protected $casts = [
         'urgency' => Urgency::class, 'priority' => 'integer', 'record_id' => 'integer', 'begun_at' => 'immutable_datetime',
-        'ended_at' => 'immutable_datetime', 'next_update_at' => 'immutable_datetime', 'update_overdue_at' => 'immutable_datetime',
+        'ended_at' => 'immutable_datetime', 'answered_at' => 'immutable_datetime', 'next_update_at' => 'immutable_datetime', 'update_overdue_at' => 'immutable_datetime',
     ];
 
     /** @return BelongsTo<Team, $this> */
@@ -78,6 +79,13 @@ final class Occasion extends Record
     public function record(): array
     {
         return [$this->kind => $this->record_id];
+    }
+
+    /** Somebody answered: for the first time, or again. */
+    public function answered(): void
+    {
+        self::query()->whereKey($this->id)->whereNull('answered_at')->update(['answered_at' => now()]);
+        $this->refresh();
     }
 
     /** An update is owed by then, or none; whatever was overdue of the last one is settled. */

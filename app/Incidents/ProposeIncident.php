@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Targets\Promised;
 use App\Platform\Person;
 use App\Platform\Team;
 use App\Rota\Rota;
@@ -14,7 +15,9 @@ use App\Topology\Item;
 use App\Topology\Standing;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Incidents\Impact;
+use Skarvo\Incidents\PriorityMatrix;
 use Skarvo\Incidents\Proposal;
+use Skarvo\Incidents\Targets\PromisedOf;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
@@ -62,6 +65,7 @@ final class ProposeIncident
             'sites' => $hit->sites,
             'together' => Troubles::now($situation)->with($observed),
             'targets' => $matrix->toArray()['targets'],
+            'restore' => self::restore(),
             'priorities' => $matrix->toArray()['priorities'],
             'choices' => [
                 'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('tier')->orderBy('name')->get()
@@ -76,6 +80,19 @@ final class ProposeIncident
                 'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
             ],
         ];
+    }
+
+    /** @return array<string, array<int, int>> seconds until restored, by service ('': any other) and priority */
+    private static function restore(): array
+    {
+        $by = [];
+        foreach (Promised::all()->all as $agreement) {
+            foreach (in_array(PromisedOf::Incident, $agreement->kinds, true) ? PriorityMatrix::PRIORITIES : [] as $priority) {
+                $by[$agreement->service ?? ''][$priority] = $agreement->target(Promised::RESTORE, $priority)->withinSeconds ?? 0;
+            }
+        }
+
+        return $by;
     }
 
     /**

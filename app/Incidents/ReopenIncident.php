@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Targets\IncidentTargets;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -53,7 +54,7 @@ final class ReopenIncident
                 Actor::person($by), IncidentEntry::IncidentReopened, ['incident', $incident->id],
                 ['why' => $why, 'title' => $incident->title], ['incident' => $incident->id],
             );
-            $incident->update(['restore_by' => RestoreTarget::of($incident, $incident->priority)]);
+            IncidentTargets::setTimes($incident);
             $consequences->carryOut();
         });
     }

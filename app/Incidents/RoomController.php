@@ -27,7 +27,8 @@ final class RoomController
     {
         $person = CurrentPerson::of($request);
         Presence::seen($incident, $person);
-        $incident->load(IncidentSummary::NEEDS);
+        // The same that the clocks go by: what hangs on it is read once.
+        $incident = (Incident::allOpen()->find($incident->id) ?? $incident)->loadMissing(IncidentSummary::NEEDS);
         $situation = Situation::shown();
 
         return Inertia::render('Incidents/Room', [

@@ -26,6 +26,8 @@ final class TakeCoordination
             $now = $incident->refresh()->load('coordinator')->coordinator;
             throw Refused::because($now === null ? 'This incident is over.' : "$now->name coordinates this by now.");
         }
+        // An incident that declared itself has somebody who answers for it from here on.
+        $incident->refresh()->occasion->answered();
         Alert::query()->where('incident_id', $incident->id)->whereNull('taken_at')->update(['taken_by' => $by->id, 'taken_at' => now()]);
         Journal::write(Actor::person($by), IncidentEntry::IncidentCoordinator, ['incident', $incident->id]);
     }

@@ -6,15 +6,29 @@ namespace App\Incidents;
 
 use App\Platform\Contracts\RunningClock;
 use App\Platform\Contracts\RunsOut;
+use Carbon\CarbonImmutable;
 
-/** By when open incidents are to be restored. */
+/** By when open incidents are to be answered for the first time, and restored. */
 final class TargetClocks implements RunsOut
 {
     public function clocks(): array
     {
-        return array_values(Incident::allOpen()->map(static fn(Incident $incident): RunningClock => new RunningClock(
-            "restore-$incident->id", "Restore target, {$incident->ref()}", "priority $incident->priority",
-            $incident->restore_by, $incident->declared_at, "/incidents/$incident->id", false,
-        ))->all());
+        $clocks = [];
+        foreach (Incident::allOpen() as $incident) {
+            if ($incident->respond_by !== null && $incident->occasion->answered_at === null) {
+                $clocks[] = self::clock($incident, 'first', 'First answer', $incident->respond_by);
+            }
+            $clocks[] = self::clock($incident, 'restore', 'Restore target', $incident->restore_by);
+        }
+
+        return $clocks;
+    }
+
+    private static function clock(Incident $incident, string $key, string $words, CarbonImmutable $due): RunningClock
+    {
+        return new RunningClock(
+            "$key-$incident->id", "$words, {$incident->ref()}", "priority $incident->priority", $due, $incident->declared_at,
+            "/incidents/$incident->id", false,
+        );
     }
 }

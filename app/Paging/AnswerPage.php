@@ -84,6 +84,7 @@ final class AnswerPage
                 Actor::person($person), PagingEntry::CallAcknowledged, ['call', $call->id], $facts, $call->occasion->record(),
             ),
         };
+        $call->occasion->answered();
         if ($call->held_by !== $person->id) {
             $this->follow->happens($call, HappeningKind::Acknowledged, $person->id);
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tickets;
 
 use App\Incidents\Report;
+use App\Incidents\Targets\Promised;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -56,7 +57,7 @@ final class HearReporter implements TalksToReporters
             if ($isStill && $ticket->state === TicketState::Done) {
                 $report->update(['resolved_at' => null]);
                 $ticket->update(['closed_at' => null]);
-                Promises::note($ticket, HappeningKind::Reopened, name: Promises::RESTORE);
+                Promises::note($ticket, HappeningKind::Reopened, name: Promised::RESTORE);
                 Journal::write($by, TicketEntry::Reopened, $ticket->subject(), ['ref' => $ticket->ref()], $also);
             } elseif ($ticket->state === TicketState::Theirs) {
                 Promises::note($ticket, HappeningKind::Resumed);
@@ -77,7 +78,7 @@ final class HearReporter implements TalksToReporters
     private static function busy(?Ticket $ticket): ?array
     {
         return $ticket?->state !== TicketState::New || $ticket->person_id !== null || $ticket->respond_by === null || $ticket->respond_by->isPast()
-            || Promises::deskOpens() !== null || AtTheDesk::isAnybodyFree() ? null : ['by' => $ticket->respond_by];
+            || Promised::deskOpens() !== null || AtTheDesk::isAnybodyFree() ? null : ['by' => $ticket->respond_by];
     }
 
     public function follow(Report $report): array
@@ -102,7 +103,7 @@ final class HearReporter implements TalksToReporters
             'busy' => self::busy($ticket),
             'toldInWords' => (object) ($report->incident_id === null || $report->language === null
                 ? [] : TranslateUpdates::of($report->incident_id, $report->language)),
-            'language' => $report->language, 'deskOpens' => Promises::deskOpens(),
+            'language' => $report->language, 'deskOpens' => Promised::deskOpens(),
             'linkedByItself' => $ticket?->linked_by_itself === true && $report->incident?->isOpen() === true,
             'waitsForYou' => $ticket?->state === TicketState::Theirs,
         ];

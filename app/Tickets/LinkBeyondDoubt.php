@@ -6,6 +6,7 @@ namespace App\Tickets;
 
 use App\Incidents\Incident;
 use App\Incidents\LinkReport;
+use App\Incidents\Targets\Promised;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -79,14 +80,14 @@ final class LinkBeyondDoubt
         }
         LinkReport::undo($ticket->report, 'The reporter says that it is something else', Actor::reporter($ticket->report->name));
         $ticket->update(['linked_by_itself' => false, 'state' => TicketState::Ours, 'waits_since' => now(), 'guesses' => null]);
-        Promises::note($ticket, HappeningKind::Reopened, name: Promises::RESPOND);
+        Promises::note($ticket, HappeningKind::Reopened, name: Promised::RESPOND);
         Promises::setTimes($ticket);
     }
 
     private static function link(Ticket $ticket, Incident $incident): void
     {
         LinkReport::to($ticket->report, $incident, Actor::system());
-        Promises::note($ticket, HappeningKind::Met, name: Promises::RESPOND);
+        Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
         $ticket->update(['state' => TicketState::Ours, 'linked_by_itself' => true]);
         Promises::setTimes($ticket);
         $said = Update::query()->where('incident_id', $incident->id)->latest('number')->value('text');

@@ -21,7 +21,6 @@ enum TicketEntry: string implements EntryKind
     case Closed = 'ticket.closed';
     case Reopened = 'ticket.reopened';
     case Forgotten = 'ticket.forgotten';
-    case PromisesChanged = 'promises.changed';
     case LessonUndone = 'lesson.undone';
     case ChatFailed = 'ticket.chat_failed';
     case TaskAdded = 'task.added';

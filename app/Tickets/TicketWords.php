@@ -32,7 +32,6 @@ final class TicketWords implements TellsEntries
             TicketEntry::Closed => Sentence::plain("Closed $ref"),
             TicketEntry::Reopened => Sentence::strong("$ref is open again"),
             TicketEntry::Forgotten => Sentence::plain("Erased whoever reported $ref", $facts->text('why')),
-            TicketEntry::PromisesChanged => Sentence::plain('Changed what is promised of tickets'),
             TicketEntry::LessonUndone => Sentence::quiet("Learns no more from the {$facts->text('field')} of $ref"),
             TicketEntry::ChatFailed => Sentence::strong(
                 "What was said to the reporter of $ref did not reach the chat", $facts->text('error'),

@@ -8,6 +8,7 @@ use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Foreseen;
 use App\Incidents\Incident;
 use App\Incidents\Report;
+use App\Incidents\Targets\Promised;
 use App\Incidents\Turn;
 use App\Incidents\TurnKind;
 use Illuminate\Database\Eloquent\Collection;
@@ -35,7 +36,7 @@ final class TicketsOfIncident implements HasConsequences
 
         return new Foreseen(static fn(): array => [], static function () use ($tickets, $isOver, $incident, $turn): void {
             foreach ($tickets as $ticket) {
-                foreach ($isOver ? [Promises::RESPOND, Promises::RESTORE] : [Promises::RESTORE] as $name) {
+                foreach ($isOver ? [Promised::RESPOND, Promised::RESTORE] : [Promised::RESTORE] as $name) {
                     Promises::note($ticket, $isOver ? HappeningKind::Met : HappeningKind::Reopened, name: $name);
                 }
                 $ticket->update([

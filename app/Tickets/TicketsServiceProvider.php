@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tickets;
 
+use App\Incidents\Contracts\CountsTargets;
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
 use App\Platform\Capability;
@@ -29,6 +30,7 @@ final class TicketsServiceProvider extends Capability
             ClockPart::class => [LookAtTickets::class, Languages\TranslateUpdates::class],
             Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],
             RoomPanel::class => [Busy\BusyPeriods::class, Steps\IncidentTasks::class],
+            CountsTargets::class => [Promises::class],
             TellsEntries::class => [TicketWords::class],
             HasConsequences::class => [Steps\IncidentTasks::class, TicketsOfIncident::class],
             HearsReports::class => [OpenTicket::class],

@@ -7,6 +7,7 @@ namespace App\Tickets;
 use App\Incidents\Incident;
 use App\Incidents\LinkReport;
 use App\Incidents\Priorities;
+use App\Incidents\Targets\Promised;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -172,7 +173,7 @@ final readonly class WorkTickets
         WorkSteps::mayClose($ticket);
         $post = $text === '' ? null : $this->post($ticket, $text, false);
         $this->firstAnswer($ticket);
-        Promises::note($ticket, HappeningKind::Met, name: Promises::RESTORE);
+        Promises::note($ticket, HappeningKind::Met, name: Promised::RESTORE);
         $ticket->update(['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null, 'offered_to_id' => null, 'offered_by_id' => null]);
         $ticket->report->update(['resolved_at' => now()]);
         Promises::setTimes($ticket);
@@ -227,7 +228,7 @@ final readonly class WorkTickets
 
     private function firstAnswer(Ticket $ticket): void
     {
-        Promises::note($ticket, HappeningKind::Met, name: Promises::RESPOND);
+        Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
         if ($ticket->person_id === null) {
             $ticket->update(['person_id' => $this->by->id]);
         }

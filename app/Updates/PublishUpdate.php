@@ -59,6 +59,7 @@ final class PublishUpdate
             $incident->update([
                 'stage' => $stage, 'version' => $incident->version + 1,
             ]);
+            $incident->occasion->answered();
             $incident->occasion->owes($next);
         });
     }

@@ -190,15 +190,22 @@ test('a picture goes along with a report in the reporter’s own language, is re
   await expect(anna.getByRole('link', { name: 'how to restart it.pdf' })).toBeVisible({ timeout: 20_000 });
 });
 
-test('an administrator changes what is promised of tickets', async ({ browser }) => {
+test('an administrator changes what is promised, and promises more of one service', async ({ browser }) => {
   const per = await someone(browser, 'Per Strand');
   await per.goto('/settings/targets');
-  await accessible(per, 'targets of tickets');
-  await per.getByLabel('Minutes, priority 4, First answer').fill('90');
+  await accessible(per, 'targets');
+  await per.getByLabel('Minutes, Reports, Requests: any service, priority 4, First answer').fill('90');
+  await per.getByRole('button', { name: 'Add an agreement' }).click();
+  await per.getByLabel('Service, Reports: any service').last().selectOption('Payment');
+  await per.getByLabel('Minutes, Reports: Payment, priority 1, First answer').fill('5');
   await per.getByRole('button', { name: 'Save the targets' }).click();
-  await expect(per.getByText('Saved. Open tickets are counted by them.')).toBeVisible();
+  await expect(per.getByText('Saved. What is open is counted by them.')).toBeVisible();
   await per.reload();
-  await expect(per.getByLabel('Minutes, priority 4, First answer')).toHaveValue('90');
+  await expect(per.getByLabel('Minutes, Reports, Requests: any service, priority 4, First answer')).toHaveValue('90');
+  await expect(per.getByLabel('Minutes, Reports: Payment, priority 1, First answer')).toHaveValue('5');
+  await per.getByLabel('Minutes, Incidents: any service, priority 1, Restored, solved or done').fill('');
+  await per.getByRole('button', { name: 'Save the targets' }).click();
+  await expect(per.getByText('Say within how long incidents of priority 1 are restored.')).toBeVisible();
 });
 
 test('a call is taken with what is known beside it, and filed by one key', async ({ browser }) => {

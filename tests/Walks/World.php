@@ -138,7 +138,9 @@ final class World
             'POST report/{token}/say' => ['text' => 'x', 'still' => false, 'urgent' => true, 'send_key' => 'k'],
             'POST settings/targets' => [
                 'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00',
-                'targets' => [['name' => 'respond', 'priority' => 1, 'minutes' => 10, 'desk' => true, 'pauses' => false]],
+                'agreements' => [['kinds' => ['incident'], 'service' => null, 'targets' => array_map(static fn(int $priority): array => [
+                    'name' => 'restore', 'priority' => $priority, 'minutes' => 10, 'desk' => true, 'pauses' => false,
+                ], [1, 2, 3, 4])]],
             ],
             'POST lessons/linking' => ['on' => false, 'version' => 0], 'POST report/{token}/other' => [],
             'POST tickets/{ticket}/translation' => ['post' => 0, 'to' => 'en', 'text' => 'x'],

@@ -8,7 +8,7 @@ use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
 
 /**
- * Priority from impact and urgency, and what a priority promises. An organisation edits it.
+ * Priority from impact and urgency, and how often people are updated at each. An organisation edits it.
  *
  * Priorities run from 1, the highest, to 4.
  */
@@ -18,7 +18,7 @@ final readonly class PriorityMatrix
 
     /**
      * @param  array<string, array<string, int>>  $priorities  by impact, by urgency
-     * @param  array<int, array{restore_minutes: int, update_minutes: int}>  $targets  by priority
+     * @param  array<int, array{update_minutes: int}>  $targets  by priority
      */
     private function __construct(private array $priorities, private array $targets) {}
 
@@ -31,16 +31,16 @@ final readonly class PriorityMatrix
                 'few' => ['now' => 3, 'soon' => 4, 'later' => 4],
             ],
             [
-                1 => ['restore_minutes' => 120, 'update_minutes' => 30],
-                2 => ['restore_minutes' => 240, 'update_minutes' => 60],
-                3 => ['restore_minutes' => 1440, 'update_minutes' => 240],
-                4 => ['restore_minutes' => 4320, 'update_minutes' => 1440],
+                1 => ['update_minutes' => 30],
+                2 => ['update_minutes' => 60],
+                3 => ['update_minutes' => 240],
+                4 => ['update_minutes' => 1440],
             ],
         );
     }
 
     /**
-     * Reads `{"priorities": {"wide": {"now": 1, …}, …}, "targets": {"1": {"restore_minutes": 120, "update_minutes": 30}, …}}`.
+     * Reads `{"priorities": {"wide": {"now": 1, …}, …}, "targets": {"1": {"update_minutes": 30}, …}}`.
      *
      * @throws BadInput
      */
@@ -60,10 +60,9 @@ final readonly class PriorityMatrix
         $targets = [];
         $rows = $document->fields($fields['targets'] ?? new \stdClass, '/targets', array_map(strval(...), self::PRIORITIES)) ?? [];
         foreach (array_intersect_key($rows, array_flip(self::PRIORITIES)) as $priority => $row) {
-            $target = $document->fields($row, "/targets/$priority", ['restore_minutes', 'update_minutes']) ?? [];
-            $minutes = static fn(string $name): int => array_key_exists($name, $target)
-                ? $document->integer($target[$name], "/targets/$priority/$name", 1, 525600) ?? 0 : 0;
-            $targets[(int) $priority] = ['restore_minutes' => $minutes('restore_minutes'), 'update_minutes' => $minutes('update_minutes')];
+            $target = $document->fields($row, "/targets/$priority", ['update_minutes']) ?? [];
+            $targets[(int) $priority] = ['update_minutes' => array_key_exists('update_minutes', $target)
+                ? $document->integer($target['update_minutes'], "/targets/$priority/update_minutes", 1, 525600) ?? 0 : 0];
         }
         $document->conclude();
 
@@ -75,19 +74,13 @@ final readonly class PriorityMatrix
         return $this->priorities[$impact->value][$urgency->value];
     }
 
-    /** @return int seconds within which service is to be restored */
-    public function restoreWithin(int $priority): int
-    {
-        return $this->targets[$priority]['restore_minutes'] * 60;
-    }
-
     /** @return int seconds within which the next update is owed */
     public function updateWithin(int $priority): int
     {
         return $this->targets[$priority]['update_minutes'] * 60;
     }
 
-    /** @return array{priorities: array<string, array<string, int>>, targets: array<int, array{restore_minutes: int, update_minutes: int}>} */
+    /** @return array{priorities: array<string, array<string, int>>, targets: array<int, array{update_minutes: int}>} */
     public function toArray(): array
     {
         return ['priorities' => $this->priorities, 'targets' => $this->targets];

@@ -65,7 +65,7 @@ final class ProposalTest extends TestCase
 
         self::assertEquals($usual, $read);
         self::assertSame([1, 4], [$read->priority(Impact::Wide, Urgency::Now), $read->priority(Impact::Few, Urgency::Later)]);
-        self::assertSame([7200, 1800], [$read->restoreWithin(1), $read->updateWithin(1)]);
+        self::assertSame([1800, 86400], [$read->updateWithin(1), $read->updateWithin(4)]);
     }
 
     /** @return iterable<string, array{string, string}> */

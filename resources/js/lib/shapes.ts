@@ -52,7 +52,7 @@ export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'we
 export interface Guess { id: number; ref: string; title: string; score: number; because: string[] }
 
 /** Incidents/IncidentSummary */
-export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; coordinator: string; coordinator_id: string | null }
+export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; respond_by: string | null; answered_at: string | null; coordinator: string; coordinator_id: string | null }
 
 /** Platform/Journal/Telling */
 export interface JournalLine { seq: number; at: string; lead: string; rest: string; weight: 'plain' | 'strong' | 'quiet'; by: string | null; kind: string; message: string | null }

@@ -6,6 +6,7 @@ namespace Tests\Feature\Tickets;
 
 use App\Incidents\Incident;
 use App\Incidents\Report;
+use App\Incidents\Targets\Promised;
 use App\Platform\Journal\Entry;
 use App\Tickets\Promises;
 use App\Tickets\Ticket;
@@ -101,8 +102,8 @@ final class TicketsTest extends TestCase
         self::assertStringContainsString(route('report.follow', $this->report->key()), $mail->text);
         $this->guest()->get("/report/{$this->report->key()}")->assertInertia(fn(Shown $shown) => $shown
             ->where('talk.0.text', 'Which lane is it?')->where('talk.0.mine', false)->where('waitsForYou', true));
-        self::assertSame(TargetState::Met, self::promise($this->ticket, Promises::RESPOND));
-        self::assertSame(TargetState::Paused, self::promise($this->ticket, Promises::RESTORE));
+        self::assertSame(TargetState::Met, self::promise($this->ticket, Promised::RESPOND));
+        self::assertSame(TargetState::Paused, self::promise($this->ticket, Promised::RESTORE));
     }
 
     public function test_what_the_reporter_adds_brings_it_back_to_us_once_however_often_it_is_sent(): void
@@ -115,7 +116,7 @@ final class TicketsTest extends TestCase
 
         self::assertSame(TicketState::Ours, $this->ticket->refresh()->state);
         self::assertSame(1, TicketPost::query()->whereNull('person_id')->count());
-        self::assertNotSame(TargetState::Paused, self::promise($this->ticket, Promises::RESTORE));
+        self::assertNotSame(TargetState::Paused, self::promise($this->ticket, Promised::RESTORE));
         $entry = Entry::query()->where('kind', 'ticket.said')->sole();
         self::assertArrayNotHasKey('text', $entry->facts);
         self::assertSame('Lane 3.', $entry->told()['text']);
@@ -130,7 +131,7 @@ final class TicketsTest extends TestCase
 
         $this->say('Shut again.', ['still' => true])->assertRedirect();
         self::assertSame([TicketState::Ours, null], [$this->ticket->refresh()->state, $this->report->refresh()->resolved_at]);
-        self::assertSame(TargetState::Running, self::promise($this->ticket, Promises::RESTORE));
+        self::assertSame(TargetState::Running, self::promise($this->ticket, Promised::RESTORE));
 
         $this->reported('Another one, earlier due', null);
         $this->say('The ship leaves at nine.', ['urgent' => true]);
@@ -188,10 +189,10 @@ final class TicketsTest extends TestCase
         $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->count('tickets', 0));
 
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Set by hand.', 'update' => 'It works.'])->assertSessionHasNoErrors();
-        self::assertSame([TicketState::Done, TargetState::Met], [$this->ticket->refresh()->state, self::promise($this->ticket, Promises::RESTORE)]);
+        self::assertSame([TicketState::Done, TargetState::Met], [$this->ticket->refresh()->state, self::promise($this->ticket, Promised::RESTORE)]);
         $this->later(60);
         $this->post("/incidents/$incident->id/reopen", ['why' => 'Back', 'update' => 'It is back.'])->assertSessionHasNoErrors();
-        self::assertSame([TicketState::Ours, TargetState::Running], [$this->ticket->refresh()->state, self::promise($this->ticket, Promises::RESTORE)]);
+        self::assertSame([TicketState::Ours, TargetState::Running], [$this->ticket->refresh()->state, self::promise($this->ticket, Promised::RESTORE)]);
     }
 
     public function test_one_of_many_that_cannot_be_linked_keeps_all_of_them_as_they_were(): void
@@ -273,13 +274,30 @@ final class TicketsTest extends TestCase
 
     public function test_changed_promises_hold_for_tickets_that_are_open(): void
     {
-        $targets = ['targets' => [['name' => 'respond', 'priority' => 4, 'minutes' => 30, 'desk' => false, 'pauses' => false]]];
-        $sent = [...$targets, 'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00'];
+        $target = static fn(string $name, int $minutes, int $priority = 4): array => [
+            'name' => $name, 'priority' => $priority, 'minutes' => $minutes, 'desk' => false, 'pauses' => false,
+        ];
+        $incidents = ['kinds' => ['incident', 'task'], 'service' => null, 'targets' => array_map(static fn(int $p): array => $target('restore', 60, $p), [1, 2, 3, 4])];
+        $sent = ['agreements' => [['kinds' => ['report'], 'service' => null, 'targets' => [$target('respond', 30)]], $incidents], 'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00'];
         $this->post('/settings/targets', $sent)->assertForbidden();
         $this->actingAs($this->person('per-strand'))->post('/settings/targets', $sent)->assertSessionHasNoErrors();
         self::assertSame(['08:30', null], [$this->ticket->refresh()->respond_by?->format('H:i'), $this->ticket->restore_by]);
         $this->post('/settings/targets', $sent)->assertSessionHasErrors('action');
         $this->post('/settings/targets', [...$sent, 'version' => 1, 'days' => []])->assertSessionHasErrors('days');
+        // Another kind, and then another service, are promised otherwise.
+        $request = ['kinds' => ['request'], 'service' => null, 'targets' => [$target('respond', 45), $target('restore', 90)]];
+        $booking = ['kinds' => ['request'], 'service' => 'booking', 'targets' => [$target('restore', 120)]];
+        $this->post('/settings/targets', [...$sent, 'version' => 1, 'agreements' => [...$sent['agreements'], $request, $booking]])
+            ->assertSessionHasNoErrors();
+        $correct = ['kind' => 'request', 'service' => 'vehicle-lanes', 'impact' => 'few', 'urgency' => 'later'];
+        $this->desk();
+        $this->later(600);
+        $post = "/tickets/{$this->ticket->id}/correct";
+        $this->post($post, [...$correct, 'version' => $this->ticket->refresh()->version], ['X-Request-Key' => 'k1'])->assertSessionHasNoErrors();
+        $times = fn(): array => [$this->ticket->refresh()->respond_by?->format('H:i'), $this->ticket->restore_by?->format('H:i')];
+        self::assertSame(['08:45', '09:30'], $times());
+        $this->post($post, [...$correct, 'service' => 'booking', 'version' => $this->ticket->refresh()->version], ['X-Request-Key' => 'k2'])->assertSessionHasNoErrors();
+        self::assertSame([null, '10:00'], $times());
     }
 
     public function test_several_reporters_get_one_answer_or_none_of_them_does(): void

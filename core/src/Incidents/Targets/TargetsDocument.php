@@ -6,10 +6,7 @@ namespace Skarvo\Incidents\Targets;
 
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
-use Skarvo\Json\HoursReader;
-use Skarvo\Json\Pointer;
 use Skarvo\Time\Instant;
-use Skarvo\Time\OpenHours;
 
 /** Reads promises and what happened to a ticket, as the contract of targets says. */
 final readonly class TargetsDocument
@@ -27,7 +24,8 @@ final readonly class TargetsDocument
         $reader = new self(
             $document, $document->fields($document->root(), '', ['time_zone', 'targets', 'happenings', 'now'], ['hours']) ?? [],
         );
-        [$targets, $names] = $reader->targets($reader->hours());
+        $rows = new TargetsReader($document);
+        [$targets, $names] = $rows->targets($reader->list('targets'), '/targets', $rows->hours($reader->fields));
         $now = array_key_exists('now', $reader->fields) ? $document->instant($reader->fields['now'], '/now') : null;
         $happenings = $reader->happenings($names);
         if ($now !== null && $happenings !== [] && $happenings[0]->at > $now->seconds) {
@@ -39,66 +37,6 @@ final readonly class TargetsDocument
         }
 
         return [$targets, $happenings, $now->seconds];
-    }
-
-    /** @return array<array-key, OpenHours|null> by name; null where it cannot be read */
-    private function hours(): array
-    {
-        $reader = new HoursReader($this->document);
-        $zone = $reader->zone($this->fields);
-        $hours = [];
-        $all = array_key_exists('hours', $this->fields) ? $this->document->map($this->fields['hours'], '/hours') ?? [] : [];
-        foreach ($all as $name => $value) {
-            $at = Pointer::child('/hours', $name);
-            $this->document->id((string) $name, $at);
-            $hours[$name] = $reader->open($value, $at, $zone);
-        }
-
-        return $hours;
-    }
-
-    /**
-     * @param  array<array-key, OpenHours|null>  $hours
-     * @return array{list<Target>, array<array-key, true>} the targets, and their names
-     */
-    private function targets(array $hours): array
-    {
-        $targets = $names = $seen = [];
-        foreach ($this->list('targets') as $i => $value) {
-            $at = "/targets/$i";
-            $row = $this->document->fields($value, $at, ['name', 'priority', 'within'], ['hours', 'pauses', 'warn']) ?? [];
-            $name = array_key_exists('name', $row) ? $this->document->id($row['name'], "$at/name") : null;
-            $priority = $this->priority($row, $at);
-            $within = array_key_exists('within', $row) ? $this->document->duration($row['within'], "$at/within")?->seconds() : null;
-            if ($within === 0) {
-                $within = $this->document->refuse(ErrorCode::OutOfRange, "$at/within", 'A target allows at least a second, such as PT30M.');
-            }
-            $open = array_key_exists('hours', $row) ? $this->document->id($row['hours'], "$at/hours") : null;
-            if ($open !== null && ! array_key_exists($open, $hours)) {
-                $this->document->refuse(ErrorCode::UnknownId, "$at/hours", "There are no hours called \"$open\". Add them to \"hours\".");
-            }
-            $pauses = $row['pauses'] ?? (array_key_exists('pauses', $row) ? null : true);
-            if (! is_bool($pauses)) {
-                $this->document->wrongType("$at/pauses", 'true or false');
-            }
-            $warn = array_key_exists('warn', $row) ? $this->document->integer($row['warn'], "$at/warn", 1, 99) : Target::WARN;
-            if ($name !== null) {
-                $names[$name] = true;
-            }
-            if ($name === null || $priority === null) {
-                continue;
-            }
-            if (isset($seen[$name][$priority])) {
-                $this->document->refuse(
-                    ErrorCode::DuplicateId, "$at/priority", "\"$name\" is promised for priority $priority already. Keep one of the two.",
-                );
-            } elseif ($within !== null && $warn !== null) {
-                $targets[] = new Target($name, $priority, $within, $open === null ? null : $hours[$open] ?? null, $pauses === true, $warn);
-            }
-            $seen[$name][$priority] = true;
-        }
-
-        return [$targets, $names];
     }
 
     /**
@@ -125,7 +63,7 @@ final readonly class TargetsDocument
             if (array_key_exists('kind', $row)) {
                 $this->document->word($row['kind'], "$at/kind", HappeningKind::class);
             }
-            $priority = $this->priority($row, $at);
+            $priority = (new TargetsReader($this->document))->priority($row, $at);
             $name = array_key_exists('name', $row) ? $this->document->id($row['name'], "$at/name") : null;
             if ($name !== null && ! isset($names[$name])) {
                 $name = $this->document->refuse(ErrorCode::UnknownId, "$at/name", "No target is called \"$name\".");
@@ -160,12 +98,6 @@ final readonly class TargetsDocument
         $whole = array_values(array_filter(array_column($taken, 2)));
 
         return count($whole) === count($taken) ? $whole : [];
-    }
-
-    /** @param  array<array-key, mixed>  $row */
-    private function priority(array $row, string $at): ?int
-    {
-        return array_key_exists('priority', $row) ? $this->document->integer($row['priority'], "$at/priority", 1, 5) : null;
     }
 
     /** @return list<mixed> */

@@ -35,7 +35,9 @@ interface Proposal {
   behind: string | null;
   hit: Service[];
   sites: string[];
-  targets: Record<string, { restore_minutes: number; update_minutes: number }>;
+  targets: Record<string, { update_minutes: number }>;
+  /** Seconds until restored, by service (empty: any other) and priority. */
+  restore: Record<string, Record<string, number>>;
   priorities: Record<string, Record<string, number>>;
   choices: {
     services: { id: string; name: string; tier: number; state: State }[];
@@ -59,6 +61,9 @@ const urgency = ref('');
 const team = ref('');
 const priority = computed(() => proposal.value?.priorities[impact.value]?.[urgency.value]);
 const target = computed(() => proposal.value?.targets[String(priority.value)]);
+const restore = computed(
+  () => (proposal.value?.restore[service.value] ?? proposal.value?.restore[''])?.[String(priority.value)] ?? 0,
+);
 const calls = computed(() => {
   const chosen = proposal.value?.choices.teams.find((one) => one.id === team.value)?.name;
   if (!chosen) return 'Calls nobody.';
@@ -199,7 +204,7 @@ const declare = (): void =>
         <strong>Priority {{ priority ?? '–' }}</strong>
         <span class="text-small text-ink-2"
           >from impact and urgency, by your organisation’s matrix<template v-if="target"
-            >: restore within {{ lasting(target.restore_minutes * 60000) }}, and an update every
+            >: restore within {{ lasting(restore * 1000) }}, and an update every
             {{ lasting(target.update_minutes * 60000) }}</template
           >.</span
         >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
 import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
@@ -6,10 +7,10 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import type { Choice } from '@/lib/types';
 
-/** The organisation's own matrix: what priority follows from impact and urgency, and what each priority promises. */
+/** The organisation's own matrix: what priority follows from impact and urgency, and how often people are updated. */
 interface Matrix {
   priorities: Record<string, Record<string, number>>;
-  targets: Record<string, { restore_minutes: number; update_minutes: number }>;
+  targets: Record<string, { update_minutes: number }>;
 }
 const props = defineProps<{ matrix: Matrix; version: number; impacts: Choice[]; urgencies: Choice[] }>();
 const action = useAction();
@@ -31,7 +32,8 @@ const save = (): void => {
       <h1>Priorities</h1>
       <p class="mb-4 text-ink-2">
         What priority follows from impact and urgency when an incident is declared or edited. Incidents that are under
-        way keep theirs until somebody edits them.
+        way keep theirs until somebody edits them. Within how long they are answered and restored stands under
+        <Link href="/settings/targets" class="link">Targets</Link>.
       </p>
       <TroubleNote :text="action.errors.value.action ?? action.errors.value.matrix" class="mb-3" />
       <table class="mb-6">
@@ -70,24 +72,12 @@ const save = (): void => {
         <thead>
           <tr class="text-left text-small text-ink-2">
             <th class="pr-6 font-semibold">Priority</th>
-            <th class="pr-6 font-semibold">Restore within, minutes</th>
             <th class="font-semibold">Update every, minutes</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="(target, priority) in cells.targets" :key="priority" class="row-rule">
             <th class="py-2 text-left">{{ priority }}</th>
-            <td class="py-2 pr-6">
-              <input
-                v-model.number="target.restore_minutes"
-                type="number"
-                min="1"
-                max="525600"
-                required
-                class="field w-28"
-                :aria-label="`Minutes to restore, priority ${priority}`"
-              />
-            </td>
             <td>
               <input
                 v-model.number="target.update_minutes"

@@ -17,6 +17,10 @@ const now = useNow();
 const coordination = useAction();
 const choices = computed(() => room.value.choices);
 const owed = computed(() => (incident.value.next_update_at ? millis(incident.value.next_update_at) - now.value : null));
+/** Until somebody who was called answers, or people are told for the first time. */
+const first = computed(() =>
+  incident.value.respond_by && !incident.value.answered_at ? millis(incident.value.respond_by) - now.value : null,
+);
 const target = computed(() => millis(incident.value.restore_by) - now.value);
 const soonest = computed(() => shared.value.clocks[0]);
 </script>
@@ -72,6 +76,12 @@ const soonest = computed(() => shared.value.clocks[0]);
         remaining(target)
       }}</span>
       {{ target < 0 ? 'past the restore target' : 'to the restore target' }}
+    </p>
+    <p v-if="isOpen && first !== null" class="text-right text-tiny text-ink-2">
+      <span class="block font-mono text-clock font-semibold" :class="first < 0 ? 'text-call' : 'text-ink'">{{
+        remaining(first)
+      }}</span>
+      {{ first < 0 ? 'no first answer yet' : 'to the first answer' }}
     </p>
     <p v-if="isOpen && owed !== null" class="text-right text-tiny text-ink-2">
       <span class="block font-mono text-clock font-semibold" :class="owed < 600_000 ? 'text-call' : 'text-ink'">{{

@@ -13,5 +13,4 @@ export const places: Place[] = [
   { name: 'Checklists', link: '/checklists', beside: '/tickets' },
   { name: 'Busy periods', link: '/busy', beside: '/tickets' },
   { name: 'Learned', link: '/lessons', beside: '/tickets', command: 'What suggestions have learned' },
-  { name: 'Targets of tickets', link: '/settings/targets', own: 4, for: (me) => me.administers },
 ];
