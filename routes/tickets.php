@@ -30,6 +30,8 @@ Route::middleware('web')->group(function (): void {
         Route::post('incidents/{incident}/tasks', [StepsController::class, 'addToIncident'])->middleware('may:work-tickets');
         Route::get('tasks', [StepsController::class, 'index']);
         // A team's own; whoever works tickets settles any.
+        Route::post('tasks/{task}/say', [StepsController::class, 'say'])->whereNumber('task');
+        Route::post('tasks/{task}/take', [StepsController::class, 'take'])->whereNumber('task');
         Route::post('tasks/{task}/settle', [StepsController::class, 'settle'])->whereNumber('task');
         Route::get('checklists', [ChecklistsController::class, 'index']);
         Route::get('busy', [BusyController::class, 'index']);

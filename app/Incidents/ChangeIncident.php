@@ -70,11 +70,9 @@ final class ChangeIncident
             }
             if (isset($changes['priority'])) {
                 IncidentTargets::setTimes($incident);
-            }
-            if ($isRaised) {
-                Consequences::foresee(
-                    $incident, Turn::raised(Actor::person($by), $call ? $incident->load('team')->team : null, $why),
-                )->carryOut();
+                Consequences::foresee($incident, $isRaised
+                    ? Turn::raised(Actor::person($by), $call ? $incident->load('team')->team : null, $why)
+                    : Turn::lowered(Actor::person($by), $why))->carryOut();
             }
         });
     }

@@ -9,4 +9,7 @@ enum LinkKind: string
 {
     /** It tells of what the other record is: a report of an incident. */
     case About = 'about';
+
+    /** It is a piece of the other: a task of an incident or a ticket. */
+    case PartOf = 'part-of';
 }

@@ -29,6 +29,11 @@ final readonly class Turn
         return new self(TurnKind::Raised, $by, $calls, $why);
     }
 
+    public static function lowered(Actor $by, string $why): self
+    {
+        return new self(TurnKind::Lowered, $by, why: $why);
+    }
+
     public static function reopened(Actor $by, ?Team $calls, string $why, string $public): self
     {
         return new self(TurnKind::Reopened, $by, $calls, $why, $public);

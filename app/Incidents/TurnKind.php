@@ -9,6 +9,8 @@ enum TurnKind
 {
     case Declared;
     case Raised;
+    /** Its priority presses less than it did. */
+    case Lowered;
     case Reopened;
     case Resolved;
     /** A rule pages for an alert that is part of it. */

@@ -79,7 +79,7 @@ final class AtTheDesk
             $away[$one->person] = $one->isWish ? $away[$one->person] ?? false : true;
         }
         $onRota = Look::once('on call now', static fn(): array => Rota::known()->map(static fn(Rota $rota): ?string => $rota->onCallNow())->all());
-        $open = Ticket::query()->open()->whereIn('person_id', array_keys($names))->groupBy('person_id')
+        $open = Ticket::query()->open()->whereNotNull('report_id')->whereIn('person_id', array_keys($names))->groupBy('person_id')
             ->selectRaw('person_id, count(*) as many')->pluck('many', 'person_id');
 
         return [$names, array_map(static fn(string $id): DeskPerson => new DeskPerson(

@@ -34,17 +34,17 @@ final class ForgetReporter
             throw Refused::because("{$ticket->ref()} is open: whoever reported it is still to be answered. Close it first.");
         }
         // Under a new token: the address that they were given opens nothing any more.
-        $email = $ticket->report->email;
-        $ticket->report->update([
+        $email = $ticket->reported()->email;
+        $ticket->reported()->update([
             'answered' => null, 'better' => null, 'chat_channel' => null, 'chat_thread' => null, 'name' => null, 'email' => null,
             'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH),
         ]);
         TicketPost::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
-        KeepFiles::erase($ticket->report);
+        KeepFiles::erase($ticket->reported());
         Translation::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
         Attempt::query()->where('ticket_id', $ticket->id)->update(['what' => self::ERASED, 'why' => null]);
         $ticket->update(['more_urgent' => null, 'guesses' => null]);
-        Journal::erase(Report::KIND, $ticket->report_id);
+        Journal::erase(Report::KIND, $ticket->reported()->id);
         Journal::erase(Ticket::KIND, $ticket->id);
         DB::table('outbox')->whereIn('kind', ['mail', 'chat', 'translation'])->whereNotNull('sent_at')->where(static fn($query) => $query
                 ->where('payload->about->report', $ticket->report_id)

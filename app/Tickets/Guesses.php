@@ -166,8 +166,8 @@ final class Guesses
     private static function ticket(Ticket $ticket): KnownTicket
     {
         return new KnownTicket(
-            (string) $ticket->id, $ticket->words(), $ticket->opened_at->getTimestamp(), $ticket->report->service_id, $ticket->item_id,
-            $ticket->report->site,
+            (string) $ticket->id, $ticket->words(), $ticket->opened_at->getTimestamp(), $ticket->reported()->service_id, $ticket->item_id,
+            $ticket->reported()->site,
         );
     }
 

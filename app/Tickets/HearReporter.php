@@ -12,6 +12,7 @@ use App\Platform\Journal\Journal;
 use App\Tickets\Languages\TranslateUpdates;
 use App\Tickets\Languages\Translation;
 use App\Tickets\Languages\Translator;
+use App\Tickets\Steps\TaskTickets;
 use App\Updates\Contracts\TalksToReporters;
 use App\Updates\Files\CheckedFile;
 use App\Updates\Files\KeepFiles;
@@ -69,6 +70,7 @@ final class HearReporter implements TalksToReporters
             if ($ticket->state !== TicketState::Done || $isStill) {
                 // What nobody has looked at yet waits since it came.
                 $ticket->update($ticket->state === TicketState::New ? [] : ['state' => TicketState::Ours, 'waits_since' => now()]);
+                TaskTickets::followOwner($ticket);
             }
             Promises::setTimes($ticket);
         });

@@ -26,7 +26,7 @@ final class Lessons
         if ($set === []) {
             return;
         }
-        $suggested = array_column(Suggestions::told($ticket->words(), $ticket->report->site), 'choices', 'field');
+        $suggested = array_column(Suggestions::told($ticket->words(), $ticket->reported()->site), 'choices', 'field');
         foreach ($set as $field => $value) {
             Lesson::query()->create([
                 'ticket_id' => $ticket->id, 'field' => $field, 'suggested' => $suggested[$field][0]['value'] ?? null, 'value' => $value,
@@ -60,7 +60,7 @@ final class Lessons
         }
 
         return array_values($lessons->map(static fn(Lesson $one): array => [
-            'id' => $one->id, 'ticket' => $one->ticket_id, 'ref' => $one->ticket->ref(), 'what' => $one->ticket->report->what,
+            'id' => $one->id, 'ticket' => $one->ticket_id, 'ref' => $one->ticket->ref(), 'what' => $one->ticket->reported()->what,
             'field' => $one->field,
             'suggested' => $one->suggested === null ? null : $names[$one->field][$one->suggested] ?? $one->suggested,
             'value' => $names[$one->field][$one->value] ?? $one->value,

@@ -62,7 +62,7 @@ final class LinkBeyondDoubt
         $linked = 0;
         foreach ($new as $ticket) {
             $incident = Incident::query()->whereNull('resolved_at')->find($ticket->guesses[0]['incident'] ?? 0);
-            if ($incident instanceof Incident && ! $ticket->report->wasUnlinked()) {
+            if ($incident instanceof Incident && ! $ticket->reported()->wasUnlinked()) {
                 self::link($ticket, $incident);
                 $linked++;
             }
@@ -78,7 +78,7 @@ final class LinkBeyondDoubt
         if (! $ticket->linked_by_itself) {
             return;
         }
-        LinkReport::undo($ticket->report, 'The reporter says that it is something else', Actor::reporter($ticket->report->name));
+        LinkReport::undo($ticket->reported(), 'The reporter says that it is something else', Actor::reporter($ticket->reported()->name));
         $ticket->update(['linked_by_itself' => false, 'state' => TicketState::Ours, 'waits_since' => now(), 'guesses' => null]);
         Promises::note($ticket, HappeningKind::Reopened, name: Promised::RESPOND);
         Promises::setTimes($ticket);
@@ -86,7 +86,7 @@ final class LinkBeyondDoubt
 
     private static function link(Ticket $ticket, Incident $incident): void
     {
-        LinkReport::to($ticket->report, $incident, Actor::system());
+        LinkReport::to($ticket->reported(), $incident, Actor::system());
         Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
         $ticket->update(['state' => TicketState::Ours, 'linked_by_itself' => true]);
         Promises::setTimes($ticket);

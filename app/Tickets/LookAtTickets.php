@@ -71,7 +71,7 @@ final class LookAtTickets implements ClockPart
     /** Reports that came from elsewhere, such as the beginning of the demonstration. */
     private static function openMissing(\Closure $mayWork): int
     {
-        $missing = Report::query()->whereNotIn('id', Ticket::query()->select('report_id'))->orderBy('id')->get();
+        $missing = Report::query()->whereNotIn('id', Ticket::query()->whereNotNull('report_id')->select('report_id'))->orderBy('id')->get();
 
         return $missing->isEmpty() ? 0 : DB::transaction(static function () use ($missing, $mayWork): int {
             if (! $mayWork()) {

@@ -28,7 +28,7 @@ final class OffersToDecide implements Decisions
     /** @return list<OfferLine> */
     private static function to(Person $reader): array
     {
-        return array_values(Ticket::query()->with(['report', 'translation', 'person', 'team'])->open()->where('offered_to_id', $reader->id)
+        return array_values(Ticket::query()->with([...Ticket::NEEDS, 'translation', 'person', 'team'])->open()->where('offered_to_id', $reader->id)
             ->orderBy('id')->get()->map(static fn(Ticket $one): array => [
                 'id' => $one->id, 'ref' => $one->ref(), 'what' => $one->words(), 'who' => $one->person->name ?? $one->team->name ?? 'the desk',
                 'offered' => ['to' => $reader->name, 'by' => Names::person($one->offered_by_id), 'mine' => true],

@@ -103,7 +103,7 @@ final class PhoneCall
     private static function lines(Collection $tickets, array $alike): array
     {
         return array_values($tickets->map(static fn(Ticket $one): array => [
-            'id' => $one->id, 'ref' => $one->ref(), 'what' => $one->report->what, 'state' => $one->state->words(),
+            'id' => $one->id, 'ref' => $one->ref(), 'what' => $one->reported()->what, 'state' => $one->state->words(),
             'alike' => isset($alike[$one->id]) ? round($alike[$one->id], 2) : null,
             // What ended it may end this one too.
             'answer' => $one->state !== TicketState::Done ? null : $one->posts->where('is_internal', false)->whereNotNull('person_id')->last()?->text,

@@ -19,7 +19,7 @@ final class Promises implements CountsTargets
 {
     public function countAnew(): void
     {
-        foreach (Ticket::query()->open()->lazyById() as $ticket) {
+        foreach (Ticket::query()->with(Ticket::NEEDS)->open()->lazyById() as $ticket) {
             self::setTimes($ticket);
         }
     }
@@ -32,7 +32,7 @@ final class Promises implements CountsTargets
                 (int) $row->at, HappeningKind::from($row->kind), $row->priority === null ? null : (int) $row->priority, $row->name,
             ))->all();
         $happenings = array_values($happenings);
-        $targets = Promised::all()->of(PromisedOf::from($ticket->kind->value), $ticket->report->service_id);
+        $targets = Promised::all()->of(PromisedOf::from($ticket->kind->value), $ticket->report === null ? $ticket->task?->service()?->id : $ticket->report->service_id);
 
         return $happenings === [] ? [] : Targets::of($targets, $happenings, max(Moment::now(), $happenings[0]->at));
     }

@@ -134,21 +134,21 @@ final class Suggestions
     private static function learned(): Suggester
     {
         $taught = DB::table('ticket_lessons')->select('ticket_id');
-        $tickets = Ticket::query()->with(['report', 'translation'])
+        $tickets = Ticket::query()->with(['report', 'translation'])->whereNotNull('report_id')
             ->where(static fn($query) => $query->where('state', TicketState::Done)->orWhereIn('id', $taught))
             ->latest('id')->limit(self::PAST)->get();
         $undone = DB::table('ticket_lessons')->whereNotNull('undone_at')->whereIn('ticket_id', $tickets->pluck('id'))
             ->get(['ticket_id', 'field', 'value']);
         $past = [];
         foreach ($tickets as $ticket) {
-            if ($ticket->report->what !== ForgetReporter::ERASED) {
+            if ($ticket->reported()->what !== ForgetReporter::ERASED) {
                 $settled = $ticket->settled();
                 foreach ($undone->where('ticket_id', $ticket->id) as $one) {
                     if (($settled[$one->field] ?? null) === $one->value) {
                         unset($settled[$one->field]);
                     }
                 }
-                $past[] = new SettledTicket($ticket->words(), $ticket->report->site, $settled);
+                $past[] = new SettledTicket($ticket->words(), $ticket->reported()->site, $settled);
             }
         }
 

@@ -21,7 +21,7 @@ final class TellReporter
     /** In the thread where it began, if it began in one; nothing by mail. */
     public static function inChat(Ticket $ticket, string $key, string $text): void
     {
-        $report = $ticket->report;
+        $report = $ticket->reported();
         if ($report->chat_thread !== null) {
             Outbox::put('chat', "chat-$key", [
                 'channel' => $report->chat_channel, 'thread' => $report->chat_thread, 'text' => $text, 'ticket' => $ticket->id,
@@ -33,7 +33,7 @@ final class TellReporter
     /** In which they read: their own, as far as it is known and we have words in it. */
     public static function language(Ticket $ticket): Language
     {
-        return Language::of((string) $ticket->report->language) ?? Translator::own();
+        return Language::of((string) $ticket->reported()->language) ?? Translator::own();
     }
 
     /**
@@ -42,7 +42,7 @@ final class TellReporter
      */
     public static function put(Ticket $ticket, string $key, Phrase $subject, string $text, Phrase $ends, bool $isAutomatic = false): void
     {
-        $report = $ticket->report;
+        $report = $ticket->reported();
         $language = self::language($ticket);
         $subject = $subject->in($language, $ticket->ref());
         $text .= "\n\n{$ends->in($language)} ".route('report.follow', $report->key());

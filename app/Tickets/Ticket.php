@@ -11,10 +11,12 @@ use App\Incidents\Report;
 use App\Platform\Deed;
 use App\Platform\Person;
 use App\Platform\Record;
+use App\Platform\Refused;
 use App\Platform\Staff\Names;
 use App\Platform\Team;
 use App\Tickets\Languages\Translation;
 use App\Tickets\Languages\Translator;
+use App\Tickets\Steps\Task;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
@@ -27,10 +29,12 @@ use Skarvo\Tickets\TicketKind;
 use Skarvo\Tickets\TicketState;
 
 /**
- * What the desk does about a report. Who reported it and what was said stands in the report.
+ * What the desk does about a report, or what a team is to do of an incident or another ticket. Who reported it and what was said
+ * stands in the report; what a team is asked stands in the step.
  *
  * @property int $id
- * @property int $report_id
+ * @property int|null $report_id null: it is a task
+ * @property int|null $task_id
  * @property TicketKind $kind
  * @property TicketState $state
  * @property string|null $item_id
@@ -52,11 +56,12 @@ use Skarvo\Tickets\TicketState;
  * @property list<array{incident: int, score: float, because: list<string>}>|null $guesses incidents to which it may belong
  * @property bool $linked_by_itself
  * @property int $version
- * @property-read Report $report
+ * @property-read Report|null $report
+ * @property-read Task|null $task
  * @property-read Translation|null $translation
  *
  * @phpstan-type TicketLine array{
- *     id: int, report: int, ref: string, kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
+ *     id: int, report: int|null, part_of: array{ref: string, title: string, link: string|null}|null, task: int|null, ref: string, kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
  *     place: string|null, service: string, team: string|null, item_name: string|null, way: string, language: string|null, priority: int, who: string, mine: bool, opened_at: CarbonImmutable,
  *     waits_since: CarbonImmutable,
  *     due: CarbonImmutable|null, is_near: bool, offered: array{to: string, by: string, mine: bool}|null, more_urgent: string|null,
@@ -68,9 +73,12 @@ final class Ticket extends Record
 {
     public const KIND = 'ticket';
 
+    /** What has to be loaded with several, where it is asked what they are called and what is promised of them. */
+    public const NEEDS = ['report', 'task.ticket.report.service', 'task.incident.service'];
+
     protected $casts = [
         'kind' => TicketKind::class, 'state' => TicketState::class, 'impact' => Impact::class, 'urgency' => Urgency::class,
-        'priority' => 'integer', 'report_id' => 'integer', 'opened_at' => 'immutable_datetime', 'waits_since' => 'immutable_datetime',
+        'priority' => 'integer', 'report_id' => 'integer', 'task_id' => 'integer', 'opened_at' => 'immutable_datetime', 'waits_since' => 'immutable_datetime',
         'closed_at' => 'immutable_datetime', 'respond_by' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
         'warn_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'guesses' => 'array', 'version' => 'integer',
         'linked_by_itself' => 'boolean',
@@ -80,6 +88,18 @@ final class Ticket extends Record
     public function report(): BelongsTo
     {
         return $this->belongsTo(Report::class);
+    }
+
+    /** @return BelongsTo<Task, $this> */
+    public function task(): BelongsTo
+    {
+        return $this->belongsTo(Task::class);
+    }
+
+    /** @throws Refused if nobody reported it */
+    public function reported(): Report
+    {
+        return $this->report ?? throw Refused::because("{$this->ref()} is a task: nobody outside waits for it.");
     }
 
     /** @return BelongsTo<Item, $this> */
@@ -126,7 +146,7 @@ final class Ticket extends Record
     }
 
     /**
-     * Those that wait for an incident which is under way.
+     * Those that were reported, and wait for an incident which is under way; or for none.
      *
      * @param  Builder<Ticket>  $query
      */
@@ -134,18 +154,19 @@ final class Ticket extends Record
     {
         $linked = Link::query()->holds()->where('from_kind', Report::KIND)->where('to_kind', Incident::KIND)->where('kind', LinkKind::About)
             ->whereIn('to_id', Incident::query()->whereNull('resolved_at')->select('id'))->select('from_id');
+        $query->whereNotNull('report_id');
         $with ? $query->whereIn('report_id', $linked) : $query->whereNotIn('report_id', $linked);
     }
 
     public function ref(): string
     {
-        return $this->report->ref();
+        return $this->report?->ref() ?? sprintf('TA-%04d', $this->id);
     }
 
     /** What was reported, in the desk's own language where it was translated. */
     public function words(): string
     {
-        return $this->translation->text ?? $this->report->what;
+        return $this->translation->text ?? $this->report->what ?? $this->task->text ?? '';
     }
 
     /** @return HasOne<Translation, $this> of what was reported, into the desk's own language */
@@ -158,7 +179,7 @@ final class Ticket extends Record
     public function settled(): array
     {
         return array_filter([
-            'service' => $this->report->service_said ? $this->report->service_id : null, 'item' => $this->item_id,
+            'service' => $this->reported()->service_said ? $this->reported()->service_id : null, 'item' => $this->item_id,
             'team' => $this->team_id, 'impact' => $this->impact->value, 'urgency' => $this->urgency->value, 'kind' => $this->kind->value,
         ], is_string(...));
     }
@@ -169,6 +190,21 @@ final class Ticket extends Record
         return [self::KIND, $this->id];
     }
 
+    /** @return array{ref: string, title: string, link: string|null}|null what it is a task of; of what was reported no more than a helper needs */
+    private function partOf(?Person $reader): ?array
+    {
+        $owner = $this->task?->owner();
+
+        return match (true) {
+            $owner === null => null,
+            $owner instanceof self && ($reader === null || ! Deed::ReadTickets->isAllowedTo($reader)) => [
+                'ref' => $owner->ref(), 'title' => $this->task->service()->name ?? '', 'link' => null,
+            ],
+            $owner instanceof self => ['ref' => $owner->ref(), 'title' => "“{$owner->words()}”", 'link' => "/tickets/$owner->id"],
+            default => ['ref' => $owner->ref(), 'title' => $owner->title, 'link' => "/incidents/$owner->id"],
+        };
+    }
+
     /**
      * @param  array<int, Incident>  $incidents  those that are under way, by id
      * @return TicketLine
@@ -177,14 +213,15 @@ final class Ticket extends Record
     {
         $guess = $this->guesses[0] ?? null;
         $probably = $guess === null || $guess['score'] < Guesses::LIKELY ? null : $incidents[$guess['incident']] ?? null;
-        $incident = $this->report->incident;
+        $incident = $this->report === null ? null : $this->report->incident;
+        $report = $this->report ?? $this->task?->ticket?->report;
 
         return [
-            'id' => $this->id, 'report' => $this->report_id, 'ref' => $this->ref(), 'kind' => $this->kind->value,
+            'id' => $this->id, 'report' => $this->report_id, 'part_of' => $this->partOf($reader), 'task' => $this->task_id, 'ref' => $this->ref(), 'kind' => $this->kind->value,
             'state' => $this->state->value,
-            'what' => $this->words(), 'name' => $this->report->name, 'place' => $this->report->site,
-            'service' => $this->report->service->name ?? '', 'team' => $this->team?->name, 'item_name' => $this->item?->name,
-            'way' => $this->report->way->words(), 'language' => $this->report->language, 'priority' => $this->priority,
+            'what' => $this->words(), 'name' => $this->report?->name, 'place' => $report?->site,
+            'service' => ($this->report === null ? $this->task?->service() : $this->report->service)->name ?? '', 'team' => $this->team?->name, 'item_name' => $this->item?->name,
+            'way' => $this->report?->way->words() ?? 'asked', 'language' => $this->report?->language, 'priority' => $this->priority,
             'who' => $this->person->name ?? $this->team->name ?? 'the desk', 'mine' => $reader !== null && $this->person_id === $reader->id,
             'opened_at' => $this->opened_at, 'waits_since' => $this->waits_since, 'due' => $this->due_at,
             'is_near' => $this->warn_at !== null && $this->warn_at->isPast(), 'more_urgent' => $this->more_urgent,

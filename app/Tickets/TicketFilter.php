@@ -51,6 +51,21 @@ final readonly class TicketFilter
         ], static fn(string $one): bool => $one !== '');
     }
 
+    /** @param  Builder<Steps\Task>  $query */
+    private function ofTask(Builder $query): void
+    {
+        // Nobody sent a task in.
+        $this->way === null ?: $query->whereRaw('1 = 0');
+        $this->service === '' ?: $query->where(fn($any) => $any
+            ->whereHas('incident', fn($incident) => $incident->where('service_id', $this->service))
+            ->orWhereHas('ticket.report', fn($report) => $report->where('service_id', $this->service)));
+        foreach (preg_split('/\s+/u', $this->words, -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
+            $number = preg_match('/^TA-0*(\d{1,9})$/i', $word, $found) === 1 ? (int) $found[1] : 0;
+            $query->where(static fn($any) => $any->whereHas('own', static fn($own) => $own->whereKey($number))
+                ->orWhereRaw("lower(text) like ? escape '\\'", ['%'.addcslashes(mb_strtolower($word), '%_\\').'%']));
+        }
+    }
+
     /**
      * @param  Builder<Ticket>  $tickets
      * @return Builder<Ticket>
@@ -59,7 +74,7 @@ final readonly class TicketFilter
     {
         $report = array_filter([$this->service, $this->words, $this->way->value ?? ''], static fn(string $one): bool => $one !== '');
         if ($report !== []) {
-            $tickets->whereHas('report', function ($query): void {
+            $tickets->where(fn($any) => $any->whereHas('report', function ($query): void {
                 $this->service === '' ?: $query->where('service_id', $this->service);
                 $this->way === null ?: $query->where('way', $this->way);
                 foreach (preg_split('/\s+/u', $this->words, -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
@@ -69,7 +84,7 @@ final readonly class TicketFilter
                         ->orWhereRaw("lower(what) like ? escape '\\'", [$like])->orWhereRaw("lower(name) like ? escape '\\'", [$like])
                         ->orWhereRaw("lower(site) like ? escape '\\'", [$like]));
                 }
-            });
+            })->orWhereHas('task', $this->ofTask(...)));
         }
         if ($this->team !== '') {
             $this->team === '-' ? $tickets->whereNull('team_id') : $tickets->where('team_id', $this->team);

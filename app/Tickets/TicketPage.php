@@ -40,7 +40,7 @@ use Skarvo\Tickets\TicketState;
  * @phpstan-type OtherTicket array{id: int, ref: string, what: string, state: string}
  * @phpstan-type TicketMore array{
  *     version: int, service_id: string, impact: value-of<Impact>, urgency: value-of<Urgency>, item: array{id: string, name: string}|null,
- *     mailed: bool, follow: string, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
+ *     mailed: bool, follow: string|null, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
  *     way: string, service_said: bool, said: list<string>, judged: array{helped: bool, better: string|null}|null,
  *     files: list<FileLine>, suggested: list<Suggested>, items: list<ReadItem>,
  *     translated: TranslationLine|null, language: string|null, original: string, steps: list<TaskLine>,
@@ -59,9 +59,9 @@ final class TicketPage
      */
     public static function of(Ticket $ticket, Person $reader, array $incidents): array
     {
-        $ticket->load(['report.service', 'report.link', 'report.incident', 'person', 'team', 'item']);
+        $ticket->load(['report.service', 'report.link', 'report.incident', 'person', 'team', 'item', ...Ticket::NEEDS, 'task.ticket.translation']);
 
-        return [...$ticket->toLine($reader, $incidents), ...self::more($ticket, $incidents)];
+        return [...$ticket->toLine($reader, $incidents), ...($ticket->kind->isReported() ? self::more($ticket, $incidents) : self::ofTask($ticket))];
     }
 
     /**
@@ -70,7 +70,7 @@ final class TicketPage
      */
     private static function more(Ticket $ticket, array $incidents): array
     {
-        $report = $ticket->report;
+        $report = $ticket->reported();
         $translated = self::translated($ticket);
         $files = ReportFile::byPost(ReportFile::query()->kept()->where('report_id', $report->id));
 
@@ -79,11 +79,7 @@ final class TicketPage
             'urgency' => $ticket->urgency->value,
             'item' => $ticket->item === null ? null : ['id' => $ticket->item->id, 'name' => $ticket->item->name],
             'mailed' => $report->email !== null, 'follow' => route('report.follow', $report->key()),
-            'posts' => array_values($ticket->posts->map(static fn(TicketPost $post): array => [
-                'id' => $post->id, 'by' => $post->person_id === null ? null : Names::person($post->person_id),
-                'internal' => $post->is_internal,
-                'text' => $post->text, 'at' => $post->at, 'translated' => $translated[$post->id] ?? null, 'files' => $files[$post->id] ?? [],
-            ])->all()),
+            'posts' => self::posts($ticket, $translated, $files),
             'files' => $files[0] ?? [], 'translated' => $translated[0] ?? null, 'language' => $report->language, 'original' => $report->what,
             'guesses' => array_values(array_filter(array_map(static function (array $guess) use ($incidents): ?array {
                 $incident = $incidents[$guess['incident']] ?? null;
@@ -93,12 +89,7 @@ final class TicketPage
                     'score' => $guess['score'], 'because' => $guess['because'],
                 ];
             }, $ticket->guesses ?? []))),
-            'promises' => array_map(static fn(TargetClock $clock): array => [
-                'name' => $clock->name, 'state' => $clock->state->value, 'broken' => $clock->broken,
-                'left' => $clock->leftSeconds === null ? null : $clock->leftSeconds * 1000,
-                'due' => $clock->dueAt === null ? null : Moment::of($clock->dueAt),
-                'met' => $clock->metAt === null ? null : Moment::of($clock->metAt),
-            ], Promises::of($ticket)),
+            'promises' => self::promises($ticket),
             'others' => self::others($ticket), 'way' => $report->way->words(), 'service_said' => $report->service_said,
             'said' => [
                 ...array_values(array_filter([$report->stops?->words(), $report->others?->words(), $report->waits?->meaning()])),
@@ -107,10 +98,50 @@ final class TicketPage
             'judged' => $report->helped === null ? null : ['helped' => $report->helped, 'better' => $report->better],
             ...self::suggested($ticket),
             'steps' => array_values(
-                Task::query()->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
+                Task::query()->with('own')->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
             ),
             'tried' => self::tried($ticket), 'busy' => self::busy($ticket),
         ];
+    }
+
+    /**
+     * What a team is to do, as who works it reads it: all of it stays inside.
+     *
+     * @return TicketMore
+     */
+    private static function ofTask(Ticket $ticket): array
+    {
+        return [
+            'version' => $ticket->version, 'service_id' => $ticket->task?->service()->id ?? '', 'impact' => $ticket->impact->value,
+            'urgency' => $ticket->urgency->value, 'item' => null, 'mailed' => false, 'follow' => null,
+            'posts' => self::posts($ticket, [], []), 'guesses' => [], 'promises' => self::promises($ticket), 'others' => [], 'way' => 'asked',
+            'service_said' => true, 'said' => [], 'judged' => null, 'files' => [], 'suggested' => [], 'items' => [], 'translated' => null,
+            'language' => null, 'original' => $ticket->words(), 'steps' => [], 'tried' => self::tried($ticket), 'busy' => null,
+        ];
+    }
+
+    /**
+     * @param  array<int, TranslationLine>  $translated
+     * @param  array<int, list<FileLine>>  $files
+     * @return list<PostLine>
+     */
+    private static function posts(Ticket $ticket, array $translated, array $files): array
+    {
+        return array_values($ticket->posts->map(static fn(TicketPost $post): array => [
+            'id' => $post->id, 'by' => $post->person_id === null ? null : Names::person($post->person_id), 'internal' => $post->is_internal,
+            'text' => $post->text, 'at' => $post->at, 'translated' => $translated[$post->id] ?? null, 'files' => $files[$post->id] ?? [],
+        ])->all());
+    }
+
+    /** @return list<TicketPromise> */
+    private static function promises(Ticket $ticket): array
+    {
+        return array_map(static fn(TargetClock $clock): array => [
+            'name' => $clock->name, 'state' => $clock->state->value, 'broken' => $clock->broken,
+            'left' => $clock->leftSeconds === null ? null : $clock->leftSeconds * 1000,
+            'due' => $clock->dueAt === null ? null : Moment::of($clock->dueAt),
+            'met' => $clock->metAt === null ? null : Moment::of($clock->metAt),
+        ], Promises::of($ticket));
     }
 
     /** @return array<int, TranslationLine> by post; 0: the words of the report */
@@ -137,7 +168,7 @@ final class TicketPage
     /** @return array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null while it is open: a busy period, and what it is suggested to raise it to */
     private static function busy(Ticket $ticket): ?array
     {
-        $busy = $ticket->state === TicketState::Done ? null : BusyPeriods::now($ticket->report->service_id);
+        $busy = $ticket->state === TicketState::Done ? null : BusyPeriods::now($ticket->reported()->service_id);
 
         return $busy === null ? null : [...$busy, 'raise' => BusyPeriod::raised($ticket->urgency)?->value];
     }
@@ -145,7 +176,7 @@ final class TicketPage
     /** @return array{suggested: list<Suggested>, items: list<ReadItem>} what is likely otherwise than it stands, while it is open */
     private static function suggested(Ticket $ticket): array
     {
-        $report = $ticket->report;
+        $report = $ticket->reported();
         if ($ticket->state === TicketState::Done) {
             return ['suggested' => [], 'items' => []];
         }
@@ -171,7 +202,7 @@ final class TicketPage
     /** @return list<array{string, string|null}> what the reporter said, and what was read in their pictures with the name of each */
     private static function texts(Ticket $ticket): array
     {
-        $said = [$ticket->report->what, ...$ticket->posts->whereNull('person_id')->whereNotNull('text')->pluck('text')->map(strval(...))->all()];
+        $said = [$ticket->reported()->what, ...$ticket->posts->whereNull('person_id')->whereNotNull('text')->pluck('text')->map(strval(...))->all()];
         $read = ReportFile::query()->kept()->where('report_id', $ticket->report_id)->whereNotNull('text')->orderBy('id')->get(['text', 'name']);
 
         return [
@@ -183,7 +214,7 @@ final class TicketPage
     /** @return list<OtherTicket> of the same address, or where there is none the same name */
     private static function others(Ticket $ticket): array
     {
-        $by = array_filter(['email' => $ticket->report->email, 'name' => $ticket->report->name]);
+        $by = array_filter(['email' => $ticket->reported()->email, 'name' => $ticket->reported()->name]);
         if ($by === []) {
             return [];
         }
@@ -191,7 +222,7 @@ final class TicketPage
 
         return array_values(Ticket::query()->with('report')->whereKeyNot($ticket->id)->whereHas('report', static fn($query) => $query->where($of))
             ->latest('opened_at')->limit(self::OTHERS)->get()->map(static fn(Ticket $other): array => [
-                'id' => $other->id, 'ref' => $other->ref(), 'what' => $other->report->what, 'state' => $other->state->words(),
+                'id' => $other->id, 'ref' => $other->ref(), 'what' => $other->reported()->what, 'state' => $other->state->words(),
             ])->all());
     }
 }

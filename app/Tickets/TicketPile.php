@@ -18,6 +18,7 @@ enum TicketPile: string
     case Mine = 'mine';
     case Theirs = 'theirs';
     case Incident = 'incident';
+    case Tasks = 'tasks';
     case Done = 'done';
 
     public function words(): string
@@ -27,6 +28,7 @@ enum TicketPile: string
             self::Mine => 'Mine',
             self::Theirs => 'Waiting for them',
             self::Incident => 'With an incident',
+            self::Tasks => 'Tasks',
             self::Done => 'Closed',
         };
     }
@@ -58,6 +60,7 @@ enum TicketPile: string
             self::Mine => Ticket::query()->open()->where(static fn(Builder $own) => $own->where('person_id', $reader->id)->orWhere('offered_to_id', $reader->id)),
             self::Theirs => Ticket::query()->where('state', TicketState::Theirs)->withIncident(false),
             self::Incident => Ticket::query()->open()->withIncident(),
+            self::Tasks => Ticket::query()->open()->whereNotNull('task_id'),
             self::Done => Ticket::query()->where('state', TicketState::Done),
         };
     }

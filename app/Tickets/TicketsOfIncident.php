@@ -11,6 +11,7 @@ use App\Incidents\Report;
 use App\Incidents\Targets\Promised;
 use App\Incidents\Turn;
 use App\Incidents\TurnKind;
+use App\Tickets\Steps\TaskTickets;
 use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Tickets\TicketState;
@@ -43,6 +44,7 @@ final class TicketsOfIncident implements HasConsequences
                     'state' => $isOver ? TicketState::Done : TicketState::Ours, 'closed_at' => $isOver ? now() : null, 'more_urgent' => null,
                     'offered_to_id' => null, 'offered_by_id' => null,
                 ]);
+                TaskTickets::followOwner($ticket);
                 Promises::setTimes($ticket);
                 // By mail they hear of it from the incident; a chat is ours.
                 TellReporter::inChat(

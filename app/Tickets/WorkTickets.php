@@ -15,6 +15,7 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Team;
 use App\Tickets\Languages\Translator;
+use App\Tickets\Steps\TaskTickets;
 use App\Tickets\Steps\WorkSteps;
 use App\Updates\Files\CheckedFile;
 use App\Updates\Files\KeepFiles;
@@ -23,6 +24,7 @@ use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Incidents\Urgency;
 use Skarvo\Tickets\Outcome;
 use Skarvo\Tickets\Phrase;
+use Skarvo\Tickets\TaskState;
 use Skarvo\Tickets\TicketKind;
 use Skarvo\Tickets\TicketState;
 
@@ -41,6 +43,7 @@ final readonly class WorkTickets
             return;
         }
         $ticket->update(['person_id' => $this->by->id, 'offered_to_id' => null, 'offered_by_id' => null, 'state' => self::begun($ticket)]);
+        $this->tasksAnswer($ticket);
         $this->write(TicketEntry::Taken, $ticket);
     }
 
@@ -67,8 +70,12 @@ final readonly class WorkTickets
             'person_id' => $person?->id, 'team_id' => $team->id ?? $person?->team_id, 'offered_to_id' => null, 'offered_by_id' => null,
             'state' => self::begun($ticket), 'waits_since' => now(),
         ]);
+        // Whose step it is says whose ticket it is.
+        $ticket->task?->update(['team_id' => $ticket->team_id]);
         $this->write(TicketEntry::HandedOver, $ticket, ['person' => $person?->id, 'team' => $team?->id, 'why' => $why]);
-        Lessons::learn($ticket, array_filter(['team' => $team?->id], is_string(...)), $this->by);
+        if ($ticket->kind->isReported()) {
+            Lessons::learn($ticket, array_filter(['team' => $team?->id], is_string(...)), $this->by);
+        }
     }
 
     /**
@@ -86,6 +93,10 @@ final readonly class WorkTickets
             'offered_to_id' => null, 'offered_by_id' => null,
             ...($accepts ? ['person_id' => $this->by->id, 'team_id' => $this->by->team_id, 'waits_since' => now()] : []),
         ]);
+        if ($accepts) {
+            $ticket->task?->update(['team_id' => $ticket->team_id]);
+            $this->tasksAnswer($ticket);
+        }
         $this->write($accepts ? TicketEntry::Accepted : TicketEntry::Declined, $ticket, $accepts ? [] : ['why' => $why]);
     }
 
@@ -97,8 +108,9 @@ final readonly class WorkTickets
     public function answer(Ticket $ticket, string $text, bool $waits, array $files = []): void
     {
         $this->begin($ticket);
+        $report = $ticket->reported();
         $post = $this->post($ticket, $text, false);
-        KeepFiles::of($ticket->report, $files, $this->by, false, $post->id);
+        KeepFiles::of($report, $files, $this->by, false, $post->id);
         $this->firstAnswer($ticket);
         $this->setWaiting($ticket, $waits);
         $this->write(TicketEntry::Answered, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
@@ -113,8 +125,13 @@ final readonly class WorkTickets
     public function note(Ticket $ticket, string $text, array $files = []): void
     {
         Locked::again($ticket);
+        if ($files !== [] && ! $ticket->kind->isReported()) {
+            throw Refused::because("Files stand where {$ticket->ref()} belongs to. Put them there.", 'files');
+        }
         $post = $this->post($ticket, $text, true);
-        KeepFiles::of($ticket->report, $files, $this->by, true, $post->id);
+        if ($files !== []) {
+            KeepFiles::of($ticket->reported(), $files, $this->by, true, $post->id);
+        }
         $this->write(TicketEntry::Noted, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
     }
 
@@ -122,7 +139,7 @@ final readonly class WorkTickets
         Ticket $ticket, int $version, TicketKind $kind, ?string $service, ?string $item, ?string $place, Impact $impact, Urgency $urgency,
     ): void {
         $next = Locked::at($version, $ticket, what: 'this ticket');
-        $report = $ticket->report;
+        $report = $ticket->reported();
         $was = [
             'kind' => $ticket->kind->value, 'service' => $report->service_id, 'item' => $ticket->item_id, 'place' => $report->site,
             'impact' => $ticket->impact->value, 'urgency' => $ticket->urgency->value,
@@ -150,6 +167,7 @@ final readonly class WorkTickets
             'kind' => $kind, 'item_id' => $item, 'impact' => $impact, 'urgency' => $urgency, 'priority' => $priority, 'version' => $next,
             'more_urgent' => null,
         ]);
+        TaskTickets::press($ticket);
         Promises::setTimes($ticket);
         $this->write(TicketEntry::Corrected, $ticket, ['changes' => $changes]);
         // To leave the service as it was suggested is to say that it is right.
@@ -160,7 +178,7 @@ final readonly class WorkTickets
     public function link(Ticket $ticket, Incident $incident): void
     {
         $this->begin($ticket);
-        LinkReport::to($ticket->report, $incident, Actor::person($this->by));
+        LinkReport::to($ticket->reported(), $incident, Actor::person($this->by));
         $this->firstAnswer($ticket);
         $ticket->update(['state' => TicketState::Ours]);
         Promises::setTimes($ticket);
@@ -170,12 +188,23 @@ final readonly class WorkTickets
     public function close(Ticket $ticket, string $text): void
     {
         $this->begin($ticket);
+        $task = $ticket->task;
+        if ($task !== null) {
+            // What was said last stays inside, as all of a task does.
+            if ($text !== '') {
+                $this->note($ticket, $text);
+            }
+            (new WorkSteps($this->by))->settle($task, TaskState::Done, '');
+
+            return;
+        }
         WorkSteps::mayClose($ticket);
         $post = $text === '' ? null : $this->post($ticket, $text, false);
         $this->firstAnswer($ticket);
         Promises::note($ticket, HappeningKind::Met, name: Promised::RESTORE);
         $ticket->update(['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null, 'offered_to_id' => null, 'offered_by_id' => null]);
-        $ticket->report->update(['resolved_at' => now()]);
+        $ticket->reported()->update(['resolved_at' => now()]);
+        TaskTickets::followOwner($ticket);
         Promises::setTimes($ticket);
         $this->write(TicketEntry::Closed, $ticket);
         if ($post !== null) {
@@ -200,7 +229,7 @@ final readonly class WorkTickets
     {
         Locked::again($ticket);
         if ($ticket->state === TicketState::Done) {
-            throw Refused::because("{$ticket->ref()} is closed already. Only its reporter can open it again.");
+            throw Refused::because("{$ticket->ref()} is closed already. ".($ticket->kind->isReported() ? 'Only its reporter can open it again.' : 'Take its step up again to go on.'));
         }
     }
 
@@ -231,6 +260,15 @@ final readonly class WorkTickets
         Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
         if ($ticket->person_id === null) {
             $ticket->update(['person_id' => $this->by->id]);
+        }
+    }
+
+    /** Somebody of the team has it: that is the first answer to a task. */
+    private function tasksAnswer(Ticket $ticket): void
+    {
+        if (! $ticket->kind->isReported()) {
+            Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
+            Promises::setTimes($ticket);
         }
     }
 

@@ -15,6 +15,7 @@ use App\Tickets\FoundSurge;
 use App\Tickets\Lesson;
 use App\Tickets\Steps\Checklist;
 use App\Tickets\Steps\Task;
+use App\Tickets\Steps\TaskTickets;
 use App\Tickets\Ticket;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Tickets\TaskState;
@@ -29,7 +30,7 @@ final class World
             'incident' => Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail()->id,
             'alert' => Alert::query()->latest('id')->firstOrFail()->id,
             'report' => (int) Report::query()->latest('id')->value('id'),
-            'ticket' => (int) Ticket::query()->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
+            'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
@@ -48,10 +49,16 @@ final class World
 
     private static function task(): int
     {
-        return (int) (Task::query()->value('id') ?? Task::query()->create([
-            'ticket_id' => Ticket::query()->latest('id')->value('id'), 'ordinal' => 1, 'text' => 'Look', 'team_id' => 'lanes', 'state' => TaskState::Open,
-            'made_at' => now(),
-        ])->id);
+        $task = Task::query()->first();
+        if ($task === null) {
+            $task = Task::query()->create([
+                'ticket_id' => Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'ordinal' => 1, 'text' => 'Look', 'team_id' => 'lanes',
+                'state' => TaskState::Open, 'made_at' => now(),
+            ]);
+            TaskTickets::open($task);
+        }
+
+        return $task->id;
     }
 
     private static function busy(): int
@@ -64,7 +71,7 @@ final class World
     private static function lesson(): int
     {
         return (int) (Lesson::query()->latest('id')->value('id') ?? Lesson::query()->create([
-            'ticket_id' => Ticket::query()->latest('id')->value('id'), 'field' => 'kind', 'value' => 'report', 'person_id' => 'per-strand', 'at' => now(),
+            'ticket_id' => Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'field' => 'kind', 'value' => 'report', 'person_id' => 'per-strand', 'at' => now(),
         ])->id);
     }
 
@@ -73,7 +80,7 @@ final class World
     {
         $incident = Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail();
         $alert = Alert::query()->latest('id')->firstOrFail()->id;
-        $ticket = (int) Ticket::query()->latest('id')->value('id');
+        $ticket = (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id');
         $turn = ['from' => '2026-03-05T08:00:00Z', 'to' => '2026-03-05T16:00:00Z'];
         $policy = [
             'rounds' => 2, 'steps' => [['targets' => ['rota:lanes'], 'wait_seconds' => 300]], 'name' => 'Nights',
@@ -150,6 +157,7 @@ final class World
             'POST incidents/{incident}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/checklist' => ['checklist' => self::checklist()],
+            'POST tasks/{task}/say' => ['text' => 'x'],
             'POST tasks/{task}/settle' => ['state' => 'skipped', 'why' => 'x'],
             'POST checklists' => [
                 'id' => self::checklist(), 'version' => 1, 'name' => 'Barrier', 'service' => 'vehicle-lanes',

@@ -90,10 +90,14 @@ final class Journal
         ));
         $subjects = [];
         foreach ($entries as $i => $entry) {
-            foreach ([$entry['subject'] => $entry['id'], ...array_diff_key($entry['also'], [$entry['subject'] => true])] as $kind => $id) {
-                if ($id !== null) {
-                    $subjects[] = ['kind' => $kind, 'id' => (string) $id, 'seq' => $seqs[$i]];
+            $named = [[$entry['subject'], (string) $entry['id']]];
+            foreach ($entry['also'] as $kind => $id) {
+                if ($id !== null && ! in_array([$kind, (string) $id], $named, true)) {
+                    $named[] = [$kind, (string) $id];
                 }
+            }
+            foreach ($named as [$kind, $id]) {
+                $subjects[] = ['kind' => $kind, 'id' => $id, 'seq' => $seqs[$i]];
             }
         }
         DB::table('journal_subjects')->insert($subjects);

@@ -100,12 +100,12 @@ final readonly class TranslationMessages implements Messages
     private function keep(Ticket $ticket, OutboxMessage $message, Language $from, string $text): void
     {
         $to = self::text($message, 'to');
-        if ($to === Translator::own()->value && $ticket->report->language === null) {
-            $ticket->report->update(['language' => $from->value]);
+        if ($to === Translator::own()->value && $ticket->reported()->language === null) {
+            $ticket->reported()->update(['language' => $from->value]);
         }
         // Nobody said which service it is: what the words mean is known only now.
-        if ($from->value !== $to && self::post($message) === 0 && ! $ticket->report->service_said) {
-            $ticket->report->update(['service_id' => Suggestions::service($text, $ticket->report->site) ?? $ticket->report->service_id]);
+        if ($from->value !== $to && self::post($message) === 0 && ! $ticket->reported()->service_said) {
+            $ticket->reported()->update(['service_id' => Suggestions::service($text, $ticket->reported()->site) ?? $ticket->reported()->service_id]);
         }
         if ($from->value !== $to) {
             // A translator that answers twice says it once; what somebody corrected stays.

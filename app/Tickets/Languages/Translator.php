@@ -31,7 +31,7 @@ final class Translator
     /** Whether the reporter reads another language than the desk writes. */
     public static function isNeeded(Ticket $ticket): bool
     {
-        $language = Language::of((string) $ticket->report->language);
+        $language = Language::of((string) $ticket->reported()->language);
 
         return self::isThere() && $language !== null && $language !== self::own();
     }
@@ -39,7 +39,7 @@ final class Translator
     /** @param  int  $post  0: the words of the report itself */
     public static function toDesk(Ticket $ticket, int $post, string $text): void
     {
-        $known = Language::of((string) $ticket->report->language);
+        $known = Language::of((string) $ticket->reported()->language);
         if (self::isThere() && $known !== self::own()) {
             // In which language somebody reads the form is not always the one in which they write.
             self::put($ticket, $post, $text, $post === 0 ? null : $known, self::own(), null);
@@ -57,7 +57,7 @@ final class Translator
     /** @param  array{key: string, subject: value-of<Phrase>, ends: value-of<Phrase>}|null  $then  the message to the reporter that waits for it */
     public static function toReporter(Ticket $ticket, int $post, string $text, ?array $then): void
     {
-        $language = Language::of((string) $ticket->report->language);
+        $language = Language::of((string) $ticket->reported()->language);
         if ($language !== null) {
             self::put($ticket, $post, $text, self::own(), $language, $then);
         }

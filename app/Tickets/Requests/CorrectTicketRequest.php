@@ -17,7 +17,7 @@ final class CorrectTicketRequest extends Form
     public function rules(): array
     {
         return [
-            'version' => ['required', 'integer'], 'kind' => ['required', Rule::enum(TicketKind::class)],
+            'version' => ['required', 'integer'], 'kind' => ['required', Rule::enum(TicketKind::class)->except(TicketKind::Task)],
             'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
             'item' => ['nullable', 'string', 'max:128', 'exists:items,id'], 'place' => ['nullable', 'string', 'max:100'],
             'impact' => ['required', Rule::enum(Impact::class)], 'urgency' => ['required', Rule::enum(Urgency::class)],

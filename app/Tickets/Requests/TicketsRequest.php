@@ -21,6 +21,6 @@ class TicketsRequest extends Form
     /** @return Collection<int, Ticket> in order, so that two people who mark alike do not wait for each other */
     public function tickets(): Collection
     {
-        return Ticket::query()->with('report')->whereKey(array_map(intval(...), $this->validated()['tickets']))->orderBy('id')->get();
+        return Ticket::query()->with(Ticket::NEEDS)->whereKey(array_map(intval(...), $this->validated()['tickets']))->orderBy('id')->get();
     }
 }

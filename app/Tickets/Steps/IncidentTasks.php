@@ -30,13 +30,19 @@ final class IncidentTasks implements HasConsequences, RoomPanel
                 static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys(Names::teams()), Names::teams(),
             ),
             'tasks' => static fn(): array => array_values(
-                Task::query()->where('incident_id', $incident->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
+                Task::query()->with('own')->where('incident_id', $incident->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
             ),
         ];
     }
 
     public function foresee(Incident $incident, Turn $turn): ?Foreseen
     {
+        if ($turn->kind === TurnKind::Raised || $turn->kind === TurnKind::Lowered) {
+            return new Foreseen(static fn(): array => [], static fn() => TaskTickets::press($incident));
+        }
+        if ($turn->kind === TurnKind::Reopened) {
+            return new Foreseen(static fn(): array => [], static fn() => TaskTickets::followOwner($incident));
+        }
         if ($turn->kind !== TurnKind::Resolved) {
             return null;
         }
@@ -54,6 +60,7 @@ final class IncidentTasks implements HasConsequences, RoomPanel
                     "{$incident->ref()} cannot be resolved before this is done: “".implode('”, “', $must).'”. Do it, or skip it with a reason.',
                 );
             }
+            TaskTickets::followOwner($incident);
         });
     }
 }

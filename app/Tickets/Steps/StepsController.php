@@ -7,11 +7,14 @@ namespace App\Tickets\Steps;
 use App\Incidents\Incident;
 use App\Platform\CurrentPerson;
 use App\Platform\Once;
+use App\Platform\Staff\Names;
 use App\Platform\Team;
 use App\Tickets\Requests\AddTaskRequest;
 use App\Tickets\Requests\FollowChecklistRequest;
+use App\Tickets\Requests\SayOfTaskRequest;
 use App\Tickets\Requests\SettleTaskRequest;
 use App\Tickets\Ticket;
+use App\Tickets\TicketPost;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Inertia\Inertia;
@@ -29,14 +32,17 @@ final class StepsController
         $team = CurrentPerson::of($request)->team_id;
 
         return Inertia::render('Tickets/Tasks', [
-            'tasks' => $team === null ? [] : Task::query()->with(['ticket.report.service', 'incident.service'])->open()->where('team_id', $team)
+            'tasks' => $team === null ? [] : Task::query()->with(['ticket.report.service', 'incident.service', 'own.person', 'own.posts'])->open()->where('team_id', $team)
                 ->where(static fn($query) => $query->whereHas('ticket', static fn($ticket) => $ticket->open())
                     ->orWhereHas('incident', static fn($incident) => $incident->whereNull('resolved_at')))
                 ->orderBy('made_at')->orderBy('id')->limit(self::SHOWN)->get()
                 ->map(static fn(Task $task): array => [
                     ...$task->toLine(), 'ref' => $task->owner()->ref(),
-                    'service' => ($task->ticket->report->service ?? $task->incident?->service)->name ?? '',
-                    'place' => $task->ticket?->report->site, 'made_at' => $task->made_at,
+                    'service' => $task->service()->name ?? '', 'place' => $task->ticket?->report?->site, 'made_at' => $task->made_at,
+                    'due' => $task->own?->due_at, 'who' => $task->own?->person?->name, 'priority' => $task->own->priority ?? $task->owner()->priority,
+                    'said' => $task->own?->posts->map(static fn(TicketPost $post): array => [
+                        'id' => $post->id, 'by' => Names::person($post->person_id), 'text' => $post->text, 'at' => $post->at,
+                    ])->all() ?? [],
                 ])->all(),
             'team' => Team::query()->find($team ?? '')?->name,
         ]);
@@ -67,6 +73,24 @@ final class StepsController
         $work = new WorkSteps(CurrentPerson::of($request));
         $checklist = Checklist::query()->findOrFail((int) $request->validated()['checklist']);
         Once::for($request, static fn() => $work->follow($ticket, $checklist));
+
+        return back();
+    }
+
+    /** The team talks with the desk about what it is asked. */
+    public function say(SayOfTaskRequest $request, Task $task): RedirectResponse
+    {
+        $by = CurrentPerson::of($request);
+        Once::for($request, static fn() => (new WorkSteps($by))->say($task, trim((string) $request->validated()['text'])));
+
+        return back();
+    }
+
+    /** Somebody of the team has it. */
+    public function take(Request $request, Task $task): RedirectResponse
+    {
+        $by = CurrentPerson::of($request);
+        Once::for($request, static fn() => (new WorkSteps($by))->take($task));
 
         return back();
     }

@@ -9,10 +9,13 @@ use App\Platform\Record;
 use App\Platform\Staff\Names;
 use App\Platform\Team;
 use App\Tickets\Ticket;
+use App\Topology\Item;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 use Skarvo\Tickets\TaskState;
+use Skarvo\Tickets\TicketState;
 
 /**
  * A piece of work that belongs to a ticket or an incident: a step of a checklist, or one of its own; for a team, or for the desk.
@@ -32,9 +35,10 @@ use Skarvo\Tickets\TaskState;
  * @property CarbonImmutable|null $settled_at
  * @property-read Ticket|null $ticket
  * @property-read Incident|null $incident
+ * @property-read Ticket|null $own where it is worked on; none while it is the desk's own
  *
  * @phpstan-type TaskLine array{
- *     id: int, text: string, team: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
+ *     id: int, own: int|null, text: string, team: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
  *     at: CarbonImmutable|null,
  * }
  */
@@ -58,6 +62,27 @@ final class Task extends Record
     public function incident(): BelongsTo
     {
         return $this->belongsTo(Incident::class);
+    }
+
+    /** @return HasOne<Ticket, $this> */
+    public function own(): HasOne
+    {
+        return $this->hasOne(Ticket::class, 'task_id');
+    }
+
+    /** What it belongs to has ended. */
+    public function isOver(): bool
+    {
+        $owner = $this->owner();
+
+        return $owner instanceof Ticket ? $owner->state === TicketState::Done : ! $owner->isOpen();
+    }
+
+    public function service(): ?Item
+    {
+        $owner = $this->owner();
+
+        return $owner instanceof Ticket ? $owner->reported()->service : $owner->service;
     }
 
     public function owner(): Ticket|Incident
@@ -87,7 +112,7 @@ final class Task extends Record
     public function toLine(): array
     {
         return [
-            'id' => $this->id, 'text' => $this->text, 'team' => $this->team_id === null ? null : Names::team($this->team_id),
+            'id' => $this->id, 'own' => $this->own?->id, 'text' => $this->text, 'team' => $this->team_id === null ? null : Names::team($this->team_id),
             'must' => $this->must,
             'state' => $this->state->value, 'why' => $this->why, 'by' => $this->person_id === null ? null : Names::person($this->person_id),
             'at' => $this->settled_at,

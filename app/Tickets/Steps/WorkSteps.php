@@ -14,6 +14,7 @@ use App\Platform\Refused;
 use App\Platform\Team;
 use App\Tickets\Ticket;
 use App\Tickets\TicketEntry;
+use App\Tickets\WorkTickets;
 use Skarvo\Tickets\TaskState;
 use Skarvo\Tickets\TicketState;
 
@@ -29,8 +30,8 @@ final readonly class WorkSteps
     public function add(Ticket|Incident $owner, string $text, ?Team $team, bool $must): void
     {
         $this->open($owner);
-        $this->put($owner, $text, $team?->id, $must, null);
-        $this->write(TicketEntry::TaskAdded, $owner, ['text' => $text, 'team' => $team?->id]);
+        $task = $this->put($owner, $text, $team?->id, $must, null);
+        $this->write(TicketEntry::TaskAdded, $owner, ['text' => $text, 'team' => $team?->id], $task);
     }
 
     /** @throws Refused if the ticket is closed, or the checklist is there already */
@@ -54,14 +55,12 @@ final readonly class WorkSteps
     public function settle(Task $task, TaskState $state, string $why): void
     {
         Locked::again($task);
-        if ($task->team_id !== $this->by->team_id && ! Deed::WorkTickets->isAllowedTo($this->by)) {
-            throw Refused::because('This is a task of another team.');
-        }
+        $this->mayTouch($task);
         if ($task->state === $state) {
             return;
         }
         $owner = $task->owner();
-        if (self::isOver($owner)) {
+        if ($task->isOver()) {
             throw Refused::because("{$owner->ref()} is closed: its steps stay as they are.");
         }
         $isOpen = $state === TaskState::Open;
@@ -69,11 +68,38 @@ final readonly class WorkSteps
             'state' => $state, 'why' => $state === TaskState::Skipped ? $why : null, 'person_id' => $isOpen ? null : $this->by->id,
             'settled_at' => $isOpen ? null : now(),
         ]);
+        TaskTickets::follow($task);
         $this->write(match ($state) {
             TaskState::Open => TicketEntry::TaskReopened,
             TaskState::Done => TicketEntry::TaskDone,
             TaskState::Skipped => TicketEntry::TaskSkipped,
-        }, $owner, ['text' => $task->text, ...($state === TaskState::Skipped ? ['why' => $why] : [])]);
+        }, $owner, ['text' => $task->text, ...($state === TaskState::Skipped ? ['why' => $why] : [])], $task);
+    }
+
+    /** @throws Refused if it is another team's, and whoever says it does not work tickets; or it is a step of the desk's own */
+    public function say(Task $task, string $text): void
+    {
+        (new WorkTickets($this->by))->note($this->own($task), $text);
+    }
+
+    /** @throws Refused as above, or once it is closed */
+    public function take(Task $task): void
+    {
+        (new WorkTickets($this->by))->take($this->own($task));
+    }
+
+    private function own(Task $task): Ticket
+    {
+        $this->mayTouch($task);
+
+        return $task->own ?? throw Refused::because('This is a step of the desk. Say it on the ticket.');
+    }
+
+    private function mayTouch(Task $task): void
+    {
+        if ($task->team_id !== $this->by->team_id && ! Deed::WorkTickets->isAllowedTo($this->by)) {
+            throw Refused::because('This is a task of another team.');
+        }
     }
 
     /** @throws Refused while a step is open without which the ticket must not be closed */
@@ -87,38 +113,42 @@ final readonly class WorkSteps
         }
     }
 
-    private function put(Ticket|Incident $owner, string $text, ?string $team, bool $must, ?int $checklist): void
+    private function put(Ticket|Incident $owner, string $text, ?string $team, bool $must, ?int $checklist): Task
     {
         $ordinal = (int) Task::query()->of($owner)->max('ordinal') + 1;
         if ($ordinal > self::MOST) {
             throw Refused::because("{$owner->ref()} has as many steps as there can be: ".self::MOST.'. Put the rest elsewhere.', 'text');
         }
-        Task::query()->create([
+        $task = Task::query()->create([
             'ticket_id' => $owner instanceof Ticket ? $owner->id : null, 'incident_id' => $owner instanceof Incident ? $owner->id : null, 'checklist_id' => $checklist, 'ordinal' => $ordinal, 'text' => $text,
             'team_id' => $team, 'must' => $must,
             'state' => TaskState::Open, 'made_at' => now(),
         ]);
+        if ($team !== null) {
+            TaskTickets::open($task);
+        }
+
+        return $task;
     }
 
     private function open(Ticket|Incident $owner): void
     {
         Locked::again($owner);
-        if (self::isOver($owner)) {
+        if ($owner instanceof Ticket ? $owner->state === TicketState::Done : ! $owner->isOpen()) {
             throw Refused::because("{$owner->ref()} is closed already.");
+        }
+        if ($owner instanceof Ticket && ! $owner->kind->isReported()) {
+            throw Refused::because("{$owner->ref()} is a task itself. Add it where that belongs to.");
         }
     }
 
-    private static function isOver(Ticket|Incident $owner): bool
-    {
-        return $owner instanceof Ticket ? $owner->state === TicketState::Done : ! $owner->isOpen();
-    }
-
     /** @param  array<string, mixed>  $facts */
-    private function write(TicketEntry $kind, Ticket|Incident $owner, array $facts): void
+    private function write(TicketEntry $kind, Ticket|Incident $owner, array $facts, ?Task $task = null): void
     {
         Journal::write(
             Actor::person($this->by), $kind, $owner instanceof Ticket ? $owner->subject() : [Incident::KIND, $owner->id],
-            ['ref' => $owner->ref(), ...$facts], $owner instanceof Ticket ? ['report' => $owner->report_id] : [],
+            ['ref' => $owner->ref(), ...$facts],
+            [...($owner instanceof Ticket ? ['report' => $owner->report_id] : []), Ticket::KIND => $task?->own?->id],
         );
     }
 }

@@ -12,4 +12,13 @@ enum TicketKind: string
 
     /** Something is wanted. */
     case Request = 'request';
+
+    /** A piece of work for a team, of an incident or another ticket. */
+    case Task = 'task';
+
+    /** Whether somebody outside waits for it. */
+    public function isReported(): bool
+    {
+        return $this !== self::Task;
+    }
 }

@@ -39,7 +39,7 @@ final class NewsTest extends TestCase
 
         self::assertSame($sorted, $due);
         self::assertSame(
-            ['call', 'group', 'update', 'wait', 'restore'],
+            ['call', 'first', 'group', 'update', 'wait', 'restore'],
             array_values(array_filter(
                 array_map(static fn(array $c): string => explode('-', $c['id'])[0], $clocks),
                 static fn(string $k): bool => $k !== 'handover',

@@ -117,7 +117,7 @@ final class AtTheDeskTest extends TestCase
     private function busy(Ticket $ticket): ?string
     {
         $busy = null;
-        $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(static function (Shown $shown) use (&$busy): void {
+        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(static function (Shown $shown) use (&$busy): void {
             $busy = data_get($shown->toArray(), 'props.busy.by');
         });
 

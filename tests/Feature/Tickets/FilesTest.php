@@ -33,7 +33,7 @@ final class FilesTest extends TestCase
         ]);
         self::assertStringNotContainsString('SECRET-COMMENT', $picture->content());
         self::assertSame([null, "clk-2 no answer\n<script>"], [$picture->text, $log->text]);
-        $follow = "/report/{$ticket->report->key()}";
+        $follow = "/report/{$ticket->reported()->key()}";
         $this->get("$follow/files/$picture->key")->assertOk()->assertHeader('Content-Type', 'image/png')
             ->assertHeader('Content-Security-Policy', "default-src 'none'; sandbox")->assertHeader('X-Content-Type-Options', 'nosniff');
         $got = $this->get("$follow/files/$log->key")->assertOk()->assertHeader('Content-Type', 'text/plain; charset=utf-8');
@@ -41,7 +41,7 @@ final class FilesTest extends TestCase
         // Neither without the address of the report, nor with that of another.
         $this->get("/files/$picture->key")->assertRedirect('/sign-in');
         $other = $this->reported('Something else', null);
-        $this->get("/report/{$other->report->key()}/files/$picture->key")->assertNotFound();
+        $this->get("/report/{$other->reported()->key()}/files/$picture->key")->assertNotFound();
         $this->get("$follow")->assertInertia(static fn(Shown $page) => $page->where('files.0.name', 'gate 4.png')->where('files.1.kind', 'txt'));
         $this->desk();
         $this->get("/files/$picture->key")->assertOk();
@@ -52,7 +52,7 @@ final class FilesTest extends TestCase
     public function test_what_is_attached_to_an_internal_note_never_reaches_the_reporter(): void
     {
         $ticket = $this->reported('The gate shows an error', null);
-        $follow = "/report/{$ticket->report->key()}";
+        $follow = "/report/{$ticket->reported()->key()}";
         $this->desk();
         $this->post("/tickets/$ticket->id/answer", ['text' => 'For us', 'internal' => true, 'files' => [self::upload('inside.txt', 'inside')]])
             ->assertSessionHasNoErrors();
@@ -125,13 +125,13 @@ final class FilesTest extends TestCase
     {
         $ticket = $this->reported('See these', null);
         foreach (range(1, 6) as $n) {
-            $this->post("/report/{$ticket->report->key()}/say", [
+            $this->post("/report/{$ticket->reported()->key()}/say", [
                 'text' => 'more', 'send_key' => "k$n",
                 'files' => array_map(static fn(int $i): UploadedFile => self::upload("$i.txt", "number $i"), range(1, 5)),
             ]);
         }
         self::assertSame(25, ReportFile::query()->count());
-        $this->post("/report/{$ticket->report->key()}/say", ['text' => 'one more', 'send_key' => 'last', 'files' => [self::upload('26.txt', 'x')]])
+        $this->post("/report/{$ticket->reported()->key()}/say", ['text' => 'one more', 'send_key' => 'last', 'files' => [self::upload('26.txt', 'x')]])
             ->assertSessionHasErrors('files');
         self::assertStringContainsString('as many files', (string) session('errors')?->first('files'));
         self::assertSame(5, $ticket->posts()->count(), 'What came with files that are not kept is not kept either.');

@@ -35,7 +35,7 @@ final class LanguagesTest extends TestCase
         $this->answers('The till refuses every card', 'no');
 
         self::assertSame(['no', 'payment', 'The till refuses every card'], [
-            $ticket->report->refresh()->language, $ticket->report->service_id, $ticket->refresh()->words(),
+            $ticket->reported()->refresh()->language, $ticket->reported()->service_id, $ticket->refresh()->words(),
         ]);
         $this->desk();
         $this->get("/tickets/$ticket->id")->assertInertia(fn(Shown $shown) => $shown->where('ticket.what', 'The till refuses every card')
@@ -51,15 +51,15 @@ final class LanguagesTest extends TestCase
         self::assertSame("Om meldingen din {$ticket->ref()}", $mail->subject);
         self::assertStringStartsWith('Hei', $mail->text);
         self::assertStringContainsString('Svar her: http', $mail->text);
-        $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown
+        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(fn(Shown $shown) => $shown
             ->where('language', 'no')->where('talk.0.text', 'Hvilken kasse?')->where('talk.0.original', 'Which till?'));
 
         $this->guest()->withoutMiddleware(\Illuminate\Routing\Middleware\ThrottleRequests::class)
-            ->post("/report/{$ticket->report->key()}/say", ['text' => 'Kasse fire', 'send_key' => 'k'])->assertRedirect();
+            ->post("/report/{$ticket->reported()->key()}/say", ['text' => 'Kasse fire', 'send_key' => 'k'])->assertRedirect();
         $this->answers('Till four', 'no');
         $this->desk();
         $this->get("/tickets/$ticket->id")->assertInertia(fn(Shown $shown) => $shown->where('ticket.posts.1.text', 'Kasse fire')->where('ticket.posts.1.translated.text', 'Till four'));
-        $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.1.text', 'Kasse fire')->where('talk.1.original', null));
+        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.1.text', 'Kasse fire')->where('talk.1.original', null));
     }
 
     public function test_who_read_the_form_in_another_language_is_answered_in_it_whichever_they_write(): void
@@ -68,21 +68,21 @@ final class LanguagesTest extends TestCase
         // In which language the words are is for the translator to see.
         self::assertNull($this->asked()->payload['from']);
         $this->answers('The till refuses every card', 'en');
-        self::assertSame(['no', 0], [$ticket->report->refresh()->language, Translation::query()->count()]);
+        self::assertSame(['no', 0], [$ticket->reported()->refresh()->language, Translation::query()->count()]);
         $this->desk();
         $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
         self::assertSame(['en', 'no'], [$this->asked()->payload['from'], $this->asked()->payload['to']]);
         // Our own is no news; one that we do not have is refused.
-        self::assertNull($this->reported('Shut', null, ['language' => 'en'])->report->language);
+        self::assertNull($this->reported('Shut', null, ['language' => 'en'])->reported()->language);
         $this->guest()->post('/report', ['what' => 'Shut', 'language' => 'tlh'])->assertSessionHasErrors('language');
     }
 
     public function test_an_update_reaches_each_reporter_in_their_language_once(): void
     {
         $norwegian = $this->reported('Kassen avviser alle kort', null);
-        $norwegian->report->update(['language' => 'no']);
+        $norwegian->reported()->update(['language' => 'no']);
         $english = $this->reported('The till refuses every card', null);
-        $english->report->update(['language' => 'en']);
+        $english->reported()->update(['language' => 'en']);
         $incident = Incident::factory()->create(['service_id' => 'payment']);
         $this->desk();
         $this->post('/tickets/link', ['tickets' => [$norwegian->id, $english->id], 'incident' => $incident->id], ['X-Request-Key' => 'l'])->assertSessionHasNoErrors();
@@ -95,7 +95,7 @@ final class LanguagesTest extends TestCase
         self::assertSame(1, (new TranslateUpdates)(static fn(): bool => true));
         self::assertSame(0, (new TranslateUpdates)(static fn(): bool => true), 'It is asked for once.');
         self::assertSame(["We are on it.\nPay at the ramp.", 'en', 'no'], [$this->asked()->payload['text'], $this->asked()->payload['from'], $this->asked()->payload['to']]);
-        $follow = fn(Ticket $ticket) => $this->guest()->get("/report/{$ticket->report->key()}");
+        $follow = fn(Ticket $ticket) => $this->guest()->get("/report/{$ticket->reported()->key()}");
         $follow($norwegian)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords', []));
         $this->answers('Vi er på saken.', 'en');
         $this->answers('Something else.', 'en');
@@ -137,7 +137,7 @@ final class LanguagesTest extends TestCase
         $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->sole()->payload);
         self::assertStringContainsString('Which till?', $mail->text);
         self::assertSame('nobody there', Entry::query()->where('kind', 'ticket.not_translated')->sole()->facts['error']);
-        $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.0.text', 'Which till?'));
+        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.0.text', 'Which till?'));
     }
 
     public function test_a_translator_that_answers_twice_or_nonsense_changes_nothing_that_was_corrected(): void
@@ -164,7 +164,7 @@ final class LanguagesTest extends TestCase
     {
         $ticket = $this->reported('The till refuses every card', 'anna@ferry.example');
         $this->answers('The till refuses every card', 'en');
-        self::assertSame(['en', 0], [$ticket->report->refresh()->language, Translation::query()->count()]);
+        self::assertSame(['en', 0], [$ticket->reported()->refresh()->language, Translation::query()->count()]);
         $this->desk();
         $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false])->assertSessionHasNoErrors();
         self::assertSame(1, DB::table('outbox')->where('kind', 'mail')->count());

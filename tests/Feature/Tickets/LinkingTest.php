@@ -54,22 +54,22 @@ final class LinkingTest extends TestCase
         $this->clock();
         $this->clock();
 
-        self::assertSame([$this->incident->id, true, TicketState::Ours], [$ticket->report->refresh()->load('link')->incident_id, $ticket->refresh()->linked_by_itself, $ticket->state]);
+        self::assertSame([$this->incident->id, true, TicketState::Ours], [$ticket->reported()->refresh()->load('link')->incident_id, $ticket->refresh()->linked_by_itself, $ticket->state]);
         $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->where('key', "known-$ticket->id")->sole()->payload);
         self::assertStringContainsString('Lanes are shut; we are on it.', $mail->text);
         self::assertTrue($mail->automatic);
-        $page = "/report/{$ticket->report->key()}";
+        $page = "/report/{$ticket->reported()->key()}";
         $this->guest()->get($page)->assertInertia(fn(Shown $shown) => $shown->where('linkedByItself', true));
 
         foreach ([1, 2] as $ignored) {
             $this->guest()->post("$page/other")->assertRedirect();
         }
-        self::assertNull($ticket->report->refresh()->load('link')->incident_id);
+        self::assertNull($ticket->reported()->refresh()->load('link')->incident_id);
         self::assertSame(1, Entry::query()->where('kind', 'report.unlinked')->count());
         $promises = array_column(array_map(static fn($one): array => ['name' => $one->name, 'state' => $one->state], \App\Tickets\Promises::of($ticket->refresh())), 'state', 'name');
         self::assertNotSame(TargetState::Met, $promises['respond']);
         $this->clock();
-        self::assertNull($ticket->report->refresh()->load('link')->incident_id, 'Never by itself again.');
+        self::assertNull($ticket->reported()->refresh()->load('link')->incident_id, 'Never by itself again.');
         $this->guest()->get($page)->assertInertia(fn(Shown $shown) => $shown->where('linkedByItself', false)->where('report.unlinked', true));
     }
 
@@ -80,12 +80,12 @@ final class LinkingTest extends TestCase
         $this->setGuess($likely, Related::BEYOND_DOUBT - 0.01);
         self::assertSame(0, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()));
         $this->setGuess($likely, Related::BEYOND_DOUBT);
-        $before = $likely->report->told_at;
+        $before = $likely->reported()->told_at;
         $this->later(601);
         self::assertSame(0, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()), 'Too old.');
         self::assertFalse($ticket->refresh()->linked_by_itself);
         $just = $this->sure();
-        self::assertTrue($just->report->told_at->greaterThan($before));
+        self::assertTrue($just->reported()->told_at->greaterThan($before));
         $this->setGuess($just, Related::BEYOND_DOUBT);
         self::assertSame(1, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()));
     }

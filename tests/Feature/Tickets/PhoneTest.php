@@ -63,9 +63,9 @@ final class PhoneTest extends TestCase
 
         self::assertSame(
             [WayIn::Phone, 'vehicle-lanes', false, $person->id, $incident->id, TicketState::Ours],
-            [$ticket->report->way, $ticket->report->service_id, $ticket->report->service_said, $ticket->person_id, $ticket->report->incident_id, $ticket->state],
+            [$ticket->reported()->way, $ticket->reported()->service_id, $ticket->reported()->service_said, $ticket->person_id, $ticket->reported()->incident_id, $ticket->state],
         );
-        $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.0.text', 'We are on it.'));
+        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.0.text', 'We are on it.'));
     }
 
     public function test_what_was_solved_at_once_is_closed_with_what_was_told(): void

@@ -76,7 +76,7 @@ final class StepsTest extends TestCase
         $this->post("$at/resolve", $end, ['X-Request-Key' => 'e'])->assertSessionHasErrors(['action' => "{$incident->ref()} cannot be resolved before this is done: “Open lane 2 by hand”. Do it, or skip it with a reason."]);
         self::assertTrue($incident->refresh()->isOpen());
         $this->actingAs($helper)->post("/tasks/$open->id/settle", ['state' => 'done'], ['X-Request-Key' => 'f'])->assertSessionHasNoErrors();
-        $this->actingAs($this->person('ingrid-vale'))->post("$at/resolve", $end, ['X-Request-Key' => 'g'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))->post("$at/resolve", $end, ['X-Request-Key' => 'g'])->assertRedirect()->assertSessionHasNoErrors();
         self::assertFalse($incident->refresh()->isOpen());
         // What is over keeps what it had, and gets no more; its helpers are not asked any more.
         $this->post("$at/tasks", ['text' => 'Too late'], ['X-Request-Key' => 'h'])->assertSessionHasErrors('action');

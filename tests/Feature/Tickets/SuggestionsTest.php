@@ -24,15 +24,15 @@ final class SuggestionsTest extends TestCase
     public function test_a_correction_counts_from_the_next_ticket_on_and_can_be_undone(): void
     {
         $first = $this->reported('The wobbler of the pontoon squeaks', null, ['service' => null]);
-        $was = $first->report->service_id;
+        $was = $first->reported()->service_id;
         $other = $was === 'harbour-wireless' ? 'announcements' : 'harbour-wireless';
-        self::assertFalse($first->report->service_said);
+        self::assertFalse($first->reported()->service_said);
         $this->desk();
         $this->correct($first, ['service' => $other]);
-        self::assertTrue($first->report->refresh()->service_said);
+        self::assertTrue($first->reported()->refresh()->service_said);
 
         $second = $this->reported('A wobbler squeaks again', null, ['service' => null]);
-        self::assertSame($other, $second->report->service_id);
+        self::assertSame($other, $second->reported()->service_id);
         $this->desk();
         $this->get('/lessons')->assertInertia(fn(Shown $shown) => $shown
             ->component('Tickets/Lessons')->where('lessons.0.field', 'service')->where('lessons.0.value', Item::query()->findOrFail($other)->name)
@@ -43,9 +43,9 @@ final class SuggestionsTest extends TestCase
             $this->post("/lessons/$lesson->id/undo", [], ['X-Request-Key' => $key])->assertSessionHasNoErrors();
         }
         self::assertSame(1, Entry::query()->where('kind', 'lesson.undone')->count());
-        self::assertSame($other, $first->report->refresh()->service_id);
+        self::assertSame($other, $first->reported()->refresh()->service_id);
         $third = $this->reported('This wobbler squeaks too', null, ['service' => null]);
-        self::assertSame($was, $third->report->service_id);
+        self::assertSame($was, $third->reported()->service_id);
     }
 
     public function test_what_is_likely_is_told_with_the_words_that_speak_for_it_until_somebody_has_said(): void
@@ -69,8 +69,8 @@ final class SuggestionsTest extends TestCase
         $this->desk();
         $this->correct($ticket, []);
 
-        self::assertTrue($ticket->report->refresh()->service_said);
-        self::assertSame([['service', $ticket->report->service_id]], Lesson::query()->get()->map(static fn(Lesson $one): array => [$one->field, $one->value])->all());
+        self::assertTrue($ticket->reported()->refresh()->service_said);
+        self::assertSame([['service', $ticket->reported()->service_id]], Lesson::query()->get()->map(static fn(Lesson $one): array => [$one->field, $one->value])->all());
         // A second time there is nothing to say.
         $this->correct($ticket, []);
         self::assertSame(1, Lesson::query()->count());
@@ -117,7 +117,7 @@ final class SuggestionsTest extends TestCase
         $this->desk();
 
         self::assertSame(['barrier-ask'], array_column($this->suggested($ticket)['item'], 'value'));
-        $ticket->report->update(['site' => null]);
+        $ticket->reported()->update(['site' => null]);
         self::assertEqualsCanonicalizing(['barrier-ask', 'barrier-havre'], array_slice(array_column($this->suggested($ticket)['item'], 'value'), 0, 2));
     }
 

@@ -35,7 +35,7 @@ final class TicketsTest extends TestCase
         parent::setUp();
         $this->person('mika-sund')->update(['roles' => ['desk']]);
         $this->ticket = $this->reported('The barrier stays shut', 'anna@ferry.example');
-        $this->report = $this->ticket->report;
+        $this->report = $this->ticket->reported();
         $this->actingAs($this->person('mika-sund'));
     }
 
@@ -362,10 +362,10 @@ final class TicketsTest extends TestCase
         $this->actingAs($this->person('mika-sund'))->post('/tickets/close', ['tickets' => [$by->id]], ['X-Request-Key' => 'bo']);
         $this->later(729 * 86400);
         $this->clock();
-        self::assertSame('bo@mail.example', $by->report->refresh()->email);
+        self::assertSame('bo@mail.example', $by->reported()->refresh()->email);
         $this->later(2 * 86400);
         $this->clock();
-        self::assertNull($by->report->refresh()->email);
+        self::assertNull($by->reported()->refresh()->email);
     }
 
     public function test_the_pile_is_narrowed_and_ordered_by_its_address_and_kept_under_a_name(): void

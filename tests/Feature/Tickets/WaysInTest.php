@@ -145,7 +145,7 @@ final class WaysInTest extends TestCase
         $ref = $this->chat('m1', 'The till refuses every card')->assertCreated()->json('ref');
         $this->chat('m1', 'The till refuses every card')->assertJsonPath('ref', $ref);
         $ticket = Ticket::query()->with('report')->sole();
-        self::assertSame([WayIn::Chat, 'payment', 'Eva'], [$ticket->report->way, $ticket->report->service_id, $ticket->report->name]);
+        self::assertSame([WayIn::Chat, 'payment', 'Eva'], [$ticket->reported()->way, $ticket->reported()->service_id, $ticket->reported()->name]);
         $this->desk();
         $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
         $this->post("/tickets/$ticket->id/answer", ['text' => 'SECRET', 'internal' => true], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
@@ -155,7 +155,7 @@ final class WaysInTest extends TestCase
         self::assertStringContainsString('Which till?', $said[1]->text);
         self::assertStringNotContainsString('SECRET', (string) json_encode($said));
         self::assertSame(['Which till?', 'SECRET', 'Till 4'], $ticket->posts()->pluck('text')->all());
-        $this->guest()->get("/report/{$ticket->report->key()}")->assertInertia(fn(Shown $shown) => $shown->count('talk', 2)->where('talk.1.text', 'Till 4'));
+        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(fn(Shown $shown) => $shown->count('talk', 2)->where('talk.1.text', 'Till 4'));
 
         $this->desk();
         $this->post('/tickets/close', ['tickets' => [$ticket->id]], ['X-Request-Key' => 'close'])->assertSessionHasNoErrors();
@@ -178,7 +178,7 @@ final class WaysInTest extends TestCase
             'alerts' => [], 'reports' => [$ticket->report_id], 'title' => 'Tills', 'service' => 'payment', 'impact' => 'part', 'urgency' => 'now', 'team' => null,
         ], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
         $incident = \App\Incidents\Incident::query()->latest('id')->firstOrFail();
-        self::assertSame($incident->id, $ticket->report->refresh()->load('link')->incident_id);
+        self::assertSame($incident->id, $ticket->reported()->refresh()->load('link')->incident_id);
         $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Restarted.', 'update' => 'Cards work again.'], ['X-Request-Key' => 'over'])->assertSessionHasNoErrors();
 
         $said = DB::table('outbox')->where('kind', 'chat')->orderBy('id')->get()->map(static fn(\stdClass $one): mixed => json_decode((string) $one->payload));

@@ -6,7 +6,7 @@ import { useAction } from '@/lib/action';
 import { plural } from '@/lib/states';
 
 /** Closes tickets, with a last word to their reporters or without. */
-const props = defineProps<{ tickets: number[]; open?: string[] }>();
+const props = defineProps<{ tickets: number[]; open?: string[]; tasks?: boolean }>();
 const emit = defineEmits<{ done: []; close: [] }>();
 const action = useAction();
 const text = ref('');
@@ -17,7 +17,12 @@ const send = (): void =>
 <template>
   <form class="grid w-full gap-2 text-small" @submit.prevent="send">
     <label class="font-semibold"
-      >What {{ tickets.length === 1 ? 'the reporter reads' : `each of ${tickets.length} reporters reads` }} (optional)
+      >{{
+        tasks
+          ? 'What was done; of a task it stays inside'
+          : `What ${tickets.length === 1 ? 'the reporter reads' : `each of ${tickets.length} reporters reads`}`
+      }}
+      (optional)
       <textarea v-model="text" rows="2" class="field font-normal" maxlength="4000" autofocus />
     </label>
     <p v-if="open?.length" class="text-small">Not done yet: {{ open.join('; ') }}.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
 import TroubleNote from '@/components/TroubleNote.vue';
 import WhyForm from '@/components/WhyForm.vue';
 import { useAction } from '@/lib/action';
@@ -26,7 +27,9 @@ const settle = (task: TaskLine, state: string): void => action.send(`/tasks/${ta
           <span :class="one.state === 'open' ? '' : 'text-ink-2'">
             <span :class="one.state === 'skipped' ? 'line-through' : ''">{{ one.text }}</span>
             <span class="block text-tiny text-ink-2"
-              >{{ one.team ?? 'The desk' }}{{ one.must && one.state === 'open' ? `, before it is ${ends}` : ''
+              ><Link v-if="one.own" :href="`/tickets/${one.own}`" class="link">{{ one.team ?? 'The desk' }}</Link
+              ><template v-else>{{ one.team ?? 'The desk' }}</template
+              >{{ one.must && one.state === 'open' ? `, before it is ${ends}` : ''
               }}{{ one.state === 'done' ? `, done by ${one.by}` : ''
               }}{{ one.state === 'skipped' ? `, skipped by ${one.by}: ${one.why}` : '' }}</span
             >

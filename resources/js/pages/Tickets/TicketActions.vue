@@ -15,6 +15,8 @@ const props = defineProps<{
   tickets: number[];
   mine: boolean;
   linked: boolean;
+  /** Whether a task is among them: nobody outside waits for that, and it belongs where it is. */
+  tasks?: boolean;
   open?: string[];
   likely: number | null;
   incidents: OpenIncident[];
@@ -55,14 +57,21 @@ defineExpose({ take, link, open: (what: 'hand' | 'link' | 'close' | 'answer') =>
       @done="done"
       @close="doing = null"
     />
-    <CloseForm v-else-if="doing === 'close'" :tickets="tickets" :open="open ?? []" @done="done" @close="doing = null" />
+    <CloseForm
+      v-else-if="doing === 'close'"
+      :tickets="tickets"
+      :tasks="tasks"
+      :open="open ?? []"
+      @done="done"
+      @close="doing = null"
+    />
     <AnswerTogether v-else-if="doing === 'answer'" :tickets="tickets" @done="done" @close="doing = null" />
     <div v-else class="flex flex-wrap gap-2">
       <ActButton v-if="!mine" shortcut="t" :busy="action.busy.value" @click="take">Take</ActButton>
-      <ActButton v-if="!linked && incidents.length" shortcut="g" @click="doing = 'link'">Link…</ActButton>
-      <ActButton v-if="tickets.length > 1" shortcut="a" @click="doing = 'answer'">Answer all…</ActButton>
+      <ActButton v-if="!tasks && !linked && incidents.length" shortcut="g" @click="doing = 'link'">Link…</ActButton>
+      <ActButton v-if="!tasks && tickets.length > 1" shortcut="a" @click="doing = 'answer'">Answer all…</ActButton>
       <ActButton shortcut="h" @click="doing = 'hand'">Hand over…</ActButton>
-      <ActButton shortcut="c" @click="doing = 'close'">Close…</ActButton>
+      <ActButton shortcut="c" @click="doing = 'close'">{{ tasks ? 'Done…' : 'Close…' }}</ActButton>
     </div>
     <TroubleNote :text="Object.values(action.errors.value)[0]" class="mt-1" />
   </div>

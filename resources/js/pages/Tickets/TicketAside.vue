@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import StoryList from '@/components/StoryList.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
@@ -15,7 +15,7 @@ import CorrectForm from '@/pages/Tickets/CorrectForm.vue';
 import type { Named, TicketDetail } from '@/pages/Tickets/tickets';
 
 /** What Skarvo makes of a ticket: where it belongs, what it is about, what was promised, what else there is. */
-defineProps<{
+const props = defineProps<{
   ticket: TicketDetail;
   services: Named[];
   teams: Named[];
@@ -31,7 +31,10 @@ defineExpose({
   raise: (urgency: string) => suggestions.value?.set({ urgency }),
 });
 defineEmits<{ link: [incident: number] }>();
-const names: Record<string, string> = { respond: 'First answer', restore: 'Solved' };
+const isTask = computed(() => props.ticket.kind === 'task');
+const names = computed<Record<string, string>>(() =>
+  isTask.value ? { respond: 'Taken', restore: 'Done' } : { respond: 'First answer', restore: 'Solved' },
+);
 const stands = (one: TicketPromise): string => {
   if (one.state === 'met') return one.left === null ? 'kept' : `kept, with ${lasting(one.left)} to spare`;
   if (one.state === 'met_late') return `kept ${lasting(-(one.left ?? 0))} late`;
@@ -82,12 +85,13 @@ const stands = (one: TicketPromise): string => {
         </li>
       </ul>
     </section>
-    <section aria-labelledby="about">
+    <section v-if="!isTask" aria-labelledby="about">
       <h2 id="about" class="mb-1">What it is about</h2>
       <SuggestedList v-if="mayWork" ref="suggestions" :key="`suggested-${ticket.id}`" :ticket="ticket" :teams="teams" />
       <CorrectForm :key="ticket.id" :ticket="ticket" :services="services" :may-work="mayWork" />
     </section>
     <StepsList
+      v-if="!isTask"
       :key="`steps-${ticket.id}`"
       :ticket="ticket"
       :teams="teams"
@@ -121,7 +125,7 @@ const stands = (one: TicketPromise): string => {
       <StoryList :entries="story" />
       <p v-if="story.length === 0" class="text-small text-ink-2">Nothing was done yet.</p>
       <WhyForm
-        v-if="mayForget"
+        v-if="mayForget && !isTask"
         class="mt-2"
         words="Erase whoever reported it…"
         :about="ticket.ref"

@@ -3,6 +3,7 @@ import { Link } from '@inertiajs/vue3';
 import { computed } from 'vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import type { TicketLine } from '@/lib/shapes';
+import { quoted } from '@/pages/Tickets/tickets';
 import { languageNames } from '@/pages/Updates/languages';
 import { millis, remaining, useNow } from '@/lib/time';
 
@@ -43,7 +44,7 @@ const left = computed(() => (props.ticket.due === null ? null : millis(props.tic
         :only="['ticket', 'story']"
         :aria-current="selected ? 'true' : undefined"
         class="hover:underline"
-        >“{{ ticket.what }}”</Link
+        >{{ quoted(ticket) }}</Link
       >
     </h3>
     <input
@@ -71,7 +72,14 @@ const left = computed(() => (props.ticket.due === null ? null : millis(props.tic
       More urgent: {{ ticket.more_urgent }}
     </p>
     <p class="col-span-2 text-small">
-      <template v-if="ticket.incident"
+      <template v-if="ticket.part_of"
+        >Task of
+        <Link v-if="ticket.part_of.link" :href="ticket.part_of.link" class="link">{{
+          ticket.part_of.ref
+        }}</Link><template v-else>{{ ticket.part_of.ref }}</template
+        >, for {{ ticket.team ?? 'the desk' }}.
+      </template>
+      <template v-else-if="ticket.incident"
         >{{ ticket.incident.is_open ? 'Belongs to' : 'Was part of' }}
         <Link :href="`/incidents/${ticket.incident.id}`" class="link">{{ ticket.incident.ref }}</Link>.
       </template>

@@ -19,7 +19,9 @@ const { text: note, clear: clearNote } = useDraft(`ticket-note-${props.ticket.id
 const answerFiles = ref<File[]>([]);
 const noteFiles = ref<File[]>([]);
 const attached = (files: File[]): { files?: File[] } => (files.length ? { files } : {});
-const noting = ref(note.value !== '');
+/** All that is said about a task stays inside: there is one form, and it cannot be mistaken. */
+const isTask = computed(() => props.ticket.kind === 'task');
+const noting = ref(note.value !== '' || (isTask.value && props.ticket.state !== 'done'));
 const waits = ref(true);
 const answering = useAction();
 const keeping = useAction();
@@ -50,7 +52,7 @@ const keep = (): void => {
     () => {
       clearNote();
       noteFiles.value = [];
-      noting.value = false;
+      noting.value = isTask.value;
     },
   );
 };
@@ -69,15 +71,17 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
         :key="post.id"
         class="rounded-edge border px-3 py-2"
         :class="
-          post.internal
-            ? 'internal ml-10 border-dashed border-edge'
-            : post.by
-              ? 'mr-14 border-line bg-sheet'
-              : 'mr-14 border-calm bg-sheet'
+          isTask
+            ? 'mr-14 border-line bg-sheet'
+            : post.internal
+              ? 'internal ml-10 border-dashed border-edge'
+              : post.by
+                ? 'mr-14 border-line bg-sheet'
+                : 'mr-14 border-calm bg-sheet'
         "
       >
         <p class="text-small text-ink-2">
-          <strong v-if="post.internal" class="text-ink">Internal</strong>
+          <strong v-if="post.internal && !isTask" class="text-ink">Internal</strong>
           {{ post.by ? (post.internal ? post.by : `${post.by} to ${who}`) : (ticket.name ?? 'The reporter') }},
           <TimeAgo :at="post.at" />
         </p>
@@ -108,7 +112,7 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
     </ol>
     <template v-if="mayWork">
       <form
-        v-if="ticket.state !== 'done'"
+        v-if="ticket.state !== 'done' && !isTask"
         class="rounded-edge border-[1.5px] border-ink bg-sheet p-2.5"
         @submit.prevent="send"
       >
@@ -142,8 +146,15 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
           </span>
         </div>
       </form>
-      <form v-if="noting" class="internal rounded-edge border-2 border-dashed border-edge p-2.5" @submit.prevent="keep">
-        <label class="text-small font-semibold" for="note">Internal note: nobody outside ever reads it</label>
+      <form
+        v-if="noting"
+        class="rounded-edge border-2 p-2.5"
+        :class="isTask ? 'border-ink bg-sheet' : 'internal border-dashed border-edge'"
+        @submit.prevent="keep"
+      >
+        <label class="text-small font-semibold" for="note">{{
+          isTask ? `Say to ${ticket.team ?? 'the desk'} and the desk` : 'Internal note: nobody outside ever reads it'
+        }}</label>
         <textarea
           id="note"
           ref="noteField"
@@ -154,9 +165,10 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
         />
         <TroubleNote :text="keeping.errors.value.text ?? keeping.errors.value.action" />
         <div class="flex flex-wrap items-center gap-3">
-          <ActButton type="submit" :busy="keeping.busy.value">Keep the note</ActButton>
-          <button type="button" class="link text-small" @click="noting = false">Cancel</button>
+          <ActButton type="submit" :busy="keeping.busy.value">{{ isTask ? 'Say it' : 'Keep the note' }}</ActButton>
+          <button v-if="!isTask" type="button" class="link text-small" @click="noting = false">Cancel</button>
           <FilePicker
+            v-if="!isTask"
             v-model="noteFiles"
             words="Add pictures or files for us alone"
             :wrong="wrongFiles(keeping.errors.value)"
@@ -164,7 +176,7 @@ defineExpose({ focus: () => answerField.value?.focus(), note: startNote });
         </div>
       </form>
       <p v-else-if="ticket.state === 'done'" class="text-small text-ink-2">
-        Closed. Its reporter can open it again.
+        {{ isTask ? 'Done, or not needed any more.' : 'Closed. Its reporter can open it again.' }}
         <button type="button" class="link" @click="startNote">Internal note</button>
       </p>
     </template>

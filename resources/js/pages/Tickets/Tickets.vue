@@ -19,7 +19,7 @@ import TicketActions from '@/pages/Tickets/TicketActions.vue';
 import TicketAside from '@/pages/Tickets/TicketAside.vue';
 import TicketRow from '@/pages/Tickets/TicketRow.vue';
 import TicketTalk from '@/pages/Tickets/TicketTalk.vue';
-import { words, type Named, type OpenIncident, type TicketDetail } from '@/pages/Tickets/tickets';
+import { quoted, words, type Named, type OpenIncident, type TicketDetail } from '@/pages/Tickets/tickets';
 
 /** The desk: the pile, sorted by who waits for whom and what runs out first, and one ticket of it. */
 const props = defineProps<{
@@ -57,6 +57,8 @@ watch(
   () => props.tickets,
   (now) => (marked.value = marked.value.filter((id) => now.some((one) => one.id === id))),
 );
+/** Nobody outside waits for a task: what is said about it stays inside. */
+const isTask = computed(() => lines.value.some((one) => one.kind === 'task') || props.ticket?.kind === 'task');
 /** What the actions are about: those that are marked, or else the one that is open. */
 const chosen = computed(() => (marked.value.length ? marked.value : props.ticket ? [props.ticket.id] : []));
 const lines = computed(() => props.tickets.filter((one) => chosen.value.includes(one.id)));
@@ -80,7 +82,7 @@ useCommands(() => [
   ...(mayWork.value && props.ticket
     ? [
         { name: `Select ${props.ticket.ref}`, key: 'x', run: () => toggle(props.ticket?.id ?? 0) },
-        ...(marked.value.length > 1
+        ...(marked.value.length > 1 || isTask.value
           ? []
           : [{ name: `Answer ${props.ticket.ref}`, key: 'a', run: () => talk.value?.focus() }]),
         { name: `Internal note on ${props.ticket.ref}`, key: 'i', run: () => talk.value?.note() },
@@ -97,7 +99,7 @@ useCommands(() => [
           : []),
         { name: 'Hand over', key: 'h', run: () => actions.value?.open('hand') },
         { name: 'Close', key: 'c', run: () => actions.value?.open('close') },
-        { name: 'Link to an incident', key: 'g', run: () => actions.value?.open('link') },
+        ...(isTask.value ? [] : [{ name: 'Link to an incident', key: 'g', run: () => actions.value?.open('link') }]),
         ...(likely.value
           ? [{ name: 'Link to the likely incident', key: 'l', run: () => actions.value?.link(likely.value ?? 0) }]
           : []),
@@ -160,6 +162,7 @@ const follows = {
           <TicketActions
             ref="actions"
             :tickets="marked"
+            :tasks="isTask"
             :mine="lines.length > 0 && lines.every((one) => one.mine)"
             :linked="lines.some((one) => one.incident?.is_open)"
             :likely="likely"
@@ -184,7 +187,7 @@ const follows = {
           </li>
         </ul>
         <p v-if="tickets.length === 0" class="mt-4 text-ink-2">
-          {{ pile === 'ours' ? 'Nobody waits for us.' : 'None.' }}
+          {{ pile === 'ours' ? 'Nobody waits for us.' : pile === 'tasks' ? 'No team is asked for anything.' : 'None.' }}
           <template v-if="pile === 'ours'"
             >New reports come here by themselves, from <Link href="/report" class="link">the form</Link> and the
             interface.</template
@@ -203,12 +206,22 @@ const follows = {
         <template v-if="ticket">
           <p class="lg:hidden"><Link :href="`/tickets?pile=${pile}`" class="link text-small">Back to the pile</Link></p>
           <p class="text-small text-ink-2">
-            <span class="font-mono">{{ ticket.ref }}</span>, {{ ticket.name ?? 'somebody who gave no name'
-            }}{{ ticket.place ? `, ${ticket.place}` : '' }}, {{ ticket.way }} <TimeAgo :at="ticket.opened_at" />.
+            <span class="font-mono">{{ ticket.ref }}</span>,
+            <template v-if="ticket.part_of"
+              >a task of
+              <Link v-if="ticket.part_of.link" :href="ticket.part_of.link" class="link"
+                >{{ ticket.part_of.ref }} {{ ticket.part_of.title }}</Link
+              ><template v-else>{{ ticket.part_of.ref }}, {{ ticket.part_of.title }}</template
+              >, for {{ ticket.team ?? 'the desk' }}, asked</template
+            ><template v-else
+              >{{ ticket.name ?? 'somebody who gave no name' }}{{ ticket.place ? `, ${ticket.place}` : '' }},
+              {{ ticket.way }}</template
+            >
+            <TimeAgo :at="ticket.opened_at" />.
             {{ ticket.mine ? 'You have it.' : `With ${ticket.who}.` }}
-            <a :href="ticket.follow" class="link" target="_blank">What they see</a>
+            <a v-if="ticket.follow" :href="ticket.follow" class="link" target="_blank">What they see</a>
           </p>
-          <h2 class="mt-1 mb-3 text-xl! font-bold! text-ink!">“{{ ticket.what }}”</h2>
+          <h2 class="mt-1 mb-3 text-xl! font-bold! text-ink!">{{ quoted(ticket) }}</h2>
           <AsWritten
             v-if="ticket.translated"
             class="mb-3"
@@ -243,6 +256,7 @@ const follows = {
             ref="actions"
             class="mt-3"
             :tickets="[ticket.id]"
+            :tasks="ticket.kind === 'task'"
             :open="ticket.steps.filter((one) => one.state === 'open').map((one) => one.text)"
             :mine="ticket.mine"
             :linked="ticket.incident?.is_open ?? false"

@@ -1,4 +1,4 @@
-import type { Alternative, TicketLine, TicketMore } from '@/lib/shapes';
+import type { Alternative, TaskLine, TicketLine, TicketMore } from '@/lib/shapes';
 
 /** One ticket, as the desk reads it. */
 export type TicketDetail = TicketLine & TicketMore;
@@ -26,6 +26,21 @@ export const words: Record<string, Record<string, string>> = {
   urgency: { now: 'not at all', soon: 'within the shift', later: 'until it is planned' },
   kind: { report: 'wrong', request: 'wanted' },
 };
+/** What somebody reported stands in their words; what a team is asked, in ours. */
+export const quoted = (one: Pick<TicketLine, 'kind' | 'what'>): string =>
+  one.kind === 'task' ? one.what : `“${one.what}”`;
 /** What a value of a field is called. */
 export const valueWords = (field: string, choice: Pick<Alternative, 'value' | 'name'>): string =>
   words[field]?.[choice.value] ?? choice.name;
+
+/** A task, as the team that it is for reads it. */
+export interface OwnTask extends TaskLine {
+  ref: string;
+  service: string;
+  place: string | null;
+  made_at: string;
+  due: string | null;
+  who: string | null;
+  priority: number;
+  said: { id: number; by: string; text: string | null; at: string }[];
+}
