@@ -27,6 +27,7 @@ enum TicketEntry: string implements EntryKind
     case TaskDone = 'task.done';
     case TaskSkipped = 'task.skipped';
     case TaskReopened = 'task.reopened';
+    case TaskSaid = 'task.said';
     case ChecklistFollowed = 'checklist.followed';
     case ChecklistSaved = 'checklist.saved';
     case ChecklistDropped = 'checklist.dropped';
@@ -48,7 +49,7 @@ enum TicketEntry: string implements EntryKind
     public function particulars(): array
     {
         return match ($this) {
-            self::Answered, self::Noted, self::Said => ['text' => Particular::Words],
+            self::Answered, self::Noted, self::Said, self::TaskSaid => ['text' => Particular::Words],
             self::TaskAdded, self::TaskDone, self::TaskReopened => ['text' => Particular::Words],
             self::TaskSkipped => ['text' => Particular::Words, 'why' => Particular::Words],
             self::Tried => ['what' => Particular::Words, 'why' => Particular::Words],

@@ -98,7 +98,7 @@ final class TicketPage
             'judged' => $report->helped === null ? null : ['helped' => $report->helped, 'better' => $report->better],
             ...self::suggested($ticket),
             'steps' => array_values(
-                Task::query()->with('own')->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
+                Task::query()->with('own.person')->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
             ),
             'tried' => self::tried($ticket), 'busy' => self::busy($ticket),
         ];

@@ -132,7 +132,7 @@ final readonly class WorkTickets
         if ($files !== []) {
             KeepFiles::of($ticket->reported(), $files, $this->by, true, $post->id);
         }
-        $this->write(TicketEntry::Noted, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
+        $this->write($ticket->kind->isReported() ? TicketEntry::Noted : TicketEntry::TaskSaid, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
     }
 
     public function correct(

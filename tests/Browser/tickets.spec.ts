@@ -194,14 +194,16 @@ test('an administrator changes what is promised, and promises more of one servic
   const per = await someone(browser, 'Per Strand');
   await per.goto('/settings/targets');
   await accessible(per, 'targets');
-  await per.getByLabel('Minutes, Reports, Requests: any service, priority 4, First answer').fill('90');
+  await per.getByLabel('Minutes, Reports and requests: any service, priority 4, First answer').fill('90');
   await per.getByRole('button', { name: 'Add an agreement' }).click();
   await per.getByLabel('Service, Reports: any service').last().selectOption('Payment');
   await per.getByLabel('Minutes, Reports: Payment, priority 1, First answer').fill('5');
   await per.getByRole('button', { name: 'Save the targets' }).click();
   await expect(per.getByText('Saved. What is open is counted by them.')).toBeVisible();
   await per.reload();
-  await expect(per.getByLabel('Minutes, Reports, Requests: any service, priority 4, First answer')).toHaveValue('90');
+  await expect(per.getByLabel('Minutes, Reports and requests: any service, priority 4, First answer')).toHaveValue(
+    '90',
+  );
   await expect(per.getByLabel('Minutes, Reports: Payment, priority 1, First answer')).toHaveValue('5');
   await per.getByLabel('Minutes, Incidents: any service, priority 1, Restored, solved or done').fill('');
   await per.getByRole('button', { name: 'Save the targets' }).click();

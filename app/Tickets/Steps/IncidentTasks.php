@@ -30,7 +30,7 @@ final class IncidentTasks implements HasConsequences, RoomPanel
                 static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys(Names::teams()), Names::teams(),
             ),
             'tasks' => static fn(): array => array_values(
-                Task::query()->with('own')->where('incident_id', $incident->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
+                Task::query()->with('own.person')->where('incident_id', $incident->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
             ),
         ];
     }

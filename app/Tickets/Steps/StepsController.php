@@ -39,7 +39,7 @@ final class StepsController
                 ->map(static fn(Task $task): array => [
                     ...$task->toLine(), 'ref' => $task->owner()->ref(),
                     'service' => $task->service()->name ?? '', 'place' => $task->ticket?->report?->site, 'made_at' => $task->made_at,
-                    'due' => $task->own?->due_at, 'who' => $task->own?->person?->name, 'priority' => $task->own->priority ?? $task->owner()->priority,
+                    'due' => $task->own?->due_at, 'priority' => $task->own->priority ?? $task->owner()->priority,
                     'said' => $task->own?->posts->map(static fn(TicketPost $post): array => [
                         'id' => $post->id, 'by' => Names::person($post->person_id), 'text' => $post->text, 'at' => $post->at,
                     ])->all() ?? [],

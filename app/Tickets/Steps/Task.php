@@ -38,7 +38,7 @@ use Skarvo\Tickets\TicketState;
  * @property-read Ticket|null $own where it is worked on; none while it is the desk's own
  *
  * @phpstan-type TaskLine array{
- *     id: int, own: int|null, text: string, team: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
+ *     id: int, own: int|null, holder: string|null, text: string, team: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
  *     at: CarbonImmutable|null,
  * }
  */
@@ -112,7 +112,7 @@ final class Task extends Record
     public function toLine(): array
     {
         return [
-            'id' => $this->id, 'own' => $this->own?->id, 'text' => $this->text, 'team' => $this->team_id === null ? null : Names::team($this->team_id),
+            'id' => $this->id, 'own' => $this->own?->id, 'holder' => $this->own?->person?->name, 'text' => $this->text, 'team' => $this->team_id === null ? null : Names::team($this->team_id),
             'must' => $this->must,
             'state' => $this->state->value, 'why' => $this->why, 'by' => $this->person_id === null ? null : Names::person($this->person_id),
             'at' => $this->settled_at,

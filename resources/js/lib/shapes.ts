@@ -115,7 +115,7 @@ export interface SurgeLine { id: number; service: string; service_id: string; be
 export interface TalkLine { id: number; mine: boolean; text: string; original: string | null; at: string; files: FileLine[] }
 
 /** Tickets/Steps/Task */
-export interface TaskLine { id: number; own: number | null; text: string; team: string | null; must: boolean; state: 'open' | 'done' | 'skipped'; why: string | null; by: string | null; at: string | null }
+export interface TaskLine { id: number; own: number | null; holder: string | null; text: string; team: string | null; must: boolean; state: 'open' | 'done' | 'skipped'; why: string | null; by: string | null; at: string | null }
 
 /** Tickets/Ticket */
 export interface TicketLine { id: number; report: number | null; part_of: { ref: string; title: string; link: string | null } | null; task: number | null; ref: string; kind: 'report' | 'request' | 'task'; state: 'new' | 'ours' | 'theirs' | 'done'; what: string; name: string | null; place: string | null; service: string; team: string | null; item_name: string | null; way: string; language: string | null; priority: number; who: string; mine: boolean; opened_at: string; waits_since: string; due: string | null; is_near: boolean; offered: { to: string; by: string; mine: boolean } | null; more_urgent: string | null; incident: { id: number; ref: string; title: string; is_open: boolean } | null; probably: { id: number; ref: string; title: string; score: number; because: string[] } | null }

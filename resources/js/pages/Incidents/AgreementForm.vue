@@ -9,10 +9,15 @@ const props = defineProps<{
   services: { id: string; name: string }[];
 }>();
 const emit = defineEmits<{ drop: [] }>();
+const together = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 const name = computed(() => {
-  const about = props.kinds.filter((one) => agreement.value.kinds.includes(one.kind)).map((one) => one.words);
+  const about = together.format(
+    props.kinds
+      .filter((one) => agreement.value.kinds.includes(one.kind))
+      .map((one, i) => (i === 0 ? one.words : one.words.toLowerCase())),
+  );
   const service = props.services.find((one) => one.id === agreement.value.service)?.name ?? 'any service';
-  return `${about.join(', ') || 'Nothing yet'}: ${service}`;
+  return `${about || 'Nothing yet'}: ${service}`;
 });
 const row = (priority: number, promise: string): TargetRow =>
   agreement.value.rows.find((one) => one.priority === priority && one.name === promise) as TargetRow;
@@ -25,7 +30,9 @@ const label = (what: string, priority: number, words: string): string =>
     <legend class="px-1 font-semibold">{{ name }}</legend>
     <div class="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2">
       <label v-for="one in kinds" :key="one.kind" class="flex items-center gap-1"
-        ><input v-model="agreement.kinds" type="checkbox" :value="one.kind" />{{ one.words }}</label
+        ><input v-model="agreement.kinds" type="checkbox" class="size-4 accent-[var(--ink)]" :value="one.kind" />{{
+          one.words
+        }}</label
       >
       <select v-model="agreement.service" class="field w-auto! py-1" :aria-label="`Service, ${name}`">
         <option value="">any service</option>
@@ -47,7 +54,7 @@ const label = (what: string, priority: number, words: string): string =>
           </tr>
         </thead>
         <tbody v-for="priority in PRIORITIES" :key="priority">
-          <tr v-for="(promise, i) in PROMISES" :key="promise.name" :class="i === 0 ? 'row-rule' : ''">
+          <tr v-for="(promise, i) in PROMISES" :key="promise.name" :class="i > 0 ? 'row-rule' : ''">
             <td class="py-1">{{ i === 0 ? priority : '' }}</td>
             <td class="pr-4 whitespace-nowrap">{{ promise.words }}</td>
             <td class="pr-4">

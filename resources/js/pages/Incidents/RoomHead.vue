@@ -71,17 +71,17 @@ const soonest = computed(() => shared.value.clocks[0]);
       }}</span>
       {{ isOpen ? 'since the start' : 'in all' }}
     </p>
-    <p v-if="isOpen" class="text-right text-tiny text-ink-2">
-      <span class="block font-mono text-clock font-semibold" :class="target < 0 ? 'text-call' : 'text-ink'">{{
-        remaining(target)
-      }}</span>
-      {{ target < 0 ? 'past the restore target' : 'to the restore target' }}
-    </p>
     <p v-if="isOpen && first !== null" class="text-right text-tiny text-ink-2">
       <span class="block font-mono text-clock font-semibold" :class="first < 0 ? 'text-call' : 'text-ink'">{{
         remaining(first)
       }}</span>
       {{ first < 0 ? 'no first answer yet' : 'to the first answer' }}
+    </p>
+    <p v-if="isOpen" class="text-right text-tiny text-ink-2">
+      <span class="block font-mono text-clock font-semibold" :class="target < 0 ? 'text-call' : 'text-ink'">{{
+        remaining(target)
+      }}</span>
+      {{ target < 0 ? 'past the restore target' : 'to the restore target' }}
     </p>
     <p v-if="isOpen && owed !== null" class="text-right text-tiny text-ink-2">
       <span class="block font-mono text-clock font-semibold" :class="owed < 600_000 ? 'text-call' : 'text-ink'">{{

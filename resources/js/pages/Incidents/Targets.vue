@@ -51,7 +51,7 @@ const save = (): void => {
         <legend class="mb-1 text-small font-semibold text-ink-2">The desk is open, on the clocks of {{ zone }}</legend>
         <span class="flex flex-wrap gap-3" role="group" aria-label="Days">
           <label v-for="day in WEEKDAYS" :key="day" class="flex items-center gap-1"
-            ><input v-model="days" type="checkbox" :value="day" />{{ day }}</label
+            ><input v-model="days" type="checkbox" class="size-4 accent-[var(--ink)]" :value="day" />{{ day }}</label
           >
         </span>
         <label class="text-small">from <input v-model="from" class="field w-24! py-1 font-mono" required /></label>

@@ -19,7 +19,7 @@ const send = (): void =>
     <label class="font-semibold"
       >{{
         tasks
-          ? 'What was done; of a task it stays inside'
+          ? 'What was done; it stays inside'
           : `What ${tickets.length === 1 ? 'the reporter reads' : `each of ${tickets.length} reporters reads`}`
       }}
       (optional)
@@ -28,7 +28,9 @@ const send = (): void =>
     <p v-if="open?.length" class="text-small">Not done yet: {{ open.join('; ') }}.</p>
     <TroubleNote :text="Object.values(action.errors.value)[0]" />
     <p class="flex gap-3">
-      <ActButton type="submit" :busy="action.busy.value">Close {{ plural(tickets.length, 'ticket') }}</ActButton>
+      <ActButton type="submit" :busy="action.busy.value">{{
+        tasks ? 'It is done' : `Close ${plural(tickets.length, 'ticket')}`
+      }}</ActButton>
       <button type="button" class="link" @click="emit('close')">Cancel</button>
     </p>
   </form>

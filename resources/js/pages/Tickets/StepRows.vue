@@ -29,7 +29,8 @@ const settle = (task: TaskLine, state: string): void => action.send(`/tasks/${ta
             <span class="block text-tiny text-ink-2"
               ><Link v-if="one.own" :href="`/tickets/${one.own}`" class="link">{{ one.team ?? 'The desk' }}</Link
               ><template v-else>{{ one.team ?? 'The desk' }}</template
-              >{{ one.must && one.state === 'open' ? `, before it is ${ends}` : ''
+              >{{ one.holder && one.state === 'open' ? `, ${one.holder} has it` : ''
+              }}{{ one.must && one.state === 'open' ? `, before it is ${ends}` : ''
               }}{{ one.state === 'done' ? `, done by ${one.by}` : ''
               }}{{ one.state === 'skipped' ? `, skipped by ${one.by}: ${one.why}` : '' }}</span
             >

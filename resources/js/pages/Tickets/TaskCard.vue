@@ -18,7 +18,7 @@ const now = useNow();
 const { text, clear } = useDraft(`task-${props.task.id}`);
 const talking = ref(text.value !== '');
 const left = computed(() => (props.task.due === null ? null : millis(props.task.due) - now.value));
-const isMine = computed(() => props.task.who !== null && props.task.who === shared.value.me?.name);
+const isMine = computed(() => props.task.holder !== null && props.task.holder === shared.value.me?.name);
 const say = (): void => {
   if (text.value.trim() === '') return;
   action.send(`/tasks/${props.task.id}/say`, { text: text.value }, () => {
@@ -37,7 +37,7 @@ const say = (): void => {
       }}
     </p>
     <p class="text-small">
-      <strong>{{ isMine ? 'You have it' : task.who ? `${task.who} has it` : 'Nobody has it yet' }}</strong>,
+      <strong>{{ isMine ? 'You have it' : task.holder ? `${task.holder} has it` : 'Nobody has it yet' }}</strong>,
       <span class="text-ink-2">priority {{ task.priority }}</span
       ><span v-if="left !== null" :class="left < 0 ? 'font-semibold text-call' : 'text-ink-2'"
         >, {{ left < 0 ? `overdue by ${remaining(-left)}` : `${remaining(left)} left` }}</span

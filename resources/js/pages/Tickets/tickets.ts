@@ -40,7 +40,6 @@ export interface OwnTask extends TaskLine {
   place: string | null;
   made_at: string;
   due: string | null;
-  who: string | null;
   priority: number;
   said: { id: number; by: string; text: string | null; at: string }[];
 }
