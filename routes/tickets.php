@@ -12,12 +12,13 @@ use App\Tickets\SurgesController;
 use App\Tickets\TicketsController;
 use App\Tickets\WaysIn\ChatController;
 use App\Tickets\WaysIn\MailController;
+use App\Updates\ReadersLanguage;
 use Illuminate\Support\Facades\Route;
 
 Route::middleware('web')->group(function (): void {
     // For whoever has the address of their report.
-    Route::post('report/{token}/other', [ReporterController::class, 'other'])->middleware('throttle:reports');
-    Route::post('report/{token}/say', ReporterController::class)->middleware('throttle:reports');
+    Route::post('report/{token}/other', [ReporterController::class, 'other'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
+    Route::post('report/{token}/say', ReporterController::class)->middleware(ReadersLanguage::class)->middleware('throttle:reports');
 
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::get('tickets', [TicketsController::class, 'index']);

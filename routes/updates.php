@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Updates\DoubtsController as DoubtsOfStatus;
 use App\Updates\Files\FilesController;
 use App\Updates\QuestionsController;
+use App\Updates\ReadersLanguage;
 use App\Updates\ReportController;
 use App\Updates\StatusController;
 use App\Updates\UpdateController;
@@ -13,11 +14,11 @@ use Illuminate\Support\Facades\Route;
 Route::middleware('web')->group(function (): void {
     // For everybody, signed in or not.
     Route::get('status', StatusController::class)->name('status');
-    Route::get('report', [ReportController::class, 'create'])->name('report');
-    Route::post('report', [ReportController::class, 'store'])->middleware('throttle:reports');
-    Route::post('report/hear', [ReportController::class, 'hear'])->middleware('throttle:reports');
-    Route::post('report/lost', [ReportController::class, 'lost'])->middleware('throttle:reports');
-    Route::post('report/{token}/judge', [ReportController::class, 'judge'])->middleware('throttle:reports');
+    Route::get('report', [ReportController::class, 'create'])->middleware(ReadersLanguage::class)->name('report');
+    Route::post('report', [ReportController::class, 'store'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
+    Route::post('report/hear', [ReportController::class, 'hear'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
+    Route::post('report/lost', [ReportController::class, 'lost'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
+    Route::post('report/{token}/judge', [ReportController::class, 'judge'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
     Route::get('report/{token}/files/{file}', [FilesController::class, 'ofReporter'])->middleware('throttle:files');
     Route::get('report/{token}', [ReportController::class, 'follow'])->name('report.follow');
 

@@ -10,6 +10,7 @@ use App\Platform\Journal\PlatformEntry;
 use App\Platform\Outbox\Outbox;
 use App\Tickets\Languages\Translator;
 use Skarvo\Tickets\Language;
+use Skarvo\Tickets\LanguageGuess;
 use Skarvo\Tickets\Phrase;
 
 /**
@@ -30,10 +31,12 @@ final class TellReporter
         }
     }
 
-    /** In which they read: their own, as far as it is known and we have words in it. */
+    /** In which they read: their own, as far as it is known, or they write it beyond doubt, and we have words in it. */
     public static function language(Ticket $ticket): Language
     {
-        return Language::of((string) $ticket->reported()->language) ?? Translator::own();
+        $report = $ticket->reported();
+
+        return Language::of((string) $report->language) ?? LanguageGuess::of($report->what) ?? Translator::own();
     }
 
     /**

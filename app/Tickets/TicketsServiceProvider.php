@@ -17,6 +17,7 @@ use App\Topology\Contracts\Observes;
 use App\Updates\Contracts\GuardsReports;
 use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
+use App\Updates\Contracts\SpeaksUpdates;
 use App\Updates\Contracts\TalksToReporters;
 
 final class TicketsServiceProvider extends Capability
@@ -31,6 +32,7 @@ final class TicketsServiceProvider extends Capability
             Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],
             RoomPanel::class => [Busy\BusyPeriods::class, Steps\IncidentTasks::class],
             CountsTargets::class => [Promises::class],
+            SpeaksUpdates::class => [Languages\TranslateUpdates::class],
             TellsEntries::class => [TicketWords::class],
             HasConsequences::class => [Steps\IncidentTasks::class, TicketsOfIncident::class],
             HearsReports::class => [OpenTicket::class],

@@ -6,16 +6,19 @@ namespace App\Updates;
 
 use App\Incidents\Incident;
 use App\Incidents\Situation;
+use App\Platform\Given;
 use App\Topology\Item;
+use App\Updates\Contracts\SpeaksUpdates;
 use Carbon\CarbonImmutable;
 use Skarvo\Updates\Affects;
 use Skarvo\Updates\AffectsMe;
+use Skarvo\Updates\AffectsSentence;
 
 /**
  * Whether somebody at a place who uses a service is affected by what outsiders may know.
  *
  * @phpstan-type AffectedLine array{
- *     answer: value-of<Affects>, text: string, meanwhile: string|null, next: CarbonImmutable|null, incident: int|null,
+ *     answer: value-of<Affects>, text: string, said: string|null, meanwhile: string|null, next: CarbonImmutable|null, incident: int|null,
  *     since: CarbonImmutable|null,
  * }
  */
@@ -39,15 +42,47 @@ final class Affected
         );
         $said = implode(' ', array_map(static fn(Told $one): string => $one->last()->text ?? '', $told));
         $public = array_values(array_filter(array_merge(...$places), static fn(string $one): bool => str_contains($said, $one)));
-        $answer = AffectsMe::of($name, $place, $places, $public, $known !== [], PublicStates::unsureOf([$name]) !== []);
+        $answer = AffectsMe::of($place, $places, $public, $known !== [], PublicStates::unsureOf([$name]) !== []);
         $one = $answer->which === null ? null : $told[$answer->which];
         $last = $one?->last();
 
         return [
-            'answer' => $answer->affects->value, 'text' => $answer->text.($last === null ? '' : " $last->text"),
+            'answer' => $answer->affects->value, 'text' => self::sentence($answer, $name, $place), 'said' => $last === null ? null : self::spoken($last),
             'meanwhile' => $last?->meanwhile === '' ? null : $last?->meanwhile,
             'next' => $last?->next_at?->isFuture() === true ? $last->next_at : null,
             'incident' => $one?->incident->id, 'since' => $one?->incident->started_at,
         ];
+    }
+
+    /** In the language of whoever asks, where it was translated for anybody. */
+    private static function spoken(Update $update): string
+    {
+        foreach (Given::all(SpeaksUpdates::class) as $one) {
+            $text = $one->spoken($update, app()->getLocale());
+            if ($text !== null) {
+                return $text;
+            }
+        }
+
+        return $update->text;
+    }
+
+    /** In the language of whoever asks. */
+    private static function sentence(AffectsMe $answer, string $service, ?string $place): string
+    {
+        $place = trim((string) $place);
+        $places = $answer->places;
+        $last = array_pop($places);
+        $key = match ($answer->says) {
+            null => null,
+            AffectsSentence::Elsewhere => $last === null ? 'affects_known' : 'affects_known_at',
+            AffectsSentence::Looking => 'affects_looking',
+            AffectsSentence::None => $place === '' ? 'affects_none' : 'affects_none_at',
+        };
+
+        return $key === null ? '' : __("report.$key", [
+            'service' => $service, 'place' => $place,
+            'places' => $places === [] ? (string) $last : __('report.and', ['all' => implode(', ', $places), 'last' => $last]),
+        ]);
     }
 }

@@ -25,7 +25,7 @@ final class Followers implements HasConsequences
         DB::transaction(static function () use ($incident, $email): void {
             $told = array_filter(Told::open(), static fn(Told $one): bool => $one->incident->id === $incident);
             if ($told === []) {
-                throw Refused::because('This is over already. If it still does not work for you, report it.', 'email');
+                throw Refused::because(__('report.over'), 'email');
             }
             if (DB::table('followers')->where('incident_id', $incident)->count() < self::MOST) {
                 DB::table('followers')->insertOrIgnore(['incident_id' => $incident, 'email' => mb_strtolower($email), 'at' => now()]);

@@ -22,7 +22,7 @@ final class JudgeReport
         DB::transaction(static function () use ($report, $helped, $better): void {
             Locked::again($report);
             if ($report->resolved_at === null) {
-                throw Refused::because('This is not over yet. Say below what still does not work.', 'helped');
+                throw Refused::because(__('report.not_over'), 'helped');
             }
             if ($report->helped === $helped && (string) $report->better === $better) {
                 return;

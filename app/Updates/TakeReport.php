@@ -73,6 +73,6 @@ final class TakeReport
                 return $service;
             }
         }
-        throw Refused::because('There is no service yet that could be meant. Choose what does not work.', 'service');
+        throw Refused::because(__('report.no_service'), 'service');
     }
 }

@@ -10,12 +10,13 @@ use App\Incidents\LinkKind;
 use App\Incidents\Report;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Journal;
+use App\Updates\Contracts\SpeaksUpdates;
 use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Tickets\Language;
 
 /** Has the latest update of each incident translated into the languages of those who reported it, once each. */
-final class TranslateUpdates implements ClockPart
+final class TranslateUpdates implements ClockPart, SpeaksUpdates
 {
     /** An update is news for so long. */
     private const HOURS = 24;
@@ -53,6 +54,13 @@ final class TranslateUpdates implements ClockPart
         $this->seen = $head;
 
         return $done;
+    }
+
+    public function spoken(Update $update, string $language): ?string
+    {
+        $text = DB::table('update_translations')->where('update_id', $update->id)->where('to', $language)->value('text');
+
+        return is_string($text) ? $text : null;
     }
 
     /** @return list<array{Update, Language}> that nobody asked for yet */

@@ -23,6 +23,6 @@ final class SayRequest extends Form
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['text.required' => 'Write a few words first.', 'text.max' => 'Use 2,000 characters at most.', ...self::fileMessages()];
+        return ['text.required' => __('report.text_required'), 'text.max' => __('report.too_long'), ...self::fileMessages()];
     }
 }

@@ -24,12 +24,11 @@ final readonly class CheckedFile
         $name = ($kind ?? FileKind::Text)->named($said);
         if ($kind === null) {
             throw Refused::because(
-                $bytes === '' ? "$name is empty." : self::said($said).' is neither a picture, a PDF nor a text. Send a picture of it, or its text.',
-                'files',
+                $bytes === '' ? __('report.file_empty', ['name' => $name]) : __('report.file_kind', ['name' => self::said($said)]), 'files',
             );
         }
         if (strlen($bytes) > Limits::BYTES) {
-            throw Refused::because("$name is larger than 10 MB. Send a smaller one.", 'files');
+            throw Refused::because(__('report.file_large', ['name' => $name]), 'files');
         }
         if ($kind === FileKind::Text) {
             return new self($kind, $name, MachineText::mended($bytes));
@@ -54,7 +53,7 @@ final readonly class CheckedFile
                 [$width, $height] = self::size($bytes);
                 $pixels += $width * $height;
                 if ($checked !== [] && $pixels > Limits::PIXELS_AT_ONCE) {
-                    throw Refused::because('These pictures are too large to be sent at once. Send them one by one, or smaller ones.', 'files');
+                    throw Refused::because(__('report.pictures_large'), 'files');
                 }
                 $checked[] = self::of($upload->getClientOriginalName(), $bytes);
             }
@@ -66,10 +65,14 @@ final readonly class CheckedFile
     private static function picture(string $said, string $bytes): self
     {
         [$width, $height] = self::size($bytes);
-        $refusal = Limits::refusal($width, $height);
-        $drawn = $refusal === null ? Redrawn::of($bytes) : null;
+        $isLarge = Limits::isTooLarge($width, $height);
+        // What does not say how large it is may be anything: it is not opened.
+        $drawn = $isLarge || $width < 1 || $height < 1 ? null : Redrawn::of($bytes);
         if ($drawn === null) {
-            throw Refused::because(self::said($said).' '.($refusal ?? 'cannot be opened as a picture').'.', 'files');
+            throw Refused::because(__($isLarge ? 'report.picture_large' : 'report.picture_unreadable', [
+                'name' => self::said($said), 'width' => number_format($width), 'height' => number_format($height),
+                'side' => number_format(Limits::SIDE), 'all' => (string) intdiv(Limits::PIXELS, 1_000_000),
+            ]), 'files');
         }
 
         return new self($drawn->kind, $drawn->kind->named($said), $drawn->bytes, $drawn->width, $drawn->height);

@@ -32,10 +32,10 @@ final class KeepFiles
             return;
         }
         if (count($files) > Limits::AT_ONCE) {
-            throw Refused::because('Send '.Limits::AT_ONCE.' files at once at most.', 'files');
+            throw Refused::because(__('report.files_max', ['most' => (string) Limits::AT_ONCE]), 'files');
         }
         if (ReportFile::query()->kept()->where('report_id', $report->id)->count() + count($files) > Limits::IN_ALL) {
-            throw Refused::because("There are as many files with {$report->ref()} as can be kept: ".Limits::IN_ALL.'.', 'files');
+            throw Refused::because(__('report.files_in_all', ['ref' => $report->ref(), 'most' => (string) Limits::IN_ALL]), 'files');
         }
         foreach ($files as $file) {
             $kept = ReportFile::query()->create([

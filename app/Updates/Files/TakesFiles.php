@@ -19,10 +19,8 @@ trait TakesFiles
     private static function fileMessages(): array
     {
         return [
-            'files.array' => 'Send files as files.', 'files.max' => 'Send '.Limits::AT_ONCE.' files at once at most.',
-            'files.*.file' => 'A file did not arrive whole. Choose it again.',
-            'files.*.uploaded' => 'A file did not arrive whole, or is larger than 10 MB. Choose it again, or a smaller one.',
-            'files.*.max' => 'A file is larger than 10 MB. Send a smaller one.',
+            'files.array' => __('report.files_array'), 'files.max' => __('report.files_max', ['most' => (string) Limits::AT_ONCE]),
+            'files.*.file' => __('report.file_whole'), 'files.*.uploaded' => __('report.file_upload'), 'files.*.max' => __('report.file_size'),
         ];
     }
 

@@ -18,8 +18,8 @@ final class EmailRequest extends Form
     public function messages(): array
     {
         return [
-            'email.required' => 'Write the address to which we are to write.',
-            'email.email' => 'This does not look like a mail address. Correct it.',
+            'email.required' => __('report.address_required'), 'email.email' => __('report.address_email'),
+            'email.max' => __('report.too_long'),
         ];
     }
 

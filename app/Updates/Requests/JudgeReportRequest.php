@@ -17,7 +17,7 @@ final class JudgeReportRequest extends Form
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['helped.required' => 'Say whether it helped.', 'better.max' => 'Use 1,000 characters at most.'];
+        return ['helped.required' => __('report.helped_required'), 'better.max' => __('report.too_long')];
     }
 
     public function helped(): bool

@@ -11,6 +11,7 @@ use App\Topology\OwnItems;
 use App\Updates\Files\TakesFiles;
 use App\Updates\NewReport;
 use App\Updates\Questions;
+use App\Updates\ReadersLanguage;
 use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
 use Skarvo\Incidents\Others;
@@ -23,9 +24,6 @@ use Skarvo\Incidents\WayIn;
 final class TellReportRequest extends Form
 {
     use TakesFiles;
-
-    /** In which the form can be read. */
-    private const LANGUAGES = ['en', 'no', 'de', 'ar'];
 
     public function rules(): array
     {
@@ -42,7 +40,7 @@ final class TellReportRequest extends Form
             'waits' => ['nullable', Rule::enum(Urgency::class)],
             'answered' => ['nullable', 'array', 'max:'.Questions::MOST], 'answered.*' => ['nullable', 'string', 'max:300'],
             'device' => ['nullable', 'string', Rule::in($this->devices())],
-            'language' => ['nullable', Rule::in(self::LANGUAGES)],
+            'language' => ['nullable', Rule::in(ReadersLanguage::ALL)],
             'send_key' => ['nullable', 'string', 'max:64'], ...self::fileRules(),
         ];
     }
@@ -51,10 +49,9 @@ final class TellReportRequest extends Form
     public function messages(): array
     {
         return [
-            'service.exists' => 'Choose one of the services in the list.',
-            'device.in' => 'Choose one of your own devices.',
-            'what.required' => 'Say in a few words what happens.',
-            'email.email' => 'This does not look like a mail address. Correct it, or leave it empty.', ...self::fileMessages(),
+            'service.exists' => __('report.service_exists'), 'device.in' => __('report.device_in'), 'what.required' => __('report.what_required'),
+            'email.email' => __('report.email_email'), ...self::fileMessages(),
+            ...array_fill_keys(['what.max', 'site.max', 'name.max', 'email.max', 'answered.*.max'], __('report.too_long')),
         ];
     }
 

@@ -10,39 +10,39 @@ namespace Skarvo\Updates;
  */
 final readonly class AffectsMe
 {
-    /** @param  int|null  $which  of the incidents that were told about the one that it is */
-    private function __construct(public Affects $affects, public string $text, public ?int $which) {}
+    /**
+     * @param  AffectsSentence|null  $says  null where what outsiders were told says all
+     * @param  list<string>  $places  where a problem is known, as far as outsiders were told
+     * @param  int|null  $which  of the incidents that were told about the one that it is
+     */
+    private function __construct(public Affects $affects, public ?AffectsSentence $says, public array $places, public ?int $which) {}
 
     /**
-     * @param  string  $service  its public name
      * @param  string|null  $place  in the words of whoever asks
      * @param  list<list<string>>  $told  for each incident of the service that outsiders were told about, the places that it reaches; none: everywhere
      * @param  list<string>  $public  places that outsiders were told of: only these are named
      * @param  bool  $isKnown  whether any incident of the service is open, told about or not
      * @param  bool  $isWorse  whether the service is known to work less than it should, told about or not
      */
-    public static function of(string $service, ?string $place, array $told, array $public, bool $isKnown, bool $isWorse): self
+    public static function of(?string $place, array $told, array $public, bool $isKnown, bool $isWorse): self
     {
         $place = $place === null || trim($place) === '' ? null : trim($place);
         $reached = array_keys(array_filter(
             $told, static fn(array $places): bool => $place === null || $places === [] || self::isAmong($place, $places),
         ));
         if ($reached !== []) {
-            return new self(Affects::Yes, 'Yes.', $reached[0]);
+            return new self(Affects::Yes, null, [], $reached[0]);
         }
         if ($told !== []) {
             $places = array_values(array_intersect(array_unique(array_merge(...$told)), $public));
 
-            return new self(
-                Affects::Unsure,
-                "Not sure. A problem with $service is known".($places === [] ? '' : ' at '.self::listed($places)).", and not yet at $place.", 0,
-            );
+            return new self(Affects::Unsure, AffectsSentence::Elsewhere, $places, 0);
         }
         if ($isKnown || $isWorse) {
-            return new self(Affects::Unsure, "Not sure. We are looking into $service. Tell us what happens at your end.", null);
+            return new self(Affects::Unsure, AffectsSentence::Looking, [], null);
         }
 
-        return new self(Affects::No, "No. No problem is known with $service".($place === null ? '.' : " at $place."), null);
+        return new self(Affects::No, AffectsSentence::None, [], null);
     }
 
     /** @param  list<string>  $places */
@@ -63,13 +63,5 @@ final readonly class AffectsMe
     private static function plain(string $place): string
     {
         return trim((string) preg_replace('/[^\p{L}\p{N}]+/u', ' ', mb_strtolower($place)));
-    }
-
-    /** @param  list<string>  $places */
-    private static function listed(array $places): string
-    {
-        $last = array_pop($places);
-
-        return $places === [] ? (string) $last : implode(', ', $places)." and $last";
     }
 }

@@ -7,6 +7,7 @@ namespace Skarvo\Tests\Updates;
 use PHPUnit\Framework\TestCase;
 use Skarvo\Updates\Affects;
 use Skarvo\Updates\AffectsMe;
+use Skarvo\Updates\AffectsSentence;
 
 /** Whether what is known affects somebody at a place. */
 final class AffectsMeTest extends TestCase
@@ -25,11 +26,12 @@ final class AffectsMeTest extends TestCase
 
     public function test_another_place_is_not_sure_and_names_what_outsiders_were_told(): void
     {
-        $answer = AffectsMe::of('Vehicle lanes', 'Kalv', [['Ask', 'Havre'], ['Ask', 'Rossnes', 'Depot']], ['Ask', 'Havre', 'Rossnes'], true, true);
+        $answer = AffectsMe::of('Kalv', [['Ask', 'Havre'], ['Ask', 'Rossnes', 'Depot']], ['Ask', 'Havre', 'Rossnes'], true, true);
 
         self::assertSame([Affects::Unsure, 0], [$answer->affects, $answer->which]);
-        self::assertSame('Not sure. A problem with Vehicle lanes is known at Ask, Havre and Rossnes, and not yet at Kalv.', $answer->text);
-        self::assertSame('Not sure. A problem with Vehicle lanes is known, and not yet at Kalv.', self::asked('Kalv', [['Depot']])->text);
+        self::assertSame([AffectsSentence::Elsewhere, ['Ask', 'Havre', 'Rossnes']], [$answer->says, $answer->places]);
+        self::assertSame([AffectsSentence::Elsewhere, []], [self::asked('Kalv', [['Depot']])->says, self::asked('Kalv', [['Depot']])->places]);
+        self::assertNull(self::asked('Ask', [['Ask']])->says, 'What they were told says all.');
         // Part of a word is another place.
         self::assertSame(Affects::Unsure, self::asked('Kalvoy', [['Kalv']])->affects);
         self::assertSame(Affects::Unsure, self::asked('???', [['Ask']])->affects);
@@ -38,16 +40,18 @@ final class AffectsMeTest extends TestCase
     public function test_what_outsiders_were_not_told_is_not_sure_and_never_no(): void
     {
         foreach ([[true, false], [false, true], [true, true]] as [$isKnown, $isWorse]) {
-            $answer = AffectsMe::of('Booking', 'Ask', [], [], $isKnown, $isWorse);
-            self::assertSame([Affects::Unsure, null], [$answer->affects, $answer->which]);
+            $answer = AffectsMe::of('Ask', [], [], $isKnown, $isWorse);
+            self::assertSame([Affects::Unsure, null, AffectsSentence::Looking], [$answer->affects, $answer->which, $answer->says]);
         }
-        self::assertSame('No. No problem is known with Booking at Ask.', AffectsMe::of('Booking', 'Ask', [], [], false, false)->text);
-        self::assertSame('No. No problem is known with Booking.', AffectsMe::of('Booking', null, [], [], false, false)->text);
+        foreach (['Ask', null] as $place) {
+            $answer = AffectsMe::of($place, [], [], false, false);
+            self::assertSame([Affects::No, AffectsSentence::None, null], [$answer->affects, $answer->says, $answer->which]);
+        }
     }
 
     /** @param  list<list<string>>  $told */
     private static function asked(?string $place, array $told): AffectsMe
     {
-        return AffectsMe::of('Vehicle lanes', $place, $told, ['Ask', 'Havre'], true, true);
+        return AffectsMe::of($place, $told, ['Ask', 'Havre'], true, true);
     }
 }

@@ -1,7 +1,7 @@
 // Written by `php artisan skarvo:types` from the types that the analysis holds against the code: change those.
 
 /** Updates/Affected */
-export interface AffectedLine { answer: 'yes' | 'no' | 'unsure'; text: string; meanwhile: string | null; next: string | null; incident: number | null; since: string | null }
+export interface AffectedLine { answer: 'yes' | 'no' | 'unsure'; text: string; said: string | null; meanwhile: string | null; next: string | null; incident: number | null; since: string | null }
 
 /** Signals/AlertGroups */
 export interface AlertGroup { id: number; lead: number; alertIds: number[]; title: string; level: 'info' | 'warning' | 'error' | 'critical'; state: 'up' | 'at_risk' | 'degraded' | 'down'; rank: number; tier: number; count: number; signals: number; flips: number; since: string; after: { id: number; ref: string; at: string } | null; items: { id: string; name: string }[]; services: Service[]; sites: string[]; root: { id: string; name: string; explains: number; of: number } | null; taken: { by: string; at: string } | null; team: string | null; team_id: string | null; suggested: string | null }

@@ -57,6 +57,15 @@ final class WaysInTest extends TestCase
         self::assertSame(3, Report::query()->count());
     }
 
+    public function test_a_first_mail_is_confirmed_in_the_language_in_which_it_is_plainly_written(): void
+    {
+        $this->mail('eva@ferry.example', 'Die Schranke bleibt zu', "Wir warten seit einer Stunde, und niemand ist hier.\n\nEva")->assertCreated();
+        $mail = $this->sentMails()->sole();
+        self::assertStringStartsWith('Wir haben Ihre Meldung RE-', $mail->subject);
+        self::assertStringContainsString('Verfolgen Sie sie hier:', $mail->text);
+        self::assertNull(Report::query()->sole()->language, 'What is only guessed is not kept.');
+    }
+
     public function test_an_answer_finds_its_ticket_and_what_it_quotes_is_left_out(): void
     {
         $this->mail('bo@ferry.example', 'Barrier shut', 'All cars wait.');

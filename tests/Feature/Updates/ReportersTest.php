@@ -11,6 +11,7 @@ use App\Signals\Alert;
 use App\Tickets\Ticket;
 use App\Topology\Standing;
 use App\Updates\Questions;
+use App\Updates\ReadersLanguage;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Topology\State;
@@ -83,7 +84,7 @@ final class ReportersTest extends TestCase
     public function test_does_this_affect_me_says_what_outsiders_may_know_and_no_more(): void
     {
         $ask = fn(string $place = ''): array => (array) $this->asked('vessel-positions', $place);
-        self::assertSame(['no', 'No. No problem is known with Ship positions at Havre.'], [$ask('Havre')['answer'], $ask('Havre')['text']]);
+        self::assertSame(['no', 'No problem is known with Ship positions at Havre.'], [$ask('Havre')['answer'], $ask('Havre')['text']]);
 
         $this->incident();
         $untold = $ask('Havre');
@@ -93,11 +94,55 @@ final class ReportersTest extends TestCase
         $this->publish();
         $told = $ask();
         self::assertSame('yes', $told['answer']);
-        self::assertStringContainsString('Positions are late.', $told['text']);
+        self::assertSame(['', 'Positions are late.'], [$told['text'], $told['said']]);
         self::assertSame('Ask the bridge.', $told['meanwhile']);
         self::assertNotNull($told['next']);
         self::assertNull($this->asked('crew-rosters', ''), 'A service that outsiders do not know.');
         self::assertNull($this->asked('nonsense', 'x'));
+    }
+
+    public function test_the_form_answers_in_the_language_in_which_it_is_read(): void
+    {
+        $post = fn(string $address, array $sent) => $this->withoutMiddleware(\Illuminate\Routing\Middleware\ThrottleRequests::class)->post($address, $sent);
+        $post('/report', ['what' => '', 'language' => 'de'])->assertSessionHasErrors(['what' => 'Sagen Sie in ein paar Worten, was geschieht.']);
+        $post('/report', ['what' => str_repeat('x', 2001), 'language' => 'no'])->assertSessionHasErrors(['what' => 'Bruk høyst 2000 tegn.']);
+        $post('/report', ['what' => '', 'language' => 'xx'])->assertSessionHasErrors(['what' => 'Say in a few words what happens.']);
+        $post('/report', ['what' => '', 'language' => ['de']])->assertSessionHasErrors(['what' => 'Say in a few words what happens.']);
+        $file = \Illuminate\Http\UploadedFile::fake()->createWithContent('a.bin', "\x00\x01");
+        $post('/report', ['what' => 'Zu', 'service' => 'vehicle-lanes', 'language' => 'de', 'files' => [$file]])
+            ->assertSessionHasErrors(['files' => 'a.bin ist weder ein Bild noch ein PDF noch ein Text. Senden Sie ein Bild davon, oder den Text.']);
+        $post('/report/lost', ['email' => 'x', 'language' => 'no'])->assertSessionHasErrors(['email' => 'Dette ser ikke ut som en e-postadresse. Rett den.']);
+        self::assertSame('en', app()->getLocale(), 'The next one is answered in theirs.');
+
+        self::assertSame('Bei Ship positions ist keine Störung bekannt, auch nicht an diesem Ort: Havre.', $this->asked('vessel-positions', 'Havre', 'de')['text'] ?? null);
+        $incident = $this->incident();
+        self::assertSame('Vi ser på Ship positions. Fortell oss hva som skjer hos deg.', $this->asked('vessel-positions', '', 'no')['text'] ?? null);
+        $this->publish();
+        self::assertSame('Positions are late.', $this->asked('vessel-positions', '', 'no')['said'] ?? null);
+        DB::table('update_translations')->insert([
+            'update_id' => DB::table('updates')->where('incident_id', $incident->id)->value('id'), 'to' => 'no', 'text' => 'Posisjonene er sene.', 'at' => now(),
+        ]);
+        self::assertSame('Posisjonene er sene.', $this->asked('vessel-positions', '', 'no')['said'] ?? null);
+        self::assertSame('Positions are late.', $this->asked('vessel-positions', '', 'de')['said'] ?? null);
+
+        // The page of a report is read in the language of the report.
+        $post('/report', ['what' => 'Zu', 'service' => 'vehicle-lanes', 'language' => 'de'])->assertSessionHasNoErrors();
+        $report = Report::query()->latest('id')->firstOrFail();
+        $post("/report/{$report->key()}/say", ['text' => '', 'send_key' => 'k'])->assertSessionHasErrors(['text' => 'Schreiben Sie zuerst ein paar Worte.']);
+        $post("/report/{$report->key()}/judge", ['helped' => true])->assertSessionHasErrors(['helped' => 'Das ist noch nicht vorbei. Sagen Sie unten, was immer noch nicht geht.']);
+    }
+
+    public function test_each_language_has_all_that_is_said(): void
+    {
+        $of = static fn(string $language): array => require lang_path("$language/report.php");
+        $named = static fn(string $text): array => preg_match_all('/:[a-z]+/', $text, $found) > 0 ? array_unique($found[0]) : [];
+        foreach (ReadersLanguage::ALL as $language) {
+            self::assertSame(array_keys($of('en')), array_keys($of($language)));
+            foreach ($of('en') as $key => $text) {
+                self::assertEqualsCanonicalizing($named($text), $named($of($language)[$key]), "$language $key");
+                self::assertSame($language === 'en', $of($language)[$key] === $text, "$language $key is translated");
+            }
+        }
     }
 
     public function test_whoever_only_wants_to_hear_gets_one_mail_when_it_is_over_and_makes_no_ticket(): void
@@ -190,11 +235,11 @@ final class ReportersTest extends TestCase
     }
 
     /** @return array<string, mixed>|null */
-    private function asked(string $service, string $place): ?array
+    private function asked(string $service, string $place, string $language = 'en'): ?array
     {
         $said = null;
         auth()->logout();
-        $this->get('/report?'.http_build_query(['service' => $service, 'site' => $place]))->assertInertia(function (Shown $shown) use (&$said): void {
+        $this->get('/report?'.http_build_query(['service' => $service, 'site' => $place, 'language' => $language]))->assertInertia(function (Shown $shown) use (&$said): void {
             $said = data_get($shown->toArray(), 'props.affected');
         });
 

@@ -51,7 +51,7 @@ final class StatusTest extends TestCase
     {
         $this->get('/report?service=vessel-positions')->assertInertia(fn(Shown $page) => $page
             ->where('affected.answer', 'unsure')
-            ->where('affected.text', 'Not sure. We are looking into Ship positions. Tell us what happens at your end.'));
+            ->where('affected.text', 'We are looking into Ship positions. Tell us what happens at your end.'));
     }
 
     public function test_the_draft_names_services_by_their_public_names_and_leaves_out_those_that_have_none(): void

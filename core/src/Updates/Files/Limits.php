@@ -26,20 +26,10 @@ final class Limits
     /** Larger pictures are made smaller: nobody needs more to see what is wrong. */
     public const KEPT_SIDE = 3000;
 
-    /** @return string|null why a picture of that size is not taken */
-    public static function refusal(int $width, int $height): ?string
+    /** Whether a picture of that size would take too much to open. */
+    public static function isTooLarge(int $width, int $height): bool
     {
-        if ($width < 1 || $height < 1) {
-            return 'cannot be opened as a picture';
-        }
-        if ($width > self::SIDE || $height > self::SIDE || $width * $height > self::PIXELS) {
-            return sprintf(
-                'is a picture of %s by %s pixels; send one of %s pixels a side and %d million in all at most', number_format($width),
-                number_format($height), number_format(self::SIDE), intdiv(self::PIXELS, 1_000_000),
-            );
-        }
-
-        return null;
+        return $width > self::SIDE || $height > self::SIDE || $width * $height > self::PIXELS;
     }
 
     /** @return array{int, int} width and height as it is kept: within KEPT_SIDE, in its proportion */

@@ -12,7 +12,10 @@ defineEmits<{ link: [incident: number]; service: [value: string]; answer: [text:
 const say = computed(() => {
   const known = props.look?.affected;
   if (!known || known.answer === 'no') return null;
-  return [known.text, known.meanwhile ? `Meanwhile: ${known.meanwhile}` : ''].filter((one) => one !== '').join(' ');
+  const answer = { yes: 'Yes.', no: 'No.', unsure: 'Not sure.' }[known.answer];
+  return [answer, known.text, known.said ?? '', known.meanwhile ? `Meanwhile: ${known.meanwhile}` : '']
+    .filter((one) => one !== '')
+    .join(' ');
 });
 const isEmpty = computed(
   () =>

@@ -2,19 +2,20 @@
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
+import type { Phrases } from '@/pages/Updates/languages';
 
 /** A report was taken for part of a known problem without anybody looking: its reporter knows better. */
-const props = defineProps<{ address: string }>();
+const props = defineProps<{ address: string; words: Phrases }>();
 const action = useAction();
 </script>
 
 <template>
   <section class="border-l-4 border-calm bg-sheet px-4 py-3" role="status">
-    <p>We take this for part of a problem that we know, by what you wrote. Nobody has looked at yours yet.</p>
+    <p>{{ words.taken }}</p>
     <p class="mt-2">
-      <ActButton class="px-4! py-2!" :busy="action.busy.value" @click="action.send(`${props.address}/other`, {})"
-        >Mine is something else</ActButton
-      >
+      <ActButton class="px-4! py-2!" :busy="action.busy.value" @click="action.send(`${props.address}/other`, {})">{{
+        words.otherButton
+      }}</ActButton>
     </p>
     <TroubleNote :text="Object.values(action.errors.value)[0]" />
   </section>

@@ -8,19 +8,24 @@ import type { AffectedLine } from '@/lib/shapes';
 import type { FormWords } from '@/pages/Updates/formWords';
 
 /** Whether what is known affects whoever reports, and if it does, the offer to hear when it is over. */
-const props = defineProps<{ known: AffectedLine; service: string; words: FormWords }>();
+const props = defineProps<{ known: AffectedLine; service: string; words: FormWords; language: string }>();
 const same = defineModel<boolean>('same', { required: true });
 const email = ref('');
 const promised = ref(false);
 const action = useAction();
 const hear = (): void =>
-  action.send('/report/hear', { email: email.value, incident: props.known.incident }, () => (promised.value = true));
+  action.send(
+    '/report/hear',
+    { email: email.value, incident: props.known.incident, language: props.language },
+    () => (promised.value = true),
+  );
 </script>
 
 <template>
   <section class="border-l-4 border-calm bg-sheet px-4 py-3" role="status">
     <h2 class="text-head! font-bold! text-ink!">{{ words[`affects_${known.answer}`] }}</h2>
-    <p class="mt-1" lang="en" dir="ltr">{{ known.text.replace(/^(Yes|No|Not sure)\. /, '') }}</p>
+    <p v-if="known.text" class="mt-1">{{ known.text }}</p>
+    <p v-if="known.said" class="mt-1" dir="auto">{{ known.said }}</p>
     <p v-if="known.meanwhile" class="mt-1">
       <strong>{{ words.meanwhile }}</strong> <bdi>{{ known.meanwhile }}</bdi>
     </p>

@@ -59,9 +59,9 @@ const errors = computed(() => shared.value.errors);
 /** Whether what is known affects them, as soon as they say what and where. */
 const ask = useDebounceFn(() => {
   if (service.value === '' || service.value === UNSURE) return;
-  router.reload({ only: ['affected'], data: { service: service.value, site: site.value } });
+  router.reload({ only: ['affected'], data: { service: service.value, site: site.value, language: language.value } });
 }, 250);
-watch([service, site], () => void ask());
+watch([service, site, language], () => void ask());
 if (service.value) void ask();
 watch(service, () => {
   answered.value = [];
@@ -191,7 +191,14 @@ const send = (): void => {
           </select>
           <span v-if="errors.device" class="text-small text-call">{{ errors.device }}</span>
         </label>
-        <AffectsMe v-if="known" v-model:same="isSame" :known="known" :service="chosen" :words="words" />
+        <AffectsMe
+          v-if="known"
+          v-model:same="isSame"
+          :known="known"
+          :service="chosen"
+          :words="words"
+          :language="language"
+        />
         <label class="font-semibold">
           {{ words.what }}
           <textarea
@@ -254,6 +261,13 @@ const send = (): void => {
         </div>
       </form>
     </div>
-    <LostAddress v-if="!checking" class="mt-8" />
+    <LostAddress
+      v-if="!checking"
+      class="mt-8"
+      :words="words"
+      :language="language"
+      :lang="language"
+      :dir="directionOf(language)"
+    />
   </PublicShell>
 </template>

@@ -69,12 +69,18 @@ usePoll(10_000, {
         {{ report.unlinked ? `${words.unlinked} ` : '' }}{{ words.soon }}
       </p>
       <section v-if="known.length" class="mt-4 border-l-4 border-calm bg-sheet px-4 py-3" role="status">
-        <p class="font-semibold">We know of a problem with {{ report.service }}. It may be yours:</p>
+        <p class="font-semibold">{{ words.knownHere }}</p>
         <p v-for="text in known" :key="text">{{ text }}</p>
       </section>
-      <MineIsOther v-if="linkedByItself" class="mt-4" :address="address" />
+      <MineIsOther v-if="linkedByItself" class="mt-4" :address="address" :words="words" />
       <UpdateStory class="mt-5" :updates="updates" :in-words="toldInWords" :words="words" />
-      <AfterTheEnd v-if="report.resolved_at" :address="address" :helped="report.helped" :better="report.better" />
+      <AfterTheEnd
+        v-if="report.resolved_at"
+        :address="address"
+        :helped="report.helped"
+        :better="report.better"
+        :words="words"
+      />
       <p v-if="deskOpens && !report.resolved_at" class="mt-4 font-semibold" role="status">
         {{ words.closed }} <TimeAgo :at="deskOpens" />
       </p>

@@ -52,6 +52,10 @@ const en = {
   tellMe: 'Tell me when it is over',
   willWrite: 'We will write to you when it is over. You need not report it.',
   same: 'I report it all the same: mine is the same problem',
+  lostAsk: 'You reported something, and lost its address?',
+  lostField: 'The address that you left with it',
+  lostSend: 'Mail it to me again',
+  lostDone: 'If anything was reported from this address lately, a mail with where to follow it is on its way:',
 };
 export type FormWords = typeof en;
 const no: FormWords = {
@@ -107,6 +111,10 @@ const no: FormWords = {
   tellMe: 'Si fra når det er over',
   willWrite: 'Vi skriver til deg når det er over. Du trenger ikke å melde det.',
   same: 'Jeg melder det likevel: mitt er det samme problemet',
+  lostAsk: 'Har du meldt noe, og mistet adressen til meldingen?',
+  lostField: 'E-postadressen du oppga',
+  lostSend: 'Send den til meg på nytt',
+  lostDone: 'Hvis noe er meldt fra denne adressen i det siste, er en e-post med hvor du følger det, på vei:',
 };
 const de: FormWords = {
   title: 'Was funktioniert nicht?',
@@ -161,6 +169,11 @@ const de: FormWords = {
   tellMe: 'Sagen Sie mir, wann es vorbei ist',
   willWrite: 'Wir schreiben Ihnen, wenn es vorbei ist. Sie müssen es nicht melden.',
   same: 'Ich melde es trotzdem: meines ist dieselbe Störung',
+  lostAsk: 'Sie haben etwas gemeldet und die Adresse dazu verloren?',
+  lostField: 'Die Mailadresse, die Sie angegeben haben',
+  lostSend: 'Noch einmal zusenden',
+  lostDone:
+    'Wenn von dieser Adresse kürzlich etwas gemeldet wurde, ist eine Mail unterwegs, die sagt, wo Sie es verfolgen:',
 };
 const ar: FormWords = {
   title: 'ما الذي لا يعمل؟',
@@ -215,6 +228,10 @@ const ar: FormWords = {
   tellMe: 'أخبرني عندما ينتهي',
   willWrite: 'سنكتب إليك عندما ينتهي. لا حاجة إلى الإبلاغ.',
   same: 'أبلغ عنه مع ذلك: مشكلتي هي نفسها',
+  lostAsk: 'أبلغت عن شيء وفقدت عنوان بلاغك؟',
+  lostField: 'عنوان البريد الذي تركته معه',
+  lostSend: 'أرسله إلي مرة أخرى',
+  lostDone: 'إن كان قد أبلغ عن شيء من هذا العنوان مؤخرا، ففي الطريق رسالة تقول أين تتابعه:',
 };
 const all: Record<string, FormWords> = { en, no, de, ar };
 export const formLanguages = [

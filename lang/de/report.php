@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    'service_exists' => 'Wählen Sie einen der Dienste aus der Liste.',
+    'device_in' => 'Wählen Sie eines Ihrer eigenen Geräte.',
+    'what_required' => 'Sagen Sie in ein paar Worten, was geschieht.',
+    'too_long' => 'Schreiben Sie höchstens :max Zeichen.',
+    'email_email' => 'Das sieht nicht wie eine Mailadresse aus. Berichtigen Sie sie, oder lassen Sie das Feld leer.',
+    'address_required' => 'Geben Sie die Adresse an, an die wir schreiben sollen.',
+    'address_email' => 'Das sieht nicht wie eine Mailadresse aus. Berichtigen Sie sie.',
+    'text_required' => 'Schreiben Sie zuerst ein paar Worte.',
+    'helped_required' => 'Sagen Sie, ob es geholfen hat.',
+    'no_service' => 'Es gibt noch keinen Dienst, der gemeint sein könnte. Wählen Sie, was nicht geht.',
+    'over' => 'Das ist schon vorbei. Wenn es bei Ihnen immer noch nicht geht, melden Sie es.',
+    'not_over' => 'Das ist noch nicht vorbei. Sagen Sie unten, was immer noch nicht geht.',
+    'affects_none' => 'Bei :service ist keine Störung bekannt.',
+    'affects_none_at' => 'Bei :service ist keine Störung bekannt, auch nicht an diesem Ort: :place.',
+    'affects_known' => 'Bei :service ist eine Störung bekannt, aber noch nicht an diesem Ort: :place.',
+    'affects_known_at' => 'Bei :service ist eine Störung bekannt (:places), aber noch nicht an diesem Ort: :place.',
+    'affects_looking' => 'Wir sehen uns :service gerade an. Sagen Sie uns, was bei Ihnen geschieht.',
+    'and' => ':all und :last',
+    'files_array' => 'Senden Sie Dateien als Dateien.',
+    'files_max' => 'Senden Sie höchstens :most Dateien auf einmal.',
+    'files_in_all' => 'Zu :ref gibt es schon so viele Dateien, wie aufbewahrt werden: :most.',
+    'file_whole' => 'Eine Datei ist nicht ganz angekommen. Wählen Sie sie noch einmal.',
+    'file_upload' => 'Eine Datei ist nicht ganz angekommen oder größer als 10 MB. Wählen Sie sie noch einmal, oder eine kleinere.',
+    'file_size' => 'Eine Datei ist größer als 10 MB. Senden Sie eine kleinere.',
+    'file_large' => ':name ist größer als 10 MB. Senden Sie eine kleinere Datei.',
+    'file_empty' => ':name ist leer.',
+    'file_kind' => ':name ist weder ein Bild noch ein PDF noch ein Text. Senden Sie ein Bild davon, oder den Text.',
+    'pictures_large' => 'Diese Bilder sind zusammen zu groß. Senden Sie sie einzeln, oder kleinere.',
+    'picture_unreadable' => ':name lässt sich nicht als Bild öffnen.',
+    'picture_large' => ':name ist ein Bild von :width mal :height Punkten; senden Sie eines mit höchstens :side Punkten je Seite und :all Millionen insgesamt.',
+];

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    'service_exists' => 'Velg en av tjenestene på listen.',
+    'device_in' => 'Velg noe av ditt eget utstyr.',
+    'what_required' => 'Si med noen ord hva som skjer.',
+    'too_long' => 'Bruk høyst :max tegn.',
+    'email_email' => 'Dette ser ikke ut som en e-postadresse. Rett den, eller la feltet stå tomt.',
+    'address_required' => 'Skriv adressen som vi skal skrive til.',
+    'address_email' => 'Dette ser ikke ut som en e-postadresse. Rett den.',
+    'text_required' => 'Skriv noen ord først.',
+    'helped_required' => 'Si om det hjalp.',
+    'no_service' => 'Det finnes ingen tjeneste ennå som kan være ment. Velg hva som ikke virker.',
+    'over' => 'Dette er over allerede. Virker det fortsatt ikke for deg, så meld det.',
+    'not_over' => 'Dette er ikke over ennå. Si nedenfor hva som fortsatt ikke virker.',
+    'affects_none' => 'Vi kjenner ikke til noe problem med :service.',
+    'affects_none_at' => 'Vi kjenner ikke til noe problem med :service ved :place.',
+    'affects_known' => 'Vi kjenner til et problem med :service, men ennå ikke ved :place.',
+    'affects_known_at' => 'Vi kjenner til et problem med :service ved :places, men ennå ikke ved :place.',
+    'affects_looking' => 'Vi ser på :service. Fortell oss hva som skjer hos deg.',
+    'and' => ':all og :last',
+    'files_array' => 'Send filer som filer.',
+    'files_max' => 'Send høyst :most filer om gangen.',
+    'files_in_all' => ':ref har så mange filer som kan beholdes: :most.',
+    'file_whole' => 'En fil kom ikke hel frem. Velg den på nytt.',
+    'file_upload' => 'En fil kom ikke hel frem, eller er større enn 10 MB. Velg den på nytt, eller en mindre.',
+    'file_size' => 'En fil er større enn 10 MB. Send en mindre.',
+    'file_large' => ':name er større enn 10 MB. Send en mindre.',
+    'file_empty' => ':name er tom.',
+    'file_kind' => ':name er verken et bilde, en PDF eller en tekst. Send et bilde av det, eller teksten.',
+    'pictures_large' => 'Disse bildene er for store til å sendes samtidig. Send ett om gangen, eller mindre bilder.',
+    'picture_unreadable' => ':name kan ikke åpnes som bilde.',
+    'picture_large' => ':name er et bilde på :width ganger :height punkter; send et på høyst :side punkter på en side og :all millioner i alt.',
+];
