@@ -28,6 +28,7 @@ enum TicketEntry: string implements EntryKind
     case TaskSkipped = 'task.skipped';
     case TaskReopened = 'task.reopened';
     case TaskSaid = 'task.said';
+    case TaskTaken = 'task.taken';
     case ChecklistFollowed = 'checklist.followed';
     case ChecklistSaved = 'checklist.saved';
     case ChecklistDropped = 'checklist.dropped';
@@ -50,7 +51,7 @@ enum TicketEntry: string implements EntryKind
     {
         return match ($this) {
             self::Answered, self::Noted, self::Said, self::TaskSaid => ['text' => Particular::Words],
-            self::TaskAdded, self::TaskDone, self::TaskReopened => ['text' => Particular::Words],
+            self::TaskAdded, self::TaskDone, self::TaskReopened, self::TaskTaken => ['text' => Particular::Words],
             self::TaskSkipped => ['text' => Particular::Words, 'why' => Particular::Words],
             self::Tried => ['what' => Particular::Words, 'why' => Particular::Words],
             self::MoreUrgent, self::SurgeDismissed, self::Forgotten => ['why' => Particular::Words],

@@ -21,6 +21,7 @@ final class TicketWords implements TellsEntries
         return match (TicketEntry::tryFrom($kind)) {
             TicketEntry::Answered => Sentence::plain("Answered the reporter of $ref", $facts->text('text')),
             TicketEntry::Noted => Sentence::plain("Internal note on $ref", $facts->text('text')),
+            TicketEntry::TaskTaken => Sentence::plain("Took $ref", $facts->text('text')),
             TicketEntry::TaskSaid => Sentence::plain("Said on $ref", $facts->text('text')),
             TicketEntry::Said => Sentence::plain("The reporter of $ref wrote", $facts->text('text')),
             TicketEntry::MoreUrgent => Sentence::strong("The reporter says that $ref is more urgent", $facts->text('why')),

@@ -44,7 +44,8 @@ final readonly class WorkTickets
         }
         $ticket->update(['person_id' => $this->by->id, 'offered_to_id' => null, 'offered_by_id' => null, 'state' => self::begun($ticket)]);
         $this->tasksAnswer($ticket);
-        $this->write(TicketEntry::Taken, $ticket);
+        $ticket->kind->isReported()
+            ? $this->write(TicketEntry::Taken, $ticket) : $this->write(TicketEntry::TaskTaken, $ticket, ['text' => $ticket->words()]);
     }
 
     /**
@@ -285,8 +286,11 @@ final readonly class WorkTickets
     /** @param  array<string, mixed>  $facts */
     private function write(TicketEntry $kind, Ticket $ticket, array $facts = []): void
     {
+        // What becomes of a task is part of the story of what it belongs to.
+        $owner = $ticket->task?->owner();
         Journal::write(
-            Actor::person($this->by), $kind, $ticket->subject(), ['ref' => $ticket->ref(), ...$facts], ['report' => $ticket->report_id],
+            Actor::person($this->by), $kind, $ticket->subject(), ['ref' => $ticket->ref(), ...$facts],
+            ['report' => $ticket->report_id, ...($owner === null ? [] : [$owner::KIND => $owner->id])],
         );
     }
 }

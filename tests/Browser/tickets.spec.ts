@@ -161,7 +161,7 @@ test('a picture goes along with a report in the reporter’s own language, is re
   await anna.getByRole('button', { name: 'Se over før du sender' }).click();
   await anna.getByRole('button', { name: 'Send', exact: true }).click();
   // What cannot be taken is said, and all else is still there.
-  await expect(anna.getByText('setup.exe is neither a picture, a PDF nor a text.')).toBeVisible();
+  await expect(anna.getByText('setup.exe er verken et bilde, en PDF eller en tekst.')).toBeVisible();
   await expect(anna.getByLabel('Hva skjer')).toHaveValue('The screen at the quay shows an error');
   await anna.getByRole('button', { name: 'Fjern: setup.exe' }).click();
   await anna.getByRole('button', { name: 'Se over før du sender' }).click();
@@ -317,6 +317,22 @@ test('a team is given a task of an incident, which keeps it open until a helper 
   const helper = await phone(browser);
   await signIn(helper, 'Noor Lind');
   await helper.goto('/tasks');
+  await helper.getByRole('button', { name: 'Take: Open lane 2 by hand' }).click();
+  await expect(helper.getByText('You have it')).toBeVisible();
+  await expect(ingrid.getByText('Noor Lind has it')).toBeVisible({ timeout: 20_000 });
+  await helper.getByRole('button', { name: 'Say something about: Open lane 2 by hand' }).click();
+  await helper.getByLabel('Say to the desk').fill('The gate house is locked.');
+  await helper.getByRole('button', { name: 'Say it' }).click();
+  await expect(helper.getByText('The gate house is locked.')).toBeVisible();
+  await accessible(helper, 'a task that is talked about');
+  const lotte = await someone(browser, 'Lotte Krone');
+  await lotte.goto('/tickets?pile=tasks');
+  await lotte.getByRole('link', { name: 'Open lane 2 by hand' }).click();
+  await expect(lotte.getByText('The gate house is locked.').first()).toBeVisible();
+  await lotte.getByLabel('Say to Lane systems and the desk').fill('The key is with the harbour master.');
+  await lotte.getByRole('button', { name: 'Say it' }).click();
+  await accessible(lotte, 'a task');
+  await expect(helper.getByText('The key is with the harbour master.')).toBeVisible({ timeout: 20_000 });
   await helper.getByRole('button', { name: 'Done: Open lane 2 by hand' }).click();
   await expect(helper.getByRole('button', { name: 'Done: Open lane 2 by hand' })).toHaveCount(0);
   await expect(ingrid.getByLabel('Not done: Open lane 2 by hand')).toBeChecked({ timeout: 20_000 });

@@ -128,7 +128,7 @@ final class EntriesTest extends TestCase
             'tickets/{ticket}/try' => ['ticket.tried ticket:#'], 'tickets/{ticket}/tasks' => ['task.added ticket:#'],
             'incidents/{incident}/tasks' => ['task.added incident:#@'],
             'tickets/{ticket}/checklist' => ['checklist.followed ticket:#'], 'tasks/{task}/settle' => ['task.skipped ticket:#'],
-            'tasks/{task}/say' => ['task.said ticket:#'], 'tasks/{task}/take' => ['ticket.taken ticket:#'],
+            'tasks/{task}/say' => ['task.said ticket:#'], 'tasks/{task}/take' => ['task.taken ticket:#'],
             'checklists' => ['checklist.saved checklist:#'], 'checklists/{checklist}/drop' => ['checklist.dropped checklist:#'],
             'busy' => ['busy.added busy:#'], 'busy/{busy}/drop' => ['busy.dropped busy:#'],
             'lessons/linking' => ['linking.switched setting:linking-by-itself'],

@@ -76,9 +76,10 @@ final class TaskTicketsTest extends TestCase
         $this->post("/tasks/$own->task_id/settle", ['state' => 'open'], ['X-Request-Key' => 'e'])->assertSessionHasNoErrors();
         self::assertSame([TicketState::Ours, null, '13:00'], self::stands($own), 'What lay between does not count.');
         self::assertSame(
-            ['task.added', 'ticket.taken', 'task.done', 'task.reopened'],
+            ['task.added', 'task.taken', 'task.done', 'task.reopened'],
             Entry::query()->about(Ticket::KIND, $own->id)->orderBy('seq')->pluck('kind')->all(),
         );
+        self::assertSame(4, Entry::query()->about(Incident::KIND, $incident->id)->where('kind', 'like', 'task.%')->count(), 'It is part of its story.');
     }
 
     public function test_tasks_of_a_ticket_end_with_it_and_go_on_with_it(): void

@@ -27,7 +27,9 @@ const settle = (task: TaskLine, state: string): void => action.send(`/tasks/${ta
           <span :class="one.state === 'open' ? '' : 'text-ink-2'">
             <span :class="one.state === 'skipped' ? 'line-through' : ''">{{ one.text }}</span>
             <span class="block text-tiny text-ink-2"
-              ><Link v-if="one.own" :href="`/tickets/${one.own}`" class="link">{{ one.team ?? 'The desk' }}</Link
+              ><Link v-if="one.own" :href="`/tickets/${one.own}`" class="link inline-block min-h-6">{{
+                one.team ?? 'The desk'
+              }}</Link
               ><template v-else>{{ one.team ?? 'The desk' }}</template
               >{{ one.holder && one.state === 'open' ? `, ${one.holder} has it` : ''
               }}{{ one.must && one.state === 'open' ? `, before it is ${ends}` : ''
