@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Incidents\Contracts\CountsTargets;
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Targets\IncidentTargets;
+use App\Incidents\Targets\Promised;
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
@@ -16,6 +17,7 @@ use App\Platform\Contracts\HasTeams;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\Swept;
 use App\Platform\Contracts\TellsEntries;
+use App\Rota\Contracts\GoesByHolidays;
 use App\Rota\Contracts\HandsOver;
 use App\Signals\Contracts\GoesOnFromAlerts;
 use App\Signals\Contracts\KnowsIncidents;
@@ -44,6 +46,7 @@ final class IncidentsServiceProvider extends Capability
             KnowsIncidents::class => [NamesIncidents::class],
             HasConsequences::class => [AlertsAndReports::class],
             HasTeams::class => [IncidentsOfTeams::class],
+            GoesByHolidays::class => [Promised::class],
             CountsTargets::class => [IncidentTargets::class],
             GoesOnFromAlerts::class => [IncidentsOfFunnel::class],
         ];

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
 use App\Rota\Calendar\ReadInTime;
+use App\Rota\Contracts\GoesByHolidays;
 
 /** Public holidays, from a calendar file. */
 final class Holidays
@@ -73,5 +75,8 @@ final class Holidays
             Actor::person($by), RotaEntry::HolidaysChanged, ['setting', self::SETTING],
             ['days' => count($holidays)],
         );
+        foreach (Given::all(GoesByHolidays::class) as $one) {
+            $one->holidaysChanged();
+        }
     }
 }

@@ -14,6 +14,7 @@ use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
+use App\Rota\Contracts\GoesByHolidays;
 use App\Rota\Holidays;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
@@ -25,7 +26,7 @@ use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
 
 /** What the organisation promises of incidents and tickets, by priority, service and kind. */
-final class Promised
+final class Promised implements GoesByHolidays
 {
     public const RESPOND = 'respond';
 
@@ -105,10 +106,20 @@ final class Promised
             }
             Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $value, 'version' => $version + 1]);
             Journal::write(Actor::person($by), IncidentEntry::TargetsChanged, ['setting', self::SETTING]);
-            foreach (Given::all(CountsTargets::class) as $one) {
-                $one->countAnew();
-            }
+            self::countAnew();
         });
+    }
+
+    public function holidaysChanged(): void
+    {
+        self::countAnew();
+    }
+
+    private static function countAnew(): void
+    {
+        foreach (Given::all(CountsTargets::class) as $one) {
+            $one->countAnew();
+        }
     }
 
     /** When the desk opens next; null while it is open, or where it keeps no hours. */

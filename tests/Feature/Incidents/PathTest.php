@@ -160,7 +160,7 @@ final class PathTest extends TestCase
         $incident = $this->incident();
         $this->publish($incident, 1)->assertSessionHasNoErrors();
         $this->get('/report?service=vehicle-lanes')->assertInertia(
-            fn(Shown $page) => $page->where('affected.answer', 'yes')->where('affected.text', 'Yes. Lanes are shut.'),
+            fn(Shown $page) => $page->where('affected.answer', 'yes')->where('affected.answer', 'yes')->where('affected.said', 'Lanes are shut.'),
         );
         $form = [
             'service' => 'vehicle-lanes', 'site' => 'Ask', 'what' => 'The barrier stays shut', 'name' => 'Lea',
