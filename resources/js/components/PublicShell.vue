@@ -5,7 +5,11 @@ import { useShared } from '@/lib/shared';
 import { followServerTime, provideClock } from '@/lib/time';
 
 /** What people see who do not sign in: reporters and stakeholders, on any device. */
-defineProps<{ title: string }>();
+const { words = { navStatus: 'Service status', navReport: 'Report a problem' } } = defineProps<{
+  title: string;
+  /** Where they can go, in the language in which they read. */
+  words?: { navStatus: string; navReport: string };
+}>();
 const shared = useShared();
 provideClock(shared.value.zone);
 watch(() => shared.value.now, followServerTime, { immediate: true });
@@ -17,8 +21,8 @@ watch(() => shared.value.now, followServerTime, { immediate: true });
     <header class="mb-5 flex flex-wrap items-baseline justify-between gap-x-4 border-b border-line py-3">
       <p class="text-lg font-bold">{{ shared.organisation }}</p>
       <nav aria-label="Main" class="flex gap-4 text-small">
-        <Link href="/status" class="link py-1">Service status</Link>
-        <Link href="/report" class="link py-1">Report a problem</Link>
+        <Link href="/status" class="link py-1">{{ words.navStatus }}</Link>
+        <Link href="/report" class="link py-1">{{ words.navReport }}</Link>
         <Link v-if="shared.me" href="/" class="link py-1">To the watch</Link>
       </nav>
     </header>

@@ -95,6 +95,17 @@ final class TargetsTest extends TestCase
         self::assertSame(['met_late', '08:11'], self::stands($incident)['respond']);
     }
 
+    public function test_what_is_over_without_an_answer_was_answered_by_its_end(): void
+    {
+        $incident = $this->declare();
+        $this->later(900);
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'y'], ['X-Request-Key' => 'r'])->assertSessionHasNoErrors();
+        self::assertSame(['respond' => ['met_late', '08:15'], 'restore' => ['met', '08:15']], self::stands($incident));
+        $this->later(60);
+        $this->post("/incidents/$incident->id/reopen", ['why' => 'z', 'update' => 'w', 'call' => false], ['X-Request-Key' => 'o'])->assertSessionHasNoErrors();
+        self::assertSame(['respond' => ['met_late', '08:15'], 'restore' => ['running', '10:01']], self::stands($incident));
+    }
+
     public function test_who_takes_what_declared_itself_answers_it(): void
     {
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'coordinator_id' => null, 'declared_at' => now(), 'priority' => 1]);
@@ -114,6 +125,7 @@ final class TargetsTest extends TestCase
         self::assertSame('2026-03-04 10:00', $this->declare()->restore_by->format('Y-m-d H:i'));
         $own = $this->declare('payment');
         self::assertSame(['2026-03-03 09:00', null], [$own->restore_by->format('Y-m-d H:i'), $own->respond_by]);
+        self::assertSame(['restore' => ['running', '09:00']], self::stands($own));
         $this->postJson('/incidents-proposal', ['alerts' => [], 'item' => 'clk-2'])->assertOk()
             ->assertJsonPath('restore', ['' => [1 => 36000, 36000, 36000, 36000], 'payment' => [1 => 3600, 3600, 3600, 3600]]);
     }

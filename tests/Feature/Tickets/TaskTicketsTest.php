@@ -6,10 +6,13 @@ namespace Tests\Feature\Tickets;
 
 use App\Incidents\Incident;
 use App\Incidents\Link;
+use App\Incidents\Report;
 use App\Platform\Journal\Entry;
+use App\Tickets\AtTheDesk as Desk;
 use App\Tickets\Steps\Task;
 use App\Tickets\Ticket;
 use App\Tickets\TicketPost;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Inertia\Testing\AssertableInertia as Shown;
 use Skarvo\Tickets\TaskState;
@@ -89,7 +92,9 @@ final class TaskTicketsTest extends TestCase
         self::assertSame(2, Entry::query()->about(Ticket::KIND, $this->ticket->id)->where('kind', 'task.added')->count());
         $this->post("/tasks/$done->id/settle", ['state' => 'skipped', 'why' => 'No time'], ['X-Request-Key' => 's'])->assertSessionHasNoErrors();
         $this->correct($this->ticket, ['impact' => 'wide', 'urgency' => 'now']);
-        self::assertSame(1, $own->refresh()->priority);
+        self::assertSame([1, 4], [$own->refresh()->priority, $doneOwn->refresh()->priority], 'What is settled stays as it was.');
+        $this->get("/tickets/$doneOwn->id")->assertInertia(static fn(Shown $shown) => $shown
+            ->where('ticket.promises.0.name', 'respond')->where('ticket.promises.0.state', 'met')->where('ticket.promises.1.state', 'met'));
         $this->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => ''], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
         self::assertSame([TicketState::Done, TaskState::Open], [$own->refresh()->state, $task->refresh()->state]);
         $this->later(60);
@@ -164,6 +169,23 @@ final class TaskTicketsTest extends TestCase
         self::assertSame($mails, DB::table('outbox')->count());
         $this->clock();
         self::assertSame(0, DB::table('outbox')->where('payload', 'like', '%Bent it%')->orWhere('payload', 'like', "%{$own->ref()}%")->count());
+    }
+
+    public function test_a_task_is_no_conversation_with_a_reporter_and_hides_no_report(): void
+    {
+        [, $own] = $this->ask("/tickets/{$this->ticket->id}");
+        config()->set('skarvo.desk_most_open', 1);
+        $this->post('/tickets/here', [])->assertOk();
+        $this->post('/tickets/take', ['tickets' => [$own->id]], ['X-Request-Key' => 't'])->assertSessionHasNoErrors();
+        self::assertTrue(Desk::isAnybodyFree(), 'Who has a task is free to talk.');
+        $picture = UploadedFile::fake()->image('arm.png', 20, 20);
+        $this->post("/tickets/$own->id/answer", ['text' => 'See this', 'internal' => true, 'files' => [$picture]], ['X-Request-Key' => 'f'])
+            ->assertSessionHasErrors('files');
+        self::assertSame(0, TicketPost::query()->count());
+        // A report that came from elsewhere becomes a ticket, tasks or none.
+        $report = Report::factory()->createOne();
+        $this->clock();
+        self::assertTrue(Ticket::query()->where('report_id', $report->id)->exists());
     }
 
     public function test_who_gets_it_handed_over_has_its_step_too(): void

@@ -43,9 +43,7 @@ final class AgreementsDocument
             }
             $targets = array_key_exists('targets', $row) ? $document->list($row['targets'], "$at/targets") ?? [] : [];
             $targets = $reader->targets($targets, "$at/targets", $hours)[0];
-            if ($kinds !== []) {
-                $agreements[] = static fn(): Agreement => new Agreement($kinds, $service, $targets);
-            }
+            $agreements[] = static fn(): Agreement => new Agreement($kinds, $service, $targets);
         }
         $document->conclude();
 

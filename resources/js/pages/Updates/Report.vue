@@ -10,7 +10,6 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useDraft } from '@/lib/draft';
 import { newKey } from '@/lib/key';
 import type { AffectedLine, Question } from '@/lib/shapes';
-import { useShared } from '@/lib/shared';
 import AffectsMe from '@/pages/Updates/AffectsMe.vue';
 import LostAddress from '@/pages/Updates/LostAddress.vue';
 import { wrongFiles } from '@/lib/size';
@@ -29,7 +28,6 @@ const props = defineProps<{
   service: string;
 }>();
 const UNSURE = '?';
-const shared = useShared();
 /** The reporter's own, until they choose another. */
 const language = useLocalStorage('skarvo.report-language', preferred(navigator.languages));
 const words = computed(() => formWords(language.value));
@@ -54,7 +52,8 @@ const asked = computed(() => props.questions[service.value] ?? []);
 const chosen = computed(() =>
   service.value === UNSURE ? words.value.unsure : (props.services.find((one) => one.id === service.value)?.name ?? ''),
 );
-const errors = computed(() => shared.value.errors);
+/** Of what is sent here: what the other forms of the page refuse stands at theirs. */
+const errors = ref<Record<string, string>>({});
 
 /** Whether what is known affects them, as soon as they say what and where. */
 const ask = useDebounceFn(() => {
@@ -89,10 +88,6 @@ const check = (): void => {
   checking.value = true;
   void nextTick(() => summary.value?.focus());
 };
-// What the server refuses stands at its field.
-watch(errors, (now) => {
-  if (Object.keys(now).length > 0) checking.value = false;
-});
 
 const send = (): void => {
   if (busy.value) return;
@@ -117,6 +112,11 @@ const send = (): void => {
     {
       preserveState: 'errors',
       onSuccess: () => clear(),
+      // What the server refuses stands at its field.
+      onError: (told) => {
+        errors.value = told;
+        checking.value = false;
+      },
       onNetworkError: () => {
         lost.value = true;
       },
@@ -127,7 +127,7 @@ const send = (): void => {
 </script>
 
 <template>
-  <PublicShell title="Report a problem">
+  <PublicShell :title="words.navReport" :words="words">
     <div :lang="language" :dir="directionOf(language)">
       <p v-if="!checking" class="mb-4 flex flex-wrap gap-x-4 text-small" aria-label="Language">
         <button

@@ -49,7 +49,7 @@ usePoll(10_000, {
 </script>
 
 <template>
-  <PublicShell :title="`Your report ${report.ref}`">
+  <PublicShell :title="report.ref" :words="words">
     <div :lang="language ?? 'en'" :dir="directionOf(language)">
       <p class="mb-1 font-mono text-small text-ink-3">{{ report.ref }}</p>
       <h1 class="flex items-center gap-2">

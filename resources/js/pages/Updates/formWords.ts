@@ -56,6 +56,8 @@ const en = {
   lostField: 'The address that you left with it',
   lostSend: 'Mail it to me again',
   lostDone: 'If anything was reported from this address lately, a mail with where to follow it is on its way:',
+  navStatus: 'Service status',
+  navReport: 'Report a problem',
 };
 export type FormWords = typeof en;
 const no: FormWords = {
@@ -115,6 +117,8 @@ const no: FormWords = {
   lostField: 'E-postadressen du oppga',
   lostSend: 'Send den til meg på nytt',
   lostDone: 'Hvis noe er meldt fra denne adressen i det siste, er en e-post med hvor du følger det, på vei:',
+  navStatus: 'Status for tjenestene',
+  navReport: 'Meld et problem',
 };
 const de: FormWords = {
   title: 'Was funktioniert nicht?',
@@ -174,6 +178,8 @@ const de: FormWords = {
   lostSend: 'Noch einmal zusenden',
   lostDone:
     'Wenn von dieser Adresse kürzlich etwas gemeldet wurde, ist eine Mail unterwegs, die sagt, wo Sie es verfolgen:',
+  navStatus: 'Stand der Dienste',
+  navReport: 'Etwas melden',
 };
 const ar: FormWords = {
   title: 'ما الذي لا يعمل؟',
@@ -232,6 +238,8 @@ const ar: FormWords = {
   lostField: 'عنوان البريد الذي تركته معه',
   lostSend: 'أرسله إلي مرة أخرى',
   lostDone: 'إن كان قد أبلغ عن شيء من هذا العنوان مؤخرا، ففي الطريق رسالة تقول أين تتابعه:',
+  navStatus: 'حالة الخدمات',
+  navReport: 'أبلغ عن مشكلة',
 };
 const all: Record<string, FormWords> = { en, no, de, ar };
 export const formLanguages = [

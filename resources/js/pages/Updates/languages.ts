@@ -36,6 +36,8 @@ const en = {
   thanksYes: 'Thank you: you said that it helped.',
   thanksNo: 'Thank you: you said that it did not help.',
   change: 'Change it',
+  navStatus: 'Service status',
+  navReport: 'Report a problem',
 };
 export type Phrases = typeof en;
 const no: Phrases = {
@@ -75,6 +77,8 @@ const no: Phrases = {
   thanksYes: 'Takk: du sa at det hjalp.',
   thanksNo: 'Takk: du sa at det ikke hjalp.',
   change: 'Endre det',
+  navStatus: 'Status for tjenestene',
+  navReport: 'Meld et problem',
 };
 const de: Phrases = {
   received: 'Wir haben Ihre Meldung',
@@ -114,6 +118,8 @@ const de: Phrases = {
   thanksYes: 'Danke: Sie sagten, dass es geholfen hat.',
   thanksNo: 'Danke: Sie sagten, dass es nicht geholfen hat.',
   change: 'Ändern',
+  navStatus: 'Stand der Dienste',
+  navReport: 'Etwas melden',
 };
 const ar: Phrases = {
   received: 'وصلنا بلاغك',
@@ -152,6 +158,8 @@ const ar: Phrases = {
   thanksYes: 'شكرا: قلت إنه أفاد.',
   thanksNo: 'شكرا: قلت إنه لم يفد.',
   change: 'غيره',
+  navStatus: 'حالة الخدمات',
+  navReport: 'أبلغ عن مشكلة',
 };
 const all: Record<string, Phrases> = { en, no, de, ar };
 export const phrasesOf = (language: string | null): Phrases => all[language ?? 'en'] ?? en;
