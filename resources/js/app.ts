@@ -2,12 +2,11 @@ import '../css/app.css';
 import { createInertiaApp } from '@inertiajs/vue3';
 import { createApp, h, type DefineComponent } from 'vue';
 import { keepConnectionTrouble } from '@/lib/connection';
+import { pages } from '@/lib/pages';
 import { ownZone } from '@/lib/time';
 
 // Sentences that the server writes show times on the reader's clock, as the screens do.
 document.cookie = `zone=${ownZone}; path=/; max-age=31536000; samesite=lax`;
-
-const pages = import.meta.glob<{ default: DefineComponent }>(['./pages/**/*.vue', '!./pages/*/room/*.vue']);
 
 /** By which the browser knows our styles, as it was told with the page. */
 const nonce = document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce;
@@ -17,9 +16,9 @@ void createInertiaApp({
   title: (title) => (title ? `${title} · Skarvo` : 'Skarvo'),
   progress: { delay: 200, color: 'var(--calm)', showSpinner: false },
   resolve: async (name) => {
-    const load = pages[`./pages/${name}.vue`];
+    const load = pages[name];
     if (!load) throw new Error(`There is no page ${name}.`);
-    return (await load()).default;
+    return (await load()).default as DefineComponent;
   },
   setup({ el, App, props, plugin }) {
     keepConnectionTrouble();

@@ -10,7 +10,8 @@
         // Before anything is painted, so that a dark room stays dark.
         document.documentElement.dataset.look = localStorage.getItem('look') ?? 'auto';
     </script>
-    @vite(['resources/js/app.ts'])
+    {{-- The page itself too: else it is asked for only once the application has been read. --}}
+    @vite(['resources/js/app.ts', "resources/js/pages/{$page['component']}.vue"])
 </head>
 <body>
     {{-- As Inertia's own directive, but that a text which is none, stored before such were refused, does not blank the page. --}}

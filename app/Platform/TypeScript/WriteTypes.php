@@ -6,16 +6,16 @@ namespace App\Platform\TypeScript;
 
 use Illuminate\Console\Command;
 
-/** Carries enums of the core, and the shapes of props, to TypeScript. */
+/** Carries enums of the core, the shapes of props, and which pages there are, to TypeScript. */
 final class WriteTypes extends Command
 {
     protected $signature = 'skarvo:types {--check : only say whether the files are as they should be}';
 
-    protected $description = 'Write resources/js/lib/enums.ts and shapes.ts from the enums and types of PHP';
+    protected $description = 'Write resources/js/lib/enums.ts, shapes.ts and pages.ts from what PHP says';
 
     public function handle(): int
     {
-        $files = ['enums.ts' => Enums::text(config()->array('skarvo.enums')), 'shapes.ts' => Types::text()];
+        $files = ['enums.ts' => Enums::text(config()->array('skarvo.enums')), 'shapes.ts' => Types::text(), 'pages.ts' => Pages::text()];
         $stale = array_keys(array_filter(
             $files,
             static fn(string $text, string $name): bool => ! is_file(self::path($name)) || file_get_contents(self::path($name)) !== $text,

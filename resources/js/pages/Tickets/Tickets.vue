@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Link, router } from '@inertiajs/vue3';
-import { computed, ref, watch } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import AppShell from '@/components/AppShell.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import { useCommands } from '@/lib/commands';
@@ -47,6 +47,11 @@ const actions = ref<InstanceType<typeof TicketActions> | null>(null);
 const talk = ref<InstanceType<typeof TicketTalk> | null>(null);
 const aside = ref<InstanceType<typeof TicketAside> | null>(null);
 const surgeCards = ref<InstanceType<typeof SurgeCard>[]>([]);
+/** Those that fit a screen come first; what is below it follows once they stand there. */
+const SEEN = 25;
+const hasAll = ref(false);
+onMounted(() => requestAnimationFrame(() => setTimeout(() => (hasAll.value = true))));
+const rows = computed(() => (hasAll.value ? props.tickets : props.tickets.slice(0, SEEN)));
 const narrowed = computed(() => new URLSearchParams({ pile: props.pile, ...props.filter }).toString());
 const linkOf = (id: number): string => `/tickets/${id}?${narrowed.value}`;
 const toggle = (id: number): void => {
@@ -174,7 +179,7 @@ const follows = {
           />
         </div>
         <ul>
-          <li v-for="one in tickets" :key="one.id" class="row-rule">
+          <li v-for="one in rows" :key="one.id" class="row-rule">
             <TicketRow
               :ticket="one"
               :link="linkOf(one.id)"
