@@ -10,6 +10,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Refused;
 use App\Tickets\Languages\Translation;
+use App\Tickets\Steps\Task;
 use App\Updates\Files\KeepFiles;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -25,6 +26,8 @@ final class ForgetReporter
     private const AT_ONCE = 50;
 
     public const ERASED = 'What was reported was erased.';
+
+    private const TASK_ERASED = 'What was asked was erased.';
 
     /** @throws Refused if it is not over */
     public function __invoke(Ticket $ticket, Actor $by, string $why): void
@@ -46,6 +49,7 @@ final class ForgetReporter
         $ticket->update(['more_urgent' => null, 'guesses' => null]);
         Journal::erase(Report::KIND, $ticket->reported()->id);
         Journal::erase(Ticket::KIND, $ticket->id);
+        self::tasks($ticket);
         DB::table('outbox')->whereIn('kind', ['mail', 'chat', 'translation'])->whereNotNull('sent_at')->where(static fn($query) => $query
                 ->where('payload->about->report', $ticket->report_id)
                 ->when($email !== null, static fn($own) => $own->orWhere('payload->to', $email)))
@@ -53,6 +57,19 @@ final class ForgetReporter
         Journal::write(
             $by, TicketEntry::Forgotten, $ticket->subject(), ['ref' => $ticket->ref(), 'why' => $why], ['report' => $ticket->report_id],
         );
+    }
+
+    /** What teams were asked about it may name whoever reported it, and so may what they said. A checklist says what it says of all. */
+    private static function tasks(Ticket $ticket): void
+    {
+        $own = Ticket::query()->whereIn('task_id', Task::query()->of($ticket)->select('id'))->pluck('id');
+        Task::query()->of($ticket)->update(['why' => null]);
+        Task::query()->of($ticket)->whereNull('checklist_id')->update(['text' => self::TASK_ERASED]);
+        TicketPost::query()->whereIn('ticket_id', $own)->update(['text' => null]);
+        Attempt::query()->whereIn('ticket_id', $own)->update(['what' => self::ERASED, 'why' => null]);
+        foreach ($own as $id) {
+            Journal::erase(Ticket::KIND, (int) $id);
+        }
     }
 
     /** @return int how many of those that have been closed for long; call it inside a transaction */

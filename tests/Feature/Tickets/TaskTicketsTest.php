@@ -188,6 +188,24 @@ final class TaskTicketsTest extends TestCase
         self::assertTrue(Ticket::query()->where('report_id', $report->id)->exists());
     }
 
+    public function test_what_teams_were_asked_is_erased_with_the_reporter_and_tasks_of_others_are_not(): void
+    {
+        [$task, $own] = $this->ask("/tickets/{$this->ticket->id}", 'Call Anna at the ramp');
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        [$other] = $this->ask("/incidents/$incident->id", 'Look at the reader');
+        $this->post("/tasks/$task->id/say", ['text' => 'Anna does not answer'], ['X-Request-Key' => 's'])->assertSessionHasNoErrors();
+        $this->post("/tickets/$own->id/try", ['what' => 'Called Anna', 'outcome' => 'no_help'], ['X-Request-Key' => 't'])->assertSessionHasNoErrors();
+        $this->post("/tasks/$task->id/settle", ['state' => 'skipped', 'why' => 'Anna is gone'], ['X-Request-Key' => 'k'])->assertSessionHasNoErrors();
+        $this->post('/tickets/close', ['tickets' => [$this->ticket->id]], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('per-strand'))->post("/tickets/{$this->ticket->id}/forget", ['why' => 'Asked'], ['X-Request-Key' => 'f'])
+            ->assertSessionHasNoErrors();
+        foreach (['ticket_tasks', 'ticket_posts', 'ticket_attempts', 'journal_words', 'reports'] as $table) {
+            self::assertStringNotContainsString('Anna', (string) DB::table($table)->get()->toJson(), $table);
+        }
+        self::assertSame(['What was asked was erased.', 'Look at the reader'], [$task->refresh()->text, $other->refresh()->text]);
+        $this->get("/tickets/$own->id")->assertOk();
+    }
+
     public function test_who_gets_it_handed_over_has_its_step_too(): void
     {
         [$task, $own] = $this->ask("/tickets/{$this->ticket->id}");
