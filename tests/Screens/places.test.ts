@@ -52,7 +52,7 @@ describe('places', () => {
       'My contacts',
       'Roles',
       'Priorities',
-      'Targets of tickets',
+      'Targets',
       'Questions to reporters',
     ]);
     expect(ownPlaces(me(false)).map((place) => place.name)).toEqual(['My contacts', 'Roles']);
