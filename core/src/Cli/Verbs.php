@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Skarvo\Cli;
 
+use Skarvo\Incidents\Notes\Copies;
+use Skarvo\Incidents\Notes\CopiesDocument;
+use Skarvo\Incidents\Notes\Copy;
 use Skarvo\Incidents\Targets\TargetClock;
 use Skarvo\Incidents\Targets\Targets;
 use Skarvo\Incidents\Targets\TargetsDocument;
@@ -77,6 +80,13 @@ final class Verbs
                 $asked = SurgeDocument::read($document);
 
                 return static fn(): array => Surge::of(...$asked)->toArray();
+            },
+            'copies' => static function (Document $document): \Closure {
+                [$links, $rules, $notes] = CopiesDocument::read($document);
+
+                return static fn(): array => ['copies' => array_map(
+                    static fn(Copy $copy): array => $copy->toArray(), (new Copies($links, $rules))->of($notes),
+                )];
             },
             'targets' => static function (Document $document): \Closure {
                 $asked = TargetsDocument::read($document);
