@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Tickets\Busy\BusyController;
 use App\Tickets\LessonsController;
+use App\Tickets\Notes\NoteRulesController;
 use App\Tickets\PhoneController;
 use App\Tickets\ReporterController;
 use App\Tickets\Steps\ChecklistsController;
@@ -37,6 +38,8 @@ Route::middleware('web')->group(function (): void {
         Route::get('checklists', [ChecklistsController::class, 'index']);
         Route::get('busy', [BusyController::class, 'index']);
         Route::get('lessons', [LessonsController::class, 'index']);
+        Route::get('settings/notes', [NoteRulesController::class, 'edit'])->middleware('may:administer');
+        Route::post('settings/notes', [NoteRulesController::class, 'update'])->middleware('may:administer');
         Route::post('lessons/linking', [LessonsController::class, 'linking'])->middleware('may:administer');
         Route::post('tickets/{ticket}/forget', [TicketsController::class, 'forget'])->whereNumber('ticket')->middleware('may:administer');
         Route::middleware('may:work-tickets')->group(function (): void {

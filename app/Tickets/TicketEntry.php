@@ -21,6 +21,7 @@ enum TicketEntry: string implements EntryKind
     case Closed = 'ticket.closed';
     case Reopened = 'ticket.reopened';
     case Forgotten = 'ticket.forgotten';
+    case NoteRulesChanged = 'note_rules.changed';
     case LessonUndone = 'lesson.undone';
     case ChatFailed = 'ticket.chat_failed';
     case TaskAdded = 'task.added';

@@ -10,6 +10,7 @@ use App\Platform\Person;
 use App\Platform\Staff\Names;
 use App\Tickets\Busy\BusyPeriods;
 use App\Tickets\Languages\Translation;
+use App\Tickets\Notes\NotesElsewhere;
 use App\Tickets\Steps\Task;
 use App\Topology\NamedItems;
 use App\Updates\Files\ReportFile;
@@ -31,6 +32,7 @@ use Skarvo\Tickets\TicketState;
  * @phpstan-import-type TaskLine from Task
  * @phpstan-import-type AttemptLine from Attempt
  * @phpstan-import-type FileLine from ReportFile
+ * @phpstan-import-type ElsewhereLine from NotesElsewhere
  *
  * @phpstan-type Guess array{id: int, ref: string, title: string, score: float, because: list<string>}
  * @phpstan-type TicketPromise array{
@@ -44,7 +46,7 @@ use Skarvo\Tickets\TicketState;
  *     way: string, service_said: bool, said: list<string>, judged: array{helped: bool, better: string|null}|null,
  *     files: list<FileLine>, suggested: list<Suggested>, items: list<ReadItem>,
  *     translated: TranslationLine|null, language: string|null, original: string, steps: list<TaskLine>,
- *     tried: list<AttemptLine>, busy: array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null,
+ *     tried: list<AttemptLine>, elsewhere: list<ElsewhereLine>, busy: array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null,
  * }
  */
 final class TicketPage
@@ -61,7 +63,7 @@ final class TicketPage
     {
         $ticket->load(['report.service', 'report.link', 'report.incident', 'person', 'team', 'item', ...Ticket::NEEDS, 'task.ticket.translation']);
 
-        return [...$ticket->toLine($reader, $incidents), ...($ticket->kind->isReported() ? self::more($ticket, $incidents) : self::ofTask($ticket))];
+        return [...$ticket->toLine($reader, $incidents), ...($ticket->kind->isReported() ? self::more($ticket, $incidents) : self::ofTask($ticket)), 'elsewhere' => NotesElsewhere::on($ticket, $reader)];
     }
 
     /**
@@ -96,7 +98,7 @@ final class TicketPage
                 ...array_map(static fn(array $one): string => "{$one['ask']} “{$one['answer']}”", $report->answered ?? []),
             ],
             'judged' => $report->helped === null ? null : ['helped' => $report->helped, 'better' => $report->better],
-            ...self::suggested($ticket),
+            'elsewhere' => [], ...self::suggested($ticket),
             'steps' => array_values(
                 Task::query()->with('own.person')->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
             ),
@@ -116,7 +118,7 @@ final class TicketPage
             'urgency' => $ticket->urgency->value, 'item' => null, 'mailed' => false, 'follow' => null,
             'posts' => self::posts($ticket, [], []), 'guesses' => [], 'promises' => self::promises($ticket), 'others' => [], 'way' => 'asked',
             'service_said' => true, 'said' => [], 'judged' => null, 'files' => [], 'suggested' => [], 'items' => [], 'translated' => null,
-            'language' => null, 'original' => $ticket->words(), 'steps' => [], 'tried' => self::tried($ticket), 'busy' => null,
+            'language' => null, 'original' => $ticket->words(), 'elsewhere' => [], 'steps' => [], 'tried' => self::tried($ticket), 'busy' => null,
         ];
     }
 

@@ -34,6 +34,7 @@ final class TicketWords implements TellsEntries
             TicketEntry::Closed => Sentence::plain("Closed $ref"),
             TicketEntry::Reopened => Sentence::strong("$ref is open again"),
             TicketEntry::Forgotten => Sentence::plain("Erased whoever reported $ref", $facts->text('why')),
+            TicketEntry::NoteRulesChanged => Sentence::plain('Changed where notes are seen besides'),
             TicketEntry::LessonUndone => Sentence::quiet("Learns no more from the {$facts->text('field')} of $ref"),
             TicketEntry::ChatFailed => Sentence::strong(
                 "What was said to the reporter of $ref did not reach the chat", $facts->text('error'),

@@ -30,7 +30,7 @@ final class TicketsServiceProvider extends Capability
             RunsOut::class => [TicketClocks::class],
             ClockPart::class => [LookAtTickets::class, Languages\TranslateUpdates::class],
             Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],
-            RoomPanel::class => [Busy\BusyPeriods::class, Steps\IncidentTasks::class],
+            RoomPanel::class => [Busy\BusyPeriods::class, Steps\IncidentTasks::class, Notes\NotesElsewhere::class],
             CountsTargets::class => [Promises::class],
             SpeaksUpdates::class => [Languages\TranslateUpdates::class],
             TellsEntries::class => [TicketWords::class],

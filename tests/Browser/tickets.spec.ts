@@ -208,6 +208,14 @@ test('an administrator changes what is promised, and promises more of one servic
   await per.getByLabel('Minutes, Incidents: any service, priority 1, Restored, solved or done').fill('');
   await per.getByRole('button', { name: 'Save the targets' }).click();
   await expect(per.getByText('Say within how long incidents of priority 1 are restored.')).toBeVisible();
+  await per.goto('/settings/notes');
+  await accessible(per, 'rules for notes');
+  const outside = per.getByLabel('What is said on a task, on what it belongs to: What people outside read');
+  await outside.uncheck();
+  await per.getByRole('button', { name: 'Save the rules' }).click();
+  await expect(per.getByText('Saved. They hold from the next look.')).toBeVisible();
+  await per.reload();
+  await expect(outside).not.toBeChecked();
 });
 
 test('a call is taken with what is known beside it, and filed by one key', async ({ browser }) => {
@@ -333,6 +341,8 @@ test('a team is given a task of an incident, which keeps it open until a helper 
   await lotte.getByRole('button', { name: 'Say it' }).click();
   await accessible(lotte, 'a task');
   await expect(helper.getByText('The key is with the harbour master.')).toBeVisible({ timeout: 20_000 });
+  await ingrid.getByRole('button', { name: 'Show it' }).click();
+  await expect(ingrid.getByRole('region', { name: 'Said on its tickets' })).toContainText('The gate house is locked.');
   await helper.getByRole('button', { name: 'Done: Open lane 2 by hand' }).click();
   await expect(helper.getByRole('button', { name: 'Done: Open lane 2 by hand' })).toHaveCount(0);
   await expect(ingrid.getByLabel('Not done: Open lane 2 by hand')).toBeChecked({ timeout: 20_000 });

@@ -54,6 +54,7 @@ describe('places', () => {
       'Priorities',
       'Targets',
       'Questions to reporters',
+      'Notes on linked records',
     ]);
     expect(ownPlaces(me(false)).map((place) => place.name)).toEqual(['My contacts', 'Roles']);
   });

@@ -143,6 +143,7 @@ final class World
             ],
             'POST reports/{report}/link' => ['incident' => $incident->id], 'POST reports/{report}/unlink' => ['why' => 'x'],
             'POST report/{token}/say' => ['text' => 'x', 'still' => false, 'urgent' => true, 'send_key' => 'k'],
+            'POST settings/notes' => ['version' => 0, 'rules' => [['link' => 'about', 'way' => 'up', 'internal' => true, 'public' => true, 'earlier' => true]]],
             'POST settings/targets' => [
                 'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00',
                 'agreements' => [['kinds' => ['incident'], 'service' => null, 'targets' => array_map(static fn(int $priority): array => [

@@ -31,6 +31,7 @@ export const pages: Record<string, () => Promise<{ default: Component }>> = {
   'Tickets/Busy': () => import('@/pages/Tickets/Busy.vue'),
   'Tickets/Checklists': () => import('@/pages/Tickets/Checklists.vue'),
   'Tickets/Lessons': () => import('@/pages/Tickets/Lessons.vue'),
+  'Tickets/NoteRules': () => import('@/pages/Tickets/NoteRules.vue'),
   'Tickets/Phone': () => import('@/pages/Tickets/Phone.vue'),
   'Tickets/Tasks': () => import('@/pages/Tickets/Tasks.vue'),
   'Tickets/Tickets': () => import('@/pages/Tickets/Tickets.vue'),

@@ -45,6 +45,9 @@ export interface CoverGap { rota: string; name: string; team: string; from: stri
 /** Tickets/AtTheDesk */
 export interface DeskLine { id: string; name: string; free: boolean; open: number }
 
+/** Tickets/Notes/NotesElsewhere */
+export interface ElsewhereLine { id: string; ref: string; link: string; by: string; at: string; text: string; internal: boolean }
+
 /** Updates/Files/ReportFile */
 export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'webp' | 'gif' | 'pdf' | 'txt'; picture: boolean; bytes: number; width: number | null; height: number | null }
 
@@ -62,6 +65,9 @@ export interface LessonLine { id: number; ticket: number; ref: string; what: str
 
 /** Rota/Handovers */
 export interface Near { at: number; leaves: string | null; comes: string | null; since: number }
+
+/** Tickets/Notes/NoteRules */
+export interface NoteRule { link: 'about' | 'part-of'; way: 'down' | 'up'; internal: boolean; public: boolean; earlier: boolean }
 
 /** Tickets/OffersToDecide */
 export interface OfferLine { id: number; ref: string; what: string; who: string; offered: { to: string; by: string; mine: boolean } }
@@ -121,7 +127,7 @@ export interface TaskLine { id: number; own: number | null; holder: string | nul
 export interface TicketLine { id: number; report: number | null; part_of: { ref: string; title: string; link: string | null } | null; task: number | null; ref: string; kind: 'report' | 'request' | 'task'; state: 'new' | 'ours' | 'theirs' | 'done'; what: string; name: string | null; place: string | null; service: string; team: string | null; item_name: string | null; way: string; language: string | null; priority: number; who: string; mine: boolean; opened_at: string; waits_since: string; due: string | null; is_near: boolean; offered: { to: string; by: string; mine: boolean } | null; more_urgent: string | null; incident: { id: number; ref: string; title: string; is_open: boolean } | null; probably: { id: number; ref: string; title: string; score: number; because: string[] } | null }
 
 /** Tickets/TicketPage */
-export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string | null; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; judged: { helped: boolean; better: string | null } | null; files: FileLine[]; suggested: Suggested[]; items: ReadItem[]; translated: TranslationLine | null; language: string | null; original: string; steps: TaskLine[]; tried: AttemptLine[]; busy: { name: string; until: string; raise: 'now' | 'soon' | 'later' | null } | null }
+export interface TicketMore { version: number; service_id: string; impact: 'wide' | 'part' | 'few'; urgency: 'now' | 'soon' | 'later'; item: { id: string; name: string } | null; mailed: boolean; follow: string | null; posts: PostLine[]; guesses: Guess[]; promises: TicketPromise[]; others: OtherTicket[]; way: string; service_said: boolean; said: string[]; judged: { helped: boolean; better: string | null } | null; files: FileLine[]; suggested: Suggested[]; items: ReadItem[]; translated: TranslationLine | null; language: string | null; original: string; steps: TaskLine[]; tried: AttemptLine[]; elsewhere: ElsewhereLine[]; busy: { name: string; until: string; raise: 'now' | 'soon' | 'later' | null } | null }
 
 /** Tickets/TicketPage */
 export interface TicketPromise { name: string; state: 'none' | 'running' | 'outside' | 'paused' | 'missed' | 'met' | 'met_late'; broken: boolean; left: number | null; due: string | null; met: string | null }

@@ -124,6 +124,7 @@ final class EntriesTest extends TestCase
             'tickets/phone' => ['report.received report:#', 'ticket.taken ticket:#', 'report.linked report:#@', 'ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
+            'settings/notes' => ['note_rules.changed setting:note-rules'],
             'settings/questions' => ['questions.changed service:vehicle-lanes'],
             'tickets/{ticket}/try' => ['ticket.tried ticket:#'], 'tickets/{ticket}/tasks' => ['task.added ticket:#'],
             'incidents/{incident}/tasks' => ['task.added incident:#@'],

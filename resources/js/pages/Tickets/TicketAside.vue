@@ -8,6 +8,7 @@ import WhyForm from '@/components/WhyForm.vue';
 import type { JournalLine } from '@/lib/types';
 import type { TicketPromise } from '@/lib/shapes';
 import { lasting } from '@/lib/time';
+import NotesElsewhere from '@/pages/Tickets/NotesElsewhere.vue';
 import StepsList from '@/pages/Tickets/StepsList.vue';
 import TriedList from '@/pages/Tickets/TriedList.vue';
 import SuggestedList from '@/pages/Tickets/SuggestedList.vue';
@@ -110,6 +111,10 @@ const stands = (one: TicketPromise): string => {
           /></template>
         </li>
       </ul>
+    </section>
+    <section v-if="ticket.elsewhere.length" aria-labelledby="elsewhere">
+      <h2 id="elsewhere" class="mb-1">Said on what it belongs to</h2>
+      <NotesElsewhere :notes="ticket.elsewhere" />
     </section>
     <section v-if="ticket.others.length" aria-labelledby="others">
       <h2 id="others" class="mb-1">Other tickets of {{ ticket.name ?? 'theirs' }}</h2>
