@@ -96,6 +96,16 @@ final class NotesElsewhereTest extends TestCase
         $this->later(60);
         $this->note('After it was not');
         self::assertSame([[$this->incident->ref(), 'While it was linked', true]], $this->on($this->one));
+        // Made and undone within a second, it held at no time; what was erased is not told.
+        $this->link($this->two);
+        $this->say($this->one, 'Anna called', true);
+        $this->actingAs($this->person('ingrid-vale'))->post("/reports/{$this->two->report_id}/unlink", ['why' => 'Not it'], ['X-Request-Key' => 'v'])->assertSessionHasNoErrors();
+        self::assertSame([], $this->on($this->two));
+        $this->desk();
+        $this->link($this->one);
+        self::assertSame([[$this->one->ref(), 'Anna called', true]], $this->on($this->incident));
+        TicketPost::query()->update(['text' => null]);
+        self::assertSame([], $this->on($this->incident));
     }
 
     public function test_tasks_hear_of_what_they_belong_to_and_the_other_way(): void
