@@ -55,7 +55,8 @@ final class Incident extends Record
     protected $casts = [
         'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer',
         'version' => 'integer', 'follows_group' => 'boolean',
-        'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime', 'respond_by' => 'immutable_datetime',
+        'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
+        'respond_by' => 'immutable_datetime',
         'resolved_at' => 'immutable_datetime',
     ];
 

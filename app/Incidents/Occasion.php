@@ -44,7 +44,8 @@ final class Occasion extends Record
 
     protected $casts = [
         'urgency' => Urgency::class, 'priority' => 'integer', 'record_id' => 'integer', 'begun_at' => 'immutable_datetime',
-        'ended_at' => 'immutable_datetime', 'answered_at' => 'immutable_datetime', 'next_update_at' => 'immutable_datetime', 'update_overdue_at' => 'immutable_datetime',
+        'ended_at' => 'immutable_datetime', 'answered_at' => 'immutable_datetime', 'next_update_at' => 'immutable_datetime',
+        'update_overdue_at' => 'immutable_datetime',
     ];
 
     /** @return BelongsTo<Team, $this> */

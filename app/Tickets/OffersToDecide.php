@@ -30,7 +30,8 @@ final class OffersToDecide implements Decisions
     {
         return array_values(Ticket::query()->with([...Ticket::NEEDS, 'translation', 'person', 'team'])->open()->where('offered_to_id', $reader->id)
             ->orderBy('id')->get()->map(static fn(Ticket $one): array => [
-                'id' => $one->id, 'ref' => $one->ref(), 'what' => $one->words(), 'who' => $one->person->name ?? $one->team->name ?? 'the desk',
+                'id' => $one->id, 'ref' => $one->ref(), 'what' => $one->words(),
+                'who' => $one->person->name ?? $one->team->name ?? 'the desk',
                 'offered' => ['to' => $reader->name, 'by' => Names::person($one->offered_by_id), 'mine' => true],
             ])->all());
     }

@@ -106,7 +106,8 @@ final class PhoneCall
             'id' => $one->id, 'ref' => $one->ref(), 'what' => $one->reported()->what, 'state' => $one->state->words(),
             'alike' => isset($alike[$one->id]) ? round($alike[$one->id], 2) : null,
             // What ended it may end this one too.
-            'answer' => $one->state !== TicketState::Done ? null : $one->posts->where('is_internal', false)->whereNotNull('person_id')->last()?->text,
+            'answer' => $one->state !== TicketState::Done ? null : $one->posts->where('is_internal', false)
+                ->whereNotNull('person_id')->last()?->text,
         ])->all());
     }
 }

@@ -56,7 +56,8 @@ final class PhoneController
             }
         });
         // A repeat of the same request leads where the first one did.
-        $ticket ??= Ticket::query()->whereHas('report', static fn($query) => $query->where('send_key', $request->told()->sendKey))->firstOrFail();
+        $ticket ??= Ticket::query()->whereHas('report', static fn($query) => $query->where('send_key', $request->told()->sendKey))
+            ->firstOrFail();
 
         return redirect("/tickets/$ticket->id?pile=mine");
     }

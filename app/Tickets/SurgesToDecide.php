@@ -53,7 +53,8 @@ final class SurgesToDecide implements Decisions
 
         return [
             'id' => $surge->id, 'service' => $surge->name(), 'service_id' => $surge->service_id, 'began_at' => $surge->began_at,
-            'count' => $surge->count, 'usual' => round($surge->usual, 1), 'reports' => array_values($reports->pluck('id')->map(intval(...))->all()),
+            'count' => $surge->count, 'usual' => round($surge->usual, 1),
+            'reports' => array_values($reports->pluck('id')->map(intval(...))->all()),
             'places' => array_values($reports->pluck('site')->filter()->unique()->map(strval(...))->all()),
             'says' => array_values($reports->take(self::SAYS)->map(static fn(\stdClass $one): string => (string) $one->what)->all()),
             'probably' => $incident === null ? null : [

@@ -78,7 +78,8 @@ final class Ticket extends Record
 
     protected $casts = [
         'kind' => TicketKind::class, 'state' => TicketState::class, 'impact' => Impact::class, 'urgency' => Urgency::class,
-        'priority' => 'integer', 'report_id' => 'integer', 'task_id' => 'integer', 'opened_at' => 'immutable_datetime', 'waits_since' => 'immutable_datetime',
+        'priority' => 'integer', 'report_id' => 'integer', 'task_id' => 'integer', 'opened_at' => 'immutable_datetime',
+        'waits_since' => 'immutable_datetime',
         'closed_at' => 'immutable_datetime', 'respond_by' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
         'warn_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'guesses' => 'array', 'version' => 'integer',
         'linked_by_itself' => 'boolean',
@@ -217,16 +218,19 @@ final class Ticket extends Record
         $report = $this->report ?? $this->task?->ticket?->report;
 
         return [
-            'id' => $this->id, 'report' => $this->report_id, 'part_of' => $this->partOf($reader), 'task' => $this->task_id, 'ref' => $this->ref(), 'kind' => $this->kind->value,
+            'id' => $this->id, 'report' => $this->report_id, 'part_of' => $this->partOf($reader), 'task' => $this->task_id,
+            'ref' => $this->ref(), 'kind' => $this->kind->value,
             'state' => $this->state->value,
             'what' => $this->words(), 'name' => $this->report?->name, 'place' => $report?->site,
-            'service' => ($this->report === null ? $this->task?->service() : $this->report->service)->name ?? '', 'team' => $this->team?->name, 'item_name' => $this->item?->name,
+            'service' => ($this->report === null ? $this->task?->service() : $this->report->service)->name ?? '',
+            'team' => $this->team?->name, 'item_name' => $this->item?->name,
             'way' => $this->report?->way->words() ?? 'asked', 'language' => $this->report?->language, 'priority' => $this->priority,
             'who' => $this->person->name ?? $this->team->name ?? 'the desk', 'mine' => $reader !== null && $this->person_id === $reader->id,
             'opened_at' => $this->opened_at, 'waits_since' => $this->waits_since, 'due' => $this->due_at,
             'is_near' => $this->warn_at !== null && $this->warn_at->isPast(), 'more_urgent' => $this->more_urgent,
             'offered' => $this->offered_to_id === null ? null : [
-                'to' => Names::person($this->offered_to_id), 'by' => Names::person($this->offered_by_id), 'mine' => $this->offered_to_id === $reader?->id,
+                'to' => Names::person($this->offered_to_id), 'by' => Names::person($this->offered_by_id),
+                'mine' => $this->offered_to_id === $reader?->id,
             ],
             'incident' => $incident === null ? null : [
                 'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'is_open' => $incident->isOpen(),

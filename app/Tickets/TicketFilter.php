@@ -34,7 +34,8 @@ final readonly class TicketFilter
         $priority = Asked::number($request, 'priority');
 
         return new self(
-            Asked::text($request, 'q', self::LONGEST), Asked::text($request, 'service', self::LONGEST), Asked::text($request, 'team', self::LONGEST),
+            Asked::text($request, 'q', self::LONGEST), Asked::text($request, 'service', self::LONGEST),
+            Asked::text($request, 'team', self::LONGEST),
             WayIn::tryFrom(Asked::text($request, 'way', self::LONGEST)),
             $priority >= 1 && $priority <= self::LOWEST_PRIORITY ? $priority : 0, isset(self::ORDERS[$order]) ? $order : '',
             array_values(array_intersect(self::SHOWN, explode(',', Asked::text($request, 'show', self::LONGEST)))),

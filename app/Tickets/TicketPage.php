@@ -82,7 +82,8 @@ final class TicketPage
             'item' => $ticket->item === null ? null : ['id' => $ticket->item->id, 'name' => $ticket->item->name],
             'mailed' => $report->email !== null, 'follow' => route('report.follow', $report->key()),
             'posts' => self::posts($ticket, $translated, $files),
-            'files' => $files[0] ?? [], 'translated' => $translated[0] ?? null, 'language' => $report->language, 'original' => $report->what,
+            'files' => $files[0] ?? [], 'translated' => $translated[0] ?? null, 'language' => $report->language,
+            'original' => $report->what,
             'guesses' => array_values(array_filter(array_map(static function (array $guess) use ($incidents): ?array {
                 $incident = $incidents[$guess['incident']] ?? null;
 
@@ -100,7 +101,8 @@ final class TicketPage
             'judged' => $report->helped === null ? null : ['helped' => $report->helped, 'better' => $report->better],
             'elsewhere' => [], ...self::suggested($ticket),
             'steps' => array_values(
-                Task::query()->with('own.person')->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
+                Task::query()->with('own.person')->where('ticket_id', $ticket->id)->orderBy('ordinal')->get()
+                    ->map(static fn(Task $one): array => $one->toLine())->all(),
             ),
             'tried' => self::tried($ticket), 'busy' => self::busy($ticket),
         ];
@@ -116,9 +118,11 @@ final class TicketPage
         return [
             'version' => $ticket->version, 'service_id' => $ticket->task?->service()->id ?? '', 'impact' => $ticket->impact->value,
             'urgency' => $ticket->urgency->value, 'item' => null, 'mailed' => false, 'follow' => null,
-            'posts' => self::posts($ticket, [], []), 'guesses' => [], 'promises' => self::promises($ticket), 'others' => [], 'way' => 'asked',
+            'posts' => self::posts($ticket, [], []), 'guesses' => [], 'promises' => self::promises($ticket), 'others' => [],
+            'way' => 'asked',
             'service_said' => true, 'said' => [], 'judged' => null, 'files' => [], 'suggested' => [], 'items' => [], 'translated' => null,
-            'language' => null, 'original' => $ticket->words(), 'elsewhere' => [], 'steps' => [], 'tried' => self::tried($ticket), 'busy' => null,
+            'language' => null, 'original' => $ticket->words(), 'elsewhere' => [], 'steps' => [], 'tried' => self::tried($ticket),
+            'busy' => null,
         ];
     }
 
@@ -205,7 +209,8 @@ final class TicketPage
     private static function texts(Ticket $ticket): array
     {
         $said = [$ticket->reported()->what, ...$ticket->posts->whereNull('person_id')->whereNotNull('text')->pluck('text')->map(strval(...))->all()];
-        $read = ReportFile::query()->kept()->where('report_id', $ticket->report_id)->whereNotNull('text')->orderBy('id')->get(['text', 'name']);
+        $read = ReportFile::query()->kept()->where('report_id', $ticket->report_id)->whereNotNull('text')->orderBy('id')
+            ->get(['text', 'name']);
 
         return [
             ...array_map(static fn(string $text): array => [$text, null], array_values($said)),

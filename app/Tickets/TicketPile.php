@@ -48,7 +48,8 @@ enum TicketPile: string
     public static function counts(Person $reader): array
     {
         return array_map(static fn(self $pile): array => [
-            'pile' => $pile->value, 'words' => $pile->words(), 'count' => $pile === self::Done ? 0 : $pile->of($reader)->readableBy($reader)->count(),
+            'pile' => $pile->value, 'words' => $pile->words(),
+            'count' => $pile === self::Done ? 0 : $pile->of($reader)->readableBy($reader)->count(),
         ], self::cases());
     }
 
@@ -57,7 +58,8 @@ enum TicketPile: string
     {
         return match ($this) {
             self::Ours => Ticket::query()->whereIn('state', [TicketState::New, TicketState::Ours])->withIncident(false),
-            self::Mine => Ticket::query()->open()->where(static fn(Builder $own) => $own->where('person_id', $reader->id)->orWhere('offered_to_id', $reader->id)),
+            self::Mine => Ticket::query()->open()
+                ->where(static fn(Builder $own) => $own->where('person_id', $reader->id)->orWhere('offered_to_id', $reader->id)),
             self::Theirs => Ticket::query()->where('state', TicketState::Theirs)->withIncident(false),
             self::Incident => Ticket::query()->open()->withIncident(),
             self::Tasks => Ticket::query()->open()->whereNotNull('task_id'),

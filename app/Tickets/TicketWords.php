@@ -49,7 +49,8 @@ final class TicketWords implements TellsEntries
             TicketEntry::ChecklistSaved => Sentence::plain("Saved the checklist “{$facts->text('name')}”"),
             TicketEntry::ChecklistDropped => Sentence::plain("Dropped the checklist “{$facts->text('name')}”"),
             TicketEntry::Tried => Sentence::plain(
-                "Tried on $ref: {$facts->text('what')}, which ".(Outcome::tryFrom($facts->text('outcome'))?->words() ?? ''), $facts->text('why'),
+                "Tried on $ref: {$facts->text('what')}, which ".(Outcome::tryFrom($facts->text('outcome'))?->words() ?? ''),
+                $facts->text('why'),
             ),
             TicketEntry::BusyAdded => Sentence::plain("Set a busy period: {$facts->text('name')}"),
             TicketEntry::BusyDropped => Sentence::plain("Took back the busy period {$facts->text('name')}"),
@@ -63,7 +64,8 @@ final class TicketWords implements TellsEntries
             TicketEntry::Accepted => Sentence::plain("Accepted $ref"),
             TicketEntry::Declined => Sentence::strong("Declined $ref, which stays where it is", $facts->text('why')),
             TicketEntry::SurgeFound => Sentence::strong(
-                "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual", "since {$facts->time('since')}",
+                "{$facts->text('count')} reports on {$facts->text('service')}, {$facts->text('usual')} would be usual",
+                "since {$facts->time('since')}",
             ),
             TicketEntry::SurgeOver => Sentence::quiet("The surge of reports on {$facts->text('service')} is over"),
             TicketEntry::SurgeConfirmed => Sentence::plain("Confirmed the surge of reports on {$facts->text('service')}"),

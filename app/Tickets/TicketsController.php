@@ -191,7 +191,8 @@ final class TicketsController
 
     public function dropList(DropFilterRequest $request): RedirectResponse
     {
-        DB::table('ticket_lists')->where('person_id', CurrentPerson::of($request)->id)->where('name', $request->validated()['name'])->delete();
+        DB::table('ticket_lists')->where('person_id', CurrentPerson::of($request)->id)->where('name', $request->validated()['name'])
+            ->delete();
 
         return back();
     }

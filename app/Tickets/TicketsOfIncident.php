@@ -41,7 +41,8 @@ final class TicketsOfIncident implements HasConsequences
                     Promises::note($ticket, $isOver ? HappeningKind::Met : HappeningKind::Reopened, name: $name);
                 }
                 $ticket->update([
-                    'state' => $isOver ? TicketState::Done : TicketState::Ours, 'closed_at' => $isOver ? now() : null, 'more_urgent' => null,
+                    'state' => $isOver ? TicketState::Done : TicketState::Ours, 'closed_at' => $isOver ? now() : null,
+                    'more_urgent' => null,
                     'offered_to_id' => null, 'offered_by_id' => null,
                 ]);
                 TaskTickets::followOwner($ticket);

@@ -47,7 +47,8 @@ final class Affected
         $last = $one?->last();
 
         return [
-            'answer' => $answer->affects->value, 'text' => self::sentence($answer, $name, $place), 'said' => $last === null ? null : self::spoken($last),
+            'answer' => $answer->affects->value, 'text' => self::sentence($answer, $name, $place),
+            'said' => $last === null ? null : self::spoken($last),
             'meanwhile' => $last?->meanwhile === '' ? null : $last?->meanwhile,
             'next' => $last?->next_at?->isFuture() === true ? $last->next_at : null,
             'incident' => $one?->incident->id, 'since' => $one?->incident->started_at,

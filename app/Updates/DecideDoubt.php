@@ -22,7 +22,8 @@ final class DecideDoubt
      */
     public function __invoke(string $name, bool $admit, string $why, Person $by): void
     {
-        $doubt = collect(PublicStates::doubtful())->firstWhere('name', $name) ?? throw Refused::because("$name is as was published by now.");
+        $doubt = collect(PublicStates::doubtful())
+            ->firstWhere('name', $name) ?? throw Refused::because("$name is as was published by now.");
         DB::table('public_doubts')->upsert([[
             'name' => $name, 'state' => $doubt['state']->value, 'admitted' => $admit, 'why' => $why, 'person_id' => $by->id,
             'at' => Moment::precise(now()),

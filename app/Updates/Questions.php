@@ -69,7 +69,8 @@ final class Questions
             $all = self::all();
             $all[$service] = $questions;
             Setting::query()->updateOrCreate(
-                ['id' => self::SETTING], ['value' => array_filter($all, static fn(array $of): bool => $of !== []), 'version' => $version + 1],
+                ['id' => self::SETTING],
+                ['value' => array_filter($all, static fn(array $of): bool => $of !== []), 'version' => $version + 1],
             );
             ReportRules::set($service, $attach, $faulty);
             Journal::write(

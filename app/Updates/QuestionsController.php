@@ -20,7 +20,8 @@ final class QuestionsController
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')
                 ->get(['id', 'public_name'])
                 ->map(static fn(Item $one): array => ['id' => $one->id, 'name' => $one->public_name])->all(),
-            'questions' => (object) Questions::all(), 'rules' => (object) ReportRules::all(), 'version' => Questions::version(), 'most' => Questions::MOST,
+            'questions' => (object) Questions::all(), 'rules' => (object) ReportRules::all(), 'version' => Questions::version(),
+            'most' => Questions::MOST,
         ]);
     }
 
@@ -28,7 +29,8 @@ final class QuestionsController
     {
         $input = $request->validated();
         Questions::change(
-            $request->service(), $request->questions(), (bool) ($input['attach'] ?? false), (bool) ($input['faulty'] ?? false), (int) $input['version'],
+            $request->service(), $request->questions(), (bool) ($input['attach'] ?? false), (bool) ($input['faulty'] ?? false),
+            (int) $input['version'],
             CurrentPerson::of($request),
         );
 

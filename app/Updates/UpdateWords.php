@@ -22,7 +22,8 @@ final class UpdateWords implements TellsEntries
             UpdateEntry::StatusKept => Sentence::strong("Let the status page say that {$facts->text('name')} works", $facts->text('why')),
             UpdateEntry::QuestionsChanged => Sentence::plain("Changed what reporters are asked about {$facts->text('service')}"),
             UpdateEntry::ReportJudged => Sentence::plain(
-                "The reporter of {$facts->text('ref')} says that it ".($facts->text('helped') === 'yes' ? 'helped' : 'did not help'), $facts->text('text'),
+                "The reporter of {$facts->text('ref')} says that it ".($facts->text('helped') === 'yes' ? 'helped' : 'did not help'),
+                $facts->text('text'),
             ),
             UpdateEntry::FilesCame => Sentence::plain($facts->text('count') === '1' ? "Added a file to {$facts->text('ref')}" : "Added {$facts->text('count')} files to {$facts->text('ref')}"),
             UpdateEntry::PictureRead => Sentence::plain("Read the words in a picture of {$facts->text('ref')}"),

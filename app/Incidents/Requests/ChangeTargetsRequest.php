@@ -18,7 +18,8 @@ final class ChangeTargetsRequest extends Form
     {
         return [
             'version' => ['required', 'integer'], 'agreements' => ['required', 'array', 'list', 'max:40'],
-            'agreements.*.kinds' => ['required', 'array', 'list', 'min:1'], 'agreements.*.kinds.*' => ['required', Rule::enum(PromisedOf::class)],
+            'agreements.*.kinds' => ['required', 'array', 'list', 'min:1'],
+            'agreements.*.kinds.*' => ['required', Rule::enum(PromisedOf::class)],
             'agreements.*.service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
             'agreements.*.targets' => ['present', 'array', 'list', 'max:8'],
             'agreements.*.targets.*.name' => ['required', Rule::in([Promised::RESPOND, Promised::RESTORE])],

@@ -27,7 +27,8 @@ final class TargetsController
             'agreements' => array_map(static fn(array $agreement): array => [
                 'kinds' => $agreement['kinds'], 'service' => $agreement['service'] ?? null,
                 'targets' => array_map(static fn(array $one): array => [
-                    'name' => $one['name'], 'priority' => $one['priority'], 'minutes' => intdiv(Duration::parse($one['within'])?->seconds() ?? 60, 60),
+                    'name' => $one['name'], 'priority' => $one['priority'],
+                    'minutes' => intdiv(Duration::parse($one['within'])?->seconds() ?? 60, 60),
                     'desk' => isset($one['hours']), 'pauses' => $one['pauses'] ?? true,
                 ], $agreement['targets']),
             ], $value['agreements']),

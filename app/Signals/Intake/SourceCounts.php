@@ -80,7 +80,8 @@ final class SourceCounts
     {
         $minute = intdiv($this->now, self::MINUTE) * self::MINUTE;
         $put = DB::connection()->getPdo()->prepare('insert into source_minutes (source, minute, accepted, repeated, refused, clock_off, last_at) values (?, ?, ?, ?, ?, ?, ?)
-            on conflict (source, minute) do update set accepted = source_minutes.accepted + excluded.accepted, repeated = source_minutes.repeated + excluded.repeated,
+            on conflict (source, minute) do update set accepted = source_minutes.accepted + excluded.accepted,
+            repeated = source_minutes.repeated + excluded.repeated,
                 refused = source_minutes.refused + excluded.refused, clock_off = coalesce(excluded.clock_off, source_minutes.clock_off),
                 last_at = coalesce(excluded.last_at, source_minutes.last_at)');
         // Repeats are told of the whole call: they are put down to its busiest source.

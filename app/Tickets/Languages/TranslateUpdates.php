@@ -66,7 +66,8 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
     /** @return list<array{Update, Language}> that nobody asked for yet */
     private static function wanted(): array
     {
-        $latest = Update::query()->where('published_at', '>', now()->subHours(self::HOURS))->orderByDesc('number')->get()->unique('incident_id');
+        $latest = Update::query()->where('published_at', '>', now()->subHours(self::HOURS))->orderByDesc('number')->get()
+            ->unique('incident_id');
         $asked = DB::table('update_translations')->whereIn('update_id', $latest->modelKeys())->get()
             ->map(static fn(\stdClass $row): string => "$row->update_id $row->to")->all();
         $wanted = [];

@@ -105,12 +105,14 @@ final readonly class TranslationMessages implements Messages
         }
         // Nobody said which service it is: what the words mean is known only now.
         if ($from->value !== $to && self::post($message) === 0 && ! $ticket->reported()->service_said) {
-            $ticket->reported()->update(['service_id' => Suggestions::service($text, $ticket->reported()->site) ?? $ticket->reported()->service_id]);
+            $ticket->reported()
+                ->update(['service_id' => Suggestions::service($text, $ticket->reported()->site) ?? $ticket->reported()->service_id]);
         }
         if ($from->value !== $to) {
             // A translator that answers twice says it once; what somebody corrected stays.
             Translation::query()->firstOrCreate(
-                ['ticket_id' => $ticket->id, 'post_id' => self::post($message), 'to' => $to], ['from' => $from->value, 'text' => $text, 'at' => now()],
+                ['ticket_id' => $ticket->id, 'post_id' => self::post($message), 'to' => $to],
+                ['from' => $from->value, 'text' => $text, 'at' => now()],
             );
             Journal::write(Actor::system(), TicketEntry::Translated, $ticket->subject(), [
                 'ref' => $ticket->ref(), 'from' => $from->value, 'to' => $to,

@@ -89,7 +89,8 @@ final class Linked
             : StoredLink::query()->where(static fn($any) => $any->where('from_kind', Report::KIND)->whereIn('from_id', array_keys($reports)))
                 ->orWhere(static fn($any) => $any->where('from_kind', Ticket::KIND)->whereIn('from_id', $tickets))->get();
         if ($down) {
-            $reports = Ticket::query()->whereIn('report_id', $stored->where('from_kind', Report::KIND)->pluck('from_id'))->pluck('id', 'report_id')->all();
+            $reports = Ticket::query()->whereIn('report_id', $stored->where('from_kind', Report::KIND)->pluck('from_id'))
+                ->pluck('id', 'report_id')->all();
         }
         $found = [];
         foreach ($stored as $one) {

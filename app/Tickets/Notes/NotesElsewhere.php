@@ -51,7 +51,8 @@ final class NotesElsewhere implements RoomPanel
         }
         $here = Linked::id($record instanceof Incident ? Incident::KIND : Ticket::KIND, $record->id);
         $written = [...self::ofIncidents($incidents), ...self::ofTickets($tickets)];
-        $copies = (new Copies($links, NoteRules::read()))->of(array_map(static fn(array $one): Note => $one['note'], array_values($written)));
+        $copies = (new Copies($links, NoteRules::read()))
+            ->of(array_map(static fn(array $one): Note => $one['note'], array_values($written)));
         $lines = [];
         foreach ($copies as $copy) {
             if ($copy->ticket === $here) {
@@ -103,9 +104,11 @@ final class NotesElsewhere implements RoomPanel
         foreach (TicketPost::query()->whereIn('ticket_id', $ids)->whereNotNull('text')->orderBy('id')->get() as $post) {
             $ticket = $tickets->get($post->ticket_id) ?? throw new \LogicException("Ticket $post->ticket_id was asked for.");
             $written += self::line(
-                "post-$post->id", Linked::id(Ticket::KIND, $ticket->id), $post->at, $post->is_internal ? Visibility::Internal : Visibility::Public,
+                "post-$post->id", Linked::id(Ticket::KIND, $ticket->id), $post->at,
+                $post->is_internal ? Visibility::Internal : Visibility::Public,
                 $ticket->ref(), "/tickets/$ticket->id",
-                $post->person_id === null ? ($ticket->report->name ?? 'The reporter') : Names::person($post->person_id), (string) $post->text,
+                $post->person_id === null ? ($ticket->report->name ?? 'The reporter') : Names::person($post->person_id),
+                (string) $post->text,
             );
         }
 
@@ -117,7 +120,8 @@ final class NotesElsewhere implements RoomPanel
         string $id, string $on, CarbonImmutable $at, Visibility $visibility, string $ref, string $link, string $by, string $text,
     ): array {
         return [$id => [
-            'note' => new Note($id, $on, $at->getTimestamp(), $visibility), 'ref' => $ref, 'link' => $link, 'by' => $by, 'at' => $at, 'text' => $text,
+            'note' => new Note($id, $on, $at->getTimestamp(), $visibility), 'ref' => $ref, 'link' => $link, 'by' => $by,
+            'at' => $at, 'text' => $text,
         ]];
     }
 }

@@ -21,7 +21,8 @@ final class ChangeNoteRulesRequest extends Form
         return [
             'version' => ['required', 'integer'], 'rules' => ['required', 'array', 'list', 'max:'.(2 * count(LinkKind::cases()))],
             'rules.*.link' => ['required', Rule::enum(LinkKind::class)], 'rules.*.way' => ['required', Rule::in(['down', 'up'])],
-            'rules.*.internal' => ['required', 'boolean'], 'rules.*.public' => ['required', 'boolean'], 'rules.*.earlier' => ['required', 'boolean'],
+            'rules.*.internal' => ['required', 'boolean'], 'rules.*.public' => ['required', 'boolean'],
+            'rules.*.earlier' => ['required', 'boolean'],
         ];
     }
 
@@ -29,7 +30,8 @@ final class ChangeNoteRulesRequest extends Form
     public function noteRules(): array
     {
         return array_values(array_map(static fn(array $one): array => [
-            'link' => LinkKind::from($one['link'])->value, 'way' => $one['way'] === 'down' ? 'down' : 'up', 'internal' => (bool) $one['internal'],
+            'link' => LinkKind::from($one['link'])->value, 'way' => $one['way'] === 'down' ? 'down' : 'up',
+            'internal' => (bool) $one['internal'],
             'public' => (bool) $one['public'], 'earlier' => (bool) $one['earlier'],
         ], $this->validated()['rules']));
     }

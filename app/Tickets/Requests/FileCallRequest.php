@@ -40,7 +40,8 @@ final class FileCallRequest extends Form
     public function told(): NewReport
     {
         return new NewReport(
-            $this->text('service'), (string) $this->validated()['text'], $this->text('place'), $this->text('name'), $this->text('email'), null,
+            $this->text('service'), (string) $this->validated()['text'], $this->text('place'), $this->text('name'),
+            $this->text('email'), null,
             'phone-'.$this->validated()['send_key'], WayIn::Phone,
         );
     }

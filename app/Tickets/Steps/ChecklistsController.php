@@ -20,7 +20,8 @@ final class ChecklistsController
     public function index(): Response
     {
         return Inertia::render('Tickets/Checklists', [
-            'checklists' => Checklist::query()->whereNull('dropped_at')->orderBy('name')->get()->map(static fn(Checklist $one): array => $one->toLine())->all(),
+            'checklists' => Checklist::query()->whereNull('dropped_at')->orderBy('name')->get()
+                ->map(static fn(Checklist $one): array => $one->toLine())->all(),
             'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']),
             'teams' => Team::query()->orderBy('name')->get(['id', 'name']),
             'most' => Checklist::MOST_STEPS,

@@ -27,10 +27,12 @@ final class IncidentTasks implements HasConsequences, RoomPanel
     {
         return [
             'taskTeams' => static fn(): array => array_map(
-                static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys(Names::teams()), Names::teams(),
+                static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name],
+                array_keys(Names::teams()), Names::teams(),
             ),
             'tasks' => static fn(): array => array_values(
-                Task::query()->with('own.person')->where('incident_id', $incident->id)->orderBy('ordinal')->get()->map(static fn(Task $one): array => $one->toLine())->all(),
+                Task::query()->with('own.person')->where('incident_id', $incident->id)->orderBy('ordinal')->get()
+                    ->map(static fn(Task $one): array => $one->toLine())->all(),
             ),
         ];
     }
@@ -52,7 +54,8 @@ final class IncidentTasks implements HasConsequences, RoomPanel
         return new Foreseen(static fn(): array => [
             'tasks' => array_values($open->pluck('text')->all()), 'musts' => $must,
             'steps' => Task::query()->open()->whereIn(
-                'ticket_id', Ticket::query()->open()->whereIn('report_id', Report::query()->about($incident->id)->select('id'))->select('id'),
+                'ticket_id',
+                Ticket::query()->open()->whereIn('report_id', Report::query()->about($incident->id)->select('id'))->select('id'),
             )->count(),
         ], static function () use ($must, $incident): void {
             if ($must !== []) {

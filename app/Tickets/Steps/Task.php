@@ -112,7 +112,8 @@ final class Task extends Record
     public function toLine(): array
     {
         return [
-            'id' => $this->id, 'own' => $this->own?->id, 'holder' => $this->own?->person?->name, 'text' => $this->text, 'team' => $this->team_id === null ? null : Names::team($this->team_id),
+            'id' => $this->id, 'own' => $this->own?->id, 'holder' => $this->own?->person?->name, 'text' => $this->text,
+            'team' => $this->team_id === null ? null : Names::team($this->team_id),
             'must' => $this->must,
             'state' => $this->state->value, 'why' => $this->why, 'by' => $this->person_id === null ? null : Names::person($this->person_id),
             'at' => $this->settled_at,

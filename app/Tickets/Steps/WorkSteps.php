@@ -120,7 +120,9 @@ final readonly class WorkSteps
             throw Refused::because("{$owner->ref()} has as many steps as there can be: ".self::MOST.'. Put the rest elsewhere.', 'text');
         }
         $task = Task::query()->create([
-            'ticket_id' => $owner instanceof Ticket ? $owner->id : null, 'incident_id' => $owner instanceof Incident ? $owner->id : null, 'checklist_id' => $checklist, 'ordinal' => $ordinal, 'text' => $text,
+            'ticket_id' => $owner instanceof Ticket ? $owner->id : null,
+            'incident_id' => $owner instanceof Incident ? $owner->id : null, 'checklist_id' => $checklist, 'ordinal' => $ordinal,
+            'text' => $text,
             'team_id' => $team, 'must' => $must,
             'state' => TaskState::Open, 'made_at' => now(),
         ]);

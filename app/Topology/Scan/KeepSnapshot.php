@@ -85,7 +85,8 @@ final class KeepSnapshot
             DB::table('items')->whereIn('id', $ids)->update(['not_seen_since' => null]);
         }
         foreach ($reconciled->missing as $missing) {
-            $last = (int) DB::table('item_sightings')->where('item_id', $missing)->where('scanner', $this->snapshot->scanner)->value('seen_at');
+            $last = (int) DB::table('item_sightings')->where('item_id', $missing)->where('scanner', $this->snapshot->scanner)
+                ->value('seen_at');
             DB::table('items')->where('id', $missing)->update(['not_seen_since' => Moment::text($last)]);
             $entries[] = [
                 'kind' => TopologyEntry::ItemMissing, 'id' => $missing, 'also' => [],

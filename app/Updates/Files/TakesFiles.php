@@ -20,7 +20,8 @@ trait TakesFiles
     {
         return [
             'files.array' => __('report.files_array'), 'files.max' => __('report.files_max', ['most' => (string) Limits::AT_ONCE]),
-            'files.*.file' => __('report.file_whole'), 'files.*.uploaded' => __('report.file_upload'), 'files.*.max' => __('report.file_size'),
+            'files.*.file' => __('report.file_whole'), 'files.*.uploaded' => __('report.file_upload'),
+            'files.*.max' => __('report.file_size'),
         ];
     }
 

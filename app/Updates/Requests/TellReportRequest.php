@@ -49,7 +49,8 @@ final class TellReportRequest extends Form
     public function messages(): array
     {
         return [
-            'service.exists' => __('report.service_exists'), 'device.in' => __('report.device_in'), 'what.required' => __('report.what_required'),
+            'service.exists' => __('report.service_exists'), 'device.in' => __('report.device_in'),
+            'what.required' => __('report.what_required'),
             'email.email' => __('report.email_email'), ...self::fileMessages(),
             ...array_fill_keys(['what.max', 'site.max', 'name.max', 'email.max', 'answered.*.max'], __('report.too_long')),
         ];

@@ -31,7 +31,8 @@ final class Meaning
     {
         $beforehand = WordFamilies::shares();
         $counts = array_map(
-            static fn(array $families): array => array_map(static fn(float $share): float => self::BEFOREHAND * $share, $families), $beforehand,
+            static fn(array $families): array => array_map(static fn(float $share): float => self::BEFOREHAND * $share, $families),
+            $beforehand,
         );
         $words = array_keys($beforehand);
         foreach ([...$titles, ...array_map(static fn(PastTicket $one): string => $one->words, $past)] as $title) {

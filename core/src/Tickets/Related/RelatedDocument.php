@@ -26,8 +26,10 @@ final class RelatedDocument
         $reader = new self($document);
         $rows = static fn(string $name): array => array_key_exists($name, $fields) ? $document->list($fields[$name], "/$name") ?? [] : [];
         $all = [
-            $reader->each($rows('incidents'), '/incidents', $reader->incident(...)), $reader->each($rows('tickets'), '/tickets', $reader->ticket(...)),
-            $reader->each($rows('dependencies'), '/dependencies', $reader->dependency(...)), $reader->each($rows('past'), '/past', $reader->past(...)),
+            $reader->each($rows('incidents'), '/incidents', $reader->incident(...)),
+            $reader->each($rows('tickets'), '/tickets', $reader->ticket(...)),
+            $reader->each($rows('dependencies'), '/dependencies', $reader->dependency(...)),
+            $reader->each($rows('past'), '/past', $reader->past(...)),
         ];
         $document->conclude();
 
