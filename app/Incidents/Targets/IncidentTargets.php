@@ -25,7 +25,7 @@ final class IncidentTargets implements CountsTargets
 {
     public function countAnew(): void
     {
-        foreach (Incident::query()->whereNull('resolved_at')->lazyById() as $incident) {
+        foreach (Incident::query()->with('occasion')->whereNull('resolved_at')->lazyById() as $incident) {
             self::setTimes($incident);
         }
     }

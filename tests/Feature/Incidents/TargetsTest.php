@@ -151,6 +151,7 @@ final class TargetsTest extends TestCase
     public function test_what_changes_counts_for_incidents_under_way(): void
     {
         $incident = $this->declare();
+        $second = $this->declare('payment');
         $over = $this->declare();
         $this->post("/incidents/$over->id/resolve", ['resolution' => 'x', 'update' => 'y'], ['X-Request-Key' => 'r'])->assertSessionHasNoErrors();
         $was = $over->refresh()->restore_by;
@@ -162,6 +163,7 @@ final class TargetsTest extends TestCase
         ]]];
         $this->actingAs($this->person('per-strand'))->post('/settings/targets', $sent)->assertSessionHasNoErrors();
         self::assertSame(['08:30', null], [$incident->refresh()->restore_by->format('H:i'), $incident->respond_by]);
+        self::assertSame('08:30', $second->refresh()->restore_by->format('H:i'));
         self::assertEquals($was, $over->refresh()->restore_by);
         self::assertFalse($this->hasFirst());
         // Of incidents something is always promised, of whichever service.
