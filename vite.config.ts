@@ -25,18 +25,5 @@ export default defineConfig({
     knownPasswords,
   ],
   resolve: { alias: { '@': '/resources/js' } },
-  build: {
-    target: 'es2022',
-    // What many pages use comes in one file each: twenty small ones keep a page waiting.
-    rolldownOptions: {
-      output: {
-        codeSplitting: {
-          groups: [
-            { name: 'vendor', test: /node_modules/, minShareCount: 10 },
-            { name: 'shared', test: /resources\/js/, minShareCount: 6 },
-          ],
-        },
-      },
-    },
-  },
+  build: { target: 'es2022' },
 });
