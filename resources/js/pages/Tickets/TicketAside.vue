@@ -64,7 +64,7 @@ const stands = (one: TicketPromise): string => {
         button="Unlink it"
         :url="`/reports/${ticket.report}/unlink`"
       />
-      <ul v-else>
+      <ul v-else-if="!ticket.incident?.is_open">
         <li
           v-for="(guess, i) in ticket.guesses"
           :key="guess.id"

@@ -1,7 +1,7 @@
 <script lang="ts">
 import type { Panel } from '@/lib/panels';
 
-export const panel: Panel = { where: 'aside', order: 60, follows: {} };
+export const panel: Panel = { where: 'aside', order: 26, follows: {} };
 </script>
 
 <script setup lang="ts">
