@@ -77,7 +77,8 @@ final class IncidentsController
     {
         $input = $request->validated();
         $person = CurrentPerson::of($request);
-        if (Deed::SetStage->isLimited($person) && $incident->team_id !== $person->team_id && array_filter(
+        $isTheirs = $incident->team_id !== null && $incident->team_id === $person->team_id;
+        if (Deed::SetStage->isLimited($person) && ! $isTheirs && array_filter(
             Given::all(TakesPart::class), static fn(TakesPart $one): bool => $one->takesPart($incident, $person),
         ) === []) {
             throw Refused::because(Deed::SetStage->refusal().' This incident is not your team\'s, and you were not called to it.');

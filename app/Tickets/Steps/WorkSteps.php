@@ -97,7 +97,9 @@ final readonly class WorkSteps
 
     private function mayTouch(Task $task): void
     {
-        if ($task->team_id !== $this->by->team_id && ! Deed::WorkTickets->isAllowedTo($this->by)) {
+        // What is the desk's own is not everybody's who is in no team.
+        $isTheirs = $task->team_id !== null && $task->team_id === $this->by->team_id;
+        if (! $isTheirs && ! Deed::WorkTickets->isAllowedTo($this->by)) {
             throw Refused::because('This is a task of another team.');
         }
     }

@@ -90,5 +90,11 @@ final class DeedTest extends TestCase
         $this->post(
             "/incidents/$incident->id/stage", ['version' => 1, 'stage' => 'restored'], ['X-Request-Key' => 'no'],
         )->assertSessionHasErrors('stage');
+        // What is no team's is not everybody's who is in none.
+        $incident->update(['team_id' => null]);
+        $noor->update(['team_id' => null]);
+        $this->actingAs($noor->refresh())->post(
+            "/incidents/$incident->id/stage", ['version' => $incident->refresh()->version, 'stage' => 'looking'], ['X-Request-Key' => 'none'],
+        )->assertSessionHasErrors('action');
     }
 }

@@ -206,6 +206,22 @@ final class TaskTicketsTest extends TestCase
         $this->get("/tickets/$own->id")->assertOk();
     }
 
+    public function test_who_is_in_no_team_settles_no_step_of_the_desk(): void
+    {
+        [$step] = $this->ask("/tickets/{$this->ticket->id}", 'Look for yourself', null);
+        [$back, $own] = $this->ask("/tickets/{$this->ticket->id}");
+        $this->post('/tickets/hand-over', ['tickets' => [$own->id], 'team' => null, 'person' => null, 'why' => 'Ours'], ['X-Request-Key' => 'h']);
+        $back->refresh()->update(['team_id' => null]);
+        $this->person('noor-lind')->update(['team_id' => null]);
+        $this->actingAs($this->person('noor-lind'));
+        foreach ([$step, $back] as $task) {
+            $this->post("/tasks/$task->id/settle", ['state' => 'done'], ['X-Request-Key' => "s$task->id"])->assertSessionHasErrors('action');
+            $this->post("/tasks/$task->id/say", ['text' => 'x'], ['X-Request-Key' => "y$task->id"])->assertSessionHasErrors('action');
+            $this->post("/tasks/$task->id/take", [], ['X-Request-Key' => "t$task->id"])->assertSessionHasErrors('action');
+            self::assertSame(TaskState::Open, $task->refresh()->state);
+        }
+    }
+
     public function test_who_gets_it_handed_over_has_its_step_too(): void
     {
         [$task, $own] = $this->ask("/tickets/{$this->ticket->id}");
