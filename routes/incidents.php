@@ -6,7 +6,9 @@ use App\Incidents\AutoIncidentsController;
 use App\Incidents\BelongingController;
 use App\Incidents\DeclareController;
 use App\Incidents\IncidentsController;
+use App\Incidents\Major\MajorController;
 use App\Incidents\PrioritiesController;
+use App\Incidents\Roles\RolesController;
 use App\Incidents\RoomController;
 use App\Incidents\Targets\TargetsController;
 use Illuminate\Support\Facades\Route;
@@ -29,6 +31,7 @@ Route::middleware('web')->group(function (): void {
 
         Route::middleware('may:set-stage')->group(function (): void {
             Route::post('incidents/{incident}/stage', [IncidentsController::class, 'stage']);
+            Route::post('incidents/{incident}/roles', [RolesController::class, 'give']);
         });
 
         Route::middleware('may:run-incidents')->group(function (): void {
@@ -41,6 +44,12 @@ Route::middleware('web')->group(function (): void {
             Route::post('incidents/{incident}/reopen', [IncidentsController::class, 'reopen']);
             Route::post('incidents/{incident}/tell', [IncidentsController::class, 'tell']);
             Route::post('incidents/{incident}/coordinate', [IncidentsController::class, 'coordinate']);
+            Route::post('incidents/{incident}/handover', [RolesController::class, 'offer']);
+            Route::post('incidents/{incident}/handover/answer', [RolesController::class, 'answer']);
+            Route::get('incidents/{incident}/major', [MajorController::class, 'preview']);
+            Route::post('incidents/{incident}/major', [MajorController::class, 'raise']);
+            Route::get('incidents/{incident}/not-major', [MajorController::class, 'lowerPreview']);
+            Route::post('incidents/{incident}/not-major', [MajorController::class, 'lower']);
             Route::post('incidents/{incident}/change', [IncidentsController::class, 'change']);
             Route::get('incidents/{incident}/resolve', [RoomController::class, 'resolvePreview']);
             Route::post('incidents/{incident}/resolve', [IncidentsController::class, 'resolve']);
@@ -56,6 +65,8 @@ Route::middleware('web')->group(function (): void {
         Route::middleware('may:administer')->group(function (): void {
             Route::get('settings/priorities', [PrioritiesController::class, 'edit']);
             Route::post('settings/targets', [TargetsController::class, 'update']);
+            Route::get('settings/major', [MajorController::class, 'edit']);
+            Route::post('settings/major', [MajorController::class, 'update']);
             Route::post('settings/priorities', [PrioritiesController::class, 'update']);
         });
     });

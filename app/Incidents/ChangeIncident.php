@@ -60,7 +60,7 @@ final class ChangeIncident
             $owed = $incident->occasion->next_update_at;
             if ($isRaised && $owed !== null) {
                 // What was promised stands; with a higher priority comes a sooner promise.
-                $incident->occasion->update(['next_update_at' => $owed->min(now()->addSeconds($matrix->updateWithin($priority)))]);
+                $incident->occasion->update(['next_update_at' => $owed->min(now()->addSeconds(UpdateRhythm::of($incident)))]);
             }
             foreach ($changes as $field => $change) {
                 Journal::write(

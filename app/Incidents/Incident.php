@@ -41,6 +41,7 @@ use Skarvo\Incidents\Urgency;
  * @property CarbonImmutable|null $respond_by
  * @property CarbonImmutable $restore_by
  * @property CarbonImmutable|null $resolved_at
+ * @property CarbonImmutable|null $major_at since when it is a major incident; null: it is none
  * @property int $version
  * @property-read Occasion $occasion
  */
@@ -57,7 +58,7 @@ final class Incident extends Record
         'version' => 'integer', 'follows_group' => 'boolean',
         'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
         'respond_by' => 'immutable_datetime',
-        'resolved_at' => 'immutable_datetime',
+        'resolved_at' => 'immutable_datetime', 'major_at' => 'immutable_datetime',
     ];
 
     protected static function booted(): void
@@ -127,6 +128,11 @@ final class Incident extends Record
     public function ref(): string
     {
         return sprintf('IN-%04d', $this->id);
+    }
+
+    public function isMajor(): bool
+    {
+        return $this->major_at !== null;
     }
 
     public function isOpen(): bool

@@ -34,6 +34,13 @@ enum IncidentEntry: string implements EntryKind
     case PrioritiesChanged = 'priorities.changed';
     case TargetsChanged = 'promises.changed';
     case AutoIncidentsChanged = 'auto_incidents.changed';
+    case MajorRaised = 'major.raised';
+    case MajorLowered = 'major.lowered';
+    case MajorSettingsChanged = 'major.settings_changed';
+    case RoleGiven = 'role.given';
+    case RoleLeft = 'role.left';
+    case CoordinationOffered = 'coordination.offered';
+    case CoordinationDeclined = 'coordination.declined';
 
     public function particulars(): array
     {
@@ -46,6 +53,10 @@ enum IncidentEntry: string implements EntryKind
             self::IncidentChanged => ['was' => Particular::Words, 'is' => Particular::Words, 'why' => Particular::Words],
             self::IncidentNote, self::IncidentDecision => ['text' => Particular::Words],
             self::IncidentResolved => ['resolution' => Particular::Words, 'title' => Particular::Words],
+            self::MajorRaised, self::MajorLowered => ['why' => Particular::Words],
+            self::RoleGiven, self::RoleLeft => ['person' => Particular::Person],
+            self::CoordinationOffered => ['person' => Particular::Person, 'text' => Particular::Words],
+            self::CoordinationDeclined => ['person' => Particular::Person, 'why' => Particular::Words],
             self::RoomLeft => ['person' => Particular::Person],
             default => [],
         };

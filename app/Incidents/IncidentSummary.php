@@ -23,7 +23,7 @@ use Skarvo\Topology\State;
  *     state: value-of<State>|'restored', stands: string, started_at: CarbonImmutable, declared_at: CarbonImmutable,
  *     resolved_at: CarbonImmutable|null, next_update_at: CarbonImmutable|null, restore_by: CarbonImmutable,
  *     respond_by: CarbonImmutable|null, answered_at: CarbonImmutable|null, coordinator: string,
- *     coordinator_id: string|null,
+ *     coordinator_id: string|null, major_at: CarbonImmutable|null,
  * }
  */
 final class IncidentSummary
@@ -64,6 +64,7 @@ final class IncidentSummary
             'next_update_at' => $incident->occasion->next_update_at, 'restore_by' => $incident->restore_by,
             'respond_by' => $incident->respond_by, 'answered_at' => $incident->occasion->answered_at,
             'coordinator' => Names::person($incident->coordinator_id), 'coordinator_id' => $incident->coordinator_id,
+            'major_at' => $incident->major_at,
         ];
     }
 

@@ -55,6 +55,18 @@ final class IncidentWords implements TellsEntries
             IncidentEntry::IncidentCoordinator => Sentence::strong('Took coordination'),
             IncidentEntry::TargetsChanged => Sentence::plain('Changed the targets'),
             IncidentEntry::PrioritiesChanged => Sentence::plain('Changed the priorities'),
+            IncidentEntry::MajorRaised => Sentence::strong(
+                'Raised to a major incident',
+                $facts->text('why') === '' ? 'not confirmed yet' : "confirmed: {$facts->text('why')}",
+            ),
+            IncidentEntry::MajorLowered => Sentence::strong('No major incident any more', $facts->text('why')),
+            IncidentEntry::MajorSettingsChanged => Sentence::plain('Changed how major incidents are dealt with'),
+            IncidentEntry::RoleGiven => Sentence::strong("{$facts->text('role')}: {$facts->person('person')}"),
+            IncidentEntry::RoleLeft => Sentence::plain("{$facts->person('person')} is {$facts->text('role')} no more"),
+            IncidentEntry::CoordinationOffered => Sentence::strong(
+                "Coordination offered to {$facts->person('person')}", $facts->text('text'),
+            ),
+            IncidentEntry::CoordinationDeclined => Sentence::plain('Does not take coordination', $facts->text('why')),
             IncidentEntry::AutoIncidentsChanged => Sentence::plain("Changed when alerts of {$facts->text('team')} become incidents"),
             null => null,
         };
@@ -66,6 +78,7 @@ final class IncidentWords implements TellsEntries
 
         return match ($facts->text('field')) {
             'title' => Sentence::strong("Title: {$facts->text('is')}", "was: {$facts->text('was')}"),
+            'service' => Sentence::strong("Service: {$facts->text('is')}", "was: {$facts->text('was')}"),
             'stage' => Sentence::strong(Stage::tryFrom($to)?->words() ?? $to),
             'priority' => Sentence::strong(
                 "Priority $to",

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Incidents\Contracts\TakesPart;
 use App\Incidents\Requests\ChangeIncidentRequest;
 use App\Incidents\Requests\NoteIncidentRequest;
 use App\Incidents\Requests\ReopenIncidentRequest;
@@ -13,12 +12,9 @@ use App\Incidents\Requests\SetStageRequest;
 use App\Incidents\Requests\TakeCoordinationRequest;
 use App\Incidents\Requests\TellOwnerRequest;
 use App\Platform\CurrentPerson;
-use App\Platform\Deed;
-use App\Platform\Given;
 use App\Platform\Http\Asked;
 use App\Platform\Once;
 use App\Platform\Person;
-use App\Platform\Refused;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -77,12 +73,7 @@ final class IncidentsController
     {
         $input = $request->validated();
         $person = CurrentPerson::of($request);
-        $isTheirs = $incident->team_id !== null && $incident->team_id === $person->team_id;
-        if (Deed::SetStage->isLimited($person) && ! $isTheirs && array_filter(
-            Given::all(TakesPart::class), static fn(TakesPart $one): bool => $one->takesPart($incident, $person),
-        ) === []) {
-            throw Refused::because(Deed::SetStage->refusal().' This incident is not your team\'s, and you were not called to it.');
-        }
+        WhoTakesPart::must($incident, $person);
         Once::for($request, static fn() => $change($incident, (int) $input['version'], $incident->title, $incident->impact, $incident->urgency, Stage::from($input['stage']), $person));
 
         return back();

@@ -6,6 +6,10 @@ namespace App\Incidents;
 
 use App\Incidents\Contracts\CountsTargets;
 use App\Incidents\Contracts\HasConsequences;
+use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\TakesPart;
+use App\Incidents\Major\MajorInRoom;
+use App\Incidents\Roles\RolesInRoom;
 use App\Incidents\Targets\IncidentTargets;
 use App\Incidents\Targets\Promised;
 use App\Platform\Capability;
@@ -31,7 +35,7 @@ final class IncidentsServiceProvider extends Capability
     protected function gives(): array
     {
         return [
-            Decisions::class => [ToDecide::class],
+            Decisions::class => [ToDecide::class, RolesInRoom::class],
             RunsOut::class => [TargetClocks::class],
             BandRow::class => [IncidentsOnBand::class],
             Finds::class => [FindIncidents::class],
@@ -44,7 +48,9 @@ final class IncidentsServiceProvider extends Capability
             BeginsReach::class => [IncidentsReach::class],
             HandsOver::class => [IncidentsOfTeam::class],
             KnowsIncidents::class => [NamesIncidents::class],
-            HasConsequences::class => [AlertsAndReports::class],
+            HasConsequences::class => [AlertsAndReports::class, RolesInRoom::class],
+            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class],
+            TakesPart::class => [RolesInRoom::class],
             HasTeams::class => [IncidentsOfTeams::class],
             GoesByHolidays::class => [Promised::class],
             CountsTargets::class => [IncidentTargets::class],

@@ -49,7 +49,7 @@ final class ReopenIncident
                 'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $by->id,
                 'version' => $incident->version + 1,
             ]);
-            $incident->occasion->owes(now()->addSeconds(Priorities::matrix()->updateWithin($incident->priority)));
+            $incident->occasion->owes(now()->addSeconds(UpdateRhythm::of($incident)));
             Journal::write(
                 Actor::person($by), IncidentEntry::IncidentReopened, ['incident', $incident->id],
                 ['why' => $why, 'title' => $incident->title], ['incident' => $incident->id],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Roles\CoordinationOffer;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
@@ -26,6 +27,7 @@ final class TakeCoordination
             $now = $incident->refresh()->load('coordinator')->coordinator;
             throw Refused::because($now === null ? 'This incident is over.' : "$now->name coordinates this by now.");
         }
+        CoordinationOffer::settleAll($incident);
         // An incident that declared itself has somebody who answers for it from here on.
         $incident->refresh()->occasion->answered();
         Alert::query()->where('incident_id', $incident->id)->whereNull('taken_at')->update(['taken_by' => $by->id, 'taken_at' => now()]);

@@ -34,6 +34,17 @@ final readonly class Turn
         return new self(TurnKind::Lowered, $by, why: $why);
     }
 
+    /** @param  string  $why  how it was confirmed that it is so large */
+    public static function major(Actor $by, ?Team $calls, string $why, string $public): self
+    {
+        return new self(TurnKind::Major, $by, $calls, $why, $public);
+    }
+
+    public static function notMajor(Actor $by, string $why): self
+    {
+        return new self(TurnKind::NotMajor, $by, why: $why);
+    }
+
     public static function reopened(Actor $by, ?Team $calls, string $why, string $public): self
     {
         return new self(TurnKind::Reopened, $by, $calls, $why, $public);

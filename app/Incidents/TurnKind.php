@@ -11,6 +11,10 @@ enum TurnKind
     case Raised;
     /** Its priority presses less than it did. */
     case Lowered;
+    /** It is a major incident from here on. */
+    case Major;
+    /** It is none any more. */
+    case NotMajor;
     case Reopened;
     case Resolved;
     /** A rule pages for an alert that is part of it. */

@@ -11,24 +11,61 @@ use App\Incidents\Turn;
 use App\Incidents\TurnKind;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Person;
+use App\Platform\Staff\Names;
+use App\Platform\Team;
 use Skarvo\Paging\HappeningKind;
 use Skarvo\Paging\Outcome;
 
 /** Calls that begin, and end, because of what becomes of an incident. */
 final class CallsOfIncident implements HasConsequences
 {
-    public function __construct(private readonly StartCall $start, private readonly FollowCall $follow) {}
+    public function __construct(private readonly StartCall $start, private readonly FollowCall $follow, private readonly StopCall $stop) {}
 
     public function foresee(Incident $incident, Turn $turn): ?Foreseen
     {
         if ($turn->kind === TurnKind::Resolved) {
             return $this->ends($incident);
         }
+        if ($turn->kind === TurnKind::NotMajor) {
+            return $this->lowered($incident, $turn);
+        }
         $team = $turn->calls;
 
-        return $team === null ? null : new Foreseen(static fn(): array => [], function () use ($incident, $team, $turn): void {
+        return $team === null ? null : new Foreseen(static fn(): array => ['callsTeam' => self::whatCalling($incident, $team)], function () use ($incident, $team, $turn): void {
             ($this->start)($incident->occasion, $team, $turn->by, $turn->why);
         });
+    }
+
+    /** Of the calls that began with it as a major incident, those that nobody has answered end; whoever answered goes on. */
+    private function lowered(Incident $incident, Turn $turn): Foreseen
+    {
+        $begun = Call::query()->with('occasion')->for('incident', $incident->id)->whereNull('handed_from')
+            ->where('started_at', '>=', $incident->major_at?->startOfSecond())->where('outcome', '!=', Outcome::Resolved)->orderBy('id')->get();
+        $ends = $begun->filter(static fn(Call $call): bool => $call->outcome !== Outcome::Acknowledged);
+        $goesOn = $begun->filter(static fn(Call $call): bool => $call->outcome === Outcome::Acknowledged);
+
+        return new Foreseen(static fn(): array => [
+            'endsCalls' => array_values($ends->map(static fn(Call $call): string => $call->calls())->all()),
+            'keepsCalls' => array_values($goesOn->map(static fn(Call $call): string => Names::person($call->held_by))->all()),
+        ], function () use ($ends, $turn): void {
+            $by = $turn->by->id === null ? null : Person::query()->find($turn->by->id);
+            foreach ($ends as $call) {
+                if ($by !== null) {
+                    ($this->stop)($call, $turn->why, $by);
+                }
+            }
+        });
+    }
+
+    /** @return array{team: string, policy: string|null, already: bool} whom calling a team would reach, and whether it is called anyway */
+    private static function whatCalling(Incident $incident, Team $team): array
+    {
+        return [
+            'team' => $team->name, 'policy' => Policies::for($team, $incident->occasion, now()->getTimestamp())?->name,
+            'already' => Call::query()->for('incident', $incident->id)->whereNull('handed_from')->where('team_id', $team->id)
+                ->whereIn('outcome', [Outcome::Waiting, Outcome::Acknowledged])->exists(),
+        ];
     }
 
     private function ends(Incident $incident): Foreseen

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Incidents\Incident;
-use App\Incidents\Priorities;
 use App\Incidents\Situation;
+use App\Incidents\UpdateRhythm;
 use App\Platform\WallClock;
 use App\Topology\Estate;
 use Skarvo\Incidents\Stage;
@@ -43,7 +43,7 @@ final class NextUpdate
             )->text,
             'meanwhile' => $last->meanwhile ?? '',
             'services' => array_map(static fn(array $s): array => ['name' => $s['name'], 'state' => $s['state']->value], $services),
-            'next_minutes' => intdiv(Priorities::matrix()->updateWithin($incident->priority), 60),
+            'next_minutes' => intdiv(UpdateRhythm::of($incident), 60),
         ];
     }
 

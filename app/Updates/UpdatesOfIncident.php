@@ -13,6 +13,7 @@ use App\Incidents\Occasion;
 use App\Incidents\Situation;
 use App\Incidents\Turn;
 use App\Incidents\TurnKind;
+use App\Incidents\UpdateRhythm;
 use App\Paging\Contracts\OnThePage;
 use App\Paging\Page;
 use App\Platform\Journal\Journal;
@@ -25,20 +26,49 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
 {
     public function foresee(Incident $incident, Turn $turn): ?Foreseen
     {
-        if (! in_array($turn->kind, [TurnKind::Resolved, TurnKind::Reopened], true)) {
-            return null;
-        }
+        return match ($turn->kind) {
+            TurnKind::Resolved => self::over($incident, $turn),
+            TurnKind::Reopened => new Foreseen(
+                static fn(): array => ['update' => NextUpdate::reopened($incident)],
+                static fn() => self::publish($incident, $turn, self::all(NextUpdate::publicNames($incident), State::Degraded)),
+            ),
+            TurnKind::Major => self::major($incident, $turn),
+            TurnKind::NotMajor => new Foreseen(
+                static fn(): array => ['published' => Update::query()->where('incident_id', $incident->id)
+                    ->where('published_at', '>=', $incident->major_at)->count()],
+                static function (): void {},
+            ),
+            default => null,
+        };
+    }
+
+    private static function over(Incident $incident, Turn $turn): Foreseen
+    {
         $services = NextUpdate::publicNames($incident);
 
-        return $turn->kind === TurnKind::Resolved ? new Foreseen(
+        return new Foreseen(
             static fn(): array => [
                 'services' => $services, 'unsure' => PublicStates::unsureOf($services),
                 'update' => NextUpdate::of($incident, Situation::now(), Stage::Restored)['text'],
             ],
-            static fn() => self::publish($incident, $turn, $services, State::Up),
-        ) : new Foreseen(
-            static fn(): array => ['update' => NextUpdate::reopened($incident)],
-            static fn() => self::publish($incident, $turn, $services, State::Degraded),
+            static fn() => self::publish($incident, $turn, self::all($services, State::Up)),
+        );
+    }
+
+    /** The notice, where there is one: outsiders are told nothing of the mark itself. */
+    private static function major(Incident $incident, Turn $turn): Foreseen
+    {
+        $draft = NextUpdate::of($incident, Situation::now());
+
+        return new Foreseen(
+            static fn(): array => ['update' => $draft['text'], 'services' => array_column($draft['services'], 'name')],
+            static function () use ($incident, $turn, $draft): void {
+                if ($turn->public !== '') {
+                    $incident->occasion->answered();
+                    $incident->occasion->owes(now()->addSeconds(UpdateRhythm::of($incident)));
+                    self::publish($incident, $turn, $draft['services']);
+                }
+            },
         );
     }
 
@@ -77,13 +107,22 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         return Update::ofIncident($incident)->first();
     }
 
-    /** @param  list<string>  $services  public names */
-    private static function publish(Incident $incident, Turn $turn, array $services, State $state): void
+    /**
+     * @param  list<string>  $names  public ones
+     * @return list<array{name: string, state: string}>
+     */
+    private static function all(array $names, State $state): array
+    {
+        return array_map(static fn(string $name): array => ['name' => $name, 'state' => $state->value], $names);
+    }
+
+    /** @param  list<array{name: string, state: string}>  $services  by their public names */
+    private static function publish(Incident $incident, Turn $turn, array $services): void
     {
         $number = (int) Update::query()->where('incident_id', $incident->id)->max('number') + 1;
         Update::query()->create([
             'incident_id' => $incident->id, 'number' => $number, 'stage' => $incident->stage, 'text' => $turn->public,
-            'services' => array_map(static fn(string $name): array => ['name' => $name, 'state' => $state->value], $services),
+            'services' => $services,
             'author_id' => $turn->by->id, 'published_at' => now(), 'next_at' => $incident->occasion->next_update_at,
         ]);
         Journal::write(

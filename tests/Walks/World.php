@@ -129,6 +129,18 @@ final class World
                 'version' => $incident->version, 'title' => 'x', 'service' => 'vehicle-lanes', 'impact' => 'part',
                 'urgency' => 'now', 'team' => 'lanes', 'why' => 'x', 'started_at' => '2026-03-03T07:00:00Z',
             ],
+            'POST incidents/{incident}/major' => [
+                'version' => $incident->version, 'title' => 'x', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now',
+                'confirmed' => 'x', 'update' => 'x', 'call' => false,
+            ],
+            'POST incidents/{incident}/not-major' => ['version' => $incident->version, 'why' => 'x'],
+            'POST incidents/{incident}/roles' => ['role' => 'lead', 'person' => 'noor-lind', 'was' => null],
+            'POST incidents/{incident}/handover' => ['person' => 'per-strand', 'brief' => 'x'],
+            'POST incidents/{incident}/handover/answer' => ['accept' => false, 'why' => 'x'],
+            'POST settings/major' => [
+                'version' => 0, 'conditions' => [['tier' => 1, 'places' => 2, 'reports' => 3, 'minutes' => 4]], 'update_minutes' => 15,
+                'team' => 'lanes', 'roles' => [['name' => 'Scribe']],
+            ],
             'POST incidents/{incident}/stage' => ['version' => $incident->version, 'stage' => 'fixing'],
             'POST incidents/{incident}/resolve' => [
                 'version' => $incident->version, 'summary' => 'x', 'cause' => 'x', 'restored_at' => '2026-03-03T07:59:00Z',

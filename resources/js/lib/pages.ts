@@ -4,6 +4,7 @@ import type { Component } from 'vue';
 export const pages: Record<string, () => Promise<{ default: Component }>> = {
   'Desk/Watch': () => import('@/pages/Desk/Watch.vue'),
   'Incidents/Incidents': () => import('@/pages/Incidents/Incidents.vue'),
+  'Incidents/MajorSettings': () => import('@/pages/Incidents/MajorSettings.vue'),
   'Incidents/Priorities': () => import('@/pages/Incidents/Priorities.vue'),
   'Incidents/Room': () => import('@/pages/Incidents/Room.vue'),
   'Incidents/Targets': () => import('@/pages/Incidents/Targets.vue'),

@@ -39,6 +39,9 @@ export interface ChecklistStep { text: string; team: string | null; must: boolea
 /** Platform/Contracts/RunningClock */
 export interface Clock { id: string; title: string; detail: string; due: number; began: number; link: string; person: boolean }
 
+/** Incidents/Roles/RolesInRoom */
+export interface CoordinationLine { incident: number; ref: string; title: string; from: string; to: string; mine: boolean; brief: string; offered_at: string }
+
 /** Rota/Gaps */
 export interface CoverGap { rota: string; name: string; team: string; from: string; to: string }
 
@@ -48,6 +51,9 @@ export interface DeskLine { id: string; name: string; free: boolean; open: numbe
 /** Tickets/Notes/NotesElsewhere */
 export interface ElsewhereLine { id: string; ref: string; link: string; by: string; at: string; text: string; internal: boolean }
 
+/** Incidents/Major/ExtentOf */
+export interface ExtentLine { services: { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; reports: number; people: number }
+
 /** Updates/Files/ReportFile */
 export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'webp' | 'gif' | 'pdf' | 'txt'; picture: boolean; bytes: number; width: number | null; height: number | null }
 
@@ -55,13 +61,25 @@ export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'we
 export interface Guess { id: number; ref: string; title: string; score: number; because: string[] }
 
 /** Incidents/IncidentSummary */
-export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; respond_by: string | null; answered_at: string | null; coordinator: string; coordinator_id: string | null }
+export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; respond_by: string | null; answered_at: string | null; coordinator: string; coordinator_id: string | null; major_at: string | null }
 
 /** Platform/Journal/Telling */
 export interface JournalLine { seq: number; at: string; lead: string; rest: string; weight: 'plain' | 'strong' | 'quiet'; by: string | null; kind: string; message: string | null }
 
 /** Tickets/Lesson */
 export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
+
+/** Incidents/Major/MajorSettings */
+export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[] }
+
+/** Incidents/Major/MajorSettings */
+export interface MajorCondition { tier: number | null; places: number | null; reports: number | null; minutes: number | null }
+
+/** Incidents/Major/MajorInRoom */
+export interface MajorLine { why: string[]; extent: ExtentLine }
+
+/** Incidents/Major/MajorSettings */
+export interface MajorRole { id: string; name: string }
 
 /** Rota/Handovers */
 export interface Near { at: number; leaves: string | null; comes: string | null; since: number }
@@ -101,6 +119,9 @@ export interface ReadItem { id: string; name: string; kind: string; read: string
 
 /** Incidents/Report */
 export interface ReportLine { id: number; ref: string; what: string; site: string | null; name: string | null; service: string; service_id: string; told_at: string; resolved_at: string | null; incident: number | null }
+
+/** Incidents/Roles/RolesInRoom */
+export interface RoleLine { id: string; name: string; person: { id: string; name: string } | null; since: string | null; before: { name: string; since: string; until: string | null }[] }
 
 /** Updates/ReportRules */
 export interface Rule { attach: boolean; faulty: boolean }

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature\Architecture;
 
 use App\Incidents\Incident;
+use App\Incidents\Major\MajorSettings;
 use App\Incidents\Report;
+use App\Incidents\Roles\CoordinationOffer;
+use App\Incidents\Roles\RoleHeld;
 use App\Paging\Call;
 use App\Paging\Page;
 use App\Platform\Journal\Entry;
@@ -110,6 +113,7 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/here' => ['room.entered incident:#@'],
             'incidents/{incident}/notes' => ['incident.note incident:#@'],
             'incidents/{incident}/alerts' => ['alert.attached alert:#@'],
+            'incidents/{incident}/roles' => ['role.given incident:#@'], 'settings/major' => ['major.settings_changed setting:major'],
             'incidents/{incident}/stage' => ['incident.changed incident:#@'],
             'incidents' => ['incident.declared incident:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
             'incidents/{incident}/items' => ['incident.item_added item:clk-2@'],
@@ -245,6 +249,36 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/coordinate', ['from' => 'ingrid-vale'], ['incident.coordinator incident:#@'],
             static fn() => $incident->update(['coordinator_id' => 'ingrid-vale']),
         ];
+        yield [
+            'incidents/{incident}/handover', ['person' => 'ingrid-vale', 'brief' => 'x'], ['coordination.offered incident:#@'],
+            static fn() => Incident::query()->whereKey($incident->id)->update(['coordinator_id' => 'per-strand']),
+        ];
+        $offered = static function () use ($incident): void {
+            Incident::query()->whereKey($incident->id)->update(['coordinator_id' => 'ingrid-vale']);
+            CoordinationOffer::query()->create(['incident_id' => $incident->id, 'from_id' => 'ingrid-vale', 'to_id' => 'per-strand', 'brief' => 'x', 'offered_at' => now()]);
+        };
+        yield ['incidents/{incident}/handover/answer', ['accept' => false, 'why' => 'x'], ['coordination.declined incident:#@'], $offered];
+        yield 'a handover that is accepted' => ['incidents/{incident}/handover/answer', ['accept' => true], ['incident.coordinator incident:#@'], $offered];
+        yield 'a role that is laid down' => ['incidents/{incident}/roles', ['role' => 'lead', 'person' => null, 'was' => 'noor-lind'], ['role.left incident:#@'],
+            static fn() => RoleHeld::query()->create(['incident_id' => $incident->id, 'role' => 'lead', 'person_id' => 'noor-lind', 'since' => now()]),
+        ];
+        $raising = [
+            'version' => $incident->version, 'title' => $incident->title, 'service' => $incident->service_id, 'impact' => $incident->impact->value,
+            'urgency' => $incident->urgency->value, 'confirmed' => 'x', 'update' => 'x', 'call' => true,
+        ];
+        yield ['incidents/{incident}/major', $raising, ['major.raised incident:#@', 'update.published incident:#@']];
+        yield 'major, with a title, another service and a call' => ['incidents/{incident}/major', [...$raising, 'title' => 'Gates', 'service' => null], [
+            'incident.changed incident:#@', 'incident.changed incident:#@', 'major.raised incident:#@', 'call.started call:#@', 'call.step call:#@',
+            'page.queued page:#@', 'update.published incident:#@',
+        ], static function () use ($incident): void {
+            Call::query()->for('incident', $incident->id)->update(['outcome' => 'resolved']);
+            MajorSettings::change([...MajorSettings::now()->choices(), 'team' => 'lanes'], 0, \App\Platform\Person::query()->findOrFail('per-strand'));
+        }];
+        yield ['incidents/{incident}/not-major', ['version' => $incident->version, 'why' => 'x'], ['major.lowered incident:#@', 'call.stopped call:#@', 'call.stopped call:#@'],
+            static function () use ($incident): void {
+                $incident->update(['major_at' => now()->subDay()]);
+                Call::query()->for('incident', $incident->id)->update(['outcome' => 'waiting']);
+            }];
         yield 'title and stage' => [
             'incidents/{incident}/change',
             [

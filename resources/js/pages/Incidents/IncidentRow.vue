@@ -17,6 +17,7 @@ const owed = computed(() => (props.incident.next_update_at ? millis(props.incide
   >
     <StateMark :state="incident.state" :size="20" />
     <span class="min-w-0">
+      <strong v-if="incident.major_at" class="mr-1 border-2 border-ink px-1 text-tiny">Major</strong>
       <span class="font-semibold">{{ incident.title }}</span>
       <span class="ml-1 font-mono text-tiny text-ink-3">{{ incident.ref }}, priority {{ incident.priority }}</span>
       <span class="block text-tiny text-ink-2">{{ incident.stands }}</span>

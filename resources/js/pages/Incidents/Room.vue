@@ -10,12 +10,14 @@ import { LIVE } from '@/lib/live';
 import { panelsIn, withPanels } from '@/lib/panels';
 import { useShared } from '@/lib/shared';
 import ChangeSheet from '@/pages/Incidents/ChangeSheet.vue';
+import LowerSheet from '@/pages/Incidents/LowerSheet.vue';
+import RaiseSheet from '@/pages/Incidents/RaiseSheet.vue';
 import ReopenSheet from '@/pages/Incidents/ReopenSheet.vue';
 import ResolveSheet from '@/pages/Incidents/ResolveSheet.vue';
 import RoomHead from '@/pages/Incidents/RoomHead.vue';
 import RoomJournal from '@/pages/Incidents/RoomJournal.vue';
 import RoomKnown from '@/pages/Incidents/RoomKnown.vue';
-import type { RoomProps } from '@/pages/Incidents/room';
+import type { RoomProps, RoomSheet } from '@/pages/Incidents/room';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** The room of an incident: what we know, what was done, who is here; other capabilities bring their panels. */
@@ -23,7 +25,7 @@ defineOptions({ inheritAttrs: false });
 const props = defineProps<RoomProps>();
 const { isOpen, coordinates } = useRoom();
 const shared = useShared();
-const sheet = ref<'resolve' | 'reopen' | 'change' | 'clocks' | null>(null);
+const sheet = ref<RoomSheet | null>(null);
 const panels = panelsIn('aside');
 const what = ['reach', 'hit', 'together', 'causes', 'soFar', 'incident'];
 const follows = withPanels({
@@ -45,6 +47,9 @@ useCommands(() => [
   ...(isOpen.value && coordinates.value
     ? [
         { name: `Correct what is said about ${props.incident.ref}`, key: 'e', run: () => (sheet.value = 'change') },
+        props.incident.major_at
+          ? { name: `${props.incident.ref} is no major incident`, run: () => (sheet.value = 'lower') }
+          : { name: `Raise ${props.incident.ref} to a major incident`, run: () => (sheet.value = 'raise') },
         { name: `Resolve ${props.incident.ref}`, key: 'r', run: () => (sheet.value = 'resolve') },
       ]
     : []),
@@ -77,6 +82,8 @@ onMounted(() => {
     </div>
     <ReopenSheet v-if="sheet === 'reopen'" :incident="incident" @close="sheet = null" />
     <ResolveSheet v-if="sheet === 'resolve'" :incident="incident" @close="sheet = null" />
+    <RaiseSheet v-if="sheet === 'raise'" @close="sheet = null" />
+    <LowerSheet v-if="sheet === 'lower'" @close="sheet = null" />
     <ChangeSheet v-if="sheet === 'change'" :incident="incident" :choices="choices" @close="sheet = null" />
     <SideSheet v-if="sheet === 'clocks'" open title="Deadlines" @close="sheet = null"
       ><RunningClocks :clocks="shared.clocks"

@@ -7,10 +7,11 @@ import TimeAgo from '@/components/TimeAgo.vue';
 import { useAction } from '@/lib/action';
 import { useShared } from '@/lib/shared';
 import { lasting, millis, remaining, useNow } from '@/lib/time';
+import type { RoomSheet } from '@/pages/Incidents/room';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** What an incident is, who coordinates it, and what runs out. */
-const emit = defineEmits<{ open: [sheet: 'change' | 'clocks' | 'resolve' | 'reopen'] }>();
+const emit = defineEmits<{ open: [sheet: RoomSheet] }>();
 const { room, incident, isOpen, coordinates } = useRoom();
 const shared = useShared();
 const now = useNow();
@@ -31,6 +32,7 @@ const soonest = computed(() => shared.value.clocks[0]);
     <div class="min-w-64 flex-1">
       <h1>{{ incident.title }}</h1>
       <p class="text-small text-ink-2">
+        <strong v-if="incident.major_at" class="mr-1 border-2 border-ink px-1 text-ink">Major incident</strong>
         <span class="font-mono">{{ incident.ref }}</span>, priority {{ incident.priority }},
         <Link v-if="incident.service_id" :href="`/estate/${encodeURIComponent(incident.service_id)}`" class="link">{{
           incident.service
@@ -63,6 +65,13 @@ const soonest = computed(() => shared.value.clocks[0]);
         <button v-if="isOpen && coordinates" type="button" class="link" @click="emit('open', 'change')">
           Edit <kbd aria-hidden="true">e</kbd>
         </button>
+        <template v-if="isOpen && coordinates">
+          {{ ' ' }}
+          <button v-if="incident.major_at" type="button" class="link" @click="emit('open', 'lower')">
+            No major incident…
+          </button>
+          <button v-else type="button" class="link" @click="emit('open', 'raise')">Raise to major…</button>
+        </template>
       </p>
     </div>
     <p class="text-right text-tiny text-ink-2">

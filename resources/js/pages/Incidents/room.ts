@@ -54,6 +54,9 @@ export interface RoomChoices {
   priorities: Record<string, Record<string, number>>;
 }
 
+/** What is worked on beside the room. */
+export type RoomSheet = 'change' | 'clocks' | 'resolve' | 'reopen' | 'raise' | 'lower';
+
 /** What the room has by itself; panels of other capabilities read their own props from the page. */
 export interface RoomProps {
   incident: RoomIncident;

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Incidents\Major;
+
+use App\Incidents\IncidentEntry;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Look;
+use App\Platform\Person;
+use App\Platform\Refused;
+use App\Platform\Setting;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\Major\Condition;
+use Skarvo\Incidents\Major\Conditions;
+
+/**
+ * How the organisation deals with major incidents: when it wants to be asked, and what raising sets in motion.
+ *
+ * @phpstan-type MajorCondition array{tier: int|null, places: int|null, reports: int|null, minutes: int|null}
+ * @phpstan-type MajorRole array{id: string, name: string}
+ * @phpstan-type MajorChoices array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>}
+ */
+final readonly class MajorSettings
+{
+    private const SETTING = 'major';
+
+    /** So many minutes lie between updates of a major incident, where nothing else was set. */
+    private const UPDATE_MINUTES = 20;
+
+    /**
+     * @param  string|null  $team  that is called when an incident is raised
+     * @param  list<MajorRole>  $roles  besides coordinator, technical lead and communicator
+     */
+    private function __construct(
+        public Conditions $conditions, public int $updateMinutes, public ?string $team, public array $roles, public int $version,
+    ) {}
+
+    public static function now(): self
+    {
+        $stored = Look::once('major settings', static fn(): ?Setting => Setting::query()->find(self::SETTING));
+        if ($stored === null) {
+            return new self(Conditions::usual(), self::UPDATE_MINUTES, null, [], 0);
+        }
+        /** @var MajorChoices $value as change() wrote it */
+        $value = $stored->value;
+
+        return new self(
+            new Conditions(array_map(
+                static fn(array $one): Condition => new Condition($one['tier'], $one['places'], $one['reports'], $one['minutes']),
+                $value['conditions'],
+            )),
+            $value['update_minutes'], $value['team'], $value['roles'], $stored->version,
+        );
+    }
+
+    /**
+     * @param  MajorChoices  $choices
+     *
+     * @throws Refused if somebody else changed them meanwhile
+     */
+    public static function change(array $choices, int $version, Person $by): void
+    {
+        DB::transaction(static function () use ($choices, $version, $by): void {
+            if ((Setting::query()->find(self::SETTING)->version ?? 0) !== $version) {
+                throw Refused::because('Somebody else changed this meanwhile. Yours is kept in the form; reload the page to see theirs.');
+            }
+            Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $choices, 'version' => $version + 1]);
+            Journal::write(Actor::person($by), IncidentEntry::MajorSettingsChanged, ['setting', self::SETTING]);
+        });
+    }
+
+    /** @return MajorChoices */
+    public function choices(): array
+    {
+        return [
+            'conditions' => array_map(static fn(Condition $one): array => [
+                'tier' => $one->tier, 'places' => $one->places, 'reports' => $one->reports, 'minutes' => $one->minutes,
+            ], $this->conditions->conditions),
+            'update_minutes' => $this->updateMinutes, 'team' => $this->team, 'roles' => $this->roles,
+        ];
+    }
+}
