@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Incidents\AutoIncidentsController;
 use App\Incidents\BelongingController;
 use App\Incidents\DeclareController;
+use App\Incidents\Finding\FindingController;
 use App\Incidents\IncidentsController;
 use App\Incidents\Major\MajorController;
 use App\Incidents\PrioritiesController;
@@ -14,7 +15,7 @@ use App\Incidents\Targets\TargetsController;
 use Illuminate\Support\Facades\Route;
 
 // What is counted has a number in its address: anything else is no address.
-Route::patterns(array_fill_keys(['incident', 'report'], '[0-9]{1,18}'));
+Route::patterns(array_fill_keys(['incident', 'report', 'hypothesis', 'option'], '[0-9]{1,18}'));
 
 Route::middleware('web')->group(function (): void {
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
@@ -32,6 +33,12 @@ Route::middleware('web')->group(function (): void {
         Route::middleware('may:set-stage')->group(function (): void {
             Route::post('incidents/{incident}/stage', [IncidentsController::class, 'stage']);
             Route::post('incidents/{incident}/roles', [RolesController::class, 'give']);
+            Route::post('incidents/{incident}/hypotheses', [FindingController::class, 'add']);
+            Route::post('hypotheses/{hypothesis}/take', [FindingController::class, 'take']);
+            Route::post('hypotheses/{hypothesis}/settle', [FindingController::class, 'settle']);
+            Route::post('incidents/{incident}/estimate', [FindingController::class, 'estimate']);
+            Route::post('incidents/{incident}/options', [FindingController::class, 'option']);
+            Route::post('options/{option}/drop', [FindingController::class, 'drop']);
         });
 
         Route::middleware('may:run-incidents')->group(function (): void {
@@ -44,6 +51,7 @@ Route::middleware('web')->group(function (): void {
             Route::post('incidents/{incident}/reopen', [IncidentsController::class, 'reopen']);
             Route::post('incidents/{incident}/tell', [IncidentsController::class, 'tell']);
             Route::post('incidents/{incident}/coordinate', [IncidentsController::class, 'coordinate']);
+            Route::post('options/{option}/choose', [FindingController::class, 'choose']);
             Route::post('incidents/{incident}/handover', [RolesController::class, 'offer']);
             Route::post('incidents/{incident}/handover/answer', [RolesController::class, 'answer']);
             Route::get('incidents/{incident}/major', [MajorController::class, 'preview']);

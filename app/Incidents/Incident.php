@@ -42,6 +42,10 @@ use Skarvo\Incidents\Urgency;
  * @property CarbonImmutable $restore_by
  * @property CarbonImmutable|null $resolved_at
  * @property CarbonImmutable|null $major_at since when it is a major incident; null: it is none
+ * @property CarbonImmutable|null $estimate_at by when it works again, as somebody says
+ * @property string|null $estimate_by_id
+ * @property int $estimates how often that was said
+ * @property CarbonImmutable|null $proving_at since when it is said to work again, and looked at whether it does
  * @property int $version
  * @property-read Occasion $occasion
  */
@@ -59,10 +63,16 @@ final class Incident extends Record
         'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
         'respond_by' => 'immutable_datetime',
         'resolved_at' => 'immutable_datetime', 'major_at' => 'immutable_datetime',
+        'estimate_at' => 'immutable_datetime', 'estimates' => 'integer', 'proving_at' => 'immutable_datetime',
     ];
 
     protected static function booted(): void
     {
+        self::saving(static function (self $incident): void {
+            if ($incident->isDirty('stage')) {
+                $incident->proving_at = $incident->stage === Stage::Proving ? now()->toImmutable() : null;
+            }
+        });
         // Whatever hangs on it sees it as it is.
         self::saved(static function (self $incident): void {
             $incident->setRelation('occasion', Occasion::query()->updateOrCreate(['kind' => self::KIND, 'record_id' => $incident->id], [

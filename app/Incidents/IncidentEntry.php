@@ -37,6 +37,13 @@ enum IncidentEntry: string implements EntryKind
     case MajorRaised = 'major.raised';
     case MajorLowered = 'major.lowered';
     case MajorSettingsChanged = 'major.settings_changed';
+    case HypothesisAdded = 'hypothesis.added';
+    case HypothesisTaken = 'hypothesis.taken';
+    case HypothesisSettled = 'hypothesis.settled';
+    case IncidentEstimated = 'incident.estimated';
+    case OptionAdded = 'option.added';
+    case OptionDropped = 'option.dropped';
+    case IncidentConfirmed = 'incident.confirmed';
     case RoleGiven = 'role.given';
     case RoleLeft = 'role.left';
     case CoordinationOffered = 'coordination.offered';
@@ -54,6 +61,10 @@ enum IncidentEntry: string implements EntryKind
             self::IncidentNote, self::IncidentDecision => ['text' => Particular::Words],
             self::IncidentResolved => ['resolution' => Particular::Words, 'title' => Particular::Words],
             self::MajorRaised, self::MajorLowered => ['why' => Particular::Words],
+            self::HypothesisAdded, self::HypothesisTaken, self::OptionAdded, self::OptionDropped => ['text' => Particular::Words],
+            self::HypothesisSettled => ['text' => Particular::Words, 'result' => Particular::Words],
+            self::IncidentEstimated => ['why' => Particular::Words],
+            self::IncidentConfirmed => ['word' => Particular::Words, 'check' => Particular::Words, 'why' => Particular::Words],
             self::RoleGiven, self::RoleLeft => ['person' => Particular::Person],
             self::CoordinationOffered => ['person' => Particular::Person, 'text' => Particular::Words],
             self::CoordinationDeclined => ['person' => Particular::Person, 'why' => Particular::Words],

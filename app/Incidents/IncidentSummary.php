@@ -24,6 +24,7 @@ use Skarvo\Topology\State;
  *     resolved_at: CarbonImmutable|null, next_update_at: CarbonImmutable|null, restore_by: CarbonImmutable,
  *     respond_by: CarbonImmutable|null, answered_at: CarbonImmutable|null, coordinator: string,
  *     coordinator_id: string|null, major_at: CarbonImmutable|null,
+ *     estimate_at: CarbonImmutable|null, estimate_by: string, estimates: int,
  * }
  */
 final class IncidentSummary
@@ -65,6 +66,7 @@ final class IncidentSummary
             'respond_by' => $incident->respond_by, 'answered_at' => $incident->occasion->answered_at,
             'coordinator' => Names::person($incident->coordinator_id), 'coordinator_id' => $incident->coordinator_id,
             'major_at' => $incident->major_at,
+            'estimate_at' => $incident->estimate_at, 'estimate_by' => Names::person($incident->estimate_by_id), 'estimates' => $incident->estimates,
         ];
     }
 

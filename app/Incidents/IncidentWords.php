@@ -7,6 +7,9 @@ namespace App\Incidents;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Journal\Facts;
 use App\Platform\Journal\Sentence;
+use Skarvo\Incidents\Ending\Confirmation;
+use Skarvo\Incidents\Finding\HypothesisState;
+use Skarvo\Incidents\Finding\OptionKind;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Stage;
 use Skarvo\Incidents\Urgency;
@@ -61,6 +64,24 @@ final class IncidentWords implements TellsEntries
             ),
             IncidentEntry::MajorLowered => Sentence::strong('No major incident any more', $facts->text('why')),
             IncidentEntry::MajorSettingsChanged => Sentence::plain('Changed how major incidents are dealt with'),
+            IncidentEntry::HypothesisAdded => Sentence::plain('May be the cause', $facts->text('text')),
+            IncidentEntry::HypothesisTaken => Sentence::plain('Looks into it', $facts->text('text')),
+            IncidentEntry::HypothesisSettled => match (HypothesisState::tryFrom($facts->text('state'))) {
+                HypothesisState::Open => Sentence::plain('Open again', "{$facts->text('text')}; {$facts->text('result')}"),
+                HypothesisState::Confirmed => Sentence::strong('Confirmed', "{$facts->text('text')}; {$facts->text('result')}"),
+                default => Sentence::strong('Ruled out', "{$facts->text('text')}; {$facts->text('result')}"),
+            },
+            IncidentEntry::IncidentEstimated => Sentence::strong(
+                $facts->text('until') === ''
+                    ? 'Estimate taken back'
+                    : ($facts->text('was') === '' ? 'Expected back by ' : 'Now expected back by ').$facts->time('until'),
+                $facts->text('why'),
+            ),
+            IncidentEntry::OptionAdded => Sentence::plain(
+                'Could be done', (OptionKind::tryFrom($facts->text('option'))?->words() ?? '').": {$facts->text('text')}",
+            ),
+            IncidentEntry::OptionDropped => Sentence::quiet('Not done', $facts->text('text')),
+            IncidentEntry::IncidentConfirmed => self::confirmed($facts),
             IncidentEntry::RoleGiven => Sentence::strong("{$facts->text('role')}: {$facts->person('person')}"),
             IncidentEntry::RoleLeft => Sentence::plain("{$facts->person('person')} is {$facts->text('role')} no more"),
             IncidentEntry::CoordinationOffered => Sentence::strong(
@@ -90,6 +111,18 @@ final class IncidentWords implements TellsEntries
         };
     }
 
+    private static function confirmed(Facts $facts): Sentence
+    {
+        $confirmation = new Confirmation(
+            $facts->number('clear'), $facts->is('trace'), $facts->is('tried'), $facts->text('word'), $facts->text('check'),
+        );
+        $told = implode('; ', $confirmation->told());
+
+        return $facts->text('why') === ''
+            ? Sentence::plain('Confirmed to be over', $told)
+            : Sentence::strong('Resolved without confirmation', $facts->text('why').($told === '' ? '' : "; $told"));
+    }
+
     /** What it was declared from. */
     private static function beginning(Facts $facts): string
     {
@@ -109,7 +142,7 @@ final class IncidentWords implements TellsEntries
     {
         return [
             IncidentEntry::IncidentNote, IncidentEntry::IncidentDecision, IncidentEntry::IncidentResolved,
-            IncidentEntry::IncidentChanged, IncidentEntry::IncidentReopened,
+            IncidentEntry::IncidentChanged, IncidentEntry::IncidentReopened, IncidentEntry::HypothesisAdded, IncidentEntry::HypothesisSettled,
         ];
     }
 }

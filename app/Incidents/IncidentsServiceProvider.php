@@ -7,7 +7,10 @@ namespace App\Incidents;
 use App\Incidents\Contracts\CountsTargets;
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Contracts\TakesPart;
+use App\Incidents\Finding\EstimateClocks;
+use App\Incidents\Finding\FindingInRoom;
 use App\Incidents\Major\MajorInRoom;
 use App\Incidents\Roles\RolesInRoom;
 use App\Incidents\Targets\IncidentTargets;
@@ -36,7 +39,7 @@ final class IncidentsServiceProvider extends Capability
     {
         return [
             Decisions::class => [ToDecide::class, RolesInRoom::class],
-            RunsOut::class => [TargetClocks::class],
+            RunsOut::class => [TargetClocks::class, EstimateClocks::class],
             BandRow::class => [IncidentsOnBand::class],
             Finds::class => [FindIncidents::class],
             ClockPart::class => [HandleAlerts::class],
@@ -49,7 +52,8 @@ final class IncidentsServiceProvider extends Capability
             HandsOver::class => [IncidentsOfTeam::class],
             KnowsIncidents::class => [NamesIncidents::class],
             HasConsequences::class => [AlertsAndReports::class, RolesInRoom::class],
-            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class],
+            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class, FindingInRoom::class],
+            SaysSoFar::class => [FindingInRoom::class],
             TakesPart::class => [RolesInRoom::class],
             HasTeams::class => [IncidentsOfTeams::class],
             GoesByHolidays::class => [Promised::class],

@@ -10,6 +10,7 @@ use App\Platform\Journal\Entry;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Staff\Names;
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
@@ -35,6 +36,13 @@ final class Presence implements Swept
                 ['incident' => $incident->id],
             );
         });
+    }
+
+    /** When somebody left the room last, who may be back by now; null: they never did. */
+    public static function leftAt(Incident $incident, Person $person): ?CarbonImmutable
+    {
+        return $incident->entries()->last(static fn(Entry $one): bool => $one->kind === IncidentEntry::RoomLeft->value
+            && ($one->told()['person'] ?? null) === $person->id)?->at;
     }
 
     /**

@@ -6,7 +6,6 @@ namespace App\Incidents;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
@@ -21,7 +20,7 @@ final class Priorities
 
     public static function matrix(): PriorityMatrix
     {
-        $stored = Look::once('priorities', static fn(): ?Setting => Setting::query()->find(self::SETTING));
+        $stored = Setting::shown(self::SETTING);
 
         return $stored === null
             ? PriorityMatrix::usual()

@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Platform\Look;
 use App\Topology\Contracts\Observes;
 use App\Topology\Standing;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Topology\State;
 
@@ -19,10 +20,7 @@ final class Said implements Observes
 {
     public function states(): array
     {
-        return self::worst(array_values(DB::table('incident_items')->join(
-            'incidents', 'incidents.id', '=', 'incident_items.incident_id',
-        )->whereNull('incidents.resolved_at')->whereNotNull('incident_items.state')->get(['item_id', 'state'])
-            ->map(static fn(\stdClass $row): array => ['id' => (string) $row->item_id, 'state' => (string) $row->state])->all()));
+        return self::worst(array_merge(...array_values(self::open()) ?: [[]]));
     }
 
     /** @return array<array-key, State> worst state by item */
@@ -42,18 +40,29 @@ final class Said implements Observes
     /** @return list<SaidOfItem> in the order in which it was said, and by whom; state null: it does not belong to the incident */
     public static function inOrder(int $incident): array
     {
-        return Look::once(
-            "said in $incident",
-            static fn(): array => array_values(DB::table('incident_items')->join('items', 'items.id', '=', 'incident_items.item_id')
-                ->leftJoin('people', 'people.id', '=', 'incident_items.person_id')
-                ->where('incident_id', $incident)->orderBy('incident_items.id')
-                ->get(['items.id', 'items.name', 'incident_items.state', 'people.name as by'])
-                ->map(static fn(\stdClass $row): array => [
-                    'id' => (string) $row->id, 'name' => (string) $row->name,
-                    'state' => $row->state === null ? null : (string) $row->state,
-                    'by' => $row->by === null ? null : (string) $row->by,
-                ])->all()),
-        );
+        return self::open()[$incident] ?? Look::once("said in $incident", static fn(): array => Incident::allOpen()->contains($incident)
+            ? []
+            : self::read(DB::table('incident_items')->where('incident_id', $incident))[$incident] ?? []);
+    }
+
+    /** @return array<int, list<SaidOfItem>> by incident, of those that are open and of which something was said: read once in a look at a screen */
+    private static function open(): array
+    {
+        return Look::once('said in open incidents', static fn(): array => self::read(DB::table('incident_items')
+            ->join('incidents', 'incidents.id', '=', 'incident_items.incident_id')->whereNull('incidents.resolved_at')));
+    }
+
+    /** @return array<int, list<SaidOfItem>> by incident */
+    private static function read(Builder $rows): array
+    {
+        return $rows->join('items', 'items.id', '=', 'incident_items.item_id')
+            ->leftJoin('people', 'people.id', '=', 'incident_items.person_id')->orderBy('incident_items.id')
+            ->get(['incident_id', 'items.id', 'items.name', 'incident_items.state', 'people.name as by'])
+            ->groupBy('incident_id')->map(static fn($of): array => array_values($of->map(static fn(\stdClass $row): array => [
+                'id' => (string) $row->id, 'name' => (string) $row->name,
+                'state' => $row->state === null ? null : (string) $row->state,
+                'by' => $row->by === null ? null : (string) $row->by,
+            ])->all()))->all();
     }
 
     /**

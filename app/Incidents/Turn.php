@@ -14,9 +14,11 @@ final readonly class Turn
      * @param  Team|null  $calls  the team that is called because of it; null: none
      * @param  string  $why  in the words of whoever does it
      * @param  string  $public  what outsiders are told; empty in a preview, where it is to be written yet
+     * @param  Team|null  $does  the team that does what was decided
      */
     private function __construct(
         public TurnKind $kind, public Actor $by, public ?Team $calls = null, public string $why = '', public string $public = '',
+        public ?Team $does = null,
     ) {}
 
     public static function declared(Actor $by, ?Team $calls): self
@@ -43,6 +45,12 @@ final readonly class Turn
     public static function notMajor(Actor $by, string $why): self
     {
         return new self(TurnKind::NotMajor, $by, why: $why);
+    }
+
+    /** @param  string  $what  is to be done */
+    public static function decided(Actor $by, Team $does, string $what): self
+    {
+        return new self(TurnKind::Decided, $by, why: $what, does: $does);
     }
 
     public static function reopened(Actor $by, ?Team $calls, string $why, string $public): self

@@ -15,6 +15,8 @@ enum TurnKind
     case Major;
     /** It is none any more. */
     case NotMajor;
+    /** It was decided what is done about it. */
+    case Decided;
     case Reopened;
     case Resolved;
     /** A rule pages for an alert that is part of it. */

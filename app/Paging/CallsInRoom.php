@@ -74,9 +74,18 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
     {
         return Look::once(
             'calls '.implode(' ', $incidents),
-            static fn(): Collection => Call::query()
-                ->with(['occasion', 'pages'])
-                ->for('incident', $incidents)->orderBy('id')->get(),
+            static function () use ($incidents): Collection {
+                $calls = Call::query()->with('pages')->for('incident', $incidents)->orderBy('id')->get();
+                // Those of open incidents are at hand.
+                $known = Incident::allOpen()->pluck('occasion')->keyBy('id');
+                foreach ($calls as $call) {
+                    if ($known->has($call->occasion_id)) {
+                        $call->setRelation('occasion', $known[$call->occasion_id]);
+                    }
+                }
+
+                return $calls->loadMissing('occasion');
+            },
         );
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Look;
 use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 
@@ -35,8 +36,10 @@ final class Watched
     /** @return list<string> items, also such as had an alert before it was noted who speaks */
     public static function items(): array
     {
-        $spoke = DB::table('watched_items')->where('day', '>=', intdiv(Moment::now(), 86400) - self::DAYS)->select('item');
+        return Look::once('watched items', static function (): array {
+            $spoke = DB::table('watched_items')->where('day', '>=', intdiv(Moment::now(), 86400) - self::DAYS)->select('item');
 
-        return array_values(array_map(strval(...), DB::table('alert_items')->select('item')->union($spoke)->pluck('item')->all()));
+            return array_values(array_map(strval(...), DB::table('alert_items')->select('item')->union($spoke)->pluck('item')->all()));
+        });
     }
 }

@@ -40,6 +40,8 @@ final class NextUpdate
             'stage' => $stage->value,
             'text' => Draft::from(
                 $stage, $services, WallClock::outside($incident->started_at), $estate->sites($situation->of($incident->id)),
+                // What has passed was wrong: it is not said again.
+                $incident->estimate_at?->isFuture() === true ? WallClock::outside($incident->estimate_at) : null,
             )->text,
             'meanwhile' => $last->meanwhile ?? '',
             'services' => array_map(static fn(array $s): array => ['name' => $s['name'], 'state' => $s['state']->value], $services),

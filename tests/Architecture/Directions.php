@@ -40,7 +40,7 @@ final class Directions
             'signals', 'source_errors', 'source_minutes', 'sources', 'unmapped_payloads', 'watched_items',
         ],
         'Rota' => ['absences', 'calendar_feeds', 'handovers', 'rota_swaps', 'rotas'],
-        'Incidents' => ['coordination_offers', 'incident_items', 'incident_roles', 'incidents', 'links', 'occasions', 'presences', 'reports'],
+        'Incidents' => ['coordination_offers', 'hypotheses', 'incident_items', 'incident_options', 'incident_roles', 'incidents', 'links', 'occasions', 'presences', 'reports'],
         'Paging' => ['call_happenings', 'calls', 'delivery_paths', 'escalation_policies', 'pages'],
         'Updates' => ['followers', 'public_doubts', 'report_file_bytes', 'report_files', 'updates'],
         'Tickets' => ['busy_periods', 'came_in', 'checklists', 'surges', 'ticket_attempts', 'ticket_lists', 'ticket_tasks', 'ticket_translations', 'ticket_happenings', 'ticket_lessons', 'ticket_posts', 'tickets', 'update_translations'],

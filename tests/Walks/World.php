@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Walks;
 
+use App\Incidents\Finding\Hypothesis;
+use App\Incidents\Finding\Option;
 use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Paging\Call;
@@ -18,6 +20,8 @@ use App\Tickets\Steps\Task;
 use App\Tickets\Steps\TaskTickets;
 use App\Tickets\Ticket;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Incidents\Finding\HypothesisState;
+use Skarvo\Incidents\Finding\OptionKind;
 use Skarvo\Tickets\TaskState;
 
 /** What is behind the addresses of a walk: ids of what there is, and bodies that would be taken. */
@@ -32,12 +36,33 @@ final class World
             'report' => (int) Report::query()->latest('id')->value('id'),
             'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
+            'hypothesis' => self::hypothesis(), 'option' => self::option(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
             'policy' => 1, 'at' => 1_772_524_800, 'import' => 1, 'snapshot' => 1, 'proposal' => 1, 'rule' => 1, 'kept' => 1,
             'quiet' => (int) DB::table('quiet_times')->value('id'), 'heartbeat' => 1, 'absence' => 1, 'swap' => 1, 'feed' => 1,
         ];
+    }
+
+    private static function incident(): int
+    {
+        return Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail()->id;
+    }
+
+    private static function hypothesis(): int
+    {
+        return Hypothesis::query()->where('state', HypothesisState::Open)->latest('id')->first()->id ?? Hypothesis::query()->create([
+            'incident_id' => self::incident(), 'text' => 'Power', 'state' => HypothesisState::Open, 'made_by_id' => 'per-strand', 'made_at' => now(),
+        ])->id;
+    }
+
+    private static function option(): int
+    {
+        return Option::query()->whereNull('dropped_at')->whereNull('chosen_at')->latest('id')->first()->id ?? Option::query()->create([
+            'incident_id' => self::incident(), 'kind' => OptionKind::Wait, 'text' => 'The next boat', 'items' => [], 'made_by_id' => 'per-strand',
+            'made_at' => now(),
+        ])->id;
     }
 
     private static function checklist(): int
@@ -139,12 +164,16 @@ final class World
             'POST incidents/{incident}/handover/answer' => ['accept' => false, 'why' => 'x'],
             'POST settings/major' => [
                 'version' => 0, 'conditions' => [['tier' => 1, 'places' => 2, 'reports' => 3, 'minutes' => 4]], 'update_minutes' => 15,
-                'team' => 'lanes', 'roles' => [['name' => 'Scribe']],
+                'team' => 'lanes', 'roles' => [['name' => 'Scribe']], 'confirm_all' => false, 'proving_minutes' => 20,
             ],
+            'POST incidents/{incident}/hypotheses' => ['text' => 'x', 'check' => 'x', 'item' => 'clk-2'],
+            'POST hypotheses/{hypothesis}/settle' => ['state' => 'ruled-out', 'why' => 'x', 'version' => 1],
+            'POST incidents/{incident}/estimate' => ['at' => '2026-06-03T08:00:00Z', 'why' => 'x', 'seen' => 0],
+            'POST incidents/{incident}/options' => ['kind' => 'wait', 'text' => 'x', 'minutes' => 5, 'risk' => 'x', 'items' => ['clk-2']],
+            'POST options/{option}/choose' => ['why' => 'x', 'team' => 'lanes'],
             'POST incidents/{incident}/stage' => ['version' => $incident->version, 'stage' => 'fixing'],
             'POST incidents/{incident}/resolve' => [
-                'version' => $incident->version, 'summary' => 'x', 'cause' => 'x', 'restored_at' => '2026-03-03T07:59:00Z',
-                'text' => 'x',
+                'resolution' => 'x', 'update' => 'x', 'tried' => true, 'word' => 'x', 'check' => 'x', 'unconfirmed' => 'x',
             ],
             'POST incidents/{incident}/notes' => ['text' => 'x', 'kind' => 'note'],
             'POST incidents/{incident}/answer' => ['page' => (int) Page::query()->value('id'), 'answer' => 'yes'],

@@ -23,7 +23,7 @@ final class ExtentOf
     {
         return new Extent(
             $situation->services($incident->id), $situation->estate->sites($situation->of($incident->id)),
-            Report::query()->about($incident->id)->count(), max(0, (int) $incident->started_at->diffInSeconds($incident->resolved_at ?? now())),
+            $incident->reports->count(), max(0, (int) $incident->started_at->diffInSeconds($incident->resolved_at ?? now())),
         );
     }
 
@@ -38,7 +38,7 @@ final class ExtentOf
             ], $extent->broken),
             'places' => $extent->places, 'reports' => $extent->reports,
             // Who left no address is somebody else each time.
-            'people' => (int) Report::query()->about($incident->id)->selectRaw('count(distinct coalesce(email, id)) as people')->value('people'),
+            'people' => $incident->reports->unique(static fn(Report $one): string => $one->email ?? $one->ref())->count(),
         ];
     }
 }

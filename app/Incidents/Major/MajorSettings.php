@@ -7,7 +7,6 @@ namespace App\Incidents\Major;
 use App\Incidents\IncidentEntry;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
-use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Setting;
@@ -20,7 +19,7 @@ use Skarvo\Incidents\Major\Conditions;
  *
  * @phpstan-type MajorCondition array{tier: int|null, places: int|null, reports: int|null, minutes: int|null}
  * @phpstan-type MajorRole array{id: string, name: string}
- * @phpstan-type MajorChoices array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>}
+ * @phpstan-type MajorChoices array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>, confirm_all: bool, proving_minutes: int}
  */
 final readonly class MajorSettings
 {
@@ -29,19 +28,24 @@ final readonly class MajorSettings
     /** So many minutes lie between updates of a major incident, where nothing else was set. */
     private const UPDATE_MINUTES = 20;
 
+    /** So long is looked at whether what is said to work again does. */
+    private const PROVING_MINUTES = 30;
+
     /**
      * @param  string|null  $team  that is called when an incident is raised
      * @param  list<MajorRole>  $roles  besides coordinator, technical lead and communicator
+     * @param  bool  $confirmAll  whether an incident that is no major one has to be confirmed to be over, too
      */
     private function __construct(
-        public Conditions $conditions, public int $updateMinutes, public ?string $team, public array $roles, public int $version,
+        public Conditions $conditions, public int $updateMinutes, public ?string $team, public array $roles, public bool $confirmAll,
+        public int $provingMinutes, public int $version,
     ) {}
 
     public static function now(): self
     {
-        $stored = Look::once('major settings', static fn(): ?Setting => Setting::query()->find(self::SETTING));
+        $stored = Setting::shown(self::SETTING);
         if ($stored === null) {
-            return new self(Conditions::usual(), self::UPDATE_MINUTES, null, [], 0);
+            return new self(Conditions::usual(), self::UPDATE_MINUTES, null, [], false, self::PROVING_MINUTES, 0);
         }
         /** @var MajorChoices $value as change() wrote it */
         $value = $stored->value;
@@ -51,7 +55,8 @@ final readonly class MajorSettings
                 static fn(array $one): Condition => new Condition($one['tier'], $one['places'], $one['reports'], $one['minutes']),
                 $value['conditions'],
             )),
-            $value['update_minutes'], $value['team'], $value['roles'], $stored->version,
+            $value['update_minutes'], $value['team'], $value['roles'], $value['confirm_all'],
+            $value['proving_minutes'], $stored->version,
         );
     }
 
@@ -79,6 +84,7 @@ final readonly class MajorSettings
                 'tier' => $one->tier, 'places' => $one->places, 'reports' => $one->reports, 'minutes' => $one->minutes,
             ], $this->conditions->conditions),
             'update_minutes' => $this->updateMinutes, 'team' => $this->team, 'roles' => $this->roles,
+            'confirm_all' => $this->confirmAll, 'proving_minutes' => $this->provingMinutes,
         ];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents\Requests;
 
+use App\Incidents\Ending\Confirm;
 use App\Platform\Http\Form;
 
 /** What is sent to resolve an incident. */
@@ -11,7 +12,20 @@ final class ResolveIncidentRequest extends Form
 {
     public function rules(): array
     {
-        return ['resolution' => ['required', 'string', 'max:2000'], 'update' => ['required', 'string', 'max:2000']];
+        return [
+            'resolution' => ['required', 'string', 'max:2000'], 'update' => ['required', 'string', 'max:2000'],
+            'tried' => ['boolean'], 'word' => ['nullable', 'string', 'max:300'], 'check' => ['nullable', 'string', 'max:300'],
+            'unconfirmed' => ['nullable', 'string', 'max:500'],
+        ];
+    }
+
+    /** What confirms that it is over, in the words of whoever resolves it. */
+    public function confirm(): Confirm
+    {
+        $input = $this->validated();
+        $text = static fn(string $field): string => trim((string) ($input[$field] ?? ''));
+
+        return new Confirm((bool) ($input['tried'] ?? false), $text('word'), $text('check'), $text('unconfirmed'));
     }
 
     /** @return array<string, string> */

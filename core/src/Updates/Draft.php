@@ -16,8 +16,9 @@ final readonly class Draft
      * @param  list<array{name: string, state: State}>  $services  by their public names, what is hit, worst first
      * @param  string  $since  when it started, on the reader's clock
      * @param  list<string>  $sites  where, if that is known and narrower than everywhere
+     * @param  string|null  $expected  by when it works again, on the reader's clock, where somebody can say
      */
-    public static function from(Stage $stage, array $services, string $since, array $sites): self
+    public static function from(Stage $stage, array $services, string $since, array $sites, ?string $expected = null): self
     {
         $sentences = [];
         if ($stage === Stage::Restored) {
@@ -42,6 +43,9 @@ final readonly class Draft
             Stage::Fixing => 'We are fixing it.',
             Stage::Proving => 'It is working again, and we are checking that it stays that way.',
         };
+        if ($expected !== null && $stage !== Stage::Proving) {
+            $sentences[] = "We expect it to work again by $expected.";
+        }
 
         return new self(implode(' ', $sentences));
     }

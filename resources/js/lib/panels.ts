@@ -4,8 +4,8 @@ import type { Follows } from '@/lib/live';
 
 /** A part of a room that a capability brings: its file stands in `pages/<Capability>/room/`, and exports this as `panel`. */
 export interface Panel {
-  /** In the column of people and words, or above what we know, where somebody has to decide. */
-  where: 'aside' | 'alarm';
+  /** In the column of people and words, below the summary, among what we know, or above all, where somebody has to decide. */
+  where: 'aside' | 'brief' | 'known' | 'alarm';
   /** Small ones stand first. */
   order: number;
   /** What it shows of the journal. */

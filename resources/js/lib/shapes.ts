@@ -60,8 +60,14 @@ export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'we
 /** Tickets/TicketPage */
 export interface Guess { id: number; ref: string; title: string; score: number; because: string[] }
 
+/** Incidents/Finding/FindingInRoom */
+export interface HealthyLine { id: string; name: string }
+
+/** Incidents/Finding/Hypothesis */
+export interface HypothesisLine { id: number; text: string; check: string; state: 'open' | 'ruled-out' | 'confirmed'; result: string; item: string | null; by: string; person: { id: string; name: string } | null; settledBy: string | null; made_at: string; settled_at: string | null; version: number }
+
 /** Incidents/IncidentSummary */
-export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; respond_by: string | null; answered_at: string | null; coordinator: string; coordinator_id: string | null; major_at: string | null }
+export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; respond_by: string | null; answered_at: string | null; coordinator: string; coordinator_id: string | null; major_at: string | null; estimate_at: string | null; estimate_by: string; estimates: number }
 
 /** Platform/Journal/Telling */
 export interface JournalLine { seq: number; at: string; lead: string; rest: string; weight: 'plain' | 'strong' | 'quiet'; by: string | null; kind: string; message: string | null }
@@ -70,7 +76,7 @@ export interface JournalLine { seq: number; at: string; lead: string; rest: stri
 export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
 
 /** Incidents/Major/MajorSettings */
-export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[] }
+export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[]; confirm_all: boolean; proving_minutes: number }
 
 /** Incidents/Major/MajorSettings */
 export interface MajorCondition { tier: number | null; places: number | null; reports: number | null; minutes: number | null }
@@ -89,6 +95,9 @@ export interface NoteRule { link: 'about' | 'part-of'; way: 'down' | 'up'; inter
 
 /** Tickets/OffersToDecide */
 export interface OfferLine { id: number; ref: string; what: string; who: string; offered: { to: string; by: string; mine: boolean } }
+
+/** Incidents/Finding/FindingInRoom */
+export interface OptionLine { id: number; kind: 'roll-back' | 'quick-fix' | 'work-around' | 'wait'; kindWords: string; text: string; minutes: number | null; risk: string; by: string; items: { id: string; name: string }[]; takesDown: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; chosen: { by: string; at: string; why: string } | null }
 
 /** Tickets/TicketPage */
 export interface OtherTicket { id: number; ref: string; what: string; state: string }

@@ -11,9 +11,11 @@ use App\Platform\Journal\Entry;
 use App\Signals\Alert;
 use App\Updates\Update;
 use Illuminate\Support\Facades\Http;
+use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use PHPUnit\Framework\Attributes\TestWith;
 use Skarvo\Paging\Outcome;
+use Symfony\Component\HttpFoundation\Response;
 use Tests\TestCase;
 
 /** Major is a mark of its own: raised once, with open eyes, and lowered with what can be undone. */
@@ -35,8 +37,11 @@ final class MajorTest extends TestCase
         $this->incident->update(['started_at' => now()]);
     }
 
-    /** @param  array<string, mixed>  $more */
-    private function raise(array $more = [], string $key = 'raise'): \Illuminate\Testing\TestResponse
+    /**
+     * @param  array<string, mixed>  $more
+     * @return TestResponse<Response>
+     */
+    private function raise(array $more = [], string $key = 'raise'): TestResponse
     {
         return $this->post("/incidents/{$this->incident->id}/major", [
             'version' => $this->incident->refresh()->version, 'title' => 'Lane control is down', 'service' => 'vehicle-lanes', 'impact' => 'wide',
@@ -48,7 +53,7 @@ final class MajorTest extends TestCase
     {
         MajorSettings::change([
             'conditions' => [['tier' => 1, 'places' => null, 'reports' => null, 'minutes' => 10]], 'update_minutes' => 15, 'team' => $team,
-            'roles' => [['id' => 'harbour', 'name' => 'Speaks to the harbour master']],
+            'roles' => [['id' => 'harbour', 'name' => 'Speaks to the harbour master']], 'confirm_all' => false, 'proving_minutes' => 30,
         ], MajorSettings::now()->version, $this->person('per-strand'));
     }
 
@@ -169,7 +174,7 @@ final class MajorTest extends TestCase
     #[TestWith([['team' => 'nobody'], 'team'])]
     public function test_settings_that_make_no_sense_are_refused(array $wrong, string $field): void
     {
-        $right = ['version' => 0, 'conditions' => [['reports' => 3]], 'update_minutes' => 15, 'team' => null, 'roles' => [['name' => 'Scribe']]];
+        $right = ['version' => 0, 'conditions' => [['reports' => 3]], 'update_minutes' => 15, 'team' => null, 'roles' => [['name' => 'Scribe']], 'confirm_all' => true, 'proving_minutes' => 20];
         $this->actingAs($this->person('per-strand'))->post('/settings/major', [...$right, ...$wrong])->assertSessionHasErrors($field);
         self::assertSame(0, MajorSettings::now()->version);
         $this->post('/settings/major', $right)->assertSessionHasNoErrors();

@@ -11,6 +11,7 @@ use App\Platform\Person;
 use App\Platform\Role;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
+use Symfony\Component\HttpFoundation\Response;
 use Tests\TestCase;
 
 /** Who does what in an incident: roles are taken, given and laid down; coordination goes over once it is accepted. */
@@ -24,6 +25,7 @@ final class RolesTest extends TestCase
         $this->incident = Incident::factory()->create(['coordinator_id' => 'ingrid-vale', 'team_id' => 'lanes']);
     }
 
+    /** @return TestResponse<Response> */
     private function give(string $by, string $role, ?string $to, ?string $was = null): TestResponse
     {
         return $this->actingAs($this->person($by))->post("/incidents/{$this->incident->id}/roles", ['role' => $role, 'person' => $to, 'was' => $was], ['X-Request-Key' => uniqid()]);

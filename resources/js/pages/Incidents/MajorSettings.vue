@@ -106,6 +106,26 @@ const save = (): void => {
           <span class="block text-tiny font-normal text-ink-2">Or sooner, where the priority asks for it.</span></label
         >
       </section>
+      <section class="grid gap-3" aria-labelledby="ending">
+        <h2 id="ending">Ending one</h2>
+        <p class="text-small text-ink-2">
+          Before a major incident is resolved, somebody confirms that it is over, or says why it is resolved without.
+        </p>
+        <label class="flex items-baseline gap-2"
+          ><input v-model="edited.confirm_all" type="checkbox" class="size-4 accent-[var(--ink)]" /> Ask for it before
+          any incident is resolved</label
+        >
+        <label class="font-semibold"
+          >Minutes for “working again, being checked”
+          <input
+            v-model.number="edited.proving_minutes"
+            type="number"
+            min="1"
+            max="1440"
+            required
+            class="field w-28! font-normal"
+        /></label>
+      </section>
       <section aria-labelledby="roles">
         <h2 id="roles">Roles</h2>
         <p class="mb-2 text-small text-ink-2">

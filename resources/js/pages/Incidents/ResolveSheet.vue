@@ -30,6 +30,8 @@ interface Preview {
   /** Open steps of the tickets that end with it. */
   steps: number;
   update: string;
+  /** What speaks for it that it is over without anybody's word, and whether somebody has to say more. */
+  confirmation: { required: boolean; told: string[]; enough: boolean; clearEnough: number };
 }
 const SHOWN = 5;
 const action = useAction();
@@ -38,6 +40,10 @@ const normal = computed(() => preview.value?.services.filter((name) => !preview.
 const trouble = ref('');
 const { text: resolution, clear } = useDraft(`resolution-${props.incident.id}`);
 const update = ref('');
+const [tried, word, check, unconfirmed] = [ref(false), ref(''), ref(''), ref('')];
+const isConfirmed = computed(
+  () => preview.value?.confirmation.enough || tried.value || word.value.trim() !== '' || check.value.trim() !== '',
+);
 const load = async (): Promise<void> => {
   trouble.value = '';
   try {
@@ -51,10 +57,21 @@ const load = async (): Promise<void> => {
 };
 onMounted(load);
 const resolve = (): void =>
-  action.send(`/incidents/${props.incident.id}/resolve`, { resolution: resolution.value, update: update.value }, () => {
-    clear();
-    emit('close');
-  });
+  action.send(
+    `/incidents/${props.incident.id}/resolve`,
+    {
+      resolution: resolution.value,
+      update: update.value,
+      tried: tried.value,
+      word: word.value,
+      check: check.value,
+      unconfirmed: isConfirmed.value ? '' : unconfirmed.value,
+    },
+    () => {
+      clear();
+      emit('close');
+    },
+  );
 </script>
 
 <template>
@@ -117,6 +134,41 @@ const resolve = (): void =>
           <li v-if="preview.calls.length">end the call to {{ preview.calls.join(', ') }}</li>
           <li>stop the clocks for the next update and the restore target</li>
         </ul>
+      </section>
+      <section class="grid gap-2" aria-labelledby="confirm">
+        <h3 id="confirm">Is it over?</h3>
+        <p class="text-small text-ink-2">
+          <template v-if="preview.confirmation.told.length"
+            >Known: {{ preview.confirmation.told.join('; ') }}.</template
+          >
+          <template v-else>Neither alerts nor the trace say so yet.</template>
+          {{
+            preview.confirmation.enough
+              ? 'That is enough.'
+              : `Alerts are enough once they have been clear for ${preview.confirmation.clearEnough} minutes and nothing is traced to be hit.`
+          }}
+        </p>
+        <label class="flex items-baseline gap-2"
+          ><input v-model="tried" type="checkbox" class="size-4 accent-[var(--ink)]" /> The fix was tried before it went
+          live</label
+        >
+        <label class="font-semibold"
+          >Whose word it is
+          <input
+            v-model="word"
+            class="field font-normal"
+            maxlength="300"
+            placeholder="The owner's or a reporter's, and what they said"
+        /></label>
+        <label class="font-semibold"
+          >A check that was run
+          <input v-model="check" class="field font-normal" maxlength="300" placeholder="And what came of it"
+        /></label>
+        <label v-if="preview.confirmation.required && !isConfirmed" class="font-semibold"
+          >Or why it is resolved without
+          <input v-model="unconfirmed" class="field font-normal" maxlength="500" required />
+        </label>
+        <TroubleNote :text="action.errors.value.unconfirmed" />
       </section>
       <label class="font-semibold">
         What was done

@@ -18,6 +18,8 @@ import ItemCard from '@/pages/Topology/ItemCard.vue';
 /** What we know of an incident: what it hits, what is behind it, who answers for it. */
 const { room, incident, isOpen, coordinates } = useRoom();
 const alarms = panelsIn('alarm');
+const briefs = panelsIn('brief');
+const found = panelsIn('known');
 /** The item whose record is open beside the room. */
 const record = ref<string | null>(null);
 const answering = ref(false);
@@ -28,6 +30,7 @@ const hitItems = computed(() => room.value.reach.nodes.filter((node) => node.sta
   <section class="min-h-0 overflow-y-auto px-4 py-3" aria-label="What we know" tabindex="0">
     <component :is="alarm" v-for="(alarm, i) in alarms" :key="i" />
     <LongText class="mb-3" lead="Summary:" :text="room.soFar" />
+    <component :is="brief" v-for="(brief, i) in briefs" :key="i" />
     <div
       v-if="room.hit.grown"
       class="mb-3 border border-line border-l-4 border-l-call bg-sheet p-2 text-small"
@@ -65,6 +68,7 @@ const hitItems = computed(() => room.value.reach.nodes.filter((node) => node.sta
       <h2>Likely cause</h2>
       <CauseList :causes="room.causes" class="mb-3" />
     </template>
+    <component :is="part" v-for="(part, i) in found" :key="i" />
     <h2 class="flex justify-between">
       <span>What is hit</span
       ><span

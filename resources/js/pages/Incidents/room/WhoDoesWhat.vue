@@ -10,7 +10,6 @@ export const panel: Panel = {
 
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
@@ -65,8 +64,8 @@ useCommands(() => [
         <span class="text-ink-2">{{ role.name }}: </span>
         <template v-if="role.person"
           ><strong>{{ role.person.name }}</strong
-          ><span v-if="role.since" class="text-ink-3">, <TimeAgo :at="role.since" /></span
-        ></template>
+          ><span v-if="role.since" class="text-ink-3">&nbsp;since {{ clockTime(role.since) }}</span>
+        </template>
         <strong v-else-if="isOpen && isMajor" class="text-call">nobody yet</strong>
         <span v-else class="text-ink-3">nobody</span>
         <span v-if="isOpen && giving !== role.id" class="inline-flex gap-2 pl-2">
