@@ -12,6 +12,7 @@ use App\Incidents\PrioritiesController;
 use App\Incidents\Roles\RolesController;
 use App\Incidents\RoomController;
 use App\Incidents\Targets\TargetsController;
+use App\Incidents\Under\UnderController;
 use Illuminate\Support\Facades\Route;
 
 // What is counted has a number in its address: anything else is no address.
@@ -52,6 +53,8 @@ Route::middleware('web')->group(function (): void {
             Route::post('incidents/{incident}/tell', [IncidentsController::class, 'tell']);
             Route::post('incidents/{incident}/coordinate', [IncidentsController::class, 'coordinate']);
             Route::post('options/{option}/choose', [FindingController::class, 'choose']);
+            Route::post('incidents/{incident}/under', [UnderController::class, 'put']);
+            Route::post('incidents/{incident}/out', [UnderController::class, 'takeOut']);
             Route::post('incidents/{incident}/handover', [RolesController::class, 'offer']);
             Route::post('incidents/{incident}/handover/answer', [RolesController::class, 'answer']);
             Route::get('incidents/{incident}/major', [MajorController::class, 'preview']);

@@ -33,23 +33,14 @@ final class AlertsAndReports implements HasConsequences
 
     private function over(Incident $incident, Turn $turn): Foreseen
     {
-        $reports = Report::query()->about($incident->id)->whereNull('resolved_at')->orderBy('id')->get();
+        $reports = Report::query()->about($incident->id)->whereNull('resolved_at')->orderBy('id')->get(['id', 'email']);
 
         return new Foreseen(
             static fn(): array => [...self::told($reports), 'firing' => self::firing($incident)],
-            function () use ($incident, $turn, $reports): void {
+            function () use ($incident, $turn): void {
                 $this->decideAgain($incident);
-                foreach ($reports as $report) {
-                    $report->update(['resolved_at' => $incident->resolved_at]);
-                    Journal::write(
-                        Actor::system(), IncidentEntry::ReportResolved, ['report', $report->id], ['ref' => $report->ref()],
-                        ['incident' => $incident->id],
-                    );
-                    self::mail(
-                        $report, $incident, 'resolved', "Over: what you reported ({$report->ref()})",
-                        "you reported: \"$report->what\"\n\n$turn->public\n\nIf it still does not work for you, say so here: ",
-                    );
-                }
+                $incident->update(['ending' => $turn->public]);
+                EndReports::next($incident);
             },
         );
     }
@@ -134,7 +125,8 @@ final class AlertsAndReports implements HasConsequences
         ) !== [];
     }
 
-    private static function mail(Report $report, Incident $incident, string $what, string $subject, string $text): void
+    /** @param  string  $what  becomes of it, in a word: each turn is told once */
+    public static function mail(Report $report, Incident $incident, string $what, string $subject, string $text): void
     {
         if ($report->email === null) {
             return;

@@ -46,6 +46,8 @@ use Skarvo\Incidents\Urgency;
  * @property string|null $estimate_by_id
  * @property int $estimates how often that was said
  * @property CarbonImmutable|null $proving_at since when it is said to work again, and looked at whether it does
+ * @property int|null $ends_with_id the larger one with which it ends, or ended
+ * @property string|null $ending what outsiders are told of its end, as long as not all have been told
  * @property int $version
  * @property-read Occasion $occasion
  */

@@ -98,7 +98,7 @@ final class IncidentsController
     public function resolve(ResolveIncidentRequest $request, Incident $incident, ResolveIncident $resolve): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static fn() => $resolve($incident, $input['resolution'], $input['update'], $request->confirm(), CurrentPerson::of($request)));
+        Once::for($request, static fn() => $resolve($incident, $input['resolution'], $input['update'], $request->confirm(), $request->stayOpen(), CurrentPerson::of($request)));
 
         return back();
     }

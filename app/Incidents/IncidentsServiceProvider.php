@@ -15,6 +15,9 @@ use App\Incidents\Major\MajorInRoom;
 use App\Incidents\Roles\RolesInRoom;
 use App\Incidents\Targets\IncidentTargets;
 use App\Incidents\Targets\Promised;
+use App\Incidents\Under\EndChildren;
+use App\Incidents\Under\PutUnderByItself;
+use App\Incidents\Under\UnderInRoom;
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
@@ -32,6 +35,7 @@ use App\Topology\Contracts\BeginsReach;
 use App\Topology\Contracts\ItemPanel;
 use App\Topology\Contracts\JoinsHistory;
 use App\Topology\Contracts\Observes;
+use Illuminate\Support\Facades\Route;
 
 final class IncidentsServiceProvider extends Capability
 {
@@ -42,7 +46,7 @@ final class IncidentsServiceProvider extends Capability
             RunsOut::class => [TargetClocks::class, EstimateClocks::class],
             BandRow::class => [IncidentsOnBand::class],
             Finds::class => [FindIncidents::class],
-            ClockPart::class => [HandleAlerts::class],
+            ClockPart::class => [HandleAlerts::class, EndChildren::class, EndReports::class, PutUnderByItself::class],
             Swept::class => [Presence::class],
             TellsEntries::class => [IncidentWords::class],
             Observes::class => [Said::class],
@@ -51,8 +55,8 @@ final class IncidentsServiceProvider extends Capability
             BeginsReach::class => [IncidentsReach::class],
             HandsOver::class => [IncidentsOfTeam::class],
             KnowsIncidents::class => [NamesIncidents::class],
-            HasConsequences::class => [AlertsAndReports::class, RolesInRoom::class],
-            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class, FindingInRoom::class],
+            HasConsequences::class => [AlertsAndReports::class, UnderInRoom::class, RolesInRoom::class],
+            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class, FindingInRoom::class, UnderInRoom::class],
             SaysSoFar::class => [FindingInRoom::class],
             TakesPart::class => [RolesInRoom::class],
             HasTeams::class => [IncidentsOfTeams::class],
@@ -60,6 +64,15 @@ final class IncidentsServiceProvider extends Capability
             CountsTargets::class => [IncidentTargets::class],
             GoesOnFromAlerts::class => [IncidentsOfFunnel::class],
         ];
+    }
+
+    public function boot(): void
+    {
+        parent::boot();
+        // A screen reads all that are open anyway.
+        Route::bind('incident', static fn(string $id): Incident => (
+            request()->isMethodSafe() ? Incident::allOpen()->find((int) $id) : null
+        ) ?? Incident::query()->findOrFail((int) $id));
     }
 
     protected function routes(): string

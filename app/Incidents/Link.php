@@ -19,11 +19,12 @@ use Illuminate\Database\Eloquent\Builder;
  * @property LinkKind $kind
  * @property CarbonImmutable $since
  * @property CarbonImmutable|null $until null: it holds
+ * @property bool $by_itself whether nobody did it
  */
 final class Link extends Record
 {
     protected $casts = [
-        'kind' => LinkKind::class, 'from_id' => 'integer', 'to_id' => 'integer', 'since' => 'immutable_datetime',
+        'kind' => LinkKind::class, 'from_id' => 'integer', 'to_id' => 'integer', 'by_itself' => 'boolean', 'since' => 'immutable_datetime',
         'until' => 'immutable_datetime',
     ];
 

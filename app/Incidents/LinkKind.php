@@ -12,4 +12,7 @@ enum LinkKind: string
 
     /** It is a piece of the other: a task of an incident or a ticket. */
     case PartOf = 'part-of';
+
+    /** It is an incident that belongs to a larger one. */
+    case Under = 'under';
 }

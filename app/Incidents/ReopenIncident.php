@@ -46,7 +46,7 @@ final class ReopenIncident
                 $incident, Turn::reopened(Actor::person($by), $call ? $incident->team : null, $why, $publicText),
             );
             $incident->update([
-                'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $by->id,
+                'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $by->id, 'ends_with_id' => null, 'ending' => null,
                 'version' => $incident->version + 1,
             ]);
             $incident->occasion->owes(now()->addSeconds(UpdateRhythm::of($incident)));

@@ -28,26 +28,34 @@ final class ResolveIncident
     /**
      * @param  string  $publicText  what outsiders are told
      *
+     * @param  list<int>  $stayOpen  of the incidents under it, those that do not end with it
+     *
      * @throws Refused if it is resolved already, or has to be confirmed and is not
      */
-    public function __invoke(Incident $incident, string $resolution, string $publicText, Confirm $confirm, Person $by): void
+    public function __invoke(Incident $incident, string $resolution, string $publicText, Confirm $confirm, array $stayOpen, Person $by): void
     {
-        DB::transaction(static function () use ($incident, $resolution, $publicText, $confirm, $by): void {
+        DB::transaction(static function () use ($incident, $resolution, $publicText, $confirm, $stayOpen, $by): void {
             Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} was resolved already, at ".WallClock::time($incident->resolved_at ?? now()).'.');
             }
             $confirm->write($incident, Actor::person($by));
-            $consequences = Consequences::foresee($incident, Turn::resolved(Actor::person($by), $publicText));
-            $incident->update([
-                'stage' => Stage::Restored, 'resolved_at' => now(), 'resolution' => $resolution, 'version' => $incident->version + 1,
-            ]);
-            $incident->occasion->owes(null);
-            Journal::write(
-                Actor::person($by), IncidentEntry::IncidentResolved, ['incident', $incident->id],
-                ['resolution' => $resolution, 'title' => $incident->title], ['incident' => $incident->id],
-            );
-            $consequences->carryOut();
+            self::end($incident, $resolution, Turn::resolved(Actor::person($by), $publicText, $stayOpen));
         });
+    }
+
+    /** Ends it, by itself or with the one that it is part of. Call it inside a transaction. */
+    public static function end(Incident $incident, string $resolution, Turn $turn): void
+    {
+        $consequences = Consequences::foresee($incident, $turn);
+        $incident->update([
+            'stage' => Stage::Restored, 'resolved_at' => now(), 'resolution' => $resolution, 'version' => $incident->version + 1,
+        ]);
+        $incident->occasion->owes(null);
+        Journal::write(
+            $turn->by, IncidentEntry::IncidentResolved, ['incident', $incident->id],
+            ['resolution' => $resolution, 'title' => $incident->title], ['incident' => $incident->id],
+        );
+        $consequences->carryOut();
     }
 }

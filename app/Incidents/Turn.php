@@ -15,10 +15,11 @@ final readonly class Turn
      * @param  string  $why  in the words of whoever does it
      * @param  string  $public  what outsiders are told; empty in a preview, where it is to be written yet
      * @param  Team|null  $does  the team that does what was decided
+     * @param  list<int>  $stayOpen  of the incidents under it, those that do not end with it
      */
     private function __construct(
         public TurnKind $kind, public Actor $by, public ?Team $calls = null, public string $why = '', public string $public = '',
-        public ?Team $does = null,
+        public ?Team $does = null, public array $stayOpen = [],
     ) {}
 
     public static function declared(Actor $by, ?Team $calls): self
@@ -58,9 +59,10 @@ final readonly class Turn
         return new self(TurnKind::Reopened, $by, $calls, $why, $public);
     }
 
-    public static function resolved(Actor $by, string $public): self
+    /** @param  list<int>  $stayOpen  of the incidents under it, those that do not end with it */
+    public static function resolved(Actor $by, string $public, array $stayOpen = []): self
     {
-        return new self(TurnKind::Resolved, $by, public: $public);
+        return new self(TurnKind::Resolved, $by, public: $public, stayOpen: $stayOpen);
     }
 
     public static function alerted(?Team $calls): self

@@ -32,9 +32,11 @@ final class CallsOfIncident implements HasConsequences
         }
         $team = $turn->calls;
 
-        return $team === null ? null : new Foreseen(static fn(): array => ['callsTeam' => self::whatCalling($incident, $team)], function () use ($incident, $team, $turn): void {
-            ($this->start)($incident->occasion, $team, $turn->by, $turn->why);
-        });
+        return $team === null ? null : new Foreseen(static fn(): array => $turn->kind === TurnKind::Major
+            ? ['callsTeam' => self::whatCalling($incident, $team)]
+            : [], function () use ($incident, $team, $turn): void {
+                ($this->start)($incident->occasion, $team, $turn->by, $turn->why);
+            });
     }
 
     /** Of the calls that began with it as a major incident, those that nobody has answered end; whoever answered goes on. */

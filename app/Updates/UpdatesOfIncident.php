@@ -28,10 +28,7 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
     {
         return match ($turn->kind) {
             TurnKind::Resolved => self::over($incident, $turn),
-            TurnKind::Reopened => new Foreseen(
-                static fn(): array => ['update' => NextUpdate::reopened($incident)],
-                static fn() => self::publish($incident, $turn, self::all(NextUpdate::publicNames($incident), State::Degraded)),
-            ),
+            TurnKind::Reopened => self::again($incident, $turn),
             TurnKind::Major => self::major($incident, $turn),
             TurnKind::NotMajor => new Foreseen(
                 static fn(): array => ['published' => Update::query()->where('incident_id', $incident->id)
@@ -42,8 +39,12 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         };
     }
 
-    private static function over(Incident $incident, Turn $turn): Foreseen
+    private static function over(Incident $incident, Turn $turn): ?Foreseen
     {
+        if (self::goesWithAnother($incident)) {
+            return null;
+        }
+
         $services = NextUpdate::publicNames($incident);
 
         return new Foreseen(
@@ -53,6 +54,25 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
             ],
             static fn() => self::publish($incident, $turn, self::all($services, State::Up)),
         );
+    }
+
+    private static function again(Incident $incident, Turn $turn): ?Foreseen
+    {
+        // One that is reopened by itself is told of, whatever it ended with.
+        if (self::goesWithAnother($incident) && Incident::query()->whereKey($incident->ends_with_id)->whereNull('resolved_at')->exists()) {
+            return null;
+        }
+
+        return new Foreseen(
+            static fn(): array => ['update' => NextUpdate::reopened($incident)],
+            static fn() => self::publish($incident, $turn, self::all(NextUpdate::publicNames($incident), State::Degraded)),
+        );
+    }
+
+    /** Whether nobody outside has read of it: what they read is how the larger one stands. */
+    private static function goesWithAnother(Incident $incident): bool
+    {
+        return $incident->ends_with_id !== null && Update::query()->where('incident_id', $incident->id)->doesntExist();
     }
 
     /** The notice, where there is one: outsiders are told nothing of the mark itself. */

@@ -164,13 +164,14 @@ final class World
             'POST incidents/{incident}/handover/answer' => ['accept' => false, 'why' => 'x'],
             'POST settings/major' => [
                 'version' => 0, 'conditions' => [['tier' => 1, 'places' => 2, 'reports' => 3, 'minutes' => 4]], 'update_minutes' => 15,
-                'team' => 'lanes', 'roles' => [['name' => 'Scribe']], 'confirm_all' => false, 'proving_minutes' => 20,
+                'team' => 'lanes', 'roles' => [['name' => 'Scribe']], 'confirm_all' => false, 'proving_minutes' => 20, 'link_alone' => true,
             ],
             'POST incidents/{incident}/hypotheses' => ['text' => 'x', 'check' => 'x', 'item' => 'clk-2'],
             'POST hypotheses/{hypothesis}/settle' => ['state' => 'ruled-out', 'why' => 'x', 'version' => 1],
             'POST incidents/{incident}/estimate' => ['at' => '2026-06-03T08:00:00Z', 'why' => 'x', 'seen' => 0],
             'POST incidents/{incident}/options' => ['kind' => 'wait', 'text' => 'x', 'minutes' => 5, 'risk' => 'x', 'items' => ['clk-2']],
             'POST options/{option}/choose' => ['why' => 'x', 'team' => 'lanes'],
+            'POST incidents/{incident}/under' => ['incidents' => [$incident->id]], 'POST incidents/{incident}/out' => ['why' => 'x'],
             'POST incidents/{incident}/stage' => ['version' => $incident->version, 'stage' => 'fixing'],
             'POST incidents/{incident}/resolve' => [
                 'resolution' => 'x', 'update' => 'x', 'tried' => true, 'word' => 'x', 'check' => 'x', 'unconfirmed' => 'x',

@@ -7,6 +7,9 @@ namespace App\Incidents\Major;
 use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Incidents\Situation;
+use App\Incidents\Under\Children;
+use App\Platform\Look;
+use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Incidents\Major\Extent;
 use Skarvo\Topology\State;
 
@@ -21,9 +24,30 @@ final class ExtentOf
 {
     public static function incident(Incident $incident, Situation $situation): Extent
     {
+        $all = [$incident->id, ...Children::of($incident->id)];
+        $services = $places = [];
+        foreach ($all as $one) {
+            foreach ($situation->services($one) as $service) {
+                $known = $services[$service->id] ?? null;
+                $services[$service->id] = $known === null || $service->state->rank() > $known->state->rank() ? $service : $known;
+            }
+            array_push($places, ...$situation->estate->sites($situation->of($one)));
+        }
+
         return new Extent(
-            $situation->services($incident->id), $situation->estate->sites($situation->of($incident->id)),
-            $incident->reports->count(), max(0, (int) $incident->started_at->diffInSeconds($incident->resolved_at ?? now())),
+            array_values($services), array_values(array_unique($places)), self::reports($incident)->count(),
+            max(0, (int) $incident->started_at->diffInSeconds($incident->resolved_at ?? now())),
+        );
+    }
+
+    /** @return Collection<int, Report> with those of what is part of it */
+    private static function reports(Incident $incident): Collection
+    {
+        $children = Children::of($incident->id);
+
+        return $children === [] ? $incident->reports : Look::once(
+            "reports of $incident->id and of what is part of it",
+            static fn(): Collection => Report::query()->about([$incident->id, ...$children])->get(),
         );
     }
 
@@ -38,7 +62,7 @@ final class ExtentOf
             ], $extent->broken),
             'places' => $extent->places, 'reports' => $extent->reports,
             // Who left no address is somebody else each time.
-            'people' => $incident->reports->unique(static fn(Report $one): string => $one->email ?? $one->ref())->count(),
+            'people' => self::reports($incident)->unique(static fn(Report $one): string => $one->email ?? $one->ref())->count(),
         ];
     }
 }

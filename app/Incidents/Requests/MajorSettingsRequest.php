@@ -26,6 +26,7 @@ final class MajorSettingsRequest extends Form
             'conditions.*.places' => ['nullable', 'integer', 'between:1,1000'], 'conditions.*.reports' => ['nullable', 'integer', 'between:1,100000'],
             'conditions.*.minutes' => ['nullable', 'integer', 'between:1,100000'],
             'update_minutes' => ['required', 'integer', 'between:5,1440'], 'team' => ['nullable', 'string', 'exists:teams,id'],
+            'link_alone' => ['required', 'boolean'],
             'confirm_all' => ['required', 'boolean'], 'proving_minutes' => ['required', 'integer', 'between:1,1440'],
             'roles' => ['present', 'array', 'list', 'max:20'], 'roles.*.name' => ['required', 'string', 'max:60'],
         ];
@@ -73,7 +74,7 @@ final class MajorSettingsRequest extends Form
                 'reports' => $number($one['reports'] ?? null), 'minutes' => $number($one['minutes'] ?? null),
             ], $input['conditions'])),
             'update_minutes' => (int) $input['update_minutes'], 'team' => $input['team'] ?? null,
-            'confirm_all' => (bool) $input['confirm_all'], 'proving_minutes' => (int) $input['proving_minutes'],
+            'link_alone' => (bool) $input['link_alone'], 'confirm_all' => (bool) $input['confirm_all'], 'proving_minutes' => (int) $input['proving_minutes'],
             // A role is known by its name: whoever renames one makes another.
             'roles' => array_values(array_map(static fn(array $one): array => [
                 'id' => Str::slug($one['name']) ?: md5($one['name']), 'name' => $one['name'],

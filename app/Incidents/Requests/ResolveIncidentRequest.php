@@ -15,6 +15,7 @@ final class ResolveIncidentRequest extends Form
         return [
             'resolution' => ['required', 'string', 'max:2000'], 'update' => ['required', 'string', 'max:2000'],
             'tried' => ['boolean'], 'word' => ['nullable', 'string', 'max:300'], 'check' => ['nullable', 'string', 'max:300'],
+            'stay_open' => ['array', 'list', 'max:1000'], 'stay_open.*' => ['integer'],
             'unconfirmed' => ['nullable', 'string', 'max:500'],
         ];
     }
@@ -26,6 +27,12 @@ final class ResolveIncidentRequest extends Form
         $text = static fn(string $field): string => trim((string) ($input[$field] ?? ''));
 
         return new Confirm((bool) ($input['tried'] ?? false), $text('word'), $text('check'), $text('unconfirmed'));
+    }
+
+    /** @return list<int> incidents under it that do not end with it */
+    public function stayOpen(): array
+    {
+        return array_values(array_map(intval(...), $this->validated()['stay_open'] ?? []));
     }
 
     /** @return array<string, string> */

@@ -12,12 +12,12 @@ use App\Tickets\Ticket;
 use Skarvo\Incidents\Notes\Link;
 
 /**
- * What hangs on a record, and what it hangs on: links as the core goes along them, from an incident down to its tickets, and from what
- * has tasks down to them. Ended ones too: what was written while they held went along them.
+ * What hangs on a record, and what it hangs on: links as the core goes along them, from a major incident down to those under it, from an
+ * incident down to its tickets, and from what has tasks down to them. Ended ones too: what was written while they held went along them.
  */
 final class Linked
 {
-    /** An incident of a ticket that has tasks is as far as anything goes; one more costs nothing. */
+    /** A major incident, one under it, its ticket and the task of that: as far as anything goes. */
     private const RINGS = 4;
 
     /** @var array<int, Link> by number */
@@ -87,7 +87,8 @@ final class Linked
             ? StoredLink::query()->where(static fn($any) => $any->where('to_kind', Incident::KIND)->whereIn('to_id', $incidents))
                 ->orWhere(static fn($any) => $any->where('to_kind', Ticket::KIND)->whereIn('to_id', $tickets))->get()
             : StoredLink::query()->where(static fn($any) => $any->where('from_kind', Report::KIND)->whereIn('from_id', array_keys($reports)))
-                ->orWhere(static fn($any) => $any->where('from_kind', Ticket::KIND)->whereIn('from_id', $tickets))->get();
+                ->orWhere(static fn($any) => $any->where('from_kind', Ticket::KIND)->whereIn('from_id', $tickets))
+                ->orWhere(static fn($any) => $any->where('from_kind', Incident::KIND)->whereIn('from_id', $incidents))->get();
         if ($down) {
             $reports = Ticket::query()->whereIn('report_id', $stored->where('from_kind', Report::KIND)->pluck('from_id'))
                 ->pluck('id', 'report_id')->all();
@@ -95,7 +96,7 @@ final class Linked
         $found = [];
         foreach ($stored as $one) {
             $child = $one->from_kind === Report::KIND ? [Ticket::KIND, (int) ($reports[$one->from_id] ?? 0)] : [$one->from_kind, $one->from_id];
-            if ($child[1] > 0 && in_array($one->kind, [LinkKind::About, LinkKind::PartOf], true)) {
+            if ($child[1] > 0 && in_array($one->kind, [LinkKind::About, LinkKind::PartOf, LinkKind::Under], true)) {
                 $found[] = [[$one->to_kind, $one->to_id], $child, $one];
             }
         }

@@ -27,6 +27,9 @@ export interface CallLook { suggested: Suggested[]; items: ReadItem[]; known: Gu
 /** Tickets/PhoneCall */
 export interface CallTicket { id: number; ref: string; what: string; state: string; alike: number | null; answer: string | null }
 
+/** Incidents/Under/UnderInRoom */
+export interface CandidateLine { id: number; ref: string; title: string; reasons: string[]; sure: boolean }
+
 /** Signals/LikelyCause */
 export interface Cause { id: string; name: string; kind: string; score: number; as: 'up' | 'at_risk' | 'degraded' | 'down'; words: string }
 
@@ -35,6 +38,9 @@ export interface ChecklistLine { id: number; name: string; service: string | nul
 
 /** Tickets/Steps/Checklist */
 export interface ChecklistStep { text: string; team: string | null; must: boolean }
+
+/** Incidents/Under/UnderInRoom */
+export interface ChildLine { id: number; ref: string; title: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; resolved: boolean; alone: boolean }
 
 /** Platform/Contracts/RunningClock */
 export interface Clock { id: string; title: string; detail: string; due: number; began: number; link: string; person: boolean }
@@ -76,7 +82,7 @@ export interface JournalLine { seq: number; at: string; lead: string; rest: stri
 export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
 
 /** Incidents/Major/MajorSettings */
-export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[]; confirm_all: boolean; proving_minutes: number }
+export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[]; confirm_all: boolean; proving_minutes: number; link_alone: boolean }
 
 /** Incidents/Major/MajorSettings */
 export interface MajorCondition { tier: number | null; places: number | null; reports: number | null; minutes: number | null }
@@ -91,7 +97,7 @@ export interface MajorRole { id: string; name: string }
 export interface Near { at: number; leaves: string | null; comes: string | null; since: number }
 
 /** Tickets/Notes/NoteRules */
-export interface NoteRule { link: 'about' | 'part-of'; way: 'down' | 'up'; internal: boolean; public: boolean; earlier: boolean }
+export interface NoteRule { link: 'about' | 'part-of' | 'under'; way: 'down' | 'up'; internal: boolean; public: boolean; earlier: boolean }
 
 /** Tickets/OffersToDecide */
 export interface OfferLine { id: number; ref: string; what: string; who: string; offered: { to: string; by: string; mine: boolean } }
@@ -101,6 +107,9 @@ export interface OptionLine { id: number; kind: 'roll-back' | 'quick-fix' | 'wor
 
 /** Tickets/TicketPage */
 export interface OtherTicket { id: number; ref: string; what: string; state: string }
+
+/** Incidents/Under/UnderInRoom */
+export interface ParentLine { id: number; ref: string; title: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; soFar: string; next_update_at: string | null; alone: boolean }
 
 /** Platform/Staff/KeepParticulars */
 export interface Particulars { name: string; title: string | null; email: string; team: string | null; roles: string[]; time_zone: string; version: number }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tests\Feature\Architecture;
 
 use App\Incidents\Incident;
+use App\Incidents\Link;
+use App\Incidents\LinkKind;
 use App\Incidents\Major\MajorSettings;
 use App\Incidents\Report;
 use App\Incidents\Roles\CoordinationOffer;
@@ -283,6 +285,14 @@ final class EntriesTest extends TestCase
                 $incident->update(['major_at' => now()->subDay()]);
                 Call::query()->for('incident', $incident->id)->update(['outcome' => 'waiting']);
             }];
+        // Whatever is declared last is what the address names.
+        yield [
+            'incidents/{incident}/under', ['incidents' => [$incident->id]], ['incident.put_under incident:#@'],
+            static fn() => Incident::factory()->create(['title' => 'Larger', 'major_at' => now()]),
+        ];
+        yield ['incidents/{incident}/out', ['why' => 'x'], ['incident.taken_out incident:#@'], static fn() => Link::tie(
+            [Incident::KIND, Incident::factory()->create(['title' => 'Smaller'])->id], [Incident::KIND, $incident->id], LinkKind::Under,
+        )];
         yield 'title and stage' => [
             'incidents/{incident}/change',
             [

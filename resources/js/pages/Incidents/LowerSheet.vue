@@ -17,6 +17,7 @@ interface Preview {
   keepsCalls: string[];
   openRoles: string[];
   published: number;
+  stayUnder: number;
 }
 const action = useAction();
 const preview = ref<Preview | null>(null);
@@ -54,6 +55,9 @@ const lower = (): void =>
           <li v-for="one in preview.keepsCalls" :key="one">{{ one }} answered, and goes on until you stop the call</li>
           <li v-if="preview.published">
             {{ plural(preview.published, 'update') }} on the status page; publish another if it was too much
+          </li>
+          <li v-if="preview.stayUnder">
+            {{ plural(preview.stayUnder, 'incident') }} under it, until somebody takes them out
           </li>
           <li>whoever has a role keeps it, and the next update stays owed when it was</li>
         </ul>

@@ -93,6 +93,10 @@ const save = (): void => {
             <option v-for="team in teams" :key="team.id" :value="team.id">{{ team.name }}</option>
           </select></label
         >
+        <label class="flex items-baseline gap-2"
+          ><input v-model="edited.link_alone" type="checkbox" class="size-4 accent-[var(--ink)]" /> Put new incidents
+          under a major one by itself, where all that shows them hangs on it</label
+        >
         <label class="font-semibold"
           >Minutes between updates
           <input

@@ -30,6 +30,10 @@ interface Preview {
   /** Open steps of the tickets that end with it. */
   steps: number;
   update: string;
+  /** What is part of it, and ends with it unless somebody says otherwise; and those who reported that. */
+  children?: { id: number; ref: string; title: string }[];
+  childReports?: number;
+  childMails?: number;
   /** What speaks for it that it is over without anybody's word, and whether somebody has to say more. */
   confirmation: { required: boolean; told: string[]; enough: boolean; clearEnough: number };
 }
@@ -41,6 +45,7 @@ const trouble = ref('');
 const { text: resolution, clear } = useDraft(`resolution-${props.incident.id}`);
 const update = ref('');
 const [tried, word, check, unconfirmed] = [ref(false), ref(''), ref(''), ref('')];
+const stayOpen = ref<number[]>([]);
 const isConfirmed = computed(
   () => preview.value?.confirmation.enough || tried.value || word.value.trim() !== '' || check.value.trim() !== '',
 );
@@ -66,6 +71,7 @@ const resolve = (): void =>
       word: word.value,
       check: check.value,
       unconfirmed: isConfirmed.value ? '' : unconfirmed.value,
+      stay_open: stayOpen.value,
     },
     () => {
       clear();
@@ -107,6 +113,30 @@ const resolve = (): void =>
           </li>
           <li v-if="preview.steps" class="py-0.5">
             {{ plural(preview.steps, 'step') }} of its tickets, which end with it
+          </li>
+        </ul>
+      </section>
+      <section v-if="preview.children?.length" aria-labelledby="with-it">
+        <h3 id="with-it">Ends with it</h3>
+        <p class="text-small text-ink-2">
+          {{ plural(preview.children.length, 'incident')
+          }}{{
+            preview.childReports
+              ? `, with ${plural(preview.childReports, 'report')}; ${plural(preview.childMails ?? 0, 'reporter')} by email`
+              : ''
+          }}. Choose what stays open.
+        </p>
+        <ul class="mt-1 max-h-60 overflow-y-auto text-small" tabindex="0" aria-label="Stays open">
+          <li v-for="child in preview.children" :key="child.id">
+            <label class="flex items-baseline gap-2 py-0.5"
+              ><input v-model="stayOpen" type="checkbox" :value="child.id" class="size-4 accent-[var(--ink)]" />
+              <span
+                >{{ child.title }} <span class="text-ink-3">{{ child.ref }}</span><strong
+                  v-if="stayOpen.includes(child.id)"
+                  >, stays open</strong
+                ></span
+              ></label
+            >
           </li>
         </ul>
       </section>

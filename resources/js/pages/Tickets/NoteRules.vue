@@ -14,6 +14,8 @@ const edited = ref(props.rules.map((one) => ({ ...one })));
 const words: Record<string, string> = {
   'about down': 'What is said on an incident, on its tickets',
   'about up': 'What is said on a ticket, on its incident',
+  'under down': 'What is said on a major incident, on those under it',
+  'under up': 'What is said on an incident, on the major one that it is under',
   'part-of down': 'What is said on an incident or a ticket, on its tasks',
   'part-of up': 'What is said on a task, on what it belongs to',
 };

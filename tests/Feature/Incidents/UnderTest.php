@@ -1,0 +1,246 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Incidents;
+
+use App\Incidents\Incident;
+use App\Incidents\Link;
+use App\Incidents\LinkKind;
+use App\Incidents\Major\MajorSettings;
+use App\Incidents\Report;
+use App\Incidents\Under\Children;
+use App\Incidents\Under\PutUnderByItself;
+use App\Platform\Journal\Entry;
+use App\Platform\Outbox\OutboxMessage;
+use App\Signals\Alert;
+use App\Tickets\Steps\WorkSteps;
+use App\Updates\Update;
+use Illuminate\Support\Facades\Http;
+use Illuminate\Testing\TestResponse;
+use Inertia\Testing\AssertableInertia as Shown;
+use Symfony\Component\HttpFoundation\Response;
+use Tests\TestCase;
+
+/** What is part of a major incident: put there, taken out, put there by itself, and ended with it. */
+final class UnderTest extends TestCase
+{
+    private Incident $major;
+
+    private Incident $child;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->signal([self::firing('clk-2', 'critical')]);
+        $this->takeSignals();
+        $this->major = $this->declare('clk-2', 'Clock');
+        $this->major->update(['major_at' => now()]);
+        $this->signal([self::firing('lane-control-ask')]);
+        $this->takeSignals();
+        $this->child = $this->declare('lane-control-ask', 'Lanes at Ask');
+    }
+
+    private function declare(string $item, string $title): Incident
+    {
+        $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
+            'alerts' => Alert::query()->where('item_id', $item)->whereNull('closed_at')->pluck('id')->all(), 'title' => $title,
+            'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'soon',
+        ], ['X-Request-Key' => $title])->assertSessionHasNoErrors();
+
+        return Incident::query()->where('title', $title)->sole();
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     * @return TestResponse<Response>
+     */
+    private function send(string $path, array $data = []): TestResponse
+    {
+        return $this->post($path, $data, ['X-Request-Key' => uniqid()]);
+    }
+
+    /** @return TestResponse<Response> */
+    private function under(Incident $child, ?Incident $major = null): TestResponse
+    {
+        return $this->send('/incidents/'.($major ?? $this->major)->id.'/under', ['incidents' => [$child->id]]);
+    }
+
+    /** @param  list<int>  $stayOpen */
+    private function resolve(array $stayOpen = []): void
+    {
+        $this->send("/incidents/{$this->major->id}/resolve", [
+            'resolution' => 'Clock set.', 'update' => 'Lanes work.', 'check' => 'Ten cars', 'stay_open' => $stayOpen,
+        ])->assertSessionHasNoErrors();
+    }
+
+    private function report(Incident $incident, ?string $email = 'anna@ferry.example'): Report
+    {
+        $report = Report::factory()->create(['email' => $email]);
+        Link::tie([Report::KIND, $report->id], [Incident::KIND, $incident->id], LinkKind::About);
+
+        return $report->refresh();
+    }
+
+    private function mails(string $like): int
+    {
+        return OutboxMessage::query()->where('kind', 'mail')->where('key', 'like', $like)->count();
+    }
+
+    public function test_what_may_be_part_of_it_is_named_with_its_reasons_and_its_room_shows_the_story_once_it_is(): void
+    {
+        $this->get("/incidents/{$this->major->id}")->assertInertia(fn(Shown $shown) => $shown
+            ->where('candidates.0.id', $this->child->id)->where('candidates.0.sure', true)
+            ->where('candidates.0.reasons.0', 'The one item of it hangs on this.')->count('children', 0));
+        $report = $this->report($this->child);
+        $this->under($this->child)->assertSessionHasNoErrors();
+        $this->get("/incidents/{$this->major->id}")->assertInertia(fn(Shown $shown) => $shown
+            ->where('children.0.id', $this->child->id)->where('children.0.alone', false)->count('candidates', 0)
+            ->where('major.extent.reports', 1)->where('major.extent.people', 1));
+        $this->get("/incidents/{$this->child->id}")->assertInertia(fn(Shown $shown) => $shown
+            ->where('parent.id', $this->major->id)->where('parent.soFar', static fn(string $text): bool => $text !== ''));
+        self::assertSame(1, $this->mails("report-$report->id-under-%"));
+        foreach ([$this->major, $this->child] as $incident) {
+            self::assertTrue(Entry::query()->about('incident', $incident->id)->where('kind', 'incident.put_under')->exists());
+        }
+    }
+
+    public function test_it_is_taken_out_with_a_reason_and_its_reporters_are_told_once_however_often_it_moves(): void
+    {
+        $this->report($this->child);
+        $this->under($this->child);
+        $this->under($this->child)->assertSessionHasNoErrors();
+        $this->send("/incidents/{$this->child->id}/out", ['why' => ''])->assertSessionHasErrors('why');
+        $this->send("/incidents/{$this->child->id}/out", ['why' => 'A cable'])->assertSessionHasNoErrors();
+        $this->send("/incidents/{$this->child->id}/out", ['why' => 'A cable'])->assertSessionHasErrors('action');
+        $this->under($this->child)->assertSessionHasNoErrors();
+        self::assertSame(1, $this->mails('report-%-under-%'));
+        self::assertSame([$this->child->id], Children::of($this->major->id));
+    }
+
+    public function test_what_cannot_be_part_of_it_is_refused(): void
+    {
+        $this->under($this->major)->assertSessionHasErrors('action');
+        $other = Incident::factory()->create(['title' => 'Other', 'major_at' => now()]);
+        $this->under($other)->assertSessionHasErrors(['action' => "{$other->ref()} is a major incident of its own."]);
+        $this->under($this->major, $this->child)->assertSessionHasErrors('action');
+        $this->under($this->child);
+        $this->under($this->child, $other)->assertSessionHasErrors('action');
+        $over = Incident::factory()->resolved()->create(['title' => 'Over']);
+        $this->under($over)->assertSessionHasErrors('action');
+        $this->major->update(['major_at' => null]);
+        $parent = $this->major;
+        $other->update(['major_at' => now()]);
+        $this->under($parent, $other)->assertSessionHasErrors('action');
+        self::assertSame([$this->child->id], Children::of($this->major->id));
+    }
+
+    public function test_what_is_beyond_doubt_is_put_there_by_itself_once_and_never_again_after_it_was_taken_out(): void
+    {
+        $look = function (): int {
+            PutUnderByItself::lookAgain();
+
+            return app(PutUnderByItself::class)(static fn(): bool => true);
+        };
+        MajorSettings::change([...MajorSettings::now()->choices(), 'link_alone' => false], 0, $this->person('per-strand'));
+        self::assertSame(0, $look());
+        MajorSettings::change([...MajorSettings::now()->choices(), 'link_alone' => true], 1, $this->person('per-strand'));
+        self::assertSame(1, $look());
+        self::assertSame([$this->child->id], Children::byItself($this->major->id));
+        self::assertSame(0, $look());
+        $this->send("/incidents/{$this->child->id}/out", ['why' => 'A cable']);
+        self::assertSame(0, $look());
+        self::assertSame([], Children::of($this->major->id));
+    }
+
+    public function test_what_is_older_is_left_to_somebody(): void
+    {
+        $this->child->update(['declared_at' => now()->subSeconds(601)]);
+        PutUnderByItself::lookAgain();
+        self::assertSame(0, app(PutUnderByItself::class)(static fn(): bool => true));
+    }
+
+    public function test_it_ends_with_it_but_for_what_stays_open_and_each_reporter_is_told_once(): void
+    {
+        $this->signal([self::firing('lane-control-storvik')]);
+        $this->takeSignals();
+        $second = $this->declare('lane-control-storvik', 'Lanes at Storvik');
+        [$own, $its] = [$this->report($this->major), $this->report($this->child)];
+        $this->under($this->child);
+        $this->under($second);
+        $told = $this->getJson("/incidents/{$this->major->id}/resolve")->assertOk()->json();
+        self::assertSame([[$this->child->id, $second->id], 1, 1], [array_column($told['children'], 'id'), $told['childReports'], $told['childMails']]);
+        $this->resolve([$second->id]);
+        self::assertTrue($this->child->refresh()->isOpen(), 'The clock does it.');
+        $this->clock();
+        $this->clock();
+        self::assertFalse($this->child->refresh()->isOpen());
+        self::assertSame("Resolved with {$this->major->ref()}. Clock set.", $this->child->resolution);
+        self::assertTrue($second->refresh()->isOpen());
+        self::assertNull(Children::parentOf($second->id));
+        foreach ([$own, $its] as $report) {
+            self::assertNotNull($report->refresh()->resolved_at);
+            self::assertSame(1, $this->mails("report-$report->id-resolved-%"));
+        }
+        self::assertNull($this->child->ending);
+        self::assertSame(0, Update::query()->where('incident_id', $this->child->id)->count(), 'Nobody outside has read of it.');
+        self::assertStringContainsString('Lanes work.', (string) json_encode(OutboxMessage::query()->where('key', 'like', "report-$its->id-resolved-%")->value('payload')));
+        self::assertSame('ingrid-vale', Entry::query()->where('kind', 'incident.resolved')->where('subject_id', $this->child->id)->sole()->actor_id);
+    }
+
+    public function test_what_keeps_one_of_them_open_is_said_on_both(): void
+    {
+        $this->under($this->child);
+        (new WorkSteps($this->person('ingrid-vale')))->add($this->child, 'Count the cars', null, true);
+        $this->resolve();
+        $this->clock();
+        self::assertTrue($this->child->refresh()->isOpen());
+        self::assertNull($this->child->ends_with_id);
+        $entry = Entry::query()->where('kind', 'incident.stays_open')->sole();
+        self::assertStringContainsString('Count the cars', (string) json_encode($entry->told(), JSON_UNESCAPED_UNICODE));
+        self::assertTrue(Entry::query()->about('incident', $this->major->id)->where('kind', 'incident.stays_open')->exists());
+        $this->clock();
+        self::assertTrue($this->child->refresh()->isOpen());
+    }
+
+    public function test_what_ended_with_it_is_open_again_with_it(): void
+    {
+        $its = $this->report($this->child);
+        $this->under($this->child);
+        $this->resolve();
+        $this->clock();
+        self::assertSame(1, $this->getJson("/incidents/{$this->major->id}/reopen")->json('children'));
+        $this->send("/incidents/{$this->major->id}/reopen", ['why' => 'Back', 'update' => 'It is not over.'])->assertSessionHasNoErrors();
+        self::assertTrue($this->child->refresh()->isOpen());
+        self::assertNull($its->refresh()->resolved_at);
+        self::assertSame(0, Update::query()->where('incident_id', $this->child->id)->count());
+        self::assertSame([$this->child->id], Children::of($this->major->id), 'It is part of it as before.');
+    }
+
+    public function test_reopened_before_the_clock_came_it_never_ended(): void
+    {
+        $this->under($this->child);
+        $this->resolve();
+        $this->send("/incidents/{$this->major->id}/reopen", ['why' => 'Back', 'update' => 'It is not over.'])->assertSessionHasNoErrors();
+        $this->clock();
+        self::assertTrue($this->child->refresh()->isOpen());
+        self::assertSame(0, Entry::query()->about('incident', $this->child->id)->where('kind', 'incident.resolved')->count());
+    }
+
+    public function test_more_reports_than_one_waits_for_end_in_parts_and_each_reporter_is_told_once(): void
+    {
+        for ($n = 0; $n < 230; $n++) {
+            $this->report($this->major, "r$n@ferry.example");
+        }
+        $this->resolve();
+        self::assertSame(130, Report::query()->about($this->major->id)->whereNull('resolved_at')->count());
+        self::assertSame('Lanes work.', $this->major->refresh()->ending);
+        $this->clock();
+        self::assertSame(0, Report::query()->about($this->major->id)->whereNull('resolved_at')->count());
+        self::assertNull($this->major->refresh()->ending);
+        self::assertSame([230, 230], [$this->mails('report-%-resolved-%'), OutboxMessage::query()->where('key', 'like', 'report-%-resolved-%')->distinct()->count('key')]);
+        $this->clock();
+        self::assertSame(230, $this->mails('report-%-resolved-%'));
+    }
+}
