@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
+use App\Desk\Known\KeepKnown;
+use App\Desk\Known\SeenBeforeInRoom;
+use App\Incidents\Contracts\RoomPanel;
 use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Finds;
@@ -15,7 +18,8 @@ final class DeskServiceProvider extends Capability
     {
         return [
             Finds::class => [FindWritten::class, FindPeople::class],
-            ClockPart::class => [Sweep::class],
+            ClockPart::class => [Sweep::class, KeepKnown::class],
+            RoomPanel::class => [SeenBeforeInRoom::class],
             TellsEntries::class => [DeskWords::class],
         ];
     }

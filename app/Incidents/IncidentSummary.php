@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents;
 
 use App\Incidents\Contracts\SaysSoFar;
+use App\Incidents\Under\Children;
 use App\Platform\Given;
 use App\Platform\Staff\Names;
 use App\Signals\Alert;
@@ -24,7 +25,7 @@ use Skarvo\Topology\State;
  *     resolved_at: CarbonImmutable|null, next_update_at: CarbonImmutable|null, restore_by: CarbonImmutable,
  *     respond_by: CarbonImmutable|null, answered_at: CarbonImmutable|null, coordinator: string,
  *     coordinator_id: string|null, major_at: CarbonImmutable|null,
- *     estimate_at: CarbonImmutable|null, estimate_by: string, estimates: int,
+ *     estimate_at: CarbonImmutable|null, estimate_by: string, estimates: int, part_of: int|null,
  * }
  */
 final class IncidentSummary
@@ -67,6 +68,7 @@ final class IncidentSummary
             'coordinator' => Names::person($incident->coordinator_id), 'coordinator_id' => $incident->coordinator_id,
             'major_at' => $incident->major_at,
             'estimate_at' => $incident->estimate_at, 'estimate_by' => Names::person($incident->estimate_by_id), 'estimates' => $incident->estimates,
+            'part_of' => Children::parentOf($incident->id),
         ];
     }
 

@@ -11,6 +11,7 @@ use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Contracts\TakesPart;
 use App\Incidents\Finding\EstimateClocks;
 use App\Incidents\Finding\FindingInRoom;
+use App\Incidents\Finding\IncidentsKnown;
 use App\Incidents\Major\MajorInRoom;
 use App\Incidents\Roles\RolesInRoom;
 use App\Incidents\Targets\IncidentTargets;
@@ -24,6 +25,7 @@ use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\HasTeams;
+use App\Platform\Contracts\Knows;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\Swept;
 use App\Platform\Contracts\TellsEntries;
@@ -46,6 +48,7 @@ final class IncidentsServiceProvider extends Capability
             RunsOut::class => [TargetClocks::class, EstimateClocks::class],
             BandRow::class => [IncidentsOnBand::class],
             Finds::class => [FindIncidents::class],
+            Knows::class => [IncidentsKnown::class],
             ClockPart::class => [HandleAlerts::class, EndChildren::class, EndReports::class, PutUnderByItself::class],
             Swept::class => [Presence::class],
             TellsEntries::class => [IncidentWords::class],

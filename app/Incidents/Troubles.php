@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Under\Children;
 use App\Signals\Alert;
 use App\Signals\Observed;
 use Skarvo\Topology\Affected;
@@ -71,11 +72,16 @@ final class Troubles
      */
     public function ofIncident(Incident $incident): ?array
     {
+        // What belongs together already need not be said to.
+        $known = [$incident->id, Children::parentOf($incident->id), ...Children::of($incident->id)];
         foreach ($this->together() as $one) {
+            if (array_filter($one['troubles'], static fn(array $t): bool => $t['kind'] === 'incident' && $t['id'] === $incident->id) === []) {
+                continue;
+            }
             $others = array_values(array_filter(
-                $one['troubles'], static fn(array $t): bool => ! ($t['kind'] === 'incident' && $t['id'] === $incident->id),
+                $one['troubles'], static fn(array $t): bool => ! ($t['kind'] === 'incident' && in_array($t['id'], $known, true)),
             ));
-            if (count($others) < count($one['troubles'])) {
+            if ($others !== []) {
                 return ['item' => $one['item'], 'troubles' => $others];
             }
         }

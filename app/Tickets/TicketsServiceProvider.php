@@ -10,6 +10,7 @@ use App\Incidents\Contracts\RoomPanel;
 use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
+use App\Platform\Contracts\Knows;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Outbox\Messages;
@@ -25,6 +26,7 @@ final class TicketsServiceProvider extends Capability
     protected function gives(): array
     {
         return [
+            Knows::class => [TicketsKnown::class],
             Observes::class => [FaultyItems::class],
             Decisions::class => [SurgesToDecide::class, OffersToDecide::class],
             RunsOut::class => [TicketClocks::class],

@@ -13,6 +13,7 @@ use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
 use App\Platform\Contracts\Finds;
+use App\Platform\Contracts\Knows;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
 
@@ -25,6 +26,7 @@ final class UpdatesServiceProvider extends Capability
             RunsOut::class => [OwedUpdates::class],
             BandRow::class => [OwedUpdates::class],
             Finds::class => [FindUpdates::class],
+            Knows::class => [UpdatesKnown::class],
             ClockPart::class => [NoteOverdueUpdates::class, Files\ReadPictures::class],
             TellsEntries::class => [UpdateWords::class],
             HasConsequences::class => [UpdatesOfIncident::class, Followers::class],

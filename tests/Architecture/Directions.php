@@ -44,7 +44,7 @@ final class Directions
         'Paging' => ['call_happenings', 'calls', 'delivery_paths', 'escalation_policies', 'pages'],
         'Updates' => ['followers', 'public_doubts', 'report_file_bytes', 'report_files', 'updates'],
         'Tickets' => ['busy_periods', 'came_in', 'checklists', 'surges', 'ticket_attempts', 'ticket_lists', 'ticket_tasks', 'ticket_translations', 'ticket_happenings', 'ticket_lessons', 'ticket_posts', 'tickets', 'update_translations'],
-        'Desk' => [],
+        'Desk' => ['known_search', 'known_texts'],
     ];
 
     /** @return iterable<string, Rule> */

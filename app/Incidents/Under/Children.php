@@ -23,13 +23,13 @@ final class Children
     /** @return list<int> */
     public static function of(int $incident): array
     {
-        return array_values(self::links()->where('to_id', $incident)->pluck('from_id')->map(intval(...))->all());
+        return array_values(self::links()->where('to_id', $incident)->pluck('from_id')->all());
     }
 
     /** @return list<int> those that Skarvo put there */
     public static function byItself(int $incident): array
     {
-        return array_values(self::links()->where('to_id', $incident)->where('by_itself', true)->pluck('from_id')->map(intval(...))->all());
+        return array_values(self::links()->where('to_id', $incident)->where('by_itself', true)->pluck('from_id')->all());
     }
 
     /** @return int|null the one that it is part of */

@@ -73,10 +73,16 @@ export interface HealthyLine { id: string; name: string }
 export interface HypothesisLine { id: number; text: string; check: string; state: 'open' | 'ruled-out' | 'confirmed'; result: string; item: string | null; by: string; person: { id: string; name: string } | null; settledBy: string | null; made_at: string; settled_at: string | null; version: number }
 
 /** Incidents/IncidentSummary */
-export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; respond_by: string | null; answered_at: string | null; coordinator: string; coordinator_id: string | null; major_at: string | null; estimate_at: string | null; estimate_by: string; estimates: number }
+export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; respond_by: string | null; answered_at: string | null; coordinator: string; coordinator_id: string | null; major_at: string | null; estimate_at: string | null; estimate_by: string; estimates: number; part_of: number | null }
 
 /** Platform/Journal/Telling */
 export interface JournalLine { seq: number; at: string; lead: string; rest: string; weight: 'plain' | 'strong' | 'quiet'; by: string | null; kind: string; message: string | null }
+
+/** Platform/Contracts/Knows */
+export interface KnownLine { kind: string; id: number; ref: string; title: string; more: string; link: string; at: string; loose: boolean }
+
+/** Platform/Contracts/Knows */
+export interface KnownText { title: string; body: string }
 
 /** Tickets/Lesson */
 export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
@@ -146,6 +152,9 @@ export interface Rule { attach: boolean; faulty: boolean }
 
 /** Incidents/Said */
 export interface SaidOfItem { id: string; name: string; state: string | null; by: string | null }
+
+/** Desk/Known/SeenBeforeInRoom */
+export interface SeenLine { id: number; ref: string; title: string; was: string; helped: string; seconds: number; at: string; words: string[] }
 
 /** Topology/Reach */
 export interface Service { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }

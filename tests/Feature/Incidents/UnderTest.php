@@ -98,7 +98,8 @@ final class UnderTest extends TestCase
         $this->get("/incidents/{$this->major->id}")->assertInertia(fn(Shown $shown) => $shown
             ->where('children.0.id', $this->child->id)->where('children.0.alone', false)->count('candidates', 0)
             ->where('major.extent.reports', 1)->where('major.extent.people', 1));
-        $this->get("/incidents/{$this->child->id}")->assertInertia(fn(Shown $shown) => $shown
+        $this->get('/incidents')->assertInertia(fn(Shown $shown) => $shown->where('incidents', fn($all): bool => $all->firstWhere('id', $this->child->id)['part_of'] === $this->major->id));
+        $this->get("/incidents/{$this->child->id}")->assertInertia(fn(Shown $shown) => $shown->where('together', null)
             ->where('parent.id', $this->major->id)->where('parent.soFar', static fn(string $text): bool => $text !== ''));
         self::assertSame(1, $this->mails("report-$report->id-under-%"));
         foreach ([$this->major, $this->child] as $incident) {

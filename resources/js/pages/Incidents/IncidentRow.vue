@@ -20,7 +20,10 @@ const owed = computed(() => (props.incident.next_update_at ? millis(props.incide
       <strong v-if="incident.major_at" class="mr-1 border-2 border-ink px-1 text-tiny">Major</strong>
       <span class="font-semibold">{{ incident.title }}</span>
       <span class="ml-1 font-mono text-tiny text-ink-3">{{ incident.ref }}, priority {{ incident.priority }}</span>
-      <span class="block text-tiny text-ink-2">{{ incident.stands }}</span>
+      <span class="block text-tiny text-ink-2"
+        >{{ incident.part_of ? `Part of IN-${String(incident.part_of).padStart(4, '0')}. ` : ''
+        }}{{ incident.stands }}</span
+      >
     </span>
     <span class="text-tiny text-ink-2 max-md:hidden">
       <template v-if="owed !== null">
