@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Updates\Cards\CardController;
 use App\Updates\DoubtsController as DoubtsOfStatus;
 use App\Updates\Files\FilesController;
 use App\Updates\QuestionsController;
@@ -11,9 +12,12 @@ use App\Updates\StatusController;
 use App\Updates\UpdateController;
 use Illuminate\Support\Facades\Route;
 
+Route::pattern('card', '[0-9]{1,18}');
+
 Route::middleware('web')->group(function (): void {
     // For everybody, signed in or not.
     Route::get('status', StatusController::class)->name('status');
+    Route::get('card/{token}', [CardController::class, 'show'])->middleware('throttle:files')->name('card');
     Route::get('report', [ReportController::class, 'create'])->middleware(ReadersLanguage::class)->name('report');
     Route::post('report', [ReportController::class, 'store'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
     Route::post('report/hear', [ReportController::class, 'hear'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
@@ -28,6 +32,8 @@ Route::middleware('web')->group(function (): void {
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');
         Route::middleware('may:tell-outsiders')->group(function (): void {
             Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
+            Route::post('incidents/{incident}/cards', [CardController::class, 'give']);
+            Route::post('cards/{card}/withdraw', [CardController::class, 'withdraw']);
             Route::post('incidents/{incident}/updates', [UpdateController::class, 'store']);
         });
     });

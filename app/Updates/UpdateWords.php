@@ -27,6 +27,8 @@ final class UpdateWords implements TellsEntries
             ),
             UpdateEntry::FilesCame => Sentence::plain($facts->text('count') === '1' ? "Added a file to {$facts->text('ref')}" : "Added {$facts->text('count')} files to {$facts->text('ref')}"),
             UpdateEntry::PictureRead => Sentence::plain("Read the words in a picture of {$facts->text('ref')}"),
+            UpdateEntry::CardGiven => Sentence::plain("Card given, for {$facts->text('hours')} h", $facts->text('for')),
+            UpdateEntry::CardWithdrawn => Sentence::plain('Card withdrawn', $facts->text('for')),
             null => null,
         };
     }

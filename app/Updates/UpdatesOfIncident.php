@@ -16,8 +16,11 @@ use App\Incidents\TurnKind;
 use App\Incidents\UpdateRhythm;
 use App\Paging\Contracts\OnThePage;
 use App\Paging\Page;
+use App\Platform\Deed;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
+use App\Updates\Cards\Card;
+use Inertia\Inertia;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 
@@ -97,6 +100,10 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         return [
             'updates' => static fn() => Update::ofIncident($incident->id)->map(fn(Update $u): array => $u->toLine()),
             'draft' => static fn(): array => NextUpdate::of($incident, $situation),
+            // An address is a key: only whoever may give one sees it.
+            'cards' => Inertia::optional(static fn(): array => Deed::TellOutsiders->isAllowedTo($reader) ? array_values(
+                Card::query()->readable()->where('incident_id', $incident->id)->orderBy('id')->get()->map(static fn(Card $one): array => $one->toLine())->all(),
+            ) : []),
         ];
     }
 

@@ -30,6 +30,9 @@ export interface CallTicket { id: number; ref: string; what: string; state: stri
 /** Incidents/Under/UnderInRoom */
 export interface CandidateLine { id: number; ref: string; title: string; reasons: string[]; sure: boolean }
 
+/** Updates/Cards/Card */
+export interface CardLine { id: number; for: string; address: string; by: string; expires_at: string }
+
 /** Signals/LikelyCause */
 export interface Cause { id: string; name: string; kind: string; score: number; as: 'up' | 'at_risk' | 'degraded' | 'down'; words: string }
 
