@@ -53,6 +53,7 @@ describe('places', () => {
       'Roles',
       'Priorities',
       'Targets',
+      'Major incidents',
       'Questions to reporters',
       'Notes on linked records',
     ]);

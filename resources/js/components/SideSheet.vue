@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { onMounted } from 'vue';
+import { focusFirst } from '@/lib/focus';
 
 /** A piece of work beside the screen that it is about. */
 withDefaults(
@@ -15,9 +16,7 @@ withDefaults(
 );
 const emit = defineEmits<{ close: [] }>();
 /** What is asked first has the focus, where something is. */
-onMounted(() =>
-  requestAnimationFrame(() => document.querySelector<HTMLElement>('[role="dialog"] [data-first]')?.focus()),
-);
+onMounted(focusFirst);
 </script>
 
 <template>

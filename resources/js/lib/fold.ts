@@ -7,22 +7,47 @@ export interface FoldedLine {
   steps: JournalLine[];
 }
 
-/** Steps of one message as one line, which stands where it began and says how it stands: a page takes five entries to arrive. */
+/** What one press sets in motion is written within moments. */
+const ONE_ACTION = 2000;
+
+/** What follows from a press; what Skarvo does by itself, such as linking a report, stands by itself. */
+const FOLLOWS = ['report.resolved', 'report.reopened', 'call.step', 'call.resolved', 'mail.', 'task.'];
+
+const at = (line: JournalLine): number => Date.parse(line.at);
+
+/** Whether an entry only tells of what a press did besides, or does the same once more: the journal is for people first. */
+const isStepOf = (entry: JournalLine, done: FoldedLine): boolean => {
+  const last = done.steps.at(-1) ?? done.line;
+  if (at(entry) - at(last) > ONE_ACTION || entry.weight === 'strong') return false;
+  if (entry.by === null) return FOLLOWS.some((kind) => entry.kind.startsWith(kind));
+  return entry.by === done.line.by && entry.kind === done.line.kind;
+};
+
+/**
+ * Steps of one message as one line, which stands where it began and says how it stands: a page takes five entries to arrive.
+ * And what a person does as one line, with the steps that Skarvo took for it, and what they did alike at once, behind it.
+ */
 export function fold(entries: JournalLine[]): FoldedLine[] {
   const folded: FoldedLine[] = [];
   const byMessage = new Map<string, FoldedLine>();
+  let done: FoldedLine | null = null;
   for (const entry of entries) {
     const known = entry.message === null ? undefined : byMessage.get(entry.message);
-    if (!known) {
-      const made = { line: entry, steps: [entry] };
-      folded.push(made);
-      if (entry.message !== null) byMessage.set(entry.message, made);
+    if (known) {
+      known.steps.push(entry);
+      // When it began, and what became of it; that it came back is not passed over by what follows.
+      const weight = known.line.weight === 'strong' || entry.weight === 'strong' ? 'strong' : entry.weight;
+      known.line = { ...entry, seq: known.line.seq, at: known.line.at, weight };
       continue;
     }
-    known.steps.push(entry);
-    // When it began, and what became of it; that it came back is not passed over by what follows.
-    const weight = known.line.weight === 'strong' || entry.weight === 'strong' ? 'strong' : entry.weight;
-    known.line = { ...entry, seq: known.line.seq, at: known.line.at, weight };
+    if (entry.message === null && done && isStepOf(entry, done)) {
+      done.steps.push(entry);
+      continue;
+    }
+    const made = { line: entry, steps: [entry] };
+    folded.push(made);
+    if (entry.message !== null) byMessage.set(entry.message, made);
+    else done = entry.by === null ? null : made;
   }
   return folded;
 }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue';
+import { nextTick, onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
 import { useDraft } from '@/lib/draft';
+import { focusFirst } from '@/lib/focus';
 import { plural } from '@/lib/states';
 import { useRoom } from '@/pages/Incidents/roomState';
 
@@ -27,6 +28,7 @@ const load = async (): Promise<void> => {
   const answer = await ask<Preview>(`/incidents/${incident.value.id}/not-major`);
   trouble.value = answer.error?.message;
   preview.value = answer.value;
+  void nextTick(focusFirst);
 };
 onMounted(load);
 const lower = (): void =>

@@ -30,7 +30,7 @@ const save = (): void => {
 
 <template>
   <AppShell title="Major incidents">
-    <form class="grid min-h-0 max-w-3xl gap-6 overflow-y-auto p-4" @submit.prevent="save">
+    <form class="grid min-h-0 max-w-3xl gap-6 overflow-y-auto p-4 *:min-w-0" @submit.prevent="save">
       <div>
         <h1>Major incidents</h1>
         <p class="text-ink-2">
@@ -44,7 +44,7 @@ const save = (): void => {
         <p class="mb-2 text-small text-ink-2">
           All that is filled in one line has to hold together. One line that holds is enough.
         </p>
-        <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Conditions">
+        <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Conditions">
           <table>
             <thead>
               <tr class="text-left text-small text-ink-2">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue';
+import { computed, nextTick, onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import ChoiceRow from '@/components/ChoiceRow.vue';
 import SideSheet from '@/components/SideSheet.vue';
@@ -7,6 +7,7 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
 import { useDraft } from '@/lib/draft';
+import { focusFirst } from '@/lib/focus';
 import { plural, stateWords } from '@/lib/states';
 import type { RoomProps } from '@/pages/Incidents/room';
 import type { MajorProps } from '@/pages/Incidents/majors';
@@ -43,6 +44,7 @@ const load = async (): Promise<void> => {
   const answer = await ask<Preview>(`/incidents/${incident.value.id}/major`);
   trouble.value = answer.error?.message;
   preview.value = answer.value;
+  void nextTick(focusFirst);
   notice.value ||= answer.value?.update ?? '';
 };
 onMounted(load);

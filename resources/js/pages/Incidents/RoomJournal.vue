@@ -2,25 +2,19 @@
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import StoryList from '@/components/StoryList.vue';
 import { useCommands } from '@/lib/commands';
+import { chosen, journalKinds, type JournalKind } from '@/lib/journalKinds';
 import NoteForm from '@/pages/Incidents/NoteForm.vue';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** What was done, in order, and what somebody adds. */
 const { room, incident } = useRoom();
-const only = ref<'all' | 'decisions' | 'people' | 'systems'>('all');
-const kinds = ['all', 'decisions', 'people', 'systems'] as const;
+const kind = ref<JournalKind>('all');
+const by = ref('');
 const note = ref<InstanceType<typeof NoteForm> | null>(null);
 const story = ref<HTMLElement | null>(null);
-const entries = computed(() =>
-  room.value.journal.filter((entry) =>
-    only.value === 'all'
-      ? true
-      : only.value === 'decisions'
-        ? entry.weight === 'strong'
-        : only.value === 'people'
-          ? entry.by !== null
-          : entry.by === null,
-  ),
+const entries = computed(() => chosen(room.value.journal, kind.value, by.value));
+const people = computed(() =>
+  [...new Set(room.value.journal.map((entry) => entry.by).filter((name) => name !== null))].sort(),
 );
 /** Who reads the end of the journal goes on reading its end; who has scrolled back stays where they are. */
 let followsEnd = true;
@@ -40,17 +34,20 @@ useCommands(() => [{ name: 'Write down what happened', key: 'n', run: () => note
   <section class="flex min-h-0 flex-col border-line max-lg:border-t lg:border-x" aria-label="Journal">
     <div class="flex flex-wrap items-baseline justify-between gap-2 px-4 pt-3">
       <h2>Journal</h2>
-      <div class="flex gap-2 text-tiny" role="group" aria-label="Show only">
-        <button
-          v-for="kind in kinds"
-          :key="kind"
-          type="button"
-          :aria-pressed="only === kind"
-          :class="only === kind ? 'font-bold underline' : 'text-ink-2'"
-          @click="only = kind"
+      <div class="flex flex-wrap gap-2 text-tiny">
+        <label
+          ><span class="sr-only">Show only</span>
+          <select v-model="kind" class="field w-auto! py-0!">
+            <option v-for="one in journalKinds" :key="one.kind" :value="one.kind">{{ one.words }}</option>
+          </select></label
         >
-          {{ kind }}
-        </button>
+        <label
+          ><span class="sr-only">By whom</span>
+          <select v-model="by" class="field w-auto! py-0!">
+            <option value="">by anybody</option>
+            <option v-for="name in people" :key="name" :value="name">by {{ name }}</option>
+          </select></label
+        >
       </div>
     </div>
     <div

@@ -46,8 +46,9 @@ useCommands(() =>
     <h2 id="cards" class="mt-4 mb-1">Cards for outsiders</h2>
     <ul class="text-small">
       <li v-for="card in room.cards ?? []" :key="card.id" class="row-rule py-1">
-        <a :href="card.address" class="link" target="_blank" rel="noopener">{{ card.for }}</a>
-        <span class="text-ink-3">, until {{ clockTime(card.expires_at) }}</span>
+        <a :href="card.address" class="link" target="_blank" rel="noopener">{{ card.for }}</a><span class="text-ink-3"
+          >, until {{ clockTime(card.expires_at) }}</span
+        >
         <span class="flex gap-3">
           <button type="button" class="link min-h-6 text-tiny" @click="copy(card.address)">
             {{ copied && copiedText === card.address ? 'Copied' : 'Copy the address'

@@ -1,0 +1,136 @@
+import { expect, type Page } from '@playwright/test';
+import { accessible, fitsItsWidth, phone, signIn, someone, speak, test } from './world';
+
+/** A major incident from its first alert to its end: two coordinators, somebody without an account, and what belongs under it. */
+
+const declare = async (page: Page, words: string): Promise<string> => {
+  await page.goto('/');
+  const card = page.getByRole('article').filter({ hasText: words }).first();
+  await expect(card).toBeVisible();
+  await card.getByRole('button', { name: /Declare/ }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('Team to call').selectOption({ label: 'Nobody' });
+  await sheet.getByRole('button', { name: /^Declare/ }).click();
+  await expect(page).toHaveURL(/\/incidents\/\d+$/);
+  return page.url();
+};
+
+test('a major incident is raised, worked on by two, told to an outsider, and ended with what belongs to it', async ({
+  browser,
+  request,
+}) => {
+  const ingrid = await someone(browser, 'Ingrid Vale');
+  const mika = await someone(browser, 'Mika Sund');
+  await speak(request, 'clk-2', 'critical', 'Time server clk-2 stands still');
+  const room = await declare(ingrid, 'Time server clk-2 stands still');
+  const known = ingrid.getByRole('region', { name: 'What we know' });
+  await mika.goto('/incidents');
+
+  await test.step('it is raised after a look, by keyboard, and the other one sees it without a reload', async () => {
+    await ingrid.getByRole('button', { name: 'Raise to major…' }).focus();
+    await ingrid.keyboard.press('Enter');
+    const sheet = ingrid.getByRole('dialog');
+    const title = sheet.getByLabel('What is really broken');
+    await expect(title).toBeFocused();
+    await accessible(ingrid, 'raising to a major incident');
+    await title.fill('Lanes open to no booking');
+    await sheet.getByLabel('How it was confirmed').fill('Two terminals were called');
+    await sheet.getByLabel('What outsiders read').fill('Vehicle lanes are slow.');
+    await ingrid.keyboard.press('Tab');
+    await ingrid.keyboard.press('Enter');
+    await expect(sheet).toBeHidden();
+    await expect(ingrid.getByText('Major incident', { exact: true })).toBeVisible();
+    await expect(mika.getByRole('link', { name: /Lanes open to no booking/ })).toContainText('Major');
+    await mika.goto(room);
+  });
+
+  await test.step('one puts down what may be the cause, the other rules it out, and the summary says so', async () => {
+    await ingrid.keyboard.press('h');
+    await ingrid.getByRole('textbox', { name: 'What may be the cause' }).fill('A new release');
+    await ingrid.keyboard.press('Enter');
+    await expect(mika.getByText('put down by Ingrid Vale').first()).toBeVisible();
+    await mika.getByRole('button', { name: /I look into it.*A new release/ }).click();
+    await expect(known.getByText('Mika Sund looks into it')).toBeVisible();
+    await mika.getByRole('button', { name: /Rule it out….*A new release/ }).click();
+    await mika.getByLabel('What was checked, and what came of it').fill('No release since Tuesday');
+    await mika.keyboard.press('Enter');
+    await expect(known).toContainText('Ruled out: A new release (No release since Tuesday)');
+  });
+
+  await test.step('roles are taken, and the coordination goes over once it is accepted', async () => {
+    await mika.getByRole('button', { name: /Take it.*Communicator/ }).click();
+    await expect(ingrid.getByText('Communicator: Mika Sund').first()).toBeVisible();
+    await ingrid.getByRole('button', { name: 'Hand over…' }).click();
+    await ingrid.getByLabel('To', { exact: true }).selectOption({ label: 'Mika Sund' });
+    await ingrid.getByRole('button', { name: 'Offer it' }).click();
+    await expect(ingrid.getByText('Coordination is offered to Mika Sund').first()).toBeVisible();
+    await mika.getByRole('button', { name: 'Accept it' }).click();
+    await expect(ingrid.getByText('Mika Sund coordinates.').first()).toBeVisible();
+  });
+
+  const guest = await phone(browser);
+  await test.step('somebody without an account reads how it stands, on a phone, and when it is expected back', async () => {
+    await mika.getByRole('button', { name: 'Estimate…' }).click();
+    await mika.getByRole('button', { name: '30 min', exact: true }).click();
+    await mika.getByRole('button', { name: 'Say so' }).click();
+    await expect(known).toContainText('Expected back by');
+    await mika.getByRole('button', { name: 'Give a card…' }).click();
+    await mika.getByLabel('Who it is for').fill('Harbour master');
+    await mika.getByRole('button', { name: 'Make the address' }).click();
+    const address = await mika.getByRole('link', { name: 'Harbour master' }).getAttribute('href');
+    await guest.goto(address ?? '');
+    await expect(guest.getByText('Vehicle lanes are slow.')).toBeVisible();
+    await expect(guest.getByText('Nobody can say yet.')).toBeHidden();
+    await accessible(guest, 'a card of how it stands');
+    await fitsItsWidth(guest);
+  });
+
+  await test.step('an incident that hangs on it is put under it by itself, and shows its story', async () => {
+    await speak(request, 'lane-control-skjell', 'critical', 'Lane control Skjell lets nobody through');
+    const child = await declare(ingrid, 'Lane control Skjell lets nobody through');
+    await expect(ingrid.getByRole('region', { name: 'Part of a major incident' })).toContainText(
+      'Lanes open to no booking',
+    );
+    await expect(mika.getByText(/put there by itself/)).toBeVisible();
+    await accessible(mika, 'the room of a major incident');
+    await mika.keyboard.press('k');
+    await expect(mika.getByRole('dialog')).toBeVisible();
+    await accessible(mika, 'what is known about it');
+    await mika.keyboard.press('Escape');
+    await ingrid.goto(child);
+  });
+
+  await test.step('it is confirmed, ends with what is under it, and the outsider reads that it is over', async () => {
+    await speak(request, 'lane-control-skjell', 'critical', 'Lane control Skjell lets nobody through', true);
+    await mika.keyboard.press('r');
+    const sheet = mika.getByRole('dialog');
+    await expect(sheet.getByRole('heading', { name: 'Ends with it' })).toBeVisible();
+    await accessible(mika, 'resolving a major incident');
+    await sheet.getByLabel('What was done').fill('Clock set by hand');
+    await sheet.getByLabel('A check that was run').fill('Ten cars came through');
+    await sheet.getByRole('button', { name: /^Resolve/ }).click();
+    await expect(sheet).toBeHidden();
+    await expect(ingrid.getByText(/Resolved with IN-/).first()).toBeVisible();
+    await expect(guest.getByRole('heading', { name: 'It is over' })).toBeVisible();
+  });
+});
+
+test('how major incidents are dealt with is set by an administrator, and nonsense is refused with a reason', async ({
+  page,
+}) => {
+  await signIn(page, 'Per Strand');
+  await page.goto('/settings/major');
+  await accessible(page, 'settings of major incidents');
+  await page.getByRole('button', { name: 'Add a condition' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText(/Condition \d+ asks for nothing/)).toBeVisible();
+  await page.getByLabel(/Condition 4: Reports/).fill('25');
+  await page.getByRole('button', { name: 'Add a role' }).click();
+  await page.getByLabel('Role 1', { exact: true }).fill('Scribe');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved. It holds from now on.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Role 1', { exact: true })).toHaveValue('Scribe');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await fitsItsWidth(page);
+});
