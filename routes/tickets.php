@@ -11,6 +11,7 @@ use App\Tickets\Steps\ChecklistsController;
 use App\Tickets\Steps\StepsController;
 use App\Tickets\SurgesController;
 use App\Tickets\TicketsController;
+use App\Tickets\Together\TogetherController;
 use App\Tickets\WaysIn\ChatController;
 use App\Tickets\WaysIn\MailController;
 use App\Updates\ReadersLanguage;
@@ -28,6 +29,8 @@ Route::middleware('web')->group(function (): void {
         Route::post('tickets/{ticket}/offer', [TicketsController::class, 'answerOffer'])->whereNumber('ticket');
         Route::post('tickets/lists', [TicketsController::class, 'keepList']);
         Route::post('tickets/lists/drop', [TicketsController::class, 'dropList']);
+        Route::post('incidents/{incident}/answers', [TogetherController::class, 'give'])->middleware('may:work-tickets');
+        Route::post('answers/{answer}/stop', [TogetherController::class, 'stop'])->middleware('may:work-tickets')->where('answer', '[0-9]{1,18}');
         // Whoever runs incidents, and whoever works tickets, may ask a team for something.
         Route::post('incidents/{incident}/tasks', [StepsController::class, 'addToIncident'])->middleware('may:work-tickets');
         Route::get('tasks', [StepsController::class, 'index']);

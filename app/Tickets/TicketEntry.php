@@ -11,6 +11,8 @@ use App\Platform\Journal\Particular;
 enum TicketEntry: string implements EntryKind
 {
     case Answered = 'ticket.answered';
+    case AllAnswered = 'ticket.all_answered';
+    case AllAnsweredStopped = 'ticket.all_answered_stopped';
     case Noted = 'ticket.noted';
     case Said = 'ticket.said';
     case MoreUrgent = 'ticket.more_urgent';
@@ -51,7 +53,7 @@ enum TicketEntry: string implements EntryKind
     public function particulars(): array
     {
         return match ($this) {
-            self::Answered, self::Noted, self::Said, self::TaskSaid => ['text' => Particular::Words],
+            self::Answered, self::AllAnswered, self::AllAnsweredStopped, self::Noted, self::Said, self::TaskSaid => ['text' => Particular::Words],
             self::TaskAdded, self::TaskDone, self::TaskReopened, self::TaskTaken => ['text' => Particular::Words],
             self::TaskSkipped => ['text' => Particular::Words, 'why' => Particular::Words],
             self::Tried => ['what' => Particular::Words, 'why' => Particular::Words],

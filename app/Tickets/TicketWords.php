@@ -19,6 +19,8 @@ final class TicketWords implements TellsEntries
         $ref = $facts->text('ref');
 
         return match (TicketEntry::tryFrom($kind)) {
+            TicketEntry::AllAnswered => Sentence::strong('All reporters are told', $facts->text('text')),
+            TicketEntry::AllAnsweredStopped => Sentence::plain('Reporters who come later are not told any more', $facts->text('text')),
             TicketEntry::Answered => Sentence::plain("Answered the reporter of $ref", $facts->text('text')),
             TicketEntry::Noted => Sentence::plain("Internal note on $ref", $facts->text('text')),
             TicketEntry::TaskTaken => Sentence::plain("Took $ref", $facts->text('text')),

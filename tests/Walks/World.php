@@ -19,6 +19,7 @@ use App\Tickets\Steps\Checklist;
 use App\Tickets\Steps\Task;
 use App\Tickets\Steps\TaskTickets;
 use App\Tickets\Ticket;
+use App\Tickets\Together\SharedAnswer;
 use App\Updates\Cards\Card;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Finding\HypothesisState;
@@ -37,7 +38,7 @@ final class World
             'report' => (int) Report::query()->latest('id')->value('id'),
             'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
-            'card' => self::card(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
+            'card' => self::card(), 'answer' => self::answer(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -63,6 +64,13 @@ final class World
         return Card::query()->whereNull('withdrawn_at')->first()->id ?? Card::query()->create([
             'incident_id' => self::incident(), 'token' => str_repeat('c', Card::TOKEN_LENGTH), 'for' => 'The harbour master', 'made_by_id' => 'per-strand',
             'made_at' => now(), 'expires_at' => now()->addDay(),
+        ])->id;
+    }
+
+    private static function answer(): int
+    {
+        return SharedAnswer::query()->whereNull('stopped_at')->first()->id ?? SharedAnswer::query()->create([
+            'incident_id' => self::incident(), 'text' => 'Buy on board.', 'person_id' => 'per-strand', 'at' => now(),
         ])->id;
     }
 
@@ -182,6 +190,7 @@ final class World
             'POST options/{option}/choose' => ['why' => 'x', 'team' => 'lanes'],
             'POST incidents/{incident}/under' => ['incidents' => [$incident->id]], 'POST incidents/{incident}/out' => ['why' => 'x'],
             'POST incidents/{incident}/cards' => ['for' => 'x', 'hours' => 4],
+            'POST incidents/{incident}/answers' => ['text' => 'x', 'anyway' => true],
             'POST incidents/{incident}/stage' => ['version' => $incident->version, 'stage' => 'fixing'],
             'POST incidents/{incident}/resolve' => [
                 'resolution' => 'x', 'update' => 'x', 'tried' => true, 'word' => 'x', 'check' => 'x', 'unconfirmed' => 'x',

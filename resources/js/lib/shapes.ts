@@ -162,6 +162,9 @@ export interface SeenLine { id: number; ref: string; title: string; was: string;
 /** Topology/Reach */
 export interface Service { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }
 
+/** Tickets/Together/TogetherController */
+export interface SharedAnswerLine { id: number; text: string; by: string; at: string; told: number; owed: number; goesOn: boolean }
+
 /** Tickets/Suggestions */
 export interface Suggested { field: string; choices: Alternative[] }
 

@@ -115,6 +115,7 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/here' => ['room.entered incident:#@'],
             'incidents/{incident}/notes' => ['incident.note incident:#@'],
             'incidents/{incident}/alerts' => ['alert.attached alert:#@'],
+            'incidents/{incident}/answers' => ['ticket.all_answered incident:#@'], 'answers/{answer}/stop' => ['ticket.all_answered_stopped incident:#@'],
             'incidents/{incident}/cards' => ['card.given incident:#@'], 'cards/{card}/withdraw' => ['card.withdrawn incident:#@'],
             'incidents/{incident}/roles' => ['role.given incident:#@'], 'incidents/{incident}/hypotheses' => ['hypothesis.added incident:#@'],
             'hypotheses/{hypothesis}/take' => ['hypothesis.taken incident:#@'], 'hypotheses/{hypothesis}/settle' => ['hypothesis.settled incident:#@'],

@@ -27,7 +27,7 @@ const offer = (): void =>
 <template>
   <form class="mt-1 grid gap-1" @submit.prevent="offer">
     <label class="font-semibold"
-      >To
+      >To whom
       <select v-model="to" class="field font-normal" required>
         <option value="" disabled>{{ colleagues ? 'Choose a coordinator' : 'One moment' }}</option>
         <option v-for="one in colleagues ?? []" :key="one.id" :value="one.id">{{ one.name }}</option>
