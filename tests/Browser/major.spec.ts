@@ -94,7 +94,7 @@ test('a major incident is raised, worked on by two, told to an outsider, and end
     await expect(mika.getByText(/put there by itself/)).toBeVisible();
     await accessible(mika, 'the room of a major incident');
     await mika.keyboard.press('k');
-    await expect(mika.getByRole('dialog')).toBeVisible();
+    await expect(mika.getByRole('heading', { name: 'What do we know about this?' })).toBeVisible();
     await accessible(mika, 'what is known about it');
     await mika.keyboard.press('Escape');
     await ingrid.goto(child);
