@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Ending\Recurrence;
 use App\Incidents\Targets\Promised;
 use App\Platform\Person;
 use App\Platform\Team;
@@ -63,6 +64,7 @@ final class ProposeIncident
                 $hit->services,
             ),
             'sites' => $hit->sites,
+            'returns' => Recurrence::of(array_map(strval(...), array_keys($observed))),
             'together' => Troubles::now($situation)->with($observed),
             'targets' => $matrix->toArray()['targets'],
             'restore' => self::restore(),

@@ -21,8 +21,8 @@ test('a major incident is raised, worked on by two, told to an outsider, and end
 }) => {
   const ingrid = await someone(browser, 'Ingrid Vale');
   const mika = await someone(browser, 'Mika Sund');
-  await speak(request, 'clk-2', 'critical', 'Time server clk-2 stands still');
-  const room = await declare(ingrid, 'Time server clk-2 stands still');
+  await speak(request, 'announce-hub', 'critical', 'The announcement hub stands still');
+  const room = await declare(ingrid, 'The announcement hub stands still');
   const known = ingrid.getByRole('region', { name: 'What we know' });
   await mika.goto('/incidents');
 
@@ -33,14 +33,14 @@ test('a major incident is raised, worked on by two, told to an outsider, and end
     const title = sheet.getByLabel('What is really broken');
     await expect(title).toBeFocused();
     await accessible(ingrid, 'raising to a major incident');
-    await title.fill('Lanes open to no booking');
+    await title.fill('Announcements fail everywhere');
     await sheet.getByLabel('How it was confirmed').fill('Two terminals were called');
-    await sheet.getByLabel('What outsiders read').fill('Vehicle lanes are slow.');
+    await sheet.getByLabel('What outsiders read').fill('Announcements are made by hand.');
     await ingrid.keyboard.press('Tab');
     await ingrid.keyboard.press('Enter');
     await expect(sheet).toBeHidden();
     await expect(ingrid.getByText('Major incident', { exact: true })).toBeVisible();
-    await expect(mika.getByRole('link', { name: /Lanes open to no booking/ })).toContainText('Major');
+    await expect(mika.getByRole('link', { name: /Announcements fail everywhere/ })).toContainText('Major');
     await mika.goto(room);
   });
 
@@ -79,17 +79,17 @@ test('a major incident is raised, worked on by two, told to an outsider, and end
     await mika.getByRole('button', { name: 'Make the address' }).click();
     const address = await mika.getByRole('link', { name: 'Harbour master' }).getAttribute('href');
     await guest.goto(address ?? '');
-    await expect(guest.getByText('Vehicle lanes are slow.')).toBeVisible();
+    await expect(guest.getByText('Announcements are made by hand.')).toBeVisible();
     await expect(guest.getByText('Nobody can say yet.')).toBeHidden();
     await accessible(guest, 'a card of how it stands');
     await fitsItsWidth(guest);
   });
 
   await test.step('an incident that hangs on it is put under it by itself, and shows its story', async () => {
-    await speak(request, 'lane-control-skjell', 'critical', 'Lane control Skjell lets nobody through');
-    const child = await declare(ingrid, 'Lane control Skjell lets nobody through');
+    await speak(request, 'announcements', 'critical', 'Nothing is announced any more');
+    const child = await declare(ingrid, 'Nothing is announced any more');
     await expect(ingrid.getByRole('region', { name: 'Part of a major incident' })).toContainText(
-      'Lanes open to no booking',
+      'Announcements fail everywhere',
     );
     await expect(mika.getByText(/put there by itself/)).toBeVisible();
     await accessible(mika, 'the room of a major incident');
@@ -101,7 +101,8 @@ test('a major incident is raised, worked on by two, told to an outsider, and end
   });
 
   await test.step('it is confirmed, ends with what is under it, and the outsider reads that it is over', async () => {
-    await speak(request, 'lane-control-skjell', 'critical', 'Lane control Skjell lets nobody through', true);
+    await speak(request, 'announcements', 'critical', 'Nothing is announced any more', true);
+    await speak(request, 'announce-hub', 'critical', 'The announcement hub stands still', true);
     await mika.keyboard.press('r');
     const sheet = mika.getByRole('dialog');
     await expect(sheet.getByRole('heading', { name: 'Ends with it' })).toBeVisible();

@@ -95,25 +95,36 @@ for (const [name, path] of [
 ])
   await shoot(ingrid, name, path);
 await ingrid.goto(base + room);
-await ingrid.getByRole('button', { name: /^(Check and raise…|Raise to major…)$/ }).first().click();
+await ingrid
+  .getByRole('button', { name: /^(Check and raise…|Raise to major…)$/ })
+  .first()
+  .click();
 await ingrid.getByLabel('How it was confirmed').fill('Two terminals were called; both see it');
 await ingrid.getByLabel('What outsiders read').fill('Vehicle lanes open by hand only. Please allow more time.');
 await ingrid.getByRole('button', { name: 'Raise to a major incident' }).click();
 await ingrid.getByRole('dialog').waitFor({ state: 'hidden' });
-await ingrid.getByRole('button', { name: /^Put it down/ }).first().click();
+await ingrid
+  .getByRole('button', { name: /^Put it down/ })
+  .first()
+  .click();
 await ingrid.getByText('put down by Ingrid Vale').first().waitFor();
 await ingrid.getByRole('button', { name: /^Something else/ }).click();
 await ingrid.getByRole('textbox', { name: 'What may be the cause' }).fill('The new release of lane control');
 await ingrid.getByRole('button', { name: 'Put it down', exact: true }).click();
 await ingrid.getByRole('button', { name: /^Rule it out….*new release/ }).click();
-await ingrid.getByLabel('What was checked, and what came of it').fill('Two terminals still run the old one, and are shut too');
+await ingrid
+  .getByLabel('What was checked, and what came of it')
+  .fill('Two terminals still run the old one, and are shut too');
 await ingrid.getByRole('button', { name: 'Rule it out', exact: true }).click();
 await ingrid.getByText('Two terminals still run the old one').first().waitFor();
 await ingrid.getByRole('button', { name: 'Estimate…' }).click();
 await ingrid.getByRole('button', { name: '1 h', exact: true }).click();
 await ingrid.getByLabel('Why then').fill('Clocks are set one site after the other');
 await ingrid.getByRole('button', { name: 'Say so' }).click();
-await ingrid.getByText(/Expected back by/).first().waitFor();
+await ingrid
+  .getByText(/Expected back by/)
+  .first()
+  .waitFor();
 await ingrid.getByRole('button', { name: /^Take it.*Communicator/ }).click();
 await ingrid.waitForTimeout(2000);
 await ingrid.locator('section[aria-label="What we know"]').evaluate((known) => known.scrollTo(0, 250));

@@ -181,7 +181,7 @@ final class World
             'POST incidents/{incident}/handover/answer' => ['accept' => false, 'why' => 'x'],
             'POST settings/major' => [
                 'version' => 0, 'conditions' => [['tier' => 1, 'places' => 2, 'reports' => 3, 'minutes' => 4]], 'update_minutes' => 15,
-                'team' => 'lanes', 'roles' => [['name' => 'Scribe']], 'confirm_all' => false, 'proving_minutes' => 20, 'link_alone' => true,
+                'team' => 'lanes', 'roles' => [['name' => 'Scribe']], 'confirm_all' => false, 'proving_minutes' => 20, 'link_alone' => true, 'watch_minutes' => 240,
             ],
             'POST incidents/{incident}/hypotheses' => ['text' => 'x', 'check' => 'x', 'item' => 'clk-2'],
             'POST hypotheses/{hypothesis}/settle' => ['state' => 'ruled-out', 'why' => 'x', 'version' => 1],

@@ -19,7 +19,7 @@ use Skarvo\Incidents\Major\Conditions;
  *
  * @phpstan-type MajorCondition array{tier: int|null, places: int|null, reports: int|null, minutes: int|null}
  * @phpstan-type MajorRole array{id: string, name: string}
- * @phpstan-type MajorChoices array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>, confirm_all: bool, proving_minutes: int, link_alone: bool}
+ * @phpstan-type MajorChoices array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>, confirm_all: bool, proving_minutes: int, link_alone: bool, watch_minutes: int}
  */
 final readonly class MajorSettings
 {
@@ -31,6 +31,9 @@ final readonly class MajorSettings
     /** So long is looked at whether what is said to work again does. */
     private const PROVING_MINUTES = 30;
 
+    /** What returns within so many minutes is offered as the same incident. */
+    private const WATCH_MINUTES = 240;
+
     /**
      * @param  string|null  $team  that is called when an incident is raised
      * @param  list<MajorRole>  $roles  besides coordinator, technical lead and communicator
@@ -38,14 +41,15 @@ final readonly class MajorSettings
      */
     private function __construct(
         public Conditions $conditions, public int $updateMinutes, public ?string $team, public array $roles, public bool $confirmAll,
-        public int $provingMinutes, public bool $linkAlone, public int $version,
+        public int $provingMinutes, public bool $linkAlone, public int $watchMinutes,
+        public int $version,
     ) {}
 
     public static function now(): self
     {
         $stored = Setting::shown(self::SETTING);
         if ($stored === null) {
-            return new self(Conditions::usual(), self::UPDATE_MINUTES, null, [], false, self::PROVING_MINUTES, true, 0);
+            return new self(Conditions::usual(), self::UPDATE_MINUTES, null, [], false, self::PROVING_MINUTES, true, self::WATCH_MINUTES, 0);
         }
         /** @var MajorChoices $value as change() wrote it */
         $value = $stored->value;
@@ -56,7 +60,7 @@ final readonly class MajorSettings
                 $value['conditions'],
             )),
             $value['update_minutes'], $value['team'], $value['roles'], $value['confirm_all'],
-            $value['proving_minutes'], $value['link_alone'], $stored->version,
+            $value['proving_minutes'], $value['link_alone'], $value['watch_minutes'], $stored->version,
         );
     }
 
@@ -85,7 +89,7 @@ final readonly class MajorSettings
             ], $this->conditions->conditions),
             'update_minutes' => $this->updateMinutes, 'team' => $this->team, 'roles' => $this->roles,
             'confirm_all' => $this->confirmAll, 'proving_minutes' => $this->provingMinutes,
-            'link_alone' => $this->linkAlone,
+            'link_alone' => $this->linkAlone, 'watch_minutes' => $this->watchMinutes,
         ];
     }
 }

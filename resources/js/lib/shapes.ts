@@ -91,7 +91,7 @@ export interface KnownText { title: string; body: string }
 export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
 
 /** Incidents/Major/MajorSettings */
-export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[]; confirm_all: boolean; proving_minutes: number; link_alone: boolean }
+export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[]; confirm_all: boolean; proving_minutes: number; link_alone: boolean; watch_minutes: number }
 
 /** Incidents/Major/MajorSettings */
 export interface MajorCondition { tier: number | null; places: number | null; reports: number | null; minutes: number | null }
@@ -146,6 +146,9 @@ export interface ReadItem { id: string; name: string; kind: string; read: string
 
 /** Incidents/Report */
 export interface ReportLine { id: number; ref: string; what: string; site: string | null; name: string | null; service: string; service_id: string; told_at: string; resolved_at: string | null; incident: number | null }
+
+/** Incidents/Ending/Recurrence */
+export interface ReturnLine { id: number; ref: string; title: string; resolved_at: string; items: string[] }
 
 /** Incidents/Roles/RolesInRoom */
 export interface RoleLine { id: string; name: string; person: { id: string; name: string } | null; since: string | null; before: { name: string; since: string; until: string | null }[] }

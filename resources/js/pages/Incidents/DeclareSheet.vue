@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref } from 'vue';
+import { Link } from '@inertiajs/vue3';
 import ActButton from '@/components/ActButton.vue';
+import TimeAgo from '@/components/TimeAgo.vue';
 import ChoiceRow from '@/components/ChoiceRow.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
@@ -11,6 +13,7 @@ import { lasting } from '@/lib/time';
 import ItemPicker from '@/components/ItemPicker.vue';
 import { ask } from '@/lib/ask';
 import { ITEM_STATES } from '@/lib/enums';
+import type { ReturnLine } from '@/lib/shapes';
 import type { Beginning, Choice, Service, State } from '@/lib/types';
 
 /** Declares an incident: each choice comes filled in from what is known, and says why. */
@@ -30,6 +33,8 @@ interface Proposal {
   /** What somebody says is wrong, where no alert does. */
   said: { id: string; name: string; state: State } | null;
   /** Incidents under way that hang on the same. */
+  /** Incidents that ended a short while ago, and to which the same items belonged. */
+  returns: ReturnLine[];
   together: { id: number; ref: string; title: string; item: string }[];
   /** How many an hour stand behind what is hit. */
   behind: string | null;
@@ -147,6 +152,18 @@ const declare = (): void =>
           >
             Attach {{ plural(from.alerts.length, 'alert') }} to it instead
           </button>
+        </p>
+      </section>
+      <section
+        v-if="proposal.returns.length"
+        class="border-l-[5px] border-call bg-sheet px-3 py-2 text-small"
+        role="note"
+        aria-label="It may be back"
+      >
+        <p v-for="one in proposal.returns" :key="one.id">
+          <strong>{{ one.ref }} {{ one.title }}</strong> ended <TimeAgo :at="one.resolved_at" />, and was about
+          {{ one.items.slice(0, 3).join(', ') }} too.
+          <Link :href="`/incidents/${one.id}#reopen`" class="link">Reopen it instead…</Link>
         </p>
       </section>
       <section v-if="from.alerts.length === 0" class="grid gap-2">

@@ -120,6 +120,16 @@ const save = (): void => {
           any incident is resolved</label
         >
         <label class="font-semibold"
+          >Minutes within which what returns is the same incident
+          <input
+            v-model.number="edited.watch_minutes"
+            type="number"
+            min="1"
+            max="10080"
+            required
+            class="field w-28! font-normal"
+        /></label>
+        <label class="font-semibold"
           >Minutes for “working again, being checked”
           <input
             v-model.number="edited.proving_minutes"
