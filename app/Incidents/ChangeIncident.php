@@ -35,7 +35,9 @@ final class ChangeIncident
                 throw Refused::because("{$incident->ref()} is resolved and does not change any more.");
             }
             if ($incident->version !== $version) {
-                throw Refused::because('Somebody else changed this incident meanwhile; their words are on the screen now. Yours are still in the form: send them again if they still hold.');
+                throw Refused::because(
+                    'Somebody else changed this incident meanwhile; their words are on the screen now. Yours are still in the form: send them again if they still hold.',
+                );
             }
             $matrix = Priorities::matrix();
             $priority = $matrix->priority($impact, $urgency);

@@ -126,7 +126,10 @@ final class Incident extends Record
     /** @return Collection<int, self> those that are open, by number: read once in a look at a screen */
     public static function allOpen(): Collection
     {
-        return Look::once('open incidents', static fn(): Collection => self::query()->with('occasion')->whereNull('resolved_at')->orderBy('id')->get());
+        return Look::once(
+            'open incidents',
+            static fn(): Collection => self::query()->with('occasion')->whereNull('resolved_at')->orderBy('id')->get(),
+        );
     }
 
     /** @return Collection<int, Entry> all that was written down of it, the oldest first: read once in a look at a screen */

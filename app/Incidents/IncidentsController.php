@@ -74,7 +74,13 @@ final class IncidentsController
         $input = $request->validated();
         $person = CurrentPerson::of($request);
         WhoTakesPart::must($incident, $person);
-        Once::for($request, static fn() => $change($incident, (int) $input['version'], $incident->title, $incident->impact, $incident->urgency, Stage::from($input['stage']), $person));
+        Once::for(
+            $request,
+            static fn() => $change(
+                $incident, (int) $input['version'], $incident->title, $incident->impact, $incident->urgency,
+                Stage::from($input['stage']), $person,
+            ),
+        );
 
         return back();
     }
@@ -90,7 +96,10 @@ final class IncidentsController
     public function note(NoteIncidentRequest $request, Incident $incident, WriteNote $write): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static fn() => $write($incident, $input['text'], (bool) ($input['decision'] ?? false), CurrentPerson::of($request)));
+        Once::for(
+            $request,
+            static fn() => $write($incident, $input['text'], (bool) ($input['decision'] ?? false), CurrentPerson::of($request)),
+        );
 
         return back();
     }
@@ -98,7 +107,13 @@ final class IncidentsController
     public function resolve(ResolveIncidentRequest $request, Incident $incident, ResolveIncident $resolve): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static fn() => $resolve($incident, $input['resolution'], $input['update'], $request->confirm(), $request->stayOpen(), CurrentPerson::of($request)));
+        Once::for(
+            $request,
+            static fn() => $resolve(
+                $incident, $input['resolution'], $input['update'], $request->confirm(), $request->stayOpen(),
+                CurrentPerson::of($request),
+            ),
+        );
 
         return back();
     }
@@ -111,7 +126,12 @@ final class IncidentsController
     public function reopen(ReopenIncidentRequest $request, Incident $incident, ReopenIncident $reopen): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static fn() => $reopen($incident, $input['why'], $input['update'], (bool) ($input['call'] ?? false), CurrentPerson::of($request)));
+        Once::for(
+            $request,
+            static fn() => $reopen(
+                $incident, $input['why'], $input['update'], (bool) ($input['call'] ?? false), CurrentPerson::of($request),
+            ),
+        );
 
         return redirect()->route('room', $incident->id);
     }

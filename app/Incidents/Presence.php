@@ -65,7 +65,10 @@ final class Presence implements Swept
         }, array_values(array_unique(array_filter(
             [...$here, ...$entered], static fn(mixed $id): bool => is_string($id) && isset(Names::people()[$id]),
         ))));
-        usort($people, static fn(array $a, array $b): int => [! $a['coordinates'], ! $a['here'], $a['name']] <=> [! $b['coordinates'], ! $b['here'], $b['name']]);
+        usort(
+            $people,
+            static fn(array $a, array $b): int => [! $a['coordinates'], ! $a['here'], $a['name']] <=> [! $b['coordinates'], ! $b['here'], $b['name']],
+        );
 
         return $people;
     }

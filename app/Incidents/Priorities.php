@@ -38,7 +38,9 @@ final class Priorities
     {
         DB::transaction(static function () use ($matrix, $version, $by): void {
             if (self::version() !== $version) {
-                throw Refused::because('Somebody else changed the priorities meanwhile. Yours are kept in the form; reload the page to see theirs.');
+                throw Refused::because(
+                    'Somebody else changed the priorities meanwhile. Yours are kept in the form; reload the page to see theirs.',
+                );
             }
             Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => $matrix->toArray(), 'version' => $version + 1]);
             Journal::write(

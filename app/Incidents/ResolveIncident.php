@@ -32,8 +32,9 @@ final class ResolveIncident
      *
      * @throws Refused if it is resolved already, or has to be confirmed and is not
      */
-    public function __invoke(Incident $incident, string $resolution, string $publicText, Confirm $confirm, array $stayOpen, Person $by): void
-    {
+    public function __invoke(
+        Incident $incident, string $resolution, string $publicText, Confirm $confirm, array $stayOpen, Person $by,
+    ): void {
         DB::transaction(static function () use ($incident, $resolution, $publicText, $confirm, $stayOpen, $by): void {
             Locked::again($incident);
             if (! $incident->isOpen()) {

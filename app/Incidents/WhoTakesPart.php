@@ -23,7 +23,9 @@ final class WhoTakesPart
         if (! $isTheirs && array_filter(
             Given::all(TakesPart::class), static fn(TakesPart $one): bool => $one->takesPart($incident, $person),
         ) === []) {
-            throw Refused::because('This incident is not your team\'s, you were not called to it, and you have no role in it. Ask its coordinator.');
+            throw Refused::because(
+                'This incident is not your team\'s, you were not called to it, and you have no role in it. Ask its coordinator.',
+            );
         }
     }
 }

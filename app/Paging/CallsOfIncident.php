@@ -43,7 +43,9 @@ final class CallsOfIncident implements HasConsequences
     private function lowered(Incident $incident, Turn $turn): Foreseen
     {
         $begun = Call::query()->with('occasion')->for('incident', $incident->id)->whereNull('handed_from')
-            ->where('started_at', '>=', $incident->major_at?->startOfSecond())->where('outcome', '!=', Outcome::Resolved)->orderBy('id')->get();
+            ->where(
+                'started_at', '>=', $incident->major_at?->startOfSecond(),
+            )->where('outcome', '!=', Outcome::Resolved)->orderBy('id')->get();
         $ends = $begun->filter(static fn(Call $call): bool => $call->outcome !== Outcome::Acknowledged);
         $goesOn = $begun->filter(static fn(Call $call): bool => $call->outcome === Outcome::Acknowledged);
 
@@ -75,7 +77,9 @@ final class CallsOfIncident implements HasConsequences
         $calls = Call::query()->with('occasion')
             ->for('incident', $incident->id)->where('outcome', '!=', Outcome::Resolved)->get();
 
-        return new Foreseen(static fn(): array => ['calls' => array_values($calls->map(static fn(Call $call): string => $call->calls())->all())], function () use ($incident, $calls): void {
+        return new Foreseen(static fn(): array => [
+            'calls' => array_values($calls->map(static fn(Call $call): string => $call->calls())->all()),
+        ], function () use ($incident, $calls): void {
             foreach ($calls as $call) {
                 $this->follow->happens($call, HappeningKind::Resolved);
                 Journal::write(

@@ -32,7 +32,10 @@ final class TicketsServiceProvider extends Capability
             RunsOut::class => [TicketClocks::class],
             ClockPart::class => [LookAtTickets::class, Languages\TranslateUpdates::class, Together\GiveAnswers::class],
             Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],
-            RoomPanel::class => [Busy\BusyPeriods::class, Steps\IncidentTasks::class, Notes\NotesElsewhere::class, Together\TogetherController::class],
+            RoomPanel::class => [
+                Busy\BusyPeriods::class, Steps\IncidentTasks::class, Notes\NotesElsewhere::class,
+                Together\TogetherController::class,
+            ],
             CountsTargets::class => [Promises::class],
             SpeaksUpdates::class => [Languages\TranslateUpdates::class],
             TellsEntries::class => [TicketWords::class],

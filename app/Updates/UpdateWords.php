@@ -25,7 +25,9 @@ final class UpdateWords implements TellsEntries
                 "The reporter of {$facts->text('ref')} says that it ".($facts->text('helped') === 'yes' ? 'helped' : 'did not help'),
                 $facts->text('text'),
             ),
-            UpdateEntry::FilesCame => Sentence::plain($facts->text('count') === '1' ? "Added a file to {$facts->text('ref')}" : "Added {$facts->text('count')} files to {$facts->text('ref')}"),
+            UpdateEntry::FilesCame => Sentence::plain(
+                $facts->text('count') === '1' ? "Added a file to {$facts->text('ref')}" : "Added {$facts->text('count')} files to {$facts->text('ref')}",
+            ),
             UpdateEntry::PictureRead => Sentence::plain("Read the words in a picture of {$facts->text('ref')}"),
             UpdateEntry::CardGiven => Sentence::plain("Card given, for {$facts->text('hours')} h", $facts->text('for')),
             UpdateEntry::CardWithdrawn => Sentence::plain('Card withdrawn', $facts->text('for')),

@@ -37,7 +37,9 @@ final class SearchKnown
         foreach (Given::all(Knows::class) as $knows) {
             $ids = $found[$knows->kind()] ?? [];
             $shown = $ids === [] ? [] : $knows->lines($ids, $reader);
-            $lines[] = array_slice(array_values(array_filter(array_map(static fn(int $id): ?array => $shown[$id] ?? null, $ids))), 0, self::EACH);
+            $lines[] = array_slice(
+                array_values(array_filter(array_map(static fn(int $id): ?array => $shown[$id] ?? null, $ids))), 0, self::EACH,
+            );
         }
 
         return array_merge([], ...$lines);

@@ -29,10 +29,14 @@ final class Recurrence
         if ($ended->isEmpty() || $items === []) {
             return [];
         }
-        $had = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->join('items', 'items.id', '=', 'alert_items.item')
+        $had = DB::table('alert_items')->join(
+            'alerts', 'alerts.id', '=', 'alert_items.alert_id',
+        )->join('items', 'items.id', '=', 'alert_items.item')
             ->whereIn('alerts.incident_id', $ended->modelKeys())->whereIn('alert_items.item', $items)->distinct()
             ->select(['alerts.incident_id', 'items.name'])
-            ->union(DB::table('incident_items')->join('items', 'items.id', '=', 'incident_items.item_id')->whereNotNull('incident_items.state')
+            ->union(DB::table('incident_items')->join(
+                'items', 'items.id', '=', 'incident_items.item_id',
+            )->whereNotNull('incident_items.state')
                 ->whereIn('incident_id', $ended->modelKeys())->whereIn('item_id', $items)->select(['incident_id', 'items.name']))
             ->get()->groupBy('incident_id');
         $lines = [];

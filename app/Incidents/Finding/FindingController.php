@@ -30,7 +30,10 @@ final class FindingController
         $by = CurrentPerson::of($request);
         WhoTakesPart::must($incident, $by);
         $item = isset($input['item']) ? Item::query()->findOrFail((string) $input['item']) : null;
-        Once::for($request, static fn() => (new WorkHypotheses($by))->add($incident, trim($input['text']), trim((string) ($input['check'] ?? '')), $item));
+        Once::for(
+            $request,
+            static fn() => (new WorkHypotheses($by))->add($incident, trim($input['text']), trim((string) ($input['check'] ?? '')), $item),
+        );
 
         return back();
     }

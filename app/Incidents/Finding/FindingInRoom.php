@@ -61,7 +61,9 @@ final class FindingInRoom implements RoomPanel, SaysSoFar
             if ($some->isNotEmpty()) {
                 $more = $some->count() - self::NAMED;
                 $sentences[] = "{$state->words()}: ".$some->take(self::NAMED)
-                    ->map(static fn(Hypothesis $one): string => rtrim($one->text, '.').' ('.rtrim((string) $one->result, '.').')')->implode('; ')
+                    ->map(
+                        static fn(Hypothesis $one): string => rtrim($one->text, '.').' ('.rtrim((string) $one->result, '.').')',
+                    )->implode('; ')
                     .($more > 0 ? ", and $more more" : '').'.';
             }
         }

@@ -34,11 +34,20 @@ final class IncidentsKnown implements Knows
         $hypotheses = Hypothesis::query()->whereIn('incident_id', $subjects)->orderBy('id')->get()->groupBy('incident_id');
         foreach (Incident::query()->with('service')->whereKey($subjects)->get() as $incident) {
             $written = Entry::query()->about(Incident::KIND, $incident->id)->whereIn('kind', self::SAYS)->orderBy('seq')->get()
-                ->map(static fn(Entry $one): string => (string) json_encode(array_values(array_filter($one->told(), is_string(...))), JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE));
-            $found = ($hypotheses->get($incident->id) ?? collect())->map(static fn(Hypothesis $one): string => "$one->text $one->check $one->result");
+                ->map(
+                    static fn(Entry $one): string => (string) json_encode(
+                        array_values(array_filter($one->told(), is_string(...))),
+                        JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE,
+                    ),
+                );
+            $found = ($hypotheses->get($incident->id) ?? collect())->map(
+                static fn(Hypothesis $one): string => "$one->text $one->check $one->result",
+            );
             $texts[$incident->id] = [
                 'title' => "{$incident->ref()} $incident->title",
-                'body' => implode("\n", [$incident->service->name ?? '', (string) $incident->resolution, ...$found->all(), ...$written->all()]),
+                'body' => implode(
+                    "\n", [$incident->service->name ?? '', (string) $incident->resolution, ...$found->all(), ...$written->all()],
+                ),
             ];
         }
 
@@ -49,7 +58,9 @@ final class IncidentsKnown implements Knows
     {
         return Incident::query()->with('service')->whereKey($records)->get()->mapWithKeys(static fn(Incident $one): array => [$one->id => [
             'kind' => Incident::KIND, 'id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title,
-            'more' => $one->resolved_at === null ? 'under way' : 'over after '.Duration::words((int) $one->started_at->diffInSeconds($one->resolved_at))
+            'more' => $one->resolved_at === null ? 'under way' : 'over after '.Duration::words(
+                (int) $one->started_at->diffInSeconds($one->resolved_at),
+            )
                 .($one->resolution === null ? '' : ": $one->resolution"),
             'link' => "/incidents/$one->id", 'at' => $one->started_at, 'loose' => false,
         ]])->all();

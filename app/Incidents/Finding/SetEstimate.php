@@ -38,7 +38,9 @@ final class SetEstimate
             throw Refused::because('This time is past. Say when it may work again.', 'at');
         }
         $was = $incident->estimate_at;
-        $incident->update(['estimate_at' => $at, 'estimate_by_id' => $at === null ? null : $by->id, 'estimates' => $incident->estimates + 1]);
+        $incident->update(
+            ['estimate_at' => $at, 'estimate_by_id' => $at === null ? null : $by->id, 'estimates' => $incident->estimates + 1],
+        );
         Journal::write(Actor::person($by), IncidentEntry::IncidentEstimated, ['incident', $incident->id], [
             'until' => $at?->toIso8601ZuluString(), 'was' => $was?->toIso8601ZuluString(), 'why' => $why,
         ], ['incident' => $incident->id]);

@@ -81,7 +81,9 @@ final readonly class WorkHypotheses
             'settled_at' => $isOpen ? null : now(), 'person_id' => $isOpen ? null : $hypothesis->person_id, 'version' => $next,
         ]);
         $this->write(
-            IncidentEntry::HypothesisSettled, $hypothesis->incident, ['text' => $hypothesis->text, 'state' => $state->value, 'result' => $result],
+            IncidentEntry::HypothesisSettled, $hypothesis->incident, [
+                'text' => $hypothesis->text, 'state' => $state->value, 'result' => $result,
+            ],
         );
     }
 

@@ -49,7 +49,9 @@ final readonly class MajorSettings
     {
         $stored = Setting::shown(self::SETTING);
         if ($stored === null) {
-            return new self(Conditions::usual(), self::UPDATE_MINUTES, null, [], false, self::PROVING_MINUTES, true, self::WATCH_MINUTES, 0);
+            return new self(
+                Conditions::usual(), self::UPDATE_MINUTES, null, [], false, self::PROVING_MINUTES, true, self::WATCH_MINUTES, 0,
+            );
         }
         /** @var MajorChoices $value as change() wrote it */
         $value = $stored->value;

@@ -39,7 +39,9 @@ final class MajorSettingsRequest extends Form
             $input = $validator->getData();
             foreach (is_array($input['conditions'] ?? null) ? $input['conditions'] : [] as $n => $one) {
                 if (is_array($one) && array_filter(array_intersect_key($one, array_flip(self::FIELDS)), is_numeric(...)) === []) {
-                    $validator->errors()->add('conditions', 'Condition '.((int) $n + 1).' asks for nothing. Fill one of its fields, or drop it.');
+                    $validator->errors()->add(
+                        'conditions', 'Condition '.((int) $n + 1).' asks for nothing. Fill one of its fields, or drop it.',
+                    );
                 }
             }
             $names = array_filter(array_map(
@@ -47,7 +49,9 @@ final class MajorSettingsRequest extends Form
                 is_array($input['roles'] ?? null) ? $input['roles'] : [],
             ));
             if (count(array_unique([...$names, 'lead', 'technical-lead', 'communicator', 'coordinator'])) < count($names) + 4) {
-                $validator->errors()->add('roles', 'Each role needs a name of its own. Coordinator, technical lead and communicator are there anyway.');
+                $validator->errors()->add(
+                    'roles', 'Each role needs a name of its own. Coordinator, technical lead and communicator are there anyway.',
+                );
             }
         }];
     }

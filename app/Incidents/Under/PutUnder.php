@@ -26,7 +26,9 @@ final class PutUnder
         Locked::again($major);
         Locked::again($child);
         if (! $major->isOpen() || ! $major->isMajor()) {
-            throw Refused::because("{$major->ref()} is no major incident".($major->isOpen() ? '' : ' that is under way').'. Raise it first.');
+            throw Refused::because(
+                "{$major->ref()} is no major incident".($major->isOpen() ? '' : ' that is under way').'. Raise it first.',
+            );
         }
         if ($child->id === $major->id || ! $child->isOpen()) {
             throw Refused::because($child->id === $major->id ? 'An incident is not part of itself.' : "{$child->ref()} is resolved.");
@@ -39,7 +41,9 @@ final class PutUnder
             return;
         }
         if ($parent !== null) {
-            throw Refused::because("{$child->ref()} is part of ".Incident::query()->findOrFail($parent)->ref().' already. Take it out there first.');
+            throw Refused::because(
+                "{$child->ref()} is part of ".Incident::query()->findOrFail($parent)->ref().' already. Take it out there first.',
+            );
         }
         Link::tie([Incident::KIND, $child->id], [Incident::KIND, $major->id], LinkKind::Under);
         if ($by->kind !== 'person') {

@@ -53,7 +53,9 @@ final class PutUnderByItself implements ClockPart
         if ($majors->isEmpty() || ! MajorSettings::now()->linkAlone) {
             return 0;
         }
-        $new = Incident::query()->whereNull('resolved_at')->whereNull('major_at')->where('declared_at', '>', now()->subSeconds(self::NEW_SECONDS))
+        $new = Incident::query()->whereNull('resolved_at')->whereNull('major_at')->where(
+            'declared_at', '>', now()->subSeconds(self::NEW_SECONDS),
+        )
             ->whereNotIn('id', Link::query()->where('kind', LinkKind::Under)->where('from_kind', Incident::KIND)->select('from_id'))
             ->orderBy('id')->get();
         if ($new->isEmpty()) {

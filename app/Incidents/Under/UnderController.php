@@ -31,7 +31,10 @@ final class UnderController
 
     public function takeOut(TakeOutRequest $request, Incident $incident, PutUnder $put): RedirectResponse
     {
-        Once::for($request, static fn() => $put->takeOut($incident, $request->validated()['why'], Actor::person(CurrentPerson::of($request))));
+        Once::for(
+            $request,
+            static fn() => $put->takeOut($incident, $request->validated()['why'], Actor::person(CurrentPerson::of($request))),
+        );
 
         return back();
     }

@@ -65,7 +65,9 @@ final class UnderInRoom implements HasConsequences, RoomPanel
         }
 
         return new Foreseen(static function () use ($children): array {
-            $reports = Report::query()->about(array_values(array_map(intval(...), $children->modelKeys())))->whereNull('resolved_at')->get(['reports.id', 'email']);
+            $reports = Report::query()->about(
+                array_values(array_map(intval(...), $children->modelKeys())),
+            )->whereNull('resolved_at')->get(['reports.id', 'email']);
 
             return [
                 'children' => array_values($children->map(static fn(Incident $one): array => [

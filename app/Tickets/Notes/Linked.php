@@ -86,7 +86,9 @@ final class Linked
         $stored = $down
             ? StoredLink::query()->where(static fn($any) => $any->where('to_kind', Incident::KIND)->whereIn('to_id', $incidents))
                 ->orWhere(static fn($any) => $any->where('to_kind', Ticket::KIND)->whereIn('to_id', $tickets))->get()
-            : StoredLink::query()->where(static fn($any) => $any->where('from_kind', Report::KIND)->whereIn('from_id', array_keys($reports)))
+            : StoredLink::query()->where(
+                static fn($any) => $any->where('from_kind', Report::KIND)->whereIn('from_id', array_keys($reports)),
+            )
                 ->orWhere(static fn($any) => $any->where('from_kind', Ticket::KIND)->whereIn('from_id', $tickets))
                 ->orWhere(static fn($any) => $any->where('from_kind', Incident::KIND)->whereIn('from_id', $incidents))->get();
         if ($down) {
@@ -95,7 +97,9 @@ final class Linked
         }
         $found = [];
         foreach ($stored as $one) {
-            $child = $one->from_kind === Report::KIND ? [Ticket::KIND, (int) ($reports[$one->from_id] ?? 0)] : [$one->from_kind, $one->from_id];
+            $child = $one->from_kind === Report::KIND ? [
+                Ticket::KIND, (int) ($reports[$one->from_id] ?? 0),
+            ] : [$one->from_kind, $one->from_id];
             if ($child[1] > 0 && in_array($one->kind, [LinkKind::About, LinkKind::PartOf, LinkKind::Under], true)) {
                 $found[] = [[$one->to_kind, $one->to_id], $child, $one];
             }

@@ -48,7 +48,9 @@ final class IncidentTasks implements HasConsequences, RoomPanel
         if ($turn->kind === TurnKind::Decided && $turn->does !== null) {
             $by = Person::query()->findOrFail((string) $turn->by->id);
 
-            return new Foreseen(static fn(): array => [], static fn() => (new WorkSteps($by))->add($incident, $turn->why, $turn->does, false));
+            return new Foreseen(
+                static fn(): array => [], static fn() => (new WorkSteps($by))->add($incident, $turn->why, $turn->does, false),
+            );
         }
         if ($turn->kind !== TurnKind::Resolved) {
             return null;

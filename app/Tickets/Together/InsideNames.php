@@ -18,7 +18,9 @@ final class InsideNames
         $low = mb_strtolower($text);
         $found = [];
         // Names that outsiders know may hold those that they do not.
-        $public = Item::query()->whereNotNull('public_name')->pluck('public_name')->map(static fn(mixed $name): string => mb_strtolower((string) $name))
+        $public = Item::query()->whereNotNull('public_name')->pluck('public_name')->map(
+            static fn(mixed $name): string => mb_strtolower((string) $name),
+        )
             ->unique()->sortByDesc(static fn(string $name): int => mb_strlen($name))->values()->all();
         $low = str_replace($public, ' ', $low);
         foreach (Item::query()->orderBy('name')->toBase()->cursor() as $item) {

@@ -44,7 +44,10 @@ final class TogetherController implements RoomPanel
         $text = trim($input['text']);
         $names = InsideNames::in($text);
         if ($names !== [] && ! (bool) ($input['anyway'] ?? false)) {
-            throw Refused::because('Outsiders do not know '.implode(', ', array_slice($names, 0, 4)).'. Say it in their words, or send it anyway.', 'names');
+            throw Refused::because(
+                'Outsiders do not know '.implode(', ', array_slice($names, 0, 4)).'. Say it in their words, or send it anyway.',
+                'names',
+            );
         }
         $by = CurrentPerson::of($request);
         Once::for($request, static function () use ($incident, $text, $by): void {

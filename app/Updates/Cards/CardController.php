@@ -32,7 +32,10 @@ final class CardController
     public function give(GiveCardRequest $request, Incident $incident): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static fn() => (new GiveCard(CurrentPerson::of($request)))->give($incident, trim($input['for']), (int) $input['hours']));
+        Once::for(
+            $request,
+            static fn() => (new GiveCard(CurrentPerson::of($request)))->give($incident, trim($input['for']), (int) $input['hours']),
+        );
 
         return back();
     }

@@ -17,7 +17,7 @@ final readonly class Belonging
     public const NEAR_SECONDS = 1800;
 
     /** Monitors see parts of one trouble in any order: so much earlier is no earlier. */
-    public const SLACK_SECONDS = 120;
+    public const TOLERANCE_SECONDS = 120;
 
     /**
      * @param  float  $score  0 to 1: how much speaks for it
@@ -54,8 +54,11 @@ final readonly class Belonging
         }
 
         return new self(
-            min(1.0, 0.6 * max($hanging, $bearing) + 0.2 * ($services === [] ? 0 : 1) + 0.1 * ($places === [] ? 0 : 1) + 0.1 * ($isNear ? 1 : 0)),
-            $reasons, $hanging === 1.0 && $later >= -self::SLACK_SECONDS,
+            min(
+                1.0,
+                0.6 * max($hanging, $bearing) + 0.2 * ($services === [] ? 0 : 1) + 0.1 * ($places === [] ? 0 : 1) + 0.1 * ($isNear ? 1 : 0),
+            ),
+            $reasons, $hanging === 1.0 && $later >= -self::TOLERANCE_SECONDS,
         );
     }
 
