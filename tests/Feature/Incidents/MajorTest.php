@@ -134,6 +134,29 @@ final class MajorTest extends TestCase
         ));
     }
 
+    public function test_an_update_that_is_owed_sooner_stays_owed_sooner_and_a_later_one_comes_forward(): void
+    {
+        $owed = fn(): ?int => $this->incident->occasion->refresh()->next_update_at?->getTimestamp();
+        $this->incident->occasion->owes(now()->addMinutes(5));
+        $this->raise(['update' => '']);
+        self::assertSame(now()->addMinutes(5)->getTimestamp(), $owed());
+        $this->incident->refresh()->update(['major_at' => null]);
+        $this->incident->occasion->owes(now()->addHours(5));
+        $this->raise(['update' => ''], 'again');
+        self::assertSame(now()->addMinutes(20)->getTimestamp(), $owed());
+    }
+
+    public function test_raising_and_lowering_are_changes_that_a_form_from_before_does_not_overwrite(): void
+    {
+        $version = $this->incident->version;
+        $this->raise();
+        $raised = $this->incident->refresh()->version;
+        self::assertGreaterThan($version, $raised);
+        $this->post("/incidents/{$this->incident->id}/not-major", ['version' => $raised, 'why' => 'x'], ['X-Request-Key' => 'low'])->assertSessionHasNoErrors();
+        self::assertGreaterThan($raised, $this->incident->refresh()->version);
+        self::assertNotNull($this->incident->occasion->refresh()->answered_at, 'Outsiders were told for the first time.');
+    }
+
     public function test_lowering_ends_the_call_that_nobody_answered_and_names_what_stays(): void
     {
         $this->choose('platform');

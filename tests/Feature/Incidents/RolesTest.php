@@ -146,6 +146,14 @@ final class RolesTest extends TestCase
         $offer('third')->assertSessionHasErrors('action');
     }
 
+    public function test_what_is_over_is_offered_to_nobody_any_more(): void
+    {
+        $ada = $this->other();
+        $this->actingAs($this->person('ingrid-vale'))->post("/incidents/{$this->incident->id}/handover", ['person' => 'ada-holm', 'brief' => 'x']);
+        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'x'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->actingAs($ada)->get('/')->assertInertia(static fn(Shown $shown) => $shown->count('coordination', 0));
+    }
+
     public function test_only_a_coordinator_can_be_handed_it(): void
     {
         $this->actingAs($this->person('ingrid-vale'));

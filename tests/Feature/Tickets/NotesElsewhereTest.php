@@ -6,6 +6,7 @@ namespace Tests\Feature\Tickets;
 
 use App\Incidents\Incident;
 use App\Incidents\Link;
+use App\Incidents\LinkKind;
 use App\Tickets\Notes\NotesElsewhere;
 use App\Tickets\Steps\Task;
 use App\Tickets\Ticket;
@@ -122,6 +123,24 @@ final class NotesElsewhereTest extends TestCase
         self::assertSame([[$own->ref(), 'It is bent', true], [$this->incident->ref(), 'All arms are bent', true]], $this->on($this->one));
     }
 
+    public function test_notes_of_a_major_incident_are_seen_on_what_is_under_it_and_its_tickets_and_the_other_way(): void
+    {
+        $child = Incident::factory()->create(['title' => 'Ask', 'service_id' => null]);
+        $this->incident->update(['major_at' => now()]);
+        $this->later(60);
+        Link::tie([Incident::KIND, $child->id], [Incident::KIND, $this->incident->id], LinkKind::Under);
+        $this->post('/tickets/link', ['tickets' => [$this->one->id], 'incident' => $child->id], ['X-Request-Key' => 'child'])->assertSessionHasNoErrors();
+        $this->later(60);
+        $this->note('Clock is set');
+        $this->later(60);
+        $this->say($this->one, 'It opens', true);
+        $this->later(60);
+        self::assertContains([$this->incident->ref(), 'Clock is set', true], $this->on($child));
+        self::assertContains([$this->incident->ref(), 'Clock is set', true], $this->on($this->one));
+        self::assertContains([$this->one->ref(), 'It opens', true], $this->on($this->incident));
+        self::assertNotContains([$this->one->ref(), 'It opens', true], $this->on($this->two));
+    }
+
     public function test_the_organisation_says_what_is_seen_where(): void
     {
         $this->note('Before');
@@ -146,7 +165,7 @@ final class NotesElsewhereTest extends TestCase
         self::assertSame([[$this->incident->ref(), 'Since', true]], $this->on($this->one));
         $change([['link' => 'about', 'way' => 'both', 'internal' => true, 'public' => true, 'earlier' => true]], 2)->assertSessionHasErrors('rules.0.way');
         $change([['link' => 'nonsense', 'way' => 'up', 'internal' => true, 'public' => true, 'earlier' => true]], 2)->assertSessionHasErrors('rules.0.link');
-        $this->get('/settings/notes')->assertInertia(static fn(Shown $shown) => $shown->has('rules', 4)->where('rules.0.public', false)->where('rules.3.internal', true));
+        $this->get('/settings/notes')->assertInertia(static fn(Shown $shown) => $shown->has('rules', 6)->where('rules.0.public', false)->where('rules.3.internal', true));
     }
 
     public function test_no_internal_word_reaches_whoever_reports_over_random_links_rules_and_notes(): void
