@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import StoryList from '@/components/StoryList.vue';
 import { useCommands } from '@/lib/commands';
@@ -12,6 +13,7 @@ const kind = ref<JournalKind>('all');
 const by = ref('');
 const note = ref<InstanceType<typeof NoteForm> | null>(null);
 const story = ref<HTMLElement | null>(null);
+const told = ref<HTMLElement | null>(null);
 const entries = computed(() => chosen(room.value.journal, kind.value, by.value));
 const people = computed(() =>
   [...new Set(room.value.journal.map((entry) => entry.by).filter((name) => name !== null))].sort(),
@@ -27,6 +29,8 @@ const toEnd = (): void => {
 };
 watch(entries, () => void nextTick(toEnd));
 onMounted(() => void nextTick(toEnd));
+// What stands above it grows, and letters arrive late: its end is to be seen all the same.
+useResizeObserver([story, told], toEnd);
 useCommands(() => [{ name: 'Write down what happened', key: 'n', run: () => note.value?.focus() }]);
 </script>
 
@@ -58,7 +62,7 @@ useCommands(() => [{ name: 'Write down what happened', key: 'n', run: () => note
       aria-label="Journal entries"
       @scroll.passive="scrolled"
     >
-      <StoryList :entries="entries" />
+      <div ref="told"><StoryList :entries="entries" /></div>
     </div>
     <NoteForm ref="note" :incident="incident.id" class="m-3 mt-1" />
   </section>
