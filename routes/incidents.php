@@ -8,6 +8,7 @@ use App\Incidents\DeclareController;
 use App\Incidents\Finding\FindingController;
 use App\Incidents\IncidentsController;
 use App\Incidents\Major\MajorController;
+use App\Incidents\Merging\MergingController;
 use App\Incidents\PrioritiesController;
 use App\Incidents\Roles\RolesController;
 use App\Incidents\RoomController;
@@ -55,6 +56,7 @@ Route::middleware('web')->group(function (): void {
             Route::post('options/{option}/choose', [FindingController::class, 'choose']);
             Route::post('incidents/{incident}/under', [UnderController::class, 'put']);
             Route::post('incidents/{incident}/out', [UnderController::class, 'takeOut']);
+            Route::post('incidents/{incident}/merge', [MergingController::class, 'merge']);
             Route::post('incidents/{incident}/handover', [RolesController::class, 'offer']);
             Route::post('incidents/{incident}/handover/answer', [RolesController::class, 'answer']);
             Route::get('incidents/{incident}/major', [MajorController::class, 'preview']);

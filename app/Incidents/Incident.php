@@ -48,6 +48,7 @@ use Skarvo\Incidents\Urgency;
  * @property CarbonImmutable|null $proving_at since when it is said to work again, and looked at whether it does
  * @property int|null $ends_with_id the larger one with which it ends, or ended
  * @property string|null $ending what outsiders are told of its end, as long as not all have been told
+ * @property int|null $merged_into_id the one in which it goes on: they turned out to be one
  * @property int $version
  * @property-read Occasion $occasion
  */
@@ -136,8 +137,28 @@ final class Incident extends Record
     public function entries(): Collection
     {
         return Look::once(
-            "entries of $this->id", fn(): Collection => Entry::query()->about(self::KIND, $this->id)->orderBy('seq')->get(),
+            "entries of $this->id", fn(): Collection => Entry::query()->where(function ($any): void {
+                foreach (self::mergedInto($this->id) as $id) {
+                    $any->orWhere(static fn($one) => $one->about(self::KIND, $id));
+                }
+            })->orderBy('seq')->get(),
         );
+    }
+
+    /** @return non-empty-list<int> it, and all that turned out to be the same */
+    public static function mergedInto(int $incident): array
+    {
+        $into = Look::once(
+            'merged incidents',
+            static fn(): array => self::query()->whereNotNull('merged_into_id')->pluck('merged_into_id', 'id')->map(static fn(mixed $one): int => (int) $one)->all(),
+        );
+        $all = $next = [$incident];
+        while ($next !== []) {
+            $next = array_map(intval(...), array_keys(array_filter($into, static fn(int $one): bool => in_array($one, $next, true))));
+            array_push($all, ...$next);
+        }
+
+        return $all;
     }
 
     public function ref(): string

@@ -83,6 +83,7 @@ final class IncidentWords implements TellsEntries
             IncidentEntry::OptionDropped => Sentence::quiet('Not done', $facts->text('text')),
             IncidentEntry::IncidentConfirmed => self::confirmed($facts),
             IncidentEntry::PutUnder => Sentence::strong("{$facts->text('ref')} is part of {$facts->text('to')}"),
+            IncidentEntry::IncidentMerged => Sentence::strong("{$facts->text('ref')} goes on in {$facts->text('to')}", $facts->text('why')),
             IncidentEntry::TakenOut => Sentence::strong("{$facts->text('ref')} is no part of {$facts->text('to')}", $facts->text('why')),
             IncidentEntry::StaysOpen => Sentence::strong("{$facts->text('ref')} stays open", $facts->text('why')),
             IncidentEntry::RoleGiven => Sentence::strong("{$facts->text('role')}: {$facts->person('person')}"),

@@ -13,6 +13,7 @@ use App\Incidents\Finding\EstimateClocks;
 use App\Incidents\Finding\FindingInRoom;
 use App\Incidents\Finding\IncidentsKnown;
 use App\Incidents\Major\MajorInRoom;
+use App\Incidents\Merging\MergingController;
 use App\Incidents\Roles\RolesInRoom;
 use App\Incidents\Targets\IncidentTargets;
 use App\Incidents\Targets\Promised;
@@ -59,7 +60,7 @@ final class IncidentsServiceProvider extends Capability
             HandsOver::class => [IncidentsOfTeam::class],
             KnowsIncidents::class => [NamesIncidents::class],
             HasConsequences::class => [AlertsAndReports::class, UnderInRoom::class, RolesInRoom::class],
-            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class, FindingInRoom::class, UnderInRoom::class],
+            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class, FindingInRoom::class, UnderInRoom::class, MergingController::class],
             SaysSoFar::class => [FindingInRoom::class],
             TakesPart::class => [RolesInRoom::class],
             HasTeams::class => [IncidentsOfTeams::class],

@@ -19,6 +19,9 @@ final class ReopenIncident
     /** @return array<string, mixed> what will be done besides, as its consequences tell it; team: whom it can call */
     public function preview(Incident $incident): array
     {
+        if ($incident->merged_into_id !== null) {
+            throw Refused::because('This incident goes on in another.');
+        }
         if ($incident->isOpen()) {
             throw Refused::because('This incident is open.');
         }
@@ -39,6 +42,9 @@ final class ReopenIncident
     {
         DB::transaction(static function () use ($incident, $why, $publicText, $call, $by): void {
             Locked::again($incident)->load('team');
+            if ($incident->merged_into_id !== null) {
+                throw Refused::because("{$incident->ref()} goes on in another incident.");
+            }
             if ($incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is open already.");
             }

@@ -13,6 +13,7 @@ use App\Signals\Alert;
 use App\Signals\LikelyCause;
 use App\Topology\Reach;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Inertia\Inertia;
 use Inertia\Response;
@@ -23,8 +24,12 @@ use Skarvo\Incidents\Urgency;
 /** The room of an incident: what we know, what was done, who is here, what to say next. */
 final class RoomController
 {
-    public function show(Request $request, Incident $incident): Response
+    public function show(Request $request, Incident $incident): Response|RedirectResponse
     {
+        if ($incident->merged_into_id !== null) {
+            // The old reference leads where it goes on.
+            return redirect()->route('room', $incident->merged_into_id);
+        }
         $person = CurrentPerson::of($request);
         Presence::seen($incident, $person);
         // The same that the clocks go by: what hangs on it is read once.

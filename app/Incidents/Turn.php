@@ -16,10 +16,11 @@ final readonly class Turn
      * @param  string  $public  what outsiders are told; empty in a preview, where it is to be written yet
      * @param  Team|null  $does  the team that does what was decided
      * @param  list<int>  $stayOpen  of the incidents under it, those that do not end with it
+     * @param  Incident|null  $into  the one in which it goes on
      */
     private function __construct(
         public TurnKind $kind, public Actor $by, public ?Team $calls = null, public string $why = '', public string $public = '',
-        public ?Team $does = null, public array $stayOpen = [],
+        public ?Team $does = null, public array $stayOpen = [], public ?Incident $into = null,
     ) {}
 
     public static function declared(Actor $by, ?Team $calls): self
@@ -52,6 +53,12 @@ final readonly class Turn
     public static function decided(Actor $by, Team $does, string $what): self
     {
         return new self(TurnKind::Decided, $by, why: $what, does: $does);
+    }
+
+    /** @param  string  $why  they are one */
+    public static function merged(Actor $by, Incident $into, string $why): self
+    {
+        return new self(TurnKind::Merged, $by, why: $why, into: $into);
     }
 
     public static function reopened(Actor $by, ?Team $calls, string $why, string $public): self

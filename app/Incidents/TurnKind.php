@@ -17,6 +17,8 @@ enum TurnKind
     case NotMajor;
     /** It was decided what is done about it. */
     case Decided;
+    /** It turned out to be the same as another, in which it goes on. */
+    case Merged;
     case Reopened;
     case Resolved;
     /** A rule pages for an alert that is part of it. */

@@ -27,6 +27,11 @@ final class CallsOfIncident implements HasConsequences
         if ($turn->kind === TurnKind::Resolved) {
             return $this->ends($incident);
         }
+        if ($turn->kind === TurnKind::Merged && $turn->into !== null) {
+            $into = $turn->into;
+
+            return new Foreseen(static fn(): array => [], fn() => $this->moveTo($into, $incident, $turn));
+        }
         if ($turn->kind === TurnKind::NotMajor) {
             return $this->lowered($incident, $turn);
         }
@@ -60,6 +65,25 @@ final class CallsOfIncident implements HasConsequences
                 }
             }
         });
+    }
+
+    /** Calls that run go on for the other incident; where that calls the same already, one is enough. */
+    private function moveTo(Incident $into, Incident $incident, Turn $turn): void
+    {
+        $by = Person::query()->findOrFail((string) $turn->by->id);
+        $running = static fn(Incident $one) => Call::query()->with('occasion')->for('incident', $one->id)
+            ->where('outcome', '!=', Outcome::Resolved)->orderBy('id')->get();
+        $there = $running($into);
+        foreach ($running($incident) as $call) {
+            $isThere = $there->contains(static fn(Call $one): bool => $call->handed_from === null && $one->handed_from === null
+                && [$one->team_id, $one->person_id] === [$call->team_id, $call->person_id]);
+            // Whoever has it keeps it.
+            if ($isThere && $call->outcome !== Outcome::Acknowledged) {
+                ($this->stop)($call, $turn->why, $by);
+            } else {
+                $call->update(['occasion_id' => $into->occasion->id]);
+            }
+        }
     }
 
     /** @return array{team: string, policy: string|null, already: bool} whom calling a team would reach, and whether it is called anyway */

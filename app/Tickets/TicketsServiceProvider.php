@@ -39,7 +39,7 @@ final class TicketsServiceProvider extends Capability
             CountsTargets::class => [Promises::class],
             SpeaksUpdates::class => [Languages\TranslateUpdates::class],
             TellsEntries::class => [TicketWords::class],
-            HasConsequences::class => [Steps\IncidentTasks::class, TicketsOfIncident::class],
+            HasConsequences::class => [Steps\IncidentTasks::class, Together\TogetherController::class, TicketsOfIncident::class],
             HearsReports::class => [OpenTicket::class],
             GuessesServices::class => [GuessService::class],
             GuardsReports::class => [GuardTickets::class],

@@ -35,6 +35,15 @@ final class Followers implements HasConsequences
 
     public function foresee(Incident $incident, Turn $turn): ?Foreseen
     {
+        if ($turn->kind === TurnKind::Merged && $turn->into !== null) {
+            $into = $turn->into->id;
+
+            return new Foreseen(static fn(): array => [], static function () use ($incident, $into): void {
+                $there = DB::table('followers')->where('incident_id', $into)->select('email');
+                DB::table('followers')->where('incident_id', $incident->id)->whereIn('email', $there)->delete();
+                DB::table('followers')->where('incident_id', $incident->id)->update(['incident_id' => $into]);
+            });
+        }
         if ($turn->kind !== TurnKind::Resolved) {
             return null;
         }

@@ -32,11 +32,12 @@ final class NextUpdate
         if ($services === [] && ($own['public_name'] ?? null) !== null) {
             $services[] = ['name' => $own['public_name'], 'state' => State::Degraded];
         }
-        $last = Update::ofIncident($incident->id)->first();
+        $all = Update::ofIncident($incident->id);
+        $last = $all->first();
         $stage ??= $incident->stage;
 
         return [
-            'number' => ($last->number ?? 0) + 1,
+            'number' => (int) $all->where('incident_id', $incident->id)->max('number') + 1,
             'stage' => $stage->value,
             'text' => Draft::from(
                 $stage, $services, WallClock::outside($incident->started_at), $estate->sites($situation->of($incident->id)),

@@ -33,10 +33,11 @@ final readonly class Told
      */
     public static function of(Collection $incidents): array
     {
-        $updates = Update::query()->whereIn('incident_id', $incidents->modelKeys())->orderBy('number')->get()->groupBy('incident_id');
+        $of = $incidents->mapWithKeys(static fn(Incident $one): array => [$one->id => Incident::mergedInto($one->id)]);
+        $updates = Update::query()->whereIn('incident_id', $of->flatten())->orderBy('published_at')->orderBy('number')->get();
 
         return array_values($incidents->map(static fn(Incident $incident): self => new self(
-            $incident, array_values($updates->get($incident->id)?->all() ?? []),
+            $incident, array_values($updates->whereIn('incident_id', $of[$incident->id] ?? [])->all()),
         ))->all());
     }
 
@@ -54,7 +55,11 @@ final readonly class Told
     /** @return Builder<Incident> */
     private static function known(): Builder
     {
-        return Incident::query()->whereIn('id', Update::query()->select('incident_id'));
+        // What goes on in another is told there.
+        $told = Incident::query()->whereIn('id', Update::query()->select('incident_id'));
+
+        return Incident::query()->whereNull('merged_into_id')
+            ->where(static fn(Builder $any) => $any->whereIn('id', (clone $told)->select('id'))->orWhereIn('id', $told->select('merged_into_id')));
     }
 
     /** @return array{services: list<string>, incident: int|null, text: string, since: mixed} what a reporter may see of an incident that is known */

@@ -47,12 +47,13 @@ final class Update extends Record
         return $this->belongsTo(Person::class, 'author_id');
     }
 
-    /** @return Collection<int, self> those of an incident, the last one first: read once in a look at a screen */
+    /** @return Collection<int, self> those of an incident and of what turned out to be the same, the last one first: read once in a look at a screen */
     public static function ofIncident(int $incident): Collection
     {
         return Look::once(
             "updates of $incident",
-            static fn(): Collection => self::query()->where('incident_id', $incident)->latest('number')->get(),
+            static fn(): Collection => self::query()->whereIn('incident_id', Incident::mergedInto($incident))->latest('published_at')
+                ->latest('number')->get(),
         );
     }
 

@@ -33,6 +33,9 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
             TurnKind::Resolved => self::over($incident, $turn),
             TurnKind::Reopened => self::again($incident, $turn),
             TurnKind::Major => self::major($incident, $turn),
+            TurnKind::Merged => new Foreseen(static fn(): array => [], static function () use ($incident, $turn): void {
+                Card::query()->where('incident_id', $incident->id)->update(['incident_id' => $turn->into->id ?? $incident->id]);
+            }),
             TurnKind::NotMajor => new Foreseen(
                 static fn(): array => ['published' => Update::query()->where('incident_id', $incident->id)
                     ->where('published_at', '>=', $incident->major_at)->count()],

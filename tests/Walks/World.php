@@ -191,6 +191,7 @@ final class World
             'POST incidents/{incident}/under' => ['incidents' => [$incident->id]], 'POST incidents/{incident}/out' => ['why' => 'x'],
             'POST incidents/{incident}/cards' => ['for' => 'x', 'hours' => 4],
             'POST incidents/{incident}/answers' => ['text' => 'x', 'anyway' => true],
+            'POST incidents/{incident}/merge' => ['into' => $incident->id, 'why' => 'x'],
             'POST incidents/{incident}/stage' => ['version' => $incident->version, 'stage' => 'fixing'],
             'POST incidents/{incident}/resolve' => [
                 'resolution' => 'x', 'update' => 'x', 'tried' => true, 'word' => 'x', 'check' => 'x', 'unconfirmed' => 'x',

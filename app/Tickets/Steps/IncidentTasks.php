@@ -45,6 +45,16 @@ final class IncidentTasks implements HasConsequences, RoomPanel
         if ($turn->kind === TurnKind::Reopened) {
             return new Foreseen(static fn(): array => [], static fn() => TaskTickets::followOwner($incident));
         }
+        if ($turn->kind === TurnKind::Merged && $turn->into !== null) {
+            $into = $turn->into;
+
+            // What they are tied to has moved; how pressing they are goes by that.
+            return new Foreseen(static fn(): array => [], static function () use ($incident, $into): void {
+                $after = (int) Task::query()->where('incident_id', $into->id)->max('ordinal');
+                Task::query()->where('incident_id', $incident->id)->increment('ordinal', $after, ['incident_id' => $into->id]);
+                TaskTickets::press($into);
+            });
+        }
         if ($turn->kind === TurnKind::Decided && $turn->does !== null) {
             $by = Person::query()->findOrFail((string) $turn->by->id);
 

@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace App\Tickets\Together;
 
+use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Foreseen;
 use App\Incidents\Incident;
 use App\Incidents\Situation;
+use App\Incidents\Turn;
+use App\Incidents\TurnKind;
 use App\Platform\CurrentPerson;
 use App\Platform\Database\Locked;
 use App\Platform\Deed;
@@ -29,13 +33,24 @@ use Inertia\Inertia;
  *
  * @phpstan-type SharedAnswerLine array{id: int, text: string, by: string, at: CarbonImmutable, told: int, owed: int, goesOn: bool}
  */
-final class TogetherController implements RoomPanel
+final class TogetherController implements HasConsequences, RoomPanel
 {
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
         return ['sharedAnswers' => Inertia::optional(
             static fn(): array => Deed::ReadTickets->isAllowedTo($reader) ? self::lines($incident) : [],
         )];
+    }
+
+    public function foresee(Incident $incident, Turn $turn): ?Foreseen
+    {
+        $into = $turn->into;
+
+        return $turn->kind !== TurnKind::Merged || $into === null ? null : new Foreseen(
+            static fn(): array => [], static function () use ($incident, $into): void {
+                SharedAnswer::query()->where('incident_id', $incident->id)->update(['incident_id' => $into->id]);
+            },
+        );
     }
 
     public function give(AnswerAllRequest $request, Incident $incident): RedirectResponse

@@ -111,6 +111,9 @@ export interface NoteRule { link: 'about' | 'part-of' | 'under'; way: 'down' | '
 /** Tickets/OffersToDecide */
 export interface OfferLine { id: number; ref: string; what: string; who: string; offered: { to: string; by: string; mine: boolean } }
 
+/** Incidents/Merging/MergingController */
+export interface OpenIncidentLine { id: number; ref: string; title: string }
+
 /** Incidents/Finding/FindingInRoom */
 export interface OptionLine { id: number; kind: 'roll-back' | 'quick-fix' | 'work-around' | 'wait'; kindWords: string; text: string; minutes: number | null; risk: string; by: string; items: { id: string; name: string }[]; takesDown: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; chosen: { by: string; at: string; why: string } | null }
 

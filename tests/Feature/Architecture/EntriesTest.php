@@ -292,6 +292,7 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/under', ['incidents' => [$incident->id]], ['incident.put_under incident:#@'],
             static fn() => Incident::factory()->create(['title' => 'Larger', 'major_at' => now()]),
         ];
+        yield ['incidents/{incident}/merge', ['into' => $incident->id, 'why' => 'x'], ['incident.merged incident:#@'], static fn() => Incident::factory()->create(['title' => 'The same'])];
         yield ['incidents/{incident}/out', ['why' => 'x'], ['incident.taken_out incident:#@'], static fn() => Link::tie(
             [Incident::KIND, Incident::factory()->create(['title' => 'Smaller'])->id], [Incident::KIND, $incident->id], LinkKind::Under,
         )];

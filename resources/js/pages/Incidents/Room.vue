@@ -12,6 +12,7 @@ import { useShared } from '@/lib/shared';
 import ChangeSheet from '@/pages/Incidents/ChangeSheet.vue';
 import LowerSheet from '@/pages/Incidents/LowerSheet.vue';
 import RaiseSheet from '@/pages/Incidents/RaiseSheet.vue';
+import MergeSheet from '@/pages/Incidents/MergeSheet.vue';
 import ReopenSheet from '@/pages/Incidents/ReopenSheet.vue';
 import ResolveSheet from '@/pages/Incidents/ResolveSheet.vue';
 import RoomHead from '@/pages/Incidents/RoomHead.vue';
@@ -50,6 +51,7 @@ useCommands(() => [
         props.incident.major_at
           ? { name: `${props.incident.ref} is no major incident`, run: () => (sheet.value = 'lower') }
           : { name: `Raise ${props.incident.ref} to a major incident`, run: () => (sheet.value = 'raise') },
+        { name: `${props.incident.ref} is the same as another`, run: () => (sheet.value = 'merge') },
         { name: `Resolve ${props.incident.ref}`, key: 'r', run: () => (sheet.value = 'resolve') },
       ]
     : []),
@@ -83,8 +85,15 @@ onMounted(() => {
     <ReopenSheet v-if="sheet === 'reopen'" :incident="incident" @close="sheet = null" />
     <ResolveSheet v-if="sheet === 'resolve'" :incident="incident" @close="sheet = null" />
     <RaiseSheet v-if="sheet === 'raise'" @close="sheet = null" />
+    <MergeSheet v-if="sheet === 'merge'" @close="sheet = null" />
     <LowerSheet v-if="sheet === 'lower'" @close="sheet = null" />
-    <ChangeSheet v-if="sheet === 'change'" :incident="incident" :choices="choices" @close="sheet = null" />
+    <ChangeSheet
+      v-if="sheet === 'change'"
+      :incident="incident"
+      :choices="choices"
+      @close="sheet = null"
+      @merge="sheet = 'merge'"
+    />
     <SideSheet v-if="sheet === 'clocks'" open title="Deadlines" @close="sheet = null"
       ><RunningClocks :clocks="shared.clocks"
     /></SideSheet>

@@ -1,0 +1,190 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Incidents;
+
+use App\Incidents\Finding\Hypothesis;
+use App\Incidents\Incident;
+use App\Incidents\LinkReport;
+use App\Incidents\Report;
+use App\Incidents\WriteNote;
+use App\Paging\Call;
+use App\Paging\Page;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Entry;
+use App\Platform\Outbox\OutboxMessage;
+use App\Signals\Alert;
+use App\Tickets\Steps\Task;
+use App\Tickets\Steps\WorkSteps;
+use App\Updates\Cards\Card;
+use App\Updates\Followers;
+use App\Updates\Update;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Http;
+use Illuminate\Testing\TestResponse;
+use Inertia\Testing\AssertableInertia as Shown;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Skarvo\Paging\Outcome;
+use Symfony\Component\HttpFoundation\Response;
+use Tests\TestCase;
+
+/** Two incidents turned out to be one: nothing that hung on either is lost, and nobody is told that anything is over. */
+final class MergingTest extends TestCase
+{
+    private Incident $from;
+
+    private Incident $into;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->from = Incident::factory()->create(['title' => 'Barriers shut', 'service_id' => 'vehicle-lanes']);
+        $this->into = Incident::factory()->create(['title' => 'Clock stands still', 'service_id' => 'vehicle-lanes']);
+        $this->actingAs($this->person('ingrid-vale'));
+    }
+
+    /** @return TestResponse<Response> */
+    private function merge(?Incident $from = null, ?Incident $into = null): TestResponse
+    {
+        return $this->post('/incidents/'.($from ?? $this->from)->id.'/merge', ['into' => ($into ?? $this->into)->id, 'why' => 'One clock'], ['X-Request-Key' => uniqid()]);
+    }
+
+    private function report(Incident $incident, string $email): Report
+    {
+        $report = Report::factory()->create(['email' => $email]);
+        DB::transaction(static fn() => LinkReport::to($report, $incident, Actor::system()));
+
+        return $report;
+    }
+
+    private function publish(Incident $incident, int $number, string $text): void
+    {
+        $this->post("/incidents/$incident->id/updates", ['number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => 30], ['X-Request-Key' => uniqid()])
+            ->assertSessionHasNoErrors();
+    }
+
+    /** Whatever happened on the two before: every entry, report, alert, call, task, follower and card is found on the survivor. */
+    public function test_nothing_is_lost_over_random_histories(): void
+    {
+        for ($seed = 0; $seed < 5; $seed++) {
+            $dice = new Randomizer(new Mt19937($seed));
+            $two = [
+                Incident::factory()->create(['title' => "From $seed", 'service_id' => 'vehicle-lanes']), Incident::factory()->create(['title' => "Into $seed", 'service_id' => 'vehicle-lanes']),
+            ];
+            $numbers = [1, 1];
+            $reports = $mails = [];
+            for ($step = 0; $step < 14; $step++) {
+                $n = $dice->getInt(0, 1);
+                $incident = $two[$n]->refresh();
+                match ($dice->getInt(0, 7)) {
+                    0 => app(WriteNote::class)($incident, "Note $seed-$step", false, $this->person('ingrid-vale')),
+                    1 => $reports[] = $this->report($incident, "r$seed-$step@ferry.example")->id,
+                    2 => $this->publish($incident, $numbers[$n]++, "Update $seed-$step"),
+                    3 => $this->post("/incidents/$incident->id/calls", ['whom' => ['team:'.['lanes', 'platform'][$dice->getInt(0, 1)]], 'why' => 'x'], ['X-Request-Key' => uniqid()]),
+                    4 => (new WorkSteps($this->person('ingrid-vale')))->add($incident, "Task $seed-$step", null, false),
+                    5 => Hypothesis::query()->create(['incident_id' => $incident->id, 'text' => "H $seed-$step", 'state' => 'open', 'made_by_id' => 'ingrid-vale', 'made_at' => now()]),
+                    6 => $this->post("/incidents/$incident->id/cards", ['for' => "C $seed-$step", 'hours' => 4], ['X-Request-Key' => uniqid()]),
+                    7 => DB::table('followers')->insertOrIgnore(['incident_id' => $incident->id, 'email' => $mails[] = 'f'.$dice->getInt(0, 2)."-$seed@ferry.example", 'at' => now()]),
+                };
+                $this->later(20);
+            }
+            [$from, $into] = [$two[0]->refresh(), $two[1]->refresh()];
+            $ids = [$from->id, $into->id];
+            $entries = Entry::query()->whereIn('seq', DB::table('journal_subjects')->where('kind', 'incident')->whereIn('id', $ids)->select('seq'))->pluck('seq')->all();
+            $count = static fn(string $table): int => DB::table($table)->whereIn('incident_id', $ids)->count();
+            $before = array_map($count, $tables = ['hypotheses', 'ticket_tasks', 'incident_cards']);
+            $running = Call::query()->for('incident', $ids)->where('outcome', '!=', Outcome::Resolved)->get()->map(static fn(Call $one): string => $one->calls())->unique()->sort()->values()->all();
+            $paged = static fn(): array => Page::query()->whereIn('call_id', Call::query()->for('incident', $ids)->select('id'))->pluck('id')->all();
+            $pages = $paged();
+            $outbox = OutboxMessage::query()->where('kind', 'mail')->count();
+            $this->merge($from, $into)->assertRedirect("/incidents/$into->id");
+            $after = $into->refresh();
+
+            self::assertSame([], array_diff($entries, $after->entries()->pluck('seq')->all()), "Seed $seed loses entries.");
+            self::assertEqualsCanonicalizing($reports, $after->reports()->pluck('reports.id')->all());
+            self::assertSame($before, array_map(static fn(string $table): int => DB::table($table)->where('incident_id', $into->id)->count(), $tables));
+            self::assertSame(
+                $running, Call::query()->for('incident', $into->id)->where('outcome', '!=', Outcome::Resolved)->get()
+                    ->map(static fn(Call $one): string => $one->calls())->unique()->sort()->values()->all(),
+            );
+            self::assertSame([], array_diff($pages, $paged()));
+            self::assertEqualsCanonicalizing(array_unique($mails), DB::table('followers')->where('incident_id', $into->id)->pluck('email')->all());
+            self::assertSame($outbox, OutboxMessage::query()->where('kind', 'mail')->count(), 'Nobody is told that anything is over.');
+            self::assertSame($numbers[0] + $numbers[1] - 2, Update::ofIncident($into->id)->count());
+            $this->publish($after, $numbers[1], 'And on');
+        }
+    }
+
+    public function test_the_old_reference_leads_there_and_both_journals_are_read_in_order(): void
+    {
+        app(WriteNote::class)($this->from, 'First', false, $this->person('ingrid-vale'));
+        $this->later(60);
+        app(WriteNote::class)($this->into, 'Second', false, $this->person('ingrid-vale'));
+        $this->merge()->assertSessionHasNoErrors();
+        $this->get("/incidents/{$this->from->id}")->assertRedirect("/incidents/{$this->into->id}");
+        $this->get("/incidents/{$this->into->id}")->assertInertia(static fn(Shown $shown) => $shown->where(
+            'journal', static fn($journal): bool => $journal->pluck('lead')->intersect(['First', 'Second'])->values()->all() === ['First', 'Second'],
+        ));
+        $this->post("/incidents/{$this->from->id}/reopen", ['why' => 'x', 'update' => 'x'], ['X-Request-Key' => 'no'])->assertSessionHasErrors('action');
+        $this->merge()->assertSessionHasErrors('into');
+    }
+
+    public function test_outsiders_read_one_story(): void
+    {
+        $this->publish($this->from, 1, 'Barriers are shut.');
+        $this->later(60);
+        $this->publish($this->into, 1, 'Lanes are slow.');
+        $this->merge();
+        $this->get('/status')->assertInertia(fn(Shown $shown) => $shown->where('open', fn($open): bool => $open->pluck('id')->contains($this->into->id)
+            && ! $open->pluck('id')->contains($this->from->id)
+            && array_column($open->firstWhere('id', $this->into->id)['updates'], 'text') === ['Lanes are slow.', 'Barriers are shut.'])
+            ->where('past', fn($past): bool => ! $past->pluck('id')->contains($this->from->id)));
+        $this->get("/incidents/{$this->into->id}")->assertInertia(static fn(Shown $shown) => $shown->where('draft.number', 2));
+    }
+
+    public function test_a_follower_and_a_card_from_before_hear_of_the_end_of_the_survivor(): void
+    {
+        $this->publish($this->from, 1, 'Barriers are shut.');
+        Followers::add($this->from->id, 'anna@ferry.example');
+        $this->post("/incidents/{$this->from->id}/cards", ['for' => 'x', 'hours' => 4], ['X-Request-Key' => 'card']);
+        $this->merge();
+        $this->post("/incidents/{$this->into->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        self::assertSame(1, OutboxMessage::query()->where('key', 'like', 'follower-%')->count());
+        $this->get('/card/'.Card::query()->sole()->token)->assertInertia(fn(Shown $shown) => $shown->where('card.ref', $this->into->ref())->has('card.resolved_at'));
+    }
+
+    public function test_alerts_and_what_was_said_of_items_go_along_and_a_call_that_both_had_is_one(): void
+    {
+        $this->signal([self::firing('lane-control-ask')]);
+        $this->takeSignals();
+        Alert::query()->where('item_id', 'lane-control-ask')->update(['incident_id' => $this->from->id]);
+        foreach ([[$this->from, 'clk-2'], [$this->from, 'mw-skjell'], [$this->into, 'clk-2']] as [$incident, $item]) {
+            $this->post("/incidents/$incident->id/items", ['item' => $item, 'state' => 'down'], ['X-Request-Key' => "$incident->id-$item"]);
+        }
+        foreach ([$this->from, $this->into] as $incident) {
+            $this->post("/incidents/$incident->id/calls", ['whom' => ['team:lanes'], 'why' => 'x'], ['X-Request-Key' => "call-$incident->id"]);
+        }
+        $this->merge()->assertSessionHasNoErrors();
+        self::assertSame($this->into->id, Alert::query()->where('item_id', 'lane-control-ask')->latest('id')->firstOrFail()->incident_id);
+        self::assertEqualsCanonicalizing(['clk-2', 'mw-skjell'], DB::table('incident_items')->where('incident_id', $this->into->id)->pluck('item_id')->all());
+        self::assertSame(1, Call::query()->for('incident', $this->into->id)->where('outcome', Outcome::Waiting)->count());
+        self::assertSame(0, Call::query()->for('incident', $this->from->id)->where('outcome', Outcome::Waiting)->count());
+        self::assertSame(0, Task::query()->count());
+    }
+
+    public function test_what_cannot_be_one_is_refused(): void
+    {
+        $this->merge($this->from, $this->from)->assertSessionHasErrors('into');
+        $this->from->update(['major_at' => now()]);
+        $this->merge()->assertSessionHasErrors(['into' => "{$this->from->ref()} is the major incident: merge {$this->into->ref()} into it."]);
+        $this->post("/incidents/{$this->from->id}/under", ['incidents' => [$this->into->id]], ['X-Request-Key' => 'under'])->assertSessionHasNoErrors();
+        $this->into->refresh()->update(['major_at' => now()]);
+        $this->merge()->assertSessionHasErrors('into');
+        $this->into->update(['resolved_at' => now()]);
+        $this->merge()->assertSessionHasErrors('into');
+        $this->actingAs($this->person('noor-lind'))->post("/incidents/{$this->from->id}/merge", ['into' => $this->into->id, 'why' => 'x'])->assertForbidden();
+    }
+}
