@@ -56,6 +56,7 @@ Route::middleware('web')->group(function (): void {
             Route::post('options/{option}/choose', [FindingController::class, 'choose']);
             Route::post('incidents/{incident}/under', [UnderController::class, 'put']);
             Route::post('incidents/{incident}/out', [UnderController::class, 'takeOut']);
+            Route::post('incidents/{incident}/split', [MergingController::class, 'split']);
             Route::post('incidents/{incident}/merge', [MergingController::class, 'merge']);
             Route::post('incidents/{incident}/handover', [RolesController::class, 'offer']);
             Route::post('incidents/{incident}/handover/answer', [RolesController::class, 'answer']);

@@ -49,6 +49,8 @@ use Skarvo\Incidents\Urgency;
  * @property int|null $ends_with_id the larger one with which it ends, or ended
  * @property string|null $ending what outsiders are told of its end, as long as not all have been told
  * @property int|null $merged_into_id the one in which it goes on: they turned out to be one
+ * @property int|null $split_from_id the one that turned out to be two
+ * @property int|null $split_seq how far its journal was then: so far it is the story of both
  * @property int $version
  * @property-read Occasion $occasion
  */
@@ -140,6 +142,9 @@ final class Incident extends Record
             "entries of $this->id", fn(): Collection => Entry::query()->where(function ($any): void {
                 foreach (self::mergedInto($this->id) as $id) {
                     $any->orWhere(static fn($one) => $one->about(self::KIND, $id));
+                }
+                if ($this->split_from_id !== null) {
+                    $any->orWhere(fn($one) => $one->about(self::KIND, (int) $this->split_from_id)->where('seq', '<=', $this->split_seq));
                 }
             })->orderBy('seq')->get(),
         );

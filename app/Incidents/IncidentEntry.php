@@ -48,6 +48,7 @@ enum IncidentEntry: string implements EntryKind
     case TakenOut = 'incident.taken_out';
     case StaysOpen = 'incident.stays_open';
     case IncidentMerged = 'incident.merged';
+    case IncidentSplit = 'incident.split';
     case RoleGiven = 'role.given';
     case RoleLeft = 'role.left';
     case CoordinationOffered = 'coordination.offered';
@@ -67,6 +68,7 @@ enum IncidentEntry: string implements EntryKind
             self::MajorRaised, self::MajorLowered => ['why' => Particular::Words],
             self::HypothesisAdded, self::HypothesisTaken, self::OptionAdded, self::OptionDropped => ['text' => Particular::Words],
             self::HypothesisSettled => ['text' => Particular::Words, 'result' => Particular::Words],
+            self::IncidentSplit => ['why' => Particular::Words, 'title' => Particular::Words],
             self::IncidentMerged, self::TakenOut, self::StaysOpen => ['why' => Particular::Words],
             self::IncidentEstimated => ['why' => Particular::Words],
             self::IncidentConfirmed => ['word' => Particular::Words, 'check' => Particular::Words, 'why' => Particular::Words],

@@ -84,6 +84,9 @@ final class IncidentWords implements TellsEntries
             IncidentEntry::IncidentConfirmed => self::confirmed($facts),
             IncidentEntry::PutUnder => Sentence::strong("{$facts->text('ref')} is part of {$facts->text('to')}"),
             IncidentEntry::IncidentMerged => Sentence::strong("{$facts->text('ref')} goes on in {$facts->text('to')}", $facts->text('why')),
+            IncidentEntry::IncidentSplit => Sentence::strong(
+                "{$facts->text('to')} was split from {$facts->text('ref')}", "{$facts->text('title')}; {$facts->text('why')}",
+            ),
             IncidentEntry::TakenOut => Sentence::strong("{$facts->text('ref')} is no part of {$facts->text('to')}", $facts->text('why')),
             IncidentEntry::StaysOpen => Sentence::strong("{$facts->text('ref')} stays open", $facts->text('why')),
             IncidentEntry::RoleGiven => Sentence::strong("{$facts->text('role')}: {$facts->person('person')}"),

@@ -116,6 +116,40 @@ test('a major incident is raised, worked on by two, told to an outsider, and end
   });
 });
 
+test('two incidents that turned out to be one go on in one, and the old address leads there', async ({
+  page,
+  request,
+}) => {
+  await signIn(page, 'Ingrid Vale');
+  await speak(request, 'fuel-unit-lira', 'critical', 'Fuel unit of Lira is silent');
+  const old = await declare(page, 'Fuel unit of Lira is silent');
+  await page.getByLabel('What happened').fill('The cable was looked at');
+  await page.getByRole('button', { name: 'Add to journal' }).click();
+  await speak(request, 'speaker-rossnes', 'critical', 'Loudspeakers Rossnes are silent');
+  const other = await declare(page, 'Loudspeakers Rossnes are silent');
+  await page.goto(old);
+  await page.keyboard.press('e');
+  await page.getByRole('button', { name: 'It is the same as another…' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('It goes on in').selectOption({ value: other.split('/').at(-1) ?? '' });
+  await sheet.getByLabel('Why they are one').fill('One power line');
+  await accessible(page, 'merging two incidents');
+  await sheet.getByRole('button', { name: 'Make them one' }).click();
+  await expect(page).toHaveURL(other);
+  await expect(page.getByRole('region', { name: 'Journal entries' })).toContainText('The cable was looked at');
+  await page.goto(old);
+  await expect(page).toHaveURL(other);
+  await page.keyboard.press('e');
+  await page.getByRole('button', { name: 'Split it…' }).click();
+  await page.getByLabel('What the other one is').fill('The speakers alone');
+  await page.getByLabel(/Loudspeakers Rossnes/).check();
+  await page.getByLabel('Why they are two').fill('Two causes after all');
+  await accessible(page, 'splitting an incident');
+  await page.getByRole('button', { name: 'Split it', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('The speakers alone');
+  await expect(page.getByRole('region', { name: 'Journal entries' })).toContainText('The cable was looked at');
+});
+
 test('how major incidents are dealt with is set by an administrator, and nonsense is refused with a reason', async ({
   page,
 }) => {

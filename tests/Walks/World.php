@@ -192,6 +192,7 @@ final class World
             'POST incidents/{incident}/cards' => ['for' => 'x', 'hours' => 4],
             'POST incidents/{incident}/answers' => ['text' => 'x', 'anyway' => true],
             'POST incidents/{incident}/merge' => ['into' => $incident->id, 'why' => 'x'],
+            'POST incidents/{incident}/split' => ['title' => 'x', 'why' => 'x', 'alerts' => [$alert], 'reports' => []],
             'POST incidents/{incident}/stage' => ['version' => $incident->version, 'stage' => 'fixing'],
             'POST incidents/{incident}/resolve' => [
                 'resolution' => 'x', 'update' => 'x', 'tried' => true, 'word' => 'x', 'check' => 'x', 'unconfirmed' => 'x',

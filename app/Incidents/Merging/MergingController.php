@@ -7,6 +7,7 @@ namespace App\Incidents\Merging;
 use App\Incidents\Contracts\RoomPanel;
 use App\Incidents\Incident;
 use App\Incidents\Requests\MergeIncidentsRequest;
+use App\Incidents\Requests\SplitIncidentRequest;
 use App\Incidents\Situation;
 use App\Platform\CurrentPerson;
 use App\Platform\Once;
@@ -27,6 +28,18 @@ final class MergingController implements RoomPanel
                 'id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title,
             ])->all(),
         )];
+    }
+
+    public function split(SplitIncidentRequest $request, Incident $incident, SplitIncident $split): RedirectResponse
+    {
+        $input = $request->validated();
+        $ids = static fn(string $field): array => array_values(array_unique(array_map(intval(...), $input[$field] ?? [])));
+        $new = null;
+        Once::for($request, static function () use (&$new, $split, $incident, $input, $ids, $request): void {
+            $new = $split($incident, trim($input['title']), $ids('alerts'), $ids('reports'), trim($input['why']), CurrentPerson::of($request));
+        });
+
+        return $new === null ? back() : redirect()->route('room', $new->id);
     }
 
     public function merge(MergeIncidentsRequest $request, Incident $incident, MergeIncidents $merge): RedirectResponse

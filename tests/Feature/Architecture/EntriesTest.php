@@ -293,6 +293,7 @@ final class EntriesTest extends TestCase
             static fn() => Incident::factory()->create(['title' => 'Larger', 'major_at' => now()]),
         ];
         yield ['incidents/{incident}/merge', ['into' => $incident->id, 'why' => 'x'], ['incident.merged incident:#@'], static fn() => Incident::factory()->create(['title' => 'The same'])];
+        yield ['incidents/{incident}/split', ['title' => 'x', 'why' => 'x', 'alerts' => [$alert], 'reports' => []], ['incident.split incident:#@']];
         yield ['incidents/{incident}/out', ['why' => 'x'], ['incident.taken_out incident:#@'], static fn() => Link::tie(
             [Incident::KIND, Incident::factory()->create(['title' => 'Smaller'])->id], [Incident::KIND, $incident->id], LinkKind::Under,
         )];

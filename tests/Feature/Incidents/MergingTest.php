@@ -175,6 +175,29 @@ final class MergingTest extends TestCase
         self::assertSame(0, Task::query()->count());
     }
 
+    public function test_one_that_is_two_is_split_and_what_was_written_before_stands_in_both(): void
+    {
+        [$stays, $goes] = [$this->report($this->from, 'a@ferry.example'), $this->report($this->from, 'b@ferry.example')];
+        app(WriteNote::class)($this->from, 'Before', false, $this->person('ingrid-vale'));
+        $split = fn(array $more, string $key) => $this->post("/incidents/{$this->from->id}/split", ['title' => 'A cable at Ask', 'why' => 'Two causes', 'alerts' => [], 'reports' => [$goes->id], ...$more], ['X-Request-Key' => $key]);
+        $split(['reports' => []], 'none')->assertSessionHasErrors('alerts');
+        $split(['reports' => [$goes->id, 999_999]], 'other')->assertSessionHasErrors('alerts');
+        $split([], 'split')->assertSessionHasNoErrors();
+        $split([], 'split')->assertSessionHasNoErrors();
+        $new = Incident::query()->where('title', 'A cable at Ask')->sole();
+        app(WriteNote::class)($this->from, 'Of the first', false, $this->person('ingrid-vale'));
+        app(WriteNote::class)($new, 'Of the second', false, $this->person('ingrid-vale'));
+        $told = static fn(Incident $one): array => $one->refresh()->entries()->where('kind', 'incident.note')->map(static fn(Entry $entry): string => (string) ($entry->told()['text'] ?? ''))->values()->all();
+        self::assertSame([['Before', 'Of the first'], ['Before', 'Of the second']], [$told($this->from), $told($new)]);
+        self::assertSame([[$stays->id], [$goes->id]], [$this->from->reports()->pluck('reports.id')->all(), $new->reports()->pluck('reports.id')->all()]);
+        self::assertSame($this->from->priority, $new->priority);
+        self::assertNotNull($new->occasion->next_update_at);
+        self::assertTrue($new->entries()->contains('kind', 'incident.split'));
+        self::assertTrue($this->from->entries()->contains('kind', 'incident.split'));
+        $split([], 'late')->assertSessionHasErrors('alerts');
+        $this->get("/incidents/$new->id")->assertOk();
+    }
+
     public function test_what_cannot_be_one_is_refused(): void
     {
         $this->merge($this->from, $this->from)->assertSessionHasErrors('into');

@@ -9,7 +9,7 @@ import type { RoomChoices, RoomIncident } from '@/pages/Incidents/room';
 
 /** Corrects title, impact, urgency and stage; somebody else's change meanwhile is said, and nothing typed is lost. */
 const props = defineProps<{ incident: RoomIncident; choices: RoomChoices }>();
-const emit = defineEmits<{ close: []; merge: [] }>();
+const emit = defineEmits<{ close: []; merge: []; split: [] }>();
 const action = useAction();
 const title = ref(props.incident.title);
 const impact = ref(props.incident.impact);
@@ -89,6 +89,7 @@ const overrule = (): void => {
     <p class="mt-4 border-t border-line pt-3 text-small">
       Two incidents turned out to be one?
       <button type="button" class="link min-h-6" @click="emit('merge')">It is the same as another…</button>
+      Or one to be two? <button type="button" class="link min-h-6" @click="emit('split')">Split it…</button>
     </p>
   </SideSheet>
 </template>

@@ -19,6 +19,7 @@ import RoomHead from '@/pages/Incidents/RoomHead.vue';
 import RoomJournal from '@/pages/Incidents/RoomJournal.vue';
 import RoomKnown from '@/pages/Incidents/RoomKnown.vue';
 import type { RoomProps, RoomSheet } from '@/pages/Incidents/room';
+import SplitSheet from '@/pages/Incidents/SplitSheet.vue';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** The room of an incident: what we know, what was done, who is here; other capabilities bring their panels. */
@@ -52,6 +53,7 @@ useCommands(() => [
           ? { name: `${props.incident.ref} is no major incident`, run: () => (sheet.value = 'lower') }
           : { name: `Raise ${props.incident.ref} to a major incident`, run: () => (sheet.value = 'raise') },
         { name: `${props.incident.ref} is the same as another`, run: () => (sheet.value = 'merge') },
+        { name: `${props.incident.ref} is two incidents`, run: () => (sheet.value = 'split') },
         { name: `Resolve ${props.incident.ref}`, key: 'r', run: () => (sheet.value = 'resolve') },
       ]
     : []),
@@ -86,6 +88,7 @@ onMounted(() => {
     <ResolveSheet v-if="sheet === 'resolve'" :incident="incident" @close="sheet = null" />
     <RaiseSheet v-if="sheet === 'raise'" @close="sheet = null" />
     <MergeSheet v-if="sheet === 'merge'" @close="sheet = null" />
+    <SplitSheet v-if="sheet === 'split'" @close="sheet = null" />
     <LowerSheet v-if="sheet === 'lower'" @close="sheet = null" />
     <ChangeSheet
       v-if="sheet === 'change'"
@@ -93,6 +96,7 @@ onMounted(() => {
       :choices="choices"
       @close="sheet = null"
       @merge="sheet = 'merge'"
+      @split="sheet = 'split'"
     />
     <SideSheet v-if="sheet === 'clocks'" open title="Deadlines" @close="sheet = null"
       ><RunningClocks :clocks="shared.clocks"

@@ -55,7 +55,7 @@ export interface RoomChoices {
 }
 
 /** What is worked on beside the room. */
-export type RoomSheet = 'change' | 'clocks' | 'resolve' | 'reopen' | 'raise' | 'lower' | 'merge';
+export type RoomSheet = 'change' | 'clocks' | 'resolve' | 'reopen' | 'raise' | 'lower' | 'merge' | 'split';
 
 /** What the room has by itself; panels of other capabilities read their own props from the page. */
 export interface RoomProps {
