@@ -138,16 +138,35 @@ final class Incident extends Record
     /** @return Collection<int, Entry> all that was written down of it, the oldest first: read once in a look at a screen */
     public function entries(): Collection
     {
-        return Look::once(
-            "entries of $this->id", fn(): Collection => Entry::query()->where(function ($any): void {
-                foreach (self::mergedInto($this->id) as $id) {
-                    $any->orWhere(static fn($one) => $one->about(self::KIND, $id));
-                }
-                if ($this->split_from_id !== null) {
-                    $any->orWhere(fn($one) => $one->about(self::KIND, (int) $this->split_from_id)->where('seq', '<=', $this->split_seq));
-                }
-            })->orderBy('seq')->get(),
-        );
+        return Look::once("entries of $this->id", fn(): Collection => Entry::query()->where(function ($any): void {
+            foreach ($this->story() as [$id, $until]) {
+                $any->orWhere(static fn($one) => $one->about(self::KIND, $id)->when($until !== null, static fn($part) => $part->where('seq', '<=', $until)));
+            }
+        })->orderBy('seq')->get());
+    }
+
+    /** @return list<array{int, int|null}> whose journals are its story, and how far: those merged into it, and those from which any was split */
+    private function story(): array
+    {
+        $story = [];
+        $next = [[$this->id, null, $this->split_from_id, $this->split_seq]];
+        while ($next !== []) {
+            [$id, $until, $from, $seq] = array_shift($next);
+            if (in_array([$id, $until], $story, true)) {
+                continue;
+            }
+            $story[] = [$id, $until];
+            if ($from !== null) {
+                $parent = self::query()->findOrFail($from);
+                $next[] = [$parent->id, min($until ?? (int) $seq, (int) $seq), $parent->split_from_id, $parent->split_seq];
+            }
+            $merged = array_slice(self::mergedInto($id), 1);
+            foreach ($merged === [] ? [] : self::query()->whereKey($merged)->get() as $one) {
+                $next[] = [$one->id, $until, $one->split_from_id, $one->split_seq];
+            }
+        }
+
+        return $story;
     }
 
     /** @return non-empty-list<int> it, and all that turned out to be the same */

@@ -198,6 +198,31 @@ final class MergingTest extends TestCase
         $this->get("/incidents/$new->id")->assertOk();
     }
 
+    public function test_merged_and_split_and_merged_again_each_reads_all_of_its_story(): void
+    {
+        $note = fn(Incident $one, string $text) => app(WriteNote::class)($one, $text, false, $this->person('ingrid-vale'));
+        $told = static fn(Incident $one): array => Incident::query()->findOrFail($one->id)->entries()->where('kind', 'incident.note')
+            ->map(static fn(Entry $entry): string => (string) ($entry->told()['text'] ?? ''))->values()->all();
+        $split = function (Incident $one, string $title): Incident {
+            $report = $this->report($one->refresh(), "$title@ferry.example");
+            $this->post("/incidents/$one->id/split", ['title' => $title, 'why' => 'x', 'alerts' => [], 'reports' => [$report->id]], ['X-Request-Key' => $title])->assertSessionHasNoErrors();
+
+            return Incident::query()->where('title', $title)->sole();
+        };
+        $note($this->from, 'a');
+        $this->merge();
+        $note($this->into, 'b');
+        $second = $split($this->into, 'second');
+        $note($this->into, 'c');
+        $note($second, 'd');
+        $third = $split($second, 'third');
+        $note($second, 'e');
+        $note($third, 'f');
+        self::assertSame([['a', 'b', 'c'], ['a', 'b', 'd', 'e'], ['a', 'b', 'd', 'f']], [$told($this->into), $told($second), $told($third)]);
+        $this->merge($third->refresh(), $this->into->refresh())->assertSessionHasNoErrors();
+        self::assertSame(['a', 'b', 'c', 'd', 'f'], $told($this->into), 'Nothing stands twice.');
+    }
+
     public function test_what_cannot_be_one_is_refused(): void
     {
         $this->merge($this->from, $this->from)->assertSessionHasErrors('into');
