@@ -148,6 +148,17 @@ test('two incidents that turned out to be one go on in one, and the old address 
   await page.getByRole('button', { name: 'Split it', exact: true }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('The speakers alone');
   await expect(page.getByRole('region', { name: 'Journal entries' })).toContainText('The cable was looked at');
+  // Whatever comes after begins with a town that works.
+  await speak(request, 'fuel-unit-lira', 'critical', 'Fuel unit of Lira is silent', true);
+  await speak(request, 'speaker-rossnes', 'critical', 'Loudspeakers Rossnes are silent', true);
+  for (const room of [page.url(), other]) {
+    await page.goto(room);
+    await page.keyboard.press('r');
+    const ending = page.getByRole('dialog');
+    await ending.getByLabel('What was done').fill('Power is back');
+    await ending.getByRole('button', { name: /^Resolve/ }).click();
+    await expect(page.getByRole('button', { name: 'Reopen…' })).toBeVisible();
+  }
 });
 
 test('how major incidents are dealt with is set by an administrator, and nonsense is refused with a reason', async ({
