@@ -34,6 +34,9 @@ return [
         'mail' => env('SKARVO_MAIL_GATEWAY'),
         'chat' => env('SKARVO_CHAT_GATEWAY'),
         'translator' => env('SKARVO_TRANSLATOR'),
+        // Where people talk about an incident: a chat, and a phone exchange. Without one, the room offers none.
+        'conversation' => env('SKARVO_CONVERSATION_GATEWAY'),
+        'bridge' => env('SKARVO_BRIDGE_GATEWAY'),
         // What is posted is signed with it (RFC 9421), if there is one.
         'secret' => env('SKARVO_GATEWAY_SECRET'),
         'timeout_seconds' => 5,

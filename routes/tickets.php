@@ -38,6 +38,8 @@ Route::middleware('web')->group(function (): void {
         Route::post('tasks/{task}/say', [StepsController::class, 'say'])->whereNumber('task');
         Route::post('tasks/{task}/take', [StepsController::class, 'take'])->whereNumber('task');
         Route::post('tasks/{task}/settle', [StepsController::class, 'settle'])->whereNumber('task');
+        Route::post('tasks/{task}/pass', [StepsController::class, 'passOn'])->whereNumber('task');
+        Route::post('tasks/{task}/block', [StepsController::class, 'block'])->whereNumber('task');
         Route::get('checklists', [ChecklistsController::class, 'index']);
         Route::get('busy', [BusyController::class, 'index']);
         Route::get('lessons', [LessonsController::class, 'index']);

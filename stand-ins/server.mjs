@@ -1,7 +1,7 @@
 /**
  * The outside world in small: monitors that speak, pockets that ring, a mailbox. It talks to Skarvo over HTTP alone.
  *
- * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write, estate:write, people:read, deliveries:write),
+ * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write, estate:write, people:read, deliveries:write, talk:write),
  * SKARVO_GATEWAY_SECRET (what is posted here has to be signed with it),
  * STAND_INS_SCENE (a scene that starts by itself), STAND_INS_WAIT (seconds until then).
  */
@@ -11,6 +11,7 @@ import { createNetwork } from './devices.mjs';
 import { createChat, letterOf } from './letters.mjs';
 import { scans } from './scanner.mjs';
 import { scenes } from './scenes.mjs';
+import { createTalk } from './talk.mjs';
 import { translate } from './translator.mjs';
 import { isSigned } from './signature.mjs';
 
@@ -19,7 +20,7 @@ const skarvo = process.env.SKARVO_URL ?? 'http://127.0.0.1:8080';
 const token = process.env.SKARVO_STAND_INS_TOKEN ?? '';
 const secret = process.env.SKARVO_GATEWAY_SECRET ?? '';
 const file = (name) => readFileSync(new URL(`./${name}`, import.meta.url));
-const [pageHtml, pocketsHtml, lettersHtml, style] = ['page.html', 'pockets.html', 'letters.html', 'style.css'].map(file);
+const [pageHtml, pocketsHtml, lettersHtml, talkHtml, style] = ['page.html', 'pockets.html', 'letters.html', 'talk.html', 'style.css'].map(file);
 const mark = readFileSync(new URL('../public/mark.svg', import.meta.url));
 
 /** Everything that arrived here or was sent from here, newest last. */
@@ -110,6 +111,7 @@ const start = (name) => {
 
 const network = createNetwork({ post, keep });
 const chat = createChat({ hand: (said) => post('/api/v1/chat', said), keep });
+const talk = createTalk({ post, keep, people: () => network.state().people });
 const write = async (letter) => {
   const answer = await post('/api/v1/mails', letterOf(letter), 'message/rfc822');
   keep(world.letters, { ...letter, answered: answer.status, ref: answer.body?.ref ?? null });
@@ -147,7 +149,7 @@ const taken = async (request, take) => {
     : [401, { error: 'This was not signed by Skarvo.' }];
 };
 const state = () => ({
-  skarvo, ...network.state(), mails: world.mails, letters: world.letters, chats: chat.threads, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
+  skarvo, ...network.state(), ...talk.state(), mails: world.mails, letters: world.letters, chats: chat.threads, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
   running: world.running.map(({ name, title }) => ({ name, title })), scenes: Object.entries(scenes).map(([name, { title }]) => ({ name, title })),
 });
 
@@ -157,6 +159,7 @@ const routes = {
   'GET /state': () => [200, state()],
   'GET /pockets': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(pocketsHtml),
   'GET /letters': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(lettersHtml),
+  'GET /talk': (_, response) => response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' }).end(talkHtml),
   'GET /style.css': (_, response) => response.writeHead(200, { 'Content-Type': 'text/css' }).end(style),
   'GET /pages': (request) => network.works(new URL(request.url, 'http://x').searchParams.get('channel')),
   'POST /pages': (request) => taken(request, (page) => network.take(page, request.headers['idempotency-key'])),
@@ -167,6 +170,10 @@ const routes = {
       return [200, { ok: true }];
     }),
   'POST /chat': (request) => taken(request, (said) => (network.refusesAll() ? [500, { error: 'The chat is closed.' }] : chat.take(said, request.headers['idempotency-key']))),
+  'POST /conversations': (request) => taken(request, (said) => (network.refusesAll() ? [500, { error: 'The chat is closed.' }] : talk.takeTalk(said, request.headers['idempotency-key']))),
+  'POST /bridges': (request) => taken(request, (asked) => (network.refusesAll() ? [500, { error: 'The exchange is closed.' }] : talk.takeBridge(asked, request.headers['idempotency-key']))),
+  'POST /say-in': async (request) => talk.sayIn(await read(request)),
+  'POST /phone': async (request) => talk.phone(await read(request)),
   'POST /translate': (request) => taken(request, (asked) => (network.refusesAll() ? [500, { error: 'The translator is closed.' }] : [200, translate(asked)])),
   'POST /write': async (request) => write(await read(request)),
   'POST /say': async (request) => chat.say(await read(request)),

@@ -11,7 +11,7 @@ use App\Platform\Given;
 /** All that is running out, soonest first. */
 final class RunningClocks
 {
-    /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool}> */
+    /** @return list<array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool, holder: string|null}> */
     public static function all(): array
     {
         $clocks = array_merge(...array_map(static fn(RunsOut $kind): array => $kind->clocks(), Given::all(RunsOut::class)));

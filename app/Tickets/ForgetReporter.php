@@ -63,7 +63,7 @@ final class ForgetReporter
     private static function tasks(Ticket $ticket): void
     {
         $own = Ticket::query()->whereIn('task_id', Task::query()->of($ticket)->select('id'))->pluck('id');
-        Task::query()->of($ticket)->update(['why' => null]);
+        Task::query()->of($ticket)->update(['why' => null, 'blocked' => null]);
         Task::query()->of($ticket)->whereNull('checklist_id')->update(['text' => self::TASK_ERASED]);
         TicketPost::query()->whereIn('ticket_id', $own)->update(['text' => null]);
         Attempt::query()->whereIn('ticket_id', $own)->update(['what' => self::ERASED, 'why' => null]);

@@ -18,7 +18,10 @@ final class TicketClocks implements RunsOut
     public function clocks(): array
     {
         return array_values(Ticket::query()->with(Ticket::NEEDS)->open()
-            ->where(static fn(Builder $any) => $any->where(static fn(Builder $loose) => $loose->withIncident(false))->orWhereNotNull('task_id'))
+            ->where(static fn(Builder $any) => $any->where(static fn(Builder $loose) => $loose->withIncident(false))->orWhere(
+                // What has a time of its own is counted by that.
+                static fn(Builder $task) => $task->whereHas('task', static fn(Builder $own) => $own->whereNull('due_at')),
+            ))
             ->where('warn_at', '<=', now())
             ->whereNotNull('due_at')->orderBy('due_at')->limit(self::MOST)->get()
             ->map(static function (Ticket $ticket): RunningClock {
@@ -27,6 +30,7 @@ final class TicketClocks implements RunsOut
                 return new RunningClock(
                     ($isAnswer ? 'respond-' : 'ticket-')."$ticket->id", self::words($ticket, $isAnswer).$ticket->ref(),
                     "priority $ticket->priority", $ticket->due_at ?? $ticket->opened_at, $ticket->opened_at, "/tickets/$ticket->id", true,
+                    $ticket->person_id,
                 );
             })->all());
     }

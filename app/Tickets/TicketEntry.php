@@ -32,6 +32,9 @@ enum TicketEntry: string implements EntryKind
     case TaskReopened = 'task.reopened';
     case TaskSaid = 'task.said';
     case TaskTaken = 'task.taken';
+    case TaskPassed = 'task.passed';
+    case TaskBlocked = 'task.blocked';
+    case TaskGoesOn = 'task.goes_on';
     case ChecklistFollowed = 'checklist.followed';
     case ChecklistSaved = 'checklist.saved';
     case ChecklistDropped = 'checklist.dropped';
@@ -54,7 +57,10 @@ enum TicketEntry: string implements EntryKind
     {
         return match ($this) {
             self::Answered, self::AllAnswered, self::AllAnsweredStopped, self::Noted, self::Said, self::TaskSaid => ['text' => Particular::Words],
-            self::TaskAdded, self::TaskDone, self::TaskReopened, self::TaskTaken => ['text' => Particular::Words],
+            self::TaskAdded => ['text' => Particular::Words, 'person' => Particular::Person],
+            self::TaskPassed => ['text' => Particular::Words, 'person' => Particular::Person, 'why' => Particular::Words],
+            self::TaskBlocked => ['text' => Particular::Words, 'why' => Particular::Words],
+            self::TaskGoesOn, self::TaskDone, self::TaskReopened, self::TaskTaken => ['text' => Particular::Words],
             self::TaskSkipped => ['text' => Particular::Words, 'why' => Particular::Words],
             self::Tried => ['what' => Particular::Words, 'why' => Particular::Words],
             self::MoreUrgent, self::SurgeDismissed, self::Forgotten => ['why' => Particular::Words],

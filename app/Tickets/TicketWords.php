@@ -42,8 +42,13 @@ final class TicketWords implements TellsEntries
                 "What was said to the reporter of $ref did not reach the chat", $facts->text('error'),
             ),
             TicketEntry::TaskAdded => Sentence::plain(
-                'A task for '.(Names::team($facts->text('team')) ?: 'the desk')." on $ref", $facts->text('text'),
+                'A task for '.self::whom($facts)." on $ref".($facts->text('due') === '' ? '' : ", by {$facts->time('due')}"), $facts->text('text'),
             ),
+            TicketEntry::TaskPassed => Sentence::plain(
+                'Passed on to '.self::whom($facts)." on $ref: {$facts->text('text')}", $facts->text('why'),
+            ),
+            TicketEntry::TaskBlocked => Sentence::strong("Blocked on $ref: {$facts->text('text')}", $facts->text('why')),
+            TicketEntry::TaskGoesOn => Sentence::plain("Goes on, on $ref", $facts->text('text')),
             TicketEntry::TaskDone => Sentence::plain("Done on $ref", $facts->text('text')),
             TicketEntry::TaskSkipped => Sentence::plain("Skipped on $ref: {$facts->text('text')}", $facts->text('why')),
             TicketEntry::TaskReopened => Sentence::plain("To be done again on $ref", $facts->text('text')),
@@ -76,6 +81,12 @@ final class TicketWords implements TellsEntries
             ),
             null => null,
         };
+    }
+
+    /** Who is to do it. */
+    private static function whom(Facts $facts): string
+    {
+        return $facts->person('person') ?: (Names::team($facts->text('team')) ?: 'the desk');
     }
 
     public function written(): array

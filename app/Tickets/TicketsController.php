@@ -13,6 +13,7 @@ use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Platform\Once;
 use App\Platform\Person;
+use App\Platform\Staff\Colleagues;
 use App\Platform\Team;
 use App\Signals\Requests\DropFilterRequest;
 use App\Signals\Requests\KeepFilterRequest;
@@ -222,6 +223,7 @@ final class TicketsController
             'teams' => fn() => Team::query()->orderBy('name')->get(['id', 'name']),
             'people' => fn() => Person::query()->whereNull('left_at')->orderBy('name')->get(['id', 'name']),
             'desk' => Inertia::optional(AtTheDesk::people(...)),
+            'colleagues' => Colleagues::prop(),
             'checklists' => fn() => Checklist::query()->whereNull('dropped_at')->orderBy('name')->get(['id', 'name', 'service_id']),
             'services' => fn() => Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']),
         ]);

@@ -7,6 +7,7 @@ namespace App\Tickets;
 use App\Incidents\Contracts\CountsTargets;
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\TakesTasks;
 use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
@@ -29,7 +30,8 @@ final class TicketsServiceProvider extends Capability
             Knows::class => [TicketsKnown::class],
             Observes::class => [FaultyItems::class],
             Decisions::class => [SurgesToDecide::class, OffersToDecide::class],
-            RunsOut::class => [TicketClocks::class],
+            RunsOut::class => [TicketClocks::class, Steps\TaskClocks::class],
+            TakesTasks::class => [Steps\IncidentTasks::class],
             ClockPart::class => [LookAtTickets::class, Languages\TranslateUpdates::class, Together\GiveAnswers::class],
             Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],
             RoomPanel::class => [

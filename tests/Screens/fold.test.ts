@@ -101,3 +101,17 @@ test('a reader asks for a kind, a person, or both', () => {
   expect(kinds('strong', 'Ida')).toEqual([]);
   expect(kinds('calls')).toEqual(['page.queued']);
 });
+
+test('what is said in the conversation is one line as long as it goes on', () => {
+  const lines = fold([
+    line('talk.said', 'Ida', 0, { rest: 'Who is there?' }),
+    line('incident.note', 'Ada', 1),
+    line('talk.said', 'Bo', 2, { rest: 'I am' }),
+    line('talk.said', 'Bo', 603, { rest: 'It is dark' }),
+  ]);
+  expect(lines.map((one) => [one.line.kind, one.line.rest, one.steps.map((step) => step.by)])).toEqual([
+    ['talk.said', 'I am', ['Ida', 'Bo']],
+    ['incident.note', '', ['Ada']],
+    ['talk.said', 'It is dark', ['Bo']],
+  ]);
+});

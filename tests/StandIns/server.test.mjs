@@ -306,3 +306,37 @@ test('a translator says what it knows, tells the language, and leaves the rest',
   assert.deepEqual(await told('The wobbler squeaks', 'no'), { text: 'The wobbler squeaks', from: 'en' });
   assert.equal((await told('Karte', 'en', 'de')).text, 'card');
 });
+
+test('a conversation takes what is said once, and hands over what people write', async () => {
+  const say = (does, text, key) => post('/conversations', { conversation: 'in-1', does, text, author: 'Ingrid Vale', message: key }, { 'Idempotency-Key': key });
+  await say('open', 'IN-1 Lanes', 'talk-1');
+  await say('say', 'Who is at Ask?', 'talk-2');
+  await say('say', 'Who is at Ask?', 'talk-2');
+  refusing = 1;
+  await post('/say-in', { conversation: 'in-1', person: 'noor-lind', text: 'I am' });
+  assert.equal((await post('/say-in', { conversation: 'in-2', person: 'noor-lind', text: 'x' })).status, 422);
+  await say('close', 'It is over', 'talk-3');
+  const { conversations } = await state();
+  const one = conversations.find((conversation) => conversation.name === 'in-1');
+  assert.deepEqual([one.topic, one.open, one.said.map((said) => said.by)], ['IN-1 Lanes', false, ['Skarvo', 'Ingrid Vale', 'Noor Lind', 'Skarvo']]);
+  await until(() => posted.some((sent) => sent.path === '/api/v1/conversations' && sent.body.text === 'I am' && sent.body.person === 'noor-lind'));
+});
+
+test('a bridge has a number, rings phones, and tells who comes and goes', async () => {
+  const ask = (does, key, more = {}) => post('/bridges', { bridge: 'in-1', does, ...more }, { 'Idempotency-Key': key });
+  const { body: opened } = await ask('open', 'b-1', { title: 'IN-1 Lanes' });
+  assert.match(opened.number, /^\+47 55 50 \d\d \d\d$/);
+  await ask('ring', 'b-2', { person: 'noor-lind', name: 'Noor Lind' });
+  const phone = async () => (await state()).bridges.find((bridge) => bridge.name === 'in-1').people[0].state;
+  assert.equal(await phone(), 'rings');
+  await post('/phone', { bridge: 'in-1', person: 'noor-lind', event: 'joined' });
+  await ask('ring', 'b-2', { person: 'noor-lind', name: 'Noor Lind' });
+  assert.equal(await phone(), 'in');
+  await post('/phone', { bridge: 'in-1', person: 'noor-lind', event: 'left' });
+  assert.equal((await post('/phone', { bridge: 'in-1', person: 'noor-lind', event: 'sang' })).status, 422);
+  const events = posted.filter((sent) => sent.path === '/api/v1/bridges').map((sent) => sent.body);
+  assert.deepEqual(events.map((event) => event.event), ['joined', 'left']);
+  assert.equal(new Set(events.map((event) => event.id)).size, 2);
+  await ask('close', 'b-3');
+  assert.equal((await state()).bridges.find((bridge) => bridge.name === 'in-1').open, false);
+});

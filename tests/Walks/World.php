@@ -10,6 +10,11 @@ use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Paging\Call;
 use App\Paging\Page;
+use App\Paging\Talk\Bridge;
+use App\Paging\Talk\Conversation;
+use App\Paging\Talk\HoldConversation;
+use App\Paging\Talk\Message;
+use App\Platform\Person;
 use App\Rota\Rota;
 use App\Signals\Alert;
 use App\Signals\Live\RuleSets;
@@ -21,6 +26,7 @@ use App\Tickets\Steps\TaskTickets;
 use App\Tickets\Ticket;
 use App\Tickets\Together\SharedAnswer;
 use App\Updates\Cards\Card;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Finding\HypothesisState;
 use Skarvo\Incidents\Finding\OptionKind;
@@ -39,6 +45,7 @@ final class World
             'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'card' => self::card(), 'answer' => self::answer(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
+            'message' => self::message(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -80,6 +87,18 @@ final class World
             'incident_id' => self::incident(), 'kind' => OptionKind::Wait, 'text' => 'The next boat', 'items' => [], 'made_by_id' => 'per-strand',
             'made_at' => now(),
         ])->id;
+    }
+
+    /** With an open conversation, and a bridge, to which it belongs. */
+    private static function message(): int
+    {
+        $incident = Incident::query()->findOrFail(self::incident());
+        $talk = Conversation::of($incident) ?? Conversation::query()->create(['incident_id' => $incident->id, 'name' => 'walk', 'opened_at' => now()]);
+        Bridge::of($incident) ?? Bridge::query()->create(['incident_id' => $incident->id, 'name' => 'walk', 'opened_at' => now()]);
+
+        return Message::query()->whereNull('made_into')->first()->id ?? DB::transaction(static fn(): int => app(HoldConversation::class)->hear(
+            $talk, bin2hex(random_bytes(8)), Person::query()->findOrFail('per-strand'), 'Per Strand', 'The gate is dark', CarbonImmutable::now(),
+        )->id);
     }
 
     private static function checklist(): int
@@ -181,7 +200,7 @@ final class World
             'POST incidents/{incident}/handover/answer' => ['accept' => false, 'why' => 'x'],
             'POST settings/major' => [
                 'version' => 0, 'conditions' => [['tier' => 1, 'places' => 2, 'reports' => 3, 'minutes' => 4]], 'update_minutes' => 15,
-                'team' => 'lanes', 'roles' => [['name' => 'Scribe']], 'confirm_all' => false, 'proving_minutes' => 20, 'link_alone' => true, 'watch_minutes' => 240,
+                'team' => 'lanes', 'roles' => [['name' => 'Scribe']], 'confirm_all' => false, 'proving_minutes' => 20, 'link_alone' => true, 'watch_minutes' => 240, 'conversation' => true, 'bridge' => true,
             ],
             'POST incidents/{incident}/hypotheses' => ['text' => 'x', 'check' => 'x', 'item' => 'clk-2'],
             'POST hypotheses/{hypothesis}/settle' => ['state' => 'ruled-out', 'why' => 'x', 'version' => 1],
@@ -221,7 +240,12 @@ final class World
             'POST incidents/{incident}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/checklist' => ['checklist' => self::checklist()],
-            'POST tasks/{task}/say' => ['text' => 'x'],
+            'POST incidents/{incident}/talk/open' => ['what' => 'conversation'], 'POST incidents/{incident}/talk/say' => ['text' => 'x'],
+            'POST messages/{message}/make' => ['into' => 'task', 'team' => 'lanes', 'person' => 'per-strand'], 'POST incidents/{incident}/bridge/ring' => ['people' => ['per-strand']],
+            'POST api/v1/conversations' => ['conversation' => 'walk', 'message' => 'walk-1', 'author' => 'Ada', 'person' => 'ada-holm', 'text' => 'x', 'at' => '2026-03-03T08:00:00Z'],
+            'POST api/v1/bridges' => ['bridge' => 'walk', 'id' => 'walk-1', 'person' => 'ada-holm', 'event' => 'joined', 'at' => '2026-03-03T08:00:00Z'],
+            'POST tasks/{task}/say' => ['text' => 'x'], 'POST tasks/{task}/pass' => ['person' => 'per-strand', 'was' => null, 'why' => 'x'],
+            'POST tasks/{task}/block' => ['blocked' => true, 'why' => 'x'],
             'POST tasks/{task}/settle' => ['state' => 'skipped', 'why' => 'x'],
             'POST checklists' => [
                 'id' => self::checklist(), 'version' => 1, 'name' => 'Barrier', 'service' => 'vehicle-lanes',

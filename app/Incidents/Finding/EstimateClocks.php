@@ -20,14 +20,14 @@ final class EstimateClocks implements RunsOut
             if ($incident->estimate_at !== null) {
                 $clocks[] = new RunningClock(
                     "estimate-$incident->id", "Estimate, {$incident->ref()}", 'said by '.Names::person($incident->estimate_by_id),
-                    $incident->estimate_at, $incident->declared_at, "/incidents/$incident->id", $incident->estimate_at->isPast(),
+                    $incident->estimate_at, $incident->declared_at, "/incidents/$incident->id", $incident->estimate_at->isPast(), $incident->estimate_by_id,
                 );
             }
             if ($incident->proving_at !== null) {
                 $clocks[] = new RunningClock(
                     "proving-$incident->id", "Working again, being checked, {$incident->ref()}", $incident->title,
                     $incident->proving_at->addMinutes(MajorSettings::now()->provingMinutes), $incident->proving_at,
-                    "/incidents/$incident->id", false,
+                    "/incidents/$incident->id", false, $incident->coordinator_id,
                 );
             }
         }

@@ -62,10 +62,7 @@ final class MajorController
 
         return Inertia::render('Incidents/MajorSettings', [
             'choices' => $settings->choices(), 'version' => $settings->version,
-            'teams' => array_map(
-                static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name],
-                array_keys(Names::teams()), Names::teams(),
-            ),
+            'teams' => Names::teamChoices(),
         ]);
     }
 

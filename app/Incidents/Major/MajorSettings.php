@@ -19,7 +19,7 @@ use Skarvo\Incidents\Major\Conditions;
  *
  * @phpstan-type MajorCondition array{tier: int|null, places: int|null, reports: int|null, minutes: int|null}
  * @phpstan-type MajorRole array{id: string, name: string}
- * @phpstan-type MajorChoices array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>, confirm_all: bool, proving_minutes: int, link_alone: bool, watch_minutes: int}
+ * @phpstan-type MajorChoices array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>, confirm_all: bool, proving_minutes: int, link_alone: bool, watch_minutes: int, conversation: bool, bridge: bool}
  */
 final readonly class MajorSettings
 {
@@ -37,12 +37,14 @@ final readonly class MajorSettings
     /**
      * @param  string|null  $team  that is called when an incident is raised
      * @param  list<MajorRole>  $roles  besides coordinator, technical lead and communicator
+     * @param  bool  $conversation  whether raising opens one, where there is a chat
+     * @param  bool  $bridge  whether raising opens one, where there is a phone exchange
      * @param  bool  $confirmAll  whether an incident that is no major one has to be confirmed to be over, too
      */
     private function __construct(
         public Conditions $conditions, public int $updateMinutes, public ?string $team, public array $roles, public bool $confirmAll,
         public int $provingMinutes, public bool $linkAlone, public int $watchMinutes,
-        public int $version,
+        public bool $conversation, public bool $bridge, public int $version,
     ) {}
 
     public static function now(): self
@@ -50,10 +52,10 @@ final readonly class MajorSettings
         $stored = Setting::shown(self::SETTING);
         if ($stored === null) {
             return new self(
-                Conditions::usual(), self::UPDATE_MINUTES, null, [], false, self::PROVING_MINUTES, true, self::WATCH_MINUTES, 0,
+                Conditions::usual(), self::UPDATE_MINUTES, null, [], false, self::PROVING_MINUTES, true, self::WATCH_MINUTES, true, true, 0,
             );
         }
-        /** @var MajorChoices $value as change() wrote it */
+        /** @var array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>, confirm_all: bool, proving_minutes: int, link_alone: bool, watch_minutes: int, conversation?: bool, bridge?: bool} $value as change() wrote it */
         $value = $stored->value;
 
         return new self(
@@ -62,7 +64,9 @@ final readonly class MajorSettings
                 $value['conditions'],
             )),
             $value['update_minutes'], $value['team'], $value['roles'], $value['confirm_all'],
-            $value['proving_minutes'], $value['link_alone'], $value['watch_minutes'], $stored->version,
+            $value['proving_minutes'], $value['link_alone'], $value['watch_minutes'],
+            // Those that were saved before there were any say nothing of it.
+            $value['conversation'] ?? true, $value['bridge'] ?? true, $stored->version,
         );
     }
 
@@ -92,6 +96,7 @@ final readonly class MajorSettings
             'update_minutes' => $this->updateMinutes, 'team' => $this->team, 'roles' => $this->roles,
             'confirm_all' => $this->confirmAll, 'proving_minutes' => $this->provingMinutes,
             'link_alone' => $this->linkAlone, 'watch_minutes' => $this->watchMinutes,
+            'conversation' => $this->conversation, 'bridge' => $this->bridge,
         ];
     }
 }

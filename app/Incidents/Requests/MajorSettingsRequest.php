@@ -27,7 +27,7 @@ final class MajorSettingsRequest extends Form
             'conditions.*.minutes' => ['nullable', 'integer', 'between:1,100000'],
             'update_minutes' => ['required', 'integer', 'between:5,1440'], 'team' => ['nullable', 'string', 'exists:teams,id'],
             'link_alone' => ['required', 'boolean'], 'watch_minutes' => ['required', 'integer', 'between:1,10080'],
-            'confirm_all' => ['required', 'boolean'], 'proving_minutes' => ['required', 'integer', 'between:1,1440'],
+            'confirm_all' => ['required', 'boolean'], 'conversation' => ['required', 'boolean'], 'bridge' => ['required', 'boolean'], 'proving_minutes' => ['required', 'integer', 'between:1,1440'],
             'roles' => ['present', 'array', 'list', 'max:20'], 'roles.*.name' => ['required', 'string', 'max:60'],
         ];
     }
@@ -79,6 +79,7 @@ final class MajorSettingsRequest extends Form
             ], $input['conditions'])),
             'update_minutes' => (int) $input['update_minutes'], 'team' => $input['team'] ?? null,
             'link_alone' => (bool) $input['link_alone'], 'watch_minutes' => (int) $input['watch_minutes'], 'confirm_all' => (bool) $input['confirm_all'], 'proving_minutes' => (int) $input['proving_minutes'],
+            'conversation' => (bool) $input['conversation'], 'bridge' => (bool) $input['bridge'],
             // A role is known by its name: whoever renames one makes another.
             'roles' => array_values(array_map(static fn(array $one): array => [
                 'id' => Str::slug($one['name']) ?: md5($one['name']), 'name' => $one['name'],

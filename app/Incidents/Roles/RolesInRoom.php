@@ -14,14 +14,13 @@ use App\Incidents\Turn;
 use App\Incidents\TurnKind;
 use App\Platform\Contracts\Decisions;
 use App\Platform\CurrentPerson;
-use App\Platform\Deed;
 use App\Platform\Person;
+use App\Platform\Staff\Colleagues;
 use App\Platform\Staff\Names;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Inertia\Inertia;
 
 /**
  * Who is what in an incident: in its room, and when it is raised, lowered or over.
@@ -41,12 +40,7 @@ final class RolesInRoom implements Decisions, HasConsequences, RoomPanel, TakesP
         return [
             'roles' => static fn(): array => self::lines($incident->id),
             'handover' => static fn(): ?array => self::offers($reader, $incident)[0] ?? null,
-            // Whom a role can be given to is many: only whoever gives one asks.
-            'colleagues' => Inertia::optional(static fn(): array => array_values(
-                Person::query()->whereNull('left_at')->orderBy('name')->get()->map(static fn(Person $one): array => [
-                    'id' => $one->id, 'name' => $one->name, 'coordinates' => Deed::RunIncidents->isAllowedTo($one),
-                ])->all(),
-            )),
+            'colleagues' => Colleagues::prop(),
         ];
     }
 

@@ -28,6 +28,14 @@ final class Names
         return Look::once('names of teams', static fn(): array => Team::query()->orderBy('name')->pluck('name', 'id')->map(strval(...))->all());
     }
 
+    /** @return list<array{id: string, name: string}> those one can choose among */
+    public static function teamChoices(): array
+    {
+        return array_map(
+            static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys(self::teams()), self::teams(),
+        );
+    }
+
     /** The team of a person; null if they have none. */
     public static function teamOf(string $person): ?string
     {

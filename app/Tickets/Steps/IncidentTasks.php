@@ -6,6 +6,7 @@ namespace App\Tickets\Steps;
 
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\TakesTasks;
 use App\Incidents\Foreseen;
 use App\Incidents\Incident;
 use App\Incidents\Report;
@@ -15,26 +16,29 @@ use App\Incidents\TurnKind;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Staff\Names;
+use App\Platform\Team;
 use App\Tickets\Ticket;
 
 /**
  * Tasks of an incident: in its room, and when it is to end. Whoever resolves it is told what is open, and stopped by what has to
  * be done before.
  */
-final class IncidentTasks implements HasConsequences, RoomPanel
+final class IncidentTasks implements HasConsequences, RoomPanel, TakesTasks
 {
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
         return [
-            'taskTeams' => static fn(): array => array_map(
-                static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name],
-                array_keys(Names::teams()), Names::teams(),
-            ),
+            'taskTeams' => static fn(): array => Names::teamChoices(),
             'tasks' => static fn(): array => array_values(
                 Task::query()->with('own.person')->where('incident_id', $incident->id)->orderBy('ordinal')->get()
                     ->map(static fn(Task $one): array => $one->toLine())->all(),
             ),
         ];
+    }
+
+    public function add(Incident $incident, string $text, ?Team $team, ?Person $for, Person $by): void
+    {
+        (new WorkSteps($by))->add($incident, $text, $team, false, $for);
     }
 
     public function foresee(Incident $incident, Turn $turn): ?Foreseen

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tickets\Steps;
 
 use App\Incidents\Incident;
+use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Staff\Names;
 use App\Platform\Team;
@@ -26,7 +27,10 @@ use Skarvo\Tickets\TicketState;
  * @property int|null $checklist_id
  * @property int $ordinal
  * @property string $text
- * @property string|null $team_id null: the desk's own
+ * @property string|null $team_id null: the desk's own, or one person's
+ * @property string|null $for_id who is to do it; null: whoever of the team, or of the desk
+ * @property CarbonImmutable|null $due_at by when
+ * @property string|null $blocked why it cannot go on for now; null: it can
  * @property bool $must whether what it belongs to cannot end before it is done
  * @property TaskState $state
  * @property string|null $why it was skipped
@@ -38,7 +42,8 @@ use Skarvo\Tickets\TicketState;
  * @property-read Ticket|null $own where it is worked on; none while it is the desk's own
  *
  * @phpstan-type TaskLine array{
- *     id: int, own: int|null, holder: string|null, text: string, team: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
+ *     id: int, own: int|null, holder: string|null, text: string, team: string|null, for: array{id: string, name: string}|null, by_when: CarbonImmutable|null,
+ *     blocked: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
  *     at: CarbonImmutable|null,
  * }
  */
@@ -48,7 +53,7 @@ final class Task extends Record
 
     protected $casts = [
         'ticket_id' => 'integer', 'incident_id' => 'integer', 'ordinal' => 'integer', 'must' => 'boolean', 'state' => TaskState::class,
-        'made_at' => 'immutable_datetime',
+        'made_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime',
         'settled_at' => 'immutable_datetime',
     ];
 
@@ -102,6 +107,26 @@ final class Task extends Record
         return $this->belongsTo(Team::class);
     }
 
+    /** Somebody besides the desk is to do it: then it is worked on in a ticket of its own. */
+    public function isAsked(): bool
+    {
+        return $this->team_id !== null || $this->for_id !== null;
+    }
+
+    /**
+     * What a person is asked, or their team.
+     *
+     * @param  Builder<Task>  $query
+     */
+    public function scopeAskedOf(Builder $query, Person $person): void
+    {
+        $query->where(static fn(Builder $any) => $any->where('for_id', $person->id)->when(
+            $person->team_id !== null, static fn(Builder $team) => $team->orWhere(
+                static fn(Builder $theirs) => $theirs->where('team_id', $person->team_id)->whereNull('for_id'),
+            ),
+        ));
+    }
+
     /** @param  Builder<Task>  $query */
     public function scopeOpen(Builder $query): void
     {
@@ -114,7 +139,8 @@ final class Task extends Record
         return [
             'id' => $this->id, 'own' => $this->own?->id, 'holder' => $this->own?->person?->name, 'text' => $this->text,
             'team' => $this->team_id === null ? null : Names::team($this->team_id),
-            'must' => $this->must,
+            'for' => $this->for_id === null ? null : ['id' => $this->for_id, 'name' => Names::person($this->for_id)],
+            'by_when' => $this->due_at, 'blocked' => $this->blocked, 'must' => $this->must,
             'state' => $this->state->value, 'why' => $this->why, 'by' => $this->person_id === null ? null : Names::person($this->person_id),
             'at' => $this->settled_at,
         ];

@@ -11,10 +11,12 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Platform\Staff\Names;
 use App\Platform\Team;
 use App\Tickets\Ticket;
 use App\Tickets\TicketEntry;
 use App\Tickets\WorkTickets;
+use Carbon\CarbonImmutable;
 use Skarvo\Tickets\TaskState;
 use Skarvo\Tickets\TicketState;
 
@@ -26,12 +28,81 @@ final readonly class WorkSteps
 
     public function __construct(private Person $by) {}
 
-    /** @throws Refused if what it is to belong to is over */
-    public function add(Ticket|Incident $owner, string $text, ?Team $team, bool $must): void
+    /**
+     * @param  Person|null  $for  who is to do it; their team sees it too
+     *
+     * @throws Refused if what it is to belong to is over, or whoever is to do it is not here any more
+     */
+    public function add(Ticket|Incident $owner, string $text, ?Team $team, bool $must, ?Person $for = null, ?CarbonImmutable $due = null): void
     {
         $this->open($owner);
-        $task = $this->put($owner, $text, $team?->id, $must, null);
-        $this->write(TicketEntry::TaskAdded, $owner, ['text' => $text, 'team' => $team?->id], $task);
+        self::mustBeHere($for);
+        $task = $this->put($owner, $text, $for->team_id ?? $team?->id, $must, null, $for, $due);
+        $this->write(TicketEntry::TaskAdded, $owner, [
+            'task' => $task->id, 'text' => $text, 'team' => $team?->id, 'person' => $for?->id, 'due' => $due?->toIso8601ZuluString(),
+        ], $task);
+    }
+
+    /**
+     * It goes to somebody else, or to a team, at once: whoever has it now does not do it.
+     *
+     * @throws Refused if it is another's, settled, or has gone on meanwhile
+     */
+    public function passOn(Task $task, ?Team $team, ?Person $for, string $why, ?string $was): void
+    {
+        Locked::again($task);
+        $this->mayTouch($task);
+        self::mustBeHere($for);
+        if ($task->state !== TaskState::Open || $task->isOver()) {
+            throw Refused::because('It is settled: there is nothing to pass on.');
+        }
+        if ($task->for_id !== $was) {
+            throw Refused::because($task->for_id === null ? 'It went on to a team meanwhile.' : Names::person($task->for_id).' has it by now.');
+        }
+        if ($for === null && $team === null) {
+            throw Refused::because('Say to whom it goes.', 'person');
+        }
+        if (($for !== null && $for->id === $task->for_id) || ($for === null && $task->for_id === null && $team?->id === $task->team_id)) {
+            throw Refused::because('It is there already.', $for === null ? 'team' : 'person');
+        }
+        $task->update(['team_id' => $for->team_id ?? $team?->id, 'for_id' => $for?->id, 'blocked' => null]);
+        $own = $task->own;
+        $own === null ? TaskTickets::open($task) : $own->update([
+            'team_id' => $task->team_id, 'person_id' => $for?->id, 'offered_to_id' => null, 'offered_by_id' => null,
+        ]);
+        $this->write(TicketEntry::TaskPassed, $task->owner(), [
+            'task' => $task->id, 'text' => $task->text, 'team' => $team?->id, 'person' => $for?->id, 'why' => $why,
+        ], $task->load('own'));
+    }
+
+    /**
+     * It cannot go on for now; or it can again.
+     *
+     * @param  string  $why  empty: it goes on
+     *
+     * @throws Refused if it is another's, or settled
+     */
+    public function block(Task $task, string $why): void
+    {
+        Locked::again($task);
+        $this->mayTouch($task);
+        if ($task->state !== TaskState::Open || $task->isOver()) {
+            throw Refused::because('It is settled already.');
+        }
+        if ((string) $task->blocked === $why) {
+            return;
+        }
+        $task->update(['blocked' => $why === '' ? null : $why]);
+        $this->write($why === '' ? TicketEntry::TaskGoesOn : TicketEntry::TaskBlocked, $task->owner(), [
+            'task' => $task->id, 'text' => $task->text, ...($why === '' ? [] : ['why' => $why]),
+        ], $task);
+    }
+
+    private static function mustBeHere(?Person $for): void
+    {
+        if ($for?->left_at !== null) {
+            throw Refused::because("$for->name is not here any more.", 'person');
+        }
     }
 
     /** @throws Refused if the ticket is closed, or the checklist is there already */
@@ -66,14 +137,14 @@ final readonly class WorkSteps
         $isOpen = $state === TaskState::Open;
         $task->update([
             'state' => $state, 'why' => $state === TaskState::Skipped ? $why : null, 'person_id' => $isOpen ? null : $this->by->id,
-            'settled_at' => $isOpen ? null : now(),
+            'settled_at' => $isOpen ? null : now(), 'blocked' => null,
         ]);
         TaskTickets::follow($task);
         $this->write(match ($state) {
             TaskState::Open => TicketEntry::TaskReopened,
             TaskState::Done => TicketEntry::TaskDone,
             TaskState::Skipped => TicketEntry::TaskSkipped,
-        }, $owner, ['text' => $task->text, ...($state === TaskState::Skipped ? ['why' => $why] : [])], $task);
+        }, $owner, ['task' => $task->id, 'text' => $task->text, ...($state === TaskState::Skipped ? ['why' => $why] : [])], $task);
     }
 
     /** @throws Refused if it is another team's, and whoever says it does not work tickets; or it is a step of the desk's own */
@@ -98,9 +169,9 @@ final readonly class WorkSteps
     private function mayTouch(Task $task): void
     {
         // What is the desk's own is not everybody's who is in no team.
-        $isTheirs = $task->team_id !== null && $task->team_id === $this->by->team_id;
+        $isTheirs = $task->for_id === $this->by->id || ($task->team_id !== null && $task->team_id === $this->by->team_id);
         if (! $isTheirs && ! Deed::WorkTickets->isAllowedTo($this->by)) {
-            throw Refused::because('This is a task of another team.');
+            throw Refused::because($task->for_id !== null && $task->team_id === null ? 'This is a task of somebody else.' : 'This is a task of another team.');
         }
     }
 
@@ -115,8 +186,9 @@ final readonly class WorkSteps
         }
     }
 
-    private function put(Ticket|Incident $owner, string $text, ?string $team, bool $must, ?int $checklist): Task
-    {
+    private function put(
+        Ticket|Incident $owner, string $text, ?string $team, bool $must, ?int $checklist, ?Person $for = null, ?CarbonImmutable $due = null,
+    ): Task {
         $ordinal = (int) Task::query()->of($owner)->max('ordinal') + 1;
         if ($ordinal > self::MOST) {
             throw Refused::because("{$owner->ref()} has as many steps as there can be: ".self::MOST.'. Put the rest elsewhere.', 'text');
@@ -125,10 +197,10 @@ final readonly class WorkSteps
             'ticket_id' => $owner instanceof Ticket ? $owner->id : null,
             'incident_id' => $owner instanceof Incident ? $owner->id : null, 'checklist_id' => $checklist, 'ordinal' => $ordinal,
             'text' => $text,
-            'team_id' => $team, 'must' => $must,
+            'team_id' => $team, 'for_id' => $for?->id, 'due_at' => $due, 'must' => $must,
             'state' => TaskState::Open, 'made_at' => now(),
         ]);
-        if ($team !== null) {
+        if ($task->isAsked()) {
             TaskTickets::open($task);
         }
 

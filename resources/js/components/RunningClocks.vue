@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
 import { remaining, useNow } from '@/lib/time';
+import { useShared } from '@/lib/shared';
 import type { Clock } from '@/lib/types';
 
 const props = defineProps<{ clocks: Clock[] }>();
 const now = useNow();
+const shared = useShared();
+const isMine = (clock: Clock): boolean => clock.holder !== null && clock.holder === shared.value.me?.id;
 
 const share = (clock: Clock): number =>
   Math.min(100, Math.max(2, (100 * (now.value - clock.began)) / Math.max(1, clock.due - clock.began)));
@@ -32,6 +35,7 @@ const total = (): number => props.clocks.length;
           >
           <span class="min-w-0">
             <span class="line-clamp-2 text-body leading-snug font-semibold">{{ clock.title }}</span>
+            <strong v-if="isMine(clock)" class="mr-1 text-tiny">Yours</strong>
             <span class="line-clamp-1 text-tiny text-ink-2">{{
               clock.due < now ? `overdue; ${clock.detail}` : clock.detail
             }}</span>

@@ -46,7 +46,13 @@ const toggle = (seq: number): void => {
             :aria-expanded="opened.has(line.seq)"
             @click="toggle(line.seq)"
           >
-            {{ opened.has(line.seq) ? 'less' : steps.length > 1 ? `${steps.length} steps` : 'more' }}
+            {{
+              opened.has(line.seq)
+                ? 'less'
+                : steps.length > 1
+                  ? `${steps.length} ${line.kind === 'talk.said' ? 'messages' : 'steps'}`
+                  : 'more'
+            }}
           </button>
         </p>
         <ol
@@ -57,7 +63,8 @@ const toggle = (seq: number): void => {
             <time :datetime="step.at" :title="step.at" class="font-mono text-tiny text-ink-3">{{
               clockTime(step.at).slice(-5)
             }}</time>
-            {{ step.lead }}{{ step.rest ? `: ${step.rest}` : '' }}
+            {{ step.lead }}{{ step.rest ? `: ${step.rest}` : ''
+            }}<span v-if="step.by" class="text-ink-3">&ensp;{{ step.by }}</span>
           </li>
         </ol>
       </div>

@@ -13,6 +13,10 @@ const ONE_ACTION = 2000;
 /** What follows from a press; what Skarvo does by itself, such as linking a report, stands by itself. */
 const FOLLOWS = ['report.resolved', 'report.reopened', 'call.step', 'call.resolved', 'mail.', 'task.'];
 
+/** What is said in the conversation stands in one line as long as it goes on. */
+const TALK = 'talk.said';
+const TALK_PAUSE = 10 * 60_000;
+
 const at = (line: JournalLine): number => Date.parse(line.at);
 
 /** Whether an entry only tells of what a press did besides, or does the same once more: the journal is for people first. */
@@ -31,6 +35,7 @@ export function fold(entries: JournalLine[]): FoldedLine[] {
   const folded: FoldedLine[] = [];
   const byMessage = new Map<string, FoldedLine>();
   let done: FoldedLine | null = null;
+  let talk: FoldedLine | null = null;
   for (const entry of entries) {
     const known = entry.message === null ? undefined : byMessage.get(entry.message);
     if (known) {
@@ -38,6 +43,17 @@ export function fold(entries: JournalLine[]): FoldedLine[] {
       // When it began, and what became of it; that it came back is not passed over by what follows.
       const weight = known.line.weight === 'strong' || entry.weight === 'strong' ? 'strong' : entry.weight;
       known.line = { ...entry, seq: known.line.seq, at: known.line.at, weight };
+      continue;
+    }
+    if (entry.kind === TALK) {
+      const last = talk?.steps.at(-1);
+      if (talk && last && at(entry) - at(last) <= TALK_PAUSE) {
+        talk.steps.push(entry);
+        talk.line = { ...entry, seq: talk.line.seq, at: talk.line.at };
+      } else {
+        talk = { line: entry, steps: [entry] };
+        folded.push(talk);
+      }
       continue;
     }
     if (entry.message === null && done && isStepOf(entry, done)) {

@@ -7,6 +7,7 @@ export const journalKinds = [
   { kind: 'words', words: 'Notes and decisions' },
   { kind: 'finding', words: 'Cause and estimate' },
   { kind: 'calls', words: 'Calls and pages' },
+  { kind: 'talk', words: 'Conversation and bridge' },
   { kind: 'alerts', words: 'Alerts' },
   { kind: 'reports', words: 'Reports' },
   { kind: 'updates', words: 'Updates' },
@@ -19,6 +20,7 @@ const starts: Partial<Record<JournalKind, string[]>> = {
   words: ['incident.note', 'incident.decision', 'incident.resolved', 'incident.reopened'],
   finding: ['hypothesis.', 'incident.estimated', 'option.', 'incident.decision', 'incident.confirmed'],
   calls: ['call.', 'page.', 'role.', 'coordination.', 'incident.coordinator'],
+  talk: ['talk.', 'bridge.'],
   alerts: ['alert.', 'signals.', 'quiet.', 'incident.item'],
   reports: ['report.', 'ticket.', 'mail.', 'task.', 'surge.'],
   updates: ['update.', 'status.', 'card.'],
@@ -34,7 +36,7 @@ export function chosen(entries: JournalLine[], kind: JournalKind, by: string): J
         (kind === 'strong'
           ? entry.weight === 'strong'
           : kind === 'systems'
-            ? entry.by === null
+            ? entry.by === null && entry.kind !== 'talk.said'
             : (beginnings ?? []).some((beginning) => entry.kind.startsWith(beginning)))),
   );
 }

@@ -18,6 +18,9 @@ export interface Answered { ask: string; answer: string }
 /** Tickets/Attempt */
 export interface AttemptLine { id: number; what: string; outcome: 'helped' | 'no_help' | 'refused'; words: string; why: string | null; by: string; at: string }
 
+/** Paging/Talk/Bridge */
+export interface BridgePerson { id: string; name: string; standing: 'ringing' | 'in' | 'left' | 'unanswered'; since: string }
+
 /** Tickets/Busy/BusyPeriods */
 export interface BusyLine { name: string; until: string }
 
@@ -46,7 +49,10 @@ export interface ChecklistStep { text: string; team: string | null; must: boolea
 export interface ChildLine { id: number; ref: string; title: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; resolved: boolean; alone: boolean }
 
 /** Platform/Contracts/RunningClock */
-export interface Clock { id: string; title: string; detail: string; due: number; began: number; link: string; person: boolean }
+export interface Clock { id: string; title: string; detail: string; due: number; began: number; link: string; person: boolean; holder: string | null }
+
+/** Platform/Staff/Colleagues */
+export interface Colleague { id: string; name: string; coordinates: boolean }
 
 /** Incidents/Roles/RolesInRoom */
 export interface CoordinationLine { incident: number; ref: string; title: string; from: string; to: string; mine: boolean; brief: string; offered_at: string }
@@ -91,7 +97,7 @@ export interface KnownText { title: string; body: string }
 export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
 
 /** Incidents/Major/MajorSettings */
-export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[]; confirm_all: boolean; proving_minutes: number; link_alone: boolean; watch_minutes: number }
+export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[]; confirm_all: boolean; proving_minutes: number; link_alone: boolean; watch_minutes: number; conversation: boolean; bridge: boolean }
 
 /** Incidents/Major/MajorSettings */
 export interface MajorCondition { tier: number | null; places: number | null; reports: number | null; minutes: number | null }
@@ -101,6 +107,9 @@ export interface MajorLine { why: string[]; extent: ExtentLine }
 
 /** Incidents/Major/MajorSettings */
 export interface MajorRole { id: string; name: string }
+
+/** Paging/Talk/Message */
+export interface MessageLine { id: number; by: string; text: string; at: string; made: string | null }
 
 /** Rota/Handovers */
 export interface Near { at: number; leaves: string | null; comes: string | null; since: number }
@@ -156,6 +165,9 @@ export interface ReturnLine { id: number; ref: string; title: string; resolved_a
 /** Incidents/Roles/RolesInRoom */
 export interface RoleLine { id: string; name: string; person: { id: string; name: string } | null; since: string | null; before: { name: string; since: string; until: string | null }[] }
 
+/** Paging/Talk/TalkOfIncident */
+export interface RoomTalk { possible: { conversation: boolean; bridge: boolean }; conversation: { name: string; trouble: string | null; count: number } | null; messages: MessageLine[]; bridge: { name: string; number: string | null; since: string; trouble: string | null; people: BridgePerson[] } | null }
+
 /** Updates/ReportRules */
 export interface Rule { attach: boolean; faulty: boolean }
 
@@ -181,7 +193,7 @@ export interface SurgeLine { id: number; service: string; service_id: string; be
 export interface TalkLine { id: number; mine: boolean; text: string; original: string | null; at: string; files: FileLine[] }
 
 /** Tickets/Steps/Task */
-export interface TaskLine { id: number; own: number | null; holder: string | null; text: string; team: string | null; must: boolean; state: 'open' | 'done' | 'skipped'; why: string | null; by: string | null; at: string | null }
+export interface TaskLine { id: number; own: number | null; holder: string | null; text: string; team: string | null; for: { id: string; name: string } | null; by_when: string | null; blocked: string | null; must: boolean; state: 'open' | 'done' | 'skipped'; why: string | null; by: string | null; at: string | null }
 
 /** Tickets/Ticket */
 export interface TicketLine { id: number; report: number | null; part_of: { ref: string; title: string; link: string | null } | null; task: number | null; ref: string; kind: 'report' | 'request' | 'task'; state: 'new' | 'ours' | 'theirs' | 'done'; what: string; name: string | null; place: string | null; service: string; team: string | null; item_name: string | null; way: string; language: string | null; priority: number; who: string; mine: boolean; opened_at: string; waits_since: string; due: string | null; is_near: boolean; offered: { to: string; by: string; mine: boolean } | null; more_urgent: string | null; incident: { id: number; ref: string; title: string; is_open: boolean } | null; probably: { id: number; ref: string; title: string; score: number; because: string[] } | null }

@@ -1,6 +1,12 @@
 import type { ITEM_STATES } from '@/lib/enums';
 import type { Clock, Trouble } from '@/lib/shapes';
 
+/** Something that is chosen by its name. */
+export interface Named {
+  id: string;
+  name: string;
+}
+
 /** Written from PHP. */
 export type {
   AlertGroup,

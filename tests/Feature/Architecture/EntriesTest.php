@@ -58,7 +58,8 @@ final class EntriesTest extends TestCase
         'report/{token}/say' => 'Tickets/TicketsTest', 'tickets/{ticket}/translation' => 'Tickets/LanguagesTest', 'report/{token}/other' => 'Tickets/LinkingTest', 'api/v1/mails' => 'Tickets/WaysInTest', 'api/v1/chat' => 'Tickets/WaysInTest', 'report/{token}/judge' => 'Updates/ReportersTest',
         'api/v1/signals' => 'Signals/AcceptSignalsTest', 'api/v1/sources/{source}' => 'Signals/WaysInTest',
         'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
-        'api/v1/deliveries' => 'Paging/DeliveryTest',
+        'api/v1/deliveries' => 'Paging/DeliveryTest', 'api/v1/conversations' => 'Paging/TalkTest', 'api/v1/bridges' => 'Paging/TalkTest',
+        'incidents/{incident}/talk/open' => 'Paging/TalkTest',
     ];
 
     public function test_each_action_writes_its_entries(): void
@@ -141,6 +142,9 @@ final class EntriesTest extends TestCase
             'tickets/{ticket}/try' => ['ticket.tried ticket:#'], 'tickets/{ticket}/tasks' => ['task.added ticket:#'],
             'incidents/{incident}/tasks' => ['task.added incident:#@'],
             'tickets/{ticket}/checklist' => ['checklist.followed ticket:#'], 'tasks/{task}/settle' => ['task.skipped ticket:#'],
+            'tasks/{task}/pass' => ['task.passed ticket:#'], 'tasks/{task}/block' => ['task.blocked ticket:#'],
+            'incidents/{incident}/talk/say' => ['talk.said incident:#@'], 'messages/{message}/make' => ['task.added incident:#@'],
+            'incidents/{incident}/bridge/ring' => ['bridge.rang incident:#@'], 'incidents/{incident}/bridge/close' => ['bridge.closed incident:#@'],
             'tasks/{task}/say' => ['task.said ticket:#'], 'tasks/{task}/take' => ['task.taken ticket:#'],
             'checklists' => ['checklist.saved checklist:#'], 'checklists/{checklist}/drop' => ['checklist.dropped checklist:#'],
             'busy' => ['busy.added busy:#'], 'busy/{busy}/drop' => ['busy.dropped busy:#'],
@@ -312,7 +316,8 @@ final class EntriesTest extends TestCase
             }];
         yield 'resolved, with a report' => ['incidents/{incident}/resolve', $ending, [
             'incident.resolved incident:#@', 'alert.still_firing incident:#@', 'report.resolved report:#@',
-            'mail.queued report:#@', 'call.resolved call:#@', 'call.resolved call:#@', 'update.published incident:#@',
+            'mail.queued report:#@', 'call.resolved call:#@', 'call.resolved call:#@', 'talk.closed incident:#@', 'bridge.closed incident:#@',
+            'update.published incident:#@',
         ], static function () use ($report, $incident, $free): void {
             $report();
             Report::query()->update(['email' => 'bo@mail.example']);

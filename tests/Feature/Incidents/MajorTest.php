@@ -53,7 +53,7 @@ final class MajorTest extends TestCase
     {
         MajorSettings::change([
             'conditions' => [['tier' => 1, 'places' => null, 'reports' => null, 'minutes' => 10]], 'update_minutes' => 15, 'team' => $team,
-            'roles' => [['id' => 'harbour', 'name' => 'Speaks to the harbour master']], 'confirm_all' => false, 'proving_minutes' => 30, 'link_alone' => true, 'watch_minutes' => 240,
+            'roles' => [['id' => 'harbour', 'name' => 'Speaks to the harbour master']], 'confirm_all' => false, 'proving_minutes' => 30, 'link_alone' => true, 'watch_minutes' => 240, 'conversation' => true, 'bridge' => true,
         ], MajorSettings::now()->version, $this->person('per-strand'));
     }
 
@@ -197,7 +197,7 @@ final class MajorTest extends TestCase
     #[TestWith([['team' => 'nobody'], 'team'])]
     public function test_settings_that_make_no_sense_are_refused(array $wrong, string $field): void
     {
-        $right = ['version' => 0, 'conditions' => [['reports' => 3]], 'update_minutes' => 15, 'team' => null, 'roles' => [['name' => 'Scribe']], 'confirm_all' => true, 'proving_minutes' => 20, 'link_alone' => true, 'watch_minutes' => 240];
+        $right = ['version' => 0, 'conditions' => [['reports' => 3]], 'update_minutes' => 15, 'team' => null, 'roles' => [['name' => 'Scribe']], 'confirm_all' => true, 'proving_minutes' => 20, 'link_alone' => true, 'watch_minutes' => 240, 'conversation' => true, 'bridge' => true];
         $this->actingAs($this->person('per-strand'))->post('/settings/major', [...$right, ...$wrong])->assertSessionHasErrors($field);
         self::assertSame(0, MajorSettings::now()->version);
         $this->post('/settings/major', $right)->assertSessionHasNoErrors();

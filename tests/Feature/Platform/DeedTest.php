@@ -17,7 +17,7 @@ final class DeedTest extends TestCase
 {
     public function test_every_route_that_changes_something_is_in_the_table_or_everybodys(): void
     {
-        $everybodys = ['report', 'report/{token}/say', 'report/hear', 'report/lost', 'report/{token}/judge', 'report/{token}/other', 'tasks/{task}/settle', 'tasks/{task}/say', 'tasks/{task}/take', 'tickets/lists', 'tickets/lists/drop', 'tickets/{ticket}/offer', 'p/{token}', 'sign-in', 'sign-out', 'alerts/filters', 'alerts/filters/drop', 'people/{person}/reach', 'people/{person}/password', 'people/{person}/test', 'people/{person}/leave-calendar', 'people/{person}/absences', 'people/{person}/absences/{absence}/drop',
+        $everybodys = ['report', 'report/{token}/say', 'report/hear', 'report/lost', 'report/{token}/judge', 'report/{token}/other', 'tasks/{task}/settle', 'tasks/{task}/say', 'tasks/{task}/take', 'tasks/{task}/pass', 'tasks/{task}/block', 'incidents/{incident}/talk/say', 'messages/{message}/make', 'tickets/lists', 'tickets/lists/drop', 'tickets/{ticket}/offer', 'p/{token}', 'sign-in', 'sign-out', 'alerts/filters', 'alerts/filters/drop', 'people/{person}/reach', 'people/{person}/password', 'people/{person}/test', 'people/{person}/leave-calendar', 'people/{person}/absences', 'people/{person}/absences/{absence}/drop',
             'policies/{team}/dry-run', 'rules/dry-run', 'on-call/{rota}/calendar/preview', 'handovers/{rota}/{at}/note',
             'handovers/{rota}/{at}/confirm', 'on-call/{rota}/take', 'on-call/{rota}/swap', 'swaps/{swap}',
             'on-call/{rota}/give-back', 'feeds', 'feeds/{feed}/revoke',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Tickets;
 
+use App\Desk\RunningClocks;
 use App\Incidents\Incident;
 use App\Incidents\Link;
 use App\Incidents\Report;
@@ -144,6 +145,58 @@ final class TaskTicketsTest extends TestCase
         $this->get('/report/'.$this->ticket->reported()->key())->assertInertia(static fn(Shown $shown) => $shown->where('talk', []));
         $this->actingAs($this->person('mika-sund'))->get("/tickets/$own->id")
             ->assertInertia(fn(Shown $shown) => $shown->where('ticket.part_of.title', '“The barrier stays shut”')->where('ticket.kind', 'task'));
+    }
+
+    public function test_a_task_of_one_person_has_a_time_which_is_among_the_clocks(): void
+    {
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 2, 'title' => 'Lanes']);
+        $put = fn(array $more, string $key) => $this->actingAs($this->person('ingrid-vale'))->post("/incidents/$incident->id/tasks", ['text' => 'Restart it', ...$more], ['X-Request-Key' => $key]);
+        $put(['person' => 'noor-lind', 'due' => '2026-03-03T07:00:00Z'], 'a')->assertSessionHasErrors('due');
+        $put(['person' => 'noor-lind', 'due' => '2026-03-03T09:30:00+01:00'], 'b')->assertSessionHasNoErrors();
+        $task = Task::query()->sole();
+        self::assertSame(['noor-lind', 'lanes', '08:30', 'noor-lind'], [$task->for_id, $task->team_id, $task->due_at?->format('H:i'), $task->own?->person_id]);
+        $clocks = static fn(): array => array_values(array_filter(RunningClocks::all(), static fn(array $one): bool => str_starts_with($one['id'], 'task-') || str_contains($one['link'], '/tickets/')));
+        self::assertSame([["task-$task->id", 'Restart it', "{$incident->ref()}, Noor Lind", 'noor-lind']], array_map(static fn(array $one): array => [$one['id'], $one['title'], $one['detail'], $one['holder']], $clocks()));
+        // It is blocked, and goes on; whoever is neither of the team nor of the desk says nothing of it.
+        $as = fn(string $who, string $what, array $body) => $this->actingAs($this->person($who))->post("/tasks/$task->id/$what", $body, ['X-Request-Key' => uniqid('', true)]);
+        $as('noor-lind', 'block', ['blocked' => true])->assertSessionHasErrors('why');
+        $as('ada-holm', 'block', ['blocked' => true, 'why' => 'x'])->assertSessionHasErrors('action');
+        $as('noor-lind', 'block', ['blocked' => true, 'why' => 'No key to the hut'])->assertSessionHasNoErrors();
+        $as('noor-lind', 'block', ['blocked' => true, 'why' => 'No key to the hut'])->assertSessionHasNoErrors();
+        self::assertStringContainsString('blocked: No key', $clocks()[0]['detail']);
+        // Passed on, it is the other's; the second one who does it is told.
+        $as('noor-lind', 'pass', ['person' => null, 'was' => 'noor-lind'])->assertSessionHasErrors('person');
+        $as('noor-lind', 'pass', ['person' => 'per-strand', 'was' => 'noor-lind', 'why' => 'He has the key'])->assertSessionHasNoErrors();
+        $as('ingrid-vale', 'pass', ['team' => 'booking', 'was' => 'noor-lind'])->assertSessionHasErrors(['action' => 'Per Strand has it by now.']);
+        self::assertSame(['per-strand', 'per-strand', null], [$task->refresh()->for_id, $task->own?->refresh()->person_id, $task->blocked]);
+        $this->actingAs($this->person('per-strand'))->get('/tasks')->assertInertia(static fn(Shown $shown) => $shown->where('tasks.0.mine', true)->where('tasks.0.text', 'Restart it'));
+        $as('per-strand', 'settle', ['state' => 'done'])->assertSessionHasNoErrors();
+        self::assertSame([], $clocks());
+        $as('per-strand', 'pass', ['person' => 'noor-lind', 'was' => 'per-strand'])->assertSessionHasErrors('action');
+        self::assertSame(
+            ['task.added', 'task.blocked', 'task.passed', 'task.done'],
+            Entry::query()->about(Incident::KIND, $incident->id)->where('kind', 'like', 'task.%')->orderBy('seq')->pluck('kind')->all(),
+        );
+        $this->person('noor-lind')->update(['left_at' => now()]);
+        $put(['person' => 'noor-lind'], 'c')->assertSessionHasErrors('person');
+    }
+
+    public function test_a_task_of_the_desk_is_passed_on_to_a_team_and_is_a_ticket_from_then_on(): void
+    {
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $this->actingAs($this->person('mika-sund'))->post("/incidents/$incident->id/tasks", ['text' => 'Print signs'], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $task = Task::query()->sole();
+        self::assertNull($task->own);
+        $pass = fn(array $body) => $this->post("/tasks/$task->id/pass", ['was' => null, ...$body], ['X-Request-Key' => uniqid('', true)]);
+        $pass(['team' => 'lanes'])->assertSessionHasNoErrors();
+        $pass(['team' => 'lanes'])->assertSessionHasErrors('team');
+        self::assertSame('lanes', $task->refresh()->own?->team_id);
+        $this->actingAs($this->person('noor-lind'));
+        $pass(['person' => 'noor-lind'])->assertSessionHasNoErrors();
+        // The one who has it is not asked as one of the team.
+        $this->person('per-strand')->update(['team_id' => 'lanes']);
+        $this->actingAs($this->person('per-strand'))->get('/tasks')->assertInertia(static fn(Shown $shown) => $shown->where('tasks', []));
+        $this->actingAs($this->person('noor-lind'))->get('/tasks')->assertInertia(static fn(Shown $shown) => $shown->count('tasks', 1));
     }
 
     public function test_what_needs_a_reporter_is_refused_and_loses_nothing(): void

@@ -4,7 +4,7 @@ import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import type { RoleLine } from '@/lib/shapes';
-import { useColleagues } from '@/pages/Incidents/colleagues';
+import { useColleagues } from '@/lib/colleagues';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** Gives a role to somebody. */

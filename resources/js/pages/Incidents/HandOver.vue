@@ -5,7 +5,7 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useDraft } from '@/lib/draft';
 import { useShared } from '@/lib/shared';
-import { useColleagues } from '@/pages/Incidents/colleagues';
+import { useColleagues } from '@/lib/colleagues';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** Hands the coordination to somebody, with a brief; it goes over once they accept it. */

@@ -19,6 +19,7 @@ interface Preview {
   openRoles: string[];
   published: number;
   stayUnder: number;
+  talkStays: string[];
 }
 const action = useAction();
 const preview = ref<Preview | null>(null);
@@ -61,6 +62,7 @@ const lower = (): void =>
           <li v-if="preview.stayUnder">
             {{ plural(preview.stayUnder, 'incident') }} under it, until somebody takes them out
           </li>
+          <li v-if="preview.talkStays.length">{{ preview.talkStays.join(' and ') }}, until the incident is over</li>
           <li>whoever has a role keeps it, and the next update stays owed when it was</li>
         </ul>
       </section>

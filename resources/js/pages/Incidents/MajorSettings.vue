@@ -97,6 +97,14 @@ const save = (): void => {
           ><input v-model="edited.link_alone" type="checkbox" class="size-4 accent-[var(--ink)]" /> Put new incidents
           under a major one by itself, where all that shows them hangs on it</label
         >
+        <label class="flex items-baseline gap-2"
+          ><input v-model="edited.conversation" type="checkbox" class="size-4 accent-[var(--ink)]" /> Opens a
+          conversation, where a chat is set up</label
+        >
+        <label class="flex items-baseline gap-2"
+          ><input v-model="edited.bridge" type="checkbox" class="size-4 accent-[var(--ink)]" /> Opens a phone bridge,
+          where a phone exchange is set up</label
+        >
         <label class="font-semibold"
           >Minutes between updates
           <input

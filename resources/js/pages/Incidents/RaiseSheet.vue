@@ -19,6 +19,7 @@ const { room, incident } = useRoom<RoomProps & MajorProps>();
 interface Preview {
   callsTeam?: { team: string; policy: string | null; already: boolean };
   openRoles: string[];
+  opensTalk: string[];
   update: string;
   services: string[];
   every: number;
@@ -153,6 +154,7 @@ const raise = (): void =>
               {{ preview.callsTeam.team }}, by its policy “{{ preview.callsTeam.policy }}”</label
             >
           </li>
+          <li v-for="one in preview.opensTalk" :key="one">open {{ one }}</li>
           <li v-if="preview.openRoles.length">ask for: {{ preview.openRoles.join(', ') }}</li>
           <li>owe an update every {{ preview.every }} minutes, or sooner where the priority asks for it</li>
           <li>

@@ -20,6 +20,7 @@ interface Preview {
   mails: string[];
   followers: number;
   calls: string[];
+  closesTalk: boolean;
   services: string[];
   /** Those of them that alerts still say are hit. */
   unsure: string[];
@@ -162,6 +163,7 @@ const resolve = (): void =>
             email {{ plural(preview.followers, 'person', 'people') }} who only asked to hear when it is over
           </li>
           <li v-if="preview.calls.length">end the call to {{ preview.calls.join(', ') }}</li>
+          <li v-if="preview.closesTalk">close the conversation and the phone bridge, as far as they are open</li>
           <li>stop the clocks for the next update and the restore target</li>
         </ul>
       </section>

@@ -1,4 +1,4 @@
-import type { CoordinationLine, MajorLine, RoleLine } from '@/lib/shapes';
+import type { Colleague, CoordinationLine, MajorLine, RoleLine } from '@/lib/shapes';
 
 /** What the room is given about major incidents and about who does what. */
 export interface MajorProps {
@@ -7,10 +7,4 @@ export interface MajorProps {
   handover: CoordinationLine | null;
   /** Only once somebody asks whom a role can be given to. */
   colleagues?: Colleague[];
-}
-
-export interface Colleague {
-  id: string;
-  name: string;
-  coordinates: boolean;
 }

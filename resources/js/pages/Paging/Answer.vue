@@ -140,6 +140,7 @@ const stands = computed(() => {
       :alert-count="alertCount"
       :others="others"
       :last-update="lastUpdate"
+      :bridge="bridge"
     />
     <div class="sticky bottom-0 mt-auto grid gap-2 bg-paper py-3">
       <p role="status" class="text-center font-semibold">{{ stands }}</p>

@@ -67,6 +67,14 @@ const where = computed(() =>
         >.
       </dd>
     </div>
+    <div v-if="bridge">
+      <dt class="text-small text-ink-2">Everybody talks at</dt>
+      <dd>
+        <a class="link inline-block min-h-6 font-semibold" :href="`tel:${bridge.replace(/[^+0-9]/g, '')}`">{{
+          bridge
+        }}</a>
+      </dd>
+    </div>
     <div v-if="lastUpdate">
       <dt class="text-small text-ink-2">Outsiders were told</dt>
       <dd class="text-small">{{ lastUpdate }}</dd>

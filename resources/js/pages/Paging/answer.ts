@@ -23,4 +23,6 @@ export interface Facts {
   alertCount: number;
   others: { name: string; answer: 'yes' | 'no' | 'later' | 'hand' | null; at: string; me: boolean }[];
   lastUpdate: string | null;
+  /** The number at which everybody talks, where a phone bridge is open. */
+  bridge: string | null;
 }

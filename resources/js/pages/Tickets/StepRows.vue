@@ -1,13 +1,22 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
 import TroubleNote from '@/components/TroubleNote.vue';
+import { ref } from 'vue';
 import WhyForm from '@/components/WhyForm.vue';
 import { useAction } from '@/lib/action';
 import type { TaskLine } from '@/lib/shapes';
+import { clockTime, millis, useNow } from '@/lib/time';
+import PassOn from '@/pages/Tickets/PassOn.vue';
+import type { Named } from '@/pages/Tickets/tickets';
 
 /** Steps of a ticket or tasks of an incident: each is done, skipped with a reason, or taken up again. */
-defineProps<{ tasks: TaskLine[]; mayWork: boolean; ends: string }>();
+defineProps<{ tasks: TaskLine[]; teams: Named[]; mayWork: boolean; ends: string }>();
 const action = useAction();
+const now = useNow();
+const passing = ref<number | null>(null);
+const isLate = (task: TaskLine): boolean =>
+  task.state === 'open' && task.by_when !== null && millis(task.by_when) < now.value;
+const whose = (task: TaskLine): string => task.for?.name ?? task.team ?? 'The desk';
 const settle = (task: TaskLine, state: string): void => action.send(`/tasks/${task.id}/settle`, { state });
 </script>
 
@@ -28,14 +37,28 @@ const settle = (task: TaskLine, state: string): void => action.send(`/tasks/${ta
             <span :class="one.state === 'skipped' ? 'line-through' : ''">{{ one.text }}</span>
             <span class="block text-tiny text-ink-2"
               ><Link v-if="one.own" :href="`/tickets/${one.own}`" class="link inline-block min-h-6">{{
-                one.team ?? 'The desk'
+                whose(one)
               }}</Link
-              ><template v-else>{{ one.team ?? 'The desk' }}</template
-              >{{ one.holder && one.state === 'open' ? `, ${one.holder} has it` : ''
+              ><template v-else>{{ whose(one) }}</template
+              ><span v-if="one.by_when" :class="isLate(one) ? 'font-semibold text-call' : ''"
+                >, by {{ clockTime(one.by_when) }}{{ isLate(one) ? ', overdue' : '' }}</span
+              >{{ one.holder && one.holder !== one.for?.name && one.state === 'open' ? `, ${one.holder} has it` : ''
               }}{{ one.must && one.state === 'open' ? `, before it is ${ends}` : ''
               }}{{ one.state === 'done' ? `, done by ${one.by}` : ''
               }}{{ one.state === 'skipped' ? `, skipped by ${one.by}: ${one.why}` : '' }}</span
             >
+            <span v-if="one.blocked && one.state === 'open'" class="block text-tiny font-semibold text-call"
+              >Blocked: {{ one.blocked }}</span
+            >
+            <PassOn v-if="passing === one.id" :task="one" :teams="teams" @done="passing = null" />
+            <button
+              v-else-if="mayWork && one.state === 'open'"
+              type="button"
+              class="link mr-3 text-tiny"
+              @click="passing = one.id"
+            >
+              Pass on…<span class="sr-only"> {{ one.text }}</span>
+            </button>
             <WhyForm
               v-if="mayWork && one.state === 'open'"
               words="Skip…"

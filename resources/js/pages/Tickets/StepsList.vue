@@ -30,7 +30,7 @@ const follow = (id: number): void =>
 <template>
   <section v-if="ticket.steps.length || mayWork" aria-labelledby="steps">
     <h2 id="steps" class="mb-1">Steps</h2>
-    <StepRows :tasks="ticket.steps" :may-work="mayWork" ends="closed" />
+    <StepRows :tasks="ticket.steps" :teams="teams" :may-work="mayWork" ends="closed" />
     <div v-if="mayWork" class="mt-1 grid gap-2 text-small">
       <p v-if="ticket.steps.length === 0 && fitting">
         <button type="button" class="link min-h-6" @click="follow(fitting.id)">Follow “{{ fitting.name }}”</button>

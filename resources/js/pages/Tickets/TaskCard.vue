@@ -8,15 +8,17 @@ import { useAction } from '@/lib/action';
 import { useDraft } from '@/lib/draft';
 import { useShared } from '@/lib/shared';
 import { millis, remaining, useNow } from '@/lib/time';
-import type { OwnTask } from '@/pages/Tickets/tickets';
+import PassOn from '@/pages/Tickets/PassOn.vue';
+import type { Named, OwnTask } from '@/pages/Tickets/tickets';
 
-/** One task of one's team: taken, talked about with the desk, done or not. */
-const props = defineProps<{ task: OwnTask }>();
+/** One task, one's own or one's team's: taken, talked about with the desk, held up, passed on, done or not. */
+const props = defineProps<{ task: OwnTask; teams: Named[] }>();
 const action = useAction();
 const shared = useShared();
 const now = useNow();
 const { text, clear } = useDraft(`task-${props.task.id}`);
 const talking = ref(text.value !== '');
+const passing = ref(false);
 const left = computed(() => (props.task.due === null ? null : millis(props.task.due) - now.value));
 const isMine = computed(() => props.task.holder !== null && props.task.holder === shared.value.me?.name);
 const say = (): void => {
@@ -43,6 +45,8 @@ const say = (): void => {
         >, {{ left < 0 ? `overdue by ${remaining(-left)}` : `${remaining(left)} left` }}</span
       >
     </p>
+    <p v-if="task.blocked" class="text-small font-semibold text-call">Blocked: {{ task.blocked }}</p>
+    <PassOn v-if="passing" :task="task" :teams="teams" @done="passing = false" />
     <ol v-if="task.said.length" class="mt-1.5 grid gap-1.5 text-small" aria-label="What was said">
       <li v-for="one in task.said" :key="one.id" class="border-l-2 border-line pl-2">
         <span class="text-ink-2">{{ one.by }}, <TimeAgo :at="one.at" /></span>
@@ -84,6 +88,26 @@ const say = (): void => {
         @click="talking = true"
         >Say something…</ActButton
       >
+      <ActButton v-if="!passing" class="px-4! py-2!" :aria-label="`Pass on: ${task.text}`" @click="passing = true"
+        >Pass on…</ActButton
+      >
+      <ActButton
+        v-if="task.blocked"
+        class="px-4! py-2!"
+        :busy="action.busy.value"
+        :aria-label="`It goes on: ${task.text}`"
+        @click="action.send(`/tasks/${task.id}/block`, { blocked: false })"
+        >It goes on</ActButton
+      >
+      <WhyForm
+        v-else
+        words="Blocked…"
+        :about="task.text"
+        question="What it waits for"
+        button="Say so"
+        :url="`/tasks/${task.id}/block`"
+        :data="{ blocked: true }"
+      />
       <WhyForm
         words="Cannot be done…"
         :about="task.text"

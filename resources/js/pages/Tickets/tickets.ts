@@ -3,10 +3,7 @@ import type { Alternative, TaskLine, TicketLine, TicketMore } from '@/lib/shapes
 /** One ticket, as the desk reads it. */
 export type TicketDetail = TicketLine & TicketMore;
 
-export interface Named {
-  id: string;
-  name: string;
-}
+export type { Named } from '@/lib/types';
 export interface OpenIncident {
   id: number;
   ref: string;
@@ -40,6 +37,8 @@ export interface OwnTask extends TaskLine {
   place: string | null;
   made_at: string;
   due: string | null;
+  /** Asked of whoever reads, not of their team. */
+  mine: boolean;
   priority: number;
   said: { id: number; by: string; text: string | null; at: string }[];
 }

@@ -15,18 +15,18 @@ import type { Named } from '@/pages/Tickets/tickets';
 import type { RoomProps } from '@/pages/Incidents/room';
 import { useRoom } from '@/pages/Incidents/roomState';
 
-/** What teams were asked to do about the incident. */
+/** What people and teams were asked to do about the incident. */
 const { room, incident, isOpen } = useRoom<RoomProps & { tasks: TaskLine[]; taskTeams: Named[] }>();
 const shared = useShared();
 const mayWork = computed(() => isOpen.value && (shared.value.me?.may.includes('work-tickets') ?? false));
 const adding = ref(false);
-useCommands(() => (mayWork.value ? [{ name: 'Give a team a task', run: () => (adding.value = true) }] : []));
+useCommands(() => (mayWork.value ? [{ name: 'Give somebody a task', run: () => (adding.value = true) }] : []));
 </script>
 
 <template>
   <section v-if="room.tasks.length || mayWork" aria-labelledby="incident-tasks">
     <h2 id="incident-tasks" class="mt-4 mb-1">Tasks</h2>
-    <StepRows :tasks="room.tasks" :may-work="mayWork" ends="resolved" />
+    <StepRows :tasks="room.tasks" :teams="room.taskTeams" :may-work="mayWork" ends="resolved" />
     <AddStep
       v-if="adding"
       class="mt-1"
@@ -36,7 +36,7 @@ useCommands(() => (mayWork.value ? [{ name: 'Give a team a task', run: () => (ad
       @done="adding = false"
     />
     <button v-else-if="mayWork" type="button" class="link min-h-6 text-small" @click="adding = true">
-      Give a team a task…
+      Give somebody a task…
     </button>
   </section>
 </template>

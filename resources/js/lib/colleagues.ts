@@ -1,6 +1,6 @@
 import { router, usePage } from '@inertiajs/vue3';
 import { computed, onMounted, type ComputedRef } from 'vue';
-import type { Colleague } from '@/pages/Incidents/majors';
+import type { Colleague } from '@/lib/shapes';
 
 /** Everybody who works here, asked for when somebody is to be chosen; undefined until then. */
 export function useColleagues(): ComputedRef<Colleague[] | undefined> {
