@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Incidents\AutoIncidentsController;
 use App\Incidents\BelongingController;
+use App\Incidents\Course\CourseController;
 use App\Incidents\DeclareController;
 use App\Incidents\Finding\FindingController;
 use App\Incidents\IncidentsController;
@@ -24,6 +25,7 @@ Route::middleware('web')->group(function (): void {
         Route::get('alerts/incidents', [BelongingController::class, 'open']);
         Route::get('incidents', [IncidentsController::class, 'index']);
         Route::get('incidents/{incident}', [RoomController::class, 'show'])->name('room');
+        Route::get('incidents/{incident}/then', CourseController::class);
         // Whoever is in the room may write down what happens.
         Route::post('incidents/{incident}/here', [RoomController::class, 'here']);
         Route::post('incidents/{incident}/notes', [IncidentsController::class, 'note']);

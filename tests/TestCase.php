@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests;
 
+use App\Desk\ShareWithEveryPage;
 use App\Paging\Page;
 use App\Platform\ApiToken;
 use App\Platform\Lease;
@@ -14,10 +15,10 @@ use App\Tickets\LookAtTickets;
 use Carbon\CarbonImmutable;
 use Database\Seeders\EiderholmBareSeeder;
 use Illuminate\Foundation\Testing\TestCase as Base;
+use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
-use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Tests\Walks\Described;
 
@@ -81,6 +82,15 @@ abstract class TestCase extends Base
         self::assertNull($wrong, "$method $uri: $wrong");
 
         return $response;
+    }
+
+    /** A prop that a page asks for once it stands. */
+    protected function deferred(string $address, string $component, string $prop): mixed
+    {
+        return $this->get($address, [
+            'X-Inertia' => 'true', 'X-Inertia-Partial-Component' => $component, 'X-Inertia-Partial-Data' => $prop,
+            'X-Inertia-Version' => (string) app(ShareWithEveryPage::class)->version(Request::create('/')),
+        ])->assertOk()->json("props.$prop");
     }
 
     /** @param  list<string>  $abilities */

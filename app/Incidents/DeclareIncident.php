@@ -62,6 +62,7 @@ final class DeclareIncident
                 'title' => $title, 'priority' => $priority, 'service' => $service->name ?? '', 'impact' => $impact->value,
                 'urgency' => $urgency->value,
                 'alerts' => count($alerts), 'reports' => count($reports), 'said' => $said?->name, 'item' => $said?->id,
+                'said_state' => $said === null ? null : $from->saidState($said)->value,
                 'alert_ids' => array_values($alerts->modelKeys()), 'report_ids' => array_values($reports->modelKeys()),
             ], ['incident' => $incident->id]);
             foreach ($reports as $report) {

@@ -7,8 +7,14 @@ namespace App\Incidents;
 use App\Incidents\Contracts\CountsTargets;
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\SaysNext;
 use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Contracts\TakesPart;
+use App\Incidents\Contracts\TellsCourse;
+use App\Incidents\Course\CourseInRoom;
+use App\Incidents\Course\IncidentSteps;
+use App\Incidents\Course\KeepExtent;
+use App\Incidents\Ending\TimesOf;
 use App\Incidents\Finding\EstimateClocks;
 use App\Incidents\Finding\FindingInRoom;
 use App\Incidents\Finding\IncidentsKnown;
@@ -50,7 +56,7 @@ final class IncidentsServiceProvider extends Capability
             BandRow::class => [IncidentsOnBand::class],
             Finds::class => [FindIncidents::class],
             Knows::class => [IncidentsKnown::class],
-            ClockPart::class => [HandleAlerts::class, EndChildren::class, EndReports::class, PutUnderByItself::class],
+            ClockPart::class => [HandleAlerts::class, EndChildren::class, EndReports::class, PutUnderByItself::class, KeepExtent::class],
             Swept::class => [Presence::class],
             TellsEntries::class => [IncidentWords::class],
             Observes::class => [Said::class],
@@ -59,8 +65,10 @@ final class IncidentsServiceProvider extends Capability
             BeginsReach::class => [IncidentsReach::class],
             HandsOver::class => [IncidentsOfTeam::class],
             KnowsIncidents::class => [NamesIncidents::class],
-            HasConsequences::class => [AlertsAndReports::class, UnderInRoom::class, RolesInRoom::class],
-            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class, FindingInRoom::class, UnderInRoom::class, MergingController::class],
+            HasConsequences::class => [AlertsAndReports::class, UnderInRoom::class, RolesInRoom::class, TimesOf::class],
+            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class, FindingInRoom::class, UnderInRoom::class, MergingController::class, CourseInRoom::class, TimesOf::class],
+            TellsCourse::class => [IncidentSteps::class],
+            SaysNext::class => [FindingInRoom::class, RolesInRoom::class],
             SaysSoFar::class => [FindingInRoom::class],
             TakesPart::class => [RolesInRoom::class],
             HasTeams::class => [IncidentsOfTeams::class],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Course\CourseNote;
 use App\Platform\Record;
 use App\Platform\Team;
 use Carbon\CarbonImmutable;
@@ -87,6 +88,7 @@ final class Occasion extends Record
     {
         self::query()->whereKey($this->id)->whereNull('answered_at')->update(['answered_at' => now()]);
         $this->refresh();
+        $this->noteClocks();
     }
 
     /** An update is owed by then, or none; whatever was overdue of the last one is settled. */
@@ -95,5 +97,14 @@ final class Occasion extends Record
         // Whatever is known of it here may be older than what the clock noted.
         self::query()->whereKey($this->id)->update(['next_update_at' => $by, 'update_overdue_at' => null]);
         $this->refresh();
+        $this->noteClocks();
+    }
+
+    private function noteClocks(): void
+    {
+        if ($this->kind === Incident::KIND) {
+            $incident = Incident::query()->findOrFail($this->record_id);
+            CourseNote::clocks($incident->setRelation('occasion', $this));
+        }
     }
 }

@@ -50,17 +50,21 @@ final class RoomController
                 'resolution' => $incident->resolution,
             ],
             'soFar' => fn(): string => SoFar::of($incident, $situation),
+            'nextSteps' => fn(): array => SoFar::next($incident),
             'reach' => fn(): array => $this->reach($incident, $situation),
             'hit' => fn(): array => $this->hit($incident, $situation),
-            'together' => fn(): ?array => $incident->isOpen() ? Troubles::now($situation)->ofIncident($incident) : null,
+            // What somebody looks at once they have read the rest.
+            'together' => Inertia::defer(
+                static fn(): ?array => $incident->isOpen() ? Troubles::now($situation)->ofIncident($incident) : null, 'later',
+            ),
             'said' => fn(): array => Said::inOrder($incident->id),
             'alerts' => fn() => Alert::query()->where('incident_id', $incident->id)
                 ->orderByRaw('closed_at is not null')->orderBy('first_signal_at')->get()
                 ->map(fn(Alert $a): array => $a->toLine()),
             'reports' => fn() => $incident->reports->load(['service', 'link'])->map(fn(Report $r): array => $r->toLine()),
-            'looseReports' => fn() => Report::query()->with(['service', 'link'])
+            'looseReports' => Inertia::defer(static fn() => Report::query()->with(['service', 'link'])
                 ->loose()->whereNull('resolved_at')->orderBy('told_at')->get()
-                ->map(fn(Report $r): array => $r->toLine()),
+                ->map(static fn(Report $r): array => $r->toLine()), 'later'),
             'journal' => fn() => $incident->entries()->map(Telling::of(...)),
             'people' => fn(): array => Presence::in($incident, $incident->entries()),
             ...array_merge(

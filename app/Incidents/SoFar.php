@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Contracts\SaysNext;
 use App\Incidents\Contracts\SaysSoFar;
 use App\Platform\Given;
+use App\Platform\WallClock;
 use Skarvo\Time\Duration;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
@@ -13,6 +15,20 @@ use Skarvo\Topology\State;
 /** Catches a latecomer up in one paragraph, from what is stored. */
 final class SoFar
 {
+    /** @return list<string> what comes next, of an incident that is open: in the order in which capabilities stand */
+    public static function next(Incident $incident): array
+    {
+        if (! $incident->isOpen()) {
+            return [];
+        }
+        $update = $incident->occasion->next_update_at;
+
+        return [
+            ...array_merge([], ...array_map(static fn(SaysNext $one): array => $one->next($incident), Given::all(SaysNext::class))),
+            ...($update === null ? [] : [($update->isPast() ? 'The update that was owed at ' : 'The next update, by ').WallClock::time($update)]),
+        ];
+    }
+
     public static function of(Incident $incident, Situation $situation): string
     {
         $estate = $situation->estate;

@@ -7,7 +7,9 @@ namespace App\Tickets;
 use App\Incidents\Contracts\CountsTargets;
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\SaysNext;
 use App\Incidents\Contracts\TakesTasks;
+use App\Incidents\Contracts\TellsCourse;
 use App\Platform\Capability;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\Decisions;
@@ -32,6 +34,8 @@ final class TicketsServiceProvider extends Capability
             Decisions::class => [SurgesToDecide::class, OffersToDecide::class],
             RunsOut::class => [TicketClocks::class, Steps\TaskClocks::class],
             TakesTasks::class => [Steps\IncidentTasks::class],
+            SaysNext::class => [Steps\IncidentTasks::class],
+            TellsCourse::class => [Steps\TaskCourse::class],
             ClockPart::class => [LookAtTickets::class, Languages\TranslateUpdates::class, Together\GiveAnswers::class],
             Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],
             RoomPanel::class => [

@@ -40,7 +40,7 @@ final class Directions
             'signals', 'source_errors', 'source_minutes', 'sources', 'unmapped_payloads', 'watched_items',
         ],
         'Rota' => ['absences', 'calendar_feeds', 'handovers', 'rota_swaps', 'rotas'],
-        'Incidents' => ['coordination_offers', 'hypotheses', 'incident_items', 'incident_options', 'incident_roles', 'incidents', 'links', 'occasions', 'presences', 'reports'],
+        'Incidents' => ['coordination_offers', 'hypotheses', 'incident_course', 'incident_items', 'incident_options', 'incident_roles', 'incidents', 'links', 'occasions', 'presences', 'reports'],
         'Paging' => ['bridge_events', 'bridges', 'call_happenings', 'calls', 'conversation_messages', 'conversations', 'delivery_paths', 'escalation_policies', 'pages'],
         'Updates' => ['followers', 'incident_cards', 'public_doubts', 'report_file_bytes', 'report_files', 'updates'],
         'Tickets' => ['busy_periods', 'came_in', 'checklists', 'incident_answers', 'incident_answers_given', 'surges', 'ticket_attempts', 'ticket_lists', 'ticket_tasks', 'ticket_translations', 'ticket_happenings', 'ticket_lessons', 'ticket_posts', 'tickets', 'update_translations'],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents\Finding;
 
 use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\SaysNext;
 use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Incident;
 use App\Incidents\Presence;
@@ -16,6 +17,7 @@ use App\Platform\WallClock;
 use App\Signals\Watched;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
+use Inertia\Inertia;
 use Skarvo\Incidents\Finding\HypothesisState;
 use Skarvo\Incidents\Finding\OptionKind;
 use Skarvo\Topology\HitService;
@@ -32,7 +34,7 @@ use Skarvo\Topology\State;
  * }
  * @phpstan-type HealthyLine array{id: string, name: string}
  */
-final class FindingInRoom implements RoomPanel, SaysSoFar
+final class FindingInRoom implements RoomPanel, SaysNext, SaysSoFar
 {
     /** As many as a sentence can bear. */
     private const NAMED = 3;
@@ -46,7 +48,7 @@ final class FindingInRoom implements RoomPanel, SaysSoFar
             'hypotheses' => static fn(): array => array_values(
                 self::hypotheses($incident->id)->map(static fn(Hypothesis $one): array => $one->toLine())->all(),
             ),
-            'healthy' => static fn(): array => $incident->isOpen() ? self::healthy($incident, $situation) : [],
+            'healthy' => Inertia::defer(static fn(): array => $incident->isOpen() ? self::healthy($incident, $situation) : [], 'later'),
             'options' => static fn(): array => self::options($incident->id, $situation),
             'leftAt' => static fn(): ?CarbonImmutable => Presence::leftAt($incident, $reader),
         ];
@@ -75,6 +77,18 @@ final class FindingInRoom implements RoomPanel, SaysSoFar
         }
 
         return $sentences;
+    }
+
+    public function next(Incident $incident): array
+    {
+        $open = self::hypotheses($incident->id)->filter(static fn(Hypothesis $one): bool => $one->state === HypothesisState::Open);
+
+        return array_values([
+            ...($incident->estimate_at?->isPast() === true ? ['Say by when it is back: '.WallClock::time($incident->estimate_at).' has passed'] : []),
+            ...$open->map(static fn(Hypothesis $one): string => (
+                $one->person_id === null ? 'Nobody looks into it yet: ' : Names::person($one->person_id).' looks into it: '
+            ).$one->text.($one->check === null ? '' : " ($one->check)"))->all(),
+        ]);
     }
 
     public function told(Incident $incident): array

@@ -6,6 +6,7 @@ namespace App\Incidents\Roles;
 
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\SaysNext;
 use App\Incidents\Contracts\TakesPart;
 use App\Incidents\Foreseen;
 use App\Incidents\Incident;
@@ -14,10 +15,12 @@ use App\Incidents\Turn;
 use App\Incidents\TurnKind;
 use App\Platform\Contracts\Decisions;
 use App\Platform\CurrentPerson;
+use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Staff\Colleagues;
 use App\Platform\Staff\Names;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -33,7 +36,7 @@ use Illuminate\Support\Facades\DB;
  *     incident: int, ref: string, title: string, from: string, to: string, mine: bool, brief: string, offered_at: CarbonImmutable,
  * }
  */
-final class RolesInRoom implements Decisions, HasConsequences, RoomPanel, TakesPart
+final class RolesInRoom implements Decisions, HasConsequences, RoomPanel, SaysNext, TakesPart
 {
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
@@ -68,6 +71,15 @@ final class RolesInRoom implements Decisions, HasConsequences, RoomPanel, TakesP
         };
     }
 
+    public function next(Incident $incident): array
+    {
+        $lines = $incident->isMajor() ? self::lines($incident->id) : [];
+
+        return array_values(array_map(
+            static fn(array $one): string => "Somebody to be {$one['name']}", array_filter($lines, static fn(array $one): bool => $one['person'] === null),
+        ));
+    }
+
     public function takesPart(Incident $incident, Person $person): bool
     {
         return RoleHeld::query()->where('incident_id', $incident->id)->where('person_id', $person->id)->exists();
@@ -82,7 +94,9 @@ final class RolesInRoom implements Decisions, HasConsequences, RoomPanel, TakesP
     /** @return list<RoleLine> those there are, and those that are held though there are no such any more */
     private static function lines(int $incident): array
     {
-        $held = RoleHeld::query()->where('incident_id', $incident)->orderBy('id')->get()->groupBy('role');
+        $held = Look::once(
+            "roles of $incident", static fn(): Collection => RoleHeld::query()->where('incident_id', $incident)->orderBy('id')->get(),
+        )->groupBy('role');
         $names = array_column(Roles::all(), 'name', 'id');
         foreach ($held->keys() as $role) {
             $names[$role] ??= (string) $role;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Incidents\Targets;
 
 use App\Incidents\Contracts\CountsTargets;
+use App\Incidents\Course\CourseNote;
 use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
 use App\Platform\Journal\Entry;
@@ -51,6 +52,7 @@ final class IncidentTargets implements CountsTargets
             }
         }
         $incident->update($times);
+        CourseNote::clocks($incident);
     }
 
     /** @return array{respond_by: CarbonImmutable|null, restore_by: CarbonImmutable} of one that is declared now */

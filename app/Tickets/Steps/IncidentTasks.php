@@ -6,6 +6,7 @@ namespace App\Tickets\Steps;
 
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Contracts\SaysNext;
 use App\Incidents\Contracts\TakesTasks;
 use App\Incidents\Foreseen;
 use App\Incidents\Incident;
@@ -13,27 +14,46 @@ use App\Incidents\Report;
 use App\Incidents\Situation;
 use App\Incidents\Turn;
 use App\Incidents\TurnKind;
+use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Staff\Names;
 use App\Platform\Team;
+use App\Platform\WallClock;
 use App\Tickets\Ticket;
+use Illuminate\Database\Eloquent\Collection;
+use Skarvo\Tickets\TaskState;
 
 /**
  * Tasks of an incident: in its room, and when it is to end. Whoever resolves it is told what is open, and stopped by what has to
  * be done before.
  */
-final class IncidentTasks implements HasConsequences, RoomPanel, TakesTasks
+final class IncidentTasks implements HasConsequences, RoomPanel, SaysNext, TakesTasks
 {
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
         return [
             'taskTeams' => static fn(): array => Names::teamChoices(),
             'tasks' => static fn(): array => array_values(
-                Task::query()->with('own.person')->where('incident_id', $incident->id)->orderBy('ordinal')->get()
-                    ->map(static fn(Task $one): array => $one->toLine())->all(),
+                self::of($incident)->map(static fn(Task $one): array => $one->toLine())->all(),
             ),
         ];
+    }
+
+    public function next(Incident $incident): array
+    {
+        return array_values(self::of($incident)->filter(static fn(Task $one): bool => $one->state === TaskState::Open)
+            ->map(static fn(Task $one): string => $one->whose().": $one->text".($one->due_at === null ? '' : ', by '.WallClock::time($one->due_at))
+                .($one->blocked === null ? '' : "; blocked: $one->blocked"))->all());
+    }
+
+    /** @return Collection<int, Task> in their order: read once in a look at a screen */
+    private static function of(Incident $incident): Collection
+    {
+        return Look::once(
+            "tasks of $incident->id",
+            static fn(): Collection => Task::query()->with('own.person')->where('incident_id', $incident->id)->orderBy('ordinal')->get(),
+        );
     }
 
     public function add(Incident $incident, string $text, ?Team $team, ?Person $for, Person $by): void

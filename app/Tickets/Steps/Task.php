@@ -107,6 +107,12 @@ final class Task extends Record
         return $this->belongsTo(Team::class);
     }
 
+    /** Who is to do it. */
+    public function whose(): string
+    {
+        return $this->for_id !== null ? Names::person($this->for_id) : ($this->team_id === null ? 'The desk' : Names::team($this->team_id));
+    }
+
     /** Somebody besides the desk is to do it: then it is worked on in a ticket of its own. */
     public function isAsked(): bool
     {

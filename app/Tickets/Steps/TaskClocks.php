@@ -6,7 +6,6 @@ namespace App\Tickets\Steps;
 
 use App\Platform\Contracts\RunningClock;
 use App\Platform\Contracts\RunsOut;
-use App\Platform\Staff\Names;
 use Carbon\CarbonImmutable;
 
 /** Tasks with a time by which somebody is to have done them. */
@@ -21,9 +20,7 @@ final class TaskClocks implements RunsOut
             ->where(static fn($query) => $query->whereHas('ticket', static fn($ticket) => $ticket->open())
                 ->orWhereHas('incident', static fn($incident) => $incident->whereNull('resolved_at')))
             ->orderBy('due_at')->limit(self::MOST)->get()->map(static fn(Task $task): RunningClock => new RunningClock(
-                "task-$task->id", $task->text, $task->owner()->ref().', '.(
-                    $task->for_id !== null ? Names::person($task->for_id) : ($task->team_id === null ? 'the desk' : Names::team($task->team_id))
-                ).($task->blocked === null ? '' : ", blocked: $task->blocked"),
+                "task-$task->id", $task->text, $task->owner()->ref().', '.$task->whose().($task->blocked === null ? '' : ", blocked: $task->blocked"),
                 $task->due_at ?? CarbonImmutable::now(), $task->made_at,
                 $task->own !== null ? "/tickets/{$task->own->id}" : ($task->incident_id === null ? "/tickets/$task->ticket_id" : "/incidents/$task->incident_id"),
                 true, $task->for_id,

@@ -12,11 +12,13 @@ import { runByKey, useCommands } from '@/lib/commands';
 import { lostSince } from '@/lib/connection';
 import { useLive, type Follows } from '@/lib/live';
 import { groupOf, isUnder, mainPlaces, otherPlaces, ownPlaces } from '@/lib/places';
+import type { Grown } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
 import { clockTime, followServerTime, remaining, useNow } from '@/lib/time';
 
 /** What every working screen has: the way around, the time band, the command line, and news as it happens. */
-const props = defineProps<{ title: string; follows?: Follows; incident?: number }>();
+const props = defineProps<{ title: string; follows?: Follows; incident?: number; growth?: Grown[] }>();
+const emit = defineEmits<{ moment: [at: number] }>();
 const shared = useShared();
 const page = usePage();
 const commandLine = ref(false);
@@ -184,7 +186,15 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
       </p>
     </div>
     <TroubleNote v-if="$slots.default" :text="shared.errors.action" spare class="mx-4 mt-2" />
-    <TimeBand class="max-sm:hidden" :band="shared.band" :from="limit('from')" :to="limit('to')" @narrow="narrow" />
+    <TimeBand
+      class="max-sm:hidden"
+      :band="shared.band"
+      :from="limit('from')"
+      :to="limit('to')"
+      :growth="growth ?? []"
+      @narrow="narrow"
+      @moment="(at) => emit('moment', at)"
+    />
     <section
       v-if="me"
       class="truncate border-b border-line px-4 py-1.5 text-small sm:hidden"

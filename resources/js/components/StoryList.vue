@@ -6,7 +6,12 @@ import { clockTime } from '@/lib/time';
 import type { JournalLine } from '@/lib/types';
 
 /** The journal as a story: each entry with when, what, and who; the steps of a message are one line, which opens. */
-const props = defineProps<{ entries: JournalLine[] }>();
+const props = defineProps<{
+  entries: JournalLine[];
+  /** Whether one can look at how it was at the time of an entry. */
+  moments?: boolean;
+}>();
+const emit = defineEmits<{ moment: [at: number] }>();
 const fresh = useFresh(() => props.entries.map((entry) => entry.seq));
 const folded = computed(() => fold(props.entries));
 const opened = ref(new Set<number>());
@@ -29,7 +34,16 @@ const toggle = (seq: number): void => {
         steps.some((step) => fresh.has(step.seq)) ? 'fresh' : '',
       ]"
     >
-      <time :datetime="line.at" :title="line.at" class="font-mono text-small text-ink-3">{{
+      <button
+        v-if="moments"
+        type="button"
+        class="min-h-6 self-start text-left font-mono text-small text-ink-3 hover:underline"
+        :title="`${line.at}: as it was then`"
+        @click="emit('moment', Date.parse(line.at))"
+      >
+        <time :datetime="line.at">{{ clockTime(line.at).slice(-5) }}</time><span class="sr-only">, as it was then</span>
+      </button>
+      <time v-else :datetime="line.at" :title="line.at" class="font-mono text-small text-ink-3">{{
         clockTime(line.at).slice(-5)
       }}</time>
       <div class="min-w-0 break-words">

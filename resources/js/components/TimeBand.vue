@@ -2,18 +2,20 @@
 import { router } from '@inertiajs/vue3';
 import { computed, ref } from 'vue';
 import { useElementSize } from '@vueuse/core';
+import type { Grown } from '@/lib/shapes';
+import { plural } from '@/lib/states';
 import { clockTime, lasting, millis, useNow } from '@/lib/time';
 import type { BandData } from '@/lib/types';
 
-/** The last hours and the next few: drag on it to narrow what the screen shows. */
-const props = defineProps<{ band: BandData; from: number | null; to: number | null }>();
-const emit = defineEmits<{ narrow: [from: number | null, to: number | null] }>();
+/** The last hours and the next few: drag on it to narrow what the screen shows; a click is a moment of it. */
+const props = defineProps<{ band: BandData; from: number | null; to: number | null; growth?: Grown[] }>();
+const emit = defineEmits<{ narrow: [from: number | null, to: number | null]; moment: [at: number] }>();
 
 const LEFT = 98;
 const ROW = 24;
 const TOP = 20;
-const HEIGHT = 142;
-const rows = ['Alerts', 'Incidents', 'Updates', 'On call'];
+const HEIGHT = computed(() => (props.growth?.length ? 166 : 142));
+const rows = computed(() => ['Alerts', 'Incidents', 'Updates', 'On call', ...(props.growth?.length ? ['Extent'] : [])]);
 
 const frame = ref<HTMLElement | null>(null);
 const { width } = useElementSize(frame);
@@ -78,6 +80,22 @@ const summary = computed(
     `From ${clockTime(start.value)} to ${clockTime(start.value + span.value)}: ${props.band.alerts.reduce((sum, grain) => sum + grain.count, 0)} alerts, ${props.band.incidents.length} incidents, ${props.band.updates.length} updates given, ${props.band.owed.length} owed.`,
 );
 
+/** How far the incident of the room reached, from one change to the next: services by height, the words where there is room. */
+const grown = computed(() => {
+  const all = props.growth ?? [];
+  const most = Math.max(1, ...all.map((one) => one.services));
+  return all
+    .map((one, i) => ({ ...one, until: all[i + 1]?.at ?? now.value }))
+    .filter((one) => one.until > start.value)
+    .map((one) => ({
+      ...one,
+      left: clamped(one.at),
+      right: Math.max(clamped(one.until), clamped(one.at) + 1),
+      height: one.services === 0 ? 2 : 4 + (one.services / most) * 14,
+      words: `${plural(one.services, 'service')}, ${plural(one.places, 'place')}, ${plural(one.reports, 'report')}`,
+    }));
+});
+
 const dragFrom = ref<number | null>(null);
 const dragTo = ref<number | null>(null);
 const timeAt = (event: PointerEvent): number => {
@@ -96,7 +114,11 @@ const move = (event: PointerEvent): void => {
 const release = (): void => {
   const [a, b] = [dragFrom.value, dragTo.value];
   dragFrom.value = dragTo.value = null;
-  if (a === null || b === null || Math.abs(x(a) - x(b)) < 6) return;
+  if (a === null || b === null) return;
+  if (Math.abs(x(a) - x(b)) < 6) {
+    emit('moment', Math.round(b));
+    return;
+  }
   emit('narrow', Math.min(a, b), Math.max(a, b));
 };
 const chosen = computed(() => {
@@ -201,6 +223,21 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
           </svg>
         </template>
       </g>
+
+      <g v-for="one in grown" :key="one.at">
+        <rect
+          :x="one.left"
+          :y="y(5) - 3 - one.height"
+          :width="one.right - one.left"
+          :height="one.height"
+          fill="var(--grain)"
+        >
+          <title>From {{ clockTime(one.at) }}: {{ one.words }}</title>
+        </rect>
+      </g>
+      <text v-if="grown.length" :x="x(now) + 8" :y="y(4) + 16" class="fill-ink-2 text-[12px]">
+        {{ grown.at(-1)?.words }}
+      </text>
 
       <rect
         v-if="chosen"

@@ -72,6 +72,9 @@ export interface ExtentLine { services: { id: string; name: string; tier: number
 /** Updates/Files/ReportFile */
 export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'webp' | 'gif' | 'pdf' | 'txt'; picture: boolean; bytes: number; width: number | null; height: number | null }
 
+/** Incidents/Course/CourseInRoom */
+export interface Grown { at: number; services: number; places: number; reports: number }
+
 /** Tickets/TicketPage */
 export interface Guess { id: number; ref: string; title: string; score: number; because: string[] }
 
@@ -167,6 +170,9 @@ export interface RoleLine { id: string; name: string; person: { id: string; name
 
 /** Paging/Talk/TalkOfIncident */
 export interface RoomTalk { possible: { conversation: boolean; bridge: boolean }; conversation: { name: string; trouble: string | null; count: number } | null; messages: MessageLine[]; bridge: { name: string; number: string | null; since: string; trouble: string | null; people: BridgePerson[] } | null }
+
+/** Incidents/Course/AsItWas */
+export interface RoomThen { at: string; before: number | null; after: number | null; open: boolean; title: string; stage: string; priority: number | null; major: boolean; coordinator: string; estimate: string | null; roles: { name: string; person: string }[]; hypotheses: { text: string; state: 'open' | 'ruled-out' | 'confirmed'; result: string; by: string }[]; tasks: { text: string; who: string; state: string; blocked: string }[]; alerts: number; reports: number; items: { name: string; state: string }[]; clocks: { name: string; due: string }[]; extent: { services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; reports: number; people: number } | null }
 
 /** Updates/ReportRules */
 export interface Rule { attach: boolean; faulty: boolean }

@@ -10,6 +10,7 @@ use App\Platform\Journal\Entry;
 use App\Signals\Alert;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Testing\TestResponse;
+use Inertia\Testing\AssertableInertia as Shown;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\HttpFoundation\Response;
 use Tests\TestCase;
@@ -111,5 +112,21 @@ final class ConfirmTest extends TestCase
         $this->later(3600);
         self::assertSame([], $this->getJson("/incidents/{$this->incident->id}/resolve")->json('confirmation.told'));
         $this->resolve()->assertSessionHasErrors('unconfirmed');
+    }
+
+    public function test_how_long_it_took_is_said_before_and_after_the_end(): void
+    {
+        $this->incident->update(['started_at' => $this->incident->declared_at->subMinutes(5)]);
+        Alert::query()->where('incident_id', $this->incident->id)->update(['opened_at' => $this->incident->declared_at->subMinutes(3)]);
+        $this->incident->occasion->answered();
+        $this->later(3300);
+        self::assertSame(
+            ['known 2 min after it began', 'taken on 3 min after that', 'restored 1 h after it began'],
+            $this->getJson("/incidents/{$this->incident->id}/resolve")->json('times'),
+        );
+        $this->resolve(['check' => 'Rang through'])->assertSessionHasNoErrors();
+        $this->later(600);
+        $this->get("/incidents/{$this->incident->id}")->assertInertia(static fn(Shown $shown) => $shown
+            ->where('times.0', 'known 2 min after it began')->where('times.2', 'restored 1 h after it began'));
     }
 }

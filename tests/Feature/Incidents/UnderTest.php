@@ -99,8 +99,8 @@ final class UnderTest extends TestCase
             ->where('children.0.id', $this->child->id)->where('children.0.alone', false)->count('candidates', 0)
             ->where('major.extent.reports', 1)->where('major.extent.people', 1));
         $this->get('/incidents')->assertInertia(fn(Shown $shown) => $shown->where('incidents', fn($all): bool => $all->firstWhere('id', $this->child->id)['part_of'] === $this->major->id));
-        $this->get("/incidents/{$this->child->id}")->assertInertia(fn(Shown $shown) => $shown->where('together', null)
-            ->where('parent.id', $this->major->id)->where('parent.soFar', static fn(string $text): bool => $text !== ''));
+        $this->get("/incidents/{$this->child->id}")->assertInertia(fn(Shown $shown) => $shown->where('parent.id', $this->major->id)->where('parent.soFar', static fn(string $text): bool => $text !== ''));
+        self::assertNull($this->deferred("/incidents/{$this->child->id}", 'Incidents/Room', 'together'));
         self::assertSame(1, $this->mails("report-$report->id-under-%"));
         foreach ([$this->major, $this->child] as $incident) {
             self::assertTrue(Entry::query()->about('incident', $incident->id)->where('kind', 'incident.put_under')->exists());

@@ -16,7 +16,8 @@ const action = useAction();
 const all = useColleagues();
 const colleagues = computed(() => all.value?.filter((one) => one.coordinates && one.id !== shared.value.me?.id));
 const to = ref('');
-const { text: brief, clear } = useDraft(`brief-${incident.value.id}`, room.value.soFar.slice(0, 1900));
+const next = room.value.nextSteps.length ? `\nNext: ${room.value.nextSteps.join('; ')}.` : '';
+const { text: brief, clear } = useDraft(`brief-${incident.value.id}`, (room.value.soFar + next).slice(0, 1900));
 const offer = (): void =>
   action.send(`/incidents/${incident.value.id}/handover`, { person: to.value, brief: brief.value }, () => {
     clear();

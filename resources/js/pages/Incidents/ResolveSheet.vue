@@ -21,6 +21,8 @@ interface Preview {
   followers: number;
   calls: string[];
   closesTalk: boolean;
+  /** How long it took, if it ends now. */
+  times: string[];
   services: string[];
   /** Those of them that alerts still say are hit. */
   unsure: string[];
@@ -165,6 +167,7 @@ const resolve = (): void =>
           <li v-if="preview.calls.length">end the call to {{ preview.calls.join(', ') }}</li>
           <li v-if="preview.closesTalk">close the conversation and the phone bridge, as far as they are open</li>
           <li>stop the clocks for the next update and the restore target</li>
+          <li>keep how long it took: {{ preview.times.join('; ') }}</li>
         </ul>
       </section>
       <section class="grid gap-2" aria-labelledby="confirm">

@@ -19,6 +19,7 @@ import RoomHead from '@/pages/Incidents/RoomHead.vue';
 import RoomJournal from '@/pages/Incidents/RoomJournal.vue';
 import RoomKnown from '@/pages/Incidents/RoomKnown.vue';
 import type { RoomProps, RoomSheet } from '@/pages/Incidents/room';
+import RoomThen from '@/pages/Incidents/RoomThen.vue';
 import SplitSheet from '@/pages/Incidents/SplitSheet.vue';
 import { useRoom } from '@/pages/Incidents/roomState';
 
@@ -28,24 +29,30 @@ const props = defineProps<RoomProps>();
 const { isOpen, coordinates } = useRoom();
 const shared = useShared();
 const sheet = ref<RoomSheet | null>(null);
+/** Of which moment the room is looked at beside that of now. */
+const moment = ref<number | null>(null);
+const lookBack = (at: number): void => {
+  moment.value = Math.min(at, Date.now());
+};
 const panels = panelsIn('aside');
-const what = ['reach', 'hit', 'together', 'causes', 'soFar', 'incident'];
+const what = ['reach', 'hit', 'together', 'causes', 'soFar', 'nextSteps', 'incident'];
 const follows = withPanels({
   'owner.': ['hit', 'journal'],
   'incident.': [...what, 'journal', 'said', 'alerts'],
-  'alert.': [...what, 'alerts', 'journal'],
+  'alert.': [...what, 'growth', 'alerts', 'journal'],
   'signals.': [...what, 'alerts'],
   'quiet.': ['reach', 'hit', 'soFar', 'incident'],
   'call.': ['journal', 'soFar', 'incident'],
   'page.': ['journal'],
-  'report.': ['journal'],
-  'update.': ['journal', 'soFar', 'incident'],
+  'report.': ['journal', 'growth'],
+  'update.': ['journal', 'soFar', 'nextSteps', 'incident'],
   'mail.': ['journal'],
   'room.': ['journal'],
 });
 
 useCommands(() => [
   { name: 'Show the deadlines', key: 'c', run: () => (sheet.value = 'clocks') },
+  { name: `See ${props.incident.ref} as it was`, key: 'b', run: () => lookBack(Date.now()) },
   ...(isOpen.value && coordinates.value
     ? [
         { name: `Correct what is said about ${props.incident.ref}`, key: 'e', run: () => (sheet.value = 'change') },
@@ -71,11 +78,17 @@ onMounted(() => {
 </script>
 
 <template>
-  <AppShell :title="`${incident.ref} ${incident.title}`" :incident="incident.id" :follows="follows">
+  <AppShell
+    :title="`${incident.ref} ${incident.title}`"
+    :incident="incident.id"
+    :follows="follows"
+    :growth="growth ?? []"
+    @moment="lookBack"
+  >
     <RoomHead @open="(one) => (sheet = one)" />
     <div class="grid min-h-0 flex-1 lg:grid-cols-[minmax(330px,430px)_1fr_280px]">
       <RoomKnown />
-      <RoomJournal />
+      <RoomJournal @moment="lookBack" />
       <aside
         class="min-h-0 overflow-y-auto px-4 py-3 max-lg:border-t max-lg:border-line"
         aria-label="People, updates, reports"
@@ -84,6 +97,7 @@ onMounted(() => {
         <component :is="panel" v-for="(panel, i) in panels" :key="i" />
       </aside>
     </div>
+    <RoomThen v-if="moment !== null" :at="moment" @close="moment = null" />
     <ReopenSheet v-if="sheet === 'reopen'" :incident="incident" @close="sheet = null" />
     <ResolveSheet v-if="sheet === 'resolve'" :incident="incident" @close="sheet = null" />
     <RaiseSheet v-if="sheet === 'raise'" @close="sheet = null" />

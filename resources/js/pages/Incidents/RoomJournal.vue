@@ -8,6 +8,7 @@ import NoteForm from '@/pages/Incidents/NoteForm.vue';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** What was done, in order, and what somebody adds. */
+const emit = defineEmits<{ moment: [at: number] }>();
 const { room, incident } = useRoom();
 const kind = ref<JournalKind>('all');
 const by = ref('');
@@ -62,7 +63,7 @@ useCommands(() => [{ name: 'Write down what happened', key: 'n', run: () => note
       aria-label="Journal entries"
       @scroll.passive="scrolled"
     >
-      <div ref="told"><StoryList :entries="entries" /></div>
+      <div ref="told"><StoryList :entries="entries" moments @moment="(at) => emit('moment', at)" /></div>
     </div>
     <NoteForm ref="note" :incident="incident.id" class="m-3 mt-1" />
   </section>

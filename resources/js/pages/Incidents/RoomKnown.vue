@@ -7,6 +7,7 @@ import ReachView from '@/components/ReachView.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import WhyForm from '@/components/WhyForm.vue';
 import { panelsIn } from '@/lib/panels';
+import { clockTime, useNow } from '@/lib/time';
 import { hitWords } from '@/lib/states';
 import { useRoom } from '@/pages/Incidents/roomState';
 import RoomAlerts from '@/pages/Incidents/RoomAlerts.vue';
@@ -17,6 +18,7 @@ import ItemCard from '@/pages/Topology/ItemCard.vue';
 
 /** What we know of an incident: what it hits, what is behind it, who answers for it. */
 const { room, incident, isOpen, coordinates } = useRoom();
+const now = useNow();
 const alarms = panelsIn('alarm');
 const briefs = panelsIn('brief');
 const found = panelsIn('known');
@@ -30,6 +32,17 @@ const hitItems = computed(() => room.value.reach.nodes.filter((node) => node.sta
   <section class="min-h-0 overflow-y-auto px-4 py-3" aria-label="What we know" tabindex="0">
     <component :is="alarm" v-for="(alarm, i) in alarms" :key="i" />
     <LongText class="mb-3" lead="Summary:" :text="room.soFar" />
+    <p v-if="room.times.length" class="mb-3 text-small">
+      <strong>How long it took:</strong> {{ room.times.join('; ') }}.
+    </p>
+    <div v-if="room.nextSteps.length" class="mb-3 text-small">
+      <h2 class="flex justify-between">
+        <span>Next</span><span>as of {{ clockTime(now) }}</span>
+      </h2>
+      <ul class="list-disc pl-4" aria-label="Next steps">
+        <li v-for="step in room.nextSteps" :key="step">{{ step }}</li>
+      </ul>
+    </div>
     <component :is="brief" v-for="(brief, i) in briefs" :key="i" />
     <div
       v-if="room.hit.grown"

@@ -4,7 +4,7 @@ import type { RoomProps } from '@/pages/Incidents/room';
 /** What the room is given about what may be the cause, and what can be done. */
 export interface FindingProps extends RoomProps {
   hypotheses: HypothesisLine[];
-  healthy: HealthyLine[];
+  healthy?: HealthyLine[];
   options: OptionLine[];
   leftAt: string | null;
 }

@@ -1,3 +1,4 @@
+import type { Grown } from '@/lib/shapes';
 import type {
   AlertLine,
   Cause,
@@ -61,15 +62,22 @@ export type RoomSheet = 'change' | 'clocks' | 'resolve' | 'reopen' | 'raise' | '
 export interface RoomProps {
   incident: RoomIncident;
   soFar: string;
+  /** What comes next: who does what, and by when. */
+  nextSteps: string[];
   reach: ReachData;
   hit: WhatIsHit;
-  together: Together | null;
+  together?: Together | null;
   said: SaidItem[];
   causes: Cause[];
   alerts: AlertLine[];
   reports: ReportLine[];
-  looseReports: ReportLine[];
+  /** Those of no incident; once the rest stands. */
+  looseReports?: ReportLine[];
   journal: JournalLine[];
+  /** How it has grown; once the rest stands. */
+  growth?: Grown[];
+  /** How long it took to notice it, to take it on and to restore service, once it is over. */
+  times: string[];
   people: Presence[];
   choices: RoomChoices;
 }

@@ -5,7 +5,7 @@ export const panel: Panel = {
   where: 'known',
   order: 20,
   follows: {
-    'hypothesis.': ['hypotheses', 'soFar', 'journal'],
+    'hypothesis.': ['hypotheses', 'soFar', 'nextSteps', 'journal'],
     'alert.': ['healthy'],
     'signals.': ['healthy'],
   },
@@ -59,7 +59,7 @@ useCommands(() =>
         </button></template
       >
     </p>
-    <p v-if="isOpen && room.healthy.length" class="mt-1 text-small text-ink-2">
+    <p v-if="isOpen && room.healthy?.length" class="mt-1 text-small text-ink-2">
       Underneath, watched and well:
       <template v-for="(one, i) in room.healthy" :key="one.id"
         >{{ i ? ', ' : ''

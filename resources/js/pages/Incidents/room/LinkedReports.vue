@@ -21,7 +21,7 @@ import { useRoom } from '@/pages/Incidents/roomState';
 /** Reports that are about this, and those that may be. */
 const { room, incident, isOpen, coordinates } = useRoom();
 const reports = computed(() => room.value.reports);
-const looseReports = computed(() => room.value.looseReports);
+const looseReports = computed(() => room.value.looseReports ?? []);
 </script>
 
 <template>

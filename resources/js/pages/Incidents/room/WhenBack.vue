@@ -4,7 +4,7 @@ import type { Panel } from '@/lib/panels';
 export const panel: Panel = {
   where: 'brief',
   order: 5,
-  follows: { 'incident.estimated': ['incident', 'soFar', 'draft', 'journal'] },
+  follows: { 'incident.estimated': ['incident', 'soFar', 'nextSteps', 'draft', 'journal'] },
 };
 </script>
 

@@ -4,7 +4,7 @@ import type { Panel } from '@/lib/panels';
 export const panel: Panel = {
   where: 'aside',
   order: 18,
-  follows: { 'role.': ['roles', 'journal'], 'incident.': ['roles'] },
+  follows: { 'role.': ['roles', 'nextSteps', 'journal'], 'incident.': ['roles'] },
 };
 </script>
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 import type { Panel } from '@/lib/panels';
 
-export const panel: Panel = { where: 'aside', order: 25, follows: { 'task.': ['tasks'] } };
+export const panel: Panel = { where: 'aside', order: 25, follows: { 'task.': ['tasks', 'nextSteps', 'journal'] } };
 </script>
 
 <script setup lang="ts">
