@@ -40,7 +40,7 @@ final class TicketsServiceProvider extends Capability
             Messages::class => [WaysIn\ChatMessages::class, Languages\TranslationMessages::class],
             RoomPanel::class => [
                 Busy\BusyPeriods::class, Steps\IncidentTasks::class, Notes\NotesElsewhere::class,
-                Together\TogetherController::class,
+                Together\TogetherController::class, ProbablyHere::class,
             ],
             CountsTargets::class => [Promises::class],
             SpeaksUpdates::class => [Languages\TranslateUpdates::class],

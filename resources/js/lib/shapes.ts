@@ -144,6 +144,9 @@ export interface Plan { counts: Record<string, number>; notes: string[]; fingerp
 /** Tickets/TicketPost */
 export interface PostLine { id: number; by: string | null; internal: boolean; text: string | null; at: string; translated: TranslationLine | null; files: FileLine[] }
 
+/** Tickets/ProbablyHere */
+export interface ProbableLine { id: number; ref: string; what: string; place: string | null; opened_at: string; incident: number; of: string | null; because: string[] }
+
 /** Updates/Questions */
 export interface Question { ask: string; example: string }
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tests\Feature\Tickets;
 
 use App\Incidents\Incident;
+use App\Incidents\Link;
+use App\Incidents\LinkKind;
 use App\Platform\Journal\Entry;
 use App\Tickets\Guesses;
 use App\Tickets\Ticket;
@@ -88,6 +90,29 @@ final class LinkingTest extends TestCase
         self::assertTrue($just->reported()->told_at->greaterThan($before));
         $this->setGuess($just, Related::BEYOND_DOUBT);
         self::assertSame(1, DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all()));
+    }
+
+    public function test_the_room_shows_what_probably_belongs_to_it_or_to_its_parts_with_reasons(): void
+    {
+        [$mine, $other, $done] = [$this->reported('Barrier shut at Ask', null), $this->reported('My screen is blue', null), $this->reported('Lane shut', null)];
+        $guess = static fn(int $incident, float $score): array => [['incident' => $incident, 'score' => $score, 'because' => ['The same place.']]];
+        $child = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $mine->update(['guesses' => $guess($this->incident->id, 0.4)]);
+        $other->update(['guesses' => $guess($child->id, 0.9)]);
+        $done->update(['guesses' => $guess($this->incident->id, 0.9), 'state' => TicketState::Done]);
+        $address = "/incidents/{$this->incident->id}";
+        $shown = fn(): array => array_map(static fn(array $one): array => [$one['id'], $one['of'], $one['because']], (array) $this->deferred($address, 'Incidents/Room', 'probably'));
+        $this->desk();
+        self::assertSame([[$mine->id, null, ['The same place.']]], $shown());
+        Incident::query()->whereKey($this->incident->id)->update(['major_at' => now()]);
+        Link::tie([Incident::KIND, $child->id], [Incident::KIND, $this->incident->id], LinkKind::Under);
+        self::assertSame([[$other->id, $child->ref(), ['The same place.']], [$mine->id, null, ['The same place.']]], $shown(), 'The likeliest first.');
+        // A helper does not read what people report.
+        $this->actingAs($this->person('noor-lind'));
+        self::assertCount(0, $shown());
+        $this->desk();
+        $this->post('/tickets/link', ['tickets' => [$mine->id, $other->id], 'incident' => $this->incident->id], ['X-Request-Key' => 'x'])->assertSessionHasNoErrors();
+        self::assertCount(0, $shown());
     }
 
     public function test_what_somebody_unlinked_is_never_linked_by_itself_again(): void
