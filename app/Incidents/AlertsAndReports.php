@@ -39,8 +39,8 @@ final class AlertsAndReports implements HasConsequences
             static fn(): array => [...self::told($reports), 'firing' => self::firing($incident)],
             function () use ($incident, $turn): void {
                 $this->decideAgain($incident);
-                $incident->update(['ending' => $turn->public]);
-                EndReports::next($incident);
+                $incident->update(['ending' => $turn->public, 'again' => null, 'again_since' => null]);
+                (new EndReports)->next($incident);
             },
         );
     }
@@ -48,27 +48,19 @@ final class AlertsAndReports implements HasConsequences
     private function again(Incident $incident, Turn $turn): Foreseen
     {
         $reports = Report::query()->about($incident->id)
-            ->whereNotNull('resolved_at')->where('resolved_at', '>=', $incident->resolved_at)->orderBy('id')->get();
+            ->whereNotNull('resolved_at')->where('resolved_at', '>=', $incident->resolved_at)->orderBy('id')->get(['id', 'email']);
+        $since = $incident->resolved_at;
         // Those that have fired all the while, and belong to nothing else yet.
         $alerts = Alert::query()->where('incident_id', $incident->id)->whereNotNull('decide_again_at')->whereNull('closed_at')->get(['id']);
 
         return new Foreseen(
             static fn(): array => [...self::told($reports), 'alerts' => $alerts->count()],
-            static function () use ($incident, $turn, $reports, $alerts): void {
+            static function () use ($incident, $turn, $alerts, $since): void {
                 Alert::query()
                     ->whereKey($alerts->modelKeys())
                     ->update(['decide_again_at' => null, 'wait_until' => null, 'taken_by' => $turn->by->id, 'taken_at' => now()]);
-                foreach ($reports as $report) {
-                    $report->update(['resolved_at' => null]);
-                    Journal::write(
-                        Actor::system(), IncidentEntry::ReportReopened, ['report', $report->id], ['ref' => $report->ref()],
-                        ['incident' => $incident->id],
-                    );
-                    self::mail(
-                        $report, $incident, 'reopened', "Not over after all: what you reported ({$report->ref()})",
-                        "we told you that this was over. It is not. You reported: \"$report->what\"\n\n$turn->public\n\nWe will write again when it works. Your report: ",
-                    );
-                }
+                $incident->update(['again' => $turn->public, 'again_since' => $since]);
+                (new EndReports)->next($incident);
             },
         );
     }

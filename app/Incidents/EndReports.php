@@ -4,19 +4,26 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Incidents\Contracts\FollowsReports;
 use App\Platform\Contracts\ClockPart;
+use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Resolves the reports of what is over, and tells their reporters: at once as many as nobody waits for, the rest in parts, so that no
- * page waits until thousands have been written. An incident is marked with what is told until all have been.
+ * Resolves the reports of what is over, and opens those of what is not over after all, and tells their reporters: at once as many as
+ * nobody waits for, the rest in parts, so that no page waits until thousands have been written. An incident is marked with what is
+ * told until all have been.
  */
 final class EndReports implements ClockPart
 {
     /** In one transaction. */
-    public const PART = 100;
+    public const PART = 25;
+
+    /** @var array<int, \Throwable> by report: what cannot be dealt with holds up none of the others */
+    private array $failed = [];
 
     public function name(): string
     {
@@ -30,43 +37,92 @@ final class EndReports implements ClockPart
 
     public function __invoke(\Closure $mayWork): int
     {
+        $this->failed = [];
         $done = 0;
-        while (true) {
-            $ended = DB::transaction(static function () use ($mayWork): int {
-                $incident = Incident::query()->with('occasion')->whereNotNull('resolved_at')->whereNotNull('ending')->orderBy('id')->first();
+        foreach (Incident::query()->where(static fn($any) => $any->whereNotNull('ending')->whereNotNull('resolved_at'))->orWhereNotNull('again')->orderBy('id')->pluck('id')->map(static fn(mixed $id): int => is_numeric($id) ? (int) $id : 0) as $id) {
+            do {
+                $ended = DB::transaction(function () use ($id, $mayWork): int {
+                    $incident = Incident::query()->with('occasion')->whereKey($id)->first();
 
-                return $incident === null || ! $mayWork() ? 0 : self::next($incident) + 1;
-            });
-            if ($ended === 0) {
-                return $done;
-            }
-            $done += $ended;
+                    return $incident === null || ! $mayWork() ? 0 : $this->next($incident);
+                });
+                $done += $ended;
+            } while ($ended > 0);
         }
+        $failure = $this->failure();
+
+        return $failure === null ? $done : throw $failure;
+    }
+
+    private function failure(): ?\Throwable
+    {
+        return array_values($this->failed)[0] ?? null;
     }
 
     /**
      * The next part. Call it inside a transaction.
      *
-     * @return int how many were resolved
+     * @return int of how many it was
      */
-    public static function next(Incident $incident): int
+    public function next(Incident $incident): int
     {
-        $reports = Report::query()->about($incident->id)->whereNull('resolved_at')->orderBy('id')->limit(self::PART)->get();
-        foreach ($reports as $report) {
-            $report->update(['resolved_at' => $incident->resolved_at]);
-            Journal::write(
-                Actor::system(), IncidentEntry::ReportResolved, ['report', $report->id], ['ref' => $report->ref()],
-                ['incident' => $incident->id],
-            );
-            AlertsAndReports::mail(
-                $report, $incident, 'resolved', "Over: what you reported ({$report->ref()})",
-                "you reported: \"$report->what\"\n\n$incident->ending\n\nIf it still does not work for you, say so here: ",
-            );
+        $text = $incident->isOpen() ? $incident->again : $incident->ending;
+        if ($text === null) {
+            return 0;
         }
-        if ($reports->count() < self::PART) {
-            $incident->update(['ending' => null]);
+        $reports = $this->waiting($incident);
+        foreach ($reports as $report) {
+            try {
+                DB::transaction(static fn() => $incident->isOpen() ? self::again($report, $incident, $text) : self::end($report, $incident, $text));
+            } catch (\Throwable $e) {
+                $this->failed[$report->id] = $e;
+            }
+        }
+        if ($reports->count() < self::PART && $this->failed === []) {
+            $incident->update(['ending' => null, 'again' => null, 'again_since' => null]);
         }
 
         return $reports->count();
+    }
+
+    /** @return Collection<int, Report> */
+    private function waiting(Incident $incident): Collection
+    {
+        $about = Report::query()->about($incident->id)->whereKeyNot(array_keys($this->failed))->orderBy('id')->limit(self::PART);
+
+        return $incident->isOpen()
+            ? $about->whereNotNull('resolved_at')->where('resolved_at', '>=', $incident->again_since)->get()
+            : $about->whereNull('resolved_at')->get();
+    }
+
+    private static function end(Report $report, Incident $incident, string $text): void
+    {
+        $report->update(['resolved_at' => $incident->resolved_at]);
+        self::write(IncidentEntry::ReportResolved, $report, $incident);
+        AlertsAndReports::mail(
+            $report, $incident, 'resolved', "Over: what you reported ({$report->ref()})",
+            "you reported: \"$report->what\"\n\n$text\n\nIf it still does not work for you, say so here: ",
+        );
+        foreach (Given::all(FollowsReports::class) as $one) {
+            $one->ended($report, $incident, $text);
+        }
+    }
+
+    private static function again(Report $report, Incident $incident, string $text): void
+    {
+        $report->update(['resolved_at' => null]);
+        self::write(IncidentEntry::ReportReopened, $report, $incident);
+        AlertsAndReports::mail(
+            $report, $incident, 'reopened', "Not over after all: what you reported ({$report->ref()})",
+            "we told you that this was over. It is not. You reported: \"$report->what\"\n\n$text\n\nWe will write again when it works. Your report: ",
+        );
+        foreach (Given::all(FollowsReports::class) as $one) {
+            $one->again($report, $incident, $text);
+        }
+    }
+
+    private static function write(IncidentEntry $kind, Report $report, Incident $incident): void
+    {
+        Journal::write(Actor::system(), $kind, ['report', $report->id], ['ref' => $report->ref()], ['incident' => $incident->id]);
     }
 }

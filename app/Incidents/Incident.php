@@ -39,6 +39,8 @@ use Skarvo\Incidents\Urgency;
  * @property CarbonImmutable $started_at
  * @property CarbonImmutable $declared_at
  * @property CarbonImmutable|null $respond_by
+ * @property string|null $again what reporters are told who were told that it is over, until all have been
+ * @property CarbonImmutable|null $again_since when they were told so at the earliest
  * @property CarbonImmutable $restore_by
  * @property CarbonImmutable|null $resolved_at
  * @property CarbonImmutable|null $major_at since when it is a major incident; null: it is none
@@ -66,7 +68,7 @@ final class Incident extends Record
         'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer',
         'version' => 'integer', 'follows_group' => 'boolean',
         'started_at' => 'immutable_datetime', 'declared_at' => 'immutable_datetime', 'restore_by' => 'immutable_datetime',
-        'respond_by' => 'immutable_datetime',
+        'respond_by' => 'immutable_datetime', 'again_since' => 'immutable_datetime',
         'resolved_at' => 'immutable_datetime', 'major_at' => 'immutable_datetime',
         'estimate_at' => 'immutable_datetime', 'estimates' => 'integer', 'proving_at' => 'immutable_datetime',
     ];

@@ -4,55 +4,45 @@ declare(strict_types=1);
 
 namespace App\Tickets;
 
-use App\Incidents\Contracts\HasConsequences;
-use App\Incidents\Foreseen;
+use App\Incidents\Contracts\FollowsReports;
 use App\Incidents\Incident;
 use App\Incidents\Report;
 use App\Incidents\Targets\Promised;
-use App\Incidents\Turn;
-use App\Incidents\TurnKind;
 use App\Tickets\Steps\TaskTickets;
-use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Tickets\TicketState;
 
-/**
- * Tickets end with the incident that they belong to, and go on when it does. A sheet counts their reports, and their
- * reporters hear of it from the incident.
- */
-final class TicketsOfIncident implements HasConsequences
+/** Tickets end with the incident that their reports belong to, and go on when it does. Their reporters hear of it from the incident. */
+final class TicketsOfIncident implements FollowsReports
 {
-    public function foresee(Incident $incident, Turn $turn): ?Foreseen
+    public function ended(Report $report, Incident $incident, string $public): void
     {
-        $isOver = $turn->kind === TurnKind::Resolved;
-        if (! $isOver && $turn->kind !== TurnKind::Reopened) {
-            return null;
+        foreach (Ticket::query()->with('report')->where('report_id', $report->id)->open()->get() as $ticket) {
+            Promises::note($ticket, HappeningKind::Met, name: Promised::RESPOND);
+            Promises::note($ticket, HappeningKind::Met, name: Promised::RESTORE);
+            $this->follow($ticket, $incident, TicketState::Done, "$public If it still does not work for you, say so here.");
         }
-        $reports = Report::query()->about($incident->id)->pluck('id');
-        /** @var Collection<int, Ticket> $tickets */
-        $tickets = $isOver
-            ? Ticket::query()->with('report')->whereIn('report_id', $reports)->open()->get()
-            : Ticket::query()->with('report')->whereIn('report_id', $reports)->where('state', TicketState::Done)
-                ->where('closed_at', '>=', $incident->resolved_at)->get();
+    }
 
-        return new Foreseen(static fn(): array => [], static function () use ($tickets, $isOver, $incident, $turn): void {
-            foreach ($tickets as $ticket) {
-                foreach ($isOver ? [Promised::RESPOND, Promised::RESTORE] : [Promised::RESTORE] as $name) {
-                    Promises::note($ticket, $isOver ? HappeningKind::Met : HappeningKind::Reopened, name: $name);
-                }
-                $ticket->update([
-                    'state' => $isOver ? TicketState::Done : TicketState::Ours, 'closed_at' => $isOver ? now() : null,
-                    'more_urgent' => null,
-                    'offered_to_id' => null, 'offered_by_id' => null,
-                ]);
-                TaskTickets::followOwner($ticket);
-                Promises::setTimes($ticket);
-                // By mail they hear of it from the incident; a chat is ours.
-                TellReporter::inChat(
-                    $ticket, "incident-$ticket->id-$incident->version",
-                    "$turn->public ".($isOver ? 'If it still does not work for you, say so here.' : 'We write again when it works.'),
-                );
-            }
-        });
+    public function again(Report $report, Incident $incident, string $public): void
+    {
+        $closed = Ticket::query()->with('report')->where('report_id', $report->id)->where('state', TicketState::Done)
+            ->where('closed_at', '>=', $incident->again_since)->get();
+        foreach ($closed as $ticket) {
+            Promises::note($ticket, HappeningKind::Reopened, name: Promised::RESTORE);
+            $this->follow($ticket, $incident, TicketState::Ours, "$public We write again when it works.");
+        }
+    }
+
+    private function follow(Ticket $ticket, Incident $incident, TicketState $state, string $text): void
+    {
+        $ticket->update([
+            'state' => $state, 'closed_at' => $state === TicketState::Done ? now() : null, 'more_urgent' => null, 'offered_to_id' => null,
+            'offered_by_id' => null,
+        ]);
+        TaskTickets::followOwner($ticket);
+        Promises::setTimes($ticket);
+        // By mail they hear of it from the incident; a chat is ours.
+        TellReporter::inChat($ticket, "incident-$ticket->id-$incident->version", $text);
     }
 }

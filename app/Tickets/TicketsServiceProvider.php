@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tickets;
 
 use App\Incidents\Contracts\CountsTargets;
+use App\Incidents\Contracts\FollowsReports;
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
 use App\Incidents\Contracts\SaysNext;
@@ -45,7 +46,8 @@ final class TicketsServiceProvider extends Capability
             CountsTargets::class => [Promises::class],
             SpeaksUpdates::class => [Languages\TranslateUpdates::class],
             TellsEntries::class => [TicketWords::class],
-            HasConsequences::class => [Steps\IncidentTasks::class, Together\TogetherController::class, TicketsOfIncident::class],
+            HasConsequences::class => [Steps\IncidentTasks::class, Together\TogetherController::class],
+            FollowsReports::class => [TicketsOfIncident::class],
             HearsReports::class => [OpenTicket::class],
             GuessesServices::class => [GuessService::class],
             GuardsReports::class => [GuardTickets::class],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Incidents;
 
+use App\Incidents\EndReports;
 use App\Incidents\Incident;
 use App\Incidents\Link;
 use App\Incidents\LinkKind;
@@ -15,7 +16,9 @@ use App\Platform\Journal\Entry;
 use App\Platform\Outbox\OutboxMessage;
 use App\Signals\Alert;
 use App\Tickets\Steps\WorkSteps;
+use App\Tickets\Ticket;
 use App\Updates\Update;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -231,17 +234,66 @@ final class UnderTest extends TestCase
 
     public function test_more_reports_than_one_waits_for_end_in_parts_and_each_reporter_is_told_once(): void
     {
-        for ($n = 0; $n < 230; $n++) {
+        for ($n = 0; $n < 60; $n++) {
+            $this->report($this->major, "r$n@ferry.example");
+        }
+        $this->clock();
+        $stands = fn(): array => [
+            Report::query()->about($this->major->id)->whereNull('resolved_at')->count(), Ticket::query()->open()->count(),
+            $this->mails('report-%-resolved-%'), $this->mails('report-%-reopened-%'),
+        ];
+        $begun = $stands();
+        self::assertSame([60, 60], [$begun[0], $begun[1]]);
+        $this->resolve();
+        self::assertSame([60 - EndReports::PART, 60 - EndReports::PART, EndReports::PART, 0], $stands());
+        self::assertSame('Lanes work.', $this->major->refresh()->ending);
+        $this->clock();
+        self::assertSame([0, 0, 60, 0], $stands());
+        self::assertNull($this->major->refresh()->ending);
+        self::assertSame(60, OutboxMessage::query()->where('key', 'like', 'report-%-resolved-%')->distinct()->count('key'));
+        $this->clock();
+        self::assertSame([0, 0, 60, 0], $stands());
+        // It is not over after all: whoever was told so hears of it, in parts as well, and once.
+        $this->later(600);
+        $this->send("/incidents/{$this->major->id}/reopen", ['why' => 'Back', 'update' => 'It is not over.'])->assertSessionHasNoErrors();
+        self::assertSame([EndReports::PART, EndReports::PART, 60, EndReports::PART], $stands());
+        $this->clock();
+        $this->clock();
+        self::assertSame([60, 60, 60, 60], $stands());
+        self::assertSame([null, null], [$this->major->refresh()->again, $this->major->again_since]);
+    }
+
+    public function test_whoever_was_not_told_yet_that_it_is_over_is_not_told_that_it_is_not(): void
+    {
+        for ($n = 0; $n < EndReports::PART + 3; $n++) {
             $this->report($this->major, "r$n@ferry.example");
         }
         $this->resolve();
-        self::assertSame(130, Report::query()->about($this->major->id)->whereNull('resolved_at')->count());
-        self::assertSame('Lanes work.', $this->major->refresh()->ending);
+        $this->send("/incidents/{$this->major->id}/reopen", ['why' => 'Back', 'update' => 'It is not over.'])->assertSessionHasNoErrors();
         $this->clock();
-        self::assertSame(0, Report::query()->about($this->major->id)->whereNull('resolved_at')->count());
+        self::assertSame([EndReports::PART, EndReports::PART], [$this->mails('report-%-resolved-%'), $this->mails('report-%-reopened-%')]);
+    }
+
+    public function test_one_report_that_cannot_be_dealt_with_holds_up_none_of_the_others(): void
+    {
+        $reports = array_map(fn(int $n): Report => $this->report($this->major, "r$n@ferry.example"), range(0, EndReports::PART + 5));
+        $this->clock();
+        $broken = Ticket::query()->where('report_id', $reports[0]->id)->firstOrFail();
+        DB::table('ticket_happenings')->where('ticket_id', $broken->id)->update(['kind' => 'nonsense']);
+        $this->resolve();
+        $failure = null;
+        try {
+            app(EndReports::class)(static fn(): bool => true);
+        } catch (\Throwable $e) {
+            $failure = $e;
+        }
+        self::assertInstanceOf(\ValueError::class, $failure, 'And somebody is told.');
+        self::assertSame(1, Report::query()->about($this->major->id)->whereNull('resolved_at')->count());
+        self::assertSame(count($reports) - 1, $this->mails('report-%-resolved-%'));
+        DB::table('ticket_happenings')->where('ticket_id', $broken->id)->where('at', '<=', $broken->opened_at->getTimestamp())->update(['kind' => 'opened']);
+        DB::table('ticket_happenings')->where('kind', 'nonsense')->delete();
+        $this->clock();
+        self::assertSame(count($reports), $this->mails('report-%-resolved-%'));
         self::assertNull($this->major->refresh()->ending);
-        self::assertSame([230, 230], [$this->mails('report-%-resolved-%'), OutboxMessage::query()->where('key', 'like', 'report-%-resolved-%')->distinct()->count('key')]);
-        $this->clock();
-        self::assertSame(230, $this->mails('report-%-resolved-%'));
     }
 }
