@@ -13,6 +13,7 @@ use Skarvo\Incidents\Targets\HappeningKind;
 use Skarvo\Incidents\Targets\PromisedOf;
 use Skarvo\Incidents\Targets\TargetClock;
 use Skarvo\Incidents\Targets\Targets;
+use Skarvo\Tickets\TicketState;
 
 /** How the promises of a ticket stand: the same computation as `bin/skarvo targets`, by its present kind and service. */
 final class Promises implements CountsTargets
@@ -50,7 +51,8 @@ final class Promises implements CountsTargets
     {
         $times = ['respond_by' => null, 'restore_by' => null, 'warn_at' => null];
         $warnings = [];
-        foreach (self::of($ticket) as $clock) {
+        // Of what is done nothing is due: thousands are done at once, and working out their hours would take half a minute.
+        foreach ($ticket->state === TicketState::Done ? [] : self::of($ticket) as $clock) {
             if (in_array($clock->name, [Promised::RESPOND, Promised::RESTORE], true)) {
                 $times["{$clock->name}_by"] = $clock->dueAt === null ? null : Moment::of($clock->dueAt);
                 $warnings[] = $clock->warnAt ?? PHP_INT_MAX;
