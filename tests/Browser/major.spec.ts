@@ -1,5 +1,5 @@
-import { expect, type Page } from '@playwright/test';
-import { accessible, fitsItsWidth, phone, signIn, someone, speak, test } from './world';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { accessible, fitsItsWidth, phone, signIn, someone, speak, standInsAddress, test } from './world';
 
 /** A major incident from its first alert to its end: two coordinators, somebody without an account, and what belongs under it. */
 
@@ -113,6 +113,169 @@ test('a major incident is raised, worked on by two, told to an outsider, and end
     await expect(sheet).toBeHidden();
     await expect(ingrid.getByText(/Resolved with IN-/).first()).toBeVisible();
     await expect(guest.getByRole('heading', { name: 'It is over' })).toBeVisible();
+  });
+});
+
+/** Focuses something, and presses a key on it. */
+const press = async (target: Locator, key = 'Enter'): Promise<void> => {
+  await target.focus();
+  await target.press(key);
+};
+
+/** By the command line: what somebody types, and Enter. */
+const command = async (page: Page, words: string): Promise<void> => {
+  await page.keyboard.press('.');
+  await page.getByRole('combobox').fill(words);
+  await expect(page.getByRole('option').first()).toContainText(new RegExp(words, 'i'));
+  await page.keyboard.press('Enter');
+};
+
+/** Sixty terminals say the same, each as an incident of its own. */
+const sixty = (page: Page): Promise<number[]> =>
+  page.evaluate(async () => {
+    const token = decodeURIComponent(/XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '');
+    const statuses: number[] = [];
+    for (let n = 1; n <= 60; n++) {
+      const answer = await fetch('/incidents', {
+        method: 'POST',
+        redirect: 'manual',
+        headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token, 'X-Request-Key': `part-${n}` },
+        body: JSON.stringify({
+          alerts: [],
+          reports: [],
+          item: 'announcements',
+          state: 'degraded',
+          title: `Terminal ${n} announces nothing`,
+          service: 'announcements',
+          impact: 'few',
+          urgency: 'soon',
+          team: null,
+        }),
+      });
+      statuses.push(answer.status);
+    }
+    return statuses;
+  });
+
+test('three people work one major incident with sixty parts by keyboard, from the first report to the end', async ({
+  browser,
+  request,
+}) => {
+  test.setTimeout(300_000);
+  const ingrid = await someone(browser, 'Ingrid Vale');
+  const noor = await someone(browser, 'Noor Lind');
+  const mika = await someone(browser, 'Mika Sund');
+  await speak(request, 'announce-hub', 'critical', 'The announcement hub is gone');
+  const room = await declare(ingrid, 'The announcement hub is gone');
+  const id = room.split('/').at(-1) ?? '';
+  const bridge = `in-${id.padStart(4, '0')}`;
+  await noor.goto(room);
+  await mika.goto(room);
+  const said = (page: Page): Locator => page.getByRole('list', { name: 'What was said' });
+
+  await test.step('raised, it has a conversation and a bridge; sixty others are put under it by themselves', async () => {
+    await command(ingrid, 'to a major incident');
+    const sheet = ingrid.getByRole('dialog');
+    await expect(sheet).toContainText(`open a conversation, ${bridge}`);
+    await sheet.getByLabel('What outsiders read').fill('Announcements are made by hand.');
+    await press(sheet.getByRole('button', { name: 'Raise to a major incident' }));
+    await expect(sheet).toBeHidden();
+    expect(new Set(await sixty(ingrid))).toEqual(new Set([0]));
+    const part = mika.getByRole('heading', { name: /^Part of it/ });
+    await expect(part).toContainText('60', { timeout: 60_000 });
+    await expect(mika.getByText(/put there by itself/)).toHaveCount(60);
+    await accessible(mika, 'the room of a major incident with sixty parts');
+  });
+
+  await test.step('what one says in the conversation the others read, and it becomes a decision', async () => {
+    await command(noor, 'Say something in the conversation');
+    await expect(noor.getByRole('textbox', { name: 'Say in the conversation' })).toBeFocused();
+    await noor.keyboard.type('Paper signs from now on');
+    await noor.keyboard.press('Enter');
+    await expect(said(ingrid)).toContainText('Paper signs from now on');
+    await request.post(`${standInsAddress}/say-in`, {
+      data: { conversation: bridge, person: 'ada-holm', text: 'The mast at Ask has no power' },
+    });
+    await expect(said(mika)).toContainText('Ada Holm');
+    await press(ingrid.getByRole('button', { name: /Make it… something: Paper signs/ }));
+    await press(said(ingrid).getByRole('button', { name: 'Decision', exact: true }));
+    await expect(said(noor)).toContainText('made a decision, Ingrid Vale');
+    await expect(mika.getByRole('region', { name: 'Journal entries' })).toContainText(
+      'Paper signs from now on (Noor Lind)',
+    );
+    await press(mika.getByRole('button', { name: /Make it… something: The mast/ }));
+    await press(said(mika).getByRole('button', { name: 'Hypothesis' }));
+    await expect(noor.getByRole('region', { name: 'What we know' })).toContainText('The mast at Ask has no power');
+  });
+
+  await test.step('a phone is rung onto the bridge, and the others see who is on it', async () => {
+    await press(ingrid.getByRole('button', { name: /Give….*Technical lead/ }));
+    await ingrid.getByRole('combobox', { name: /^Technical lead/ }).selectOption({ label: 'Noor Lind' });
+    await press(ingrid.getByRole('button', { name: 'Give it' }));
+    await expect(noor.getByText('Technical lead: Noor Lind').first()).toBeVisible();
+    await command(noor, 'Ring my phone onto the bridge');
+    await expect(ingrid.getByText(/rings since/)).toBeVisible();
+    await expect
+      .poll(async () => {
+        const state = (await (await request.get(`${standInsAddress}/state`)).json()) as {
+          bridges: { name: string; people: { person: string; state: string }[] }[];
+        };
+        return state.bridges.find((one) => one.name === bridge)?.people[0]?.state;
+      })
+      .toBe('rings');
+    await request.post(`${standInsAddress}/phone`, { data: { bridge, person: 'noor-lind', event: 'joined' } });
+    await expect(mika.getByText('1 on it')).toBeVisible();
+    await expect(ingrid.getByRole('link', { name: /^\+47 55 50/ })).toHaveAttribute('href', /^tel:\+47/);
+  });
+
+  await test.step('a task is one person’s with a time, held up, done; and the room is seen as it was before', async () => {
+    await command(ingrid, 'Give somebody a task');
+    await expect(ingrid.getByLabel('What is to be done')).toBeFocused();
+    await ingrid.keyboard.type('Start the hub anew');
+    await ingrid.getByLabel('By whom').last().selectOption({ label: 'Noor Lind' });
+    await press(ingrid.getByRole('button', { name: 'Add it' }));
+    const next = mika.getByRole('list', { name: 'Next steps' });
+    await expect(next).toContainText('Noor Lind: Start the hub anew');
+    await noor.goto('/tasks');
+    await press(noor.getByRole('button', { name: 'Blocked… Start the hub anew' }));
+    await expect(noor.getByLabel('What it waits for')).toBeFocused();
+    await noor.keyboard.type('No key');
+    await noor.keyboard.press('Enter');
+    await expect(next).toContainText('blocked: No key');
+    await press(noor.getByRole('button', { name: 'Done: Start the hub anew' }));
+    await expect(next).not.toContainText('Start the hub anew');
+    await mika.keyboard.press('b');
+    const then = mika.getByRole('dialog');
+    await expect(then).toContainText('The mast at Ask has no power');
+    await accessible(mika, 'the room as it was');
+    await press(then.getByRole('button', { name: 'The change before' }));
+    await expect(then).toContainText('Noor Lind: Start the hub anew; blocked: No key');
+    await mika.keyboard.press('Escape');
+    await noor.goto(room);
+  });
+
+  await test.step('it ends with all sixty, but for the one that stays', async () => {
+    await speak(request, 'announce-hub', 'critical', 'The announcement hub is gone', true);
+    await ingrid.keyboard.press('r');
+    const sheet = ingrid.getByRole('dialog');
+    await expect(sheet).toContainText('60 incidents');
+    await press(sheet.getByLabel(/Terminal 7 announces nothing/), 'Space');
+    await sheet.getByLabel('What was done').fill('Power at Ask is back');
+    await sheet.getByLabel('A check that was run').fill('Three terminals heard it');
+    await press(sheet.getByRole('button', { name: /^Resolve/ }));
+    await expect(sheet).toBeHidden();
+    await expect(mika.getByText(/How long it took:/)).toBeVisible();
+    await expect(noor.getByText(/Resolved/).first()).toBeVisible();
+    await ingrid.goto('/incidents');
+    await expect(ingrid.getByRole('main')).toContainText('1 incident', { timeout: 60_000 });
+    await expect(ingrid.getByRole('link', { name: /Terminal 7 announces nothing/ })).toBeVisible();
+    // Whatever comes after begins with a town that works.
+    await press(ingrid.getByRole('link', { name: /Terminal 7 announces nothing/ }));
+    await expect(ingrid).toHaveURL(/\/incidents\/\d+$/);
+    await ingrid.keyboard.press('r');
+    await sheet.getByLabel('What was done').fill('Started anew');
+    await press(sheet.getByRole('button', { name: /^Resolve/ }));
+    await expect(ingrid.getByRole('button', { name: 'Reopen…' })).toBeVisible();
   });
 });
 

@@ -131,6 +131,7 @@ final class TogetherTest extends TestCase
         $this->give('Wait for clk-2.', ['anyway' => true])->assertSessionHasNoErrors();
         self::assertSame([], InsideNames::in('Vehicle lanes are shut; sclk-22 is no name.'));
         self::assertContains('clk-2', InsideNames::in('It is clk-2!'));
+        self::assertSame(['Noor Lind', 'Lane systems'], InsideNames::in('Noor Lind of lane systems looks at it.'));
     }
 
     public function test_only_those_who_work_tickets_tell_reporters(): void

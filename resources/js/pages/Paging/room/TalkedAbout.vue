@@ -4,7 +4,16 @@ import type { Panel } from '@/lib/panels';
 export const panel: Panel = {
   where: 'aside',
   order: 12,
-  follows: { 'talk.': ['talk', 'journal'], 'bridge.': ['talk', 'journal'], 'major.': ['talk'] },
+  follows: {
+    'talk.': ['talk', 'journal'],
+    'bridge.': ['talk', 'journal'],
+    'major.': ['talk'],
+    // What somebody made of a message.
+    'incident.note': ['talk'],
+    'incident.decision': ['talk'],
+    'hypothesis.added': ['talk'],
+    'task.added': ['talk'],
+  },
 };
 </script>
 
