@@ -191,7 +191,8 @@ final class AsItWasTest extends TestCase
         $this->later(60);
         $this->does("/incidents/{$this->incident->id}/hypotheses", ['text' => 'Power']);
         $then = $this->then($declared + 30_000);
-        self::assertSame([$declared, self::millis(), []], [$then['before'], $then['after'], $then['hypotheses']]);
+        self::assertSame([null, self::millis(), []], [$then['before'], $then['after'], $then['hypotheses']]);
+        self::assertSame([$declared, null], [$this->then(self::millis() + 5000)['before'], $this->then(self::millis() + 5000)['after']]);
         self::assertSame([false, ''], [$this->then($declared - 1)['open'], $this->then($declared - 1)['title']]);
         foreach (['', 'x', '-1', '1e9', '99999999999999999999', "\xff"] as $wrong) {
             $this->getJson("/incidents/{$this->incident->id}/then?at=".rawurlencode($wrong))->assertStatus($wrong === "\xff" ? 400 : 422);

@@ -7,10 +7,12 @@ namespace Tests\Feature\Tickets;
 use App\Incidents\Incident;
 use App\Incidents\Link;
 use App\Incidents\LinkKind;
+use App\Paging\Talk\Conversation;
 use App\Tickets\Notes\NotesElsewhere;
 use App\Tickets\Steps\Task;
 use App\Tickets\Ticket;
 use App\Tickets\TicketPost;
+use App\Updates\Cards\Card;
 use Inertia\Testing\AssertableInertia as Shown;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -170,6 +172,13 @@ final class NotesElsewhereTest extends TestCase
 
     public function test_no_internal_word_reaches_whoever_reports_over_random_links_rules_and_notes(): void
     {
+        // An address for somebody without an account, one for a calendar, and a place where people talk among themselves.
+        $this->actingAs($this->person('ingrid-vale'))->post("/incidents/{$this->incident->id}/cards", ['for' => 'Harbour master', 'hours' => 24], ['X-Request-Key' => 'card']);
+        $card = Card::query()->sole()->token;
+        $this->post('/feeds', ['kind' => 'rota', 'rota' => 'platform']);
+        $feed = (string) parse_url((string) session('feed'), PHP_URL_PATH);
+        Conversation::query()->create(['incident_id' => $this->incident->id, 'name' => 'inside', 'opened_at' => now()]);
+        $this->desk();
         $internal = 0;
         for ($seed = 0; $seed < 6; $seed++) {
             $dice = new Randomizer(new Mt19937($seed));
@@ -185,6 +194,15 @@ final class NotesElsewhereTest extends TestCase
                 $this->say($ticket, "outside $seed", false);
             }
             $this->note("INSIDE note $seed");
+            $room = "/incidents/{$this->incident->id}";
+            $this->actingAs($this->person('ingrid-vale'));
+            foreach ([
+                "$room/talk/say" => ['text' => "INSIDE talk $seed"], "$room/hypotheses" => ['text' => "INSIDE cause $seed", 'check' => 'INSIDE'],
+                "$room/tasks" => ['text' => "INSIDE task $seed", 'team' => 'lanes'], "$room/options" => ['kind' => 'wait', 'text' => "INSIDE option $seed", 'risk' => 'INSIDE', 'items' => []],
+                "$room/estimate" => ['at' => now()->addHour()->toIso8601String(), 'why' => 'INSIDE', 'seen' => $seed],
+            ] as $path => $body) {
+                $this->post($path, $body, ['X-Request-Key' => "$path-$seed"])->assertSessionHasNoErrors();
+            }
             $this->actingAs($this->person('per-strand'))->post('/settings/notes', ['version' => $seed, 'rules' => array_map(static fn(string $way): array => [
                 'link' => 'about', 'way' => $way, 'internal' => $dice->getInt(0, 3) > 0, 'public' => $dice->getInt(0, 1) === 1, 'earlier' => true,
             ], ['down', 'up'])])->assertSessionHasNoErrors();
@@ -197,8 +215,10 @@ final class NotesElsewhereTest extends TestCase
                 $shown = (string) $this->get('/report/'.$ticket->reported()->key())->getContent();
                 self::assertStringNotContainsString('INSIDE', $shown);
             }
-            self::assertStringNotContainsString('INSIDE', (string) $this->get('/status')->getContent());
-            self::assertSame(0, \Illuminate\Support\Facades\DB::table('outbox')->where('payload', 'like', '%INSIDE%')->count());
+            foreach (['/status', "/card/$card", $feed, '/report', "/report?incident={$this->incident->id}"] as $way) {
+                self::assertStringNotContainsString('INSIDE', (string) $this->get($way)->getContent(), $way);
+            }
+            self::assertSame(0, \Illuminate\Support\Facades\DB::table('outbox')->whereIn('kind', ['mail', 'chat', 'translation'])->where('payload', 'like', '%INSIDE%')->count());
         }
         self::assertGreaterThan(20, $internal, 'There was something to leak.');
         self::assertGreaterThan(5, TicketPost::query()->where('text', 'like', 'INSIDE%')->count());

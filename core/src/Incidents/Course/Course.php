@@ -41,16 +41,17 @@ final readonly class Course
         return $is;
     }
 
-    /** @return array{int|null, int|null} the last moment before, and the first after, at which anything became different */
+    /** @return array{int|null, int|null} from when on it was as it was before the last change, and when the next one comes */
     public function around(int $at): array
     {
-        $before = $after = null;
+        $before = $last = $after = null;
         foreach ($this->steps as $step) {
-            if ($step->at < $at) {
-                $before = $step->at;
-            } elseif ($step->at > $at) {
+            if ($step->at > $at) {
                 $after = $step->at;
                 break;
+            }
+            if ($step->at !== $last) {
+                [$before, $last] = [$last, $step->at];
             }
         }
 

@@ -25,7 +25,9 @@ final class CourseTest extends TestCase
         self::assertSame(['lead' => 'Noor'], $course->at(29)['role']);
         self::assertSame([1 => ['text' => 'Look', 'state' => 'done']], $course->at(25)['task']);
         self::assertSame([['title' => 'Clock 2'], []], [$course->at(30)['fact'], $course->at(99)['role']], 'The last of a moment counts.');
-        self::assertSame([[null, 10], [10, 25], [25, null]], [$course->around(5), $course->around(20), $course->around(30)]);
+        self::assertSame(
+            [[null, 10], [null, 20], [10, 25], [10, 25], [25, null], [25, null]], array_map($course->around(...), [5, 10, 20, 22, 30, 99]),
+        );
     }
 
     /** By a slow obvious version: a snapshot is kept after each step. */
