@@ -38,7 +38,7 @@ const panels = panelsIn('aside');
 const what = ['reach', 'hit', 'together', 'causes', 'soFar', 'nextSteps', 'incident'];
 const follows = withPanels({
   'owner.': ['hit', 'journal'],
-  'incident.': [...what, 'journal', 'said', 'alerts'],
+  'incident.': [...what, 'times', 'growth', 'journal', 'said', 'alerts'],
   'alert.': [...what, 'growth', 'alerts', 'journal'],
   'signals.': [...what, 'alerts'],
   'quiet.': ['reach', 'hit', 'soFar', 'incident'],
