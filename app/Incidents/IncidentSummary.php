@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Incidents\Contracts\SaysSoFar;
 use App\Incidents\Under\Children;
 use App\Platform\Given;
+use App\Platform\Look;
 use App\Platform\Staff\Names;
 use App\Signals\Alert;
 use Carbon\CarbonImmutable;
@@ -87,10 +88,23 @@ final class IncidentSummary
         return State::ofRank(
             $ranks !== []
                 ? max($ranks)
-                : (int) Alert::query()->where('incident_id', $incident->id)
-                    ->whereNull('closed_at')->get(['level'])
-                    ->map(static fn(Alert $a): int => $a->level->observed()->rank())->max(),
+                : self::worstAlert($incident->id),
         )->value;
+    }
+
+    /** The rank of what its alerts say, read for all that fire at once. */
+    private static function worstAlert(int $incident): int
+    {
+        $ranks = Look::once('worst alerts of incidents', static function (): array {
+            $ranks = [];
+            foreach (Alert::query()->whereNotNull('incident_id')->whereNull('closed_at')->distinct()->get(['incident_id', 'level']) as $alert) {
+                $ranks[(int) $alert->incident_id] = max($ranks[(int) $alert->incident_id] ?? 0, $alert->level->observed()->rank());
+            }
+
+            return $ranks;
+        });
+
+        return $ranks[$incident] ?? 0;
     }
 
     private static function stands(Incident $incident, ?string $work): string

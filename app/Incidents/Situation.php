@@ -18,13 +18,16 @@ final class Situation
 {
     public readonly Estate $estate;
 
-    /** @var array<int, array<array-key, State>> */
+    /** @var array<int, array<array-key, State>> by incident */
     private array $observed = [];
 
-    /** @var array<int, AffectedItems> */
+    /** @var array<int, array<array-key, State>>|null by incident, of those that are open: read in one query, however many they are */
+    private ?array $fires = null;
+
+    /** @var array<string, AffectedItems> by what is observed: what shows the same hits the same */
     private array $impacts = [];
 
-    /** @var array<int, list<HitService>> */
+    /** @var array<string, list<HitService>> likewise */
     private array $services = [];
 
     private function __construct(public readonly Standing $standing)
@@ -47,7 +50,7 @@ final class Situation
     public function observed(int $incident): array
     {
         return $this->observed[$incident] ??= array_diff_key(
-            Standing::worst(Observed::by(Alert::query()->whereNull('closed_at')->where('incident_id', $incident)), Said::of($incident)),
+            Standing::worst($this->fires($incident), Said::of($incident)),
             array_flip(Said::leftOut($incident)),
         );
     }
@@ -55,12 +58,28 @@ final class Situation
     /** What hangs on an incident's items, and how it is now. */
     public function of(int $incident): AffectedItems
     {
-        return $this->impacts[$incident] ??= $this->standing->of($this->observed($incident));
+        return $this->impacts[$this->shows($incident)] ??= $this->standing->of($this->observed($incident));
     }
 
     /** @return list<HitService> what that hits, worst and most important first */
     public function services(int $incident): array
     {
-        return $this->services[$incident] ??= $this->estate->services($this->of($incident));
+        return $this->services[$this->shows($incident)] ??= $this->estate->services($this->of($incident));
+    }
+
+    /** @return array<array-key, State> worst state by item, by the alerts of an incident that fire */
+    private function fires(int $incident): array
+    {
+        $this->fires ??= Observed::byGroup(Alert::query()->whereNull('closed_at')->whereNotNull('incident_id'), 'incident_id');
+
+        return $this->fires[$incident] ?? [];
+    }
+
+    private function shows(int $incident): string
+    {
+        $observed = $this->observed($incident);
+        ksort($observed);
+
+        return implode("\n", array_map(static fn(int|string $item, State $state): string => "$item $state->value", array_keys($observed), $observed));
     }
 }

@@ -48,24 +48,24 @@ final class Observed implements Observes
      */
     public static function by(Builder $alerts): array
     {
-        return self::byGroup($alerts, false)[0] ?? [];
+        return self::byGroup($alerts, null)[0] ?? [];
     }
 
     /**
      * @param  Builder<Alert>  $alerts
-     * @param  bool  $apart  whether each group is told by itself; all under 0 otherwise
-     * @return array<int, array<array-key, State>> worst state by item, by group
+     * @param  'group_id'|'incident_id'|null  $apart  by what each is told by itself; null: all under 0
+     * @return array<int, array<array-key, State>> worst state by item, by group or incident
      */
-    public static function byGroup(Builder $alerts, bool $apart = true): array
+    public static function byGroup(Builder $alerts, ?string $apart = 'group_id'): array
     {
         $states = [];
         $rows = (clone $alerts)->getQuery()
             ->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)
             ->distinct()
-            ->get(['alert_items.item', 'alerts.level', ...($apart ? ['alerts.group_id'] : [])]);
+            ->get(['alert_items.item', 'alerts.level', ...($apart === null ? [] : ["alerts.$apart as apart"])]);
         foreach ($rows as $row) {
             $state = Level::from($row->level)->observed();
-            $group = $apart ? (int) $row->group_id : 0;
+            $group = $apart === null ? 0 : (int) $row->apart;
             $id = (string) $row->item;
             if (! isset($states[$group][$id]) || $state->rank() > $states[$group][$id]->rank()) {
                 $states[$group][$id] = $state;

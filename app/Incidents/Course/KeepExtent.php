@@ -53,7 +53,7 @@ final class KeepExtent implements ClockPart
         if ($head === self::$head) {
             return 0;
         }
-        $open = Incident::query()->whereNull('resolved_at')->orderBy('id')->get();
+        $open = Incident::query()->with('reports')->whereNull('resolved_at')->orderBy('id')->get();
         $situation = $open->isEmpty() ? null : Situation::now();
         $kept = 0;
         foreach ($open as $incident) {

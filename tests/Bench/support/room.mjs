@@ -16,6 +16,7 @@ const visit = async (path, ready) => {
 };
 const bare = await visit('/mark.svg', async () => undefined);
 const first = await visit(`/incidents/${incident}`, () => page.getByText('Looked at controller').last().waitFor());
+console.log(`the room, first content: median of 7 ${first.toFixed(0)} ms; wanted under 1,000 ms`);
 const other = await (await browser.newContext({ storageState: await page.context().storageState() })).newPage();
 await other.goto(`${base}/incidents/${incident}`);
 await other.getByText('Looked at controller').last().waitFor();
@@ -26,9 +27,8 @@ for (let n = 0; n < 12; n++) {
   await page.getByLabel('What happened').press('Control+Enter');
   await other.getByText(`Note number ${n}`, { exact: true }).first().waitFor();
   seen.push(performance.now() - start);
-  await page.waitForTimeout(1500);
+  await page.waitForTimeout(3000);
 }
-console.log(`the room, first content: median of 7 ${first.toFixed(0)} ms; wanted under 1,000 ms`);
 console.log(`a note on the screen of another: median of 12 ${median(seen).toFixed(0)} ms, longest ${Math.max(...seen).toFixed(0)} ms; wanted under 2,000 ms`);
 console.log(`baseline, a small file: ${bare.toFixed(0)} ms; ratio ${(first / bare).toFixed(1)}`);
 await browser.close();

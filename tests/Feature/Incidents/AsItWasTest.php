@@ -159,11 +159,13 @@ final class AsItWasTest extends TestCase
             KeepExtent::lookAgain();
             app(KeepExtent::class)(static fn(): bool => true);
         };
+        // Beside others, of which nothing is loaded one by one.
+        Incident::factory()->create(['service_id' => 'booking']);
         $look();
         $first = self::millis();
         $this->later(60);
         $look();
-        self::assertSame(1, CourseNote::query()->where('aspect', Aspect::Extent)->count(), 'What is as it was is not noted again.');
+        self::assertSame(2, CourseNote::query()->where('aspect', Aspect::Extent)->count(), 'What is as it was is not noted again.');
         $this->signal([self::firing('manifest-db-2'), self::firing('feed-gateway'), self::firing('mw-skjell'), self::firing('booking-db-2')]);
         $this->takeSignals();
         $this->does("/incidents/{$this->incident->id}/alerts", ['alerts' => Alert::query()->whereNull('incident_id')->pluck('id')->all()])->assertSessionHasNoErrors();
