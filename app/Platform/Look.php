@@ -31,6 +31,28 @@ final class Look
     }
 
     /**
+     * One look of a process that shows no screen. What it does must not change what it reads.
+     *
+     * @template T
+     *
+     * @param  Closure(): T  $read
+     * @return T
+     */
+    public static function during(Closure $read): mixed
+    {
+        $attributes = request()->attributes;
+        if ($attributes->has(self::class)) {
+            return $read();
+        }
+        $attributes->set(self::class, new self);
+        try {
+            return $read();
+        } finally {
+            $attributes->remove(self::class);
+        }
+    }
+
+    /**
      * @template T
      *
      * @param  string  $what  is read, unlike all else that is

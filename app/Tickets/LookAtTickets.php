@@ -7,6 +7,7 @@ namespace App\Tickets;
 use App\Incidents\Report;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Journal;
+use App\Platform\Look;
 use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 
@@ -54,7 +55,7 @@ final class LookAtTickets implements ClockPart
         }
 
         $opened = self::openMissing($mayWork);
-        $guesses = Guesses::workOut($ofIncidents);
+        $guesses = Look::during(static fn(): array => Guesses::workOut($ofIncidents));
 
         return $opened + DB::transaction(static function () use ($mayWork, $head, $guesses, $isTime): int {
             if (! $mayWork()) {

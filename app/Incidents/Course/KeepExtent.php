@@ -9,6 +9,7 @@ use App\Incidents\Major\ExtentOf;
 use App\Incidents\Situation;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Journal;
+use App\Platform\Look;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Course\Aspect;
 
@@ -54,13 +55,14 @@ final class KeepExtent implements ClockPart
             return 0;
         }
         $open = Incident::query()->with('reports')->whereNull('resolved_at')->orderBy('id')->get();
-        $situation = $open->isEmpty() ? null : Situation::now();
+        $extents = $open->isEmpty() ? [] : Look::during(static function () use ($open): array {
+            $situation = Situation::now();
+
+            return $open->mapWithKeys(static fn(Incident $one): array => [$one->id => ExtentOf::line($one, $situation)])->all();
+        });
         $kept = 0;
-        foreach ($open as $incident) {
-            $extent = $situation === null ? [] : ExtentOf::line($incident, $situation);
-            $kept += DB::transaction(
-                static fn(): int => $mayWork() && CourseNote::keep($incident->id, Aspect::Extent, $extent) ? 1 : 0,
-            );
+        foreach ($extents as $id => $extent) {
+            $kept += DB::transaction(static fn(): int => $mayWork() && CourseNote::keep($id, Aspect::Extent, $extent) ? 1 : 0);
         }
         self::$head = $head;
 
