@@ -5,6 +5,7 @@ import StoryList from '@/components/StoryList.vue';
 import { useCommands } from '@/lib/commands';
 import { chosen, journalKinds, type JournalKind } from '@/lib/journalKinds';
 import NoteForm from '@/pages/Incidents/NoteForm.vue';
+import { plural } from '@/lib/states';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** What was done, in order, and what somebody adds. */
@@ -15,7 +16,12 @@ const by = ref('');
 const note = ref<InstanceType<typeof NoteForm> | null>(null);
 const story = ref<HTMLElement | null>(null);
 const told = ref<HTMLElement | null>(null);
-const entries = computed(() => chosen(room.value.journal, kind.value, by.value));
+/** Of a long story its end is read first: drawing thousands of lines takes seconds. */
+const SHOWN = 200;
+const showsAll = ref(false);
+const found = computed(() => chosen(room.value.journal, kind.value, by.value));
+const entries = computed(() => (showsAll.value ? found.value : found.value.slice(-SHOWN)));
+const earlier = computed(() => found.value.length - entries.value.length);
 const people = computed(() =>
   [...new Set(room.value.journal.map((entry) => entry.by).filter((name) => name !== null))].sort(),
 );
@@ -63,6 +69,11 @@ useCommands(() => [{ name: 'Write down what happened', key: 'n', run: () => note
       aria-label="Journal entries"
       @scroll.passive="scrolled"
     >
+      <p v-if="earlier > 0" class="px-2 pb-1 text-small">
+        <button type="button" class="link min-h-6" @click="showsAll = true">
+          Show {{ plural(earlier, 'earlier entry', 'earlier entries') }}
+        </button>
+      </p>
       <div ref="told"><StoryList :entries="entries" moments @moment="(at) => emit('moment', at)" /></div>
     </div>
     <NoteForm ref="note" :incident="incident.id" class="m-3 mt-1" />

@@ -11,7 +11,7 @@ export const panel: Panel = {
 
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import StateMark from '@/components/StateMark.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import WhyForm from '@/components/WhyForm.vue';
@@ -27,6 +27,10 @@ const action = useAction();
 const sure = computed(() => room.value.candidates.filter((one) => one.sure).map((one) => one.id));
 const put = (incidents: number[]): void => action.send(`/incidents/${incident.value.id}/under`, { incidents });
 const extent = computed(() => room.value.major.extent);
+/** As many as somebody looks through; the rest when they are asked for. */
+const SHOWN = 80;
+const showsAll = ref(false);
+const children = computed(() => (showsAll.value ? room.value.children : room.value.children.slice(0, SHOWN)));
 /** Services that do not work, by tier: “2 of tier 1, 1 of tier 3”. */
 const byTier = computed(() => {
   const counts = new Map<number, number>();
@@ -52,7 +56,7 @@ useCommands(() =>
       <template v-if="room.hit.behind">{{ room.hit.behind }}</template>
     </p>
     <ul class="text-small">
-      <li v-for="child in room.children" :key="child.id" class="row-rule py-1">
+      <li v-for="child in children" :key="child.id" class="row-rule py-1">
         <p class="flex items-baseline gap-1.5">
           <StateMark :state="child.state" :size="14" class="shrink-0 self-center" />
           <span
@@ -73,6 +77,14 @@ useCommands(() =>
         />
       </li>
     </ul>
+    <button
+      v-if="children.length < room.children.length"
+      type="button"
+      class="link min-h-6 text-small"
+      @click="showsAll = true"
+    >
+      Show all {{ room.children.length }}
+    </button>
     <template v-if="isOpen && room.candidates.length">
       <h3 class="mt-2 flex items-baseline justify-between gap-2">
         May be part of it
