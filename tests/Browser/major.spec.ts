@@ -50,7 +50,7 @@ test('a major incident is raised, worked on by two, told to an outsider, and end
     await ingrid.keyboard.press('Enter');
     await expect(mika.getByText('put down by Ingrid Vale').first()).toBeVisible();
     await mika.getByRole('button', { name: /I look into it.*A new release/ }).click();
-    await expect(known.getByText('Mika Sund looks into it')).toBeVisible();
+    await expect(known.getByText('Mika Sund looks into it', { exact: true })).toBeVisible();
     await mika.getByRole('button', { name: /Rule it out….*A new release/ }).click();
     await mika.getByLabel('What was checked, and what came of it').fill('No release since Tuesday');
     await mika.keyboard.press('Enter');
