@@ -30,6 +30,12 @@ final class Situation
     /** @var array<string, list<HitService>> likewise */
     private array $services = [];
 
+    /** @var array<string, list<string>> likewise */
+    private array $sites = [];
+
+    /** @var array<int, string> what is observed of each, in one text */
+    private array $shown = [];
+
     private function __construct(public readonly Standing $standing)
     {
         $this->estate = $standing->estate;
@@ -67,6 +73,26 @@ final class Situation
         return $this->services[$this->shows($incident)] ??= $this->estate->services($this->of($incident));
     }
 
+    /** @return list<string> places at which it is felt */
+    public function sites(int $incident): array
+    {
+        return $this->sites[$this->shows($incident)] ??= $this->estate->sites($this->of($incident));
+    }
+
+    /**
+     * @param  list<int>  $incidents
+     * @return list<int> one of each that show the same, and so hit the same
+     */
+    public function unlike(array $incidents): array
+    {
+        $unlike = [];
+        foreach ($incidents as $one) {
+            $unlike[$this->shows($one)] ??= $one;
+        }
+
+        return array_values($unlike);
+    }
+
     /** @return array<array-key, State> worst state by item, by the alerts of an incident that fire */
     private function fires(int $incident): array
     {
@@ -77,9 +103,12 @@ final class Situation
 
     private function shows(int $incident): string
     {
+        if (isset($this->shown[$incident])) {
+            return $this->shown[$incident];
+        }
         $observed = $this->observed($incident);
         ksort($observed);
 
-        return implode("\n", array_map(static fn(int|string $item, State $state): string => "$item $state->value", array_keys($observed), $observed));
+        return $this->shown[$incident] = implode("\n", array_map(static fn(int|string $item, State $state): string => "$item $state->value", array_keys($observed), $observed));
     }
 }

@@ -41,6 +41,17 @@ final class CourseNote extends Record
         return true;
     }
 
+    /**
+     * @param  list<int>  $incidents
+     * @return array<int, array<string, mixed>> what was written down of each last, by incident
+     */
+    public static function latest(array $incidents, Aspect $aspect): array
+    {
+        $last = self::query()->whereIn('incident_id', $incidents)->where('aspect', $aspect)->groupBy('incident_id')->selectRaw('max(id)');
+
+        return self::query()->whereIn('id', $last)->get()->mapWithKeys(static fn(self $one): array => [$one->incident_id => $one->value])->all();
+    }
+
     /** What runs out of an incident, as it stands now. Call it whenever any of it has changed. */
     public static function clocks(Incident $incident): void
     {

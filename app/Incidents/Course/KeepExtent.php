@@ -22,6 +22,9 @@ final class KeepExtent implements ClockPart
     /** How often it is looked at most: tracing is not free, and nobody reads a band by the second. */
     private const LOOK_SECONDS = 10.0;
 
+    /** In one transaction. */
+    private const PART = 50;
+
     private static float $looked = 0;
 
     private static int $head = -1;
@@ -60,9 +63,20 @@ final class KeepExtent implements ClockPart
 
             return $open->mapWithKeys(static fn(Incident $one): array => [$one->id => ExtentOf::line($one, $situation)])->all();
         });
+        $last = CourseNote::latest(array_keys($extents), Aspect::Extent);
+        $changed = array_filter($extents, static fn(array $extent, int $id): bool => ($last[$id] ?? null) !== $extent, ARRAY_FILTER_USE_BOTH);
         $kept = 0;
-        foreach ($extents as $id => $extent) {
-            $kept += DB::transaction(static fn(): int => $mayWork() && CourseNote::keep($id, Aspect::Extent, $extent) ? 1 : 0);
+        foreach (array_chunk($changed, self::PART, true) as $part) {
+            $kept += DB::transaction(static function () use ($mayWork, $part): int {
+                if (! $mayWork()) {
+                    return 0;
+                }
+                foreach ($part as $id => $extent) {
+                    CourseNote::query()->create(['incident_id' => $id, 'at' => now(), 'aspect' => Aspect::Extent, 'value' => $extent]);
+                }
+
+                return count($part);
+            });
         }
         self::$head = $head;
 

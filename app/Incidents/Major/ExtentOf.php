@@ -26,12 +26,12 @@ final class ExtentOf
     {
         $all = [$incident->id, ...Children::of($incident->id)];
         $services = $places = [];
-        foreach ($all as $one) {
+        foreach ($situation->unlike($all) as $one) {
             foreach ($situation->services($one) as $service) {
                 $known = $services[$service->id] ?? null;
                 $services[$service->id] = $known === null || $service->state->rank() > $known->state->rank() ? $service : $known;
             }
-            array_push($places, ...$situation->estate->sites($situation->of($one)));
+            array_push($places, ...$situation->sites($one));
         }
 
         return new Extent(
