@@ -143,10 +143,10 @@ const sixty = (page: Page): Promise<number[]> =>
         body: JSON.stringify({
           alerts: [],
           reports: [],
-          item: 'announcements',
+          item: 'payment',
           state: 'degraded',
-          title: `Terminal ${n} announces nothing`,
-          service: 'announcements',
+          title: `Terminal ${n} takes no cards`,
+          service: 'payment',
           impact: 'few',
           urgency: 'soon',
           team: null,
@@ -165,8 +165,8 @@ test('three people work one major incident with sixty parts by keyboard, from th
   const ingrid = await someone(browser, 'Ingrid Vale');
   const noor = await someone(browser, 'Noor Lind');
   const mika = await someone(browser, 'Mika Sund');
-  await speak(request, 'announce-hub', 'critical', 'The announcement hub is gone');
-  const room = await declare(ingrid, 'The announcement hub is gone');
+  await speak(request, 'pay-link', 'critical', 'The line to the card network is gone');
+  const room = await declare(ingrid, 'The line to the card network is gone');
   const id = room.split('/').at(-1) ?? '';
   const bridge = `in-${id.padStart(4, '0')}`;
   await noor.goto(room);
@@ -177,7 +177,7 @@ test('three people work one major incident with sixty parts by keyboard, from th
     await command(ingrid, 'to a major incident');
     const sheet = ingrid.getByRole('dialog');
     await expect(sheet).toContainText(`open a conversation, ${bridge}`);
-    await sheet.getByLabel('What outsiders read').fill('Announcements are made by hand.');
+    await sheet.getByLabel('What outsiders read').fill('Please pay in cash.');
     await press(sheet.getByRole('button', { name: 'Raise to a major incident' }));
     await expect(sheet).toBeHidden();
     expect(new Set(await sixty(ingrid))).toEqual(new Set([0]));
@@ -231,19 +231,19 @@ test('three people work one major incident with sixty parts by keyboard, from th
   await test.step('a task is one person’s with a time, held up, done; and the room is seen as it was before', async () => {
     await command(ingrid, 'Give somebody a task');
     await expect(ingrid.getByLabel('What is to be done')).toBeFocused();
-    await ingrid.keyboard.type('Start the hub anew');
+    await ingrid.keyboard.type('Start the line anew');
     await ingrid.getByLabel('By whom').last().selectOption({ label: 'Noor Lind' });
     await press(ingrid.getByRole('button', { name: 'Add it' }));
     const next = mika.getByRole('list', { name: 'Next steps' });
-    await expect(next).toContainText('Noor Lind: Start the hub anew');
+    await expect(next).toContainText('Noor Lind: Start the line anew');
     await noor.goto('/tasks');
-    await press(noor.getByRole('button', { name: 'Blocked… Start the hub anew' }));
+    await press(noor.getByRole('button', { name: 'Blocked… Start the line anew' }));
     await expect(noor.getByLabel('What it waits for')).toBeFocused();
     await noor.keyboard.type('No key');
     await noor.keyboard.press('Enter');
     await expect(next).toContainText('blocked: No key');
-    await press(noor.getByRole('button', { name: 'Done: Start the hub anew' }));
-    await expect(next).not.toContainText('Start the hub anew');
+    await press(noor.getByRole('button', { name: 'Done: Start the line anew' }));
+    await expect(next).not.toContainText('Start the line anew');
     await mika.keyboard.press('b');
     const then = mika.getByRole('dialog');
     await expect(then).toContainText('The mast at Ask has no power');
@@ -251,30 +251,32 @@ test('three people work one major incident with sixty parts by keyboard, from th
     // How far it reaches is noted by the clock, and may be the last change.
     await expect(async () => {
       await press(then.getByRole('button', { name: 'The change before' }));
-      await expect(then).toContainText('Noor Lind: Start the hub anew; blocked: No key', { timeout: 1500 });
+      await expect(then).toContainText('Noor Lind: Start the line anew; blocked: No key', { timeout: 1500 });
     }).toPass();
     await mika.keyboard.press('Escape');
     await noor.goto(room);
   });
 
   await test.step('it ends with all sixty, but for the one that stays', async () => {
-    await speak(request, 'announce-hub', 'critical', 'The announcement hub is gone', true);
+    await speak(request, 'pay-link', 'critical', 'The line to the card network is gone', true);
+    await expect(ingrid.getByRole('button', { name: /^Resolve…/ })).toBeVisible();
     await ingrid.keyboard.press('r');
     const sheet = ingrid.getByRole('dialog');
     await expect(sheet).toContainText('60 incidents');
-    await press(sheet.getByLabel(/Terminal 7 announces nothing/), 'Space');
+    await press(sheet.getByLabel(/Terminal 7 takes no cards/), 'Space');
     await sheet.getByLabel('What was done').fill('Power at Ask is back');
-    await sheet.getByLabel('A check that was run').fill('Three terminals heard it');
+    await sheet.getByLabel('A check that was run').fill('Three terminals took a card');
     await press(sheet.getByRole('button', { name: /^Resolve/ }));
     await expect(sheet).toBeHidden();
     await expect(mika.getByText(/How long it took:/)).toBeVisible();
     await expect(noor.getByText(/Resolved/).first()).toBeVisible();
     await ingrid.goto('/incidents');
     await expect(ingrid.getByRole('main')).toContainText('1 incident', { timeout: 60_000 });
-    await expect(ingrid.getByRole('link', { name: /Terminal 7 announces nothing/ })).toBeVisible();
+    await expect(ingrid.getByRole('link', { name: /Terminal 7 takes no cards/ })).toBeVisible();
     // Whatever comes after begins with a town that works.
-    await press(ingrid.getByRole('link', { name: /Terminal 7 announces nothing/ }));
+    await press(ingrid.getByRole('link', { name: /Terminal 7 takes no cards/ }));
     await expect(ingrid).toHaveURL(/\/incidents\/\d+$/);
+    await expect(ingrid.getByRole('button', { name: /^Resolve…/ })).toBeVisible();
     await ingrid.keyboard.press('r');
     await sheet.getByLabel('What was done').fill('Started anew');
     await press(sheet.getByRole('button', { name: /^Resolve/ }));
@@ -308,7 +310,7 @@ test('two incidents that turned out to be one go on in one, and the old address 
   await page.keyboard.press('e');
   await page.getByRole('button', { name: 'Split it…' }).click();
   await page.getByLabel('What the other one is').fill('The speakers alone');
-  await page.getByLabel(/Loudspeakers Rossnes/).check();
+  await page.getByRole('checkbox', { name: /Loudspeakers Rossnes/ }).check();
   await page.getByLabel('Why they are two').fill('Two causes after all');
   await accessible(page, 'splitting an incident');
   await page.getByRole('button', { name: 'Split it', exact: true }).click();
@@ -319,6 +321,7 @@ test('two incidents that turned out to be one go on in one, and the old address 
   await speak(request, 'speaker-rossnes', 'critical', 'Loudspeakers Rossnes are silent', true);
   for (const room of [page.url(), other]) {
     await page.goto(room);
+    await expect(page.getByRole('button', { name: /^Resolve…/ })).toBeVisible();
     await page.keyboard.press('r');
     const ending = page.getByRole('dialog');
     await ending.getByLabel('What was done').fill('Power is back');
