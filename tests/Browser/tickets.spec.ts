@@ -313,7 +313,10 @@ test('a team is given a task of an incident, which keeps it open until a helper 
   await expect(ingrid).toHaveURL(/incidents\/\d+/);
   await ingrid.getByRole('button', { name: 'Give somebody a task…' }).click();
   await ingrid.getByLabel('What is to be done').fill('Open lane 2 by hand');
-  await ingrid.getByLabel(/^By whom/).last().selectOption({ label: 'Lane systems' });
+  await ingrid
+    .getByLabel(/^By whom/)
+    .last()
+    .selectOption({ label: 'Lane systems' });
   await ingrid.getByLabel('before it is resolved').check();
   await ingrid.getByRole('button', { name: 'Add it' }).click();
   await expect(ingrid.getByLabel('Done: Open lane 2 by hand')).toBeVisible();
