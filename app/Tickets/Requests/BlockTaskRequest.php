@@ -6,7 +6,7 @@ namespace App\Tickets\Requests;
 
 use App\Platform\Http\Form;
 
-/** What is sent when a task cannot go on for now, or can again. */
+/** What is sent when a task is held up by something, or goes on. */
 final class BlockTaskRequest extends Form
 {
     public function rules(): array

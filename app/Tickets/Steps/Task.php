@@ -30,7 +30,7 @@ use Skarvo\Tickets\TicketState;
  * @property string|null $team_id null: the desk's own, or one person's
  * @property string|null $for_id who is to do it; null: whoever of the team, or of the desk
  * @property CarbonImmutable|null $due_at by when
- * @property string|null $blocked why it cannot go on for now; null: it can
+ * @property string|null $blocked what holds it up; null: nothing
  * @property bool $must whether what it belongs to cannot end before it is done
  * @property TaskState $state
  * @property string|null $why it was skipped

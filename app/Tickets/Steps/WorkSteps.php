@@ -76,7 +76,7 @@ final readonly class WorkSteps
     }
 
     /**
-     * It cannot go on for now; or it can again.
+     * It is held up by something; or goes on.
      *
      * @param  string  $why  empty: it goes on
      *
