@@ -32,7 +32,7 @@ final class ShareWithEveryPage extends Middleware
         ];
         if (! $person instanceof Person) {
             // Said, not left out: a process that answers more than once must not go on with what it shared before.
-            return [...$shared, 'me' => null, 'live' => null, 'band' => null, 'clocks' => [], 'trouble' => []];
+            return [...$shared, 'me' => null, 'live' => null, 'band' => null, 'clocks' => [], 'laterClocks' => 0, 'trouble' => []];
         }
 
         // Before anything of the page is read: what is written from now on is news to it. Which props came tells the page
@@ -58,7 +58,8 @@ final class ShareWithEveryPage extends Middleware
                 'key' => Live::key($person),
             ]),
             'band' => fn(): array => Band::around($person),
-            'clocks' => fn(): array => RunningClocks::all(),
+            'clocks' => fn(): array => RunningClocks::for($person),
+            'laterClocks' => fn(): int => RunningClocks::besides($person),
             'trouble' => fn(): array => OwnTrouble::now(),
         ];
     }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
-use App\Platform\Journal\Entry;
 use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Record;
@@ -137,38 +136,10 @@ final class Incident extends Record
         );
     }
 
-    /** @return Collection<int, Entry> all that was written down of it, the oldest first: read once in a look at a screen */
-    public function entries(): Collection
+    /** One of those, by its number; null: there is none, or it is over. */
+    public static function open(int $id): ?self
     {
-        return Look::once("entries of $this->id", fn(): Collection => Entry::query()->where(function ($any): void {
-            foreach ($this->story() as [$id, $until]) {
-                $any->orWhere(static fn($one) => $one->about(self::KIND, $id)->when($until !== null, static fn($part) => $part->where('seq', '<=', $until)));
-            }
-        })->orderBy('seq')->get());
-    }
-
-    /** @return list<array{int, int|null}> whose journals are its story, and how far: those merged into it, and those from which any was split */
-    private function story(): array
-    {
-        $story = [];
-        $next = [[$this->id, null, $this->split_from_id, $this->split_seq]];
-        while ($next !== []) {
-            [$id, $until, $from, $seq] = array_shift($next);
-            if (in_array([$id, $until], $story, true)) {
-                continue;
-            }
-            $story[] = [$id, $until];
-            if ($from !== null) {
-                $parent = self::query()->findOrFail($from);
-                $next[] = [$parent->id, min($until ?? (int) $seq, (int) $seq), $parent->split_from_id, $parent->split_seq];
-            }
-            $merged = array_slice(self::mergedInto($id), 1);
-            foreach ($merged === [] ? [] : self::query()->whereKey($merged)->get() as $one) {
-                $next[] = [$one->id, $until, $one->split_from_id, $one->split_seq];
-            }
-        }
-
-        return $story;
+        return Look::once('open incidents by number', static fn(): array => self::allOpen()->keyBy('id')->all())[$id] ?? null;
     }
 
     /** @return non-empty-list<int> it, and all that turned out to be the same */

@@ -83,7 +83,7 @@ final class IncidentsServiceProvider extends Capability
         parent::boot();
         // A screen reads all that are open anyway.
         Route::bind('incident', static fn(string $id): Incident => (
-            request()->isMethodSafe() ? Incident::allOpen()->find((int) $id) : null
+            request()->isMethodSafe() ? Incident::open((int) $id) : null
         ) ?? Incident::query()->findOrFail((int) $id));
     }
 

@@ -11,7 +11,6 @@ use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Staff\Names;
 use Carbon\CarbonImmutable;
-use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** Who is in the room of an incident: an open room says so every half a minute, and whoever falls silent has left. */
@@ -41,19 +40,16 @@ final class Presence implements Swept
     /** When somebody left the room last, who may be back by now; null: they never did. */
     public static function leftAt(Incident $incident, Person $person): ?CarbonImmutable
     {
-        return $incident->entries()->last(static fn(Entry $one): bool => $one->kind === IncidentEntry::RoomLeft->value
+        return Story::noted($incident)->last(static fn(Entry $one): bool => $one->kind === IncidentEntry::RoomLeft->value
             && ($one->told()['person'] ?? null) === $person->id)?->at;
     }
 
-    /**
-     * @param  Collection<int, Entry>  $entries  of the incident
-     * @return list<array{id: string, name: string, team: string|null, coordinates: bool, here: bool}> who is or was in the room, the coordinator first, then who is
-     */
-    public static function in(Incident $incident, Collection $entries): array
+    /** @return list<array{id: string, name: string, team: string|null, coordinates: bool, here: bool}> who is or was in the room, the coordinator first, then who is */
+    public static function in(Incident $incident): array
     {
         $here = DB::table('presences')->where('incident_id', $incident->id)
             ->where('seen_at', '>', now()->subSeconds(self::SILENT_SECONDS))->pluck('person_id')->all();
-        $entered = $entries->where('kind', IncidentEntry::RoomEntered->value)->pluck('actor_id')->unique()
+        $entered = Story::noted($incident)->where('kind', IncidentEntry::RoomEntered->value)->pluck('actor_id')->unique()
             ->push($incident->coordinator_id)->all();
         $people = array_map(static function (string $id) use ($incident, $here): array {
             $team = Names::teamOf($id);

@@ -21,7 +21,11 @@ use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Stage;
 use Skarvo\Incidents\Urgency;
 
-/** The room of an incident: what we know, what was done, who is here, what to say next. */
+/**
+ * The room of an incident: what we know, what was done, who is here, what to say next.
+ *
+ * @phpstan-import-type JournalLine from Telling
+ */
 final class RoomController
 {
     public function show(Request $request, Incident $incident): Response|RedirectResponse
@@ -33,7 +37,7 @@ final class RoomController
         $person = CurrentPerson::of($request);
         Presence::seen($incident, $person);
         // The same that the clocks go by: what hangs on it is read once.
-        $incident = (Incident::allOpen()->find($incident->id) ?? $incident)->loadMissing(IncidentSummary::NEEDS);
+        $incident = (Incident::open($incident->id) ?? $incident)->loadMissing(IncidentSummary::NEEDS);
         $situation = Situation::shown();
 
         return Inertia::render('Incidents/Room', [
@@ -65,8 +69,8 @@ final class RoomController
             'looseReports' => Inertia::defer(static fn() => Report::query()->with(['service', 'link'])
                 ->loose()->whereNull('resolved_at')->orderBy('told_at')->get()
                 ->map(static fn(Report $r): array => $r->toLine()), 'later'),
-            'journal' => fn() => $incident->entries()->map(Telling::of(...)),
-            'people' => fn(): array => Presence::in($incident, $incident->entries()),
+            'journal' => fn(): array => $this->journal($incident),
+            'people' => fn(): array => Presence::in($incident),
             ...array_merge(
                 [],
                 ...array_map(
@@ -101,6 +105,18 @@ final class RoomController
         return new JsonResponse($resolve->preview($incident));
     }
 
+    /** @return array{lines: list<JournalLine>, earlier: int} its end, and how many entries stand before that; or all of it */
+    private function journal(Incident $incident): array
+    {
+        $inFull = InFull::isAsked('journal');
+        $entries = $inFull ? Story::of($incident) : Story::end($incident);
+
+        return [
+            'lines' => array_values($entries->map(Telling::of(...))->all()),
+            'earlier' => $inFull ? 0 : Story::length($incident) - count($entries),
+        ];
+    }
+
     /** @return array<string, mixed> */
     private function reach(Incident $incident, Situation $situation): array
     {
@@ -112,7 +128,7 @@ final class RoomController
     {
         $hit = WhatIsHit::by($situation->observed($incident->id), $situation->standing);
 
-        $told = $incident->entries()->where('kind', IncidentEntry::OwnerTold->value)->pluck('at', 'subject_id');
+        $told = Story::noted($incident)->where('kind', IncidentEntry::OwnerTold->value)->pluck('at', 'subject_id');
 
         return [
             'behind' => $hit->behind(), 'grown' => $hit->grown($incident),

@@ -40,9 +40,10 @@ final class Said implements Observes
     /** @return list<SaidOfItem> in the order in which it was said, and by whom; state null: it does not belong to the incident */
     public static function inOrder(int $incident): array
     {
-        return self::open()[$incident] ?? Look::once("said in $incident", static fn(): array => Incident::allOpen()->contains($incident)
-            ? []
-            : self::read(DB::table('incident_items')->where('incident_id', $incident))[$incident] ?? []);
+        return self::open()[$incident] ?? (Incident::open($incident) !== null ? [] : Look::once(
+            "said in $incident",
+            static fn(): array => self::read(DB::table('incident_items')->where('incident_id', $incident))[$incident] ?? [],
+        ));
     }
 
     /** @return array<int, list<SaidOfItem>> by incident, of those that are open and of which something was said: read once in a look at a screen */

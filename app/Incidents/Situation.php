@@ -55,7 +55,7 @@ final class Situation
     /** @return array<array-key, State> of the items that belong to an incident, by its open alerts and by what people say */
     public function observed(int $incident): array
     {
-        return $this->observed[$incident] ??= array_diff_key(
+        return $this->observed[$incident] ??= $this->fires($incident) === [] && Said::inOrder($incident) === [] ? [] : array_diff_key(
             Standing::worst($this->fires($incident), Said::of($incident)),
             array_flip(Said::leftOut($incident)),
         );

@@ -61,7 +61,7 @@ final class SoFar
             $sentences,
             ...array_merge([], ...array_map(static fn(SaysSoFar $one): array => $one->work($incident, $situation), $others)),
         );
-        $decision = $incident->entries()->where('kind', IncidentEntry::IncidentDecision->value)->last();
+        $decision = Story::noted($incident)->where('kind', IncidentEntry::IncidentDecision->value)->last();
         if ($decision !== null && is_string($text = $decision->told()['text'] ?? null)) {
             $sentences[] = 'Decided: '.rtrim($text, '.').'.';
         }

@@ -77,9 +77,11 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
             static function () use ($incidents): Collection {
                 $calls = Call::query()->with('pages')->for('incident', $incidents)->orderBy('id')->get();
                 // Those of open incidents are at hand.
-                $known = Incident::allOpen()->pluck('occasion')->keyBy('id');
+                $known = $calls->isEmpty() ? [] : Look::once(
+                    'occasions of open incidents', static fn(): array => Incident::allOpen()->pluck('occasion')->keyBy('id')->all(),
+                );
                 foreach ($calls as $call) {
-                    if ($known->has($call->occasion_id)) {
+                    if (isset($known[$call->occasion_id])) {
                         $call->setRelation('occasion', $known[$call->occasion_id]);
                     }
                 }

@@ -101,7 +101,7 @@ final class RunEverything extends Command
             'web' => fn(): Process => $this->start(
                 [
                     ...$php, '-d', 'post_max_size=65M', '-d', 'upload_max_filesize=64M', '-S', "$host:$port",
-                    base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php'),
+                    base_path('bootstrap/serve.php'),
                 ],
                 public_path(), ['PHP_CLI_SERVER_WORKERS' => (string) $this->option('web')],
             ),

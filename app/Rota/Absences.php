@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Rota;
 
+use App\Platform\Look;
+use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Rota\Calendar\ReadInTime;
@@ -16,11 +18,31 @@ final class Absences
 {
     private const YEARS_AHEAD = 2;
 
+    /** What every page shows lies within it: read once in a look at a screen. */
+    private const NEAR_SECONDS = 12 * 3600;
+
     /**
      * @param  list<string>|null  $people  everybody if null
      * @return list<Absence>
      */
     public static function between(int $from, int $to, ?array $people = null): array
+    {
+        $now = Moment::now();
+        if ($people !== null || $from < $now - self::NEAR_SECONDS || $to > $now + self::NEAR_SECONDS) {
+            return self::read($from, $to, $people);
+        }
+
+        return array_values(array_filter(
+            Look::once('absences about now', static fn(): array => self::read($now - self::NEAR_SECONDS, $now + self::NEAR_SECONDS, null)),
+            static fn(Absence $one): bool => $one->to > $from && $one->from < $to,
+        ));
+    }
+
+    /**
+     * @param  list<string>|null  $people
+     * @return list<Absence>
+     */
+    private static function read(int $from, int $to, ?array $people): array
     {
         return array_values(DB::table('absences')->where('to_at', '>', $from)->where('from_at', '<', $to)->when($people !== null, static fn($query) => $query->whereIn('person_id', $people))->orderBy('from_at')->orderBy('id')->get()
             ->map(static fn(\stdClass $row): Absence => new Absence(
@@ -47,7 +69,7 @@ final class Absences
      *
      * @return non-empty-list<array{uid: string, from: int, to: int, summary: string, ...}>
      */
-    public static function read(Person $person, string $text): array
+    public static function inCalendar(Person $person, string $text): array
     {
         $now = now()->toDateTimeImmutable();
         $events = array_values(array_filter(

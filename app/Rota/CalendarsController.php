@@ -29,7 +29,7 @@ final class CalendarsController
     {
         $by = self::allowed($request, $person);
         // Read before anything is written: others would wait meanwhile.
-        $events = Absences::read($person, $request->text());
+        $events = Absences::inCalendar($person, $request->text());
         Once::for($request, static function () use ($keep, $person, $events, $by): void {
             $keep->takeCalendar($person, $events, $by);
         });

@@ -34,7 +34,11 @@ DB::transaction(static function () use ($entries, $children, $service, $major, $
 });
 $town = new Town($folder);
 try {
-    sleep(1);
+    // What was written down all at once is to be found first, as it is where a journal has grown over hours.
+    do {
+        usleep(200_000);
+        $marks = DB::table('clock_marks')->where('name', 'known')->value('mark');
+    } while ((int) $marks < (int) DB::table('journal')->max('seq'));
     passthru('node '.escapeshellarg(__DIR__.'/support/room.mjs').' '.escapeshellarg($town->url('')).' '.$major->id, $status);
 } finally {
     $town->end();

@@ -50,7 +50,7 @@ final class Town
         $root = dirname(__DIR__, 2);
         [$command, $cwd] = match ($name) {
             'web' => [
-                [...$php, '-S', "127.0.0.1:$this->port", "$root/vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php"],
+                [...$php, '-S', "127.0.0.1:$this->port", "$root/bootstrap/serve.php"],
                 "$root/public",
             ],
             'clock', 'second clock' => [[...$php, 'artisan', 'skarvo:clock'], $root],

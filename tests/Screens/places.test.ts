@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { together } from '@/lib/follows';
+import { together, touches } from '@/lib/follows';
 import { groupOf, isUnder, mainPlaces, otherPlaces, ownPlaces } from '@/lib/places';
 
 const me = (administers: boolean): NonNullable<Parameters<typeof ownPlaces>[0]> =>
@@ -72,5 +72,22 @@ describe('what several parts of a page follow', () => {
     });
     expect(own['call.']).toEqual(['journal']);
     expect(together()).toEqual({});
+  });
+});
+
+describe('what an entry of the journal changes', () => {
+  const follows = { 'incident.': ['reach', 'journal'], 'incident.note$': ['journal'], 'room.': ['journal'] };
+
+  it('goes by the beginning of its kind', () => {
+    expect(touches(follows, 'incident.noted', 'reach')).toBe(true);
+    expect(touches(follows, 'room.entered', 'reach')).toBe(false);
+    expect(touches(follows, 'room.entered', 'journal')).toBe(true);
+    expect(touches(follows, 'page.sent', 'journal')).toBe(false);
+  });
+
+  it('is only what stands with the whole kind, where that stands alone', () => {
+    expect(touches(follows, 'incident.note', 'journal')).toBe(true);
+    expect(touches(follows, 'incident.note', 'reach')).toBe(false);
+    expect(touches(follows, 'incident.note$', 'reach')).toBe(true);
   });
 });

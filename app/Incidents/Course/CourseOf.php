@@ -7,6 +7,7 @@ namespace App\Incidents\Course;
 use App\Incidents\Contracts\TellsCourse;
 use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
+use App\Incidents\Story;
 use App\Platform\Given;
 use App\Platform\Journal\Entry;
 use Skarvo\Incidents\Course\Aspect;
@@ -23,7 +24,7 @@ final class CourseOf
         $tellers = Given::all(TellsCourse::class);
         $steps = self::beginningOfSplit($incident);
         $roles = [];
-        foreach ($incident->entries() as $entry) {
+        foreach (Story::of($incident) as $entry) {
             $isOwn = $entry->subject_kind !== Incident::KIND || in_array($entry->subject_id, $own, true);
             foreach ($tellers as $teller) {
                 foreach ($teller->steps($entry) as $step) {
@@ -69,7 +70,7 @@ final class CourseOf
             return [];
         }
         $first = static function (string $field, string $fact) use ($incident): mixed {
-            $entry = $incident->entries()->first(static fn(Entry $one): bool => $one->subject_id === (string) $incident->id
+            $entry = Story::of($incident)->first(static fn(Entry $one): bool => $one->subject_id === (string) $incident->id
                 && $one->kind === IncidentEntry::IncidentChanged->value && ($one->facts['field'] ?? null) === $field);
 
             return $entry?->told()[$fact] ?? null;

@@ -13,6 +13,7 @@ use App\Platform\CurrentPerson;
 use App\Platform\Once;
 use App\Platform\Person;
 use Illuminate\Http\RedirectResponse;
+use Inertia\Inertia;
 
 /**
  * Two incidents that turned out to be one.
@@ -23,11 +24,12 @@ final class MergingController implements RoomPanel
 {
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
-        return ['others' => static fn(): array => array_values(
+        // For whoever opens that sheet.
+        return ['others' => Inertia::optional(static fn(): array => array_values(
             Incident::allOpen()->where('id', '!=', $incident->id)->map(static fn(Incident $one): array => [
                 'id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title,
             ])->all(),
-        )];
+        ))];
     }
 
     public function split(SplitIncidentRequest $request, Incident $incident, SplitIncident $split): RedirectResponse

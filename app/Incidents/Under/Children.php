@@ -17,11 +17,12 @@ final class Children
     {
         return Look::once('incidents under others', static function (): array {
             $parts = $alone = $parents = [];
-            foreach (Link::query()->holds()->where('kind', LinkKind::Under)->where('from_kind', Incident::KIND)->orderBy('id')->get() as $link) {
-                $parts[$link->to_id][] = $link->from_id;
-                $parents[$link->from_id] ??= $link->to_id;
+            foreach (Link::query()->holds()->where('kind', LinkKind::Under)->where('from_kind', Incident::KIND)->orderBy('id')->toBase()->get(['from_id', 'to_id', 'by_itself']) as $link) {
+                [$from, $to] = [(int) $link->from_id, (int) $link->to_id];
+                $parts[$to][] = $from;
+                $parents[$from] ??= $to;
                 if ($link->by_itself) {
-                    $alone[$link->to_id][] = $link->from_id;
+                    $alone[$to][] = $from;
                 }
             }
 

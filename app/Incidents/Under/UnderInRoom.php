@@ -10,6 +10,7 @@ use App\Incidents\Foreseen;
 use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
 use App\Incidents\IncidentSummary;
+use App\Incidents\InFull;
 use App\Incidents\Link;
 use App\Incidents\LinkKind;
 use App\Incidents\ReopenIncident;
@@ -36,10 +37,14 @@ final class UnderInRoom implements HasConsequences, RoomPanel
     /** As many as somebody looks at. */
     private const CANDIDATES = 10;
 
+    /** Likewise, of those that are part of it, until all are asked for. */
+    private const CHILDREN = 40;
+
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
         return [
             'children' => static fn(): array => self::children($incident, $situation),
+            'childCount' => static fn(): int => count(Children::of($incident->id)),
             'parent' => static fn(): ?array => self::parent($incident, $situation),
             'candidates' => static fn(): array => $incident->isOpen() && $incident->isMajor() ? self::candidates($incident, $situation) : [],
         ];
@@ -110,16 +115,27 @@ final class UnderInRoom implements HasConsequences, RoomPanel
         });
     }
 
-    /** @return list<ChildLine> */
+    /** @return list<ChildLine> those that are open first */
     private static function children(Incident $incident, Situation $situation): array
     {
-        $ids = Children::of($incident->id);
+        $all = Children::of($incident->id);
+        if ($all === []) {
+            return [];
+        }
+        $open = array_values(array_filter($all, static fn(int $one): bool => Incident::open($one) !== null));
+        sort($open);
+        $over = array_values(array_diff($all, $open));
+        sort($over);
+        $ids = InFull::isAsked('children') ? [...$open, ...$over] : array_slice([...$open, ...$over], 0, self::CHILDREN);
         $alone = Children::byItself($incident->id);
+        $ended = Incident::query()->whereKey(array_diff($ids, $open))->get()->keyBy('id');
+        $lines = (new Collection(array_filter(array_map(static fn(int $id): ?Incident => Incident::open($id) ?? $ended->get($id), $ids))))
+            ->loadMissing(IncidentSummary::NEEDS);
 
-        return $ids === [] ? [] : array_map(static fn(array $one): array => [
+        return array_map(static fn(array $one): array => [
             'id' => $one['id'], 'ref' => $one['ref'], 'title' => $one['title'], 'state' => $one['state'], 'stands' => $one['stands'],
             'resolved' => $one['resolved_at'] !== null, 'alone' => in_array($one['id'], $alone, true),
-        ], IncidentSummary::all(Incident::query()->with(IncidentSummary::NEEDS)->whereKey($ids)->orderBy('id')->get(), $situation));
+        ], IncidentSummary::all($lines, $situation));
     }
 
     /** @return ParentLine|null */

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
+import { plural } from '@/lib/states';
 import { remaining, useNow } from '@/lib/time';
 import { useShared } from '@/lib/shared';
 import type { Clock } from '@/lib/types';
 
-const props = defineProps<{ clocks: Clock[] }>();
+defineProps<{ clocks: Clock[] }>();
 const now = useNow();
 const shared = useShared();
 const isMine = (clock: Clock): boolean => clock.holder !== null && clock.holder === shared.value.me?.id;
@@ -13,13 +14,12 @@ const share = (clock: Clock): number =>
   Math.min(100, Math.max(2, (100 * (now.value - clock.began)) / Math.max(1, clock.due - clock.began)));
 /** The strong colour is for what a person has to do soon; a target that is hours away is only ink. */
 const calls = (clock: Clock): boolean => clock.due < now.value || (clock.person && clock.due - now.value < 10 * 60_000);
-const total = (): number => props.clocks.length;
 </script>
 
 <template>
   <section aria-labelledby="running-out">
     <h2 id="running-out" class="mb-1 flex justify-between">
-      <span>Deadlines</span><span>{{ total() }}</span>
+      <span>Deadlines</span><span>{{ clocks.length + shared.laterClocks }}</span>
     </h2>
     <p v-if="clocks.length === 0" class="py-2 text-small text-ink-2">
       No deadlines. They appear here when somebody waits for an answer, an update or a handover.
@@ -50,5 +50,8 @@ const total = (): number => props.clocks.length;
         </Link>
       </li>
     </ol>
+    <p v-if="shared.laterClocks" class="py-2 text-small text-ink-2">
+      {{ plural(shared.laterClocks, 'later one') }}: each stands where it belongs.
+    </p>
   </section>
 </template>

@@ -2,7 +2,7 @@ import { router } from '@inertiajs/vue3';
 import { useEventListener } from '@vueuse/core';
 import { ref, type Ref } from 'vue';
 import { newKey } from '@/lib/key';
-import { lookSoon } from '@/lib/live';
+import { act, ALWAYS } from '@/lib/live';
 
 type Sent = Record<string, string | number | boolean | null | string[] | number[] | File[]>;
 
@@ -10,7 +10,8 @@ export interface Action {
   busy: Ref<boolean>;
   /** By field; `action` is about the whole. */
   errors: Ref<Record<string, string>>;
-  send: (url: string, data: Sent, done?: () => void) => void;
+  /** @param only  props that it changes, where those are few */
+  send: (url: string, data: Sent, done?: () => void, only?: string[]) => void;
 }
 
 /**
@@ -26,11 +27,13 @@ export function useAction(): Action {
     if (Object.keys(errors.value).length > 0 && !busy.value) errors.value = {};
   });
 
-  const send = (url: string, data: Sent, done?: () => void): void => {
+  const send = (url: string, data: Sent, done?: () => void, only?: string[]): void => {
     if (busy.value) return;
     busy.value = true;
     errors.value = {};
+    const acted = act();
     router.post(url, data, {
+      ...(only ? { only: [...only, ...ALWAYS, 'now'] } : {}),
       headers: { 'X-Request-Key': key },
       preserveState: true,
       preserveScroll: true,
@@ -46,7 +49,7 @@ export function useAction(): Action {
       },
       onFinish: () => {
         busy.value = false;
-        lookSoon();
+        acted();
       },
     });
   };

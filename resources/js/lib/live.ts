@@ -1,6 +1,7 @@
 import { router } from '@inertiajs/vue3';
 import { onBeforeUnmount, onMounted, watch } from 'vue';
 import { lostSince, noteBack, noteLost } from '@/lib/connection';
+import { touches } from '@/lib/follows';
 import { Follower, Freshness, type News } from '@/lib/freshness';
 import { useShared } from '@/lib/shared';
 
@@ -14,21 +15,28 @@ const HIDDEN_MS = 10_000;
 const SOON_MS = 150;
 const LOST_MS = 2000;
 
-/** What a page shows of the journal: by the beginning of an entry's kind, the props that change with it. */
+/** What a page shows of the journal: by the beginning of an entry's kind, the props that change with it; see `touches`. */
 export type Follows = Record<string, string[]>;
 
 /** Tells the server that nobody asked for this: it leaves messages in the session for the request that they are for. */
 export const LIVE = { 'X-Live': '1' };
 
 /** What any change may touch. */
-const ALWAYS = ['clocks', 'band', 'trouble'];
+export const ALWAYS = ['clocks', 'laterClocks', 'band', 'trouble'];
 
 const channel = 'BroadcastChannel' in window ? new BroadcastChannel('skarvo-live') : null;
 
 /** Lets the next look at the journal come soon: after something was done here. */
 let hurry: () => void = () => undefined;
-export function lookSoon(): void {
-  hurry();
+
+/** How many deeds of this page are on their way: their answers bring what the journal would have told. */
+let acting = 0;
+export function act(): () => void {
+  acting++;
+  return () => {
+    acting--;
+    hurry();
+  };
 }
 
 /**
@@ -50,8 +58,7 @@ export function useLive(follows: () => Follows, incident?: () => number): void {
     props,
     ([kind, of], prop) =>
       ALWAYS.includes(prop) ||
-      ((incident === undefined || of === null || of === incident()) &&
-        Object.entries(follows()).some(([beginning, names]) => kind.startsWith(beginning) && names.includes(prop))),
+      ((incident === undefined || of === null || of === incident()) && touches(follows(), kind, prop)),
   );
   // At once with each answer: one that is overtaken within the same tick must not be passed over.
   watch(
@@ -82,6 +89,8 @@ export function useLive(follows: () => Follows, incident?: () => number): void {
   const follower = new Follower(freshness, props, read);
 
   const take = (word: Word, force = false): void => {
+    // It is heard of again by the next look.
+    if (acting > 0 && !force) return;
     const sawStopped = shared.value.trouble.filter((one) => one.kind === 'stopped').length;
     follower.hear(word, word.stopped === sawStopped ? [] : ALWAYS, force);
   };

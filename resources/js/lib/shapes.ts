@@ -51,6 +51,9 @@ export interface ChildLine { id: number; ref: string; title: string; state: 'up'
 /** Platform/Contracts/RunningClock */
 export interface Clock { id: string; title: string; detail: string; due: number; began: number; link: string; person: boolean; holder: string | null }
 
+/** Desk/RunningClocks */
+export interface ClockTold { id: string; title: string; detail: string; due: number; began: number; link: string; person: boolean; holder: string | null }
+
 /** Platform/Staff/Colleagues */
 export interface Colleague { id: string; name: string; coordinates: boolean }
 

@@ -155,7 +155,10 @@ export interface SharedProps {
   /** How far the journal was when this answer began, and which props it brought. */
   live: { head: number; only: string[] | null; key: string };
   band: BandData;
+  /** The soonest, and those that the reader holds. */
   clocks: Clock[];
+  /** How many run besides those. */
+  laterClocks: number;
   trouble: Trouble[];
   errors: Record<string, string>;
   [key: string]: unknown;

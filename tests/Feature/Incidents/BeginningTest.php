@@ -49,7 +49,7 @@ final class BeginningTest extends TestCase
         self::assertSame(State::Degraded, Standing::now()->state('vehicle-lanes'));
         $this->get("/incidents/$incident->id")->assertInertia(
             fn(Shown $shown) => $shown->where('incident.state', 'degraded')->where(
-                'journal.0.rest', 'Lanes; from 3 reports, Vehicle lanes',
+                'journal.lines.0.rest', 'Lanes; from 3 reports, Vehicle lanes',
             ),
         );
         $this->post(

@@ -129,7 +129,7 @@ final class MajorTest extends TestCase
         $this->raise(['update' => '', 'call' => false, 'confirmed' => '', 'service' => null])->assertSessionHasNoErrors();
         self::assertSame([0, 0], [Update::query()->where('incident_id', $this->incident->id)->count(), Call::query()->where('team_id', 'platform')->count()]);
         $this->get("/incidents/{$this->incident->id}")->assertInertia(static fn(Shown $shown) => $shown->where(
-            'journal',
+            'journal.lines',
             static fn($journal): bool => $journal->contains('lead', 'Raised to a major incident') && $journal->contains('lead', 'Service: none'),
         ));
     }

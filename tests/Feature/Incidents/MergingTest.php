@@ -8,6 +8,7 @@ use App\Incidents\Finding\Hypothesis;
 use App\Incidents\Incident;
 use App\Incidents\LinkReport;
 use App\Incidents\Report;
+use App\Incidents\Story;
 use App\Incidents\WriteNote;
 use App\Paging\Call;
 use App\Paging\Page;
@@ -103,7 +104,7 @@ final class MergingTest extends TestCase
             $this->merge($from, $into)->assertRedirect("/incidents/$into->id");
             $after = $into->refresh();
 
-            self::assertSame([], array_diff($entries, $after->entries()->pluck('seq')->all()), "Seed $seed loses entries.");
+            self::assertSame([], array_diff($entries, Story::of($after)->pluck('seq')->all()), "Seed $seed loses entries.");
             self::assertEqualsCanonicalizing($reports, $after->reports()->pluck('reports.id')->all());
             self::assertSame($before, array_map(static fn(string $table): int => DB::table($table)->where('incident_id', $into->id)->count(), $tables));
             self::assertSame(
@@ -126,7 +127,7 @@ final class MergingTest extends TestCase
         $this->merge()->assertSessionHasNoErrors();
         $this->get("/incidents/{$this->from->id}")->assertRedirect("/incidents/{$this->into->id}");
         $this->get("/incidents/{$this->into->id}")->assertInertia(static fn(Shown $shown) => $shown->where(
-            'journal', static fn($journal): bool => $journal->pluck('lead')->intersect(['First', 'Second'])->values()->all() === ['First', 'Second'],
+            'journal.lines', static fn($journal): bool => $journal->pluck('lead')->intersect(['First', 'Second'])->values()->all() === ['First', 'Second'],
         ));
         $this->post("/incidents/{$this->from->id}/reopen", ['why' => 'x', 'update' => 'x'], ['X-Request-Key' => 'no'])->assertSessionHasErrors('action');
         $this->merge()->assertSessionHasErrors('into');
@@ -187,13 +188,13 @@ final class MergingTest extends TestCase
         $new = Incident::query()->where('title', 'A cable at Ask')->sole();
         app(WriteNote::class)($this->from, 'Of the first', false, $this->person('ingrid-vale'));
         app(WriteNote::class)($new, 'Of the second', false, $this->person('ingrid-vale'));
-        $told = static fn(Incident $one): array => $one->refresh()->entries()->where('kind', 'incident.note')->map(static fn(Entry $entry): string => (string) ($entry->told()['text'] ?? ''))->values()->all();
+        $told = static fn(Incident $one): array => Story::of($one->refresh())->where('kind', 'incident.note')->map(static fn(Entry $entry): string => (string) ($entry->told()['text'] ?? ''))->values()->all();
         self::assertSame([['Before', 'Of the first'], ['Before', 'Of the second']], [$told($this->from), $told($new)]);
         self::assertSame([[$stays->id], [$goes->id]], [$this->from->reports()->pluck('reports.id')->all(), $new->reports()->pluck('reports.id')->all()]);
         self::assertSame($this->from->priority, $new->priority);
         self::assertNotNull($new->occasion->next_update_at);
-        self::assertTrue($new->entries()->contains('kind', 'incident.split'));
-        self::assertTrue($this->from->entries()->contains('kind', 'incident.split'));
+        self::assertTrue(Story::of($new)->contains('kind', 'incident.split'));
+        self::assertTrue(Story::of($this->from)->contains('kind', 'incident.split'));
         $split([], 'late')->assertSessionHasErrors('alerts');
         $this->get("/incidents/$new->id")->assertOk();
     }
@@ -201,7 +202,7 @@ final class MergingTest extends TestCase
     public function test_merged_and_split_and_merged_again_each_reads_all_of_its_story(): void
     {
         $note = fn(Incident $one, string $text) => app(WriteNote::class)($one, $text, false, $this->person('ingrid-vale'));
-        $told = static fn(Incident $one): array => Incident::query()->findOrFail($one->id)->entries()->where('kind', 'incident.note')
+        $told = static fn(Incident $one): array => Story::of(Incident::query()->findOrFail($one->id))->where('kind', 'incident.note')
             ->map(static fn(Entry $entry): string => (string) ($entry->told()['text'] ?? ''))->values()->all();
         $split = function (Incident $one, string $title): Incident {
             $report = $this->report($one->refresh(), "$title@ferry.example");

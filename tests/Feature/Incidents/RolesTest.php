@@ -127,7 +127,7 @@ final class RolesTest extends TestCase
         $this->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => false, 'why' => 'In a train'], ['X-Request-Key' => 'no'])->assertSessionHasNoErrors();
         self::assertSame('ingrid-vale', $this->incident->refresh()->coordinator_id);
         $this->get("/incidents/{$this->incident->id}")->assertInertia(
-            static fn(Shown $shown) => $shown->where('handover', null)->where('journal', static fn($journal): bool => $journal->contains('rest', 'In a train')),
+            static fn(Shown $shown) => $shown->where('handover', null)->where('journal.lines', static fn($journal): bool => $journal->contains('rest', 'In a train')),
         );
     }
 

@@ -142,7 +142,7 @@ final class TakeBackTest extends TestCase
         self::assertSame([null, null], [$alert->refresh()->incident_id, $alert->taken_at]);
         $this->get('/')->assertInertia(fn(Shown $shown) => $shown->count('groups', 1)->where('groups.0.alertIds', [$alert->id]));
         $this->get("/incidents/{$this->incident->id}")->assertInertia(fn(Shown $shown) => $shown->where(
-            'journal', fn(Collection $entries): bool => $entries->contains('rest', 'a truck hit it'),
+            'journal.lines', fn(Collection $entries): bool => $entries->contains('rest', 'a truck hit it'),
         ));
     }
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { router } from '@inertiajs/vue3';
+import { onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
@@ -12,7 +13,8 @@ import { useRoom } from '@/pages/Incidents/roomState';
 
 /** Two incidents turned out to be one: what moves, and that nobody is told that anything is over. */
 const emit = defineEmits<{ close: [] }>();
-const { room, incident } = useRoom<RoomProps & { others: OpenIncidentLine[] }>();
+const { room, incident } = useRoom<RoomProps & { others?: OpenIncidentLine[] }>();
+onMounted(() => router.reload({ only: ['others'] }));
 const action = useAction();
 const into = ref<number | ''>('');
 const { text: why, clear } = useDraft(`merge-${incident.value.id}`);
@@ -25,7 +27,8 @@ const merge = (): void =>
 
 <template>
   <SideSheet open :title="`${incident.ref} is the same as another`" @close="emit('close')">
-    <p v-if="room.others.length === 0">No other incident is under way.</p>
+    <p v-if="!room.others">Loading…</p>
+    <p v-else-if="room.others.length === 0">No other incident is under way.</p>
     <form v-else class="grid gap-4" @submit.prevent="merge">
       <TroubleNote :text="action.errors.value.into ?? action.errors.value.action" />
       <label class="font-semibold"

@@ -13,10 +13,16 @@ const action = useAction();
 const field = ref<HTMLTextAreaElement | null>(null);
 const send = (): void => {
   if (text.value.trim() === '') return;
-  action.send(`/incidents/${props.incident}/notes`, { text: text.value, decision: decision.value }, () => {
-    clear();
-    decision.value = false;
-  });
+  action.send(
+    `/incidents/${props.incident}/notes`,
+    { text: text.value, decision: decision.value },
+    () => {
+      clear();
+      decision.value = false;
+    },
+    // A decision is told further up as well.
+    decision.value ? undefined : ['journal'],
+  );
 };
 defineExpose({ focus: () => field.value?.focus() });
 </script>

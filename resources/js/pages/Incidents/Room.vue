@@ -39,6 +39,7 @@ const what = ['reach', 'hit', 'together', 'causes', 'soFar', 'nextSteps', 'incid
 const follows = withPanels({
   'owner.': ['hit', 'journal'],
   'incident.': [...what, 'times', 'growth', 'journal', 'said', 'alerts'],
+  'incident.note$': ['journal'],
   'alert.': [...what, 'growth', 'alerts', 'journal'],
   'signals.': [...what, 'alerts'],
   'quiet.': ['reach', 'hit', 'soFar', 'incident'],

@@ -6,6 +6,7 @@ import { useCommands } from '@/lib/commands';
 import { chosen, journalKinds, type JournalKind } from '@/lib/journalKinds';
 import NoteForm from '@/pages/Incidents/NoteForm.vue';
 import { plural } from '@/lib/states';
+import { useAllOf } from '@/pages/Incidents/allOf';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** What was done, in order, and what somebody adds. */
@@ -16,14 +17,13 @@ const by = ref('');
 const note = ref<InstanceType<typeof NoteForm> | null>(null);
 const story = ref<HTMLElement | null>(null);
 const told = ref<HTMLElement | null>(null);
-/** Of a long story its end is read first: drawing thousands of lines takes seconds. */
-const SHOWN = 200;
-const showsAll = ref(false);
-const found = computed(() => chosen(room.value.journal, kind.value, by.value));
-const entries = computed(() => (showsAll.value ? found.value : found.value.slice(-SHOWN)));
-const earlier = computed(() => found.value.length - entries.value.length);
+const entries = computed(() => chosen(room.value.journal.lines, kind.value, by.value));
+/** Of a long story its end comes first; who looks for something in it looks in all of it. */
+const earlier = computed(() => room.value.journal.earlier);
+const whole = useAllOf('journal');
+watch([kind, by], () => earlier.value > 0 && whole.ask());
 const people = computed(() =>
-  [...new Set(room.value.journal.map((entry) => entry.by).filter((name) => name !== null))].sort(),
+  [...new Set(room.value.journal.lines.map((entry) => entry.by).filter((name) => name !== null))].sort(),
 );
 /** Who reads the end of the journal goes on reading its end; who has scrolled back stays where they are. */
 let followsEnd = true;
@@ -54,7 +54,7 @@ useCommands(() => [{ name: 'Write down what happened', key: 'n', run: () => note
         >
         <label
           ><span class="sr-only">By whom</span>
-          <select v-model="by" class="field w-auto! py-0!">
+          <select v-model="by" class="field w-auto! py-0!" @focus="earlier > 0 && whole.ask()">
             <option value="">by anybody</option>
             <option v-for="name in people" :key="name" :value="name">by {{ name }}</option>
           </select></label
@@ -70,8 +70,8 @@ useCommands(() => [{ name: 'Write down what happened', key: 'n', run: () => note
       @scroll.passive="scrolled"
     >
       <p v-if="earlier > 0" class="px-2 pb-1 text-small">
-        <button type="button" class="link min-h-6" @click="showsAll = true">
-          Show {{ plural(earlier, 'earlier entry', 'earlier entries') }}
+        <button type="button" class="link min-h-6" :disabled="whole.isUnderWay.value" @click="whole.ask">
+          {{ whole.isUnderWay.value ? 'Loading' : 'Show' }} {{ plural(earlier, 'earlier entry', 'earlier entries') }}
         </button>
       </p>
       <div ref="told"><StoryList :entries="entries" moments @moment="(at) => emit('moment', at)" /></div>

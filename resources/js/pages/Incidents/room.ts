@@ -73,7 +73,8 @@ export interface RoomProps {
   reports: ReportLine[];
   /** Those of no incident; once the rest stands. */
   looseReports?: ReportLine[];
-  journal: JournalLine[];
+  /** Its end, and how many entries stand before that; all of it where the address asks for that. */
+  journal: { lines: JournalLine[]; earlier: number };
   /** How it has grown; once the rest stands. */
   growth?: Grown[];
   /** How long it took to notice it, to take it on and to restore service, once it is over. */

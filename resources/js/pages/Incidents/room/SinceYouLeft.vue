@@ -19,7 +19,12 @@ const news = computed(() => {
   const left = room.value.leftAt;
   return left === null || read.value === left
     ? []
-    : room.value.journal.filter((entry) => entry.weight === 'strong' && millis(entry.at) > millis(left));
+    : room.value.journal.lines.filter((entry) => entry.weight === 'strong' && millis(entry.at) > millis(left));
+});
+/** Whether they left before what came of the journal begins. */
+const goesFurther = computed(() => {
+  const { lines, earlier } = room.value.journal;
+  return earlier > 0 && lines[0] !== undefined && millis(lines[0].at) > millis(room.value.leftAt ?? '');
 });
 </script>
 
@@ -36,7 +41,9 @@ const news = computed(() => {
         <strong>{{ entry.lead }}</strong>{{ entry.rest ? `: ${entry.rest.slice(0, 160)}` : '' }}
       </li>
     </ul>
-    <p v-if="news.length > SHOWN" class="text-ink-2">{{ news.length - SHOWN }} earlier ones stand in the journal.</p>
+    <p v-if="news.length > SHOWN || goesFurther" class="text-ink-2">
+      {{ goesFurther ? 'More' : news.length - SHOWN }} earlier ones stand in the journal.
+    </p>
     <button type="button" class="link min-h-6" @click="read = room.leftAt ?? ''">I have read it</button>
   </section>
 </template>

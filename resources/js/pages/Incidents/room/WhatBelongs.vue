@@ -1,7 +1,7 @@
 <script lang="ts">
 import type { Panel } from '@/lib/panels';
 
-const what = ['children', 'candidates', 'parent', 'major'];
+const what = ['children', 'childCount', 'candidates', 'parent', 'major'];
 export const panel: Panel = {
   where: 'aside',
   order: 35,
@@ -11,7 +11,7 @@ export const panel: Panel = {
 
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import StateMark from '@/components/StateMark.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import WhyForm from '@/components/WhyForm.vue';
@@ -19,6 +19,7 @@ import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
 import { plural } from '@/lib/states';
 import type { UnderProps } from '@/pages/Incidents/under';
+import { useAllOf } from '@/pages/Incidents/allOf';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** What is part of a major incident, and what may be: each with its reason. */
@@ -26,11 +27,8 @@ const { room, incident, isOpen, coordinates } = useRoom<UnderProps>();
 const action = useAction();
 const sure = computed(() => room.value.candidates.filter((one) => one.sure).map((one) => one.id));
 const put = (incidents: number[]): void => action.send(`/incidents/${incident.value.id}/under`, { incidents });
+const whole = useAllOf('children', 'childCount');
 const extent = computed(() => room.value.major.extent);
-/** As many as somebody looks through; the rest when they are asked for. */
-const SHOWN = 80;
-const showsAll = ref(false);
-const children = computed(() => (showsAll.value ? room.value.children : room.value.children.slice(0, SHOWN)));
 /** Services that do not work, by tier: “2 of tier 1, 1 of tier 3”. */
 const byTier = computed(() => {
   const counts = new Map<number, number>();
@@ -45,9 +43,9 @@ useCommands(() =>
 </script>
 
 <template>
-  <section v-if="incident.major_at || room.children.length" aria-labelledby="what-belongs">
+  <section v-if="incident.major_at || room.childCount" aria-labelledby="what-belongs">
     <h2 id="what-belongs" class="mt-4 mb-1 flex justify-between">
-      <span>Part of it</span><span>{{ room.children.length }}</span>
+      <span>Part of it</span><span>{{ room.childCount }}</span>
     </h2>
     <p class="text-small text-ink-2">
       {{ byTier.length ? `Services: ${byTier.join(', ')}` : 'No service is hit' }};
@@ -56,7 +54,7 @@ useCommands(() =>
       <template v-if="room.hit.behind">{{ room.hit.behind }}</template>
     </p>
     <ul class="text-small">
-      <li v-for="child in children" :key="child.id" class="row-rule py-1">
+      <li v-for="child in room.children" :key="child.id" class="row-rule py-1">
         <p class="flex items-baseline gap-1.5">
           <StateMark :state="child.state" :size="14" class="shrink-0 self-center" />
           <span
@@ -78,12 +76,13 @@ useCommands(() =>
       </li>
     </ul>
     <button
-      v-if="children.length < room.children.length"
+      v-if="room.children.length < room.childCount"
       type="button"
       class="link min-h-6 text-small"
-      @click="showsAll = true"
+      :disabled="whole.isUnderWay.value"
+      @click="whole.ask"
     >
-      Show all {{ room.children.length }}
+      Show all {{ room.childCount }}
     </button>
     <template v-if="isOpen && room.candidates.length">
       <h3 class="mt-2 flex items-baseline justify-between gap-2">

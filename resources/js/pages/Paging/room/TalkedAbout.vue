@@ -9,7 +9,7 @@ export const panel: Panel = {
     'bridge.': ['talk', 'journal'],
     'major.': ['talk'],
     // What somebody made of a message.
-    'incident.note': ['talk'],
+    'incident.note$': ['talk'],
     'incident.decision': ['talk'],
     'hypothesis.added': ['talk'],
     'task.added': ['talk'],
