@@ -16,6 +16,7 @@ use App\Tickets\Together\GiveAnswers;
 use App\Tickets\Together\InsideNames;
 use App\Tickets\Together\SharedAnswer;
 use App\Tickets\WorkTickets;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -121,6 +122,28 @@ final class TogetherTest extends TestCase
         });
         self::assertSame(GiveAnswers::PART, DB::table('incident_answers_given')->count());
         self::assertSame(3, $this->tick());
+        self::assertSame(GiveAnswers::PART + 3, TicketPost::query()->where('text', 'Buy on board.')->count());
+    }
+
+    public function test_one_that_cannot_be_answered_holds_up_none_of_the_others(): void
+    {
+        $reports = [];
+        for ($n = 0; $n < GiveAnswers::PART + 3; $n++) {
+            $reports[] = $this->reported("r$n@ferry.example");
+        }
+        $this->give('Buy on board.');
+        $stuck = Ticket::query()->where('report_id', $reports[0]->id)->sole()->id;
+        DB::statement("create trigger stuck before insert on ticket_posts when new.ticket_id = $stuck begin select raise(abort, 'stuck'); end");
+        $failure = null;
+        try {
+            $this->tick();
+        } catch (QueryException $e) {
+            $failure = $e->getMessage();
+        }
+        self::assertStringContainsString('stuck', (string) $failure, 'And somebody is told.');
+        self::assertSame([0, 1, 1], [self::told($reports[0]), self::told($reports[1]), self::told($reports[GiveAnswers::PART + 2])]);
+        DB::statement('drop trigger stuck');
+        self::assertSame([1, 0], [$this->tick(), $this->tick()]);
         self::assertSame(GiveAnswers::PART + 3, TicketPost::query()->where('text', 'Buy on board.')->count());
     }
 
