@@ -88,7 +88,7 @@ const save = (): void => {
         <h2 id="raising">Raising one</h2>
         <label class="font-semibold"
           >Calls
-          <select v-model="edited.team" class="field max-w-80 font-normal">
+          <select v-model="edited.team" class="field max-w-[26rem] font-normal">
             <option :value="null">Nobody besides those who are called already</option>
             <option v-for="team in teams" :key="team.id" :value="team.id">{{ team.name }}</option>
           </select></label

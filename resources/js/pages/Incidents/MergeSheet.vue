@@ -27,14 +27,13 @@ const merge = (): void =>
 
 <template>
   <SideSheet open :title="`${incident.ref} is the same as another`" @close="emit('close')">
-    <p v-if="!room.others">Loading…</p>
-    <p v-else-if="room.others.length === 0">No other incident is under way.</p>
+    <p v-if="room.others?.length === 0">No other incident is under way.</p>
     <form v-else class="grid gap-4" @submit.prevent="merge">
       <TroubleNote :text="action.errors.value.into ?? action.errors.value.action" />
       <label class="font-semibold"
         >It goes on in
         <select v-model="into" class="field font-normal" required data-first>
-          <option value="" disabled>Choose an incident</option>
+          <option value="" disabled>{{ room.others ? 'Choose an incident' : 'Loading' }}</option>
           <option v-for="one in room.others" :key="one.id" :value="one.id">{{ one.ref }} {{ one.title }}</option>
         </select></label
       >
