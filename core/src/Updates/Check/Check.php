@@ -1,0 +1,188 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Updates\Check;
+
+use Skarvo\Incidents\Stage;
+use Skarvo\Topology\State;
+
+/**
+ * Reads words that are to go out against the record: times, states, places, claims that it is over, and what is known inside only.
+ *
+ * It knows patterns of four languages, and so misses what is said in no such way: a person reads it all the same.
+ */
+final readonly class Check
+{
+    public function __construct(private Facts $facts) {}
+
+    /** @return list<Slip> of what is said of the incident, in the order in which it stands in the text */
+    public function update(string $words): array
+    {
+        $text = new Text($words);
+
+        return self::inOrder([...(new Times($this->facts))->in($text), ...$this->claims($text), ...$this->places($text), ...(new Inside($this->facts))->in($text)]);
+    }
+
+    /** @return list<Slip> of what to do meanwhile: times and places in it are not those of the incident */
+    public function meanwhile(string $words): array
+    {
+        return self::inOrder((new Inside($this->facts))->in(new Text($words)));
+    }
+
+    /**
+     * @param  list<Slip>  $slips
+     * @return list<Slip>
+     */
+    private static function inOrder(array $slips): array
+    {
+        usort($slips, static fn(Slip $a, Slip $b): int => [$a->at, -$a->length, $a->kind->value] <=> [$b->at, -$b->length, $b->kind->value]);
+
+        return $slips;
+    }
+
+    /** @return list<Slip> */
+    private function claims(Text $text): array
+    {
+        $slips = [];
+        $named = $claims = [];
+        foreach ($text->clauses() as [$from, $clause, $goesOn]) {
+            // "Vehicle lanes work, but slowly": what is said comes after what it is said of.
+            $named = $this->named($clause) ?: ($goesOn && $claims === [] ? $named : []);
+            $claims = self::claimsOf(new Text($clause));
+            if ($claims !== [] && $named === [] && $claims[0]->isOver && $this->facts->isBroken() && $this->facts->stage !== Stage::Restored) {
+                $broken = array_keys(array_filter($this->facts->services, static fn(State $one): bool => $one->isBroken()));
+                $slips[] = $text->slip(
+                    SlipKind::Restored, $from + $claims[0]->at, $claims[0]->found,
+                    "It says \"{$claims[0]->found}\", but as the record stands ".self::list($broken).' '.(count($broken) === 1 ? 'does' : 'do').' not work fully.',
+                );
+            }
+            foreach ($named as $name) {
+                // "Down, so expect delays" says two things of it, of which one is meant.
+                if ($claims !== [] && array_filter($claims, fn(Claim $one): bool => $this->holds($one, $this->facts->services[$name])) === []) {
+                    $slips[] = $this->against($text, $name, $claims[0], $from);
+                    break;
+                }
+            }
+        }
+
+        return $slips;
+    }
+
+    private function holds(Claim $claim, State $is): bool
+    {
+        return match ($claim->state) {
+            State::Up, State::AtRisk => ! $is->isBroken() || $this->facts->stage === Stage::Restored,
+            default => $is === $claim->state,
+        };
+    }
+
+    private function against(Text $text, string $name, Claim $claim, int $from): Slip
+    {
+        $how = match ($this->facts->services[$name]) {
+            State::Down => 'not working',
+            State::Degraded => 'only partly working',
+            default => 'working',
+        };
+
+        return $text->slip(
+            $claim->isOver ? SlipKind::Restored : SlipKind::State, $from + $claim->at, $claim->found,
+            "It says \"$claim->found\" of $name, which is $how as the record stands.", $how,
+        );
+    }
+
+    /** @return list<Claim> what a clause says of the services in it, in the order in which it is most likely meant */
+    private static function claimsOf(Text $clause): array
+    {
+        $claims = [];
+        // Partly comes before not at all, and as usual between them: "not affected" holds a "not", "only partly working" a "working".
+        foreach ([[Words::RESTORED, State::Up, true], [Words::PARTLY, State::Degraded, false], [Words::NORMAL, State::Up, false], [Words::DOWN, State::Down, false]] as [$pattern, $state, $isOver]) {
+            $match = $clause->all($pattern)[0][0] ?? null;
+            if ($match === null) {
+                continue;
+            }
+            if ($state === State::Up && (new Text(substr($clause->text, 0, $match[1])))->all(Words::NOT_YET) !== []) {
+                if ($isOver) {
+                    // "Not back yet", "will work again": it says of no state that it is so.
+                    return [];
+                }
+
+                continue;
+            }
+            $before = $claims[count($claims) - 1] ?? null;
+            if ($state === State::Down && $before?->state === State::Degraded && $match[1] >= $before->at && $match[1] <= $before->at + strlen($before->found) + 1) {
+                // "Partly down" says one thing.
+                continue;
+            }
+            $claims[] = new Claim($state, $match[1], $match[0], $isOver);
+            if ($isOver) {
+                break;
+            }
+        }
+
+        return $claims;
+    }
+
+    /** @return list<string> services that a clause names, the longest names first */
+    private function named(string $clause): array
+    {
+        $names = array_keys($this->facts->services);
+        usort($names, static fn(string $a, string $b): int => [mb_strlen($b), $a] <=> [mb_strlen($a), $b]);
+        $named = [];
+        foreach ($names as $name) {
+            $left = preg_replace('~'.Text::name($name).'~iu', "\u{1}", $clause, -1, $count);
+            if ($count > 0 && $left !== null) {
+                $named[] = $name;
+                $clause = $left;
+            }
+        }
+
+        return $named;
+    }
+
+    /** @return list<Slip> places at which it is not felt, as far as that is known */
+    private function places(Text $text): array
+    {
+        if ($this->facts->places === []) {
+            return [];
+        }
+        $slips = [];
+        foreach (array_diff($this->facts->allPlaces, $this->facts->places) as $place) {
+            foreach ($text->clauses() as [$from, $clause]) {
+                $match = (new Text($this->without($clause)))->all(Text::name($place))[0][0] ?? null;
+                if ($match === null || (new Text($clause))->all(Words::NORMAL.'|'.Words::ELSEWHERE) !== []) {
+                    continue;
+                }
+                $slips[] = $text->slip(
+                    SlipKind::Place, $from + $match[1], $match[0], 'As the record stands it is felt at '.self::list($this->facts->places).", not at $place.",
+                    count($this->facts->places) === 1 ? $this->facts->places[0] : null,
+                );
+            }
+        }
+
+        return $slips;
+    }
+
+    /** A clause in which the names of services, of which a place may be a part, are so many dots. */
+    private function without(string $clause): string
+    {
+        foreach (array_keys($this->facts->services) as $name) {
+            $clause = (string) preg_replace_callback('~'.Text::name($name).'~iu', static fn(array $one): string => str_repeat('.', strlen($one[0])), $clause);
+        }
+
+        return $clause;
+    }
+
+    /** @param  array<array-key, string>  $names */
+    private static function list(array $names): string
+    {
+        $names = array_values($names);
+        $more = count($names) - 4;
+        if ($more > 0) {
+            return implode(', ', array_slice($names, 0, 4))." and $more more";
+        }
+        $last = array_pop($names);
+
+        return $names === [] ? (string) $last : implode(', ', $names)." and $last";
+    }
+}

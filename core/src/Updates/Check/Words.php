@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Updates\Check;
+
+/** How people say things in updates, in English, Norwegian, German and Arabic: patterns without delimiters. */
+final class Words
+{
+    public const PARTLY = '\b(?:(?:only )?part(?:ly|ially)(?: working| available| down)?|in part|degraded|slow(?:ly|er)?|delay\w*|limited|intermittent\w*|on and off|reduced|restricted'
+        .'|delvis|treg\w*|saktere|forsink\w*|begrenset|redusert|ustabil\w*|teilweise|eingeschränkt\w*|langsam\w*|verzöger\w*|gestört\w*|instabil\w*)\b|جزئي|بطيء|بطء|محدود';
+
+    public const NORMAL = '\b(?:(?:is |are )?not (?:been )?affected|unaffected|as usual|as normal|normally|no (?:problems|issues)|without (?:problems|interruption)'
+        .'|ikke (?:be)?rørt|ikke påvirket|upåvirket|som vanlig|som normalt|fungerer normalt|nicht betroffen|wie gewohnt|wie üblich|normal)\b|غير متأثر|كالمعتاد|بشكل طبيعي';
+
+    public const DOWN = '\b(?:down|(?:is |are )?not (?:working|available|reachable|running)|unavailable|offline|out of (?:service|order|action)|(?:do|does|did)(?: not|n.t) work'
+        .'|stopped(?: working)?|stands? still|at a standstill|no longer (?:works?|available)|can(?:not|.t) be (?:used|reached)|unreachable|interrupted|failed'
+        .'|nede|virker ikke|fungerer ikke|utilgjengelig\w*|ikke tilgjengelig\w*|ute av drift|stanset|står stille|ausgefallen|funktionier\w* (?:derzeit |momentan )?nicht|nicht (?:verfügbar|erreichbar)|außer betrieb|steht still|stehen still)\b'
+        .'|لا [يت]عمل|متوقف|معط[ّ]?ل|غير متاح|خارج الخدمة';
+
+    public const RESTORED = '\b(?:(?:has |have |is |are |was |were |been |now |fully )*(?:restored|resolved|fixed|repaired|solved|recovered)|(?:is |are |now |fully )*(?:back|up)(?: and running)?(?: to normal| again| online| in service| up)'
+        .'|(?:is |are )*(?:back|up) (?:and running|now)|(?:work|run)(?:s|ing|ed|ning)?(?: \p{L}+){0,3}? again|(?:has |have )?resumed|available again|operational again|fully (?:operational|working|available)|(?:is|are) (?:now )?operational|(?:is|are) (?:all )?over|(?:is|are) working (?:now|normally|fine)|all clear'
+        .'|løst|rettet|gjenopprettet|reparert|i orden|gjenopptatt|(?:virker|fungerer|går)(?: \p{L}+){0,3}? igjen|oppe (?:igjen|og går)|tilbake i (?:normal )?drift|er over'
+        .'|behoben|wiederhergestellt|gelöst|repariert|wieder(?: \p{L}+){0,2}? (?:verfügbar|erreichbar|in betrieb|da|normal\w*|läuft|laufen|funktionier\w*)|(?:funktionier|läuf|lauf|arbeite|geh)\w*(?: \p{L}+){0,3}? wieder|ist vorbei)\b'
+        .'|تمت? (?:استعادة|إصلاح|حل)|[يت]عمل(?:ان|ون)? (?:مرة أخرى|مجدد|من جديد)|عاد(?:ت)?(?: \p{L}+){0,2}? (?:إلى العمل|للعمل|العمل)|انتهى';
+
+    /** What says of something that it has not come about, or is only hoped for. */
+    public const NOT_YET = '\b(?:not|n.t|never|nothing|none|nobody|neither|yet to|until|till|once|when|whenever|as soon as|if|expect\w*|will|should|shall|hope|aim|try|trying|to be|to get|to have|working on|working to|estimate\w*'
+        .'|ikke|ingen\w*|når|hvis|inntil|forvent\w*|ventet|vente\w*|håp\w*|blir|skal|vil|bør|for å|innen'
+        .'|nicht\w*|kein\w*|daran|sobald|wenn|falls|bis|erwart\w*|hoff\w*|versuch\w*|wird|werden|soll\w*|voraussichtlich|damit)\b|\bلم\b|ليس|\bلن\b|سوف|عندما|حتى|نتوقع|متوقع|\bس[يت]';
+
+    /** Where something is said of a place at which it is not felt. */
+    public const ELSEWHERE = '\b(?:instead|use|go to|divert\w*|other|except|apart from|not|open'
+        .'|i stedet|bruk|unntatt|utenom|ikke|andre|stattdessen|nutzen|ausweich\w*|außer|nicht|andere\w*)\b|بدلا|باستثناء|ليس';
+
+    /** By which of the known times something is said; the nearest before a time counts. */
+    public const TIMES = [
+        'next' => '\b(?:next (?:update|message|news|notice|report|word)|(?:update|inform|tell|write)(?: to)?(?: you)?(?: again| more)|more news|again at|neste (?:oppdatering|melding)|ny oppdatering|mer informasjon'
+            .'|nächste\w* (?:meldung|aktualisierung|information\w*|update|nachricht)|wieder (?:um|melden))\b|التحديث (?:التالي|القادم)|سنوافيكم',
+        'since' => '\b(?:since|from|start\w*|began|begun|beginning|after|siden|fra|startet|begynte|oppstod|seit|ab|begann|begonnen|aufgetreten)\b|منذ|بدأ|ابتداء',
+        'estimate' => '\b(?:by|until|till|before|expect\w*|estimate\w*|no later than|eta|innen|før|ventet|forvent\w*|senest|bis|spätestens|voraussichtlich|erwarte\w*)\b|بحلول|قبل|نتوقع|حتى',
+    ];
+
+    /** A time of the timetable is not one of the incident. */
+    public const TIMETABLE = '(?:sailing|departure|crossing|ferry|boat|ship|train|bus|flight|arrival|shift|avgang\w*|ankomst\w*|ferge\w*|ferje\w*|båt\w*|seilas\w*|abfahrt\w*|ankunft\w*|fähre\w*|überfahrt\w*|schicht|رحلة)';
+
+    public const ZONES = [
+        'utc' => 0, 'gmt' => 0, 'cet' => 60, 'mez' => 60, 'bst' => 60, 'cest' => 120, 'mesz' => 120, 'eet' => 120, 'eest' => 180,
+        'est' => -300, 'edt' => -240, 'pst' => -480, 'pdt' => -420,
+    ];
+
+    /** Numbers of hours in words. */
+    public const HOURS = [
+        'one' => 1, 'two' => 2, 'three' => 3, 'four' => 4, 'five' => 5, 'six' => 6, 'seven' => 7, 'eight' => 8, 'nine' => 9, 'ten' => 10, 'eleven' => 11, 'twelve' => 12,
+        'ett' => 1, 'to' => 2, 'tre' => 3, 'fire' => 4, 'fem' => 5, 'seks' => 6, 'sju' => 7, 'syv' => 7, 'åtte' => 8, 'ni' => 9, 'ti' => 10, 'elleve' => 11, 'tolv' => 12,
+        'eins' => 1, 'zwei' => 2, 'drei' => 3, 'vier' => 4, 'fünf' => 5, 'sechs' => 6, 'sieben' => 7, 'acht' => 8, 'neun' => 9, 'zehn' => 10, 'elf' => 11, 'zwölf' => 12,
+    ];
+}

@@ -1,0 +1,198 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Tests\Updates;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Skarvo\Incidents\Stage;
+use Skarvo\Topology\State;
+use Skarvo\Updates\Check\Check;
+use Skarvo\Updates\Check\Facts;
+use Skarvo\Updates\Check\Slip;
+use Skarvo\Updates\Check\SlipKind;
+use Skarvo\Updates\Draft;
+
+/** What is found in words that are to go out, and what is not. It is 2026-03-03, 08:20 in Oslo; it began at 07:05. */
+final class CheckTest extends TestCase
+{
+    private const ZONE = 'Europe/Oslo';
+
+    /** @param  array<string, mixed>  $more */
+    private static function facts(array $more = []): Facts
+    {
+        $at = static fn(string $clock): int => (new \DateTimeImmutable("2026-03-03 $clock", new \DateTimeZone(self::ZONE)))->getTimestamp();
+
+        return new Facts(...[
+            'stage' => Stage::Fixing,
+            'services' => ['Vehicle lanes' => State::Degraded, 'Card payment' => State::Down, 'Online booking' => State::Up, 'Departure boards' => State::AtRisk],
+            'places' => ['Ask', 'Nordpier'], 'allPlaces' => ['Ask', 'Havre', 'Nordpier', 'Storvik'],
+            'now' => $at('08:20'), 'since' => $at('07:05'), 'estimate' => $at('09:30'), 'next' => $at('08:50'),
+            'zone' => new \DateTimeZone(self::ZONE), 'inside' => ['Time server clk-2', 'Manifest database 2', 'Lane systems', 'booking-db-1'],
+            'people' => ['Ingrid Vale', 'Bo Li'], 'said' => ['Forty cars wait at the barrier and nobody is let through'],
+            'jargon' => ['failover' => 'switch to the spare', 'sev-1' => ''], ...$more,
+        ]);
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function holds(): iterable
+    {
+        foreach ([
+            'Vehicle lanes: only partly working since 07:05, at Ask and Nordpier. Card payment: not working since 07:05. We expect it to work again by 09:30.',
+            'Vehicle lanes are slow. Online booking works as usual. Next update at 08:50.',
+            'We hope that card payment will be back by 09:30; until then, pay in cash.',
+            'Card payment is not yet restored. We write again at 8:50 am.',
+            'As of 08:19 vehicle lanes work in part.',
+            'The 07:45 sailing from Ask waits. The departure at 10:00 is not affected.',
+            'Since 06:05 UTC card payment has been down.',
+            'Havre is not affected. Use Storvik instead.',
+            'It began at five past seven; version 2.30 is not the cause.',
+            'Kortbetaling virker ikke siden kl. 07.05. Vi venter at den virker igjen innen 09:30. Neste oppdatering kl. 08:50.',
+            'Vehicle lanes sind seit 7:05 Uhr nur teilweise verfügbar. Nächste Meldung um 8:50 Uhr. Card payment wird bis 9:30 Uhr behoben.',
+            'Card payment لا يعمل منذ ٠٧:٠٥. نتوقع أن يعمل مرة أخرى بحلول ٠٩:٣٠.',
+            'Once card payment is restored we say so here.',
+            'Departure boards work normally.',
+            'Card payment has been out of service since five minutes past seven, and vehicle lanes are slow.',
+            'Ask for help at the desk.',
+            'Card payment is down, so expect delays.',
+            'Card payment is down, and you may have to wait for a slow answer.',
+        ] as $text) {
+            yield $text => [$text];
+        }
+    }
+
+    #[DataProvider('holds')]
+    public function test_what_agrees_with_the_record_passes(string $text): void
+    {
+        self::assertSame([], self::told((new Check(self::facts()))->update($text)));
+    }
+
+    /** @return iterable<string, array{string, string, string, string|null}> */
+    public static function wrong(): iterable
+    {
+        foreach ([
+            ['Card payment: not working since 07:15.', 'time', '07:15', '07:05'],
+            ['We expect it to work again by 10:30.', 'time', '10:30', '09:30'],
+            ['Next update at 09:50.', 'time', '09:50', '08:50'],
+            ['It has been so since 06:05.', 'zone', '06:05', '07:05'],
+            ['Next update at 7:50 am.', 'zone', '7:50 am', '08:50'],
+            ['Since 07:05 UTC card payment has been down.', 'time', '07:05 UTC', '07:05'],
+            ['Card payment has been down since half past seven.', 'time', 'half past seven', '07:05'],
+            ['We expect more at noon.', 'time', 'noon', '09:30'],
+            ['Siden halv åtte.', 'time', 'halv åtte', '07:05'],
+            ['Seit 7.15 Uhr gestört.', 'time', '7.15 Uhr', '07:05'],
+            ['منذ ٠٧:١٥', 'time', '07:15', '07:05'],
+            ['All services are back to normal.', 'restored', 'are back to normal', null],
+            ['The fault has been fixed.', 'restored', 'has been fixed', null],
+            ['Feilen er rettet.', 'restored', 'rettet', null],
+            ['Die Störung ist behoben.', 'restored', 'behoben', null],
+            ['تم إصلاح العطل.', 'restored', 'تم إصلاح', null],
+            ['Card payment works again.', 'restored', 'works again', 'not working'],
+            ['Vehicle lanes are down.', 'state', 'down', 'only partly working'],
+            ['Card payment is slow.', 'state', 'slow', 'not working'],
+            ['Card payment is not affected.', 'state', 'is not affected', 'not working'],
+            ['Card payment er delvis nede.', 'state', 'delvis', 'not working'],
+            ['Online booking is unavailable.', 'state', 'unavailable', 'working'],
+            ['Vehicle lanes are slow, but card payment works as usual.', 'state', 'as usual', 'not working'],
+            ['Vehicle lanes are slow at Havre.', 'place', 'Havre', null],
+            ['Time server clk-2 has lost its signal.', 'inside', 'Time server clk-2', null],
+            ['The manifest database is slow.', 'inside', 'manifest database', null],
+            ['We have restarted 10.20.3.4.', 'inside', '10.20.3.4', null],
+            ['We look at gate-ctl-07 now.', 'inside', 'gate-ctl-07', null],
+            ['See db.intern for more.', 'inside', 'db.intern', null],
+            ['Vale looks into it.', 'inside', 'Vale', null],
+            ['Bo Li looks into it.', 'inside', 'Bo Li', null],
+            ['See IN-0411.', 'inside', 'IN-0411', null],
+            ['There, forty cars wait at the barrier and nobody moves.', 'quoted', 'forty cars wait at the barrier and nobody', null],
+            ['We try a failover.', 'jargon', 'failover', 'switch to the spare'],
+            ['This is Sev-1.', 'jargon', 'Sev-1', null],
+        ] as $one) {
+            yield $one[0] => $one;
+        }
+    }
+
+    #[DataProvider('wrong')]
+    public function test_what_does_not_is_found_where_it_stands_with_what_would_be_right(string $text, string $kind, string $found, ?string $instead): void
+    {
+        $slips = (new Check(self::facts()))->update($text);
+
+        self::assertSame(["$kind: $found"], self::told($slips));
+        self::assertSame($instead, $slips[0]->instead);
+        self::assertNotSame('', $slips[0]->words);
+        $arabic = strtr(mb_substr($text, $slips[0]->at, $slips[0]->length), ['٠' => '0', '١' => '1', '٥' => '5', '٧' => '7']);
+        self::assertSame($found, $arabic, 'It stands where it is said to stand.');
+    }
+
+    public function test_an_estimate_that_has_passed_is_not_said_again(): void
+    {
+        $facts = self::facts(['now' => self::facts()->estimate]);
+
+        self::assertSame(['passed: 09:30'], self::told((new Check($facts))->update('We expect it back by 09:30.')));
+        self::assertSame([], self::told((new Check(self::facts(['now' => (int) self::facts()->estimate - 1])))->update('We expect it back by 09:30.')));
+    }
+
+    public function test_a_time_of_what_nobody_has_said_is_found(): void
+    {
+        $slips = (new Check(self::facts(['estimate' => null, 'next' => null])))->update('Back by 09:30. Next update at 08:50.');
+
+        self::assertSame(['time: 09:30', 'time: 08:50'], self::told($slips));
+        self::assertSame(['Nobody has said by when it is back.', 'No next update is promised.'], array_column($slips, 'words'));
+    }
+
+    public function test_that_it_is_over_may_be_said_when_it_is(): void
+    {
+        $text = 'Card payment works again. Everything is back to normal.';
+
+        self::assertCount(2, (new Check(self::facts()))->update($text));
+        self::assertSame([], (new Check(self::facts(['stage' => Stage::Restored])))->update($text));
+        self::assertSame([], (new Check(self::facts(['services' => ['Card payment' => State::AtRisk]])))->update($text));
+    }
+
+    public function test_what_to_do_meanwhile_has_times_and_places_of_its_own(): void
+    {
+        $check = new Check(self::facts());
+
+        self::assertSame([], $check->meanwhile('Book at Havre before 14:00; lanes there are open as usual.'));
+        self::assertSame(['inside: Ingrid Vale'], self::told($check->meanwhile('Call Ingrid Vale.')));
+    }
+
+    public function test_a_word_within_another_is_found_once(): void
+    {
+        self::assertSame(['inside: booking-db-1'], self::told((new Check(self::facts()))->update('booking-db-1 is being looked at.')));
+    }
+
+    public function test_what_is_drafted_from_the_record_agrees_with_it(): void
+    {
+        foreach (Stage::cases() as $stage) {
+            $facts = self::facts($stage === Stage::Proving ? ['services' => ['Vehicle lanes' => State::AtRisk, 'Card payment' => State::Up]] : ['stage' => $stage]);
+            $draft = Draft::from($stage, [['name' => 'Card payment', 'state' => State::Down], ['name' => 'Vehicle lanes', 'state' => State::Degraded]], '07:05', ['Ask', 'Nordpier'], '09:30');
+            self::assertSame([], $stage === Stage::Proving ? [] : self::told((new Check($facts))->update($draft->text)), $draft->text);
+        }
+    }
+
+    public function test_bytes_that_are_no_text_find_nothing_and_break_nothing(): void
+    {
+        self::assertSame([], (new Check(self::facts()))->update("\xff\xfe down"));
+        self::assertSame([], (new Check(self::facts()))->update(''));
+    }
+
+    /**
+     * @param  list<Slip>  $slips
+     * @return list<string>
+     */
+    private static function told(array $slips): array
+    {
+        return array_map(static fn(Slip $one): string => "{$one->kind->value}: $one->found", $slips);
+    }
+
+    public function test_each_kind_is_among_these(): void
+    {
+        $tried = array_unique([...array_column(iterator_to_array(self::wrong(), false), 1), 'passed']);
+        sort($tried);
+        $all = array_column(SlipKind::cases(), 'value');
+        sort($all);
+
+        self::assertSame($all, $tried);
+    }
+}
