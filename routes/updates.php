@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Updates\Cards\CardController;
+use App\Updates\Checking\CheckController;
 use App\Updates\DoubtsController as DoubtsOfStatus;
 use App\Updates\Files\FilesController;
 use App\Updates\QuestionsController;
@@ -30,11 +31,14 @@ Route::middleware('web')->group(function (): void {
         Route::get('files/{file}', [FilesController::class, 'show']);
         Route::get('settings/questions', [QuestionsController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');
+        Route::get('settings/outside-words', [CheckController::class, 'edit'])->middleware('may:administer');
+        Route::post('settings/outside-words', [CheckController::class, 'update'])->middleware('may:administer');
         Route::middleware('may:tell-outsiders')->group(function (): void {
             Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
             Route::post('incidents/{incident}/cards', [CardController::class, 'give']);
             Route::post('cards/{card}/withdraw', [CardController::class, 'withdraw']);
             Route::post('incidents/{incident}/updates', [UpdateController::class, 'store']);
+            Route::post('incidents/{incident}/updates/check', [CheckController::class, 'check']);
         });
     });
 });

@@ -12,6 +12,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Updates\Checking\CheckWords;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Stage;
 
@@ -19,14 +20,15 @@ use Skarvo\Incidents\Stage;
 final class PublishUpdate
 {
     /**
+     * @param  string|null  $despite  why it is right although something in it disagrees with the record
      * @param  int  $number  that the author saw as the next; tells whether somebody else published meanwhile
      *
      * @throws Refused
      */
     public function __invoke(
-        Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by,
+        Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by, ?string $despite = null,
     ): void {
-        DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by): void {
+        DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by, $despite): void {
             Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved. Its last update said so.");
@@ -40,14 +42,16 @@ final class PublishUpdate
             }
             $now = now();
             $next = $now->addMinutes($nextMinutes);
+            $situation = Situation::now();
+            $found = CheckWords::must($incident, $situation, $stage, $text, $meanwhile, $next->getTimestamp(), $despite);
             Update::query()->create([
                 'incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'meanwhile' => $meanwhile,
-                'services' => NextUpdate::of($incident, Situation::now(), $stage)['services'], 'next_at' => $next,
+                'services' => NextUpdate::of($incident, $situation, $stage)['services'], 'next_at' => $next,
                 'author_id' => $by->id, 'published_at' => $now,
             ]);
             Journal::write(
                 Actor::person($by), UpdateEntry::UpdatePublished, ['incident', $incident->id],
-                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString()],
+                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(), ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite])],
                 ['incident' => $incident->id],
             );
             if ($stage !== $incident->stage) {

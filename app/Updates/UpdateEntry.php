@@ -18,13 +18,14 @@ enum UpdateEntry: string implements EntryKind
     case ReportJudged = 'report.judged';
     case FilesCame = 'report.files';
     case PictureRead = 'report.read';
+    case OutsideWordsChanged = 'outside-words.changed';
     case CardGiven = 'card.given';
     case CardWithdrawn = 'card.withdrawn';
 
     public function particulars(): array
     {
         return match ($this) {
-            self::UpdatePublished => ['text' => Particular::Words],
+            self::UpdatePublished => ['text' => Particular::Words, 'despite' => Particular::Words],
             self::CardGiven, self::CardWithdrawn => ['for' => Particular::Words],
             self::StatusKept => ['why' => Particular::Words],
             self::ReportJudged => ['text' => Particular::Words],

@@ -14,13 +14,21 @@ final class UpdateWords implements TellsEntries
     public function tell(string $kind, Facts $facts): ?Sentence
     {
         return match (UpdateEntry::tryFrom($kind)) {
-            UpdateEntry::UpdatePublished => Sentence::strong("Update {$facts->text('number')} published", $facts->text('text')),
+            UpdateEntry::UpdatePublished => Sentence::strong(
+                "Update {$facts->text('number')} published".match ($facts->text('found')) {
+                    '' => '',
+                    '1' => ', although one thing in it disagrees with the record',
+                    default => ", although {$facts->text('found')} things in it disagree with the record",
+                },
+                $facts->text('text').($facts->text('despite') === '' ? '' : " (why: {$facts->text('despite')})"),
+            ),
             UpdateEntry::UpdateOverdue => Sentence::strong('Update overdue', "owed since {$facts->time('due')}"),
             UpdateEntry::StatusAdmitted => Sentence::strong(
                 'Let the status page say', $facts->text('old') ?: PublicStates::admission($facts->text('name')),
             ),
             UpdateEntry::StatusKept => Sentence::strong("Let the status page say that {$facts->text('name')} works", $facts->text('why')),
             UpdateEntry::QuestionsChanged => Sentence::plain("Changed what reporters are asked about {$facts->text('service')}"),
+            UpdateEntry::OutsideWordsChanged => Sentence::plain('Changed the words that are not said to outsiders'),
             UpdateEntry::ReportJudged => Sentence::plain(
                 "The reporter of {$facts->text('ref')} says that it ".($facts->text('helped') === 'yes' ? 'helped' : 'did not help'),
                 $facts->text('text'),

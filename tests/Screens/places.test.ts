@@ -55,6 +55,7 @@ describe('places', () => {
       'Targets',
       'Major incidents',
       'Questions to reporters',
+      'Words for outsiders',
       'Notes on linked records',
     ]);
     expect(ownPlaces(me(false)).map((place) => place.name)).toEqual(['My contacts', 'Roles']);

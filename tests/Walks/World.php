@@ -157,6 +157,7 @@ final class World
             ],
             'POST report/hear' => ['email' => 'bo@example.com', 'incident' => $incident->id], 'POST report/lost' => ['email' => 'bo@example.com'],
             'POST report/{token}/judge' => ['helped' => true, 'better' => 'x'],
+            'POST settings/outside-words' => ['version' => 0, 'words' => [['word' => 'failover', 'instead' => 'switch to the spare']]],
             'POST settings/questions' => ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']]],
             'POST sign-in' => ['email' => 'per-strand@eiderholm.example', 'password' => 'wrong'],
             'POST p/{token}' => ['answer' => 'hand', 'to' => 'Ada', 'minutes' => 5, 'why' => 'x', 'also' => []],
@@ -220,6 +221,7 @@ final class World
             'POST incidents/{incident}/answer' => ['page' => (int) Page::query()->value('id'), 'answer' => 'yes'],
             'POST incidents/{incident}/calls' => ['whom' => ['person:noor-lind'], 'why' => 'x'],
             'POST calls/{call}/stop' => ['why' => 'x'],
+            'POST incidents/{incident}/updates/check' => ['stage' => 'looking', 'text' => 'We look into it.', 'next_minutes' => 30],
             'POST incidents/{incident}/updates' => [
                 'number' => 1, 'stage' => 'fixing', 'text' => 'x', 'meanwhile' => 'x', 'next_minutes' => 30,
             ],

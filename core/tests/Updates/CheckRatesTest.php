@@ -12,11 +12,14 @@ use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Check\Check;
 use Skarvo\Updates\Check\Facts;
+use Skarvo\Updates\Check\Slip;
 use Skarvo\Updates\Check\SlipKind;
 
 /**
  * How many planted mistakes are found, and how many alarms are false: updates as people write them, put together at random from a record
  * drawn at random. Each set of wordings was written before the patterns were tried on it; what each gave at first is in docs/figures.md.
+ *
+ * @phpstan-import-type Wording from Wordings
  */
 final class CheckRatesTest extends TestCase
 {
@@ -28,7 +31,7 @@ final class CheckRatesTest extends TestCase
 
     private Randomizer $dice;
 
-    /** @var array<string, mixed> */
+    /** @var Wording */
     private array $wordings;
 
     /** @var array<string, State> */
@@ -36,7 +39,7 @@ final class CheckRatesTest extends TestCase
 
     private Facts $facts;
 
-    /** @return iterable<string, array{array<string, mixed>}> */
+    /** @return iterable<string, array{Wording}> */
     public static function wordings(): iterable
     {
         yield 'known' => [Wordings::KNOWN];
@@ -45,7 +48,7 @@ final class CheckRatesTest extends TestCase
         yield 'known after' => [Wordings::KNOWN_AFTER];
     }
 
-    /** @param  array<string, mixed>  $wordings */
+    /** @param  Wording  $wordings */
     #[DataProvider('wordings')]
     public function test_of_planted_mistakes_nearly_all_are_found_and_hardly_anything_else(array $wordings): void
     {
@@ -53,7 +56,7 @@ final class CheckRatesTest extends TestCase
         $this->dice = new Randomizer(new Mt19937(20261129));
         $found = $false = [];
         foreach ([SlipKind::Time, SlipKind::Zone, SlipKind::State, SlipKind::Restored, SlipKind::Place, SlipKind::Inside] as $kind) {
-            $found[$kind->value] = 0;
+            $hits = 0;
             for ($n = 0; $n < self::EACH; $n++) {
                 $this->draw();
                 $words = $this->clean();
@@ -62,8 +65,9 @@ final class CheckRatesTest extends TestCase
                 }
                 [$mistake, $as] = $this->mistake($kind);
                 array_splice($words, $this->dice->getInt(0, count($words)), 0, [$mistake]);
-                $found[$kind->value] += array_intersect(array_map(static fn($one): string => $one->kind->value, $this->slips($words)), $as) === [] ? 0 : 1;
+                $hits += array_intersect(array_map(static fn($one): string => $one->kind->value, $this->slips($words)), $as) === [] ? 0 : 1;
             }
+            $found[$kind->value] = $hits;
         }
         $rates = array_map(static fn(int $one): float => $one / self::EACH, $found);
         $alarms = count($false) / (self::EACH * count($found));
@@ -96,7 +100,7 @@ final class CheckRatesTest extends TestCase
     private function clean(): array
     {
         $words = [$this->put($this->pick($this->wordings['began']), '{t}', $this->time($this->facts->since)), $this->pick($this->wordings['notover'])];
-        foreach ((array) $this->dice->pickArrayKeys($this->services, 2) as $name) {
+        foreach (array_slice($this->dice->shuffleArray(self::SERVICES), 0, 2) as $name) {
             $words[] = $this->put($this->pick($this->wordings['states'][self::how($this->services[$name])]), '{s}', $name);
         }
         $words[] = $this->put($this->pick($this->wordings['at']), '{p}', $this->pick($this->facts->places));
@@ -150,7 +154,10 @@ final class CheckRatesTest extends TestCase
         return $this->pick([$local->format('H:i'), $local->format('H:i'), $local->format('G:i'), $local->format('g:i a')]);
     }
 
-    /** @param  list<string>  $words */
+    /**
+     * @param  list<string>  $words
+     * @return list<Slip>
+     */
     private function slips(array $words): array
     {
         return (new Check($this->facts))->update(implode(' ', $words));
@@ -164,11 +171,11 @@ final class CheckRatesTest extends TestCase
     /**
      * @template T
      *
-     * @param  non-empty-array<T>  $all
+     * @param  array<T>  $all
      * @return T
      */
     private function pick(array $all): mixed
     {
-        return $all[$this->dice->pickArrayKeys($all, 1)[0]];
+        return $all === [] ? throw new \LogicException('There is nothing to pick from.') : $all[$this->dice->pickArrayKeys($all, 1)[0]];
     }
 }

@@ -4,7 +4,14 @@ declare(strict_types=1);
 
 namespace Skarvo\Tests\Updates;
 
-/** How people write updates; {t}: a time, {s}: a service, {p}: a place, {h}: something of the inside, {n}: a person. */
+/**
+ * How people write updates; {t}: a time, {s}: a service, {p}: a place, {h}: something of the inside, {n}: a person.
+ *
+ * @phpstan-type Wording array{
+ *     began: list<string>, expected: list<string>, next: list<string>, states: array<string, list<string>>, over: list<string>,
+ *     notover: list<string>, at: list<string>, hosts: list<string>, people: list<string>,
+ * }
+ */
 final class Wordings
 {
     /** Those in which the patterns have been tried and corrected. */

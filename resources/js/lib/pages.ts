@@ -47,6 +47,7 @@ export const pages: Record<string, () => Promise<{ default: Component }>> = {
   'Topology/Types': () => import('@/pages/Topology/Types.vue'),
   'Topology/WhatIf': () => import('@/pages/Topology/WhatIf.vue'),
   'Updates/Card': () => import('@/pages/Updates/Card.vue'),
+  'Updates/OutsideWords': () => import('@/pages/Updates/OutsideWords.vue'),
   'Updates/Questions': () => import('@/pages/Updates/Questions.vue'),
   'Updates/Report': () => import('@/pages/Updates/Report.vue'),
   'Updates/ReportFollow': () => import('@/pages/Updates/ReportFollow.vue'),

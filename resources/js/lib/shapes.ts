@@ -75,6 +75,9 @@ export interface ExtentLine { services: { id: string; name: string; tier: number
 /** Updates/Files/ReportFile */
 export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'webp' | 'gif' | 'pdf' | 'txt'; picture: boolean; bytes: number; width: number | null; height: number | null }
 
+/** Updates/Checking/CheckWords */
+export interface FoundInWords { text: SlipLine[]; meanwhile: SlipLine[] }
+
 /** Incidents/Course/CourseInRoom */
 export interface Grown { at: number; services: number; places: number; reports: number }
 
@@ -135,6 +138,9 @@ export interface OptionLine { id: number; kind: 'roll-back' | 'quick-fix' | 'wor
 /** Tickets/TicketPage */
 export interface OtherTicket { id: number; ref: string; what: string; state: string }
 
+/** Updates/Checking/OutsideWords */
+export interface OutsideWord { word: string; instead: string }
+
 /** Incidents/Under/UnderInRoom */
 export interface ParentLine { id: number; ref: string; title: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; soFar: string; next_update_at: string | null; alone: boolean }
 
@@ -194,6 +200,9 @@ export interface Service { id: string; name: string; tier: number; state: 'up' |
 
 /** Tickets/Together/TogetherController */
 export interface SharedAnswerLine { id: number; text: string; by: string; at: string; told: number; owed: number; goesOn: boolean }
+
+/** Updates/Checking/CheckWords */
+export interface SlipLine { kind: 'time' | 'zone' | 'passed' | 'restored' | 'state' | 'place' | 'inside' | 'quoted' | 'jargon'; at: number; length: number; found: string; words: string; instead: string | null }
 
 /** Tickets/Suggestions */
 export interface Suggested { field: string; choices: Alternative[] }

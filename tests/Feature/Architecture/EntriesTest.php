@@ -40,7 +40,7 @@ final class EntriesTest extends TestCase
         'alerts/filters', 'alerts/filters/drop', 'rules/dry-run', 'sources/{source}/try', 'on-call/{rota}/layers/preview',
         'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
-        'report/hear', 'report/lost', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
+        'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
     ];
 
     /** Actions whose entries need more before them than stands here: each with the test that holds them. */
@@ -138,6 +138,7 @@ final class EntriesTest extends TestCase
             'tickets/{ticket}/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
             'settings/notes' => ['note_rules.changed setting:note-rules'],
+            'settings/outside-words' => ['outside-words.changed setting:outside-words'],
             'settings/questions' => ['questions.changed service:vehicle-lanes'],
             'tickets/{ticket}/try' => ['ticket.tried ticket:#'], 'tickets/{ticket}/tasks' => ['task.added ticket:#'],
             'incidents/{incident}/tasks' => ['task.added incident:#@'],

@@ -101,7 +101,7 @@ final readonly class Check
             if ($match === null) {
                 continue;
             }
-            if ($state === State::Up && (new Text(substr($clause->text, 0, $match[1])))->all(Words::NOT_YET) !== []) {
+            if ($state === State::Up && (new Text(substr($clause->text, 0, $match[1])))->all($isOver ? Words::NOT_YET.'|'.Words::MAY_BE : Words::NOT_YET) !== []) {
                 if ($isOver) {
                     // "Not back yet", "will work again": it says of no state that it is so.
                     return [];

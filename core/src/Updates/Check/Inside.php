@@ -27,7 +27,10 @@ final readonly class Inside
     {
         $known = [...array_keys($this->facts->services), ...$this->facts->allPlaces];
         $slips = [];
-        foreach ((new InsideNames([...$this->facts->inside, ...$this->generic()], $known))->in($text->text) as $name) {
+        $places = array_map(mb_strtolower(...), $this->facts->allPlaces);
+        $inside = array_filter([...$this->facts->inside, ...$this->generic()], static fn(string $name): bool => ! in_array(mb_strtolower($name), $places, true));
+        // A place is known, but not each name that holds one.
+        foreach ((new InsideNames($inside, array_map(strval(...), array_keys($this->facts->services))))->in($text->text) as $name) {
             array_push($slips, ...self::each($text, Text::name($name), SlipKind::Inside, '"%s" is a name from inside. Say which service it is about.'));
         }
         foreach ($this->facts->people as $person) {

@@ -9,9 +9,9 @@ final readonly class Text
 {
     public string $text;
 
-    public function __construct(string $text)
+    public function __construct(private string $original)
     {
-        $this->text = strtr($text, array_combine(
+        $this->text = strtr($original, array_combine(
             ['٠', '١', '٢', '٣', '٤', '٥', '٦', '٧', '٨', '٩', '’'], ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', "'"],
         ));
     }
@@ -29,7 +29,9 @@ final readonly class Text
     /** @param  int  $bytes  where it begins */
     public function slip(SlipKind $kind, int $bytes, string $found, string $words, ?string $instead = null): Slip
     {
-        return new Slip($kind, mb_strlen(substr($this->text, 0, $bytes)), mb_strlen($found), $found, $words, $instead);
+        [$at, $length] = [mb_strlen(substr($this->text, 0, $bytes)), mb_strlen($found)];
+
+        return new Slip($kind, $at, $length, mb_substr($this->original, $at, $length), $words, $instead);
     }
 
     /** @return list<array{int, string}> its sentences, each with where it begins in bytes */

@@ -25,9 +25,12 @@ final class Words
         .'|تمت? (?:استعادة|إصلاح|حل)|[يت]عمل(?:ان|ون)? (?:مرة أخرى|مجدد|من جديد)|عاد(?:ت)?(?: \p{L}+){0,2}? (?:إلى العمل|للعمل|العمل)|انتهى';
 
     /** What says of something that it has not come about, or is only hoped for. */
-    public const NOT_YET = '\b(?:not|n.t|never|nothing|none|nobody|neither|yet to|until|till|once|when|whenever|as soon as|if|expect\w*|will|should|shall|hope|aim|try|trying|to be|to get|to have|working on|working to|estimate\w*'
-        .'|ikke|ingen\w*|når|hvis|inntil|forvent\w*|ventet|vente\w*|håp\w*|blir|skal|vil|bør|for å|innen'
-        .'|nicht\w*|kein\w*|daran|sobald|wenn|falls|bis|erwart\w*|hoff\w*|versuch\w*|wird|werden|soll\w*|voraussichtlich|damit)\b|\bلم\b|ليس|\bلن\b|سوف|عندما|حتى|نتوقع|متوقع|\bس[يت]';
+    public const NOT_YET = '\b(?:not|n.t|never|nothing|none|nobody|neither|being|must|needs?|has to|have to|yet to|until|till|once|when|whenever|as soon as|if|expect\w*|will|should|shall|hope|aim|try|trying|to be|to get|to have|working on|working to|estimate\w*'
+        .'|ikke|ingen\w*|når|hvis|inntil|forvent\w*|ventet|vente\w*|håp\w*|blir|må|skal|vil|bør|for å|innen'
+        .'|nicht\w*|kein\w*|daran|sobald|wenn|falls|bis|erwart\w*|hoff\w*|versuch\w*|wird|werden|muss|müssen|soll\w*|voraussichtlich|damit)\b|\bلم\b|ليس|\bلن\b|سوف|عندما|حتى|نتوقع|متوقع|\bس[يت]';
+
+    /** Likewise, of what is over: it may be, but is not said to be. */
+    public const MAY_BE = '\b(?:can|cannot|could|may|might|kan|kunne|kann|können|könnte\w*)\b';
 
     /** Where something is said of a place at which it is not felt. */
     public const ELSEWHERE = '\b(?:instead|use|go to|divert\w*|other|except|apart from|not|open'

@@ -12,6 +12,6 @@ export const places: Place[] = [
   { name: 'Tasks', link: '/tasks', beside: '/tickets', command: 'Tasks of my team' },
   { name: 'Checklists', link: '/checklists', beside: '/tickets' },
   { name: 'Busy periods', link: '/busy', beside: '/tickets' },
-  { name: 'Notes on linked records', link: '/settings/notes', own: 7, for: (me) => me.administers },
+  { name: 'Notes on linked records', link: '/settings/notes', own: 8, for: (me) => me.administers },
   { name: 'Learned', link: '/lessons', beside: '/tickets', command: 'What suggestions have learned' },
 ];

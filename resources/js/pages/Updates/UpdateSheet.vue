@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import FoundInWords from '@/components/FoundInWords.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import StateMark from '@/components/StateMark.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { useDraft } from '@/lib/draft';
+import { mended, placeOf, useFoundInWords } from '@/lib/foundInWords';
+import type { SlipLine } from '@/lib/shapes';
 import { stateWords } from '@/lib/states';
 import { clockTime, useNow } from '@/lib/time';
 import type { Choice } from '@/lib/types';
@@ -24,6 +27,26 @@ meanwhile.value ||= props.draft.meanwhile;
 const stage = ref(props.draft.stage);
 const minutes = ref(props.draft.next_minutes);
 const number = ref(props.draft.number);
+/** What disagrees with the record is mended, or goes out with a reason. */
+const despite = ref('');
+const found = useFoundInWords(props.incident.id, () => ({
+  stage: stage.value,
+  text: text.value,
+  meanwhile: meanwhile.value || null,
+  next_minutes: Number.isInteger(minutes.value) && minutes.value >= 5 ? minutes.value : null,
+}));
+const textField = ref<HTMLTextAreaElement | null>(null);
+const meanwhileField = ref<HTMLTextAreaElement | null>(null);
+const isMeanwhile = (slip: SlipLine): boolean => found.value.meanwhile.includes(slip);
+const show = (slip: SlipLine): void => {
+  const field = (isMeanwhile(slip) ? meanwhileField : textField).value;
+  field?.focus();
+  field?.setSelectionRange(...placeOf(field.value, slip));
+};
+const replace = (slip: SlipLine): void => {
+  const words = isMeanwhile(slip) ? meanwhile : text;
+  words.value = mended(words.value, slip);
+};
 const isOvertaken = computed(() => props.draft.number !== number.value);
 const publish = (): void =>
   action.send(
@@ -34,6 +57,7 @@ const publish = (): void =>
       text: text.value,
       meanwhile: meanwhile.value || null,
       next_minutes: minutes.value,
+      despite: despite.value || null,
     },
     () => {
       clearText();
@@ -62,7 +86,7 @@ const asNext = (): void => {
       </label>
       <label class="font-semibold">
         What is affected
-        <textarea v-model="text" rows="4" maxlength="2000" required class="field font-normal" />
+        <textarea ref="textField" v-model="text" rows="4" maxlength="2000" required class="field font-normal" />
         <span class="flex justify-between text-tiny font-normal text-ink-2">
           <span>{{ action.errors.value.text ?? 'Drafted from the services affected. Edit as you like.' }}</span>
           <button type="button" class="link" @click="text = draft.text">Draft again</button>
@@ -71,6 +95,7 @@ const asNext = (): void => {
       <label class="font-semibold">
         What to do meanwhile
         <textarea
+          ref="meanwhileField"
           v-model="meanwhile"
           rows="2"
           maxlength="1000"
@@ -101,6 +126,14 @@ const asNext = (): void => {
           </li>
         </ul>
       </section>
+      <FoundInWords
+        v-if="found.text.length || found.meanwhile.length || action.errors.value.despite"
+        v-model="despite"
+        :found="[...found.text, ...found.meanwhile]"
+        :error="action.errors.value.despite"
+        @show="show"
+        @replace="replace"
+      />
       <div>
         <ActButton main type="submit" :busy="action.busy.value">Publish update {{ number }}</ActButton>
       </div>

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates\Checking;
+
+use App\Incidents\Incident;
+use App\Incidents\Situation;
+use App\Platform\CurrentPerson;
+use App\Platform\Look;
+use App\Updates\Requests\ChangeOutsideWordsRequest;
+use App\Updates\Requests\CheckWordsRequest;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\RedirectResponse;
+use Inertia\Inertia;
+use Inertia\Response;
+use Skarvo\Incidents\Stage;
+
+/** What is wrong with words that somebody is writing to outsiders; and which words the organisation does not say to them. */
+final class CheckController
+{
+    public function check(CheckWordsRequest $request, Incident $incident): JsonResponse
+    {
+        $input = $request->validated();
+
+        return new JsonResponse(Look::during(static fn(): array => CheckWords::of(
+            $incident, Situation::shown(), Stage::from($input['stage']), $input['text'] ?? '', $input['meanwhile'] ?? null,
+            isset($input['next_minutes']) ? now()->addMinutes((int) $input['next_minutes'])->getTimestamp() : null,
+        )));
+    }
+
+    public function edit(): Response
+    {
+        $words = OutsideWords::all();
+
+        return Inertia::render('Updates/OutsideWords', [
+            'words' => array_map(static fn(string $word, string $instead): array => ['word' => $word, 'instead' => $instead], array_keys($words), $words),
+            'version' => OutsideWords::version(), 'most' => OutsideWords::MOST,
+        ]);
+    }
+
+    public function update(ChangeOutsideWordsRequest $request): RedirectResponse
+    {
+        OutsideWords::change($request->words(), (int) $request->validated()['version'], CurrentPerson::of($request));
+
+        return back();
+    }
+}

@@ -1,0 +1,39 @@
+import { watchDebounced } from '@vueuse/core';
+import { ref, type Ref } from 'vue';
+import { ask } from '@/lib/ask';
+import type { FoundInWords, SlipLine } from '@/lib/shapes';
+
+/** Where a slip stands in a text as scripts count it: it is counted in characters, of which some take two places here. */
+export function placeOf(text: string, slip: Pick<SlipLine, 'at' | 'length'>): [number, number] {
+  const characters = [...text];
+  const from = characters.slice(0, slip.at).join('').length;
+  return [from, from + characters.slice(slip.at, slip.at + slip.length).join('').length];
+}
+
+/** The text with what would be right in the place of a slip; as it is, if it has been changed there since. */
+export function mended(text: string, slip: Pick<SlipLine, 'at' | 'length' | 'instead' | 'found'>): string {
+  const [from, to] = placeOf(text, slip);
+  return slip.instead === null || text.slice(from, to) !== slip.found
+    ? text
+    : text.slice(0, from) + slip.instead + text.slice(to);
+}
+
+/** Has words to outsiders read against the record while they are written. What cannot be asked now is asked when they are sent. */
+export function useFoundInWords(
+  incident: number,
+  words: () => { stage: string; text: string; meanwhile: string | null; next_minutes: number | null },
+): Ref<FoundInWords> {
+  const found = ref<FoundInWords>({ text: [], meanwhile: [] });
+  let asked = 0;
+  watchDebounced(
+    words,
+    async (now) => {
+      const mine = ++asked;
+      const { value } = await ask<FoundInWords>(`/incidents/${incident}/updates/check`, now);
+      // An answer to what has been changed since says nothing any more.
+      if (value && mine === asked) found.value = value;
+    },
+    { debounce: 400, immediate: true, deep: true },
+  );
+  return found;
+}
