@@ -111,7 +111,7 @@ final class IncidentsController
             $request,
             static fn() => $resolve(
                 $incident, $input['resolution'], $input['update'], $request->confirm(), $request->stayOpen(),
-                CurrentPerson::of($request),
+                CurrentPerson::of($request), $input['despite'] ?? null,
             ),
         );
 
@@ -129,7 +129,7 @@ final class IncidentsController
         Once::for(
             $request,
             static fn() => $reopen(
-                $incident, $input['why'], $input['update'], (bool) ($input['call'] ?? false), CurrentPerson::of($request),
+                $incident, $input['why'], $input['update'], (bool) ($input['call'] ?? false), CurrentPerson::of($request), $input['despite'] ?? null,
             ),
         );
 

@@ -34,13 +34,14 @@ final class ReopenIncident
 
     /**
      * @param  string  $publicText  what outsiders are told
+     * @param  string|null  $despite  why that is right, though something in it disagrees with the record
      * @param  bool  $call  whether its team is called again
      *
      * @throws Refused if it is open
      */
-    public function __invoke(Incident $incident, string $why, string $publicText, bool $call, Person $by): void
+    public function __invoke(Incident $incident, string $why, string $publicText, bool $call, Person $by, ?string $despite = null): void
     {
-        DB::transaction(static function () use ($incident, $why, $publicText, $call, $by): void {
+        DB::transaction(static function () use ($incident, $why, $publicText, $call, $by, $despite): void {
             Locked::again($incident)->load('team');
             if ($incident->merged_into_id !== null) {
                 throw Refused::because("{$incident->ref()} goes on in another incident.");
@@ -49,7 +50,7 @@ final class ReopenIncident
                 throw Refused::because("{$incident->ref()} is open already.");
             }
             $consequences = Consequences::foresee(
-                $incident, Turn::reopened(Actor::person($by), $call ? $incident->team : null, $why, $publicText),
+                $incident, Turn::reopened(Actor::person($by), $call ? $incident->team : null, $why, $publicText)->written($despite),
             );
             $incident->update([
                 'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $by->id, 'ends_with_id' => null, 'ending' => null,

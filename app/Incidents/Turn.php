@@ -17,11 +17,20 @@ final readonly class Turn
      * @param  Team|null  $does  the team that does what was decided
      * @param  list<int>  $stayOpen  of the incidents under it, those that do not end with it
      * @param  Incident|null  $into  the one in which it goes on
+     * @param  bool  $isWritten  whether somebody has just written what outsiders are told, who answers for it
+     * @param  string|null  $despite  why that is right, though something in it disagrees with the record
      */
     private function __construct(
         public TurnKind $kind, public Actor $by, public ?Team $calls = null, public string $why = '', public string $public = '',
         public ?Team $does = null, public array $stayOpen = [], public ?Incident $into = null,
+        public bool $isWritten = false, public ?string $despite = null,
     ) {}
+
+    /** With what outsiders are told as somebody has just written it. */
+    public function written(?string $despite): self
+    {
+        return new self($this->kind, $this->by, $this->calls, $this->why, $this->public, $this->does, $this->stayOpen, $this->into, true, $despite);
+    }
 
     public static function declared(Actor $by, ?Team $calls): self
     {

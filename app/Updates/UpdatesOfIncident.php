@@ -20,6 +20,7 @@ use App\Platform\Deed;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Updates\Cards\Card;
+use App\Updates\Checking\CheckWords;
 use Inertia\Inertia;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
@@ -149,6 +150,9 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
     /** @param  list<array{name: string, state: string}>  $services  by their public names */
     private static function publish(Incident $incident, Turn $turn, array $services): void
     {
+        $found = $turn->isWritten ? CheckWords::must(
+            $incident, Situation::now(), $incident->stage, $turn->public, null, $incident->occasion->next_update_at?->getTimestamp(), $turn->despite,
+        ) : 0;
         $number = (int) Update::query()->where('incident_id', $incident->id)->max('number') + 1;
         Update::query()->create([
             'incident_id' => $incident->id, 'number' => $number, 'stage' => $incident->stage, 'text' => $turn->public,
@@ -157,7 +161,8 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         ]);
         Journal::write(
             $turn->by, UpdateEntry::UpdatePublished, ['incident', $incident->id],
-            ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value], ['incident' => $incident->id],
+            ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value, ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $turn->despite])],
+            ['incident' => $incident->id],
         );
     }
 }

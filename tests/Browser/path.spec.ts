@@ -121,7 +121,23 @@ test('from a signal to restored service, with two coordinators, a responder and 
     const sheet = ingrid.getByRole('dialog');
     await expect(sheet.getByLabel('What is affected')).toHaveValue(/^Vehicle lanes: only partly working since/);
     await sheet.getByLabel('Stage').selectOption({ label: 'Cause found' });
+    const found = sheet.getByRole('region', { name: 'Before it goes out' });
+    await expect(found).toBeHidden();
+    const words = sheet.getByLabel('What is affected');
+    await words.fill('Vehicle lanes are down. Mika Sund is on it.');
+    await expect(found.getByText('It says "down" of Vehicle lanes, which is only partly working')).toBeVisible();
+    await accessible(ingrid, 'an update that disagrees with the record');
+    await found.getByRole('button', { name: 'Say “only partly working” instead' }).press('Enter');
+    await expect(words).toHaveValue('Vehicle lanes are only partly working. Mika Sund is on it.');
+    await expect(found.getByText('It says "down"')).toBeHidden();
+    await found.getByRole('button', { name: 'Show “Mika Sund”' }).press('Enter');
+    expect(
+      await words.evaluate((field: HTMLTextAreaElement) => field.value.slice(field.selectionStart, field.selectionEnd)),
+    ).toBe('Mika Sund');
+    await sheet.getByRole('button', { name: 'Publish update 1' }).click();
+    await expect(found.getByText('Nothing was sent.')).toBeVisible();
     await sheet.getByRole('button', { name: 'Draft again' }).click();
+    await expect(found.getByRole('button')).toHaveCount(0);
     await sheet.getByLabel('What to do meanwhile').fill('Lorries report at the desk.');
     await sheet.getByRole('button', { name: 'Publish update 1' }).click();
     await expect(sheet).toBeHidden();

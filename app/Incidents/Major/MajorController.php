@@ -38,6 +38,7 @@ final class MajorController
             isset($input['service']) ? Item::query()->findOrFail((string) $input['service']) : null,
             Impact::from($input['impact']), Urgency::from($input['urgency']), (string) ($input['confirmed'] ?? ''),
             (string) ($input['update'] ?? ''), (bool) ($input['call'] ?? false), CurrentPerson::of($request),
+            $input['despite'] ?? null,
         ));
 
         return back();

@@ -41,15 +41,16 @@ final class RaiseToMajor
      * @param  int  $version  that the person saw
      * @param  string  $confirmed  how it was confirmed; empty if it was not
      * @param  string  $public  the notice to outsiders; empty: none goes out
+     * @param  string|null  $despite  why it is right, though something in it disagrees with the record
      * @param  bool  $call  whether the team for major incidents is called
      *
      * @throws Refused if it is one already, or somebody changed it meanwhile
      */
     public function __invoke(
         Incident $incident, int $version, string $title, ?Item $service, Impact $impact, Urgency $urgency, string $confirmed, string $public,
-        bool $call, Person $by,
+        bool $call, Person $by, ?string $despite = null,
     ): void {
-        DB::transaction(function () use ($incident, $version, $title, $service, $impact, $urgency, $confirmed, $public, $call, $by): void {
+        DB::transaction(function () use ($incident, $version, $title, $service, $impact, $urgency, $confirmed, $public, $call, $by, $despite): void {
             Locked::again($incident);
             if ($incident->major_at !== null) {
                 throw Refused::because("{$incident->ref()} is a major incident already, since ".WallClock::time($incident->major_at).'.');
@@ -63,7 +64,7 @@ final class RaiseToMajor
                     'field' => 'service', 'was' => $was->name ?? 'none', 'is' => $service->name ?? 'none',
                 ], ['incident' => $incident->id]);
             }
-            $consequences = Consequences::foresee($incident, Turn::major($actor, $call ? self::team() : null, $confirmed, $public));
+            $consequences = Consequences::foresee($incident, Turn::major($actor, $call ? self::team() : null, $confirmed, $public)->written($despite));
             $incident->update(['major_at' => now()]);
             $owed = now()->addSeconds(UpdateRhythm::of($incident));
             $incident->occasion->owes($incident->occasion->next_update_at?->min($owed) ?? $owed);

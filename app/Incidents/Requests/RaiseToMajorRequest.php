@@ -20,6 +20,7 @@ final class RaiseToMajorRequest extends Form
             'service' => ['nullable', 'string', Rule::exists('items', 'id')->where('kind', Item::SERVICE)],
             'impact' => ['required', Rule::enum(Impact::class)], 'urgency' => ['required', Rule::enum(Urgency::class)],
             'confirmed' => ['nullable', 'string', 'max:500'], 'update' => ['nullable', 'string', 'max:2000'], 'call' => ['boolean'],
+            'despite' => ['nullable', 'string', 'max:500'],
         ];
     }
 }

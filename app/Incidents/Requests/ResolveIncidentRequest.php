@@ -16,6 +16,7 @@ final class ResolveIncidentRequest extends Form
             'resolution' => ['required', 'string', 'max:2000'], 'update' => ['required', 'string', 'max:2000'],
             'tried' => ['boolean'], 'word' => ['nullable', 'string', 'max:300'], 'check' => ['nullable', 'string', 'max:300'],
             'stay_open' => ['array', 'list', 'max:1000'], 'stay_open.*' => ['integer'],
+            'despite' => ['nullable', 'string', 'max:500'],
             'unconfirmed' => ['nullable', 'string', 'max:500'],
         ];
     }

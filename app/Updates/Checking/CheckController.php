@@ -25,7 +25,7 @@ final class CheckController
 
         return new JsonResponse(Look::during(static fn(): array => CheckWords::of(
             $incident, Situation::shown(), Stage::from($input['stage']), $input['text'] ?? '', $input['meanwhile'] ?? null,
-            isset($input['next_minutes']) ? now()->addMinutes((int) $input['next_minutes'])->getTimestamp() : null,
+            isset($input['next_minutes']) ? now()->addMinutes((int) $input['next_minutes'])->getTimestamp() : $incident->occasion->next_update_at?->getTimestamp(),
         )));
     }
 

@@ -138,6 +138,29 @@ final class CheckWordsTest extends TestCase
         $this->get('/settings/outside-words')->assertForbidden();
     }
 
+    public function test_the_words_with_which_it_is_raised_resolved_and_reopened_are_read_as_well(): void
+    {
+        $said = fn(): array => Update::query()->where('incident_id', $this->incident->id)->orderBy('number')->pluck('text')->all();
+        $send = fn(string $what, array $data) => $this->post("/incidents/{$this->incident->id}/$what", $data, ['X-Request-Key' => uniqid()]);
+        $major = ['version' => $this->incident->version, 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'confirmed' => 'Seen'];
+        $send('major', [...$major, 'update' => 'Mika Sund looks into it.'])->assertSessionHasErrors('despite');
+        self::assertNull($this->incident->refresh()->major_at, 'Nothing of it was done.');
+        $send('major', [...$major, 'update' => 'Mika Sund looks into it.', 'despite' => 'She speaks for us'])->assertSessionHasNoErrors();
+
+        $over = ['resolution' => 'Set by hand.', 'check' => 'Ten cars', 'stay_open' => []];
+        $send('resolve', [...$over, 'update' => 'It works again, says lane-control-ask.'])->assertSessionHasErrors('despite');
+        self::assertTrue($this->incident->refresh()->isOpen());
+        $send('resolve', [...$over, 'update' => 'It works again.'])->assertSessionHasNoErrors();
+        self::assertFalse($this->incident->refresh()->isOpen());
+
+        $again = ['why' => 'Back', 'call' => false];
+        $send('reopen', [...$again, 'update' => 'IN-0001 is not over.'])->assertSessionHasErrors('despite');
+        $send('reopen', [...$again, 'update' => 'It is not over.'])->assertSessionHasNoErrors();
+        self::assertSame(['Mika Sund looks into it.', 'It works again.', 'It is not over.'], $said());
+        $told = Entry::query()->about('incident', $this->incident->id)->where('kind', 'update.published')->orderBy('seq')->get()->map(static fn(Entry $one): mixed => $one->told()['despite'] ?? null)->all();
+        self::assertSame(['She speaks for us', null, null], $told);
+    }
+
     public function test_what_is_known_of_it_is_for_those_who_may_tell_outsiders(): void
     {
         $ask = fn() => $this->postJson("/incidents/{$this->incident->id}/updates/check", ['stage' => 'fixing', 'text' => 'It works again.']);

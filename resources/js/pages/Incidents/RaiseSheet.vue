@@ -2,6 +2,7 @@
 import { computed, nextTick, onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import ChoiceRow from '@/components/ChoiceRow.vue';
+import OutsideText from '@/components/OutsideText.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
@@ -36,6 +37,7 @@ const { text: title, clear: clearTitle } = useDraft(`major-title-${incident.valu
 const service = ref(incident.value.service_id ?? '');
 const { text: confirmed, clear } = useDraft(`major-${incident.value.id}`);
 const { text: notice, clear: clearNotice } = useDraft(`major-notice-${incident.value.id}`);
+const despite = ref('');
 const [tells, calls] = [ref(true), ref(true)];
 const priority = computed(() => room.value.choices.priorities[impact.value]?.[urgency.value]);
 const isStale = computed(() => incident.value.version !== version.value);
@@ -60,6 +62,7 @@ const raise = (): void =>
       urgency: urgency.value,
       confirmed: confirmed.value,
       update: tells.value ? notice.value : '',
+      despite: despite.value || null,
       call: calls.value && !!preview.value?.callsTeam,
     },
     () => {
@@ -166,13 +169,16 @@ const raise = (): void =>
           </li>
         </ul>
       </section>
-      <label v-if="tells" class="font-semibold"
-        >What outsiders read
-        <textarea v-model="notice" rows="3" maxlength="2000" required class="field font-normal" />
-        <span class="text-tiny font-normal text-ink-2">{{
-          action.errors.value.update ?? 'Goes on the status page. That it is a major incident is not said there.'
-        }}</span>
-      </label>
+      <OutsideText
+        v-if="tells"
+        v-model="notice"
+        v-model:despite="despite"
+        :incident="incident.id"
+        :stage="incident.stage"
+        :rows="3"
+        :note="action.errors.value.update ?? 'Goes on the status page. That it is a major incident is not said there.'"
+        :error="action.errors.value.despite"
+      />
       <div><ActButton main type="submit" :busy="action.busy.value">Raise to a major incident</ActButton></div>
     </form>
   </SideSheet>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import OutsideText from '@/components/OutsideText.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
@@ -25,6 +26,7 @@ const preview = ref<Preview | null>(null);
 const trouble = ref<string | undefined>();
 const { text: why, clear } = useDraft(`reopen-${props.incident.id}`);
 const update = ref('');
+const despite = ref('');
 const call = ref(true);
 const load = async (): Promise<void> => {
   const answer = await ask<Preview>(`/incidents/${props.incident.id}/reopen`);
@@ -36,7 +38,7 @@ onMounted(load);
 const reopen = (): void =>
   action.send(
     `/incidents/${props.incident.id}/reopen`,
-    { why: why.value, update: update.value, call: call.value && !!preview.value?.team },
+    { why: why.value, update: update.value, despite: despite.value || null, call: call.value && !!preview.value?.team },
     () => {
       clear();
       emit('close');
@@ -72,11 +74,15 @@ const reopen = (): void =>
           action.errors.value.why ?? 'Stays inside, in the journal.'
         }}</span>
       </label>
-      <label class="font-semibold">
-        What outsiders read
-        <textarea v-model="update" rows="2" maxlength="2000" required class="field font-normal" />
-        <span class="text-tiny font-normal text-ink-2">{{ action.errors.value.update }}</span>
-      </label>
+      <OutsideText
+        v-model="update"
+        v-model:despite="despite"
+        :incident="incident.id"
+        stage="looking"
+        :rows="2"
+        :note="action.errors.value.update ?? ''"
+        :error="action.errors.value.despite"
+      />
       <label v-if="preview.team" class="flex items-start gap-2">
         <input v-model="call" type="checkbox" class="mt-1" /> Call {{ preview.team }} again
       </label>

@@ -2,6 +2,7 @@
 import { Link } from '@inertiajs/vue3';
 import { computed, onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import OutsideText from '@/components/OutsideText.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import StateMark from '@/components/StateMark.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
@@ -47,6 +48,7 @@ const normal = computed(() => preview.value?.services.filter((name) => !preview.
 const trouble = ref('');
 const { text: resolution, clear } = useDraft(`resolution-${props.incident.id}`);
 const update = ref('');
+const despite = ref('');
 const [tried, word, check, unconfirmed] = [ref(false), ref(''), ref(''), ref('')];
 const stayOpen = ref<number[]>([]);
 const isConfirmed = computed(
@@ -70,6 +72,7 @@ const resolve = (): void =>
     {
       resolution: resolution.value,
       update: update.value,
+      despite: despite.value || null,
       tried: tried.value,
       word: word.value,
       check: check.value,
@@ -219,13 +222,15 @@ const resolve = (): void =>
           action.errors.value.resolution ?? 'Stays inside, in the journal.'
         }}</span>
       </label>
-      <label class="font-semibold">
-        What outsiders read
-        <textarea v-model="update" rows="2" maxlength="2000" required class="field font-normal" />
-        <span class="text-tiny font-normal text-ink-2">{{
-          action.errors.value.update ?? 'Goes on the status page and into the email to reporters.'
-        }}</span>
-      </label>
+      <OutsideText
+        v-model="update"
+        v-model:despite="despite"
+        :incident="incident.id"
+        stage="restored"
+        :rows="2"
+        :note="action.errors.value.update ?? 'Goes on the status page and into the email to reporters.'"
+        :error="action.errors.value.despite"
+      />
       <div>
         <ActButton main type="submit" :busy="action.busy.value"
           >Resolve{{
