@@ -125,11 +125,11 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await expect(found).toBeHidden();
     const words = sheet.getByLabel('What is affected');
     await words.fill('Vehicle lanes are down. Mika Sund is on it.');
-    await expect(found.getByText('It says "down" of Vehicle lanes, which is only partly working')).toBeVisible();
+    await expect(found.getByText('It says “down” of Vehicle lanes, which is only partly working')).toBeVisible();
     await accessible(ingrid, 'an update that disagrees with the record');
     await found.getByRole('button', { name: 'Say “only partly working” instead' }).press('Enter');
     await expect(words).toHaveValue('Vehicle lanes are only partly working. Mika Sund is on it.');
-    await expect(found.getByText('It says "down"')).toBeHidden();
+    await expect(found.getByText('It says “down”')).toBeHidden();
     await found.getByRole('button', { name: 'Show “Mika Sund”' }).press('Enter');
     expect(
       await words.evaluate((field: HTMLTextAreaElement) => field.value.slice(field.selectionStart, field.selectionEnd)),

@@ -61,7 +61,7 @@ final class CheckWordsTest extends TestCase
     public function test_what_disagrees_with_the_record_does_not_go_out_without_a_reason(): void
     {
         $text = 'Everything is back to normal.';
-        $this->publish($text)->assertSessionHasErrors(['despite' => 'Nothing was sent. It says "is back to normal", but as the record stands Vehicle lanes does not work fully. Change it, or say why it is right as it stands.']);
+        $this->publish($text)->assertSessionHasErrors(['despite' => 'Nothing was sent. It says “is back to normal”, but as the record stands Vehicle lanes does not work fully. Change it, or say why it is right as it stands.']);
         $this->publish($text, ['despite' => ' '])->assertSessionHasErrors('despite');
         self::assertSame(0, Update::query()->where('incident_id', $this->incident->id)->count());
         self::assertNotSame('fixing', $this->incident->refresh()->stage->value, 'Nothing of it was done.');

@@ -54,7 +54,7 @@ final readonly class Check
                 $broken = array_keys(array_filter($this->facts->services, static fn(State $one): bool => $one->isBroken()));
                 $slips[] = $text->slip(
                     SlipKind::Restored, $from + $claims[0]->at, $claims[0]->found,
-                    "It says \"{$claims[0]->found}\", but as the record stands ".self::list($broken).' '.(count($broken) === 1 ? 'does' : 'do').' not work fully.',
+                    "It says “{$claims[0]->found}”, but as the record stands ".self::list($broken).' '.(count($broken) === 1 ? 'does' : 'do').' not work fully.',
                 );
             }
             foreach ($named as $name) {
@@ -87,7 +87,7 @@ final readonly class Check
 
         return $text->slip(
             $claim->isOver ? SlipKind::Restored : SlipKind::State, $from + $claim->at, $claim->found,
-            "It says \"$claim->found\" of $name, which is $how as the record stands.", $how,
+            "It says “{$claim->found}” of $name, which is $how as the record stands.", $how,
         );
     }
 

@@ -31,27 +31,27 @@ final readonly class Inside
         $inside = array_filter([...$this->facts->inside, ...$this->generic()], static fn(string $name): bool => ! in_array(mb_strtolower($name), $places, true));
         // A place is known, but not each name that holds one.
         foreach ((new InsideNames($inside, array_map(strval(...), array_keys($this->facts->services))))->in($text->text) as $name) {
-            array_push($slips, ...self::each($text, Text::name($name), SlipKind::Inside, '"%s" is a name from inside. Say which service it is about.'));
+            array_push($slips, ...self::each($text, Text::name($name), SlipKind::Inside, '“%s” is a name from inside. Say which service it is about.'));
         }
         foreach ($this->facts->people as $person) {
             $names = preg_split('~\s+~u', $person) ?: [];
             $last = (string) end($names);
             $surname = mb_strlen($last) >= self::SURNAME && ! in_array($last, $known, true) ? '|(?-i:'.Text::name($last).')' : '';
             array_push($slips, ...self::each(
-                $text, Text::name($person).$surname, SlipKind::Inside, '"%s" works here. Say what is being done, not by whom.',
+                $text, Text::name($person).$surname, SlipKind::Inside, '“%s” works here. Say what is being done, not by whom.',
             ));
         }
         foreach ($this->facts->jargon as $word => $instead) {
             array_push($slips, ...self::each(
-                $text, Text::name((string) $word), SlipKind::Jargon, $instead === '' ? '"%s" is not said to outsiders.' : '"%s" is a word of ours.',
+                $text, Text::name((string) $word), SlipKind::Jargon, $instead === '' ? '“%s” is not said to outsiders.' : '“%s” is a word of ours.',
                 $instead === '' ? null : $instead,
             ));
         }
         $low = array_map(mb_strtolower(...), $known);
         array_push($slips, ...array_filter(
-            self::each($text, self::HOSTS, SlipKind::Inside, '"%s" is the name of a machine.'),
+            self::each($text, self::HOSTS, SlipKind::Inside, '“%s” is the name of a machine.'),
             static fn(Slip $one): bool => ! in_array(mb_strtolower($one->found), $low, true),
-        ), ...self::each($text, self::RECORDS, SlipKind::Inside, '"%s" is a number of ours, under which nobody outside finds anything.'));
+        ), ...self::each($text, self::RECORDS, SlipKind::Inside, '“%s” is a number of ours, under which nobody outside finds anything.'));
 
         return self::apart([...$slips, ...$this->quoted($text)]);
     }

@@ -25,7 +25,7 @@ final class Words
         .'|تمت? (?:استعادة|إصلاح|حل)|[يت]عمل(?:ان|ون)? (?:مرة أخرى|مجدد|من جديد)|عاد(?:ت)?(?: \p{L}+){0,2}? (?:إلى العمل|للعمل|العمل)|انتهى';
 
     /** What says of something that it has not come about, or is only hoped for. */
-    public const NOT_YET = '\b(?:not|n.t|never|nothing|none|nobody|neither|being|must|needs?|has to|have to|yet to|until|till|once|when|whenever|as soon as|if|expect\w*|will|should|shall|hope|aim|try|trying|to be|to get|to have|working on|working to|estimate\w*'
+    public const NOT_YET = '\b(?:not|n.t|never|nothing|none|nobody|neither|being|must|needs?|has to|have to|yet to|until|till|once|when|whenever|as soon as|if|expect\w*|will|should|shall|hope|aim|try|trying|to be|to get|to have|working on|working to|by (?=\d|noon|midnight)|estimate\w*'
         .'|ikke|ingen\w*|når|hvis|inntil|forvent\w*|ventet|vente\w*|håp\w*|blir|må|skal|vil|bør|for å|innen'
         .'|nicht\w*|kein\w*|daran|sobald|wenn|falls|bis|erwart\w*|hoff\w*|versuch\w*|wird|werden|muss|müssen|soll\w*|voraussichtlich|damit)\b|\bلم\b|ليس|\bلن\b|سوف|عندما|حتى|نتوقع|متوقع|\bس[يت]';
 
