@@ -16,7 +16,7 @@ use Skarvo\Updates\Draft;
 /** The next update of an incident, written from what is known now. */
 final class NextUpdate
 {
-    /** @return array{number: int, stage: string, text: string, meanwhile: string, services: list<array{name: string, state: string}>, next_minutes: int} */
+    /** @return array{number: int, stage: string, text: string, unchanged: string|null, meanwhile: string, services: list<array{name: string, state: string}>, next_minutes: int} */
     public static function of(Incident $incident, Situation $situation, ?Stage $stage = null): array
     {
         $estate = $situation->estate;
@@ -35,14 +35,20 @@ final class NextUpdate
         $all = Update::ofIncident($incident->id);
         $last = $all->first();
         $stage ??= $incident->stage;
+        // What has passed was wrong: it is not said again.
+        $expected = $incident->estimate_at?->isFuture() === true ? WallClock::outside($incident->estimate_at) : null;
 
         return [
             'number' => (int) $all->where('incident_id', $incident->id)->max('number') + 1,
             'stage' => $stage->value,
             'text' => Draft::from(
                 $stage, $services, WallClock::outside($incident->started_at), $estate->sites($situation->of($incident->id)),
-                // What has passed was wrong: it is not said again.
-                $incident->estimate_at?->isFuture() === true ? WallClock::outside($incident->estimate_at) : null,
+                $expected,
+            )->text,
+            // Nothing can be as it was before anything was said.
+            'unchanged' => $last === null ? null : Draft::unchanged(
+                $stage, $services, WallClock::outside($last->published_at), WallClock::outside($incident->started_at),
+                $incident->occasion->answered_at !== null, $expected,
             )->text,
             'meanwhile' => $last->meanwhile ?? '',
             'services' => array_map(static fn(array $s): array => ['name' => $s['name'], 'state' => $s['state']->value], $services),

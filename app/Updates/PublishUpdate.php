@@ -7,6 +7,7 @@ namespace App\Updates;
 use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
 use App\Incidents\Situation;
+use App\Incidents\UpdateRhythm;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
@@ -21,14 +22,16 @@ final class PublishUpdate
 {
     /**
      * @param  string|null  $despite  why it is right although something in it disagrees with the record
+     * @param  string|null  $longer  why the next one may come later than is owed
      * @param  int  $number  that the author saw as the next; tells whether somebody else published meanwhile
      *
      * @throws Refused
      */
     public function __invoke(
         Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by, ?string $despite = null,
+        ?string $longer = null,
     ): void {
-        DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by, $despite): void {
+        DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by, $despite, $longer): void {
             Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved. Its last update said so.");
@@ -38,6 +41,11 @@ final class PublishUpdate
                 throw Refused::because(
                     "Update $last?->number was published meanwhile by {$last?->author?->name}: \"$last?->text\" Yours is still here; send it as the next one if it still holds.",
                     'number',
+                );
+            }
+            if ($nextMinutes * 60 > UpdateRhythm::of($incident) && trim((string) $longer) === '') {
+                throw Refused::because(
+                    "Priority $incident->priority owes an update every ".intdiv(UpdateRhythm::of($incident), 60).' minutes. Say why the next one may come later.', 'longer',
                 );
             }
             $now = now();
@@ -51,7 +59,7 @@ final class PublishUpdate
             ]);
             Journal::write(
                 Actor::person($by), UpdateEntry::UpdatePublished, ['incident', $incident->id],
-                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(), ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite])],
+                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(), ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite]), ...($nextMinutes * 60 > UpdateRhythm::of($incident) ? ['longer' => (string) $longer] : [])],
                 ['incident' => $incident->id],
             );
             if ($stage !== $incident->stage) {

@@ -18,7 +18,7 @@ final class UpdateController
         $input = $request->validated();
         Once::for($request, static fn() => $publish(
             $incident, (int) $input['number'], Stage::from($input['stage']), $input['text'], $input['meanwhile'] ?? null,
-            (int) $input['next_minutes'], CurrentPerson::of($request), $input['despite'] ?? null,
+            (int) $input['next_minutes'], CurrentPerson::of($request), $input['despite'] ?? null, $input['longer'] ?? null,
         ));
 
         return back();

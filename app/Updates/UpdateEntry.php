@@ -25,7 +25,7 @@ enum UpdateEntry: string implements EntryKind
     public function particulars(): array
     {
         return match ($this) {
-            self::UpdatePublished => ['text' => Particular::Words, 'despite' => Particular::Words],
+            self::UpdatePublished => ['text' => Particular::Words, 'despite' => Particular::Words, 'longer' => Particular::Words],
             self::CardGiven, self::CardWithdrawn => ['for' => Particular::Words],
             self::StatusKept => ['why' => Particular::Words],
             self::ReportJudged => ['text' => Particular::Words],

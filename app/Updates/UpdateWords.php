@@ -20,7 +20,8 @@ final class UpdateWords implements TellsEntries
                     '1' => ', although one thing in it disagrees with the record',
                     default => ", although {$facts->text('found')} things in it disagree with the record",
                 },
-                $facts->text('text').($facts->text('despite') === '' ? '' : " (why: {$facts->text('despite')})"),
+                $facts->text('text').($facts->text('despite') === '' ? '' : " (why: {$facts->text('despite')})")
+                    .($facts->text('longer') === '' ? '' : " (later than usual: {$facts->text('longer')})"),
             ),
             UpdateEntry::UpdateOverdue => Sentence::strong('Update overdue', "owed since {$facts->time('due')}"),
             UpdateEntry::StatusAdmitted => Sentence::strong(

@@ -10,6 +10,7 @@ use App\Incidents\Situation;
 use App\Platform\Moment;
 use App\Platform\Staff\Names;
 use App\Topology\Item;
+use App\Updates\Update;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Check\Facts;
@@ -49,7 +50,7 @@ final class RecordOf
             [...$inside, ...array_values(Names::teams())], array_values(array_map(strval(...), Names::people())),
             array_values(Report::query()->about($incident->id)->latest('reports.id')->limit(self::REPORTS)->pluck('what')
                 ->map(static fn(mixed $one): string => is_string($one) ? $one : '')->all()),
-            OutsideWords::all(),
+            OutsideWords::all(), Update::ofIncident($incident->id)->first()?->published_at->getTimestamp(),
         );
     }
 }

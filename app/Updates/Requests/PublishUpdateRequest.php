@@ -18,6 +18,7 @@ final class PublishUpdateRequest extends Form
             'stage' => ['required', Rule::enum(Stage::class)->except(Stage::Restored)],
             'text' => ['required', 'string', 'max:2000'],
             'meanwhile' => ['nullable', 'string', 'max:1000'],
+            'longer' => ['nullable', 'string', 'max:500'],
             'despite' => ['nullable', 'string', 'max:500'],
             'next_minutes' => ['required', 'integer', 'min:5', 'max:10080'],
         ];

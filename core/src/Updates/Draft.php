@@ -50,6 +50,36 @@ final readonly class Draft
         return new self(implode(' ', $sentences));
     }
 
+    /**
+     * That nothing is new since the last update still says since when, how it stands, who is working on it and by when it is back.
+     *
+     * @param  list<array{name: string, state: State}>  $services  as above
+     * @param  string  $told  when the last update was given, on the reader's clock
+     * @param  bool  $isWorkedOn  whether somebody has answered that they are on it
+     */
+    public static function unchanged(Stage $stage, array $services, string $told, string $since, bool $isWorkedOn, ?string $expected): self
+    {
+        $sentences = ["Nothing new since $told."];
+        foreach ([[State::Down, 'still not working'], [State::Degraded, 'still only partly working']] as [$state, $how]) {
+            $names = array_column(array_filter($services, static fn(array $s): bool => $s['state'] === $state), 'name');
+            if ($names !== []) {
+                $sentences[] = self::list($names).": $how, since $since.";
+            }
+        }
+        $sentences[] = match ($stage) {
+            Stage::Looking => $isWorkedOn ? 'Our technicians are still looking for the cause.' : 'We are still looking for the cause.',
+            Stage::CauseFound => $isWorkedOn ? 'The cause is known, and our technicians are working on it.' : 'The cause is known.',
+            Stage::Fixing => $isWorkedOn ? 'Our technicians are still fixing it.' : 'We are still fixing it.',
+            Stage::Proving => 'We are still checking that it stays that way.',
+            Stage::Restored => 'It works normally.',
+        };
+        if ($stage !== Stage::Proving && $stage !== Stage::Restored) {
+            $sentences[] = $expected === null ? 'We cannot say yet when it works again.' : "We still expect it to work again by $expected.";
+        }
+
+        return new self(implode(' ', $sentences));
+    }
+
     /** @param  list<string>  $services  by their public names, those that were said to work again */
     public static function reopened(array $services): self
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Updates;
 
 use App\Incidents\Incident;
+use App\Incidents\UpdateRhythm;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
 use App\Signals\Alert;
@@ -159,6 +160,44 @@ final class CheckWordsTest extends TestCase
         self::assertSame(['Mika Sund looks into it.', 'It works again.', 'It is not over.'], $said());
         $told = Entry::query()->about('incident', $this->incident->id)->where('kind', 'update.published')->orderBy('seq')->get()->map(static fn(Entry $one): mixed => $one->told()['despite'] ?? null)->all();
         self::assertSame(['She speaks for us', null, null], $told);
+    }
+
+    public function test_that_nothing_is_new_still_says_how_it_stands_and_agrees_with_the_record(): void
+    {
+        $draft = function (): array {
+            $draft = [];
+            $this->get("/incidents/{$this->incident->id}")->assertInertia(static function (Shown $shown) use (&$draft): void {
+                $draft = (array) $shown->toArray()['props']['draft'];
+            });
+
+            return $draft;
+        };
+        $at = static fn(\DateTimeInterface $time): string => \DateTimeImmutable::createFromInterface($time)->setTimezone(new \DateTimeZone('Europe/Oslo'))->format('H:i T');
+        self::assertNull($draft()['unchanged'], 'Nothing has been said yet.');
+        $this->publish('Vehicle lanes: only partly working.', ['stage' => 'looking'])->assertSessionHasNoErrors();
+        $told = $at(now());
+        $this->later(900);
+        $text = $draft()['unchanged'];
+        self::assertSame(
+            "Nothing new since $told. Vehicle lanes: still only partly working, since {$at($this->incident->started_at)}. Our technicians are still looking for the cause. We cannot say yet when it works again.",
+            $text,
+        );
+        $this->incident->refresh()->update(['estimate_at' => now()->addHour(), 'estimate_by_id' => 'ingrid-vale']);
+        self::assertStringEndsWith("We still expect it to work again by {$at(now()->addHour())}.", $draft()['unchanged']);
+        self::assertSame([], $this->found($draft()['unchanged'], ['stage' => 'looking']));
+        $this->publish($draft()['unchanged'], ['stage' => 'looking'])->assertSessionHasNoErrors();
+    }
+
+    public function test_a_longer_time_until_the_next_takes_a_reason_that_stands_in_the_journal(): void
+    {
+        $most = intdiv(UpdateRhythm::of($this->incident), 60);
+        $this->publish('We look into it.', ['next_minutes' => $most + 1])->assertSessionHasErrors('longer');
+        self::assertSame(0, Update::query()->where('incident_id', $this->incident->id)->count());
+        $this->publish('We look into it.', ['next_minutes' => $most])->assertSessionHasNoErrors();
+        $this->publish('We look into it.', ['next_minutes' => $most + 1, 'longer' => 'The supplier opens at six'])->assertSessionHasNoErrors();
+        $last = Entry::query()->where('kind', 'update.published')->latest('seq')->firstOrFail();
+        self::assertSame('We look into it. (later than usual: The supplier opens at six)', Telling::of($last)['rest']);
+        $this->get('/status')->assertOk()->assertDontSee('The supplier opens at six');
     }
 
     public function test_what_is_known_of_it_is_for_those_who_may_tell_outsiders(): void

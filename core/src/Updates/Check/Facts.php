@@ -21,12 +21,13 @@ final readonly class Facts
      * @param  list<string>  $inside  names of items and teams that outsiders do not know
      * @param  list<string>  $people  who work on it, by their full names
      * @param  list<string>  $said  what reporters and tickets say in their own words
+     * @param  int|null  $told  when the last update was given
      * @param  array<string, string>  $jargon  words that outsiders do not read, and what to say instead; '': it is only not said
      */
     public function __construct(
         public Stage $stage, public array $services, public array $places, public array $allPlaces, public int $now, public int $since,
         public ?int $estimate, public ?int $next, public \DateTimeZone $zone, public array $inside = [], public array $people = [],
-        public array $said = [], public array $jargon = [],
+        public array $said = [], public array $jargon = [], public ?int $told = null,
     ) {}
 
     public function isBroken(): bool

@@ -57,10 +57,10 @@ final readonly class Times
         $clock = self::clock($match);
         $role = self::role($before);
         $known = array_filter(match ($role) {
-            'since' => ['it began' => $this->facts->since],
+            'since' => ['it began' => $this->facts->since, 'the last update was given' => $this->facts->told],
             'estimate' => ['it is expected back' => $this->facts->estimate],
             'next' => ['the next update is promised' => $this->facts->next],
-            default => ['it began' => $this->facts->since, 'it is expected back' => $this->facts->estimate, 'the next update is promised' => $this->facts->next],
+            default => ['it began' => $this->facts->since, 'the last update was given' => $this->facts->told, 'it is expected back' => $this->facts->estimate, 'the next update is promised' => $this->facts->next],
         }, static fn(?int $one): bool => $one !== null);
         $zone = isset($match['zone']) ? self::zone($match['zone'][0]) : null;
         foreach ($known as $what => $one) {

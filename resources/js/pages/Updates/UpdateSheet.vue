@@ -16,16 +16,23 @@ import type { RoomIncident } from '@/pages/Incidents/room';
 import type { UpdateDraft } from '@/pages/Updates/draft';
 
 /** The next update to outsiders, drafted from what is known, read and sent by a person. */
-const props = defineProps<{ incident: RoomIncident; draft: UpdateDraft; stages: Choice[] }>();
+const props = defineProps<{ incident: RoomIncident; draft: UpdateDraft; stages: Choice[]; unchanged?: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const action = useAction();
 const now = useNow();
-const { text, clear: clearText } = useDraft(`update-${props.incident.id}`, '');
+const { text, clear: clearText } = useDraft(
+  // What somebody has begun to write stays for when they go on with it.
+  props.unchanged ? `unchanged-${props.incident.id}` : `update-${props.incident.id}`,
+  '',
+);
 const { text: meanwhile, clear: clearMeanwhile } = useDraft(`meanwhile-${props.incident.id}`, '');
+if (props.unchanged) text.value = props.draft.unchanged ?? props.draft.text;
 text.value ||= props.draft.text;
 meanwhile.value ||= props.draft.meanwhile;
 const stage = ref(props.draft.stage);
 const minutes = ref(props.draft.next_minutes);
+const longer = ref('');
+const isLonger = computed(() => minutes.value > props.draft.next_minutes);
 const number = ref(props.draft.number);
 /** What disagrees with the record is mended, or goes out with a reason. */
 const despite = ref('');
@@ -58,6 +65,7 @@ const publish = (): void =>
       meanwhile: meanwhile.value || null,
       next_minutes: minutes.value,
       despite: despite.value || null,
+      longer: isLonger.value ? longer.value : null,
     },
     () => {
       clearText();
@@ -114,6 +122,13 @@ const asNext = (): void => {
           `Priority ${incident.priority} owes one every ${draft.next_minutes} minutes. It appears among the running clocks.`
         }}</span>
       </label>
+      <label v-if="isLonger" class="font-semibold">
+        Why the next one may come later
+        <input v-model="longer" maxlength="500" required class="field font-normal" />
+        <span class="text-tiny font-normal text-ink-2">{{
+          action.errors.value.longer ?? 'Stays inside, in the journal.'
+        }}</span>
+      </label>
       <section aria-label="How it will read" class="border border-line bg-sheet p-3">
         <h3 class="mb-1">{{ stages.find((one) => one.value === stage)?.meaning }}</h3>
         <p>{{ text }}</p>
@@ -135,7 +150,9 @@ const asNext = (): void => {
         @replace="replace"
       />
       <div>
-        <ActButton main type="submit" :busy="action.busy.value">Publish update {{ number }}</ActButton>
+        <ActButton main type="submit" :data-first="unchanged ? '' : undefined" :busy="action.busy.value"
+          >Publish update {{ number }}</ActButton
+        >
       </div>
     </form>
   </SideSheet>

@@ -29,15 +29,20 @@ import UpdateSheet from '@/pages/Updates/UpdateSheet.vue';
 const { room, incident, isOpen, coordinates } = useRoom<RoomProps & { updates: UpdateLine[]; draft: UpdateDraft }>();
 const updates = computed(() => room.value.updates);
 const draft = computed(() => room.value.draft);
-const writing = ref(false);
+const writing = ref<'new' | 'unchanged' | null>(null);
 
 useCommands(() =>
   isOpen.value && coordinates.value
-    ? [{ name: 'Review and send the next update', key: 'u', run: () => (writing.value = true) }]
+    ? [
+        { name: 'Review and send the next update', key: 'u', run: () => (writing.value = 'new') },
+        ...(draft.value.unchanged === null
+          ? []
+          : [{ name: 'Say that nothing is new', key: 's', run: () => (writing.value = 'unchanged') }]),
+      ]
     : [],
 );
 onMounted(() => {
-  if (window.location.hash === '#say' && isOpen.value && coordinates.value) writing.value = true;
+  if (window.location.hash === '#say' && isOpen.value && coordinates.value) writing.value = 'new';
 });
 </script>
 
@@ -46,7 +51,16 @@ onMounted(() => {
     <h2 class="mt-4 mb-1">Next update</h2>
     <template v-if="isOpen">
       <p class="mb-2 text-small text-ink-2">Update {{ draft.number }}, drafted: “{{ draft.text }}”</p>
-      <ActButton v-if="coordinates" main shortcut="u" class="w-full" @click="writing = true">Review and send</ActButton>
+      <ActButton v-if="coordinates" main shortcut="u" class="w-full" @click="writing = 'new'"
+        >Review and send</ActButton
+      >
+      <ActButton
+        v-if="coordinates && draft.unchanged !== null"
+        shortcut="s"
+        class="mt-2 w-full"
+        @click="writing = 'unchanged'"
+        >Nothing new</ActButton
+      >
     </template>
     <p v-else class="text-small text-ink-2">None: outsiders were told that it is over.</p>
     <details v-if="updates.length" class="mt-2 text-small">
@@ -61,7 +75,8 @@ onMounted(() => {
       :incident="incident"
       :draft="draft"
       :stages="room.choices.stages"
-      @close="writing = false"
+      :unchanged="writing === 'unchanged'"
+      @close="writing = null"
     />
   </section>
 </template>
