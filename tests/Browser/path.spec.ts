@@ -143,6 +143,14 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await expect(sheet).toBeHidden();
     await expect(mika.getByText('Update 1 published')).toBeVisible();
     await expect(ingrid.getByText('until the next update')).toBeVisible();
+    await ingrid.keyboard.press('s');
+    await expect(sheet.getByRole('heading', { name: 'Update 2 to the status page' })).toBeVisible();
+    await expect(sheet.getByLabel('What is affected')).toHaveValue(/^Nothing new since .* still only partly working/);
+    await expect(sheet.getByRole('button', { name: 'Publish update 2' })).toBeFocused();
+    await sheet.getByLabel('Next update in').fill('600');
+    await expect(sheet.getByLabel('Why the next one may come later')).toBeVisible();
+    await ingrid.keyboard.press('Escape');
+    await expect(sheet).toBeHidden();
     await reporter.goto('/status');
     await expect(reporter.getByRole('heading', { name: 'One service has a problem' })).toBeVisible();
     await expect(reporter.getByText('Lorries report at the desk.')).toBeVisible();

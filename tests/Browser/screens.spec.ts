@@ -58,6 +58,7 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
     '/fairness',
     '/settings/priorities',
     '/settings/questions',
+    '/settings/outside-words',
     '/tickets/phone',
     '/checklists',
     '/busy',

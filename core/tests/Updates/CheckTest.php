@@ -55,6 +55,7 @@ final class CheckTest extends TestCase
             'Departure boards work normally.',
             'Card payment has been out of service since five minutes past seven, and vehicle lanes are slow.',
             'Ask for help at the desk.',
+            'Cars wait at the barrier; Li is a river.',
             'By 09:30 everything works again.',
             'The fault is being repaired. It must be fixed by hand.',
             'Card payment is down, so expect delays.',

@@ -76,6 +76,12 @@ final class CheckWordsTest extends TestCase
         $this->get('/status')->assertOk()->assertDontSee('The monitor itself is broken');
     }
 
+    public function test_what_to_do_meanwhile_is_held_up_as_well(): void
+    {
+        $this->publish('We look into it.', ['meanwhile' => 'Call Noor Lind.'])->assertSessionHasErrors('despite');
+        $this->publish('We look into it.', ['meanwhile' => 'Go to Havre before 14:00.'])->assertSessionHasNoErrors();
+    }
+
     public function test_what_agrees_goes_out_as_before_and_says_nothing_of_it(): void
     {
         $this->publish('Vehicle lanes: only partly working at Ask. We are fixing it.', ['despite' => 'Not needed'])->assertSessionHasNoErrors();
