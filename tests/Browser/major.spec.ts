@@ -183,7 +183,10 @@ test('three people work one major incident with sixty parts by keyboard, from th
     expect(new Set(await sixty(ingrid))).toEqual(new Set([0]));
     const part = mika.getByRole('heading', { name: /^Part of it/ });
     await expect(part).toContainText('60', { timeout: 60_000 });
+    await expect(mika.getByText(/put there by itself/)).toHaveCount(40);
+    await mika.getByRole('button', { name: 'Show all 60' }).press('Enter');
     await expect(mika.getByText(/put there by itself/)).toHaveCount(60);
+    await expect(mika).toHaveURL(/children=all/);
     await accessible(mika, 'the room of a major incident with sixty parts');
   });
 

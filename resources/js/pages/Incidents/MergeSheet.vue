@@ -1,20 +1,19 @@
 <script setup lang="ts">
-import { router } from '@inertiajs/vue3';
-import { onMounted, ref } from 'vue';
+import { ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
+import { useAskedFor } from '@/lib/askedFor';
 import { useDraft } from '@/lib/draft';
 import type { OpenIncidentLine } from '@/lib/shapes';
 import { plural } from '@/lib/states';
-import type { RoomProps } from '@/pages/Incidents/room';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** Two incidents turned out to be one: what moves, and that nobody is told that anything is over. */
 const emit = defineEmits<{ close: [] }>();
-const { room, incident } = useRoom<RoomProps & { others?: OpenIncidentLine[] }>();
-onMounted(() => router.reload({ only: ['others'] }));
+const { room, incident } = useRoom();
+const others = useAskedFor<OpenIncidentLine[]>('others');
 const action = useAction();
 const into = ref<number | ''>('');
 const { text: why, clear } = useDraft(`merge-${incident.value.id}`);
@@ -27,14 +26,14 @@ const merge = (): void =>
 
 <template>
   <SideSheet open :title="`${incident.ref} is the same as another`" @close="emit('close')">
-    <p v-if="room.others?.length === 0">No other incident is under way.</p>
+    <p v-if="others?.length === 0">No other incident is under way.</p>
     <form v-else class="grid gap-4" @submit.prevent="merge">
       <TroubleNote :text="action.errors.value.into ?? action.errors.value.action" />
       <label class="font-semibold"
         >It goes on in
         <select v-model="into" class="field font-normal" required data-first>
-          <option value="" disabled>{{ room.others ? 'Choose an incident' : 'Loading' }}</option>
-          <option v-for="one in room.others" :key="one.id" :value="one.id">{{ one.ref }} {{ one.title }}</option>
+          <option value="" disabled>{{ others ? 'Choose an incident' : 'Loading' }}</option>
+          <option v-for="one in others" :key="one.id" :value="one.id">{{ one.ref }} {{ one.title }}</option>
         </select></label
       >
       <section aria-labelledby="moves">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { router } from '@inertiajs/vue3';
-import { computed, onMounted, ref } from 'vue';
+import { router, usePage } from '@inertiajs/vue3';
+import { computed, onMounted, ref, watch } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
@@ -16,8 +16,16 @@ const free = computed(() => props.desk.filter((one) => one.free));
 const busy = computed(() => props.desk.filter((one) => !one.free));
 const others = computed(() => props.people.filter((one) => !props.desk.some((desk) => desk.id === one.id)));
 const why = ref('');
-// Who is free is asked when it counts.
-onMounted(() => router.reload({ only: ['desk'] }));
+// Who is free is asked when it counts, and again where a refusal has brought the page without it.
+const page = usePage();
+const read = (): void => router.reload({ only: ['desk'] });
+onMounted(read);
+watch(
+  () => page.props['desk'],
+  (known) => {
+    if (known === undefined) read();
+  },
+);
 const send = (): void => {
   const [kind, id] = [to.value.slice(0, to.value.indexOf(':')), to.value.slice(to.value.indexOf(':') + 1)];
   action.send(

@@ -9,21 +9,20 @@ export const panel: Panel = {
 </script>
 
 <script setup lang="ts">
-import { router } from '@inertiajs/vue3';
-import { computed, onMounted, ref } from 'vue';
+import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
+import { useAskedFor } from '@/lib/askedFor';
 import { useCommands } from '@/lib/commands';
 import { useDraft } from '@/lib/draft';
 import type { SharedAnswerLine } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
-import type { RoomProps } from '@/pages/Incidents/room';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** One answer to all who reported it: each once, in their language, the way they came; those too who are linked later. */
-const { room, incident, isOpen } = useRoom<RoomProps & { sharedAnswers?: SharedAnswerLine[] }>();
+const { incident, isOpen } = useRoom();
 const shared = useShared();
 const action = useAction();
 const mayWork = computed(() => shared.value.me?.may.includes('work-tickets') ?? false);
@@ -31,27 +30,23 @@ const mayRead = computed(() => shared.value.me?.may.includes('read-tickets') ?? 
 const writing = ref(false);
 const { text, clear } = useDraft(`answer-all-${incident.value.id}`);
 const names = computed(() => action.errors.value['names']);
-const look = (): void => router.reload({ only: ['sharedAnswers'] });
 const send = (anyway: boolean): void =>
   action.send(`/incidents/${incident.value.id}/answers`, { text: text.value, anyway }, () => {
     clear();
     writing.value = false;
-    look();
   });
-const stop = (id: number): void => action.send(`/answers/${id}/stop`, {}, look);
-onMounted(() => {
-  if (mayRead.value) look();
-});
+const stop = (id: number): void => action.send(`/answers/${id}/stop`, {});
+const sharedAnswers = useAskedFor<SharedAnswerLine[]>('sharedAnswers', () => mayRead.value);
 useCommands(() =>
   isOpen.value && mayWork.value ? [{ name: 'Answer all who reported this', run: () => (writing.value = true) }] : [],
 );
 </script>
 
 <template>
-  <section v-if="mayRead && (room.sharedAnswers?.length || (isOpen && mayWork))" aria-labelledby="answer-all">
+  <section v-if="mayRead && (sharedAnswers?.length || (isOpen && mayWork))" aria-labelledby="answer-all">
     <h2 id="answer-all" class="mt-4 mb-1">Told to all reporters</h2>
     <ul class="text-small">
-      <li v-for="one in room.sharedAnswers ?? []" :key="one.id" class="row-rule py-1">
+      <li v-for="one in sharedAnswers ?? []" :key="one.id" class="row-rule py-1">
         <p>“{{ one.text }}”</p>
         <p class="text-ink-2">
           {{ one.by }}; {{ plural(one.told, 'reporter') }} told{{ one.owed ? `, ${one.owed} to come` : ''

@@ -5,21 +5,20 @@ export const panel: Panel = { where: 'aside', order: 31, follows: { 'card.': ['c
 </script>
 
 <script setup lang="ts">
-import { router } from '@inertiajs/vue3';
 import { useClipboard } from '@vueuse/core';
-import { computed, onMounted, ref } from 'vue';
+import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
+import { useAskedFor } from '@/lib/askedFor';
 import { useCommands } from '@/lib/commands';
 import { useShared } from '@/lib/shared';
 import type { CardLine } from '@/lib/shapes';
 import { clockTime } from '@/lib/time';
-import type { RoomProps } from '@/pages/Incidents/room';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** Addresses at which managers and outside teams read how it stands, without an account. */
-const { room, incident } = useRoom<RoomProps & { cards?: CardLine[] }>();
+const { incident } = useRoom();
 const shared = useShared();
 const action = useAction();
 const { copy, copied, text: copiedText } = useClipboard({ legacy: true });
@@ -29,13 +28,9 @@ const give = (): void =>
   action.send(`/incidents/${incident.value.id}/cards`, { for: whom.value, hours: hours.value }, () => {
     giving.value = false;
     whom.value = '';
-    router.reload({ only: ['cards'] });
   });
-const withdraw = (card: CardLine): void =>
-  action.send(`/cards/${card.id}/withdraw`, {}, () => router.reload({ only: ['cards'] }));
-onMounted(() => {
-  if (mayGive.value) router.reload({ only: ['cards'] });
-});
+const withdraw = (card: CardLine): void => action.send(`/cards/${card.id}/withdraw`, {});
+const cards = useAskedFor<CardLine[]>('cards', () => mayGive.value);
 useCommands(() =>
   mayGive.value ? [{ name: 'Give somebody a card of how it stands', run: () => (giving.value = true) }] : [],
 );
@@ -45,7 +40,7 @@ useCommands(() =>
   <section v-if="mayGive" aria-labelledby="cards">
     <h2 id="cards" class="mt-4 mb-1">Cards for outsiders</h2>
     <ul class="text-small">
-      <li v-for="card in room.cards ?? []" :key="card.id" class="row-rule py-1">
+      <li v-for="card in cards ?? []" :key="card.id" class="row-rule py-1">
         <a :href="card.address" class="link" target="_blank" rel="noopener">{{ card.for }}</a><span class="text-ink-3"
           >, until {{ clockTime(card.expires_at) }}</span
         >
