@@ -6,7 +6,6 @@ namespace App\Incidents;
 
 use App\Platform\Contracts\RunningClock;
 use App\Platform\Contracts\RunsOut;
-use Carbon\CarbonImmutable;
 
 /** By when open incidents are to be answered for the first time, and restored. */
 final class TargetClocks implements RunsOut
@@ -15,20 +14,15 @@ final class TargetClocks implements RunsOut
     {
         $clocks = [];
         foreach (Incident::allOpen() as $incident) {
-            if ($incident->respond_by !== null && $incident->occasion->answered_at === null) {
-                $clocks[] = self::clock($incident, 'first', 'First answer', $incident->respond_by);
+            // Whatever is asked of a record is cast anew: where hundreds are open, each is asked once.
+            [$id, $ref, $began, $detail] = [$incident->id, $incident->ref(), $incident->declared_at, "priority $incident->priority"];
+            $first = $incident->respond_by;
+            if ($first !== null && $incident->occasion->answered_at === null) {
+                $clocks[] = new RunningClock("first-$id", "First answer, $ref", $detail, $first, $began, "/incidents/$id", false);
             }
-            $clocks[] = self::clock($incident, 'restore', 'Restore target', $incident->restore_by);
+            $clocks[] = new RunningClock("restore-$id", "Restore target, $ref", $detail, $incident->restore_by, $began, "/incidents/$id", false);
         }
 
         return $clocks;
-    }
-
-    private static function clock(Incident $incident, string $key, string $words, CarbonImmutable $due): RunningClock
-    {
-        return new RunningClock(
-            "$key-$incident->id", "$words, {$incident->ref()}", "priority $incident->priority", $due, $incident->declared_at,
-            "/incidents/$incident->id", false,
-        );
     }
 }
