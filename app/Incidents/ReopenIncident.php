@@ -34,14 +34,15 @@ final class ReopenIncident
 
     /**
      * @param  string  $publicText  what outsiders are told
+     * @param  bool  $isWritten  whether it was written for this one; what was, for the one that it ended with, was read against the record there
      * @param  string|null  $despite  why that is right, though something in it disagrees with the record
      * @param  bool  $call  whether its team is called again
      *
      * @throws Refused if it is open
      */
-    public function __invoke(Incident $incident, string $why, string $publicText, bool $call, Person $by, ?string $despite = null): void
+    public function __invoke(Incident $incident, string $why, string $publicText, bool $call, Person $by, ?string $despite = null, bool $isWritten = true): void
     {
-        DB::transaction(static function () use ($incident, $why, $publicText, $call, $by, $despite): void {
+        DB::transaction(static function () use ($incident, $why, $publicText, $call, $by, $despite, $isWritten): void {
             Locked::again($incident)->load('team');
             if ($incident->merged_into_id !== null) {
                 throw Refused::because("{$incident->ref()} goes on in another incident.");
@@ -49,9 +50,8 @@ final class ReopenIncident
             if ($incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is open already.");
             }
-            $consequences = Consequences::foresee(
-                $incident, Turn::reopened(Actor::person($by), $call ? $incident->team : null, $why, $publicText)->written($despite),
-            );
+            $turn = Turn::reopened(Actor::person($by), $call ? $incident->team : null, $why, $publicText);
+            $consequences = Consequences::foresee($incident, $isWritten ? $turn->written($despite) : $turn);
             $incident->update([
                 'stage' => Stage::Looking, 'resolved_at' => null, 'coordinator_id' => $by->id, 'ends_with_id' => null, 'ending' => null,
                 'version' => $incident->version + 1,

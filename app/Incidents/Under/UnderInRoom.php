@@ -109,7 +109,7 @@ final class UnderInRoom implements HasConsequences, RoomPanel
                 if ($child->isOpen()) {
                     $child->update(['ends_with_id' => null, 'ending' => null]);
                 } else {
-                    app(ReopenIncident::class)($child, $turn->why, $turn->public, false, $by);
+                    app(ReopenIncident::class)($child, $turn->why, $turn->public, false, $by, isWritten: false);
                 }
             }
         });

@@ -224,6 +224,20 @@ final class UnderTest extends TestCase
         self::assertSame([$this->child->id], Children::of($this->major->id), 'It is part of it as before.');
     }
 
+    public function test_what_was_overruled_for_the_larger_one_is_not_held_against_those_that_ended_with_it(): void
+    {
+        $this->send("/incidents/{$this->child->id}/updates", ['number' => 1, 'stage' => 'fixing', 'text' => 'We look into it.', 'next_minutes' => 10])->assertSessionHasNoErrors();
+        $this->under($this->child);
+        $this->resolve();
+        $this->clock();
+        $again = ['why' => 'Back', 'update' => 'Mika Sund says that it is not over.'];
+        $this->send("/incidents/{$this->major->id}/reopen", $again)->assertSessionHasErrors('despite');
+        self::assertFalse($this->child->refresh()->isOpen());
+        $this->send("/incidents/{$this->major->id}/reopen", [...$again, 'despite' => 'She speaks for us'])->assertSessionHasNoErrors();
+        self::assertTrue($this->child->refresh()->isOpen());
+        self::assertTrue($this->major->refresh()->isOpen());
+    }
+
     public function test_reopened_before_the_clock_came_it_never_ended(): void
     {
         $this->under($this->child);
