@@ -15,6 +15,12 @@ return [
     // The zone in which outsiders read times in texts.
     'time_zone' => env('SKARVO_TIME_ZONE', 'UTC'),
 
+    // The public status page as plain files, and where outsiders read them: an address of Skarvo's own if empty.
+    'public_page' => ['folder' => env('SKARVO_PUBLIC_PAGE_FOLDER', storage_path('app/status-page')), 'url' => env('SKARVO_PUBLIC_PAGE_URL')],
+
+    // Whether webhooks may go to addresses without TLS or inside our own network.
+    'webhooks_inside' => (bool) env('SKARVO_WEBHOOKS_INSIDE', false),
+
     // When teams take what waits for working hours, on the clocks of that zone; 1 is Monday.
     'working_hours' => ['from' => '08:00', 'to' => '16:00', 'days' => [1, 2, 3, 4, 5]],
 
@@ -32,6 +38,8 @@ return [
     'gateways' => [
         'page' => env('SKARVO_PAGE_GATEWAY'),
         'mail' => env('SKARVO_MAIL_GATEWAY'),
+        // Text messages to followers.
+        'text' => env('SKARVO_TEXT_GATEWAY'),
         'chat' => env('SKARVO_CHAT_GATEWAY'),
         'translator' => env('SKARVO_TRANSLATOR'),
         // Where people talk about an incident: a chat, and a phone exchange. Without one, the room offers none.

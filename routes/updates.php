@@ -6,6 +6,9 @@ use App\Updates\Cards\CardController;
 use App\Updates\Checking\CheckController;
 use App\Updates\DoubtsController as DoubtsOfStatus;
 use App\Updates\Files\FilesController;
+use App\Updates\Following\AudienceController;
+use App\Updates\Following\FollowController;
+use App\Updates\Following\FollowersController;
 use App\Updates\QuestionsController;
 use App\Updates\ReadersLanguage;
 use App\Updates\ReportController;
@@ -14,10 +17,23 @@ use App\Updates\UpdateController;
 use Illuminate\Support\Facades\Route;
 
 Route::pattern('card', '[0-9]{1,18}');
+Route::pattern('subscription', '[0-9]{1,18}');
+Route::pattern('key', '[A-Za-z0-9]{64}');
 
 Route::middleware('web')->group(function (): void {
     // For everybody, signed in or not.
     Route::get('status', StatusController::class)->name('status');
+    Route::get('status/{file}', StatusController::class)->where('file', '[a-z0-9-]{1,200}\.[a-z0-9]{2,5}')->name('status.file');
+    Route::middleware(ReadersLanguage::class)->group(function (): void {
+        Route::get('follow', [FollowController::class, 'create'])->name('follow');
+        Route::get('follow/{key}', [FollowController::class, 'show'])->middleware('throttle:files')->name('follow.show');
+        Route::middleware('throttle:reports')->group(function (): void {
+            Route::post('follow', [FollowController::class, 'store']);
+            Route::post('follow/{key}/confirm', [FollowController::class, 'confirm']);
+            Route::post('follow/{key}/stop', [FollowController::class, 'stop']);
+            Route::post('follow/{key}', [FollowController::class, 'change']);
+        });
+    });
     Route::get('card/{token}', [CardController::class, 'show'])->middleware('throttle:files')->name('card');
     Route::get('report', [ReportController::class, 'create'])->middleware(ReadersLanguage::class)->name('report');
     Route::post('report', [ReportController::class, 'store'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
@@ -33,7 +49,12 @@ Route::middleware('web')->group(function (): void {
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');
         Route::get('settings/outside-words', [CheckController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/outside-words', [CheckController::class, 'update'])->middleware('may:administer');
+        Route::get('settings/followers', [FollowersController::class, 'index'])->middleware('may:administer');
+        Route::post('settings/followers', [FollowersController::class, 'add'])->middleware('may:administer');
+        Route::post('settings/followers/{subscription}', [FollowersController::class, 'change'])->middleware('may:administer');
         Route::middleware('may:tell-outsiders')->group(function (): void {
+            Route::get('incidents/{incident}/audience', [AudienceController::class, 'show']);
+            Route::post('incidents/{incident}/audience', [AudienceController::class, 'change']);
             Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
             Route::post('incidents/{incident}/cards', [CardController::class, 'give']);
             Route::post('cards/{card}/withdraw', [CardController::class, 'withdraw']);
@@ -41,6 +62,12 @@ Route::middleware('web')->group(function (): void {
             Route::post('incidents/{incident}/updates/check', [CheckController::class, 'check']);
         });
     });
+});
+
+// Asked by mail programs, which bring no cookie: the key in the address is all that they have.
+Route::middleware('throttle:files')->group(function (): void {
+    Route::post('follow/{key}/leave', [FollowController::class, 'leave'])->name('follow.leave');
+    Route::get('follow/{key}/leave', [FollowController::class, 'leaving']);
 });
 
 Route::middleware('api')->prefix('api/v1')->group(function (): void {

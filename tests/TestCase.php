@@ -18,6 +18,7 @@ use Illuminate\Foundation\Testing\TestCase as Base;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
 use Illuminate\Testing\TestResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Tests\Walks\Described;
@@ -42,6 +43,7 @@ abstract class TestCase extends Base
             touch($this->file);
         }
         parent::setUp();
+        config()->set('skarvo.public_page.folder', "$this->file-status-page");
         RuleSets::forget();
         LookAtTickets::forget();
         if (self::$template === null) {
@@ -57,6 +59,7 @@ abstract class TestCase extends Base
     protected function tearDown(): void
     {
         DB::disconnect();
+        File::deleteDirectory("$this->file-status-page");
         parent::tearDown();
         array_map(unlink(...), glob("$this->file*") ?: []);
     }
@@ -137,6 +140,25 @@ abstract class TestCase extends Base
         (new Lease('clock', 'none'))->release();
         DB::table('leases')->delete();
         Artisan::call('skarvo:clock', ['--once' => true]);
+    }
+
+    /**
+     * What outsiders read on the status page.
+     *
+     * @return array{services: list<array<string, mixed>>, open: list<array<string, mixed>>, past: list<array<string, mixed>>}
+     */
+    protected function outside(): array
+    {
+        return json_decode((string) $this->get('/status/index.json')->assertOk()->getContent(), true, 20, JSON_THROW_ON_ERROR);
+    }
+
+    /** As what a service is shown to them. */
+    protected function outsideState(string $name): ?string
+    {
+        $services = array_column($this->outside()['services'], null, 'name');
+        self::assertArrayHasKey($name, $services);
+
+        return $services[$name]['state'];
     }
 
     /** Sends what is due in the outbox, as the sender does. */

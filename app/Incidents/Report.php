@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents;
 
+use App\Platform\OpenedByKey;
 use App\Platform\Record;
 use App\Topology\Item;
 use Carbon\CarbonImmutable;
@@ -51,8 +52,7 @@ final class Report extends Record
 {
     /** @use HasFactory<ReportFactory> */
     use HasFactory;
-
-    public const TOKEN_LENGTH = 40;
+    use OpenedByKey;
 
     public const KIND = 'report';
 
@@ -124,20 +124,6 @@ final class Report extends Record
         return Link::query()->holds()->where('from_kind', self::KIND)->where('to_kind', Incident::KIND)->where('kind', LinkKind::About);
     }
 
-    /** What stands in the address by which its reporter follows it: the token alone, as it is stored, opens nothing. */
-    public function key(): string
-    {
-        return $this->token.self::proof((string) $this->token);
-    }
-
-    public static function byKey(string $key): ?self
-    {
-        $token = substr($key, 0, self::TOKEN_LENGTH);
-
-        return strlen($token) === self::TOKEN_LENGTH
-            && hash_equals(self::proof($token), substr($key, self::TOKEN_LENGTH)) ? self::query()->where('token', $token)->first() : null;
-    }
-
     /** What mail about it is known by: it stands in logs of mail servers, so that it opens nothing. */
     public function mailKey(): string
     {
@@ -152,9 +138,9 @@ final class Report extends Record
         return $report !== null && hash_equals($report->mailKey(), $key) ? $report : null;
     }
 
-    private static function proof(string $token): string
+    private static function kindOfKey(): string
     {
-        return substr(hash_hmac('sha256', "report $token", config()->string('app.key')), 0, 24);
+        return 'report';
     }
 
     public function ref(): string

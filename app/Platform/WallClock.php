@@ -26,10 +26,10 @@ final class WallClock
         return $local->isSameDay(now()->setTimezone($zone)) ? $local->format('H:i') : $local->format('D j M, H:i');
     }
 
-    /** The same with the zone, for people whose clock is not known: `07:14 CET`. */
-    public static function outside(CarbonInterface $at): string
+    /** The same with the zone, for people whose clock is not known, or is no browser's: `07:14 CET`. */
+    public static function outside(CarbonInterface $at, ?string $zone = null): string
     {
-        $zone = self::organisation();
+        $zone ??= self::organisation();
 
         return self::time($at, $zone).' '.self::abbreviation($at, $zone);
     }

@@ -13,7 +13,6 @@ use App\Tickets\Languages\Translation;
 use App\Tickets\Steps\Task;
 use App\Updates\Files\KeepFiles;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 use Skarvo\Tickets\TicketState;
 
 /**
@@ -40,7 +39,7 @@ final class ForgetReporter
         $email = $ticket->reported()->email;
         $ticket->reported()->update([
             'answered' => null, 'better' => null, 'chat_channel' => null, 'chat_thread' => null, 'name' => null, 'email' => null,
-            'what' => self::ERASED, 'token' => Str::random(Report::TOKEN_LENGTH),
+            'what' => self::ERASED, 'token' => Report::newToken(),
         ]);
         TicketPost::query()->where('ticket_id', $ticket->id)->update(['text' => null]);
         KeepFiles::erase($ticket->reported());

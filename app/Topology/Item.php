@@ -20,6 +20,8 @@ final class Item extends Record
 {
     public const SERVICE = 'service';
 
+    public const LOWEST_TIER = 4;
+
     public $incrementing = false;
 
     protected $keyType = 'string';

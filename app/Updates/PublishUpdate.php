@@ -23,15 +23,16 @@ final class PublishUpdate
     /**
      * @param  string|null  $despite  why it is right although something in it disagrees with the record
      * @param  string|null  $longer  why the next one may come later than is owed
+     * @param  int|null  $corrects  number of the update that was wrong
      * @param  int  $number  that the author saw as the next; tells whether somebody else published meanwhile
      *
      * @throws Refused
      */
     public function __invoke(
         Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by, ?string $despite = null,
-        ?string $longer = null,
+        ?string $longer = null, ?int $corrects = null,
     ): void {
-        DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by, $despite, $longer): void {
+        DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by, $despite, $longer, $corrects): void {
             Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved. Its last update said so.");
@@ -52,14 +53,17 @@ final class PublishUpdate
             $next = $now->addMinutes($nextMinutes);
             $situation = Situation::now();
             $found = CheckWords::must($incident, $situation, $stage, $text, $meanwhile, $next->getTimestamp(), $despite);
-            Update::query()->create([
+            if ($corrects !== null && Update::query()->where('incident_id', $incident->id)->where('number', $corrects)->doesntExist()) {
+                throw Refused::because("There is no update $corrects to correct.", 'corrects');
+            }
+            Update::publish([
                 'incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'meanwhile' => $meanwhile,
                 'services' => NextUpdate::of($incident, $situation, $stage)['services'], 'next_at' => $next,
-                'author_id' => $by->id, 'published_at' => $now,
+                'author_id' => $by->id, 'corrects' => $corrects,
             ]);
             Journal::write(
                 Actor::person($by), UpdateEntry::UpdatePublished, ['incident', $incident->id],
-                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(), ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite]), ...($nextMinutes * 60 > UpdateRhythm::of($incident) ? ['longer' => (string) $longer] : [])],
+                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(), ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite]), ...($nextMinutes * 60 > UpdateRhythm::of($incident) ? ['longer' => (string) $longer] : []), ...($corrects === null ? [] : ['corrects' => $corrects])],
                 ['incident' => $incident->id],
             );
             if ($stage !== $incident->stage) {

@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Incidents\Report;
+use App\Updates\Following\Subscription;
 use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
-/** A reporter is answered in the language of their form, or of their report. */
+/** Whoever reports or follows is answered in the language of their form, of their report, or in which they follow. */
 final class ReadersLanguage
 {
     /** In which the form can be read. */
@@ -30,7 +31,10 @@ final class ReadersLanguage
     private static function of(Request $request): ?string
     {
         $token = $request->route('token');
-        $language = $request->input('language') ?? (is_string($token) ? Report::byKey($token)?->language : null);
+        $key = $request->route('key');
+        $language = $request->input('language')
+            ?? (is_string($token) ? Report::byKey($token)?->language : null)
+            ?? (is_string($key) ? Subscription::byKey($key)?->language : null);
 
         return is_string($language) && in_array($language, self::ALL, true) ? $language : null;
     }

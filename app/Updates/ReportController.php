@@ -11,6 +11,7 @@ use App\Platform\Person;
 use App\Topology\Item;
 use App\Topology\OwnItems;
 use App\Updates\Contracts\TalksToReporters;
+use App\Updates\Following\HearTheEnd;
 use App\Updates\Requests\EmailRequest;
 use App\Updates\Requests\JudgeReportRequest;
 use App\Updates\Requests\TellReportRequest;
@@ -57,7 +58,7 @@ final class ReportController
     /** Instead of another report: only to hear when what is known is over. */
     public function hear(EmailRequest $request): RedirectResponse
     {
-        Followers::add((int) ($request->validated()['incident'] ?? 0), $request->address());
+        HearTheEnd::of((int) ($request->validated()['incident'] ?? 0), $request->address(), app()->getLocale());
 
         return back();
     }

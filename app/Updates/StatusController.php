@@ -4,58 +4,39 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
-use App\Topology\Item;
-use Inertia\Inertia;
-use Inertia\Response;
-use Skarvo\Topology\State;
+use App\Updates\Outside\PublicFolder;
+use Illuminate\Http\Response;
 
-/** The public status page: what outsiders were told, and nothing that they were not. */
+/** The public status page, from the files in which it stands: the same that another web server shows while Skarvo is down. */
 final class StatusController
 {
-    private const DAYS_BACK = 7;
+    private const TYPES = [
+        'html' => 'text/html; charset=utf-8', 'json' => 'application/json', 'atom' => 'application/atom+xml; charset=utf-8',
+        'css' => 'text/css; charset=utf-8', 'js' => 'text/javascript; charset=utf-8', 'svg' => 'image/svg+xml', 'woff2' => 'font/woff2',
+    ];
 
-    public function __invoke(): Response
+    private const POLICY = "default-src 'none'; style-src 'self'; script-src 'self'; img-src 'self'; font-src 'self'; connect-src 'self'; "
+        ."base-uri 'self'; form-action 'none'; frame-ancestors 'none'";
+
+    public function __invoke(string $file = 'index.html'): Response
     {
-        $states = PublicStates::published();
-        $doubts = array_column(PublicStates::doubtful(), null, 'name');
+        try {
+            PublicFolder::bringUpToDate();
+        } catch (\RuntimeException|\ErrorException $e) {
+            // What is there says as of when it is.
+            report($e);
+        }
+        $content = PublicFolder::read($file) ?? abort(404);
+        if (! request()->routeIs('status.file')) {
+            // Its links are beside it, wherever it stands.
+            $content = str_replace('<head>', '<head><base href="status/">', $content);
+        }
 
-        return Inertia::render('Updates/Status', [
-            'services' => Item::query()->where('kind', Item::SERVICE)
-                ->whereNotNull('public_name')->orderBy('tier')->orderBy('public_name')->pluck('public_name')
-                ->unique()
-                    ->map(static fn(?string $name): array => self::service((string) $name, $states[$name] ?? null, $doubts[$name] ?? null))
-                    ->values(),
-            'open' => array_map(self::told(...), Told::open()),
-            'past' => array_map(self::told(...), Told::resolvedSince(now()->subDays(self::DAYS_BACK))),
+        return new Response($content, 200, [
+            'Content-Type' => self::TYPES[pathinfo($file, PATHINFO_EXTENSION)] ?? 'text/plain; charset=utf-8',
+            'Cache-Control' => 'no-cache', 'Content-Security-Policy' => self::POLICY,
+            // What is meant for machines, pages of others may read too.
+            ...(in_array(pathinfo($file, PATHINFO_EXTENSION), ['json', 'atom'], true) ? ['Access-Control-Allow-Origin' => '*'] : []),
         ]);
-    }
-
-    /**
-     * @param  array{state: State, incident: int}|null  $published
-     * @param  array{admitted: bool|null, ...}|null  $doubt
-     * @return array{name: string, incident: int|null, state: string|null, looking: string|null} state: null where nothing is claimed
-     */
-    private static function service(string $name, ?array $published, ?array $doubt): array
-    {
-        // Of what is worse than was published nothing is claimed, unless somebody decided that the page is right.
-        $isSilent = $doubt !== null && $doubt['admitted'] !== false && $published === null;
-
-        return [
-            'name' => $name, 'incident' => $published['incident'] ?? null,
-            'state' => $isSilent ? null : ($published['state'] ?? State::Up)->value,
-            'looking' => ($doubt['admitted'] ?? null) === true ? PublicStates::admission($name) : null,
-        ];
-    }
-
-    /** @return array<string, mixed> */
-    private static function told(Told $told): array
-    {
-        return [
-            'id' => $told->incident->id,
-            'services' => $told->last()->services ?? [],
-            'started_at' => $told->incident->started_at,
-            'resolved_at' => $told->incident->resolved_at,
-            'updates' => $told->toLine(),
-        ];
     }
 }

@@ -17,7 +17,6 @@ use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
 use App\Updates\Files\KeepFiles;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 
 /** Takes what somebody tells of a problem, once: by the form, or from another system. */
 final class TakeReport
@@ -35,7 +34,7 @@ final class TakeReport
             $by = Actor::reporter($new->name);
             $service = $new->service ?? self::guessed($new);
             $report = Report::query()->create([
-                'token' => Str::random(Report::TOKEN_LENGTH), 'service_id' => $service,
+                'token' => Report::newToken(), 'service_id' => $service,
                 'service_said' => $new->service !== null, 'site' => $new->site, 'what' => $new->what,
                 'name' => $new->name, 'email' => $new->email, 'told_at' => now(), 'send_key' => $new->sendKey,
                 'way' => $new->way, 'stops' => $new->answers?->stops, 'others' => $new->answers?->others, 'waits' => $new->answers?->waits,

@@ -8,6 +8,8 @@ use App\Incidents\Incident;
 use App\Platform\Look;
 use App\Platform\Person;
 use App\Platform\Record;
+use App\Updates\Following\Noticed;
+use App\Updates\Following\TellFollowers;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -22,16 +24,19 @@ use Skarvo\Topology\State;
  * @property list<array{name: string, state: value-of<State>}> $services
  * @property CarbonImmutable $published_at
  * @property CarbonImmutable|null $next_at
+ * @property list<string> $places that it names
+ * @property int|null $corrects number of the one, of the same incident, that was wrong
  *
  * @phpstan-type UpdateLine array{
  *     number: int, stage: value-of<Stage>, stageWords: string, text: string, meanwhile: string|null,
  *     services: list<array{name: string, state: value-of<State>}>, published_at: CarbonImmutable, next_at: CarbonImmutable|null,
+ *     corrects: int|null,
  * }
  */
 final class Update extends Record
 {
     protected $casts = [
-        'stage' => Stage::class, 'services' => 'array', 'number' => 'integer', 'published_at' => 'immutable_datetime',
+        'stage' => Stage::class, 'services' => 'array', 'places' => 'array', 'corrects' => 'integer', 'number' => 'integer', 'published_at' => 'immutable_datetime',
         'next_at' => 'immutable_datetime',
     ];
 
@@ -45,6 +50,29 @@ final class Update extends Record
     public function author(): BelongsTo
     {
         return $this->belongsTo(Person::class, 'author_id');
+    }
+
+    /** The one that it corrects, if it does. */
+    public function corrected(): ?self
+    {
+        return $this->corrects === null
+            ? null
+            : self::query()->where('incident_id', $this->incident_id)->where('number', $this->corrects)->first();
+    }
+
+    /**
+     * Publishes one, and has those told who follow it. Call it in the transaction of its cause.
+     *
+     * @param  array<string, mixed>  $columns
+     */
+    public static function publish(array $columns): self
+    {
+        $update = self::query()->create([
+            ...$columns, 'places' => Noticed::places((string) ($columns['text'] ?? ''), $columns['meanwhile'] ?? null), 'published_at' => now(),
+        ]);
+        TellFollowers::of($update);
+
+        return $update;
     }
 
     /** @return Collection<int, self> those of an incident and of what turned out to be the same, the last one first: read once in a look at a screen */
@@ -63,7 +91,7 @@ final class Update extends Record
         return [
             'number' => $this->number, 'stage' => $this->stage->value, 'stageWords' => $this->stage->words(), 'text' => $this->text,
             'meanwhile' => $this->meanwhile, 'services' => $this->services, 'published_at' => $this->published_at,
-            'next_at' => $this->next_at,
+            'next_at' => $this->next_at, 'corrects' => $this->corrects,
         ];
     }
 }

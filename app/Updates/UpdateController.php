@@ -19,6 +19,7 @@ final class UpdateController
         Once::for($request, static fn() => $publish(
             $incident, (int) $input['number'], Stage::from($input['stage']), $input['text'], $input['meanwhile'] ?? null,
             (int) $input['next_minutes'], CurrentPerson::of($request), $input['despite'] ?? null, $input['longer'] ?? null,
+            isset($input['corrects']) ? (int) $input['corrects'] : null,
         ));
 
         return back();

@@ -19,6 +19,13 @@ enum UpdateEntry: string implements EntryKind
     case FilesCame = 'report.files';
     case PictureRead = 'report.read';
     case OutsideWordsChanged = 'outside-words.changed';
+    case FollowerConfirmed = 'follower.confirmed';
+    case FollowerAdded = 'follower.added';
+    case FollowerResumed = 'follower.resumed';
+    case FollowerPaused = 'follower.paused';
+    case FollowerLeft = 'follower.left';
+    case FollowersTold = 'update.followers-told';
+    case AudienceChanged = 'audience.changed';
     case CardGiven = 'card.given';
     case CardWithdrawn = 'card.withdrawn';
 

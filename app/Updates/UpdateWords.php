@@ -15,7 +15,7 @@ final class UpdateWords implements TellsEntries
     {
         return match (UpdateEntry::tryFrom($kind)) {
             UpdateEntry::UpdatePublished => Sentence::strong(
-                "Update {$facts->text('number')} published".match ($facts->text('found')) {
+                "Update {$facts->text('number')} published".($facts->text('corrects') === '' ? '' : ", a correction of update {$facts->text('corrects')}").match ($facts->text('found')) {
                     '' => '',
                     '1' => ', although one thing in it disagrees with the record',
                     default => ", although {$facts->text('found')} things in it disagree with the record",
@@ -40,6 +40,19 @@ final class UpdateWords implements TellsEntries
             UpdateEntry::PictureRead => Sentence::plain("Read the words in a picture of {$facts->text('ref')}"),
             UpdateEntry::CardGiven => Sentence::plain("Card given, for {$facts->text('hours')} h", $facts->text('for')),
             UpdateEntry::CardWithdrawn => Sentence::plain('Card withdrawn', $facts->text('for')),
+            UpdateEntry::FollowerConfirmed => Sentence::plain('Follows from now on', "by {$facts->text('channel')}"),
+            UpdateEntry::FollowerAdded => Sentence::plain('Added a follower', "by {$facts->text('channel')}"),
+            UpdateEntry::FollowerResumed => Sentence::plain('Follows again', "by {$facts->text('channel')}"),
+            UpdateEntry::FollowerPaused => Sentence::plain(
+                "Nothing more is sent to a follower by {$facts->text('channel')}: nothing arrives there", $facts->text('error'),
+            ),
+            UpdateEntry::FollowerLeft => Sentence::plain('Follows no more', "by {$facts->text('channel')}"),
+            UpdateEntry::FollowersTold => Sentence::plain(
+                "Update {$facts->text('number')} is on its way to ".($facts->text('count') === '1' ? 'one follower' : "{$facts->text('count')} followers"),
+            ),
+            UpdateEntry::AudienceChanged => Sentence::plain(
+                $facts->text('added') === 'yes' ? 'Let a follower be told of it' : 'Let a follower not be told of it', "by {$facts->text('channel')}",
+            ),
             null => null,
         };
     }

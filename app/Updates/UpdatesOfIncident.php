@@ -154,10 +154,9 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
             $incident, Situation::now(), $incident->stage, $turn->public, null, $incident->occasion->next_update_at?->getTimestamp(), $turn->despite,
         ) : 0;
         $number = (int) Update::query()->where('incident_id', $incident->id)->max('number') + 1;
-        Update::query()->create([
+        Update::publish([
             'incident_id' => $incident->id, 'number' => $number, 'stage' => $incident->stage, 'text' => $turn->public,
-            'services' => $services,
-            'author_id' => $turn->by->id, 'published_at' => now(), 'next_at' => $incident->occasion->next_update_at,
+            'services' => $services, 'author_id' => $turn->by->id, 'next_at' => $incident->occasion->next_update_at,
         ]);
         Journal::write(
             $turn->by, UpdateEntry::UpdatePublished, ['incident', $incident->id],

@@ -16,6 +16,7 @@ use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\Knows;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
+use App\Platform\Outbox\Messages;
 
 final class UpdatesServiceProvider extends Capability
 {
@@ -27,9 +28,13 @@ final class UpdatesServiceProvider extends Capability
             BandRow::class => [OwedUpdates::class],
             Finds::class => [FindUpdates::class],
             Knows::class => [UpdatesKnown::class],
-            ClockPart::class => [NoteOverdueUpdates::class, Files\ReadPictures::class],
+            ClockPart::class => [NoteOverdueUpdates::class, Outside\KeepPublicFolder::class, Following\TellFollowers::class, Following\KeepFollowers::class, Files\ReadPictures::class],
             TellsEntries::class => [UpdateWords::class],
-            HasConsequences::class => [UpdatesOfIncident::class, Followers::class],
+            HasConsequences::class => [UpdatesOfIncident::class, Following\FollowersHear::class],
+            Messages::class => [
+                Following\AskMessages::class, Following\MailNotices::class, Following\TextNotices::class, Following\ChatNotices::class,
+                Following\WebhookNotices::class,
+            ],
             RoomPanel::class => [UpdatesOfIncident::class],
             SaysSoFar::class => [UpdatesOfIncident::class],
             OnThePage::class => [UpdatesOfIncident::class],

@@ -28,6 +28,12 @@ final readonly class Actor
         return new self('scanner', $name, $name);
     }
 
+    /** Who it is, stands in what they follow, as long as they do. */
+    public static function follower(): self
+    {
+        return new self('follower', null, 'A follower');
+    }
+
     public static function reporter(?string $name): self
     {
         return new self('reporter', null, $name ?? 'A reporter', $name);

@@ -50,6 +50,7 @@ final class Entry extends Record
             'system' => null,
             'person' => Names::person($this->actor_id),
             'reporter' => is_string($name = $this->told()['reporter'] ?? null) ? $name : 'A reporter',
+            'follower' => 'A follower',
             default => $this->actor_id,
         };
     }

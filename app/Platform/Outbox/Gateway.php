@@ -42,10 +42,22 @@ final class Gateway
         }
         $json = json_encode($body, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
 
-        return self::told($this->request()->withHeaders([
+        return $this->postTo($to->url, $json, [
             'Idempotency-Key' => $key,
             ...($to->secret === '' ? [] : Signature::headers($to->url, $json, $key, now()->getTimestamp(), $to->secret)),
-        ])->withBody($json, 'application/json')->post($to->url));
+        ]);
+    }
+
+    /**
+     * @param  array<string, string>  $headers  by which the other side tells a repeat, and that it is ours
+     * @return PromiseInterface as above
+     */
+    public function postTo(string $url, string $json, array $headers): PromiseInterface
+    {
+        // Where it is sent on to, nobody has agreed to.
+        return self::told(
+            $this->request()->withoutRedirecting()->withHeaders($headers)->withBody($json, 'application/json')->post($url),
+        );
     }
 
     /**

@@ -19,7 +19,7 @@ final class MailMessages implements Messages
 
     private const AT_ONCE = 32;
 
-    public function __construct(private readonly Gateway $gateway, private readonly OwnProcess $process) {}
+    public function __construct(private readonly StartMails $start) {}
 
     public function kind(): string
     {
@@ -28,17 +28,18 @@ final class MailMessages implements Messages
 
     public function send(array $messages): array
     {
-        $sending = [];
+        $mails = [];
         foreach ($messages as $message) {
-            $mail = array_intersect_key(
-                $message->payload, ['to' => true, 'subject' => true, 'text' => true, 'message_id' => true, 'automatic' => true],
-            );
-            $sending[$message->id] = ! Endpoint::gateway('mail')->isSet() && PlainMail::isSetUp()
-                ? $this->process->start('skarvo:mail', json_encode([...$mail, 'key' => $message->key], JSON_THROW_ON_ERROR))
-                : $this->gateway->post(Endpoint::gateway('mail'), $mail, $message->key);
+            $text = static fn(string $name): string => is_string($message->payload[$name] ?? null) ? $message->payload[$name] : '';
+            $id = $message->payload['message_id'] ?? null;
+            $mails[$message->id] = [
+                'to' => $text('to'), 'subject' => $text('subject'), 'text' => $text('text'), 'key' => $message->key,
+                ...(is_string($id) ? ['message_id' => $id] : []),
+                ...(is_bool($message->payload['automatic'] ?? null) ? ['automatic' => $message->payload['automatic']] : []),
+            ];
         }
 
-        return $sending;
+        return ($this->start)($mails);
     }
 
     public function mostAtOnce(): int

@@ -29,16 +29,18 @@ final class PlainMail
     /**
      * @param  string|null  $messageId  without its brackets; made from the key if null
      * @param  bool  $isAutomatic  whether no person wrote it
+     * @param  string|null  $leave  an address to which a mail program posts when its reader wants no more of these (RFC 8058)
      *
      * @throws Failed|\Symfony\Component\Mailer\Exception\TransportExceptionInterface
      */
     public static function send(
         string $to, string $subject, string $text, string $key, ?string $messageId = null, bool $isAutomatic = true,
+        ?string $leave = null,
     ): void {
         if (! self::isSetUp()) {
             throw new Failed('no mail server is set: MAIL_HOST and MAIL_FROM_ADDRESS');
         }
-        Mail::raw($text, static function (Message $mail) use ($to, $subject, $key, $messageId, $isAutomatic): void {
+        Mail::raw($text, static function (Message $mail) use ($to, $subject, $key, $messageId, $isAutomatic, $leave): void {
             $mail->to($to)->subject($subject);
             $headers = $mail->getSymfonyMessage()->getHeaders();
             $headers->addIdHeader(
@@ -49,6 +51,10 @@ final class PlainMail
             );
             if ($isAutomatic) {
                 $headers->addTextHeader('Auto-Submitted', 'auto-generated');
+            }
+            if ($leave !== null) {
+                $headers->addTextHeader('List-Unsubscribe', "<$leave>");
+                $headers->addTextHeader('List-Unsubscribe-Post', 'List-Unsubscribe=One-Click');
             }
             $reply = config('mail.reply');
             if (is_string($reply) && $reply !== '') {

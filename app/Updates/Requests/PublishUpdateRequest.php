@@ -20,6 +20,7 @@ final class PublishUpdateRequest extends Form
             'meanwhile' => ['nullable', 'string', 'max:1000'],
             'longer' => ['nullable', 'string', 'max:500'],
             'despite' => ['nullable', 'string', 'max:500'],
+            'corrects' => ['nullable', 'integer', 'min:1'],
             'next_minutes' => ['required', 'integer', 'min:5', 'max:10080'],
         ];
     }

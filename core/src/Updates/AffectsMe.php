@@ -28,7 +28,7 @@ final readonly class AffectsMe
     {
         $place = $place === null || trim($place) === '' ? null : trim($place);
         $reached = array_keys(array_filter(
-            $told, static fn(array $places): bool => $place === null || $places === [] || self::isAmong($place, $places),
+            $told, static fn(array $places): bool => $place === null || $places === [] || Place::isAmong($place, $places),
         ));
         if ($reached !== []) {
             return new self(Affects::Yes, null, [], $reached[0]);
@@ -43,25 +43,5 @@ final readonly class AffectsMe
         }
 
         return new self(Affects::No, AffectsSentence::None, [], null);
-    }
-
-    /** @param  list<string>  $places */
-    private static function isAmong(string $place, array $places): bool
-    {
-        $asked = self::plain($place);
-        foreach ($places as $one) {
-            $plain = self::plain($one);
-            // "Havre" is at "Havre quay", and "the quay of Havre" is too; part of a word is not.
-            if ($plain !== '' && $asked !== '' && (str_contains(" $asked ", " $plain ") || str_contains(" $plain ", " $asked "))) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    private static function plain(string $place): string
-    {
-        return trim((string) preg_replace('/[^\p{L}\p{N}]+/u', ' ', mb_strtolower($place)));
     }
 }

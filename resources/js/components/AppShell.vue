@@ -71,7 +71,7 @@ useCommands(() => [
   ...mainPlaces.map((place) => ({
     name: `Go to ${place.name}`,
     key: place.key,
-    run: () => router.visit(place.link),
+    run: () => (place.plain ? window.location.assign(place.link) : router.visit(place.link)),
   })),
   ...otherPlaces(shared.value.me).map((place) => ({ name: place.command, run: () => router.visit(place.link) })),
   ...own.value.map((place) => ({ name: `Go to ${place.name}`, run: () => router.visit(place.link) })),
@@ -99,14 +99,15 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
         ><SkarvoMark /><span class="max-sm:sr-only">Skarvo</span></Link
       >
       <nav aria-label="Places" class="flex gap-x-4 text-small max-sm:hidden">
-        <Link
+        <component
+          :is="place.plain ? 'a' : Link"
           v-for="place in mainPlaces"
           :key="place.link"
           :href="place.link"
           class="py-0.5 whitespace-nowrap"
           :class="isHere(place.link) ? 'border-b-2 border-ink font-bold text-ink' : 'text-ink-2 hover:text-ink'"
           :aria-current="isHere(place.link) ? 'page' : undefined"
-          >{{ place.name }}</Link
+          >{{ place.name }}</component
         >
       </nav>
       <button
@@ -227,14 +228,15 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
       aria-label="Places"
       class="fixed inset-x-0 bottom-0 z-20 flex justify-between overflow-x-auto border-t border-line bg-sheet px-2 text-small sm:hidden"
     >
-      <Link
+      <component
+        :is="place.plain ? 'a' : Link"
         v-for="place in mainPlaces"
         :key="place.link"
         :href="place.link"
         class="px-2 py-3.5 whitespace-nowrap"
         :class="isHere(place.link) ? 'border-t-2 border-ink font-bold text-ink' : 'text-ink-2'"
         :aria-current="isHere(place.link) ? 'page' : undefined"
-        >{{ place.name }}</Link
+        >{{ place.name }}</component
       >
     </nav>
     <CommandLine :open="commandLine" @close="commandLine = false" />

@@ -21,7 +21,7 @@ watch(() => shared.value.now, followServerTime, { immediate: true });
     <header class="mb-5 flex flex-wrap items-baseline justify-between gap-x-4 border-b border-line py-3">
       <p class="text-lg font-bold">{{ shared.organisation }}</p>
       <nav aria-label="Main" class="flex gap-4 text-small">
-        <Link href="/status" class="link py-1">{{ words.navStatus }}</Link>
+        <a href="/status" class="link py-1">{{ words.navStatus }}</a>
         <Link href="/report" class="link py-1">{{ words.navReport }}</Link>
         <Link v-if="shared.me" href="/" class="link py-1">To the watch</Link>
       </nav>

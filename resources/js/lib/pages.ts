@@ -47,9 +47,11 @@ export const pages: Record<string, () => Promise<{ default: Component }>> = {
   'Topology/Types': () => import('@/pages/Topology/Types.vue'),
   'Topology/WhatIf': () => import('@/pages/Topology/WhatIf.vue'),
   'Updates/Card': () => import('@/pages/Updates/Card.vue'),
+  'Updates/Follow': () => import('@/pages/Updates/Follow.vue'),
+  'Updates/Followers': () => import('@/pages/Updates/Followers.vue'),
+  'Updates/Following': () => import('@/pages/Updates/Following.vue'),
   'Updates/OutsideWords': () => import('@/pages/Updates/OutsideWords.vue'),
   'Updates/Questions': () => import('@/pages/Updates/Questions.vue'),
   'Updates/Report': () => import('@/pages/Updates/Report.vue'),
   'Updates/ReportFollow': () => import('@/pages/Updates/ReportFollow.vue'),
-  'Updates/Status': () => import('@/pages/Updates/Status.vue'),
 };

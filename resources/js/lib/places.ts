@@ -16,6 +16,8 @@ export interface Place {
   words?: string;
   /** Its place under the person's own name: their own screens, and what is set once. */
   own?: number;
+  /** Whether it is no screen of ours, but a page that stands by itself. */
+  plain?: boolean;
   /** What going there is called on the command line, where that is not just its name. */
   command?: string;
   /** For whom it is there; everybody if left out. */
@@ -28,7 +30,7 @@ const given: Place[] = files.flat();
 export const mainPlaces = given
   .filter((place) => place.order !== undefined)
   .sort((a, b) => (a.order ?? 0) - (b.order ?? 0))
-  .map((place) => ({ name: place.name, link: linkOf(place), key: String(place.order) }));
+  .map((place) => ({ name: place.name, link: linkOf(place), plain: place.plain === true, key: String(place.order) }));
 
 function linkOf(place: Place, me?: Me): string {
   if (typeof place.link === 'string') return place.link;

@@ -18,6 +18,9 @@ export interface Answered { ask: string; answer: string }
 /** Tickets/Attempt */
 export interface AttemptLine { id: number; what: string; outcome: 'helped' | 'no_help' | 'refused'; words: string; why: string | null; by: string; at: string }
 
+/** Updates/Following/AudienceShown */
+export interface AudienceLine { total: number; channels: Record<'mail' | 'text' | 'chat' | 'webhook', number>; some: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; why: string }[]; silenced: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string }[]; updates: { number: number; told: number; isWhole: boolean; sent: number; waits: number; failed: number; errors: { why: string; count: number }[] }[] }
+
 /** Paging/Talk/Bridge */
 export interface BridgePerson { id: string; name: string; standing: 'ringing' | 'in' | 'left' | 'unanswered'; since: string }
 
@@ -156,6 +159,9 @@ export interface PostLine { id: number; by: string | null; internal: boolean; te
 /** Tickets/ProbablyHere */
 export interface ProbableLine { id: number; ref: string; what: string; place: string | null; opened_at: string; incident: number; of: string | null; because: string[] }
 
+/** Updates/Outside/PublicUpdate */
+export interface PublicUpdateLine { incident: number; number: number; stage: string; text: string; meanwhile: string | null; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; publishedAt: string; nextAt: string | null; corrects: number | null; address: string }
+
 /** Updates/Questions */
 export interface Question { ask: string; example: string }
 
@@ -204,6 +210,9 @@ export interface SharedAnswerLine { id: number; text: string; by: string; at: st
 /** Updates/Checking/CheckWords */
 export interface SlipLine { kind: 'time' | 'zone' | 'passed' | 'restored' | 'state' | 'place' | 'inside' | 'quoted' | 'jargon'; at: number; length: number; found: string; words: string; instead: string | null }
 
+/** Updates/Following/Subscription */
+export interface SubscriptionLine { channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; language: string; services: string[]; places: string[]; tier: number | null; incident: string | null; quiet_from: string | null; quiet_until: string | null; digest_at: string | null; isConfirmed: boolean; paused: string | null; isEnded: boolean; version: number }
+
 /** Tickets/Suggestions */
 export interface Suggested { field: string; choices: Alternative[] }
 
@@ -241,4 +250,4 @@ export interface UnansweredCall { id: number; link: string; ref: string; title: 
 export interface UnsaidService { name: string; item: string; state: 'up' | 'at_risk' | 'degraded' | 'down'; published: 'up' | 'at_risk' | 'degraded' | 'down'; incident: { id: number; ref: string } | null }
 
 /** Updates/Update */
-export interface UpdateLine { number: number; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; text: string; meanwhile: string | null; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; published_at: string; next_at: string | null }
+export interface UpdateLine { number: number; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; text: string; meanwhile: string | null; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; published_at: string; next_at: string | null; corrects: number | null }

@@ -19,7 +19,10 @@ use App\Signals\Alert;
 use App\Tickets\Steps\Task;
 use App\Tickets\Steps\WorkSteps;
 use App\Updates\Cards\Card;
-use App\Updates\Followers;
+use App\Updates\Following\AudienceOf;
+use App\Updates\Following\Follow;
+use App\Updates\Following\Noticed;
+use App\Updates\Following\Subscription;
 use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
@@ -28,6 +31,7 @@ use Inertia\Testing\AssertableInertia as Shown;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Skarvo\Paging\Outcome;
+use Skarvo\Updates\Following\Channel;
 use Symfony\Component\HttpFoundation\Response;
 use Tests\TestCase;
 
@@ -76,7 +80,7 @@ final class MergingTest extends TestCase
                 Incident::factory()->create(['title' => "From $seed", 'service_id' => 'vehicle-lanes']), Incident::factory()->create(['title' => "Into $seed", 'service_id' => 'vehicle-lanes']),
             ];
             $numbers = [1, 1];
-            $reports = $mails = [];
+            $reports = $followers = [];
             for ($step = 0; $step < 14; $step++) {
                 $n = $dice->getInt(0, 1);
                 $incident = $two[$n]->refresh();
@@ -88,7 +92,8 @@ final class MergingTest extends TestCase
                     4 => (new WorkSteps($this->person('ingrid-vale')))->add($incident, "Task $seed-$step", null, false),
                     5 => Hypothesis::query()->create(['incident_id' => $incident->id, 'text' => "H $seed-$step", 'state' => 'open', 'made_by_id' => 'ingrid-vale', 'made_at' => now()]),
                     6 => $this->post("/incidents/$incident->id/cards", ['for' => "C $seed-$step", 'hours' => 4], ['X-Request-Key' => uniqid()]),
-                    7 => DB::table('followers')->insertOrIgnore(['incident_id' => $incident->id, 'email' => $mails[] = 'f'.$dice->getInt(0, 2)."-$seed@ferry.example", 'at' => now()]),
+                    7 => $followers[] = Subscription::factory()->at(Channel::Mail, "f$step-$seed@ferry.example")
+                        ->create(['incident_id' => $incident->id, 'only_end' => true])->id,
                 };
                 $this->later(20);
             }
@@ -112,10 +117,11 @@ final class MergingTest extends TestCase
                     ->map(static fn(Call $one): string => $one->calls())->unique()->sort()->values()->all(),
             );
             self::assertSame([], array_diff($pages, $paged()));
-            self::assertEqualsCanonicalizing(array_unique($mails), DB::table('followers')->where('incident_id', $into->id)->pluck('email')->all());
+            self::assertEqualsCanonicalizing($followers, array_keys(AudienceOf::all(Noticed::atTheEndOf($after))));
             self::assertSame($outbox, OutboxMessage::query()->where('kind', 'mail')->count(), 'Nobody is told that anything is over.');
             self::assertSame($numbers[0] + $numbers[1] - 2, Update::ofIncident($into->id)->count());
             $this->publish($after, $numbers[1], 'And on');
+            Subscription::query()->whereKey($followers)->update(['ended_at' => now()]);
         }
     }
 
@@ -139,21 +145,23 @@ final class MergingTest extends TestCase
         $this->later(60);
         $this->publish($this->into, 1, 'Lanes are slow.');
         $this->merge();
-        $this->get('/status')->assertInertia(fn(Shown $shown) => $shown->where('open', fn($open): bool => $open->pluck('id')->contains($this->into->id)
-            && ! $open->pluck('id')->contains($this->from->id)
-            && array_column($open->firstWhere('id', $this->into->id)['updates'], 'text') === ['Lanes are slow.', 'Barriers are shut.'])
-            ->where('past', fn($past): bool => ! $past->pluck('id')->contains($this->from->id)));
+        $open = array_column($this->outside()['open'], null, 'id');
+        self::assertArrayNotHasKey($this->from->id, $open);
+        self::assertSame(['Lanes are slow.', 'Barriers are shut.'], array_column($open[$this->into->id]['updates'], 'text'));
+        self::assertNotContains($this->from->id, array_column($this->outside()['past'], 'id'));
         $this->get("/incidents/{$this->into->id}")->assertInertia(static fn(Shown $shown) => $shown->where('draft.number', 2));
     }
 
     public function test_a_follower_and_a_card_from_before_hear_of_the_end_of_the_survivor(): void
     {
         $this->publish($this->from, 1, 'Barriers are shut.');
-        Followers::add($this->from->id, 'anna@ferry.example');
+        $this->post('/report/hear', ['email' => 'anna@ferry.example', 'incident' => $this->from->id])->assertSessionHasNoErrors();
+        Follow::confirm(Subscription::query()->sole());
         $this->post("/incidents/{$this->from->id}/cards", ['for' => 'x', 'hours' => 4], ['X-Request-Key' => 'card']);
         $this->merge();
         $this->post("/incidents/{$this->into->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
-        self::assertSame(1, OutboxMessage::query()->where('key', 'like', 'follower-%')->count());
+        $this->clock();
+        self::assertSame(1, OutboxMessage::query()->where('kind', 'notice-mail')->count());
         $this->get('/card/'.Card::query()->sole()->token)->assertInertia(fn(Shown $shown) => $shown->where('card.ref', $this->into->ref())->has('card.resolved_at'));
     }
 

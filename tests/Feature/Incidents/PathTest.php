@@ -14,7 +14,6 @@ use App\Platform\Journal\Entry;
 use App\Signals\Alert;
 use App\Updates\Update;
 use Illuminate\Http\Client\Request as Sent;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Inertia\Testing\AssertableInertia as Shown;
@@ -198,7 +197,7 @@ final class PathTest extends TestCase
                 $sent['text'], 'working normally again',
             ),
         );
-        $this->get('/status')->assertInertia(fn(Shown $page) => $page->has('open', 0)->where('past.0.updates.0.stage', 'restored'));
+        self::assertSame([[], 'restored'], [$this->outside()['open'], $this->outside()['past'][0]['updates'][0]['stage']]);
         $this->get("/report/{$report->key()}")->assertInertia(fn(Shown $page) => $page->where(
             'report.resolved_at', fn(?string $at): bool => $at !== null,
         ));
@@ -225,8 +224,8 @@ final class PathTest extends TestCase
         $this->clock();
         $this->clock();
         self::assertSame(1, Entry::query()->where('kind', 'update.overdue')->count());
-        $this->get('/status')->assertInertia(fn(Shown $page) => $page->where('open.0.updates.0.text', 'Lanes are shut.')
-            ->where('services', fn(Collection $services): bool => $services->firstWhere('name', 'Vehicle lanes')['state'] === 'degraded'));
+        self::assertSame('Lanes are shut.', $this->outside()['open'][0]['updates'][0]['text']);
+        self::assertSame('degraded', $this->outsideState('Vehicle lanes'));
     }
 
     public function test_a_room_says_when_its_incident_has_grown_and_who_stands_behind_it(): void

@@ -27,7 +27,7 @@ final class GuardTest extends TestCase
             self::assertNull($headers->get('Access-Control-Allow-Origin'));
             self::assertNull($headers->get('Strict-Transport-Security'));
         }
-        $page = $this->get('/status');
+        $page = $this->get('/report');
         preg_match("/'nonce-([^']+)'/", (string) $page->headers->get('Content-Security-Policy'), $nonce);
         preg_match_all('/<script(?![^>]*src=)[^>]*>/', (string) $page->getContent(), $inline);
         self::assertNotSame([], $inline[0]);
@@ -67,7 +67,7 @@ final class GuardTest extends TestCase
 
     public function test_every_page_survives_what_was_stored_before(): void
     {
-        $version = (string) ($this->get('/status')->inertiaPage()['version'] ?? '');
+        $version = (string) ($this->get('/report')->inertiaPage()['version'] ?? '');
         DB::table('reports')->insert([
             'token' => str_repeat('x', 40), 'service_id' => 'vehicle-lanes', 'what' => "Br\xF8kne gate", 'told_at' => now(),
             'send_key' => 'old',

@@ -122,10 +122,11 @@ final class PlatformTest extends TestCase
             '/' => 'Desk/Watch', '/alerts?show=all' => 'Signals/Alerts', '/alerts/1' => 'Signals/Alert',
             '/incidents?show=all' => 'Incidents/Incidents', '/incidents/409' => 'Incidents/Room',
             '/estate?find=ask' => 'Topology/Estate', '/estate/clk-2' => 'Topology/Item', '/on-call' => 'Rota/OnCall',
-            '/status' => 'Updates/Status', '/report' => 'Updates/Report',
+            '/report' => 'Updates/Report', '/follow' => 'Updates/Follow', '/settings/followers' => 'Updates/Followers',
         ] as $address => $component) {
             $this->get($address)->assertOk()->assertInertia(fn(Shown $page) => $page->component($component));
         }
+        $this->get('/status')->assertOk()->assertSee('Service status');
         $this->get('/estate/nothing')->assertNotFound();
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Skarvo\Updates\Following;
 
+use Skarvo\Updates\Place;
 use Skarvo\Value\Must;
 
 /** What somebody wants to hear of: all that it names must hold, and of each list any one. */
@@ -11,16 +12,20 @@ final readonly class Interest
 {
     /**
      * @param  list<string>  $services  by their public names; none: any
-     * @param  list<string>  $places  none: any
+     * @param  list<string>  $places  in their own words; none: any
      * @param  int|null  $tier  up to which: 1 matters most; null: any
+     * @param  int|null  $only  the one incident that they want to hear of, whatever it hits
+     * @param  bool  $onlyEnd  whether they want to hear of its end alone
      *
      * @throws \DomainException
      */
-    public function __construct(public array $services = [], public array $places = [], public ?int $tier = null)
+    public function __construct(public array $services = [], public array $places = [], public ?int $tier = null, public ?int $only = null, public bool $onlyEnd = false)
     {
         array_walk($services, static fn(string $one) => Must::name($one, 'A service'));
         array_walk($places, static fn(string $one) => Must::name($one, 'A place'));
         Must::atLeast(1, $tier ?? 1, 'A tier');
+        Must::hold($only === null || [$services, $places, $tier] === [[], [], null], 'Who follows one incident follows nothing else.');
+        Must::hold($only !== null || ! $onlyEnd, 'What has an end is an incident.');
     }
 
     /**
@@ -33,6 +38,9 @@ final readonly class Interest
      */
     public function in(Notice $notice): ?Reasons
     {
+        if ($this->only !== null) {
+            return in_array($this->only, $notice->incidents, true) && ($notice->isEnd || ! $this->onlyEnd) ? new Reasons(isThis: true) : null;
+        }
         $services = [];
         foreach ($notice->tiers as $name => $tier) {
             if (($this->services === [] || in_array((string) $name, $this->services, true)) && ($this->tier === null || $tier <= $this->tier)) {
@@ -42,7 +50,7 @@ final readonly class Interest
         if ($services === [] && ($this->services !== [] || $this->tier !== null)) {
             return null;
         }
-        $places = array_values(array_intersect($this->places, $notice->places));
+        $places = array_values(array_filter($this->places, static fn(string $one): bool => Place::isAmong($one, $notice->places)));
         if ($this->places !== [] && $notice->places !== [] && $places === []) {
             return null;
         }

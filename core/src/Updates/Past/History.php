@@ -20,13 +20,13 @@ final readonly class History
     private function __construct(private array $broken) {}
 
     /**
-     * @param  list<Told>  $told  in any order; of those of an incident at the same moment, the last in the list holds
+     * @param  list<Statement>  $told  in any order; of those of an incident at the same moment, the last in the list holds
      * @param  array<int, int>  $ended  when incidents ended: from then on they say nothing any more
      * @param  int  $now  seconds since the epoch: what is not over lasts until then
      */
     public static function of(array $told, array $ended, int $now): self
     {
-        usort($told, static fn(Told $a, Told $b): int => $a->at <=> $b->at);
+        usort($told, static fn(Statement $a, Statement $b): int => $a->at <=> $b->at);
         $said = [];
         foreach ($told as $one) {
             foreach ($one->states as $name => $state) {

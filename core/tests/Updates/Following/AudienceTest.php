@@ -31,6 +31,7 @@ final class AudienceTest extends TestCase
         yield 'another service' => [new Interest(['Payment']), $lanes, null];
         yield 'a service, of none by name' => [new Interest(['Lanes']), $vague, null];
         yield 'its place' => [new Interest([], ['Havre', 'Ask']), $lanes, new Reasons(places: ['Havre'])];
+        yield 'its place, in their words' => [new Interest([], ['The quay of havre', 'Askim']), $lanes, new Reasons(places: ['The quay of havre'])];
         yield 'another place' => [new Interest([], ['Ask']), $lanes, null];
         yield 'a place, where it may be anywhere' => [new Interest([], ['Ask']), $vague, new Reasons];
         yield 'its tier' => [new Interest(tier: 1), $lanes, new Reasons(tier: 1)];
@@ -39,6 +40,12 @@ final class AudienceTest extends TestCase
         yield 'the tier of a service that they do not follow' => [new Interest(['Boards'], tier: 1), $lanes, null];
         yield 'service, place and tier' => [new Interest(['Lanes'], ['Havre'], 1), $lanes, new Reasons(['Lanes'], ['Havre'], 1)];
         yield 'the service at another place' => [new Interest(['Lanes'], ['Ask']), $lanes, null];
+        $over = new Notice(['Lanes' => 1], [], false, true, [7, 9]);
+        $goesOn = new Notice(['Lanes' => 1], [], false, false, [7, 9]);
+        yield 'one of the incidents that turned out to be one' => [new Interest(only: 9), $goesOn, new Reasons(isThis: true)];
+        yield 'another incident' => [new Interest(only: 8), $goesOn, null];
+        yield 'its end' => [new Interest(only: 7, onlyEnd: true), $over, new Reasons(isThis: true)];
+        yield 'not the end that they wait for' => [new Interest(only: 7, onlyEnd: true), $goesOn, null];
         yield 'a service whose name is a number' => [new Interest(['7']), new Notice(['7' => 1], [], false), new Reasons(['7'])];
     }
 
@@ -132,6 +139,8 @@ final class AudienceTest extends TestCase
         yield 'a service without a name' => [static fn() => new Interest([' '])];
         yield 'a place without a name' => [static fn() => new Interest([], [''])];
         yield 'a tier of none' => [static fn() => new Interest(tier: 0)];
+        yield 'an incident, and a service' => [static fn() => new Interest(['Lanes'], only: 7)];
+        yield 'the end of nothing' => [static fn() => new Interest(onlyEnd: true)];
         yield 'a notice of tier 0' => [static fn() => new Notice(['Lanes' => 0], [], false)];
         yield 'a notice of nothing' => [static fn() => new Notice(['' => 1], [], false)];
         yield 'a notice of nowhere' => [static fn() => new Notice([], [' '], false)];

@@ -9,7 +9,7 @@ use Skarvo\Time\Zone;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Past\Day;
 use Skarvo\Updates\Past\History;
-use Skarvo\Updates\Past\Told;
+use Skarvo\Updates\Past\Statement;
 
 final class HistoryTest extends TestCase
 {
@@ -18,9 +18,9 @@ final class HistoryTest extends TestCase
     public function test_a_stretch_over_midnight_counts_on_both_days_of_the_readers_zone(): void
     {
         $days = self::days([
-            new Told(1, self::at('2026-03-02 23:00'), ['Lanes' => State::Down]),
-            new Told(1, self::at('2026-03-03 00:30'), ['Lanes' => State::Degraded]),
-            new Told(1, self::at('2026-03-03 02:00'), ['Lanes' => State::Up]),
+            new Statement(1, self::at('2026-03-02 23:00'), ['Lanes' => State::Down]),
+            new Statement(1, self::at('2026-03-03 00:30'), ['Lanes' => State::Degraded]),
+            new Statement(1, self::at('2026-03-03 02:00'), ['Lanes' => State::Up]),
         ]);
 
         self::assertSame([[3600, 0, State::Down], [1800, 5400, State::Down], [0, 0, State::Up]], $days);
@@ -28,7 +28,7 @@ final class HistoryTest extends TestCase
 
     public function test_what_is_not_over_lasts_until_now_and_what_ended_until_then(): void
     {
-        $told = [new Told(1, self::at('2026-03-03 22:00'), ['Lanes' => State::Degraded])];
+        $told = [new Statement(1, self::at('2026-03-03 22:00'), ['Lanes' => State::Degraded])];
 
         self::assertSame([[0, 0, State::Up], [0, 7200, State::Degraded], [0, 12 * 3600, State::Degraded]], self::days($told));
         self::assertSame([[0, 0, State::Up], [0, 3600, State::Degraded], [0, 0, State::Up]], self::days($told, [1 => self::at('2026-03-03 23:00')]));
@@ -37,10 +37,10 @@ final class HistoryTest extends TestCase
     public function test_of_two_incidents_the_worse_one_counts_and_a_moment_once(): void
     {
         $days = self::days([
-            new Told(1, self::at('2026-03-03 10:00'), ['Lanes' => State::Degraded]),
-            new Told(2, self::at('2026-03-03 11:00'), ['Lanes' => State::Down, 'Boards' => State::Down]),
-            new Told(2, self::at('2026-03-03 12:00'), ['Lanes' => State::Up]),
-            new Told(1, self::at('2026-03-03 13:00'), ['Lanes' => State::Up]),
+            new Statement(1, self::at('2026-03-03 10:00'), ['Lanes' => State::Degraded]),
+            new Statement(2, self::at('2026-03-03 11:00'), ['Lanes' => State::Down, 'Boards' => State::Down]),
+            new Statement(2, self::at('2026-03-03 12:00'), ['Lanes' => State::Up]),
+            new Statement(1, self::at('2026-03-03 13:00'), ['Lanes' => State::Up]),
         ]);
 
         self::assertSame([3600, 7200, State::Down], $days[1]);
@@ -49,7 +49,7 @@ final class HistoryTest extends TestCase
     public function test_a_day_that_is_shorter_or_longer_is_whole(): void
     {
         $zone = Zone::orUtc('Europe/Oslo');
-        $told = [new Told(1, self::at('2026-03-01 00:00'), ['Lanes' => State::Down])];
+        $told = [new Statement(1, self::at('2026-03-01 00:00'), ['Lanes' => State::Down])];
         $now = self::at('2026-03-30 00:00');
 
         self::assertEquals([new Day(20541, 23 * 3600, 0), new Day(20542, 0, 0)], History::of($told, [], $now)->days('Lanes', $zone, $now, 2));
@@ -65,7 +65,7 @@ final class HistoryTest extends TestCase
             $ended = [];
             for ($incident = 1; $incident <= mt_rand(1, 4); $incident++) {
                 for ($n = mt_rand(0, 4); $n >= 0; $n--) {
-                    $told[] = new Told($incident, $now - mt_rand(0, 3 * 1440) * 60, array_intersect_key(
+                    $told[] = new Statement($incident, $now - mt_rand(0, 3 * 1440) * 60, array_intersect_key(
                         ['Lanes' => State::cases()[mt_rand(0, 3)], '7' => State::cases()[mt_rand(0, 3)]], mt_rand(0, 2) === 0 ? ['7' => true] : ['Lanes' => true, '7' => true],
                     ));
                 }
@@ -81,7 +81,7 @@ final class HistoryTest extends TestCase
     }
 
     /**
-     * @param  list<Told>  $told
+     * @param  list<Statement>  $told
      * @param  array<int, int>  $ended
      * @return list<array{int, int}>
      */
@@ -110,7 +110,7 @@ final class HistoryTest extends TestCase
     }
 
     /**
-     * @param  list<Told>  $told
+     * @param  list<Statement>  $told
      * @param  array<int, int>  $ended
      * @return list<array{int, int, State}>
      */

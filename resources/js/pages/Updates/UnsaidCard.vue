@@ -20,7 +20,7 @@ const action = useAction();
     :class="selected ? 'border-ink' : 'border-line'"
   >
     <h3>
-      The <Link href="/status" class="link">status page</Link> is behind:
+      The <a href="/status" class="link">status page</a> is behind:
       {{ plural(services.length, 'service is', 'services are') }} worse than published
     </h3>
     <ul>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
+import AudienceNote from '@/pages/Updates/AudienceNote.vue';
 import FoundInWords from '@/components/FoundInWords.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import StateMark from '@/components/StateMark.vue';
@@ -11,12 +12,18 @@ import { mended, placeOf, useFoundInWords } from '@/lib/foundInWords';
 import type { SlipLine } from '@/lib/shapes';
 import { stateWords } from '@/lib/states';
 import { clockTime, useNow } from '@/lib/time';
-import type { Choice } from '@/lib/types';
+import type { Choice, UpdateLine } from '@/lib/types';
 import type { RoomIncident } from '@/pages/Incidents/room';
 import type { UpdateDraft } from '@/pages/Updates/draft';
 
 /** The next update to outsiders, drafted from what is known, read and sent by a person. */
-const props = defineProps<{ incident: RoomIncident; draft: UpdateDraft; stages: Choice[]; unchanged?: boolean }>();
+const props = defineProps<{
+  incident: RoomIncident;
+  draft: UpdateDraft;
+  stages: Choice[];
+  unchanged?: boolean;
+  given?: UpdateLine[];
+}>();
 const emit = defineEmits<{ close: [] }>();
 const action = useAction();
 const now = useNow();
@@ -34,6 +41,8 @@ const minutes = ref(props.draft.next_minutes);
 const longer = ref('');
 const isLonger = computed(() => minutes.value > props.draft.next_minutes);
 const number = ref(props.draft.number);
+/** The one that was wrong, if this puts it right: whoever got it is told so. */
+const corrects = ref<number | null>(null);
 /** What disagrees with the record is mended, or goes out with a reason. */
 const despite = ref('');
 const found = useFoundInWords(props.incident.id, () => ({
@@ -66,6 +75,7 @@ const publish = (): void =>
       next_minutes: minutes.value,
       despite: despite.value || null,
       longer: isLonger.value ? longer.value : null,
+      corrects: corrects.value,
     },
     () => {
       clearText();
@@ -129,6 +139,18 @@ const asNext = (): void => {
           action.errors.value.longer ?? 'Stays inside, in the journal.'
         }}</span>
       </label>
+      <label v-if="given?.length" class="font-semibold">
+        Does it correct an earlier one?
+        <select v-model="corrects" class="field font-normal">
+          <option :value="null">No, it is news</option>
+          <option v-for="one in given" :key="one.number" :value="one.number">
+            Update {{ one.number }} was wrong: {{ one.text.slice(0, 60) }}
+          </option>
+        </select>
+        <span v-if="corrects !== null" class="text-tiny font-normal text-ink-2"
+          >It stays on the page, struck out, and whoever got it is told.</span
+        >
+      </label>
       <section aria-label="How it will read" class="border border-line bg-sheet p-3">
         <h3 class="mb-1">{{ stages.find((one) => one.value === stage)?.meaning }}</h3>
         <p>{{ text }}</p>
@@ -149,6 +171,7 @@ const asNext = (): void => {
         @show="show"
         @replace="replace"
       />
+      <AudienceNote :incident="incident.id" />
       <div>
         <ActButton main type="submit" :data-first="unchanged ? '' : undefined" :busy="action.busy.value"
           >Publish update {{ number }}</ActButton

@@ -50,7 +50,8 @@ const en = {
   first: 'Tell us below what happens: you may be the first.',
   noNeed: 'There is no need to report it. To hear when it is over, leave your address',
   tellMe: 'Tell me when it is over',
-  willWrite: 'We will write to you when it is over. You need not report it.',
+  willWrite:
+    'We have sent you a mail: open it and confirm, and we write to you when it is over. You need not report it.',
   same: 'I report it all the same: mine is the same problem',
   lostAsk: 'You reported something, and lost its address?',
   lostField: 'The address that you left with it',
@@ -111,7 +112,8 @@ const no: FormWords = {
   first: 'Fortell nedenfor hva som skjer: du kan være den første.',
   noNeed: 'Du trenger ikke å melde det. Oppgi adressen din for å få vite når det er over',
   tellMe: 'Si fra når det er over',
-  willWrite: 'Vi skriver til deg når det er over. Du trenger ikke å melde det.',
+  willWrite:
+    'Vi har sendt deg en e-post: åpne den og bekreft, så skriver vi når det er over. Du trenger ikke å melde det.',
   same: 'Jeg melder det likevel: mitt er det samme problemet',
   lostAsk: 'Har du meldt noe, og mistet adressen til meldingen?',
   lostField: 'E-postadressen du oppga',
@@ -171,7 +173,8 @@ const de: FormWords = {
   first: 'Sagen Sie uns unten, was geschieht: vielleicht sind Sie die Ersten.',
   noNeed: 'Sie müssen es nicht melden. Um zu erfahren, wann es vorbei ist, hinterlassen Sie Ihre Adresse',
   tellMe: 'Sagen Sie mir, wann es vorbei ist',
-  willWrite: 'Wir schreiben Ihnen, wenn es vorbei ist. Sie müssen es nicht melden.',
+  willWrite:
+    'Wir haben Ihnen eine E-Mail geschickt: Öffnen und bestätigen Sie sie, dann schreiben wir, wenn es vorbei ist. Sie müssen es nicht melden.',
   same: 'Ich melde es trotzdem: meines ist dieselbe Störung',
   lostAsk: 'Sie haben etwas gemeldet und die Adresse dazu verloren?',
   lostField: 'Die Mailadresse, die Sie angegeben haben',
@@ -232,7 +235,7 @@ const ar: FormWords = {
   first: 'أخبرنا أدناه بما يحدث: قد تكون الأول.',
   noNeed: 'لا حاجة إلى الإبلاغ. لتعرف متى ينتهي، اترك عنوانك',
   tellMe: 'أخبرني عندما ينتهي',
-  willWrite: 'سنكتب إليك عندما ينتهي. لا حاجة إلى الإبلاغ.',
+  willWrite: 'أرسلنا إليك رسالة: افتحها وأكد، فنكتب إليك عندما ينتهي. لا حاجة إلى الإبلاغ.',
   same: 'أبلغ عنه مع ذلك: مشكلتي هي نفسها',
   lostAsk: 'أبلغت عن شيء وفقدت عنوان بلاغك؟',
   lostField: 'عنوان البريد الذي تركته معه',

@@ -1,8 +1,10 @@
 import type { Place } from '@/lib/places';
 
 export const places: Place[] = [
-  { name: 'Status page', link: '/status', order: 7 },
+  { name: 'Status page', link: '/status', order: 7, plain: true },
+  { name: 'Follow form', link: '/follow', command: 'Open the form for followers' },
   { name: 'Report form', link: '/report', command: 'Open the report form' },
+  { name: 'Followers', link: '/settings/followers', own: 9, for: (me) => me.administers },
   { name: 'Words for outsiders', link: '/settings/outside-words', own: 7, for: (me) => me.administers },
   { name: 'Questions to reporters', link: '/settings/questions', own: 6, for: (me) => me.administers },
 ];

@@ -23,6 +23,7 @@ import type { UpdateLine } from '@/lib/types';
 import type { RoomProps } from '@/pages/Incidents/room';
 import { useRoom } from '@/pages/Incidents/roomState';
 import type { UpdateDraft } from '@/pages/Updates/draft';
+import ToldFollowers from '@/pages/Updates/ToldFollowers.vue';
 import UpdateSheet from '@/pages/Updates/UpdateSheet.vue';
 
 /** What outsiders were told, and what they are told next. */
@@ -67,15 +68,18 @@ onMounted(() => {
       <summary>{{ plural(updates.length, 'update') }} given</summary>
       <p v-for="update in updates" :key="update.number" class="row-rule py-1.5 text-ink-2">
         <strong class="text-ink">{{ update.number }}, {{ update.stageWords }}</strong
-        >, <TimeAgo :at="update.published_at" />. {{ update.text }}
+        >, <TimeAgo :at="update.published_at" />.
+        <template v-if="update.corrects !== null">Corrects update {{ update.corrects }}. </template>{{ update.text }}
       </p>
     </details>
+    <ToldFollowers v-if="coordinates && updates.length" :incident="incident.id" :given="updates.length" />
     <UpdateSheet
       v-if="writing"
       :incident="incident"
       :draft="draft"
       :stages="room.choices.stages"
       :unchanged="writing === 'unchanged'"
+      :given="updates"
       @close="writing = null"
     />
   </section>

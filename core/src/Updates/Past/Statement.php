@@ -7,7 +7,7 @@ namespace Skarvo\Updates\Past;
 use Skarvo\Topology\State;
 
 /** How the services of an incident were, as outsiders were told from one moment on. */
-final readonly class Told
+final readonly class Statement
 {
     /**
      * @param  int  $at  seconds since the epoch

@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates\Following;
+
+use App\Incidents\Incident;
+use App\Incidents\Situation;
+use App\Updates\NextUpdate;
+use App\Updates\Update;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Updates\Following\Channel;
+use Skarvo\Updates\Following\Reasons;
+
+/**
+ * Who is told of an incident, for whoever tells them.
+ *
+ * @phpstan-type AudienceLine array{
+ *     total: int, channels: array<value-of<Channel>, int>,
+ *     some: list<array{id: int, channel: value-of<Channel>, address: string, why: string}>,
+ *     silenced: list<array{id: int, channel: value-of<Channel>, address: string}>,
+ *     updates: list<array{number: int, told: int, isWhole: bool, sent: int, waits: int, failed: int, errors: list<array{why: string, count: int}>}>,
+ * }
+ */
+final class AudienceShown
+{
+    private const SHOWN = 100;
+
+    private const LATEST = 5;
+
+    private const ERRORS = 3;
+
+    /** @return AudienceLine */
+    public static function of(Incident $incident): array
+    {
+        $next = array_column(NextUpdate::of($incident, Situation::now())['services'], 'name');
+        $audience = AudienceOf::all(Noticed::next($incident, $next));
+        $channels = DB::table('subscriptions')->whereNull('ended_at')->pluck('channel', 'id');
+        $counts = array_count_values(array_map(static fn(int $id): string => (string) ($channels[$id] ?? ''), array_keys($audience)));
+        $some = array_slice($audience, 0, self::SHOWN, true);
+        $rows = Subscription::query()->whereKey(array_keys($some))->get()->keyBy('id');
+        $all = Incident::mergedInto($incident->id);
+        $silenced = Subscription::query()->whereNull('ended_at')->whereIn('id', DB::table('audience_changes')->whereIn('incident_id', $all)
+            ->where('is_added', false)->select('subscription_id'))->orderBy('id')->limit(self::SHOWN)->get();
+
+        return [
+            'total' => count($audience), 'channels' => array_intersect_key($counts, array_flip(array_column(Channel::cases(), 'value'))),
+            'some' => array_values(array_filter(array_map(static function (int $id, Reasons $why) use ($rows): ?array {
+                $one = $rows->get($id);
+
+                return $one === null ? null : ['id' => $id, 'channel' => $one->channel->value, 'address' => $one->hidden(), 'why' => self::why($why)];
+            }, array_keys($some), $some))),
+            'silenced' => array_values($silenced->map(static fn(Subscription $one): array => [
+                'id' => $one->id, 'channel' => $one->channel->value, 'address' => $one->hidden(),
+            ])->all()),
+            'updates' => self::updates($all),
+        ];
+    }
+
+    private static function why(Reasons $why): string
+    {
+        $parts = [
+            ...($why->services === [] ? [] : ['follows '.implode(', ', $why->services)]), ...($why->places === [] ? [] : ['at '.implode(', ', $why->places)]),
+            ...($why->tier === null ? [] : ['follows what matters most']), ...($why->isAnything ? ['follows everything'] : []),
+            ...($why->isThis ? ['wants to hear of its end'] : []), ...($why->wasTold ? ['was told before'] : []), ...($why->isAdded ? ['was added'] : []),
+        ];
+
+        return implode('; ', $parts) ?: 'follows a place, and none is named';
+    }
+
+    /**
+     * @param  list<int>  $incidents
+     * @return list<array{number: int, told: int, isWhole: bool, sent: int, waits: int, failed: int, errors: list<array{why: string, count: int}>}>
+     */
+    private static function updates(array $incidents): array
+    {
+        $lines = [];
+        foreach (Update::query()->whereIn('incident_id', $incidents)->latest('published_at')->latest('id')->limit(self::LATEST)->get() as $update) {
+            $mine = DB::table('deliveries')->where('update_id', $update->id);
+            $told = (clone $mine)->count();
+            $sent = (clone $mine)->whereNotNull('sent_at')->count();
+            $failed = (clone $mine)->whereNotNull('failed_at')->count();
+            $lines[] = [
+                'number' => $update->number, 'told' => $told, 'sent' => $sent, 'failed' => $failed, 'waits' => $told - $sent - $failed,
+                'isWhole' => DB::table('tellings')->where('update_id', $update->id)->whereNull('ended_at')->doesntExist(),
+                'errors' => array_values((clone $mine)->whereNotNull('failed_at')->selectRaw('error, count(*) as number')->groupBy('error')
+                    ->orderByDesc('number')->limit(self::ERRORS)->get()
+                    ->map(static fn(\stdClass $row): array => ['why' => (string) $row->error, 'count' => (int) $row->number])->all()),
+            ];
+        }
+
+        return $lines;
+    }
+}

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates\Following;
+
+use App\Incidents\Incident;
+use App\Platform\Contracts\ClockPart;
+use App\Platform\Journal\Actor;
+use App\Platform\Moment;
+use Illuminate\Support\Facades\DB;
+
+/** Forgets what nobody confirmed, and those who waited for one incident that is over. */
+final class KeepFollowers implements ClockPart
+{
+    private const LOOK_SECONDS = 300;
+
+    private const AT_ONCE = 500;
+
+    /** Until then it may turn out not to be over, and they hear of that. */
+    private const OVER_DAYS = 7;
+
+    private static int $looked = 0;
+
+    public function name(): string
+    {
+        return 'kept-followers';
+    }
+
+    public function whileBroken(): string
+    {
+        return 'Addresses of followers who never confirmed, or whose incident is over, are kept for longer.';
+    }
+
+    public function __invoke(\Closure $mayWork): int
+    {
+        if (abs(Moment::now() - self::$looked) < self::LOOK_SECONDS) {
+            return 0;
+        }
+        $done = DB::transaction(static function () use ($mayWork): int {
+            if (! $mayWork()) {
+                return 0;
+            }
+            // Nothing was ever sent to them, but the question.
+            $forgotten = Subscription::query()->whereNull('confirmed_at')->whereNull('ended_at')
+                ->where('asked_at', '<', now()->subHours(Follow::CONFIRM_HOURS))->limit(self::AT_ONCE)->delete();
+            $over = Subscription::query()->whereNull('ended_at')->whereNotNull('confirmed_at')->whereIn(
+                'incident_id', Incident::query()->where('resolved_at', '<', now()->subDays(self::OVER_DAYS))->select('id'),
+            )->orderBy('id')->limit(self::AT_ONCE)->get();
+            foreach ($over as $one) {
+                Follow::leave($one, Actor::system());
+            }
+
+            return (int) $forgotten + $over->count();
+        });
+        self::$looked = $done < self::AT_ONCE ? Moment::now() : 0;
+
+        return $done;
+    }
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates\Following;
+
+use App\Platform\Given;
+use App\Platform\WallClock;
+use App\Updates\Contracts\SpeaksUpdates;
+use App\Updates\Outside\PublicAddress;
+use App\Updates\Update;
+use Skarvo\Incidents\Stage;
+use Skarvo\Topology\State;
+use Skarvo\Updates\Texts\ShortText;
+
+/** What followers read of updates, by each channel and in their own language. */
+final class NoticeWords
+{
+    /** So many services are named in a subject. */
+    private const NAMED = 3;
+
+    public static function subject(Parcel $parcel): string
+    {
+        $language = $parcel->to->language;
+
+        return count($parcel->updates) > 1
+            ? self::say('subject_many', $language, ['count' => count($parcel->updates)])
+            : self::heading($parcel->updates[0], $language);
+    }
+
+    public static function mail(Parcel $parcel): string
+    {
+        $language = $parcel->to->language;
+        $parts = array_map(static function (Update $update) use ($parcel, $language): string {
+            $next = $update->next_at?->isFuture() === true && $update->stage !== Stage::Restored ? self::time($update->next_at, $parcel->to) : null;
+            $translated = self::translated($update, $language);
+
+            return implode("\n\n", array_filter([
+                (count($parcel->updates) > 1 ? self::heading($update, $language)."\n\n" : '').self::correction($update, $language, $parcel->to)
+                    .($translated ?? $update->text),
+                (string) $update->meanwhile === '' ? null : self::say('meanwhile', $language, ['text' => (string) $update->meanwhile]),
+                $next === null ? null : self::say('next', $language, ['time' => $next]),
+                $translated === null ? null : self::say('machine', $language)."\n\"$update->text\"",
+                self::say('more', $language, ['address' => PublicAddress::incident($update->incident_id)]),
+            ]));
+        }, $parcel->updates);
+
+        return implode("\n\n---\n\n", $parts)."\n\n-- \n".self::say('why', $language)."\n"
+            .self::say('change', $language, ['address' => route('follow.show', $parcel->to->key())])."\n";
+    }
+
+    /** In one segment where it fits: how it stands first, then what to do, then when they hear more. */
+    public static function text(Parcel $parcel): string
+    {
+        $update = $parcel->updates[0];
+        $language = $parcel->to->language;
+        $more = count($parcel->updates) - 1;
+
+        return ShortText::of([
+            self::correction($update, $language, $parcel->to).(self::translated($update, $language) ?? $update->text),
+            ...($more === 0 ? [] : [self::say('others', $language, ['count' => $more])]), (string) $update->meanwhile,
+        ], $more === 0 ? PublicAddress::incident($update->incident_id) : PublicAddress::start());
+    }
+
+    public static function chat(Parcel $parcel): string
+    {
+        return implode("\n\n", array_map(static fn(Update $update): string => implode("\n", array_filter([
+            self::heading($update, $parcel->to->language),
+            self::correction($update, $parcel->to->language, $parcel->to).(self::translated($update, $parcel->to->language) ?? $update->text),
+            (string) $update->meanwhile === '' ? null : self::say('meanwhile', $parcel->to->language, ['text' => (string) $update->meanwhile]),
+            PublicAddress::incident($update->incident_id),
+        ])), $parcel->updates));
+    }
+
+    private static function heading(Update $update, string $language): string
+    {
+        $names = array_column($update->services, 'name');
+        if ($names === []) {
+            return self::say($update->stage === Stage::Restored ? 'subject_all_over' : 'subject_other', $language);
+        }
+        $rest = count($names) - self::NAMED;
+        $services = implode(', ', array_slice($names, 0, self::NAMED)).($rest > 0 ? " +$rest" : '');
+        $worst = array_reduce($update->services, static fn(int $worst, array $one): int => max($worst, State::from($one['state'])->rank()), 0);
+
+        return self::say(match (State::ofRank($worst)) {
+            State::Down => 'subject_down', State::Degraded => 'subject_degraded', default => 'subject_over',
+        }, $language, ['services' => $services]);
+    }
+
+    private static function correction(Update $update, string $language, Subscription $to): string
+    {
+        $wrong = $update->corrected();
+
+        return $wrong === null ? '' : self::say('correction', $language, ['time' => self::time($wrong->published_at, $to)]).' ';
+    }
+
+    private static function translated(Update $update, string $language): ?string
+    {
+        foreach ($language === config()->string('app.locale') ? [] : Given::all(SpeaksUpdates::class) as $one) {
+            $text = $one->spoken($update, $language);
+            if ($text !== null) {
+                return $text;
+            }
+        }
+
+        return null;
+    }
+
+    private static function time(\Carbon\CarbonInterface $at, Subscription $to): string
+    {
+        return WallClock::outside($at, $to->zone);
+    }
+
+    /** @param  array<string, string|int>  $with */
+    private static function say(string $what, string $language, array $with = []): string
+    {
+        return (string) __("follow.$what", $with, $language);
+    }
+}

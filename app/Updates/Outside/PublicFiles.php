@@ -1,0 +1,156 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Updates\Outside;
+
+use App\Platform\WallClock;
+use App\Updates\Told;
+use App\Updates\Update;
+use Carbon\CarbonInterface;
+use Skarvo\Topology\State;
+use Skarvo\Updates\Past\Day;
+
+/** The public page as files that need nothing but a web server: for people, for feed readers and for machines. */
+final class PublicFiles
+{
+    public const FEED_ENTRIES = 50;
+
+    /** @return array<string, string> what is in each, by its name */
+    public static function of(PublicPage $page): array
+    {
+        $all = [
+            'index.html' => self::view('public.index', $page), 'index.json' => self::json(self::whole($page)),
+            'feed.atom' => Atom::of('feed.atom', 'index.html', config()->string('skarvo.organisation'), $page->updates(), $page->at),
+        ];
+        foreach ($page->services as $service) {
+            $told = $page->about($service->name);
+            $all["{$service->file}.html"] = self::view('public.service', $page, ['service' => $service, 'told' => $told]);
+            $all["{$service->file}.json"] = self::json([...self::service($service), 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]);
+            $all["{$service->file}.atom"] = self::feed($service->file, $service->name, $told, $page);
+        }
+        foreach ($page->places as $place => $file) {
+            $told = $page->at((string) $place);
+            $all["$file.html"] = self::view('public.place', $page, ['place' => (string) $place, 'told' => $told]);
+            $all["$file.json"] = self::json(['name' => (string) $place, 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]);
+            $all["$file.atom"] = self::feed($file, (string) $place, $told, $page);
+        }
+        foreach ([...$page->open, ...$page->past] as $told) {
+            $all["incident-{$told->incident->id}.html"] = self::view('public.incident', $page, ['told' => $told]);
+            $all["incident-{$told->incident->id}.json"] = self::json([...self::incident($told), 'at' => self::instant($page->at)]);
+        }
+
+        return $all;
+    }
+
+    /** `07:14 CET`, or with its day. */
+    public static function time(CarbonInterface $at): string
+    {
+        return WallClock::outside($at);
+    }
+
+    public static function stateWords(?State $state): string
+    {
+        return match ($state) {
+            null => 'not confirmed',
+            State::Down => 'not working',
+            State::Degraded => 'partly working',
+            State::Up, State::AtRisk => 'working',
+        };
+    }
+
+    /** @param  list<string>  $names */
+    public static function title(array $names): string
+    {
+        return $names === [] ? 'Notice' : implode(', ', $names);
+    }
+
+    /** @return list<string> all services that it is or was about */
+    public static function names(Told $told): array
+    {
+        return array_values(array_unique(array_merge([], ...array_map(
+            static fn(Update $one): array => array_column($one->services, 'name'), array_reverse($told->updates),
+        ))));
+    }
+
+    /** @return string how long, as people say it */
+    public static function lasting(int $seconds): string
+    {
+        $minutes = (int) max(1, round($seconds / 60));
+
+        return $minutes < 60 ? "$minutes min" : intdiv($minutes, 60).' h'.($minutes % 60 === 0 ? '' : ' '.($minutes % 60).' min');
+    }
+
+    /** What a day was like, in words: a mark alone says nothing to whoever cannot see it. */
+    public static function day(Day $day): string
+    {
+        $parts = [
+            ...($day->down > 0 ? ['not working for '.self::lasting($day->down)] : []),
+            ...($day->degraded > 0 ? ['partly working for '.self::lasting($day->degraded)] : []),
+        ];
+
+        return gmdate('j M', $day->date * 86400).': '.($parts === [] ? 'no problem' : implode(', ', $parts));
+    }
+
+    /**
+     * @param  view-string  $name
+     * @param  array<string, mixed>  $more
+     */
+    private static function view(string $name, PublicPage $page, array $more = []): string
+    {
+        return view($name, ['page' => $page, 'organisation' => config()->string('skarvo.organisation'), ...$more])->render();
+    }
+
+    /** @param  list<Told>  $told */
+    private static function feed(string $file, string $of, array $told, PublicPage $page): string
+    {
+        $updates = array_merge([], ...array_map(static fn(Told $one): array => $one->updates, $told));
+        usort($updates, static fn(Update $a, Update $b): int => [$b->published_at, $b->id] <=> [$a->published_at, $a->id]);
+
+        return Atom::of("$file.atom", "$file.html", config()->string('skarvo.organisation').": $of", $updates, $page->at);
+    }
+
+    /** @return array<string, mixed> */
+    private static function whole(PublicPage $page): array
+    {
+        return [
+            'organisation' => config()->string('skarvo.organisation'), 'at' => self::instant($page->at),
+            'services' => array_map(self::service(...), $page->services), 'open' => array_map(self::incident(...), $page->open),
+            'past' => array_map(self::incident(...), $page->past),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function service(PublicService $service): array
+    {
+        return [
+            'name' => $service->name, 'state' => $service->state?->value, 'incident' => $service->incident, 'looking' => $service->looking,
+            'address' => PublicAddress::start()."/{$service->file}.html",
+            'days' => array_map(static fn(Day $day): array => [
+                'date' => gmdate('Y-m-d', $day->date * 86400), 'downSeconds' => $day->down, 'degradedSeconds' => $day->degraded,
+            ], $service->days),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function incident(Told $told): array
+    {
+        return [
+            'id' => $told->incident->id, 'services' => $told->last()->services ?? [], 'startedAt' => self::instant($told->incident->started_at),
+            'resolvedAt' => $told->incident->resolved_at === null ? null : self::instant($told->incident->resolved_at),
+            'updates' => array_map(PublicUpdate::of(...), array_reverse($told->updates)),
+        ];
+    }
+
+    private static function instant(CarbonInterface $at): string
+    {
+        return $at->toImmutable()->utc()->toIso8601ZuluString();
+    }
+
+    private static function json(mixed $value): string
+    {
+        return json_encode(
+            $value, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT,
+        )."\n";
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+/** What followers are told: in mails and messages, and where something that they ask for cannot be. */
+return [
+    'subject_down' => ':services: not working',
+    'subject_degraded' => ':services: only partly working',
+    'subject_over' => ':services: working again',
+    'subject_all_over' => 'Working normally again',
+    'subject_other' => 'A problem that may concern you',
+    'subject_many' => ':count news about services that you follow',
+    'meanwhile' => 'What to do meanwhile: :text',
+    'next' => 'Next update by :time.',
+    'machine' => 'Translated by a machine. As it was written:',
+    'more' => 'How it goes on: :address',
+    'others' => 'And :count more.',
+    'correction' => 'Correction of what we wrote at :time:',
+    'why' => 'You get this because you follow it.',
+    'change' => 'Change what you follow, or stop: :address',
+    'confirm_subject' => 'Do you want to hear from :organisation?',
+    'confirm_text' => 'Somebody asked us to tell you here of problems with our services. Nothing is sent before you say yes. Open this address and press the button there, within two days:',
+    'confirm_short' => ':organisation: to get news here, open and confirm:',
+    'there_subject' => 'What you follow',
+    'there_text' => 'You follow our services already. You change what you follow, or stop, here:',
+    'there_short' => 'You follow already. Change it here:',
+    'not_you' => 'If it was not you, there is nothing to do.',
+    'no_texts' => 'No text messages can be sent at present. Choose mail.',
+    'busy' => 'Too many people are asking just now. Try again in an hour.',
+    'ended' => 'You have stopped following. Follow anew if you want to hear of it again.',
+    'changed_meanwhile' => 'This was changed elsewhere meanwhile. Reload the page to see it; what you chose is still here.',
+    'time' => 'Write a time of day, such as 07:00.',
+    'address_required' => 'Say where we are to write.',
+    'telephone' => 'Write the number with its country code, such as +47 900 00 000.',
+    'channel' => 'Choose mail or text message.',
+    'service' => 'Choose services from the list.',
+    'places' => ':most places at most.',
+    'place' => 'Write the name of a place.',
+    'quiet' => 'Say from when until when.',
+    'quiet_same' => 'Quiet hours that end when they begin would never end.',
+];

@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Updates;
+
+use App\Incidents\Incident;
+use App\Updates\Outside\PublicAddress;
+use App\Updates\Outside\PublicFolder;
+use App\Updates\Update;
+use Illuminate\Support\Facades\File;
+use Tests\TestCase;
+
+/** The public page stands as files of its own: whole, current, and of nothing but what was published. */
+final class PublicPageTest extends TestCase
+{
+    private Incident $incident;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'title' => 'SECRET title']);
+        $this->actingAs($this->person('ingrid-vale'));
+    }
+
+    public function test_the_clock_writes_it_as_soon_as_something_is_published_and_every_minute(): void
+    {
+        PublicFolder::bringUpToDate();
+        self::assertStringContainsString('As of <time datetime="2026-03-03T08:00:00Z">09:00 CET</time>', $this->file('index.html'));
+        self::assertSame(0, PublicFolder::bringUpToDate(), 'Nothing happened.');
+        $this->publish('Vehicle lanes at Havre: shut <b>now</b>.');
+        PublicFolder::bringUpToDate();
+        self::assertStringContainsString('Vehicle lanes at Havre: shut &lt;b&gt;now&lt;/b&gt;.', $this->file('index.html'));
+        foreach (["incident-{$this->incident->id}.html", "incident-{$this->incident->id}.json", 'service-vehicle-lanes.html', 'service-vehicle-lanes.atom', 'place-havre.html', 'place-havre.json', 'feed.atom'] as $name) {
+            self::assertStringContainsString('Vehicle lanes at Havre: shut', $this->file($name), $name);
+        }
+        self::assertStringNotContainsString('Vehicle lanes at Havre', $this->file('service-booking.html'));
+        $this->later(60);
+        self::assertGreaterThan(0, PublicFolder::bringUpToDate());
+        self::assertStringContainsString('09:01 CET', $this->file('index.html'));
+        self::assertSame([], glob(PublicFolder::path().'/*.new'), 'Nobody reads half a file.');
+    }
+
+    public function test_it_tells_nothing_that_was_not_published(): void
+    {
+        PublicFolder::bringUpToDate();
+        $this->publish('Shut.');
+        PublicFolder::bringUpToDate();
+        foreach (File::files(PublicFolder::path()) as $file) {
+            self::assertStringNotContainsString('SECRET', $file->getContents());
+            self::assertStringNotContainsString('Ingrid', $file->getContents());
+        }
+    }
+
+    public function test_what_is_no_longer_told_is_taken_away_and_what_others_put_there_stays(): void
+    {
+        $this->publish('At Havre.');
+        PublicFolder::bringUpToDate();
+        File::put(PublicFolder::path().'/robots.txt', 'theirs');
+        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->later(31 * 86400);
+        PublicFolder::bringUpToDate();
+        self::assertFileDoesNotExist(PublicFolder::path()."/incident-{$this->incident->id}.html");
+        self::assertFileDoesNotExist(PublicFolder::path().'/place-havre.atom');
+        self::assertSame('theirs', $this->file('robots.txt'));
+        $this->get("/status/incident-{$this->incident->id}.html")->assertNotFound();
+        $this->get('/status/robots.txt')->assertNotFound();
+    }
+
+    public function test_each_day_says_how_long_a_service_did_not_work(): void
+    {
+        $this->publish('Shut.');
+        $this->later(3600);
+        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->later(86400);
+        $lanes = array_column($this->outside()['services'], null, 'name')['Vehicle lanes'];
+        self::assertSame(['date' => '2026-03-03', 'downSeconds' => 0, 'degradedSeconds' => 3600], $lanes['days'][28]);
+        self::assertSame([30, 'up'], [count($lanes['days']), $lanes['state']]);
+        $this->get('/status/service-vehicle-lanes.html')->assertSee('3 Mar: partly working for 1 h');
+    }
+
+    public function test_it_shows_how_it_was_when_it_cannot_be_written(): void
+    {
+        PublicFolder::bringUpToDate();
+        $this->publish('Shut.');
+        File::delete(PublicFolder::path().'/.lock');
+        File::makeDirectory(PublicFolder::path().'/.lock');
+        try {
+            $this->get('/status')->assertOk()->assertSee('As of')->assertDontSee('Shut.');
+        } finally {
+            File::deleteDirectory(PublicFolder::path().'/.lock');
+        }
+        $this->get('/status')->assertSee('Shut.');
+    }
+
+    public function test_its_addresses_lead_to_files_of_it_and_nowhere_else(): void
+    {
+        foreach (['/status/..%2f.env', '/status/.stamp', '/status/.env', '/status/index.php', '/status/INDEX.HTML', '/status/service-%2e%2e.html', '/status/x.html', '/status/index.html%00'] as $path) {
+            self::assertContains($this->get($path)->status(), [400, 404], $path);
+        }
+        $page = (string) $this->get('/status')->assertOk()->getContent();
+        self::assertStringContainsString('<base href="status/">', $page);
+        preg_match_all('/(?:href|src)="([a-z0-9-]+\.[a-z0-9]+)[#"]/', $page, $links);
+        self::assertGreaterThan(10, count($links[1]));
+        foreach (array_unique([...$links[1], 'style.css', 'page.js']) as $link) {
+            self::assertSame(200, $this->get("/status/$link")->status(), $link);
+        }
+        self::assertStringNotContainsString('<base', (string) $this->get('/status/index.html')->getContent(), 'Elsewhere it stands where its files are.');
+    }
+
+    public function test_names_that_look_alike_have_files_of_their_own(): void
+    {
+        $files = PublicAddress::files('place', ['Havre', 'havre!', 'الميناء', 'Ørn', '!!!']);
+        self::assertSame($files, array_unique($files));
+        foreach ($files as $file) {
+            self::assertTrue(PublicFolder::mayHave("$file.html"), $file);
+        }
+        self::assertSame('place-orn', $files['Ørn']);
+    }
+
+    public function test_a_feed_is_well_formed_whatever_was_written(): void
+    {
+        $this->publish("Shut & <closed> \u{1}\u{FFFE}\u{1F6A2}");
+        PublicFolder::bringUpToDate();
+        $feed = simplexml_load_string($this->file('feed.atom'));
+        self::assertNotFalse($feed);
+        $entry = $feed->entry[0];
+        self::assertNotNull($entry);
+        self::assertSame("Shut & <closed> \u{1F6A2}", (string) $entry->content);
+        self::assertSame('Vehicle lanes: Looking for the cause', (string) $entry->title);
+        self::assertSame('2026-03-03T08:00:00Z', (string) $feed->updated);
+        self::assertSame(route('status')."/incident-{$this->incident->id}.html#update-1", (string) $entry->id);
+        $ids = [];
+        foreach ($feed->entry as $one) {
+            $ids[] = (string) $one->id;
+        }
+        self::assertSame($ids, array_unique($ids));
+        self::assertCount(Update::query()->count(), $ids);
+    }
+
+    public function test_who_looks_from_another_page_may_read_what_is_for_machines(): void
+    {
+        self::assertSame('*', $this->get('/status/index.json')->headers->get('Access-Control-Allow-Origin'));
+        self::assertStringContainsString('application/atom+xml', (string) $this->get('/status/feed.atom')->headers->get('Content-Type'));
+        $page = $this->get('/status/index.html');
+        self::assertNull($page->headers->get('Access-Control-Allow-Origin'));
+        self::assertStringNotContainsString('unsafe', (string) $page->headers->get('Content-Security-Policy'));
+    }
+
+    private function file(string $name): string
+    {
+        return File::get(PublicFolder::path()."/$name");
+    }
+
+    private function publish(string $text): void
+    {
+        $number = (int) Update::query()->where('incident_id', $this->incident->id)->max('number') + 1;
+        $this->post("/incidents/{$this->incident->id}/updates", [
+            'number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => 30, 'despite' => 'as it is',
+        ], ['X-Request-Key' => uniqid()])->assertSessionHasNoErrors();
+    }
+}
