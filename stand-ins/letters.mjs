@@ -33,8 +33,9 @@ export function createChat({ hand, keep }) {
     },
     /** The desk answers; the same key again is the same message. */
     take: ({ channel, thread, text }, key) => {
-      const kept = threadOf(channel, thread);
-      if (!kept.said.some((one) => key && one.message === key)) kept.said.push({ by: 'The desk', text, at: new Date().toISOString(), message: key });
+      // What is said in no thread is news for all who read the channel.
+      const kept = threadOf(channel, thread ?? 'news');
+      if (!kept.said.some((one) => key && one.message === key)) kept.said.push({ by: thread ? 'The desk' : 'Skarvo', text, at: new Date().toISOString(), message: key });
       return [200, { ok: true }];
     },
   };

@@ -8,6 +8,7 @@
 import { createServer } from 'node:http';
 import { readFileSync } from 'node:fs';
 import { createNetwork } from './devices.mjs';
+import { createFollowers } from './followers.mjs';
 import { createChat, letterOf } from './letters.mjs';
 import { scans } from './scanner.mjs';
 import { scenes } from './scenes.mjs';
@@ -111,6 +112,7 @@ const start = (name) => {
 
 const network = createNetwork({ post, keep });
 const chat = createChat({ hand: (said) => post('/api/v1/chat', said), keep });
+const followers = createFollowers({ post, keep });
 const talk = createTalk({ post, keep, people: () => network.state().people });
 const write = async (letter) => {
   const answer = await post('/api/v1/mails', letterOf(letter), 'message/rfc822');
@@ -149,7 +151,7 @@ const taken = async (request, take) => {
     : [401, { error: 'This was not signed by Skarvo.' }];
 };
 const state = () => ({
-  skarvo, ...network.state(), ...talk.state(), mails: world.mails, letters: world.letters, chats: chat.threads, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
+  skarvo, ...network.state(), ...talk.state(), ...followers.state(), mails: world.mails, letters: world.letters, chats: chat.threads, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
   running: world.running.map(({ name, title }) => ({ name, title })), scenes: Object.entries(scenes).map(([name, { title }]) => ({ name, title })),
 });
 
@@ -169,6 +171,9 @@ const routes = {
       receive(world.mails, request.headers['idempotency-key'], message);
       return [200, { ok: true }];
     }),
+  'POST /texts': (request) => taken(request, (message) => followers.takeText(message, request.headers['idempotency-key'])),
+  'POST /partner': async (request) => followers.takeWebhook(request.headers, await text(request)),
+  'POST /followers': async (request) => followers.set(await read(request)),
   'POST /chat': (request) => taken(request, (said) => (network.refusesAll() ? [500, { error: 'The chat is closed.' }] : chat.take(said, request.headers['idempotency-key']))),
   'POST /conversations': (request) => taken(request, (said) => (network.refusesAll() ? [500, { error: 'The chat is closed.' }] : talk.takeTalk(said, request.headers['idempotency-key']))),
   'POST /bridges': (request) => taken(request, (asked) => (network.refusesAll() ? [500, { error: 'The exchange is closed.' }] : talk.takeBridge(asked, request.headers['idempotency-key']))),

@@ -7,6 +7,7 @@ namespace App\Updates;
 use App\Incidents\Contracts\HasConsequences;
 use App\Incidents\Contracts\RoomPanel;
 use App\Incidents\Contracts\SaysSoFar;
+use App\Paging\Contracts\HearsDeliveries;
 use App\Paging\Contracts\OnThePage;
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
@@ -35,6 +36,7 @@ final class UpdatesServiceProvider extends Capability
                 Following\AskMessages::class, Following\MailNotices::class, Following\TextNotices::class, Following\ChatNotices::class,
                 Following\WebhookNotices::class,
             ],
+            HearsDeliveries::class => [Following\HearDeliveries::class],
             RoomPanel::class => [UpdatesOfIncident::class],
             SaysSoFar::class => [UpdatesOfIncident::class],
             OnThePage::class => [UpdatesOfIncident::class],

@@ -59,6 +59,7 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
     '/settings/priorities',
     '/settings/questions',
     '/settings/outside-words',
+    '/settings/followers',
     '/tickets/phone',
     '/checklists',
     '/busy',
@@ -76,7 +77,7 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
 test('what outsiders and responders see passes axe and fits a phone', async ({ browser, request }) => {
   const page = await phone(browser);
   await page.emulateMedia({ reducedMotion: 'reduce' });
-  for (const address of ['/status', '/report', '/sign-in', (await pockets(request)).at(-1)?.link ?? '']) {
+  for (const address of ['/status', '/follow', '/report', '/sign-in', (await pockets(request)).at(-1)?.link ?? '']) {
     await page.goto(address);
     await expect(page.locator('h1')).toBeVisible();
     await fitsItsWidth(page);

@@ -143,6 +143,8 @@ final class Town
             'APP_ENV' => 'faults', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'file', 'APP_URL' => "http://127.0.0.1:$this->port",
             'LOG_CHANNEL' => 'stderr', 'DEVICES_LOG' => "$this->folder/devices", 'DEVICES_SLOW_MICROSECONDS' => (string) $this->slowness,
             'SKARVO_PAGE_GATEWAY' => 'http://127.0.0.1:'.($this->port + 1), 'SKARVO_MAIL_GATEWAY' => 'http://127.0.0.1:'.($this->port + 1),
+            'SKARVO_TEXT_GATEWAY' => 'http://127.0.0.1:'.($this->port + 1), 'SKARVO_CHAT_GATEWAY' => 'http://127.0.0.1:'.($this->port + 1),
+            'SKARVO_PUBLIC_PAGE_FOLDER' => "$this->folder/status-page",
         ];
     }
 }

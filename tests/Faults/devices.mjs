@@ -13,7 +13,7 @@ createServer((request, response) => {
     await pause();
     appendFileSync(
       process.env.DEVICES_LOG,
-      `${JSON.stringify({ at: Date.now() / 1000, key: request.headers['idempotency-key'] ?? '', body: text === '' ? null : JSON.parse(text) })}\n`,
+      `${JSON.stringify({ at: Date.now() / 1000, key: request.headers['idempotency-key'] ?? request.headers['webhook-id'] ?? '', body: text === '' ? null : JSON.parse(text) })}\n`,
     );
     await pause();
     response.writeHead(200, { 'Content-Type': 'application/json' }).end('{"ok":true}');

@@ -57,6 +57,7 @@ describe('places', () => {
       'Questions to reporters',
       'Words for outsiders',
       'Notes on linked records',
+      'Followers',
     ]);
     expect(ownPlaces(me(false)).map((place) => place.name)).toEqual(['My contacts', 'Roles']);
   });

@@ -26,6 +26,7 @@ use App\Tickets\Steps\TaskTickets;
 use App\Tickets\Ticket;
 use App\Tickets\Together\SharedAnswer;
 use App\Updates\Cards\Card;
+use App\Updates\Following\Subscription;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Finding\HypothesisState;
@@ -45,7 +46,7 @@ final class World
             'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'card' => self::card(), 'answer' => self::answer(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
-            'message' => self::message(),
+            'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -72,6 +73,11 @@ final class World
             'incident_id' => self::incident(), 'token' => str_repeat('c', Card::TOKEN_LENGTH), 'for' => 'The harbour master', 'made_by_id' => 'per-strand',
             'made_at' => now(), 'expires_at' => now()->addDay(),
         ])->id;
+    }
+
+    private static function subscription(): Subscription
+    {
+        return Subscription::query()->whereNull('ended_at')->first() ?? Subscription::factory()->createOne();
     }
 
     private static function answer(): int
@@ -157,6 +163,11 @@ final class World
             ],
             'POST report/hear' => ['email' => 'bo@example.com', 'incident' => $incident->id], 'POST report/lost' => ['email' => 'bo@example.com'],
             'POST report/{token}/judge' => ['helped' => true, 'better' => 'x'],
+            'POST follow' => ['channel' => 'mail', 'address' => 'bo@example.com', 'services' => ['Booking'], 'places' => ['Havre'], 'quiet_from' => '22:00', 'quiet_until' => '07:00'],
+            'POST follow/{key}' => ['version' => 1, 'services' => ['Booking'], 'places' => ['Havre'], 'main' => true, 'digest_at' => '08:00'],
+            'POST settings/followers' => ['channel' => 'chat', 'address' => '#walk', 'services' => ['Booking']],
+            'POST settings/followers/{subscription}' => ['do' => 'leave'],
+            'POST incidents/{incident}/audience' => ['follower' => self::subscription()->id, 'told' => false],
             'POST settings/outside-words' => ['version' => 0, 'words' => [['word' => 'failover', 'instead' => 'switch to the spare']]],
             'POST settings/questions' => ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']]],
             'POST sign-in' => ['email' => 'per-strand@eiderholm.example', 'password' => 'wrong'],

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Paging\Delivery;
 
 use App\Paging\AnswerPage;
+use App\Paging\Contracts\HearsDeliveries;
 use App\Paging\Page;
 use App\Paging\Requests\DeliveryRequest;
+use App\Platform\Given;
 use App\Platform\Http\ProblemDetails;
 use App\Platform\Refused;
 use Illuminate\Http\JsonResponse;
@@ -22,6 +24,13 @@ final class DeliveriesController
         $input = $request->validated();
         $page = preg_match('/^page-(\d+)$/D', (string) $input['key'], $m) === 1 ? Page::query()->find((int) $m[1]) : null;
         if ($page === null) {
+            foreach ($input['event'] === 'answered' ? [] : Given::all(HearsDeliveries::class) as $one) {
+                $isNews = $one->heard((string) $input['key'], $input['event'] === 'failed' ? (string) ($input['why'] ?? 'not delivered') : null);
+                if ($isNews !== null) {
+                    return $this->told($isNews);
+                }
+            }
+
             return ProblemDetails::response(404, 'Not Found', 'No message has this key. Send the Idempotency-Key that it came with.');
         }
         $pages = $page->together();

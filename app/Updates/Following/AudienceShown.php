@@ -19,7 +19,7 @@ use Skarvo\Updates\Following\Reasons;
  *     total: int, channels: array<value-of<Channel>, int>,
  *     some: list<array{id: int, channel: value-of<Channel>, address: string, why: string}>,
  *     silenced: list<array{id: int, channel: value-of<Channel>, address: string}>,
- *     updates: list<array{number: int, told: int, isWhole: bool, sent: int, waits: int, failed: int, errors: list<array{why: string, count: int}>}>,
+ *     updates: list<array{number: int, told: int, isWhole: bool, sent: int, arrived: int, waits: int, failed: int, errors: list<array{why: string, count: int}>}>,
  * }
  */
 final class AudienceShown
@@ -70,7 +70,7 @@ final class AudienceShown
 
     /**
      * @param  list<int>  $incidents
-     * @return list<array{number: int, told: int, isWhole: bool, sent: int, waits: int, failed: int, errors: list<array{why: string, count: int}>}>
+     * @return list<array{number: int, told: int, isWhole: bool, sent: int, arrived: int, waits: int, failed: int, errors: list<array{why: string, count: int}>}>
      */
     private static function updates(array $incidents): array
     {
@@ -78,10 +78,10 @@ final class AudienceShown
         foreach (Update::query()->whereIn('incident_id', $incidents)->latest('published_at')->latest('id')->limit(self::LATEST)->get() as $update) {
             $mine = DB::table('deliveries')->where('update_id', $update->id);
             $told = (clone $mine)->count();
-            $sent = (clone $mine)->whereNotNull('sent_at')->count();
+            $sent = (clone $mine)->whereNotNull('sent_at')->whereNull('failed_at')->count();
             $failed = (clone $mine)->whereNotNull('failed_at')->count();
             $lines[] = [
-                'number' => $update->number, 'told' => $told, 'sent' => $sent, 'failed' => $failed, 'waits' => $told - $sent - $failed,
+                'number' => $update->number, 'told' => $told, 'sent' => $sent, 'arrived' => (clone $mine)->whereNotNull('arrived_at')->count(), 'failed' => $failed, 'waits' => $told - $sent - $failed,
                 'isWhole' => DB::table('tellings')->where('update_id', $update->id)->whereNull('ended_at')->doesntExist(),
                 'errors' => array_values((clone $mine)->whereNotNull('failed_at')->selectRaw('error, count(*) as number')->groupBy('error')
                     ->orderByDesc('number')->limit(self::ERRORS)->get()

@@ -35,6 +35,12 @@ abstract class NoticeMessages implements Messages
      */
     abstract protected function start(array $parcels): array;
 
+    /** Whether the network tells afterwards what became of it: that it took it says nothing yet. */
+    protected function hearsLater(): bool
+    {
+        return false;
+    }
+
     public function kind(): string
     {
         return 'notice-'.$this->channel()->value;
@@ -95,7 +101,9 @@ abstract class NoticeMessages implements Messages
         $arrived = array_filter($sent, static fn(array $one): bool => ($one[1]['stopped'] ?? false) !== true);
         foreach (self::byUpdate(array_column($arrived, 0)) as $update => $subscriptions) {
             self::deliveries($update, $subscriptions)->update(['sent_at' => now(), 'error' => null]);
-            DB::table('subscriptions')->whereIn('id', $subscriptions)->where('failures', '>', 0)->update(['failures' => 0]);
+            if (! $this->hearsLater()) {
+                self::reached($subscriptions);
+            }
         }
         $stopped = array_filter($sent, static fn(array $one): bool => ($one[1]['stopped'] ?? false) === true);
         foreach (self::byUpdate(array_column($stopped, 0)) as $update => $subscriptions) {
@@ -107,6 +115,12 @@ abstract class NoticeMessages implements Messages
     {
         self::deliveries(self::update($message), [self::subscription($message)])->update(['failed_at' => now(), 'error' => mb_substr($error, 0, 200)]);
         self::noteFailure(self::subscription($message), $error);
+    }
+
+    /** @param  list<int>  $subscriptions  where something arrived */
+    public static function reached(array $subscriptions): void
+    {
+        DB::table('subscriptions')->whereIn('id', $subscriptions)->where('failures', '>', 0)->update(['failures' => 0]);
     }
 
     /** Nothing arrived there, whoever says so: after a few in a row it is paused, where people see it. */

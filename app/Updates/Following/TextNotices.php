@@ -19,6 +19,11 @@ final class TextNotices extends NoticeMessages
         return Channel::Text;
     }
 
+    protected function hearsLater(): bool
+    {
+        return true;
+    }
+
     protected function start(array $parcels): array
     {
         $gateway = Endpoint::gateway('text');

@@ -19,7 +19,7 @@ export interface Answered { ask: string; answer: string }
 export interface AttemptLine { id: number; what: string; outcome: 'helped' | 'no_help' | 'refused'; words: string; why: string | null; by: string; at: string }
 
 /** Updates/Following/AudienceShown */
-export interface AudienceLine { total: number; channels: Record<'mail' | 'text' | 'chat' | 'webhook', number>; some: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; why: string }[]; silenced: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string }[]; updates: { number: number; told: number; isWhole: boolean; sent: number; waits: number; failed: number; errors: { why: string; count: number }[] }[] }
+export interface AudienceLine { total: number; channels: Record<'mail' | 'text' | 'chat' | 'webhook', number>; some: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; why: string }[]; silenced: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string }[]; updates: { number: number; told: number; isWhole: boolean; sent: number; arrived: number; waits: number; failed: number; errors: { why: string; count: number }[] }[] }
 
 /** Paging/Talk/Bridge */
 export interface BridgePerson { id: string; name: string; standing: 'ringing' | 'in' | 'left' | 'unanswered'; since: string }

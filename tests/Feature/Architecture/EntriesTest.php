@@ -40,7 +40,7 @@ final class EntriesTest extends TestCase
         'alerts/filters', 'alerts/filters/drop', 'rules/dry-run', 'sources/{source}/try', 'on-call/{rota}/layers/preview',
         'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
-        'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
+        'follow', 'follow/{key}', 'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
     ];
 
     /** Actions whose entries need more before them than stands here: each with the test that holds them. */
@@ -59,7 +59,7 @@ final class EntriesTest extends TestCase
         'api/v1/signals' => 'Signals/AcceptSignalsTest', 'api/v1/sources/{source}' => 'Signals/WaysInTest',
         'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
         'api/v1/deliveries' => 'Paging/DeliveryTest', 'api/v1/conversations' => 'Paging/TalkTest', 'api/v1/bridges' => 'Paging/TalkTest',
-        'incidents/{incident}/talk/open' => 'Paging/TalkTest',
+        'incidents/{incident}/talk/open' => 'Paging/TalkTest', 'follow/{key}/confirm' => 'Updates/FollowingTest',
     ];
 
     public function test_each_action_writes_its_entries(): void
@@ -117,6 +117,9 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/notes' => ['incident.note incident:#@'],
             'incidents/{incident}/alerts' => ['alert.attached alert:#@'],
             'incidents/{incident}/answers' => ['ticket.all_answered incident:#@'], 'answers/{answer}/stop' => ['ticket.all_answered_stopped incident:#@'],
+            'follow/{key}/stop' => ['follower.left subscription:#'], 'follow/{key}/leave' => ['follower.left subscription:#'],
+            'settings/followers' => ['follower.added subscription:#'], 'settings/followers/{subscription}' => ['follower.left subscription:#'],
+            'incidents/{incident}/audience' => ['audience.changed incident:#@'],
             'incidents/{incident}/cards' => ['card.given incident:#@'], 'cards/{card}/withdraw' => ['card.withdrawn incident:#@'],
             'incidents/{incident}/roles' => ['role.given incident:#@'], 'incidents/{incident}/hypotheses' => ['hypothesis.added incident:#@'],
             'hypotheses/{hypothesis}/take' => ['hypothesis.taken incident:#@'], 'hypotheses/{hypothesis}/settle' => ['hypothesis.settled incident:#@'],

@@ -122,7 +122,7 @@ final class PlatformTest extends TestCase
             '/' => 'Desk/Watch', '/alerts?show=all' => 'Signals/Alerts', '/alerts/1' => 'Signals/Alert',
             '/incidents?show=all' => 'Incidents/Incidents', '/incidents/409' => 'Incidents/Room',
             '/estate?find=ask' => 'Topology/Estate', '/estate/clk-2' => 'Topology/Item', '/on-call' => 'Rota/OnCall',
-            '/report' => 'Updates/Report', '/follow' => 'Updates/Follow', '/settings/followers' => 'Updates/Followers',
+            '/report' => 'Updates/Report', '/follow' => 'Updates/Follow',
         ] as $address => $component) {
             $this->get($address)->assertOk()->assertInertia(fn(Shown $page) => $page->component($component));
         }

@@ -211,6 +211,33 @@ final class FanOutTest extends TestCase
         self::assertSame(0, $one->refresh()->failures);
     }
 
+    public function test_what_a_network_tells_afterwards_counts_once(): void
+    {
+        $one = Subscription::factory()->at(Channel::Text, '+4790000000')->create();
+        $told = fn(int $update, string $event): \Illuminate\Testing\TestResponse => $this->withToken('plain-network')
+            ->postJson('/api/v1/deliveries', ['key' => "notice-$update-$one->id", 'event' => $event, ...($event === 'failed' ? ['why' => 'not in use'] : [])]);
+        $this->token(['deliveries:write'], name: 'network');
+        for ($n = 1; $n <= NoticeMessages::PAUSED_AFTER; $n++) {
+            $this->publish("Shut $n.");
+            $this->tellAll();
+            $update = (int) Update::query()->max('id');
+            self::assertSame($n - 1, $one->refresh()->failures, 'That it was taken says nothing of whether it arrived.');
+            $told($update, 'failed')->assertOk()->assertJsonPath('changed', true);
+            $told($update, 'failed')->assertOk()->assertJsonPath('changed', false);
+            $told($update, 'delivered')->assertOk()->assertJsonPath('changed', false);
+        }
+        self::assertSame('not in use', $one->refresh()->paused_why);
+        $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('updates.0.failed', 1)->assertJsonPath('updates.0.sent', 0)
+            ->assertJsonPath('updates.0.arrived', 0);
+        $one->update(['paused_at' => null, 'failures' => 2]);
+        $this->publish('Shut still.');
+        $this->tellAll();
+        $told((int) Update::query()->max('id'), 'delivered')->assertJsonPath('changed', true);
+        self::assertSame(0, $one->refresh()->failures);
+        $told(999, 'delivered')->assertNotFound();
+        $told((int) Update::query()->max('id'), 'answered')->assertNotFound();
+    }
+
     public function test_a_correction_says_so_and_reaches_whoever_got_the_wrong_one(): void
     {
         $one = Subscription::factory()->create(['services' => ['Vehicle lanes']]);

@@ -17,7 +17,8 @@ watch(
   <ul v-if="audience?.updates.some((one) => one.told > 0)" class="mt-2 text-small" aria-label="What followers got">
     <li v-for="one in audience.updates.filter((each) => each.told > 0)" :key="one.number" class="row-rule py-1">
       Update {{ one.number }}: sent to {{ one.sent }} of {{ plural(one.told, 'follower')
-      }}<template v-if="one.waits">, {{ one.waits }} to come</template>
+      }}<template v-if="one.arrived">, {{ one.arrived }} known to have arrived</template
+      ><template v-if="one.waits">, {{ one.waits }} to come</template>
       <strong v-if="one.failed"
         >, {{ one.failed }} not reached ({{
           one.errors.map((each) => `${each.count}: ${each.why}`).join('; ')
