@@ -6,6 +6,7 @@ namespace Database\Seeders;
 
 use Database\Seeders\Eiderholm\DeskWork;
 use Database\Seeders\Eiderholm\Estate;
+use Database\Seeders\Eiderholm\Followers;
 use Database\Seeders\Eiderholm\History;
 use Database\Seeders\Eiderholm\PastTickets;
 use Database\Seeders\Eiderholm\People;
@@ -28,6 +29,7 @@ final class EiderholmSeeder extends Seeder
             History::put(withWeek: true);
             PastTickets::put();
             DeskWork::put();
+            Followers::put();
             Tuning::put();
         });
     }

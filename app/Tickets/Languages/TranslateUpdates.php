@@ -11,11 +11,12 @@ use App\Incidents\Report;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Journal;
 use App\Updates\Contracts\SpeaksUpdates;
+use App\Updates\Following\Subscription;
 use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Tickets\Language;
 
-/** Has the latest update of each incident translated into the languages of those who reported it, once each. */
+/** Has the latest update of each incident translated into the languages of those who reported it or follow us, once each. */
 final class TranslateUpdates implements ClockPart, SpeaksUpdates
 {
     /** An update is news for so long. */
@@ -30,7 +31,7 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
 
     public function whileBroken(): string
     {
-        return 'Reporters read updates in the language in which they are published.';
+        return 'Reporters and followers read updates in the language in which they are published.';
     }
 
     public function __invoke(\Closure $mayWork): int
@@ -63,6 +64,12 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
         return is_string($text) ? $text : null;
     }
 
+    public function isAtIt(Update $update, string $language): bool
+    {
+        return Translator::isThere() && Language::of($language) !== null && Language::of($language) !== Translator::own()
+            && $this->spoken($update, $language) === null;
+    }
+
     /** @return list<array{Update, Language}> that nobody asked for yet */
     private static function wanted(): array
     {
@@ -70,11 +77,13 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
             ->unique('incident_id');
         $asked = DB::table('update_translations')->whereIn('update_id', $latest->modelKeys())->get()
             ->map(static fn(\stdClass $row): string => "$row->update_id $row->to")->all();
+        $followed = Subscription::query()->active()->distinct()->pluck('language');
         $wanted = [];
         foreach ($latest as $update) {
             $reports = Link::query()->holds()->where('from_kind', Report::KIND)->where('to_kind', Incident::KIND)->where('kind', LinkKind::About)
                 ->where('to_id', $update->incident_id)->select('from_id');
-            foreach (Report::query()->whereIn('id', $reports)->whereNotNull('language')->distinct()->pluck('language') as $code) {
+            $languages = Report::query()->whereIn('id', $reports)->whereNotNull('language')->distinct()->pluck('language')->merge($followed)->unique();
+            foreach ($languages as $code) {
                 $language = Language::of((string) $code);
                 if ($language !== null && $language !== Translator::own() && ! in_array("$update->id $language->value", $asked, true)) {
                     $wanted["$update->id $language->value"] = [$update, $language];

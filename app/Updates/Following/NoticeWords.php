@@ -33,14 +33,13 @@ final class NoticeWords
         $language = $parcel->to->language;
         $parts = array_map(static function (Update $update) use ($parcel, $language): string {
             $next = $update->next_at?->isFuture() === true && $update->stage !== Stage::Restored ? self::time($update->next_at, $parcel->to) : null;
-            $translated = self::translated($update, $language);
+            [$text, $meanwhile, $original] = self::said($update, $language);
 
             return implode("\n\n", array_filter([
-                (count($parcel->updates) > 1 ? self::heading($update, $language)."\n\n" : '').self::correction($update, $language, $parcel->to)
-                    .($translated ?? $update->text),
-                (string) $update->meanwhile === '' ? null : self::say('meanwhile', $language, ['text' => (string) $update->meanwhile]),
+                (count($parcel->updates) > 1 ? self::heading($update, $language)."\n\n" : '').self::correction($update, $language, $parcel->to).$text,
+                $meanwhile === '' ? null : self::say('meanwhile', $language, ['text' => $meanwhile]),
                 $next === null ? null : self::say('next', $language, ['time' => $next]),
-                $translated === null ? null : self::say('machine', $language)."\n\"$update->text\"",
+                $original === null ? null : self::say('machine', $language)."\n\"$original\"",
                 self::say('more', $language, ['address' => PublicAddress::incident($update->incident_id)]),
             ]));
         }, $parcel->updates);
@@ -55,21 +54,26 @@ final class NoticeWords
         $update = $parcel->updates[0];
         $language = $parcel->to->language;
         $more = count($parcel->updates) - 1;
+        [$text, $meanwhile] = self::said($update, $language);
 
         return ShortText::of([
-            self::correction($update, $language, $parcel->to).(self::translated($update, $language) ?? $update->text),
-            ...($more === 0 ? [] : [self::say('others', $language, ['count' => $more])]), (string) $update->meanwhile,
+            self::correction($update, $language, $parcel->to).$text,
+            ...($more === 0 ? [] : [self::say('others', $language, ['count' => $more])]), $meanwhile,
         ], $more === 0 ? PublicAddress::incident($update->incident_id) : PublicAddress::start());
     }
 
     public static function chat(Parcel $parcel): string
     {
-        return implode("\n\n", array_map(static fn(Update $update): string => implode("\n", array_filter([
-            self::heading($update, $parcel->to->language),
-            self::correction($update, $parcel->to->language, $parcel->to).(self::translated($update, $parcel->to->language) ?? $update->text),
-            (string) $update->meanwhile === '' ? null : self::say('meanwhile', $parcel->to->language, ['text' => (string) $update->meanwhile]),
-            PublicAddress::incident($update->incident_id),
-        ])), $parcel->updates));
+        $language = $parcel->to->language;
+
+        return implode("\n\n", array_map(static function (Update $update) use ($parcel, $language): string {
+            [$text, $meanwhile] = self::said($update, $language);
+
+            return implode("\n", array_filter([
+                self::heading($update, $language), self::correction($update, $language, $parcel->to).$text,
+                $meanwhile === '' ? null : self::say('meanwhile', $language, ['text' => $meanwhile]), PublicAddress::incident($update->incident_id),
+            ]));
+        }, $parcel->updates));
     }
 
     private static function heading(Update $update, string $language): string
@@ -94,16 +98,17 @@ final class NoticeWords
         return $wrong === null ? '' : self::say('correction', $language, ['time' => self::time($wrong->published_at, $to)]).' ';
     }
 
-    private static function translated(Update $update, string $language): ?string
+    /** @return array{string, string, string|null} text, what to do meanwhile, and the original where a machine translated both as one */
+    private static function said(Update $update, string $language): array
     {
-        foreach ($language === config()->string('app.locale') ? [] : Given::all(SpeaksUpdates::class) as $one) {
+        foreach ($language === config()->string('skarvo.language') ? [] : Given::all(SpeaksUpdates::class) as $one) {
             $text = $one->spoken($update, $language);
             if ($text !== null) {
-                return $text;
+                return [$text, '', trim("$update->text\n$update->meanwhile")];
             }
         }
 
-        return null;
+        return [$update->text, (string) $update->meanwhile, null];
     }
 
     private static function time(\Carbon\CarbonInterface $at, Subscription $to): string

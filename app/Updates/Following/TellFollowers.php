@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Updates\Following;
 
 use App\Platform\Contracts\ClockPart;
+use App\Platform\Given;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Outbox\Outbox;
+use App\Updates\Contracts\SpeaksUpdates;
 use App\Updates\Update;
 use App\Updates\UpdateEntry;
 use Carbon\CarbonImmutable;
@@ -28,6 +30,9 @@ final class TellFollowers implements ClockPart
     private const URGENT = 3;
 
     private const CALM = 6;
+
+    /** A translator has so long; then it goes out as it was written. */
+    private const TRANSLATION_SECONDS = 8;
 
     /** Called in the transaction in which it is published. */
     public static function of(Update $update): void
@@ -84,6 +89,17 @@ final class TellFollowers implements ClockPart
     }
 
     /**
+     * @param  list<string>  $languages
+     * @return list<string> those of them into which it is being translated
+     */
+    private static function translatedSoon(Update $update, array $languages): array
+    {
+        return array_values(array_filter($languages, static fn(string $language): bool => array_filter(
+            Given::all(SpeaksUpdates::class), static fn(SpeaksUpdates $one): bool => $one->isAtIt($update, $language),
+        ) !== []));
+    }
+
+    /**
      * @param  array<array-key, Subscription>  $some  by id
      * @return int how many of them are told
      */
@@ -92,13 +108,14 @@ final class TellFollowers implements ClockPart
         $rows = [];
         $messages = [];
         $notice = Noticed::by($update);
+        $slow = self::translatedSoon($update, array_values(array_unique(array_map(static fn(Subscription $one): string => $one->language, $some))));
         foreach (AudienceOf::of($notice, $some) as $id => $reasons) {
             $one = $some[$id];
             $due = $one->channel->isPersonal()
                 ? CarbonImmutable::createFromTimestamp($one->calm()->due(now()->getTimestamp(), $notice->isUrgent))
                 : now()->toImmutable();
             $isHeld = $due->isAfter(now());
-            $due = $isHeld ? $due : now()->toImmutable();
+            $due = $isHeld ? $due : now()->toImmutable()->addSeconds(in_array($one->language, $slow, true) ? self::TRANSLATION_SECONDS : 0);
             $rows[] = [
                 'update_id' => $update->id, 'subscription_id' => $id, 'incident_id' => $update->incident_id,
                 'reasons' => json_encode($reasons, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'due_at' => Moment::precise($due),

@@ -5,10 +5,10 @@ import { useShared } from '@/lib/shared';
 import { followServerTime, provideClock } from '@/lib/time';
 
 /** What people see who do not sign in: reporters and stakeholders, on any device. */
-const { words = { navStatus: 'Service status', navReport: 'Report a problem' } } = defineProps<{
+const { words = { navStatus: 'Service status', navFollow: 'Follow', navReport: 'Report a problem' } } = defineProps<{
   title: string;
   /** Where they can go, in the language in which they read. */
-  words?: { navStatus: string; navReport: string };
+  words?: { navStatus: string; navFollow: string; navReport: string };
 }>();
 const shared = useShared();
 provideClock(shared.value.zone);
@@ -22,6 +22,7 @@ watch(() => shared.value.now, followServerTime, { immediate: true });
       <p class="text-lg font-bold">{{ shared.organisation }}</p>
       <nav aria-label="Main" class="flex gap-4 text-small">
         <a href="/status" class="link py-1">{{ words.navStatus }}</a>
+        <Link href="/follow" class="link py-1">{{ words.navFollow }}</Link>
         <Link href="/report" class="link py-1">{{ words.navReport }}</Link>
         <Link v-if="shared.me" href="/" class="link py-1">To the watch</Link>
       </nav>

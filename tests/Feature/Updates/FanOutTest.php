@@ -30,13 +30,17 @@ final class FanOutTest extends TestCase
 
     private bool $isBroken = false;
 
+    private ?string $translation = null;
+
     protected function setUp(): void
     {
         parent::setUp();
         foreach (['mail', 'text', 'chat'] as $name) {
             config()->set("skarvo.gateways.$name", "http://devices.test/{$name}s");
         }
-        Http::fake(['*' => fn() => $this->isBroken ? Http::response('no', 500) : Http::response(['ok' => true])]);
+        Http::fake(['translator.test/*' => fn() => $this->translation === null
+            ? Http::response('no', 500)
+            : Http::response(['text' => $this->translation, 'from' => 'en']), '*' => fn() => $this->isBroken ? Http::response('no', 500) : Http::response(['ok' => true])]);
         $this->incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 3]);
         $this->actingAs($this->person('ingrid-vale'));
     }
@@ -63,6 +67,27 @@ final class FanOutTest extends TestCase
         self::assertSame($headers['webhook-signature'], (new Webhook((string) $partner->secret))->sign($headers['webhook-id'], $headers['webhook-timestamp'], $hook->body()));
         self::assertSame(['incident.updated', ['Havre'], 'Vehicle lanes at Havre: shut.'], [$hook['type'], $hook['data']['places'], $hook['data']['text']]);
         self::assertSame(4, DB::table('deliveries')->whereNotNull('sent_at')->count());
+    }
+
+    public function test_a_follower_reads_it_in_their_language_or_as_it_was_written_where_nobody_translates(): void
+    {
+        config()->set('skarvo.gateways.translator', 'http://translator.test/translate');
+        $this->translation = 'Stengt. Lastebiler melder seg i skranken.';
+        Subscription::factory()->create(['language' => 'no']);
+        $english = Subscription::factory()->create();
+        $this->publish('Shut.', 'Lorries report at the desk.');
+        $this->tellAll();
+        self::assertSame([$english->address], array_column($this->sent('http://devices.test/mails'), 'to'), 'It waits for its translation.');
+        $this->later(8);
+        $this->tellAll();
+        $text = $this->sent('http://devices.test/mails')[1]['text'];
+        self::assertStringStartsWith("Stengt. Lastebiler melder seg i skranken.\n\nNeste melding innen 09:30 CET.\n\nOversatt av en maskin. Slik det ble skrevet:\n\"Shut.\nLorries report at the desk.\"", $text);
+        $this->translation = null;
+        $this->publish('Still shut.');
+        $this->tellAll();
+        $this->later(8);
+        $this->tellAll();
+        self::assertStringStartsWith('Still shut.', $this->sent('http://devices.test/mails')[3]['text']);
     }
 
     public function test_a_receiver_verifies_a_webhook_with_the_package(): void

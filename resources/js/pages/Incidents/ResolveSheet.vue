@@ -164,9 +164,7 @@ const resolve = (): void =>
                 : ', without email: nobody left an address'
             }}
           </li>
-          <li v-if="preview.followers">
-            email {{ plural(preview.followers, 'person', 'people') }} who only asked to hear when it is over
-          </li>
+          <li v-if="preview.followers">tell {{ plural(preview.followers, 'follower') }} that it is over</li>
           <li v-if="preview.calls.length">end the call to {{ preview.calls.join(', ') }}</li>
           <li v-if="preview.closesTalk">close the conversation and the phone bridge, as far as they are open</li>
           <li>stop the clocks for the next update and the restore target</li>

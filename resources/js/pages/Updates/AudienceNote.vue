@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted } from 'vue';
+import { computed, onMounted } from 'vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { plural } from '@/lib/states';
@@ -10,6 +10,11 @@ const props = defineProps<{ incident: number }>();
 const action = useAction();
 const { audience, trouble, look } = useAudience(props.incident);
 onMounted(look);
+const told = computed(() => {
+  const { total = 0, channels = {} } = audience.value ?? {};
+  const ways = Object.entries(channels).map(([channel, count]) => `${count} ${channelWords[channel]}`);
+  return total === 0 ? '' : ` ${total === 1 ? 'is' : 'are'} told: ${ways.join(', ')}`;
+});
 const change = (follower: number, told: boolean): void =>
   action.send(`/incidents/${props.incident}/audience`, { follower, told }, () => void look());
 </script>
@@ -20,16 +25,9 @@ const change = (follower: number, told: boolean): void =>
     <template v-if="audience">
       <p>
         Besides the status page,
-        <strong>{{
-          audience.total === 0 ? 'nobody follows this' : plural(audience.total, 'follower')
-        }}</strong><template v-if="audience.total">
-          {{ audience.total === 1 ? 'is' : 'are' }} told:
-          {{
-            Object.entries(audience.channels)
-              .map(([channel, count]) => `${count} ${channelWords[channel]}`)
-              .join(', ')
-          }}</template
-        >.
+        <strong>{{ audience.total === 0 ? 'nobody follows this' : plural(audience.total, 'follower') }}</strong>{{
+          told
+        }}.
       </p>
       <details v-if="audience.some.length || audience.silenced.length">
         <summary class="min-h-6 cursor-pointer">Who, and why</summary>

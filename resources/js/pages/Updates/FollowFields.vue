@@ -41,16 +41,18 @@ watch(isSome, (some) => {
   </fieldset>
   <fieldset class="grid gap-2">
     <legend class="mb-1 text-head font-bold">{{ words.when }}</legend>
-    <label v-for="one in ['always', 'quiet', 'digest'] as const" :key="one" class="flex items-center gap-2 py-1"
-      ><input v-model="wishes.when" type="radio" name="when" :value="one" class="size-5" /> {{ words[one] }}</label
-    >
-    <p v-if="wishes.when === 'quiet'" class="flex flex-wrap items-center gap-2 ps-7">
-      <label class="flex items-center gap-2">{{ words.from }} <ClockField v-model="wishes.from" /></label>
-      <label class="flex items-center gap-2">{{ words.until }} <ClockField v-model="wishes.until" /></label>
-    </p>
-    <p v-if="wishes.when === 'digest'" class="ps-7">
-      <label class="flex items-center gap-2">{{ words.at }} <ClockField v-model="wishes.at" /></label>
-    </p>
+    <template v-for="one in ['always', 'quiet', 'digest'] as const" :key="one">
+      <label class="flex items-center gap-2 py-1"
+        ><input v-model="wishes.when" type="radio" name="when" :value="one" class="size-5" /> {{ words[one] }}</label
+      >
+      <p v-if="one === 'quiet' && wishes.when === 'quiet'" class="flex flex-wrap items-center gap-2 ps-7">
+        <label class="flex items-center gap-2">{{ words.from }} <ClockField v-model="wishes.from" /></label>
+        <label class="flex items-center gap-2">{{ words.until }} <ClockField v-model="wishes.until" /></label>
+      </p>
+      <p v-if="one === 'digest' && wishes.when === 'digest'" class="ps-7">
+        <label class="flex items-center gap-2">{{ words.at }} <ClockField v-model="wishes.at" /></label>
+      </p>
+    </template>
     <p v-if="errors.quiet_from || errors.quiet_until || errors.digest_at" role="alert" class="font-semibold">
       {{ errors.quiet_from ?? errors.quiet_until ?? errors.digest_at }}
     </p>

@@ -61,7 +61,13 @@ const change = (id: number, what: 'leave' | 'resume'): void => action.send(`/set
           <p class="flex flex-wrap items-baseline gap-x-3">
             <strong class="font-mono">{{ one.address }}</strong>
             <span class="text-small text-ink-2">{{ names[one.channel] }}</span>
-            <span class="text-small">{{ one.services.length ? one.services.join(', ') : 'all services' }}</span>
+            <span class="text-small">{{
+              one.services.length
+                ? one.services.join(', ')
+                : one.tier === null
+                  ? 'all services'
+                  : 'the most important services'
+            }}</span>
             <button type="button" class="link ml-auto min-h-6 text-small" @click="change(one.id, 'leave')">
               Take away<span class="sr-only"> {{ one.address }}</span>
             </button>

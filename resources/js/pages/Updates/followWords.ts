@@ -42,6 +42,7 @@ const en = {
   lost: 'Not sent: there is no connection. What you chose is still here.',
   navStatus: 'Service status',
   navReport: 'Report a problem',
+  navFollow: 'Follow',
 };
 export type FollowPhrases = typeof en;
 const no: FollowPhrases = {
@@ -87,6 +88,7 @@ const no: FollowPhrases = {
   lost: 'Ikke sendt: det er ingen forbindelse. Det du valgte, står her ennå.',
   navStatus: 'Status for tjenestene',
   navReport: 'Meld et problem',
+  navFollow: 'Følg',
 };
 const de: FollowPhrases = {
   title: 'Unseren Diensten folgen',
@@ -132,6 +134,7 @@ const de: FollowPhrases = {
   lost: 'Nicht gesendet: keine Verbindung. Was Sie gewählt haben, steht noch hier.',
   navStatus: 'Stand der Dienste',
   navReport: 'Etwas melden',
+  navFollow: 'Folgen',
 };
 const ar: FollowPhrases = {
   title: 'تابع خدماتنا',
@@ -176,6 +179,7 @@ const ar: FollowPhrases = {
   lost: 'لم يرسل: لا يوجد اتصال. ما اخترته ما زال هنا.',
   navStatus: 'حالة الخدمات',
   navReport: 'أبلغ عن مشكلة',
+  navFollow: 'تابع',
 };
 const all: Record<string, FollowPhrases> = { en, no, de, ar };
 export const followPhrases = (language: string): FollowPhrases => all[language] ?? en;

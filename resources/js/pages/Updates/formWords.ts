@@ -59,6 +59,7 @@ const en = {
   lostDone: 'If anything was reported from this address lately, a mail with where to follow it is on its way:',
   navStatus: 'Service status',
   navReport: 'Report a problem',
+  navFollow: 'Follow',
 };
 export type FormWords = typeof en;
 const no: FormWords = {
@@ -121,6 +122,7 @@ const no: FormWords = {
   lostDone: 'Hvis noe er meldt fra denne adressen i det siste, er en e-post med hvor du følger det, på vei:',
   navStatus: 'Status for tjenestene',
   navReport: 'Meld et problem',
+  navFollow: 'Følg',
 };
 const de: FormWords = {
   title: 'Was funktioniert nicht?',
@@ -183,6 +185,7 @@ const de: FormWords = {
     'Wenn von dieser Adresse kürzlich etwas gemeldet wurde, ist eine Mail unterwegs, die sagt, wo Sie es verfolgen:',
   navStatus: 'Stand der Dienste',
   navReport: 'Etwas melden',
+  navFollow: 'Folgen',
 };
 const ar: FormWords = {
   title: 'ما الذي لا يعمل؟',
@@ -243,6 +246,7 @@ const ar: FormWords = {
   lostDone: 'إن كان قد أبلغ عن شيء من هذا العنوان مؤخرا، ففي الطريق رسالة تقول أين تتابعه:',
   navStatus: 'حالة الخدمات',
   navReport: 'أبلغ عن مشكلة',
+  navFollow: 'تابع',
 };
 const all: Record<string, FormWords> = { en, no, de, ar };
 export const formLanguages = [

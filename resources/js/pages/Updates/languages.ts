@@ -38,6 +38,7 @@ const en = {
   change: 'Change it',
   navStatus: 'Service status',
   navReport: 'Report a problem',
+  navFollow: 'Follow',
 };
 export type Phrases = typeof en;
 const no: Phrases = {
@@ -79,6 +80,7 @@ const no: Phrases = {
   change: 'Endre det',
   navStatus: 'Status for tjenestene',
   navReport: 'Meld et problem',
+  navFollow: 'Følg',
 };
 const de: Phrases = {
   received: 'Wir haben Ihre Meldung',
@@ -120,6 +122,7 @@ const de: Phrases = {
   change: 'Ändern',
   navStatus: 'Stand der Dienste',
   navReport: 'Etwas melden',
+  navFollow: 'Folgen',
 };
 const ar: Phrases = {
   received: 'وصلنا بلاغك',
@@ -160,6 +163,7 @@ const ar: Phrases = {
   change: 'غيره',
   navStatus: 'حالة الخدمات',
   navReport: 'أبلغ عن مشكلة',
+  navFollow: 'تابع',
 };
 const all: Record<string, Phrases> = { en, no, de, ar };
 export const phrasesOf = (language: string | null): Phrases => all[language ?? 'en'] ?? en;
