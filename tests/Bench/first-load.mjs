@@ -17,7 +17,7 @@ const reached = (entries) => {
 };
 const size = (files) =>
   [...files].reduce((sum, file) => sum + gzipSync(readFileSync(new URL(file, build)), { level: 9 }).length, 0) / 1000;
-for (const page of ['Desk/Watch', 'Incidents/Room', 'Paging/Answer', 'Updates/Report', 'Updates/Status']) {
+for (const page of ['Desk/Watch', 'Incidents/Room', 'Paging/Answer', 'Updates/Report', 'Updates/Follow']) {
   const kilobytes = size(reached(['resources/js/app.ts', `resources/js/pages/${page}.vue`]));
   console.log(`${page}: ${kilobytes.toFixed(1)} kB gzipped, ${(kilobytes / 200).toFixed(2)} of the 200 kB allowed`);
 }

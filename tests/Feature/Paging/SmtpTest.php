@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace Tests\Feature\Paging;
 
 use App\Desk\OwnTrouble;
+use App\Incidents\Incident;
 use App\Paging\Delivery\MailChannel;
 use App\Paging\Delivery\PageNotification;
 use App\Platform\Outbox\Failed;
 use App\Platform\Outbox\PlainMail;
+use App\Updates\Following\Subscription;
+use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
 
@@ -100,6 +103,30 @@ final class SmtpTest extends TestCase
             'K=C3=B8ene er =C3=A5pne igjen.',
         ] as $line) {
             self::assertStringContainsString($line, $mail);
+        }
+        self::assertStringNotContainsString('text/html', $mail);
+    }
+
+    public function test_an_update_to_followers_can_be_stopped_by_their_mail_program_and_one_bad_address_stops_no_other(): void
+    {
+        $this->server();
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $followers = Subscription::factory()->count(20)->create();
+        // No server takes this one.
+        $followers[3]->update(['address' => 'no address at all']);
+        DB::transaction(static fn(): Update => Update::publish([
+            'incident_id' => $incident->id, 'number' => 1, 'stage' => 'looking', 'text' => 'Shut at Havre.', 'services' => [], 'author_id' => 'ingrid-vale',
+        ]));
+        $this->clock();
+        $this->deliver();
+        self::assertSame(19, DB::table('deliveries')->whereNotNull('sent_at')->count());
+        self::assertNotNull(DB::table('outbox')->where('key', "notice-1-{$followers[3]->id}")->orWhereNotNull('error')->value('error'));
+        $mail = $this->arrived();
+        $leave = str_replace("\n ", ' ', $mail);
+        self::assertSame(19, substr_count($mail, 'List-Unsubscribe-Post: List-Unsubscribe=One-Click'));
+        foreach ([$followers[0], $followers[19]] as $one) {
+            self::assertStringContainsString("To: $one->address", $mail);
+            self::assertStringContainsString('<'.route('follow.leave', $one->key()).'>', (string) preg_replace('/\n\s+/', '', $leave));
         }
         self::assertStringNotContainsString('text/html', $mail);
     }
