@@ -77,7 +77,14 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
 test('what outsiders and responders see passes axe and fits a phone', async ({ browser, request }) => {
   const page = await phone(browser);
   await page.emulateMedia({ reducedMotion: 'reduce' });
-  for (const address of ['/status', '/follow', '/report', '/sign-in', (await pockets(request)).at(-1)?.link ?? '']) {
+  for (const address of [
+    '/status',
+    '/status/screen.html',
+    '/follow',
+    '/report',
+    '/sign-in',
+    (await pockets(request)).at(-1)?.link ?? '',
+  ]) {
     await page.goto(address);
     await expect(page.locator('h1')).toBeVisible();
     await fitsItsWidth(page);

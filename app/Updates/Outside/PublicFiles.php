@@ -23,6 +23,7 @@ final class PublicFiles
             'index.html' => self::view('public.index', $page), 'index.json' => self::json(self::whole($page)),
             'feed.atom' => Atom::of('feed.atom', 'index.html', config()->string('skarvo.organisation'), $page->updates(), $page->at),
         ];
+        $all['screen.html'] = self::view('public.screen', $page, ['place' => null, 'told' => $page->open]);
         foreach ($page->services as $service) {
             $told = $page->about($service->name);
             $all["{$service->file}.html"] = self::view('public.service', $page, ['service' => $service, 'told' => $told]);
@@ -31,6 +32,9 @@ final class PublicFiles
         }
         foreach ($page->places as $place => $file) {
             $told = $page->at((string) $place);
+            $all[(string) preg_replace('/^place-/', 'screen-', $file).'.html'] = self::view(
+                'public.screen', $page, ['place' => (string) $place, 'told' => $page->openAt((string) $place)],
+            );
             $all["$file.html"] = self::view('public.place', $page, ['place' => (string) $place, 'told' => $told]);
             $all["$file.json"] = self::json(['name' => (string) $place, 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]);
             $all["$file.atom"] = self::feed($file, (string) $place, $told, $page);

@@ -78,6 +78,16 @@ final readonly class PublicPage
         return self::with([...$this->open, ...$this->past], static fn(Update $one): bool => in_array($place, $one->places, true));
     }
 
+    /** @return list<Told> those that are open and named a place, or none at all: these may be there too */
+    public function openAt(string $place): array
+    {
+        return array_values(array_filter($this->open, static function (Told $told) use ($place): bool {
+            $named = array_merge([], ...array_map(static fn(Update $one): array => $one->places, $told->updates));
+
+            return $named === [] || in_array($place, $named, true);
+        }));
+    }
+
     /**
      * @param  list<Told>  $all
      * @param  \Closure(Update): bool  $is

@@ -52,6 +52,21 @@ final class PublicPageTest extends TestCase
         }
     }
 
+    public function test_a_screen_on_a_wall_shows_what_concerns_its_place(): void
+    {
+        $this->get('/status/screen.html')->assertOk()->assertSee('All services are working.')->assertDontSee('<nav', false);
+        $other = Incident::factory()->create(['service_id' => 'booking']);
+        $this->publish('Vehicle lanes at Havre: shut.');
+        $this->incident = $other;
+        $this->publish('Booking is slow.');
+        $this->get('/status/screen.html')->assertSee('Vehicle lanes at Havre: shut.')->assertSee('Booking is slow.')->assertSee('As of');
+        $this->get('/status/screen-havre.html')->assertSee('Vehicle lanes at Havre: shut.')->assertSee('Booking is slow.');
+        $this->incident = Incident::factory()->create(['service_id' => 'booking']);
+        $this->publish('Check-in at Skjell is shut.');
+        $this->get('/status/screen-skjell.html')->assertSee('Check-in at Skjell is shut.')->assertSee('Booking is slow.')->assertDontSee('Vehicle lanes at Havre: shut.');
+        self::assertStringContainsString('screen-havre.html', (string) $this->get('/status/place-havre.html')->getContent());
+    }
+
     public function test_what_is_no_longer_told_is_taken_away_and_what_others_put_there_stays(): void
     {
         $this->publish('At Havre.');
