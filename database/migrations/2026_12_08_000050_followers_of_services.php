@@ -37,6 +37,7 @@ return new class () extends Migration
             $table->string('added_by_id')->nullable();
             $table->foreign('added_by_id')->references('id')->on('people');
             $table->dateTime('asked_at', 3);
+            $table->unsignedInteger('asks')->default(1);
             $table->dateTime('confirmed_at', 3)->nullable();
             $table->dateTime('paused_at', 3)->nullable();
             $table->string('paused_why')->nullable();

@@ -9,13 +9,15 @@ use App\Platform\CurrentPerson;
 use App\Updates\Requests\ChangeAudienceRequest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
 
 /** Who is told of an incident, and how it goes with what they were told. */
 final class AudienceController
 {
-    public function show(Incident $incident): JsonResponse
+    /** With `told`, only how it goes: that is asked for again and again. */
+    public function show(Request $request, Incident $incident): JsonResponse
     {
-        return new JsonResponse(AudienceShown::of($incident));
+        return new JsonResponse($request->has('told') ? ['updates' => AudienceShown::told($incident)] : AudienceShown::of($incident));
     }
 
     public function change(ChangeAudienceRequest $request, Incident $incident): RedirectResponse

@@ -15,11 +15,14 @@ use Skarvo\Updates\Following\Reasons;
 /**
  * Who is told of an incident, for whoever tells them.
  *
+ * @phpstan-type ToldLine array{
+ *     number: int, told: int, isWhole: bool, sent: int, arrived: int, waits: int, failed: int, errors: list<array{why: string, count: int}>,
+ * }
  * @phpstan-type AudienceLine array{
  *     total: int, channels: array<value-of<Channel>, int>,
  *     some: list<array{id: int, channel: value-of<Channel>, address: string, why: string}>,
  *     silenced: list<array{id: int, channel: value-of<Channel>, address: string}>,
- *     updates: list<array{number: int, told: int, isWhole: bool, sent: int, arrived: int, waits: int, failed: int, errors: list<array{why: string, count: int}>}>,
+ *     updates: list<ToldLine>,
  * }
  */
 final class AudienceShown
@@ -53,7 +56,7 @@ final class AudienceShown
             'silenced' => array_values($silenced->map(static fn(Subscription $one): array => [
                 'id' => $one->id, 'channel' => $one->channel->value, 'address' => $one->hidden(),
             ])->all()),
-            'updates' => self::updates($all),
+            'updates' => self::told($incident),
         ];
     }
 
@@ -68,12 +71,10 @@ final class AudienceShown
         return implode('; ', $parts) ?: 'follows a place, and none is named';
     }
 
-    /**
-     * @param  list<int>  $incidents
-     * @return list<array{number: int, told: int, isWhole: bool, sent: int, arrived: int, waits: int, failed: int, errors: list<array{why: string, count: int}>}>
-     */
-    private static function updates(array $incidents): array
+    /** @return list<ToldLine> */
+    public static function told(Incident $incident): array
     {
+        $incidents = Incident::mergedInto($incident->id);
         $lines = [];
         foreach (Update::query()->whereIn('incident_id', $incidents)->latest('published_at')->latest('id')->limit(self::LATEST)->get() as $update) {
             $mine = DB::table('deliveries')->where('update_id', $update->id);

@@ -20,8 +20,11 @@ use Skarvo\Updates\Following\Channel;
  */
 final class Follow
 {
-    /** An address is written to about itself once in so long, however often somebody asks. */
-    private const ASKED_AGAIN_MINUTES = 10;
+    /** An address is written to about itself once in so long, however often somebody asks: the first time again, the second, and from then on. */
+    private const ASKED_AGAIN_MINUTES = [10, 60, 1440];
+
+    /** A text message costs: so many unknown numbers are asked in an hour, whoever asks. */
+    private const MOST_TEXTS_AN_HOUR = 60;
 
     /** Somebody sits and waits for it. */
     private const ASKED_RANK = 4;
@@ -44,6 +47,9 @@ final class Follow
         DB::transaction(static function () use ($wishes): void {
             $reach = Subscription::reachOf($wishes->channel, $wishes->address);
             $there = Subscription::query()->where('reach', $reach)->first();
+            if ($wishes->channel === Channel::Text && self::textsAnHour() >= self::MOST_TEXTS_AN_HOUR) {
+                throw Refused::because(__('follow.busy'), 'address');
+            }
             if ($there === null) {
                 if (Subscription::query()->whereNull('confirmed_at')->whereNull('ended_at')->count() >= self::MOST_WAITING) {
                     throw Refused::because(__('follow.busy'), 'address');
@@ -59,8 +65,9 @@ final class Follow
             if ($there->confirmed_at === null) {
                 $there->update($wishes->columns());
             }
-            if ($there->asked_at->isBefore(now()->subMinutes(self::ASKED_AGAIN_MINUTES))) {
-                $there->update(['asked_at' => now()]);
+            $wait = self::ASKED_AGAIN_MINUTES[min($there->asks, count(self::ASKED_AGAIN_MINUTES)) - 1];
+            if ($there->asked_at->isBefore(now()->subMinutes($wait))) {
+                $there->update(['asked_at' => now(), 'asks' => $there->asks + 1]);
                 self::send($there);
             }
         });
@@ -118,6 +125,11 @@ final class Follow
         if ($one->ended_at !== null) {
             throw Refused::because(__('follow.ended'));
         }
+    }
+
+    private static function textsAnHour(): int
+    {
+        return Subscription::query()->where('channel', Channel::Text)->whereNull('confirmed_at')->where('asked_at', '>', now()->subHour())->count();
     }
 
     private static function send(Subscription $one): void

@@ -6,6 +6,7 @@ namespace App\Updates\Following;
 
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Outbox\Failed;
 use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OutboxMessage;
 use App\Updates\Update;
@@ -93,7 +94,16 @@ abstract class NoticeMessages implements Messages
             $parcels[$message->id] = new Parcel($to, array_values($latest), $message->key);
         }
 
-        return $sending + $this->start($parcels);
+        return $sending + array_map(self::withoutAddresses(...), $this->start($parcels));
+    }
+
+    /** Servers name the address that they refuse: it is kept nowhere but where it can be erased. */
+    private static function withoutAddresses(PromiseInterface $sending): PromiseInterface
+    {
+        return $sending->then(null, static function (mixed $why): never {
+            $said = $why instanceof \Throwable ? $why->getMessage() : 'no reason was given';
+            throw new Failed((string) preg_replace(['/[^\s<>"\',;:]+@[^\s<>"\',;:]+/u', '/\+?\d[\d ()-]{5,}\d/'], 'the address', mb_scrub($said)));
+        });
     }
 
     public function sent(array $sent): void

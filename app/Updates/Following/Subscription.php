@@ -40,6 +40,7 @@ use Skarvo\Updates\Following\Interest;
  * @property int|null $digest_at
  * @property string|null $added_by_id who gave it, where it is the organisation's own
  * @property CarbonImmutable $asked_at when they were last mailed an address to confirm or to change it
+ * @property int $asks how often that was
  * @property CarbonImmutable|null $confirmed_at
  * @property CarbonImmutable|null $paused_at since when nothing is sent, because nothing arrived
  * @property string|null $paused_why
@@ -64,7 +65,7 @@ final class Subscription extends Record
     protected $casts = [
         'channel' => Channel::class, 'secret' => 'encrypted', 'services' => 'array', 'places' => 'array', 'tier' => 'integer',
         'incident_id' => 'integer', 'only_end' => 'boolean', 'quiet_from' => 'integer', 'quiet_until' => 'integer', 'digest_at' => 'integer',
-        'failures' => 'integer', 'version' => 'integer', 'asked_at' => 'immutable_datetime', 'confirmed_at' => 'immutable_datetime',
+        'failures' => 'integer', 'asks' => 'integer', 'version' => 'integer', 'asked_at' => 'immutable_datetime', 'confirmed_at' => 'immutable_datetime',
         'paused_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
     ];
 

@@ -19,7 +19,7 @@ export interface Answered { ask: string; answer: string }
 export interface AttemptLine { id: number; what: string; outcome: 'helped' | 'no_help' | 'refused'; words: string; why: string | null; by: string; at: string }
 
 /** Updates/Following/AudienceShown */
-export interface AudienceLine { total: number; channels: Record<'mail' | 'text' | 'chat' | 'webhook', number>; some: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; why: string }[]; silenced: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string }[]; updates: { number: number; told: number; isWhole: boolean; sent: number; arrived: number; waits: number; failed: number; errors: { why: string; count: number }[] }[] }
+export interface AudienceLine { total: number; channels: Record<'mail' | 'text' | 'chat' | 'webhook', number>; some: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; why: string }[]; silenced: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string }[]; updates: ToldLine[] }
 
 /** Paging/Talk/Bridge */
 export interface BridgePerson { id: string; name: string; standing: 'ringing' | 'in' | 'left' | 'unanswered'; since: string }
@@ -236,6 +236,9 @@ export interface TicketPromise { name: string; state: 'none' | 'running' | 'outs
 
 /** Incidents/Troubles */
 export interface Together { item: { id: string; name: string }; troubles: { kind: 'incident' | 'group'; id: number; ref: string; title: string; alertIds: number[] }[] }
+
+/** Updates/Following/AudienceShown */
+export interface ToldLine { number: number; told: number; isWhole: boolean; sent: number; arrived: number; waits: number; failed: number; errors: { why: string; count: number }[] }
 
 /** Tickets/Languages/Translation */
 export interface TranslationLine { from: string; to: string; text: string; corrected: boolean }

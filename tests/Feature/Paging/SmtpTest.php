@@ -113,14 +113,16 @@ final class SmtpTest extends TestCase
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
         $followers = Subscription::factory()->count(20)->create();
         // No server takes this one.
-        $followers[3]->update(['address' => 'no address at all']);
+        $followers[3]->update(['address' => 'anna..berg@follower.example']);
         DB::transaction(static fn(): Update => Update::publish([
             'incident_id' => $incident->id, 'number' => 1, 'stage' => 'looking', 'text' => 'Shut at Havre.', 'services' => [], 'author_id' => 'ingrid-vale',
         ]));
         $this->clock();
         $this->deliver();
         self::assertSame(19, DB::table('deliveries')->whereNotNull('sent_at')->count());
-        self::assertNotNull(DB::table('outbox')->where('key', "notice-1-{$followers[3]->id}")->orWhereNotNull('error')->value('error'));
+        // Why not, says nothing of whose address it is.
+        self::assertStringContainsString('"the address" does not comply', (string) DB::table('outbox')->whereNotNull('error')->value('error'));
+        self::assertStringNotContainsString('anna', (string) json_encode(DB::table('outbox')->get()));
         $mail = $this->arrived();
         $leave = str_replace("\n ", ' ', $mail);
         self::assertSame(19, substr_count($mail, 'List-Unsubscribe-Post: List-Unsubscribe=One-Click'));

@@ -263,6 +263,14 @@ final class FanOutTest extends TestCase
         $told((int) Update::query()->max('id'), 'answered')->assertNotFound();
     }
 
+    public function test_who_has_not_confirmed_is_told_by_nobodys_hand(): void
+    {
+        $waiting = Subscription::factory()->create(['confirmed_at' => null]);
+        $this->post("/incidents/{$this->incident->id}/audience", ['follower' => $waiting->id, 'told' => true])->assertSessionHasErrors('follower');
+        $this->publish('Shut.');
+        $this->getJson("/incidents/{$this->incident->id}/audience?told=1")->assertOk()->assertJsonMissingPath('total')->assertJsonPath('updates.0.told', 0);
+    }
+
     public function test_a_correction_says_so_and_reaches_whoever_got_the_wrong_one(): void
     {
         $one = Subscription::factory()->create(['services' => ['Vehicle lanes']]);

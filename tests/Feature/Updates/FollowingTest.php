@@ -100,6 +100,19 @@ final class FollowingTest extends TestCase
         $this->later(601);
         $this->ask([]);
         self::assertSame(2, OutboxMessage::query()->where('kind', 'follow')->count());
+        // Whoever only wants to fill somebody's mailbox gets nowhere.
+        $this->later(601);
+        $this->ask([]);
+        self::assertSame(2, OutboxMessage::query()->where('kind', 'follow')->count());
+        $this->later(3000);
+        $this->ask([]);
+        self::assertSame(3, OutboxMessage::query()->where('kind', 'follow')->count());
+        $this->later(86400);
+        $this->ask([]);
+        self::assertSame(3, OutboxMessage::query()->where('kind', 'follow')->count());
+        $this->later(1);
+        $this->ask([]);
+        self::assertSame(4, OutboxMessage::query()->where('kind', 'follow')->count());
         $this->later(48 * 3600 - 1);
         app(KeepFollowers::class)(static fn(): bool => true);
         self::assertSame(1, Subscription::query()->count());
@@ -120,6 +133,17 @@ final class FollowingTest extends TestCase
         self::assertStringContainsString($one->key(), $sent['text']);
         config()->set('skarvo.gateways.text', null);
         $this->ask(['channel' => 'text', 'address' => '+4790000001'])->assertSessionHasErrors('channel');
+    }
+
+    public function test_nobody_has_unknown_numbers_written_to_by_the_thousand(): void
+    {
+        for ($n = 0; $n < 60; $n++) {
+            Subscription::factory()->at(Channel::Text, '+479000'.(1000 + $n))->create(['confirmed_at' => null]);
+        }
+        $this->ask(['channel' => 'text', 'address' => '+4790000001'])->assertSessionHasErrors('address');
+        $this->ask([])->assertSessionHasNoErrors();
+        $this->later(3601);
+        $this->ask(['channel' => 'text', 'address' => '+4790000001'])->assertSessionHasNoErrors();
     }
 
     public function test_bad_wishes_are_refused_with_what_to_change(): void

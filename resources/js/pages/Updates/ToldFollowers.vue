@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { onMounted, watch } from 'vue';
 import { plural } from '@/lib/states';
-import { useAudience } from '@/pages/Updates/audience';
+import { useTold } from '@/pages/Updates/audience';
 
 /** How it goes with what followers were told: sent, on its way, not arrived. */
 const props = defineProps<{ incident: number; given: number }>();
-const { audience, look } = useAudience(props.incident);
+const { told, look } = useTold(props.incident);
 onMounted(look);
 watch(
   () => props.given,
@@ -14,8 +14,8 @@ watch(
 </script>
 
 <template>
-  <ul v-if="audience?.updates.some((one) => one.told > 0)" class="mt-2 text-small" aria-label="What followers got">
-    <li v-for="one in audience.updates.filter((each) => each.told > 0)" :key="one.number" class="row-rule py-1">
+  <ul v-if="told.some((one) => one.told > 0)" class="mt-2 text-small" aria-label="What followers got">
+    <li v-for="one in told.filter((each) => each.told > 0)" :key="one.number" class="row-rule py-1">
       Update {{ one.number }}: sent to {{ one.sent }} of {{ plural(one.told, 'follower')
       }}<template v-if="one.arrived">, {{ one.arrived }} known to have arrived</template
       ><template v-if="one.waits">, {{ one.waits }} to come</template>

@@ -1,6 +1,6 @@
 import { onBeforeUnmount, ref, type Ref } from 'vue';
 import { ask } from '@/lib/ask';
-import type { AudienceLine } from '@/lib/shapes';
+import type { AudienceLine, ToldLine } from '@/lib/shapes';
 
 export const channelWords: Record<string, string> = {
   mail: 'by mail',
@@ -12,7 +12,7 @@ export const channelWords: Record<string, string> = {
 /** While something is on its way it is asked again so soon. */
 const SOON = 2000;
 
-/** Who is told of an incident, and how it goes; asked again as long as something is on its way. */
+/** Who is told of the next update of an incident. */
 export function useAudience(incident: number): {
   audience: Ref<AudienceLine | null>;
   trouble: Ref<string>;
@@ -20,19 +20,28 @@ export function useAudience(incident: number): {
 } {
   const audience = ref<AudienceLine | null>(null);
   const trouble = ref('');
+  const look = async (): Promise<void> => {
+    const { value, error } = await ask<AudienceLine>(`/incidents/${incident}/audience`);
+    if (value) audience.value = value;
+    trouble.value = error?.message ?? '';
+  };
+  return { audience, trouble, look };
+}
+
+/** How it goes with what followers were told; asked again as long as something is on its way. */
+export function useTold(incident: number): { told: Ref<ToldLine[]>; look: () => Promise<void> } {
+  const told = ref<ToldLine[]>([]);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let gone = false;
   const look = async (): Promise<void> => {
     clearTimeout(timer);
-    const { value, error } = await ask<AudienceLine>(`/incidents/${incident}/audience`);
-    if (value) audience.value = value;
-    trouble.value = error?.message ?? '';
-    const isUnderWay = audience.value?.updates.some((one) => !one.isWhole || one.waits > 0) ?? false;
-    if (isUnderWay && !gone) timer = setTimeout(() => void look(), SOON);
+    const { value } = await ask<{ updates: ToldLine[] }>(`/incidents/${incident}/audience?told=1`);
+    if (value) told.value = value.updates;
+    if (!gone && told.value.some((one) => !one.isWhole || one.waits > 0)) timer = setTimeout(() => void look(), SOON);
   };
   onBeforeUnmount(() => {
     gone = true;
     clearTimeout(timer);
   });
-  return { audience, trouble, look };
+  return { told, look };
 }
