@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Platform\Journal\Entry;
 use App\Platform\Outbox\OutboxMessage;
 use App\Platform\Refused;
+use App\Updates\Following\Follow;
 use App\Updates\Following\NoticeMessages;
 use App\Updates\Following\Subscription;
 use App\Updates\Following\TellFollowers;
@@ -123,6 +124,33 @@ final class FanOutTest extends TestCase
         self::assertSame('Vehicle lanes: working again', $this->sent('http://devices.test/mails')[1]['subject']);
         self::assertNotContains($booking->address, array_column($this->sent('http://devices.test/mails'), 'to'));
         self::assertNotSame([], [$waiting, $left]);
+    }
+
+    public function test_what_is_urgent_goes_first_and_who_follows_the_most_important_hears_of_the_better_of_two(): void
+    {
+        // Of two that outsiders know by one name, the more important one counts.
+        DB::table('items')->insert([...(array) DB::table('items')->where('id', 'vehicle-lanes')->sole(), 'id' => 'old-lanes', 'name' => 'Old lanes', 'tier' => 4]);
+        $most = Subscription::factory()->create(['tier' => 1]);
+        $this->publish('Shut.');
+        $this->clock();
+        self::assertSame([$most->id], $this->told(1));
+        $this->incident->update(['priority' => 1]);
+        $this->publish('Still shut.');
+        $this->clock();
+        self::assertSame([6, 3], DB::table('outbox')->where('kind', 'notice-mail')->orderBy('id')->pluck('rank')->map(intval(...))->all());
+    }
+
+    public function test_who_leaves_while_it_is_on_its_way_gets_it_no_more(): void
+    {
+        $one = Subscription::factory()->create();
+        $paused = Subscription::factory()->create();
+        $this->publish('Shut.');
+        $this->clock();
+        Follow::leave($one);
+        $paused->update(['paused_at' => now()]);
+        $this->deliver();
+        self::assertSame([], $this->sent('http://devices.test/mails'));
+        self::assertSame(2, DB::table('deliveries')->whereNull('sent_at')->where('error', 'they left, or are paused')->count());
     }
 
     public function test_somebody_is_added_and_somebody_removed_by_hand(): void

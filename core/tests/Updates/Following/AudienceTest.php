@@ -72,6 +72,14 @@ final class AudienceTest extends TestCase
         ], $audience);
     }
 
+    public function test_whichever_of_two_with_one_address_comes_first_it_is_told_as_the_smaller(): void
+    {
+        $two = [new Follower(3, Channel::Mail, 'a@x.example', new Interest), new Follower(7, Channel::Mail, 'A@x.example', new Interest)];
+
+        self::assertSame([3], array_keys(Audience::of(new Notice([], [], false), $two)));
+        self::assertSame([3], array_keys(Audience::of(new Notice([], [], false), array_reverse($two))));
+    }
+
     public function test_who_was_told_hears_the_end_whatever_they_follow_by_now_unless_they_left(): void
     {
         $other = new Interest(['Payment']);
