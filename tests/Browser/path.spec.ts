@@ -201,7 +201,7 @@ test('from a signal to restored service, with two coordinators, a responder and 
     await reporter.goto('/status');
     await expect(reporter.getByRole('row').filter({ hasText: 'Vehicle lanes' })).toContainText('not confirmed');
     await speak(request, 'clk-2', 'error', '', true);
-    await expect(reporter.getByRole('heading', { name: 'All services are working' })).toBeVisible({ timeout: 15_000 });
+    await expect(reporter.getByRole('heading', { name: 'All services are working' })).toBeVisible({ timeout: 30_000 });
   });
 
   await test.step('the journal tells the whole story, each entry with who and when', async () => {

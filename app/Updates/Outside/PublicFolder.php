@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates\Outside;
 
-use App\Platform\Journal\Journal;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 
 /**
@@ -13,6 +13,9 @@ use Illuminate\Support\Facades\File;
  */
 final class PublicFolder
 {
+    /** Seconds: what is known of services changes with every alert, and to work it out takes a while in a large estate. */
+    private const AT_LEAST_EVERY = 15;
+
     private const STAMP = '.stamp';
 
     private const LOCK = '.lock';
@@ -34,7 +37,7 @@ final class PublicFolder
     }
 
     /**
-     * Writes it, if anything happened since it was written, or a minute has begun: it says as of when it is.
+     * Writes it, if anything was published or decided since it was written, and every few seconds: it says as of when it is.
      *
      * @return int how many files were written
      */
@@ -104,7 +107,12 @@ final class PublicFolder
 
     private static function stamp(): string
     {
-        return Journal::head().' '.now()->format('Y-m-d H:i').' '.sha1(PublicAddress::start().config()->string('skarvo.organisation'));
+        $incidents = DB::table('incidents')->selectRaw('count(resolved_at) as resolved, count(merged_into_id) as merged')->first();
+
+        return implode(' ', [
+            intdiv(now()->getTimestamp(), self::AT_LEAST_EVERY), (int) DB::table('updates')->max('id'), $incidents?->resolved, $incidents?->merged,
+            sha1(json_encode([DB::table('public_doubts')->orderBy('name')->get(), PublicAddress::start(), config('skarvo.organisation')], JSON_THROW_ON_ERROR)),
+        ]);
     }
 
     /** @phpstan-impure */

@@ -21,7 +21,7 @@
 @yield('main')
 </main>
 <footer>
-<p class="age">As of <time datetime="{{ $page->at->toIso8601ZuluString() }}">{{ \App\Updates\Outside\PublicFiles::time($page->at) }}</time>. This page is written anew every minute, and at once when something is published.</p>
+<p class="age">As of <time datetime="{{ $page->at->toIso8601ZuluString() }}">{{ \App\Updates\Outside\PublicFiles::time($page->at) }}</time>. This page is written anew several times a minute, and at once when something is published.</p>
 @unless ($isScreen ?? false)
 <p>Follow without a browser: <a href="{{ $feed ?? 'feed.atom' }}">Atom feed</a>, <a href="{{ $json ?? 'index.json' }}">JSON</a>. <a href="{{ $screen ?? 'screen.html' }}">In large letters, for a screen on a wall</a>.</p>
 @endunless

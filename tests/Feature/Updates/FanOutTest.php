@@ -48,7 +48,7 @@ final class FanOutTest extends TestCase
 
     public function test_each_channel_says_it_in_its_own_way(): void
     {
-        $mail = Subscription::factory()->create(['language' => 'de']);
+        $mail = Subscription::factory()->create(['language' => 'de', 'zone' => 'Asia/Tokyo']);
         Subscription::factory()->at(Channel::Text, '+4790000000')->create();
         Subscription::factory()->at(Channel::Chat, '#terminals')->create();
         $partner = Subscription::factory()->at(Channel::Webhook, 'https://partner.example/in')->create();
@@ -57,7 +57,7 @@ final class FanOutTest extends TestCase
 
         $sent = $this->sent('http://devices.test/mails')[0];
         self::assertSame(['Vehicle lanes: funktioniert nur teilweise', $mail->address], [$sent['subject'], $sent['to']]);
-        self::assertStringStartsWith("Vehicle lanes at Havre: shut.\n\nWas Sie inzwischen tun können: Lorries report at the desk.\n\nNächste Meldung bis 09:30 CET.", $sent['text']);
+        self::assertStringStartsWith("Vehicle lanes at Havre: shut.\n\nWas Sie inzwischen tun können: Lorries report at the desk.\n\nNächste Meldung bis 17:30 JST.", $sent['text']);
         self::assertStringContainsString(route('follow.show', $mail->key()), $sent['text']);
         self::assertSame(['to' => '+4790000000', 'text' => 'Vehicle lanes at Havre: shut. Lorries report at the desk. '.route('status')."/incident-{$this->incident->id}.html"], $this->sent('http://devices.test/texts')[0]);
         self::assertSame('#terminals', $this->sent('http://devices.test/chats')[0]['channel']);
@@ -343,6 +343,7 @@ final class FanOutTest extends TestCase
         $this->post('/settings/followers', ['channel' => 'chat', 'address' => '#ops'], ['X-Request-Key' => 'b'])->assertSessionHasErrors('address');
         $this->post('/settings/followers', ['channel' => 'webhook', 'address' => 'https://8.8.8.8/in'], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
         $this->post('/settings/followers', ['channel' => 'mail', 'address' => 'a@b.example'], ['X-Request-Key' => 'd'])->assertSessionHasErrors('channel');
+        $this->post('/settings/followers', ['channel' => 'webhook', 'address' => 'https://10.0.0.1/in'], ['X-Request-Key' => 'e'])->assertSessionHasErrors('address');
         $hook = Subscription::query()->where('channel', 'webhook')->sole();
         self::assertStringStartsWith('whsec_', (string) $hook->secret);
         self::assertStringNotContainsString((string) $hook->secret, (string) json_encode(DB::table('subscriptions')->get()), 'A secret is kept encrypted.');
