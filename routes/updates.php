@@ -9,6 +9,7 @@ use App\Updates\Files\FilesController;
 use App\Updates\Following\AudienceController;
 use App\Updates\Following\FollowController;
 use App\Updates\Following\FollowersController;
+use App\Updates\Following\FollowOwnController;
 use App\Updates\QuestionsController;
 use App\Updates\ReadersLanguage;
 use App\Updates\ReportController;
@@ -44,6 +45,8 @@ Route::middleware('web')->group(function (): void {
     Route::get('report/{token}', [ReportController::class, 'follow'])->name('report.follow');
 
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
+        Route::get('incidents/{incident}/follow', [FollowOwnController::class, 'show']);
+        Route::post('incidents/{incident}/follow', [FollowOwnController::class, 'change']);
         Route::get('files/{file}', [FilesController::class, 'show']);
         Route::get('settings/questions', [QuestionsController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');

@@ -98,6 +98,13 @@ test('a follower asks, confirms, is told, reads a correction and the end, and le
     await sheet.getByLabel('Service').selectOption('announcements');
     await sheet.getByRole('button', { name: /^Declare/ }).click();
     await expect(ingrid.getByRole('heading', { name: 'Loudspeakers at Havre are silent' })).toBeVisible();
+    // Whoever is signed in follows with one key, and leaves with the same.
+    await ingrid.keyboard.press('f');
+    await expect(ingrid.getByText('You are mailed each update.')).toBeVisible();
+    await ingrid.keyboard.press('f');
+    await expect(ingrid.getByRole('button', { name: 'Follow it by mail' })).toBeVisible();
+    await ingrid.keyboard.press('f');
+    await expect(ingrid.getByText('You are mailed each update.')).toBeVisible();
     await ingrid.keyboard.press('u');
     await expect(sheet.getByRole('region', { name: 'Who is told' })).toContainText('are told');
     await sheet.getByText('Who, and why').click();
@@ -115,6 +122,9 @@ test('a follower asks, confirms, is told, reads a correction and the end, and le
     await expect(sheet).toBeHidden();
     await expect.poll(async () => (await theirs(request)).length).toBe(2);
     const mail = (await theirs(request))[1];
+    expect((await mails(request)).filter((one) => one.to === 'ingrid-vale@eiderholm.example').at(-1)?.text).toContain(
+      'Announcements at Havre',
+    );
     expect(mail?.subject).toBe('Announcements: only partly working');
     expect(mail?.text).toContain('What to do meanwhile: Look at the boards.');
     await expect(ingrid.getByRole('list', { name: 'What followers got' })).toContainText('Update 1: sent to');

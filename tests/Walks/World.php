@@ -167,6 +167,7 @@ final class World
             'POST follow/{key}' => ['version' => 1, 'services' => ['Booking'], 'places' => ['Havre'], 'main' => true, 'digest_at' => '08:00'],
             'POST settings/followers' => ['channel' => 'chat', 'address' => '#walk', 'services' => ['Booking']],
             'POST settings/followers/{subscription}' => ['do' => 'leave'],
+            'POST incidents/{incident}/follow' => ['follow' => true],
             'POST incidents/{incident}/audience' => ['follower' => self::subscription()->id, 'told' => false],
             'POST settings/outside-words' => ['version' => 0, 'words' => [['word' => 'failover', 'instead' => 'switch to the spare']]],
             'POST settings/questions' => ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']]],

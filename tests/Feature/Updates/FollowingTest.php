@@ -135,6 +135,48 @@ final class FollowingTest extends TestCase
         $this->ask(['channel' => 'text', 'address' => '+4790000001'])->assertSessionHasErrors('channel');
     }
 
+    public function test_whoever_is_signed_in_follows_an_incident_with_one_press_and_no_more_with_another(): void
+    {
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $path = "/incidents/$incident->id/follow";
+        $this->getJson($path)->assertUnauthorized();
+        $this->actingAs($this->person('ingrid-vale'))->publish($incident, 1, 'Shut.');
+        $this->clock();
+        $noor = $this->person('noor-lind');
+        $this->actingAs($noor)->getJson($path)->assertExactJson(['follows' => false]);
+        $this->postJson($path, ['follow' => false])->assertExactJson(['follows' => false]);
+        $this->postJson($path, ['follow' => true])->assertExactJson(['follows' => true]);
+        $this->postJson($path, ['follow' => true])->assertExactJson(['follows' => true]);
+        $own = Subscription::query()->sole();
+        self::assertSame([$noor->email, $incident->id, true], [$own->address, $own->incident_id, $own->isActive()]);
+
+        $other = Incident::factory()->create(['service_id' => 'booking']);
+        $this->postJson("/incidents/$other->id/follow", ['follow' => true])->assertExactJson(['follows' => true]);
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->publish($incident, 2, 'Still shut.');
+        $this->publish($other, 1, 'Booking is slow.');
+        $this->clock();
+        self::assertSame(2, DB::table('deliveries')->count());
+
+        $this->actingAs($noor)->postJson($path, ['follow' => false])->assertExactJson(['follows' => false]);
+        $this->getJson("/incidents/$other->id/follow")->assertExactJson(['follows' => true]);
+        $this->postJson($path, ['follow' => 'perhaps'])->assertUnprocessable();
+        $this->actingAs($this->person('ingrid-vale'))->publish($incident, 3, 'Open.');
+        $this->publish($other, 2, 'Quick again.');
+        $this->clock();
+        self::assertSame(3, DB::table('deliveries')->count(), 'Nothing more of the one, and the other still.');
+    }
+
+    public function test_what_somebody_else_asked_for_in_their_name_is_dropped_when_they_follow_one_incident(): void
+    {
+        $noor = $this->person('noor-lind');
+        $this->ask(['address' => (string) $noor->email, 'services' => ['Booking']]);
+        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $this->actingAs($noor)->postJson("/incidents/$incident->id/follow", ['follow' => true])->assertExactJson(['follows' => true]);
+        $own = Subscription::query()->sole();
+        self::assertSame([[], $incident->id, true], [$own->services, $own->incident_id, $own->isActive()]);
+    }
+
     public function test_nobody_has_unknown_numbers_written_to_by_the_thousand(): void
     {
         for ($n = 0; $n < 60; $n++) {
