@@ -122,9 +122,12 @@ test('a follower asks, confirms, is told, reads a correction and the end, and le
     await expect(sheet).toBeHidden();
     await expect.poll(async () => (await theirs(request)).length).toBe(2);
     const mail = (await theirs(request))[1];
-    expect((await mails(request)).filter((one) => one.to === 'ingrid-vale@eiderholm.example').at(-1)?.text).toContain(
-      'Announcements at Havre',
-    );
+    await expect
+      .poll(
+        async () =>
+          (await mails(request)).filter((one) => one.to === 'ingrid-vale@eiderholm.example').at(-1)?.text ?? '',
+      )
+      .toContain('Announcements at Havre');
     expect(mail?.subject).toBe('Announcements: only partly working');
     expect(mail?.text).toContain('What to do meanwhile: Look at the boards.');
     await expect(ingrid.getByRole('list', { name: 'What followers got' })).toContainText('Update 1: sent to');

@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
 use App\Platform\Moment;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /** Forgets what nobody confirmed, and those who waited for one incident that is over. */
@@ -46,7 +47,9 @@ final class KeepFollowers implements ClockPart
                 ->where('asked_at', '<', now()->subHours(Follow::CONFIRM_HOURS))->limit(self::AT_ONCE)->delete();
             $over = Subscription::query()->whereNull('ended_at')->whereNotNull('confirmed_at')->whereIn(
                 'incident_id', Incident::query()->where('resolved_at', '<', now()->subDays(self::OVER_DAYS))->select('id'),
-            )->orderBy('id')->limit(self::AT_ONCE)->get();
+            )->whereNotIn('id', DB::table('audience_changes')->where('is_added', true)->whereIn(
+                'incident_id', Incident::query()->where(static fn(Builder $any) => $any->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subDays(self::OVER_DAYS)))->select('id'),
+            )->select('subscription_id'))->orderBy('id')->limit(self::AT_ONCE)->get();
             foreach ($over as $one) {
                 Follow::leave($one, Actor::system());
             }

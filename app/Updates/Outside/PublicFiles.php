@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates\Outside;
 
+use App\Incidents\Incident;
 use App\Platform\WallClock;
 use App\Updates\Told;
 use App\Updates\Update;
@@ -40,8 +41,11 @@ final class PublicFiles
             $all["$file.atom"] = self::feed($file, (string) $place, $told, $page);
         }
         foreach ([...$page->open, ...$page->past] as $told) {
-            $all["incident-{$told->incident->id}.html"] = self::view('public.incident', $page, ['told' => $told]);
-            $all["incident-{$told->incident->id}.json"] = self::json([...self::incident($told), 'at' => self::instant($page->at)]);
+            // What turned out to be the same is read there: somebody has its address in a mail.
+            foreach (Incident::mergedInto($told->incident->id) as $id) {
+                $all["incident-$id.html"] = self::view('public.incident', $page, ['told' => $told]);
+                $all["incident-$id.json"] = self::json([...self::incident($told), 'at' => self::instant($page->at)]);
+            }
         }
 
         return $all;

@@ -149,6 +149,8 @@ final class MergingTest extends TestCase
         self::assertArrayNotHasKey($this->from->id, $open);
         self::assertSame(['Lanes are slow.', 'Barriers are shut.'], array_column($open[$this->into->id]['updates'], 'text'));
         self::assertNotContains($this->from->id, array_column($this->outside()['past'], 'id'));
+        // The address that followers of the one were mailed leads to the story of both.
+        $this->get("/status/incident-{$this->from->id}.html")->assertOk()->assertSee('Lanes are slow.')->assertSee('Barriers are shut.');
         $this->get("/incidents/{$this->into->id}")->assertInertia(static fn(Shown $shown) => $shown->where('draft.number', 2));
     }
 

@@ -165,6 +165,15 @@ final class FollowingTest extends TestCase
         $this->publish($other, 2, 'Quick again.');
         $this->clock();
         self::assertSame(3, DB::table('deliveries')->count(), 'Nothing more of the one, and the other still.');
+        // The one is long over, and they still wait for the other.
+        $incident->update(['resolved_at' => now()]);
+        $this->later(8 * 86400);
+        app(KeepFollowers::class)(static fn(): bool => true);
+        self::assertTrue($own->refresh()->isActive());
+        $other->update(['resolved_at' => now()]);
+        $this->later(7 * 86400 + 1);
+        app(KeepFollowers::class)(static fn(): bool => true);
+        self::assertFalse($own->refresh()->isActive());
     }
 
     public function test_what_somebody_else_asked_for_in_their_name_is_dropped_when_they_follow_one_incident(): void
