@@ -161,6 +161,12 @@ abstract class TestCase extends Base
         return $services[$name]['state'];
     }
 
+    /** As in an estate in which nobody answers for services: only who follows is told. */
+    protected function nobodyAnswers(): void
+    {
+        DB::table('items')->where('kind', 'service')->update(['business_owner_id' => null, 'attributes' => '{}']);
+    }
+
     /** Sends what is due in the outbox, as the sender does. */
     protected function deliver(): void
     {

@@ -40,15 +40,17 @@ final class Answerable
 
     /**
      * @param  list<string>  $ids
+     * @param  list<string>|null  $only  names of roles; null: all
      * @return array{who: list<array{id: string, name: string, isTeam: bool, as: list<array{role: string, items: list<string>, many: int}>}>, missing: list<array{role: string, items: list<string>, many: int}>}
      *     by how many of the items they answer for; and roles in which nobody answers for some
      */
-    public static function of(array $ids): array
+    public static function of(array $ids, ?array $only = null): array
     {
         $roles = ['team' => ['Technical team', true], 'business_owner' => ['Business owner', false]];
         foreach (Roles::all() as $role) {
             $roles[$role->name] = [$role->label, $role->kind === AttributeKind::Team];
         }
+        $roles = $only === null ? $roles : array_intersect_key($roles, array_flip($only));
         $found = $missing = [];
         foreach (array_chunk($ids, self::AT_ONCE) as $some) {
             foreach (DB::table('items')->whereIn('id', $some)->orderBy('name')->get() as $item) {

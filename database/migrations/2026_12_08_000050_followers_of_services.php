@@ -36,6 +36,8 @@ return new class () extends Migration
             $table->unsignedInteger('digest_at')->nullable();
             $table->string('added_by_id')->nullable();
             $table->foreign('added_by_id')->references('id')->on('people');
+            $table->string('person_id')->nullable();
+            $table->foreign('person_id')->references('id')->on('people');
             $table->dateTime('asked_at', 3);
             $table->unsignedInteger('asks')->default(1);
             $table->dateTime('confirmed_at', 3)->nullable();
@@ -46,11 +48,13 @@ return new class () extends Migration
             $table->unsignedInteger('version')->default(1);
             $table->index(['ended_at', 'confirmed_at', 'id']);
             $table->index('incident_id');
+            $table->index('person_id');
         });
         Schema::create('tellings', function (Blueprint $table): void {
             $table->foreignId('update_id')->primary()->constrained();
             $table->unsignedBigInteger('upto')->default(0);
             $table->unsignedInteger('count')->default(0);
+            $table->dateTime('begun_at', 3)->nullable();
             $table->dateTime('ended_at', 3)->nullable();
             $table->index('ended_at');
         });
@@ -71,6 +75,7 @@ return new class () extends Migration
             $table->foreignId('incident_id')->constrained();
             $table->foreignId('subscription_id')->constrained();
             $table->boolean('is_added');
+            $table->string('why')->nullable();
             $table->string('by_id');
             $table->foreign('by_id')->references('id')->on('people');
             $table->dateTime('at', 3);

@@ -16,6 +16,7 @@ return [
     'others' => 'Und :count weitere.',
     'correction' => 'Berichtigung dessen, was wir um :time schrieben:',
     'why' => 'Sie erhalten dies, weil Sie dem folgen.',
+    'why_own' => 'Sie erhalten dies an der Adresse Ihres Kontos: Sie folgen dem, oder Sie sind für einen betroffenen Dienst verantwortlich.',
     'change' => 'Ändern, was Sie verfolgen, oder beenden: :address',
     'confirm_subject' => 'Möchten Sie von :organisation hören?',
     'confirm_text' => 'Jemand hat uns gebeten, Sie hier über Störungen unserer Dienste zu benachrichtigen. Nichts wird gesendet, bevor Sie zustimmen. Öffnen Sie diese Adresse und drücken Sie dort die Schaltfläche, innerhalb von zwei Tagen:',

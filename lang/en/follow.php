@@ -17,6 +17,7 @@ return [
     'others' => 'And :count more.',
     'correction' => 'Correction of what we wrote at :time:',
     'why' => 'You get this because you follow it.',
+    'why_own' => 'You get this at the address of your account: you follow it, or answer for a service that it concerns.',
     'change' => 'Change what you follow, or stop: :address',
     'confirm_subject' => 'Do you want to hear from :organisation?',
     'confirm_text' => 'Somebody asked us to tell you here of problems with our services. Nothing is sent before you say yes. Open this address and press the button there, within two days:',

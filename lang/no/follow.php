@@ -16,6 +16,7 @@ return [
     'others' => 'Og :count til.',
     'correction' => 'Rettelse av det vi skrev kl. :time:',
     'why' => 'Du får dette fordi du følger det.',
+    'why_own' => 'Du får dette på kontoens adresse: du følger det, eller har ansvar for en tjeneste som det gjelder.',
     'change' => 'Endre hva du følger, eller slutt: :address',
     'confirm_subject' => 'Vil du høre fra :organisation?',
     'confirm_text' => 'Noen ba oss om å varsle deg her om problemer med tjenestene våre. Ingenting sendes før du sier ja. Åpne denne adressen og trykk på knappen der, innen to dager:',

@@ -24,6 +24,8 @@ $followers = (int) ($argv[1] ?? 10_000);
 $folder = Bench::boot();
 Person::factory()->createOne(['id' => 'ida', 'name' => 'Ida']);
 $incident = Incident::factory()->createOne(['service_id' => DB::table('items')->where('kind', 'service')->whereNotNull('public_name')->orderBy('id')->value('id'), 'coordinator_id' => 'ida']);
+// Whoever answers for a service would be told besides.
+DB::table('items')->where('kind', 'service')->update(['business_owner_id' => null, 'attributes' => '{}']);
 mt_srand((int) (getenv('SEED') ?: 16));
 $town = new Town($folder, names: ['clock', 'sender']);
 try {

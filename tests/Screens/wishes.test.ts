@@ -11,6 +11,7 @@ const line: SubscriptionLine = {
   places: ['Havre', 'Skjell'],
   tier: 1,
   incident: null,
+  onlyEnd: false,
   quiet_from: '23:00',
   quiet_until: '06:30',
   digest_at: null,

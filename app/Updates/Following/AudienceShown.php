@@ -20,7 +20,7 @@ use Skarvo\Updates\Following\Reasons;
  * }
  * @phpstan-type AudienceLine array{
  *     total: int, channels: array<value-of<Channel>, int>,
- *     some: list<array{id: int, channel: value-of<Channel>, address: string, why: string}>,
+ *     some: list<array{id: int|null, channel: value-of<Channel>, address: string, why: string}>,
  *     silenced: list<array{id: int, channel: value-of<Channel>, address: string}>,
  *     updates: list<ToldLine>,
  * }
@@ -36,23 +36,35 @@ final class AudienceShown
     /** @return AudienceLine */
     public static function of(Incident $incident): array
     {
-        $next = array_column(NextUpdate::of($incident, Situation::now())['services'], 'name');
+        $situation = Situation::now();
+        $next = array_column(NextUpdate::of($incident, $situation)['services'], 'name');
         $audience = AudienceOf::all(Noticed::next($incident, $next));
         $channels = DB::table('subscriptions')->whereNull('ended_at')->pluck('channel', 'id');
+        $answerable = self::answerable($incident, $situation, $audience);
         $counts = array_count_values(array_map(static fn(int $id): string => (string) ($channels[$id] ?? ''), array_keys($audience)));
+        $by = [];
+        foreach (Channel::cases() as $channel) {
+            $count = ($counts[$channel->value] ?? 0) + ($channel === Channel::Mail ? count($answerable) : 0);
+            $by += $count === 0 ? [] : [$channel->value => $count];
+        }
         $some = array_slice($audience, 0, self::SHOWN, true);
         $rows = Subscription::query()->whereKey(array_keys($some))->get()->keyBy('id');
         $all = Incident::mergedInto($incident->id);
+        $byHand = DB::table('audience_changes')->whereIn('incident_id', $all)->where('is_added', true)->whereNotNull('why')->pluck('why', 'subscription_id')
+            ->map(static fn(mixed $one): string => (string) $one)->all();
         $silenced = Subscription::query()->whereNull('ended_at')->whereIn('id', DB::table('audience_changes')->whereIn('incident_id', $all)
             ->where('is_added', false)->select('subscription_id'))->orderBy('id')->limit(self::SHOWN)->get();
 
         return [
-            'total' => count($audience), 'channels' => array_intersect_key($counts, array_flip(array_column(Channel::cases(), 'value'))),
-            'some' => array_values(array_filter(array_map(static function (int $id, Reasons $why) use ($rows): ?array {
+            'total' => count($audience) + count($answerable),
+            'channels' => $by,
+            'some' => [...$answerable, ...array_values(array_filter(array_map(static function (int $id, Reasons $why) use ($rows, $byHand): ?array {
                 $one = $rows->get($id);
 
-                return $one === null ? null : ['id' => $id, 'channel' => $one->channel->value, 'address' => $one->hidden(), 'why' => self::why($why)];
-            }, array_keys($some), $some))),
+                return $one === null ? null : [
+                    'id' => $id, 'channel' => $one->channel->value, 'address' => $one->hidden(), 'why' => self::why($why, $one, $byHand[$id] ?? null),
+                ];
+            }, array_keys($some), $some)))],
             'silenced' => array_values($silenced->map(static fn(Subscription $one): array => [
                 'id' => $one->id, 'channel' => $one->channel->value, 'address' => $one->hidden(),
             ])->all()),
@@ -60,12 +72,30 @@ final class AudienceShown
         ];
     }
 
-    private static function why(Reasons $why): string
+    /**
+     * @param  array<int, Reasons>  $audience
+     * @return list<array{id: null, channel: 'mail', address: string, why: string}> who is told from now on without having asked
+     */
+    private static function answerable(Incident $incident, Situation $situation, array $audience): array
+    {
+        $lines = [];
+        foreach (AnswerableHear::whom($incident, $situation) as [$person, $why]) {
+            $own = Subscription::query()->where('reach', Subscription::reachOf(Channel::Mail, (string) $person->email))->value('id');
+            if (! isset($audience[(int) $own])) {
+                $lines[] = ['id' => null, 'channel' => 'mail', 'address' => (string) $person->name, 'why' => $why];
+            }
+        }
+
+        return $lines;
+    }
+
+    private static function why(Reasons $why, Subscription $one, ?string $byHand): string
     {
         $parts = [
             ...($why->services === [] ? [] : ['follows '.implode(', ', $why->services)]), ...($why->places === [] ? [] : ['at '.implode(', ', $why->places)]),
             ...($why->tier === null ? [] : ['follows what matters most']), ...($why->isAnything ? ['follows everything'] : []),
-            ...($why->isThis ? ['wants to hear of its end'] : []), ...($why->wasTold ? ['was told before'] : []), ...($why->isAdded ? ['was added'] : []),
+            ...($why->isThis && $byHand === null ? [$one->only_end ? 'wants to hear of its end' : 'follows this incident'] : []),
+            ...($why->wasTold ? ['was told before'] : []), ...($why->isAdded ? [$byHand ?? 'was added'] : []),
         ];
 
         return implode('; ', $parts) ?: 'follows a place, and none is named';

@@ -27,24 +27,44 @@ final readonly class FollowOwn
         return $said === null ? in_array($own->incident_id, $all, true) && ! $own->only_end : (bool) $said;
     }
 
-    /** Twice changes nothing. */
-    public function begin(Incident $incident): void
+    /**
+     * Twice changes nothing.
+     *
+     * @param  string|null  $why  they are told without having asked; null: they asked
+     */
+    public function begin(Incident $incident, ?string $why = null): void
     {
-        DB::transaction(function () use ($incident): void {
+        DB::transaction(function () use ($incident, $why): void {
+            // Whoever asks again wants to hear again.
+            Subscription::query()->where('person_id', $this->by->id)->whereNotNull('ended_at')->update(['person_id' => null]);
             $own = $this->own();
-            if ($own !== null && $own->confirmed_at !== null) {
-                $this->say($incident, $own, true);
-
-                return;
+            if ($own === null || $own->confirmed_at === null) {
+                $own = $this->make($own, $incident);
             }
-            // What somebody else asked for in their name is theirs to drop.
-            Subscription::query()->updateOrCreate(['reach' => $this->reach()], [
-                'channel' => Channel::Mail, 'address' => (string) $this->by->email, 'token' => $own->token ?? Subscription::newToken(),
-                'language' => 'en', 'services' => [], 'places' => [], 'tier' => null, 'incident_id' => $incident->id, 'only_end' => false,
-                'zone' => (string) $this->by->time_zone === '' ? WallClock::organisation() : $this->by->time_zone, 'quiet_from' => null,
-                'quiet_until' => null, 'digest_at' => null, 'asked_at' => now(), 'confirmed_at' => now(), 'version' => ($own->version ?? 0) + 1,
-            ]);
+            $this->say($incident, $own, true, $why);
         });
+    }
+
+    /** Whether they said that they want to hear of it, or of nothing; or hear of it for another reason. */
+    public function hasSaid(Incident $incident): bool
+    {
+        $own = $this->own();
+
+        return Subscription::query()->where('person_id', $this->by->id)->whereNotNull('ended_at')->exists()
+            || ($own !== null && DB::table('audience_changes')->whereIn('incident_id', Incident::mergedInto($incident->id))
+                ->where('subscription_id', $own->id)->exists());
+    }
+
+    private function make(?Subscription $own, Incident $incident): Subscription
+    {
+        // What somebody else asked for in their name is theirs to drop.
+        return Subscription::query()->updateOrCreate(['reach' => $this->reach()], [
+            'channel' => Channel::Mail, 'address' => (string) $this->by->email, 'token' => $own->token ?? Subscription::newToken(),
+            'person_id' => $this->by->id, 'language' => 'en', 'services' => [], 'places' => [], 'tier' => null, 'incident_id' => $incident->id,
+            'only_end' => false, 'zone' => (string) $this->by->time_zone === '' ? WallClock::organisation() : $this->by->time_zone,
+            'quiet_from' => null, 'quiet_until' => null, 'digest_at' => null, 'asked_at' => now(), 'confirmed_at' => now(),
+            'version' => ($own->version ?? 0) + 1,
+        ]);
     }
 
     /** They hear nothing more of it, whatever else they follow. */
@@ -53,16 +73,16 @@ final readonly class FollowOwn
         DB::transaction(function () use ($incident): void {
             $own = $this->own();
             if ($own !== null && $own->confirmed_at !== null) {
-                $this->say($incident, $own, false);
+                $this->say($incident, $own, false, null);
             }
         });
     }
 
-    private function say(Incident $incident, Subscription $own, bool $isAdded): void
+    private function say(Incident $incident, Subscription $own, bool $isAdded, ?string $why): void
     {
         DB::table('audience_changes')->upsert(
-            [['incident_id' => $incident->id, 'subscription_id' => $own->id, 'is_added' => $isAdded, 'by_id' => $this->by->id, 'at' => now()]],
-            ['incident_id', 'subscription_id'], ['is_added', 'by_id', 'at'],
+            [['incident_id' => $incident->id, 'subscription_id' => $own->id, 'is_added' => $isAdded, 'why' => $why, 'by_id' => $this->by->id, 'at' => now()]],
+            ['incident_id', 'subscription_id'], ['is_added', 'why', 'by_id', 'at'],
         );
     }
 

@@ -51,6 +51,8 @@ final class KeepFollowers implements ClockPart
                 'incident_id', Incident::query()->where(static fn(Builder $any) => $any->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subDays(self::OVER_DAYS)))->select('id'),
             )->select('subscription_id'))->orderBy('id')->limit(self::AT_ONCE)->get();
             foreach ($over as $one) {
+                // They did not say that they want none of it.
+                $one->update(['person_id' => null]);
                 Follow::leave($one, Actor::system());
             }
 

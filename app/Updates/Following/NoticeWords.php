@@ -44,7 +44,7 @@ final class NoticeWords
             ]));
         }, $parcel->updates);
 
-        return implode("\n\n---\n\n", $parts)."\n\n-- \n".self::say('why', $language)."\n"
+        return implode("\n\n---\n\n", $parts)."\n\n-- \n".self::say($parcel->to->person_id === null ? 'why' : 'why_own', $language)."\n"
             .self::say('change', $language, ['address' => route('follow.show', $parcel->to->key())])."\n";
     }
 

@@ -38,6 +38,7 @@ use Skarvo\Updates\Following\Interest;
  * @property int|null $quiet_from seconds of the day
  * @property int|null $quiet_until
  * @property int|null $digest_at
+ * @property string|null $person_id whose account it is; of one that was left, who wants to hear of nothing by themselves
  * @property string|null $added_by_id who gave it, where it is the organisation's own
  * @property CarbonImmutable $asked_at when they were last mailed an address to confirm or to change it
  * @property int $asks how often that was
@@ -51,7 +52,7 @@ use Skarvo\Updates\Following\Interest;
  *
  * @phpstan-type SubscriptionLine array{
  *     channel: value-of<Channel>, address: string, language: string, services: list<string>, places: list<string>, tier: int|null,
- *     incident: string|null, quiet_from: string|null, quiet_until: string|null, digest_at: string|null, isConfirmed: bool, paused: string|null,
+ *     incident: string|null, onlyEnd: bool, quiet_from: string|null, quiet_until: string|null, digest_at: string|null, isConfirmed: bool, paused: string|null,
  *     isEnded: bool, version: int,
  * }
  */
@@ -131,7 +132,7 @@ final class Subscription extends Record
             'channel' => $this->channel->value, 'address' => $this->address, 'language' => $this->language,
             'services' => $this->services, 'places' => $this->places, 'tier' => $this->tier,
             'incident' => $this->incident_id === null ? null : Update::ofIncident($this->incident_id)->first()?->text,
-            'quiet_from' => $time($this->quiet_from), 'quiet_until' => $time($this->quiet_until), 'digest_at' => $time($this->digest_at),
+            'onlyEnd' => $this->only_end, 'quiet_from' => $time($this->quiet_from), 'quiet_until' => $time($this->quiet_until), 'digest_at' => $time($this->digest_at),
             'isConfirmed' => $this->confirmed_at !== null, 'paused' => $this->paused_at === null ? null : (string) $this->paused_why,
             'isEnded' => $this->ended_at !== null, 'version' => $this->version,
         ];

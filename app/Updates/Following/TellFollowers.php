@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Updates\Following;
 
+use App\Incidents\Incident;
+use App\Incidents\Situation;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Given;
 use App\Platform\Journal\Actor;
@@ -71,12 +73,15 @@ final class TellFollowers implements ClockPart
         if ($telling === null || $update === null) {
             return 0;
         }
+        if ($telling->begun_at === null) {
+            AnswerableHear::begin(Incident::query()->findOrFail($update->incident_id), Situation::now());
+        }
         $some = Subscription::query()->active()->where('id', '>', $telling->upto)->orderBy('id')->limit(self::PART)->get()->keyBy('id');
         $told = self::put($update, $some->all());
         $isEnd = $some->count() < self::PART;
         $count = (int) $telling->count + $told;
         DB::table('tellings')->where('update_id', $id)->update([
-            'upto' => $some->keys()->max() ?? $telling->upto, 'count' => $count, 'ended_at' => $isEnd ? now() : null,
+            'begun_at' => $telling->begun_at ?? now(), 'upto' => $some->keys()->max() ?? $telling->upto, 'count' => $count, 'ended_at' => $isEnd ? now() : null,
         ]);
         if ($isEnd && $count > 0) {
             Journal::write(

@@ -19,7 +19,7 @@ export interface Answered { ask: string; answer: string }
 export interface AttemptLine { id: number; what: string; outcome: 'helped' | 'no_help' | 'refused'; words: string; why: string | null; by: string; at: string }
 
 /** Updates/Following/AudienceShown */
-export interface AudienceLine { total: number; channels: Record<'mail' | 'text' | 'chat' | 'webhook', number>; some: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; why: string }[]; silenced: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string }[]; updates: ToldLine[] }
+export interface AudienceLine { total: number; channels: Record<'mail' | 'text' | 'chat' | 'webhook', number>; some: { id: number | null; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; why: string }[]; silenced: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string }[]; updates: ToldLine[] }
 
 /** Paging/Talk/Bridge */
 export interface BridgePerson { id: string; name: string; standing: 'ringing' | 'in' | 'left' | 'unanswered'; since: string }
@@ -211,7 +211,7 @@ export interface SharedAnswerLine { id: number; text: string; by: string; at: st
 export interface SlipLine { kind: 'time' | 'zone' | 'passed' | 'restored' | 'state' | 'place' | 'inside' | 'quoted' | 'jargon'; at: number; length: number; found: string; words: string; instead: string | null }
 
 /** Updates/Following/Subscription */
-export interface SubscriptionLine { channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; language: string; services: string[]; places: string[]; tier: number | null; incident: string | null; quiet_from: string | null; quiet_until: string | null; digest_at: string | null; isConfirmed: boolean; paused: string | null; isEnded: boolean; version: number }
+export interface SubscriptionLine { channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; language: string; services: string[]; places: string[]; tier: number | null; incident: string | null; onlyEnd: boolean; quiet_from: string | null; quiet_until: string | null; digest_at: string | null; isConfirmed: boolean; paused: string | null; isEnded: boolean; version: number }
 
 /** Tickets/Suggestions */
 export interface Suggested { field: string; choices: Alternative[] }

@@ -157,6 +157,7 @@ final class MergingTest extends TestCase
     public function test_a_follower_and_a_card_from_before_hear_of_the_end_of_the_survivor(): void
     {
         $this->publish($this->from, 1, 'Barriers are shut.');
+        $this->nobodyAnswers();
         $this->post('/report/hear', ['email' => 'anna@ferry.example', 'incident' => $this->from->id])->assertSessionHasNoErrors();
         Follow::confirm(Subscription::query()->sole());
         $this->post("/incidents/{$this->from->id}/cards", ['for' => 'x', 'hours' => 4], ['X-Request-Key' => 'card']);

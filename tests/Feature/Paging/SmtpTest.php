@@ -111,6 +111,7 @@ final class SmtpTest extends TestCase
     {
         $this->server();
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
+        $this->nobodyAnswers();
         $followers = Subscription::factory()->count(20)->create();
         // No server takes this one.
         $followers[3]->update(['address' => 'anna..berg@follower.example']);

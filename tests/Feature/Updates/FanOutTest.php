@@ -42,6 +42,7 @@ final class FanOutTest extends TestCase
         Http::fake(['translator.test/*' => fn() => $this->translation === null
             ? Http::response('no', 500)
             : Http::response(['text' => $this->translation, 'from' => 'en']), '*' => fn() => $this->isBroken ? Http::response('no', 500) : Http::response(['ok' => true])]);
+        $this->nobodyAnswers();
         $this->incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 3]);
         $this->actingAs($this->person('ingrid-vale'));
     }
@@ -151,6 +152,44 @@ final class FanOutTest extends TestCase
         $this->deliver();
         self::assertSame([], $this->sent('http://devices.test/mails'));
         self::assertSame(2, DB::table('deliveries')->whereNull('sent_at')->where('error', 'they left, or are paused')->count());
+    }
+
+    public function test_who_answers_for_what_is_hit_hears_of_it_unasked_until_they_say_no(): void
+    {
+        DB::table('items')->where('id', 'vehicle-lanes')->update(['business_owner_id' => 'ada-holm']);
+        $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('total', 1)->assertJsonPath('channels.mail', 1)
+            ->assertJsonPath('some.0', ['id' => null, 'channel' => 'mail', 'address' => 'Ada Holm', 'why' => 'business owner of Vehicle lanes']);
+        $this->publish('Shut.');
+        $this->tellAll();
+        $this->publish('Still shut.');
+        $this->tellAll();
+        $own = Subscription::query()->sole();
+        self::assertSame(['ada-holm', 2], [$own->person_id, count($this->sent('http://devices.test/mails'))]);
+        self::assertStringContainsString('answer for a service', $this->sent('http://devices.test/mails')[0]['text']);
+        $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('total', 1)->assertJsonPath('some.0.why', 'was told before; business owner of Vehicle lanes');
+
+        // No more of this one, but of the next.
+        $this->actingAs($this->person('ada-holm'))->postJson("/incidents/{$this->incident->id}/follow", ['follow' => false])->assertExactJson(['follows' => false]);
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->publish('Shut for long.');
+        $this->tellAll();
+        self::assertCount(2, $this->sent('http://devices.test/mails'));
+        $this->incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 3]);
+        $this->publish('Shut anew.');
+        $this->tellAll();
+        self::assertCount(3, $this->sent('http://devices.test/mails'));
+
+        // Whoever has left with their mail program is not brought back, unless they come by themselves.
+        Follow::leave($own->refresh());
+        $this->incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 3]);
+        $this->publish('And again.');
+        $this->tellAll();
+        self::assertCount(3, $this->sent('http://devices.test/mails'));
+        $this->actingAs($this->person('ada-holm'))->postJson("/incidents/{$this->incident->id}/follow", ['follow' => true])->assertExactJson(['follows' => true]);
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->publish('Open.');
+        $this->tellAll();
+        self::assertCount(4, $this->sent('http://devices.test/mails'));
     }
 
     public function test_somebody_is_added_and_somebody_removed_by_hand(): void

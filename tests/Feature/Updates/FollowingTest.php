@@ -25,6 +25,7 @@ final class FollowingTest extends TestCase
     {
         parent::setUp();
         config()->set('skarvo.gateways.mail', 'http://devices.test/mails');
+        $this->nobodyAnswers();
         config()->set('skarvo.gateways.text', 'http://devices.test/texts');
         Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
     }

@@ -149,6 +149,7 @@ final class ReportersTest extends TestCase
 
     public function test_whoever_only_wants_to_hear_gets_one_mail_when_it_is_over_and_makes_no_ticket(): void
     {
+        $this->nobodyAnswers();
         $incident = $this->incident();
         $hear = fn(string $email) => $this->post('/report/hear', ['email' => $email, 'incident' => $incident->id]);
         $hear('lea@mail.example')->assertSessionHasErrors('email');

@@ -32,9 +32,9 @@ const change = (follower: number, told: boolean): void =>
       <details v-if="audience.some.length || audience.silenced.length">
         <summary class="min-h-6 cursor-pointer">Who, and why</summary>
         <ul class="max-h-64 overflow-y-auto" tabindex="0" aria-label="Followers">
-          <li v-for="one in audience.some" :key="one.id" class="row-rule flex flex-wrap gap-x-2 py-1">
+          <li v-for="(one, i) in audience.some" :key="one.id ?? `p${i}`" class="row-rule flex flex-wrap gap-x-2 py-1">
             <span class="font-mono">{{ one.address }}</span> <span class="text-ink-2">{{ one.why }}</span>
-            <button type="button" class="link ml-auto min-h-6" @click="change(one.id, false)">
+            <button v-if="one.id !== null" type="button" class="link ml-auto min-h-6" @click="change(one.id, false)">
               Leave out<span class="sr-only"> {{ one.address }}</span>
             </button>
           </li>

@@ -51,7 +51,7 @@ const trouble = computed(
         </p>
         <TroubleNote :text="trouble" class="mb-3" />
         <p v-if="following.incident !== null" class="mb-4 border-l-4 border-calm bg-sheet px-4 py-3">
-          {{ words.onlyEnd }} <bdi>“{{ following.incident }}”</bdi>
+          {{ following.onlyEnd ? words.onlyEnd : words.onlyThis }} <bdi>“{{ following.incident }}”</bdi>
         </p>
         <section v-if="!following.isConfirmed" class="mb-6 flex flex-wrap gap-3">
           <ActButton main class="px-5! py-2.5!" :busy="action.busy.value" @click="confirm">{{
