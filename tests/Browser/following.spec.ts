@@ -1,6 +1,6 @@
 import { expect, type APIRequestContext } from '@playwright/test';
 import { parseAtomFeed } from 'feedsmith';
-import { accessible, fitsItsWidth, later, mails, phone, someone, standInsAddress, test, type Mailed } from './world';
+import { accessible, fitsItsWidth, mails, phone, someone, standInsAddress, test, type Mailed } from './world';
 
 /** Somebody who follows the ferries, from the first asking until they have had enough. */
 
@@ -177,7 +177,6 @@ test('a follower asks, confirms, is told, reads a correction and the end, and le
     await accessible(kari, 'who has left');
     await ingrid.goto('/status');
     await expect(ingrid.getByRole('heading', { level: 1 })).toBeVisible();
-    later(60);
     expect((await theirs(request)).length).toBe(had);
   });
 });

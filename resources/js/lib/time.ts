@@ -3,6 +3,9 @@ import { inject, provide, ref, type InjectionKey, type Ref } from 'vue';
 /** How far this machine's clock is behind the server's, in milliseconds. */
 let behind = 0;
 
+/** Milliseconds. */
+const ARRIVES_WITHIN = 1000;
+
 const now = ref(Date.now());
 setInterval(() => (now.value = Date.now() + behind), 500);
 
@@ -15,6 +18,11 @@ export function followServerTime(serverNow: string): void {
 /** The present by the server's clock, in milliseconds since the epoch; changes twice a second. */
 export function useNow(): Readonly<Ref<number>> {
   return now;
+}
+
+/** The same at this very instant, for what has to include what has just happened: the answer that set it took a while to arrive. */
+export function latestNow(): number {
+  return Date.now() + behind + ARRIVES_WITHIN;
 }
 
 export function millis(time: string | number): number {

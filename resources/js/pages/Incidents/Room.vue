@@ -21,6 +21,7 @@ import RoomKnown from '@/pages/Incidents/RoomKnown.vue';
 import type { RoomProps, RoomSheet } from '@/pages/Incidents/room';
 import RoomThen from '@/pages/Incidents/RoomThen.vue';
 import SplitSheet from '@/pages/Incidents/SplitSheet.vue';
+import { latestNow } from '@/lib/time';
 import { useRoom } from '@/pages/Incidents/roomState';
 
 /** The room of an incident: what we know, what was done, who is here; other capabilities bring their panels. */
@@ -32,7 +33,7 @@ const sheet = ref<RoomSheet | null>(null);
 /** Of which moment the room is looked at beside that of now. */
 const moment = ref<number | null>(null);
 const lookBack = (at: number): void => {
-  moment.value = Math.min(at, Date.now());
+  moment.value = Math.min(at, latestNow());
 };
 const panels = panelsIn('aside');
 const what = ['reach', 'hit', 'together', 'causes', 'soFar', 'nextSteps', 'incident'];
@@ -53,7 +54,7 @@ const follows = withPanels({
 
 useCommands(() => [
   { name: 'Show the deadlines', key: 'c', run: () => (sheet.value = 'clocks') },
-  { name: `See ${props.incident.ref} as it was`, key: 'b', run: () => lookBack(Date.now()) },
+  { name: `See ${props.incident.ref} as it was`, key: 'b', run: () => lookBack(latestNow()) },
   ...(isOpen.value && coordinates.value
     ? [
         { name: `Correct what is said about ${props.incident.ref}`, key: 'e', run: () => (sheet.value = 'change') },
