@@ -99,6 +99,7 @@ test('a follower asks, confirms, is told, reads a correction and the end, and le
     await sheet.getByRole('button', { name: /^Declare/ }).click();
     await expect(ingrid.getByRole('heading', { name: 'Loudspeakers at Havre are silent' })).toBeVisible();
     // Whoever is signed in follows with one key, and leaves with the same.
+    await expect(ingrid.getByRole('button', { name: 'Follow it by mail' })).toBeVisible();
     await ingrid.keyboard.press('f');
     await expect(ingrid.getByText('You are mailed each update.')).toBeVisible();
     await ingrid.keyboard.press('f');
