@@ -9,9 +9,9 @@ use App\Platform\Journal\Journal;
 use App\Platform\Journal\PlatformEntry;
 use App\Platform\Outbox\Outbox;
 use App\Tickets\Languages\Translator;
-use Skarvo\Tickets\Language;
 use Skarvo\Tickets\LanguageGuess;
 use Skarvo\Tickets\Phrase;
+use Skarvo\Value\Language;
 
 /**
  * What is said to whoever reported something, on the way that reaches them: by mail if they left an address, and in the

@@ -8,8 +8,8 @@ use App\Platform\Contracts\TellsEntries;
 use App\Platform\Journal\Facts;
 use App\Platform\Journal\Sentence;
 use App\Platform\Staff\Names;
-use Skarvo\Tickets\Language;
 use Skarvo\Tickets\Outcome;
+use Skarvo\Value\Language;
 
 /** Words for journal entries. */
 final class TicketWords implements TellsEntries

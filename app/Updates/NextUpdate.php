@@ -11,7 +11,7 @@ use App\Platform\WallClock;
 use App\Topology\Estate;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
-use Skarvo\Updates\Draft;
+use Skarvo\Updates\Versions\Draft;
 
 /** The next update of an incident, written from what is known now. */
 final class NextUpdate

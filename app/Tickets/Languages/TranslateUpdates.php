@@ -14,7 +14,7 @@ use App\Updates\Contracts\SpeaksUpdates;
 use App\Updates\Following\Subscription;
 use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Tickets\Language;
+use Skarvo\Value\Language;
 
 /** Has the latest update of each incident translated into the languages of those who reported it or follow us, once each. */
 final class TranslateUpdates implements ClockPart, SpeaksUpdates

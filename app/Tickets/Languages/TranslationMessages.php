@@ -17,9 +17,9 @@ use App\Tickets\Ticket;
 use App\Tickets\TicketEntry;
 use App\Tickets\TicketPost;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Tickets\Language;
 use Skarvo\Tickets\Phrase;
 use Skarvo\Time\Backoff;
+use Skarvo\Value\Language;
 
 /**
  * Texts on their way to a translator, and what comes of them. Whoever waits for an answer gets it in any case: translated,

@@ -8,8 +8,8 @@ use App\Platform\Outbox\Endpoint;
 use App\Platform\Outbox\Outbox;
 use App\Tickets\Ticket;
 use App\Updates\Update;
-use Skarvo\Tickets\Language;
 use Skarvo\Tickets\Phrase;
+use Skarvo\Value\Language;
 
 /** What has to be said in another language is asked for, like any other message that goes out. Call it inside a transaction. */
 final class Translator

@@ -6,7 +6,7 @@ namespace App\Tickets\Requests;
 
 use App\Platform\Http\Form;
 use Illuminate\Validation\Rule;
-use Skarvo\Tickets\Language;
+use Skarvo\Value\Language;
 
 /** What is sent to correct a translation. */
 final class CorrectTranslationRequest extends Form

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Tickets;
 
+use Skarvo\Value\Language;
+
 /**
  * In which language somebody writes, by the little words that no text does without, and by the script (the function-word method of
  * N. Ingle, 1976). It says nothing where it is not clear: a mail in the wrong language is worse than one in ours.

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Tickets;
 
+use Skarvo\Value\Language;
+
 /** What stands around the words of a message to a reporter, in the language in which they read. */
 enum Phrase: string
 {

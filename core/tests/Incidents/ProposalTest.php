@@ -15,7 +15,7 @@ use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
-use Skarvo\Updates\Draft;
+use Skarvo\Updates\Versions\Draft;
 
 final class ProposalTest extends TestCase
 {

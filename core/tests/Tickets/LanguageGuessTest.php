@@ -8,8 +8,8 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Skarvo\Tickets\Language;
 use Skarvo\Tickets\LanguageGuess;
+use Skarvo\Value\Language;
 
 /** In which language somebody writes. */
 final class LanguageGuessTest extends TestCase

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Skarvo\Tests\Tickets;
 
 use PHPUnit\Framework\TestCase;
-use Skarvo\Tickets\Language;
 use Skarvo\Tickets\Phrase;
+use Skarvo\Value\Language;
 
 final class PhraseTest extends TestCase
 {

@@ -12,7 +12,7 @@ use Skarvo\Updates\Check\Check;
 use Skarvo\Updates\Check\Facts;
 use Skarvo\Updates\Check\Slip;
 use Skarvo\Updates\Check\SlipKind;
-use Skarvo\Updates\Draft;
+use Skarvo\Updates\Versions\Draft;
 
 /** What is found in words that are to go out, and what is not. It is 2026-03-03, 08:20 in Oslo; it began at 07:05. */
 final class CheckTest extends TestCase
@@ -189,9 +189,54 @@ final class CheckTest extends TestCase
         return array_map(static fn(Slip $one): string => "{$one->kind->value}: $one->found", $slips);
     }
 
+    /** @return iterable<array{string, string, string}> words, what is found, and what is said of it */
+    public static function otherwise(): iterable
+    {
+        yield ['Card payment: not working.', 'service', 'It leaves out Vehicle lanes, which the facts name.'];
+        yield ['Kortbetaling er nede ved Ask. Vehicle lanes: delvis.', 'place', 'It leaves out Nordpier, which the facts name.'];
+        yield ['Trouble at 3 of our 14 terminals.', 'place', 'By the facts it is felt at 2.'];
+        yield ['Wir haben Störungen an 14 Orten.', 'place', 'By the facts it is felt at 2.'];
+        yield ['Noor Lind looks at it.', 'inside', 'Noor Lind is a name from inside.'];
+    }
+
+    #[DataProvider('otherwise')]
+    public function test_a_version_that_says_less_or_other_than_the_facts_is_found(string $words, string $kind, string $said): void
+    {
+        $slips = (new Check(self::asTold()))->version($words, false);
+
+        self::assertSame([$kind], array_map(static fn(Slip $one): string => $one->kind->value, $slips));
+        if ($kind !== 'inside') {
+            self::assertSame($said, $slips[0]->words);
+        }
+        self::assertSame($kind === 'inside' ? [] : [$kind], array_map(static fn(Slip $one): string => $one->kind->value, (new Check(self::asTold()))->version($words, true)));
+    }
+
+    public function test_a_version_that_says_the_same_in_fewer_words_is_left_alone(): void
+    {
+        foreach (['We look into it.', 'Kortbetaling and Vehicle lanes at Ask and Nordpier.', 'Trouble at 2 of our 14 terminals.', 'Card payment ولانيس وVehicle lanes في Nordpier وAsk.'] as $words) {
+            self::assertSame([], (new Check(self::asTold()))->version($words, false), $words);
+        }
+    }
+
+    private static function asTold(): Facts
+    {
+        return self::facts(['people' => ['Noor Lind'], 'aliases' => ['Kortbetaling' => 'Card payment', 'Ukjent' => 'Nothing']])->asTold(
+            [['name' => 'Card payment', 'state' => State::Down], ['name' => 'Vehicle lanes', 'state' => State::Degraded]], ['Ask', 'Nordpier'],
+        );
+    }
+
+    public function test_a_zone_without_a_name_is_read_by_its_distance(): void
+    {
+        $told = static fn(string $words): array => self::told((new Check(self::facts()))->update($words));
+
+        self::assertSame([], $told('Since 09:05 UTC+03 card payment has been down.'));
+        self::assertSame([], $told('Since 03:35 UTC-02:30 card payment has been down.'));
+        self::assertSame(['time: 09:05 UTC+02'], $told('Since 09:05 UTC+02 card payment has been down.'));
+    }
+
     public function test_each_kind_is_among_these(): void
     {
-        $tried = array_unique([...array_column(iterator_to_array(self::wrong(), false), 1), 'passed']);
+        $tried = array_unique([...array_column(iterator_to_array(self::wrong(), false), 1), 'passed', ...array_column(iterator_to_array(self::otherwise(), false), 1)]);
         sort($tried);
         $all = array_column(SlipKind::cases(), 'value');
         sort($all);

@@ -14,6 +14,9 @@ use Skarvo\Topology\State;
  */
 final readonly class Check
 {
+    /** So many places are named one by one. */
+    private const FEW = 4;
+
     public function __construct(private Facts $facts) {}
 
     /** @return list<Slip> of what is said of the incident, in the order in which it stands in the text */
@@ -22,6 +25,48 @@ final readonly class Check
         $text = new Text($words);
 
         return self::inOrder([...(new Times($this->facts))->in($text), ...$this->claims($text), ...$this->places($text), ...(new Inside($this->facts))->in($text)]);
+    }
+
+    /**
+     * Of one version of an update among several, which say the same: what it says otherwise than its facts do, and what it leaves out.
+     *
+     * @param  bool  $isInside  whether its readers may know names from inside
+     * @return list<Slip>
+     */
+    public function version(string $words, bool $isInside): array
+    {
+        $text = new Text($words);
+
+        return self::inOrder([
+            ...(new Times($this->facts))->in($text), ...$this->claims($text), ...$this->places($text), ...$this->leftOut($text),
+            ...($isInside ? [] : (new Inside($this->facts))->in($text)),
+        ]);
+    }
+
+    /** @return list<Slip> of services and places, where it names some of them */
+    private function leftOut(Text $text): array
+    {
+        $slips = [];
+        $named = $this->named($text->text);
+        $missing = array_values(array_diff($this->facts->about, $named));
+        if ($missing !== [] && array_intersect($this->facts->about, $named) !== []) {
+            $slips[] = $text->slip(SlipKind::Service, 0, '', 'It leaves out '.self::list($missing).', which the facts name.');
+        }
+        $without = new Text($this->without($text->text));
+        $said = array_filter($this->facts->places, static fn(string $one): bool => $without->all(Text::name($one)) !== []);
+        $missing = array_values(array_diff($this->facts->places, $said));
+        if ($said !== [] && $missing !== [] && count($this->facts->places) <= self::FEW) {
+            $slips[] = $text->slip(SlipKind::Place, 0, '', 'It leaves out '.self::list($missing).', which the facts name.');
+        }
+        $count = count($this->facts->places);
+        foreach ($count === 0 ? [] : $text->all(Words::PLACES) as $match) {
+            $number = (int) $match[1][0];
+            if ($number !== $count) {
+                $slips[] = $text->slip(SlipKind::Place, $match[1][1], $match[1][0], "By the facts it is felt at $count.", (string) $count);
+            }
+        }
+
+        return $slips;
     }
 
     /** @return list<Slip> of what to do meanwhile: times and places in it are not those of the incident */
@@ -126,18 +171,27 @@ final readonly class Check
     /** @return list<string> services that a clause names, the longest names first */
     private function named(string $clause): array
     {
-        $names = array_keys($this->facts->services);
-        usort($names, static fn(string $a, string $b): int => [mb_strlen($b), $a] <=> [mb_strlen($a), $b]);
         $named = [];
-        foreach ($names as $name) {
-            $left = preg_replace('~'.Text::name($name).'~iu', "\u{1}", $clause, -1, $count);
+        foreach ($this->names() as $words => $name) {
+            $left = preg_replace('~'.Text::name((string) $words).'~iu', "\u{1}", $clause, -1, $count);
             if ($count > 0 && $left !== null) {
                 $named[] = $name;
                 $clause = $left;
             }
         }
 
-        return $named;
+        return array_values(array_unique($named));
+    }
+
+    /** @return array<array-key, string> each service by all names that it has, the longest names first */
+    private function names(): array
+    {
+        $names = [...array_filter($this->facts->aliases, fn(string $one): bool => isset($this->facts->services[$one])), ...array_combine(
+            array_keys($this->facts->services), array_keys($this->facts->services),
+        )];
+        uksort($names, static fn(int|string $a, int|string $b): int => [mb_strlen((string) $b), (string) $a] <=> [mb_strlen((string) $a), (string) $b]);
+
+        return $names;
     }
 
     /** @return list<Slip> places at which it is not felt, as far as that is known */
@@ -150,7 +204,7 @@ final readonly class Check
         foreach (array_diff($this->facts->allPlaces, $this->facts->places) as $place) {
             foreach ($text->clauses() as [$from, $clause]) {
                 $match = (new Text($this->without($clause)))->all(Text::name($place))[0][0] ?? null;
-                if ($match === null || (new Text($clause))->all(Words::NORMAL.'|'.Words::ELSEWHERE) !== []) {
+                if ($match === null || self::isElsewhere($clause)) {
                     continue;
                 }
                 $slips[] = $text->slip(
@@ -163,11 +217,20 @@ final readonly class Check
         return $slips;
     }
 
+    /** Whether a clause says of a place that it is not felt there. */
+    private static function isElsewhere(string $clause): bool
+    {
+        // "Not working" says nothing of places.
+        $rest = (string) preg_replace('~'.Words::DOWN.'~iu', '.', $clause);
+
+        return (new Text($clause))->all(Words::NORMAL) !== [] || (new Text($rest))->all(Words::ELSEWHERE) !== [];
+    }
+
     /** A clause in which the names of services, of which a place may be a part, are so many dots. */
     private function without(string $clause): string
     {
-        foreach (array_keys($this->facts->services) as $name) {
-            $clause = (string) preg_replace_callback('~'.Text::name($name).'~iu', static fn(array $one): string => str_repeat('.', strlen($one[0])), $clause);
+        foreach (array_keys($this->names()) as $name) {
+            $clause = (string) preg_replace_callback('~'.Text::name((string) $name).'~iu', static fn(array $one): string => str_repeat('.', strlen($one[0])), $clause);
         }
 
         return $clause;

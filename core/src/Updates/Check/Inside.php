@@ -9,7 +9,7 @@ use Skarvo\Updates\InsideNames;
 /** What is known inside only, in words that are to go out: names, hosts, people, what others have written, words of the trade. */
 final readonly class Inside
 {
-    private const HOSTS = '(?<![\w.@-])(?:\d{1,3}(?:\.\d{1,3}){3}(?::\d+)?|[a-z][a-z0-9]*(?:[-_][a-z0-9]+)*[-_]\d+[a-z]?|[a-z0-9-]+(?:\.[a-z0-9-]+)*\.(?:local|internal|intern|lan|corp|intra|localdomain))(?![\w-])';
+    private const HOSTS = '(?<![\w.@-])(?:\d{1,3}(?:\.\d{1,3}){3}(?::\d+)?|(?!(?:utc|gmt)-)[a-z][a-z0-9]*(?:[-_][a-z0-9]+)*[-_]\d+[a-z]?|[a-z0-9-]+(?:\.[a-z0-9-]+)*\.(?:local|internal|intern|lan|corp|intra|localdomain))(?![\w-])';
 
     /** Numbers of records that have meaning inside. */
     private const RECORDS = '(?<![\w-])(?:IN|TI|CH|PR|TA)-\d{3,}(?![\w-])';

@@ -13,6 +13,7 @@ enum SlipKind: string
     case Restored = 'restored';
     case State = 'state';
     case Place = 'place';
+    case Service = 'service';
     case Inside = 'inside';
     case Quoted = 'quoted';
     case Jargon = 'jargon';

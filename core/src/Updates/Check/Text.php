@@ -62,9 +62,9 @@ final readonly class Text
         return array_map(static fn(array $part): array => [$part[1], $part[0]], $parts === false ? [] : $parts);
     }
 
-    /** A pattern for a name as a word or words of its own. */
+    /** A pattern for a name as a word or words of its own; Arabic writes "and", "in" and "for" as one with what follows. */
     public static function name(string $name): string
     {
-        return '(?<![\p{L}\p{N}])'.preg_quote($name, '~').'(?![\p{L}\p{N}])';
+        return '(?:(?<![\p{L}\p{N}])|(?<=^[وبل])|(?<=[^\p{L}\p{N}][وبل]))'.preg_quote($name, '~').'(?![\p{L}\p{N}])';
     }
 }

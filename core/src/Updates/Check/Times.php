@@ -12,7 +12,7 @@ final readonly class Times
 
     private const NUMBERS = '(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|ett|to|tre|fire|fem|seks|sju|syv|åtte|ni|ti|elleve|tolv|eins|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn|elf|zwölf)';
 
-    private const CLOCK = '(?<![\d:.,/-])(?<h>[01]?\d|2[0-4])(?<sep>[:.h])(?<m>[0-5]\d)(?![\d:]|[.,/-]\d)(?:\s*(?<ap>[ap])\.?m\b\.?)?(?:\s*(?:uhr|hrs|o.clock))?(?:\s*\(?(?<zone>utc|gmt|cest|cet|mesz|mez|bst|eest|eet|est|edt|pst|pdt)\b\)?)?';
+    private const CLOCK = '(?<![\d:.,/-])(?<h>[01]?\d|2[0-4])(?<sep>[:.h])(?<m>[0-5]\d)(?![\d:]|[.,/-]\d)(?:\s*(?<ap>[ap])\.?m\b\.?)?(?:\s*(?:uhr|hrs|o.clock))?(?:\s*\(?(?<zone>(?:utc|gmt)[+-]\d{1,2}(?::?\d{2})?|utc|gmt|cest|cet|mesz|mez|bst|eest|eet|est|edt|pst|pdt)(?![\p{L}\d])\)?)?';
 
     private const HOUR = '(?<![\d:.,/-])(?:(?<h12>1[0-2]|0?[1-9])\s*(?<ap2>[ap])\.?m\b\.?|(?<h24>[01]?\d|2[0-4])\s*(?:uhr|o.clock)\b)';
 
@@ -117,7 +117,9 @@ final readonly class Times
 
     private static function zone(string $name): \DateTimeZone
     {
-        $minutes = Words::ZONES[strtolower($name)];
+        $minutes = preg_match('~([+-])(\d{1,2}):?(\d{2})?$~', $name, $offset) === 1
+            ? (int) "{$offset[1]}1" * ((int) $offset[2] * 60 + (int) ($offset[3] ?? 0))
+            : Words::ZONES[strtolower($name)];
 
         return new \DateTimeZone(sprintf('%s%02d:%02d', $minutes < 0 ? '-' : '+', intdiv(abs($minutes), 60), abs($minutes) % 60));
     }

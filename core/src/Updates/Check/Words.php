@@ -36,6 +36,9 @@ final class Words
     public const ELSEWHERE = '\b(?:instead|use|go to|divert\w*|other|except|apart from|not|open'
         .'|i stedet|bruk|unntatt|utenom|ikke|andre|stattdessen|nutzen|ausweich\w*|außer|nicht|andere\w*)\b|بدلا|باستثناء|ليس';
 
+    /** At how many places something is felt. */
+    public const PLACES = '(?<![\d:.])(\d{1,3})\s+(?:of (?:our|the) \d+ )?(?:places|terminals|harbours|harbors|sites|ports|steder|terminaler|havner|orten?|terminals|häfen|anlegern?|أماكن|موانئ|محطات)(?![\p{L}])';
+
     /** By which of the known times something is said; the nearest before a time counts. */
     public const TIMES = [
         'next' => '\b(?:next (?:update|message|news|notice|report|word)|(?:update|inform|tell|write)(?: to)?(?: you)?(?: again| more)|more news|again at|neste (?:oppdatering|melding)|ny oppdatering|mer informasjon'

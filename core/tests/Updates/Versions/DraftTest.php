@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tests\Updates;
+namespace Skarvo\Tests\Updates\Versions;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
-use Skarvo\Updates\Draft;
+use Skarvo\Updates\Versions\Draft;
 
 /** That nothing is new says how it stands. */
 final class DraftTest extends TestCase

@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tests\Tickets;
+namespace Skarvo\Tests\Value;
 
 use PHPUnit\Framework\TestCase;
-use Skarvo\Tickets\Language;
+use Skarvo\Value\Language;
 
 /** Which language a code means. */
 final class LanguageTest extends TestCase

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Skarvo\Tickets;
+namespace Skarvo\Value;
 
-/** Languages in which reporters are answered, by their codes (BCP 47). */
+/** Languages in which people outside are written to, by their codes (BCP 47). */
 enum Language: string
 {
     case English = 'en';
