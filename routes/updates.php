@@ -15,6 +15,7 @@ use App\Updates\ReadersLanguage;
 use App\Updates\ReportController;
 use App\Updates\StatusController;
 use App\Updates\UpdateController;
+use App\Updates\Versions\GlossaryController;
 use Illuminate\Support\Facades\Route;
 
 Route::pattern('card', '[0-9]{1,18}');
@@ -52,6 +53,8 @@ Route::middleware('web')->group(function (): void {
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');
         Route::get('settings/outside-words', [CheckController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/outside-words', [CheckController::class, 'update'])->middleware('may:administer');
+        Route::get('settings/glossary', [GlossaryController::class, 'edit'])->middleware('may:administer');
+        Route::post('settings/glossary', [GlossaryController::class, 'update'])->middleware('may:administer');
         Route::get('settings/followers', [FollowersController::class, 'index'])->middleware('may:administer');
         Route::post('settings/followers', [FollowersController::class, 'add'])->middleware('may:administer');
         Route::post('settings/followers/{subscription}', [FollowersController::class, 'change'])->middleware('may:administer');

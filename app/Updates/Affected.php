@@ -6,9 +6,8 @@ namespace App\Updates;
 
 use App\Incidents\Incident;
 use App\Incidents\Situation;
-use App\Platform\Given;
 use App\Topology\Item;
-use App\Updates\Contracts\SpeaksUpdates;
+use App\Updates\Versions\Spoken;
 use Carbon\CarbonImmutable;
 use Skarvo\Updates\Affects;
 use Skarvo\Updates\AffectsMe;
@@ -48,7 +47,7 @@ final class Affected
 
         return [
             'answer' => $answer->affects->value, 'text' => self::sentence($answer, $name, $place),
-            'said' => $last === null ? null : self::spoken($last),
+            'said' => $last === null ? null : Spoken::of($last, app()->getLocale())->text,
             'meanwhile' => $last?->meanwhile === '' ? null : $last?->meanwhile,
             'next' => $last?->next_at?->isFuture() === true ? $last->next_at : null,
             'incident' => $one?->incident->id, 'since' => $one?->incident->started_at,
@@ -56,18 +55,6 @@ final class Affected
     }
 
     /** In the language of whoever asks, where it was translated for anybody. */
-    private static function spoken(Update $update): string
-    {
-        foreach (Given::all(SpeaksUpdates::class) as $one) {
-            $text = $one->spoken($update, app()->getLocale());
-            if ($text !== null) {
-                return $text;
-            }
-        }
-
-        return $update->text;
-    }
-
     /** In the language of whoever asks. */
     private static function sentence(AffectsMe $answer, string $service, ?string $place): string
     {

@@ -7,53 +7,74 @@ namespace App\Updates;
 use App\Incidents\Incident;
 use App\Incidents\Situation;
 use App\Incidents\UpdateRhythm;
-use App\Platform\WallClock;
 use App\Topology\Estate;
+use App\Updates\Versions\FactsOf;
+use App\Updates\Versions\WrittenUpdate;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Versions\Draft;
+use Skarvo\Updates\Versions\Drafts;
+use Skarvo\Updates\Versions\Version;
 
 /** The next update of an incident, written from what is known now. */
 final class NextUpdate
 {
-    /** @return array{number: int, stage: string, text: string, unchanged: string|null, meanwhile: string, services: list<array{name: string, state: string}>, next_minutes: int} */
+    /**
+     * @return array{
+     *     number: int, stage: string, text: string, unchanged: string|null, meanwhile: string, cause: string, counter: string,
+     *     services: list<array{name: string, state: string}>, next_minutes: int,
+     * }
+     */
     public static function of(Incident $incident, Situation $situation, ?Stage $stage = null): array
+    {
+        $all = Update::ofIncident($incident->id);
+        $last = $all->first();
+        $stage ??= $incident->stage;
+        $facts = FactsOf::next(
+            $incident, $situation, new WrittenUpdate($stage, '', $last?->meanwhile, null, $last?->cause, $last?->counter), null,
+        );
+        $drafts = new Drafts($facts);
+
+        return [
+            'number' => (int) $all->where('incident_id', $incident->id)->max('number') + 1,
+            'stage' => $stage->value,
+            'text' => $drafts->of(Version::Everybody)->text,
+            // Nothing can be as it was before anything was said.
+            'unchanged' => $last === null ? null : $drafts->of(Version::Everybody, isUnchanged: true)->text,
+            'meanwhile' => (string) $facts->meanwhile, 'cause' => (string) $facts->cause, 'counter' => (string) $facts->counter,
+            'services' => self::lines($facts->services),
+            'next_minutes' => intdiv(UpdateRhythm::of($incident), 60),
+        ];
+    }
+
+    /** @return list<array{name: string, state: State}> by the names that outsiders know, what is hit; of one that nothing shows, what it is about */
+    public static function services(Incident $incident, Situation $situation): array
     {
         $estate = $situation->estate;
         $services = [];
         foreach ($situation->services($incident->id) as $service) {
             $public = $estate->item($service->id)['public_name'] ?? null;
-            if ($public !== null && $service->state->isBroken()) {
-                $services[] = ['name' => $public, 'state' => $service->state];
+            // Of two that outsiders know as one, the worse.
+            if ($public !== null && $service->state->isBroken() && ! isset($services[$public])) {
+                $services[$public] = ['name' => $public, 'state' => $service->state];
             }
         }
         $own = $incident->service_id === null ? null : $estate->item($incident->service_id);
         // What outsiders do not know by name is not named to them.
         if ($services === [] && ($own['public_name'] ?? null) !== null) {
-            $services[] = ['name' => $own['public_name'], 'state' => State::Degraded];
+            return [['name' => $own['public_name'], 'state' => State::Degraded]];
         }
-        $all = Update::ofIncident($incident->id);
-        $last = $all->first();
-        $stage ??= $incident->stage;
-        // What has passed was wrong: it is not said again.
-        $expected = $incident->estimate_at?->isFuture() === true ? WallClock::outside($incident->estimate_at) : null;
 
-        return [
-            'number' => (int) $all->where('incident_id', $incident->id)->max('number') + 1,
-            'stage' => $stage->value,
-            'text' => Draft::from(
-                $stage, $services, WallClock::outside($incident->started_at), $estate->sites($situation->of($incident->id)),
-                $expected,
-            )->text,
-            // Nothing can be as it was before anything was said.
-            'unchanged' => $last === null ? null : Draft::unchanged(
-                $stage, $services, WallClock::outside($last->published_at), WallClock::outside($incident->started_at),
-                $incident->occasion->answered_at !== null, $expected,
-            )->text,
-            'meanwhile' => $last->meanwhile ?? '',
-            'services' => array_map(static fn(array $s): array => ['name' => $s['name'], 'state' => $s['state']->value], $services),
-            'next_minutes' => intdiv(UpdateRhythm::of($incident), 60),
-        ];
+        return array_values($services);
+    }
+
+    /**
+     * @param  list<array{name: string, state: State}>  $services
+     * @return list<array{name: string, state: value-of<State>}>
+     */
+    public static function lines(array $services): array
+    {
+        return array_map(static fn(array $one): array => ['name' => $one['name'], 'state' => $one['state']->value], $services);
     }
 
     /** What outsiders are told when an incident that was over is not. */

@@ -14,8 +14,11 @@ use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Updates\Checking\CheckWords;
+use App\Updates\Versions\DraftVersions;
+use App\Updates\Versions\FactsOf;
+use App\Updates\Versions\UpdateVersion;
+use App\Updates\Versions\WrittenUpdate;
 use Illuminate\Support\Facades\DB;
-use Skarvo\Incidents\Stage;
 
 /** Publishes an update to the status page, and starts the clock of the next one. */
 final class PublishUpdate
@@ -29,10 +32,11 @@ final class PublishUpdate
      * @throws Refused
      */
     public function __invoke(
-        Incident $incident, int $number, Stage $stage, string $text, ?string $meanwhile, int $nextMinutes, Person $by, ?string $despite = null,
-        ?string $longer = null, ?int $corrects = null,
+        Incident $incident, int $number, WrittenUpdate $written, int $nextMinutes, Person $by, ?string $despite = null, ?string $longer = null,
+        ?int $corrects = null,
     ): void {
-        DB::transaction(static function () use ($incident, $number, $stage, $text, $meanwhile, $nextMinutes, $by, $despite, $longer, $corrects): void {
+        DB::transaction(static function () use ($incident, $number, $written, $nextMinutes, $by, $despite, $longer, $corrects): void {
+            [$stage, $text] = [$written->stage, $written->text];
             Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved. Its last update said so.");
@@ -49,18 +53,19 @@ final class PublishUpdate
                     "Priority $incident->priority owes an update every ".intdiv(UpdateRhythm::of($incident), 60).' minutes. Say why the next one may come later.', 'longer',
                 );
             }
-            $now = now();
-            $next = $now->addMinutes($nextMinutes);
+            $next = now()->addMinutes($nextMinutes);
             $situation = Situation::now();
-            $found = CheckWords::must($incident, $situation, $stage, $text, $meanwhile, $next->getTimestamp(), $despite);
+            $found = CheckWords::must($incident, $situation, $written, $despite);
             if ($corrects !== null && Update::query()->where('incident_id', $incident->id)->where('number', $corrects)->doesntExist()) {
                 throw Refused::because("There is no update $corrects to correct.", 'corrects');
             }
-            Update::publish([
-                'incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'meanwhile' => $meanwhile,
-                'services' => NextUpdate::of($incident, $situation, $stage)['services'], 'next_at' => $next,
-                'author_id' => $by->id, 'corrects' => $corrects,
-            ]);
+            $facts = FactsOf::next($incident, $situation, $written, false);
+            $update = Update::publish([
+                'incident_id' => $incident->id, 'number' => $number, 'stage' => $stage, 'text' => $text, 'meanwhile' => $facts->meanwhile,
+                'services' => NextUpdate::lines($facts->services), 'next_at' => $next, 'author_id' => $by->id, 'corrects' => $corrects,
+                'cause' => $facts->cause, 'counter' => $facts->counter, 'estimate_at' => $incident->estimate_at,
+            ], $facts->places);
+            UpdateVersion::keep($update, $written->versions ?? DraftVersions::whole($incident, $facts, $text, $last), $by);
             Journal::write(
                 Actor::person($by), UpdateEntry::UpdatePublished, ['incident', $incident->id],
                 ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(), ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite]), ...($nextMinutes * 60 > UpdateRhythm::of($incident) ? ['longer' => (string) $longer] : []), ...($corrects === null ? [] : ['corrects' => $corrects])],

@@ -34,7 +34,7 @@ final readonly class Told
     public static function of(Collection $incidents): array
     {
         $of = $incidents->mapWithKeys(static fn(Incident $one): array => [$one->id => Incident::mergedInto($one->id)]);
-        $updates = Update::query()->whereIn('incident_id', $of->flatten())->orderBy('published_at')->orderBy('number')->get();
+        $updates = Update::query()->with('versions')->whereIn('incident_id', $of->flatten())->orderBy('published_at')->orderBy('number')->get();
 
         return array_values($incidents->map(static fn(Incident $incident): self => new self(
             $incident, array_values($updates->whereIn('incident_id', $of[$incident->id] ?? [])->all()),

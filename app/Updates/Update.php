@@ -10,9 +10,11 @@ use App\Platform\Person;
 use App\Platform\Record;
 use App\Updates\Following\Noticed;
 use App\Updates\Following\TellFollowers;
+use App\Updates\Versions\UpdateVersion;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 
@@ -24,7 +26,10 @@ use Skarvo\Topology\State;
  * @property list<array{name: string, state: value-of<State>}> $services
  * @property CarbonImmutable $published_at
  * @property CarbonImmutable|null $next_at
- * @property list<string> $places that it names
+ * @property string|null $cause as far as it may be told
+ * @property string|null $counter what staff do
+ * @property CarbonImmutable|null $estimate_at by when it works again, as was known then
+ * @property list<string> $places that it names, or at which it was felt
  * @property int|null $corrects number of the one, of the same incident, that was wrong
  *
  * @phpstan-type UpdateLine array{
@@ -37,7 +42,7 @@ final class Update extends Record
 {
     protected $casts = [
         'stage' => Stage::class, 'services' => 'array', 'places' => 'array', 'corrects' => 'integer', 'number' => 'integer', 'published_at' => 'immutable_datetime',
-        'next_at' => 'immutable_datetime',
+        'next_at' => 'immutable_datetime', 'estimate_at' => 'immutable_datetime',
     ];
 
     /** @return BelongsTo<Incident, $this> */
@@ -52,6 +57,12 @@ final class Update extends Record
         return $this->belongsTo(Person::class, 'author_id');
     }
 
+    /** @return HasMany<UpdateVersion, $this> */
+    public function versions(): HasMany
+    {
+        return $this->hasMany(UpdateVersion::class);
+    }
+
     /** The one that it corrects, if it does. */
     public function corrected(): ?self
     {
@@ -64,11 +75,13 @@ final class Update extends Record
      * Publishes one, and has those told who follow it. Call it in the transaction of its cause.
      *
      * @param  array<string, mixed>  $columns
+     * @param  list<string>  $places  at which it is felt, whether it names them or not
      */
-    public static function publish(array $columns): self
+    public static function publish(array $columns, array $places = []): self
     {
+        $named = Noticed::places((string) ($columns['text'] ?? ''), $columns['meanwhile'] ?? null);
         $update = self::query()->create([
-            ...$columns, 'places' => Noticed::places((string) ($columns['text'] ?? ''), $columns['meanwhile'] ?? null), 'published_at' => now(),
+            ...$columns, 'places' => array_values(array_unique([...$named, ...$places])), 'published_at' => now(),
         ]);
         TellFollowers::of($update);
 

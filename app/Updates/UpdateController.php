@@ -8,8 +8,8 @@ use App\Incidents\Incident;
 use App\Platform\CurrentPerson;
 use App\Platform\Once;
 use App\Updates\Requests\PublishUpdateRequest;
+use App\Updates\Versions\WrittenUpdate;
 use Illuminate\Http\RedirectResponse;
-use Skarvo\Incidents\Stage;
 
 final class UpdateController
 {
@@ -17,7 +17,7 @@ final class UpdateController
     {
         $input = $request->validated();
         Once::for($request, static fn() => $publish(
-            $incident, (int) $input['number'], Stage::from($input['stage']), $input['text'], $input['meanwhile'] ?? null,
+            $incident, (int) $input['number'], WrittenUpdate::of($input, now()->addMinutes((int) $input['next_minutes'])->getTimestamp()),
             (int) $input['next_minutes'], CurrentPerson::of($request), $input['despite'] ?? null, $input['longer'] ?? null,
             isset($input['corrects']) ? (int) $input['corrects'] : null,
         ));

@@ -19,6 +19,7 @@ enum UpdateEntry: string implements EntryKind
     case FilesCame = 'report.files';
     case PictureRead = 'report.read';
     case OutsideWordsChanged = 'outside-words.changed';
+    case GlossaryChanged = 'glossary.changed';
     case FollowerConfirmed = 'follower.confirmed';
     case FollowerAdded = 'follower.added';
     case FollowerResumed = 'follower.resumed';

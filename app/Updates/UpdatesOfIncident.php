@@ -21,6 +21,10 @@ use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Updates\Cards\Card;
 use App\Updates\Checking\CheckWords;
+use App\Updates\Versions\DraftVersions;
+use App\Updates\Versions\FactsOf;
+use App\Updates\Versions\UpdateVersion;
+use App\Updates\Versions\WrittenUpdate;
 use Inertia\Inertia;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
@@ -151,13 +155,20 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
     private static function publish(Incident $incident, Turn $turn, array $services): void
     {
         $found = $turn->isWritten ? CheckWords::must(
-            $incident, Situation::now(), $incident->stage, $turn->public, null, $incident->occasion->next_update_at?->getTimestamp(), $turn->despite,
+            $incident, Situation::now(), new WrittenUpdate($incident->stage, $turn->public, null, $incident->occasion->next_update_at?->getTimestamp()), $turn->despite,
         ) : 0;
         $number = (int) Update::query()->where('incident_id', $incident->id)->max('number') + 1;
-        Update::publish([
+        $update = Update::publish([
             'incident_id' => $incident->id, 'number' => $number, 'stage' => $incident->stage, 'text' => $turn->public,
             'services' => $services, 'author_id' => $turn->by->id, 'next_at' => $incident->occasion->next_update_at,
         ]);
+        // That it is not over after all follows from no facts: everybody reads what was written.
+        if ($turn->kind !== TurnKind::Reopened) {
+            $said = new WrittenUpdate($incident->stage, $turn->public, null, null, services: array_map(
+                static fn(array $one): array => ['name' => $one['name'], 'state' => State::from($one['state'])], $services,
+            ));
+            UpdateVersion::keep($update, DraftVersions::whole($incident, FactsOf::next($incident, Situation::now(), $said, false), $turn->public, null), null);
+        }
         Journal::write(
             $turn->by, UpdateEntry::UpdatePublished, ['incident', $incident->id],
             ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value, ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $turn->despite])],

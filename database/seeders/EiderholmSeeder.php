@@ -13,6 +13,7 @@ use Database\Seeders\Eiderholm\People;
 use Database\Seeders\Eiderholm\Records;
 use Database\Seeders\Eiderholm\Rotas;
 use Database\Seeders\Eiderholm\Tuning;
+use Database\Seeders\Eiderholm\Wording;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Facades\DB;
 
@@ -30,6 +31,7 @@ final class EiderholmSeeder extends Seeder
             PastTickets::put();
             DeskWork::put();
             Followers::put();
+            Wording::put();
             Tuning::put();
         });
     }

@@ -12,6 +12,7 @@ return [
     'meanwhile' => 'Was Sie inzwischen tun können: :text',
     'next' => 'Nächste Meldung bis :time.',
     'machine' => 'Von einer Maschine übersetzt. Im Original:',
+    'by_machine' => 'Von einer Maschine zusammengestellt; in dieser Sprache hat es noch niemand gelesen.',
     'more' => 'Wie es weitergeht: :address',
     'others' => 'Und :count weitere.',
     'correction' => 'Berichtigung dessen, was wir um :time schrieben:',

@@ -13,6 +13,7 @@ return [
     'meanwhile' => 'What to do meanwhile: :text',
     'next' => 'Next update by :time.',
     'machine' => 'Translated by a machine. As it was written:',
+    'by_machine' => 'Put together by a machine; nobody has read it in this language yet.',
     'more' => 'How it goes on: :address',
     'others' => 'And :count more.',
     'correction' => 'Correction of what we wrote at :time:',

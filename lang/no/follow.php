@@ -12,6 +12,7 @@ return [
     'meanwhile' => 'Hva du kan gjøre i mellomtiden: :text',
     'next' => 'Neste melding innen :time.',
     'machine' => 'Oversatt av en maskin. Slik det ble skrevet:',
+    'by_machine' => 'Satt sammen av en maskin; ingen har lest det på dette språket ennå.',
     'more' => 'Slik går det videre: :address',
     'others' => 'Og :count til.',
     'correction' => 'Rettelse av det vi skrev kl. :time:',

@@ -13,6 +13,7 @@ use App\Platform\Person;
 use App\Updates\Following\Subscription;
 use App\Updates\Following\WebhookNotices;
 use App\Updates\PublishUpdate;
+use App\Updates\Versions\WrittenUpdate;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Skarvo\Incidents\Stage;
@@ -45,7 +46,8 @@ try {
     }
     config()->set('skarvo.public_page.folder', "$folder/status-page");
     $begin = microtime(true);
-    app(PublishUpdate::class)($incident, 1, Stage::Looking, 'It does not work. Use the desk meanwhile.', null, 30, Person::query()->findOrFail('ida'), 'as it is');
+    app(PublishUpdate::class)(
+        $incident, 1, new WrittenUpdate(Stage::Looking, 'It does not work. Use the desk meanwhile.', null, now()->addMinutes(30)->getTimestamp()), 30, Person::query()->findOrFail('ida'), 'as it is');
     $held = microtime(true) - $begin;
     $update = (int) DB::table('updates')->max('id');
     $page = null;

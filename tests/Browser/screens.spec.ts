@@ -59,6 +59,7 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
     '/settings/priorities',
     '/settings/questions',
     '/settings/outside-words',
+    '/settings/glossary',
     '/settings/followers',
     '/tickets/phone',
     '/checklists',

@@ -170,6 +170,7 @@ final class World
             'POST incidents/{incident}/follow' => ['follow' => true],
             'POST incidents/{incident}/audience' => ['follower' => self::subscription()->id, 'told' => false],
             'POST settings/outside-words' => ['version' => 0, 'words' => [['word' => 'failover', 'instead' => 'switch to the spare']]],
+            'POST settings/glossary' => ['version' => 0, 'rows' => [['phrase' => 'Vehicle lanes', 'in' => ['no' => 'Kjørefelt']]]],
             'POST settings/questions' => ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']]],
             'POST sign-in' => ['email' => 'per-strand@eiderholm.example', 'password' => 'wrong'],
             'POST p/{token}' => ['answer' => 'hand', 'to' => 'Ada', 'minutes' => 5, 'why' => 'x', 'also' => []],

@@ -13,7 +13,9 @@ use App\Platform\Journal\Journal;
 use App\Updates\Contracts\SpeaksUpdates;
 use App\Updates\Following\Subscription;
 use App\Updates\Update;
+use App\Updates\Versions\UpdateVersion;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Updates\Versions\Version;
 use Skarvo\Value\Language;
 
 /** Has the latest update of each incident translated into the languages of those who reported it or follow us, once each. */
@@ -67,7 +69,8 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
     public function isAtIt(Update $update, string $language): bool
     {
         return Translator::isThere() && Language::of($language) !== null && Language::of($language) !== Translator::own()
-            && $this->spoken($update, $language) === null;
+            && $this->spoken($update, $language) === null
+            && UpdateVersion::query()->where('update_id', $update->id)->where('version', Version::Everybody)->where('language', $language)->doesntExist();
     }
 
     /** @return list<array{Update, Language}> that nobody asked for yet */
@@ -76,7 +79,10 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
         $latest = Update::query()->where('published_at', '>', now()->subHours(self::HOURS))->orderByDesc('number')->get()
             ->unique('incident_id');
         $asked = DB::table('update_translations')->whereIn('update_id', $latest->modelKeys())->get()
-            ->map(static fn(\stdClass $row): string => "$row->update_id $row->to")->all();
+            ->map(static fn(\stdClass $row): string => "$row->update_id $row->to")
+            // What was put together from its facts, or by a person, is there.
+            ->merge(UpdateVersion::query()->whereIn('update_id', $latest->modelKeys())->where('version', Version::Everybody)->get()
+                ->map(static fn(UpdateVersion $one): string => "$one->update_id {$one->language->value}"))->all();
         $followed = Subscription::query()->active()->distinct()->pluck('language');
         $wanted = [];
         foreach ($latest as $update) {
@@ -94,11 +100,19 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
         return array_values($wanted);
     }
 
-    /** @return array<int, string> by number of the update, those of an incident that are there */
+    /** @return array<int, array{text: string, isMachine: bool}> by number of the update, those of an incident that are there */
     public static function of(int $incident, string $language): array
     {
-        return DB::table('update_translations')->join('updates', 'updates.id', '=', 'update_translations.update_id')
+        $translated = DB::table('update_translations')->join('updates', 'updates.id', '=', 'update_translations.update_id')
             ->where('updates.incident_id', $incident)->where('to', $language)->whereNotNull('update_translations.text')
-            ->pluck('update_translations.text', 'updates.number')->map(strval(...))->all();
+            ->pluck('update_translations.text', 'updates.number')
+            ->map(static fn(mixed $text): array => ['text' => (string) $text, 'isMachine' => true])->all();
+        $put = UpdateVersion::query()->join('updates', 'updates.id', '=', 'update_versions.update_id')->where('updates.incident_id', $incident)
+            ->where('version', Version::Everybody)->where('language', $language)->get(['update_versions.*', 'updates.number'])
+            ->mapWithKeys(static fn(UpdateVersion $one): array => [(int) $one->getAttribute('number') => [
+                'text' => trim("$one->text\n$one->meanwhile"), 'isMachine' => $one->read_by_id === null,
+            ]])->all();
+
+        return $put + $translated;
     }
 }

@@ -10,11 +10,14 @@ use App\Platform\CurrentPerson;
 use App\Platform\Look;
 use App\Updates\Requests\ChangeOutsideWordsRequest;
 use App\Updates\Requests\CheckWordsRequest;
+use App\Updates\Update;
+use App\Updates\Versions\DraftVersions;
+use App\Updates\Versions\FactsOf;
+use App\Updates\Versions\WrittenUpdate;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Inertia\Inertia;
 use Inertia\Response;
-use Skarvo\Incidents\Stage;
 
 /** What is wrong with words that somebody is writing to outsiders; and which words the organisation does not say to them. */
 final class CheckController
@@ -22,11 +25,22 @@ final class CheckController
     public function check(CheckWordsRequest $request, Incident $incident): JsonResponse
     {
         $input = $request->validated();
+        $next = isset($input['next_minutes'])
+            ? now()->addMinutes((int) $input['next_minutes'])->getTimestamp() : $incident->occasion->next_update_at?->getTimestamp();
 
-        return new JsonResponse(Look::during(static fn(): array => CheckWords::of(
-            $incident, Situation::shown(), Stage::from($input['stage']), $input['text'] ?? '', $input['meanwhile'] ?? null,
-            isset($input['next_minutes']) ? now()->addMinutes((int) $input['next_minutes'])->getTimestamp() : $incident->occasion->next_update_at?->getTimestamp(),
-        )));
+        return new JsonResponse(Look::during(static function () use ($incident, $input, $next): array {
+            $written = WrittenUpdate::of($input, $next);
+            $situation = Situation::shown();
+            $last = Update::ofIncident($incident->id)->first();
+
+            return [
+                ...CheckWords::of($incident, $situation, $written),
+                'drafts' => ($input['drafts'] ?? false) === false ? null : DraftVersions::shown(
+                    $incident, FactsOf::next($incident, $situation, $written, true), $last, (bool) ($input['unchanged'] ?? false),
+                    ($input['is_written'] ?? false) === false ? null : $written->text,
+                ),
+            ];
+        }));
     }
 
     public function edit(): Response

@@ -11,6 +11,7 @@ use App\Platform\Moment;
 use App\Platform\Staff\Names;
 use App\Topology\Item;
 use App\Updates\Update;
+use App\Updates\Versions\GlossaryWords;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Check\Facts;
@@ -51,6 +52,7 @@ final class RecordOf
             array_values(Report::query()->about($incident->id)->latest('reports.id')->limit(self::REPORTS)->pluck('what')
                 ->map(static fn(mixed $one): string => is_string($one) ? $one : '')->all()),
             OutsideWords::all(), Update::ofIncident($incident->id)->first()?->published_at->getTimestamp(),
+            GlossaryWords::aliases(array_map(strval(...), array_keys($services))),
         );
     }
 }

@@ -9,6 +9,7 @@ use App\Incidents\Situation;
 use App\Platform\Person;
 use App\Topology\Answerable;
 use Skarvo\Topology\HitService;
+use Skarvo\Updates\Versions\Version;
 
 /** Whoever answers for a service that is hit, or has lost its spare and would be next, hears what outsiders are told: they need not ask. */
 final class AnswerableHear
@@ -20,7 +21,7 @@ final class AnswerableHear
     public static function begin(Incident $incident, Situation $situation): void
     {
         foreach (self::whom($incident, $situation) as [$person, $why]) {
-            (new FollowOwn($person))->begin($incident, $why);
+            (new FollowOwn($person))->begin($incident, $why, (new FollowOwn($person))->isThere() ? null : Version::Card);
         }
     }
 

@@ -8,15 +8,19 @@ use App\Incidents\Incident;
 use App\Incidents\Situation;
 use App\Updates\NextUpdate;
 use App\Updates\Update;
+use App\Updates\Versions\UpdateVersion;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Updates\Following\Channel;
 use Skarvo\Updates\Following\Reasons;
+use Skarvo\Updates\Versions\Version;
 
 /**
  * Who is told of an incident, for whoever tells them.
  *
+ * @phpstan-import-type VersionLine from UpdateVersion
  * @phpstan-type ToldLine array{
  *     number: int, told: int, isWhole: bool, sent: int, arrived: int, waits: int, failed: int, errors: list<array{why: string, count: int}>,
+ *     versions: list<VersionLine>,
  * }
  * @phpstan-type AudienceLine array{
  *     total: int, channels: array<value-of<Channel>, int>,
@@ -48,7 +52,7 @@ final class AudienceShown
             $by += $count === 0 ? [] : [$channel->value => $count];
         }
         $some = array_slice($audience, 0, self::SHOWN, true);
-        $rows = Subscription::query()->whereKey(array_keys($some))->get()->keyBy('id');
+        $rows = Subscription::query()->with('person')->whereKey(array_keys($some))->get()->keyBy('id');
         $all = Incident::mergedInto($incident->id);
         $byHand = DB::table('audience_changes')->whereIn('incident_id', $all)->where('is_added', true)->whereNotNull('why')->pluck('why', 'subscription_id')
             ->map(static fn(mixed $one): string => (string) $one)->all();
@@ -98,7 +102,8 @@ final class AudienceShown
             ...($why->wasTold ? ['was told before'] : []), ...($why->isAdded ? [$byHand ?? 'was added'] : []),
         ];
 
-        return implode('; ', $parts) ?: 'follows a place, and none is named';
+        return (implode('; ', $parts) ?: 'follows a place, and none is named')
+            .($one->words() === Version::Everybody ? '' : '; reads the words for '.lcfirst($one->words()->words()));
     }
 
     /** @return list<ToldLine> */
@@ -106,12 +111,13 @@ final class AudienceShown
     {
         $incidents = Incident::mergedInto($incident->id);
         $lines = [];
-        foreach (Update::query()->whereIn('incident_id', $incidents)->latest('published_at')->latest('id')->limit(self::LATEST)->get() as $update) {
+        foreach (Update::query()->with('versions')->whereIn('incident_id', $incidents)->latest('published_at')->latest('id')->limit(self::LATEST)->get() as $update) {
             $mine = DB::table('deliveries')->where('update_id', $update->id);
             $told = (clone $mine)->count();
             $sent = (clone $mine)->whereNotNull('sent_at')->whereNull('failed_at')->count();
             $failed = (clone $mine)->whereNotNull('failed_at')->count();
             $lines[] = [
+                'versions' => array_values($update->versions->map(static fn(UpdateVersion $one): array => $one->toLine())->all()),
                 'number' => $update->number, 'told' => $told, 'sent' => $sent, 'arrived' => (clone $mine)->whereNotNull('arrived_at')->count(), 'failed' => $failed, 'waits' => $told - $sent - $failed,
                 'isWhole' => DB::table('tellings')->where('update_id', $update->id)->whereNull('ended_at')->doesntExist(),
                 'errors' => array_values((clone $mine)->whereNotNull('failed_at')->selectRaw('error, count(*) as number')->groupBy('error')

@@ -9,6 +9,7 @@ use App\Platform\Person;
 use App\Platform\WallClock;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Updates\Following\Channel;
+use Skarvo\Updates\Versions\Version;
 
 /** Somebody who signs in follows one incident at the address of their account: nobody has to confirm that it is theirs. */
 final readonly class FollowOwn
@@ -27,19 +28,33 @@ final readonly class FollowOwn
         return $said === null ? in_array($own->incident_id, $all, true) && ! $own->only_end : (bool) $said;
     }
 
+    /** Whether they are told of anything at that address. */
+    public function isThere(): bool
+    {
+        return $this->own()?->isActive() === true;
+    }
+
+    public function reads(): Version
+    {
+        return $this->own()->reads ?? Version::Staff;
+    }
+
     /**
      * Twice changes nothing.
      *
      * @param  string|null  $why  they are told without having asked; null: they asked
+     * @param  Version|null  $reads  in whose words; null: as before
      */
-    public function begin(Incident $incident, ?string $why = null): void
+    public function begin(Incident $incident, ?string $why = null, ?Version $reads = null): void
     {
-        DB::transaction(function () use ($incident, $why): void {
+        DB::transaction(function () use ($incident, $why, $reads): void {
             // Whoever asks again wants to hear again.
             Subscription::query()->where('person_id', $this->by->id)->whereNotNull('ended_at')->update(['person_id' => null]);
             $own = $this->own();
             if ($own === null || $own->confirmed_at === null) {
-                $own = $this->make($own, $incident);
+                $own = $this->make($own, $incident, $reads ?? Version::Staff);
+            } elseif ($reads !== null) {
+                $own->update(['reads' => $reads, 'version' => $own->version + 1]);
             }
             $this->say($incident, $own, true, $why);
         });
@@ -55,12 +70,12 @@ final readonly class FollowOwn
                 ->where('subscription_id', $own->id)->exists());
     }
 
-    private function make(?Subscription $own, Incident $incident): Subscription
+    private function make(?Subscription $own, Incident $incident, Version $reads): Subscription
     {
         // What somebody else asked for in their name is theirs to drop.
         return Subscription::query()->updateOrCreate(['reach' => $this->reach()], [
             'channel' => Channel::Mail, 'address' => (string) $this->by->email, 'token' => $own->token ?? Subscription::newToken(),
-            'person_id' => $this->by->id, 'language' => 'en', 'services' => [], 'places' => [], 'tier' => null, 'incident_id' => $incident->id,
+            'person_id' => $this->by->id, 'reads' => $reads, 'language' => 'en', 'services' => [], 'places' => [], 'tier' => null, 'incident_id' => $incident->id,
             'only_end' => false, 'zone' => (string) $this->by->time_zone === '' ? WallClock::organisation() : $this->by->time_zone,
             'quiet_from' => null, 'quiet_until' => null, 'digest_at' => null, 'asked_at' => now(), 'confirmed_at' => now(),
             'version' => ($own->version ?? 0) + 1,

@@ -14,6 +14,7 @@ use Illuminate\Http\RedirectResponse;
 use Inertia\Inertia;
 use Inertia\Response;
 use Skarvo\Updates\Following\Channel;
+use Skarvo\Updates\Versions\Version;
 
 /** Chats and systems of partners that are told of updates, and how it goes with all who follow. */
 final class FollowersController
@@ -30,11 +31,12 @@ final class FollowersController
             'waiting' => Subscription::query()->whereNull('ended_at')->whereNull('confirmed_at')->count(),
             // Addresses of people are theirs: only what the organisation itself gave is listed whole.
             'given' => (clone $there)->whereNotNull('added_by_id')->orderBy('id')->limit(self::SHOWN)->get()
-                ->map(static fn(Subscription $one): array => ['id' => $one->id, 'secret' => $one->secret, ...$one->toLine()])->values(),
+                ->map(static fn(Subscription $one): array => ['id' => $one->id, 'secret' => $one->secret, 'words' => $one->words()->words(), ...$one->toLine()])->values(),
             'paused' => (clone $there)->whereNull('added_by_id')->whereNotNull('paused_at')->latest('paused_at')->limit(self::SHOWN)->get()
                 ->map(static fn(Subscription $one): array => [
                     'id' => $one->id, 'channel' => $one->channel->value, 'address' => $one->hidden(), 'why' => (string) $one->paused_why, 'at' => $one->paused_at,
                 ])->values(),
+            'versions' => array_map(static fn(Version $one): array => ['version' => $one->value, 'words' => $one->words()], Version::cases()),
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')
                 ->pluck('public_name')->unique()->values(),
         ]);
@@ -42,7 +44,7 @@ final class FollowersController
 
     public function add(AddFollowerRequest $request): RedirectResponse
     {
-        Once::for($request, static fn() => (new GiveFollower(CurrentPerson::of($request)))($request->wanted()));
+        Once::for($request, static fn() => (new GiveFollower(CurrentPerson::of($request)))($request->wanted(), $request->reads()));
 
         return back();
     }

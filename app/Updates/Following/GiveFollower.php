@@ -11,6 +11,7 @@ use App\Platform\Refused;
 use App\Updates\UpdateEntry;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Updates\Following\Channel;
+use Skarvo\Updates\Versions\Version;
 
 /** Has a chat of ours or the system of a partner told of updates. */
 final readonly class GiveFollower
@@ -18,19 +19,19 @@ final readonly class GiveFollower
     public function __construct(private Person $by) {}
 
     /** @throws Refused if it is told already, or may not be */
-    public function __invoke(Wishes $wishes): void
+    public function __invoke(Wishes $wishes, Version $reads): void
     {
         if ($wishes->channel === Channel::Webhook) {
             WebhookAddress::check($wishes->address);
         }
 
-        DB::transaction(function () use ($wishes): void {
+        DB::transaction(function () use ($wishes, $reads): void {
             $reach = Subscription::reachOf($wishes->channel, $wishes->address);
             if (Subscription::query()->where('reach', $reach)->exists()) {
                 throw Refused::because('Updates go there already. Change that one, or take it away first.', 'address');
             }
             $one = Subscription::query()->create([
-                ...$wishes->columns(), 'channel' => $wishes->channel, 'address' => $wishes->address, 'reach' => $reach,
+                ...$wishes->columns(), 'reads' => $reads, 'channel' => $wishes->channel, 'address' => $wishes->address, 'reach' => $reach,
                 'token' => Subscription::newToken(), 'secret' => $wishes->channel === Channel::Webhook ? WebhookNotices::newSecret() : null,
                 'added_by_id' => $this->by->id, 'asked_at' => now(), 'confirmed_at' => now(),
             ]);

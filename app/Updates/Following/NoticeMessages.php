@@ -70,8 +70,8 @@ abstract class NoticeMessages implements Messages
         foreach ($messages as $message) {
             array_push($all, $message, ...$message->parts);
         }
-        $subscriptions = Subscription::query()->whereKey(array_map(self::subscription(...), $all))->get()->keyBy('id');
-        $updates = Update::query()->with('incident')->whereKey(array_map(self::update(...), $all))->get()->keyBy('id');
+        $subscriptions = Subscription::query()->with('person')->whereKey(array_map(self::subscription(...), $all))->get()->keyBy('id');
+        $updates = Update::query()->with(['incident', 'versions'])->whereKey(array_map(self::update(...), $all))->get()->keyBy('id');
         $parcels = [];
         $sending = [];
         foreach ($messages as $message) {

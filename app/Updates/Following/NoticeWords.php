@@ -4,14 +4,16 @@ declare(strict_types=1);
 
 namespace App\Updates\Following;
 
-use App\Platform\Given;
 use App\Platform\WallClock;
-use App\Updates\Contracts\SpeaksUpdates;
 use App\Updates\Outside\PublicAddress;
 use App\Updates\Update;
+use App\Updates\Versions\GlossaryWords;
+use App\Updates\Versions\Spoken;
+use App\Updates\Versions\UpdateVersion;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Texts\ShortText;
+use Skarvo\Value\Language;
 
 /** What followers read of updates, by each channel and in their own language. */
 final class NoticeWords
@@ -33,14 +35,14 @@ final class NoticeWords
         $language = $parcel->to->language;
         $parts = array_map(static function (Update $update) use ($parcel, $language): string {
             $next = $update->next_at?->isFuture() === true && $update->stage !== Stage::Restored ? self::time($update->next_at, $parcel->to) : null;
-            [$text, $meanwhile, $original] = self::said($update, $language);
+            [$text, $meanwhile, $original] = self::said($update, $parcel->to);
 
             return implode("\n\n", array_filter([
                 (count($parcel->updates) > 1 ? self::heading($update, $language)."\n\n" : '').self::correction($update, $language, $parcel->to).$text,
                 $meanwhile === '' ? null : self::say('meanwhile', $language, ['text' => $meanwhile]),
                 $next === null ? null : self::say('next', $language, ['time' => $next]),
                 $original === null ? null : self::say('machine', $language)."\n\"$original\"",
-                self::say('more', $language, ['address' => PublicAddress::incident($update->incident_id)]),
+                self::say('more', $language, ['address' => self::address($parcel->to, $update)]),
             ]));
         }, $parcel->updates);
 
@@ -54,7 +56,7 @@ final class NoticeWords
         $update = $parcel->updates[0];
         $language = $parcel->to->language;
         $more = count($parcel->updates) - 1;
-        [$text, $meanwhile] = self::said($update, $language);
+        [$text, $meanwhile] = self::said($update, $parcel->to);
 
         return ShortText::of([
             self::correction($update, $language, $parcel->to).$text,
@@ -67,18 +69,20 @@ final class NoticeWords
         $language = $parcel->to->language;
 
         return implode("\n\n", array_map(static function (Update $update) use ($parcel, $language): string {
-            [$text, $meanwhile] = self::said($update, $language);
+            [$text, $meanwhile] = self::said($update, $parcel->to);
 
             return implode("\n", array_filter([
                 self::heading($update, $language), self::correction($update, $language, $parcel->to).$text,
-                $meanwhile === '' ? null : self::say('meanwhile', $language, ['text' => $meanwhile]), PublicAddress::incident($update->incident_id),
+                $meanwhile === '' ? null : self::say('meanwhile', $language, ['text' => $meanwhile]), self::address($parcel->to, $update),
             ]));
         }, $parcel->updates));
     }
 
     private static function heading(Update $update, string $language): string
     {
-        $names = array_column($update->services, 'name');
+        $in = Language::of($language) ?? UpdateVersion::own();
+        $glossary = GlossaryWords::glossary();
+        $names = array_map(static fn(array $one): string => $glossary->name($one['name'], $in), $update->services);
         if ($names === []) {
             return self::say($update->stage === Stage::Restored ? 'subject_all_over' : 'subject_other', $language);
         }
@@ -98,17 +102,18 @@ final class NoticeWords
         return $wrong === null ? '' : self::say('correction', $language, ['time' => self::time($wrong->published_at, $to)]).' ';
     }
 
-    /** @return array{string, string, string|null} text, what to do meanwhile, and the original where a machine translated both as one */
-    private static function said(Update $update, string $language): array
+    /** @return array{string, string, string|null} text, what to do meanwhile, and the original where nobody has read it in this language */
+    private static function said(Update $update, Subscription $to): array
     {
-        foreach ($language === config()->string('skarvo.language') ? [] : Given::all(SpeaksUpdates::class) as $one) {
-            $text = $one->spoken($update, $language);
-            if ($text !== null) {
-                return [$text, '', trim("$update->text\n$update->meanwhile")];
-            }
-        }
+        $said = Spoken::of($update, $to->language, $to->words());
 
-        return [$update->text, (string) $update->meanwhile, null];
+        return [$said->text, $said->meanwhile, $said->isMachine ? trim("$update->text\n$update->meanwhile") : null];
+    }
+
+    /** Where it goes on: whoever reads what is known inside may read the rest of it. */
+    private static function address(Subscription $to, Update $update): string
+    {
+        return $to->words()->isInside() ? route('room', $update->incident_id) : PublicAddress::incident($update->incident_id);
     }
 
     private static function time(\Carbon\CarbonInterface $at, Subscription $to): string

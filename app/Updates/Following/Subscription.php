@@ -6,6 +6,7 @@ namespace App\Updates\Following;
 
 use App\Incidents\Incident;
 use App\Platform\OpenedByKey;
+use App\Platform\Person;
 use App\Platform\Record;
 use App\Updates\Update;
 use Carbon\CarbonImmutable;
@@ -19,6 +20,7 @@ use Skarvo\Updates\Following\Calm;
 use Skarvo\Updates\Following\Channel;
 use Skarvo\Updates\Following\Follower;
 use Skarvo\Updates\Following\Interest;
+use Skarvo\Updates\Versions\Version;
 
 /**
  * What somebody follows, at one address. Its key lets them change it and leave.
@@ -28,6 +30,7 @@ use Skarvo\Updates\Following\Interest;
  * @property string $address empty once they have left
  * @property string $reach unlike that of any other who has not left
  * @property string|null $secret by which the receiver of a webhook knows that it is ours
+ * @property Version $reads in whose words they asked to be told; `words()` says in whose they are
  * @property string $language
  * @property list<string> $services
  * @property list<string> $places
@@ -49,6 +52,7 @@ use Skarvo\Updates\Following\Interest;
  * @property CarbonImmutable|null $ended_at
  * @property int $version
  * @property-read Incident|null $incident
+ * @property-read Person|null $person
  *
  * @phpstan-type SubscriptionLine array{
  *     channel: value-of<Channel>, address: string, language: string, services: list<string>, places: list<string>, tier: int|null,
@@ -64,7 +68,7 @@ final class Subscription extends Record
     use OpenedByKey;
 
     protected $casts = [
-        'channel' => Channel::class, 'secret' => 'encrypted', 'services' => 'array', 'places' => 'array', 'tier' => 'integer',
+        'channel' => Channel::class, 'reads' => Version::class, 'secret' => 'encrypted', 'services' => 'array', 'places' => 'array', 'tier' => 'integer',
         'incident_id' => 'integer', 'only_end' => 'boolean', 'quiet_from' => 'integer', 'quiet_until' => 'integer', 'digest_at' => 'integer',
         'failures' => 'integer', 'asks' => 'integer', 'version' => 'integer', 'asked_at' => 'immutable_datetime', 'confirmed_at' => 'immutable_datetime',
         'paused_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
@@ -74,6 +78,20 @@ final class Subscription extends Record
     public function incident(): BelongsTo
     {
         return $this->belongsTo(Incident::class);
+    }
+
+    /** @return BelongsTo<Person, $this> */
+    public function person(): BelongsTo
+    {
+        return $this->belongsTo(Person::class);
+    }
+
+    /** In whose words they are told: what is known inside stays with those who have an account, and with chats of the organisation. */
+    public function words(): Version
+    {
+        $isOurs = $this->person_id === null ? $this->added_by_id !== null && $this->channel === Channel::Chat : $this->person?->left_at === null;
+
+        return $isOurs ? $this->reads : Version::Everybody;
     }
 
     /**

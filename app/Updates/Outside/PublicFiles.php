@@ -8,9 +8,12 @@ use App\Incidents\Incident;
 use App\Platform\WallClock;
 use App\Updates\Told;
 use App\Updates\Update;
+use App\Updates\Versions\UpdateVersion;
 use Carbon\CarbonInterface;
 use Skarvo\Topology\State;
 use Skarvo\Updates\Past\Day;
+use Skarvo\Updates\Versions\Version;
+use Skarvo\Value\Language;
 
 /** The public page as files that need nothing but a web server: for people, for feed readers and for machines. */
 final class PublicFiles
@@ -79,6 +82,14 @@ final class PublicFiles
         return array_values(array_unique(array_merge([], ...array_map(
             static fn(Update $one): array => array_column($one->services, 'name'), array_reverse($told->updates),
         ))));
+    }
+
+    /** @return list<UpdateVersion> what everybody reads of it in other languages */
+    public static function languages(Update $update): array
+    {
+        return array_values($update->versions->where('version', Version::Everybody)->sortBy(
+            static fn(UpdateVersion $one): int => (int) array_search($one->language, Language::cases(), true),
+        )->all());
     }
 
     /** @return string how long, as people say it */

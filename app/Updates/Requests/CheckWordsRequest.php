@@ -17,6 +17,8 @@ final class CheckWordsRequest extends Form
             'stage' => ['required', Rule::enum(Stage::class)],
             'text' => ['nullable', 'string', 'max:2000'], 'meanwhile' => ['nullable', 'string', 'max:1000'],
             'next_minutes' => ['nullable', 'integer', 'min:5', 'max:10080'],
+            ...PublishUpdateRequest::facts(), 'versions.*.text' => ['nullable', 'string', 'max:4000'],
+            'drafts' => ['nullable', 'boolean'], 'unchanged' => ['nullable', 'boolean'], 'is_written' => ['nullable', 'boolean'],
         ];
     }
 }

@@ -5,8 +5,12 @@ declare(strict_types=1);
 namespace App\Updates\Requests;
 
 use App\Platform\Http\Form;
+use App\Topology\Item;
 use Illuminate\Validation\Rule;
 use Skarvo\Incidents\Stage;
+use Skarvo\Topology\State;
+use Skarvo\Updates\Versions\Version;
+use Skarvo\Value\Language;
 
 /** What is sent to publish an update. */
 final class PublishUpdateRequest extends Form
@@ -22,12 +26,34 @@ final class PublishUpdateRequest extends Form
             'despite' => ['nullable', 'string', 'max:500'],
             'corrects' => ['nullable', 'integer', 'min:1'],
             'next_minutes' => ['required', 'integer', 'min:5', 'max:10080'],
+            ...self::facts(), 'versions.*.text' => ['required', 'string', 'max:4000'],
+        ];
+    }
+
+    /** @return array<string, list<mixed>> what an update says, and each version of it */
+    public static function facts(): array
+    {
+        return [
+            'cause' => ['nullable', 'string', 'max:500'], 'counter' => ['nullable', 'string', 'max:1000'],
+            'services' => ['nullable', 'array', 'max:100'], 'services.*' => ['array'],
+            'services.*.name' => [
+                'required', 'string', 'distinct', Rule::exists('items', 'public_name')->where('kind', Item::SERVICE),
+            ],
+            'services.*.state' => ['required', Rule::in([State::Down->value, State::Degraded->value])],
+            'places' => ['nullable', 'array', 'max:200'], 'places.*' => ['required', 'string', 'distinct', Rule::exists('items', 'site')],
+            'versions' => ['nullable', 'array', 'max:'.count(Version::cases()) * count(Language::cases())], 'versions.*' => ['array'],
+            'versions.*.version' => ['required', Rule::enum(Version::class)], 'versions.*.language' => ['required', Rule::enum(Language::class)],
+            'versions.*.meanwhile' => ['nullable', 'string', 'max:1000'], 'versions.*.isRead' => ['nullable', 'boolean'],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['text.required' => 'Say what is affected.', 'next_minutes.min' => 'Leave at least 5 minutes until the next update.'];
+        return [
+            'text.required' => 'Say what is affected.', 'next_minutes.min' => 'Leave at least 5 minutes until the next update.',
+            'services.*.name.exists' => 'Outsiders know no service of that name.', 'services.*.state.in' => 'Say that it does not work, or only in part.',
+            'places.*.exists' => 'No item stands at that place.', 'versions.*.text.required' => 'A version says something, or is left out.',
+        ];
     }
 }

@@ -28,6 +28,17 @@ enum Language: string
         return $this->name;
     }
 
+    /** As its readers call it. */
+    public function ownName(): string
+    {
+        return match ($this) {
+            self::English => 'English',
+            self::Norwegian => 'Norsk',
+            self::German => 'Deutsch',
+            self::Arabic => 'العربية',
+        };
+    }
+
     public function isRightToLeft(): bool
     {
         return $this === self::Arabic;

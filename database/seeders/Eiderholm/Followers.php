@@ -7,6 +7,7 @@ namespace Database\Seeders\Eiderholm;
 use App\Updates\Following\Subscription;
 use App\Updates\Following\WebhookNotices;
 use Skarvo\Updates\Following\Channel;
+use Skarvo\Updates\Versions\Version;
 
 /** Who follows the services of the company: a few by mail and text message, the terminals' own chat, and the system of a partner. */
 final class Followers
@@ -19,7 +20,7 @@ final class Followers
             [Channel::Mail, 'reisebuero@kueste.example', ['services' => ['Booking', 'Payment'], 'language' => 'de']],
             [Channel::Mail, 'siri.dal@mail.example', ['services' => ['Vehicle lanes'], 'language' => 'no', 'quiet_from' => 79200, 'quiet_until' => 25200]],
             [Channel::Text, '+4790011223', ['services' => ['Vehicle lanes', 'Freight papers']]],
-            [Channel::Chat, '#terminals', ['added_by_id' => 'per-strand']],
+            [Channel::Chat, '#terminals', ['added_by_id' => 'per-strand', 'reads' => Version::Staff]],
             [Channel::Webhook, (is_string($partner) && $partner !== '' ? $partner : 'https://partner.example').'/partner', ['tier' => 1, 'added_by_id' => 'per-strand']],
         ] as [$channel, $address, $more]) {
             Subscription::query()->create([

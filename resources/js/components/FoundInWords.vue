@@ -2,7 +2,7 @@
 import type { SlipLine } from '@/lib/shapes';
 
 /** What in words to outsiders disagrees with the record, and why it is to go out all the same. */
-defineProps<{ found: SlipLine[]; error?: string | undefined }>();
+defineProps<{ found: (SlipLine & { /** In which version. */ where?: string })[]; error?: string | undefined }>();
 const emit = defineEmits<{ replace: [slip: SlipLine]; show: [slip: SlipLine] }>();
 const despite = defineModel<string>({ required: true });
 </script>
@@ -12,9 +12,13 @@ const despite = defineModel<string>({ required: true });
     <h3 id="found-in-words">Before it goes out</h3>
     <ul aria-live="polite">
       <li v-for="(slip, i) in found" :key="i" class="row-rule py-1 text-small">
-        <p>{{ slip.words }}</p>
+        <p>
+          <strong v-if="slip.where">{{ slip.where }}: </strong>{{ slip.words }}
+        </p>
         <p class="flex flex-wrap gap-x-4">
-          <button type="button" class="link min-h-6" @click="emit('show', slip)">Show “{{ slip.found }}”</button>
+          <button v-if="slip.length > 0" type="button" class="link min-h-6" @click="emit('show', slip)">
+            Show “{{ slip.found }}”
+          </button>
           <button v-if="slip.instead !== null" type="button" class="link min-h-6" @click="emit('replace', slip)">
             Say “{{ slip.instead }}” instead
           </button>

@@ -9,6 +9,7 @@ withDefaults(
     open: boolean;
     title: string;
     /** What leaving it is called: one that only shows is closed. */ leave?: string;
+    /** Whether it takes the whole width: what is compared stands side by side. */ wide?: boolean;
   }>(),
   {
     leave: 'Cancel',
@@ -22,7 +23,7 @@ onMounted(focusFirst);
 <template>
   <Dialog :open="open" class="relative z-30" @close="emit('close')">
     <div class="fixed inset-0 bg-ink/25" aria-hidden="true" />
-    <div class="fixed inset-y-0 right-0 flex w-full max-w-[560px]">
+    <div class="fixed inset-y-0 right-0 flex w-full" :class="wide ? 'max-w-[1240px]' : 'max-w-[560px]'">
       <DialogPanel class="flex w-full flex-col overflow-y-auto border-l-2 border-ink bg-paper p-5">
         <div class="mb-3 flex items-start justify-between gap-4">
           <DialogTitle as="h2" class="text-title! font-bold! text-ink!">{{ title }}</DialogTitle>

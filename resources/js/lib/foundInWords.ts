@@ -1,7 +1,7 @@
 import { watchDebounced } from '@vueuse/core';
 import { ref, type Ref } from 'vue';
 import { ask } from '@/lib/ask';
-import type { FoundInWords, SlipLine } from '@/lib/shapes';
+import type { DraftedLine, FoundInWords, SlipLine } from '@/lib/shapes';
 
 /** Where a slip stands in a text as scripts count it: it is counted in characters, of which some take two places here. */
 export function placeOf(text: string, slip: Pick<SlipLine, 'at' | 'length'>): [number, number] {
@@ -21,17 +21,29 @@ export function mended(text: string, slip: Pick<SlipLine, 'at' | 'length' | 'ins
 /** Has words to outsiders read against the record while they are written. What cannot be asked now is asked when they are sent. */
 export function useFoundInWords(
   incident: number,
-  words: () => { stage: string; text: string; meanwhile: string | null; next_minutes: number | null },
+  words: () => Record<string, unknown> & {
+    stage: string;
+    text: string;
+    meanwhile: string | null;
+    next_minutes: number | null;
+  },
+  /** With what was put together from the facts, where that was asked for. */
+  drafted?: (drafts: DraftedLine) => void,
 ): Ref<FoundInWords> {
-  const found = ref<FoundInWords>({ text: [], meanwhile: [] });
+  const found = ref<FoundInWords>({ text: [], meanwhile: [], facts: [], versions: [] });
   let asked = 0;
   watchDebounced(
     words,
     async (now) => {
       const mine = ++asked;
-      const { value } = await ask<FoundInWords>(`/incidents/${incident}/updates/check`, now);
+      const { value } = await ask<FoundInWords & { drafts: DraftedLine | null }>(
+        `/incidents/${incident}/updates/check`,
+        now,
+      );
       // An answer to what has been changed since says nothing any more.
-      if (value && mine === asked) found.value = value;
+      if (!value || mine !== asked) return;
+      found.value = value;
+      if (value.drafts) drafted?.(value.drafts);
     },
     { debounce: 400, immediate: true, deep: true },
   );

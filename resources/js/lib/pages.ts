@@ -50,6 +50,7 @@ export const pages: Record<string, () => Promise<{ default: Component }>> = {
   'Updates/Follow': () => import('@/pages/Updates/Follow.vue'),
   'Updates/Followers': () => import('@/pages/Updates/Followers.vue'),
   'Updates/Following': () => import('@/pages/Updates/Following.vue'),
+  'Updates/Glossary': () => import('@/pages/Updates/Glossary.vue'),
   'Updates/OutsideWords': () => import('@/pages/Updates/OutsideWords.vue'),
   'Updates/Questions': () => import('@/pages/Updates/Questions.vue'),
   'Updates/Report': () => import('@/pages/Updates/Report.vue'),

@@ -69,6 +69,12 @@ export interface CoverGap { rota: string; name: string; team: string; from: stri
 /** Tickets/AtTheDesk */
 export interface DeskLine { id: string; name: string; free: boolean; open: number }
 
+/** Updates/Versions/DraftVersions */
+export interface DraftLine { version: 'public' | 'staff' | 'technical' | 'card'; words: string; language: 'en' | 'no' | 'de' | 'ar'; text: string; meanwhile: string; missing: string[] }
+
+/** Updates/Versions/DraftVersions */
+export interface DraftedLine { versions: DraftLine[]; changed: string[]; services: ServiceState[]; places: string[]; since: string; estimate: string | null; allServices: string[]; allPlaces: string[] }
+
 /** Tickets/Notes/NotesElsewhere */
 export interface ElsewhereLine { id: string; ref: string; link: string; by: string; at: string; text: string; internal: boolean }
 
@@ -79,7 +85,13 @@ export interface ExtentLine { services: { id: string; name: string; tier: number
 export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'webp' | 'gif' | 'pdf' | 'txt'; picture: boolean; bytes: number; width: number | null; height: number | null }
 
 /** Updates/Checking/CheckWords */
-export interface FoundInWords { text: SlipLine[]; meanwhile: SlipLine[] }
+export interface FoundInVersion { version: 'public' | 'staff' | 'technical' | 'card'; language: 'en' | 'no' | 'de' | 'ar'; slips: SlipLine[] }
+
+/** Updates/Checking/CheckWords */
+export interface FoundInWords { text: SlipLine[]; meanwhile: SlipLine[]; facts: SlipLine[]; versions: FoundInVersion[] }
+
+/** Updates/Versions/GlossaryWords */
+export interface GlossaryRow { phrase: string; in: Record<string, string> }
 
 /** Incidents/Course/CourseInRoom */
 export interface Grown { at: number; services: number; places: number; reports: number }
@@ -160,7 +172,7 @@ export interface PostLine { id: number; by: string | null; internal: boolean; te
 export interface ProbableLine { id: number; ref: string; what: string; place: string | null; opened_at: string; incident: number; of: string | null; because: string[] }
 
 /** Updates/Outside/PublicUpdate */
-export interface PublicUpdateLine { incident: number; number: number; stage: string; text: string; meanwhile: string | null; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; publishedAt: string; nextAt: string | null; corrects: number | null; address: string }
+export interface PublicUpdateLine { incident: number; number: number; stage: string; text: string; meanwhile: string | null; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; languages: Record<string, { text: string; meanwhile: string | null; isRead: boolean }>; places: string[]; publishedAt: string; nextAt: string | null; corrects: number | null; address: string }
 
 /** Updates/Questions */
 export interface Question { ask: string; example: string }
@@ -204,11 +216,14 @@ export interface SeenLine { id: number; ref: string; title: string; was: string;
 /** Topology/Reach */
 export interface Service { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }
 
+/** Updates/Versions/DraftVersions */
+export interface ServiceState { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }
+
 /** Tickets/Together/TogetherController */
 export interface SharedAnswerLine { id: number; text: string; by: string; at: string; told: number; owed: number; goesOn: boolean }
 
 /** Updates/Checking/CheckWords */
-export interface SlipLine { kind: 'time' | 'zone' | 'passed' | 'restored' | 'state' | 'place' | 'inside' | 'quoted' | 'jargon'; at: number; length: number; found: string; words: string; instead: string | null }
+export interface SlipLine { kind: 'time' | 'zone' | 'passed' | 'restored' | 'state' | 'place' | 'service' | 'inside' | 'quoted' | 'jargon'; at: number; length: number; found: string; words: string; instead: string | null }
 
 /** Updates/Following/Subscription */
 export interface SubscriptionLine { channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; language: string; services: string[]; places: string[]; tier: number | null; incident: string | null; onlyEnd: boolean; quiet_from: string | null; quiet_until: string | null; digest_at: string | null; isConfirmed: boolean; paused: string | null; isEnded: boolean; version: number }
@@ -238,7 +253,7 @@ export interface TicketPromise { name: string; state: 'none' | 'running' | 'outs
 export interface Together { item: { id: string; name: string }; troubles: { kind: 'incident' | 'group'; id: number; ref: string; title: string; alertIds: number[] }[] }
 
 /** Updates/Following/AudienceShown */
-export interface ToldLine { number: number; told: number; isWhole: boolean; sent: number; arrived: number; waits: number; failed: number; errors: { why: string; count: number }[] }
+export interface ToldLine { number: number; told: number; isWhole: boolean; sent: number; arrived: number; waits: number; failed: number; errors: { why: string; count: number }[]; versions: VersionLine[] }
 
 /** Tickets/Languages/Translation */
 export interface TranslationLine { from: string; to: string; text: string; corrected: boolean }
@@ -254,3 +269,9 @@ export interface UnsaidService { name: string; item: string; state: 'up' | 'at_r
 
 /** Updates/Update */
 export interface UpdateLine { number: number; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; text: string; meanwhile: string | null; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; published_at: string; next_at: string | null; corrects: number | null }
+
+/** Updates/Versions/UpdateVersion */
+export interface VersionInput { version: string; language: string; text: string; meanwhile?: string | null; isRead: boolean }
+
+/** Updates/Versions/UpdateVersion */
+export interface VersionLine { version: 'public' | 'staff' | 'technical' | 'card'; language: 'en' | 'no' | 'de' | 'ar'; text: string; meanwhile: string | null; isRead: boolean }

@@ -22,6 +22,18 @@
 @if ((string) $update->meanwhile !== '')
 <p><strong>Meanwhile:</strong> {{ $update->meanwhile }}</p>
 @endif
+@foreach ($by === null ? PublicFiles::languages($update) : [] as $other)
+<details lang="{{ $other->language->value }}" dir="{{ $other->language->isRightToLeft() ? 'rtl' : 'ltr' }}">
+<summary>{{ $other->language->ownName() }}</summary>
+<p>{{ $other->text }}</p>
+@if ((string) $other->meanwhile !== '')
+<p>{{ __('follow.meanwhile', ['text' => $other->meanwhile], $other->language->value) }}</p>
+@endif
+@if ($other->read_by_id === null)
+<p class="small">{{ __('follow.by_machine', [], $other->language->value) }}</p>
+@endif
+</details>
+@endforeach
 <p class="small"><time datetime="{{ $update->published_at->toIso8601ZuluString() }}">{{ PublicFiles::time($update->published_at) }}</time>@if ($i === 0 && $update->next_at !== null && $told->incident->resolved_at === null). Next update by <time datetime="{{ $update->next_at->toIso8601ZuluString() }}">{{ PublicFiles::time($update->next_at) }}</time>@endif</p>
 </li>
 @endforeach

@@ -142,6 +142,7 @@ final class EntriesTest extends TestCase
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
             'settings/notes' => ['note_rules.changed setting:note-rules'],
             'settings/outside-words' => ['outside-words.changed setting:outside-words'],
+            'settings/glossary' => ['glossary.changed setting:glossary'],
             'settings/questions' => ['questions.changed service:vehicle-lanes'],
             'tickets/{ticket}/try' => ['ticket.tried ticket:#'], 'tickets/{ticket}/tasks' => ['task.added ticket:#'],
             'incidents/{incident}/tasks' => ['task.added incident:#@'],

@@ -220,6 +220,6 @@ final class CheckWordsTest extends TestCase
         $incident = Incident::factory()->createOne(['service_id' => 'payment']);
         $found = $this->postJson("/incidents/$incident->id/updates/check", ['stage' => 'fixing', 'text' => 'Card payment is down.'])->assertOk();
 
-        self::assertSame(['text' => [], 'meanwhile' => []], $found->json());
+        self::assertSame(['text' => [], 'meanwhile' => [], 'facts' => [], 'versions' => [], 'drafts' => null], $found->json());
     }
 }

@@ -144,23 +144,23 @@ final class FollowingTest extends TestCase
         $this->actingAs($this->person('ingrid-vale'))->publish($incident, 1, 'Shut.');
         $this->clock();
         $noor = $this->person('noor-lind');
-        $this->actingAs($noor)->getJson($path)->assertExactJson(['follows' => false]);
-        $this->postJson($path, ['follow' => false])->assertExactJson(['follows' => false]);
-        $this->postJson($path, ['follow' => true])->assertExactJson(['follows' => true]);
-        $this->postJson($path, ['follow' => true])->assertExactJson(['follows' => true]);
+        $this->actingAs($noor)->getJson($path)->assertJson(['follows' => false]);
+        $this->postJson($path, ['follow' => false])->assertJson(['follows' => false]);
+        $this->postJson($path, ['follow' => true])->assertJson(['follows' => true]);
+        $this->postJson($path, ['follow' => true])->assertJson(['follows' => true]);
         $own = Subscription::query()->sole();
         self::assertSame([$noor->email, $incident->id, true], [$own->address, $own->incident_id, $own->isActive()]);
 
         $other = Incident::factory()->create(['service_id' => 'booking']);
-        $this->postJson("/incidents/$other->id/follow", ['follow' => true])->assertExactJson(['follows' => true]);
+        $this->postJson("/incidents/$other->id/follow", ['follow' => true])->assertJson(['follows' => true]);
         $this->actingAs($this->person('ingrid-vale'));
         $this->publish($incident, 2, 'Still shut.');
         $this->publish($other, 1, 'Booking is slow.');
         $this->clock();
         self::assertSame(2, DB::table('deliveries')->count());
 
-        $this->actingAs($noor)->postJson($path, ['follow' => false])->assertExactJson(['follows' => false]);
-        $this->getJson("/incidents/$other->id/follow")->assertExactJson(['follows' => true]);
+        $this->actingAs($noor)->postJson($path, ['follow' => false])->assertJson(['follows' => false]);
+        $this->getJson("/incidents/$other->id/follow")->assertJson(['follows' => true]);
         $this->postJson($path, ['follow' => 'perhaps'])->assertUnprocessable();
         $this->actingAs($this->person('ingrid-vale'))->publish($incident, 3, 'Open.');
         $this->publish($other, 2, 'Quick again.');
@@ -182,7 +182,7 @@ final class FollowingTest extends TestCase
         $noor = $this->person('noor-lind');
         $this->ask(['address' => (string) $noor->email, 'services' => ['Booking']]);
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
-        $this->actingAs($noor)->postJson("/incidents/$incident->id/follow", ['follow' => true])->assertExactJson(['follows' => true]);
+        $this->actingAs($noor)->postJson("/incidents/$incident->id/follow", ['follow' => true])->assertJson(['follows' => true]);
         $own = Subscription::query()->sole();
         self::assertSame([[], $incident->id, true], [$own->services, $own->incident_id, $own->isActive()]);
     }

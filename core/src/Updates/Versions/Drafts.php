@@ -19,12 +19,14 @@ final readonly class Drafts
     /**
      * @param  bool  $isUnchanged  whether it says that nothing is new
      * @param  UpdateFacts|null  $before  what the update before it said
+     * @param  string|null  $said  what everybody reads in this language, where a person put it: staff read no less
      */
-    public function of(Version $version, Language $in = Language::English, bool $isUnchanged = false, ?UpdateFacts $before = null): Drafted
-    {
+    public function of(
+        Version $version, Language $in = Language::English, bool $isUnchanged = false, ?UpdateFacts $before = null, ?string $said = null,
+    ): Drafted {
         return match ($version) {
             Version::Everybody => $this->public($in, $isUnchanged),
-            Version::Staff => $this->staff($in, $isUnchanged),
+            Version::Staff => $this->staff($in, $isUnchanged, $said),
             Version::Technical => new Drafted($this->technical($before)),
             Version::Card => new Drafted($this->card()),
         };
@@ -39,13 +41,13 @@ final readonly class Drafts
         return new Drafted($this->sentence($in, $isUnchanged, $cause), (string) $meanwhile, $missing);
     }
 
-    private function staff(Language $in, bool $isUnchanged): Drafted
+    private function staff(Language $in, bool $isUnchanged, ?string $said): Drafted
     {
         $public = $this->public($in, $isUnchanged);
         $missing = $public->missing;
         $counter = $this->facts->stage === Stage::Restored ? null : $this->said($this->facts->counter, $in, $missing);
         $parts = [
-            $public->text,
+            $said ?? $public->text,
             $counter === null ? '' : Phrases::say('counter', $in, ['text' => rtrim($counter, '. ')]),
             $public->meanwhile === '' ? '' : Phrases::say('others', $in, ['text' => rtrim($public->meanwhile, '. ')]),
             $this->facts->next === null || $this->facts->stage === Stage::Restored ? '' : Phrases::say('next', $in, ['time' => $this->clock()->say($this->facts->next, $in)]),

@@ -15,9 +15,10 @@ type FollowerChannel = SubscriptionLine['channel'];
 defineProps<{
   counts: { channel: FollowerChannel; count: number }[];
   waiting: number;
-  given: (SubscriptionLine & { id: number; secret: string | null })[];
+  given: (SubscriptionLine & { id: number; secret: string | null; words: string })[];
   paused: { id: number; channel: FollowerChannel; address: string; why: string; at: string }[];
   services: string[];
+  versions: { version: string; words: string }[];
 }>();
 const names: Record<FollowerChannel, string> = {
   mail: 'by mail',
@@ -30,12 +31,23 @@ const { copy, copied, text: copiedText } = useClipboard({ legacy: true });
 const adding = ref<'chat' | 'webhook' | null>(null);
 const address = ref('');
 const chosen = ref<string[]>([]);
+const reads = ref('public');
 const add = (): void =>
-  action.send('/settings/followers', { channel: adding.value, address: address.value, services: chosen.value }, () => {
-    adding.value = null;
-    address.value = '';
-    chosen.value = [];
-  });
+  action.send(
+    '/settings/followers',
+    {
+      channel: adding.value,
+      address: address.value,
+      services: chosen.value,
+      ...(adding.value === 'chat' ? { reads: reads.value } : {}),
+    },
+    () => {
+      adding.value = null;
+      address.value = '';
+      chosen.value = [];
+      reads.value = 'public';
+    },
+  );
 const change = (id: number, what: 'leave' | 'resume'): void => action.send(`/settings/followers/${id}`, { do: what });
 </script>
 
@@ -68,6 +80,9 @@ const change = (id: number, what: 'leave' | 'resume'): void => action.send(`/set
                   ? 'all services'
                   : 'the most important services'
             }}</span>
+            <span v-if="one.channel === 'chat'" class="text-small text-ink-2"
+              >in the words for {{ one.words.toLowerCase() }}</span
+            >
             <button type="button" class="link ml-auto min-h-6 text-small" @click="change(one.id, 'leave')">
               Take away<span class="sr-only"> {{ one.address }}</span>
             </button>
@@ -95,6 +110,17 @@ const change = (id: number, what: 'leave' | 'resume'): void => action.send(`/set
             autofocus
             :placeholder="adding === 'chat' ? '#terminals' : 'https://partner.example/updates'"
         /></label>
+        <label v-if="adding === 'chat'" class="font-semibold"
+          >In the words for
+          <select v-model="reads" class="field font-normal">
+            <option v-for="one in versions" :key="one.version" :value="one.version">
+              {{ one.words.toLowerCase() }}
+            </option>
+          </select>
+          <span v-if="reads !== 'public'" class="text-tiny font-normal text-ink-2"
+            >Names from inside stand in it: choose this only for a chat that nobody outside reads.</span
+          ></label
+        >
         <fieldset>
           <legend class="font-semibold">Services</legend>
           <p class="text-tiny text-ink-2">None chosen: all of them.</p>

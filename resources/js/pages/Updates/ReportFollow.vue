@@ -25,7 +25,7 @@ const props = defineProps<{
   language: string | null;
   deskOpens: string | null;
   busy: { by: string } | null;
-  toldInWords: Record<number, string>;
+  toldInWords: Record<number, { text: string; isMachine: boolean }>;
 }>();
 const words = computed(() => phrasesOf(props.language));
 const page = usePage();

@@ -4,7 +4,11 @@ import type { UpdateLine } from '@/lib/types';
 import type { Phrases } from '@/pages/Updates/languages';
 
 /** What outsiders were told; for a reporter who reads another language, as it was translated, with the original beside. */
-defineProps<{ updates: UpdateLine[]; inWords?: Record<number, string>; words?: Phrases }>();
+defineProps<{
+  updates: UpdateLine[];
+  inWords?: Record<number, { text: string; isMachine: boolean }>;
+  words?: Phrases;
+}>();
 </script>
 
 <template>
@@ -17,8 +21,8 @@ defineProps<{ updates: UpdateLine[]; inWords?: Record<number, string>; words?: P
     >
       <p class="font-semibold">{{ update.stageWords }}</p>
       <template v-if="inWords?.[update.number]">
-        <p class="whitespace-pre-line">{{ inWords[update.number] }}</p>
-        <details class="text-small text-ink-2">
+        <p class="whitespace-pre-line">{{ inWords[update.number]!.text }}</p>
+        <details v-if="inWords[update.number]!.isMachine" class="text-small text-ink-2">
           <summary class="cursor-pointer">{{ words?.translated }}. {{ words?.original }}:</summary>
           <p dir="auto">{{ update.text }} {{ update.meanwhile }}</p>
         </details>

@@ -1,4 +1,4 @@
-import type { State } from '@/lib/types';
+import type { ServiceState } from '@/lib/shapes';
 
 export interface UpdateDraft {
   number: number;
@@ -7,6 +7,10 @@ export interface UpdateDraft {
   /** That nothing is new; null before the first update. */
   unchanged: string | null;
   meanwhile: string;
-  services: { name: string; state: State }[];
+  /** As far as it may be told. */
+  cause: string;
+  /** What staff do. */
+  counter: string;
+  services: ServiceState[];
   next_minutes: number;
 }

@@ -5,6 +5,7 @@ export const places: Place[] = [
   { name: 'Follow form', link: '/follow', command: 'Open the form for followers' },
   { name: 'Report form', link: '/report', command: 'Open the report form' },
   { name: 'Followers', link: '/settings/followers', own: 9, for: (me) => me.administers },
+  { name: 'Words in other languages', link: '/settings/glossary', own: 7.5, for: (me) => me.administers },
   { name: 'Words for outsiders', link: '/settings/outside-words', own: 7, for: (me) => me.administers },
   { name: 'Questions to reporters', link: '/settings/questions', own: 6, for: (me) => me.administers },
 ];

@@ -13,11 +13,18 @@ import { useRoom } from '@/pages/Incidents/roomState';
 
 /** Whoever is signed in hears of this incident by mail, with one key. */
 const { incident } = useRoom();
+interface Answered {
+  follows: boolean;
+  reads: string;
+  versions: { version: string; words: string }[];
+}
 const follows = ref<boolean | null>(null);
+const reads = ref('staff');
+const versions = ref<Answered['versions']>([]);
 const trouble = ref('');
-const tell = async (data?: { follow: boolean }): Promise<void> => {
-  const { value, error } = await ask<{ follows: boolean }>(`/incidents/${incident.value.id}/follow`, data);
-  if (value) follows.value = value.follows;
+const tell = async (data?: { follow: boolean; reads?: string }): Promise<void> => {
+  const { value, error } = await ask<Answered>(`/incidents/${incident.value.id}/follow`, data);
+  if (value) [follows.value, reads.value, versions.value] = [value.follows, value.reads, value.versions];
   trouble.value = data ? (error?.message ?? '') : '';
 };
 const turn = (): void => void tell({ follow: follows.value !== true });
@@ -36,6 +43,16 @@ useCommands(() =>
       {{ follows ? 'Follow it no more' : 'Follow it by mail' }}
     </button>
     <kbd aria-hidden="true">f</kbd>
+    <label v-if="follows" class="flex flex-wrap items-center gap-x-2"
+      >In the words for
+      <select
+        :value="reads"
+        class="field w-auto! py-0!"
+        @change="tell({ follow: true, reads: ($event.target as HTMLSelectElement).value })"
+      >
+        <option v-for="one in versions" :key="one.version" :value="one.version">{{ one.words.toLowerCase() }}</option>
+      </select></label
+    >
     <TroubleNote :text="trouble" />
   </p>
 </template>
