@@ -7,17 +7,22 @@ use App\Updates\Checking\CheckController;
 use App\Updates\DoubtsController as DoubtsOfStatus;
 use App\Updates\Files\FilesController;
 use App\Updates\Following\AudienceController;
+use App\Updates\Following\AudiencesController;
 use App\Updates\Following\FollowController;
 use App\Updates\Following\FollowersController;
 use App\Updates\Following\FollowOwnController;
 use App\Updates\QuestionsController;
 use App\Updates\ReadersLanguage;
+use App\Updates\Reading\ReadersController;
+use App\Updates\Reading\StaffUpdates;
 use App\Updates\ReportController;
 use App\Updates\StatusController;
 use App\Updates\UpdateController;
 use App\Updates\Versions\GlossaryController;
 use Illuminate\Support\Facades\Route;
 
+Route::pattern('update', '[0-9]{1,18}');
+Route::pattern('audience', '[0-9]{1,18}');
 Route::pattern('card', '[0-9]{1,18}');
 Route::pattern('subscription', '[0-9]{1,18}');
 Route::pattern('key', '[A-Za-z0-9]{64}');
@@ -53,6 +58,12 @@ Route::middleware('web')->group(function (): void {
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');
         Route::get('settings/outside-words', [CheckController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/outside-words', [CheckController::class, 'update'])->middleware('may:administer');
+        Route::get('updates', StaffUpdates::class)->name('staff-updates');
+        Route::post('updates/{update}/read', [ReadersController::class, 'read']);
+        Route::get('settings/audiences', [AudiencesController::class, 'index'])->middleware('may:administer');
+        Route::post('settings/audiences', [AudiencesController::class, 'add'])->middleware('may:administer');
+        Route::post('settings/audiences/{audience}', [AudiencesController::class, 'change'])->middleware('may:administer');
+        Route::post('settings/audiences/{audience}/drop', [AudiencesController::class, 'drop'])->middleware('may:administer');
         Route::get('settings/glossary', [GlossaryController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/glossary', [GlossaryController::class, 'update'])->middleware('may:administer');
         Route::get('settings/followers', [FollowersController::class, 'index'])->middleware('may:administer');
@@ -61,6 +72,8 @@ Route::middleware('web')->group(function (): void {
         Route::middleware('may:tell-outsiders')->group(function (): void {
             Route::get('incidents/{incident}/audience', [AudienceController::class, 'show']);
             Route::post('incidents/{incident}/audience', [AudienceController::class, 'change']);
+            Route::get('incidents/{incident}/readers', [ReadersController::class, 'show']);
+            Route::post('updates/{update}/remind', [ReadersController::class, 'remind']);
             Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);
             Route::post('incidents/{incident}/cards', [CardController::class, 'give']);
             Route::post('cards/{card}/withdraw', [CardController::class, 'withdraw']);

@@ -19,6 +19,8 @@ enum UpdateEntry: string implements EntryKind
     case FilesCame = 'report.files';
     case PictureRead = 'report.read';
     case OutsideWordsChanged = 'outside-words.changed';
+    case AudienceDefined = 'audience.defined';
+    case AudienceDropped = 'audience.dropped';
     case GlossaryChanged = 'glossary.changed';
     case FollowerConfirmed = 'follower.confirmed';
     case FollowerAdded = 'follower.added';

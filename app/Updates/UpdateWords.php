@@ -30,6 +30,8 @@ final class UpdateWords implements TellsEntries
             UpdateEntry::StatusKept => Sentence::strong("Let the status page say that {$facts->text('name')} works", $facts->text('why')),
             UpdateEntry::QuestionsChanged => Sentence::plain("Changed what reporters are asked about {$facts->text('service')}"),
             UpdateEntry::OutsideWordsChanged => Sentence::plain('Changed the words that are not said to outsiders'),
+            UpdateEntry::AudienceDefined => Sentence::plain("Defined who is told as {$facts->text('name')}"),
+            UpdateEntry::AudienceDropped => Sentence::plain("Nobody is told as {$facts->text('name')} any more"),
             UpdateEntry::GlossaryChanged => Sentence::plain('Changed names and phrases in other languages'),
             UpdateEntry::ReportJudged => Sentence::plain(
                 "The reporter of {$facts->text('ref')} says that it ".($facts->text('helped') === 'yes' ? 'helped' : 'did not help'),

@@ -34,7 +34,7 @@ final class UpdatesServiceProvider extends Capability
             HasConsequences::class => [UpdatesOfIncident::class, Following\FollowersHear::class],
             Messages::class => [
                 Following\AskMessages::class, Following\MailNotices::class, Following\TextNotices::class, Following\ChatNotices::class,
-                Following\WebhookNotices::class,
+                Following\WebhookNotices::class, Reading\ReminderMessages::class,
             ],
             HearsDeliveries::class => [Following\HearDeliveries::class],
             RoomPanel::class => [UpdatesOfIncident::class],

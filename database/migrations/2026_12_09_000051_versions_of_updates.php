@@ -32,10 +32,27 @@ return new class () extends Migration
             $table->foreignId('update_id')->constrained();
             $table->string('person_id');
             $table->foreign('person_id')->references('id')->on('people');
-            $table->dateTime('opened_at', 3);
+            $table->string('audience')->nullable();
+            $table->dateTime('opened_at', 3)->nullable();
             $table->dateTime('confirmed_at', 3)->nullable();
+            $table->dateTime('reminded_at', 3)->nullable();
             $table->primary(['update_id', 'person_id']);
             $table->index('person_id');
+        });
+        Schema::create('audiences', function (Blueprint $table): void {
+            $table->id();
+            $table->string('name');
+            $table->json('people');
+            $table->json('teams');
+            $table->unsignedInteger('priority')->nullable();
+            $table->unsignedInteger('tier')->nullable();
+            $table->json('services');
+            $table->json('places');
+            $table->unsignedInteger('reports')->nullable();
+            $table->string('reads')->default('staff');
+            $table->boolean('must_know')->default(false);
+            $table->unsignedInteger('version')->default(1);
+            $table->dateTime('ended_at', 3)->nullable();
         });
         Schema::table('subscriptions', function (Blueprint $table): void {
             $table->string('reads')->default('public');

@@ -60,6 +60,8 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
     '/settings/questions',
     '/settings/outside-words',
     '/settings/glossary',
+    '/settings/audiences',
+    '/updates',
     '/settings/followers',
     '/tickets/phone',
     '/checklists',

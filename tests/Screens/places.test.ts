@@ -56,7 +56,9 @@ describe('places', () => {
       'Major incidents',
       'Questions to reporters',
       'Words for outsiders',
+      'Words in other languages',
       'Notes on linked records',
+      'Audiences',
       'Followers',
     ]);
     expect(ownPlaces(me(false)).map((place) => place.name)).toEqual(['My contacts', 'Roles']);

@@ -26,7 +26,10 @@ use App\Tickets\Steps\TaskTickets;
 use App\Tickets\Ticket;
 use App\Tickets\Together\SharedAnswer;
 use App\Updates\Cards\Card;
+use App\Updates\Following\Audience;
 use App\Updates\Following\Subscription;
+use App\Updates\Reading\Readers;
+use App\Updates\Update;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Finding\HypothesisState;
@@ -46,7 +49,7 @@ final class World
             'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'card' => self::card(), 'answer' => self::answer(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
-            'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
+            'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -72,6 +75,23 @@ final class World
         return Card::query()->whereNull('withdrawn_at')->first()->id ?? Card::query()->create([
             'incident_id' => self::incident(), 'token' => str_repeat('c', Card::TOKEN_LENGTH), 'for' => 'The harbour master', 'made_by_id' => 'per-strand',
             'made_at' => now(), 'expires_at' => now()->addDay(),
+        ])->id;
+    }
+
+    private static function update(): int
+    {
+        $update = Update::query()->first() ?? Update::publish([
+            'incident_id' => self::incident(), 'number' => 1, 'stage' => 'looking', 'text' => 'We look into it.', 'services' => [], 'author_id' => 'per-strand',
+        ]);
+        Readers::mustRead($update, Person::query()->findOrFail('noor-lind'), 'Leads');
+
+        return $update->id;
+    }
+
+    private static function audience(): int
+    {
+        return Audience::query()->whereNull('ended_at')->first()->id ?? Audience::query()->create([
+            'name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'version' => 1,
         ])->id;
     }
 
@@ -170,6 +190,9 @@ final class World
             'POST incidents/{incident}/follow' => ['follow' => true],
             'POST incidents/{incident}/audience' => ['follower' => self::subscription()->id, 'told' => false],
             'POST settings/outside-words' => ['version' => 0, 'words' => [['word' => 'failover', 'instead' => 'switch to the spare']]],
+            'POST settings/audiences' => ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => true],
+            'POST settings/audiences/{audience}' => ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => true, 'version' => 1],
+            'POST updates/{update}/read' => ['confirmed' => true], 'POST updates/{update}/remind' => ['person' => 'noor-lind'],
             'POST settings/glossary' => ['version' => 0, 'rows' => [['phrase' => 'Vehicle lanes', 'in' => ['no' => 'Kjørefelt']]]],
             'POST settings/questions' => ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']]],
             'POST sign-in' => ['email' => 'per-strand@eiderholm.example', 'password' => 'wrong'],

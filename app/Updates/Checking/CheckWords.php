@@ -80,8 +80,9 @@ final class CheckWords
         foreach ($written->versions as $one) {
             $version = Version::from($one['version']);
             $language = Language::from($one['language']);
-            // What staff and others do, and what was only thought, says nothing of how it stands.
-            $apart = array_filter([$written->counter, $written->meanwhile, ...($version === Version::Everybody ? [] : [$incident->title, ...$hypotheses])]);
+            // What staff and others do, and what was only thought, says nothing of how it stands; what everybody reads was read already.
+            $apart = array_filter([
+                $written->counter, $written->meanwhile, ...($version === Version::Staff ? [$written->text] : []), ...($version === Version::Everybody ? [] : [$incident->title, ...$hypotheses])]);
             $text = self::without($one['text'], [...$apart, ...array_filter(array_map(static fn(string $said): ?string => $glossary->say($said, $language), $apart))]);
             $slips = [
                 ...$check->version($text, $version->isInside()), ...($version->isInside() || (string) ($one['meanwhile'] ?? '') === '' ? [] : $check->meanwhile((string) ($one['meanwhile'] ?? ''))),

@@ -11,6 +11,7 @@ use App\Updates\Update;
 use App\Updates\Versions\UpdateVersion;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Updates\Following\Channel;
+use Skarvo\Updates\Following\Notice;
 use Skarvo\Updates\Following\Reasons;
 use Skarvo\Updates\Versions\Version;
 
@@ -42,13 +43,14 @@ final class AudienceShown
     {
         $situation = Situation::now();
         $next = array_column(NextUpdate::of($incident, $situation)['services'], 'name');
-        $audience = AudienceOf::all(Noticed::next($incident, $next));
+        $notice = Noticed::next($incident, $next);
+        $audience = AudienceOf::all($notice);
         $channels = DB::table('subscriptions')->whereNull('ended_at')->pluck('channel', 'id');
-        $answerable = self::answerable($incident, $situation, $audience);
+        $unasked = self::unasked($incident, $situation, $notice, $audience);
         $counts = array_count_values(array_map(static fn(int $id): string => (string) ($channels[$id] ?? ''), array_keys($audience)));
         $by = [];
         foreach (Channel::cases() as $channel) {
-            $count = ($counts[$channel->value] ?? 0) + ($channel === Channel::Mail ? count($answerable) : 0);
+            $count = ($counts[$channel->value] ?? 0) + ($channel === Channel::Mail ? count($unasked) : 0);
             $by += $count === 0 ? [] : [$channel->value => $count];
         }
         $some = array_slice($audience, 0, self::SHOWN, true);
@@ -60,9 +62,9 @@ final class AudienceShown
             ->where('is_added', false)->select('subscription_id'))->orderBy('id')->limit(self::SHOWN)->get();
 
         return [
-            'total' => count($audience) + count($answerable),
+            'total' => count($audience) + count($unasked),
             'channels' => $by,
-            'some' => [...$answerable, ...array_values(array_filter(array_map(static function (int $id, Reasons $why) use ($rows, $byHand): ?array {
+            'some' => [...$unasked, ...array_values(array_filter(array_map(static function (int $id, Reasons $why) use ($rows, $byHand): ?array {
                 $one = $rows->get($id);
 
                 return $one === null ? null : [
@@ -80,13 +82,22 @@ final class AudienceShown
      * @param  array<int, Reasons>  $audience
      * @return list<array{id: null, channel: 'mail', address: string, why: string}> who is told from now on without having asked
      */
-    private static function answerable(Incident $incident, Situation $situation, array $audience): array
+    private static function unasked(Incident $incident, Situation $situation, Notice $notice, array $audience): array
     {
-        $lines = [];
+        $whom = [];
         foreach (AnswerableHear::whom($incident, $situation) as [$person, $why]) {
+            $whom[$person->id] = [$person, [$why]];
+        }
+        foreach (AudiencesHear::whom($incident, $notice) as [$person, $of]) {
+            if (isset($whom[$person->id]) || ! (new FollowOwn($person))->hasSaid($incident)) {
+                $whom[$person->id] = [$person, [...$whom[$person->id][1] ?? [], $of->name.($of->must_know ? ', must know' : '')]];
+            }
+        }
+        $lines = [];
+        foreach ($whom as [$person, $why]) {
             $own = Subscription::query()->where('reach', Subscription::reachOf(Channel::Mail, (string) $person->email))->value('id');
             if (! isset($audience[(int) $own])) {
-                $lines[] = ['id' => null, 'channel' => 'mail', 'address' => (string) $person->name, 'why' => $why];
+                $lines[] = ['id' => null, 'channel' => 'mail', 'address' => (string) $person->name, 'why' => implode('; ', $why)];
             }
         }
 

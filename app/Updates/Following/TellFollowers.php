@@ -74,7 +74,9 @@ final class TellFollowers implements ClockPart
             return 0;
         }
         if ($telling->begun_at === null) {
-            AnswerableHear::begin(Incident::query()->findOrFail($update->incident_id), Situation::now());
+            $incident = Incident::query()->findOrFail($update->incident_id);
+            AnswerableHear::begin($incident, Situation::now());
+            AudiencesHear::begin($update, $incident);
         }
         $some = Subscription::query()->active()->where('id', '>', $telling->upto)->orderBy('id')->limit(self::PART)->get()->keyBy('id');
         $told = self::put($update, $some->all());

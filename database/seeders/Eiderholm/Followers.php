@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Seeders\Eiderholm;
 
+use App\Updates\Following\Audience;
 use App\Updates\Following\Subscription;
 use App\Updates\Following\WebhookNotices;
 use Skarvo\Updates\Following\Channel;
@@ -14,6 +15,12 @@ final class Followers
 {
     public static function put(): void
     {
+        Audience::query()->create([
+            'name' => 'Terminal leads', 'people' => [], 'teams' => ['terminals'], 'priority' => 2, 'services' => [], 'places' => [], 'reads' => Version::Staff, 'must_know' => true,
+        ]);
+        Audience::query()->create([
+            'name' => 'Directors', 'people' => ['ada-holm'], 'teams' => [], 'priority' => 1, 'services' => [], 'places' => [], 'reads' => Version::Card, 'must_know' => false,
+        ]);
         $partner = config('skarvo.stand_ins_url');
         foreach ([
             [Channel::Mail, 'harbour.office@havre.example', ['places' => ['Havre']]],

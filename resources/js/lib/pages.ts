@@ -46,6 +46,7 @@ export const pages: Record<string, () => Promise<{ default: Component }>> = {
   'Topology/Truth': () => import('@/pages/Topology/Truth.vue'),
   'Topology/Types': () => import('@/pages/Topology/Types.vue'),
   'Topology/WhatIf': () => import('@/pages/Topology/WhatIf.vue'),
+  'Updates/Audiences': () => import('@/pages/Updates/Audiences.vue'),
   'Updates/Card': () => import('@/pages/Updates/Card.vue'),
   'Updates/Follow': () => import('@/pages/Updates/Follow.vue'),
   'Updates/Followers': () => import('@/pages/Updates/Followers.vue'),
@@ -55,4 +56,5 @@ export const pages: Record<string, () => Promise<{ default: Component }>> = {
   'Updates/Questions': () => import('@/pages/Updates/Questions.vue'),
   'Updates/Report': () => import('@/pages/Updates/Report.vue'),
   'Updates/ReportFollow': () => import('@/pages/Updates/ReportFollow.vue'),
+  'Updates/StaffUpdates': () => import('@/pages/Updates/StaffUpdates.vue'),
 };

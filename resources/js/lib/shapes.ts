@@ -21,6 +21,9 @@ export interface AttemptLine { id: number; what: string; outcome: 'helped' | 'no
 /** Updates/Following/AudienceShown */
 export interface AudienceLine { total: number; channels: Record<'mail' | 'text' | 'chat' | 'webhook', number>; some: { id: number | null; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; why: string }[]; silenced: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string }[]; updates: ToldLine[] }
 
+/** Updates/Following/Audience */
+export interface AudienceRow { id: number; name: string; people: string[]; teams: string[]; priority: number | null; tier: number | null; services: string[]; places: string[]; reports: number | null; reads: 'public' | 'staff' | 'technical' | 'card'; mustKnow: boolean; version: number }
+
 /** Paging/Talk/Bridge */
 export interface BridgePerson { id: string; name: string; standing: 'ringing' | 'in' | 'left' | 'unanswered'; since: string }
 
@@ -189,6 +192,12 @@ export interface ReachNode { id: string; name: string; kind: string; tier: numbe
 /** Tickets/TicketPage */
 export interface ReadItem { id: string; name: string; kind: string; read: string; in: string | null }
 
+/** Updates/Reading/Readers */
+export interface ReaderLine { person: string; name: string; audience: string; opened: string | null; confirmed: string | null; reminded: string | null; phone: string | null }
+
+/** Updates/Reading/Readers */
+export interface ReadersLine { update: number; number: number; readers: ReaderLine[]; others: number }
+
 /** Incidents/Report */
 export interface ReportLine { id: number; ref: string; what: string; site: string | null; name: string | null; service: string; service_id: string; told_at: string; resolved_at: string | null; incident: number | null }
 
@@ -224,6 +233,12 @@ export interface SharedAnswerLine { id: number; text: string; by: string; at: st
 
 /** Updates/Checking/CheckWords */
 export interface SlipLine { kind: 'time' | 'zone' | 'passed' | 'restored' | 'state' | 'place' | 'service' | 'inside' | 'quoted' | 'jargon'; at: number; length: number; found: string; words: string; instead: string | null }
+
+/** Updates/Reading/StaffUpdates */
+export interface StaffUpdate { incident: number; ref: string; title: string; priority: number; update: number; number: number; stageWords: string; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; words: StaffWords[]; counter: string | null; meanwhile: string | null; publishedAt: string; nextAt: string | null; resolvedAt: string | null; mustRead: boolean; isRead: boolean }
+
+/** Updates/Reading/StaffUpdates */
+export interface StaffWords { language: 'en' | 'no' | 'de' | 'ar'; text: string }
 
 /** Updates/Following/Subscription */
 export interface SubscriptionLine { channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; language: string; services: string[]; places: string[]; tier: number | null; incident: string | null; onlyEnd: boolean; quiet_from: string | null; quiet_until: string | null; digest_at: string | null; isConfirmed: boolean; paused: string | null; isEnded: boolean; version: number }

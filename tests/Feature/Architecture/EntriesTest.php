@@ -40,7 +40,7 @@ final class EntriesTest extends TestCase
         'alerts/filters', 'alerts/filters/drop', 'rules/dry-run', 'sources/{source}/try', 'on-call/{rota}/layers/preview',
         'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
-        'follow', 'follow/{key}', 'incidents/{incident}/follow', 'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
+        'follow', 'follow/{key}', 'incidents/{incident}/follow', 'updates/{update}/read', 'updates/{update}/remind', 'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
     ];
 
     /** Actions whose entries need more before them than stands here: each with the test that holds them. */
@@ -142,6 +142,8 @@ final class EntriesTest extends TestCase
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
             'settings/notes' => ['note_rules.changed setting:note-rules'],
             'settings/outside-words' => ['outside-words.changed setting:outside-words'],
+            'settings/audiences' => ['audience.defined audience:#'], 'settings/audiences/{audience}' => ['audience.defined audience:#'],
+            'settings/audiences/{audience}/drop' => ['audience.dropped audience:#'],
             'settings/glossary' => ['glossary.changed setting:glossary'],
             'settings/questions' => ['questions.changed service:vehicle-lanes'],
             'tickets/{ticket}/try' => ['ticket.tried ticket:#'], 'tickets/{ticket}/tasks' => ['task.added ticket:#'],

@@ -35,7 +35,7 @@ final readonly class Drafts
     private function public(Language $in, bool $isUnchanged): Drafted
     {
         $missing = [];
-        $cause = $isUnchanged || $this->facts->stage === Stage::Restored ? null : $this->said($this->facts->cause, $in, $missing);
+        $cause = $isUnchanged ? null : $this->said($this->facts->toldCause(), $in, $missing);
         $meanwhile = $this->facts->stage === Stage::Restored ? null : $this->said($this->facts->meanwhile, $in, $missing);
 
         return new Drafted($this->sentence($in, $isUnchanged, $cause), (string) $meanwhile, $missing);
@@ -106,7 +106,7 @@ final readonly class Drafts
 
         return implode(' ', array_filter([
             ($known->priority > 0 ? "Priority $known->priority. " : '').$this->states(), $reports, Phrases::stage($facts->stage, Language::English),
-            $facts->cause === null ? '' : Phrases::say('cause', Language::English, ['text' => rtrim($facts->cause, '. ')]), $this->expectation(),
+            $facts->toldCause() === null ? '' : Phrases::say('cause', Language::English, ['text' => rtrim((string) $facts->toldCause(), '. ')]), $this->expectation(),
             $known->coordinator === null ? 'Nobody coordinates it yet.' : "Coordinated by $known->coordinator.",
         ]));
     }

@@ -38,6 +38,12 @@ final readonly class UpdateFacts
         return array_column(array_filter($this->services, static fn(array $one): bool => $one['state'] === $state), 'name');
     }
 
+    /** Nobody looks for a cause and names it; and of what is over none is needed. */
+    public function toldCause(): ?string
+    {
+        return $this->stage === Stage::Looking || $this->stage === Stage::Restored ? null : $this->cause;
+    }
+
     /** Whether somebody can still say by when it is back. */
     public function isExpected(): bool
     {

@@ -175,6 +175,15 @@ final class DraftsTest extends TestCase
         self::assertStringContainsString('The cause: a sign that says :time.', $text);
     }
 
+    public function test_a_cause_is_named_once_it_is_found(): void
+    {
+        foreach ([[Stage::Looking, false], [Stage::CauseFound, true], [Stage::Fixing, true], [Stage::Proving, true], [Stage::Restored, false]] as [$stage, $isNamed]) {
+            foreach ([Version::Everybody, Version::Staff, Version::Card] as $version) {
+                self::assertSame($isNamed, str_contains((new Drafts(self::facts(['stage' => $stage])))->of($version)->text, 'The cause:'), "$stage->value $version->value");
+            }
+        }
+    }
+
     public function test_a_service_is_in_one_state(): void
     {
         $this->expectException(\DomainException::class);
