@@ -11,6 +11,7 @@ use App\Updates\Following\AudiencesController;
 use App\Updates\Following\FollowController;
 use App\Updates\Following\FollowersController;
 use App\Updates\Following\FollowOwnController;
+use App\Updates\Planned\PlannedController;
 use App\Updates\QuestionsController;
 use App\Updates\ReadersLanguage;
 use App\Updates\Reading\ReadersController;
@@ -23,6 +24,7 @@ use Illuminate\Support\Facades\Route;
 
 Route::pattern('update', '[0-9]{1,18}');
 Route::pattern('audience', '[0-9]{1,18}');
+Route::pattern('planned', '[0-9]{1,18}');
 Route::pattern('card', '[0-9]{1,18}');
 Route::pattern('subscription', '[0-9]{1,18}');
 Route::pattern('key', '[A-Za-z0-9]{64}');
@@ -58,6 +60,7 @@ Route::middleware('web')->group(function (): void {
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');
         Route::get('settings/outside-words', [CheckController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/outside-words', [CheckController::class, 'update'])->middleware('may:administer');
+        Route::get('planned', [PlannedController::class, 'index']);
         Route::get('updates', StaffUpdates::class)->name('staff-updates');
         Route::post('updates/{update}/read', [ReadersController::class, 'read']);
         Route::get('settings/audiences', [AudiencesController::class, 'index'])->middleware('may:administer');
@@ -72,6 +75,9 @@ Route::middleware('web')->group(function (): void {
         Route::middleware('may:tell-outsiders')->group(function (): void {
             Route::get('incidents/{incident}/audience', [AudienceController::class, 'show']);
             Route::post('incidents/{incident}/audience', [AudienceController::class, 'change']);
+            Route::get('quiet/{quiet}/announce', [PlannedController::class, 'show']);
+            Route::post('quiet/{quiet}/announce', [PlannedController::class, 'announce']);
+            Route::post('planned/{planned}/withdraw', [PlannedController::class, 'withdraw']);
             Route::get('incidents/{incident}/readers', [ReadersController::class, 'show']);
             Route::post('updates/{update}/remind', [ReadersController::class, 'remind']);
             Route::post('status/doubts', [DoubtsOfStatus::class, 'store']);

@@ -67,6 +67,32 @@ final class QuietFaults
         return $states;
     }
 
+    /**
+     * What still fires of what has fired since a moment, whether it is quiet or not any more.
+     *
+     * @param  list<string>  $items
+     * @return array<array-key, State> worst state by item
+     */
+    public static function stillFiring(array $items, int $since): array
+    {
+        $last = [];
+        foreach (array_chunk($items, self::AT_ONCE) as $some) {
+            foreach (DB::table('signals')->whereIn('item', $some)->where('at', '>=', $since)->orderBy('at')->orderBy('id')
+                ->get(['source', 'item', 'check', 'condition', 'level']) as $signal) {
+                $last["$signal->source\n$signal->item\n$signal->check"] = $signal;
+            }
+        }
+        $states = [];
+        foreach ($last as $signal) {
+            $state = $signal->condition === 'firing' ? Level::from($signal->level)->observed() : State::Up;
+            if ($state->rank() > ($states[$signal->item] ?? State::Up)->rank()) {
+                $states[(string) $signal->item] = $state;
+            }
+        }
+
+        return $states;
+    }
+
     /** @return array<array-key, int> since when each item that is quiet now is so, seconds since the epoch */
     public static function items(): array
     {

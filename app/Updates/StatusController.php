@@ -12,7 +12,7 @@ final class StatusController
 {
     private const TYPES = [
         'html' => 'text/html; charset=utf-8', 'json' => 'application/json', 'atom' => 'application/atom+xml; charset=utf-8',
-        'css' => 'text/css; charset=utf-8', 'js' => 'text/javascript; charset=utf-8', 'svg' => 'image/svg+xml', 'woff2' => 'font/woff2',
+        'css' => 'text/css; charset=utf-8', 'js' => 'text/javascript; charset=utf-8', 'svg' => 'image/svg+xml', 'ics' => 'text/calendar; charset=utf-8', 'woff2' => 'font/woff2',
     ];
 
     private const POLICY = "default-src 'none'; style-src 'self'; script-src 'self'; img-src 'self'; font-src 'self'; connect-src 'self'; "
@@ -36,7 +36,7 @@ final class StatusController
             'Content-Type' => self::TYPES[pathinfo($file, PATHINFO_EXTENSION)] ?? 'text/plain; charset=utf-8',
             'Cache-Control' => 'no-cache', 'Content-Security-Policy' => self::POLICY,
             // What is meant for machines, pages of others may read too.
-            ...(in_array(pathinfo($file, PATHINFO_EXTENSION), ['json', 'atom'], true) ? ['Access-Control-Allow-Origin' => '*'] : []),
+            ...(in_array(pathinfo($file, PATHINFO_EXTENSION), ['json', 'atom', 'ics'], true) ? ['Access-Control-Allow-Origin' => '*'] : []),
         ]);
     }
 }

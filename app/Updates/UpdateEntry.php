@@ -19,6 +19,11 @@ enum UpdateEntry: string implements EntryKind
     case FilesCame = 'report.files';
     case PictureRead = 'report.read';
     case OutsideWordsChanged = 'outside-words.changed';
+    case WorkAnnounced = 'planned.announced';
+    case WorkToldAgain = 'planned.told-again';
+    case WorkWithdrawn = 'planned.withdrawn';
+    case WorkOver = 'planned.over';
+    case WorkOverran = 'planned.overran';
     case AudienceDefined = 'audience.defined';
     case AudienceDropped = 'audience.dropped';
     case GlossaryChanged = 'glossary.changed';
@@ -37,6 +42,7 @@ enum UpdateEntry: string implements EntryKind
         return match ($this) {
             self::UpdatePublished => ['text' => Particular::Words, 'despite' => Particular::Words, 'longer' => Particular::Words],
             self::CardGiven, self::CardWithdrawn => ['for' => Particular::Words],
+            self::WorkAnnounced => ['before' => Particular::Words, 'despite' => Particular::Words],
             self::StatusKept => ['why' => Particular::Words],
             self::ReportJudged => ['text' => Particular::Words],
             default => [],

@@ -62,6 +62,7 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
     '/settings/glossary',
     '/settings/audiences',
     '/updates',
+    '/planned',
     '/settings/followers',
     '/tickets/phone',
     '/checklists',

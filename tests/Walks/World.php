@@ -28,6 +28,7 @@ use App\Tickets\Together\SharedAnswer;
 use App\Updates\Cards\Card;
 use App\Updates\Following\Audience;
 use App\Updates\Following\Subscription;
+use App\Updates\Planned\PlannedWork;
 use App\Updates\Reading\Readers;
 use App\Updates\Update;
 use Carbon\CarbonImmutable;
@@ -49,7 +50,7 @@ final class World
             'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'card' => self::card(), 'answer' => self::answer(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
-            'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
+            'planned' => self::planned(), 'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -86,6 +87,14 @@ final class World
         Readers::mustRead($update, Person::query()->findOrFail('noor-lind'), 'Leads');
 
         return $update->id;
+    }
+
+    private static function planned(): int
+    {
+        return PlannedWork::query()->first()->id ?? PlannedWork::query()->create([
+            'quiet_id' => (int) DB::table('quiet_times')->value('id'), 'services' => [['name' => 'Vehicle lanes', 'state' => 'down']], 'places' => [],
+            'from_at' => now()->addHours(4), 'to_at' => now()->addHours(5), 'author_id' => 'per-strand', 'announced_at' => now(), 'stage' => 'announced',
+        ])->id;
     }
 
     private static function audience(): int
@@ -192,6 +201,7 @@ final class World
             'POST settings/outside-words' => ['version' => 0, 'words' => [['word' => 'failover', 'instead' => 'switch to the spare']]],
             'POST settings/audiences' => ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => true],
             'POST settings/audiences/{audience}' => ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => true, 'version' => 1],
+            'POST quiet/{quiet}/announce' => ['before' => 'Bring cash'],
             'POST updates/{update}/read' => ['confirmed' => true], 'POST updates/{update}/remind' => ['person' => 'noor-lind'],
             'POST settings/glossary' => ['version' => 0, 'rows' => [['phrase' => 'Vehicle lanes', 'in' => ['no' => 'Kjørefelt']]]],
             'POST settings/questions' => ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']]],

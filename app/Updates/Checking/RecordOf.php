@@ -22,8 +22,19 @@ final class RecordOf
     /** Of so many reports the words are looked for. */
     private const REPORTS = 500;
 
-    /** @param  int|null  $next  when the next update is promised, in seconds since the epoch */
-    public static function incident(Incident $incident, Situation $situation, Stage $stage, ?int $next): Facts
+    /** Of words that are about no incident: what outsiders know by name, and what is known inside only. */
+    public static function nothing(Situation $situation): Facts
+    {
+        [$services, $places, $inside] = self::names($situation);
+
+        return new Facts(
+            Stage::Looking, $services, [], $places, Moment::now(), Moment::now(), null, null, new \DateTimeZone(config()->string('skarvo.time_zone')),
+            [...$inside, ...array_values(Names::teams())], array_values(array_map(strval(...), Names::people())), [], OutsideWords::all(),
+        );
+    }
+
+    /** @return array{array<array-key, State>, list<string>, list<string>} services by public name, places, and names from inside */
+    private static function names(Situation $situation): array
     {
         $services = $places = $inside = [];
         foreach (Item::query()->orderBy('name')->toBase()->get(['id', 'name', 'kind', 'site', 'public_name']) as $item) {
@@ -39,6 +50,14 @@ final class RecordOf
                 $places[$item->site] = $item->site;
             }
         }
+
+        return [$services, array_values($places), $inside];
+    }
+
+    /** @param  int|null  $next  when the next update is promised, in seconds since the epoch */
+    public static function incident(Incident $incident, Situation $situation, Stage $stage, ?int $next): Facts
+    {
+        [$services, $places, $inside] = self::names($situation);
         $own = $incident->service?->public_name;
         if ($own !== null && ! ($services[$own] ?? State::Up)->isBroken()) {
             // Whoever declared it knows more of it than the monitors do.
@@ -46,7 +65,7 @@ final class RecordOf
         }
 
         return new Facts(
-            $stage, $services, $situation->sites($incident->id), array_values($places), Moment::now(), $incident->started_at->getTimestamp(),
+            $stage, $services, $situation->sites($incident->id), $places, Moment::now(), $incident->started_at->getTimestamp(),
             $incident->estimate_at?->getTimestamp(), $next, new \DateTimeZone(config()->string('skarvo.time_zone')),
             [...$inside, ...array_values(Names::teams())], array_values(array_map(strval(...), Names::people())),
             array_values(Report::query()->about($incident->id)->latest('reports.id')->limit(self::REPORTS)->pluck('what')

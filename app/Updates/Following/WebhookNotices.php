@@ -6,6 +6,7 @@ namespace App\Updates\Following;
 
 use App\Platform\Outbox\Gateway;
 use App\Updates\Outside\PublicUpdate;
+use Carbon\CarbonInterface;
 use GuzzleHttp\Promise\PromiseInterface;
 use Skarvo\Updates\Following\Channel;
 use StandardWebhooks\Webhook;
@@ -30,18 +31,27 @@ final class WebhookNotices extends NoticeMessages
 
     protected function start(array $parcels): array
     {
-        return array_map(function (Parcel $one): PromiseInterface {
-            $update = $one->updates[0];
-            $json = json_encode([
-                'type' => 'incident.updated', 'timestamp' => $update->published_at->toIso8601ZuluString(),
-                'data' => PublicUpdate::of($update),
-            ], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
-            $at = now()->getTimestamp();
+        return array_map(fn(Parcel $one): PromiseInterface => self::post(
+            $this->gateway, $one->to, 'incident.updated', $one->updates[0]->published_at, PublicUpdate::of($one->updates[0]), $one->key,
+        ), $parcels);
+    }
 
-            return $this->gateway->postTo($one->to->address, $json, [
-                'webhook-id' => $one->key, 'webhook-timestamp' => (string) $at,
-                'webhook-signature' => (new Webhook((string) $one->to->secret))->sign($one->key, $at, $json),
-            ]);
-        }, $parcels);
+    /**
+     * @param  string  $type  such as `incident.updated`
+     * @param  array<string, mixed>  $data
+     * @param  string  $key  by which the other side tells a repeat
+     */
+    public static function post(Gateway $gateway, Subscription $to, string $type, CarbonInterface $at, array $data, string $key): PromiseInterface
+    {
+        $json = json_encode(
+            ['type' => $type, 'timestamp' => $at->toIso8601ZuluString(), 'data' => $data],
+            JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+        );
+        $now = now()->getTimestamp();
+
+        return $gateway->postTo($to->address, $json, [
+            'webhook-id' => $key, 'webhook-timestamp' => (string) $now,
+            'webhook-signature' => (new Webhook((string) $to->secret))->sign($key, $now, $json),
+        ]);
     }
 }

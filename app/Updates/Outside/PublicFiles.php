@@ -6,6 +6,7 @@ namespace App\Updates\Outside;
 
 use App\Incidents\Incident;
 use App\Platform\WallClock;
+use App\Updates\Planned\PublicPlanned;
 use App\Updates\Told;
 use App\Updates\Update;
 use App\Updates\Versions\UpdateVersion;
@@ -27,6 +28,7 @@ final class PublicFiles
             'index.html' => self::view('public.index', $page), 'index.json' => self::json(self::whole($page)),
             'feed.atom' => Atom::of('feed.atom', 'index.html', config()->string('skarvo.organisation'), $page->updates(), $page->at),
         ];
+        $all['planned.ics'] = PublicPlanned::calendar(config()->string('skarvo.organisation'));
         $all['screen.html'] = self::view('public.screen', $page, ['place' => null, 'told' => $page->open]);
         foreach ($page->services as $service) {
             $told = $page->about($service->name);
@@ -135,7 +137,7 @@ final class PublicFiles
         return [
             'organisation' => config()->string('skarvo.organisation'), 'at' => self::instant($page->at),
             'services' => array_map(self::service(...), $page->services), 'open' => array_map(self::incident(...), $page->open),
-            'past' => array_map(self::incident(...), $page->past),
+            'past' => array_map(self::incident(...), $page->past), 'planned' => array_map(PublicPlanned::line(...), $page->planned),
         ];
     }
 

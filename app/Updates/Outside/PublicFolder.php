@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates\Outside;
 
+use App\Updates\Versions\GlossaryWords;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 
@@ -21,7 +22,7 @@ final class PublicFolder
     private const LOCK = '.lock';
 
     /** Written by Skarvo: others may stand beside them. */
-    private const OURS = '/^(?:index|feed|screen|(?:incident|service|place|screen)-[a-z0-9-]+)\.(?:html|json|atom)$/D';
+    private const OURS = '/^(?:planned\.ics|(?:index|feed|screen|(?:incident|service|place|screen)-[a-z0-9-]+)\.(?:html|json|atom))$/D';
 
     private const BESIDE = ['style.css', 'page.js', 'mark.svg', 'font.woff2'];
 
@@ -111,7 +112,10 @@ final class PublicFolder
 
         return implode(' ', [
             intdiv(now()->getTimestamp(), self::AT_LEAST_EVERY), (int) DB::table('updates')->max('id'), $incidents?->resolved, $incidents?->merged,
-            sha1(json_encode([DB::table('public_doubts')->orderBy('name')->get(), PublicAddress::start(), config('skarvo.organisation')], JSON_THROW_ON_ERROR)),
+            sha1(json_encode([
+                DB::table('public_doubts')->orderBy('name')->get(), PublicAddress::start(), config('skarvo.organisation'),
+                DB::table('planned_works')->orderBy('id')->pluck('stage', 'id'), GlossaryWords::version(),
+            ], JSON_THROW_ON_ERROR)),
         ]);
     }
 

@@ -6,6 +6,8 @@ namespace App\Updates\Outside;
 
 use App\Platform\WallClock;
 use App\Topology\Item;
+use App\Updates\Planned\PlannedWork;
+use App\Updates\Planned\PublicPlanned;
 use App\Updates\PublicStates;
 use App\Updates\Told;
 use App\Updates\Update;
@@ -27,9 +29,10 @@ final readonly class PublicPage
      * @param  list<Told>  $open
      * @param  list<Told>  $past  the latest first
      * @param  array<array-key, string>  $places  their files, by name
+     * @param  list<PlannedWork>  $planned  the soonest first
      */
     private function __construct(
-        public CarbonImmutable $at, public array $services, public array $open, public array $past, public array $places,
+        public CarbonImmutable $at, public array $services, public array $open, public array $past, public array $places, public array $planned,
     ) {}
 
     public static function now(): self
@@ -55,13 +58,19 @@ final readonly class PublicPage
         ))));
         sort($places);
 
-        return new self($now, $services, $open, $past, PublicAddress::files('place', $places));
+        return new self($now, $services, $open, $past, PublicAddress::files('place', $places), PublicPlanned::open());
     }
 
     /** @return list<Update> the latest first */
     public function updates(): array
     {
         return self::updatesOf([...$this->open, ...$this->past]);
+    }
+
+    /** @return list<PlannedWork> of which a service is not, or only partly, available */
+    public function plannedOn(string $service): array
+    {
+        return array_values(array_filter($this->planned, static fn(PlannedWork $one): bool => in_array($service, $one->names(), true)));
     }
 
     /** @return list<Told> those that are or were about a service */

@@ -7,6 +7,8 @@ namespace App\Updates\Reading;
 use App\Platform\CurrentPerson;
 use App\Platform\Person;
 use App\Rota\OnCallNow;
+use App\Updates\Planned\PlannedWork;
+use App\Updates\Planned\PublicPlanned;
 use App\Updates\Told;
 use App\Updates\Update;
 use App\Updates\Versions\UpdateVersion;
@@ -40,6 +42,7 @@ final class StaffUpdates
         return Inertia::render('Updates/StaffUpdates', [
             'open' => static fn(): array => self::lines(Told::open(), $me),
             'past' => static fn(): array => self::lines(Told::resolvedSince(now()->subHours(self::PAST_HOURS)), $me),
+            'planned' => static fn(): array => array_map(static fn(PlannedWork $one): array => $one->toLine(), PublicPlanned::open()),
             'onCall' => static fn(): array => array_map(static fn(array $one): array => [
                 'team' => $one['team'], 'name' => $one['name'], 'person' => $one['now']['person'] ?? null, 'personName' => $one['now']['name'] ?? null,
                 'until' => $one['now']['until'] ?? null,

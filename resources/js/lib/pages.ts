@@ -53,6 +53,7 @@ export const pages: Record<string, () => Promise<{ default: Component }>> = {
   'Updates/Following': () => import('@/pages/Updates/Following.vue'),
   'Updates/Glossary': () => import('@/pages/Updates/Glossary.vue'),
   'Updates/OutsideWords': () => import('@/pages/Updates/OutsideWords.vue'),
+  'Updates/Planned': () => import('@/pages/Updates/Planned.vue'),
   'Updates/Questions': () => import('@/pages/Updates/Questions.vue'),
   'Updates/Report': () => import('@/pages/Updates/Report.vue'),
   'Updates/ReportFollow': () => import('@/pages/Updates/ReportFollow.vue'),

@@ -168,11 +168,17 @@ export interface Particulars { name: string; title: string | null; email: string
 /** Topology/Exchange/KeepImports */
 export interface Plan { counts: Record<string, number>; notes: string[]; fingerprint: string }
 
+/** Updates/Planned/PlannedWork */
+export interface PlannedLine { id: number; quiet: number; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; before: string | null; from: string; to: string; stage: 'announced' | 'soon' | 'withdrawn' | 'overrun' | 'over'; text: string; incident: number | null }
+
 /** Tickets/TicketPost */
 export interface PostLine { id: number; by: string | null; internal: boolean; text: string | null; at: string; translated: TranslationLine | null; files: FileLine[] }
 
 /** Tickets/ProbablyHere */
 export interface ProbableLine { id: number; ref: string; what: string; place: string | null; opened_at: string; incident: number; of: string | null; because: string[] }
+
+/** Updates/Planned/PublicPlanned */
+export interface PublicPlannedLine { id: number; stage: 'announced' | 'soon' | 'withdrawn' | 'overrun' | 'over'; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; before: string | null; from: string; until: string; text: string; languages: Record<string, string>; address: string }
 
 /** Updates/Outside/PublicUpdate */
 export interface PublicUpdateLine { incident: number; number: number; stage: string; text: string; meanwhile: string | null; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; languages: Record<string, { text: string; meanwhile: string | null; isRead: boolean }>; places: string[]; publishedAt: string; nextAt: string | null; corrects: number | null; address: string }

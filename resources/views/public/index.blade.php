@@ -37,6 +37,7 @@
 @if ($unsure !== [])
 <p class="small">Not confirmed: it may not work; nothing is published about it yet.</p>
 @endif
+@include('public.planned', ['planned' => $page->planned])
 <h2>What is over</h2>
 @if ($page->past === [])
 <p class="small">No problems in the last {{ \App\Updates\Outside\PublicPage::DAYS }} days.</p>

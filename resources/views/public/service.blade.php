@@ -15,5 +15,6 @@
 @endforeach
 </ul>
 @endif
+@include('public.planned', ['planned' => $page->plannedOn($service->name)])
 @include('public.incidents', ['list' => $told])
 @endsection

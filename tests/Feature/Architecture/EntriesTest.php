@@ -45,6 +45,7 @@ final class EntriesTest extends TestCase
 
     /** Actions whose entries need more before them than stands here: each with the test that holds them. */
     private const ELSEWHERE = [
+        'quiet/{quiet}/announce' => 'Updates/PlannedTest', 'planned/{planned}/withdraw' => 'Updates/PlannedTest',
         'sign-in' => 'Platform/PlatformTest', 'p/{token}' => 'Paging/AnswerTest',
         'sources/{source}/again' => 'Signals/WaysInTest', 'estate/{item}/settle' => 'Topology/ScanTest',
         'estate/{item}/seen' => 'Topology/ScanTest',

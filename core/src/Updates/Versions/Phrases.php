@@ -30,6 +30,11 @@ final class Phrases
             'restored' => ':names: working normally again.', 'all_restored' => 'Everything is working normally again.',
             'unchanged' => 'Nothing new since :told.', 'counter' => 'At the counter: :text.', 'others' => 'What passengers are told to do: :text.',
             'next' => 'Next update by :time.',
+            'plan_down' => ':names: not available', 'plan_degraded' => ':names: only partly available',
+            'plan_announced' => 'Planned work from :from until :until:places. :states.', 'plan_soon' => 'Planned work begins at :from and lasts until :until:places. :states.',
+            'plan_withdrawn' => 'The work that was planned for :from does not take place. :names: available as usual.',
+            'plan_overrun' => 'The planned work takes longer than planned. :states.', 'plan_over' => 'The planned work is done. :names: available as usual.',
+            'plan_before' => 'Before it begins: :text.',
         ],
         'no' => [
             'down' => ':names: ute av drift siden :since:places.',
@@ -50,6 +55,11 @@ final class Phrases
             'restored' => ':names: virker som normalt igjen.', 'all_restored' => 'Alt virker som normalt igjen.',
             'unchanged' => 'Ikke noe nytt siden :told.', 'counter' => 'Ved skranken: :text.', 'others' => 'Dette får passasjerene beskjed om: :text.',
             'next' => 'Neste oppdatering innen :time.',
+            'plan_down' => ':names: ikke tilgjengelig', 'plan_degraded' => ':names: bare delvis tilgjengelig',
+            'plan_announced' => 'Planlagt arbeid fra :from til :until:places. :states.', 'plan_soon' => 'Planlagt arbeid begynner :from og varer til :until:places. :states.',
+            'plan_withdrawn' => 'Arbeidet som var planlagt :from, blir ikke noe av. :names: tilgjengelig som vanlig.',
+            'plan_overrun' => 'Det planlagte arbeidet tar lengre tid enn planlagt. :states.', 'plan_over' => 'Det planlagte arbeidet er ferdig. :names: tilgjengelig som vanlig.',
+            'plan_before' => 'Før det begynner: :text.',
         ],
         'de' => [
             'down' => ':names: außer Betrieb seit :since:places.',
@@ -70,6 +80,11 @@ final class Phrases
             'restored' => ':names: wieder normal in Betrieb.', 'all_restored' => 'Alles läuft wieder normal.',
             'unchanged' => 'Seit :told nichts Neues.', 'counter' => 'Am Schalter: :text.', 'others' => 'Das wird den Fahrgästen gesagt: :text.',
             'next' => 'Nächste Meldung bis :time.',
+            'plan_down' => ':names: nicht verfügbar', 'plan_degraded' => ':names: nur teilweise verfügbar',
+            'plan_announced' => 'Geplante Arbeiten von :from bis :until:places. :states.', 'plan_soon' => 'Geplante Arbeiten beginnen um :from und dauern bis :until:places. :states.',
+            'plan_withdrawn' => 'Die für :from geplanten Arbeiten finden nicht statt. :names: wie gewohnt verfügbar.',
+            'plan_overrun' => 'Die geplanten Arbeiten dauern länger als geplant. :states.', 'plan_over' => 'Die geplanten Arbeiten sind beendet. :names: wie gewohnt verfügbar.',
+            'plan_before' => 'Bevor sie beginnen: :text.',
         ],
         'ar' => [
             'down' => ':names: خارج الخدمة منذ :since:places.',
@@ -90,6 +105,11 @@ final class Phrases
             'restored' => ':names: عادت إلى العمل بشكل طبيعي.', 'all_restored' => 'كل شيء يعمل بشكل طبيعي من جديد.',
             'unchanged' => 'لا جديد منذ :told.', 'counter' => 'عند المكتب: :text.', 'others' => 'ما يقال للركاب: :text.',
             'next' => 'التحديث التالي بحلول :time.',
+            'plan_down' => ':names: غير متاحة', 'plan_degraded' => ':names: متاحة بشكل جزئي فقط',
+            'plan_announced' => 'أعمال مخططة من :from حتى :until:places. :states.', 'plan_soon' => 'تبدأ أعمال مخططة في :from وتستمر حتى :until:places. :states.',
+            'plan_withdrawn' => 'لن تجرى الأعمال التي كانت مخططة في :from. :names: متاحة كالمعتاد.',
+            'plan_overrun' => 'تستغرق الأعمال المخططة وقتا أطول مما خطط له. :states.', 'plan_over' => 'انتهت الأعمال المخططة. :names: متاحة كالمعتاد.',
+            'plan_before' => 'قبل أن تبدأ: :text.',
         ],
     ];
 

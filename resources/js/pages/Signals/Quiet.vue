@@ -106,6 +106,9 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
             </p>
           </div>
           <p class="text-small text-ink-2">
+            <a v-if="time.from > now" :href="`/planned#quiet-${time.id}`" class="link float-right ml-3"
+              >Tell people of it<span class="sr-only">: {{ time.reason }}</span></a
+            >
             {{ clockTime(time.from) }} to {{ clockTime(time.to) }}, {{ time.author }}.
             <template v-for="(item, i) in time.items" :key="item.id"
               ><template v-if="i > 0">, </template

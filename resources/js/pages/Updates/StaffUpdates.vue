@@ -5,13 +5,14 @@ import AppShell from '@/components/AppShell.vue';
 import StaffUpdateCard from '@/pages/Updates/StaffUpdateCard.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
 import { ask } from '@/lib/ask';
-import type { StaffUpdate } from '@/lib/shapes';
+import type { PlannedLine, StaffUpdate } from '@/lib/shapes';
 import { clockTime } from '@/lib/time';
 
 /** What staff need where people stand before them: how it is, what to do, what to say, and whom to call. */
 const props = defineProps<{
   open: StaffUpdate[];
   past: StaffUpdate[];
+  planned: PlannedLine[];
   onCall: { team: string; name: string; person: string | null; personName: string | null; until: string | null }[];
   at: string;
 }>();
@@ -39,6 +40,7 @@ const toRead = computed(() => props.open.filter((one) => one.mustRead && !one.is
     title="Updates"
     :follows="{
       'update.': ['open', 'past', 'at'],
+      'planned.': ['planned'],
       'incident.': ['open', 'past', 'at'],
       'rota.': ['onCall'],
       'turn.': ['onCall'],
@@ -75,6 +77,13 @@ const toRead = computed(() => props.open.filter((one) => one.mustRead && !one.is
           Nothing is known to be wrong of which people were told. As of <TimeAgo :at="at" :age="false" />.
         </p>
         <StaffUpdateCard v-for="one in open" :key="one.incident" :one="one" :language="language" />
+        <template v-if="planned.length">
+          <h2 class="mt-6">Planned</h2>
+          <ul>
+            <li v-for="work in planned" :key="work.id" class="row-rule max-w-[70ch] py-1">{{ work.text }}</li>
+          </ul>
+          <p class="text-small"><a href="/planned" class="link">Planned work</a></p>
+        </template>
         <template v-if="past.length">
           <h2 class="mt-6">Over since yesterday</h2>
           <StaffUpdateCard v-for="one in past" :key="one.incident" :one="one" :language="language" />

@@ -120,6 +120,9 @@ const dropPlace = (name: string): void => void (places.value = felt.value.filter
         class="field font-normal"
         placeholder="The clocks of the lanes are behind"
       />
+      <span v-if="cause && stage === 'looking'" class="text-tiny font-normal text-ink-2"
+        >Told once the stage says that it is found.</span
+      >
     </label>
     <slot />
     <label class="font-semibold" :class="{ 'border-l-4 border-ink pl-2': isNew('counter') }">

@@ -2,7 +2,8 @@ import type { Place } from '@/lib/places';
 
 export const places: Place[] = [
   { name: 'Status page', link: '/status', order: 7, plain: true },
-  { name: 'Updates', link: '/updates', order: 8, command: 'Open the updates for staff' },
+  { name: 'Updates', link: '/updates', order: 8, words: 'Updates for staff', command: 'Open the updates for staff' },
+  { name: 'Planned work', link: '/planned', beside: '/updates' },
   { name: 'Audiences', link: '/settings/audiences', own: 8.5, for: (me) => me.administers },
   { name: 'Follow form', link: '/follow', command: 'Open the form for followers' },
   { name: 'Report form', link: '/report', command: 'Open the report form' },
