@@ -186,7 +186,12 @@ const routes = {
   'POST /let-ring': async (request) => network.letRing(await read(request)),
   'POST /switch': async (request) => network.switch(await read(request)),
   'POST /delivery': async (request) => network.set(await read(request)),
-  'POST /speak': async (request) => { const answer = await speak(signalOf(await read(request))); return [200, answer]; },
+  'POST /speak': async (request) => {
+    // A monitor whose clock is another than ours.
+    const { instant, ...step } = await read(request);
+    const answer = await speak({ ...signalOf(step), ...(instant ? { at: instant } : {}) });
+    return [200, answer];
+  },
   'POST /scene': async (request) => { const { name } = await read(request); return start(name) ? [200, state()] : [404, { error: `There is no scene ${name}.` }]; },
   'POST /scan': async (request) => { const { name } = await read(request); const answer = await scan(name); return answer ? [200, answer] : [404, { error: `There is no scan ${name}.` }]; },
   'POST /end': async (request) => { end((await read(request)).name); return [200, state()]; },

@@ -158,13 +158,16 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
             $incident, Situation::now(), new WrittenUpdate($incident->stage, $turn->public, null, $incident->occasion->next_update_at?->getTimestamp()), $turn->despite,
         ) : 0;
         $number = (int) Update::query()->where('incident_id', $incident->id)->max('number') + 1;
+        // What people do meanwhile holds on, whatever an incident is called.
+        $last = $turn->kind === TurnKind::Major ? Update::query()->where('incident_id', $incident->id)->latest('number')->first() : null;
         $update = Update::publish([
             'incident_id' => $incident->id, 'number' => $number, 'stage' => $incident->stage, 'text' => $turn->public,
             'services' => $services, 'author_id' => $turn->by->id, 'next_at' => $incident->occasion->next_update_at,
-        ]);
+            'meanwhile' => $last?->meanwhile, 'cause' => $last?->cause, 'counter' => $last?->counter, 'estimate_at' => $incident->estimate_at,
+        ], $last->places ?? []);
         // That it is not over after all follows from no facts: everybody reads what was written.
         if ($turn->kind !== TurnKind::Reopened) {
-            $said = new WrittenUpdate($incident->stage, $turn->public, null, null, services: array_map(
+            $said = new WrittenUpdate($incident->stage, $turn->public, $last?->meanwhile, $incident->occasion->next_update_at?->getTimestamp(), $last?->cause, $last?->counter, array_map(
                 static fn(array $one): array => ['name' => $one['name'], 'state' => State::from($one['state'])], $services,
             ));
             UpdateVersion::keep($update, DraftVersions::whole($incident, FactsOf::next($incident, Situation::now(), $said, false), $turn->public, null), null);

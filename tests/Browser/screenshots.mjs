@@ -65,9 +65,18 @@ await ingrid.waitForTimeout(1500);
 await ingrid.keyboard.press('Escape');
 await ingrid.locator('h1').click();
 await ingrid.keyboard.press('u');
-await ingrid
-  .getByLabel('What to do meanwhile')
-  .fill('Foot passengers board as usual. Drivers with a booking for today wait in their lane.');
+await ingrid.getByLabel('What to do meanwhile').fill('Foot passengers board as usual');
+await ingrid.getByLabel('What staff do at the counter').fill('Open the barriers by hand from the lane box, key 4');
+await ingrid.getByRole('dialog').getByLabel('Stage').selectOption('cause_found');
+await ingrid.getByLabel('Cause, as far as it may be told').fill('The clocks of the lanes are behind');
+const managers = ingrid.getByLabel('Managers');
+await managers.waitFor();
+await ingrid.waitForTimeout(2500);
+await managers.fill((await managers.inputValue()).replace('only partly working', 'not working'));
+await ingrid.getByText('Before it goes out').waitFor();
+await shoot(ingrid, 'update');
+await ingrid.getByRole('button', { name: 'Draft again' }).click();
+await ingrid.getByText('Before it goes out').waitFor({ state: 'hidden' });
 await ingrid.getByRole('button', { name: /Publish/ }).click();
 await ingrid.getByRole('dialog').waitFor({ state: 'hidden' });
 const noor = await open(phone);
@@ -90,7 +99,6 @@ for (const [name, path] of [
     '/estate?where[]=approver~per&columns[]=kind&columns[]=tier&columns[]=team&columns[]=business_owner&columns[]=delivery_manager&columns[]=approver',
   ],
   ['what-if', '/what-if?items=clk-2&hours=3'],
-  ['rota', '/on-call/lanes'],
   ['handovers', '/handovers'],
 ])
   await shoot(ingrid, name, path);
@@ -141,6 +149,7 @@ await responder.getByRole('button', { name: 'Undo' }).waitFor({ state: 'hidden' 
 await responder.getByRole('button', { name: 'Test them all' }).click();
 await responder.getByText('arrived; answer it on the device').nth(2).waitFor();
 await shoot(responder, 'person');
+await shoot(responder, 'staff', '/updates');
 await ingrid.goto(`${base}/reach?items=lane-control-ask`);
 await ingrid.getByRole('button', { name: /^Time server clk-2,/ }).click();
 await shoot(ingrid, 'reach');
@@ -198,9 +207,4 @@ await lotte.getByRole('region', { name: 'Others who said the same' }).waitFor();
 await lotte.getByRole('region', { name: 'Known to be wrong' }).waitFor();
 await shoot(lotte, 'phone-call');
 await shoot(await open(), 'status', '/status');
-const dark = await open({ colorScheme: 'dark' });
-await dark.goto(`${base}/sign-in`);
-await dark.getByRole('button', { name: /Per Strand/ }).click();
-await dark.getByRole('heading', { name: 'Watch' }).waitFor({ state: 'attached' });
-await shoot(dark, 'room-dark', room);
 await browser.close();

@@ -256,6 +256,18 @@ final class VersionsTest extends TestCase
         self::assertStringContainsString('Kjørefelt: virker som normalt igjen.', $this->mails()['no@ferry.example']);
     }
 
+    public function test_what_people_and_staff_do_holds_on_when_it_becomes_a_major_incident(): void
+    {
+        $this->publish($this->draft('public'), ['counter' => 'Open by hand', 'meanwhile' => 'Stay in your lane', 'cause' => 'A relay is stuck'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->incident->id}/major", [
+            'version' => $this->incident->refresh()->version, 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'soon',
+            'confirmed' => 'x', 'update' => 'Vehicle lanes: only partly working.', 'call' => false,
+        ], ['X-Request-Key' => 'major'])->assertSessionHasNoErrors();
+        $update = Update::query()->latest('id')->firstOrFail();
+        self::assertSame(['Open by hand', 'Stay in your lane', 'A relay is stuck'], [$update->counter, $update->meanwhile, $update->cause]);
+        self::assertStringContainsString('At the counter: Open by hand.', UpdateVersion::query()->where('update_id', $update->id)->where('version', 'staff')->firstOrFail()->text);
+    }
+
     public function test_a_person_chooses_in_whose_words_they_follow(): void
     {
         $follow = "/incidents/{$this->incident->id}/follow";
