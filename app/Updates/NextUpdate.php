@@ -22,7 +22,7 @@ final class NextUpdate
     /**
      * @return array{
      *     number: int, stage: string, text: string, unchanged: string|null, meanwhile: string, cause: string, counter: string,
-     *     services: list<array{name: string, state: string}>, next_minutes: int,
+     *     services: list<array{name: string, state: string}>, next_minutes: int, next_by: string,
      * }
      */
     public static function of(Incident $incident, Situation $situation, ?Stage $stage = null): array
@@ -43,7 +43,7 @@ final class NextUpdate
             'unchanged' => $last === null ? null : $drafts->of(Version::Everybody, isUnchanged: true)->text,
             'meanwhile' => (string) $facts->meanwhile, 'cause' => (string) $facts->cause, 'counter' => (string) $facts->counter,
             'services' => self::lines($facts->services),
-            'next_minutes' => intdiv(UpdateRhythm::of($incident), 60),
+            'next_minutes' => intdiv(UpdateRhythm::of($incident), 60), 'next_by' => UpdateRhythm::by($incident),
         ];
     }
 

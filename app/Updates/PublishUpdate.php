@@ -48,9 +48,10 @@ final class PublishUpdate
                     'number',
                 );
             }
-            if ($nextMinutes * 60 > UpdateRhythm::of($incident) && trim((string) $longer) === '') {
+            $often = UpdateRhythm::of($incident);
+            if ($nextMinutes * 60 > $often && trim((string) $longer) === '') {
                 throw Refused::because(
-                    "Priority $incident->priority owes an update every ".intdiv(UpdateRhythm::of($incident), 60).' minutes. Say why the next one may come later.', 'longer',
+                    UpdateRhythm::by($incident).' asks for an update every '.intdiv($often, 60).' minutes. Say why the next one may come later.', 'longer',
                 );
             }
             $next = now()->addMinutes($nextMinutes);
@@ -68,7 +69,7 @@ final class PublishUpdate
             UpdateVersion::keep($update, $written->versions ?? DraftVersions::whole($incident, $facts, $text, $last), $by);
             Journal::write(
                 Actor::person($by), UpdateEntry::UpdatePublished, ['incident', $incident->id],
-                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(), ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite]), ...($nextMinutes * 60 > UpdateRhythm::of($incident) ? ['longer' => (string) $longer] : []), ...($corrects === null ? [] : ['corrects' => $corrects])],
+                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(), ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite]), ...($nextMinutes * 60 > $often ? ['longer' => (string) $longer] : []), ...($corrects === null ? [] : ['corrects' => $corrects])],
                 ['incident' => $incident->id],
             );
             if ($stage !== $incident->stage) {

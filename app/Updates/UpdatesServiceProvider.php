@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates;
 
 use App\Incidents\Contracts\HasConsequences;
+use App\Incidents\Contracts\OwesUpdates;
 use App\Incidents\Contracts\RoomPanel;
 use App\Incidents\Contracts\SaysSoFar;
 use App\Paging\Contracts\HearsDeliveries;
@@ -37,6 +38,7 @@ final class UpdatesServiceProvider extends Capability
                 Following\WebhookNotices::class, Reading\ReminderMessages::class, Planned\PlannedMessages::class,
             ],
             HearsDeliveries::class => [Following\HearDeliveries::class],
+            OwesUpdates::class => [Following\AudiencesAskOften::class],
             RoomPanel::class => [UpdatesOfIncident::class],
             SaysSoFar::class => [UpdatesOfIncident::class],
             OnThePage::class => [UpdatesOfIncident::class],

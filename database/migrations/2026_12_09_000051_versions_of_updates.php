@@ -51,6 +51,7 @@ return new class () extends Migration
             $table->unsignedInteger('reports')->nullable();
             $table->string('reads')->default('staff');
             $table->boolean('must_know')->default(false);
+            $table->unsignedInteger('every_minutes')->nullable();
             $table->unsignedInteger('version')->default(1);
             $table->dateTime('ended_at', 3)->nullable();
         });

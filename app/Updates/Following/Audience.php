@@ -26,19 +26,20 @@ use Skarvo\Updates\Versions\Version;
  * @property int|null $reports
  * @property Version $reads
  * @property bool $must_know whether each of them is asked to say that they have read it
+ * @property int|null $every_minutes how often they want to hear of it at the least, where that is more often than its priority asks for
  * @property int $version
  * @property CarbonImmutable|null $ended_at
  *
  * @phpstan-type AudienceRow array{
  *     id: int, name: string, people: list<string>, teams: list<string>, priority: int|null, tier: int|null, services: list<string>, places: list<string>,
- *     reports: int|null, reads: value-of<Version>, mustKnow: bool, version: int,
+ *     reports: int|null, reads: value-of<Version>, mustKnow: bool, every: int|null, version: int,
  * }
  */
 final class Audience extends Record
 {
     protected $casts = [
         'people' => 'array', 'teams' => 'array', 'services' => 'array', 'places' => 'array', 'priority' => 'integer', 'tier' => 'integer',
-        'reports' => 'integer', 'reads' => Version::class, 'must_know' => 'boolean', 'version' => 'integer', 'ended_at' => 'immutable_datetime',
+        'reports' => 'integer', 'reads' => Version::class, 'must_know' => 'boolean', 'every_minutes' => 'integer', 'version' => 'integer', 'ended_at' => 'immutable_datetime',
     ];
 
     public function rule(): AudienceRule
@@ -60,7 +61,7 @@ final class Audience extends Record
         return [
             'id' => $this->id, 'name' => $this->name, 'people' => $this->people, 'teams' => $this->teams, 'priority' => $this->priority, 'tier' => $this->tier,
             'services' => $this->services, 'places' => $this->places, 'reports' => $this->reports, 'reads' => $this->reads->value,
-            'mustKnow' => $this->must_know, 'version' => $this->version,
+            'mustKnow' => $this->must_know, 'every' => $this->every_minutes, 'version' => $this->version,
         ];
     }
 }

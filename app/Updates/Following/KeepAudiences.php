@@ -54,6 +54,7 @@ final readonly class KeepAudiences
 
     private function write(UpdateEntry $kind, Audience $audience): void
     {
+        AudiencesAskOften::changed();
         Journal::write(Actor::person($this->by), $kind, ['audience', $audience->id], ['name' => $audience->name]);
     }
 }

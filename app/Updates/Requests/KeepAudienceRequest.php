@@ -24,13 +24,14 @@ final class KeepAudienceRequest extends Form
             'services.*' => ['required', 'string', 'distinct', Rule::exists('items', 'public_name')->where('kind', Item::SERVICE)],
             'places' => ['present', 'array', 'max:200'], 'places.*' => ['required', 'string', 'distinct', Rule::exists('items', 'site')],
             'reports' => ['nullable', 'integer', 'min:1', 'max:1000000'], 'reads' => ['required', Rule::enum(Version::class)], 'mustKnow' => ['required', 'boolean'],
+            'every' => ['nullable', 'integer', 'min:5', 'max:1440'],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['teams.min' => 'Choose people, or a team.', 'name.required' => 'Say what the audience is called.'];
+        return ['teams.min' => 'Choose people, or a team.', 'every.min' => 'Leave at least 5 minutes between two updates.', 'name.required' => 'Say what the audience is called.'];
     }
 
     /** @return array<string, mixed> */
@@ -42,7 +43,7 @@ final class KeepAudienceRequest extends Form
             'name' => trim((string) $input['name']), 'people' => array_values((array) $input['people']), 'teams' => array_values((array) $input['teams']),
             'priority' => $input['priority'] ?? null, 'tier' => $input['tier'] ?? null, 'services' => array_values((array) $input['services']),
             'places' => array_values((array) $input['places']), 'reports' => $input['reports'] ?? null, 'reads' => $input['reads'],
-            'must_know' => (bool) $input['mustKnow'],
+            'must_know' => (bool) $input['mustKnow'], 'every_minutes' => $input['every'] ?? null,
         ];
     }
 

@@ -22,7 +22,7 @@ export interface AttemptLine { id: number; what: string; outcome: 'helped' | 'no
 export interface AudienceLine { total: number; channels: Record<'mail' | 'text' | 'chat' | 'webhook', number>; some: { id: number | null; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; why: string }[]; silenced: { id: number; channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string }[]; updates: ToldLine[] }
 
 /** Updates/Following/Audience */
-export interface AudienceRow { id: number; name: string; people: string[]; teams: string[]; priority: number | null; tier: number | null; services: string[]; places: string[]; reports: number | null; reads: 'public' | 'staff' | 'technical' | 'card'; mustKnow: boolean; version: number }
+export interface AudienceRow { id: number; name: string; people: string[]; teams: string[]; priority: number | null; tier: number | null; services: string[]; places: string[]; reports: number | null; reads: 'public' | 'staff' | 'technical' | 'card'; mustKnow: boolean; every: number | null; version: number }
 
 /** Paging/Talk/Bridge */
 export interface BridgePerson { id: string; name: string; standing: 'ringing' | 'in' | 'left' | 'unanswered'; since: string }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Updates;
 
 use App\Incidents\Incident;
+use App\Incidents\UpdateRhythm;
 use App\Platform\Outbox\OutboxMessage;
 use App\Updates\Following\Audience;
 use App\Updates\Following\FollowOwn;
@@ -164,6 +165,28 @@ final class ReadersTest extends TestCase
         auth()->logout();
         $this->get('/updates')->assertRedirect('/sign-in');
         $this->postJson('/updates/1/read', ['confirmed' => true])->assertUnauthorized();
+    }
+
+    public function test_an_audience_that_asks_for_more_is_owed_more(): void
+    {
+        $this->publish();
+        $minutes = fn(): array => [UpdateRhythm::of($this->incident->refresh()) / 60, UpdateRhythm::by($this->incident)];
+        $usual = $minutes();
+        self::assertSame('Priority 2', $usual[1]);
+        $one = ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'priority' => 2, 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => false];
+        $this->actingAs($this->person('per-strand'));
+        $this->post('/settings/audiences', [...$one, 'every' => 4], ['X-Request-Key' => 'a'])->assertSessionHasErrors('every');
+        $this->post('/settings/audiences', [...$one, 'every' => 10], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
+        self::assertSame([10, 'Leads'], $minutes());
+        $this->incident->update(['priority' => 3]);
+        self::assertSame('Priority 3', $minutes()[1], 'It is not theirs any more.');
+        $this->incident->update(['priority' => 2]);
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->post("/incidents/{$this->incident->id}/updates", [
+            'number' => 2, 'stage' => 'looking', 'text' => 'We look into it.', 'next_minutes' => 11, 'despite' => 'x',
+        ], ['X-Request-Key' => 'c'])->assertSessionHasErrors(['longer' => 'Leads asks for an update every 10 minutes. Say why the next one may come later.']);
+        $this->actingAs($this->person('per-strand'))->post('/settings/audiences/'.Audience::query()->value('id').'/drop')->assertSessionHasNoErrors();
+        self::assertSame($usual, $minutes());
     }
 
     public function test_an_administrator_defines_changes_and_drops_an_audience(): void

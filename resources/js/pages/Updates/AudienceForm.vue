@@ -27,12 +27,13 @@ const form = ref({
   reports: props.audience?.reports ?? null,
   reads: props.audience?.reads ?? 'staff',
   mustKnow: props.audience?.mustKnow ?? false,
+  every: props.audience?.every ?? null,
 });
 const version = props.audience?.version ?? 0;
 const save = (): void =>
   action.send(
     props.audience ? `/settings/audiences/${props.audience.id}` : '/settings/audiences',
-    { ...form.value, reports: form.value.reports || null, version } as never,
+    { ...form.value, reports: form.value.reports || null, every: form.value.every || null, version } as never,
     () => emit('close'),
   );
 </script>
@@ -95,6 +96,16 @@ const save = (): void =>
       <label class="font-semibold"
         >Once so many people have reported it
         <input v-model.number="form.reports" type="number" min="1" class="field font-normal" placeholder="any number"
+      /></label>
+      <label class="font-semibold"
+        >An update every so many minutes
+        <input
+          v-model.number="form.every"
+          type="number"
+          min="5"
+          max="1440"
+          class="field font-normal"
+          placeholder="as its priority asks for"
       /></label>
       <label class="font-semibold"
         >In the words for

@@ -65,7 +65,8 @@ const drop = (one: AudienceRow): void => action.send(`/settings/audiences/${one.
             <p class="text-small">{{ who(one) }}</p>
             <p class="text-small text-ink-2">
               Told of {{ when(one) }}, in the words for
-              {{ versions.find((each) => each.version === one.reads)?.words.toLowerCase() }}.
+              {{ versions.find((each) => each.version === one.reads)?.words.toLowerCase()
+              }}<template v-if="one.every !== null">, at least every {{ one.every }} minutes</template>.
             </p>
           </template>
         </li>

@@ -107,7 +107,7 @@ const asNext = (): void => {
           >
           <span class="text-tiny font-normal text-ink-2">{{
             action.errors.value.next_minutes ??
-            `Priority ${incident.priority} owes one every ${draft.next_minutes} minutes. It appears among the running clocks.`
+            `${draft.next_by} asks for one every ${draft.next_minutes} minutes. It appears among the running clocks.`
           }}</span>
         </label>
         <label v-if="isLonger" class="font-semibold">

@@ -13,4 +13,6 @@ export interface UpdateDraft {
   counter: string;
   services: ServiceState[];
   next_minutes: number;
+  /** What or who asks for one so often. */
+  next_by: string;
 }
