@@ -99,7 +99,7 @@ final class LanguagesTest extends TestCase
         $follow($norwegian)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords', []));
         $this->answers('Vi er på saken.', 'en');
         $this->answers('Something else.', 'en');
-        $follow($norwegian)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords.1', 'Vi er på saken.')->where('updates.0.text', 'We are on it.'));
+        $follow($norwegian)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords.1', ['text' => 'Vi er på saken.', 'isMachine' => true])->where('updates.0.text', 'We are on it.'));
         $follow($english)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords', []));
     }
 
