@@ -61,6 +61,9 @@ final readonly class PlannedMessages implements Messages
             $stage = PlanStage::from(is_string($message->payload['stage'] ?? null) ? $message->payload['stage'] : '');
             $one = $to->get($number($message, 'subscription'));
             $isLate = ! $stage->isEnd() && $work->stage->isEnd();
+            // Whoever never heard that it is planned is not told how it ended.
+            $isNews = $stage->isEnd() && $one !== null && DB::table('planned_deliveries')->where('planned_id', $work->id)->where('subscription_id', $one->id)
+                ->where('stage', '<>', $stage->value)->whereNotNull('sent_at')->doesntExist();
             if (is_string($message->payload['person'] ?? null)) {
                 $person = Person::query()->whereNull('left_at')->whereKey($message->payload['person'])->first();
                 if ($person !== null && ! $isLate) {
@@ -70,7 +73,7 @@ final readonly class PlannedMessages implements Messages
                 }
             }
             // What turned out otherwise while it waited is not told any more; and who left is told nothing.
-            if ($one === null || ! $one->isActive() || $isLate) {
+            if ($one === null || ! $one->isActive() || $isLate || $isNews) {
                 $sending[$message->id] = Create::promiseFor(['stopped' => true]);
             } elseif ($one->channel === Channel::Mail) {
                 $mails[$message->id] = [

@@ -218,6 +218,14 @@ final class CheckTest extends TestCase
         }
     }
 
+    public function test_of_many_places_some_may_be_named(): void
+    {
+        $many = static fn(int $count): Facts => self::asTold()->asTold([['name' => 'Card payment', 'state' => State::Down]], array_slice(['Ask', 'Nordpier', 'Havre', 'Storvik', 'Skjell'], 0, $count));
+
+        self::assertSame([], self::told((new Check($many(5)))->version('Card payment: not working, among others at Ask.', true)));
+        self::assertSame(['place: '], self::told((new Check($many(4)))->version('Card payment: not working, among others at Ask.', true)));
+    }
+
     private static function asTold(): Facts
     {
         return self::facts(['people' => ['Noor Lind'], 'aliases' => ['Kortbetaling' => 'Card payment', 'Ukjent' => 'Nothing']])->asTold(

@@ -152,6 +152,65 @@ final class PlannedTest extends TestCase
         $this->get('/status/index.html')->assertDontSee('What is planned');
     }
 
+    public function test_what_is_not_urgent_waits_as_somebody_wants_unless_it_would_come_too_late(): void
+    {
+        $hour = static fn(int $hours): int => (int) (now()->setTimezone('Europe/Oslo')->format('G') + $hours) * 3600;
+        Subscription::factory()->at(Channel::Mail, 'soon@ferry.example')->create(['digest_at' => $hour(2)]);
+        Subscription::factory()->at(Channel::Mail, 'late@ferry.example')->create(['digest_at' => $hour(6)]);
+        $this->announce();
+        $this->look();
+        self::assertSame(['late@ferry.example'], array_column($this->sent('mails'), 'to'));
+        // What turned out otherwise meanwhile is told to nobody who never heard of it.
+        $this->post("/planned/{$this->work()->id}/withdraw")->assertSessionHasNoErrors();
+        $this->look();
+        $this->later(2 * 86400);
+        $this->look();
+        self::assertSame(['late@ferry.example', 'late@ferry.example'], array_column($this->sent('mails'), 'to'));
+    }
+
+    public function test_who_leaves_while_it_is_on_its_way_gets_it_no_more(): void
+    {
+        $one = Subscription::factory()->at(Channel::Mail, 'lanes@ferry.example')->create();
+        $this->announce();
+        (new TellPlanned)(static fn(): bool => true);
+        $this->post("/follow/{$one->key()}/stop")->assertSessionHasNoErrors();
+        $this->deliver();
+        self::assertSame([], $this->sent('mails'));
+        self::assertSame(0, DB::table('planned_deliveries')->whereNotNull('sent_at')->count());
+    }
+
+    public function test_who_answers_for_what_is_hit_is_told_once_whether_they_follow_or_not(): void
+    {
+        DB::table('items')->where('id', 'vehicle-lanes')->update(['business_owner_id' => 'ada-holm']);
+        $this->announce();
+        $this->look();
+        $this->look();
+        self::assertSame(['ada-holm@eiderholm.example'], array_column($this->sent('mails'), 'to'));
+        self::assertStringContainsString('answer for a service', (string) $this->sent('mails')[0]['text']);
+        // Once they follow it, they are told as that.
+        Subscription::factory()->at(Channel::Mail, 'ada-holm@eiderholm.example')->create(['person_id' => 'ada-holm']);
+        $this->later(self::FROM - 7200);
+        $this->look();
+        self::assertCount(2, $this->sent('mails'));
+    }
+
+    public function test_of_two_services_under_one_name_the_more_important_counts(): void
+    {
+        $row = (array) DB::table('items')->where('id', 'vehicle-lanes')->first();
+        DB::table('items')->insert([...$row, 'id' => 'zz-lanes', 'name' => 'Old lanes', 'tier' => 4]);
+        Subscription::factory()->at(Channel::Mail, 'first@ferry.example')->create(['tier' => 1]);
+        $this->announce();
+        $this->look();
+        self::assertSame(['first@ferry.example'], array_column($this->sent('mails'), 'to'));
+    }
+
+    public function test_a_service_that_only_loses_its_spare_is_not_announced(): void
+    {
+        DB::table('quiet_times')->where('id', $this->quiet)->update(['items' => '["manifest-db-2"]']);
+        $this->getJson("/quiet/$this->quiet/announce")->assertJsonPath('services', []);
+        $this->announce()->assertSessionHasErrors('action');
+    }
+
     public function test_what_has_begun_is_neither_announced_nor_withdrawn(): void
     {
         $this->announce();

@@ -154,6 +154,8 @@ final class ReadersTest extends TestCase
         $this->later(700);
         $remind()->assertSessionHasErrors('action');
         $this->post("/updates/$update->id/remind", ['person' => 'ada-holm'])->assertSessionHasErrors('action');
+        $this->actingAs($this->person('ada-holm'))->postJson("/updates/$update->id/read", ['confirmed' => false])->assertOk();
+        $this->actingAs($this->person('ingrid-vale'))->post("/updates/$update->id/remind", ['person' => 'ada-holm'])->assertSessionHasErrors('action');
         self::assertSame(2, OutboxMessage::query()->where('kind', 'reminder')->count());
     }
 

@@ -156,6 +156,40 @@ final class VersionsTest extends TestCase
         self::assertSame([['state', 'time']], $of('staff', 'Boarding on foot is down at 11:11.', ['counter' => 'Nothing']));
     }
 
+    public function test_what_is_wrong_in_everybodys_text_is_found_once_though_staff_read_it_too(): void
+    {
+        $text = 'Vehicle lanes are not working.';
+        $found = $this->check(['text' => $text, 'versions' => [['version' => 'staff', 'language' => 'en', 'text' => "$text Next update soon."]]]);
+        self::assertCount(1, $found['text']);
+        self::assertSame([], $found['versions']);
+    }
+
+    public function test_what_was_only_thought_is_not_held_against_engineers(): void
+    {
+        $this->post("/incidents/{$this->incident->id}/hypotheses", ['text' => 'Payment is down since 03:33', 'check' => 'look'], ['X-Request-Key' => 'h'])->assertSessionHasNoErrors();
+        $of = fn(string $words): array => $this->check(['versions' => [['version' => 'technical', 'language' => 'en', 'text' => $words]]])['versions'];
+        self::assertSame([], $of('Ruled out: Payment is down since 03:33.'));
+        self::assertCount(1, $of('Payment is down.'));
+    }
+
+    public function test_where_it_is_felt_is_known_though_the_text_does_not_say_it(): void
+    {
+        $this->publish('We look into it.')->assertSessionHasNoErrors();
+        self::assertSame(['Ask'], Update::query()->latest('id')->firstOrFail()->places);
+    }
+
+    public function test_a_reporter_reads_what_was_put_together_rather_than_what_a_translator_made_of_it(): void
+    {
+        $this->publish($this->draft('public'))->assertSessionHasNoErrors();
+        $update = Update::query()->latest('id')->firstOrFail();
+        DB::table('update_translations')->insert(['update_id' => $update->id, 'to' => 'no', 'at' => now(), 'text' => 'Noe annet']);
+        $said = TranslateUpdates::of($this->incident->id, 'no')[1];
+        self::assertStringStartsWith('Kjørefelt: bare delvis i drift', $said['text']);
+        self::assertTrue($said['isMachine']);
+        UpdateVersion::query()->where('update_id', $update->id)->update(['read_by_id' => 'ingrid-vale']);
+        self::assertFalse(TranslateUpdates::of($this->incident->id, 'no')[1]['isMachine']);
+    }
+
     public function test_what_somebody_says_against_the_record_takes_a_reason_and_is_what_goes_out(): void
     {
         $said = ['services' => [['name' => 'Vehicle lanes', 'state' => 'down'], ['name' => 'Payment', 'state' => 'degraded']], 'places' => ['Ask', 'Havre']];

@@ -175,6 +175,14 @@ final class DraftsTest extends TestCase
         self::assertStringContainsString('The cause: a sign that says :time.', $text);
     }
 
+    #[TestWith([0, false])]
+    #[TestWith([1, false])]
+    #[TestWith([2, true])]
+    public function test_one_item_is_not_counted(int $items, bool $isSaid): void
+    {
+        self::assertSame($isSaid, str_contains((new Drafts(self::facts(['known' => new Known('IN-1', 'T', items: $items)])))->of(Version::Technical)->text, 'items are hit'));
+    }
+
     public function test_a_cause_is_named_once_it_is_found(): void
     {
         foreach ([[Stage::Looking, false], [Stage::CauseFound, true], [Stage::Fixing, true], [Stage::Proving, true], [Stage::Restored, false]] as [$stage, $isNamed]) {
