@@ -303,6 +303,7 @@ test('two incidents that turned out to be one go on in one, and the old address 
   await speak(request, 'speaker-rossnes', 'critical', 'Loudspeakers Rossnes are silent');
   const other = await declare(page, 'Loudspeakers Rossnes are silent');
   await page.goto(old);
+  await expect(page.getByRole('button', { name: /^Edit/ })).toBeVisible();
   await page.keyboard.press('e');
   await page.getByRole('button', { name: 'It is the same as another…' }).click();
   const sheet = page.getByRole('dialog');

@@ -18,6 +18,8 @@ export async function ask<T>(
       method: data ? 'POST' : 'GET',
       headers: {
         Accept: 'application/json',
+        // What an action beside it has left in the session is for its own answer.
+        'X-Live': '1',
         'Content-Type': 'application/json',
         'X-XSRF-TOKEN': cookie('XSRF-TOKEN'),
         ...headers,

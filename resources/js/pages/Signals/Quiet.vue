@@ -106,7 +106,10 @@ const wrong = computed(() => Object.values(action.errors.value)[0]);
             </p>
           </div>
           <p class="text-small text-ink-2">
-            <a v-if="time.from > now" :href="`/planned#quiet-${time.id}`" class="link float-right ml-3"
+            <a
+              v-if="time.from > now"
+              :href="`/planned#quiet-${time.id}`"
+              class="link float-right ml-3 inline-block min-h-6"
               >Tell people of it<span class="sr-only">: {{ time.reason }}</span></a
             >
             {{ clockTime(time.from) }} to {{ clockTime(time.to) }}, {{ time.author }}.

@@ -115,7 +115,9 @@ export function useWriting(
       const line = drafts.versions[0];
       if (line && !isTextEdited.value) text.value = line.text;
       if (line) drafted.value = line.text;
-      versions.value = merged(versions.value, drafts.versions);
+      const anew = merged(versions.value, drafts.versions);
+      // What is the same asks nothing anew.
+      if (JSON.stringify(anew) !== JSON.stringify(versions.value)) versions.value = anew;
       known.value = drafts;
     },
   );
