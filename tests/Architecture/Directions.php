@@ -17,10 +17,10 @@ use PHPat\Test\PHPat;
 final class Directions
 {
     /** The rooms of app/, from the ground up; bootstrap/providers.php lists them in the same order. */
-    public const APP = ['Platform', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Desk'];
+    public const APP = ['Platform', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Changes', 'Desk'];
 
     /** The rooms of core/src. */
-    public const CORE = ['Value', 'Time', 'Json', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Cli'];
+    public const CORE = ['Value', 'Time', 'Json', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Changes', 'Cli'];
 
     /** Whose each table is. */
     public const TABLES = [

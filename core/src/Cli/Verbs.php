@@ -4,6 +4,17 @@ declare(strict_types=1);
 
 namespace Skarvo\Cli;
 
+use Skarvo\Changes\Approvals\Approvals;
+use Skarvo\Changes\Approvals\ApprovalsDocument;
+use Skarvo\Changes\Collisions\Collisions;
+use Skarvo\Changes\Collisions\CollisionsDocument;
+use Skarvo\Changes\Slots\InTheWay;
+use Skarvo\Changes\Slots\Slot;
+use Skarvo\Changes\Slots\Slots;
+use Skarvo\Changes\Slots\SlotsDocument;
+use Skarvo\Changes\Suspects\Suspect;
+use Skarvo\Changes\Suspects\Suspects;
+use Skarvo\Changes\Suspects\SuspectsDocument;
 use Skarvo\Incidents\Notes\Copies;
 use Skarvo\Incidents\Notes\CopiesDocument;
 use Skarvo\Incidents\Notes\Copy;
@@ -86,6 +97,35 @@ final class Verbs
 
                 return static fn(): array => ['copies' => array_map(
                     static fn(Copy $copy): array => $copy->toArray(), (new Copies($links, $rules))->of($notes),
+                )];
+            },
+            'slots' => static function (Document $document): \Closure {
+                $asked = SlotsDocument::read($document);
+
+                return static function () use ($asked): array {
+                    [$slots, $inTheWay] = Slots::of(...$asked);
+
+                    return [
+                        'slots' => array_map(static fn(Slot $slot): array => $slot->toArray(), $slots),
+                        'in_the_way' => array_map(static fn(InTheWay $one): array => $one->toArray(), $inTheWay),
+                    ];
+                };
+            },
+            'collisions' => static function (Document $document): \Closure {
+                $asked = CollisionsDocument::read($document);
+
+                return static fn(): array => Collisions::of(...$asked)->toArray();
+            },
+            'approvals' => static function (Document $document): \Closure {
+                $asked = ApprovalsDocument::read($document);
+
+                return static fn(): array => Approvals::of(...$asked)->toArray();
+            },
+            'suspects' => static function (Document $document): \Closure {
+                $asked = SuspectsDocument::read($document);
+
+                return static fn(): array => ['suspects' => array_map(
+                    static fn(Suspect $suspect): array => $suspect->toArray(), Suspects::of(...$asked),
                 )];
             },
             'targets' => static function (Document $document): \Closure {

@@ -37,21 +37,26 @@ final readonly class HoursReader
         foreach ($this->listOf($row, $name, $at) as $i => $value) {
             $here = "$at/$name/$i";
             $fields = $this->document->fields($value, $here, $withDays ? ['days', 'from', 'to'] : ['from', 'to']);
-            if ($fields === null) {
-                continue;
-            }
-            $days = [];
-            foreach ($withDays ? $this->listOf($fields, 'days', $here) : [] as $j => $day) {
-                $days[] = $this->document->word($day, "$here/days/$j", Weekday::class);
-            }
-            $opens = $this->timeOfDay($fields, 'from', $here, 86340);
-            $closes = $this->timeOfDay($fields, 'to', $here, 86400);
-            if ($opens !== null && $closes !== null) {
-                $windows[] = new WeekHours(array_values(array_filter($days)), $opens, $closes);
+            $window = $fields === null ? null : $this->window($fields, $here, $withDays);
+            if ($window !== null) {
+                $windows[] = $window;
             }
         }
 
         return $windows;
+    }
+
+    /** @param  array<array-key, mixed>  $fields  of one window */
+    public function window(array $fields, string $at, bool $withDays = true): ?WeekHours
+    {
+        $days = [];
+        foreach ($withDays ? $this->listOf($fields, 'days', $at) : [] as $j => $day) {
+            $days[] = $this->document->word($day, "$at/days/$j", Weekday::class);
+        }
+        $opens = $this->timeOfDay($fields, 'from', $at, 86340);
+        $closes = $this->timeOfDay($fields, 'to', $at, 86400);
+
+        return $opens === null || $closes === null ? null : new WeekHours(array_values(array_filter($days)), $opens, $closes);
     }
 
     /** An object with `weekly` windows and, where some dates have others, `except`. */

@@ -6,6 +6,7 @@ namespace Skarvo\Topology;
 
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
+use Skarvo\Json\Row;
 
 /** Reads `items`, `dependencies`, `groups` and what is asked about them, as the contract of trace and weak-points says. */
 final class EstateDocument
@@ -56,30 +57,87 @@ final class EstateDocument
      */
     public static function forCandidates(Document $document): array
     {
+        $reader = self::open($document, ['items'], ['symptoms', 'watched']);
+        [$symptoms, $watched] = [$reader->symptoms(), $reader->watched()];
+        $document->conclude();
+
+        return [$reader->graph, $symptoms, $watched];
+    }
+
+    /**
+     * The estate of a document that holds more, which its own reader goes on to read.
+     *
+     * @param  list<string>  $required
+     * @param  list<string>  $optional  besides `dependencies` and `groups`
+     */
+    public static function open(Document $document, array $required, array $optional): self
+    {
         $reader = new self($document);
-        $reader->read(['items'], [...self::LISTS, 'symptoms', 'watched']);
+        $reader->read($required, [...self::LISTS, ...$optional]);
+
+        return $reader;
+    }
+
+    public function graph(): Graph
+    {
+        return $this->graph;
+    }
+
+    /** @return list<array{int, State, int}> what was seen: item, state, and when it began in seconds since the epoch */
+    public function symptoms(): array
+    {
         $symptoms = [];
-        foreach ($reader->objects('symptoms', ['id', 'state', 'at']) as $at => $row) {
-            $item = $reader->item($row, 'id', $at);
-            $state = array_key_exists('state', $row) ? $document->word($row['state'], "$at/state", State::class) : null;
-            $instant = array_key_exists('at', $row) ? $document->instant($row['at'], "$at/at") : null;
+        foreach ($this->objects('symptoms', ['id', 'state', 'at']) as $at => $row) {
+            $item = $this->item($row, 'id', $at);
+            $state = array_key_exists('state', $row) ? $this->document->word($row['state'], "$at/state", State::class) : null;
+            $instant = array_key_exists('at', $row) ? $this->document->instant($row['at'], "$at/at") : null;
             if ($item !== null && $state !== null && $instant !== null) {
                 $symptoms[] = [$item, $state, $instant->seconds];
             }
         }
-        $watched = null;
-        if (array_key_exists('watched', $reader->fields)) {
-            $watched = [];
-            foreach ($document->list($reader->fields['watched'], '/watched') ?? [] as $i => $id) {
-                $item = $reader->item(['id' => $id], 'id', '', "/watched/$i");
-                if ($item !== null) {
-                    $watched[] = $item;
-                }
+
+        return $symptoms;
+    }
+
+    /** @return list<int>|null the items that are watched; null: all */
+    public function watched(): ?array
+    {
+        if (! array_key_exists('watched', $this->fields)) {
+            return null;
+        }
+        $watched = [];
+        foreach ($this->document->list($this->fields['watched'], '/watched') ?? [] as $i => $id) {
+            $item = $this->item(['id' => $id], 'id', '', "/watched/$i");
+            if ($item !== null) {
+                $watched[] = $item;
             }
         }
-        $document->conclude();
 
-        return [$reader->graph, $symptoms, $watched];
+        return $watched;
+    }
+
+    /**
+     * What a document holds besides its estate.
+     *
+     * @param  list<string>  $required
+     * @param  list<string>  $optional
+     * @return iterable<int, Row>
+     */
+    public function rows(string $list, array $required, array $optional): iterable
+    {
+        return Row::of($this->document, $this->fields)->rows($list, $required, $optional);
+    }
+
+    /** @return list<int> items of a list in which each is named once */
+    public function itemsOf(Row $row, string $list): array
+    {
+        $items = [];
+        foreach ($row->ids($list) as $i => $id) {
+            $number = $this->graph->number($id);
+            $number === null ? $this->unknown($id, $row->at($list)."/$i") : $items[] = $number;
+        }
+
+        return $items;
     }
 
     /**
@@ -236,10 +294,14 @@ final class EstateDocument
         $pointer ??= "$at/$field";
         $id = $this->document->id($row[$field], $pointer);
 
-        return $id === null ? null : ($this->graph->number($id)
-            ?? $this->document->refuse(
-                ErrorCode::UnknownId, $pointer, "There is no item \"$id\". Declare it in items, or correct the id.",
-            ));
+        return $id === null ? null : ($this->graph->number($id) ?? $this->unknown($id, $pointer));
+    }
+
+    private function unknown(string $id, string $at): null
+    {
+        return $this->document->refuse(
+            ErrorCode::UnknownId, $at, "There is no item \"$id\". Declare it in items, or correct the id.",
+        );
     }
 
     /**

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Skarvo\Changes\Approvals;
+
+use Skarvo\Time\Instant;
+
+/** Whether a change may go ahead, and who still has to say so. */
+final readonly class Approval
+{
+    /**
+     * @param  int|null  $at  since when, in seconds since the epoch; null: it waits
+     * @param  non-empty-list<Standing>  $stages
+     */
+    public function __construct(public Outcome $outcome, public ?int $at, public array $stages) {}
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'outcome' => $this->outcome->value, 'at' => $this->at === null ? null : Instant::format($this->at),
+            'stages' => array_map(static fn(Standing $stage): array => $stage->toArray(), $this->stages),
+        ];
+    }
+}
