@@ -7,7 +7,6 @@ namespace Skarvo\Changes\Approvals;
 use Skarvo\Changes\Absences;
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
-use Skarvo\Json\Pointer;
 use Skarvo\Json\Row;
 use Skarvo\Time\Intervals;
 
@@ -38,7 +37,7 @@ final readonly class ApprovalsDocument
             $this->tooEarly('/now');
         }
         $stages = $this->stages();
-        $standIns = $this->standIns();
+        $standIns = StandInsReader::read($this->root);
         $away = array_map(Intervals::of(...), Absences::read($this->root));
         $answers = $this->answers($askedAt);
         $this->document->conclude();
@@ -52,66 +51,11 @@ final readonly class ApprovalsDocument
     /** @return list<Stage> */
     private function stages(): array
     {
-        $stages = $seen = [];
         if ($this->root->has('stages') && $this->root->fields['stages'] === []) {
             $this->document->refuse(ErrorCode::OutOfRange, '/stages', 'There is one stage at least. Add one.');
         }
-        foreach ($this->root->rows('stages', ['name', 'of', 'needs'], ['veto', 'expires']) as $row) {
-            $name = $row->newId('name', $seen, 'stage');
-            $of = array_values($row->ids('of'));
-            if ($row->has('of') && $row->fields['of'] === []) {
-                $this->document->refuse(ErrorCode::OutOfRange, $row->at('of'), 'A stage asks one person at least. Name one.');
-            }
-            $needs = $this->needs($row);
-            $veto = $row->flag('veto');
-            $expires = $row->duration('expires')?->seconds();
-            if ($name !== null && $of !== [] && $needs !== null) {
-                $stages[] = new Stage($name, $of, $needs, $veto ?? false, $expires);
-            }
-        }
 
-        return $stages;
-    }
-
-    private function needs(Row $row): ?Needs
-    {
-        $value = $row->fields['needs'] ?? null;
-        if ($value instanceof \stdClass) {
-            $isShare = property_exists($value, 'share') && ! property_exists($value, 'count');
-            $object = $row->object('needs', [$isShare ? 'share' : 'count']);
-            $number = $isShare ? $object?->integer('share', 1, 100) : $object?->integer('count', 1, PHP_INT_MAX);
-
-            return $number === null ? null : ($isShare ? Needs::share($number) : Needs::count($number));
-        }
-
-        return match (true) {
-            ! $row->has('needs') => null,
-            $value === 'one' => Needs::one(),
-            $value === 'all' => Needs::all(),
-            is_string($value) => $this->document->refuse(
-                ErrorCode::OutOfRange, $row->at('needs'), 'Use "one", "all", {"count": n} or {"share": percent}.',
-            ),
-            default => $this->document->wrongType($row->at('needs'), '"one", "all", {"count": n} or {"share": percent}'),
-        };
-    }
-
-    /** @return array<array-key, list<string>> */
-    private function standIns(): array
-    {
-        $found = [];
-        $map = $this->root->has('stand_ins') ? $this->document->map($this->root->fields['stand_ins'], '/stand_ins') ?? [] : [];
-        $rows = Row::of($this->document, $map, '/stand_ins');
-        foreach (array_keys($map) as $person) {
-            $person = (string) $person;
-            $this->document->id($person, $rows->at($person));
-            foreach ($rows->ids($person) as $i => $standIn) {
-                $standIn === $person
-                    ? $this->document->refuse(ErrorCode::OutOfRange, $rows->at($person)."/$i", 'Nobody stands in for themselves. Name another.')
-                    : $found[$person][] = $standIn;
-            }
-        }
-
-        return $found;
+        return StageReader::read($this->root, 'stages');
     }
 
     /** @return list<Answer> */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Skarvo\Changes\Collisions;
 
 use Skarvo\Json\Document;
-use Skarvo\Json\Row;
 use Skarvo\Topology\EstateDocument;
 use Skarvo\Topology\Graph;
 

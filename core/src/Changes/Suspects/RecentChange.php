@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Changes\Suspects;
 
+use Skarvo\Changes\ChangeKind;
+use Skarvo\Changes\ChangeResult;
 use Skarvo\Value\Must;
 
 /** Something that was changed, as far as it helps to tell whether it is behind some trouble. */

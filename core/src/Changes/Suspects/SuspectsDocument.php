@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Changes\Suspects;
 
+use Skarvo\Changes\ChangeKind;
+use Skarvo\Changes\ChangeResult;
 use Skarvo\Json\Document;
 use Skarvo\Json\ErrorCode;
 use Skarvo\Json\Row;

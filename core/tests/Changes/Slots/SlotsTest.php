@@ -25,7 +25,7 @@ final class SlotsTest extends TestCase
     {
         $random = new Randomizer(new Mt19937(17));
         $found = 0;
-        for ($n = 0; $n < 600; $n++) {
+        for ($n = 0; $n < 300; $n++) {
             $minutes = $random->getInt(1, 30) * 10;
             $apart = $random->getInt(0, 1) * $random->getInt(0, 20) * 60;
             $asked = self::asked($random, $minutes, $apart);

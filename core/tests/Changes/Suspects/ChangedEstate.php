@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Skarvo\Tests\Changes\Suspects;
 
 use Random\Randomizer;
-use Skarvo\Changes\Suspects\ChangeKind;
-use Skarvo\Changes\Suspects\ChangeResult;
+use Skarvo\Changes\ChangeKind;
+use Skarvo\Changes\ChangeResult;
 use Skarvo\Changes\Suspects\RecentChange;
 use Skarvo\Topology\Graph;
 use Skarvo\Topology\State;
