@@ -10,5 +10,6 @@ return [
     App\Paging\PagingServiceProvider::class,
     App\Updates\UpdatesServiceProvider::class,
     App\Tickets\TicketsServiceProvider::class,
+    App\Changes\ChangesServiceProvider::class,
     App\Desk\DeskServiceProvider::class,
 ];

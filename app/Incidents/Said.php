@@ -14,7 +14,7 @@ use Skarvo\Topology\State;
 /**
  * What people say of items in open incidents.
  *
- * @phpstan-type SaidOfItem array{id: string, name: string, state: string|null, by: string|null}
+ * @phpstan-type SaidOfItem array{id: string, name: string, state: string|null, by: string|null, why: string|null}
  */
 final class Said implements Observes
 {
@@ -58,11 +58,11 @@ final class Said implements Observes
     {
         return $rows->join('items', 'items.id', '=', 'incident_items.item_id')
             ->leftJoin('people', 'people.id', '=', 'incident_items.person_id')->orderBy('incident_items.id')
-            ->get(['incident_id', 'items.id', 'items.name', 'incident_items.state', 'people.name as by'])
+            ->get(['incident_id', 'items.id', 'items.name', 'incident_items.state', 'incident_items.why', 'people.name as by'])
             ->groupBy('incident_id')->map(static fn($of): array => array_values($of->map(static fn(\stdClass $row): array => [
                 'id' => (string) $row->id, 'name' => (string) $row->name,
                 'state' => $row->state === null ? null : (string) $row->state,
-                'by' => $row->by === null ? null : (string) $row->by,
+                'by' => $row->by === null ? null : (string) $row->by, 'why' => $row->why === null ? null : (string) $row->why,
             ])->all()))->all();
     }
 

@@ -20,15 +20,16 @@ final class SayOfItem
 {
     /**
      * @param  State|null  $state  null: it does not belong to the incident, whatever alerts say
+     * @param  string|null  $why  through what it came in, where that is not a person's own eyes
      *
      * @throws Refused if the incident is over
      */
-    public function __invoke(Incident $incident, string $item, ?State $state, Person $by): void
+    public function __invoke(Incident $incident, string $item, ?State $state, Person $by, ?string $why = null): void
     {
         self::mustBeOpen($incident);
         DB::table('incident_items')->updateOrInsert(
             ['incident_id' => $incident->id, 'item_id' => $item],
-            ['state' => $state?->value, 'person_id' => $by->id, 'at' => Moment::precise(now())],
+            ['state' => $state?->value, 'person_id' => $by->id, 'at' => Moment::precise(now()), 'why' => $why],
         );
         self::tell(
             $state === null ? IncidentEntry::IncidentItemLeftOut : IncidentEntry::IncidentItemAdded, $incident, $item,

@@ -14,7 +14,7 @@ use Carbon\CarbonImmutable;
  */
 final class ApiToken extends Record
 {
-    public const ABILITIES = ['signals:write', 'reports:write', 'estate:write', 'oncall:read', 'people:read', 'deliveries:write', 'talk:write'];
+    public const ABILITIES = ['signals:write', 'reports:write', 'estate:write', 'oncall:read', 'people:read', 'deliveries:write', 'talk:write', 'deployments:write'];
 
     protected $casts = ['abilities' => 'array', 'expires_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime'];
 

@@ -19,6 +19,7 @@ enum Deed: string
     case Tune = 'tune';
     case ArrangeRotas = 'arrange-rotas';
     case KeepEstate = 'keep-estate';
+    case PlanChanges = 'plan-changes';
     case Administer = 'administer';
 
     /** @return non-empty-list<Role> */
@@ -31,6 +32,7 @@ enum Deed: string
             self::WorkAlerts, self::RunIncidents, self::CallPeople, self::TellOutsiders, self::Tune => [Role::Coordinator],
             self::ArrangeRotas => [Role::Coordinator, Role::Administrator],
             self::KeepEstate => [Role::Coordinator, Role::ServiceOwner, Role::Administrator],
+            self::PlanChanges => [Role::Coordinator, Role::Responder, Role::ServiceOwner, Role::Administrator],
             self::Administer => [Role::Administrator],
         };
     }
@@ -56,6 +58,7 @@ enum Deed: string
             self::Tune => 'change rules, quiet times, sources and policies',
             self::ArrangeRotas => 'put others on call, and change rotas',
             self::KeepEstate => 'change items, types, imports and scans',
+            self::PlanChanges => 'plan changes and carry them out',
             self::Administer => 'change people, teams, priorities and holidays',
         };
     }

@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
-use App\Platform\Moment;
 use App\Topology\Estate;
 use Illuminate\Database\Eloquent\Builder;
-use Skarvo\Signals\Level;
 use Skarvo\Topology\Candidate;
 use Skarvo\Topology\CauseWords;
 use Skarvo\Topology\State;
@@ -24,9 +22,6 @@ final class LikelyCause
     /** Less likely ones would only distract. */
     private const LEAST_SCORE = 0.02;
 
-    /** Symptoms that are looked at, those that began first: more would say little more, and take long. */
-    private const MOST_SYMPTOMS = 200;
-
     /**
      * @param  Builder<Alert>  $alerts
      * @param  array<array-key, State>  $observed  what shows trouble anywhere: of those that belong to something else,
@@ -35,22 +30,14 @@ final class LikelyCause
      */
     public static function of(Builder $alerts, array $observed = [], ?Estate $estate = null): array
     {
-        $rows = (clone $alerts)->getQuery()->join('alert_items', 'alert_items.alert_id', '=', 'alerts.id')->where('alert_items.fires', true)
-            ->orderBy('alerts.first_signal_at')
-                ->limit(self::MOST_SYMPTOMS)->get(['alert_items.item', 'alerts.level', 'alerts.first_signal_at']);
-        if ($rows->isEmpty()) {
+        $estate ??= Estate::open();
+        $symptoms = Symptoms::of($alerts, $estate);
+        if ($symptoms === []) {
             return [];
         }
-        $estate ??= Estate::open();
-        $estate->readAhead(array_values(array_map(strval(...), $rows->pluck('item')->all())));
-        $symptoms = $began = [];
-        foreach ($rows as $row) {
-            $state = Level::from($row->level)->observed();
-            if ($state !== State::Up && $estate->item((string) $row->item) !== null) {
-                $at = Moment::seconds($row->first_signal_at);
-                $symptoms[] = [(string) $row->item, $state, $at];
-                $began[(string) $row->item] = min($began[(string) $row->item] ?? $at, $at);
-            }
+        $began = [];
+        foreach ($symptoms as [$item, , $at]) {
+            $began[$item] = min($began[$item] ?? $at, $at);
         }
         $candidates = array_slice(array_filter(
             $estate->candidates(

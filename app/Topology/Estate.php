@@ -136,6 +136,14 @@ final class Estate
         );
     }
 
+    /** All of it, for a question of the core that somebody else asks. */
+    public function graph(): Graph
+    {
+        $this->part->growWhole();
+
+        return $this->graph;
+    }
+
     /**
      * @param  list<string>  $items  those that are not in the estate are passed over
      * @return list<string> with all that stands on them, directly or through others

@@ -36,10 +36,12 @@ final class QuietController
     public function store(QuietRequest $request, SetQuiet $set): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static fn() => $set(
-            array_values($input['items']), (bool) ($input['with_dependents'] ?? false), CarbonImmutable::parse($input['from'])->utc(),
-            CarbonImmutable::parse($input['to'])->utc(), $input['reason'], CurrentPerson::of($request),
-        ));
+        Once::for($request, static function () use ($request, $input, $set): void {
+            $set(
+                array_values($input['items']), (bool) ($input['with_dependents'] ?? false), CarbonImmutable::parse($input['from'])->utc(),
+                CarbonImmutable::parse($input['to'])->utc(), $input['reason'], CurrentPerson::of($request),
+            );
+        });
 
         return back();
     }

@@ -22,10 +22,13 @@ final class SetQuiet
 
     private const NAMED = 5;
 
-    /** @param  list<string>  $items */
+    /**
+     * @param  list<string>  $items
+     * @return int its number
+     */
     public function __invoke(
         array $items, bool $withDependents, CarbonImmutable $from, CarbonImmutable $to, string $reason, Person $by,
-    ): void {
+    ): int {
         if ($from->diffInDays($to) > self::LONGEST_DAYS) {
             throw Refused::because('Use '.self::LONGEST_DAYS.' days at most.', 'to');
         }
@@ -41,6 +44,8 @@ final class SetQuiet
             Actor::person($by), SignalEntry::QuietSet, ['quiet', $id],
             ['items' => array_slice($items, 0, self::NAMED), 'until' => $to->toIso8601ZuluString(), 'reason' => $reason],
         );
+
+        return $id;
     }
 
     /** Ends one now. */

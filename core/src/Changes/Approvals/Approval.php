@@ -11,7 +11,7 @@ final readonly class Approval
 {
     /**
      * @param  int|null  $at  since when, in seconds since the epoch; null: it waits
-     * @param  non-empty-list<Standing>  $stages
+     * @param  list<Standing>  $stages  none where nobody has to be asked
      */
     public function __construct(public Outcome $outcome, public ?int $at, public array $stages) {}
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Skarvo\Changes\Approvals;
 
+use Skarvo\Time\Instant;
+
 /**
  * Works out from what everybody said whether a change may go ahead, and who speaks for whom.
  *
@@ -12,6 +14,25 @@ namespace Skarvo\Changes\Approvals;
  */
 final class Approvals
 {
+    /**
+     * Whether somebody has a say now: their own, or for somebody who is away.
+     *
+     * @param  list<Answer>  $answers
+     */
+    public static function maySpeak(Request $request, array $answers, string $person, int $now): bool
+    {
+        // Asked of the same rules, by what would become of their answer.
+        foreach (self::of($request, [...$answers, new Answer(Instant::ofSeconds($now), $person, true)], $now)->stages as $stage) {
+            foreach ($stage->seats as $seat) {
+                if ($seat->by === $person && $seat->at === $now) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
     /** @param  list<Answer>  $answers  in any order; of one instant, in theirs */
     public static function of(Request $request, array $answers, int $now): Approval
     {

@@ -42,4 +42,15 @@ final readonly class Needs
     {
         return $this->count ?? max(1, intdiv($seats * ($this->percent ?? 100) + 99, 100));
     }
+
+    /** @return string|array{count: int}|array{share: int} as documents write it */
+    public function toJson(): string|array
+    {
+        return match (true) {
+            $this->count === 1 => 'one',
+            $this->count !== null => ['count' => $this->count],
+            $this->percent === 100 => 'all',
+            default => ['share' => $this->percent ?? 100],
+        };
+    }
 }

@@ -102,7 +102,7 @@ final readonly class ChangeRules
         }
         $services = array_merge(...array_map(static fn(string $service): array => $of(WindowOf::Item, $service), $one->services));
         if ($services !== []) {
-            return array_values($services);
+            return $services;
         }
         $team = $one->team === null ? [] : $of(WindowOf::Team, $one->team);
 

@@ -150,7 +150,7 @@ final class ApprovalsTest extends TestCase
             static fn(int $key): string => self::PEOPLE[$key], array_values($random->pickArrayKeys(self::PEOPLE, $random->getInt(1, $most))),
         );
         $stages = [];
-        for ($n = $random->getInt(1, 3); $n > 0; $n--) {
+        foreach (range(1, $random->getInt(1, 3)) as $n) {
             $of = $people(4);
             $stages[] = new Stage("s$n", $of === [] ? ['ana'] : $of, match ($random->getInt(0, 3)) {
                 0 => Needs::one(), 1 => Needs::all(), 2 => Needs::count($random->getInt(1, 3)), default => Needs::share($random->getInt(1, 100)),

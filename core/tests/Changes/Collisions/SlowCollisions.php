@@ -63,6 +63,7 @@ final class SlowCollisions
     {
         $edges = array_unique(array_merge(...array_map(static fn(PlannedChange $c): array => [$c->from, $c->to], $changes)));
         sort($edges);
+        /** @var list<array{item: string, from: int, to: int, state: string, hangs_on: list<string>, involves: list<string>}> $rows */
         $rows = [];
         foreach ($edges as $i => $from) {
             $to = $edges[$i + 1] ?? $from;
@@ -71,29 +72,31 @@ final class SlowCollisions
             ));
             foreach (self::states($graph, $underWay) as $item => $rank) {
                 $alone = array_map(static fn(PlannedChange $c): int => self::states($graph, [$c])[$item] ?? 0, $underWay);
-                if ($rank <= max($alone)) {
+                if ($rank <= max([0, ...$alone])) {
                     continue;
                 }
                 $without = static fn(PlannedChange $c): array => array_values(array_filter($underWay, static fn(PlannedChange $d): bool => $d !== $c));
                 $hangsOn = array_filter($underWay, static fn(PlannedChange $c): bool => (self::states($graph, $without($c))[$item] ?? 0) < $rank);
                 $involves = array_filter($underWay, static fn(PlannedChange $c): bool => self::isNeeded($graph, (string) $item, $c));
-                $rows[] = ['item' => (string) $item, 'from' => $from, 'to' => $to, 'state' => State::ofRank($rank)->value] + [
+                $rows[] = [
+                    'item' => (string) $item, 'from' => $from, 'to' => $to, 'state' => State::ofRank($rank)->value,
                     'hangs_on' => self::ids($hangsOn), 'involves' => self::ids($involves),
                 ];
             }
         }
         usort($rows, static fn(array $a, array $b): int => strcmp($a['item'], $b['item']) ?: $a['from'] <=> $b['from']);
-        for ($i = 0; $i + 1 < count($rows);) {
-            [$a, $b] = [$rows[$i], $rows[$i + 1]];
-            if ($a['to'] === $b['from'] && array_diff_key($a, ['from' => 0, 'to' => 0]) === array_diff_key($b, ['from' => 0, 'to' => 0])) {
-                $rows[$i]['to'] = $b['to'];
-                array_splice($rows, $i + 1, 1);
-            } else {
-                $i++;
+        $joined = [];
+        foreach ($rows as $row) {
+            $last = array_pop($joined);
+            if ($last !== null && $last['to'] === $row['from'] && array_diff_key($last, ['from' => 0, 'to' => 0]) === array_diff_key($row, ['from' => 0, 'to' => 0])) {
+                $row['from'] = $last['from'];
+            } elseif ($last !== null) {
+                $joined[] = $last;
             }
+            $joined[] = $row;
         }
 
-        return array_map(static fn(array $row): array => ['from' => Instant::format($row['from']), 'to' => Instant::format($row['to'])] + $row, $rows);
+        return array_map(static fn(array $row): array => [...$row, 'from' => Instant::format($row['from']), 'to' => Instant::format($row['to'])], $joined);
     }
 
     /** Whether it takes down something that the item needs, step by step. */

@@ -29,9 +29,8 @@ final class RiskTest extends TestCase
                 [$team, $hour] = ['t'.$random->getInt(0, 7), $random->getInt(0, 23)];
                 $items = ['i'.$random->getInt(0, 59)];
                 $logit = -2.6 + $chance($kind->value, 0.5) + $chance($team, 1.2) + $chance($items[0], 1.2) + $chance('h'.intdiv($hour, 6), 0.5);
-                $all[] = [new PastChange("CH-$n", $kind, $team, $items, $hour, $random->getInt(0, 9999) / 10000 > 1 / (1 + exp(-$logit)))];
+                $all[] = new PastChange("CH-$n", $kind, $team, $items, $hour, $random->getInt(0, 9999) / 10000 > 1 / (1 + exp(-$logit)));
             }
-            $all = array_merge(...$all);
             [$past, $next] = [array_slice($all, 0, 400), array_slice($all, 400)];
             $risk = new Risk($past);
             [$a, $b] = [0.0, 0.0];

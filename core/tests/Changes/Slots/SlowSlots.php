@@ -23,7 +23,7 @@ final class SlowSlots
     private array $constraints = [];
 
     /** @param  \stdClass  $asked  a sound document whose instants and durations are whole minutes */
-    private function __construct(private readonly \stdClass $asked, private readonly int $duration, private readonly int $apart)
+    private function __construct(private readonly \stdClass $asked, private readonly int $duration)
     {
         $this->zone = Zone::orUtc($asked->time_zone);
         [$this->from, $this->to] = [self::second($asked->from), self::second($asked->to)];
@@ -41,7 +41,7 @@ final class SlowSlots
     /** @return array{slots: list<array{string, string}>, first_without: list<string|null>, blocked: list<int>} */
     public static function of(\stdClass $asked, int $duration, int $apart): array
     {
-        $slow = new self($asked, $duration, $apart);
+        $slow = new self($asked, $duration);
         $count = count($slow->constraints) + count($asked->crew);
         $slots = [];
         $without = array_fill(0, $count, null);
@@ -63,7 +63,7 @@ final class SlowSlots
             }
         }
 
-        return ['slots' => $slots, 'first_without' => $without, 'blocked' => $slow->blocked()];
+        return ['slots' => $slots, 'first_without' => array_values($without), 'blocked' => $slow->blocked()];
     }
 
     /** @return list<int|string> what forbids a start: places of constraints, and `crews` */
@@ -151,7 +151,7 @@ final class SlowSlots
             }
         }
 
-        return $blocked;
+        return array_values($blocked);
     }
 
     /** @return list<array{int, int}> */

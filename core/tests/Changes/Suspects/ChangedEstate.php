@@ -90,6 +90,7 @@ final class ChangedEstate
     private static function estate(Randomizer $random): array
     {
         $graph = new Graph;
+        /** @var array<string, non-empty-list<int>> $layers */
         $layers = [];
         foreach (self::LAYERS as $layer => $size) {
             for ($n = 0; $n < $size; $n++) {
@@ -235,7 +236,7 @@ final class ChangedEstate
      */
     private static function some(Randomizer $random, array $from, int $many): array
     {
-        return $many === 0 ? [] : array_map(
+        return $many < 1 || $from === [] ? [] : array_map(
             static fn(int $key): int => $from[$key], array_values($random->pickArrayKeys($from, min($many, count($from)))),
         );
     }

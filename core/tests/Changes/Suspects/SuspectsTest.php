@@ -64,6 +64,7 @@ final class SuspectsTest extends TestCase
         $graph = new Graph;
         [$db, $app, $other] = array_map($graph->addItem(...), ['db', 'app', 'other']);
         $graph->addNeed($app, [$db], 1, Strength::Hard);
+        /** @var \Closure(string, int, ?int, list<int>): RecentChange $change */
         $change = static fn(string $id, int $from, ?int $to, array $items): RecentChange => new RecentChange(
             $id, self::FIRST + $from, $to === null ? null : self::FIRST + $to, $items, ChangeKind::Normal, null, null,
         );
@@ -110,7 +111,7 @@ final class SuspectsTest extends TestCase
         $first = $three = 0;
         $with = $without = [];
         foreach ($cases as [$truth, $suspects]) {
-            $score = $suspects[0]->score ?? 0.0;
+            $score = $suspects === [] ? 0.0 : $suspects[0]->score;
             if ($truth === null) {
                 $without[] = $score;
 
@@ -134,7 +135,7 @@ final class SuspectsTest extends TestCase
     /** @return list<Suspect> */
     private static function latest(ChangedEstate $made): array
     {
-        $first = min(array_column($made->symptoms, 2));
+        $first = min([PHP_INT_MAX, ...array_column($made->symptoms, 2)]);
         $before = array_filter($made->changes, static fn(RecentChange $one): bool => ($one->to ?? $one->from) <= $first);
         usort($before, static fn(RecentChange $a, RecentChange $b): int => ($b->to ?? $b->from) <=> ($a->to ?? $a->from));
 

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Changes\Approval;
+
+use App\Changes\Change;
+use App\Platform\Record;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Skarvo\Changes\Approvals\Outcome;
+
+/**
+ * One round in which a change was asked for.
+ *
+ * @property int $id
+ * @property int $change_id
+ * @property int $round
+ * @property CarbonImmutable $asked_at
+ * @property string $asked_by_id
+ * @property list<array{name: string, of: non-empty-list<string>, needs: string|array{count?: int, share?: int}, veto: bool, expires: int|null}> $stages as they were when it was asked for, with the people that they meant
+ * @property int $rules_version
+ * @property string|null $difference from the round before
+ * @property Outcome|null $outcome null: it waits
+ * @property CarbonImmutable|null $ended_at
+ * @property CarbonImmutable|null $look_at when it is looked at again: to remind, or because its time is over
+ * @property CarbonImmutable|null $reminded_at
+ * @property-read Change $change
+ * @property-read \Illuminate\Database\Eloquent\Collection<int, ChangeAnswer> $answers
+ */
+final class ChangeApproval extends Record
+{
+    protected $casts = [
+        'stages' => 'array', 'outcome' => Outcome::class, 'asked_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
+        'look_at' => 'immutable_datetime', 'reminded_at' => 'immutable_datetime', 'round' => 'integer', 'change_id' => 'integer',
+        'rules_version' => 'integer',
+    ];
+
+    /** @return BelongsTo<Change, $this> */
+    public function change(): BelongsTo
+    {
+        return $this->belongsTo(Change::class);
+    }
+
+    /** @return HasMany<ChangeAnswer, $this> */
+    public function answers(): HasMany
+    {
+        return $this->hasMany(ChangeAnswer::class, 'approval_id')->orderBy('id');
+    }
+}

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Changes;
+
+use App\Changes\Planning\Calendar;
+use App\Changes\Rules\StoredRules;
+use App\Incidents\Incident;
+use App\Platform\Moment;
+use App\Platform\WallClock;
+use App\Topology\Estate;
+use Skarvo\Changes\Collisions\Combined;
+use Skarvo\Changes\Collisions\Pair;
+use Skarvo\Time\Zone;
+use Skarvo\Topology\State;
+
+/**
+ * What gets into each other's way in the calendar of changes, in words; and what stands behind it.
+ *
+ * @phpstan-type CollisionLine array{changes: list<string>, from: int, to: int, words: string}
+ * @phpstan-type BackdropLine array{kind: string, name: string, from: int, to: int}
+ */
+final class CalendarWords
+{
+    private const NAMED = 3;
+
+    private const MOST_INCIDENTS = 100;
+
+    /**
+     * @param  list<Change>  $changes
+     * @return list<CollisionLine> in the order of time
+     */
+    public static function of(array $changes): array
+    {
+        $estate = Estate::open();
+        $planned = array_values(array_filter($changes, static fn(Change $one): bool => $one->state->isPlanned()));
+        if (count($planned) < 2) {
+            return [];
+        }
+        $collided = Calendar::of($estate)->collisions($planned);
+        $estate->readAhead(array_values(array_unique([
+            ...array_map(static fn(Combined $one): string => $one->item, $collided->combined),
+            ...array_merge(...array_map(static fn(Pair $one): array => [...$one->same, ...$one->under], $collided->pairs)),
+        ])));
+        $lines = array_map(static fn(Pair $one): array => self::pair($one, $estate), $collided->pairs);
+        $together = [];
+        foreach ($collided->combined as $one) {
+            // What only lost its spare is no collision yet.
+            if ($one->state->isBroken()) {
+                $together[implode(' ', $one->involves)." $one->from"][] = $one;
+            }
+        }
+        foreach ($together as $all) {
+            $lines[] = self::combined($all, $estate);
+        }
+        usort($lines, static fn(array $a, array $b): int => $a['from'] <=> $b['from']);
+
+        return $lines;
+    }
+
+    /** @return list<BackdropLine> freezes and incidents */
+    public static function backdrop(int $from, int $to): array
+    {
+        $zone = Zone::orUtc(WallClock::organisation());
+        $lines = [];
+        foreach (StoredRules::now()->rules->freezes as [$name, $begin, $end]) {
+            [$begin, $end] = [$zone->instant($begin), $zone->instant($end)];
+            if ($begin < $to && $end > $from) {
+                $lines[] = ['kind' => 'freeze', 'name' => $name, 'from' => $begin * 1000, 'to' => $end * 1000];
+            }
+        }
+        foreach (Incident::query()->where('declared_at', '<', Moment::of($to))->where(static fn($any) => $any->whereNull('resolved_at')->orWhere('resolved_at', '>', Moment::of($from)))
+            ->orderByDesc('declared_at')->limit(self::MOST_INCIDENTS)->get() as $incident) {
+            $lines[] = [
+                'kind' => 'incident', 'name' => "{$incident->ref()} $incident->title", 'from' => (int) $incident->declared_at->getTimestampMs(),
+                'to' => (int) ($incident->resolved_at ?? now())->getTimestampMs(),
+            ];
+        }
+
+        return $lines;
+    }
+
+    /** @return CollisionLine */
+    private static function pair(Pair $pair, Estate $estate): array
+    {
+        $names = static fn(array $ids): string => self::list(array_map($estate->name(...), $ids));
+        [$a, $b] = $pair->changes;
+
+        return self::line([$a, $b], $pair->from, $pair->to, match (true) {
+            $pair->same !== [] => "$a and $b both work on {$names($pair->same)}",
+            $pair->under !== [] => "one of $a and $b takes along what the other works on: {$names($pair->under)}",
+            default => "the same person is to do $a and $b",
+        });
+    }
+
+    /**
+     * @param  non-empty-list<Combined>  $all  of one set of changes, from one moment on
+     * @return CollisionLine
+     */
+    private static function combined(array $all, Estate $estate): array
+    {
+        usort($all, static fn(Combined $a, Combined $b): int => $b->state->rank() <=> $a->state->rank());
+        $down = $all[0]->state === State::Down;
+
+        return self::line(
+            $all[0]->involves, $all[0]->from, max(array_map(static fn(Combined $one): int => $one->to, $all)),
+            self::list($all[0]->involves).' together '.($down ? 'take down ' : 'leave in part ').self::list(array_map(static fn(Combined $one): string => $estate->name($one->item), $all)),
+        );
+    }
+
+    /**
+     * @param  list<string>  $changes
+     * @return CollisionLine
+     */
+    private static function line(array $changes, int $from, int $to, string $words): array
+    {
+        return [
+            'changes' => $changes, 'from' => $from * 1000, 'to' => $to * 1000,
+            'words' => WallClock::time(Moment::of($from)).' to '.WallClock::time(Moment::of($to)).": $words.",
+        ];
+    }
+
+    /** @param  array<array-key, string>  $names */
+    private static function list(array $names): string
+    {
+        $more = count($names) - self::NAMED;
+
+        return implode($more > 0 ? ', ' : ' and ', array_slice($names, 0, self::NAMED)).($more > 0 ? " and $more more" : '');
+    }
+}

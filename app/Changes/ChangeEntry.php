@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Changes;
+
+use App\Platform\Contracts\EntryKind;
+use App\Platform\Journal\Particular;
+
+/** Kinds of entries in the journal. */
+enum ChangeEntry: string implements EntryKind
+{
+    case Planned = 'change.planned';
+    case Edited = 'change.edited';
+    case Asked = 'change.asked';
+    case AskedAgain = 'change.asked_again';
+    case Answered = 'change.answered';
+    case Decided = 'change.decided';
+    case Reminded = 'change.reminded';
+    case TakenBack = 'change.taken_back';
+    case Begun = 'change.begun';
+    case StepDone = 'change.step_done';
+    case StepUndone = 'change.step_undone';
+    case Ended = 'change.ended';
+    case Cancelled = 'change.cancelled';
+    case Reviewed = 'change.reviewed';
+    case Recorded = 'change.recorded';
+    case Suspected = 'change.suspected';
+    case Cleared = 'change.cleared';
+    case Confirmed = 'change.confirmed';
+    case RulesSaved = 'change_rules.saved';
+
+    public function particulars(): array
+    {
+        return match ($this) {
+            self::Answered => ['comment' => Particular::Words],
+            self::Edited, self::AskedAgain => ['difference' => Particular::Words],
+            self::Ended, self::Cancelled, self::Reviewed, self::Cleared, self::Confirmed, self::TakenBack => ['note' => Particular::Words],
+            self::StepDone, self::StepUndone => ['text' => Particular::Words],
+            self::RulesSaved => ['note' => Particular::Words],
+            self::Recorded => ['author' => Particular::Words],
+            default => [],
+        };
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Changes;
+
+use App\Incidents\Contracts\RoomPanel;
+use App\Platform\Capability;
+use App\Platform\Contracts\BandRow;
+use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\Decisions;
+use App\Platform\Contracts\Finds;
+use App\Platform\Contracts\RunsOut;
+use App\Platform\Contracts\TellsEntries;
+use App\Platform\Outbox\Messages;
+use App\Topology\Contracts\ItemPanel;
+use App\Topology\Contracts\JoinsHistory;
+
+final class ChangesServiceProvider extends Capability
+{
+    protected function gives(): array
+    {
+        return [
+            Decisions::class => [ChangesToDecide::class],
+            RunsOut::class => [Course\ChangeClocks::class],
+            BandRow::class => [ChangesOnBand::class],
+            Finds::class => [FindChanges::class],
+            ClockPart::class => [Approval\FollowApprovals::class],
+            Messages::class => [Approval\ApprovalMails::class],
+            TellsEntries::class => [ChangeWords::class],
+            RoomPanel::class => [InRoom\WhatChanged::class],
+            ItemPanel::class => [ItemChanges::class],
+            JoinsHistory::class => [ItemChanges::class],
+        ];
+    }
+
+    protected function routes(): string
+    {
+        return 'changes';
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Changes\Deployments;
+
+use App\Changes\Change;
+use App\Changes\ChangeEntry;
+use App\Changes\Rules\StoredRules;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Platform\Moment;
+use App\Platform\Person;
+use App\Topology\Item;
+use Illuminate\Support\Facades\DB;
+use Skarvo\Changes\ChangeKind;
+use Skarvo\Changes\ChangeResult;
+use Skarvo\Changes\ChangeState;
+use Skarvo\Changes\Deployments\Deployment;
+use Skarvo\Changes\Deployments\Doing;
+use Skarvo\Changes\Deployments\Undone;
+
+/** Takes what a delivery pipeline did as a change, once, in whatever order it is told. */
+final class TakeDeployment
+{
+    /** So far back a rollback is looked for what it took out. */
+    private const DAYS = 90;
+
+    /** Longer texts are cut: a title stands on one line. */
+    private const TITLE = 200;
+
+    /** @return array{change: int|null, known: bool, items: list<string>} the change, null if its environment is of no interest; whether it was told before; and the items it is about */
+    public function __invoke(Deployment $told): array
+    {
+        return DB::transaction(static function () use ($told): array {
+            $known = Change::query()->where('source', $told->source)->where('external', $told->id)->first();
+            if ($known !== null) {
+                return ['change' => $known->id, 'known' => true, 'items' => $known->items()['touched']];
+            }
+            $rules = StoredRules::now()->rules;
+            if ($rules->ignores($told->environment)) {
+                return ['change' => null, 'known' => false, 'items' => []];
+            }
+            $mapping = $rules->mapping($told->service, $told->environment);
+            $items = Item::query()->whereKey($mapping === null ? self::itemsCalled($told->service) : $mapping->items)->orderBy('id')->get(['id', 'team_id']);
+            $ids = array_values(array_map(strval(...), $items->modelKeys()));
+            $from = $told->began ?? $told->at;
+            $change = Change::query()->create([
+                'title' => mb_substr($told->title(), 0, self::TITLE), 'kind' => $mapping->kind ?? ChangeKind::Standard, 'state' => ChangeState::after($told->result),
+                'from_at' => Moment::of($from), 'to_at' => Moment::of($told->at), 'began_at' => Moment::of($from), 'ended_at' => Moment::of($told->at),
+                'result' => $told->result, 'told_result' => $told->result, 'author_id' => self::personCalled($told->author)?->id, 'author_named' => $told->author,
+                'team_id' => $items->pluck('team_id')->filter()->first(), 'is_recorded' => true, 'source' => $told->source, 'external' => $told->id,
+                'service_named' => $told->service, 'environment' => $told->environment, 'doing' => $told->doing, 'version_named' => $told->version,
+                'commits' => $told->commits, 'work_item' => $told->workItem, 'made_at' => now(),
+            ]);
+            DB::table('change_items')->insert(array_map(
+                static fn(string $item): array => ['change_id' => $change->id, 'item' => $item, 'goes_down' => false], $ids,
+            ));
+            self::undo($told->service, $told->environment);
+            Journal::write(Actor::system(), ChangeEntry::Recorded, ['change', $change->id], [
+                'ref' => $change->ref(), 'title' => $change->title, 'author' => (string) $told->author,
+            ]);
+
+            return ['change' => $change->id, 'known' => false, 'items' => $ids];
+        });
+    }
+
+    /** What rollbacks took out of a service, of all that is known by now. */
+    private static function undo(string $service, ?string $environment): void
+    {
+        $all = Change::query()->where('service_named', $service)->where('environment', $environment)->where('is_recorded', true)
+            ->where('ended_at', '>', now()->subDays(self::DAYS))->get();
+        $undone = Undone::of(array_values($all->map(static fn(Change $one): array => [
+            $one->id, $one->doing ?? Doing::Deployed, $one->to()->getTimestamp(),
+        ])->all()));
+        $by = array_flip($undone);
+        foreach ($all as $one) {
+            // What came late may show that it was another one.
+            $result = isset($undone[$one->id]) ? ChangeResult::BackedOut : $one->told_result ?? ChangeResult::Ok;
+            $one->fill(['result' => $result, 'state' => ChangeState::after($result), 'undoes_id' => $by[$one->id] ?? null]);
+            if ($one->isDirty()) {
+                $one->fill(['edition' => $one->edition + 1])->save();
+            }
+        }
+    }
+
+    /** @return list<string> items that the estate itself knows by that name */
+    private static function itemsCalled(string $service): array
+    {
+        $alias = DB::table('item_aliases')->where('named', $service)->value('item_id');
+        $found = Item::query()->whereKey($service)->orWhereRaw('lower(name) = ?', [mb_strtolower($service)])->orWhere('id', $alias)->limit(5)->pluck('id')->all();
+
+        return array_values(array_map(strval(...), $found));
+    }
+
+    /** Somebody here, by their address, id or name. */
+    private static function personCalled(?string $author): ?Person
+    {
+        if ($author === null) {
+            return null;
+        }
+        $address = preg_match('/<([^<>\s]+@[^<>\s]+)>\s*$/', $author, $m) === 1 ? $m[1] : $author;
+
+        return Person::query()->whereNull('left_at')->where(static fn($any) => $any->whereRaw('lower(email) = ?', [mb_strtolower($address)])
+            ->orWhere('id', $author)->orWhere('name', $author))->first();
+    }
+}

@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Changes\InRoom;
+
+use App\Changes\Change;
+use App\Changes\Planning\Risks;
+use App\Incidents\Contracts\RoomPanel;
+use App\Incidents\Incident;
+use App\Incidents\Situation;
+use App\Platform\Moment;
+use App\Platform\Person;
+use App\Platform\Staff\Names;
+use App\Signals\Alert;
+use App\Signals\Symptoms;
+use App\Signals\Watched;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
+use Inertia\Inertia;
+use Skarvo\Changes\ChangeState;
+use Skarvo\Changes\Suspects\RecentChange;
+use Skarvo\Changes\Suspects\Suspect;
+use Skarvo\Changes\Suspects\Suspects;
+
+/**
+ * What changed on what is hit and beneath it, nearest to when it began first, and which of it is most likely behind it.
+ *
+ * @phpstan-import-type ChangeLine from Change
+ * @phpstan-type Contact array{id: string, name: string}
+ * @phpstan-type SuspectLine array{score: float, sure: string, explains: list<string>, leaves: list<string>, alsoExpected: list<string>}
+ * @phpstan-type ChangedLine array{
+ *     change: ChangeLine, minutes: int, on: list<string>, suspect: SuspectLine|null, call: Contact|null, version: string|null, undoes: string|null,
+ *     undone: bool, thought: array{state: value-of<SuspicionState>, by: string, at: CarbonImmutable, why: string}|null,
+ * }
+ */
+final class WhatChanged implements RoomPanel
+{
+    private const HOURS = 72;
+
+    /** Of those that are told, so many; of those that are looked at, so many. */
+    private const TOLD = 30;
+
+    private const LOOKED_AT = 2000;
+
+    /** Less likely ones are not called suspects. */
+    private const LEAST_SCORE = 0.03;
+
+    public function room(Incident $incident, Situation $situation, Person $reader): array
+    {
+        return ['changed' => Inertia::defer(static fn(): array => self::lines($incident, $situation), 'later')];
+    }
+
+    /** @return list<ChangedLine> */
+    private static function lines(Incident $incident, Situation $situation): array
+    {
+        $alerts = Alert::query()->where('incident_id', $incident->id)->whereNull('withdrawn_at');
+        $estate = $situation->estate;
+        $symptoms = Symptoms::of($alerts, $estate);
+        $began = $symptoms === [] ? $incident->declared_at->getTimestamp() : min(array_column($symptoms, 2));
+        $thought = Suspicion::query()->where('incident_id', $incident->id)->get()->keyBy('change_id');
+        $changes = Change::query()->with(['implementer', 'author', 'team'])->where('from_at', '<=', now()->addHours(1))
+            ->where(static fn(Builder $any) => $any->whereNull('ended_at')->orWhere('ended_at', '>', Moment::of($began - self::HOURS * 3600)))
+            ->where('to_at', '>', Moment::of($began - self::HOURS * 3600))
+            ->whereNotIn('state', [ChangeState::Draft, ChangeState::Cancelled, ChangeState::Refused, ChangeState::Expired])
+            ->orderByDesc('from_at')->limit(self::LOOKED_AT)->get()->keyBy('id');
+        $items = Change::itemsOf(array_values(array_map(intval(...), $changes->modelKeys())));
+        // On what is hit, and beneath it: above it nothing can be the cause.
+        $near = $estate->underneath(array_values(array_unique([
+            ...array_column($symptoms, 0), ...array_map(strval(...), array_keys($situation->observed($incident->id))),
+            ...array_map(static fn($hit): string => $hit->id, $situation->services($incident->id)),
+        ])));
+        $changes = $changes->filter(static fn(Change $one): bool => $thought->has($one->id)
+            || array_intersect_key(array_flip(array_merge(...array_values($items[$one->id] ?? [[]]))), $near) !== []);
+        $suspects = self::suspects($symptoms, $changes->all(), $items, $situation);
+        $lines = [];
+        foreach ($changes as $id => $change) {
+            $own = array_map(strval(...), array_merge(...array_values($items[$id] ?? [[]])));
+            $end = $change->began_at !== null && ($change->ended_at === null || $change->ended_at->getTimestamp() > $began) ? $change->began_at : $change->to();
+            $lines[] = self::line($change, $items[$id] ?? null, $own, intdiv($began - $end->getTimestamp(), 60), array_values(array_filter($own, static fn(string $item): bool => isset($near[$item]))), $suspects[$change->ref()] ?? null, $thought->get($id), $situation);
+        }
+        usort($lines, static fn(array $a, array $b): int => [$b['thought'] !== null && $b['thought']['state'] !== 'cleared', $b['suspect']['score'] ?? 0.0, abs($a['minutes'])]
+            <=> [$a['thought'] !== null && $a['thought']['state'] !== 'cleared', $a['suspect']['score'] ?? 0.0, abs($b['minutes'])]);
+
+        return array_slice($lines, 0, self::TOLD);
+    }
+
+    /**
+     * @param  list<array{string, \Skarvo\Topology\State, int}>  $symptoms
+     * @param  array<int, Change>  $changes
+     * @param  array<int, array{down: list<string>, touched: list<string>}>  $items
+     * @return array<array-key, Suspect> by the change's own number
+     */
+    private static function suspects(array $symptoms, array $changes, array $items, Situation $situation): array
+    {
+        if ($symptoms === [] || $changes === []) {
+            return [];
+        }
+        $graph = $situation->estate->graph();
+        $numbers = static fn(array $ids): array => array_values(array_filter(array_map($graph->number(...), array_map(strval(...), $ids)), is_int(...)));
+        $recent = [];
+        foreach ($changes as $id => $change) {
+            if ($change->began_at !== null) {
+                $own = $numbers(array_merge(...array_values($items[$id] ?? [[]])));
+                $recent[] = new RecentChange(
+                    $change->ref(), $change->began_at->getTimestamp(),
+                    $change->ended_at === null ? null : max($change->ended_at->getTimestamp(), $change->began_at->getTimestamp() + 1), $own, $change->kind,
+                    $change->result, round(1 - Risks::of($change, array_merge(...array_values($items[$id] ?? [[]])))->wrong, 3),
+                );
+            }
+        }
+        $observed = $situation->standing->observed();
+        $found = Suspects::of(
+            $graph, array_map(static fn(array $one): array => [(int) $graph->number($one[0]), $one[1], $one[2]], $symptoms),
+            $numbers(array_values(array_filter(Watched::items(), static fn(string $item): bool => ! isset($observed[$item])))), $recent,
+        );
+
+        return array_column(array_filter($found, static fn(Suspect $one): bool => $one->score >= self::LEAST_SCORE), null, 'id');
+    }
+
+    /**
+     * @param  array{down: list<string>, touched: list<string>}|null  $items
+     * @param  list<string>  $own
+     * @param  list<string>  $on
+     * @return ChangedLine
+     */
+    private static function line(Change $change, ?array $items, array $own, int $minutes, array $on, ?Suspect $suspect, ?Suspicion $thought, Situation $situation): array
+    {
+        $estate = $situation->estate;
+        $estate->readAhead($own);
+        $names = [];
+        foreach ($own as $id) {
+            $names[$id] = $estate->name($id);
+        }
+        $named = static fn(array $ids): array => array_map($estate->name(...), array_values($ids));
+        $call = $change->implementer ?? $change->author;
+
+        return [
+            'change' => $change->toLine($names, $items), 'minutes' => $minutes, 'on' => $named($suspect->items ?? $on),
+            'suspect' => $suspect === null ? null : [
+                'score' => $suspect->score, 'sure' => self::sure($suspect->score), 'explains' => $named($suspect->explains), 'leaves' => $named($suspect->leaves),
+                'alsoExpected' => $named(array_slice($suspect->alsoExpected, 0, 5)),
+            ],
+            'call' => $call === null || $call->left_at !== null ? null : ['id' => $call->id, 'name' => $call->name],
+            'version' => $change->version_named, 'undoes' => $change->undoes_id === null ? null : Change::refOf($change->undoes_id),
+            'undone' => $change->result === \Skarvo\Changes\ChangeResult::BackedOut,
+            'thought' => $thought === null ? null : [
+                'state' => $thought->state->value, 'by' => Names::person($thought->by_id), 'at' => $thought->at, 'why' => (string) $thought->why,
+            ],
+        ];
+    }
+
+    private static function sure(float $score): string
+    {
+        return match (true) {
+            $score >= 0.8 => 'very likely',
+            $score >= 0.4 => 'likely',
+            default => 'possible',
+        };
+    }
+}

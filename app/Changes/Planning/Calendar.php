@@ -1,0 +1,282 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Changes\Planning;
+
+use App\Changes\Change;
+use App\Changes\Rules\StoredRules;
+use App\Platform\Moment;
+use App\Platform\WallClock;
+use App\Rota\Absences;
+use App\Topology\Estate;
+use Skarvo\Changes\Collisions\Collided;
+use Skarvo\Changes\Collisions\Collisions;
+use Skarvo\Changes\Collisions\Combined;
+use Skarvo\Changes\Collisions\Pair;
+use Skarvo\Changes\Collisions\PlannedChange;
+use Skarvo\Changes\Slots\Constraint;
+use Skarvo\Changes\Slots\ConstraintKind;
+use Skarvo\Changes\Slots\Crew;
+use Skarvo\Changes\Slots\Crews;
+use Skarvo\Changes\Slots\InTheWay;
+use Skarvo\Changes\Slots\Slot;
+use Skarvo\Changes\Slots\Slots;
+use Skarvo\Changes\Slots\Work;
+use Skarvo\Rota\Absence;
+use Skarvo\Time\Intervals;
+use Skarvo\Time\Zone;
+
+/**
+ * When there is room for a change, and what speaks against a time: windows, freezes, other changes, and who is away.
+ *
+ * @phpstan-type SlotLine array{from: int, to: int}
+ * @phpstan-type InTheWayLine array{kind: value-of<ConstraintKind>, words: string, firstWithout: int|null}
+ */
+final readonly class Calendar
+{
+    private const DAYS_AHEAD = 90;
+
+    private const GRID = 15;
+
+    private const WANT = 5;
+
+    private Zone $zone;
+
+    private function __construct(private Estate $estate)
+    {
+        $this->zone = Zone::orUtc(WallClock::organisation());
+    }
+
+    public static function of(?Estate $estate = null): self
+    {
+        return new self($estate ?? Estate::open());
+    }
+
+    /**
+     * The earliest times at which a change could be made, and what is in the way of others.
+     *
+     * @param  array{down: list<string>, touched: list<string>}  $items
+     * @param  list<string>  $people
+     * @return array{slots: list<SlotLine>, inTheWay: list<InTheWayLine>}
+     */
+    public function slots(array $items, array $people, int $from, int $seconds, ?int $but): array
+    {
+        $to = $from + self::DAYS_AHEAD * 86400;
+        [$constraints, $words] = $this->constraints($items, $people, $from, $to, $but);
+        $work = new Work($this->zone, $from, $to, $seconds, self::GRID, self::WANT, 0);
+        [$slots, $inTheWay] = Slots::of($work, $constraints, self::crews($people, $from, $to));
+        $lines = [];
+        foreach ($inTheWay as $row) {
+            if ($row->blockedSeconds > 0) {
+                $lines[] = [
+                    'kind' => $row->kind->value, 'words' => $words["{$row->kind->value} $row->name"] ?? self::plainly($row),
+                    'firstWithout' => $row->firstWithout === null ? null : $row->firstWithout * 1000,
+                ];
+            }
+        }
+
+        return [
+            'slots' => array_map(static fn(Slot $one): array => ['from' => $one->from * 1000, 'to' => $one->to * 1000], $slots),
+            'inTheWay' => $lines,
+        ];
+    }
+
+    /**
+     * What speaks against one time.
+     *
+     * @param  array{down: list<string>, touched: list<string>}  $items
+     * @param  list<string>  $people
+     * @return list<string> in words
+     */
+    public function against(array $items, array $people, int $from, int $to, ?int $but): array
+    {
+        [$constraints, $words] = $this->constraints($items, $people, $from, $to, $but);
+        $found = [];
+        foreach ($constraints as $constraint) {
+            if ($constraint->forbidsStarts($to - $from, $from, $from) !== []) {
+                $found[] = $words["{$constraint->kind->value} $constraint->name"] ?? $constraint->name;
+            }
+        }
+        $names = \App\Platform\Person::query()->whereKey($people)->pluck('name', 'id');
+        foreach ($people as $person) {
+            if (self::awayOf([$person], $from, $to) !== []) {
+                $found[] = (string) ($names[$person] ?? $person).' is away then.';
+            }
+        }
+
+        return [...$found, ...$this->combined($items, $from, $to, $but)];
+    }
+
+    /**
+     * What gets into each other's way among some changes.
+     *
+     * @param  list<Change>  $changes
+     */
+    public function collisions(array $changes): Collided
+    {
+        $items = Change::itemsOf(array_map(static fn(Change $one): int => $one->id, $changes));
+        $planned = [];
+        foreach ($changes as $change) {
+            $planned[] = $this->planned($change->ref(), $change->from()->getTimestamp(), $change->to()->getTimestamp(), $items[$change->id] ?? ['down' => [], 'touched' => []], self::peopleOf($change));
+        }
+
+        return Collisions::of($this->estate->graph(), $planned);
+    }
+
+    /** @return list<string> */
+    public static function peopleOf(Change $change): array
+    {
+        return $change->implementer_id === null ? [] : [$change->implementer_id];
+    }
+
+    /**
+     * @param  array{down: list<string>, touched: list<string>}  $items
+     * @param  list<string>  $people
+     * @return array{list<Constraint>, array<string, string>} and what each says, by kind and name
+     */
+    private function constraints(array $items, array $people, int $from, int $to, ?int $but): array
+    {
+        $rules = StoredRules::now()->rules;
+        $constraints = [];
+        $words = [];
+        foreach ($items['down'] === [] ? [] : $rules->windowsFor(Touched::by($items['down'], $this->estate)->takenDown()) as $window) {
+            $constraints[] = Constraint::within($window->name, $window->open($this->zone, $from, $to));
+            $because = implode(', ', array_slice($window->because, 0, 3)).(count($window->because) > 3 ? ' and '.(count($window->because) - 3).' more' : '');
+            $words["windows $window->name"] = "Outside the hours “{$window->name}”, to which $because has to keep.";
+        }
+        $frozen = [];
+        foreach ($rules->freezes as [$name, $begin, $end]) {
+            $frozen[$name][] = [$this->zone->instant($begin), $this->zone->instant($end)];
+        }
+        foreach ($frozen as $name => $all) {
+            $constraints[] = Constraint::outside(ConstraintKind::Freezes, (string) $name, Intervals::of(array_filter($all, static fn(array $one): bool => $one[0] < $one[1])));
+            $words["freezes $name"] = "Nothing is changed during “{$name}”.";
+        }
+        foreach ($this->pairs($items, $people, $from, $to, $but) as [$pair, $other]) {
+            $constraints[] = Constraint::outside(ConstraintKind::Busy, $other->ref(), Intervals::of([[$other->from()->getTimestamp(), $other->to()->getTimestamp()]]));
+            $words["busy {$other->ref()}"] = $this->words($pair, $other);
+        }
+
+        return [$constraints, $words];
+    }
+
+    /**
+     * The others that a change would collide with if they fell on one time.
+     *
+     * @param  array{down: list<string>, touched: list<string>}  $items
+     * @param  list<string>  $people
+     * @return list<array{Pair, Change}>
+     */
+    private function pairs(array $items, array $people, int $from, int $to, ?int $but): array
+    {
+        if ($items['down'] === [] && $items['touched'] === [] && $people === []) {
+            return [];
+        }
+        $others = self::others($from, $to, $but);
+        $theirs = Change::itemsOf(array_map(static fn(Change $one): int => $one->id, $others));
+        // Each of them as if it fell on the time of this one, and on that of no other: whether they may is what is asked.
+        $planned = [$this->planned('asked', 0, count($others) + 1, $items, $people)];
+        $byRef = [];
+        foreach ($others as $i => $other) {
+            $byRef[$other->ref()] = $other;
+            $planned[] = $this->planned($other->ref(), $i, $i + 1, $theirs[$other->id] ?? ['down' => [], 'touched' => []], self::peopleOf($other));
+        }
+        $pairs = [];
+        foreach (Collisions::of($this->estate->graph(), $planned)->pairs as $pair) {
+            $pairs[] = [$pair, $byRef[array_values(array_diff($pair->changes, ['asked']))[0] ?? ''] ?? throw new \LogicException('A pair is with another change.')];
+        }
+
+        return $pairs;
+    }
+
+    /**
+     * What it would do together with others that it does not meet.
+     *
+     * @param  array{down: list<string>, touched: list<string>}  $items
+     * @return list<string>
+     */
+    private function combined(array $items, int $from, int $to, ?int $but): array
+    {
+        $others = self::others($from, $to, $but);
+        if ($items['down'] === [] || $others === []) {
+            return [];
+        }
+        $theirs = Change::itemsOf(array_map(static fn(Change $one): int => $one->id, $others));
+        $planned = [$this->planned('asked', $from, $to, $items, [])];
+        foreach ($others as $other) {
+            $planned[] = $this->planned($other->ref(), $other->from()->getTimestamp(), $other->to()->getTimestamp(), $theirs[$other->id] ?? ['down' => [], 'touched' => []], []);
+        }
+        $found = [];
+        foreach (Collisions::of($this->estate->graph(), $planned)->combined as $one) {
+            if (in_array('asked', $one->involves, true) && $one->state->isBroken()) {
+                $found[implode(' ', $one->involves)][] = $one;
+            }
+        }
+
+        return array_values(array_map(function (array $all): string {
+            $first = $all[0];
+            $with = array_values(array_diff($first->involves, ['asked']));
+            $names = array_map(fn(Combined $one): string => $this->estate->name($one->item).($one->state === \Skarvo\Topology\State::Down ? ' is down' : ' works in part'), array_slice($all, 0, 3));
+
+            return 'With '.implode(' and ', $with).': '.implode(', ', $names).(count($all) > 3 ? ' and '.(count($all) - 3).' more' : '')
+                .' from '.WallClock::time(Moment::of($first->from)).' to '.WallClock::time(Moment::of($first->to)).'.';
+        }, $found));
+    }
+
+    /** @return list<Change> */
+    private static function others(int $from, int $to, ?int $but): array
+    {
+        return array_values(Change::query()->plannedBetween($from, $to)->when($but !== null, static fn($query) => $query->whereKeyNot($but))->orderBy('from_at')->limit(500)->get()->all());
+    }
+
+    private function words(Pair $pair, Change $other): string
+    {
+        $names = fn(array $ids): string => implode(', ', array_map($this->estate->name(...), array_slice($ids, 0, 3)));
+
+        return "{$other->ref()} $other->title, ".WallClock::time($other->from()).' to '.WallClock::time($other->to()).': '.match (true) {
+            $pair->same !== [] => "both work on {$names($pair->same)}.",
+            $pair->under !== [] => "one takes along what the other works on: {$names($pair->under)}.",
+            default => 'the same person is to do both.',
+        };
+    }
+
+    private static function plainly(InTheWay $row): string
+    {
+        return $row->kind === ConstraintKind::Crew ? 'Whoever does it is away at times.' : "$row->name.";
+    }
+
+    /** @param  list<string>  $people */
+    private static function crews(array $people, int $from, int $to): Crews
+    {
+        $away = [];
+        foreach (self::awayOf($people, $from, $to) as $one) {
+            $away[$one->person][] = [$one->from, $one->to];
+        }
+
+        return new Crews(
+            $people === [] ? [] : [new Crew('who does it', $people, count($people))], array_map(Intervals::of(...), $away),
+        );
+    }
+
+    /**
+     * @param  list<string>  $people
+     * @return list<Absence>
+     */
+    private static function awayOf(array $people, int $from, int $to): array
+    {
+        return $people === [] ? [] : array_values(array_filter(Absences::between($from, $to, $people), static fn(Absence $one): bool => ! $one->isWish));
+    }
+
+    /**
+     * @param  array{down: list<string>, touched: list<string>}  $items
+     * @param  list<string>  $people
+     */
+    private function planned(string $id, int $from, int $to, array $items, array $people): PlannedChange
+    {
+        $graph = $this->estate->graph();
+        $numbers = static fn(array $ids): array => array_values(array_filter(array_map($graph->number(...), $ids), is_int(...)));
+
+        return new PlannedChange($id, $from, max($to, $from + 1), $numbers($items['down']), $numbers($items['touched']), $people);
+    }
+}

@@ -1,0 +1,331 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Changes;
+
+use App\Changes\Change;
+use App\Platform\Journal\Entry;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Http;
+use Illuminate\Testing\TestResponse;
+use Inertia\Testing\AssertableInertia as Shown;
+use Skarvo\Changes\Approvals\Outcome;
+use Skarvo\Changes\ChangeState;
+use Symfony\Component\HttpFoundation\Response;
+use Tests\TestCase;
+
+/** A change is planned, asked for, approved, carried out, and ended. */
+final class CourseTest extends TestCase
+{
+    /** Who plans: helpers of the lanes team, and their peers. */
+    private const BY = 'noor-lind';
+
+    private const PEER = 'jonas-solberg';
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->actingAs($this->person(self::BY));
+    }
+
+    /** @return array<string, mixed> */
+    private static function plan(mixed ...$more): array
+    {
+        return [
+            'title' => 'New firmware for clk-2', 'kind' => 'normal', 'from' => '2026-03-04T22:00:00Z', 'to' => '2026-03-04T23:00:00Z', 'down' => ['clk-2'], 'touched' => [],
+            'reason' => 'The maker ends support', 'back_out' => 'Put the old image back', 'implementer' => self::BY, 'team' => 'lanes',
+            'steps' => [['text' => 'Save the settings', 'minutes' => 5], ['text' => 'Write the image', 'minutes' => 20, 'no_return' => true]], ...$more,
+        ];
+    }
+
+    private function planned(mixed ...$more): Change
+    {
+        $this->send('/changes', self::plan(...$more))->assertSessionHasNoErrors();
+
+        return Change::query()->latest('id')->firstOrFail();
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     * @return TestResponse<Response>
+     */
+    private function send(string $address, array $body): TestResponse
+    {
+        return $this->post($address, $body, ['X-Request-Key' => uniqid()]);
+    }
+
+    /** @return TestResponse<Response> */
+    private function go(Change $change, string $step, string $why = ''): TestResponse
+    {
+        return $this->send("/changes/$change->id/go", ['step' => $step, 'why' => $why, 'version' => $change->refresh()->edition]);
+    }
+
+    /** @return TestResponse<Response> */
+    private function say(Change $change, string $who, bool $yes, string $comment = ''): TestResponse
+    {
+        $this->actingAs($this->person($who));
+        $answer = $this->send("/changes/$change->id/answer", ['yes' => $yes, 'comment' => $comment, 'round' => $change->approval()->first()->round ?? 0]);
+        $this->actingAs($this->person(self::BY));
+
+        return $answer;
+    }
+
+    private function at(string $time): void
+    {
+        CarbonImmutable::setTestNow($time);
+        \Illuminate\Support\Carbon::setTestNow($time);
+    }
+
+    public function test_from_a_plan_to_its_end(): void
+    {
+        $change = $this->planned();
+        self::assertSame([ChangeState::Draft, 'CH-0001'], [$change->state, $change->ref()]);
+        $this->go($change, 'begin')->assertSessionHasErrors(['action' => 'CH-0001 is draft: that is not possible now.']);
+        $this->go($change, 'ask')->assertSessionHasNoErrors();
+        self::assertSame(ChangeState::Asked, $change->refresh()->state);
+        // clk-2 carries vehicle lanes, which matter most: it is major, and the owner has a say after the peers.
+        self::assertTrue($change->is_major);
+        $this->say($change, self::PEER, true)->assertSessionHasNoErrors();
+        self::assertSame(ChangeState::Asked, $change->refresh()->state);
+        $this->say($change, 'lotte-krone', true)->assertSessionHasErrors();
+        $owner = DB::table('items')->where('id', 'vehicle-lanes')->value('business_owner_id');
+        $this->say($change, (string) $owner, true)->assertSessionHasNoErrors();
+        self::assertSame([ChangeState::Approved, Outcome::Granted], [$change->refresh()->state, $change->approval()->first()?->outcome]);
+        self::assertSame(['CH-0001 New firmware for clk-2', '["clk-2"]'], [DB::table('quiet_times')->where('id', $change->quiet_id)->value('reason'), DB::table('quiet_times')->where('id', $change->quiet_id)->value('items')]);
+
+        $this->at('2026-03-04T22:01:00Z');
+        $this->go($change, 'begin')->assertSessionHasNoErrors();
+        [$first, $second] = $change->steps()->pluck('id')->all();
+        $this->send("/changes/$change->id/tick", ['step' => $second, 'done' => true])->assertSessionHasErrors(['action' => 'First comes: Save the settings']);
+        foreach ([$first, $second] as $step) {
+            $this->send("/changes/$change->id/tick", ['step' => $step, 'done' => true])->assertSessionHasNoErrors();
+        }
+        $this->go($change, 'back-out', 'It did not start')->assertSessionHasErrors('note');
+        $this->go($change, 'fail')->assertSessionHasErrors(['note' => 'Say what happened: whoever plans the next one reads it.']);
+        $this->go($change, 'finish')->assertSessionHasNoErrors();
+        self::assertSame([ChangeState::Done, null], [$change->refresh()->state, $change->quiet_id]);
+        self::assertSame(
+            ['change.planned', 'change.asked', 'change.answered', 'change.answered', 'change.decided', 'change.begun', 'change.step_done', 'change.step_done', 'change.ended'],
+            Entry::query()->where('kind', 'like', 'change.%')->orderBy('seq')->pluck('kind')->all(),
+        );
+        // It stands in the history of what it worked on.
+        $this->get('/estate/clk-2')->assertInertia(static fn(Shown $page) => $page->where('changes.0.ref', 'CH-0001'));
+    }
+
+    public function test_nobody_approves_their_own_and_outsiders_have_no_say(): void
+    {
+        $change = $this->planned();
+        $this->go($change, 'ask');
+        $this->say($change, self::BY, true)->assertSessionHasErrors(['action' => 'You asked for it yourself: others decide.']);
+        $this->say($change, 'lotte-krone', true)->assertSessionHasErrors();
+        $this->say($change, self::PEER, false)->assertSessionHasErrors(['comment' => 'Say why not: whoever asked has to change something.']);
+        self::assertSame(0, DB::table('change_answers')->count());
+        // Whoever does it has no say either, though somebody else asked.
+        $other = $this->planned(implementer: self::PEER);
+        $this->go($other, 'ask');
+        $this->say($other, self::PEER, true)->assertSessionHasErrors();
+    }
+
+    public function test_a_stand_in_speaks_for_somebody_who_is_away(): void
+    {
+        $owner = (string) DB::table('items')->where('id', 'vehicle-lanes')->value('business_owner_id');
+        $this->rules(['stand_ins' => [$owner => ['lotte-krone']]]);
+        DB::table('absences')->insert(['person_id' => $owner, 'from_at' => now()->subDay()->getTimestamp(), 'to_at' => now()->addDay()->getTimestamp(), 'what' => 'Leave', 'kind' => 'leave']);
+        $change = $this->planned();
+        $this->go($change, 'ask');
+        $this->say($change, self::PEER, true)->assertSessionHasNoErrors();
+        $this->actingAs($this->person('lotte-krone'))->get("/changes/$change->id")->assertInertia(static fn(Shown $page) => $page->where('change.mayAnswer', true));
+        $this->get('/')->assertInertia(static fn(Shown $page) => $page->where('approvals.0.ref', 'CH-0001'));
+        $this->say($change, 'lotte-krone', true)->assertSessionHasNoErrors();
+
+        self::assertSame(ChangeState::Approved, $change->refresh()->state);
+        self::assertStringContainsString($this->person($owner)->name, (string) json_encode(DB::table('journal')->where('kind', 'change.answered')->orderByDesc('seq')->value('facts')));
+    }
+
+    public function test_what_matters_makes_an_approval_lapse(): void
+    {
+        $this->minor();
+        $change = $this->planned(down: [], touched: ['clk-2']);
+        $this->go($change, 'ask');
+        $this->say($change, self::PEER, true);
+        self::assertSame(ChangeState::Approved, $change->refresh()->state);
+        $edit = fn(mixed ...$more) => $this->send("/changes/$change->id", [...self::plan(...['down' => [], 'touched' => ['clk-2'], ...$more]), 'version' => $change->refresh()->edition]);
+        $edit(title: 'Newer firmware for clk-2')->assertSessionHasNoErrors();
+        self::assertSame(ChangeState::Approved, $change->refresh()->state, 'Another title changes nothing that was approved.');
+        $edit(to: '2026-03-04T23:30:00Z', down: ['clk-2'], touched: [])->assertSessionHasNoErrors();
+        self::assertSame([ChangeState::Asked, 2], [$change->refresh()->state, $change->approval()->first()?->round]);
+        $difference = (string) $change->approval()->first()?->difference;
+        self::assertStringContainsString('now Wed 4 Mar, 23:00 to Thu 5 Mar, 00:30', $difference);
+        self::assertStringContainsString('Takes down also', $difference);
+        // Who still looks at the plan from before says nothing to this one.
+        $this->actingAs($this->person(self::PEER));
+        $this->send("/changes/$change->id/answer", ['yes' => true, 'round' => 1])->assertSessionHasErrors('action');
+    }
+
+    public function test_two_who_edit_at_once(): void
+    {
+        $change = $this->planned();
+        $this->send("/changes/$change->id", [...self::plan(title: 'One'), 'version' => 1])->assertSessionHasNoErrors();
+        $this->send("/changes/$change->id", [...self::plan(title: 'Two'), 'version' => 1])->assertSessionHasErrors('action');
+        $this->send("/changes/$change->id/go", ['step' => 'ask', 'version' => 1])->assertSessionHasErrors('action');
+        self::assertSame(['One', ChangeState::Draft], [$change->refresh()->title, $change->state]);
+    }
+
+    public function test_what_is_missing_is_asked_for_first(): void
+    {
+        $change = $this->planned(reason: '', back_out: '');
+        $this->go($change, 'ask')->assertSessionHasErrors(['action' => 'Say first: why it is done, the way back.']);
+        $this->send('/changes', self::plan(from: '2026-03-01T22:00:00Z', to: '2026-03-01T23:00:00Z'))->assertSessionHasErrors(['to' => 'This is over already. Choose a time that is still to come.']);
+        $this->send('/changes', self::plan(to: '2026-03-04T21:00:00Z'))->assertSessionHasErrors('to');
+        $this->send('/changes', self::plan(down: ['no-such-item']))->assertSessionHasErrors('down.0');
+    }
+
+    public function test_helpers_plan_for_their_own_team(): void
+    {
+        $this->send('/changes', self::plan(team: 'freight', implementer: null))->assertSessionHasNoErrors();
+        $this->actingAs($this->person('sander-berge'));
+        $change = $this->planned(team: null, implementer: null, title: 'Freight');
+        self::assertSame('freight', $change->team_id);
+        $this->actingAs($this->person(self::PEER));
+        $this->go($change, 'cancel', 'no')->assertSessionHasErrors('action');
+        $this->actingAs($this->person('lotte-krone'))->post('/changes', self::plan())->assertForbidden();
+    }
+
+    public function test_nobody_answers_and_it_expires_after_they_were_reminded(): void
+    {
+        config()->set('skarvo.gateways.mail', 'http://devices.test/mails');
+        Http::fake(['*' => Http::response(['ok' => true])]);
+        $this->minor();
+        $change = $this->planned(from: '2026-03-20T22:00:00Z', to: '2026-03-20T23:00:00Z', touched: ['clk-2'], down: []);
+        $this->go($change, 'ask');
+        $asked = DB::table('outbox')->where('kind', 'approval')->count();
+        self::assertGreaterThan(3, $asked, 'Each peer is asked by mail.');
+        $this->clock();
+        self::assertSame($asked, DB::table('outbox')->where('kind', 'approval')->count());
+        $this->at('2026-03-04T08:00:01Z');
+        $this->clock();
+        self::assertSame(2 * $asked, DB::table('outbox')->where('kind', 'approval')->count(), 'They are reminded after a day.');
+        $this->at('2026-03-10T08:00:00Z');
+        $this->clock();
+        self::assertSame([ChangeState::Expired, Outcome::Expired], [$change->refresh()->state, $change->approval()->first()?->outcome]);
+        $this->say($change, self::PEER, true)->assertSessionHasErrors('action');
+        // It can be asked for again, with a new round.
+        $this->go($change, 'ask')->assertSessionHasNoErrors();
+        self::assertSame(2, $change->approval()->first()?->round);
+    }
+
+    public function test_an_approver_who_leaves(): void
+    {
+        $owner = (string) DB::table('items')->where('id', 'vehicle-lanes')->value('business_owner_id');
+        $this->rules(['stand_ins' => [$owner => ['lotte-krone']]]);
+        $change = $this->planned();
+        $this->go($change, 'ask');
+        $this->say($change, self::PEER, true);
+        $this->person($owner)->update(['left_at' => now()]);
+        $this->say($change, 'lotte-krone', true)->assertSessionHasNoErrors();
+        self::assertSame(ChangeState::Approved, $change->refresh()->state);
+        // Without a stand-in it is stuck, and says so.
+        $this->rules([]);
+        $other = $this->planned();
+        $this->go($other, 'ask');
+        $this->say($other, self::PEER, true);
+        DB::table('people')->whereNotNull('left_at')->update(['left_at' => null]);
+        $next = $this->planned();
+        $this->go($next, 'ask');
+        $this->say($next, self::PEER, true);
+        $this->person($owner)->update(['left_at' => now()]);
+        $this->get("/changes/$next->id")->assertInertia(static fn(Shown $page) => $page->where('change.stages.1.stuck', true));
+    }
+
+    public function test_an_emergency_is_reviewed_by_somebody_else(): void
+    {
+        $this->rules(['kinds' => ['emergency' => ['stages' => [['name' => 'coordinators', 'of' => ['@coordinators'], 'needs' => 'one']], 'review' => ['by' => 'mika-sund', 'working_days' => 2]]]]);
+        $change = $this->planned(kind: 'emergency', from: '2026-03-03T08:00:00Z', to: '2026-03-03T08:30:00Z');
+        $this->go($change, 'ask');
+        $this->say($change, 'ingrid-vale', true)->assertSessionHasNoErrors();
+        $this->go($change, 'begin')->assertSessionHasNoErrors();
+        $this->at('2026-03-03T08:45:00Z');
+        self::assertTrue($change->refresh()->overruns());
+        $this->go($change, 'back-out', 'The new image does not boot')->assertSessionHasNoErrors();
+        self::assertSame([ChangeState::InReview, 'mika-sund', '2026-03-05'], [$change->refresh()->state, $change->review_by_id, $change->review_due_at?->setTimezone('Europe/Oslo')->toDateString()]);
+        $this->go($change, 'review', 'Fine')->assertSessionHasErrors('action');
+        $this->actingAs($this->person('mika-sund'));
+        $this->go($change, 'review', 'The image was for another board')->assertSessionHasNoErrors();
+        self::assertSame([ChangeState::BackedOut, 'The image was for another board'], [$change->refresh()->state, $change->review_text]);
+    }
+
+    public function test_a_plan_says_what_it_touches_and_what_speaks_against_its_time(): void
+    {
+        $this->rules(['freezes' => [['name' => 'Ferry week', 'from' => '2026-03-04T00:00', 'to' => '2026-03-06T00:00']], 'windows' => [['name' => 'nights', 'days' => ['fri'], 'from' => '22:00', 'to' => '04:00']]]);
+        $other = $this->planned(from: '2026-03-06T21:00:00Z', to: '2026-03-06T23:00:00Z', title: 'Antenna');
+        $this->go($other, 'ask');
+        DB::table('absences')->insert(['person_id' => self::BY, 'from_at' => strtotime('2026-03-06T23:30:00Z'), 'to_at' => strtotime('2026-03-07T00:30:00Z'), 'what' => 'Leave', 'kind' => 'leave']);
+        $look = fn(string $from, string $to) => $this->postJson('/changes/look', [
+            'kind' => 'normal', 'down' => ['clk-2'], 'touched' => [], 'implementer' => self::BY, 'from' => $from, 'to' => $to,
+        ])->assertOk();
+        $answer = $look('2026-03-04T20:00:00Z', '2026-03-04T21:30:00Z');
+
+        self::assertContains('vehicle-lanes', array_column((array) $answer->json('services'), 'id'));
+        self::assertStringContainsString('tier 1', (string) $answer->json('warning'));
+        self::assertSame(['Outside the hours “nights”, to which', 'Nothing is changed during “Ferry week”.'], array_map(
+            static fn(string $one): string => str_starts_with($one, 'Outside') ? 'Outside the hours “nights”, to which' : $one, (array) $answer->json('against'),
+        ));
+        // The freeze ends on Friday; Antenna is until midnight in Oslo, and from 00:30 to 01:30 whoever does it is away.
+        self::assertSame('2026-03-07T00:30:00Z', gmdate('Y-m-d\TH:i:s\Z', intdiv((int) $answer->json('slots.0.from'), 1000)));
+        $kinds = array_column((array) $answer->json('inTheWay'), 'kind');
+        self::assertSame(['windows', 'freezes', 'busy', 'crew'], array_values(array_unique($kinds)));
+        self::assertStringContainsString('CH-0001 Antenna', implode(' ', (array) $look('2026-03-06T22:00:00Z', '2026-03-06T23:00:00Z')->json('against')));
+        $this->get('/changes')->assertInertia(static fn(Shown $page) => $page->where('changes.0.ref', 'CH-0001')->where('calendar.0.name', 'Ferry week'));
+    }
+
+    public function test_collisions_are_told_in_words(): void
+    {
+        foreach (['One', 'Two'] as $title) {
+            $this->go($this->planned(title: $title), 'ask');
+        }
+        $this->get('/changes')->assertInertia(static fn(Shown $page) => $page->where('collisions.0.changes', ['CH-0001', 'CH-0002'])
+            ->where('collisions.0.words', static fn(string $words): bool => str_contains($words, 'CH-0001 and CH-0002 both work on')));
+    }
+
+    public function test_rules_are_tried_kept_by_version_and_refused_where_they_are_wrong(): void
+    {
+        $this->go($this->planned(), 'ask');
+        $this->actingAs($this->person('per-strand'));
+        $rules = self::document(['kinds' => ['normal' => ['minor' => [['name' => 'board', 'of' => ['mika-sund'], 'needs' => 'one']], 'major' => [['name' => 'board', 'of' => ['mika-sund'], 'needs' => 'one']]]]]);
+        $this->postJson('/settings/changes/try', ['rules' => $rules])->assertOk()->assertJson(['tried' => 1, 'different' => [['ref' => 'CH-0001', 'was' => 'peers, then owners', 'is' => 'board']]]);
+        $this->postJson('/settings/changes/try', ['rules' => '{"kinds":{}}'])->assertStatus(422)->assertJsonPath('error.at', '/kinds/standard');
+        $save = fn(string $rules, int $version) => $this->send('/settings/changes', ['rules' => $rules, 'note' => 'The board decides', 'version' => $version]);
+        $save($rules, 0)->assertSessionHasNoErrors();
+        $save($rules, 0)->assertSessionHasErrors('action');
+        $save('{', 1)->assertSessionHasErrors('rules');
+        $save(str_replace('mika-sund', 'nobody-here', $rules), 1)->assertSessionHasErrors(['rules' => 'There are no people called "nobody-here". Correct the ids, or leave them out.']);
+        self::assertSame(1, DB::table('change_rule_sets')->count());
+        // What was asked for before stays with those who were asked.
+        $this->get('/changes/1')->assertInertia(static fn(Shown $page) => $page->where('change.stages.0.name', 'peers'));
+    }
+
+    private function minor(): void
+    {
+        $this->rules(['major' => new \stdClass]);
+    }
+
+    /** @param  array<string, mixed>  $more */
+    private function rules(array $more): void
+    {
+        DB::table('change_rule_sets')->insert(['settings' => self::document($more), 'note' => 'For this test', 'author_id' => 'per-strand', 'at' => now()]);
+    }
+
+    /** @param  array<string, mixed>  $more */
+    private static function document(array $more): string
+    {
+        $stage = static fn(string $name, string $of, string $needs): array => ['name' => $name, 'of' => [$of], 'needs' => $needs, 'expires' => 'P7D'];
+        $kinds = [
+            'standard' => new \stdClass, 'normal' => ['minor' => [$stage('peers', '@peers', 'one')], 'major' => [$stage('peers', '@peers', 'one'), $stage('owners', '@owners', 'all')], 'requires' => ['reason', 'back_out']],
+            'emergency' => ['stages' => [$stage('coordinators', '@coordinators', 'one')]],
+        ];
+
+        return json_encode(['major' => ['tier' => 1], ...$more, 'kinds' => [...$kinds, ...(array) ($more['kinds'] ?? [])]], JSON_THROW_ON_ERROR);
+    }
+}

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Changes;
+
+use App\Changes\Change;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\TestWith;
+use Skarvo\Changes\ChangeResult;
+use Symfony\Component\HttpFoundation\Response;
+use Tests\TestCase;
+
+/** What delivery pipelines did becomes changes by itself. */
+final class DeploymentsTest extends TestCase
+{
+    /**
+     * @param  array<string, mixed>  $more
+     * @return TestResponse<Response>
+     */
+    private function tell(string $id, string $at = '2026-03-03T07:50:00Z', array $more = []): TestResponse
+    {
+        if (! DB::table('api_tokens')->exists()) {
+            $this->token(['deployments:write']);
+        }
+
+        return $this->withToken('plain-probe')->postJson('/api/v1/deployments', [
+            'id' => $id, 'source' => 'pipelines', 'service' => 'Boarding', 'at' => $at, 'version' => "4.$id", 'author' => 'Ada Holm <ada-holm@eiderholm.example>', ...$more,
+        ]);
+    }
+
+    /** @return array<string, mixed> */
+    private static function event(string $id, string $doing, string $at): array
+    {
+        return [
+            'context' => ['version' => '0.4.1', 'id' => $id, 'source' => '/pipelines', 'type' => "dev.cdevents.service.$doing.0.1.1", 'timestamp' => $at],
+            'subject' => ['id' => 'boarding', 'type' => 'service', 'content' => ['environment' => ['id' => 'production'], 'artifactId' => "pkg:oci/boarding@$id"]],
+        ];
+    }
+
+    public function test_it_is_a_change_on_its_items_with_somebody_to_call(): void
+    {
+        $number = $this->tell('1')->assertCreated()->assertJson(['known' => false, 'items' => ['boarding']])->json('change');
+        $change = Change::query()->findOrFail($number);
+
+        self::assertSame(['Deployed Boarding 4.1', 'standard', 'done', 'ada-holm', 'terminals'], [$change->title, $change->kind->value, $change->state->value, $change->author_id, $change->team_id]);
+        self::assertSame('change.recorded', DB::table('journal')->orderByDesc('seq')->value('kind'));
+        // Sent again, as pipelines do that got no answer.
+        $this->tell('1', more: ['version' => 'other'])->assertOk()->assertJson(['change' => $number, 'known' => true, 'items' => ['boarding']]);
+        self::assertSame(1, Change::query()->count());
+    }
+
+    public function test_what_a_rollback_took_out_does_not_depend_on_the_order_in_which_it_is_told(): void
+    {
+        $this->token(['deployments:write']);
+        foreach ([['5', 'rolledback', '07:30'], ['3', 'deployed', '07:10'], ['4', 'upgraded', '07:20'], ['4', 'upgraded', '07:20']] as [$id, $doing, $at]) {
+            $body = self::event($id, $doing, "2026-03-03T$at:00Z");
+            $this->withToken('plain-probe')->postJson(
+                '/api/v1/deployments', $id === '3' ? ['specversion' => '1.0', 'id' => 'e', 'source' => 's', 'type' => 'x', 'data' => $body] : $body,
+            )->assertSuccessful();
+        }
+        $of = static fn(string $external): Change => Change::query()->where('external', $external)->sole();
+
+        self::assertSame([ChangeResult::Ok, ChangeResult::BackedOut], [$of('3')->result, $of('4')->result]);
+        self::assertSame($of('4')->id, $of('5')->undoes_id);
+        self::assertSame('Rolled back boarding 5', $of('5')->title);
+    }
+
+    public function test_a_binary_event_is_taken(): void
+    {
+        $this->token(['deployments:write']);
+        $this->withToken('plain-probe')->postJson('/api/v1/deployments', self::event('9', 'deployed', '2026-03-03T07:10:00Z'), ['ce-specversion' => '1.0', 'ce-id' => 'x'])->assertCreated();
+    }
+
+    public function test_of_an_unknown_service_it_is_kept_and_listed(): void
+    {
+        $this->tell('1', more: ['service' => 'gangway-api', 'author' => 'a robot'])->assertCreated()->assertJson(['items' => []]);
+
+        self::assertSame('a robot', Change::query()->sole()->who());
+        $this->actingAs($this->person('per-strand'))->get('/settings/changes')->assertInertia(
+            static fn($page) => $page->where('unmapped', [['service' => 'gangway-api', 'environment' => null]]),
+        );
+    }
+
+    #[TestWith(['{', 400])]
+    #[TestWith(['[]', 422])]
+    #[TestWith(['{"id":"1","source":"s","service":"x","at":"yesterday"}', 422])]
+    #[TestWith(["{\"id\":\"1\",\"source\":\"s\",\"service\":\"\\u0000\",\"at\":\"2026-03-03T07:00:00Z\"}", 201])]
+    public function test_what_cannot_be_used_is_refused(string $body, int $status): void
+    {
+        $this->token(['deployments:write']);
+        $this->withToken('plain-probe')->call('POST', '/api/v1/deployments', server: ['CONTENT_TYPE' => 'application/json', 'HTTP_AUTHORIZATION' => 'Bearer plain-probe'], content: $body)->assertStatus($status);
+    }
+
+    public function test_other_tokens_may_not(): void
+    {
+        $this->token(['signals:write']);
+        $this->withToken('plain-probe')->postJson('/api/v1/deployments', self::event('1', 'deployed', '2026-03-03T07:10:00Z'))->assertForbidden();
+    }
+}

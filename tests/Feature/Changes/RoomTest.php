@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Changes;
+
+use App\Changes\Change;
+use App\Changes\Planning\Risks;
+use App\Incidents\Incident;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
+use Skarvo\Changes\ChangeKind;
+use Skarvo\Changes\ChangeState;
+use Symfony\Component\HttpFoundation\Response;
+use Tests\TestCase;
+
+/** In the room: what changed beneath what is hit, which of it is suspected, and the way back. */
+final class RoomTest extends TestCase
+{
+    private Incident $incident;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->token();
+        $this->token(['deployments:write'], name: 'pipelines');
+        foreach ([['far', 'Tide tables', '07:57'], ['old', 'clk-2', '06:00'], ['near', 'clk-2', '07:55']] as [$id, $service, $at]) {
+            $this->withToken('plain-pipelines')->postJson('/api/v1/deployments', [
+                'id' => $id, 'source' => 'p', 'service' => $service, 'at' => "2026-03-03T$at:00Z", 'version' => $id === 'old' ? '1.0' : '2.0', 'author' => 'Noor Lind',
+            ])->assertCreated();
+        }
+        $this->signal([self::firing('clk-2'), self::firing('lane-controller-1')]);
+        $this->takeSignals();
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->post('/incidents', ['title' => 'Lanes stand still', 'impact' => 'wide', 'urgency' => 'now', 'alerts' => DB::table('alerts')->pluck('id')->all()], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
+        $this->incident = Incident::query()->latest('id')->firstOrFail();
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function changed(): array
+    {
+        return array_values((array) $this->deferred("/incidents/{$this->incident->id}", 'Incidents/Room', 'changed'));
+    }
+
+    private function near(): Change
+    {
+        return Change::query()->where('external', 'near')->sole();
+    }
+
+    /**
+     * @param  array<string, mixed>  $more
+     * @return TestResponse<Response>
+     */
+    private function think(string $state, array $more = []): TestResponse
+    {
+        return $this->post("/incidents/{$this->incident->id}/suspects/{$this->near()->id}", ['state' => $state, ...$more], ['X-Request-Key' => uniqid()]);
+    }
+
+    public function test_what_changed_beneath_it_with_the_likeliest_first_and_whom_to_call(): void
+    {
+        $lines = $this->changed();
+
+        self::assertSame(['CH-0003', 'CH-0002'], array_column(array_column($lines, 'change'), 'ref'), 'Tide tables stand on something else.');
+        self::assertSame([5, ['Time server clk-2']], [$lines[0]['minutes'], $lines[0]['on']]);
+        self::assertIsArray($lines[0]['suspect']);
+        self::assertContains('Time server clk-2', (array) $lines[0]['suspect']['explains']);
+        self::assertSame(['id' => 'noor-lind', 'name' => 'Noor Lind'], $lines[0]['call']);
+        self::assertGreaterThan($lines[1]['suspect']['score'] ?? 0, $lines[0]['suspect']['score']);
+    }
+
+    public function test_one_comes_under_suspicion_and_is_cleared_again(): void
+    {
+        DB::table('change_items')->insert(['change_id' => $this->near()->id, 'item' => 'check-in', 'goes_down' => false]);
+        $this->think('suspected', ['score' => 0.8, 'sure' => 'very likely'])->assertSessionHasNoErrors();
+        $this->think('suspected')->assertSessionHasNoErrors();
+        self::assertSame(1, DB::table('change_suspicions')->count());
+        $said = DB::table('incident_items')->where('item_id', 'check-in')->first();
+        self::assertSame(['at_risk', 'CH-0003 is suspected'], [$said->state ?? null, $said->why ?? null]);
+        self::assertSame('suspected', $this->changed()[0]['thought']['state'] ?? null);
+        $this->think('cleared')->assertSessionHasErrors(['why' => 'Say what shows it.']);
+        $this->think('cleared', ['why' => 'It was rolled back, and nothing got better'])->assertSessionHasNoErrors();
+        self::assertSame(0, DB::table('incident_items')->where('item_id', 'check-in')->count());
+        self::assertSame('cleared', $this->changed()[0]['thought']['state'] ?? null);
+    }
+
+    public function test_a_confirmed_one_counts_against_its_kind(): void
+    {
+        $before = Risks::of(new Change(['kind' => ChangeKind::Standard, 'from_at' => now()]), ['clk-2'])->wrong;
+        $this->think('confirmed', ['why' => 'Its log says so'])->assertSessionHasNoErrors();
+
+        self::assertGreaterThan($before, Risks::of(new Change(['kind' => ChangeKind::Standard, 'from_at' => now()]), ['clk-2'])->wrong);
+        self::assertStringContainsString('CH-0003', (string) DB::table('journal')->where('kind', 'change.confirmed')->value('facts'));
+    }
+
+    public function test_its_way_back_becomes_an_emergency_change(): void
+    {
+        $this->post("/incidents/{$this->incident->id}/suspects/{$this->near()->id}/undo", [], ['X-Request-Key' => 'undo'])->assertRedirect('/changes/4');
+        $undo = Change::query()->findOrFail(4);
+
+        self::assertSame([ChangeKind::Emergency, ChangeState::Draft, $this->near()->id, $this->incident->id, 'noor-lind'], [$undo->kind, $undo->state, $undo->undoes_id, $undo->incident_id, $undo->implementer_id]);
+        self::assertSame('Bring clk-2 back to 1.0', $undo->steps()->value('text'));
+        $this->post("/incidents/{$this->incident->id}/suspects/{$this->near()->id}/undo", [], ['X-Request-Key' => 'again'])->assertSessionHasErrors(['action' => 'CH-0004 takes it out already: it is draft.']);
+    }
+
+    public function test_whoever_takes_no_part_in_it_does_not_judge(): void
+    {
+        $this->actingAs($this->person('lotte-krone'));
+        $this->think('confirmed', ['why' => 'x'])->assertForbidden();
+        $this->actingAs($this->person('amal-nygaard'));
+        $this->think('confirmed', ['why' => 'x'])->assertSessionHasErrors('action');
+        self::assertSame(0, DB::table('change_suspicions')->count());
+    }
+}
