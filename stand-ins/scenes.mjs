@@ -8,6 +8,9 @@ const named = (harbour) => harbour[0].toUpperCase() + harbour.slice(1);
 
 /** The lanes' only time server loses its signal; three layers up, barriers stay shut. */
 const timeServer = [
+  // Brought out shortly before: one that looks guilty, and one that is.
+  { at: 1, deliver: 'clock-firmware', minutesAgo: 6 },
+  { at: 1, deliver: 'lane-screens', minutesAgo: 3 },
   { at: 1, item: 'manifest-db-2', check: 'node', level: 'critical', summary: 'Manifest store runs without a spare: node 2 is out for a new power supply' },
   { at: 3, item: 'feed-gateway', check: 'delay', level: 'error', summary: 'Ship positions are 4 minutes behind' },
   { at: 9, item: 'feed-gateway', check: 'delay', level: 'error', clear: true },

@@ -1,7 +1,7 @@
 /**
  * The outside world in small: monitors that speak, pockets that ring, a mailbox. It talks to Skarvo over HTTP alone.
  *
- * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write, estate:write, people:read, deliveries:write, talk:write),
+ * Environment: STAND_INS_PORT, SKARVO_URL, SKARVO_STAND_INS_TOKEN (signals:write, reports:write, estate:write, people:read, deliveries:write, talk:write, deployments:write),
  * SKARVO_GATEWAY_SECRET (what is posted here has to be signed with it),
  * STAND_INS_SCENE (a scene that starts by itself), STAND_INS_WAIT (seconds until then).
  */
@@ -10,6 +10,7 @@ import { readFileSync } from 'node:fs';
 import { createNetwork } from './devices.mjs';
 import { createFollowers } from './followers.mjs';
 import { createChat, letterOf } from './letters.mjs';
+import { createPipeline } from './pipeline.mjs';
 import { scans } from './scanner.mjs';
 import { scenes } from './scenes.mjs';
 import { createTalk } from './talk.mjs';
@@ -95,7 +96,7 @@ const start = (name) => {
   const run = { name, title: scene.title, timers: [] };
   world.running.push(run);
   for (const step of scene.steps) {
-    run.timers.push(setTimeout(() => void (step.report ? tell(step.report) : speak(signalOf(step))), step.at * 1000));
+    run.timers.push(setTimeout(() => void (step.deliver ? pipeline.deliver(step.deliver, step.minutesAgo) : step.report ? tell(step.report) : speak(signalOf(step))), step.at * 1000));
   }
   const last = Math.max(...scene.steps.map((step) => step.at));
   if (scene.repeat) {
@@ -113,6 +114,7 @@ const start = (name) => {
 const network = createNetwork({ post, keep });
 const chat = createChat({ hand: (said) => post('/api/v1/chat', said), keep });
 const followers = createFollowers({ post, keep });
+const pipeline = createPipeline({ post, keep });
 const talk = createTalk({ post, keep, people: () => network.state().people });
 const write = async (letter) => {
   const answer = await post('/api/v1/mails', letterOf(letter), 'message/rfc822');
@@ -151,7 +153,7 @@ const taken = async (request, take) => {
     : [401, { error: 'This was not signed by Skarvo.' }];
 };
 const state = () => ({
-  skarvo, ...network.state(), ...talk.state(), ...followers.state(), mails: world.mails, letters: world.letters, chats: chat.threads, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
+  skarvo, ...network.state(), ...talk.state(), ...followers.state(), ...pipeline.state(), mails: world.mails, letters: world.letters, chats: chat.threads, reports: world.reports, scans: world.scans.slice(-10), looks: Object.entries(scans).filter(([name]) => name !== 'before').map(([name, { title }]) => ({ name, title })), signals: world.signals.slice(-60),
   running: world.running.map(({ name, title }) => ({ name, title })), scenes: Object.entries(scenes).map(([name, { title }]) => ({ name, title })),
 });
 
@@ -194,6 +196,7 @@ const routes = {
   },
   'POST /scene': async (request) => { const { name } = await read(request); return start(name) ? [200, state()] : [404, { error: `There is no scene ${name}.` }]; },
   'POST /scan': async (request) => { const { name } = await read(request); const answer = await scan(name); return answer ? [200, answer] : [404, { error: `There is no scan ${name}.` }]; },
+  'POST /deliver': async (request) => { const { name, minutesAgo } = await read(request); const answer = await pipeline.deliver(name, minutesAgo); return answer ? [200, answer] : [404, { error: `There is nothing called ${name} to deliver.` }]; },
   'POST /end': async (request) => { end((await read(request)).name); return [200, state()]; },
 };
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
+use Database\Seeders\Eiderholm\Changes;
 use Database\Seeders\Eiderholm\DeskWork;
 use Database\Seeders\Eiderholm\Estate;
 use Database\Seeders\Eiderholm\Followers;
@@ -33,6 +34,7 @@ final class EiderholmSeeder extends Seeder
             Followers::put();
             Wording::put();
             Tuning::put();
+            Changes::put();
         });
     }
 }

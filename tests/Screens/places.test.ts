@@ -56,6 +56,7 @@ describe('places', () => {
       'Major incidents',
       'Questions to reporters',
       'Words for outsiders',
+      'Rules of changes',
       'Words in other languages',
       'Notes on linked records',
       'Audiences',

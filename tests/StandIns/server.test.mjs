@@ -4,6 +4,7 @@ import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { createServer } from 'node:http';
 import { after, before, test } from 'node:test';
+import { deliveries } from '../../stand-ins/pipeline.mjs';
 import { scenes } from '../../stand-ins/scenes.mjs';
 
 const posted = [];
@@ -231,12 +232,26 @@ test('a scene plays its steps in time, and can be ended', async () => {
   assert.deepEqual(ended.body.running, []);
 });
 
+test('the pipeline tells what it brought out, and when that was', async () => {
+  const answer = await post('/deliver', { name: 'clock-firmware', minutesAgo: 6 });
+  assert.equal(answer.status, 200);
+  const { path, body } = posted.at(-1);
+  assert.equal(path, '/api/v1/deployments');
+  assert.equal(body.context.type, 'dev.cdevents.service.deployed.0.1.1');
+  assert.equal(body.subject.content.artifactId, 'pkg:generic/time-server-firmware@2.9.0');
+  const minutes = (Date.now() - Date.parse(body.context.timestamp)) / 60_000;
+  assert.ok(minutes > 5.9 && minutes < 6.5, `${minutes}`);
+  assert.equal((await post('/deliver', { name: 'nothing' })).status, 404);
+  assert.equal((await state()).delivered.at(-1).title, deliveries['clock-firmware'].title);
+});
+
 test('every scene names checks and levels, and what a scene breaks its counterpart mends', () => {
   for (const [name, scene] of Object.entries(scenes)) {
     assert.ok(scene.title, name);
     for (const step of scene.steps) {
       assert.ok(step.at >= 0, name);
-      if (step.report) assert.ok(step.report.service && step.report.what, name);
+      if (step.deliver) assert.ok(deliveries[step.deliver], step.deliver);
+      else if (step.report) assert.ok(step.report.service && step.report.what, name);
       else assert.ok(step.item && step.check && ['info', 'warning', 'error', 'critical'].includes(step.level), name);
     }
   }
@@ -300,7 +315,10 @@ test('a chat has threads in which both sides speak', async () => {
 
 test('a translator says what it knows, tells the language, and leaves the rest', async () => {
   const told = async (text, to, from) => (await post('/translate', { text, to, from })).body;
-  assert.deepEqual(await told('Bommen forblir stengt, førti biler venter!', 'en'), { text: 'The barrier stays shut, Forty cars wait!', from: 'no' });
+  assert.deepEqual(await told('Bommen forblir stengt, førti biler venter!', 'en'), {
+    text: 'The barrier stays shut, Forty cars wait!',
+    from: 'no',
+  });
   assert.deepEqual(await told('Which lane is it?', 'de', 'en'), { text: 'Welche Spur ist es?', from: 'en' });
   assert.deepEqual(await told('الحاجز يبقى مغلقا', 'en'), { text: 'The barrier stays shut', from: 'ar' });
   assert.deepEqual(await told('The wobbler squeaks', 'no'), { text: 'The wobbler squeaks', from: 'en' });
@@ -308,7 +326,12 @@ test('a translator says what it knows, tells the language, and leaves the rest',
 });
 
 test('a conversation takes what is said once, and hands over what people write', async () => {
-  const say = (does, text, key) => post('/conversations', { conversation: 'in-1', does, text, author: 'Ingrid Vale', message: key }, { 'Idempotency-Key': key });
+  const say = (does, text, key) =>
+    post(
+      '/conversations',
+      { conversation: 'in-1', does, text, author: 'Ingrid Vale', message: key },
+      { 'Idempotency-Key': key },
+    );
   await say('open', 'IN-1 Lanes', 'talk-1');
   await say('say', 'Who is at Ask?', 'talk-2');
   await say('say', 'Who is at Ask?', 'talk-2');
@@ -318,8 +341,15 @@ test('a conversation takes what is said once, and hands over what people write',
   await say('close', 'It is over', 'talk-3');
   const { conversations } = await state();
   const one = conversations.find((conversation) => conversation.name === 'in-1');
-  assert.deepEqual([one.topic, one.open, one.said.map((said) => said.by)], ['IN-1 Lanes', false, ['Skarvo', 'Ingrid Vale', 'Noor Lind', 'Skarvo']]);
-  await until(() => posted.some((sent) => sent.path === '/api/v1/conversations' && sent.body.text === 'I am' && sent.body.person === 'noor-lind'));
+  assert.deepEqual(
+    [one.topic, one.open, one.said.map((said) => said.by)],
+    ['IN-1 Lanes', false, ['Skarvo', 'Ingrid Vale', 'Noor Lind', 'Skarvo']],
+  );
+  await until(() =>
+    posted.some(
+      (sent) => sent.path === '/api/v1/conversations' && sent.body.text === 'I am' && sent.body.person === 'noor-lind',
+    ),
+  );
 });
 
 test('a bridge has a number, rings phones, and tells who comes and goes', async () => {
@@ -335,7 +365,10 @@ test('a bridge has a number, rings phones, and tells who comes and goes', async 
   await post('/phone', { bridge: 'in-1', person: 'noor-lind', event: 'left' });
   assert.equal((await post('/phone', { bridge: 'in-1', person: 'noor-lind', event: 'sang' })).status, 422);
   const events = posted.filter((sent) => sent.path === '/api/v1/bridges').map((sent) => sent.body);
-  assert.deepEqual(events.map((event) => event.event), ['joined', 'left']);
+  assert.deepEqual(
+    events.map((event) => event.event),
+    ['joined', 'left'],
+  );
   assert.equal(new Set(events.map((event) => event.id)).size, 2);
   await ask('close', 'b-3');
   assert.equal((await state()).bridges.find((bridge) => bridge.name === 'in-1').open, false);

@@ -16,6 +16,7 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
+use Skarvo\Changes\SuspicionState;
 use Skarvo\Topology\HitService;
 use Skarvo\Topology\State;
 

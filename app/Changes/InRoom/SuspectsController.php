@@ -12,6 +12,7 @@ use App\Platform\CurrentPerson;
 use App\Platform\Once;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Skarvo\Changes\SuspicionState;
 
 /** What is thought of changes in an incident, and the way back. */
 final class SuspectsController

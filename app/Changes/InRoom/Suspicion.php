@@ -6,6 +6,7 @@ namespace App\Changes\InRoom;
 
 use App\Platform\Record;
 use Carbon\CarbonImmutable;
+use Skarvo\Changes\SuspicionState;
 
 /**
  * That a change may be behind an incident.

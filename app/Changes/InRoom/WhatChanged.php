@@ -22,6 +22,7 @@ use Skarvo\Changes\ChangeState;
 use Skarvo\Changes\Suspects\RecentChange;
 use Skarvo\Changes\Suspects\Suspect;
 use Skarvo\Changes\Suspects\Suspects;
+use Skarvo\Changes\SuspicionState;
 
 /**
  * What changed on what is hit and beneath it, nearest to when it began first, and which of it is most likely behind it.

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Changes\Planning;
 
 use App\Changes\Change;
-use App\Changes\InRoom\SuspicionState;
 use App\Platform\Look;
 use App\Platform\WallClock;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Changes\Risk\Odds;
 use Skarvo\Changes\Risk\PastChange;
 use Skarvo\Changes\Risk\Risk;
+use Skarvo\Changes\SuspicionState;
 
 /** How likely changes are to go wrong, from those of the last year. */
 final class Risks

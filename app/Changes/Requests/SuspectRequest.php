@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Changes\Requests;
 
-use App\Changes\InRoom\SuspicionState;
 use App\Platform\Http\Form;
 use Illuminate\Validation\Rule;
+use Skarvo\Changes\SuspicionState;
 
 /** What somebody thinks of a change in an incident. */
 final class SuspectRequest extends Form

@@ -14,12 +14,28 @@ const emit = defineEmits<{ narrow: [from: number | null, to: number | null]; mom
 const LEFT = 98;
 const ROW = 24;
 const TOP = 20;
-const HEIGHT = computed(() => (props.growth?.length ? 166 : 142));
-const rows = computed(() => ['Alerts', 'Incidents', 'Updates', 'On call', ...(props.growth?.length ? ['Extent'] : [])]);
+const HEIGHT = computed(() => 142 + (props.growth?.length ? ROW : 0) + (hasChanges.value ? ROW : 0));
+/** The row of changes is there where there are any. */
+const hasChanges = computed(() => props.band.changes.length > 0);
+const rows = computed(() => [
+  'Alerts',
+  'Incidents',
+  ...(hasChanges.value ? ['Changes'] : []),
+  'Updates',
+  'On call',
+  ...(props.growth?.length ? ['Extent'] : []),
+]);
+/** Those below move down by it. */
+const below = (row: number): number => y(row + (hasChanges.value ? 1 : 0));
 
 const frame = ref<HTMLElement | null>(null);
 const { width } = useElementSize(frame);
 const now = useNow();
+const changed = computed(() =>
+  props.band.changes
+    .filter((one) => millis(one.to) > start.value && millis(one.from) < start.value + span.value)
+    .map((one) => ({ ...one, left: clamped(one.from), right: Math.max(clamped(one.to), clamped(one.from) + 5) })),
+);
 const span = computed(() => props.band.to - props.band.from);
 /** The band moves on with the present, in steps, so that "now" stays where it is. */
 const shift = computed(() => now.value - (props.band.from + (span.value * 6) / 9));
@@ -77,7 +93,7 @@ const owed = computed(() => {
 });
 const summary = computed(
   () =>
-    `From ${clockTime(start.value)} to ${clockTime(start.value + span.value)}: ${props.band.alerts.reduce((sum, grain) => sum + grain.count, 0)} alerts, ${props.band.incidents.length} incidents, ${props.band.updates.length} updates given, ${props.band.owed.length} owed.`,
+    `From ${clockTime(start.value)} to ${clockTime(start.value + span.value)}: ${props.band.alerts.reduce((sum, grain) => sum + grain.count, 0)} alerts, ${props.band.incidents.length} incidents, ${props.band.changes.length} changes, ${props.band.updates.length} updates given, ${props.band.owed.length} owed.`,
 );
 
 /** How far the incident of the room reached, from one change to the next: services by height, the words where there is room. */
@@ -182,19 +198,43 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
         </svg>
       </g>
 
+      <g
+        v-for="one in changed"
+        :key="`change-${one.id}`"
+        class="cursor-pointer"
+        @click="router.visit(`/changes/${one.id}`)"
+      >
+        <title>{{ one.ref }} {{ one.title }}, {{ clockTime(one.from) }} to {{ clockTime(one.to) }}</title>
+        <rect
+          :x="one.left"
+          :y="y(2) + 7"
+          :width="one.right - one.left"
+          height="10"
+          :fill="one.state === 'approved' ? 'var(--sheet)' : 'var(--ink-2)'"
+          stroke="var(--ink-2)"
+          :stroke-dasharray="one.state === 'approved' ? '3 2' : undefined"
+        />
+        <path
+          v-if="one.state === 'failed' || one.state === 'backed-out'"
+          :d="`M${one.left - 1} ${y(2) + 19} L${one.right + 1} ${y(2) + 5}`"
+          stroke="var(--call)"
+          stroke-width="2"
+        />
+      </g>
+
       <g v-for="update in band.updates" :key="`${update.incident}-${update.number}`">
-        <circle v-if="x(update.at) > LEFT" :cx="x(update.at)" :cy="y(2) + 12" r="4.5" fill="var(--ink-2)">
+        <circle v-if="x(update.at) > LEFT" :cx="x(update.at)" :cy="below(2) + 12" r="4.5" fill="var(--ink-2)">
           <title>Update {{ update.number }} given at {{ clockTime(update.at) }}</title>
         </circle>
       </g>
       <g v-for="one in owed" :key="one.ref" class="cursor-pointer" @click="router.visit(one.link)">
-        <circle :cx="one.x" :cy="y(2) + 12" r="5" fill="none" stroke="var(--call)" stroke-width="2">
+        <circle :cx="one.x" :cy="below(2) + 12" r="5" fill="none" stroke="var(--call)" stroke-width="2">
           <title>{{ one.ref }}: an update is owed at {{ clockTime(one.at) }}</title>
         </circle>
         <text
           v-if="one.side"
           :x="one.x + (one.side === 'right' ? 9 : -9)"
-          :y="y(2) + 16"
+          :y="below(2) + 16"
           :text-anchor="one.side === 'right' ? 'start' : 'end'"
           fill="var(--call)"
           class="text-[12px]"
@@ -207,7 +247,7 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
         <template v-if="turn.name && x(turn.to) > LEFT">
           <rect
             :x="clamped(turn.from) + 1"
-            :y="y(3) + 5"
+            :y="below(3) + 5"
             :width="Math.max(0, clamped(turn.to) - clamped(turn.from) - 2)"
             height="14"
             fill="var(--shade)"
@@ -215,7 +255,7 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
           />
           <svg
             :x="clamped(turn.from)"
-            :y="y(3) + 5"
+            :y="below(3) + 5"
             :width="Math.max(0, clamped(turn.to) - clamped(turn.from) - 4)"
             height="14"
           >
@@ -227,7 +267,7 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
       <g v-for="one in grown" :key="one.at">
         <rect
           :x="one.left"
-          :y="y(5) - 3 - one.height"
+          :y="below(5) - 3 - one.height"
           :width="one.right - one.left"
           :height="one.height"
           fill="var(--grain)"
@@ -235,7 +275,7 @@ const openRoom = (id: number): void => router.visit(`/incidents/${id}`);
           <title>From {{ clockTime(one.at) }}: {{ one.words }}</title>
         </rect>
       </g>
-      <text v-if="grown.length" :x="x(now) + 8" :y="y(4) + 16" class="fill-ink-2 text-[12px]">
+      <text v-if="grown.length" :x="x(now) + 8" :y="below(4) + 16" class="fill-ink-2 text-[12px]">
         {{ grown.at(-1)?.words }}
       </text>
 

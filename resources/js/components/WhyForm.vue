@@ -13,7 +13,7 @@ const props = defineProps<{
   question: string;
   button: string;
   url: string;
-  data?: Record<string, string | number | boolean | number[]>;
+  data?: Record<string, string | number | boolean | number[] | string[] | null>;
   /** What stands in the field to begin with. */
   initial?: string;
 }>();

@@ -2,6 +2,10 @@
 import type { Component } from 'vue';
 
 export const pages: Record<string, () => Promise<{ default: Component }>> = {
+  'Changes/Change': () => import('@/pages/Changes/Change.vue'),
+  'Changes/ChangeRules': () => import('@/pages/Changes/ChangeRules.vue'),
+  'Changes/Changes': () => import('@/pages/Changes/Changes.vue'),
+  'Changes/Plan': () => import('@/pages/Changes/Plan.vue'),
   'Desk/Watch': () => import('@/pages/Desk/Watch.vue'),
   'Incidents/Incidents': () => import('@/pages/Incidents/Incidents.vue'),
   'Incidents/MajorSettings': () => import('@/pages/Incidents/MajorSettings.vue'),

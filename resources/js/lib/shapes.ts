@@ -15,6 +15,9 @@ export interface Alternative { value: string; name: string; score: number; becau
 /** Updates/Questions */
 export interface Answered { ask: string; answer: string }
 
+/** Changes/ChangesToDecide */
+export interface ApprovalLine { id: number; ref: string; title: string; kind: string; from: string; round: number }
+
 /** Tickets/Attempt */
 export interface AttemptLine { id: number; what: string; outcome: 'helped' | 'no_help' | 'refused'; words: string; why: string | null; by: string; at: string }
 
@@ -23,6 +26,9 @@ export interface AudienceLine { total: number; channels: Record<'mail' | 'text' 
 
 /** Updates/Following/Audience */
 export interface AudienceRow { id: number; name: string; people: string[]; teams: string[]; priority: number | null; tier: number | null; services: string[]; places: string[]; reports: number | null; reads: 'public' | 'staff' | 'technical' | 'card'; mustKnow: boolean; every: number | null; version: number }
+
+/** Changes/CalendarWords */
+export interface BackdropLine { kind: string; name: string; from: number; to: number }
 
 /** Paging/Talk/Bridge */
 export interface BridgePerson { id: string; name: string; standing: 'ringing' | 'in' | 'left' | 'unanswered'; since: string }
@@ -45,6 +51,15 @@ export interface CardLine { id: number; for: string; address: string; by: string
 /** Signals/LikelyCause */
 export interface Cause { id: string; name: string; kind: string; score: number; as: 'up' | 'at_risk' | 'degraded' | 'down'; words: string }
 
+/** Changes/Change */
+export interface ChangeLine { id: number; ref: string; title: string; kind: 'standard' | 'normal' | 'emergency'; state: 'draft' | 'asked' | 'approved' | 'refused' | 'expired' | 'under-way' | 'done' | 'backed-out' | 'failed' | 'cancelled' | 'in-review'; words: string; from: string; to: string; began: string | null; ended: string | null; who: string | null; team: string | null; items: { id: string; name: string }[]; recorded: boolean }
+
+/** Changes/ChangeShown */
+export interface ChangeOnPage { line: ChangeLine; down: { id: string; name: string }[]; touched: { id: string; name: string }[]; reason: string; backOut: string; steps: StepLine[]; note: string; result: string | null; major: boolean; permitted: ('edit' | 'ask' | 'take-back' | 'begin' | 'finish' | 'back-out' | 'fail' | 'cancel' | 'review')[]; mayGoOn: boolean; version: number; round: number | null; difference: string; stages: StageLine[]; mayAnswer: boolean; askedBy: string | null; incident: { id: number; ref: string } | null; undoes: { id: number; ref: string } | null; undoneBy: { id: number; ref: string } | null; review: { by: string | null; due: string | null; text: string; at: string | null } | null; told: { service: string | null; environment: string | null; version: string | null; commits: string | null; workItem: string | null; source: string | null } | null; author: string | null; mayReview: boolean; quiet: boolean }
+
+/** Changes/InRoom/WhatChanged */
+export interface ChangedLine { change: ChangeLine; minutes: number; on: string[]; suspect: SuspectLine | null; call: Contact | null; version: string | null; undoes: string | null; undone: boolean; thought: { state: 'suspected' | 'cleared' | 'confirmed'; by: string; at: string; why: string } | null }
+
 /** Tickets/Steps/Checklist */
 export interface ChecklistLine { id: number; name: string; service: string | null; steps: ChecklistStep[]; version: number }
 
@@ -62,6 +77,12 @@ export interface ClockTold { id: string; title: string; detail: string; due: num
 
 /** Platform/Staff/Colleagues */
 export interface Colleague { id: string; name: string; coordinates: boolean }
+
+/** Changes/CalendarWords */
+export interface CollisionLine { changes: string[]; from: number; to: number; words: string }
+
+/** Changes/InRoom/WhatChanged */
+export interface Contact { id: string; name: string }
 
 /** Incidents/Roles/RolesInRoom */
 export interface CoordinationLine { incident: number; ref: string; title: string; from: string; to: string; mine: boolean; brief: string; offered_at: string }
@@ -108,6 +129,9 @@ export interface HealthyLine { id: string; name: string }
 /** Incidents/Finding/Hypothesis */
 export interface HypothesisLine { id: number; text: string; check: string; state: 'open' | 'ruled-out' | 'confirmed'; result: string; item: string | null; by: string; person: { id: string; name: string } | null; settledBy: string | null; made_at: string; settled_at: string | null; version: number }
 
+/** Changes/Planning/Calendar */
+export interface InTheWayLine { kind: 'windows' | 'freezes' | 'busy' | 'crew'; words: string; firstWithout: number | null }
+
 /** Incidents/IncidentSummary */
 export interface IncidentLine { id: number; ref: string; title: string; priority: number; service: string; stage: 'looking' | 'cause_found' | 'fixing' | 'proving' | 'restored'; stageWords: string; state: 'up' | 'at_risk' | 'degraded' | 'down' | 'restored'; stands: string; started_at: string; declared_at: string; resolved_at: string | null; next_update_at: string | null; restore_by: string; respond_by: string | null; answered_at: string | null; coordinator: string; coordinator_id: string | null; major_at: string | null; estimate_at: string | null; estimate_by: string; estimates: number; part_of: number | null }
 
@@ -122,6 +146,9 @@ export interface KnownText { title: string; body: string }
 
 /** Tickets/Lesson */
 export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
+
+/** Changes/Planning/Looked */
+export interface LookedAt { touched: TouchedLine[]; services: { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; ask: string[]; tell: string[]; warning: string | null; risk: string; failed: string[]; major: boolean; approvers: string; against: string[]; slots: SlotLine[]; inTheWay: InTheWayLine[] }
 
 /** Incidents/Major/MajorSettings */
 export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[]; confirm_all: boolean; proving_minutes: number; link_alone: boolean; watch_minutes: number; conversation: boolean; bridge: boolean }
@@ -167,6 +194,9 @@ export interface Particulars { name: string; title: string | null; email: string
 
 /** Topology/Exchange/KeepImports */
 export interface Plan { counts: Record<string, number>; notes: string[]; fingerprint: string }
+
+/** Changes/ChangeShown */
+export interface PlanOfChange { id: number; title: string; kind: string; from: string; to: string; down: { id: string; name: string }[]; touched: { id: string; name: string }[]; reason: string; backOut: string; implementer: string | null; team: string | null; steps: StepLine[]; version: number; ref: string; state: 'draft' | 'asked' | 'approved' | 'refused' | 'expired' | 'under-way' | 'done' | 'backed-out' | 'failed' | 'cancelled' | 'in-review' }
 
 /** Updates/Planned/PlannedWork */
 export interface PlannedLine { id: number; quiet: number; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; before: string | null; from: string; to: string; stage: 'announced' | 'soon' | 'withdrawn' | 'overrun' | 'over'; text: string; incident: number | null }
@@ -223,7 +253,10 @@ export interface RoomThen { at: string; before: number | null; after: number | n
 export interface Rule { attach: boolean; faulty: boolean }
 
 /** Incidents/Said */
-export interface SaidOfItem { id: string; name: string; state: string | null; by: string | null }
+export interface SaidOfItem { id: string; name: string; state: string | null; by: string | null; why: string | null }
+
+/** Changes/ChangeShown */
+export interface SeatLine { of: string; by: string | null; yes: boolean | null; at: number | null; comment: string }
 
 /** Desk/Known/SeenBeforeInRoom */
 export interface SeenLine { id: number; ref: string; title: string; was: string; helped: string; seconds: number; at: string; words: string[] }
@@ -240,11 +273,20 @@ export interface SharedAnswerLine { id: number; text: string; by: string; at: st
 /** Updates/Checking/CheckWords */
 export interface SlipLine { kind: 'time' | 'zone' | 'passed' | 'restored' | 'state' | 'place' | 'service' | 'inside' | 'quoted' | 'jargon'; at: number; length: number; found: string; words: string; instead: string | null }
 
+/** Changes/Planning/Calendar */
+export interface SlotLine { from: number; to: number }
+
 /** Updates/Reading/StaffUpdates */
 export interface StaffUpdate { incident: number; ref: string; title: string; priority: number; update: number; number: number; stageWords: string; services: { name: string; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; words: StaffWords[]; counter: string | null; meanwhile: string | null; publishedAt: string; nextAt: string | null; resolvedAt: string | null; mustRead: boolean; isRead: boolean }
 
 /** Updates/Reading/StaffUpdates */
 export interface StaffWords { language: 'en' | 'no' | 'de' | 'ar'; text: string }
+
+/** Changes/ChangeShown */
+export interface StageLine { name: string; state: string; needed: number; stuck: boolean; waitsFor: string[]; seats: SeatLine[] }
+
+/** Changes/Planning/ChangeStep */
+export interface StepLine { id: number; text: string; minutes: number | null; check: string; back: string; noReturn: boolean; by: string | null; done: string | null }
 
 /** Updates/Following/Subscription */
 export interface SubscriptionLine { channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; language: string; services: string[]; places: string[]; tier: number | null; incident: string | null; onlyEnd: boolean; quiet_from: string | null; quiet_until: string | null; digest_at: string | null; isConfirmed: boolean; paused: string | null; isEnded: boolean; version: number }
@@ -254,6 +296,9 @@ export interface Suggested { field: string; choices: Alternative[] }
 
 /** Tickets/FoundSurge */
 export interface SurgeLine { id: number; service: string; service_id: string; began_at: string; count: number; usual: number; places: string[]; reports: number[]; says: string[]; probably: { id: number; ref: string; title: string; tickets: number[] } | null }
+
+/** Changes/InRoom/WhatChanged */
+export interface SuspectLine { score: number; sure: string; explains: string[]; leaves: string[]; alsoExpected: string[] }
 
 /** Tickets/TicketPost */
 export interface TalkLine { id: number; mine: boolean; text: string; original: string | null; at: string; files: FileLine[] }
@@ -275,6 +320,9 @@ export interface Together { item: { id: string; name: string }; troubles: { kind
 
 /** Updates/Following/AudienceShown */
 export interface ToldLine { number: number; told: number; isWhole: boolean; sent: number; arrived: number; waits: number; failed: number; errors: { why: string; count: number }[]; versions: VersionLine[] }
+
+/** Changes/Planning/Touched */
+export interface TouchedLine { id: string; name: string; kind: string; tier: number | null; state: 'up' | 'at_risk' | 'degraded' | 'down' }
 
 /** Tickets/Languages/Translation */
 export interface TranslationLine { from: string; to: string; text: string; corrected: boolean }

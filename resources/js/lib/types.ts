@@ -51,6 +51,7 @@ export interface BandData {
   grain: number;
   alerts: { at: number; count: number; undecided: number }[];
   incidents: { id: number; ref: string; title: string; from: string; to: string | null }[];
+  changes: { id: number; ref: string; title: string; from: string; to: string; state: string }[];
   updates: { incident: number; number: number; at: string }[];
   owed: { link: string; ref: string; at: string }[];
   onCall: { from: number; to: number; name: string | null }[];

@@ -34,7 +34,11 @@ const unsay = (item: string): void => action.send(`/incidents/${props.incident}/
         <span class="min-w-0 flex-1"
           ><Link :href="`/estate/${encodeURIComponent(one.id)}`" class="link">{{ one.name }}</Link>
           <span class="text-ink-2">{{
-            one.state ? `${stateWords[one.state]}, says ${one.by ?? 'Skarvo'}` : `left out by ${one.by ?? 'Skarvo'}`
+            one.why
+              ? `${one.why}, says ${one.by ?? 'Skarvo'}`
+              : one.state
+                ? `${stateWords[one.state]}, says ${one.by ?? 'Skarvo'}`
+                : `left out by ${one.by ?? 'Skarvo'}`
           }}</span></span
         >
         <button v-if="mayAct" type="button" class="link" @click="unsay(one.id)">

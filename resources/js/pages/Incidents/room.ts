@@ -28,6 +28,8 @@ export interface SaidItem {
   /** Null: that it does not belong to the incident. */
   state: State | null;
   by: string | null;
+  /** Through what it came in, where that is not a person's own eyes. */
+  why: string | null;
 }
 
 export interface Presence {

@@ -15,11 +15,13 @@ import { hitWords, plural } from '@/lib/states';
 import { lasting } from '@/lib/time';
 import type { AlertLine, JournalLine, ReachData, ReportLine, State } from '@/lib/types';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
+import ChangeRow from '@/pages/Changes/ChangeRow.vue';
 import ItemHistory from '@/pages/Topology/ItemHistory.vue';
 import ItemNeeds from '@/pages/Topology/ItemNeeds.vue';
 import ItemTroubles from '@/pages/Topology/ItemTroubles.vue';
 import ItemSheet from '@/pages/Topology/ItemSheet.vue';
 import RecordTable from '@/pages/Topology/RecordTable.vue';
+import type { ChangeLine } from '@/lib/shapes';
 import type { Dependent, IncidentOfItem, Need, PastTrouble, WorkOnItem } from '@/pages/Topology/item';
 import type { Contradiction, Field } from '@/pages/Topology/record';
 
@@ -60,6 +62,7 @@ const props = defineProps<{
   pastTrouble: PastTrouble;
   reports: ReportLine[];
   work: WorkOnItem[];
+  changes: ChangeLine[];
   proposed: number;
 }>();
 const shared = useShared();
@@ -91,6 +94,7 @@ useCommands(() => [
       'dependency.': ['needs', 'neededBy', 'reach', 'proposed', 'history', 'weakPoints'],
       'report.': ['reports', 'pastTrouble'],
       'quiet.': ['work', 'quiet', 'pastTrouble'],
+      'change.': ['changes', 'history'],
     }"
   >
     <div
@@ -173,6 +177,12 @@ useCommands(() => [
                 {{ one.kind }}, takes {{ one.services === 1 ? 'only this service' : `${one.services} services` }}</span
               >
             </li>
+          </ul>
+        </section>
+        <section v-if="changes.length" aria-labelledby="item-changes" class="md:col-span-2">
+          <h2 id="item-changes">Changes on it</h2>
+          <ul>
+            <ChangeRow v-for="one in changes" :key="one.id" :change="one" />
           </ul>
         </section>
         <ItemTroubles :alerts="alerts" :incidents="incidents" :reports="reports" :work="work" :past="pastTrouble" />

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Changes\InRoom;
+namespace Skarvo\Changes;
 
 /** What is thought of a change in an incident. */
 enum SuspicionState: string

@@ -1,0 +1,273 @@
+<script setup lang="ts">
+import { Link, router } from '@inertiajs/vue3';
+import { computed, ref } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import AppShell from '@/components/AppShell.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import WhyForm from '@/components/WhyForm.vue';
+import { useAction } from '@/lib/action';
+import { useCommands } from '@/lib/commands';
+import type { ChangeOnPage, LookedAt } from '@/lib/shapes';
+import { useShared } from '@/lib/shared';
+import { clockTime } from '@/lib/time';
+import type { Named } from '@/lib/types';
+import ApprovalStages from '@/pages/Changes/ApprovalStages.vue';
+import ChangeSteps from '@/pages/Changes/ChangeSteps.vue';
+import WhatItDoes from '@/pages/Changes/WhatItDoes.vue';
+
+/** A change: what it is, who has to say yes, how far it is, and what can be done next. */
+const props = defineProps<{
+  change: ChangeOnPage;
+  looked: LookedAt | null;
+  teams: Named[];
+  kinds: { id: string; words: string }[];
+}>();
+const shared = useShared();
+const action = useAction();
+const comment = ref('');
+const line = computed(() => props.change.line);
+const go = (step: string): void =>
+  action.send(`/changes/${line.value.id}/go`, { step, why: '', version: props.change.version });
+const may = (step: string): boolean => props.change.mayGoOn && props.change.permitted.includes(step as never);
+const mayPlan = computed(() => shared.value.me?.may.includes('plan-changes') ?? false);
+const answer = (yes: boolean): void =>
+  action.send(
+    `/changes/${line.value.id}/answer`,
+    { yes, comment: comment.value, round: props.change.round ?? 0 },
+    () => (comment.value = ''),
+  );
+const because = computed(() => ({ version: props.change.version }));
+const isWrong = computed(
+  () =>
+    ['failed', 'backed-out', 'refused', 'expired'].includes(line.value.state) || /late|longer/.test(line.value.words),
+);
+useCommands(() => [
+  ...(may('ask') ? [{ name: `Ask for ${line.value.ref} to be approved`, run: () => go('ask') }] : []),
+  ...(may('begin') ? [{ name: `Begin ${line.value.ref}`, run: () => go('begin') }] : []),
+  ...(may('edit')
+    ? [
+        {
+          name: `Change the plan of ${line.value.ref}`,
+          key: 'e',
+          run: () => router.visit(`/changes/${line.value.id}/plan`),
+        },
+      ]
+    : []),
+]);
+</script>
+
+<template>
+  <AppShell :title="`${line.ref} ${line.title}`" :follows="{ 'change.': ['change', 'looked'], 'person.': ['change'] }">
+    <div
+      class="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,440px)]"
+      tabindex="0"
+      role="region"
+      aria-label="Change"
+    >
+      <div class="max-w-3xl">
+        <p class="text-small text-ink-2">
+          <span class="font-mono">{{ line.ref }}</span>, {{ line.kind }} change<template v-if="change.major"
+            >, major</template
+          ><template v-if="change.incident"
+            >, for
+            <Link :href="`/incidents/${change.incident.id}`" class="link inline-block min-h-6">{{
+              change.incident.ref
+            }}</Link></template
+          ><template v-if="change.undoes"
+            >, takes out
+            <Link :href="`/changes/${change.undoes.id}`" class="link inline-block min-h-6">{{
+              change.undoes.ref
+            }}</Link></template
+          ><template v-if="change.undoneBy"
+            >, taken out by
+            <Link :href="`/changes/${change.undoneBy.id}`" class="link inline-block min-h-6">{{
+              change.undoneBy.ref
+            }}</Link></template
+          >
+        </p>
+        <h1>{{ line.title }}</h1>
+        <p class="mt-1 text-head">
+          <strong :class="isWrong ? 'text-call' : ''">{{ line.words }}</strong>;
+          {{ clockTime(line.began ?? line.from) }} to {{ clockTime(line.ended ?? line.to) }}
+          <span v-if="line.began && !line.recorded" class="text-small text-ink-2"
+            >(planned {{ clockTime(line.from) }} to {{ clockTime(line.to) }})</span
+          >
+        </p>
+        <p v-if="change.note" class="mt-1">“{{ change.note }}”</p>
+
+        <section
+          v-if="change.mayAnswer"
+          class="mt-3 grid gap-2 border-2 border-ink bg-sheet p-3"
+          aria-labelledby="your-answer"
+        >
+          <h2 id="your-answer" class="text-ink!">It waits for your yes or no</h2>
+          <p v-if="change.difference" class="text-small">
+            Other than when it was asked for before: {{ change.difference }}
+          </p>
+          <label class="text-small"
+            >Comment (why not, if you say no)<input v-model="comment" class="field" maxlength="1000"
+          /></label>
+          <TroubleNote :text="action.errors.value.comment ?? action.errors.value.action" />
+          <p class="flex gap-3">
+            <ActButton main :busy="action.busy.value" @click="answer(true)">Yes, go ahead</ActButton>
+            <ActButton :busy="action.busy.value" @click="answer(false)">No</ActButton>
+          </p>
+        </section>
+
+        <div v-if="change.mayGoOn || change.mayReview" class="mt-3 flex flex-wrap items-start gap-3">
+          <ActButton v-if="may('ask')" main :busy="action.busy.value" @click="go('ask')">Ask for approval</ActButton>
+          <ActButton v-if="may('begin')" main :busy="action.busy.value" @click="go('begin')">Begin</ActButton>
+          <ActButton v-if="may('finish')" main :busy="action.busy.value" @click="go('finish')">It is done</ActButton>
+          <Link
+            v-if="may('edit')"
+            :href="`/changes/${line.id}/plan`"
+            class="rounded-edge border-[1.5px] border-ink px-2.5 py-1 text-small font-semibold"
+            >Change the plan <kbd aria-hidden="true">e</kbd></Link
+          >
+          <WhyForm
+            v-if="may('back-out')"
+            words="Back it out…"
+            :about="line.ref"
+            question="What happened"
+            button="It was backed out"
+            :url="`/changes/${line.id}/go`"
+            :data="{ step: 'back-out', ...because }"
+          />
+          <WhyForm
+            v-if="may('fail')"
+            words="It failed…"
+            :about="line.ref"
+            question="What happened"
+            button="It failed"
+            :url="`/changes/${line.id}/go`"
+            :data="{ step: 'fail', ...because }"
+          />
+          <WhyForm
+            v-if="may('take-back')"
+            words="Take it back…"
+            :about="line.ref"
+            question="Why"
+            button="Take it back into a draft"
+            :url="`/changes/${line.id}/go`"
+            :data="{ step: 'take-back', ...because }"
+          />
+          <WhyForm
+            v-if="may('cancel')"
+            words="Cancel it…"
+            :about="line.ref"
+            question="Why it is not done"
+            button="Cancel the change"
+            :url="`/changes/${line.id}/go`"
+            :data="{ step: 'cancel', ...because }"
+          />
+          <WhyForm
+            v-if="change.mayReview"
+            words="Review it…"
+            :about="line.ref"
+            question="What was found"
+            button="It is reviewed"
+            :url="`/changes/${line.id}/go`"
+            :data="{ step: 'review', ...because }"
+          />
+        </div>
+        <TroubleNote v-if="!change.mayAnswer" :text="Object.values(action.errors.value)[0]" class="mt-2" />
+
+        <dl class="mt-4 grid gap-x-4 gap-y-1 text-small sm:grid-cols-[9rem_1fr]">
+          <template v-if="change.down.length">
+            <dt class="text-ink-2">Takes down</dt>
+            <dd>
+              <template v-for="(item, i) in change.down" :key="item.id"
+                >{{ i ? ', ' : ''
+                }}<Link :href="`/estate/${encodeURIComponent(item.id)}`" class="link inline-block min-h-6">{{
+                  item.name
+                }}</Link></template
+              >
+            </dd>
+          </template>
+          <template v-if="change.touched.length">
+            <dt class="text-ink-2">{{ line.recorded ? 'On' : 'Touches' }}</dt>
+            <dd>
+              <template v-for="(item, i) in change.touched" :key="item.id"
+                >{{ i ? ', ' : ''
+                }}<Link :href="`/estate/${encodeURIComponent(item.id)}`" class="link inline-block min-h-6">{{
+                  item.name
+                }}</Link></template
+              >
+            </dd>
+          </template>
+          <template v-if="line.who"
+            ><dt class="text-ink-2">Who does it</dt>
+            <dd>{{ line.who }}</dd></template
+          >
+          <template v-if="change.author && change.author !== line.who"
+            ><dt class="text-ink-2">Planned by</dt>
+            <dd>{{ change.author }}</dd></template
+          >
+          <template v-if="line.team"
+            ><dt class="text-ink-2">Team</dt>
+            <dd>{{ line.team }}</dd></template
+          >
+          <template v-if="change.reason"
+            ><dt class="text-ink-2">Why</dt>
+            <dd>{{ change.reason }}</dd></template
+          >
+          <template v-if="change.backOut"
+            ><dt class="text-ink-2">The way back</dt>
+            <dd>{{ change.backOut }}</dd></template
+          >
+          <template v-if="change.told">
+            <dt class="text-ink-2">Told by</dt>
+            <dd>
+              {{ change.told.source }}: {{ change.told.service
+              }}<template v-if="change.told.environment">, {{ change.told.environment }}</template>
+            </dd>
+            <template v-if="change.told.version"
+              ><dt class="text-ink-2">Version</dt>
+              <dd>{{ change.told.version }}</dd></template
+            >
+            <template v-if="change.told.commits"
+              ><dt class="text-ink-2">Commits</dt>
+              <dd class="font-mono">{{ change.told.commits }}</dd></template
+            >
+            <template v-if="change.told.workItem"
+              ><dt class="text-ink-2">Work item</dt>
+              <dd>{{ change.told.workItem }}</dd></template
+            >
+          </template>
+          <template v-if="change.review">
+            <dt class="text-ink-2">Review</dt>
+            <dd>
+              <template v-if="change.review.at">“{{ change.review.text }}” {{ change.review.by }}</template>
+              <template v-else
+                >{{ change.review.by ?? 'a coordinator' }}, by {{ clockTime(change.review.due ?? line.to) }}</template
+              >
+            </dd>
+          </template>
+        </dl>
+        <section v-if="change.stages.length" class="mt-4" aria-labelledby="approval">
+          <h2 id="approval">
+            Approval<template v-if="change.askedBy">, asked for by {{ change.askedBy }}</template>
+          </h2>
+          <p v-if="change.difference && !change.mayAnswer" class="text-small">
+            Asked for again: {{ change.difference }}
+          </p>
+          <ApprovalStages :stages="change.stages" />
+        </section>
+        <ChangeSteps
+          v-if="change.steps.length"
+          class="mt-4"
+          :change="line.id"
+          :steps="change.steps"
+          :may-tick="change.mayGoOn && line.state === 'under-way'"
+        />
+        <p v-if="mayPlan && !line.recorded" class="mt-4 text-small">
+          <Link :href="`/changes/new?like=${line.id}`" class="link inline-block min-h-6">Plan the same once more</Link>
+          <template v-if="change.quiet"
+            >; <a href="/planned" class="link inline-block min-h-6">tell people of it</a></template
+          >
+        </p>
+      </div>
+      <aside v-if="looked" aria-label="What it does"><WhatItDoes :looked="looked" /></aside>
+    </div>
+  </AppShell>
+</template>

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import ItemPicker, { type PickedItem } from '@/components/ItemPicker.vue';
+import { ask } from '@/lib/ask';
+
+/** Items of a plan: picked one by one, or pasted as a list of ids or names. */
+const props = defineProps<{ label: string; hint: string }>();
+const items = defineModel<PickedItem[]>({ required: true });
+const pasting = ref(false);
+const pasted = ref('');
+const wrong = ref('');
+const add = (item: PickedItem): void => {
+  if (!items.value.some((one) => one.id === item.id)) items.value = [...items.value, item];
+};
+const drop = (item: PickedItem): void => {
+  items.value = items.value.filter((one) => one.id !== item.id);
+};
+const read = async (): Promise<void> => {
+  const missing: string[] = [];
+  for (const text of pasted.value
+    .split(/[\n,;]+/)
+    .map((one) => one.trim())
+    .filter(Boolean)) {
+    const { value, error } = await ask<(PickedItem & { more: string })[]>(`/find/items?q=${encodeURIComponent(text)}`);
+    if (error) {
+      wrong.value = error.message;
+      return;
+    }
+    const found = value?.find((one) => [one.id, one.name].some((name) => name.toLowerCase() === text.toLowerCase()));
+    if (found) add({ id: found.id, name: found.name });
+    else missing.push(text);
+  }
+  pasted.value = missing.join('\n');
+  wrong.value = missing.length ? 'The estate knows none of these: correct them, or leave them out.' : '';
+  pasting.value = missing.length > 0;
+};
+</script>
+
+<template>
+  <div>
+    <ItemPicker :label="props.label" @pick="add" />
+    <p class="text-tiny text-ink-2">{{ props.hint }}</p>
+    <ul class="mt-1 flex flex-wrap gap-2 text-small">
+      <li v-for="item in items" :key="item.id" class="border border-ink px-2 py-0.5">
+        {{ item.name }}
+        <button type="button" class="ml-1 min-h-6 min-w-6" :aria-label="`Without ${item.name}`" @click="drop(item)">
+          ×
+        </button>
+      </li>
+    </ul>
+    <template v-if="pasting">
+      <label class="mt-1 block text-small"
+        >Ids or names, one on a line
+        <textarea v-model="pasted" rows="4" class="field font-mono" />
+      </label>
+      <p v-if="wrong" class="text-small text-call" role="alert">{{ wrong }}</p>
+      <button type="button" class="link min-h-6 text-small" @click="read">Add them</button>
+    </template>
+    <button v-else type="button" class="link min-h-6 text-small" @click="pasting = true">Paste a list…</button>
+  </div>
+</template>

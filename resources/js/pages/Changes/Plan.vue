@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import ActButton from '@/components/ActButton.vue';
+import AppShell from '@/components/AppShell.vue';
+import type { PickedItem } from '@/components/ItemPicker.vue';
+import TroubleNote from '@/components/TroubleNote.vue';
+import WhenField from '@/components/WhenField.vue';
+import { useAction } from '@/lib/action';
+import { useColleagues } from '@/lib/colleagues';
+import type { PlanOfChange } from '@/lib/shapes';
+import type { Named } from '@/lib/types';
+import ItemList from '@/pages/Changes/ItemList.vue';
+import { usePlan } from '@/pages/Changes/planning';
+import StepsField from '@/pages/Changes/StepsField.vue';
+import WhatItDoes from '@/pages/Changes/WhatItDoes.vue';
+
+/** A change is planned: what it takes down, when there is room, and what speaks against it are seen while one writes. */
+const props = defineProps<{
+  change: PlanOfChange | null;
+  teams: Named[];
+  kinds: { id: string; words: string }[];
+  incident: number | null;
+  items: PickedItem[];
+  like: PlanOfChange | null;
+}>();
+const action = useAction();
+const colleagues = useColleagues();
+const { form, looked, trouble, sent, pick } = usePlan(props.change, props.like, props.items);
+const isAsked = computed(() => props.change?.state === 'asked' || props.change?.state === 'approved');
+const save = (): void =>
+  action.send(props.change ? `/changes/${props.change.id}` : '/changes', {
+    ...sent.value,
+    incident: props.incident,
+  } as never);
+const wrong = (field: string): string | undefined => action.errors.value[field];
+/** What is refused of a list stands at one of its lines. */
+const other = computed(
+  () =>
+    wrong('action') ??
+    Object.entries(action.errors.value).find(([at]) => /^(down|touched|steps|version)/.test(at))?.[1],
+);
+</script>
+
+<template>
+  <AppShell :title="change ? `Plan of ${change.ref}` : 'Plan a change'">
+    <div
+      class="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,440px)]"
+      tabindex="0"
+      role="region"
+      aria-label="Plan"
+    >
+      <form class="grid max-w-3xl content-start gap-4" @submit.prevent="save">
+        <h1>{{ change ? `Plan of ${change.ref}` : 'Plan a change' }}</h1>
+        <p v-if="isAsked" class="border-2 border-call p-2 text-small" role="status">
+          Others have been asked about this plan. If its time, items, steps or way back change, they are asked again.
+        </p>
+        <TroubleNote :text="other" />
+        <label class="font-semibold"
+          >What is changed
+          <input v-model="form.title" class="field font-normal" maxlength="200" required autofocus />
+          <TroubleNote :text="wrong('title')" />
+        </label>
+        <label class="font-semibold"
+          >Kind
+          <select v-model="form.kind" class="field font-normal">
+            <option v-for="one in kinds" :key="one.id" :value="one.id">{{ one.words }}</option>
+          </select></label
+        >
+        <div class="grid gap-4 sm:grid-cols-2">
+          <ItemList v-model="form.down" label="Takes down" hint="Away while it lasts. They open no alerts then." />
+          <ItemList v-model="form.touched" label="Touches besides" hint="Worked on, and still there." />
+        </div>
+        <div class="grid gap-4 sm:grid-cols-2">
+          <label class="font-semibold">From <WhenField v-model="form.from" required /></label>
+          <label class="font-semibold"
+            >To <WhenField v-model="form.to" required /><TroubleNote :text="wrong('to') ?? wrong('from')"
+          /></label>
+        </div>
+        <div class="grid gap-4 sm:grid-cols-2">
+          <label class="font-semibold"
+            >Who does it
+            <select v-model="form.implementer" class="field font-normal">
+              <option value="">Not settled yet</option>
+              <option v-for="one in colleagues ?? []" :key="one.id" :value="one.id">{{ one.name }}</option>
+            </select></label
+          >
+          <label class="font-semibold"
+            >Team
+            <select v-model="form.team" class="field font-normal">
+              <option value="">My own</option>
+              <option v-for="one in teams" :key="one.id" :value="one.id">{{ one.name }}</option>
+            </select></label
+          >
+        </div>
+        <label class="font-semibold"
+          >Why it is done <textarea v-model="form.reason" rows="2" class="field font-normal" maxlength="2000" />
+        </label>
+        <StepsField v-model="form.steps" />
+        <label class="font-semibold"
+          >The way back <textarea v-model="form.backOut" rows="2" class="field font-normal" maxlength="2000" />
+        </label>
+        <p class="flex gap-3">
+          <ActButton main type="submit" :busy="action.busy.value">{{
+            change ? (isAsked ? 'Keep it, and ask again if it matters' : 'Keep the plan') : 'Keep as a draft'
+          }}</ActButton>
+          <a :href="change ? `/changes/${change.id}` : '/changes'" class="link self-center">Cancel</a>
+        </p>
+      </form>
+      <aside aria-label="What it does">
+        <TroubleNote :text="trouble" />
+        <WhatItDoes v-if="looked" :looked="looked" may-pick @pick="pick" />
+      </aside>
+    </div>
+  </AppShell>
+</template>

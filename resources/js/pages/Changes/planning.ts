@@ -1,0 +1,117 @@
+import { useDebounceFn } from '@vueuse/core';
+import { computed, reactive, ref, watch, type ComputedRef, type Ref } from 'vue';
+import type { PickedItem } from '@/components/ItemPicker.vue';
+import { ask } from '@/lib/ask';
+import type { LookedAt, PlanOfChange } from '@/lib/shapes';
+import { instantOf, localOf, millis, ownZone } from '@/lib/time';
+
+export interface PlannedStep {
+  text: string;
+  minutes: number | null;
+  check: string;
+  back: string;
+  no_return: boolean;
+}
+
+export interface PlanForm {
+  title: string;
+  kind: string;
+  from: string;
+  to: string;
+  down: PickedItem[];
+  touched: PickedItem[];
+  reason: string;
+  backOut: string;
+  implementer: string;
+  team: string;
+  steps: PlannedStep[];
+}
+
+const local = (at: string | number): string => localOf(millis(at), ownZone);
+const iso = (text: string): string => (text === '' ? '' : new Date(instantOf(text, ownZone)).toISOString());
+
+/** A form for a plan; what it would touch and what speaks against it is looked at with every edit. */
+export function usePlan(
+  begin: PlanOfChange | null,
+  like: PlanOfChange | null,
+  items: PickedItem[],
+): {
+  form: PlanForm;
+  looked: Ref<LookedAt | null>;
+  trouble: Ref<string>;
+  sent: ComputedRef<Record<string, unknown>>;
+  pick: (from: number, to: number) => void;
+} {
+  const of = begin ?? like;
+  const form = reactive<PlanForm>({
+    title: of?.title ?? '',
+    kind: of?.kind ?? 'normal',
+    // The same once more is at another time.
+    from: begin ? local(begin.from) : '',
+    to: begin ? local(begin.to) : '',
+    down: of?.down ?? items,
+    touched: of?.touched ?? [],
+    reason: of?.reason ?? '',
+    backOut: of?.backOut ?? '',
+    implementer: of?.implementer ?? '',
+    team: of?.team ?? '',
+    steps: (of?.steps ?? []).map((step) => ({
+      text: step.text,
+      minutes: step.minutes,
+      check: step.check,
+      back: step.back,
+      no_return: step.noReturn,
+    })),
+  });
+  const looked = ref<LookedAt | null>(null);
+  const trouble = ref('');
+  const ids = (list: PickedItem[]): string[] => list.map((one) => one.id);
+  const question = computed(() => ({
+    kind: form.kind,
+    from: iso(form.from) || null,
+    to: iso(form.to) || null,
+    down: ids(form.down),
+    touched: ids(form.touched),
+    implementer: form.implementer || null,
+    team: form.team || null,
+    minutes: Math.max(
+      15,
+      form.steps.reduce((sum, step) => sum + (step.minutes || 0), 0),
+    ),
+    but: begin?.id ?? null,
+  }));
+  const look = async (): Promise<void> => {
+    const asked = JSON.stringify(question.value);
+    const { value, error } = await ask<LookedAt>('/changes/look', question.value);
+    // What came for an older plan is of no use any more.
+    if (asked !== JSON.stringify(question.value)) return;
+    if (value) looked.value = value;
+    trouble.value = error?.message ?? '';
+  };
+  const soon = useDebounceFn(look, 250);
+  watch(
+    () => JSON.stringify(question.value),
+    () => void soon(),
+    { immediate: true },
+  );
+  const sent = computed(() => ({
+    title: form.title,
+    kind: form.kind,
+    from: iso(form.from),
+    to: iso(form.to),
+    down: ids(form.down),
+    touched: ids(form.touched),
+    reason: form.reason,
+    back_out: form.backOut,
+    implementer: form.implementer || null,
+    team: form.team || null,
+    steps: form.steps.map((step) => ({ ...step, minutes: step.minutes || null })),
+    version: begin?.version ?? null,
+  }));
+  const pick = (from: number, to: number): void => {
+    form.from = local(from);
+    form.to = local(to);
+  };
+
+  return { form, looked, trouble, sent, pick };
+}
