@@ -16,6 +16,8 @@ export const deliveries = {
   'lane-screens': { title: 'New texts on the lane screens', service: 'lane-screens', version: '7.4.1', author: 'Yara Moen', commits: '9c1f..a07e', workItem: 'LANE-412' },
   'clock-firmware': { title: 'Firmware of the time servers', service: 'time-server-firmware', version: '2.9.0', author: 'Frida Haugen', commits: 'd2aa..e914', workItem: 'PLAT-88' },
   'clock-firmware-back': { title: 'Back to the old firmware of the time servers', doing: 'rolledback', service: 'time-server-firmware', version: '2.8.3', author: 'Frida Haugen' },
+  'tide-reader': { title: 'A new reader of the tide feed', service: 'tide-feed', version: '3.2.0', author: 'Amal Nygaard', commits: '77b0..41dd', workItem: 'SHIP-19' },
+  'tide-reader-back': { title: 'Back to the old reader of the tide feed', doing: 'rolledback', service: 'tide-feed', version: '3.1.0', author: 'Amal Nygaard' },
   unknown: { title: 'A service that nobody has named yet', service: 'gangway-lights', version: '0.1.0', author: 'a build robot' },
 };
 

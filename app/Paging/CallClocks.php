@@ -6,9 +6,11 @@ namespace App\Paging;
 
 use App\Platform\Contracts\RunningClock;
 use App\Platform\Contracts\RunsOut;
+use App\Platform\Look;
 use App\Platform\Staff\Names;
 use App\Rota\Rota;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 use Skarvo\Paging\Outcome;
 use Skarvo\Paging\Target;
 
@@ -18,7 +20,7 @@ final class CallClocks implements RunsOut
     public function clocks(): array
     {
         $clocks = [];
-        foreach ($this->running()->with(['occasion', 'pages'])->get() as $call) {
+        foreach (self::running() as $call) {
             if ($call->outcome === Outcome::Exhausted) {
                 $clocks[] = new RunningClock(
                     "call-$call->id", Unanswered::words($call), 'call somebody else, '.($call->occasion->ref),
@@ -35,14 +37,14 @@ final class CallClocks implements RunsOut
         return $clocks;
     }
 
-    /** @return Builder<Call> */
-    private function running(): Builder
+    /** @return Collection<int, Call> read once in a look at a screen */
+    public static function running(): Collection
     {
-        return Call::query()->where(static fn(Builder $query) => $query->where('outcome', Outcome::Waiting)
+        return Look::once('calls that run', static fn(): Collection => Call::query()->with(['occasion', 'pages'])->where(static fn(Builder $query) => $query->where('outcome', Outcome::Waiting)
             ->orWhere(
                 static fn(Builder $ended) => $ended->where('outcome', Outcome::Exhausted)
                     ->whereNull('settled_at')->whereNull('handed_from'),
-            ));
+            ))->get());
     }
 
     private static function title(Call $call): string

@@ -75,7 +75,11 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
         return Look::once(
             'calls '.implode(' ', $incidents),
             static function () use ($incidents): Collection {
-                $calls = Call::query()->with('pages')->for('incident', $incidents)->orderBy('id')->get();
+                $calls = Call::query()->for('incident', $incidents)->orderBy('id')->get();
+                // The pages of those that run are at hand, too.
+                $running = CallClocks::running()->keyBy('id');
+                $calls->each(static fn(Call $call): mixed => $running->has($call->id) ? $call->setRelation('pages', $running[$call->id]->pages) : null);
+                $calls->loadMissing('pages');
                 // Those of open incidents are at hand.
                 $known = $calls->isEmpty() ? [] : Look::once(
                     'occasions of open incidents', static fn(): array => Incident::allOpen()->pluck('occasion')->keyBy('id')->all(),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Walks;
 
+use App\Changes\Change;
 use App\Incidents\Finding\Hypothesis;
 use App\Incidents\Finding\Option;
 use App\Incidents\Incident;
@@ -33,6 +34,8 @@ use App\Updates\Reading\Readers;
 use App\Updates\Update;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Changes\ChangeKind;
+use Skarvo\Changes\ChangeState;
 use Skarvo\Incidents\Finding\HypothesisState;
 use Skarvo\Incidents\Finding\OptionKind;
 use Skarvo\Tickets\TaskState;
@@ -40,6 +43,17 @@ use Skarvo\Tickets\TaskState;
 /** What is behind the addresses of a walk: ids of what there is, and bodies that would be taken. */
 final class World
 {
+    private const RULES_OF_CHANGES = '{"kinds":{"standard":{},"normal":{"minor":[{"name":"peers","of":["@peers"],"needs":"one"}],"major":[{"name":"peers","of":["@peers"],"needs":"one"}]},"emergency":{"stages":[{"name":"coordinators","of":["@coordinators"],"needs":"one"}]}}}';
+
+    /** @return array<string, mixed> */
+    private static function planOfChange(): array
+    {
+        return [
+            'title' => 'New antenna', 'kind' => 'normal', 'from' => '2026-03-05T22:00:00Z', 'to' => '2026-03-05T23:00:00Z', 'down' => ['clk-2'], 'touched' => [], 'reason' => 'x',
+            'back_out' => 'x', 'implementer' => null, 'team' => 'lanes', 'steps' => [['text' => 'Take it off', 'minutes' => 5, 'check' => null, 'back' => null, 'no_return' => false]],
+        ];
+    }
+
     /** @return array<string, string|int> a value for each part of an address, by its name */
     public static function parts(): array
     {
@@ -50,7 +64,7 @@ final class World
             'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'card' => self::card(), 'answer' => self::answer(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
-            'planned' => self::planned(), 'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
+            'change' => self::change(), 'planned' => self::planned(), 'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -87,6 +101,18 @@ final class World
         Readers::mustRead($update, Person::query()->findOrFail('noor-lind'), 'Leads');
 
         return $update->id;
+    }
+
+    private static function change(): int
+    {
+        $change = Change::query()->where('state', ChangeState::Draft)->first() ?? Change::query()->create([
+            'title' => 'New antenna', 'kind' => ChangeKind::Normal, 'state' => ChangeState::Draft, 'from_at' => now()->addDay(), 'to_at' => now()->addDay()->addHour(),
+            'author_id' => 'per-strand', 'team_id' => 'lanes', 'made_at' => now(),
+        ]);
+        DB::table('change_items')->insertOrIgnore(['change_id' => $change->id, 'item' => 'clk-2', 'goes_down' => false]);
+        $change->steps()->firstOrCreate(['ordinal' => 1, 'text' => 'Take it off']);
+
+        return $change->id;
     }
 
     private static function planned(): int
@@ -203,6 +229,11 @@ final class World
             'POST settings/audiences/{audience}' => ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => true, 'version' => 1],
             'POST quiet/{quiet}/announce' => ['before' => 'Bring cash'],
             'POST updates/{update}/read' => ['confirmed' => true], 'POST updates/{update}/remind' => ['person' => 'noor-lind'],
+            'POST changes' => self::planOfChange(), 'POST changes/{change}' => [...self::planOfChange(), 'version' => 1], 'POST changes/look' => ['kind' => 'normal', 'down' => ['clk-2'], 'touched' => []],
+            'POST changes/{change}/go' => ['step' => 'cancel', 'why' => 'x', 'version' => 1], 'POST changes/{change}/answer' => ['yes' => true, 'round' => 1],
+            'POST changes/{change}/tick' => ['step' => 1, 'done' => true], 'POST incidents/{incident}/suspects/{change}' => ['state' => 'confirmed', 'why' => 'Its log says so'],
+            'POST settings/changes' => ['rules' => self::RULES_OF_CHANGES, 'note' => 'x', 'version' => 0], 'POST settings/changes/try' => ['rules' => self::RULES_OF_CHANGES],
+            'POST api/v1/deployments' => ['id' => '1', 'source' => 'walk', 'service' => 'clk-2', 'at' => '2026-03-03T07:00:00Z'],
             'POST settings/glossary' => ['version' => 0, 'rows' => [['phrase' => 'Vehicle lanes', 'in' => ['no' => 'Kjørefelt']]]],
             'POST settings/questions' => ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']]],
             'POST sign-in' => ['email' => 'per-strand@eiderholm.example', 'password' => 'wrong'],

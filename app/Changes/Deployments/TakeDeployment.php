@@ -24,7 +24,7 @@ use Skarvo\Changes\Deployments\Undone;
 final class TakeDeployment
 {
     /** So far back a rollback is looked for what it took out. */
-    private const DAYS = 90;
+    private const DAYS = 30;
 
     /** Longer texts are cut: a title stands on one line. */
     private const TITLE = 200;
@@ -56,7 +56,7 @@ final class TakeDeployment
             DB::table('change_items')->insert(array_map(
                 static fn(string $item): array => ['change_id' => $change->id, 'item' => $item, 'goes_down' => false], $ids,
             ));
-            self::undo($told->service, $told->environment);
+            self::undo($told);
             Journal::write(Actor::system(), ChangeEntry::Recorded, ['change', $change->id], [
                 'ref' => $change->ref(), 'title' => $change->title, 'author' => (string) $told->author,
             ]);
@@ -65,21 +65,27 @@ final class TakeDeployment
         });
     }
 
-    /** What rollbacks took out of a service, of all that is known by now. */
-    private static function undo(string $service, ?string $environment): void
+    /** What rollbacks took out of a service, of all that is known by now: one that is told late may show that it was another. */
+    private static function undo(Deployment $told): void
     {
-        $all = Change::query()->where('service_named', $service)->where('environment', $environment)->where('is_recorded', true)
-            ->where('ended_at', '>', now()->subDays(self::DAYS))->get();
-        $undone = Undone::of(array_values($all->map(static fn(Change $one): array => [
-            $one->id, $one->doing ?? Doing::Deployed, $one->to()->getTimestamp(),
+        $all = DB::table('changes')->where('service_named', $told->service)->where('environment', $told->environment)->where('is_recorded', true)
+            ->where('ended_at', '>', Moment::of($told->at)->subDays(self::DAYS));
+        // What comes in its place in time changes nothing that is known, unless something was taken out since.
+        if ($told->doing->brings() && (clone $all)->where('ended_at', '>=', Moment::text($told->at))->whereIn('doing', [Doing::RolledBack->value, Doing::Removed->value])->doesntExist()) {
+            return;
+        }
+        $rows = $all->get(['id', 'doing', 'ended_at', 'result', 'told_result', 'undoes_id'])->keyBy('id');
+        $undone = Undone::of(array_values($rows->map(static fn(\stdClass $row): array => [
+            (int) $row->id, Doing::from((string) $row->doing), Moment::seconds((string) $row->ended_at),
         ])->all()));
         $by = array_flip($undone);
-        foreach ($all as $one) {
-            // What came late may show that it was another one.
-            $result = isset($undone[$one->id]) ? ChangeResult::BackedOut : $one->told_result ?? ChangeResult::Ok;
-            $one->fill(['result' => $result, 'state' => ChangeState::after($result), 'undoes_id' => $by[$one->id] ?? null]);
-            if ($one->isDirty()) {
-                $one->fill(['edition' => $one->edition + 1])->save();
+        foreach ($rows as $row) {
+            $result = isset($undone[(int) $row->id]) ? ChangeResult::BackedOut : ChangeResult::from((string) $row->told_result);
+            $undoes = $by[(int) $row->id] ?? null;
+            if ($result->value !== $row->result || $undoes !== ($row->undoes_id === null ? null : (int) $row->undoes_id)) {
+                DB::table('changes')->where('id', $row->id)->increment('edition', 1, [
+                    'result' => $result->value, 'state' => ChangeState::after($result)->value, 'undoes_id' => $undoes,
+                ]);
             }
         }
     }

@@ -41,6 +41,9 @@ final readonly class Calendar
 
     private const WANT = 5;
 
+    /** What is offered are times to choose from, and not one night by quarters of an hour. */
+    private const APART = 8 * 3600;
+
     private Zone $zone;
 
     private function __construct(private Estate $estate)
@@ -64,7 +67,7 @@ final readonly class Calendar
     {
         $to = $from + self::DAYS_AHEAD * 86400;
         [$constraints, $words] = $this->constraints($items, $people, $from, $to, $but);
-        $work = new Work($this->zone, $from, $to, $seconds, self::GRID, self::WANT, 0);
+        $work = new Work($this->zone, $from, $to, $seconds, self::GRID, self::WANT, self::APART);
         [$slots, $inTheWay] = Slots::of($work, $constraints, self::crews($people, $from, $to));
         $lines = [];
         foreach ($inTheWay as $row) {
@@ -143,7 +146,7 @@ final readonly class Calendar
         foreach ($items['down'] === [] ? [] : $rules->windowsFor(Touched::by($items['down'], $this->estate)->takenDown()) as $window) {
             $constraints[] = Constraint::within($window->name, $window->open($this->zone, $from, $to));
             $because = implode(', ', array_slice($window->because, 0, 3)).(count($window->because) > 3 ? ' and '.(count($window->because) - 3).' more' : '');
-            $words["windows $window->name"] = "Outside the hours “{$window->name}”, to which $because has to keep.";
+            $words["windows $window->name"] = "Outside the hours “{$window->name}” ($because).";
         }
         $frozen = [];
         foreach ($rules->freezes as [$name, $begin, $end]) {

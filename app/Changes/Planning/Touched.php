@@ -79,14 +79,14 @@ final readonly class Touched
     public function takenDown(): array
     {
         $broken = array_values(array_filter($this->affected, static fn(Affected $one): bool => $one->state->isBroken()));
-        $services = $this->broken();
+        $services = array_column(array_filter($this->services, static fn(HitService $one): bool => $one->state->isBroken()), 'name', 'id');
         $found = [];
         foreach ($broken as $one) {
             $item = $this->estate->item($one->id);
             // Those of its own among them: a service that falls for another reason has other hours.
             $own = count($this->down) === 1 || $item === null || $item['kind'] === Item::SERVICE
                 ? $services
-                : array_values(array_intersect($services, $this->estate->standingOn([$one->id])));
+                : array_intersect_key($services, array_flip($this->estate->standingOn([$one->id])));
             $found[] = new TakenDown($one->id, $item['name'] ?? $one->id, $own, $item['team'] ?? null);
         }
 

@@ -54,6 +54,12 @@ export function clockOf(zone?: string): (time: string | number) => string {
 /** On the reader's clock. */
 export const clockTime = clockOf();
 
+/** From one time to another: the day of the second only where it is another one. */
+export function clockSpan(from: string | number, to: string | number): string {
+  const day = (time: string | number): string => new Date(millis(time)).toDateString();
+  return `${clockTime(from)} to ${day(from) === day(to) ? clockTime(to).slice(-5) : clockTime(to)}`;
+}
+
 type Clock = (time: string | number) => string;
 const CLOCK: InjectionKey<Clock> = Symbol('clock');
 

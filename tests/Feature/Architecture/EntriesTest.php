@@ -41,6 +41,7 @@ final class EntriesTest extends TestCase
         'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
         'follow', 'follow/{key}', 'incidents/{incident}/follow', 'updates/{update}/read', 'updates/{update}/remind', 'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
+        'changes/look', 'settings/changes/try',
     ];
 
     /** Actions whose entries need more before them than stands here: each with the test that holds them. */
@@ -61,6 +62,7 @@ final class EntriesTest extends TestCase
         'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
         'api/v1/deliveries' => 'Paging/DeliveryTest', 'api/v1/conversations' => 'Paging/TalkTest', 'api/v1/bridges' => 'Paging/TalkTest',
         'incidents/{incident}/talk/open' => 'Paging/TalkTest', 'follow/{key}/confirm' => 'Updates/FollowingTest',
+        'changes/{change}/answer' => 'Changes/CourseTest', 'changes/{change}/tick' => 'Changes/CourseTest', 'api/v1/deployments' => 'Changes/DeploymentsTest',
     ];
 
     public function test_each_action_writes_its_entries(): void
@@ -108,6 +110,9 @@ final class EntriesTest extends TestCase
             'alerts/close' => ['alert.put_away alert:#'], 'alerts/back' => ['alert.brought_back alert:#'],
             'alerts/{alert}/fewer' => ['rules.saved rules:#'], 'rules' => ['rules.saved rules:#'],
             'rules/unowned' => ['unowned.changed setting:unowned'], 'rules/restore' => ['rules.saved rules:#'],
+            'changes' => ['change.planned change:#'], 'changes/{change}' => ['change.edited change:#'], 'changes/{change}/go' => ['change.cancelled change:#'],
+            'incidents/{incident}/suspects/{change}' => ['change.confirmed change:#@'], 'incidents/{incident}/suspects/{change}/undo' => ['change.planned change:#@'],
+            'settings/changes' => ['change_rules.saved change_rules:#'],
             'quiet' => ['quiet.set quiet:#'], 'quiet/{quiet}/end' => ['quiet.ended quiet:#'],
             'sources' => ['source.made source:further'], 'sources/{source}/token' => ['token.made source:walk'],
             'sources/{source}/heartbeats' => ['heartbeat.made source:walk'],

@@ -78,7 +78,9 @@ final readonly class ChangeRules
         foreach ($down as $one) {
             foreach ($this->rulesOf($one) as $rule) {
                 $hours[$rule->name][spl_object_id($rule)] = $rule->hours;
-                $because[$rule->name][$one->name] = $one->name;
+                // Where the hours are those of a service, it is the service that says so.
+                $of = $rule->for === WindowOf::Item ? $one->services[$rule->of ?? ''] ?? $one->name : $one->name;
+                $because[$rule->name][$of] = $of;
             }
         }
         ksort($hours, SORT_STRING);
@@ -100,7 +102,7 @@ final readonly class ChangeRules
         if ($own !== []) {
             return $own;
         }
-        $services = array_merge(...array_map(static fn(string $service): array => $of(WindowOf::Item, $service), $one->services));
+        $services = array_merge(...array_map(static fn(int|string $service): array => $of(WindowOf::Item, (string) $service), array_keys($one->services)));
         if ($services !== []) {
             return $services;
         }

@@ -13,7 +13,7 @@ final readonly class Window
 {
     /**
      * @param  list<WeekHours>  $hours
-     * @param  list<string>  $because  names of what is taken down, to which they belong
+     * @param  list<string>  $because  names of what they are the hours of: something that is taken down, or a service of it
      */
     public function __construct(public string $name, public array $hours, public array $because) {}
 

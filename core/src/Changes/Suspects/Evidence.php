@@ -24,17 +24,17 @@ final readonly class Evidence
     private const SPAN = 2700.0;
 
     /** How soon what failed shows it, what it hits, and what is late: within so many seconds. */
-    private const OWN = 75;
+    private const OWN = 60;
 
     private const HIT = 330;
 
     private const LATE = 2400;
 
-    private const IN_TIME = 0.8;
+    private const IN_TIME = 0.78;
 
-    private const LATER = 0.16;
+    private const LATER = 0.14;
 
-    private const OUT_OF_TIME = 0.04;
+    private const OUT_OF_TIME = 0.08;
 
     /**
      * @param  array<int, array{rank: int, at: int}>  $symptoms  by item; at in seconds since the epoch

@@ -25,7 +25,7 @@ final class Suspects
     /** How a change breaks: one of its items, several at once, or what stands on one. */
     private const ONE = 0.55;
 
-    private const SEVERAL = 0.25;
+    private const SEVERAL = 0.6;
 
     private const ABOVE = 0.2;
 
@@ -49,7 +49,7 @@ final class Suspects
     private const UNKNOWN_SHARE = 0.9;
 
     /** How often an item fails by itself, in a second, where a change is behind trouble with a weight of 1. */
-    private const BY_ITSELF = 3.0e-7;
+    private const BY_ITSELF = 3.0e-6;
 
     /** How likely it is that the symptoms have nothing to do with each other. */
     private const STRAYS_ALONE = 1.0e-4;

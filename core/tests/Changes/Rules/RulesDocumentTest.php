@@ -42,11 +42,11 @@ final class RulesDocumentTest extends TestCase
         $rules = self::rules(self::RULES);
         $names = static fn(TakenDown ...$down): array => array_map(static fn(Window $one): string => "$one->name: ".implode(', ', $one->because), $rules->windowsFor(array_values($down)));
 
-        self::assertSame(['lanes: Gate'], $names(new TakenDown('gate', 'Gate', ['boarding'], 'network')));
-        self::assertSame(['boarding: Db'], $names(new TakenDown('db', 'Db', ['boarding', 'other'], 'network')));
-        self::assertSame(['network: Switch'], $names(new TakenDown('switch', 'Switch', ['other'], 'network')));
+        self::assertSame(['lanes: Gate'], $names(new TakenDown('gate', 'Gate', ['boarding' => 'Boarding'], 'network')));
+        self::assertSame(['boarding: Boarding'], $names(new TakenDown('db', 'Db', ['boarding' => 'Boarding', 'other' => 'Other'], 'network')));
+        self::assertSame(['network: Switch'], $names(new TakenDown('switch', 'Switch', ['other' => 'Other'], 'network')));
         self::assertSame(['nights: Printer'], $names(new TakenDown('printer', 'Printer', [], 'desk')));
-        self::assertSame(['boarding: Db', 'lanes: Gate'], $names(new TakenDown('gate', 'Gate', [], null), new TakenDown('db', 'Db', ['boarding'], null)));
+        self::assertSame(['boarding: Boarding', 'lanes: Gate'], $names(new TakenDown('gate', 'Gate', [], null), new TakenDown('db', 'Db', ['boarding' => 'Boarding'], null)));
         self::assertSame([], self::rules(['windows' => []] + self::RULES)->windowsFor([new TakenDown('gate', 'Gate', [], null)]));
         $zone = Zone::orUtc('Europe/Oslo');
         // A Tuesday night at the end of winter time's last week: 23:00 to 04:00 in Oslo.

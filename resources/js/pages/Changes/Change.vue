@@ -9,7 +9,7 @@ import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
 import type { ChangeOnPage, LookedAt } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
-import { clockTime } from '@/lib/time';
+import { clockSpan, clockTime } from '@/lib/time';
 import type { Named } from '@/lib/types';
 import ApprovalStages from '@/pages/Changes/ApprovalStages.vue';
 import ChangeSteps from '@/pages/Changes/ChangeSteps.vue';
@@ -88,9 +88,9 @@ useCommands(() => [
         <h1>{{ line.title }}</h1>
         <p class="mt-1 text-head">
           <strong :class="isWrong ? 'text-call' : ''">{{ line.words }}</strong>;
-          {{ clockTime(line.began ?? line.from) }} to {{ clockTime(line.ended ?? line.to) }}
+          {{ clockSpan(line.began ?? line.from, line.ended ?? line.to) }}
           <span v-if="line.began && !line.recorded" class="text-small text-ink-2"
-            >(planned {{ clockTime(line.from) }} to {{ clockTime(line.to) }})</span
+            >(planned {{ clockSpan(line.from, line.to) }})</span
           >
         </p>
         <p v-if="change.note" class="mt-1">“{{ change.note }}”</p>

@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import type { BackdropLine, ChangeLine, CollisionLine } from '@/lib/shapes';
 import { plural } from '@/lib/states';
-import { clockTime, millis, useNow } from '@/lib/time';
+import { clockSpan, clockTime, millis, useNow } from '@/lib/time';
 import { lanesOf, rowsOf, ROWS, SPANS } from '@/pages/Changes/changes';
 
 /** The time band with a row for each team or thing that is worked on: freezes and incidents behind, what collides marked. */
@@ -77,7 +77,7 @@ const ticks = computed(() => {
   return list;
 });
 const everyTick = computed(() => Math.max(1, Math.ceil((ticks.value.length * 64) / inner.value)));
-const when = (one: { from: number; to: number }): string => `${clockTime(one.from)} to ${clockTime(one.to)}`;
+const when = (one: { from: number; to: number }): string => clockSpan(one.from, one.to);
 </script>
 
 <template>
@@ -181,8 +181,8 @@ const when = (one: { from: number; to: number }): string => `${clockTime(one.fro
     </svg>
     <p v-if="within.length === 0" class="px-3 pb-2 text-small text-ink-2">Nothing is planned or done in this time.</p>
     <p class="border-t border-line px-3 py-1 text-tiny text-ink-2">
-      Broken outline: not approved yet. Filled: under way, or over. Red outline: collides. Shaded: nothing is to be
-      changed. Red shade: an incident.
+      Broken outline: not approved yet. Filled: under way, or over. Thick outline: in the way of another. Grey ground:
+      nothing is to be changed. Tinted ground: an incident.
     </p>
   </section>
 </template>

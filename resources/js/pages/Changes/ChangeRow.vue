@@ -2,7 +2,7 @@
 import { Link } from '@inertiajs/vue3';
 import { computed } from 'vue';
 import type { ChangeLine } from '@/lib/shapes';
-import { clockTime } from '@/lib/time';
+import { clockSpan } from '@/lib/time';
 
 /** One change in a list. */
 const props = defineProps<{ change: ChangeLine }>();
@@ -31,9 +31,7 @@ const shown = computed(() => props.change.items.slice(0, 3).map((one) => one.nam
         ><template v-else>no item is named</template><template v-if="change.who">; {{ change.who }}</template></span
       >
     </span>
-    <span class="text-ink-2"
-      >{{ clockTime(change.began ?? change.from) }} to {{ clockTime(change.ended ?? change.to) }}</span
-    >
+    <span class="text-ink-2">{{ clockSpan(change.began ?? change.from, change.ended ?? change.to) }}</span>
     <span :class="isWrong ? 'font-semibold text-call' : ''"
       >{{ change.words }}<template v-if="change.kind === 'emergency'">, emergency</template></span
     >

@@ -74,10 +74,7 @@ export function usePlan(
     touched: ids(form.touched),
     implementer: form.implementer || null,
     team: form.team || null,
-    minutes: Math.max(
-      15,
-      form.steps.reduce((sum, step) => sum + (step.minutes || 0), 0),
-    ),
+    minutes: form.steps.reduce((sum, step) => sum + (step.minutes || 0), 0) || 60,
     but: begin?.id ?? null,
   }));
   const look = async (): Promise<void> => {

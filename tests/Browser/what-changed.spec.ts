@@ -1,0 +1,161 @@
+import { expect, type Page } from '@playwright/test';
+import { accessible, fitsItsWidth, phone, pockets, signIn, someone, speak, standInsAddress, test } from './world';
+
+/** A day from now, as a field takes it. */
+const local = (days: number, time: string): string =>
+  `${new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)} ${time}`;
+
+const row = (page: Page, text: RegExp) => page.getByRole('listitem').filter({ hasText: text });
+
+test('a change is planned around a freeze, approved on a phone, carried out, and backed out', async ({ browser }) => {
+  test.setTimeout(150_000);
+  const noor = await someone(browser, 'Noor Lind');
+  const main = noor.getByRole('region', { name: 'Plan' });
+
+  await test.step('what speaks against a time is seen while one plans, and a free one is picked', async () => {
+    await noor.goto('/changes');
+    await expect(noor.getByRole('heading', { name: 'Calendar' })).toBeVisible();
+    await expect(noor.getByRole('region', { name: 'In each other' })).toContainText('together take down');
+    await noor.keyboard.press('p');
+    await noor.getByLabel('What is changed').fill('New lens for lane camera 1 at Eidkai');
+    await main.getByLabel('Takes down').fill('camera-eidkai-1');
+    await main.getByRole('button', { name: 'Add' }).first().click();
+    await expect(noor.getByText('Lane camera 1 Eidkai', { exact: false }).first()).toBeVisible();
+    await noor.getByLabel('From').fill(local(4, '12:00'));
+    await noor.getByLabel(/^To\b/).fill(local(4, '13:00'));
+    await expect(noor.getByRole('status').filter({ hasText: 'What speaks against this time' })).toContainText(
+      'Nothing is changed during “Winter timetable begins”.',
+    );
+    await accessible(noor, 'a plan that something speaks against');
+    await noor.getByRole('region', { name: 'When there is room for it' }).getByRole('button').first().click();
+    await expect(noor.getByText('What speaks against this time')).toHaveCount(0);
+  });
+
+  await test.step('it is asked for once what the rules want is there', async () => {
+    await noor.getByRole('button', { name: 'Add a step' }).click();
+    await noor.getByLabel('Step 1', { exact: true }).fill('Take the camera off');
+    await noor.getByRole('button', { name: 'Keep as a draft' }).click();
+    await expect(noor.getByRole('heading', { name: 'New lens for lane camera 1 at Eidkai' })).toBeVisible();
+    await noor.getByRole('button', { name: 'Ask for approval' }).click();
+    await expect(noor.getByText('Say first: why it is done, the way back.')).toBeVisible();
+    await noor.keyboard.press('e');
+    await noor.getByLabel('Why it is done').fill('The old one is blind in rain');
+    await noor.getByLabel('The way back', { exact: true }).last().fill('Put the old lens back');
+    await noor.getByRole('button', { name: 'Keep the plan' }).click();
+    await noor.getByRole('button', { name: 'Ask for approval' }).click();
+    await expect(noor.getByText(/Waits for .*Jonas Solberg/)).toBeVisible();
+    await accessible(noor, 'a change that waits for approval');
+  });
+
+  await test.step('a peer says yes on a phone', async () => {
+    const jonas = await phone(browser);
+    await signIn(jonas, 'Jonas Solberg').catch(async () => {
+      await jonas.getByLabel(/mail/i).fill('jonas-solberg@eiderholm.example');
+      await jonas.getByLabel(/password/i).fill('eiderholm');
+      await jonas.keyboard.press('Enter');
+    });
+    await jonas.getByRole('link', { name: /New lens for lane camera 1 at Eidkai/ }).click();
+    await expect(jonas.getByRole('heading', { name: 'It waits for your yes or no' })).toBeVisible();
+    await fitsItsWidth(jonas);
+    await accessible(jonas, 'a change on a phone');
+    await jonas.getByRole('button', { name: 'No', exact: true }).click();
+    await expect(jonas.getByText('Say why not: whoever asked has to change something.')).toBeVisible();
+    await jonas.getByLabel(/Comment/).fill('Bring the ladder');
+    await jonas.getByRole('button', { name: 'Yes, go ahead' }).click();
+    await expect(jonas.getByText('“Bring the ladder”')).toBeVisible();
+  });
+
+  await test.step('whoever asked sees it without a reload, and carries it out', async () => {
+    await expect(noor.getByText('approved', { exact: true })).toBeVisible();
+    await noor.getByRole('button', { name: 'Begin', exact: true }).click();
+    await noor.getByRole('checkbox', { name: /Take the camera off/ }).check();
+    await expect(row(noor, /Take the camera off/)).toContainText('Noor Lind');
+    await noor.getByRole('button', { name: /^Back it out/ }).click();
+    await noor.getByLabel('What happened').fill('The new lens does not fit');
+    await noor.getByRole('button', { name: 'It was backed out' }).click();
+    await expect(noor.getByText('backed out', { exact: true })).toBeVisible();
+    await expect(noor.getByText('“The new lens does not fit”')).toBeVisible();
+    await noor.goto('/estate/camera-eidkai-1');
+    await expect(noor.getByRole('region', { name: 'Changes on it' })).toContainText('backed out');
+  });
+});
+
+test('the deployment that did it is found, its author is called, and it is taken out', async ({ browser, request }) => {
+  test.setTimeout(150_000);
+  const ingrid = await someone(browser, 'Ingrid Vale');
+  const deliver = async (name: string, minutesAgo: number): Promise<void> => {
+    const answer = await request.post(`${standInsAddress}/deliver`, { data: { name, minutesAgo } });
+    expect(((await answer.json()) as { answered: number }).answered).toBe(201);
+  };
+  // Late, and in the wrong order: first that it was taken out in the morning, then what was.
+  await deliver('tide-reader-back', 200);
+  await deliver('tide-reader', 230);
+  await deliver('tide-reader', 4);
+  await speak(request, 'tide-feed', 'critical', 'The tide feed repeats yesterday');
+
+  let address = '';
+  await test.step('an incident is declared, and what changed stands in its room', async () => {
+    await ingrid.goto('/alerts');
+    await expect(ingrid.getByText('The tide feed repeats yesterday').first()).toBeVisible();
+    address = await ingrid.evaluate(async () => {
+      const token = decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1] ?? '');
+      const answer = await fetch('/incidents', {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token, 'X-Request-Key': 'tides' },
+        body: JSON.stringify({
+          title: 'Tide tables repeat yesterday',
+          impact: 'part',
+          urgency: 'now',
+          service: 'tide-tables',
+          alerts: [...document.querySelectorAll('a[href^="/alerts/"]')]
+            .filter((link) => link.textContent.includes('The tide feed repeats yesterday'))
+            .map((link) => Number(/\d+/.exec(link.getAttribute('href') ?? '')?.[0])),
+        }),
+      });
+      return answer.url;
+    });
+    await ingrid.goto(address);
+    const changed = ingrid.getByRole('region', { name: 'What changed' });
+    await expect(changed.getByRole('listitem').first()).toContainText('Deployed tide-feed 3.2.0');
+    await expect(changed.getByRole('listitem').first()).toContainText(/likely/);
+    await expect(changed).toContainText('backed out');
+    await expect(changed).toContainText(/takes out CH-\d+/);
+  });
+
+  const first = ingrid.getByRole('region', { name: 'What changed' }).getByRole('listitem').first();
+  await test.step('one press makes it suspected, and its author is called', async () => {
+    await first.getByRole('button', { name: /^Suspect it/ }).click();
+    await expect(first.getByText('Suspected', { exact: true })).toBeVisible();
+    await accessible(ingrid, 'a room with a suspected change');
+    await first.getByRole('button', { name: /^Call Amal Nygaard/ }).click();
+    await expect(first.getByLabel('What they are asked')).toHaveValue(/is suspected of IN-\d+/);
+    await first.getByRole('button', { name: 'Page Amal Nygaard' }).click();
+    await expect.poll(async () => (await pockets(request)).some((one) => one.person === 'Amal Nygaard')).toBe(true);
+  });
+
+  await test.step('its way back is an emergency change, filled in', async () => {
+    await first.getByRole('button', { name: /^Take it out/ }).click();
+    await expect(ingrid.getByRole('heading', { name: /^Take out CH-\d+ Deployed tide-feed 3\.2\.0/ })).toBeVisible();
+    await expect(ingrid.getByText(/emergency change/)).toBeVisible();
+    await ingrid.getByRole('button', { name: /^Cancel it/ }).click();
+    await ingrid.getByLabel('Why it is not done').fill('The pipeline took it out itself');
+    await ingrid.getByRole('button', { name: 'Cancel the change' }).click();
+    await expect(ingrid.getByText('cancelled', { exact: true })).toBeVisible();
+  });
+
+  await test.step('it is confirmed, and the incident is over', async () => {
+    await deliver('tide-reader-back', 0);
+    await ingrid.goto(address);
+    await first.getByRole('button', { name: /^It is the cause/ }).click();
+    await first.getByLabel('What shows it').fill('Since it is out, the feed is new again');
+    await first.getByRole('button', { name: 'It is the cause', exact: true }).click();
+    await expect(first.getByText('The cause', { exact: true })).toBeVisible();
+    await speak(request, 'tide-feed', 'critical', 'The tide feed repeats yesterday', true);
+    await ingrid.keyboard.press('r');
+    const sheet = ingrid.getByRole('dialog');
+    await sheet.getByLabel('What was done').fill('The old reader is back');
+    await sheet.getByRole('button', { name: /^Resolve/ }).click();
+    await expect(sheet).toBeHidden();
+    await expect(ingrid.getByRole('button', { name: 'Reopen…' })).toBeVisible();
+  });
+});
