@@ -36,7 +36,8 @@ final class CourseTest extends TestCase
         return [
             'title' => 'New firmware for clk-2', 'kind' => 'normal', 'from' => '2026-03-04T22:00:00Z', 'to' => '2026-03-04T23:00:00Z', 'down' => ['clk-2'], 'touched' => [],
             'reason' => 'The maker ends support', 'back_out' => 'Put the old image back', 'implementer' => self::BY, 'team' => 'lanes',
-            'steps' => [['text' => 'Save the settings', 'minutes' => 5], ['text' => 'Write the image', 'minutes' => 20, 'no_return' => true]], ...$more,
+            'steps' => [['text' => 'Save the settings', 'minutes' => 5], ['text' => 'Write the image', 'minutes' => 20, 'no_return' => true]],
+            ...array_filter($more, is_string(...), ARRAY_FILTER_USE_KEY),
         ];
     }
 

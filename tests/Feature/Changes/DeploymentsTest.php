@@ -42,7 +42,7 @@ final class DeploymentsTest extends TestCase
     public function test_it_is_a_change_on_its_items_with_somebody_to_call(): void
     {
         $number = $this->tell('1')->assertCreated()->assertJson(['known' => false, 'items' => ['boarding']])->json('change');
-        $change = Change::query()->findOrFail($number);
+        $change = Change::query()->whereKey($number)->sole();
 
         self::assertSame(['Deployed Boarding 4.1', 'standard', 'done', 'ada-holm', 'terminals'], [$change->title, $change->kind->value, $change->state->value, $change->author_id, $change->team_id]);
         self::assertSame('change.recorded', DB::table('journal')->orderByDesc('seq')->value('kind'));

@@ -64,13 +64,12 @@ final class SuspectsTest extends TestCase
         $graph = new Graph;
         [$db, $app, $other] = array_map($graph->addItem(...), ['db', 'app', 'other']);
         $graph->addNeed($app, [$db], 1, Strength::Hard);
-        /** @var \Closure(string, int, ?int, list<int>): RecentChange $change */
-        $change = static fn(string $id, int $from, ?int $to, array $items): RecentChange => new RecentChange(
-            $id, self::FIRST + $from, $to === null ? null : self::FIRST + $to, $items, ChangeKind::Normal, null, null,
+        $change = static fn(string $id, int $from, ?int $to, int ...$items): RecentChange => new RecentChange(
+            $id, self::FIRST + $from, $to === null ? null : self::FIRST + $to, array_values($items), ChangeKind::Normal, null, null,
         );
         $found = Suspects::of($graph, [[$db, State::Down, self::FIRST], [$app, State::Down, self::FIRST + 30]], null, [
-            $change('CH-1', -600, -119, [$db]), $change('CH-2', -7200, null, [$other]), $change('CH-3', 31, 60, [$db]),
-            $change('CH-4', -90, 500, [$app]), $change('CH-5', -90, -61, []),
+            $change('CH-1', -600, -119, $db), $change('CH-2', -7200, null, $other), $change('CH-3', 31, 60, $db),
+            $change('CH-4', -90, 500, $app), $change('CH-5', -90, -61),
         ]);
         $rows = array_column(array_map(static fn(Suspect $one): array => $one->toArray(), $found), null, 'id');
 

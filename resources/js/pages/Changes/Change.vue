@@ -267,7 +267,7 @@ useCommands(() => [
           >
         </p>
       </div>
-      <aside v-if="looked" aria-label="What it does"><WhatItDoes :looked="looked" /></aside>
+      <section v-if="looked" aria-label="What it does"><WhatItDoes :looked="looked" /></section>
     </div>
   </AppShell>
 </template>

@@ -85,7 +85,7 @@ const save = (): void =>
           <ActButton main type="submit" :busy="action.busy.value">Let it take effect</ActButton>
         </p>
       </form>
-      <aside class="text-small">
+      <section class="text-small" aria-label="What can stand in it, and versions">
         <h2>What can stand in it</h2>
         <p>
           In a stage, <code>of</code> has ids of people, or <code>@peers</code> (the team), <code>@owners</code> (of the
@@ -109,7 +109,7 @@ const save = (): void =>
             {{ one.id }}: {{ one.note }} <span class="text-ink-2">{{ one.author }}, <TimeAgo :at="one.at" /></span>
           </li>
         </ul>
-      </aside>
+      </section>
     </div>
   </AppShell>
 </template>

@@ -106,10 +106,10 @@ const other = computed(
           <a :href="change ? `/changes/${change.id}` : '/changes'" class="link self-center">Cancel</a>
         </p>
       </form>
-      <aside aria-label="What it does">
+      <section aria-label="What it does">
         <TroubleNote :text="trouble" />
         <WhatItDoes v-if="looked" :looked="looked" may-pick @pick="pick" />
-      </aside>
+      </section>
     </div>
   </AppShell>
 </template>

@@ -3,28 +3,22 @@ import type { Decisions } from '@/lib/decisions';
 import type { ApprovalLine } from '@/lib/shapes';
 
 export const decisions: Decisions<ApprovalLine> = {
-  order: 18,
+  order: 95,
   follows: { 'change.': ['approvals'] },
-  rows: (props) => (props['approvals'] as ApprovalLine[]).map((one) => ({ id: `approval-${one.id}`, item: one })),
+  rows: (props) =>
+    (props['approvals'] as ApprovalLine[])
+      .filter((one) => one.kind !== 'emergency')
+      .map((one) => ({ id: `approval-${one.id}`, item: one })),
 };
 </script>
 
 <script setup lang="ts">
-import { Link } from '@inertiajs/vue3';
-import { clockTime } from '@/lib/time';
+import ApprovalCard from '@/pages/Changes/ApprovalCard.vue';
 
-/** A change that waits for whoever looks: what it takes down stands on its page, where one says yes or no. */
+/** Changes that wait for a yes or no, and have time. */
 defineProps<{ item: ApprovalLine; selected: boolean }>();
 </script>
 
 <template>
-  <article class="rounded-edge border bg-sheet px-3 py-2.5" :class="selected ? 'border-ink' : 'border-line'">
-    <h3>
-      <Link :href="`/changes/${item.id}`" class="hover:underline">{{ item.ref }} {{ item.title }}</Link>
-    </h3>
-    <p class="text-small text-ink-2">
-      {{ item.kind === 'emergency' ? 'An emergency change' : 'A change' }} for {{ clockTime(item.from) }} waits for your
-      yes or no.
-    </p>
-  </article>
+  <ApprovalCard :item="item" :selected="selected" />
 </template>
