@@ -117,7 +117,7 @@ final class CalendarWords
     {
         return [
             'changes' => $changes, 'from' => $from * 1000, 'to' => $to * 1000,
-            'words' => WallClock::time(Moment::of($from)).' to '.WallClock::time(Moment::of($to)).": $words.",
+            'words' => WallClock::span(Moment::of($from), Moment::of($to)).": $words.",
         ];
     }
 

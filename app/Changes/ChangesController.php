@@ -158,7 +158,8 @@ final class ChangesController
             ->when($show === 'planned', static fn(Builder $query) => $query->where('is_recorded', false)->whereNotIn('state', [ChangeState::Cancelled]))
             ->when($show === 'deployed', static fn(Builder $query) => $query->where('is_recorded', true))
             ->when($show === 'mine', static fn(Builder $query) => $query->where(static fn(Builder $any) => $any->where('implementer_id', $reader)->orWhere('author_id', $reader)))
-            ->orderByRaw('ended_at is not null')->orderBy('from_at')->limit(self::MOST)->get()->all());
+            // What is ahead, the soonest first; then what is over, the latest first: of thousands of deployments nobody needs the oldest.
+            ->orderByRaw('ended_at is not null')->orderByRaw('case when ended_at is null then from_at end')->orderByDesc('ended_at')->limit(self::MOST)->get()->all());
     }
 
     /**

@@ -26,6 +26,23 @@ final class WallClock
         return $local->isSameDay(now()->setTimezone($zone)) ? $local->format('H:i') : $local->format('D j M, H:i');
     }
 
+    /** From one time to another: the day of the second only where it is another one. */
+    public static function span(CarbonInterface $from, CarbonInterface $to, ?string $zone = null): string
+    {
+        $zone ??= self::zone();
+        $local = $to->toImmutable()->setTimezone($zone);
+
+        return self::time($from, $zone).' to '.($local->isSameDay($from->toImmutable()->setTimezone($zone)) ? $local->format('H:i') : self::time($to, $zone));
+    }
+
+    /** The same for whom `outside` is. */
+    public static function spanOutside(CarbonInterface $from, CarbonInterface $to, ?string $zone = null): string
+    {
+        $zone ??= self::organisation();
+
+        return self::span($from, $to, $zone).' '.self::abbreviation($to, $zone);
+    }
+
     /** The same with the zone, for people whose clock is not known, or is no browser's: `07:14 CET`. */
     public static function outside(CarbonInterface $at, ?string $zone = null): string
     {

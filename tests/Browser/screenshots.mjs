@@ -149,12 +149,12 @@ await responder.getByRole('button', { name: 'Undo' }).waitFor({ state: 'hidden' 
 await responder.getByRole('button', { name: 'Test them all' }).click();
 await responder.getByText('arrived; answer it on the device').nth(2).waitFor();
 await shoot(responder, 'person');
-await shoot(responder, 'staff', '/updates');
 await ingrid.goto(`${base}/reach?items=lane-control-ask`);
 await ingrid.getByRole('button', { name: /^Time server clk-2,/ }).click();
 await shoot(ingrid, 'reach');
 await fetch(`${standIns}/scan`, { method: 'POST', body: JSON.stringify({ name: 'half' }) });
 await shoot(ingrid, 'scans', '/scans');
+await shoot(ingrid, 'changes', '/changes');
 await ingrid.goto(`${base}/rules`);
 await ingrid.getByRole('button', { name: 'Add a rule' }).click();
 await ingrid.getByLabel('Name of rule 1').fill('Short losses in fog');

@@ -46,7 +46,7 @@ final readonly class ApprovalMails implements Messages
             $mails[$message->id] = [
                 'to' => $person->email, 'key' => $message->key,
                 'subject' => (($message->payload['again'] ?? false) === true ? 'Still waits for you' : 'Please approve').": {$change->ref()} $change->title",
-                'text' => "{$change->ref()} $change->title\n".WallClock::time($change->from_at, $person->time_zone).' to '.WallClock::time($change->to_at, $person->time_zone)
+                'text' => "{$change->ref()} $change->title\n".WallClock::spanOutside($change->from_at, $change->to_at, $person->time_zone)
                     ."\n\n".($change->reason === null ? '' : "$change->reason\n\n")."What it takes down, and the way back, is on its page. Say yes or no there:\n".url("/changes/$change->id")."\n",
             ];
         }

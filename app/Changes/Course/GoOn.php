@@ -18,6 +18,7 @@ use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\WallClock;
+use App\Rota\Holidays;
 use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeResult;
 use Skarvo\Changes\ChangeState;
@@ -121,11 +122,12 @@ final readonly class GoOn
         $review = StoredRules::now()->rules->review;
         $after = Step::end(ChangeState::after($result), $change->kind);
         $zone = new \DateTimeZone(WallClock::organisation());
+        $holidays = array_map(static fn(string $date): int => intdiv((int) strtotime("$date UTC"), 86400), Holidays::dates());
         $change->update([
             'state' => $after, 'result' => $result, 'ended_at' => now(), 'note' => $note === '' ? null : $note,
             ...($after !== ChangeState::InReview ? [] : [
                 'review_by_id' => $review === null || Person::query()->whereNull('left_at')->whereKey($review->by)->doesntExist() ? null : $review->by,
-                'review_due_at' => $review === null ? now()->addDays(3) : Moment::of($review->due(now()->toDateTimeImmutable()->setTimezone($zone))->getTimestamp()),
+                'review_due_at' => $review === null ? now()->addDays(3) : Moment::of($review->due(now()->toDateTimeImmutable()->setTimezone($zone), $holidays)->getTimestamp()),
             ]),
         ]);
         QuietWhileItLasts::end($change, $this->by);

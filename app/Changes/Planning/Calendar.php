@@ -223,7 +223,7 @@ final readonly class Calendar
             $names = array_map(fn(Combined $one): string => $this->estate->name($one->item).($one->state === \Skarvo\Topology\State::Down ? ' is down' : ' works in part'), array_slice($all, 0, 3));
 
             return 'With '.implode(' and ', $with).': '.implode(', ', $names).(count($all) > 3 ? ' and '.(count($all) - 3).' more' : '')
-                .' from '.WallClock::time(Moment::of($first->from)).' to '.WallClock::time(Moment::of($first->to)).'.';
+                .', '.WallClock::span(Moment::of($first->from), Moment::of($first->to)).'.';
         }, $found));
     }
 
@@ -237,7 +237,7 @@ final readonly class Calendar
     {
         $names = fn(array $ids): string => implode(', ', array_map($this->estate->name(...), array_slice($ids, 0, 3)));
 
-        return "{$other->ref()} $other->title, ".WallClock::time($other->from()).' to '.WallClock::time($other->to()).': '.match (true) {
+        return "{$other->ref()} $other->title, ".WallClock::span($other->from(), $other->to()).': '.match (true) {
             $pair->same !== [] => "both work on {$names($pair->same)}.",
             $pair->under !== [] => "one takes along what the other works on: {$names($pair->under)}.",
             default => 'the same person is to do both.',

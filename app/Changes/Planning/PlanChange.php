@@ -123,8 +123,8 @@ final readonly class PlanChange
         $names = static fn(array $ids): string => implode(', ', Item::query()->whereKey($ids)->orderBy('name')->pluck('name')->map(strval(...))->all());
         $said = [];
         if (! $change->from_at->equalTo($plan->from) || ! $change->to_at->equalTo($plan->to)) {
-            $said[] = 'Time: '.WallClock::time($change->from_at).' to '.WallClock::time($change->to_at).' was asked for; now '
-                .WallClock::time($plan->from).' to '.WallClock::time($plan->to).'.';
+            // It is read by others, on other clocks.
+            $said[] = 'Time: '.WallClock::spanOutside($change->from_at, $change->to_at).' was asked for; now '.WallClock::spanOutside($plan->from, $plan->to).'.';
         }
         foreach (['Takes down' => [$items['down'], $plan->down], 'Touches' => [$items['touched'], array_values(array_diff($plan->touched, $plan->down))]] as $word => [$was, $is]) {
             [$more, $less] = [array_values(array_diff($is, $was)), array_values(array_diff($was, $is))];

@@ -158,7 +158,7 @@ final class CourseTest extends TestCase
         $edit(to: '2026-03-04T23:30:00Z', down: ['clk-2'], touched: [])->assertSessionHasNoErrors();
         self::assertSame([ChangeState::Asked, 2], [$change->refresh()->state, $change->approval()->first()?->round]);
         $difference = (string) $change->approval()->first()?->difference;
-        self::assertStringContainsString('now Wed 4 Mar, 23:00 to Thu 5 Mar, 00:30', $difference);
+        self::assertStringContainsString('now Wed 4 Mar, 23:00 to Thu 5 Mar, 00:30 CET', $difference);
         self::assertStringContainsString('Takes down also', $difference);
         // Who still looks at the plan from before says nothing to this one.
         $this->actingAs($this->person(self::PEER));
@@ -245,12 +245,14 @@ final class CourseTest extends TestCase
         $this->rules(['kinds' => ['emergency' => ['stages' => [['name' => 'coordinators', 'of' => ['@coordinators'], 'needs' => 'one']], 'review' => ['by' => 'mika-sund', 'working_days' => 2]]]]);
         $change = $this->planned(kind: 'emergency', from: '2026-03-03T08:00:00Z', to: '2026-03-03T08:30:00Z');
         $this->go($change, 'ask');
+        // Thursday is no working day here.
+        DB::table('settings')->insert(['id' => 'holidays', 'value' => '{"2026-03-05":"Founders"}', 'version' => 1]);
         $this->say($change, 'ingrid-vale', true)->assertSessionHasNoErrors();
         $this->go($change, 'begin')->assertSessionHasNoErrors();
         $this->at('2026-03-03T08:45:00Z');
         self::assertTrue($change->refresh()->overruns());
         $this->go($change, 'back-out', 'The new image does not boot')->assertSessionHasNoErrors();
-        self::assertSame([ChangeState::InReview, 'mika-sund', '2026-03-05'], [$change->refresh()->state, $change->review_by_id, $change->review_due_at?->setTimezone('Europe/Oslo')->toDateString()]);
+        self::assertSame([ChangeState::InReview, 'mika-sund', '2026-03-06'], [$change->refresh()->state, $change->review_by_id, $change->review_due_at?->setTimezone('Europe/Oslo')->toDateString()]);
         $this->go($change, 'review', 'Fine')->assertSessionHasErrors('action');
         $this->actingAs($this->person('mika-sund'));
         $this->go($change, 'review', 'The image was for another board')->assertSessionHasNoErrors();

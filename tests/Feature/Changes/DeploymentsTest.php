@@ -98,4 +98,18 @@ final class DeploymentsTest extends TestCase
         $this->token(['signals:write']);
         $this->withToken('plain-probe')->postJson('/api/v1/deployments', self::event('1', 'deployed', '2026-03-03T07:10:00Z'))->assertForbidden();
     }
+
+    public function test_of_many_the_latest_are_shown(): void
+    {
+        $row = static fn(int $n): array => [
+            'title' => "Deployed $n", 'kind' => 'standard', 'state' => 'done', 'from_at' => now()->subSeconds($n), 'to_at' => now()->subSeconds($n), 'began_at' => now()->subSeconds($n),
+            'ended_at' => now()->subSeconds($n), 'result' => 'ok', 'is_recorded' => true, 'source' => 's', 'external' => "e$n", 'made_at' => now(),
+        ];
+        foreach (array_chunk(range(1, 600), 100) as $some) {
+            DB::table('changes')->insert(array_map($row, $some));
+        }
+        $this->actingAs($this->person('ingrid-vale'))->get('/changes?show=deployed')->assertInertia(
+            static fn($page) => $page->count('changes', 500)->where('changes.0.title', 'Deployed 1'),
+        );
+    }
 }

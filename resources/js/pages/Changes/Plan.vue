@@ -33,11 +33,9 @@ const save = (): void =>
     incident: props.incident,
   } as never);
 const wrong = (field: string): string | undefined => action.errors.value[field];
-/** What is refused of a list stands at one of its lines. */
+/** What has no field of its own beside which it could stand. */
 const other = computed(
-  () =>
-    wrong('action') ??
-    Object.entries(action.errors.value).find(([at]) => /^(down|touched|steps|version)/.test(at))?.[1],
+  () => Object.entries(action.errors.value).find(([at]) => !['title', 'from', 'to'].includes(at))?.[1],
 );
 </script>
 
