@@ -14,6 +14,7 @@ use App\Changes\Requests\ChangeRequest;
 use App\Changes\Requests\GoOnRequest;
 use App\Changes\Requests\LookRequest;
 use App\Changes\Requests\TickRequest;
+use App\Incidents\Incident;
 use App\Platform\CurrentPerson;
 use App\Platform\Database\Locked;
 use App\Platform\Http\Asked;
@@ -59,7 +60,7 @@ final class ChangesController
     public function create(Request $request): Response
     {
         return Inertia::render('Changes/Plan', [
-            'change' => null, 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => Asked::number($request, 'incident') ?: null,
+            'change' => null, 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => self::forIncident(Asked::number($request, 'incident')),
             'items' => self::named(array_slice(array_filter(explode(',', Asked::text($request, 'items'))), 0, 50)),
             'like' => self::like(Asked::number($request, 'like')),
         ]);
@@ -199,6 +200,14 @@ final class ChangesController
         $names = self::names($ids);
 
         return array_values(array_map(static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys($names), $names));
+    }
+
+    /** @return array{id: int, ref: string, title: string, team: string|null}|null what it is to mend */
+    private static function forIncident(int $id): ?array
+    {
+        $incident = $id === 0 ? null : Incident::query()->find($id);
+
+        return $incident === null ? null : ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'team' => $incident->team_id];
     }
 
     /** @return array<string, mixed>|null a plan to begin with: the same once more */

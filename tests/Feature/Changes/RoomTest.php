@@ -110,4 +110,18 @@ final class RoomTest extends TestCase
         $this->think('confirmed', ['why' => 'x'])->assertSessionHasErrors('action');
         self::assertSame(0, DB::table('change_suspicions')->count());
     }
+
+    public function test_a_change_that_mends_it_is_planned_from_the_room(): void
+    {
+        $this->get("/changes/new?incident={$this->incident->id}&items=clk-2,no-such")->assertOk()->assertInertia(static fn($page) => $page
+            ->where('incident.title', 'Lanes stand still')->where('items', [['id' => 'clk-2', 'name' => 'Time server clk-2']]));
+        $this->post('/changes', [
+            'title' => 'New antenna', 'kind' => 'emergency', 'from' => '2026-03-03T08:10:00Z', 'to' => '2026-03-03T09:00:00Z', 'down' => ['clk-2'], 'touched' => [], 'steps' => [],
+            'incident' => $this->incident->id,
+        ], ['X-Request-Key' => 'mend'])->assertSessionHasNoErrors();
+
+        self::assertSame($this->incident->id, Change::query()->latest('id')->firstOrFail()->incident_id);
+        self::assertSame(1, DB::table('journal_subjects')->where('kind', 'incident')->where('id', (string) $this->incident->id)
+            ->whereIn('seq', DB::table('journal')->where('kind', 'change.planned')->select('seq'))->count());
+    }
 }

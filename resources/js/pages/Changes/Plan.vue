@@ -19,18 +19,18 @@ const props = defineProps<{
   change: PlanOfChange | null;
   teams: Named[];
   kinds: { id: string; words: string }[];
-  incident: number | null;
+  incident: { id: number; ref: string; title: string; team: string | null } | null;
   items: PickedItem[];
   like: PlanOfChange | null;
 }>();
 const action = useAction();
 const colleagues = useColleagues();
-const { form, looked, trouble, sent, pick } = usePlan(props.change, props.like, props.items);
+const { form, looked, trouble, sent, pick } = usePlan(props.change, props.like, props.items, props.incident);
 const isAsked = computed(() => props.change?.state === 'asked' || props.change?.state === 'approved');
 const save = (): void =>
   action.send(props.change ? `/changes/${props.change.id}` : '/changes', {
     ...sent.value,
-    incident: props.incident,
+    incident: props.incident?.id ?? null,
   } as never);
 const wrong = (field: string): string | undefined => action.errors.value[field];
 /** What has no field of its own beside which it could stand. */
@@ -51,6 +51,10 @@ const other = computed(
         <h1>{{ change ? `Plan of ${change.ref}` : 'Plan a change' }}</h1>
         <p v-if="isAsked" class="border-2 border-call p-2 text-small" role="status">
           Others have been asked about this plan. If its time, items, steps or way back change, they are asked again.
+        </p>
+        <p v-if="incident" class="text-small text-ink-2">
+          It is to mend <a :href="`/incidents/${incident.id}`" class="link">{{ incident.ref }} {{ incident.title }}</a
+          >, and stands in its journal.
         </p>
         <TroubleNote :text="other" />
         <label class="font-semibold"

@@ -35,6 +35,7 @@ export function usePlan(
   begin: PlanOfChange | null,
   like: PlanOfChange | null,
   items: PickedItem[],
+  incident: { ref: string; title: string; team: string | null } | null = null,
 ): {
   form: PlanForm;
   looked: Ref<LookedAt | null>;
@@ -45,16 +46,17 @@ export function usePlan(
   const of = begin ?? like;
   const form = reactive<PlanForm>({
     title: of?.title ?? '',
-    kind: of?.kind ?? 'normal',
+    // What mends an incident cannot wait.
+    kind: of?.kind ?? (incident ? 'emergency' : 'normal'),
     // The same once more is at another time.
     from: begin ? local(begin.from) : '',
     to: begin ? local(begin.to) : '',
     down: of?.down ?? items,
     touched: of?.touched ?? [],
-    reason: of?.reason ?? '',
+    reason: of?.reason ?? (incident ? `It mends ${incident.ref} ${incident.title}.` : ''),
     backOut: of?.backOut ?? '',
     implementer: of?.implementer ?? '',
-    team: of?.team ?? '',
+    team: of?.team ?? incident?.team ?? '',
     steps: (of?.steps ?? []).map((step) => ({
       text: step.text,
       minutes: step.minutes,

@@ -9,6 +9,7 @@ export const panel: Panel = {
 </script>
 
 <script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
 import { computed, ref } from 'vue';
 import { useShared } from '@/lib/shared';
 import type { ChangedLine } from '@/lib/shapes';
@@ -29,6 +30,11 @@ const mayWork = computed(() => isOpen.value && (shared.value.me?.may.includes('s
 const mayCall = computed(() => isOpen.value && (shared.value.me?.may.includes('call-people') ?? false));
 const mayPlan = computed(() => isOpen.value && (shared.value.me?.may.includes('plan-changes') ?? false));
 const lines = computed(() => room.value.changed ?? []);
+/** With the likeliest cause filled in. */
+const mending = computed(() => {
+  const cause = room.value.causes[0];
+  return `/changes/new?incident=${incident.value.id}${cause ? `&items=${encodeURIComponent(cause.id)}` : ''}`;
+});
 const shown = computed(() => (all.value ? lines.value : lines.value.slice(0, SHOWN)));
 </script>
 
@@ -49,6 +55,9 @@ const shown = computed(() => (all.value ? lines.value : lines.value.slice(0, SHO
         :may-plan="mayPlan"
       />
     </ul>
+    <p v-if="mayPlan" class="text-small">
+      <Link :href="mending" class="link inline-block min-h-6">Plan a change that mends it</Link>
+    </p>
     <button v-if="lines.length > SHOWN" type="button" class="link min-h-6 text-small" @click="all = !all">
       {{ all ? 'Show fewer' : `Show ${plural(lines.length - SHOWN, 'more', 'more')}` }}
     </button>
