@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Skarvo\Changes\Collisions;
 
 use Skarvo\Topology\Graph;
+use Skarvo\Topology\Retrace;
 use Skarvo\Topology\State;
-use Skarvo\Topology\Trace;
 
 /**
  * Finds which planned changes get into each other's way, also through what depends on what.
  *
- * Between two instants at which a change begins or ends the same ones are under way. What they hit together is traced
- * once for each such set; what a single one has to do with it is only asked of those that take down something that the
- * item needs, as no other can make a difference to it.
+ * Between two instants at which a change begins or ends the same ones are under way. As one begins or ends, only what
+ * stands on what it takes down can change; that is traced anew, and what a single one has to do with it is only asked of
+ * those that take down something that the item needs, as no other can make a difference to it.
  */
 final class Collisions
 {
@@ -23,15 +23,23 @@ final class Collisions
     /** @var array<int, array<int, true>> by change: what it takes down and all that stands on that */
     private array $reach = [];
 
-    /** @var array<string, array<int, int>> by set of changes: rank by item that they hit together */
-    private array $together = [];
+    /** @var array<int, array<int, int>> by change: rank by item that it takes down */
+    private array $down = [];
+
+    /** @var array<int, array<int, true>> by change: what is needed outside of its reach by what is in it */
+    private array $edge = [];
+
+    private readonly Retrace $retrace;
 
     /** @param  list<PlannedChange>  $changes  by id */
     private function __construct(private readonly Graph $graph, private readonly array $changes)
     {
+        $this->retrace = new Retrace($graph);
         foreach ($changes as $i => $change) {
-            $this->alone[$i] = $this->hit([$i]);
+            $this->down[$i] = array_fill_keys($change->takesDown, State::Down->rank());
             $this->reach[$i] = array_fill_keys($graph->standingOn($change->takesDown), true);
+            $this->edge[$i] = $this->retrace->edge($this->reach[$i]);
+            $this->alone[$i] = $this->retrace->ranks($this->reach[$i], [], $this->down[$i], []);
         }
     }
 
@@ -99,13 +107,12 @@ final class Collisions
             }
         }
         ksort($turns);
-        $found = $underWay = [];
-        $from = null;
+        $found = $underWay = $open = $together = [];
         foreach ($turns as $at => $changes) {
-            if ($from !== null && count($underWay) > 1) {
-                array_push($found, ...$this->combinedIn(array_keys($underWay), $from, $at));
-            }
+            $touched = $edge = [];
             foreach ($changes as $i => $begins) {
+                $touched += $this->reach[$i];
+                $edge += $this->edge[$i];
                 if ($begins) {
                     $underWay[$i] = true;
                 } else {
@@ -113,61 +120,86 @@ final class Collisions
                 }
             }
             ksort($underWay);
-            $from = $at;
-        }
-        // Stretches of one item are found in the order of time, and sorting keeps that.
-        usort($found, static fn(Combined $a, Combined $b): int => strcmp($a->item, $b->item));
-        $joined = [];
-        foreach ($found as $next) {
-            $last = array_key_last($joined);
-            $longer = $last === null ? null : $joined[$last]->joinedBy($next);
-            $longer === null ? $joined[] = $next : $joined[$last] = $longer;
-        }
-
-        return $joined;
-    }
-
-    /**
-     * @param  list<int>  $changes  those under way, in order
-     * @return list<Combined>
-     */
-    private function combinedIn(array $changes, int $from, int $to): array
-    {
-        $found = [];
-        foreach ($this->hit($changes) as $item => $rank) {
-            foreach ($changes as $change) {
-                if (($this->alone[$change][$item] ?? 0) >= $rank) {
-                    continue 2;
+            // What stands on nothing of these stays as it is.
+            $together = $this->retrace->ranks($touched, array_diff_key($edge, $touched), $this->takenDown(array_keys($underWay)), $together) + array_diff_key($together, $touched);
+            $now = count($underWay) > 1 ? $this->hitTogether(array_keys($underWay), $touched, $together) : [];
+            foreach (array_intersect_key($open, $touched) as $item => [$since, $was]) {
+                if ($was !== ($now[$item] ?? null)) {
+                    $found[] = $this->told($item, $since, $at, $was);
+                    unset($open[$item]);
                 }
             }
-            $involves = array_values(array_filter($changes, fn(int $change): bool => isset($this->reach[$change][$item])));
-            $hangsOn = array_filter($involves, fn(int $change): bool => ($this->hit(array_values(array_diff($involves, [$change])))[$item] ?? 0) < $rank);
-            $found[] = new Combined(
-                $this->graph->id($item), $from, $to, State::ofRank($rank), $this->names($hangsOn), $this->names($involves),
-            );
+            foreach ($now as $item => $is) {
+                $open[$item] ??= [$at, $is];
+            }
         }
+        usort($found, static fn(Combined $a, Combined $b): int => strcmp($a->item, $b->item) ?: $a->from <=> $b->from);
 
         return $found;
     }
 
     /**
-     * @param  list<int>  $changes  in order
-     * @return array<int, int> rank by item that is not up when all that they take down is down
+     * @param  list<int>  $changes  those under way, in order
+     * @param  array<int, true>  $among  items
+     * @param  array<int, int>  $together  rank by item that they hit together
+     * @return array<int, array{int, list<int>, list<int>}> of those that are hit in combination: rank, on which changes that hangs, and which are involved
      */
-    private function hit(array $changes): array
+    private function hitTogether(array $changes, array $among, array $together): array
     {
-        return $this->together[implode(' ', $changes)] ??= Trace::ranks($this->graph, array_fill_keys(
-            array_merge(...array_map(fn(int $change): array => $this->changes[$change]->takesDown, $changes)), State::Down->rank(),
-        ));
+        $found = $without = [];
+        foreach (array_intersect_key($together, $among) as $item => $rank) {
+            foreach ($changes as $change) {
+                if (($this->alone[$change][$item] ?? 0) >= $rank) {
+                    continue 2;
+                }
+            }
+            $involves = $hangsOn = [];
+            foreach ($changes as $change) {
+                if (isset($this->reach[$change][$item])) {
+                    $involves[] = $change;
+                    $without[$change] ??= $this->retrace->ranks(
+                        $this->reach[$change], $this->edge[$change], $this->takenDown(array_values(array_diff($changes, [$change]))), $together,
+                    );
+                    if (($without[$change][$item] ?? 0) < $rank) {
+                        $hangsOn[] = $change;
+                    }
+                }
+            }
+            $found[$item] = [$rank, $hangsOn, $involves];
+        }
+
+        return $found;
+    }
+
+    /** @param  array{int, list<int>, list<int>}  $is */
+    private function told(int $item, int $from, int $to, array $is): Combined
+    {
+        [$rank, $hangsOn, $involves] = $is;
+
+        return new Combined($this->graph->id($item), $from, $to, State::ofRank($rank), $this->names($hangsOn), $this->names($involves));
     }
 
     /**
-     * @param  array<int, int>  $changes
+     * @param  list<int>  $changes
+     * @return array<int, int> rank by item
+     */
+    private function takenDown(array $changes): array
+    {
+        $down = [];
+        foreach ($changes as $change) {
+            $down += $this->down[$change];
+        }
+
+        return $down;
+    }
+
+    /**
+     * @param  list<int>  $changes
      * @return list<string>
      */
     private function names(array $changes): array
     {
-        return array_values(array_map(fn(int $change): string => $this->changes[$change]->id, $changes));
+        return array_map(fn(int $change): string => $this->changes[$change]->id, $changes);
     }
 
     /**

@@ -20,15 +20,6 @@ final readonly class Combined
         public string $item, public int $from, public int $to, public State $state, public array $hangsOn, public array $involves,
     ) {}
 
-    /** Goes on with a stretch that follows at once and says the same. */
-    public function joinedBy(self $next): ?self
-    {
-        return $this->to === $next->from && [$this->item, $this->state, $this->hangsOn, $this->involves]
-            === [$next->item, $next->state, $next->hangsOn, $next->involves]
-            ? new self($this->item, $this->from, $next->to, $this->state, $this->hangsOn, $this->involves)
-            : null;
-    }
-
     /** @return array<string, mixed> */
     public function toArray(): array
     {
