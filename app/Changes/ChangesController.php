@@ -21,6 +21,7 @@ use App\Platform\Http\Asked;
 use App\Platform\Once;
 use App\Platform\Refused;
 use App\Platform\Team;
+use App\Rota\Feeds;
 use App\Topology\Item;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
@@ -52,6 +53,8 @@ final class ChangesController
         return Inertia::render('Changes/Changes', [
             'show' => in_array($kind, ['planned', 'deployed', 'mine'], true) ? $kind : 'all',
             'changes' => static fn(): array => self::lines(self::near($kind, CurrentPerson::of($request)->id)),
+            'feeds' => static fn(): array => Feeds::of(CurrentPerson::of($request), 'changes', CurrentPerson::of($request)->id),
+            'feed' => $request->session()->get('feed'),
             'collisions' => static fn(): array => CalendarWords::of(self::near('planned', '')),
             'calendar' => static fn(): array => CalendarWords::backdrop(now()->subDays(self::PAST_DAYS)->getTimestamp(), now()->addDays(self::AHEAD_DAYS)->getTimestamp()),
         ]);

@@ -13,6 +13,7 @@ use App\Platform\Contracts\Finds;
 use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Outbox\Messages;
+use App\Rota\Contracts\FillsCalendar;
 use App\Topology\Contracts\ItemPanel;
 use App\Topology\Contracts\JoinsHistory;
 
@@ -31,6 +32,7 @@ final class ChangesServiceProvider extends Capability
             RoomPanel::class => [InRoom\WhatChanged::class],
             ItemPanel::class => [ItemChanges::class],
             JoinsHistory::class => [ItemChanges::class],
+            FillsCalendar::class => [ChangesInCalendars::class],
         ];
     }
 

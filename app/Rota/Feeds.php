@@ -6,11 +6,13 @@ namespace App\Rota;
 
 use App\Platform\ApiToken;
 use App\Platform\CurrentPerson;
+use App\Platform\Given;
 use App\Platform\Journal\Entry;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
+use App\Rota\Contracts\FillsCalendar;
 use App\Rota\Requests\MakeFeedRequest;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\RedirectResponse;
@@ -21,7 +23,11 @@ use Sabre\VObject\Component\VCalendar;
 use Skarvo\Rota\Segment;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Turns as iCalendar (RFC 5545), at addresses that can be revoked: for the calendars that people have anyway. */
+/**
+ * Turns as iCalendar (RFC 5545), at addresses that can be revoked: for the calendars that people have anyway.
+ *
+ * @phpstan-type FeedLine array{id: int, kind: string, made: int, asked: int|null}
+ */
 final class Feeds
 {
     private const DAYS_BACK = 92;
@@ -45,7 +51,7 @@ final class Feeds
             }
             DB::table('calendar_feeds')->insert([
                 'hash' => ApiToken::hashOf($plain), 'kind' => $input['kind'],
-                'subject_id' => $input['kind'] === 'person' ? $person->id : (string) $input['rota'], 'owner_id' => $person->id,
+                'subject_id' => $input['kind'] === 'rota' ? (string) $input['rota'] : $person->id, 'owner_id' => $person->id,
                 'made_at' => Moment::precise(now()),
             ]);
             // Shown this once: only its hash is kept.
@@ -60,6 +66,16 @@ final class Feeds
         DB::table('calendar_feeds')->where('id', $feed)->where('owner_id', CurrentPerson::of($request)->id)->delete();
 
         return back();
+    }
+
+    /** @return list<FeedLine> addresses that somebody has made */
+    public static function of(Person $person, string $kind, string $subject): array
+    {
+        return array_values(DB::table('calendar_feeds')->where(['owner_id' => $person->id, 'kind' => $kind, 'subject_id' => $subject])->orderBy('id')->get()
+            ->map(static fn(\stdClass $one): array => [
+                'id' => (int) $one->id, 'kind' => (string) $one->kind, 'made' => Moment::seconds((string) $one->made_at) * 1000,
+                'asked' => $one->asked_at === null ? null : Moment::seconds((string) $one->asked_at) * 1000,
+            ])->all());
     }
 
     /** For calendars: no sign-in, the address is the key. */
@@ -86,6 +102,10 @@ final class Feeds
             $now->subDays(self::DAYS_BACK)->subYear()->startOfYear()->getTimestamp(),
             $now->addDays(self::DAYS_AHEAD)->addYears(2)->startOfYear()->getTimestamp(),
         ];
+        $other = array_values(array_filter(Given::all(FillsCalendar::class), static fn(FillsCalendar $one): bool => $one->kind() === $kind))[0] ?? null;
+        if ($other !== null) {
+            return self::filled($other, $from, $to);
+        }
         $names = Person::query()->pluck('name', 'id');
         $calendar = new VCalendar([
             'PRODID' => '-//Skarvo//Rotas//EN',
@@ -93,8 +113,7 @@ final class Feeds
                 ? ($names[$subject] ?? $subject).' on call'
                 : (string) DB::table('rotas')->where('id', $subject)->value('name'),
         ]);
-        $calendar->add('REFRESH-INTERVAL', self::REFRESH, ['VALUE' => 'DURATION']);
-        $calendar->add('X-PUBLISHED-TTL', self::REFRESH);
+        self::refresh($calendar);
         foreach (Rota::query()->when($kind === 'rota', fn($query) => $query->whereKey($subject))->orderBy('id')->get() as $rota) {
             $changed = Entry::query()->about('rota', $rota->id)->toBase()->selectRaw('count(*) as many, max(at) as at')->first();
             foreach (self::segments($rota, $first, $last) as $segment) {
@@ -117,6 +136,23 @@ final class Feeds
         }
 
         return $calendar->serialize();
+    }
+
+    private static function filled(FillsCalendar $from, int $first, int $last): string
+    {
+        $calendar = new VCalendar(['PRODID' => '-//Skarvo//Calendars//EN', 'X-WR-CALNAME' => $from->name()]);
+        self::refresh($calendar);
+        foreach ($from->events($first, $last) as $event) {
+            $calendar->add('VEVENT', $event);
+        }
+
+        return $calendar->serialize();
+    }
+
+    private static function refresh(VCalendar $calendar): void
+    {
+        $calendar->add('REFRESH-INTERVAL', self::REFRESH, ['VALUE' => 'DURATION']);
+        $calendar->add('X-PUBLISHED-TTL', self::REFRESH);
     }
 
     /**

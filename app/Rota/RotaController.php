@@ -8,7 +8,6 @@ use App\Platform\CurrentPerson;
 use App\Platform\Given;
 use App\Platform\Journal\Entry;
 use App\Platform\Journal\Telling;
-use App\Platform\Moment;
 use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
@@ -79,13 +78,7 @@ final class RotaController
                 ]),
             'exceptions' => ChangeRota::standing($rota, $person),
             'history' => Entry::query()->about('rota', $rota->id)->latest('seq')->limit(30)->get()->map(Telling::of(...)),
-            'feeds' => DB::table('calendar_feeds')->where('owner_id', $person->id)
-                ->where(fn($q) => $q->where('subject_id', $rota->id)->orWhere('subject_id', $person->id))->orderBy('id')
-                ->get(['id', 'kind', 'made_at', 'asked_at'])
-                ->map(static fn(\stdClass $f): array => [
-                    'id' => (int) $f->id, 'kind' => $f->kind, 'made' => Moment::seconds($f->made_at) * 1000,
-                    'asked' => $f->asked_at === null ? null : Moment::seconds($f->asked_at) * 1000,
-                ]),
+            'feeds' => [...Feeds::of($person, 'person', $person->id), ...Feeds::of($person, 'rota', $rota->id)],
             'feed' => $request->session()->get('feed'),
         ]);
     }

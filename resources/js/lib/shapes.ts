@@ -105,6 +105,9 @@ export interface ElsewhereLine { id: string; ref: string; link: string; by: stri
 /** Incidents/Major/ExtentOf */
 export interface ExtentLine { services: { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; places: string[]; reports: number; people: number }
 
+/** Rota/Feeds */
+export interface FeedLine { id: number; kind: string; made: number; asked: number | null }
+
 /** Updates/Files/ReportFile */
 export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'webp' | 'gif' | 'pdf' | 'txt'; picture: boolean; bytes: number; width: number | null; height: number | null }
 

@@ -11,6 +11,9 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
+use Sabre\VObject\Component\VCalendar;
+use Sabre\VObject\Component\VEvent;
+use Sabre\VObject\Reader;
 use Skarvo\Changes\Approvals\Outcome;
 use Skarvo\Changes\ChangeState;
 use Symfony\Component\HttpFoundation\Response;
@@ -289,6 +292,28 @@ final class CourseTest extends TestCase
         }
         $this->get('/changes')->assertInertia(static fn(Shown $page) => $page->where('collisions.0.changes', ['CH-0001', 'CH-0002'])
             ->where('collisions.0.words', static fn(string $words): bool => str_contains($words, 'CH-0001 and CH-0002 both work on')));
+    }
+
+    public function test_they_are_read_in_calendars(): void
+    {
+        $this->planned(title: 'Only a draft');
+        $asked = $this->planned();
+        $this->go($asked, 'ask');
+        $this->go($this->planned(title: 'Not done'), 'ask');
+        $this->go(Change::query()->latest('id')->firstOrFail(), 'cancel', 'No time');
+        $this->send('/feeds', ['kind' => 'changes'])->assertSessionHasNoErrors();
+        $address = (string) session('feed');
+        $this->get('/changes')->assertInertia(static fn(Shown $page) => $page->count('feeds', 1)->where('feeds.0.kind', 'changes'));
+        $this->get('/on-call/lanes')->assertInertia(static fn(Shown $page) => $page->count('feeds', 0));
+        $this->app['auth']->guard()->logout();
+        $calendar = Reader::read((string) $this->get($address)->assertOk()->getContent());
+        self::assertInstanceOf(VCalendar::class, $calendar);
+        $events = array_values(array_filter($calendar->getComponents(), static fn($one): bool => $one instanceof VEvent));
+
+        self::assertSame([], $calendar->validate());
+        self::assertSame(['CH-0002 New firmware for clk-2', 'CH-0003 Not done'], array_map(static fn(VEvent $one): string => (string) $one->SUMMARY, $events));
+        self::assertSame(['TENTATIVE', 'CANCELLED'], array_map(static fn(VEvent $one): string => (string) $one->STATUS, $events));
+        self::assertSame('20260304T220000Z', (string) $events[0]->DTSTART);
     }
 
     public function test_rules_are_tried_kept_by_version_and_refused_where_they_are_wrong(): void

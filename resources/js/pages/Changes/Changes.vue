@@ -2,8 +2,9 @@
 import { Link, router } from '@inertiajs/vue3';
 import { computed } from 'vue';
 import AppShell from '@/components/AppShell.vue';
+import CalendarFeeds from '@/components/CalendarFeeds.vue';
 import { useCommands } from '@/lib/commands';
-import type { BackdropLine, ChangeLine, CollisionLine } from '@/lib/shapes';
+import type { BackdropLine, ChangeLine, CollisionLine, FeedLine } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
 import { millis } from '@/lib/time';
 import ChangeCalendar from '@/pages/Changes/ChangeCalendar.vue';
@@ -15,6 +16,8 @@ const props = defineProps<{
   changes: ChangeLine[];
   collisions: CollisionLine[];
   calendar: BackdropLine[];
+  feeds: FeedLine[];
+  feed: string | null;
 }>();
 const shared = useShared();
 const mayPlan = computed(() => shared.value.me?.may.includes('plan-changes') ?? false);
@@ -91,6 +94,14 @@ useCommands(() =>
           <ChangeRow v-for="one in group.changes" :key="one.id" :change="one" />
         </ul>
       </section>
+      <CalendarFeeds
+        class="mt-6"
+        :feeds="feeds"
+        :feed="feed"
+        shows="changes that are planned"
+        :names="{ changes: 'Changes that are planned' }"
+        :offers="[{ words: 'Address for the changes', data: { kind: 'changes' } }]"
+      />
     </div>
   </AppShell>
 </template>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { Link, router } from '@inertiajs/vue3';
+import { Link } from '@inertiajs/vue3';
 import { computed, ref } from 'vue';
+import type { FeedLine } from '@/lib/shapes';
+import CalendarFeeds from '@/components/CalendarFeeds.vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import TimeAgo from '@/components/TimeAgo.vue';
@@ -41,7 +43,7 @@ const props = defineProps<{
     changes: Change[];
   }[];
   history: JournalLine[];
-  feeds: { id: number; kind: 'person' | 'rota'; made: number; asked: number | null }[];
+  feeds: FeedLine[];
   feed: string | null;
 }>();
 const giving = useAction();
@@ -210,39 +212,16 @@ const wrong = computed(() => action.errors.value.action);
             </ul>
             <TroubleNote :text="giving.errors.value.action" />
           </section>
-          <section aria-labelledby="feeds-title">
-            <h2 id="feeds-title" class="mb-1">In your calendar</h2>
-            <p v-if="feed" class="mb-2 border border-ink bg-sheet p-2 text-small">
-              Your new address, shown only once; anyone who has it sees the turns:
-              <code class="break-all">{{ feed }}</code>
-            </p>
-            <ul class="text-small">
-              <li v-for="one in feeds" :key="one.id" class="row-rule flex gap-2 py-1">
-                <span class="flex-1"
-                  >{{ one.kind === 'person' ? 'Your turns, all rotas' : 'This rota' }}
-                  <span class="text-ink-3"
-                    ><template v-if="one.asked">read <TimeAgo :at="one.asked" /></template
-                    ><template v-else>never read</template></span
-                  ></span
-                >
-                <button
-                  type="button"
-                  class="link"
-                  @click="router.post(`/feeds/${one.id}/revoke`, {}, { preserveScroll: true })"
-                >
-                  Revoke
-                </button>
-              </li>
-            </ul>
-            <p class="mt-2 flex flex-wrap gap-2">
-              <ActButton :busy="action.busy.value" @click="action.send('/feeds', { kind: 'person' })"
-                >Address for my turns</ActButton
-              >
-              <ActButton :busy="action.busy.value" @click="action.send('/feeds', { kind: 'rota', rota: rota.id })"
-                >Address for this rota</ActButton
-              >
-            </p>
-          </section>
+          <CalendarFeeds
+            :feeds="feeds"
+            :feed="feed"
+            shows="turns"
+            :names="{ person: 'Your turns, all rotas', rota: 'This rota' }"
+            :offers="[
+              { words: 'Address for my turns', data: { kind: 'person' } },
+              { words: 'Address for this rota', data: { kind: 'rota', rota: rota.id } },
+            ]"
+          />
           <section class="mt-5" aria-labelledby="rota-history">
             <h2 id="rota-history" class="mb-1">Recent changes</h2>
             <p v-if="history.length === 0" class="text-small text-ink-2">No changes.</p>
