@@ -9,12 +9,16 @@ use App\Changes\Planning\Risks;
 use App\Incidents\Contracts\RoomPanel;
 use App\Incidents\Incident;
 use App\Incidents\Situation;
+use App\Platform\Journal\Entry;
+use App\Platform\Journal\Telling;
+use App\Platform\Look;
 use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Staff\Names;
 use App\Signals\Alert;
 use App\Signals\Symptoms;
 use App\Signals\Watched;
+use App\Topology\TopologyEntry;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Inertia\Inertia;
@@ -28,6 +32,7 @@ use Skarvo\Changes\SuspicionState;
  * What changed on what is hit and beneath it, nearest to when it began first, and which of it is most likely behind it.
  *
  * @phpstan-import-type ChangeLine from Change
+ * @phpstan-import-type JournalLine from Telling
  * @phpstan-type Contact array{id: string, name: string}
  * @phpstan-type SuspectLine array{score: float, sure: string, explains: list<string>, leaves: list<string>, alsoExpected: list<string>}
  * @phpstan-type ChangedLine array{
@@ -44,12 +49,23 @@ final class WhatChanged implements RoomPanel
 
     private const LOOKED_AT = 2000;
 
+    private const RECORD_TOLD = 6;
+
+    /** What of the record's history may matter: not who was told, or what was looked at. */
+    private const RECORD = [
+        TopologyEntry::ItemMade, TopologyEntry::ItemRetired, TopologyEntry::ItemReturned, TopologyEntry::ItemFound, TopologyEntry::ItemChanged,
+        TopologyEntry::ItemMissing, TopologyEntry::ItemBack, TopologyEntry::DependencyAccepted,
+    ];
+
     /** Less likely ones are not called suspects. */
     private const LEAST_SCORE = 0.03;
 
     public function room(Incident $incident, Situation $situation, Person $reader): array
     {
-        return ['changed' => Inertia::defer(static fn(): array => self::lines($incident, $situation), 'later')];
+        return [
+            'changed' => Inertia::defer(static fn(): array => self::lines($incident, $situation), 'later'),
+            'recordChanged' => Inertia::defer(static fn(): array => self::record($incident, $situation), 'later'),
+        ];
     }
 
     /** @return list<ChangedLine> */
@@ -66,11 +82,7 @@ final class WhatChanged implements RoomPanel
             ->whereNotIn('state', [ChangeState::Draft, ChangeState::Cancelled, ChangeState::Refused, ChangeState::Expired])
             ->orderByDesc('from_at')->limit(self::LOOKED_AT)->get()->keyBy('id');
         $items = Change::itemsOf(array_values(array_map(intval(...), $changes->modelKeys())));
-        // On what is hit, and beneath it: above it nothing can be the cause.
-        $near = $estate->underneath(array_values(array_unique([
-            ...array_column($symptoms, 0), ...array_map(strval(...), array_keys($situation->observed($incident->id))),
-            ...array_map(static fn($hit): string => $hit->id, $situation->services($incident->id)),
-        ])));
+        $near = self::near($incident, $situation, $symptoms);
         $changes = $changes->filter(static fn(Change $one): bool => $thought->has($one->id)
             || array_intersect_key(array_flip(array_merge(...array_values($items[$one->id] ?? [[]]))), $near) !== []);
         $suspects = self::suspects($symptoms, $changes->all(), $items, $situation);
@@ -84,6 +96,32 @@ final class WhatChanged implements RoomPanel
             <=> [$a['thought'] !== null && $a['thought']['state'] !== 'cleared', $a['suspect']['score'] ?? 0.0, abs($b['minutes'])]);
 
         return array_slice($lines, 0, self::TOLD);
+    }
+
+    /** @return list<JournalLine> what was changed in the record of what is hit and beneath it: items that came, went, or are otherwise now */
+    private static function record(Incident $incident, Situation $situation): array
+    {
+        $symptoms = Symptoms::of(Alert::query()->where('incident_id', $incident->id)->whereNull('withdrawn_at'), $situation->estate);
+        $near = self::near($incident, $situation, $symptoms);
+        $began = $symptoms === [] ? $incident->declared_at->getTimestamp() : min(array_column($symptoms, 2));
+        $entries = Entry::query()->with('words')->whereIn('kind', self::RECORD)->where('subject_kind', 'item')
+            ->whereBetween('at', [Moment::of($began - self::HOURS * 3600), now()])->orderByDesc('seq')->limit(self::LOOKED_AT)->get();
+
+        return array_values($entries->filter(static fn(Entry $one): bool => isset($near[$one->subject_id]))->take(self::RECORD_TOLD)->map(Telling::of(...))->all());
+    }
+
+    /**
+     * What is hit, and what is beneath it: above it nothing can be the cause.
+     *
+     * @param  list<array{string, \Skarvo\Topology\State, int}>  $symptoms
+     * @return array<array-key, mixed> by item
+     */
+    private static function near(Incident $incident, Situation $situation, array $symptoms): array
+    {
+        return Look::once("near incident $incident->id", static fn(): array => $situation->estate->underneath(array_values(array_unique([
+            ...array_column($symptoms, 0), ...array_map(strval(...), array_keys($situation->observed($incident->id))),
+            ...array_map(static fn($hit): string => $hit->id, $situation->services($incident->id)),
+        ]))));
     }
 
     /**

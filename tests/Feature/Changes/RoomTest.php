@@ -7,6 +7,9 @@ namespace Tests\Feature\Changes;
 use App\Changes\Change;
 use App\Changes\Planning\Risks;
 use App\Incidents\Incident;
+use App\Platform\Journal\Actor;
+use App\Platform\Journal\Journal;
+use App\Topology\TopologyEntry;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Skarvo\Changes\ChangeKind;
@@ -123,5 +126,19 @@ final class RoomTest extends TestCase
         self::assertSame($this->incident->id, Change::query()->latest('id')->firstOrFail()->incident_id);
         self::assertSame(1, DB::table('journal_subjects')->where('kind', 'incident')->where('id', (string) $this->incident->id)
             ->whereIn('seq', DB::table('journal')->where('kind', 'change.planned')->select('seq'))->count());
+    }
+
+    public function test_what_changed_in_the_record_beneath_it_stands_there_too(): void
+    {
+        $this->actingAs($this->person('per-strand'))->post('/estate/clk-2/change', [
+            'fields' => ['site' => 'Ask'], 'was' => ['site' => 'Storvik'], 'needs' => '', 'needs_was' => '', 'why' => 'It was moved',
+        ], ['X-Request-Key' => 'moved'])->assertSessionHasNoErrors();
+        // Something that does not stand beneath it.
+        Journal::write(Actor::system(), TopologyEntry::ItemChanged, ['item', 'fuel-telemetry'], ['name' => 'Fuel telemetry']);
+        self::assertSame(2, DB::table('journal')->where('kind', 'item.changed')->count());
+        $lines = (array) $this->actingAs($this->person('ingrid-vale'))->deferred("/incidents/{$this->incident->id}", 'Incidents/Room', 'recordChanged');
+
+        self::assertCount(1, $lines);
+        self::assertStringContainsString('clk-2', (string) json_encode($lines));
     }
 }

@@ -4,7 +4,13 @@ import type { Panel } from '@/lib/panels';
 export const panel: Panel = {
   where: 'known',
   order: 22,
-  follows: { 'change.': ['changed', 'journal', 'said', 'reach'], 'alert.': ['changed'], 'signals.': ['changed'] },
+  follows: {
+    'change.': ['changed', 'journal', 'said', 'reach'],
+    'alert.': ['changed'],
+    'signals.': ['changed'],
+    'item.': ['recordChanged'],
+    'dependency.': ['recordChanged'],
+  },
 };
 </script>
 
@@ -14,6 +20,8 @@ import { computed, ref } from 'vue';
 import { useShared } from '@/lib/shared';
 import type { ChangedLine } from '@/lib/shapes';
 import { plural } from '@/lib/states';
+import { clockTime } from '@/lib/time';
+import type { JournalLine } from '@/lib/types';
 import ChangedRow from '@/pages/Changes/ChangedRow.vue';
 import type { RoomProps } from '@/pages/Incidents/room';
 import { useRoom } from '@/pages/Incidents/roomState';
@@ -21,6 +29,8 @@ import { useRoom } from '@/pages/Incidents/roomState';
 /** What changed on what is hit and beneath it: the likeliest first, then what is nearest to the first alert. */
 interface ChangedProps extends RoomProps {
   changed?: ChangedLine[];
+  /** What was changed in the record of the estate. */
+  recordChanged?: JournalLine[];
 }
 const SHOWN = 4;
 const { room, incident, isOpen } = useRoom<ChangedProps>();
@@ -55,6 +65,15 @@ const shown = computed(() => (all.value ? lines.value : lines.value.slice(0, SHO
         :may-plan="mayPlan"
       />
     </ul>
+    <template v-if="room.recordChanged?.length">
+      <h3 class="mt-1 text-small! font-semibold!">In the record of the estate</h3>
+      <ul class="text-small text-ink-2">
+        <li v-for="one in room.recordChanged" :key="one.seq">
+          {{ clockTime(one.at) }} {{ one.lead }}<template v-if="one.rest">: {{ one.rest }}</template
+          ><template v-if="one.by">; {{ one.by }}</template>
+        </li>
+      </ul>
+    </template>
     <p v-if="mayPlan" class="text-small">
       <Link :href="mending" class="link inline-block min-h-6">Plan a change that mends it</Link>
     </p>
