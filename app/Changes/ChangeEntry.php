@@ -33,7 +33,7 @@ enum ChangeEntry: string implements EntryKind
     public function particulars(): array
     {
         return match ($this) {
-            self::Answered => ['comment' => Particular::Words],
+            self::Answered => ['comment' => Particular::Words, 'for' => Particular::Person],
             self::Edited, self::AskedAgain => ['difference' => Particular::Words],
             self::Ended, self::Cancelled, self::Reviewed, self::Cleared, self::Confirmed, self::TakenBack => ['note' => Particular::Words],
             self::StepDone, self::StepUndone => ['text' => Particular::Words],

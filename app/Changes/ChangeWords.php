@@ -23,7 +23,7 @@ final class ChangeWords implements TellsEntries
             ChangeEntry::Asked => Sentence::plain("Asked for $what to be approved"),
             ChangeEntry::AskedAgain => Sentence::strong("The approval of $what lapsed: it is asked for again", $facts->text('difference')),
             ChangeEntry::Answered => Sentence::plain(
-                ($facts->text('answer') === 'yes' ? 'Said yes' : 'Said no')." to $what".($facts->text('for') === '' ? '' : ", for {$facts->text('for')}"),
+                ($facts->text('answer') === 'yes' ? 'Said yes' : 'Said no')." to $what".($facts->person('for') === '' ? '' : ", for {$facts->person('for')}"),
                 $facts->text('comment'),
             ),
             ChangeEntry::Decided => Sentence::strong("$what ".match (Outcome::tryFrom($facts->text('outcome'))) {

@@ -80,7 +80,7 @@ final class Approving
             'approval_id' => $approval->id, 'person_id' => $by->id, 'is_yes' => $yes, 'comment' => $comment === '' ? null : $comment, 'at' => now(),
         ]);
         $after = self::outcome($approval->load('answers'));
-        $for = '';
+        $for = null;
         foreach ($after->stages as $stage) {
             foreach ($stage->seats as $seat) {
                 $for = $seat->by === $by->id && $seat->at === $now && $seat->of !== $by->id ? $seat->of : $for;
@@ -88,7 +88,7 @@ final class Approving
         }
         Journal::write(Actor::person($by), ChangeEntry::Answered, ['change', $change->id], [
             'ref' => $change->ref(), 'title' => $change->title, 'answer' => $yes ? 'yes' : 'no', 'comment' => $comment,
-            'for' => $for === '' ? '' : Person::query()->find($for)->name ?? $for,
+            'for' => $for,
         ]);
         self::settle($change, $approval);
     }

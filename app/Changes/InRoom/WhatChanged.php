@@ -42,6 +42,9 @@ use Skarvo\Changes\SuspicionState;
  */
 final class WhatChanged implements RoomPanel
 {
+    /** How sure the computation is, in words. */
+    public const SURE = ['very likely', 'likely', 'possible'];
+
     private const HOURS = 72;
 
     /** Of those that are told, so many; of those that are looked at, so many. */
@@ -192,9 +195,9 @@ final class WhatChanged implements RoomPanel
     private static function sure(float $score): string
     {
         return match (true) {
-            $score >= 0.8 => 'very likely',
-            $score >= 0.4 => 'likely',
-            default => 'possible',
+            $score >= 0.8 => self::SURE[0],
+            $score >= 0.4 => self::SURE[1],
+            default => self::SURE[2],
         };
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Changes\Requests;
 
+use App\Changes\InRoom\WhatChanged;
 use App\Platform\Http\Form;
 use Illuminate\Validation\Rule;
 use Skarvo\Changes\SuspicionState;
@@ -14,7 +15,7 @@ final class SuspectRequest extends Form
     public function rules(): array
     {
         return [
-            'state' => ['required', Rule::enum(SuspicionState::class)], 'score' => ['nullable', 'numeric', 'between:0,1'], 'sure' => ['nullable', 'string', 'max:30'],
+            'state' => ['required', Rule::enum(SuspicionState::class)], 'score' => ['nullable', 'numeric', 'between:0,1'], 'sure' => ['nullable', Rule::in(WhatChanged::SURE)],
             'why' => ['nullable', 'string', 'max:1000', 'required_unless:state,suspected'],
         ];
     }

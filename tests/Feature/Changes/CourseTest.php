@@ -6,6 +6,7 @@ namespace Tests\Feature\Changes;
 
 use App\Changes\Change;
 use App\Platform\Journal\Entry;
+use App\Platform\Journal\Telling;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
@@ -145,7 +146,8 @@ final class CourseTest extends TestCase
         $this->say($change, 'lotte-krone', true)->assertSessionHasNoErrors();
 
         self::assertSame(ChangeState::Approved, $change->refresh()->state);
-        self::assertStringContainsString($this->person($owner)->name, (string) json_encode(DB::table('journal')->where('kind', 'change.answered')->orderByDesc('seq')->value('facts')));
+        $entry = Entry::query()->with('words')->where('kind', 'change.answered')->orderByDesc('seq')->firstOrFail();
+        self::assertStringContainsString("for {$this->person($owner)->name}", Telling::of($entry)['lead']);
     }
 
     public function test_what_matters_makes_an_approval_lapse(): void
