@@ -14,7 +14,7 @@ test('a change is planned around a freeze, approved on a phone, carried out, and
 
   await test.step('what speaks against a time is seen while one plans, and a free one is picked', async () => {
     await noor.goto('/changes');
-    await expect(noor.getByRole('heading', { name: 'Calendar' })).toBeVisible();
+    await expect(noor.getByRole('heading', { name: 'Calendar', exact: true })).toBeVisible();
     await expect(noor.getByRole('region', { name: 'In each other' })).toContainText('together take down');
     await noor.keyboard.press('p');
     await noor.getByLabel('What is changed').fill('New lens for lane camera 1 at Eidkai');
