@@ -76,8 +76,6 @@ final class ChangesController
         return Inertia::render('Changes/Change', [
             'change' => static fn(): array => ChangeShown::of($change, $reader),
             'looked' => static fn(): ?array => Looked::at($change),
-            'teams' => static fn(): array => self::teams(),
-            'kinds' => self::kinds(),
         ]);
     }
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Signals\Tuning;
 
 use App\Platform\CurrentPerson;
-use App\Platform\Http\Asked;
 use App\Platform\Moment;
 use App\Platform\Once;
 use App\Signals\Tuning\Requests\QuietRequest;

@@ -10,7 +10,6 @@ import { useCommands } from '@/lib/commands';
 import type { ChangeOnPage, LookedAt } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
 import { clockSpan, clockTime } from '@/lib/time';
-import type { Named } from '@/lib/types';
 import ApprovalStages from '@/pages/Changes/ApprovalStages.vue';
 import ChangeSteps from '@/pages/Changes/ChangeSteps.vue';
 import WhatItDoes from '@/pages/Changes/WhatItDoes.vue';
@@ -19,8 +18,6 @@ import WhatItDoes from '@/pages/Changes/WhatItDoes.vue';
 const props = defineProps<{
   change: ChangeOnPage;
   looked: LookedAt | null;
-  teams: Named[];
-  kinds: { id: string; words: string }[];
 }>();
 const shared = useShared();
 const action = useAction();

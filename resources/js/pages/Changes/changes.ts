@@ -1,12 +1,5 @@
 import type { ChangeLine } from '@/lib/shapes';
 
-/** Kinds of changes, as people say them. */
-export const kindWords: Record<ChangeLine['kind'], string> = {
-  standard: 'standard',
-  normal: 'normal',
-  emergency: 'emergency',
-};
-
 /** Days of the calendar that one looks at. */
 export const SPANS = [
   { id: 'day', words: 'A day', days: 1 },
