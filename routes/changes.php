@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Changes\Approval\ApproveController;
 use App\Changes\ChangesController;
 use App\Changes\Deployments\DeploymentsController;
 use App\Changes\InRoom\SuspectsController;
@@ -9,8 +10,13 @@ use App\Changes\Rules\ChangeRulesController;
 use Illuminate\Support\Facades\Route;
 
 Route::pattern('change', '[0-9]{1,18}');
+Route::pattern('ask', '[A-Za-z0-9]{64}');
 
 Route::middleware('web')->group(function (): void {
+    // No sign-in: the address is the key.
+    Route::get('approve/{ask}', [ApproveController::class, 'show'])->middleware('throttle:files')->name('approve');
+    Route::post('approve/{ask}', [ApproveController::class, 'answer'])->middleware('throttle:60,1');
+
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::get('changes', [ChangesController::class, 'index']);
         Route::get('changes/{change}', [ChangesController::class, 'show']);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Changes;
 
 use App\Incidents\Contracts\RoomPanel;
+use App\Paging\Contracts\HearsDeliveries;
 use App\Platform\Capability;
 use App\Platform\Contracts\BandRow;
 use App\Platform\Contracts\ClockPart;
@@ -27,7 +28,8 @@ final class ChangesServiceProvider extends Capability
             BandRow::class => [ChangesOnBand::class],
             Finds::class => [FindChanges::class],
             ClockPart::class => [Approval\FollowApprovals::class],
-            Messages::class => [Approval\ApprovalMails::class],
+            Messages::class => [Approval\ApprovalMessages::class],
+            HearsDeliveries::class => [Approval\ApprovalMessages::class],
             TellsEntries::class => [ChangeWords::class],
             RoomPanel::class => [InRoom\WhatChanged::class],
             ItemPanel::class => [ItemChanges::class],

@@ -5,17 +5,13 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Paging\Delivery\DeliveryPaths;
-use App\Paging\Delivery\GatewayChannel;
-use App\Paging\Delivery\MailChannel;
 use App\Paging\Delivery\NoteDelivery;
-use App\Paging\Delivery\PageNotification;
-use App\Paging\Delivery\StartsSending;
+use App\Paging\Delivery\StartNotification;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Outbox\Failed;
 use App\Platform\Outbox\Messages;
 use App\Platform\Outbox\OutboxMessage;
-use App\Platform\Outbox\OwnProcess;
 use Carbon\CarbonImmutable;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
@@ -73,18 +69,9 @@ final class PageMessages implements Messages
     /** @param  non-empty-list<Page>  $all  that go out as one with it */
     private static function start(Page $page, array $all, string $key, CallBatch $batch): PromiseInterface
     {
-        $driver = config("skarvo.channels.$page->channel");
-        $driver = is_string($driver) && $driver !== '' ? ($driver === 'mail' ? MailChannel::class : $driver) : GatewayChannel::class;
-        $notification = new PageNotification(
-            $page->channel, $page->address, $page->person->name ?? '', self::text($all), $page->link(), $key,
-            Answers::offered($page, $batch), $driver,
+        return StartNotification::of(
+            $page->channel, $page->address, $page->person->name ?? '', self::text($all), $page->link(), $key, Answers::offered($page, $batch),
         );
-        $channel = class_exists($driver) ? app($driver) : null;
-        if ($channel instanceof StartsSending) {
-            return $channel->start($notification);
-        }
-
-        return app(OwnProcess::class)->start('skarvo:notify', $notification->toJson());
     }
 
     public function mostAtOnce(): int

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Walks;
 
+use App\Changes\Approval\Approving;
+use App\Changes\Approval\ChangeAsk;
 use App\Changes\Change;
 use App\Incidents\Finding\Hypothesis;
 use App\Incidents\Finding\Option;
@@ -64,7 +66,7 @@ final class World
             'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'card' => self::card(), 'answer' => self::answer(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
-            'change' => self::change(), 'planned' => self::planned(), 'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
+            'change' => self::change(), 'ask' => self::ask()->key(), 'planned' => self::planned(), 'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -113,6 +115,22 @@ final class World
         $change->steps()->firstOrCreate(['ordinal' => 1, 'text' => 'Take it off']);
 
         return $change->id;
+    }
+
+    /** The others of the lanes team are asked for it. */
+    private static function ask(): ChangeAsk
+    {
+        $ask = ChangeAsk::query()->first();
+        if ($ask === null) {
+            $change = Change::query()->create([
+                'title' => 'New mast', 'kind' => ChangeKind::Normal, 'state' => ChangeState::Draft, 'from_at' => now()->addDays(2), 'to_at' => now()->addDays(2)->addHour(),
+                'author_id' => 'per-strand', 'team_id' => 'lanes', 'made_at' => now(),
+            ]);
+            DB::table('change_items')->insertOrIgnore(['change_id' => $change->id, 'item' => 'clk-2', 'goes_down' => false]);
+            DB::transaction(static fn() => Approving::ask($change, Person::query()->findOrFail('per-strand'), null));
+        }
+
+        return $ask ?? ChangeAsk::query()->firstOrFail();
     }
 
     private static function planned(): int
@@ -230,7 +248,7 @@ final class World
             'POST quiet/{quiet}/announce' => ['before' => 'Bring cash'],
             'POST updates/{update}/read' => ['confirmed' => true], 'POST updates/{update}/remind' => ['person' => 'noor-lind'],
             'POST changes' => self::planOfChange(), 'POST changes/{change}' => [...self::planOfChange(), 'version' => 1], 'POST changes/look' => ['kind' => 'normal', 'down' => ['clk-2'], 'touched' => []],
-            'POST changes/{change}/go' => ['step' => 'cancel', 'why' => 'x', 'version' => 1], 'POST changes/{change}/answer' => ['yes' => true, 'round' => 1],
+            'POST changes/{change}/go' => ['step' => 'cancel', 'why' => 'x', 'version' => 1], 'POST changes/{change}/answer' => ['yes' => true, 'round' => 1], 'POST approve/{ask}' => ['yes' => true, 'round' => 1],
             'POST changes/{change}/tick' => ['step' => 1, 'done' => true], 'POST incidents/{incident}/suspects/{change}' => ['state' => 'confirmed', 'why' => 'Its log says so'],
             'POST settings/changes' => ['rules' => self::RULES_OF_CHANGES, 'note' => 'x', 'version' => 0], 'POST settings/changes/try' => ['rules' => self::RULES_OF_CHANGES],
             'POST api/v1/deployments' => ['id' => '1', 'source' => 'walk', 'service' => 'clk-2', 'at' => '2026-03-03T07:00:00Z'],

@@ -12,7 +12,6 @@ use App\Changes\Rules\StoredRules;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
-use App\Platform\Outbox\Outbox;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Role;
@@ -26,7 +25,6 @@ use Skarvo\Changes\Approvals\Request;
 use Skarvo\Changes\Approvals\Stage;
 use Skarvo\Changes\Approvals\StageState;
 use Skarvo\Changes\Approvals\Standing;
-use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeState;
 use Skarvo\Changes\Rules\ChangeRules;
 use Skarvo\Time\Instant;
@@ -35,10 +33,8 @@ use Skarvo\Time\Intervals;
 /** Asks for a change, takes what people say, and sees what follows from it. Call it inside a transaction. */
 final class Approving
 {
-    /** Who has not answered is reminded so often, and no oftener than once before its time is over. */
-    private const REMIND_SECONDS = 24 * 3600;
-
-    private const REMIND_EMERGENCY_SECONDS = 15 * 60;
+    /** How long somebody who is back, or stands in since, waits at most until they are asked. */
+    private const LOOK_SECONDS = 300;
 
     /** Asks those whom the rules name. A change that needs nobody's word is approved at once. */
     public static function ask(Change $change, Person $by, ?string $difference): void
@@ -112,16 +108,9 @@ final class Approving
         $open = self::open($outcome);
         $stage = $approval->stages[array_search($open, $outcome->stages, true)] ?? null;
         $expires = $stage === null || $stage['expires'] === null || $open?->openedAt === null ? PHP_INT_MAX : $open->openedAt + $stage['expires'];
-        $asked = $approval->reminded_at?->getTimestamp() ?? 0;
-        $every = $change->kind === ChangeKind::Emergency ? self::REMIND_EMERGENCY_SECONDS : self::REMIND_SECONDS;
-        // Whoever is waited for hears of it when their stage opens, and again when nothing comes of it.
-        if ($open?->openedAt !== null && ($asked < $open->openedAt || $asked + $every <= $now)) {
-            self::remind($change, $approval, $open->waitsFor, $asked >= $open->openedAt);
-            $approval->reminded_at = now()->toImmutable();
-            $asked = $now;
-        }
-        $approval->look_at = Moment::of(min($expires, $asked + $every));
-        $approval->save();
+        $next = AskPeople::of($change, $approval, $open);
+        // Somebody may come back meanwhile, or go.
+        $approval->update(['look_at' => Moment::of(min($expires, $next, $now + self::LOOK_SECONDS))]);
     }
 
     public static function outcome(ChangeApproval $approval): Approval
@@ -147,18 +136,6 @@ final class Approving
         }
 
         return null;
-    }
-
-    /** @param  list<string>  $people */
-    private static function remind(Change $change, ChangeApproval $approval, array $people, bool $again): void
-    {
-        $stamp = now()->getTimestamp();
-        foreach ($people as $person) {
-            Outbox::put('approval', "approval-$approval->id-$person-$stamp", ['change' => $change->id, 'person' => $person, 'again' => $again], now(), 3);
-        }
-        if ($again && $people !== []) {
-            Journal::write(Actor::system(), ChangeEntry::Reminded, ['change', $change->id], ['ref' => $change->ref(), 'title' => $change->title]);
-        }
     }
 
     /** @return list<Answer> */

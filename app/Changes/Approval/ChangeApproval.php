@@ -25,15 +25,15 @@ use Skarvo\Changes\Approvals\Outcome;
  * @property Outcome|null $outcome null: it waits
  * @property CarbonImmutable|null $ended_at
  * @property CarbonImmutable|null $look_at when it is looked at again: to remind, or because its time is over
- * @property CarbonImmutable|null $reminded_at
  * @property-read Change $change
+ * @property-read \Illuminate\Database\Eloquent\Collection<int, ChangeAsk> $asks
  * @property-read \Illuminate\Database\Eloquent\Collection<int, ChangeAnswer> $answers
  */
 final class ChangeApproval extends Record
 {
     protected $casts = [
         'stages' => 'array', 'outcome' => Outcome::class, 'asked_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
-        'look_at' => 'immutable_datetime', 'reminded_at' => 'immutable_datetime', 'round' => 'integer', 'change_id' => 'integer',
+        'look_at' => 'immutable_datetime', 'round' => 'integer', 'change_id' => 'integer',
         'rules_version' => 'integer',
     ];
 
@@ -41,6 +41,12 @@ final class ChangeApproval extends Record
     public function change(): BelongsTo
     {
         return $this->belongsTo(Change::class);
+    }
+
+    /** @return HasMany<ChangeAsk, $this> */
+    public function asks(): HasMany
+    {
+        return $this->hasMany(ChangeAsk::class, 'approval_id');
     }
 
     /** @return HasMany<ChangeAnswer, $this> */

@@ -2,6 +2,7 @@
 import type { Component } from 'vue';
 
 export const pages: Record<string, () => Promise<{ default: Component }>> = {
+  'Changes/Approve': () => import('@/pages/Changes/Approve.vue'),
   'Changes/Change': () => import('@/pages/Changes/Change.vue'),
   'Changes/ChangeRules': () => import('@/pages/Changes/ChangeRules.vue'),
   'Changes/Changes': () => import('@/pages/Changes/Changes.vue'),

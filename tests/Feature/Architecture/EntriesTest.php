@@ -62,7 +62,7 @@ final class EntriesTest extends TestCase
         'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
         'api/v1/deliveries' => 'Paging/DeliveryTest', 'api/v1/conversations' => 'Paging/TalkTest', 'api/v1/bridges' => 'Paging/TalkTest',
         'incidents/{incident}/talk/open' => 'Paging/TalkTest', 'follow/{key}/confirm' => 'Updates/FollowingTest',
-        'changes/{change}/answer' => 'Changes/CourseTest', 'changes/{change}/tick' => 'Changes/CourseTest', 'api/v1/deployments' => 'Changes/DeploymentsTest',
+        'changes/{change}/answer' => 'Changes/CourseTest', 'approve/{ask}' => 'Changes/ApproveTest', 'changes/{change}/tick' => 'Changes/CourseTest', 'api/v1/deployments' => 'Changes/DeploymentsTest',
     ];
 
     public function test_each_action_writes_its_entries(): void
