@@ -6,11 +6,13 @@ namespace App\Changes;
 
 use App\Changes\Approval\Approving;
 use App\Changes\Approval\ChangeAnswer;
+use App\Changes\Course\QuietWhileItLasts;
 use App\Changes\Planning\ChangeStep;
 use App\Incidents\Incident;
 use App\Platform\Deed;
 use App\Platform\Person;
 use App\Platform\Staff\Names;
+use App\Updates\Planned\PlannedWork;
 use Carbon\CarbonImmutable;
 use Skarvo\Changes\Approvals\Seat;
 use Skarvo\Changes\Approvals\Standing;
@@ -22,6 +24,7 @@ use Skarvo\Changes\Course\Step;
  *
  * @phpstan-import-type ChangeLine from Change
  * @phpstan-import-type StepLine from ChangeStep
+ * @phpstan-import-type PlannedLine from PlannedWork
  * @phpstan-type SeatLine array{of: string, by: string|null, yes: bool|null, at: int|null, comment: string}
  * @phpstan-type StageLine array{name: string, state: string, needed: int, stuck: bool, waitsFor: list<string>, seats: list<SeatLine>}
  * @phpstan-type PlanOfChange array{
@@ -35,7 +38,7 @@ use Skarvo\Changes\Course\Step;
  *     difference: string, stages: list<StageLine>, mayAnswer: bool, askedBy: string|null, incident: array{id: int, ref: string}|null,
  *     undoes: array{id: int, ref: string}|null, undoneBy: array{id: int, ref: string}|null, review: array{by: string|null, due: CarbonImmutable|null, text: string, at: CarbonImmutable|null}|null,
  *     told: array{service: string|null, environment: string|null, version: string|null, commits: string|null, workItem: string|null, source: string|null}|null,
- *     author: string|null, mayReview: bool, quiet: bool,
+ *     author: string|null, mayReview: bool, quiet: int|null, planned: PlannedLine|null,
  * }
  */
 final class ChangeShown
@@ -75,7 +78,8 @@ final class ChangeShown
                 'service' => $change->service_named, 'environment' => $change->environment, 'version' => $change->version_named, 'commits' => $change->commits,
                 'workItem' => $change->work_item, 'source' => $change->source,
             ] : null,
-            'author' => $change->author->name ?? $change->author_named, 'quiet' => $change->quiet_id !== null,
+            'author' => $change->author->name ?? $change->author_named, 'quiet' => $change->quiet_id,
+            'planned' => QuietWhileItLasts::told($change)?->toLine(),
         ];
     }
 

@@ -21,6 +21,7 @@ enum UpdateEntry: string implements EntryKind
     case OutsideWordsChanged = 'outside-words.changed';
     case WorkAnnounced = 'planned.announced';
     case WorkToldAgain = 'planned.told-again';
+    case WorkMoved = 'planned.moved';
     case WorkWithdrawn = 'planned.withdrawn';
     case WorkOver = 'planned.over';
     case WorkOverran = 'planned.overran';

@@ -34,6 +34,7 @@ final class UpdateWords implements TellsEntries
                 "Announced planned work on {$facts->text('services')}",
                 $facts->text('before').($facts->text('despite') === '' ? '' : " (why: {$facts->text('despite')})"),
             ),
+            UpdateEntry::WorkMoved => Sentence::plain("Planned work on {$facts->text('services')} has changed: told to whoever it affects"),
             UpdateEntry::WorkToldAgain => Sentence::plain("Planned work on {$facts->text('services')} begins soon: told again"),
             UpdateEntry::WorkWithdrawn => Sentence::plain("Planned work on {$facts->text('services')} does not take place"),
             UpdateEntry::WorkOver => Sentence::plain("Planned work on {$facts->text('services')} is done"),

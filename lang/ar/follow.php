@@ -15,6 +15,7 @@ return [
     'by_machine' => 'أعدته آلة، ولم يقرأه أحد بهذه اللغة بعد.',
     'planned_announced' => 'أعمال مخططة: :services',
     'planned_soon' => 'أعمال مخططة تبدأ قريبا: :services',
+    'planned_moved' => 'تغيرت الأعمال المخططة: :services',
     'planned_withdrawn' => 'لن تجرى الأعمال المخططة: :services',
     'planned_overrun' => 'تستغرق الأعمال المخططة وقتا أطول: :services',
     'planned_over' => 'انتهت الأعمال المخططة: :services',

@@ -15,6 +15,7 @@ return [
     'by_machine' => 'Von einer Maschine zusammengestellt; in dieser Sprache hat es noch niemand gelesen.',
     'planned_announced' => 'Geplante Arbeiten: :services',
     'planned_soon' => 'Geplante Arbeiten beginnen bald: :services',
+    'planned_moved' => 'Geplante Arbeiten verschoben oder geändert: :services',
     'planned_withdrawn' => 'Geplante Arbeiten finden nicht statt: :services',
     'planned_overrun' => 'Geplante Arbeiten dauern länger: :services',
     'planned_over' => 'Geplante Arbeiten sind beendet: :services',

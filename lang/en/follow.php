@@ -16,6 +16,7 @@ return [
     'by_machine' => 'Put together by a machine; nobody has read it in this language yet.',
     'planned_announced' => 'Planned work on :services',
     'planned_soon' => 'Planned work on :services begins soon',
+    'planned_moved' => 'Planned work on :services has changed',
     'planned_withdrawn' => 'Planned work on :services does not take place',
     'planned_overrun' => 'Planned work on :services takes longer',
     'planned_over' => 'Planned work on :services is done',

@@ -15,6 +15,7 @@ return [
     'by_machine' => 'Satt sammen av en maskin; ingen har lest det på dette språket ennå.',
     'planned_announced' => 'Planlagt arbeid: :services',
     'planned_soon' => 'Planlagt arbeid begynner snart: :services',
+    'planned_moved' => 'Planlagt arbeid er endret: :services',
     'planned_withdrawn' => 'Planlagt arbeid blir ikke noe av: :services',
     'planned_overrun' => 'Planlagt arbeid tar lengre tid: :services',
     'planned_over' => 'Planlagt arbeid er ferdig: :services',

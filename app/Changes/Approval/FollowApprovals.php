@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Changes\Approval;
 
+use App\Changes\Course\QuietWhileItLasts;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Database\Locked;
 use Illuminate\Support\Facades\DB;
@@ -41,6 +42,9 @@ final class FollowApprovals implements ClockPart
                     return 0;
                 }
                 Approving::settle($change, $approval);
+                if ($change->state === ChangeState::Expired) {
+                    QuietWhileItLasts::letGo($change);
+                }
 
                 return 1;
             });

@@ -114,6 +114,40 @@ final readonly class AnnounceWork
         });
     }
 
+    /**
+     * What was announced takes place at another time, or takes down something else: those who were told are told so. A time
+     * that is quiet anew for the same work, and changes nothing of it, is told to nobody. Call it in the transaction of its cause.
+     */
+    public static function move(PlannedWork $work, int $quiet, Actor $by): void
+    {
+        $one = PlannedWork::query()->lockForUpdate()->findOrFail($work->id);
+        $row = DB::table('quiet_times')->where('id', $quiet)->first();
+        if ($one->ended_at !== null || $row === null) {
+            return;
+        }
+        $hits = self::hits($quiet);
+        $services = array_map(static fn(array $each): array => ['name' => $each['name'], 'state' => $each['state']->value], $hits['services']);
+        [$from, $to] = [Moment::seconds($row->from_at), Moment::seconds($row->to_at)];
+        $isBegun = $from <= Moment::now();
+        $isSame = [$one->from_at->getTimestamp(), $one->to_at->getTimestamp(), $one->services, $one->places] === [$from, $to, $services, $hits['places']];
+        $one->fill(['quiet_id' => $quiet, 'is_held' => false]);
+        if ($services === []) {
+            self::goOn($one, PlanStage::Withdrawn, $by);
+        } elseif ($isSame || $isBegun) {
+            // That it begins a little sooner is no news: it is seen.
+            $one->save();
+        } else {
+            $one->fill(['from_at' => Moment::of($from), 'to_at' => Moment::of($to), 'services' => $services, 'places' => $hits['places'], 'round' => $one->round + 1, 'announced_at' => now()]);
+            self::goOn($one, PlanStage::Moved, $by);
+        }
+    }
+
+    /** Nothing is told of it until it is allowed anew, or its time has come. Call it in the transaction of its cause. */
+    public static function hold(PlannedWork $work, bool $isHeld): void
+    {
+        PlannedWork::query()->open()->whereKey($work->id)->update(['is_held' => $isHeld]);
+    }
+
     /** The next of what people are told. Call it in the transaction of its cause. */
     public static function goOn(PlannedWork $work, PlanStage $stage, Actor $by): void
     {
@@ -125,6 +159,7 @@ final readonly class AnnounceWork
         Journal::write($by, match ($stage) {
             PlanStage::Announced => UpdateEntry::WorkAnnounced,
             PlanStage::Soon => UpdateEntry::WorkToldAgain,
+            PlanStage::Moved => UpdateEntry::WorkMoved,
             PlanStage::Withdrawn => UpdateEntry::WorkWithdrawn,
             PlanStage::Overrun => UpdateEntry::WorkOverran,
             PlanStage::Over => UpdateEntry::WorkOver,
@@ -133,6 +168,6 @@ final readonly class AnnounceWork
 
     private static function tell(PlannedWork $work, PlanStage $stage): void
     {
-        DB::table('planned_tellings')->insertOrIgnore(['planned_id' => $work->id, 'stage' => $stage->value, 'at' => now()]);
+        DB::table('planned_tellings')->insertOrIgnore(['planned_id' => $work->id, 'round' => $work->round, 'stage' => $stage->value, 'at' => now()]);
     }
 }

@@ -60,7 +60,8 @@ final readonly class PlannedMessages implements Messages
             $work = $works->get($number($message, 'planned')) ?? throw new \LogicException('A notice has its planned work.');
             $stage = PlanStage::from(is_string($message->payload['stage'] ?? null) ? $message->payload['stage'] : '');
             $one = $to->get($number($message, 'subscription'));
-            $isLate = ! $stage->isEnd() && $work->stage->isEnd();
+            $round = max(1, $number($message, 'round'));
+            $isLate = ! $stage->isEnd() && ($work->stage->isEnd() || $round < $work->round);
             // Whoever never heard that it is planned is not told how it ended.
             $isNews = $stage->isEnd() && $one !== null && DB::table('planned_deliveries')->where('planned_id', $work->id)->where('subscription_id', $one->id)
                 ->where('stage', '<>', $stage->value)->whereNotNull('sent_at')->doesntExist();
@@ -135,6 +136,6 @@ final readonly class PlannedMessages implements Messages
     private static function delivery(OutboxMessage $message): \Illuminate\Database\Query\Builder
     {
         return DB::table('planned_deliveries')->where('planned_id', $message->payload['planned'] ?? 0)->where('stage', $message->payload['stage'] ?? '')
-            ->where('subscription_id', $message->payload['subscription'] ?? 0);
+            ->where('round', $message->payload['round'] ?? 1)->where('subscription_id', $message->payload['subscription'] ?? 0);
     }
 }

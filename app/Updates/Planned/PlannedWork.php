@@ -29,15 +29,17 @@ use Skarvo\Value\Language;
  * @property CarbonImmutable $from_at
  * @property CarbonImmutable $to_at as it was announced
  * @property string $author_id
- * @property CarbonImmutable $announced_at
+ * @property CarbonImmutable $announced_at at this time
  * @property CarbonImmutable|null $withdrawn_at
  * @property PlanStage $stage what was told last
+ * @property int $round counts its times: one that is moved is told anew
+ * @property bool $is_held whether it waits to be allowed: nothing is told until it is, or its time has come
  * @property CarbonImmutable|null $ended_at since when nothing more is told
  * @property int|null $incident_id what it became, where it overran
  *
  * @phpstan-type PlannedLine array{
  *     id: int, quiet: int, services: list<array{name: string, state: value-of<State>}>, places: list<string>, before: string|null, from: CarbonImmutable,
- *     to: CarbonImmutable, stage: value-of<PlanStage>, text: string, incident: int|null,
+ *     to: CarbonImmutable, stage: value-of<PlanStage>, text: string, incident: int|null, held: bool,
  * }
  */
 final class PlannedWork extends Record
@@ -45,10 +47,12 @@ final class PlannedWork extends Record
     protected $table = 'planned_works';
 
     protected $casts = [
-        'quiet_id' => 'integer', 'services' => 'array', 'places' => 'array', 'stage' => PlanStage::class, 'incident_id' => 'integer',
+        'quiet_id' => 'integer', 'round' => 'integer', 'is_held' => 'boolean', 'services' => 'array', 'places' => 'array', 'stage' => PlanStage::class, 'incident_id' => 'integer',
         'from_at' => 'immutable_datetime', 'to_at' => 'immutable_datetime', 'announced_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime',
         'ended_at' => 'immutable_datetime',
     ];
+
+    protected $attributes = ['round' => 1, 'is_held' => false];
 
     /** @param  Builder<PlannedWork>  $query */
     public function scopeOpen(Builder $query): void
@@ -58,7 +62,7 @@ final class PlannedWork extends Record
 
     public function plan(): Plan
     {
-        return new Plan($this->from_at->getTimestamp(), $this->to_at->getTimestamp(), $this->announced_at->getTimestamp());
+        return new Plan($this->from_at->getTimestamp(), $this->to_at->getTimestamp(), $this->announced_at->getTimestamp(), $this->is_held);
     }
 
     public function words(PlanStage $stage, Language $in): string
@@ -101,7 +105,7 @@ final class PlannedWork extends Record
         return [
             'id' => $this->id, 'quiet' => $this->quiet_id, 'services' => $this->services, 'places' => $this->places, 'before' => $this->before,
             'from' => $this->from_at, 'to' => $this->to_at, 'stage' => $this->stage->value, 'text' => $this->words($this->stage, Language::English),
-            'incident' => $this->incident_id,
+            'incident' => $this->incident_id, 'held' => $this->is_held,
         ];
     }
 }

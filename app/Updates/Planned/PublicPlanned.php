@@ -63,7 +63,7 @@ final class PublicPlanned
         foreach ($works as $work) {
             $isOff = $work->stage === PlanStage::Withdrawn;
             $calendar->add('VEVENT', [
-                'UID' => "planned-$work->id@".(parse_url(PublicAddress::start(), PHP_URL_HOST) ?: 'localhost'), 'SEQUENCE' => $isOff ? 1 : 0,
+                'UID' => "planned-$work->id@".(parse_url(PublicAddress::start(), PHP_URL_HOST) ?: 'localhost'), 'SEQUENCE' => $work->round - 1 + ($isOff ? 1 : 0),
                 'DTSTAMP' => ($work->ended_at ?? $work->announced_at)->utc()->toDateTimeImmutable(), 'DTSTART' => $work->from_at->utc()->toDateTimeImmutable(),
                 'DTEND' => $work->to_at->utc()->toDateTimeImmutable(), 'SUMMARY' => 'Planned work: '.implode(', ', $work->names()),
                 'DESCRIPTION' => $work->words($work->stage, Language::English), 'STATUS' => $isOff ? 'CANCELLED' : 'CONFIRMED', 'TRANSP' => 'TRANSPARENT',

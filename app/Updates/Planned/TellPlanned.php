@@ -65,7 +65,7 @@ final class TellPlanned implements ClockPart
         }
         foreach (DB::table('planned_tellings')->whereNull('ended_at')->orderBy('planned_id')->orderBy('at')->get() as $row) {
             do {
-                $read = DB::transaction(static fn(): int => $mayWork() ? self::part((int) $row->planned_id, PlanStage::from((string) $row->stage)) : 0);
+                $read = DB::transaction(static fn(): int => $mayWork() ? self::part((int) $row->planned_id, (int) $row->round, PlanStage::from((string) $row->stage)) : 0);
                 $done += $read;
             } while ($read === self::PART);
         }
@@ -82,7 +82,7 @@ final class TellPlanned implements ClockPart
         $plan = $work->plan();
         $to = DB::table('quiet_times')->where('id', $work->quiet_id)->value('to_at');
         $ends = $to === null ? $plan->from : Moment::seconds($to);
-        $told = DB::table('planned_tellings')->where('planned_id', $id)->pluck('stage')->map(static fn(mixed $one): PlanStage => PlanStage::from((string) $one))->all();
+        $told = DB::table('planned_tellings')->where('planned_id', $id)->where('round', $work->round)->pluck('stage')->map(static fn(mixed $one): PlanStage => PlanStage::from((string) $one))->all();
         $now = Moment::now();
         $isAround = $now >= min($plan->to, $ends);
         $due = $plan->due($now, array_values($told), $ends < $plan->to ? $ends : null, $isAround && self::stillDown($work) !== []);
@@ -138,15 +138,15 @@ final class TellPlanned implements ClockPart
     }
 
     /** @return int how many followers were looked at */
-    private static function part(int $id, PlanStage $stage): int
+    private static function part(int $id, int $round, PlanStage $stage): int
     {
-        $telling = DB::table('planned_tellings')->where('planned_id', $id)->where('stage', $stage->value)->whereNull('ended_at')->first();
+        $telling = DB::table('planned_tellings')->where('planned_id', $id)->where('round', $round)->where('stage', $stage->value)->whereNull('ended_at')->first();
         $work = $telling === null ? null : PlannedWork::query()->find($id);
         if ($telling === null || $work === null) {
             return 0;
         }
         if ($telling->begun_at === null) {
-            self::tellOwners($work, $stage);
+            self::tellOwners($work, $round, $stage);
         }
         $some = Subscription::query()->active()->where('id', '>', $telling->upto)->orderBy('id')->limit(self::PART)->get();
         $notice = $work->notice();
@@ -157,35 +157,41 @@ final class TellPlanned implements ClockPart
             if (! in_array($one->id, $before, true) && ($stage->isEnd() || $one->follower()->interest->in($notice) === null)) {
                 continue;
             }
-            $rows[] = ['planned_id' => $id, 'stage' => $stage->value, 'subscription_id' => $one->id];
+            $rows[] = ['planned_id' => $id, 'round' => $round, 'stage' => $stage->value, 'subscription_id' => $one->id];
             $due = $one->channel->isPersonal() ? CarbonImmutable::createFromTimestamp($one->calm()->due(Moment::now(), false)) : now()->toImmutable();
             // What begins before they would read of it is not kept for the morning.
             $due = $due->isBefore($work->from_at) || $stage->isEnd() ? $due : now()->toImmutable();
             $messages[] = [
-                'key' => "planned-$id-$stage->value-$one->id", 'due' => $due, 'rank' => self::RANK,
-                'payload' => ['planned' => $id, 'stage' => $stage->value, 'subscription' => $one->id],
+                'key' => self::key($id, $round, $stage)."-$one->id", 'due' => $due, 'rank' => self::RANK,
+                'payload' => ['planned' => $id, 'round' => $round, 'stage' => $stage->value, 'subscription' => $one->id],
             ];
         }
         if ($rows !== []) {
             DB::table('planned_deliveries')->insert($rows);
             Outbox::putMany('planned', $messages);
         }
-        DB::table('planned_tellings')->where('planned_id', $id)->where('stage', $stage->value)->update([
+        DB::table('planned_tellings')->where('planned_id', $id)->where('round', $round)->where('stage', $stage->value)->update([
             'begun_at' => $telling->begun_at ?? now(), 'upto' => $some->last()->id ?? $telling->upto, 'ended_at' => $some->count() < self::PART ? now() : null,
         ]);
 
         return $some->count();
     }
 
-    private static function tellOwners(PlannedWork $work, PlanStage $stage): void
+    private static function tellOwners(PlannedWork $work, int $round, PlanStage $stage): void
     {
         $services = Item::query()->where('kind', Item::SERVICE)->whereIn('public_name', $work->names())->pluck('id')->map(strval(...))->all();
         $owners = array_column(array_filter(Answerable::of(array_values($services), self::ROLES)['who'], static fn(array $one): bool => ! $one['isTeam']), 'id');
         $follow = Subscription::query()->active()->whereIn('person_id', $owners)->pluck('person_id')->all();
         foreach (Person::query()->whereKey(array_diff($owners, $follow))->whereNull('left_at')->where('email', '<>', '')->pluck('id') as $person) {
-            Outbox::put('planned', "planned-$work->id-$stage->value-of-$person", [
-                'planned' => $work->id, 'stage' => $stage->value, 'person' => (string) $person,
+            Outbox::put('planned', self::key($work->id, $round, $stage)."-of-$person", [
+                'planned' => $work->id, 'round' => $round, 'stage' => $stage->value, 'person' => (string) $person,
             ], now(), self::RANK);
         }
+    }
+
+    /** @return string how receivers tell a repeat; of the first time as it always was */
+    private static function key(int $id, int $round, PlanStage $stage): string
+    {
+        return "planned-$id-".($round === 1 ? '' : "$round-").$stage->value;
     }
 }

@@ -16,17 +16,18 @@ final readonly class Plan
     public const GRACE_SECONDS = 300;
 
     /**
-     * @param  int  $announced  when they were told first
+     * @param  int  $announced  when they were told of this time
+     * @param  bool  $isHeld  whether it waits to be allowed at all: then it does not take place unless that comes before it begins
      *
      * @throws \DomainException where it ends before it begins
      */
-    public function __construct(public int $from, public int $to, public int $announced)
+    public function __construct(public int $from, public int $to, public int $announced, public bool $isHeld = false)
     {
         Must::hold($from < $to, 'Planned work ends after it begins.');
     }
 
     /**
-     * @param  list<PlanStage>  $told  already
+     * @param  list<PlanStage>  $told  already, of this time
      * @param  int|null  $ended  when the work was ended, where that is not as planned; before it begins: it does not take place
      * @param  bool  $isBroken  whether what it takes down does not work now
      * @return PlanStage|null null: nothing now
@@ -35,6 +36,9 @@ final readonly class Plan
     {
         if (array_filter($told, static fn(PlanStage $one): bool => $one->isEnd()) !== []) {
             return null;
+        }
+        if ($this->isHeld) {
+            return $now >= $this->from ? PlanStage::Withdrawn : null;
         }
         if ($ended !== null && $ended <= $this->from) {
             return PlanStage::Withdrawn;

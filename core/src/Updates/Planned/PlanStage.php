@@ -11,6 +11,8 @@ enum PlanStage: string
 
     /** Again, shortly before it begins. */
     case Soon = 'soon';
+    /** To another time, or with other effects. */
+    case Moved = 'moved';
     case Withdrawn = 'withdrawn';
 
     /** It should be over, and what it took down does not work. */

@@ -36,11 +36,12 @@ final readonly class PlanWords
         $sentence = Phrases::say(match ($stage) {
             PlanStage::Announced => 'plan_announced',
             PlanStage::Soon => 'plan_soon',
+            PlanStage::Moved => 'plan_moved',
             PlanStage::Withdrawn => 'plan_withdrawn',
             PlanStage::Overrun => 'plan_overrun',
             PlanStage::Over => 'plan_over',
         }, $in, $with);
-        $isAhead = $stage === PlanStage::Announced || $stage === PlanStage::Soon;
+        $isAhead = in_array($stage, [PlanStage::Announced, PlanStage::Soon, PlanStage::Moved], true);
 
         // What nobody has translated is said as it was written: it is what they must do.
         return $sentence.($isAhead && $this->before !== ''

@@ -53,6 +53,16 @@ final class PlanTest extends TestCase
         self::assertSame($due, (new Plan(100_000, 110_000, $announced))->due($now, $told, $ended, $isBroken));
     }
 
+    public function test_what_waits_to_be_allowed_is_told_as_withdrawn_once_its_time_has_come(): void
+    {
+        $plan = new Plan(100_000, 110_000, 10, isHeld: true);
+        self::assertSame(
+            [null, null, PlanStage::Withdrawn, PlanStage::Withdrawn],
+            array_map(static fn(int $now): ?PlanStage => $plan->due($now, [PlanStage::Announced], 90_000, true), [95_000, 99_999, 100_000, 120_000]),
+        );
+        self::assertNull($plan->due(120_000, [PlanStage::Withdrawn], 90_000, true));
+    }
+
     public function test_whenever_one_looks_each_is_told_once_and_one_end_at_the_most(): void
     {
         $dice = new Randomizer(new Mt19937(3));
@@ -88,6 +98,7 @@ final class PlanTest extends TestCase
         self::assertSame('Planned work from 22:00 CET until 23:30 CET, at Ask and Havre. Payment: not available; Boards: only partly available. Before it begins: Bring cash.', $say(PlanStage::Announced));
         self::assertSame('Planlagt arbeid fra 22:00 CET til 23:30 CET, ved Ask og Havre. Betaling: ikke tilgjengelig; Boards: bare delvis tilgjengelig. Før det begynner: Ta med kontanter.', $say(PlanStage::Announced, Language::Norwegian));
         self::assertSame('Planned work begins at 22:00 CET and lasts until 23:30 CET, at Ask and Havre. Payment: not available; Boards: only partly available. Before it begins: Bring cash.', $say(PlanStage::Soon));
+        self::assertSame('Planned work has changed: it is from 22:00 CET until 23:30 CET now, at Ask and Havre. Payment: not available; Boards: only partly available. Before it begins: Bring cash.', $say(PlanStage::Moved));
         self::assertSame('The work that was planned for 22:00 CET does not take place. Payment and Boards: available as usual.', $say(PlanStage::Withdrawn));
         self::assertSame('The planned work takes longer than planned. Payment: not available; Boards: only partly available.', $say(PlanStage::Overrun));
         self::assertSame('The planned work is done. Payment and Boards: available as usual.', $say(PlanStage::Over));

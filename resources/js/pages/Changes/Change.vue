@@ -13,6 +13,7 @@ import { clockSpan, clockTime } from '@/lib/time';
 import ApprovalStages from '@/pages/Changes/ApprovalStages.vue';
 import ChangeSteps from '@/pages/Changes/ChangeSteps.vue';
 import WhatItDoes from '@/pages/Changes/WhatItDoes.vue';
+import AnnounceForm from '@/pages/Updates/AnnounceForm.vue';
 
 /** A change: what it is, who has to say yes, how far it is, and what can be done next. */
 const props = defineProps<{
@@ -33,6 +34,13 @@ const answer = (yes: boolean): void =>
     { yes, comment: comment.value, round: props.change.round ?? 0 },
     () => (comment.value = ''),
   );
+const announces = ref(false);
+const mayAnnounce = computed(
+  () =>
+    props.change.quiet !== null &&
+    line.value.state === 'approved' &&
+    (shared.value.me?.may.includes('tell-outsiders') ?? false),
+);
 const because = computed(() => ({ version: props.change.version }));
 const isWrong = computed(
   () =>
@@ -54,7 +62,10 @@ useCommands(() => [
 </script>
 
 <template>
-  <AppShell :title="`${line.ref} ${line.title}`" :follows="{ 'change.': ['change', 'looked'], 'person.': ['change'] }">
+  <AppShell
+    :title="`${line.ref} ${line.title}`"
+    :follows="{ 'change.': ['change', 'looked'], 'person.': ['change'], 'planned.': ['change'] }"
+  >
     <div
       class="grid min-h-0 flex-1 gap-6 overflow-y-auto p-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,440px)]"
       tabindex="0"
@@ -250,6 +261,24 @@ useCommands(() => [
           </p>
           <ApprovalStages :stages="change.stages" />
         </section>
+        <section v-if="change.planned || mayAnnounce" class="mt-4 text-small" aria-labelledby="told-outside">
+          <h2 id="told-outside">What people outside are told</h2>
+          <template v-if="change.planned">
+            <p>“{{ change.planned.text }}”</p>
+            <p v-if="change.planned.held" class="font-semibold text-call">
+              This is not so any more: they are told of the new time once it is approved, or that it does not take
+              place.
+            </p>
+            <p class="text-ink-2">
+              <a href="/planned" class="link inline-block min-h-6">Planned work</a> says who was told.
+            </p>
+          </template>
+          <AnnounceForm v-else-if="announces && change.quiet" :quiet="change.quiet" @close="announces = false" />
+          <p v-else>
+            Nothing so far.
+            <button type="button" class="link min-h-6" @click="announces = true">Tell them of it…</button>
+          </p>
+        </section>
         <ChangeSteps
           v-if="change.steps.length"
           class="mt-4"
@@ -259,9 +288,6 @@ useCommands(() => [
         />
         <p v-if="mayPlan && !line.recorded" class="mt-4 text-small">
           <Link :href="`/changes/new?like=${line.id}`" class="link inline-block min-h-6">Plan the same once more</Link>
-          <template v-if="change.quiet"
-            >; <a href="/planned" class="link inline-block min-h-6">tell people of it</a></template
-          >
         </p>
       </div>
       <section v-if="looked" aria-label="What it does"><WhatItDoes :looked="looked" /></section>

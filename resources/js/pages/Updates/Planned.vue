@@ -22,11 +22,12 @@ const announcing = ref<number | null>(Number(/^#quiet-(\d+)$/.exec(window.locati
 const stageWords: Record<PlannedLine['stage'], string> = {
   announced: 'announced',
   soon: 'begins soon, told again',
+  moved: 'moved or changed, told anew',
   withdrawn: 'withdrawn',
   overrun: 'took longer than planned',
   over: 'done',
 };
-const isAhead = (one: PlannedLine): boolean => one.stage === 'announced' || one.stage === 'soon';
+const isAhead = (one: PlannedLine): boolean => ['announced', 'soon', 'moved'].includes(one.stage);
 const withdraw = (one: PlannedLine): void => action.send(`/planned/${one.id}/withdraw`, {});
 </script>
 
@@ -75,6 +76,10 @@ const withdraw = (one: PlannedLine): void => action.send(`/planned/${one.id}/wit
             >
               Withdraw it<span class="sr-only">: {{ one.services.map((each) => each.name).join(', ') }}</span>
             </button>
+          </p>
+          <p v-if="one.held && isAhead(one)" class="text-small font-semibold text-call">
+            Its change was planned anew and waits for approval: they are told of the new time once it is approved, or
+            that it does not take place.
           </p>
           <p class="text-small text-ink-2">“{{ one.text }}” Told to {{ plural(one.told, 'follower') }}.</p>
         </li>
