@@ -147,6 +147,9 @@ export interface KnownLine { kind: string; id: number; ref: string; title: strin
 /** Platform/Contracts/Knows */
 export interface KnownText { title: string; body: string }
 
+/** Changes/ItemChanges */
+export interface LatestChange { id: number; ref: string; title: string; words: string; at: string; isOn: boolean; isWrong: boolean }
+
 /** Tickets/Lesson */
 export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
 

@@ -41,6 +41,8 @@ final class CourseTest extends TestCase
 
         $this->at('2026-03-04T22:01:00Z');
         $this->go($change, 'begin')->assertSessionHasNoErrors();
+        $mark = fn(): mixed => $this->getJson('/item-card/clk-2')->assertOk()->json('change');
+        self::assertSame(['CH-0001', 'under way', true, false], [$mark()['ref'], $mark()['words'], $mark()['isOn'], $mark()['isWrong']]);
         [$first, $second] = $change->steps()->pluck('id')->all();
         $this->send("/changes/$change->id/tick", ['step' => $second, 'done' => true])->assertSessionHasErrors(['action' => 'First comes: Save the settings']);
         foreach ([$first, $second] as $step) {
@@ -55,7 +57,12 @@ final class CourseTest extends TestCase
             Entry::query()->where('kind', 'like', 'change.%')->orderBy('seq')->pluck('kind')->all(),
         );
         // It stands in the history of what it worked on.
-        $this->get('/estate/clk-2')->assertInertia(static fn(Shown $page) => $page->where('changes.0.ref', 'CH-0001'));
+        $this->get('/estate/clk-2')->assertInertia(static fn(Shown $page) => $page->where('changes.0.ref', 'CH-0001')->where('latestChange.isOn', false)->where('latestChange.ref', 'CH-0001'));
+        // For a day it stands beside the state.
+        $this->at('2026-03-05T22:00:59Z');
+        self::assertSame('CH-0001', $mark()['ref']);
+        $this->at('2026-03-05T22:01:01Z');
+        self::assertNull($mark());
     }
 
     public function test_nobody_approves_their_own_and_outsiders_have_no_say(): void

@@ -15,13 +15,14 @@ import { hitWords, plural } from '@/lib/states';
 import { lasting } from '@/lib/time';
 import type { AlertLine, JournalLine, ReachData, ReportLine, State } from '@/lib/types';
 import DeclareSheet from '@/pages/Incidents/DeclareSheet.vue';
+import ChangedLately from '@/pages/Changes/ChangedLately.vue';
 import ChangeRow from '@/pages/Changes/ChangeRow.vue';
 import ItemHistory from '@/pages/Topology/ItemHistory.vue';
 import ItemNeeds from '@/pages/Topology/ItemNeeds.vue';
 import ItemTroubles from '@/pages/Topology/ItemTroubles.vue';
 import ItemSheet from '@/pages/Topology/ItemSheet.vue';
 import RecordTable from '@/pages/Topology/RecordTable.vue';
-import type { ChangeLine } from '@/lib/shapes';
+import type { ChangeLine, LatestChange } from '@/lib/shapes';
 import type { Dependent, IncidentOfItem, Need, PastTrouble, WorkOnItem } from '@/pages/Topology/item';
 import type { Contradiction, Field } from '@/pages/Topology/record';
 
@@ -63,6 +64,7 @@ const props = defineProps<{
   reports: ReportLine[];
   work: WorkOnItem[];
   changes: ChangeLine[];
+  latestChange: LatestChange | null;
   proposed: number;
 }>();
 const shared = useShared();
@@ -94,7 +96,7 @@ useCommands(() => [
       'dependency.': ['needs', 'neededBy', 'reach', 'proposed', 'history', 'weakPoints'],
       'report.': ['reports', 'pastTrouble'],
       'quiet.': ['work', 'quiet', 'pastTrouble'],
-      'change.': ['changes', 'history'],
+      'change.': ['changes', 'latestChange', 'history'],
     }"
   >
     <div
@@ -115,6 +117,7 @@ useCommands(() => [
           <strong>Now:</strong> {{ item.why ?? 'up, as far as anything reports.' }}
           <strong v-if="quiet">It is in a quiet time: its alerts are held back.</strong>
         </p>
+        <ChangedLately v-if="latestChange" :change="latestChange" class="mt-1" />
         <p v-if="item.retired" class="mt-1 border-l-[5px] border-call bg-sheet p-2">
           <strong>Retired <TimeAgo :at="item.retired.at" /></strong> by {{ item.retired.by }}: {{ item.retired.why }}.
           It is kept for its history.

@@ -7,7 +7,9 @@ import TimeAgo from '@/components/TimeAgo.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { ask } from '@/lib/ask';
 import { stateWords } from '@/lib/states';
+import type { LatestChange } from '@/lib/shapes';
 import type { State } from '@/lib/types';
+import ChangedLately from '@/pages/Changes/ChangedLately.vue';
 
 /** An item's record beside the screen that one works on: place, owners, attributes, what is open, neighbours. */
 interface Named {
@@ -25,6 +27,7 @@ interface Card extends Named {
   incidents: { id: number; ref: string; title: string; open: boolean }[];
   alerts: { id: number; title: string; at: string }[];
   reports: { ref: string; what: string; at: string }[];
+  change: LatestChange | null;
 }
 const props = defineProps<{ item: string }>();
 const emit = defineEmits<{ close: []; open: [item: string] }>();
@@ -53,6 +56,7 @@ watch(
           >. {{ card.why ?? 'Up, as far as anything reports.' }}</span
         >
       </p>
+      <ChangedLately v-if="card.change" :change="card.change" />
       <dl class="grid grid-cols-[9rem_1fr] gap-x-3 gap-y-1">
         <template v-for="field in card.fields" :key="field.label">
           <dt class="text-ink-2">{{ field.label }}</dt>
