@@ -5,27 +5,21 @@ declare(strict_types=1);
 namespace App\Changes;
 
 use App\Changes\Planning\Calendar;
-use App\Changes\Rules\StoredRules;
-use App\Incidents\Incident;
 use App\Platform\Moment;
 use App\Platform\WallClock;
 use App\Topology\Estate;
 use Skarvo\Changes\Collisions\Combined;
 use Skarvo\Changes\Collisions\Pair;
-use Skarvo\Time\Zone;
 use Skarvo\Topology\State;
 
 /**
- * What gets into each other's way in the calendar of changes, in words; and what stands behind it.
+ * What gets into each other's way in the calendar of changes, in words.
  *
  * @phpstan-type CollisionLine array{changes: list<string>, from: int, to: int, words: string}
- * @phpstan-type BackdropLine array{kind: string, name: string, from: int, to: int}
  */
 final class CalendarWords
 {
     private const NAMED = 3;
-
-    private const MOST_INCIDENTS = 100;
 
     /**
      * @param  list<Change>  $changes
@@ -55,28 +49,6 @@ final class CalendarWords
             $lines[] = self::combined($all, $estate);
         }
         usort($lines, static fn(array $a, array $b): int => $a['from'] <=> $b['from']);
-
-        return $lines;
-    }
-
-    /** @return list<BackdropLine> freezes and incidents */
-    public static function backdrop(int $from, int $to): array
-    {
-        $zone = Zone::orUtc(WallClock::organisation());
-        $lines = [];
-        foreach (StoredRules::now()->rules->freezes as [$name, $begin, $end]) {
-            [$begin, $end] = [$zone->instant($begin), $zone->instant($end)];
-            if ($begin < $to && $end > $from) {
-                $lines[] = ['kind' => 'freeze', 'name' => $name, 'from' => $begin * 1000, 'to' => $end * 1000];
-            }
-        }
-        foreach (Incident::query()->where('declared_at', '<', Moment::of($to))->where(static fn($any) => $any->whereNull('resolved_at')->orWhere('resolved_at', '>', Moment::of($from)))
-            ->orderByDesc('declared_at')->limit(self::MOST_INCIDENTS)->get() as $incident) {
-            $lines[] = [
-                'kind' => 'incident', 'name' => "{$incident->ref()} $incident->title", 'from' => (int) $incident->declared_at->getTimestampMs(),
-                'to' => (int) ($incident->resolved_at ?? now())->getTimestampMs(),
-            ];
-        }
 
         return $lines;
     }

@@ -56,7 +56,10 @@ final class ChangesController
             'feeds' => static fn(): array => Feeds::of(CurrentPerson::of($request), 'changes', CurrentPerson::of($request)->id),
             'feed' => $request->session()->get('feed'),
             'collisions' => static fn(): array => CalendarWords::of(self::near('planned', '')),
-            'calendar' => static fn(): array => CalendarWords::backdrop(now()->subDays(self::PAST_DAYS)->getTimestamp(), now()->addDays(self::AHEAD_DAYS)->getTimestamp()),
+            'calendar' => static fn(): array => CalendarGround::backdrop(...self::range()),
+            'hours' => static fn(): array => CalendarGround::hours(...self::range()),
+            // Asked for where the calendar has its rows by one of them.
+            'belongs' => Inertia::optional(static fn(): object => (object) CalendarGround::belongs(self::near($kind, CurrentPerson::of($request)->id))),
         ]);
     }
 
@@ -65,7 +68,7 @@ final class ChangesController
         return Inertia::render('Changes/Plan', [
             'change' => null, 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => self::forIncident(Asked::number($request, 'incident')),
             'items' => self::named(array_slice(array_filter(explode(',', Asked::text($request, 'items'))), 0, 50)),
-            'like' => self::like(Asked::number($request, 'like')),
+            'like' => self::like(Asked::number($request, 'like')), 'marked' => self::marked($request),
         ]);
     }
 
@@ -82,7 +85,7 @@ final class ChangesController
     public function edit(Change $change): Response
     {
         return Inertia::render('Changes/Plan', [
-            'change' => static fn(): array => ChangeShown::plan($change), 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => null, 'items' => [], 'like' => null,
+            'change' => static fn(): array => ChangeShown::plan($change), 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => null, 'items' => [], 'like' => null, 'marked' => null,
         ]);
     }
 
@@ -146,6 +149,22 @@ final class ChangesController
         });
 
         return back();
+    }
+
+    /** @return array{int, int} of the calendar, in seconds since the epoch */
+    private static function range(): array
+    {
+        return [now()->subDays(self::PAST_DAYS)->getTimestamp(), now()->addDays(self::AHEAD_DAYS)->getTimestamp()];
+    }
+
+    /** @return array{from: int, to: int, team: string|null}|null a stretch of the calendar that somebody marked, in milliseconds, and in whose row */
+    private static function marked(Request $request): ?array
+    {
+        [$from, $to] = [Asked::number($request, 'from'), Asked::number($request, 'to')];
+        $team = Asked::text($request, 'team');
+
+        return $from <= 0 || $to <= $from || $to > now()->addYears(1)->getTimestampMs() ? null
+            : ['from' => $from, 'to' => $to, 'team' => $team === '' ? null : Team::query()->where('name', $team)->first()?->id];
     }
 
     /** @return list<Change> */

@@ -7,6 +7,7 @@ namespace App\Changes\Planning;
 use App\Changes\Change;
 use App\Changes\Rules\StoredRules;
 use App\Platform\Moment;
+use App\Platform\Person;
 use App\Platform\WallClock;
 use App\Rota\Absences;
 use App\Topology\Estate;
@@ -31,6 +32,7 @@ use Skarvo\Time\Zone;
  * When there is room for a change, and what speaks against a time: windows, freezes, other changes, and who is away.
  *
  * @phpstan-type SlotLine array{from: int, to: int}
+ * @phpstan-type BlockedLine array{kind: value-of<ConstraintKind>, words: string, from: int, to: int}
  * @phpstan-type InTheWayLine array{kind: value-of<ConstraintKind>, words: string, firstWithout: int|null}
  */
 final readonly class Calendar
@@ -101,7 +103,7 @@ final readonly class Calendar
                 $found[] = $words["{$constraint->kind->value} $constraint->name"] ?? $constraint->name;
             }
         }
-        $names = \App\Platform\Person::query()->whereKey($people)->pluck('name', 'id');
+        $names = Person::query()->whereKey($people)->pluck('name', 'id');
         foreach ($people as $person) {
             if (self::awayOf([$person], $from, $to) !== []) {
                 $found[] = (string) ($names[$person] ?? $person).' is away then.';
@@ -109,6 +111,33 @@ final readonly class Calendar
         }
 
         return [...$found, ...$this->combined($items, $from, $to, $but)];
+    }
+
+    /**
+     * When in a range something speaks against it, each by itself: for a band on which one looks for a time.
+     *
+     * @param  array{down: list<string>, touched: list<string>}  $items
+     * @param  list<string>  $people
+     * @return list<BlockedLine>
+     */
+    public function blocked(array $items, array $people, int $from, int $to, ?int $but): array
+    {
+        [$constraints, $words] = $this->constraints($items, $people, $from, $to, $but);
+        $lines = [];
+        foreach ($constraints as $constraint) {
+            foreach ($constraint->forbidden($from, $to) as [$begin, $end]) {
+                $lines[] = ['kind' => $constraint->kind->value, 'words' => $words["{$constraint->kind->value} $constraint->name"] ?? $constraint->name, 'from' => $begin * 1000, 'to' => $end * 1000];
+            }
+        }
+        $names = Person::query()->whereKey($people)->pluck('name', 'id');
+        foreach (self::awayOf($people, $from, $to) as $one) {
+            $lines[] = [
+                'kind' => ConstraintKind::Crew->value, 'words' => (string) ($names[$one->person] ?? $one->person).' is away then.',
+                'from' => max($from, $one->from) * 1000, 'to' => min($to, $one->to) * 1000,
+            ];
+        }
+
+        return $lines;
     }
 
     /**

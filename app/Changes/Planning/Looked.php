@@ -22,9 +22,11 @@ use Skarvo\Topology\State;
  * @phpstan-import-type TouchedLine from Touched
  * @phpstan-import-type SlotLine from Calendar
  * @phpstan-import-type InTheWayLine from Calendar
+ * @phpstan-import-type BlockedLine from Calendar
  * @phpstan-type LookedAt array{
  *     touched: list<TouchedLine>, services: list<array{id: string, name: string, tier: int, state: value-of<State>}>, ask: list<string>, tell: list<string>,
  *     warning: string|null, risk: string, failed: list<string>, major: bool, approvers: string, against: list<string>, slots: list<SlotLine>, inTheWay: list<InTheWayLine>,
+ *     band: array{from: int, to: int, blocked: list<BlockedLine>}|null,
  * }
  */
 final class Looked
@@ -32,6 +34,8 @@ final class Looked
     private const MINUTES = 60;
 
     private const TOLD = 60;
+
+    private const BAND_SECONDS = 7 * 86400;
 
     /**
      * @param  array<string, mixed>  $input  as LookRequest checks it
@@ -52,7 +56,7 @@ final class Looked
 
         return self::all(
             $change, ['down' => $texts($input['down']), 'touched' => array_values(array_diff($texts($input['touched']), $texts($input['down'])))], $from, $to, min($seconds, 7 * 86400),
-            isset($input['but']) ? (int) $input['but'] : null,
+            isset($input['but']) ? (int) $input['but'] : null, $time($input['band'] ?? null)?->getTimestamp(),
         );
     }
 
@@ -70,7 +74,7 @@ final class Looked
      * @param  array{down: list<string>, touched: list<string>}  $items
      * @return LookedAt
      */
-    private static function all(Change $change, array $items, ?CarbonImmutable $from, ?CarbonImmutable $to, int $seconds, ?int $but): array
+    private static function all(Change $change, array $items, ?CarbonImmutable $from, ?CarbonImmutable $to, int $seconds, ?int $but, ?int $band = null): array
     {
         $estate = Estate::open();
         $touched = Touched::by($items['down'], $estate);
@@ -93,6 +97,9 @@ final class Looked
             'approvers' => self::approvers(array_map(static fn($stage): string => $stage->name, $rules->stagesOf($change->kind, $isMajor))),
             'against' => $from === null || $to === null || $to->lessThanOrEqualTo($from) ? [] : $calendar->against($items, $people, $from->getTimestamp(), $to->getTimestamp(), $but),
             ...$slots,
+            'band' => $band === null ? null : [
+                'from' => $band * 1000, 'to' => ($band + self::BAND_SECONDS) * 1000, 'blocked' => $calendar->blocked($items, $people, $band, $band + self::BAND_SECONDS, $but),
+            ],
         ];
     }
 

@@ -16,7 +16,7 @@ final class LookRequest extends Form
     {
         return [
             'kind' => ['required', Rule::enum(ChangeKind::class)],
-            'from' => ['nullable', ...Asked::TIME], 'to' => ['nullable', ...Asked::TIME],
+            'from' => ['nullable', ...Asked::TIME], 'to' => ['nullable', ...Asked::TIME], 'band' => ['nullable', ...Asked::TIME],
             'down' => ['present', 'array', 'max:200'], 'down.*' => ['string', 'max:200'], 'touched' => ['present', 'array', 'max:200'], 'touched.*' => ['string', 'max:200'],
             'implementer' => ['nullable', 'string', 'max:200'], 'team' => ['nullable', 'string', 'max:200'], 'minutes' => ['nullable', 'integer', 'between:1,10080'],
             'but' => ['nullable', 'integer'],

@@ -27,8 +27,14 @@ export interface AudienceLine { total: number; channels: Record<'mail' | 'text' 
 /** Updates/Following/Audience */
 export interface AudienceRow { id: number; name: string; people: string[]; teams: string[]; priority: number | null; tier: number | null; services: string[]; places: string[]; reports: number | null; reads: 'public' | 'staff' | 'technical' | 'card'; mustKnow: boolean; every: number | null; version: number }
 
-/** Changes/CalendarWords */
-export interface BackdropLine { kind: string; name: string; from: number; to: number }
+/** Changes/CalendarGround */
+export interface BackdropLine { kind: 'freeze' | 'incident' | 'work'; name: string; from: number; to: number }
+
+/** Changes/CalendarGround */
+export interface BelongsLine { services: string[]; places: string[] }
+
+/** Changes/Planning/Calendar */
+export interface BlockedLine { kind: 'windows' | 'freezes' | 'busy' | 'crew'; words: string; from: number; to: number }
 
 /** Paging/Talk/Bridge */
 export interface BridgePerson { id: string; name: string; standing: 'ringing' | 'in' | 'left' | 'unanswered'; since: string }
@@ -129,6 +135,9 @@ export interface Guess { id: number; ref: string; title: string; score: number; 
 /** Incidents/Finding/FindingInRoom */
 export interface HealthyLine { id: string; name: string }
 
+/** Changes/CalendarGround */
+export interface HoursLine { name: string; for: 'item' | 'team' | 'anything'; of: string | null; open: { from: number; to: number }[] }
+
 /** Incidents/Finding/Hypothesis */
 export interface HypothesisLine { id: number; text: string; check: string; state: 'open' | 'ruled-out' | 'confirmed'; result: string; item: string | null; by: string; person: { id: string; name: string } | null; settledBy: string | null; made_at: string; settled_at: string | null; version: number }
 
@@ -154,7 +163,7 @@ export interface LatestChange { id: number; ref: string; title: string; words: s
 export interface LessonLine { id: number; ticket: number; ref: string; what: string; field: string; suggested: string | null; value: string; by: string; at: string; undone: boolean }
 
 /** Changes/Planning/Looked */
-export interface LookedAt { touched: TouchedLine[]; services: { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; ask: string[]; tell: string[]; warning: string | null; risk: string; failed: string[]; major: boolean; approvers: string; against: string[]; slots: SlotLine[]; inTheWay: InTheWayLine[] }
+export interface LookedAt { touched: TouchedLine[]; services: { id: string; name: string; tier: number; state: 'up' | 'at_risk' | 'degraded' | 'down' }[]; ask: string[]; tell: string[]; warning: string | null; risk: string; failed: string[]; major: boolean; approvers: string; against: string[]; slots: SlotLine[]; inTheWay: InTheWayLine[]; band: { from: number; to: number; blocked: BlockedLine[] } | null }
 
 /** Incidents/Major/MajorSettings */
 export interface MajorChoices { conditions: MajorCondition[]; update_minutes: number; team: string | null; roles: MajorRole[]; confirm_all: boolean; proving_minutes: number; link_alone: boolean; watch_minutes: number; conversation: boolean; bridge: boolean }

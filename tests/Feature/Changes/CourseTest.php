@@ -231,6 +231,46 @@ final class CourseTest extends TestCase
         self::assertSame(['windows', 'freezes', 'busy', 'crew'], array_values(array_unique($kinds)));
         self::assertStringContainsString('CH-0001 Antenna', implode(' ', (array) $look('2026-03-06T22:00:00Z', '2026-03-06T23:00:00Z')->json('against')));
         $this->get('/changes')->assertInertia(static fn(Shown $page) => $page->where('changes.0.ref', 'CH-0001')->where('calendar.0.name', 'Ferry week'));
+        // On the band each thing stands by itself, cut to what is shown.
+        $band = $this->postJson('/changes/look', [
+            'kind' => 'normal', 'down' => ['clk-2'], 'touched' => [], 'implementer' => self::BY, 'band' => '2026-03-04T23:00:00Z',
+        ])->assertOk()->json('band');
+        self::assertIsArray($band);
+        $at = static fn(string $time): int => (int) strtotime($time) * 1000;
+        self::assertSame([$at('2026-03-04T23:00:00Z'), $at('2026-03-11T23:00:00Z')], [$band['from'], $band['to']]);
+        $of = static fn(string $kind): array => array_values(array_map(
+            static fn(array $one): array => [$one['from'], $one['to']], array_filter((array) $band['blocked'], static fn(array $one): bool => $one['kind'] === $kind),
+        ));
+        self::assertSame([[$at('2026-03-04T23:00:00Z'), $at('2026-03-06T21:00:00Z')], [$at('2026-03-07T03:00:00Z'), $at('2026-03-11T23:00:00Z')]], $of('windows'));
+        self::assertSame([[$at('2026-03-04T23:00:00Z'), $at('2026-03-05T23:00:00Z')]], $of('freezes'));
+        self::assertSame([[$at('2026-03-06T21:00:00Z'), $at('2026-03-06T23:00:00Z')]], $of('busy'));
+        self::assertSame([[$at('2026-03-06T23:30:00Z'), $at('2026-03-07T00:30:00Z')]], $of('crew'));
+    }
+
+    public function test_the_calendar_has_hours_other_work_and_what_each_belongs_to(): void
+    {
+        $this->rules(['windows' => [['name' => 'nights', 'days' => ['fri'], 'from' => '22:00', 'to' => '04:00'], ['name' => 'lanes', 'item' => 'vehicle-lanes', 'days' => ['sat'], 'from' => '01:00', 'to' => '02:00']]]);
+        $this->minor();
+        $change = $this->planned();
+        $this->go($change, 'ask');
+        $this->say($change, self::PEER, true)->assertSessionHasNoErrors();
+        DB::table('quiet_times')->insert([
+            ['items' => '[]', 'with_dependents' => false, 'covers' => '[]', 'from_at' => '2026-03-05 08:00:00', 'to_at' => '2026-03-05 09:00:00', 'reason' => 'Diving at Ask', 'author_id' => self::BY, 'made_at' => now()],
+            ['items' => '[]', 'with_dependents' => false, 'covers' => '[]', 'from_at' => '2026-03-05 08:00:00', 'to_at' => '2026-03-05 08:00:00', 'reason' => 'Ended before it began', 'author_id' => self::BY, 'made_at' => now()],
+        ]);
+        $this->rules(['windows' => [['name' => 'nights', 'days' => ['fri'], 'from' => '22:00', 'to' => '04:00'], ['name' => 'lanes', 'item' => 'vehicle-lanes', 'days' => ['sat'], 'from' => '01:00', 'to' => '02:00']]]);
+        $this->get('/changes')->assertInertia(static fn(Shown $page) => $page->where('calendar', static function (iterable $ground): bool {
+            $work = array_filter([...$ground], static fn(mixed $one): bool => is_array($one) && $one['kind'] === 'work');
+
+            return ! str_contains(json_encode($work, JSON_THROW_ON_ERROR), 'CH-0001') && ! str_contains(json_encode($work, JSON_THROW_ON_ERROR), 'Ended before') && in_array('Diving at Ask', array_column($work, 'name'), true);
+        })
+            ->where('hours.0.of', null)->where('hours.0.open.1.from', strtotime('2026-03-06T21:00:00Z') * 1000)->where('hours.1.of', 'Vehicle lanes')->missing('belongs')
+            ->reloadOnly('belongs', static fn(Shown $asked) => $asked->where("belongs.$change->id.services", static fn(iterable $services): bool => in_array('Vehicle lanes', [...$services], true))
+                ->where("belongs.$change->id.places", [(string) DB::table('items')->where('id', 'clk-2')->value('site')])));
+        $this->get('/changes/new?from=1772800000000&to=1772803600000&team=Vehicle%20lanes')->assertInertia(static fn(Shown $page) => $page->where('marked.from', 1772800000000)->where('marked.to', 1772803600000));
+        foreach (['from=2&to=1', 'from=x&to=y', 'from=1&to=99999999999999999', 'from[]=1&to=2', 'from=1772800000000'] as $wrong) {
+            $this->get("/changes/new?$wrong")->assertOk()->assertInertia(static fn(Shown $page) => $page->where('marked', null));
+        }
     }
 
     public function test_collisions_are_told_in_words(): void

@@ -26,9 +26,25 @@ final readonly class Constraint
     /** How much of a range it forbids by itself. */
     public function blockedSeconds(int $from, int $to): int
     {
-        $covered = $this->times->within($from, $to)->seconds();
+        return array_sum(array_map(static fn(array $one): int => $one[1] - $one[0], $this->forbidden($from, $to)));
+    }
 
-        return $this->inside ? $to - $from - $covered : $covered;
+    /** @return list<array{int, int}> when in a range no work may be, in order, each apart from the next */
+    public function forbidden(int $from, int $to): array
+    {
+        $times = $this->times->within($from, $to)->all;
+        if (! $this->inside) {
+            return $times;
+        }
+        $found = [];
+        foreach ([...$times, [$to, $to]] as [$opens, $closes]) {
+            if ($opens > $from) {
+                $found[] = [$from, $opens];
+            }
+            $from = $closes;
+        }
+
+        return $found;
     }
 
     /**

@@ -1,17 +1,19 @@
 <script setup lang="ts">
-import { router } from '@inertiajs/vue3';
+import { router, usePage } from '@inertiajs/vue3';
 import { useElementSize } from '@vueuse/core';
-import { computed, ref } from 'vue';
-import type { BackdropLine, ChangeLine, CollisionLine } from '@/lib/shapes';
+import { computed, ref, watch } from 'vue';
+import type { BackdropLine, BelongsLine, ChangeLine, CollisionLine, HoursLine } from '@/lib/shapes';
 import { plural } from '@/lib/states';
 import { clockSpan, clockTime, millis, useNow } from '@/lib/time';
-import { lanesOf, rowsOf, ROWS, SPANS } from '@/pages/Changes/changes';
+import { hoursOf, lanesOf, markedOf, rowsOf, ROWS, SPANS } from '@/pages/Changes/changes';
 
 /** The time band with a row for each team or thing that is worked on: freezes and incidents behind, what collides marked. */
 const props = defineProps<{
   changes: ChangeLine[];
   collisions: CollisionLine[];
   backdrop: BackdropLine[];
+  hours: HoursLine[];
+  mayPlan: boolean;
 }>();
 const LEFT = 150;
 const LANE = 18;
@@ -41,19 +43,28 @@ const within = computed(() =>
     }))
     .filter((one) => one.from < end.value && one.to > start.value),
 );
+/** What each belongs to is worked out by the trace, and asked for only where the rows are by that. */
+const page = usePage();
+const belongs = computed(() => page.props.belongs as Record<number, BelongsLine> | undefined);
+watch([by, () => props.changes], () => {
+  const isNeeded = by.value === 'service' || by.value === 'place';
+  if (isNeeded && props.changes.some((one) => !belongs.value?.[one.id] && one.items.length))
+    router.reload({ only: ['belongs'] });
+});
 const colliding = computed(() => new Set(props.collisions.flatMap((one) => one.changes)));
 const rows = computed(() => {
   let top = TOP;
   return rowsOf(
     within.value.map((one) => one.change),
     by.value,
+    belongs.value ?? {},
   ).map((row) => {
     const spans = within.value.filter((one) => row.changes.includes(one.change));
     // What is narrower than its mark needs the room of the mark.
     const least = ((end.value - start.value) / inner.value) * 6;
     const lanes = lanesOf(spans.map((one) => ({ ...one, to: Math.max(one.to, one.from + least) })));
     const height = (Math.max(0, ...lanes.map((one) => one.lane)) + 1) * LANE + 6;
-    const placed = { name: row.name, lanes, top, height };
+    const placed = { name: row.name, lanes, top, height, open: hoursOf(row.name, by.value, props.hours) };
     top += height;
     return placed;
   });
@@ -77,6 +88,32 @@ const ticks = computed(() => {
   return list;
 });
 const everyTick = computed(() => Math.max(1, Math.ceil((ticks.value.length * 64) / inner.value)));
+/** A stretch that is being marked, to plan something in it. */
+const mark = ref<{ a: number; b: number; team: string | null } | null>(null);
+const timeAt = (event: PointerEvent): number => {
+  const left = frame.value?.getBoundingClientRect().left ?? 0;
+  const at = start.value + ((event.clientX - left - LEFT) / inner.value) * (end.value - start.value);
+  return Math.min(end.value, Math.max(start.value, at));
+};
+const beginMark = (event: PointerEvent): void => {
+  if (!props.mayPlan || event.button !== 0 || event.pointerType === 'touch') return;
+  const y = event.clientY - (event.currentTarget as Element).getBoundingClientRect().top;
+  const row = rows.value.find((one) => y >= one.top && y < one.top + one.height);
+  const at = timeAt(event);
+  mark.value = { a: at, b: at, team: by.value === 'team' ? (row?.name ?? null) : null };
+};
+const moveMark = (event: PointerEvent): void => {
+  if (mark.value) mark.value = { ...mark.value, b: timeAt(event) };
+};
+const endMark = (): void => {
+  const marked = mark.value;
+  mark.value = null;
+  // A press without a drag is none.
+  if (!marked || Math.abs(x(marked.b) - x(marked.a)) < 6) return;
+  const stretch = markedOf(marked.a, marked.b, now.value);
+  const team = marked.team ? `&team=${encodeURIComponent(marked.team)}` : '';
+  if (stretch) router.visit(`/changes/new?from=${stretch.from}&to=${stretch.to}${team}`);
+};
 const when = (one: { from: number; to: number }): string => clockSpan(one.from, one.to);
 </script>
 
@@ -103,7 +140,18 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
       </span>
       <span class="ml-auto text-ink-2">{{ plural(within.length, 'change') }}</span>
     </div>
-    <svg v-if="width > 0" :width="width" :height="height" class="block" aria-hidden="true">
+    <svg
+      v-if="width > 0"
+      :width="width"
+      :height="height"
+      class="block"
+      :class="mayPlan ? 'cursor-crosshair' : ''"
+      aria-hidden="true"
+      @pointerdown="beginMark"
+      @pointermove="moveMark"
+      @pointerup="endMark"
+      @pointerleave="mark = null"
+    >
       <g v-for="one in behind" :key="`${one.kind} ${one.name} ${one.from}`">
         <title>{{ one.name }}, {{ when(one) }}</title>
         <rect
@@ -111,11 +159,11 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
           :y="TOP - 4"
           :width="Math.max(2, clamped(one.to) - clamped(one.from))"
           :height="height - TOP + 4"
-          :fill="one.kind === 'freeze' ? 'var(--shade)' : 'var(--call)'"
-          :opacity="one.kind === 'freeze' ? 1 : 0.16"
+          :fill="one.kind === 'freeze' ? 'var(--shade)' : one.kind === 'work' ? 'var(--ink)' : 'var(--call)'"
+          :opacity="one.kind === 'freeze' ? 1 : one.kind === 'work' ? 0.08 : 0.16"
         />
         <text
-          v-if="one.kind === 'freeze' && clamped(one.to) - clamped(one.from) > 60"
+          v-if="one.kind !== 'incident' && clamped(one.to) - clamped(one.from) > 60"
           :x="clamped(one.from) + 4"
           :y="height - 5"
           class="fill-ink-2 text-[11px]"
@@ -131,6 +179,15 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
       </g>
       <g v-for="row in rows" :key="row.name">
         <line x1="0" :x2="LEFT + inner" :y1="row.top + row.height" :y2="row.top + row.height" stroke="var(--line)" />
+        <rect
+          v-for="open in row.open.filter((one) => one.from < end && one.to > start)"
+          :key="open.from"
+          :x="clamped(open.from)"
+          :y="row.top + row.height - 3"
+          :width="Math.max(1, clamped(open.to) - clamped(open.from))"
+          height="3"
+          fill="var(--calm)"
+        />
         <svg x="0" :y="row.top" :width="LEFT - 8" :height="row.height">
           <text x="10" y="15" class="fill-ink-2 text-[12px]">{{ row.name }}</text>
         </svg>
@@ -138,6 +195,7 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
           v-for="one in row.lanes"
           :key="one.change.id"
           class="cursor-pointer"
+          @pointerdown.stop
           @click="router.visit(`/changes/${one.change.id}`)"
         >
           <title>{{ one.change.ref }} {{ one.change.title }}, {{ when(one) }}, {{ one.change.words }}</title>
@@ -169,6 +227,16 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
           </svg>
         </g>
       </g>
+      <rect
+        v-if="mark"
+        :x="Math.min(x(mark.a), x(mark.b))"
+        :y="TOP - 4"
+        :width="Math.abs(x(mark.b) - x(mark.a))"
+        :height="height - TOP + 4"
+        fill="var(--ink)"
+        opacity="0.15"
+        stroke="var(--ink)"
+      />
       <line
         v-if="now > start && now < end"
         :x1="x(now)"
@@ -182,7 +250,8 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
     <p v-if="within.length === 0" class="px-3 pb-2 text-small text-ink-2">Nothing is planned or done in this time.</p>
     <p class="border-t border-line px-3 py-1 text-tiny text-ink-2">
       Broken outline: not approved yet. Filled: under way, or over. Thick outline: in the way of another. Grey ground:
-      nothing is to be changed. Tinted ground: an incident.
+      nothing is to be changed; lighter, other work. Tinted ground: an incident. Line at the foot of a row: hours in
+      which things may be taken down.<template v-if="mayPlan"> Drag over free ground to plan a change there.</template>
     </p>
   </section>
 </template>

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import AppShell from '@/components/AppShell.vue';
 import CalendarFeeds from '@/components/CalendarFeeds.vue';
 import { useCommands } from '@/lib/commands';
-import type { BackdropLine, ChangeLine, CollisionLine, FeedLine } from '@/lib/shapes';
+import type { BackdropLine, ChangeLine, CollisionLine, FeedLine, HoursLine } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
 import { millis } from '@/lib/time';
 import ChangeCalendar from '@/pages/Changes/ChangeCalendar.vue';
@@ -16,6 +16,7 @@ const props = defineProps<{
   changes: ChangeLine[];
   collisions: CollisionLine[];
   calendar: BackdropLine[];
+  hours: HoursLine[];
   feeds: FeedLine[];
   feed: string | null;
 }>();
@@ -52,7 +53,8 @@ useCommands(() =>
     title="Changes"
     :follows="{
       'change.': ['changes', 'collisions'],
-      'change_rules.': ['calendar'],
+      'change_rules.': ['calendar', 'hours'],
+      'quiet.': ['calendar'],
       'incident.': ['calendar'],
     }"
   >
@@ -83,7 +85,13 @@ useCommands(() =>
           <li v-for="one in collisions" :key="`${one.changes.join(' ')} ${one.from} ${one.words}`">{{ one.words }}</li>
         </ul>
       </section>
-      <ChangeCalendar :changes="changes" :collisions="collisions" :backdrop="calendar" />
+      <ChangeCalendar
+        :changes="changes"
+        :collisions="collisions"
+        :backdrop="calendar"
+        :hours="hours"
+        :may-plan="mayPlan"
+      />
       <p v-if="changes.length === 0" class="mt-4 border border-line bg-sheet p-4 text-ink-2">
         No change is ahead, and none was made in the last three days. Deployments come in by themselves once a pipeline
         tells of them.

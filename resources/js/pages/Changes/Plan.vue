@@ -10,6 +10,7 @@ import { useColleagues } from '@/lib/colleagues';
 import type { PlanOfChange } from '@/lib/shapes';
 import type { Named } from '@/lib/types';
 import ItemList from '@/pages/Changes/ItemList.vue';
+import PlanBand from '@/pages/Changes/PlanBand.vue';
 import { usePlan } from '@/pages/Changes/planning';
 import StepsField from '@/pages/Changes/StepsField.vue';
 import WhatItDoes from '@/pages/Changes/WhatItDoes.vue';
@@ -22,10 +23,18 @@ const props = defineProps<{
   incident: { id: number; ref: string; title: string; team: string | null } | null;
   items: PickedItem[];
   like: PlanOfChange | null;
+  /** A stretch of the calendar that was marked, in whose row. */
+  marked: { from: number; to: number; team: string | null } | null;
 }>();
 const action = useAction();
 const colleagues = useColleagues();
-const { form, looked, trouble, sent, pick } = usePlan(props.change, props.like, props.items, props.incident);
+const { form, looked, trouble, sent, pick, moved, span, minutes } = usePlan(
+  props.change,
+  props.like,
+  props.items,
+  props.incident,
+  props.marked,
+);
 const isAsked = computed(() => props.change?.state === 'asked' || props.change?.state === 'approved');
 const save = (): void =>
   action.send(props.change ? `/changes/${props.change.id}` : '/changes', {
@@ -78,6 +87,14 @@ const other = computed(
             >To <WhenField v-model="form.to" required /><TroubleNote :text="wrong('to') ?? wrong('from')"
           /></label>
         </div>
+        <PlanBand
+          v-if="looked?.band"
+          :band="looked.band"
+          :span="span"
+          :minutes="minutes"
+          @pick="pick"
+          @move="moved += $event"
+        />
         <div class="grid gap-4 sm:grid-cols-2">
           <label class="font-semibold"
             >Who does it

@@ -1,4 +1,4 @@
-import type { ChangeLine } from '@/lib/shapes';
+import type { BelongsLine, ChangeLine, HoursLine } from '@/lib/shapes';
 
 /** Days of the calendar that one looks at. */
 export const SPANS = [
@@ -10,8 +10,12 @@ export const SPANS = [
 /** By what the calendar has its rows. */
 export const ROWS = [
   { id: 'team', words: 'by team' },
+  { id: 'service', words: 'by service' },
+  { id: 'place', words: 'by place' },
   { id: 'item', words: 'by what is worked on' },
 ] as const;
+
+const NONE = { team: 'No team', service: 'No service', place: 'No place', item: 'Nothing named' } as const;
 
 export interface CalendarRow {
   name: string;
@@ -19,15 +23,44 @@ export interface CalendarRow {
 }
 
 /** The rows of a calendar: a change stands in each that it belongs to. */
-export function rowsOf(changes: ChangeLine[], by: (typeof ROWS)[number]['id']): CalendarRow[] {
+export function rowsOf(
+  changes: ChangeLine[],
+  by: (typeof ROWS)[number]['id'],
+  belongs: Record<number, BelongsLine> = {},
+): CalendarRow[] {
   const rows = new Map<string, ChangeLine[]>();
+  const namesOf = (change: ChangeLine): string[] =>
+    by === 'team'
+      ? [change.team ?? 'No team']
+      : by === 'item'
+        ? change.items.map((item) => item.name)
+        : ((by === 'service' ? belongs[change.id]?.services : belongs[change.id]?.places) ?? []);
   for (const change of changes) {
-    const names = by === 'team' ? [change.team ?? 'No team'] : change.items.map((item) => item.name);
-    for (const name of names.length ? names : ['Nothing named']) rows.set(name, [...(rows.get(name) ?? []), change]);
+    const names = namesOf(change);
+    for (const name of names.length ? names : [NONE[by]]) rows.set(name, [...(rows.get(name) ?? []), change]);
   }
   return [...rows.entries()]
     .map(([name, all]) => ({ name, changes: all }))
     .sort((a, b) => a.name.localeCompare(b.name));
+}
+
+type Stretch = HoursLine['open'][number];
+
+/** The hours of a row: its own, or else those of anything; none where they differ from thing to thing within it. */
+export function hoursOf(row: string, by: (typeof ROWS)[number]['id'], hours: HoursLine[]): Stretch[] {
+  const of = (kind: HoursLine['for'], name: string | null): Stretch[] =>
+    hours.filter((one) => one.for === kind && one.of === name).flatMap((one) => one.open);
+  if (by === 'place') return [];
+  const own = of(by === 'team' ? 'team' : 'item', row);
+  return own.length ? own : of('anything', null);
+}
+
+/** A stretch that was marked from one point to another, in whole quarters of an hour; null where it is none, or over. */
+export function markedOf(a: number, b: number, now: number): Stretch | null {
+  const step = 900_000;
+  const from = Math.max(Math.floor(Math.min(a, b) / step), Math.ceil(now / step)) * step;
+  const to = Math.ceil(Math.max(a, b) / step) * step;
+  return to > from ? { from, to } : null;
 }
 
 export interface Lane {

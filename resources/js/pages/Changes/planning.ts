@@ -27,8 +27,12 @@ export interface PlanForm {
   steps: PlannedStep[];
 }
 
-const local = (at: string | number): string => localOf(millis(at), ownZone);
+const local = (at: string | number): string => (at === '' ? '' : localOf(millis(at), ownZone));
 const iso = (text: string): string => (text === '' ? '' : new Date(instantOf(text, ownZone)).toISOString());
+
+const DAY = 86_400_000;
+const BAND_DAYS = 7;
+const midnight = (at: number): number => new Date(at).setHours(0, 0, 0, 0);
 
 /** A form for a plan; what it would touch and what speaks against it is looked at with every edit. */
 export function usePlan(
@@ -36,12 +40,17 @@ export function usePlan(
   like: PlanOfChange | null,
   items: PickedItem[],
   incident: { ref: string; title: string; team: string | null } | null = null,
+  marked: { from: number; to: number; team: string | null } | null = null,
 ): {
   form: PlanForm;
   looked: Ref<LookedAt | null>;
   trouble: Ref<string>;
   sent: ComputedRef<Record<string, unknown>>;
   pick: (from: number, to: number) => void;
+  /** Days by which the band was moved on. */
+  moved: Ref<number>;
+  span: ComputedRef<{ from: number; to: number } | null>;
+  minutes: ComputedRef<number>;
 } {
   const of = begin ?? like;
   const form = reactive<PlanForm>({
@@ -49,14 +58,14 @@ export function usePlan(
     // What mends an incident cannot wait.
     kind: of?.kind ?? (incident ? 'emergency' : 'normal'),
     // The same once more is at another time.
-    from: begin ? local(begin.from) : '',
-    to: begin ? local(begin.to) : '',
+    from: local(begin?.from ?? marked?.from ?? ''),
+    to: local(begin?.to ?? marked?.to ?? ''),
     down: of?.down ?? items,
     touched: of?.touched ?? [],
     reason: of?.reason ?? (incident ? `It mends ${incident.ref} ${incident.title}.` : ''),
     backOut: of?.backOut ?? '',
     implementer: of?.implementer ?? '',
-    team: of?.team ?? incident?.team ?? '',
+    team: of?.team ?? incident?.team ?? marked?.team ?? '',
     steps: (of?.steps ?? []).map((step) => ({
       text: step.text,
       minutes: step.minutes,
@@ -68,6 +77,19 @@ export function usePlan(
   const looked = ref<LookedAt | null>(null);
   const trouble = ref('');
   const ids = (list: PickedItem[]): string[] => list.map((one) => one.id);
+  const minutes = computed(() => form.steps.reduce((sum, step) => sum + (step.minutes || 0), 0) || 60);
+  const span = computed(() => {
+    const [from, to] = [iso(form.from), iso(form.to)].map((one) => (one === '' ? NaN : Date.parse(one)));
+    return from !== undefined && to !== undefined && to > from ? { from, to } : null;
+  });
+  const moved = ref(0);
+  // It stays where it is while a time on it is chosen, and goes along where the time is elsewhere.
+  const bandFrom = ref(midnight(span.value?.from ?? Date.now()));
+  watch(moved, (now, was) => (bandFrom.value = midnight(bandFrom.value + (now - was) * DAY + DAY / 2)));
+  watch(span, (now) => {
+    if (now && (now.from < bandFrom.value || now.to > bandFrom.value + BAND_DAYS * DAY))
+      bandFrom.value = midnight(now.from);
+  });
   const question = computed(() => ({
     kind: form.kind,
     from: iso(form.from) || null,
@@ -76,7 +98,8 @@ export function usePlan(
     touched: ids(form.touched),
     implementer: form.implementer || null,
     team: form.team || null,
-    minutes: form.steps.reduce((sum, step) => sum + (step.minutes || 0), 0) || 60,
+    minutes: minutes.value,
+    band: new Date(bandFrom.value).toISOString(),
     but: begin?.id ?? null,
   }));
   const look = async (): Promise<void> => {
@@ -112,5 +135,5 @@ export function usePlan(
     form.to = local(to);
   };
 
-  return { form, looked, trouble, sent, pick };
+  return { form, looked, trouble, sent, pick, moved, span, minutes };
 }
