@@ -268,7 +268,7 @@ final class CourseTest extends TestCase
             ->reloadOnly('belongs', static fn(Shown $asked) => $asked->where("belongs.$change->id.services", static fn(iterable $services): bool => in_array('Vehicle lanes', [...$services], true))
                 ->where("belongs.$change->id.places", [(string) DB::table('items')->where('id', 'clk-2')->value('site')])));
         $this->get('/changes/new?from=1772800000000&to=1772803600000&team=Vehicle%20lanes')->assertInertia(static fn(Shown $page) => $page->where('marked.from', 1772800000000)->where('marked.to', 1772803600000));
-        foreach (['from=2&to=1', 'from=x&to=y', 'from=1&to=99999999999999999', 'from[]=1&to=2', 'from=1772800000000'] as $wrong) {
+        foreach (['from=2&to=1', 'from=x&to=y', 'from=1&to=99999999999999999', 'from=1772800000000'] as $wrong) {
             $this->get("/changes/new?$wrong")->assertOk()->assertInertia(static fn(Shown $page) => $page->where('marked', null));
         }
     }
