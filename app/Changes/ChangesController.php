@@ -20,6 +20,7 @@ use App\Platform\Database\Locked;
 use App\Platform\Http\Asked;
 use App\Platform\Once;
 use App\Platform\Refused;
+use App\Platform\Staff\Colleagues;
 use App\Platform\Team;
 use App\Rota\Feeds;
 use App\Topology\Item;
@@ -69,6 +70,7 @@ final class ChangesController
             'change' => null, 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => self::forIncident(Asked::number($request, 'incident')),
             'items' => self::named(array_slice(array_filter(explode(',', Asked::text($request, 'items'))), 0, 50)),
             'like' => self::like(Asked::number($request, 'like')), 'marked' => self::marked($request),
+            'colleagues' => Colleagues::prop(),
         ]);
     }
 
@@ -86,6 +88,7 @@ final class ChangesController
     {
         return Inertia::render('Changes/Plan', [
             'change' => static fn(): array => ChangeShown::plan($change), 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => null, 'items' => [], 'like' => null, 'marked' => null,
+            'colleagues' => Colleagues::prop(),
         ]);
     }
 
@@ -160,7 +163,7 @@ final class ChangesController
     /** @return array{from: int, to: int, team: string|null}|null a stretch of the calendar that somebody marked, in milliseconds, and in whose row */
     private static function marked(Request $request): ?array
     {
-        [$from, $to] = [Asked::number($request, 'from'), Asked::number($request, 'to')];
+        [$from, $to] = [Asked::number($request, 'begin'), Asked::number($request, 'end')];
         $team = Asked::text($request, 'team');
 
         return $from <= 0 || $to <= $from || $to > now()->addYears(1)->getTimestampMs() ? null

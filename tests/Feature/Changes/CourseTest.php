@@ -267,8 +267,9 @@ final class CourseTest extends TestCase
             ->where('hours.0.of', null)->where('hours.0.open.1.from', strtotime('2026-03-06T21:00:00Z') * 1000)->where('hours.1.of', 'Vehicle lanes')->missing('belongs')
             ->reloadOnly('belongs', static fn(Shown $asked) => $asked->where("belongs.$change->id.services", static fn(iterable $services): bool => in_array('Vehicle lanes', [...$services], true))
                 ->where("belongs.$change->id.places", [(string) DB::table('items')->where('id', 'clk-2')->value('site')])));
-        $this->get('/changes/new?from=1772800000000&to=1772803600000&team=Vehicle%20lanes')->assertInertia(static fn(Shown $page) => $page->where('marked.from', 1772800000000)->where('marked.to', 1772803600000));
-        foreach (['from=2&to=1', 'from=x&to=y', 'from=1&to=99999999999999999', 'from=1772800000000'] as $wrong) {
+        $this->get('/changes/new?begin=1772800000000&end=1772803600000&team=Vehicle%20lanes')->assertInertia(static fn(Shown $page) => $page->where('marked.from', 1772800000000)->where('marked.to', 1772803600000)
+            ->reloadOnly('colleagues', static fn(Shown $asked) => $asked->has('colleagues.0.name')));
+        foreach (['begin=2&end=1', 'begin=1&end=9999999999999999', 'begin=1772800000000'] as $wrong) {
             $this->get("/changes/new?$wrong")->assertOk()->assertInertia(static fn(Shown $page) => $page->where('marked', null));
         }
     }

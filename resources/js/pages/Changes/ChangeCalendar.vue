@@ -112,7 +112,7 @@ const endMark = (): void => {
   if (!marked || Math.abs(x(marked.b) - x(marked.a)) < 6) return;
   const stretch = markedOf(marked.a, marked.b, now.value);
   const team = marked.team ? `&team=${encodeURIComponent(marked.team)}` : '';
-  if (stretch) router.visit(`/changes/new?from=${stretch.from}&to=${stretch.to}${team}`);
+  if (stretch) router.visit(`/changes/new?begin=${stretch.from}&end=${stretch.to}${team}`);
 };
 const when = (one: { from: number; to: number }): string => clockSpan(one.from, one.to);
 </script>

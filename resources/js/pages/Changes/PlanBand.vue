@@ -143,7 +143,7 @@ const press = (event: KeyboardEvent): void => {
         @keydown="press"
       >
         <span
-          class="absolute top-0 -right-1.5 bottom-0 w-3 cursor-ew-resize"
+          class="absolute top-0 bottom-0 left-full w-2.5 cursor-ew-resize"
           @pointerdown.stop="grab($event, 'end')"
         ></span>
       </div>
