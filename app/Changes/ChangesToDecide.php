@@ -6,6 +6,7 @@ namespace App\Changes;
 
 use App\Changes\Approval\Approving;
 use App\Changes\Approval\ChangeApproval;
+use App\Changes\Rules\StoredRules;
 use App\Platform\Contracts\Decisions;
 use App\Platform\CurrentPerson;
 use App\Platform\Person;
@@ -20,7 +21,7 @@ use Skarvo\Changes\ChangeState;
  */
 final class ChangesToDecide implements Decisions
 {
-    private const LOOKED_AT = 100;
+    private const LOOKED_AT = 500;
 
     public function decisions(Request $request, ?CarbonImmutable $from, ?CarbonImmutable $to): array
     {
@@ -34,7 +35,11 @@ final class ChangesToDecide implements Decisions
     {
         $waiting = Change::query()->where('state', ChangeState::Asked)->orderBy('from_at')->limit(self::LOOKED_AT)->with(['approval', 'approval.answers'])->get();
 
-        return array_values($waiting->filter(static fn(Change $one): bool => $one->approval instanceof ChangeApproval && Approving::maySpeak($one->approval, $reader))
+        $standIns = StoredRules::now()->rules->standIns;
+
+        // Of many that wait few can concern somebody; only of those is it worked out whether they have a say now.
+        return array_values($waiting->filter(static fn(Change $one): bool => $one->approval?->mayConcern($reader->id, $standIns) === true)
+            ->filter(static fn(Change $one): bool => $one->approval instanceof ChangeApproval && Approving::maySpeak($one->approval, $reader))
             ->map(static fn(Change $one): array => [
                 'id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title, 'kind' => $one->kind->value, 'from' => $one->from_at, 'round' => $one->approval->round ?? 0,
             ])->all());

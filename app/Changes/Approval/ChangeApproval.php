@@ -37,6 +37,18 @@ final class ChangeApproval extends Record
         'rules_version' => 'integer',
     ];
 
+    /**
+     * Whether somebody is asked, or may come to speak for somebody who is.
+     *
+     * @param  array<array-key, list<string>>  $standIns  by whom they stand in for
+     */
+    public function mayConcern(string $person, array $standIns): bool
+    {
+        $of = array_merge(...array_column($this->stages, 'of'));
+
+        return in_array($person, $of, true) || array_filter($of, static fn(string $one): bool => in_array($person, $standIns[$one] ?? [], true)) !== [];
+    }
+
     /** @return BelongsTo<Change, $this> */
     public function change(): BelongsTo
     {

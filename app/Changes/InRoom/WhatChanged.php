@@ -20,7 +20,9 @@ use App\Signals\Symptoms;
 use App\Signals\Watched;
 use App\Topology\TopologyEntry;
 use Carbon\CarbonImmutable;
-use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Query\Builder as QueryBuilder;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use Inertia\Inertia;
 use Skarvo\Changes\ChangeState;
 use Skarvo\Changes\Suspects\RecentChange;
@@ -52,6 +54,9 @@ final class WhatChanged implements RoomPanel
 
     private const LOOKED_AT = 2000;
 
+    /** As many as a query takes by name. */
+    private const FEW = 500;
+
     private const RECORD_TOLD = 6;
 
     /** What of the record's history may matter: not who was told, or what was looked at. */
@@ -79,26 +84,64 @@ final class WhatChanged implements RoomPanel
         $symptoms = Symptoms::of($alerts, $estate);
         $began = $symptoms === [] ? $incident->declared_at->getTimestamp() : min(array_column($symptoms, 2));
         $thought = Suspicion::query()->where('incident_id', $incident->id)->get()->keyBy('change_id');
-        $changes = Change::query()->with(['implementer', 'author', 'team'])->where('from_at', '<=', now()->addHours(1))
-            ->where(static fn(Builder $any) => $any->whereNull('ended_at')->orWhere('ended_at', '>', Moment::of($began - self::HOURS * 3600)))
-            ->where('to_at', '>', Moment::of($began - self::HOURS * 3600))
-            ->whereNotIn('state', [ChangeState::Draft, ChangeState::Cancelled, ChangeState::Refused, ChangeState::Expired])
-            ->orderByDesc('from_at')->limit(self::LOOKED_AT)->get()->keyBy('id');
-        $items = Change::itemsOf(array_values(array_map(intval(...), $changes->modelKeys())));
         $near = self::near($incident, $situation, $symptoms);
-        $changes = $changes->filter(static fn(Change $one): bool => $thought->has($one->id)
-            || array_intersect_key(array_flip(array_merge(...array_values($items[$one->id] ?? [[]]))), $near) !== []);
-        $suspects = self::suspects($symptoms, $changes->all(), $items, $situation);
-        $lines = [];
-        foreach ($changes as $id => $change) {
-            $own = array_map(strval(...), array_merge(...array_values($items[$id] ?? [[]])));
-            $end = $change->began_at !== null && ($change->ended_at === null || $change->ended_at->getTimestamp() > $began) ? $change->began_at : $change->to();
-            $lines[] = self::line($change, $items[$id] ?? null, $own, intdiv($began - $end->getTimestamp(), 60), array_values(array_filter($own, static fn(string $item): bool => isset($near[$item]))), $suspects[$change->ref()] ?? null, $thought->get($id), $situation);
+        $ids = array_values(array_unique([...$thought->keys()->all(), ...self::touching($near, $began)]));
+        $changes = new Collection;
+        foreach (array_chunk($ids, 500) as $some) {
+            $changes = $changes->concat(Change::query()->with(['implementer', 'author', 'team'])->whereKey($some)->get());
         }
-        usort($lines, static fn(array $a, array $b): int => [$b['thought'] !== null && $b['thought']['state'] !== 'cleared', $b['suspect']['score'] ?? 0.0, abs($a['minutes'])]
-            <=> [$a['thought'] !== null && $a['thought']['state'] !== 'cleared', $a['suspect']['score'] ?? 0.0, abs($b['minutes'])]);
+        $changes = $changes->sortByDesc('from_at')->keyBy('id');
+        $items = Change::itemsOf($ids);
+        $suspects = self::suspects($symptoms, $changes->all(), $items, $situation);
+        $minutes = $changes->map(static function (Change $change) use ($began): int {
+            $end = $change->began_at !== null && ($change->ended_at === null || $change->ended_at->getTimestamp() > $began) ? $change->began_at : $change->to();
 
-        return array_slice($lines, 0, self::TOLD);
+            return intdiv($began - $end->getTimestamp(), 60);
+        });
+        $rank = static fn(Change $one): array => [
+            ($thought->get($one->id)->state ?? SuspicionState::Cleared) !== SuspicionState::Cleared, $suspects[$one->ref()]->score ?? 0.0, -abs((int) $minutes[$one->id]),
+        ];
+        $ranks = $changes->map($rank);
+        $told = $changes->sort(static fn(Change $a, Change $b): int => $ranks[$b->id] <=> $ranks[$a->id])->take(self::TOLD);
+
+        /** @return ChangedLine */
+        $line = static function (Change $change) use ($items, $near, $minutes, $suspects, $thought, $situation): array {
+            $own = array_map(strval(...), array_merge(...array_values($items[$change->id] ?? [[]])));
+
+            return self::line(
+                $change, $items[$change->id] ?? null, $own, (int) $minutes[$change->id], array_values(array_filter($own, static fn(string $item): bool => isset($near[$item]))),
+                $suspects[$change->ref()] ?? null, $thought->get($change->id), $situation,
+            );
+        };
+
+        return array_map($line, array_values($told->all()));
+    }
+
+    /**
+     * Of all that was changed by then, and is soon: what is on one of these items. Of ten thousand deployments a day few are.
+     *
+     * @param  array<array-key, mixed>  $near  by item
+     * @return list<int> ids of changes, the latest first
+     */
+    private static function touching(array $near, int $began): array
+    {
+        $found = [];
+        // Few of them, the database finds; where all of a large estate is beneath, all that was changed is looked through.
+        $few = count($near) <= self::FEW ? array_map(strval(...), array_keys($near)) : null;
+        foreach (DB::table('changes')->when($few !== null, static fn(QueryBuilder $query) => $query->whereIn('change_items.item', $few ?? []))->join('change_items', 'change_items.change_id', '=', 'changes.id')->where('from_at', '<=', now()->addHours(1))
+            ->where(static fn(QueryBuilder $any) => $any->whereNull('ended_at')->orWhere('ended_at', '>', Moment::of($began - self::HOURS * 3600)))
+            ->where('to_at', '>', Moment::of($began - self::HOURS * 3600))
+            ->whereNotIn('state', [ChangeState::Draft->value, ChangeState::Cancelled->value, ChangeState::Refused->value, ChangeState::Expired->value])
+            ->orderByDesc('from_at')->orderByDesc('changes.id')->select(['changes.id', 'change_items.item'])->cursor() as $row) {
+            if (isset($near[$row->item])) {
+                $found[(int) $row->id] = true;
+                if (count($found) === self::LOOKED_AT) {
+                    break;
+                }
+            }
+        }
+
+        return array_keys($found);
     }
 
     /** @return list<JournalLine> what was changed in the record of what is hit and beneath it: items that came, went, or are otherwise now */
@@ -147,7 +190,7 @@ final class WhatChanged implements RoomPanel
                 $recent[] = new RecentChange(
                     $change->ref(), $change->began_at->getTimestamp(),
                     $change->ended_at === null ? null : max($change->ended_at->getTimestamp(), $change->began_at->getTimestamp() + 1), $own, $change->kind,
-                    $change->result, round(1 - Risks::of($change, array_merge(...array_values($items[$id] ?? [[]])))->wrong, 3),
+                    $change->result, round(1 - Risks::wrong($change, array_merge(...array_values($items[$id] ?? [[]]))), 3),
                 );
             }
         }

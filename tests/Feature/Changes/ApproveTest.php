@@ -129,6 +129,27 @@ final class ApproveTest extends TestCase
             ->assertOk()->assertJson(['changed' => false]);
     }
 
+    public function test_the_watch_asks_little_however_many_wait_for_others(): void
+    {
+        $this->minor();
+        $queries = function (): int {
+            $this->actingAs($this->person('lotte-krone'));
+            DB::flushQueryLog();
+            DB::enableQueryLog();
+            $this->get('/')->assertOk()->assertInertia(static fn(Shown $page) => $page->has('approvals', 0));
+            DB::disableQueryLog();
+            $this->actingAs($this->person(self::BY));
+
+            return count(DB::getQueryLog());
+        };
+        $this->asked();
+        $few = $queries();
+        for ($n = 0; $n < 5; $n++) {
+            $this->asked();
+        }
+        self::assertSame($few, $queries());
+    }
+
     public function test_who_is_back_is_asked_at_once_and_nobody_twice(): void
     {
         $owner = (string) DB::table('items')->where('id', 'vehicle-lanes')->value('business_owner_id');

@@ -12,6 +12,7 @@ use App\Platform\Journal\Journal;
 use App\Topology\TopologyEntry;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\TestWith;
 use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeState;
 use Symfony\Component\HttpFoundation\Response;
@@ -69,6 +70,29 @@ final class RoomTest extends TestCase
         self::assertContains('Time server clk-2', (array) $lines[0]['suspect']['explains']);
         self::assertSame(['id' => 'noor-lind', 'name' => 'Noor Lind'], $lines[0]['call']);
         self::assertGreaterThan($lines[1]['suspect']['score'] ?? 0, $lines[0]['suspect']['score']);
+    }
+
+    #[TestWith([true])]
+    #[TestWith([false])]
+    public function test_thousands_of_others_do_not_hide_it(bool $beneath): void
+    {
+        $rows = array_map(static fn(int $n): array => [
+            'title' => "Other $n", 'kind' => 'standard', 'state' => 'done', 'result' => 'ok', 'from_at' => '2026-03-03 07:58:00', 'to_at' => '2026-03-03 07:58:30',
+            'began_at' => '2026-03-03 07:58:00', 'ended_at' => '2026-03-03 07:58:30', 'is_recorded' => true, 'source' => 'q', 'external' => "o$n", 'made_at' => now(),
+        ], range(1, 2100));
+        foreach (array_chunk($rows, 100) as $some) {
+            DB::table('changes')->insert($some);
+        }
+        DB::statement("insert into change_items (change_id, item, goes_down) select id, 'tide-feed', 0 from changes where source = 'q'");
+        if (! $beneath) {
+            // More is beneath than the database is asked for by name.
+            $estate = array_map(static fn(int $n): array => ['id' => "wire-$n", 'name' => "Wire $n", 'kind' => 'network'], range(1, 600));
+            foreach (array_chunk($estate, 200) as $some) {
+                DB::table('items')->insert($some);
+                DB::table('dependencies')->insert(array_map(static fn(array $one): array => ['from_id' => 'clk-2', 'to_id' => $one['id'], 'strength' => 'soft'], $some));
+            }
+        }
+        self::assertSame(['CH-0003', 'CH-0002'], array_column(array_column($this->changed(), 'change'), 'ref'));
     }
 
     public function test_one_comes_under_suspicion_and_is_cleared_again(): void

@@ -43,17 +43,24 @@ final class Risk
 
     public function of(PastChange $change): Odds
     {
+        $alike = array_values(array_filter($this->past, static fn(PastChange $one): bool => $one->id !== $change->id && $one->isLike($change)));
+        $failed = array_filter($alike, static fn(PastChange $one): bool => $one->wentWell === false);
+
+        return new Odds(
+            $this->wrong($change), count($alike), array_reverse(array_values(array_map(static fn(PastChange $one): string => $one->id, $failed))),
+        );
+    }
+
+    /** @return float how likely it goes wrong: of() without looking for those that it is like */
+    public function wrong(PastChange $change): float
+    {
         $logit = log($this->base / (1 - $this->base));
         foreach ($change->features() as $feature) {
             [$failed, $all] = $this->counts[$feature] ?? [0, 0];
             $share = ($failed + self::PRIOR * $this->base) / ($all + self::PRIOR);
             $logit += self::OVERLAP * (log($share / (1 - $share)) - log($this->base / (1 - $this->base)));
         }
-        $alike = array_values(array_filter($this->past, static fn(PastChange $one): bool => $one->id !== $change->id && $one->isLike($change)));
-        $failed = array_filter($alike, static fn(PastChange $one): bool => $one->wentWell === false);
 
-        return new Odds(
-            1 / (1 + exp(-$logit)), count($alike), array_reverse(array_values(array_map(static fn(PastChange $one): string => $one->id, $failed))),
-        );
+        return 1 / (1 + exp(-$logit));
     }
 }
