@@ -38,6 +38,7 @@ Route::middleware('web')->group(function (): void {
         });
         Route::get('settings/changes', [ChangeRulesController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/changes', [ChangeRulesController::class, 'save'])->middleware('may:administer');
+        Route::post('settings/changes/calendar', [ChangeRulesController::class, 'freezes'])->middleware('may:administer');
         Route::post('settings/changes/try', [ChangeRulesController::class, 'try'])->middleware('may:administer');
     });
 });

@@ -251,6 +251,7 @@ final class World
             'POST changes/{change}/go' => ['step' => 'cancel', 'why' => 'x', 'version' => 1], 'POST changes/{change}/answer' => ['yes' => true, 'round' => 1], 'POST approve/{ask}' => ['yes' => true, 'round' => 1],
             'POST changes/{change}/tick' => ['step' => 1, 'done' => true], 'POST incidents/{incident}/suspects/{change}' => ['state' => 'confirmed', 'why' => 'Its log says so'],
             'POST settings/changes' => ['rules' => self::RULES_OF_CHANGES, 'note' => 'x', 'version' => 0], 'POST settings/changes/try' => ['rules' => self::RULES_OF_CHANGES],
+            'POST settings/changes/calendar' => ['rules' => self::RULES_OF_CHANGES, 'calendar' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nEND:VCALENDAR\r\n"],
             'POST api/v1/deployments' => ['id' => '1', 'source' => 'walk', 'service' => 'clk-2', 'at' => '2026-03-03T07:00:00Z'],
             'POST settings/glossary' => ['version' => 0, 'rows' => [['phrase' => 'Vehicle lanes', 'in' => ['no' => 'Kjørefelt']]]],
             'POST settings/questions' => ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']]],

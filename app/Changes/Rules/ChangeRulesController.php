@@ -8,6 +8,7 @@ use App\Changes\Change;
 use App\Changes\ChangeEntry;
 use App\Changes\Planning\Risks;
 use App\Changes\Planning\Touched;
+use App\Changes\Requests\FreezesRequest;
 use App\Changes\Requests\RulesRequest;
 use App\Changes\Requests\TryRulesRequest;
 use App\Platform\CurrentPerson;
@@ -18,6 +19,7 @@ use App\Platform\Once;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Platform\Team;
+use App\Platform\WallClock;
 use App\Topology\Item;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -30,6 +32,7 @@ use Skarvo\Changes\Rules\RulesDocument;
 use Skarvo\Changes\Rules\WindowOf;
 use Skarvo\Json\BadInput;
 use Skarvo\Json\Document;
+use Skarvo\Time\Zone;
 
 /** How changes are approved and when they may be made: edited, tried on what was changed lately, and kept by version. */
 final class ChangeRulesController
@@ -45,7 +48,7 @@ final class ChangeRulesController
         $stored = StoredRules::now();
 
         return Inertia::render('Changes/ChangeRules', [
-            'rules' => json_encode($stored->settings, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR), 'version' => $stored->version,
+            'rules' => self::text($stored->settings), 'version' => $stored->version,
             'versions' => DB::table('change_rule_sets')->join('people', 'people.id', '=', 'change_rule_sets.author_id')->orderByDesc('change_rule_sets.id')->limit(self::VERSIONS)
                 ->get(['change_rule_sets.id', 'note', 'at', 'people.name'])->map(static fn(\stdClass $row): array => [
                     'id' => (int) $row->id, 'note' => (string) $row->note, 'at' => Moment::of(Moment::seconds((string) $row->at)), 'author' => (string) $row->name,
@@ -55,6 +58,20 @@ final class ChangeRulesController
                 ->select('service_named', 'environment')->distinct()->orderBy('service_named')->limit(50)->get()
                 ->map(static fn(Change $one): array => ['service' => (string) $one->service_named, 'environment' => $one->environment])->all(),
         ]);
+    }
+
+    /** The rules of the form with the events of a calendar as freezes: nothing is kept yet. */
+    public function freezes(FreezesRequest $request): JsonResponse
+    {
+        $input = $request->validated();
+        try {
+            [$settings] = self::read($input['rules']);
+            $added = Freezes::add($settings, $input['calendar']);
+        } catch (BadInput $e) {
+            return new JsonResponse($e->toArray(), 422);
+        }
+
+        return new JsonResponse(['rules' => self::text($settings), 'added' => $added]);
     }
 
     /** What would become of the latest changes by other rules. */
@@ -75,11 +92,35 @@ final class ChangeRulesController
             $risk = Risks::of($one)->wrong;
             [$was, $is] = [$names($now, $one, $touched, $risk), $names($rules, $one, $touched, $risk)];
             if ($was !== $is) {
+                $rows[] = ['ref' => $one->ref(), 'title' => $one->title, 'was' => "approved by $was", 'is' => "approved by $is"];
+            }
+            [$was, $is] = [self::inTheWay($now, $one, $touched), self::inTheWay($rules, $one, $touched)];
+            if ($was !== $is) {
                 $rows[] = ['ref' => $one->ref(), 'title' => $one->title, 'was' => $was, 'is' => $is];
             }
         }
 
         return new JsonResponse(['tried' => min(self::TRIED, Change::query()->where('is_recorded', false)->count()), 'different' => $rows]);
+    }
+
+    /** What of the organisation's own hours and freezes speaks against the time of a change, in words. */
+    private static function inTheWay(ChangeRules $rules, Change $change, Touched $touched): string
+    {
+        $zone = Zone::orUtc(WallClock::organisation());
+        [$from, $to] = [$change->from()->getTimestamp(), max($change->to_at->getTimestamp(), $change->from()->getTimestamp() + 1)];
+        $found = [];
+        foreach ($change->items()['down'] === [] ? [] : $rules->windowsFor($touched->takenDown()) as $window) {
+            if ($window->open($zone, $from, $to)->within($from, $to)->seconds() < $to - $from) {
+                $found[] = "outside “{$window->name}”";
+            }
+        }
+        foreach ($rules->freezes as [$name, $begin, $end]) {
+            if ($zone->instant($begin) < $to && $zone->instant($end) > $from) {
+                $found[] = "in “{$name}”";
+            }
+        }
+
+        return $found === [] ? 'at a permitted time' : implode(', ', array_unique($found));
     }
 
     public function save(RulesRequest $request): RedirectResponse
@@ -102,6 +143,11 @@ final class ChangeRulesController
         });
 
         return back();
+    }
+
+    private static function text(\stdClass $settings): string
+    {
+        return json_encode($settings, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR);
     }
 
     /**

@@ -41,7 +41,7 @@ final class EntriesTest extends TestCase
         'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
         'follow', 'follow/{key}', 'incidents/{incident}/follow', 'updates/{update}/read', 'updates/{update}/remind', 'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
-        'changes/look', 'settings/changes/try',
+        'changes/look', 'settings/changes/try', 'settings/changes/calendar',
     ];
 
     /** Actions whose entries need more before them than stands here: each with the test that holds them. */

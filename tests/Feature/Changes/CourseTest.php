@@ -305,21 +305,4 @@ final class CourseTest extends TestCase
         self::assertSame(['TENTATIVE', 'CANCELLED'], array_map(static fn(VEvent $one): string => $of($one, 'STATUS'), $events));
         self::assertSame('20260304T220000Z', $of($events[0], 'DTSTART'));
     }
-
-    public function test_rules_are_tried_kept_by_version_and_refused_where_they_are_wrong(): void
-    {
-        $this->go($this->planned(), 'ask');
-        $this->actingAs($this->person('per-strand'));
-        $rules = self::document(['kinds' => ['normal' => ['minor' => [['name' => 'board', 'of' => ['mika-sund'], 'needs' => 'one']], 'major' => [['name' => 'board', 'of' => ['mika-sund'], 'needs' => 'one']]]]]);
-        $this->postJson('/settings/changes/try', ['rules' => $rules])->assertOk()->assertJson(['tried' => 1, 'different' => [['ref' => 'CH-0001', 'was' => 'peers, then owners', 'is' => 'board']]]);
-        $this->postJson('/settings/changes/try', ['rules' => '{"kinds":{}}'])->assertStatus(422)->assertJsonPath('error.at', '/kinds/standard');
-        $save = fn(string $rules, int $version) => $this->send('/settings/changes', ['rules' => $rules, 'note' => 'The board decides', 'version' => $version]);
-        $save($rules, 0)->assertSessionHasNoErrors();
-        $save($rules, 0)->assertSessionHasErrors('action');
-        $save('{', 1)->assertSessionHasErrors('rules');
-        $save(str_replace('mika-sund', 'nobody-here', $rules), 1)->assertSessionHasErrors(['rules' => 'There are no people called "nobody-here". Correct the ids, or leave them out.']);
-        self::assertSame(1, DB::table('change_rule_sets')->count());
-        // What was asked for before stays with those who were asked.
-        $this->get('/changes/1')->assertInertia(static fn(Shown $page) => $page->where('change.stages.0.name', 'peers'));
-    }
 }

@@ -100,7 +100,7 @@ final class RulesSchemaTest extends TestCase
 
                 return;
             }
-            if ($value instanceof \stdClass && $dice->getInt(0, 2) === 0) {
+            if ($value instanceof \stdClass && $dice->getInt(0, 8) < 3) {
                 $value->{['veto', 'note', 'item', 'team', 'zz'][$dice->getInt(0, 4)]} = [true, 'x', 1][$dice->getInt(0, 2)];
 
                 return;

@@ -34,6 +34,23 @@ const attempt = async (): Promise<void> => {
   tried.value = value;
   trouble.value = error ? `${error.at ? `At ${error.at}: ` : ''}${error.message}` : '';
 };
+const [reading, added, calendarTrouble] = [ref(false), ref<number | null>(null), ref('')];
+const readCalendar = async (event: Event): Promise<void> => {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  if (!file) return;
+  reading.value = true;
+  added.value = null;
+  const { value, error } = await ask<{ rules: string; added: number }>('/settings/changes/calendar', {
+    rules: text.value,
+    calendar: await file.text(),
+  });
+  reading.value = false;
+  // The same file can be chosen again after it was mended.
+  input.value = '';
+  calendarTrouble.value = error ? `${error.at ? `At ${error.at}: ` : ''}${error.message}` : '';
+  if (value) [text.value, added.value] = [value.rules, value.added];
+};
 const save = (): void =>
   action.send('/settings/changes', { rules: text.value, note: note.value, version: props.version }, () => {
     clear();
@@ -65,10 +82,10 @@ const save = (): void =>
         <TroubleNote :text="trouble || action.errors.value.rules || action.errors.value.action" />
         <section v-if="tried" class="border border-line bg-sheet p-3 text-small" role="status">
           <p v-if="tried.different.length === 0">
-            Of the last {{ plural(tried.tried, 'change') }}, none would have had other approvers.
+            Of the last {{ plural(tried.tried, 'change') }}, none would have had other approvers, or another time.
           </p>
           <template v-else>
-            <p>Of the last {{ plural(tried.tried, 'change') }}, these would have had other approvers:</p>
+            <p>Of the last {{ plural(tried.tried, 'change') }}, it would have been otherwise with these:</p>
             <ul>
               <li v-for="one in tried.different" :key="one.ref">
                 {{ one.ref }} {{ one.title }}: {{ one.was }} before, {{ one.is }} now
@@ -86,7 +103,25 @@ const save = (): void =>
         </p>
       </form>
       <section class="text-small" aria-label="What can stand in it, and versions">
-        <h2>What can stand in it</h2>
+        <h2>Freezes from a calendar</h2>
+        <label class="block"
+          >Events of an iCalendar file, of the next 400 days, are added to the freezes in the text
+          <input
+            type="file"
+            accept=".ics,text/calendar"
+            class="field mt-1 font-normal"
+            :disabled="reading"
+            @change="readCalendar"
+        /></label>
+        <TroubleNote :text="calendarTrouble" />
+        <p v-if="added !== null" role="status">
+          {{
+            added
+              ? `${plural(added, 'freeze')} added to the text. Try it, and let it take effect.`
+              : 'All of them stand there already.'
+          }}
+        </p>
+        <h2 class="mt-4">What can stand in it</h2>
         <p>
           In a stage, <code>of</code> has ids of people, or <code>@peers</code> (the team), <code>@owners</code> (of the
           services that it takes down), <code>@coordinators</code>; <code>needs</code> is "one", "all", a count or a
