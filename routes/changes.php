@@ -7,9 +7,10 @@ use App\Changes\ChangesController;
 use App\Changes\Deployments\DeploymentsController;
 use App\Changes\InRoom\SuspectsController;
 use App\Changes\Rules\ChangeRulesController;
+use App\Changes\Templates\TemplatesController;
 use Illuminate\Support\Facades\Route;
 
-Route::pattern('change', '[0-9]{1,18}');
+Route::patterns(array_fill_keys(['change', 'template'], '[0-9]{1,18}'));
 Route::pattern('ask', '[A-Za-z0-9]{64}');
 
 Route::middleware('web')->group(function (): void {
@@ -19,6 +20,7 @@ Route::middleware('web')->group(function (): void {
 
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::get('changes', [ChangesController::class, 'index']);
+        Route::get('changes/templates', [TemplatesController::class, 'index']);
         Route::get('changes/{change}', [ChangesController::class, 'show']);
         // Whoever is asked may say yes or no, whatever else they may do.
         Route::post('changes/{change}/answer', [ChangesController::class, 'answer']);
@@ -30,6 +32,9 @@ Route::middleware('web')->group(function (): void {
             Route::post('changes/look', [ChangesController::class, 'look']);
             Route::post('changes', [ChangesController::class, 'store']);
             Route::post('changes/{change}', [ChangesController::class, 'update']);
+            Route::post('changes/{change}/template', [TemplatesController::class, 'make']);
+            Route::post('changes/templates/{template}/agree', [TemplatesController::class, 'agree']);
+            Route::post('changes/templates/{template}/withdraw', [TemplatesController::class, 'withdraw']);
             Route::post('changes/{change}/tick', [ChangesController::class, 'tick']);
         });
         Route::middleware('may:set-stage')->group(function (): void {

@@ -45,6 +45,7 @@ use Skarvo\Changes\Deployments\Doing;
  * @property int|null $undoes_id the change that it takes out
  * @property int|null $quiet_id while it lasts
  * @property int|null $planned_id what people were told of it, once its time was set anew
+ * @property int|null $template_id by which a standard change was planned
  * @property bool $is_recorded whether it was told by somebody who made it, and has no course of its own here
  * @property bool $is_major
  * @property string|null $source
@@ -79,7 +80,7 @@ final class Change extends Record
         'from_at' => 'immutable_datetime', 'to_at' => 'immutable_datetime', 'began_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
         'review_due_at' => 'immutable_datetime', 'reviewed_at' => 'immutable_datetime', 'made_at' => 'immutable_datetime',
         'is_recorded' => 'boolean', 'is_major' => 'boolean', 'incident_id' => 'integer', 'undoes_id' => 'integer', 'quiet_id' => 'integer',
-        'planned_id' => 'integer', 'edition' => 'integer',
+        'planned_id' => 'integer', 'template_id' => 'integer', 'edition' => 'integer',
     ];
 
     protected $attributes = ['edition' => 1, 'is_recorded' => false, 'is_major' => false];

@@ -28,6 +28,9 @@ enum ChangeEntry: string implements EntryKind
     case Suspected = 'change.suspected';
     case Cleared = 'change.cleared';
     case Confirmed = 'change.confirmed';
+    case TemplateMade = 'change_template.made';
+    case TemplateAgreed = 'change_template.agreed';
+    case TemplateWithdrawn = 'change_template.withdrawn';
     case RulesSaved = 'change_rules.saved';
 
     public function particulars(): array
@@ -37,7 +40,7 @@ enum ChangeEntry: string implements EntryKind
             self::Edited, self::AskedAgain => ['difference' => Particular::Words],
             self::Ended, self::Cancelled, self::Reviewed, self::Cleared, self::Confirmed, self::TakenBack => ['note' => Particular::Words],
             self::StepDone, self::StepUndone => ['text' => Particular::Words],
-            self::RulesSaved => ['note' => Particular::Words],
+            self::RulesSaved, self::TemplateWithdrawn => ['note' => Particular::Words],
             self::Recorded => ['author' => Particular::Words],
             default => [],
         };

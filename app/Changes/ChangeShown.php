@@ -8,6 +8,7 @@ use App\Changes\Approval\Approving;
 use App\Changes\Approval\ChangeAnswer;
 use App\Changes\Course\QuietWhileItLasts;
 use App\Changes\Planning\ChangeStep;
+use App\Changes\Templates\ChangeTemplate;
 use App\Incidents\Incident;
 use App\Platform\Deed;
 use App\Platform\Person;
@@ -16,6 +17,7 @@ use App\Updates\Planned\PlannedWork;
 use Carbon\CarbonImmutable;
 use Skarvo\Changes\Approvals\Seat;
 use Skarvo\Changes\Approvals\Standing;
+use Skarvo\Changes\ChangeResult;
 use Skarvo\Changes\ChangeState;
 use Skarvo\Changes\Course\Step;
 
@@ -30,7 +32,7 @@ use Skarvo\Changes\Course\Step;
  * @phpstan-type PlanOfChange array{
  *     id: int, title: string, kind: string, from: CarbonImmutable, to: CarbonImmutable, down: list<array{id: string, name: string}>,
  *     touched: list<array{id: string, name: string}>, reason: string, backOut: string, implementer: string|null, team: string|null, steps: list<StepLine>, version: int,
- *     ref: string, state: value-of<ChangeState>,
+ *     ref: string, state: value-of<ChangeState>, template: int|null,
  * }
  * @phpstan-type ChangeOnPage array{
  *     line: ChangeLine, down: list<array{id: string, name: string}>, touched: list<array{id: string, name: string}>, reason: string, backOut: string,
@@ -38,7 +40,7 @@ use Skarvo\Changes\Course\Step;
  *     difference: string, stages: list<StageLine>, mayAnswer: bool, askedBy: string|null, incident: array{id: int, ref: string}|null,
  *     undoes: array{id: int, ref: string}|null, undoneBy: array{id: int, ref: string}|null, review: array{by: string|null, due: CarbonImmutable|null, text: string, at: CarbonImmutable|null}|null,
  *     told: array{service: string|null, environment: string|null, version: string|null, commits: string|null, workItem: string|null, source: string|null}|null,
- *     author: string|null, mayReview: bool, quiet: int|null, planned: PlannedLine|null,
+ *     author: string|null, mayReview: bool, quiet: int|null, planned: PlannedLine|null, template: array{id: int, title: string}|null, mayBeTemplate: bool,
  * }
  */
 final class ChangeShown
@@ -54,6 +56,7 @@ final class ChangeShown
         $undone = Change::query()->where('undoes_id', $change->id)->orderByDesc('id')->first();
         $incident = $change->incident_id === null ? null : Incident::query()->find($change->incident_id);
         $permitted = $change->permitted();
+        $template = $change->template_id === null ? null : ChangeTemplate::query()->find($change->template_id);
 
         return [
             'line' => $change->toLine($names, $items), 'down' => $named($items['down']), 'touched' => $named($items['touched']), 'reason' => (string) $change->reason,
@@ -80,6 +83,8 @@ final class ChangeShown
             ] : null,
             'author' => $change->author->name ?? $change->author_named, 'quiet' => $change->quiet_id,
             'planned' => QuietWhileItLasts::told($change)?->toLine(),
+            'template' => $template === null ? null : ['id' => $template->id, 'title' => $template->title],
+            'mayBeTemplate' => ! $change->is_recorded && $change->result === ChangeResult::Ok && $change->template_id === null && WhoPlans::may($change, $reader),
         ];
     }
 
@@ -95,6 +100,7 @@ final class ChangeShown
             'to' => $change->to_at, 'down' => $named($items['down']), 'touched' => $named($items['touched']), 'reason' => (string) $change->reason,
             'backOut' => (string) $change->back_out, 'implementer' => $change->implementer_id, 'team' => $change->team_id,
             'steps' => array_values($change->steps()->get()->map(static fn(ChangeStep $one): array => $one->toLine())->all()), 'version' => $change->edition,
+            'template' => $change->template_id,
         ];
     }
 

@@ -41,6 +41,9 @@ final class ChangeWords implements TellsEntries
             ChangeEntry::Suspected => Sentence::strong("$what is suspected to be behind it", $facts->text('sure')),
             ChangeEntry::Cleared => Sentence::plain("$what is not suspected any more", $facts->text('note')),
             ChangeEntry::Confirmed => Sentence::strong("$what is the cause", $facts->text('note')),
+            ChangeEntry::TemplateMade => Sentence::plain("Made a template of standard changes: {$facts->text('title')}"),
+            ChangeEntry::TemplateAgreed => Sentence::plain("Agreed on the template {$facts->text('title')}"),
+            ChangeEntry::TemplateWithdrawn => Sentence::plain("Withdrew the template {$facts->text('title')}", $facts->text('note')),
             ChangeEntry::RulesSaved => Sentence::plain('Changed how changes are approved, and when they may be made', $facts->text('note')),
             null => null,
         };

@@ -14,6 +14,7 @@ use App\Changes\Requests\ChangeRequest;
 use App\Changes\Requests\GoOnRequest;
 use App\Changes\Requests\LookRequest;
 use App\Changes\Requests\TickRequest;
+use App\Changes\Templates\ChangeTemplate;
 use App\Incidents\Incident;
 use App\Platform\CurrentPerson;
 use App\Platform\Database\Locked;
@@ -69,7 +70,7 @@ final class ChangesController
         return Inertia::render('Changes/Plan', [
             'change' => null, 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => self::forIncident(Asked::number($request, 'incident')),
             'items' => self::named(array_slice(array_filter(explode(',', Asked::text($request, 'items'))), 0, 50)),
-            'like' => self::like(Asked::number($request, 'like')), 'marked' => self::marked($request),
+            'like' => self::like(Asked::number($request, 'like'), Asked::number($request, 'template')), 'marked' => self::marked($request),
             'colleagues' => Colleagues::prop(),
         ]);
     }
@@ -234,8 +235,12 @@ final class ChangesController
     }
 
     /** @return array<string, mixed>|null a plan to begin with: the same once more */
-    private static function like(int $change): ?array
+    private static function like(int $change, int $template): ?array
     {
+        $agreed = $template === 0 ? null : ChangeTemplate::query()->find($template);
+        if ($agreed?->isInForce() === true) {
+            return $agreed->toPlan();
+        }
         $found = $change === 0 ? null : Change::query()->where('is_recorded', false)->find($change);
 
         return $found === null ? null : ChangeShown::plan($found);
@@ -251,7 +256,7 @@ final class ChangesController
     private static function kinds(): array
     {
         return [
-            ['id' => 'standard', 'words' => 'Standard: agreed in advance'], ['id' => 'normal', 'words' => 'Normal: others approve it'],
+            ['id' => 'standard', 'words' => 'Standard: from a template that was agreed on'], ['id' => 'normal', 'words' => 'Normal: others approve it'],
             ['id' => 'emergency', 'words' => 'Emergency: cannot wait, reviewed afterwards'],
         ];
     }

@@ -7,6 +7,7 @@ namespace Tests\Walks;
 use App\Changes\Approval\Approving;
 use App\Changes\Approval\ChangeAsk;
 use App\Changes\Change;
+use App\Changes\Templates\ChangeTemplate;
 use App\Incidents\Finding\Hypothesis;
 use App\Incidents\Finding\Option;
 use App\Incidents\Incident;
@@ -66,7 +67,7 @@ final class World
             'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'card' => self::card(), 'answer' => self::answer(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
-            'change' => self::change(), 'ask' => self::ask()->key(), 'planned' => self::planned(), 'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
+            'change' => self::change(), 'ask' => self::ask()->key(), 'template' => self::template(), 'planned' => self::planned(), 'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -131,6 +132,14 @@ final class World
         }
 
         return $ask ?? ChangeAsk::query()->firstOrFail();
+    }
+
+    private static function template(): int
+    {
+        return ChangeTemplate::query()->whereNull('withdrawn_at')->first()->id ?? ChangeTemplate::query()->create([
+            'title' => 'Antennas', 'down' => [], 'touched' => ['clk-2'], 'minutes' => 60, 'back_out' => 'Put it back', 'steps' => [], 'team_id' => 'lanes',
+            'change_id' => self::change(), 'author_id' => 'noor-lind', 'made_at' => now(),
+        ])->id;
     }
 
     private static function planned(): int
@@ -249,6 +258,7 @@ final class World
             'POST updates/{update}/read' => ['confirmed' => true], 'POST updates/{update}/remind' => ['person' => 'noor-lind'],
             'POST changes' => self::planOfChange(), 'POST changes/{change}' => [...self::planOfChange(), 'version' => 1], 'POST changes/look' => ['kind' => 'normal', 'down' => ['clk-2'], 'touched' => []],
             'POST changes/{change}/go' => ['step' => 'cancel', 'why' => 'x', 'version' => 1], 'POST changes/{change}/answer' => ['yes' => true, 'round' => 1], 'POST approve/{ask}' => ['yes' => true, 'round' => 1],
+            'POST changes/{change}/template' => ['title' => 'Antennas', 'any' => false], 'POST changes/templates/{template}/withdraw' => ['why' => 'x'],
             'POST changes/{change}/tick' => ['step' => 1, 'done' => true], 'POST incidents/{incident}/suspects/{change}' => ['state' => 'confirmed', 'why' => 'Its log says so'],
             'POST settings/changes' => ['rules' => self::RULES_OF_CHANGES, 'note' => 'x', 'version' => 0], 'POST settings/changes/try' => ['rules' => self::RULES_OF_CHANGES],
             'POST settings/changes/calendar' => ['rules' => self::RULES_OF_CHANGES, 'calendar' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nEND:VCALENDAR\r\n"],

@@ -9,6 +9,7 @@ use App\Changes\Change;
 use App\Changes\ChangeEntry;
 use App\Changes\Planning\ChangeStep;
 use App\Changes\Rules\StoredRules;
+use App\Changes\Templates\KeepTemplates;
 use App\Changes\WhoPlans;
 use App\Platform\Database\Locked;
 use App\Platform\Deed;
@@ -76,6 +77,7 @@ final readonly class GoOn
 
     private function ask(Change $change): void
     {
+        KeepTemplates::mustHold($change);
         $missing = array_values(array_filter(
             StoredRules::now()->rules->requires[$change->kind->value] ?? [], static fn(Field $field): bool => match ($field) {
                 Field::Reason => $change->reason === null, Field::BackOut => $change->back_out === null,
@@ -103,6 +105,7 @@ final readonly class GoOn
 
     private function begin(Change $change): void
     {
+        KeepTemplates::mustHold($change);
         $change->update(['state' => ChangeState::UnderWay, 'began_at' => now()]);
         if ($change->from_at->isFuture()) {
             QuietWhileItLasts::end($change, $this->by);
@@ -114,10 +117,10 @@ final readonly class GoOn
     private function end(Change $change, ChangeResult $result, string $note): void
     {
         if ($result !== ChangeResult::Ok && $note === '') {
-            throw Refused::because('Say what happened: whoever plans the next one reads it.', 'note');
+            throw Refused::because('Say what happened: whoever plans the next one reads it.', 'why');
         }
         if ($result === ChangeResult::BackedOut && $change->steps()->where('no_return', true)->whereNotNull('done_at')->exists()) {
-            throw Refused::because('The point of no return is behind: it cannot be backed out any more. Say that it failed.', 'note');
+            throw Refused::because('The point of no return is behind: it cannot be backed out any more. Say that it failed.', 'why');
         }
         $review = StoredRules::now()->rules->review;
         $after = Step::end(ChangeState::after($result), $change->kind);
@@ -137,7 +140,7 @@ final readonly class GoOn
     private function cancel(Change $change, string $note): void
     {
         if ($note === '') {
-            throw Refused::because('Say why it is not done.', 'note');
+            throw Refused::because('Say why it is not done.', 'why');
         }
         $change->update(['state' => ChangeState::Cancelled, 'note' => $note]);
         $change->approval()->first()?->update(['look_at' => null]);
@@ -154,7 +157,7 @@ final readonly class GoOn
             throw Refused::because('Somebody else was named to review it.');
         }
         if ($note === '') {
-            throw Refused::because('Say what was found.', 'note');
+            throw Refused::because('Say what was found.', 'why');
         }
         $change->update(['state' => ChangeState::after($change->result ?? ChangeResult::Ok), 'reviewed_at' => now(), 'review_by_id' => $this->by->id, 'review_text' => $note]);
         $this->write(ChangeEntry::Reviewed, $change, ['note' => $note]);

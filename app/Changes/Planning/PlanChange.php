@@ -8,6 +8,7 @@ use App\Changes\Approval\Approving;
 use App\Changes\Change;
 use App\Changes\ChangeEntry;
 use App\Changes\Course\QuietWhileItLasts;
+use App\Changes\Templates\KeepTemplates;
 use App\Changes\WhoPlans;
 use App\Platform\Database\Locked;
 use App\Platform\Deed;
@@ -18,6 +19,7 @@ use App\Platform\Refused;
 use App\Platform\WallClock;
 use App\Topology\Item;
 use Illuminate\Support\Facades\DB;
+use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeState;
 use Skarvo\Changes\Course\Step;
 
@@ -86,6 +88,7 @@ final readonly class PlanChange
         if ($plan->from->diffInDays($plan->to) > self::LONGEST_DAYS) {
             throw Refused::because('A change takes '.self::LONGEST_DAYS.' days at most. Make several of it.', 'to');
         }
+        KeepTemplates::mustKeepTo($plan);
         if ($plan->to->isPast()) {
             throw Refused::because('This is over already. Choose a time that is still to come.', 'to');
         }
@@ -97,7 +100,7 @@ final readonly class PlanChange
         return [
             'title' => $plan->title, 'kind' => $plan->kind, 'from_at' => $plan->from, 'to_at' => $plan->to,
             'reason' => $plan->reason === '' ? null : $plan->reason, 'back_out' => $plan->backOut === '' ? null : $plan->backOut,
-            'implementer_id' => $plan->implementer,
+            'implementer_id' => $plan->implementer, 'template_id' => $plan->kind === ChangeKind::Standard ? $plan->template : null,
             'team_id' => $plan->team ?? (Deed::PlanChanges->isLimited($this->by) ? $this->by->team_id : null),
         ];
     }

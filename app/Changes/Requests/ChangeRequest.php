@@ -31,6 +31,7 @@ final class ChangeRequest extends Form
             'steps.*.text' => ['required', 'string', 'max:500'], 'steps.*.minutes' => ['nullable', 'integer', 'between:1,10000'],
             'steps.*.check' => ['nullable', 'string', 'max:500'], 'steps.*.back' => ['nullable', 'string', 'max:500'], 'steps.*.no_return' => ['nullable', 'boolean'],
             'incident' => ['nullable', 'integer', 'exists:incidents,id'], 'version' => ['nullable', 'integer'],
+            'template' => ['nullable', 'integer'],
         ];
     }
 
@@ -57,7 +58,7 @@ final class ChangeRequest extends Form
                 'text' => trim($step['text']), 'minutes' => isset($step['minutes']) ? (int) $step['minutes'] : null, 'check' => $optional($step['check'] ?? null),
                 'back' => $optional($step['back'] ?? null), 'no_return' => (bool) ($step['no_return'] ?? false),
             ], $input['steps'])),
-            isset($input['incident']) ? (int) $input['incident'] : null,
+            isset($input['incident']) ? (int) $input['incident'] : null, template: isset($input['template']) ? (int) $input['template'] : null,
         );
     }
 }

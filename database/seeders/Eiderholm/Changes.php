@@ -6,6 +6,7 @@ namespace Database\Seeders\Eiderholm;
 
 use App\Changes\Approval\Approving;
 use App\Changes\Change;
+use App\Changes\Templates\ChangeTemplate;
 use App\Platform\Person;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
@@ -43,7 +44,25 @@ final class Changes
         for ($minutes = self::PAST_DAYS * 1440; $minutes > 700; $minutes -= $random->getInt(500, 1500)) {
             self::past($random, $now->subMinutes($minutes));
         }
+        self::templates($now);
         self::ahead($now);
+    }
+
+    /** One that everybody keeps to, and one that waits for somebody to agree on it. */
+    private static function templates(CarbonImmutable $now): void
+    {
+        $step = static fn(string $text, int $minutes, ?string $check = null): array => ['text' => $text, 'minutes' => $minutes, 'check' => $check, 'back' => null, 'no_return' => false];
+        foreach ([
+            ['Firmware of a quay switch', 'Firmware of quay switches', ['quay-sw-rossnes-1'], true, 45, [$step('Save its settings', 5), $step('Write the firmware', 25), $step('Compare the ports', 10, 'All that were up are up')], 'Write the old firmware back', 'ingrid-vale'],
+            ['Patch of a node of the booking database', 'Booking database: patch of a node', ['booking-db-1'], false, 60, [$step('Take the node out', 10), $step('Patch it', 30), $step('Bring it back', 20, 'It has caught up')], 'Restore the node from last night', null],
+        ] as [$title, $of, $items, $isOfAny, $minutes, $steps, $back, $agreed]) {
+            $change = Change::query()->where('title', $of)->where('result', ChangeResult::Ok)->orderBy('id')->firstOrFail();
+            ChangeTemplate::query()->create([
+                'title' => $title, 'down' => $items, 'touched' => [], 'items_of' => ! $isOfAny ? null : DB::table('items')->where('id', $items[0])->value('kind'), 'minutes' => $minutes, 'reason' => 'The maker has mended faults',
+                'back_out' => $back, 'steps' => $steps, 'team_id' => $change->team_id, 'change_id' => $change->id, 'author_id' => $change->implementer_id, 'made_at' => $now->subDays(20),
+                'agreed_by_id' => $agreed, 'agreed_at' => $agreed === null ? null : $now->subDays(19),
+            ]);
+        }
     }
 
     private static function rules(): void

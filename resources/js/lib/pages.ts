@@ -7,6 +7,7 @@ export const pages: Record<string, () => Promise<{ default: Component }>> = {
   'Changes/ChangeRules': () => import('@/pages/Changes/ChangeRules.vue'),
   'Changes/Changes': () => import('@/pages/Changes/Changes.vue'),
   'Changes/Plan': () => import('@/pages/Changes/Plan.vue'),
+  'Changes/Templates': () => import('@/pages/Changes/Templates.vue'),
   'Desk/Watch': () => import('@/pages/Desk/Watch.vue'),
   'Incidents/Incidents': () => import('@/pages/Incidents/Incidents.vue'),
   'Incidents/MajorSettings': () => import('@/pages/Incidents/MajorSettings.vue'),

@@ -62,7 +62,7 @@ final class EntriesTest extends TestCase
         'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
         'api/v1/deliveries' => 'Paging/DeliveryTest', 'api/v1/conversations' => 'Paging/TalkTest', 'api/v1/bridges' => 'Paging/TalkTest',
         'incidents/{incident}/talk/open' => 'Paging/TalkTest', 'follow/{key}/confirm' => 'Updates/FollowingTest',
-        'changes/{change}/answer' => 'Changes/CourseTest', 'approve/{ask}' => 'Changes/ApproveTest', 'changes/{change}/tick' => 'Changes/CourseTest', 'api/v1/deployments' => 'Changes/DeploymentsTest',
+        'changes/{change}/answer' => 'Changes/CourseTest', 'approve/{ask}' => 'Changes/ApproveTest', 'changes/{change}/tick' => 'Changes/CourseTest', 'changes/{change}/template' => 'Changes/TemplatesTest', 'api/v1/deployments' => 'Changes/DeploymentsTest',
     ];
 
     public function test_each_action_writes_its_entries(): void
@@ -112,6 +112,7 @@ final class EntriesTest extends TestCase
             'rules/unowned' => ['unowned.changed setting:unowned'], 'rules/restore' => ['rules.saved rules:#'],
             'changes' => ['change.planned change:#'], 'changes/{change}' => ['change.edited change:#'], 'changes/{change}/go' => ['change.cancelled change:#'],
             'incidents/{incident}/suspects/{change}' => ['change.confirmed change:#@'], 'incidents/{incident}/suspects/{change}/undo' => ['change.planned change:#@'],
+            'changes/templates/{template}/agree' => ['change_template.agreed change_template:#'], 'changes/templates/{template}/withdraw' => ['change_template.withdrawn change_template:#'],
             'settings/changes' => ['change_rules.saved change_rules:#'],
             'quiet' => ['quiet.set quiet:#'], 'quiet/{quiet}/end' => ['quiet.ended quiet:#'],
             'sources' => ['source.made source:further'], 'sources/{source}/token' => ['token.made source:walk'],

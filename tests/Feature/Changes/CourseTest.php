@@ -48,8 +48,8 @@ final class CourseTest extends TestCase
         foreach ([$first, $second] as $step) {
             $this->send("/changes/$change->id/tick", ['step' => $step, 'done' => true])->assertSessionHasNoErrors();
         }
-        $this->go($change, 'back-out', 'It did not start')->assertSessionHasErrors('note');
-        $this->go($change, 'fail')->assertSessionHasErrors(['note' => 'Say what happened: whoever plans the next one reads it.']);
+        $this->go($change, 'back-out', 'It did not start')->assertSessionHasErrors('why');
+        $this->go($change, 'fail')->assertSessionHasErrors(['why' => 'Say what happened: whoever plans the next one reads it.']);
         $this->go($change, 'finish')->assertSessionHasNoErrors();
         self::assertSame([ChangeState::Done, null], [$change->refresh()->state, $change->quiet_id]);
         self::assertSame(

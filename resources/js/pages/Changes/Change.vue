@@ -11,6 +11,7 @@ import type { ChangeOnPage, LookedAt } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
 import { clockSpan, clockTime } from '@/lib/time';
 import ApprovalStages from '@/pages/Changes/ApprovalStages.vue';
+import TemplateForm from '@/pages/Changes/TemplateForm.vue';
 import ChangeSteps from '@/pages/Changes/ChangeSteps.vue';
 import WhatItDoes from '@/pages/Changes/WhatItDoes.vue';
 import AnnounceForm from '@/pages/Updates/AnnounceForm.vue';
@@ -35,6 +36,7 @@ const answer = (yes: boolean): void =>
     () => (comment.value = ''),
   );
 const announces = ref(false);
+const templating = ref(false);
 const mayAnnounce = computed(
   () =>
     props.change.quiet !== null &&
@@ -211,6 +213,12 @@ useCommands(() => [
             ><dt class="text-ink-2">Planned by</dt>
             <dd>{{ change.author }}</dd></template
           >
+          <template v-if="change.template"
+            ><dt class="text-ink-2">Template</dt>
+            <dd>
+              <Link href="/changes/templates" class="link inline-block min-h-6">{{ change.template.title }}</Link>
+            </dd></template
+          >
           <template v-if="line.team"
             ><dt class="text-ink-2">Team</dt>
             <dd>{{ line.team }}</dd></template
@@ -288,7 +296,14 @@ useCommands(() => [
         />
         <p v-if="mayPlan && !line.recorded" class="mt-4 text-small">
           <Link :href="`/changes/new?like=${line.id}`" class="link inline-block min-h-6">Plan the same once more</Link>
+          <template v-if="change.mayBeTemplate"
+            >;
+            <button type="button" class="link min-h-6" @click="templating = !templating">
+              make a template of it
+            </button></template
+          >
         </p>
+        <TemplateForm v-if="templating && change.mayBeTemplate" :change="change" @close="templating = false" />
       </div>
       <section v-if="looked" aria-label="What it does"><WhatItDoes :looked="looked" /></section>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Link } from '@inertiajs/vue3';
 import { computed } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
@@ -64,6 +65,15 @@ const other = computed(
         <p v-if="incident" class="text-small text-ink-2">
           It is to mend <a :href="`/incidents/${incident.id}`" class="link">{{ incident.ref }} {{ incident.title }}</a
           >, and stands in its journal.
+        </p>
+        <p v-if="form.kind === 'standard'" class="text-small text-ink-2">
+          <template v-if="(change ?? like)?.template"
+            >It was agreed on in advance: its items, steps and way back stay as the template has them, and nobody is
+            asked. What has to be otherwise is a normal change.</template
+          ><template v-else
+            >A standard change is planned from
+            <Link href="/changes/templates" class="link">a template that was agreed on</Link>.</template
+          >
         </p>
         <TroubleNote :text="other" />
         <label class="font-semibold"

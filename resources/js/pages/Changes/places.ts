@@ -9,5 +9,6 @@ export const places: Place[] = [
     command: 'Plan a change',
     for: (me) => me.may.includes('plan-changes'),
   },
+  { name: 'Templates', link: '/changes/templates', beside: '/changes', command: 'Templates of standard changes' },
   { name: 'Rules of changes', link: '/settings/changes', own: 7.2, for: (me) => me.administers },
 ];

@@ -129,6 +129,7 @@ export function usePlan(
     team: form.team || null,
     steps: form.steps.map((step) => ({ ...step, minutes: step.minutes || null })),
     version: begin?.version ?? null,
+    template: of?.template ?? null,
   }));
   const pick = (from: number, to: number): void => {
     form.from = local(from);
