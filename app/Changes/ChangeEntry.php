@@ -25,6 +25,8 @@ enum ChangeEntry: string implements EntryKind
     case Cancelled = 'change.cancelled';
     case Reviewed = 'change.reviewed';
     case Recorded = 'change.recorded';
+    case Delivered = 'change.delivered';
+    case TakenOut = 'change.taken_out';
     case Suspected = 'change.suspected';
     case Cleared = 'change.cleared';
     case Confirmed = 'change.confirmed';

@@ -38,6 +38,8 @@ final class ChangeWords implements TellsEntries
             ChangeEntry::Cancelled => Sentence::plain("Cancelled $what", $facts->text('note')),
             ChangeEntry::Reviewed => Sentence::plain("Reviewed $what", $facts->text('note')),
             ChangeEntry::Recorded => Sentence::plain($what, $facts->text('author') === '' ? '' : "By {$facts->text('author')}"),
+            ChangeEntry::Delivered => Sentence::strong("$what is in place, for {$facts->text('for')}"),
+            ChangeEntry::TakenOut => Sentence::strong("$what, for {$facts->text('for')}, was taken out again"),
             ChangeEntry::Suspected => Sentence::strong("$what is suspected to be behind it", $facts->text('sure')),
             ChangeEntry::Cleared => Sentence::plain("$what is not suspected any more", $facts->text('note')),
             ChangeEntry::Confirmed => Sentence::strong("$what is the cause", $facts->text('note')),

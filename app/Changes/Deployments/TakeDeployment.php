@@ -56,25 +56,38 @@ final class TakeDeployment
             DB::table('change_items')->insert(array_map(
                 static fn(string $item): array => ['change_id' => $change->id, 'item' => $item, 'goes_down' => false], $ids,
             ));
-            self::undo($told);
+            $outAgain = self::undo($told, $change->id);
             Journal::write(Actor::system(), ChangeEntry::Recorded, ['change', $change->id], [
                 'ref' => $change->ref(), 'title' => $change->title, 'author' => (string) $told->author,
             ]);
+
+            foreach ($outAgain as $one) {
+                TellAsked::of($one, false);
+            }
+            // What was told late, and is out again by now, was never in place for whoever hears of it.
+            if ($told->doing->brings() && $change->refresh()->result === ChangeResult::Ok) {
+                TellAsked::of($change, true);
+            }
 
             return ['change' => $change->id, 'known' => false, 'items' => $ids];
         });
     }
 
-    /** What rollbacks took out of a service, of all that is known by now: one that is told late may show that it was another. */
-    private static function undo(Deployment $told): void
+    /**
+     * What rollbacks took out of a service, of all that is known by now: one that is told late may show that it was another.
+     *
+     * @return list<Change> of which it was told that they are in place, and which are not any more
+     */
+    private static function undo(Deployment $told, int $new): array
     {
+        $outAgain = [];
         $all = DB::table('changes')->where('service_named', $told->service)->where('environment', $told->environment)->where('is_recorded', true)
             ->where('ended_at', '>', Moment::of($told->at)->subDays(self::DAYS));
         // What comes in its place in time changes nothing that is known, unless something was taken out since.
         if ($told->doing->brings() && (clone $all)->where('ended_at', '>=', Moment::text($told->at))->whereIn('doing', [Doing::RolledBack->value, Doing::Removed->value])->doesntExist()) {
-            return;
+            return [];
         }
-        $rows = $all->get(['id', 'doing', 'ended_at', 'result', 'told_result', 'undoes_id'])->keyBy('id');
+        $rows = $all->get(['id', 'doing', 'ended_at', 'result', 'told_result', 'undoes_id', 'work_item'])->keyBy('id');
         $undone = Undone::of(array_values($rows->map(static fn(\stdClass $row): array => [
             (int) $row->id, Doing::from((string) $row->doing), Moment::seconds((string) $row->ended_at),
         ])->all()));
@@ -86,8 +99,13 @@ final class TakeDeployment
                 DB::table('changes')->where('id', $row->id)->increment('edition', 1, [
                     'result' => $result->value, 'state' => ChangeState::after($result)->value, 'undoes_id' => $undoes,
                 ]);
+                if ($row->work_item !== null && (int) $row->id !== $new && $row->result === ChangeResult::Ok->value && $result === ChangeResult::BackedOut) {
+                    $outAgain[] = Change::query()->findOrFail((int) $row->id);
+                }
             }
         }
+
+        return $outAgain;
     }
 
     /** @return list<string> items that the estate itself knows by that name */

@@ -22,6 +22,8 @@ enum Phrase: string
     case FollowHere = 'follow_here';
     case StillBroken = 'still_broken';
     case SomethingElse = 'something_else';
+    case BroughtIn = 'brought_in';
+    case TakenOut = 'taken_out';
 
     /** @param  string  $ref  of the report, as people are given it */
     public function in(Language $language, string $ref = ''): string
@@ -49,6 +51,8 @@ enum Phrase: string
             self::AnswerHere => 'Answer here:',
             self::FollowHere => 'Follow it here:',
             self::StillBroken => 'If it still does not work, say so here:',
+            self::BroughtIn => 'a change that was made for your report is in place now. Please see whether it works for you.',
+            self::TakenOut => 'the change that was made for your report had to be taken out again. We go on working on it.',
             self::SomethingElse => 'You need not do anything: we write when it is over. If yours is something else, say so here:',
         };
     }
@@ -68,6 +72,8 @@ enum Phrase: string
             self::AnswerHere => 'Svar her:',
             self::FollowHere => 'Følg den her:',
             self::StillBroken => 'Hvis det fortsatt ikke virker, si det her:',
+            self::BroughtIn => 'en endring som ble gjort for meldingen din, er på plass nå. Se gjerne om det virker for deg.',
+            self::TakenOut => 'endringen som ble gjort for meldingen din, måtte tas ut igjen. Vi arbeider videre med det.',
             self::SomethingElse => 'Du trenger ikke å gjøre noe: vi skriver når det er over. Gjelder din melding noe annet, si det her:',
         };
     }
@@ -87,6 +93,8 @@ enum Phrase: string
             self::AnswerHere => 'Antworten Sie hier:',
             self::FollowHere => 'Verfolgen Sie sie hier:',
             self::StillBroken => 'Wenn es immer noch nicht geht, sagen Sie es hier:',
+            self::BroughtIn => 'eine Änderung zu Ihrer Meldung ist jetzt in Betrieb. Bitte sehen Sie nach, ob es bei Ihnen geht.',
+            self::TakenOut => 'die Änderung zu Ihrer Meldung musste wieder herausgenommen werden. Wir arbeiten weiter daran.',
             self::SomethingElse => 'Sie müssen nichts tun: wir schreiben, wenn es vorbei ist. Wenn es bei Ihnen etwas anderes ist, sagen Sie es hier:',
         };
     }
@@ -106,6 +114,8 @@ enum Phrase: string
             self::AnswerHere => 'أجب هنا:',
             self::FollowHere => 'تابعه هنا:',
             self::StillBroken => 'إن كان لا يزال لا يعمل، قل ذلك هنا:',
+            self::BroughtIn => 'أصبح التغيير الذي أجري من أجل بلاغك قيد التشغيل. يرجى التحقق مما إذا كان يعمل لديك.',
+            self::TakenOut => 'اضطررنا إلى التراجع عن التغيير الذي أجري من أجل بلاغك. نواصل العمل عليه.',
             self::SomethingElse => 'لا حاجة إلى فعل شيء: سنكتب عندما ينتهي. إن كان بلاغك عن شيء آخر، قل ذلك هنا:',
         };
     }

@@ -5,16 +5,23 @@ declare(strict_types=1);
 namespace Tests\Feature\Changes;
 
 use App\Changes\Change;
+use App\Incidents\Incident;
+use App\Tickets\Ticket;
+use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Http;
 use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\TestWith;
 use Skarvo\Changes\ChangeResult;
 use Symfony\Component\HttpFoundation\Response;
+use Tests\Feature\Tickets\AtTheDesk;
 use Tests\TestCase;
 
 /** What delivery pipelines did becomes changes by itself. */
 final class DeploymentsTest extends TestCase
 {
+    use AtTheDesk;
+
     /**
      * @param  array<string, mixed>  $more
      * @return TestResponse<Response>
@@ -91,6 +98,44 @@ final class DeploymentsTest extends TestCase
     {
         $this->token(['deployments:write']);
         $this->withToken('plain-probe')->call('POST', '/api/v1/deployments', server: ['CONTENT_TYPE' => 'application/json', 'HTTP_AUTHORIZATION' => 'Bearer plain-probe'], content: $body)->assertStatus($status);
+    }
+
+    public function test_whoever_asked_hears_that_it_is_in_place_and_that_it_was_taken_out_again(): void
+    {
+        config()->set('skarvo.gateways.mail', 'http://devices.test/mails');
+        Http::fake(['*' => Http::response(['ok' => true])]);
+        $ticket = $this->reported('The barrier stays shut', 'anna@ferry.example');
+        $other = $this->reported('Another', 'bo@ferry.example');
+        $incident = Incident::factory()->createOne();
+        $this->actingAs($this->person('ingrid-vale'));
+        $this->post("/tickets/$other->id/tasks", ['text' => 'Mend the reader', 'team' => 'lanes', 'must' => false], ['X-Request-Key' => 'task'])->assertSessionHasNoErrors();
+        $task = Ticket::query()->whereNull('report_id')->latest('id')->firstOrFail();
+        $mails = function (): array {
+            $this->deliver();
+
+            return array_values(Http::recorded(static fn(Request $one): bool => str_starts_with((string) $one->header('Idempotency-Key')[0], 'deployed-'))->map(static fn(array $pair): array => (array) $pair[0]->data())->all());
+        };
+        $story = static fn(string $kind, int $id): array => DB::table('journal')->whereIn('seq', DB::table('journal_subjects')->where('kind', $kind)->where('id', (string) $id)->select('seq'))
+            ->whereIn('kind', ['change.delivered', 'change.taken_out'])->orderBy('seq')->pluck('kind')->all();
+
+        $event = $this->tell('1', more: ['work_item' => "Fixes {$ticket->ref()}, {$task->ref()}, {$incident->ref()}; RE-9999"])->assertCreated();
+        $this->tell('1', more: ['work_item' => $ticket->ref()])->assertOk();
+        self::assertSame(['anna@ferry.example'], array_column($mails(), 'to'));
+        self::assertStringContainsString('is in place now', (string) $mails()[0]['text']);
+        self::assertSame([['change.delivered'], ['change.delivered'], ['change.delivered'], []], [$story('ticket', $ticket->id), $story('ticket', $other->id), $story('incident', $incident->id), $story('ticket', $task->id)]);
+        $this->get("/tickets/$ticket->id")->assertOk()->assertSee(Change::query()->findOrFail((int) $event->json('change'))->ref());
+
+        // Of one that failed, or was taken out again before it was told, nobody hears.
+        $this->tell('2', '2026-03-03T07:51:00Z', ['work_item' => $ticket->ref(), 'result' => 'failed']);
+        self::assertCount(1, $mails());
+        $this->tell('3', '2026-03-03T07:55:00Z', ['doing' => 'rolledback', 'version' => '4.0']);
+        $this->tell('4', '2026-03-03T07:56:00Z', ['doing' => 'rolledback', 'version' => '4.0']);
+        self::assertStringContainsString('had to be taken out again', (string) ($mails()[1]['text'] ?? ''));
+        self::assertCount(2, $mails());
+        self::assertSame(['change.delivered', 'change.taken_out'], $story('incident', $incident->id));
+        $this->tell('5', '2026-03-03T07:52:00Z', ['work_item' => $ticket->ref()]);
+        self::assertSame(ChangeResult::BackedOut, Change::query()->where('external', '5')->sole()->result);
+        self::assertCount(2, $mails(), 'What was out again when it was told was never in place for them.');
     }
 
     public function test_other_tokens_may_not(): void

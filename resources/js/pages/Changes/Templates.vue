@@ -49,7 +49,7 @@ const groups = computed(() =>
                 >{{ one.team ?? 'any team' }}, {{ one.minutes }} min at most,
                 {{ plural(one.steps.length, 'step') }}</span
               >
-              <span class="ml-auto flex items-start gap-3">
+              <span class="ml-auto flex items-baseline gap-3">
                 <ActButton
                   v-if="one.mayAgree && !one.agreed && !one.withdrawn"
                   main
@@ -74,7 +74,7 @@ const groups = computed(() =>
               </span>
             </p>
             <p class="text-small">
-              <template v-if="one.itemsOf">Any {{ one.items.length }} of the kind {{ one.itemsOf }}</template>
+              <template v-if="one.itemsOf">Any {{ one.items.length === 1 ? 'one' : one.items.length }} of the kind “{{ one.itemsOf }}”</template>
               <template v-else>{{ one.items.map((item) => item.name).join(', ') }}</template>.
               {{ one.steps.join('; ') }}. Back: {{ one.backOut }}
             </p>
