@@ -256,7 +256,7 @@ final class ChangesController
     private static function kinds(): array
     {
         return [
-            ['id' => 'standard', 'words' => 'Standard: from a template that was agreed on'], ['id' => 'normal', 'words' => 'Normal: others approve it'],
+            ['id' => 'standard', 'words' => 'Standard: by a template that was agreed on'], ['id' => 'normal', 'words' => 'Normal: others approve it'],
             ['id' => 'emergency', 'words' => 'Emergency: cannot wait, reviewed afterwards'],
         ];
     }

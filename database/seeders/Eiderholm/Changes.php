@@ -85,7 +85,7 @@ final class Changes
                     $night('crew rosters', ['item' => 'crew-rosters'], 'tue', 'thu', 'sun'),
                 ],
                 'freezes' => [['name' => 'Winter timetable begins', 'from' => CarbonImmutable::instance(now())->addDays(3)->format('Y-m-d\T00:00'), 'to' => CarbonImmutable::instance(now())->addDays(5)->format('Y-m-d\T00:00')]],
-                'stand_ins' => ['ingrid-vale' => ['noor-lind'], 'per-strand' => ['frida-haugen']],
+                'stand_ins' => ['ingrid-vale' => ['noor-lind'], 'per-strand' => ['frida-haugen'], 'jonas-solberg' => ['frida-haugen']],
                 'deployments' => [
                     'map' => [
                         ['service' => 'time-server-firmware', 'items' => ['clk-2'], 'kind' => 'standard'], ['service' => 'lane-screens', 'items' => ['lane-control-nordpier', 'lane-control-ask']],
