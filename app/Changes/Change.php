@@ -19,6 +19,7 @@ use Skarvo\Changes\ChangeKind;
 use Skarvo\Changes\ChangeResult;
 use Skarvo\Changes\ChangeState;
 use Skarvo\Changes\Course\Step;
+use Skarvo\Changes\Course\WayBack;
 use Skarvo\Changes\Deployments\Doing;
 
 /**
@@ -30,6 +31,7 @@ use Skarvo\Changes\Deployments\Doing;
  * @property ChangeState $state
  * @property string|null $reason
  * @property string|null $back_out the way back
+ * @property int|null $back_minutes that it takes
  * @property CarbonImmutable $from_at as planned; of one that was only told, as it was
  * @property CarbonImmutable $to_at
  * @property CarbonImmutable|null $began_at
@@ -66,6 +68,7 @@ use Skarvo\Changes\Deployments\Doing;
  * @property-read Person|null $implementer
  * @property-read Team|null $team
  * @property-read ChangeApproval|null $approval the latest round
+ * @property-read \Illuminate\Database\Eloquent\Collection<int, ChangeStep> $steps
  *
  * @phpstan-type ChangeLine array{
  *     id: int, ref: string, title: string, kind: value-of<ChangeKind>, state: value-of<ChangeState>, words: string, from: CarbonImmutable,
@@ -80,7 +83,7 @@ final class Change extends Record
         'from_at' => 'immutable_datetime', 'to_at' => 'immutable_datetime', 'began_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
         'review_due_at' => 'immutable_datetime', 'reviewed_at' => 'immutable_datetime', 'made_at' => 'immutable_datetime',
         'is_recorded' => 'boolean', 'is_major' => 'boolean', 'incident_id' => 'integer', 'undoes_id' => 'integer', 'quiet_id' => 'integer',
-        'planned_id' => 'integer', 'template_id' => 'integer', 'edition' => 'integer',
+        'planned_id' => 'integer', 'back_minutes' => 'integer', 'template_id' => 'integer', 'edition' => 'integer',
     ];
 
     protected $attributes = ['edition' => 1, 'is_recorded' => false, 'is_major' => false];
@@ -141,6 +144,13 @@ final class Change extends Record
     public function permitted(): array
     {
         return Step::permitted($this->state, $this->is_recorded);
+    }
+
+    public function wayBack(): WayBack
+    {
+        $steps = array_values($this->steps->map(static fn(ChangeStep $one): array => ['text' => $one->text, 'noReturn' => $one->no_return, 'done' => $one->done_at !== null])->all());
+
+        return new WayBack($this->back_out !== null || $this->steps->contains(static fn(ChangeStep $one): bool => $one->back !== null), $this->back_minutes, $steps);
     }
 
     /** When it began, or is to. */

@@ -11,6 +11,7 @@ use App\Changes\Planning\ChangeStep;
 use App\Changes\Templates\ChangeTemplate;
 use App\Incidents\Incident;
 use App\Platform\Deed;
+use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Staff\Names;
 use App\Updates\Planned\PlannedWork;
@@ -31,7 +32,7 @@ use Skarvo\Changes\Course\Step;
  * @phpstan-type StageLine array{name: string, state: string, needed: int, stuck: bool, waitsFor: list<string>, seats: list<SeatLine>}
  * @phpstan-type PlanOfChange array{
  *     id: int, title: string, kind: string, from: CarbonImmutable, to: CarbonImmutable, down: list<array{id: string, name: string}>,
- *     touched: list<array{id: string, name: string}>, reason: string, backOut: string, implementer: string|null, team: string|null, steps: list<StepLine>, version: int,
+ *     touched: list<array{id: string, name: string}>, reason: string, backOut: string, backMinutes: int|null, implementer: string|null, team: string|null, steps: list<StepLine>, version: int,
  *     ref: string, state: value-of<ChangeState>, template: int|null,
  * }
  * @phpstan-type ChangeOnPage array{
@@ -40,7 +41,7 @@ use Skarvo\Changes\Course\Step;
  *     difference: string, stages: list<StageLine>, mayAnswer: bool, askedBy: string|null, incident: array{id: int, ref: string}|null,
  *     undoes: array{id: int, ref: string}|null, undoneBy: array{id: int, ref: string}|null, review: array{by: string|null, due: CarbonImmutable|null, text: string, at: CarbonImmutable|null}|null,
  *     told: array{service: string|null, environment: string|null, version: string|null, commits: string|null, workItem: string|null, source: string|null}|null,
- *     author: string|null, mayReview: bool, quiet: int|null, planned: PlannedLine|null, template: array{id: int, title: string}|null, mayBeTemplate: bool,
+ *     author: string|null, mayReview: bool, quiet: int|null, planned: PlannedLine|null, template: array{id: int, title: string}|null, mayBeTemplate: bool, wayBack: string, turnBackBy: CarbonImmutable|null,
  * }
  */
 final class ChangeShown
@@ -83,9 +84,18 @@ final class ChangeShown
             ] : null,
             'author' => $change->author->name ?? $change->author_named, 'quiet' => $change->quiet_id,
             'planned' => QuietWhileItLasts::told($change)?->toLine(),
+            'wayBack' => $change->wayBack()->words(), 'turnBackBy' => self::turnBackBy($change),
             'template' => $template === null ? null : ['id' => $template->id, 'title' => $template->title],
             'mayBeTemplate' => ! $change->is_recorded && $change->result === ChangeResult::Ok && $change->template_id === null && WhoPlans::may($change, $reader),
         ];
+    }
+
+    /** The last moment at which one turns back and is done in time, while that may come. */
+    private static function turnBackBy(Change $change): ?CarbonImmutable
+    {
+        $by = $change->state->isOver() ? null : $change->wayBack()->turnBackBy($change->to_at->getTimestamp());
+
+        return $by === null || $by <= $change->from()->getTimestamp() ? null : Moment::of($by);
     }
 
     /** @return PlanOfChange */
@@ -98,7 +108,7 @@ final class ChangeShown
         return [
             'id' => $change->id, 'ref' => $change->ref(), 'state' => $change->state->value, 'title' => $change->title, 'kind' => $change->kind->value, 'from' => $change->from_at,
             'to' => $change->to_at, 'down' => $named($items['down']), 'touched' => $named($items['touched']), 'reason' => (string) $change->reason,
-            'backOut' => (string) $change->back_out, 'implementer' => $change->implementer_id, 'team' => $change->team_id,
+            'backOut' => (string) $change->back_out, 'backMinutes' => $change->back_minutes, 'implementer' => $change->implementer_id, 'team' => $change->team_id,
             'steps' => array_values($change->steps()->get()->map(static fn(ChangeStep $one): array => $one->toLine())->all()), 'version' => $change->edition,
             'template' => $change->template_id,
         ];

@@ -64,6 +64,7 @@ test('every working screen passes axe, in light and dark', async ({ page, reques
     '/updates',
     '/planned',
     '/changes',
+    '/changes/templates',
     '/changes/new?items=clk-2',
     '/changes/260',
     '/changes/1',

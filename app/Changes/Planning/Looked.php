@@ -26,7 +26,7 @@ use Skarvo\Topology\State;
  * @phpstan-type LookedAt array{
  *     touched: list<TouchedLine>, services: list<array{id: string, name: string, tier: int, state: value-of<State>}>, ask: list<string>, tell: list<string>,
  *     warning: string|null, risk: string, failed: list<string>, major: bool, approvers: string, against: list<string>, slots: list<SlotLine>, inTheWay: list<InTheWayLine>,
- *     band: array{from: int, to: int, blocked: list<BlockedLine>}|null,
+ *     band: array{from: int, to: int, blocked: list<BlockedLine>}|null, wayBack: string,
  * }
  */
 final class Looked
@@ -46,10 +46,14 @@ final class Looked
         $texts = static fn(mixed $list): array => array_values(array_map(strval(...), array_filter(is_array($list) ? $list : [], is_string(...))));
         $time = static fn(mixed $text): ?CarbonImmutable => is_string($text) && $text !== '' ? CarbonImmutable::parse($text)->utc() : null;
         [$from, $to] = [$time($input['from'] ?? null), $time($input['to'] ?? null)];
+        $steps = array_values(array_filter(is_array($input['steps'] ?? null) ? $input['steps'] : [], is_array(...)));
         $change = new Change([
             'kind' => ChangeKind::from((string) $input['kind']), 'implementer_id' => $input['implementer'] ?? null, 'team_id' => $input['team'] ?? $by->team_id,
-            'from_at' => $from ?? now(), 'to_at' => $to ?? now(),
+            'from_at' => $from ?? now(), 'to_at' => $to ?? now(), 'back_out' => ($input['back_out'] ?? '') === '' ? null : $input['back_out'], 'back_minutes' => $input['back_minutes'] ?? null,
         ]);
+        $change->setRelation('steps', (new ChangeStep)->newCollection(array_map(static fn(array $step): ChangeStep => new ChangeStep([
+            'text' => (string) ($step['text'] ?? ''), 'back' => ($step['back'] ?? '') === '' ? null : $step['back'], 'no_return' => (bool) ($step['no_return'] ?? false),
+        ]), $steps)));
         $seconds = $from !== null && $to !== null && $to->greaterThan($from)
             ? max(60, intdiv($to->getTimestamp() - $from->getTimestamp(), 60) * 60)
             : (int) ($input['minutes'] ?? self::MINUTES) * 60;
@@ -67,7 +71,10 @@ final class Looked
             return null;
         }
 
-        return self::all($change, $change->items(), $change->from(), $change->to_at, max(60, intdiv($change->to_at->getTimestamp() - $change->from()->getTimestamp(), 60) * 60), $change->id);
+        // One that runs longer than planned runs now.
+        $to = $change->overruns() ? CarbonImmutable::instance(now()) : $change->to_at;
+
+        return self::all($change->loadMissing('steps'), $change->items(), $change->from(), $to, max(60, intdiv($change->to_at->getTimestamp() - $change->from()->getTimestamp(), 60) * 60), $change->id);
     }
 
     /**
@@ -97,6 +104,7 @@ final class Looked
             'approvers' => self::approvers(array_map(static fn($stage): string => $stage->name, $rules->stagesOf($change->kind, $isMajor))),
             'against' => $from === null || $to === null || $to->lessThanOrEqualTo($from) ? [] : $calendar->against($items, $people, $from->getTimestamp(), $to->getTimestamp(), $but),
             ...$slots,
+            'wayBack' => $change->wayBack()->words(),
             'band' => $band === null ? null : [
                 'from' => $band * 1000, 'to' => ($band + self::BAND_SECONDS) * 1000, 'blocked' => $calendar->blocked($items, $people, $band, $band + self::BAND_SECONDS, $but),
             ],

@@ -99,7 +99,7 @@ final readonly class PlanChange
     {
         return [
             'title' => $plan->title, 'kind' => $plan->kind, 'from_at' => $plan->from, 'to_at' => $plan->to,
-            'reason' => $plan->reason === '' ? null : $plan->reason, 'back_out' => $plan->backOut === '' ? null : $plan->backOut,
+            'reason' => $plan->reason === '' ? null : $plan->reason, 'back_out' => $plan->backOut === '' ? null : $plan->backOut, 'back_minutes' => $plan->backMinutes,
             'implementer_id' => $plan->implementer, 'template_id' => $plan->kind === ChangeKind::Standard ? $plan->template : null,
             'team_id' => $plan->team ?? (Deed::PlanChanges->isLimited($this->by) ? $this->by->team_id : null),
         ];
@@ -142,6 +142,7 @@ final readonly class PlanChange
         ])->values()->all();
         $said[] = $steps($now) === $steps($plan->steps) ? '' : 'Its steps are others.';
         $said[] = (string) $change->back_out === $plan->backOut ? '' : 'The way back is another.';
+        $said[] = $change->back_minutes === $plan->backMinutes ? '' : 'The way back takes '.($plan->backMinutes === null ? 'a time that nobody says' : "$plan->backMinutes min").' now.';
         $said[] = $change->kind === $plan->kind ? '' : "It was {$change->kind->words()}, and is {$plan->kind->words()} now.";
         $said[] = $change->implementer_id === $plan->implementer ? '' : 'Somebody else is to do it.';
 

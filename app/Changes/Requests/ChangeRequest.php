@@ -25,7 +25,7 @@ final class ChangeRequest extends Form
             'from' => ['required', ...Asked::TIME], 'to' => ['required', ...Asked::TIME, Asked::after($this, 'from', 'It has to end after it begins.')],
             'down' => ['present', 'array', 'max:'.self::MOST_ITEMS], 'down.*' => ['string', 'distinct', 'exists:items,id'],
             'touched' => ['present', 'array', 'max:'.self::MOST_ITEMS], 'touched.*' => ['string', 'distinct', 'exists:items,id'],
-            'reason' => ['nullable', 'string', 'max:2000'], 'back_out' => ['nullable', 'string', 'max:2000'],
+            'reason' => ['nullable', 'string', 'max:2000'], 'back_out' => ['nullable', 'string', 'max:2000'], 'back_minutes' => ['nullable', 'integer', 'between:1,10000'],
             'implementer' => ['nullable', 'string', Rule::exists('people', 'id')->whereNull('left_at')], 'team' => ['nullable', 'string', 'exists:teams,id'],
             'steps' => ['present', 'array', 'max:'.self::MOST_STEPS], 'steps.*' => ['array:text,minutes,check,back,no_return'],
             'steps.*.text' => ['required', 'string', 'max:500'], 'steps.*.minutes' => ['nullable', 'integer', 'between:1,10000'],
@@ -39,7 +39,7 @@ final class ChangeRequest extends Form
     public function messages(): array
     {
         return [
-            'title.required' => 'Say in a few words what is changed.', 'steps.*.text.required' => 'Say what is done in this step, or remove it.',
+            'back_minutes.*' => 'Say in how many minutes: 1 to 10000.', 'title.required' => 'Say in a few words what is changed.', 'steps.*.text.required' => 'Say what is done in this step, or remove it.',
             'down.*.exists' => 'One of the items is not there any more.', 'touched.*.exists' => 'One of the items is not there any more.',
         ];
     }
@@ -59,6 +59,7 @@ final class ChangeRequest extends Form
                 'back' => $optional($step['back'] ?? null), 'no_return' => (bool) ($step['no_return'] ?? false),
             ], $input['steps'])),
             isset($input['incident']) ? (int) $input['incident'] : null, template: isset($input['template']) ? (int) $input['template'] : null,
+            backMinutes: isset($input['back_minutes']) ? (int) $input['back_minutes'] : null,
         );
     }
 }

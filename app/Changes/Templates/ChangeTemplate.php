@@ -28,6 +28,7 @@ use Skarvo\Changes\Course\Template;
  * @property int $minutes at most
  * @property string|null $reason
  * @property string|null $back_out
+ * @property int|null $back_minutes
  * @property list<array{text: string, minutes: int|null, check: string|null, back: string|null, no_return: bool}> $steps
  * @property string|null $team_id
  * @property int $change_id from which it was made
@@ -50,7 +51,7 @@ use Skarvo\Changes\Course\Template;
 final class ChangeTemplate extends Record
 {
     protected $casts = [
-        'down' => 'array', 'touched' => 'array', 'steps' => 'array', 'minutes' => 'integer', 'change_id' => 'integer', 'made_at' => 'immutable_datetime',
+        'down' => 'array', 'touched' => 'array', 'steps' => 'array', 'minutes' => 'integer', 'back_minutes' => 'integer', 'change_id' => 'integer', 'made_at' => 'immutable_datetime',
         'agreed_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime',
     ];
 
@@ -102,7 +103,7 @@ final class ChangeTemplate extends Record
 
         return [
             'id' => 0, 'ref' => '', 'state' => 'draft', 'title' => $this->title, 'kind' => 'standard', 'from' => $this->made_at, 'to' => $this->made_at->addMinutes($this->minutes),
-            'down' => $named($this->down), 'touched' => $named($this->touched), 'reason' => (string) $this->reason, 'backOut' => (string) $this->back_out, 'implementer' => null,
+            'down' => $named($this->down), 'touched' => $named($this->touched), 'reason' => (string) $this->reason, 'backOut' => (string) $this->back_out, 'backMinutes' => $this->back_minutes, 'implementer' => null,
             'team' => $this->team_id, 'version' => 1, 'template' => $this->id,
             'steps' => array_map(static fn(array $step): array => (new ChangeStep($step))->forceFill(['id' => 0])->toLine(), $this->steps),
         ];

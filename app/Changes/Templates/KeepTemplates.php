@@ -47,7 +47,7 @@ final readonly class KeepTemplates
         $template = ChangeTemplate::query()->create([
             'title' => $title, 'down' => $items['down'], 'touched' => $items['touched'], 'items_of' => $ofAny ? (string) $kinds[0] : null,
             'minutes' => max(1, (int) ceil(($change->to_at->getTimestamp() - $change->from_at->getTimestamp()) / 60)), 'reason' => $change->reason,
-            'back_out' => $change->back_out, 'team_id' => $change->team_id, 'change_id' => $change->id, 'author_id' => $this->by->id, 'made_at' => now(),
+            'back_out' => $change->back_out, 'back_minutes' => $change->back_minutes, 'team_id' => $change->team_id, 'change_id' => $change->id, 'author_id' => $this->by->id, 'made_at' => now(),
             'steps' => array_values($change->steps()->get()->map(static fn(ChangeStep $one): array => [
                 'text' => $one->text, 'minutes' => $one->minutes, 'check' => $one->check, 'back' => $one->back, 'no_return' => $one->no_return,
             ])->all()),

@@ -274,6 +274,36 @@ final class CourseTest extends TestCase
         }
     }
 
+    public function test_one_knows_when_to_turn_back_and_sees_its_hours_end_while_it_runs(): void
+    {
+        $this->rules(['major' => new \stdClass, 'windows' => [['name' => 'nights', 'days' => ['wed'], 'from' => '22:00', 'to' => '24:00']]]);
+        $this->postJson('/changes/look', [
+            'kind' => 'normal', 'down' => [], 'touched' => [], 'back_out' => 'Put it back', 'back_minutes' => 20, 'steps' => [['text' => 'Look'], ['text' => 'Write', 'no_return' => true]],
+        ])->assertOk()->assertJsonPath('wayBack', 'It can be taken back until step 2 (“Write”) is done, and then no more; that takes about 20 min.');
+        $this->postJson('/changes/look', ['kind' => 'normal', 'down' => [], 'touched' => []])->assertJsonPath('wayBack', 'No way back is named.');
+        $change = $this->planned(back_minutes: 20);
+        $this->go($change, 'ask');
+        $this->say($change, self::PEER, true)->assertSessionHasNoErrors();
+        $shown = fn(string $prop): mixed => data_get($this->get("/changes/$change->id")->assertOk()->viewData('page'), "props.$prop");
+        self::assertSame('2026-03-04T22:40:00.000000Z', $shown('change.turnBackBy'));
+        $this->at('2026-03-04T22:10:00Z');
+        $this->go($change, 'begin')->assertSessionHasNoErrors();
+        self::assertSame([], $shown('looked.against'));
+        // Midnight in Oslo: its time is over, and so are the hours.
+        $this->at('2026-03-04T23:00:01Z');
+        self::assertStringStartsWith('Outside the hours “nights”', implode(' ', (array) $shown('looked.against')));
+        $this->at('2026-03-04T22:50:00Z');
+        foreach ($change->steps()->pluck('id')->all() as $step) {
+            $this->send("/changes/$change->id/tick", ['step' => $step, 'done' => true])->assertSessionHasNoErrors();
+        }
+        self::assertNull($shown('change.turnBackBy'));
+        self::assertSame('The point of no return is behind: there is no way back any more.', $shown('change.wayBack'));
+        $other = $this->planned(title: 'Other');
+        $this->go($other, 'ask');
+        $this->send("/changes/$other->id", [...self::plan(title: 'Other', back_minutes: 5), 'version' => $other->refresh()->edition])->assertSessionHasNoErrors();
+        self::assertSame('The way back takes 5 min now.', $other->approval()->first()?->difference);
+    }
+
     public function test_collisions_are_told_in_words(): void
     {
         foreach (['One', 'Two'] as $title) {

@@ -9,7 +9,7 @@ import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
 import type { ChangeOnPage, LookedAt } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
-import { clockSpan, clockTime } from '@/lib/time';
+import { clockSpan, clockTime, millis, useNow } from '@/lib/time';
 import ApprovalStages from '@/pages/Changes/ApprovalStages.vue';
 import TemplateForm from '@/pages/Changes/TemplateForm.vue';
 import ChangeSteps from '@/pages/Changes/ChangeSteps.vue';
@@ -35,6 +35,7 @@ const answer = (yes: boolean): void =>
     { yes, comment: comment.value, round: props.change.round ?? 0 },
     () => (comment.value = ''),
   );
+const now = useNow();
 const announces = ref(false);
 const templating = ref(false);
 const mayAnnounce = computed(
@@ -230,6 +231,16 @@ useCommands(() => [
           <template v-if="change.backOut"
             ><dt class="text-ink-2">The way back</dt>
             <dd>{{ change.backOut }}</dd></template
+          >
+          <template v-if="change.turnBackBy"
+            ><dt class="text-ink-2">Turn back by</dt>
+            <dd>
+              <strong
+                :class="line.state === 'under-way' && millis(change.turnBackBy) < now + 600_000 ? 'text-call' : ''"
+                >{{ clockTime(change.turnBackBy) }}</strong
+              >
+              at the latest, to be back in time
+            </dd></template
           >
           <template v-if="change.told">
             <dt class="text-ink-2">Told by</dt>

@@ -15,6 +15,13 @@ const add = (item: PickedItem): void => {
 const drop = (item: PickedItem): void => {
   items.value = items.value.filter((one) => one.id !== item.id);
 };
+/** What something depends on, to be chosen from: of a service one rarely works on all. */
+const beneath = ref<{ of: string; items: PickedItem[] } | null>(null);
+const open = async (item: PickedItem): Promise<void> => {
+  const { value, error } = await ask<{ needs: PickedItem[] }>(`/item-card/${encodeURIComponent(item.id)}`);
+  wrong.value = error?.message ?? '';
+  beneath.value = value && { of: item.name, items: value.needs.map((one) => ({ id: one.id, name: one.name })) };
+};
 const read = async (): Promise<void> => {
   const missing: string[] = [];
   for (const text of pasted.value
@@ -46,8 +53,31 @@ const read = async (): Promise<void> => {
         <button type="button" class="ml-1 min-h-6 min-w-6" :aria-label="`Without ${item.name}`" @click="drop(item)">
           ×
         </button>
+        <button type="button" class="link min-h-6" @click="open(item)">
+          beneath…<span class="sr-only"> {{ item.name }}</span>
+        </button>
       </li>
     </ul>
+    <div v-if="beneath" class="mt-1 border border-line bg-sheet p-2 text-small">
+      <p>
+        {{ beneath.of }} depends on<template v-if="beneath.items.length === 0"> nothing that is recorded.</template
+        ><template v-else>:</template>
+        <button type="button" class="link ml-2 min-h-6" @click="beneath = null">Close</button>
+      </p>
+      <ul class="flex flex-wrap gap-2">
+        <li v-for="one in beneath.items" :key="one.id">
+          <button
+            type="button"
+            class="link min-h-6"
+            :disabled="items.some((each) => each.id === one.id)"
+            @click="add(one)"
+          >
+            {{ items.some((each) => each.id === one.id) ? one.name : `Add ${one.name}` }}
+          </button>
+        </li>
+      </ul>
+    </div>
+    <p v-if="wrong && !pasting" class="text-small text-call" role="alert">{{ wrong }}</p>
     <template v-if="pasting">
       <label class="mt-1 block text-small"
         >Ids or names, one on a line

@@ -125,9 +125,15 @@ const other = computed(
           >Why it is done <textarea v-model="form.reason" rows="2" class="field font-normal" maxlength="2000" />
         </label>
         <StepsField v-model="form.steps" />
-        <label class="font-semibold"
-          >The way back <textarea v-model="form.backOut" rows="2" class="field font-normal" maxlength="2000" />
-        </label>
+        <div class="grid gap-4 sm:grid-cols-[1fr_9rem]">
+          <label class="font-semibold"
+            >The way back <textarea v-model="form.backOut" rows="2" class="field font-normal" maxlength="2000" />
+          </label>
+          <label class="font-semibold"
+            >Takes, in minutes
+            <input v-model.number="form.backMinutes" type="number" min="1" max="10000" class="field font-normal" />
+          </label>
+        </div>
         <p class="flex gap-3">
           <ActButton main type="submit" :busy="action.busy.value">{{
             change ? (isAsked ? 'Keep it, and ask again if it matters' : 'Keep the plan') : 'Keep as a draft'

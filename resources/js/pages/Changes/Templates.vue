@@ -74,7 +74,9 @@ const groups = computed(() =>
               </span>
             </p>
             <p class="text-small">
-              <template v-if="one.itemsOf">Any {{ one.items.length === 1 ? 'one' : one.items.length }} of the kind “{{ one.itemsOf }}”</template>
+              <template v-if="one.itemsOf"
+                >Any {{ one.items.length === 1 ? 'one' : one.items.length }} of the kind “{{ one.itemsOf }}”</template
+              >
               <template v-else>{{ one.items.map((item) => item.name).join(', ') }}</template>.
               {{ one.steps.join('; ') }}. Back: {{ one.backOut }}
             </p>

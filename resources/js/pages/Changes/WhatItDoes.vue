@@ -52,6 +52,7 @@ const words = (state: LookedAt['touched'][number]['state']): string =>
         {{ looked.risk }}
         <template v-if="looked.failed.length">Went wrong: {{ looked.failed.join(', ') }}.</template>
       </p>
+      <p>{{ looked.wayBack }}</p>
       <p class="text-ink-2">{{ looked.major ? 'It counts as major. ' : '' }}{{ looked.approvers }}</p>
     </section>
     <section v-if="looked.slots.length || looked.inTheWay.length" aria-labelledby="room-for">

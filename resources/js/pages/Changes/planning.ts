@@ -22,6 +22,7 @@ export interface PlanForm {
   touched: PickedItem[];
   reason: string;
   backOut: string;
+  backMinutes: number | null;
   implementer: string;
   team: string;
   steps: PlannedStep[];
@@ -64,6 +65,7 @@ export function usePlan(
     touched: of?.touched ?? [],
     reason: of?.reason ?? (incident ? `It mends ${incident.ref} ${incident.title}.` : ''),
     backOut: of?.backOut ?? '',
+    backMinutes: of?.backMinutes ?? null,
     implementer: of?.implementer ?? '',
     team: of?.team ?? incident?.team ?? marked?.team ?? '',
     steps: (of?.steps ?? []).map((step) => ({
@@ -101,6 +103,9 @@ export function usePlan(
     minutes: minutes.value,
     band: new Date(bandFrom.value).toISOString(),
     but: begin?.id ?? null,
+    back_out: form.backOut,
+    back_minutes: form.backMinutes || null,
+    steps: form.steps.map((step) => ({ text: step.text, back: step.back, no_return: step.no_return })),
   }));
   const look = async (): Promise<void> => {
     const asked = JSON.stringify(question.value);
@@ -125,6 +130,7 @@ export function usePlan(
     touched: ids(form.touched),
     reason: form.reason,
     back_out: form.backOut,
+    back_minutes: form.backMinutes || null,
     implementer: form.implementer || null,
     team: form.team || null,
     steps: form.steps.map((step) => ({ ...step, minutes: step.minutes || null })),
