@@ -36,7 +36,7 @@ final class CalendarGround
         }
         // Quiet times that are no changes are work that somebody does all the same.
         foreach (DB::table('quiet_times')->whereNotIn('id', Change::query()->whereNotNull('quiet_id')->select('quiet_id'))
-            ->where('from_at', '<', Moment::text($to))->where('to_at', '>', Moment::text($from))->whereColumn('to_at', '>', 'from_at')
+            ->where('from_at', '<', Moment::text($to))->where('to_at', '>', Moment::text($from))
             ->orderBy('from_at')->limit(self::MOST)->get(['from_at', 'to_at', 'reason']) as $quiet) {
             $lines[] = ['kind' => 'work', 'name' => (string) $quiet->reason, 'from' => Moment::seconds($quiet->from_at), 'to' => Moment::seconds($quiet->to_at)];
         }

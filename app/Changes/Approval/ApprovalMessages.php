@@ -39,7 +39,7 @@ final readonly class ApprovalMessages implements HearsDeliveries, Messages
         foreach ($messages as $message) {
             $ask = ChangeAsk::query()->with(['approval.change', 'person'])->whereKey($message->payload['ask'] ?? null)->first();
             // Decided or said meanwhile: nobody has to look.
-            if ($ask === null || $ask->person->left_at !== null || $ask->approval->change->state !== ChangeState::Asked || ! Approving::maySpeak($ask->approval, $ask->person)) {
+            if ($ask === null || $ask->person->left_at !== null || $ask->approval->change->state !== ChangeState::Asked || ! in_array($ask->person_id, Approving::waitsFor($ask->approval), true)) {
                 $sending[$message->id] = Create::promiseFor([]);
 
                 continue;

@@ -127,6 +127,12 @@ final class Approving
         return $approval->outcome === null && Approvals::maySpeak(self::request($approval), self::answers($approval), $person->id, Moment::now());
     }
 
+    /** @return list<string> who speaks for the seats that nobody has answered for */
+    public static function waitsFor(ChangeApproval $approval): array
+    {
+        return $approval->outcome === null ? self::open(self::outcome($approval))->waitsFor ?? [] : [];
+    }
+
     public static function open(Approval $approval): ?Standing
     {
         foreach ($approval->stages as $stage) {

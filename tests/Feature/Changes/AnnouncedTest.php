@@ -86,6 +86,26 @@ final class AnnouncedTest extends TestCase
         self::assertCount(5, $this->subjects());
     }
 
+    public function test_what_was_not_told_yet_is_told_as_it_is_now_and_not_twice_in_the_last_moment(): void
+    {
+        // Announced, and moved before any of it went out.
+        (new TellPlanned)(static fn(): bool => true);
+        $this->edit(from: '2026-03-04T21:00:00Z', to: '2026-03-04T22:00:00Z');
+        $this->say($this->change, self::PEER, true)->assertSessionHasNoErrors();
+        self::assertSame(['Planned work on Vehicle lanes has changed'], $this->subjects());
+        // An hour before it begins: who is told its new time is not told the same again.
+        $this->at('2026-03-04T20:30:00Z');
+        self::assertSame('Planned work on Vehicle lanes begins soon', $this->subjects()[1] ?? null);
+        $sent = static fn(): mixed => DB::table('planned_deliveries')->where('stage', 'moved')->where('round', 2)->value('sent_at');
+        $before = $sent();
+        $this->edit(from: '2026-03-04T21:15:00Z', to: '2026-03-04T22:00:00Z');
+        $this->say($this->change, self::PEER, true)->assertSessionHasNoErrors();
+        self::assertSame('Planned work on Vehicle lanes has changed', $this->subjects()[2] ?? null);
+        $this->at('2026-03-04T20:45:00Z');
+        self::assertCount(3, $this->subjects());
+        self::assertSame([$before, 1], [$sent(), DB::table('planned_deliveries')->where('stage', 'moved')->where('round', 3)->whereNotNull('sent_at')->count()]);
+    }
+
     public function test_what_changes_nothing_for_them_is_not_told(): void
     {
         $this->subjects();

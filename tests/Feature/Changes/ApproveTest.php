@@ -69,6 +69,7 @@ final class ApproveTest extends TestCase
         $this->send($link, ['yes' => false, 'round' => 1])->assertSessionHasErrors(['comment' => 'Say why not: whoever asked has to change something.']);
         $this->send($link, ['yes' => true, 'comment' => 'Keep the old image', 'round' => 1])->assertSessionHasNoErrors();
         self::assertSame(ChangeState::Approved, $change->refresh()->state);
+        self::assertNotNull($change->quiet_id, 'What it takes down opens no alerts meanwhile.');
         self::assertSame(self::PEER, Entry::query()->with('words')->where('kind', 'change.answered')->firstOrFail()->actor_id);
         $this->get($link)->assertInertia(static fn(Shown $page) => $page->where('said.yes', true)->where('change.mayAnswer', false)->where('looked', null));
         $this->send($link, ['yes' => false, 'comment' => 'Changed my mind', 'round' => 1])->assertSessionHasErrors(['action' => "CH-0001 waits for nobody's answer: it is approved."]);
@@ -170,5 +171,51 @@ final class ApproveTest extends TestCase
         $this->signOut();
         $this->get($link)->assertInertia(static fn(Shown $page) => $page->where('change.mayAnswer', false)->where('change.line.state', 'asked'));
         $this->send($link, ['yes' => true, 'round' => 1])->assertSessionHasErrors('action');
+    }
+
+    public function test_who_sits_in_two_stages_is_asked_in_each(): void
+    {
+        $stages = [['name' => 'peers', 'of' => [self::PEER, 'mika-sund'], 'needs' => 'one'], ['name' => 'board', 'of' => ['mika-sund'], 'needs' => 'one']];
+        $this->rules(['kinds' => ['normal' => ['minor' => $stages, 'major' => $stages]]]);
+        $change = $this->asked();
+        $asked = static fn(): array => array_map(
+            static fn(string $payload): bool => (bool) ((array) json_decode($payload, true))['again'],
+            DB::table('outbox')->where('kind', 'approval')->where('payload', 'like', '%"ask":'.ChangeAsk::query()->where('person_id', 'mika-sund')->value('id').',%')->orderBy('id')->pluck('payload')->map(strval(...))->all(),
+        );
+        self::assertSame([false], $asked());
+        $this->at('2026-03-03T09:00:00Z');
+        $this->say($change, self::PEER, true)->assertSessionHasNoErrors();
+        // Not as a reminder: it is another question.
+        self::assertSame([false, false], $asked());
+        self::assertSame(0, Entry::query()->where('kind', 'change.reminded')->count());
+        $this->at('2026-03-04T09:00:00Z');
+        $this->clock();
+        self::assertSame([false, false, true], $asked());
+        self::assertSame(1, Entry::query()->where('kind', 'change.reminded')->count());
+    }
+
+    public function test_what_was_said_or_came_otherwise_before_it_went_out_is_not_asked_any_more(): void
+    {
+        $this->gateways();
+        $stages = [['name' => 'board', 'of' => [self::PEER, 'mika-sund', 'lotte-krone'], 'needs' => 'all']];
+        $this->rules(['kinds' => ['normal' => ['minor' => $stages, 'major' => $stages]]]);
+        $change = $this->asked();
+        $this->say($change, self::PEER, true)->assertSessionHasNoErrors();
+        $this->person('lotte-krone')->update(['left_at' => now()]);
+        self::assertSame([$this->person('mika-sund')->email], array_column($this->sent(), 'to'));
+    }
+
+    public function test_who_has_no_mail_is_asked_on_a_device(): void
+    {
+        $stages = [['name' => 'board', 'of' => [self::PEER], 'needs' => 'one']];
+        $this->rules(['kinds' => ['normal' => ['minor' => $stages, 'major' => $stages]]]);
+        $person = $this->person(self::PEER);
+        $ways = fn(): array => array_map(static fn(mixed $payload): mixed => ((array) json_decode((string) $payload, true))['channel'], DB::table('outbox')->where('kind', 'approval')->orderBy('id')->pluck('payload')->all());
+        $this->asked();
+        self::assertSame(['mail'], $ways());
+        $person->update(['email' => '']);
+        $this->asked();
+        self::assertCount(2, $ways());
+        self::assertNotSame('mail', $ways()[1]);
     }
 }

@@ -43,6 +43,12 @@ final class CourseTest extends TestCase
         $this->go($change, 'begin')->assertSessionHasNoErrors();
         $mark = fn(): mixed => $this->getJson('/item-card/clk-2')->assertOk()->json('change');
         self::assertSame(['CH-0001', 'under way', true, false], [$mark()['ref'], $mark()['words'], $mark()['isOn'], $mark()['isWrong']]);
+        // What was deployed on it meanwhile is over already.
+        DB::table('changes')->insert([
+            'title' => 'Deployed', 'kind' => 'standard', 'state' => 'done', 'from_at' => now(), 'to_at' => now(), 'began_at' => now(), 'ended_at' => now(), 'result' => 'ok', 'is_recorded' => true, 'made_at' => now(),
+        ]);
+        DB::table('change_items')->insert(['change_id' => (int) DB::table('changes')->max('id'), 'item' => 'clk-2', 'goes_down' => false]);
+        self::assertSame('CH-0001', $mark()['ref']);
         [$first, $second] = $change->steps()->pluck('id')->all();
         $this->send("/changes/$change->id/tick", ['step' => $second, 'done' => true])->assertSessionHasErrors(['action' => 'First comes: Save the settings']);
         foreach ([$first, $second] as $step) {
@@ -57,7 +63,7 @@ final class CourseTest extends TestCase
             Entry::query()->where('kind', 'like', 'change.%')->orderBy('seq')->pluck('kind')->all(),
         );
         // It stands in the history of what it worked on.
-        $this->get('/estate/clk-2')->assertInertia(static fn(Shown $page) => $page->where('changes.0.ref', 'CH-0001')->where('latestChange.isOn', false)->where('latestChange.ref', 'CH-0001'));
+        $this->get('/estate/clk-2')->assertInertia(static fn(Shown $page) => $page->where('changes.1.ref', 'CH-0001')->where('latestChange.isOn', false)->where('latestChange.ref', 'CH-0001'));
         // For a day it stands beside the state.
         $this->at('2026-03-05T22:00:59Z');
         self::assertSame('CH-0001', $mark()['ref']);

@@ -125,6 +125,9 @@ final class DeploymentsTest extends TestCase
         self::assertSame([['change.delivered'], ['change.delivered'], ['change.delivered'], []], [$story('ticket', $ticket->id), $story('ticket', $other->id), $story('incident', $incident->id), $story('ticket', $task->id)]);
         $this->get("/tickets/$ticket->id")->assertOk()->assertSee(Change::query()->findOrFail((int) $event->json('change'))->ref());
 
+        // A report's ticket is no task of the same number.
+        $this->tell('0', '2026-03-03T07:49:00Z', ['work_item' => sprintf('TA-%04d', $ticket->id)]);
+        self::assertCount(1, $mails());
         // Of one that failed, or was taken out again before it was told, nobody hears.
         $this->tell('2', '2026-03-03T07:51:00Z', ['work_item' => $ticket->ref(), 'result' => 'failed']);
         self::assertCount(1, $mails());

@@ -52,7 +52,8 @@ final class RulesTest extends TestCase
         $take = fn(string $text, ?string $rules = null) => $this->postJson('/settings/changes/calendar', ['rules' => $rules ?? self::document([]), 'calendar' => $text]);
         $days = "UID:a\r\nSUMMARY:Boat show\r\nDTSTART;VALUE=DATE:20260328\r\nDTEND;VALUE=DATE:20260330";
         $monthly = "UID:b\r\nSUMMARY:Pay day\r\nDTSTART:20200125T080000Z\r\nDTEND:20200125T100000Z\r\nRRULE:FREQ=MONTHLY";
-        $answer = $take($calendar($days, $monthly))->assertOk();
+        $moment = "UID:z\r\nSUMMARY:A moment\r\nDTSTART:20260401T080000Z";
+        $answer = $take($calendar($days, $monthly, $moment))->assertOk();
         $freezes = (array) json_decode((string) $answer->json('rules'), true)['freezes'];
         // An endless rule is followed as far as the time that is looked at.
         self::assertSame(14, $answer->json('added'));

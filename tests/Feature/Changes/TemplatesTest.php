@@ -54,6 +54,10 @@ final class TemplatesTest extends TestCase
             $this->actingAs($this->person($wrong));
             $this->send("/changes/templates/$template->id/agree", [])->assertSessionHasErrors('action');
         }
+        // Nor a coordinator who made it.
+        $template->update(['author_id' => 'mika-sund']);
+        $this->actingAs($this->person('mika-sund'));
+        $this->send("/changes/templates/$template->id/agree", [])->assertSessionHasErrors('action');
         $this->agree($template);
         $this->agree($template);
         $this->get("/changes/new?template=$template->id")->assertInertia(static fn(Shown $page) => $page->where('like.kind', 'standard')->where('like.template', $template->id)
