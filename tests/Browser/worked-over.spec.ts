@@ -22,11 +22,12 @@ test('an emergency change is approved on the device that wakes somebody, overrun
     await noor.getByLabel('What is changed').fill('Restart the lane camera at Eidkai');
     await noor.getByLabel('Kind').selectOption('emergency');
     await noor.getByRole('region', { name: 'Plan' }).getByLabel('Touches besides').fill('camera-eidkai-2');
-    await noor.getByRole('region', { name: 'Plan' }).getByRole('button', { name: 'Add', exact: true }).last().click();
     await noor.getByRole('textbox', { name: 'From' }).fill(local(5));
     await noor.getByLabel(/^To\b/).fill(local(25));
     await noor.getByLabel('Why it is done').fill('It shows nothing since midnight');
+    // What still stands in the field of items is taken along.
     await noor.getByRole('button', { name: 'Keep as a draft' }).click();
+    await expect(noor.getByRole('link', { name: 'Lane camera 2 Eidkai' })).toBeVisible();
     await noor.getByRole('button', { name: 'Ask for approval' }).click();
     await expect(noor.getByText(/Waits for .*Ingrid Vale/)).toBeVisible();
   });

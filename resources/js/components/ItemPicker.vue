@@ -49,7 +49,7 @@ const pick = async (): Promise<void> => {
   emit('pick', { id: found.id, name: found.name });
 };
 /** For a form that is sent with something still in the field. */
-defineExpose({ pick });
+defineExpose({ pick, isEmpty: () => typed.value.trim() === '' });
 </script>
 
 <template>

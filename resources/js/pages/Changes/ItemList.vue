@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { ref, useTemplateRef } from 'vue';
 import ItemPicker, { type PickedItem } from '@/components/ItemPicker.vue';
 import { ask } from '@/lib/ask';
 
 /** Items of a plan: picked one by one, or pasted as a list of ids or names. */
 const props = defineProps<{ label: string; hint: string }>();
 const items = defineModel<PickedItem[]>({ required: true });
+const picker = useTemplateRef('picker');
 const pasting = ref(false);
 const pasted = ref('');
 const wrong = ref('');
@@ -15,6 +16,12 @@ const add = (item: PickedItem): void => {
 const drop = (item: PickedItem): void => {
   items.value = items.value.filter((one) => one.id !== item.id);
 };
+/** Takes what still stands in the field, as a form is sent; says whether nothing is left in it that is no item. */
+const settle = async (): Promise<boolean> => {
+  await picker.value?.pick();
+  return picker.value?.isEmpty() ?? true;
+};
+defineExpose({ settle });
 /** What something depends on, to be chosen from: of a service one rarely works on all. */
 const beneath = ref<{ of: string; items: PickedItem[] } | null>(null);
 const open = async (item: PickedItem): Promise<void> => {
@@ -45,7 +52,7 @@ const read = async (): Promise<void> => {
 
 <template>
   <div>
-    <ItemPicker :label="props.label" @pick="add" />
+    <ItemPicker ref="picker" :label="props.label" @pick="add" />
     <p class="text-tiny text-ink-2">{{ props.hint }}</p>
     <ul class="mt-1 flex flex-wrap gap-2 text-small">
       <li v-for="item in items" :key="item.id" class="border border-ink px-2 py-0.5">

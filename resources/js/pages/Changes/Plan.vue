@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
-import { computed } from 'vue';
+import { computed, useTemplateRef } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import AppShell from '@/components/AppShell.vue';
 import type { PickedItem } from '@/components/ItemPicker.vue';
@@ -37,11 +37,15 @@ const { form, looked, trouble, sent, pick, moved, span, minutes } = usePlan(
   props.marked,
 );
 const isAsked = computed(() => props.change?.state === 'asked' || props.change?.state === 'approved');
-const save = (): void =>
+const [down, touched] = [useTemplateRef('down'), useTemplateRef('touched')];
+const save = async (): Promise<void> => {
+  const settled = await Promise.all([down.value?.settle(), touched.value?.settle()]);
+  if (settled.includes(false)) return;
   action.send(props.change ? `/changes/${props.change.id}` : '/changes', {
     ...sent.value,
     incident: props.incident?.id ?? null,
   } as never);
+};
 const wrong = (field: string): string | undefined => action.errors.value[field];
 /** What has no field of its own beside which it could stand. */
 const other = computed(
@@ -88,8 +92,13 @@ const other = computed(
           </select></label
         >
         <div class="grid gap-4 sm:grid-cols-2">
-          <ItemList v-model="form.down" label="Takes down" hint="Away while it lasts. They open no alerts then." />
-          <ItemList v-model="form.touched" label="Touches besides" hint="Worked on, and still there." />
+          <ItemList
+            ref="down"
+            v-model="form.down"
+            label="Takes down"
+            hint="Away while it lasts. They open no alerts then."
+          />
+          <ItemList ref="touched" v-model="form.touched" label="Touches besides" hint="Worked on, and still there." />
         </div>
         <div class="grid gap-4 sm:grid-cols-2">
           <label class="font-semibold">From <WhenField v-model="form.from" required /></label>
