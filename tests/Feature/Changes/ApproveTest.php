@@ -215,7 +215,6 @@ final class ApproveTest extends TestCase
         self::assertSame(['mail'], $ways());
         $person->update(['email' => '']);
         $this->asked();
-        self::assertCount(2, $ways());
-        self::assertNotSame('mail', $ways()[1]);
+        self::assertCount(1, array_diff($ways(), ['mail']), 'Once by mail, and once by something else.');
     }
 }
