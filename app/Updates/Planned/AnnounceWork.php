@@ -128,13 +128,11 @@ final readonly class AnnounceWork
         $hits = self::hits($quiet);
         $services = array_map(static fn(array $each): array => ['name' => $each['name'], 'state' => $each['state']->value], $hits['services']);
         [$from, $to] = [Moment::seconds($row->from_at), Moment::seconds($row->to_at)];
-        $isBegun = $from <= Moment::now();
-        $isSame = [$one->from_at->getTimestamp(), $one->to_at->getTimestamp(), $one->services, $one->places] === [$from, $to, $services, $hits['places']];
+        $isNews = $one->plan()->isNews($from, $to, Moment::now()) || ($from > Moment::now() && [$one->services, $one->places] !== [$services, $hits['places']]);
         $one->fill(['quiet_id' => $quiet, 'is_held' => false]);
         if ($services === []) {
             self::goOn($one, PlanStage::Withdrawn, $by);
-        } elseif ($isSame || $isBegun) {
-            // That it begins a little sooner is no news: it is seen.
+        } elseif (! $isNews) {
             $one->save();
         } else {
             $one->fill(['from_at' => Moment::of($from), 'to_at' => Moment::of($to), 'services' => $services, 'places' => $hits['places'], 'round' => $one->round + 1, 'announced_at' => now()]);

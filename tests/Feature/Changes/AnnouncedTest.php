@@ -169,4 +169,21 @@ final class AnnouncedTest extends TestCase
         $this->go($this->change, 'finish')->assertSessionHasNoErrors();
         self::assertSame('Planned work on Vehicle lanes is done', $this->subjects()[2] ?? null);
     }
+
+    public function test_work_that_is_brought_forward_to_a_time_that_has_begun_by_now_is_told_with_that_time(): void
+    {
+        $this->subjects();
+        $this->edit(from: '2026-03-03T09:00:00Z', to: '2026-03-03T10:00:00Z');
+        $this->at('2026-03-03T08:59:00Z');
+        $this->say($this->change, self::PEER, true)->assertSessionHasNoErrors();
+        self::assertSame('Planned work on Vehicle lanes has changed', $this->subjects()[1] ?? null);
+        $this->edit(from: '2026-03-04T22:00:00Z', to: '2026-03-04T23:00:00Z');
+        $this->say($this->change, self::PEER, true)->assertSessionHasNoErrors();
+        $this->subjects();
+        // Begun long before its time, which is over sooner too.
+        $this->at('2026-03-04T20:00:00Z');
+        $this->go($this->change, 'begin')->assertSessionHasNoErrors();
+        self::assertSame('Planned work on Vehicle lanes has changed', last($this->subjects()));
+        self::assertSame('2026-03-04 20:00', $this->work()->from_at->format('Y-m-d H:i'));
+    }
 }

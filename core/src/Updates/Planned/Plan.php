@@ -15,6 +15,8 @@ final readonly class Plan
     /** Monitors say a little later that something works again. */
     public const GRACE_SECONDS = 300;
 
+    private const LITTLE_SECONDS = 3600;
+
     /**
      * @param  int  $announced  when they were told of this time
      * @param  bool  $isHeld  whether it waits to be allowed at all: then it does not take place unless that comes before it begins
@@ -24,6 +26,14 @@ final readonly class Plan
     public function __construct(public int $from, public int $to, public int $announced, public bool $isHeld = false)
     {
         Must::hold($from < $to, 'Planned work ends after it begins.');
+    }
+
+    /** Whether people are told that it takes place at another time: that it begins a little sooner is seen. */
+    public function isNews(int $from, int $to, int $now): bool
+    {
+        $isSeen = $from <= $now && $to === $this->to && $this->from - $from < self::LITTLE_SECONDS;
+
+        return [$from, $to] !== [$this->from, $this->to] && ! $isSeen;
     }
 
     /**

@@ -108,4 +108,16 @@ final class PlanTest extends TestCase
             }
         }
     }
+
+    public function test_another_time_is_news_but_not_that_it_begins_a_little_sooner(): void
+    {
+        $plan = new Plan(10_000, 20_000, 0);
+        self::assertFalse($plan->isNews(10_000, 20_000, 0));
+        self::assertTrue($plan->isNews(9_000, 20_000, 0), 'It is ahead.');
+        self::assertTrue($plan->isNews(9_000, 20_000, 8_999));
+        self::assertFalse($plan->isNews(9_000, 20_000, 9_000), 'It is seen.');
+        self::assertFalse($plan->isNews(6_401, 20_000, 6_401));
+        self::assertTrue($plan->isNews(6_400, 20_000, 6_400), 'An hour is more than a little.');
+        self::assertTrue($plan->isNews(9_000, 21_000, 9_000));
+    }
 }

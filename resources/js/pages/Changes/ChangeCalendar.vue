@@ -4,8 +4,9 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import type { BackdropLine, BelongsLine, ChangeLine, CollisionLine, HoursLine } from '@/lib/shapes';
 import { plural } from '@/lib/states';
-import { clockSpan, clockTime, millis, useNow } from '@/lib/time';
-import { hoursOf, lanesOf, markedOf, rowsOf, ROWS, SPANS } from '@/pages/Changes/changes';
+import { clockSpan, clockTime, latestNow, millis, useNow } from '@/lib/time';
+import { DAY, dragged, STEP } from '@/pages/Changes/band';
+import { hoursOf, lanesOf, markedOf, NO_TEAM, rowsOf, ROWS, SPANS } from '@/pages/Changes/changes';
 
 /** The time band with a row for each team or thing that is worked on: freezes and incidents behind, what collides marked. */
 const props = defineProps<{
@@ -26,7 +27,6 @@ const by = ref<(typeof ROWS)[number]['id']>('team');
 /** By how many spans one has moved on. */
 const moved = ref(0);
 const days = computed(() => SPANS.find((one) => one.id === span.value)?.days ?? 7);
-const DAY = 86_400_000;
 const midnight = (at: number): number => new Date(new Date(at).setHours(0, 0, 0, 0)).getTime();
 const start = computed(() => midnight(now.value + moved.value * days.value * DAY));
 const end = computed(() => start.value + days.value * DAY);
@@ -95,25 +95,77 @@ const timeAt = (event: PointerEvent): number => {
   const at = start.value + ((event.clientX - left - LEFT) / inner.value) * (end.value - start.value);
   return Math.min(end.value, Math.max(start.value, at));
 };
+const rowAt = (event: PointerEvent): string | null => {
+  const y = event.clientY - (event.currentTarget as Element).getBoundingClientRect().top;
+  return rows.value.find((one) => y >= one.top && y < one.top + one.height)?.name ?? null;
+};
 const beginMark = (event: PointerEvent): void => {
   if (!props.mayPlan || event.button !== 0 || event.pointerType === 'touch') return;
-  const y = event.clientY - (event.currentTarget as Element).getBoundingClientRect().top;
-  const row = rows.value.find((one) => y >= one.top && y < one.top + one.height);
   const at = timeAt(event);
-  mark.value = { a: at, b: at, team: by.value === 'team' ? (row?.name ?? null) : null };
+  mark.value = { a: at, b: at, team: by.value === 'team' ? rowAt(event) : null };
 };
 const moveMark = (event: PointerEvent): void => {
   if (mark.value) mark.value = { ...mark.value, b: timeAt(event) };
 };
+const plan = (from: number, to: number, team: string | null): void => {
+  const stretch = markedOf(from, to, latestNow());
+  const named = team && team !== NO_TEAM ? `&team=${encodeURIComponent(team)}` : '';
+  if (stretch) router.visit(`/changes/new?begin=${stretch.from}&end=${stretch.to}${named}`);
+};
 const endMark = (): void => {
   const marked = mark.value;
   mark.value = null;
-  // A press without a drag is none.
-  if (!marked || Math.abs(x(marked.b) - x(marked.a)) < 6) return;
-  const stretch = markedOf(marked.a, marked.b, now.value);
-  const team = marked.team ? `&team=${encodeURIComponent(marked.team)}` : '';
-  if (stretch) router.visit(`/changes/new?begin=${stretch.from}&end=${stretch.to}${team}`);
+  // A press without a drag is none: it puts the hour there that keys move.
+  if (marked && Math.abs(x(marked.b) - x(marked.a)) >= 6) plan(marked.a, marked.b, marked.team);
 };
+/** An hour that keys move, and a press or a touch puts somewhere: what a mouse drags, for everybody. */
+const hour = ref<{ from: number; to: number; team: string | null } | null>(null);
+const bounds = (): { from: number; to: number } => ({ from: latestNow(), to: Infinity });
+const putHour = (event: PointerEvent): void => {
+  if (!props.mayPlan) return;
+  const at = timeAt(event) - STEP * 2;
+  hour.value = {
+    ...dragged({ from: at, to: at + STEP * 4 }, 'whole', 0, bounds()),
+    team: by.value === 'team' ? rowAt(event) : null,
+  };
+};
+const reachHour = (): void => {
+  hour.value ??= {
+    ...dragged(
+      { from: Math.max(latestNow(), start.value), to: Math.max(latestNow(), start.value) + STEP * 4 },
+      'whole',
+      0,
+      bounds(),
+    ),
+    team: null,
+  };
+};
+const moveHour = (event: KeyboardEvent): void => {
+  const held = hour.value;
+  if (!held) return;
+  const step = { day: STEP, week: STEP * 4, quarter: DAY }[span.value];
+  const by = { ArrowLeft: -step, ArrowRight: step, PageUp: -DAY, PageDown: DAY }[event.key];
+  if (by !== undefined) {
+    hour.value = { ...held, ...dragged(held, event.shiftKey ? 'end' : 'whole', by, bounds()) };
+    // It takes along what is looked at.
+    moved.value += Math.floor((hour.value.from - start.value) / (days.value * DAY));
+  } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown')
+    hour.value = { ...held, team: nextTeam(event.key, held.team) };
+  else if (event.key === 'Enter') plan(held.from, held.to, held.team);
+  else if (event.key === 'Escape') hour.value = null;
+  else return;
+  event.preventDefault();
+};
+const nextTeam = (key: string, team: string | null): string | null => {
+  if (by.value !== 'team') return null;
+  const names = [null, ...rows.value.map((one) => one.name)];
+  return names.at((names.indexOf(team) + (key === 'ArrowDown' ? 1 : names.length - 1)) % names.length) ?? null;
+};
+const hourRow = computed(() => rows.value.find((one) => one.name === hour.value?.team));
+const hourWords = computed(() => {
+  const one = hour.value;
+  return one ? clockSpan(one.from, one.to) + (one.team && one.team !== NO_TEAM ? `, ${one.team}` : '') : '';
+});
 const when = (one: { from: number; to: number }): string => clockSpan(one.from, one.to);
 </script>
 
@@ -140,118 +192,153 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
       </span>
       <span class="ml-auto text-ink-2">{{ plural(within.length, 'change') }}</span>
     </div>
-    <svg
-      v-if="width > 0"
-      :width="width"
-      :height="height"
-      class="block"
-      :class="mayPlan ? 'cursor-crosshair' : ''"
-      aria-hidden="true"
-      @pointerdown="beginMark"
-      @pointermove="moveMark"
-      @pointerup="endMark"
-      @pointerleave="mark = null"
-    >
-      <g v-for="one in behind" :key="`${one.kind} ${one.name} ${one.from}`">
-        <title>{{ one.name }}, {{ when(one) }}</title>
-        <rect
-          :x="clamped(one.from)"
-          :y="TOP - 4"
-          :width="Math.max(2, clamped(one.to) - clamped(one.from))"
-          :height="height - TOP + 4"
-          :fill="one.kind === 'freeze' ? 'var(--shade)' : one.kind === 'work' ? 'var(--ink)' : 'var(--call)'"
-          :opacity="one.kind === 'freeze' ? 1 : one.kind === 'work' ? 0.08 : 0.16"
-        />
-        <text
-          v-if="one.kind !== 'incident' && clamped(one.to) - clamped(one.from) > 60"
-          :x="clamped(one.from) + 4"
-          :y="height - 5"
-          class="fill-ink-2 text-[11px]"
-        >
-          {{ one.name }}
-        </text>
-      </g>
-      <g v-for="(tick, i) in ticks" :key="tick.at">
-        <line :x1="x(tick.at)" :x2="x(tick.at)" :y1="TOP - 6" :y2="height" stroke="var(--line)" />
-        <text v-if="i % everyTick === 0" :x="x(tick.at) + 3" y="13" class="fill-ink-3 font-mono text-[11px]">
-          {{ tick.words }}
-        </text>
-      </g>
-      <g v-for="row in rows" :key="row.name">
-        <line x1="0" :x2="LEFT + inner" :y1="row.top + row.height" :y2="row.top + row.height" stroke="var(--line)" />
-        <rect
-          v-for="open in row.open.filter((one) => one.from < end && one.to > start)"
-          :key="open.from"
-          :x="clamped(open.from)"
-          :y="row.top + row.height - 3"
-          :width="Math.max(1, clamped(open.to) - clamped(open.from))"
-          height="3"
-          fill="var(--calm)"
-        />
-        <svg x="0" :y="row.top" :width="LEFT - 8" :height="row.height">
-          <text x="10" y="15" class="fill-ink-2 text-[12px]">{{ row.name }}</text>
-        </svg>
-        <g
-          v-for="one in row.lanes"
-          :key="one.change.id"
-          class="cursor-pointer"
-          @pointerdown.stop
-          @click="router.visit(`/changes/${one.change.id}`)"
-        >
-          <title>{{ one.change.ref }} {{ one.change.title }}, {{ when(one) }}, {{ one.change.words }}</title>
+    <div class="relative">
+      <svg
+        v-if="width > 0"
+        :width="width"
+        :height="height"
+        class="block"
+        :class="mayPlan ? 'cursor-crosshair' : ''"
+        aria-hidden="true"
+        @pointerdown="beginMark"
+        @pointermove="moveMark"
+        @pointerup="endMark"
+        @pointerleave="mark = null"
+        @click="putHour"
+      >
+        <g v-for="one in behind" :key="`${one.kind} ${one.name} ${one.from}`">
+          <title>{{ one.name }}, {{ when(one) }}</title>
           <rect
             :x="clamped(one.from)"
-            :y="row.top + 4 + one.lane * LANE"
-            :width="Math.max(5, clamped(one.to) - clamped(one.from))"
-            :height="LANE - 4"
-            :fill="one.change.state === 'under-way' ? 'var(--ink)' : one.change.ended ? 'var(--grain)' : 'var(--paper)'"
-            :stroke="colliding.has(one.change.ref) ? 'var(--call)' : 'var(--ink-2)'"
-            :stroke-width="colliding.has(one.change.ref) ? 2.5 : 1.2"
-            :stroke-dasharray="one.change.state === 'draft' || one.change.state === 'asked' ? '3 2' : undefined"
+            :y="TOP - 4"
+            :width="Math.max(2, clamped(one.to) - clamped(one.from))"
+            :height="height - TOP + 4"
+            :fill="one.kind === 'freeze' ? 'var(--shade)' : one.kind === 'work' ? 'var(--ink)' : 'var(--call)'"
+            :opacity="one.kind === 'freeze' ? 1 : one.kind === 'work' ? 0.08 : 0.16"
           />
-          <svg
-            v-if="clamped(one.to) - clamped(one.from) > 46"
-            :x="clamped(one.from)"
-            :y="row.top + 4 + one.lane * LANE"
-            :width="clamped(one.to) - clamped(one.from) - 3"
-            :height="LANE - 4"
+          <text
+            v-if="one.kind !== 'incident' && clamped(one.to) - clamped(one.from) > 60"
+            :x="clamped(one.from) + 4"
+            :y="height - 5"
+            class="fill-ink-2 text-[11px]"
           >
-            <text
-              x="4"
-              y="11"
-              class="text-[11px]"
-              :fill="one.change.state === 'under-way' ? 'var(--on-ink)' : 'var(--ink)'"
-            >
-              {{ one.change.ref }} {{ one.change.title }}
-            </text>
-          </svg>
+            {{ one.name }}
+          </text>
         </g>
-      </g>
-      <rect
-        v-if="mark"
-        :x="Math.min(x(mark.a), x(mark.b))"
-        :y="TOP - 4"
-        :width="Math.abs(x(mark.b) - x(mark.a))"
-        :height="height - TOP + 4"
-        fill="var(--ink)"
-        opacity="0.15"
-        stroke="var(--ink)"
-      />
-      <line
-        v-if="now > start && now < end"
-        :x1="x(now)"
-        :x2="x(now)"
-        y1="2"
-        :y2="height"
-        stroke="var(--call)"
-        stroke-width="2"
-      />
-    </svg>
+        <g v-for="(tick, i) in ticks" :key="tick.at">
+          <line :x1="x(tick.at)" :x2="x(tick.at)" :y1="TOP - 6" :y2="height" stroke="var(--line)" />
+          <text v-if="i % everyTick === 0" :x="x(tick.at) + 3" y="13" class="fill-ink-3 font-mono text-[11px]">
+            {{ tick.words }}
+          </text>
+        </g>
+        <g v-for="row in rows" :key="row.name">
+          <line x1="0" :x2="LEFT + inner" :y1="row.top + row.height" :y2="row.top + row.height" stroke="var(--line)" />
+          <rect
+            v-for="open in row.open.filter((one) => one.from < end && one.to > start)"
+            :key="open.from"
+            :x="clamped(open.from)"
+            :y="row.top + row.height - 3"
+            :width="Math.max(1, clamped(open.to) - clamped(open.from))"
+            height="3"
+            fill="var(--calm)"
+          />
+          <svg x="0" :y="row.top" :width="LEFT - 8" :height="row.height">
+            <text x="10" y="15" class="fill-ink-2 text-[12px]">{{ row.name }}</text>
+          </svg>
+          <g
+            v-for="one in row.lanes"
+            :key="one.change.id"
+            class="cursor-pointer"
+            @pointerdown.stop
+            @click.stop="router.visit(`/changes/${one.change.id}`)"
+          >
+            <title>{{ one.change.ref }} {{ one.change.title }}, {{ when(one) }}, {{ one.change.words }}</title>
+            <rect
+              :x="clamped(one.from)"
+              :y="row.top + 4 + one.lane * LANE"
+              :width="Math.max(5, clamped(one.to) - clamped(one.from))"
+              :height="LANE - 4"
+              :fill="
+                one.change.state === 'under-way' ? 'var(--ink)' : one.change.ended ? 'var(--grain)' : 'var(--paper)'
+              "
+              :stroke="colliding.has(one.change.ref) ? 'var(--call)' : 'var(--ink-2)'"
+              :stroke-width="colliding.has(one.change.ref) ? 2.5 : 1.2"
+              :stroke-dasharray="one.change.state === 'draft' || one.change.state === 'asked' ? '3 2' : undefined"
+            />
+            <svg
+              v-if="clamped(one.to) - clamped(one.from) > 46"
+              :x="clamped(one.from)"
+              :y="row.top + 4 + one.lane * LANE"
+              :width="clamped(one.to) - clamped(one.from) - 3"
+              :height="LANE - 4"
+            >
+              <text
+                x="4"
+                y="11"
+                class="text-[11px]"
+                :fill="one.change.state === 'under-way' ? 'var(--on-ink)' : 'var(--ink)'"
+              >
+                {{ one.change.ref }} {{ one.change.title }}
+              </text>
+            </svg>
+          </g>
+        </g>
+        <rect
+          v-if="mark"
+          :x="Math.min(x(mark.a), x(mark.b))"
+          :y="TOP - 4"
+          :width="Math.abs(x(mark.b) - x(mark.a))"
+          :height="height - TOP + 4"
+          fill="var(--ink)"
+          opacity="0.15"
+          stroke="var(--ink)"
+        />
+        <line
+          v-if="now > start && now < end"
+          :x1="x(now)"
+          :x2="x(now)"
+          y1="2"
+          :y2="height"
+          stroke="var(--call)"
+          stroke-width="2"
+        />
+      </svg>
+      <div
+        v-if="mayPlan && width > 0"
+        role="slider"
+        tabindex="0"
+        aria-label="Time to plan a change in"
+        :aria-valuemin="start"
+        :aria-valuemax="end"
+        :aria-valuenow="hour?.from ?? start"
+        :aria-valuetext="hourWords || 'none yet'"
+        class="absolute min-w-2 border-2"
+        :class="hour ? 'border-ink bg-ink/15' : 'pointer-events-none border-transparent'"
+        :style="{
+          left: `${clamped(hour?.from ?? start)}px`,
+          width: `${hour ? Math.max(8, clamped(hour.to) - clamped(hour.from)) : 8}px`,
+          top: `${hourRow?.top ?? TOP - 4}px`,
+          height: `${hourRow?.height ?? height - TOP + 4}px`,
+        }"
+        @focus="reachHour"
+        @keydown="moveHour"
+      ></div>
+    </div>
+    <p v-if="hour" role="status" class="flex flex-wrap items-baseline gap-x-4 px-3 py-1 text-small">
+      <span class="font-semibold">{{ hourWords }}</span>
+      <button type="button" class="link min-h-6" @click="plan(hour.from, hour.to, hour.team)">
+        Plan a change then
+      </button>
+      <button type="button" class="link min-h-6" @click="hour = null">Let go</button>
+      <span class="text-ink-2">Arrows move it, with Shift its end; up and down another team; Enter plans it.</span>
+    </p>
     <p v-if="within.length === 0" class="px-3 pb-2 text-small text-ink-2">Nothing is planned or done in this time.</p>
     <p class="border-t border-line px-3 py-1 text-tiny text-ink-2">
       Broken outline: not approved yet. Filled: under way, or over. Thick outline: in the way of another. Grey ground:
       nothing is to be changed; lighter, other work. Tinted ground: an incident. Line at the foot of a row: hours in
-      which things may be taken down.<template v-if="mayPlan"> Drag over free ground to plan a change there.</template>
+      which things may be taken down.<template v-if="mayPlan">
+        Drag over free ground to plan a change there, or press or touch it.</template
+      >
     </p>
   </section>
 </template>

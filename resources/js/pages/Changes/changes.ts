@@ -15,7 +15,8 @@ export const ROWS = [
   { id: 'item', words: 'by what is worked on' },
 ] as const;
 
-const NONE = { team: 'No team', service: 'No service', place: 'No place', item: 'Nothing named' } as const;
+export const NO_TEAM = 'No team';
+const NONE = { team: NO_TEAM, service: 'No service', place: 'No place', item: 'Nothing named' } as const;
 
 export interface CalendarRow {
   name: string;
@@ -31,7 +32,7 @@ export function rowsOf(
   const rows = new Map<string, ChangeLine[]>();
   const namesOf = (change: ChangeLine): string[] =>
     by === 'team'
-      ? [change.team ?? 'No team']
+      ? [change.team ?? NO_TEAM]
       : by === 'item'
         ? change.items.map((item) => item.name)
         : ((by === 'service' ? belongs[change.id]?.services : belongs[change.id]?.places) ?? []);
