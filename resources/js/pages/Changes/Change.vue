@@ -305,14 +305,11 @@ useCommands(() => [
           :steps="change.steps"
           :may-tick="change.mayGoOn && line.state === 'under-way'"
         />
-        <p v-if="mayPlan && !line.recorded" class="mt-4 text-small">
+        <p v-if="mayPlan && !line.recorded" class="mt-4 flex flex-wrap gap-x-4 text-small">
           <Link :href="`/changes/new?like=${line.id}`" class="link inline-block min-h-6">Plan the same once more</Link>
-          <template v-if="change.mayBeTemplate"
-            >;
-            <button type="button" class="link min-h-6" @click="templating = !templating">
-              make a template of it
-            </button></template
-          >
+          <button v-if="change.mayBeTemplate" type="button" class="link min-h-6" @click="templating = !templating">
+            Make a template of it
+          </button>
         </p>
         <TemplateForm v-if="templating && change.mayBeTemplate" :change="change" @close="templating = false" />
       </div>

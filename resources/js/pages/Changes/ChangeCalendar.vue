@@ -313,7 +313,9 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
         :aria-valuenow="hour?.from ?? start"
         :aria-valuetext="hourWords || 'none yet'"
         class="absolute min-w-2 border-2"
-        :class="hour ? 'border-ink bg-ink/15' : 'pointer-events-none border-transparent'"
+        :class="
+          hour && hour.to > start && hour.from < end ? 'border-ink bg-ink/15' : 'pointer-events-none border-transparent'
+        "
         :style="{
           left: `${clamped(hour?.from ?? start)}px`,
           width: `${hour ? Math.max(8, clamped(hour.to) - clamped(hour.from)) : 8}px`,
@@ -330,7 +332,9 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
         Plan a change then
       </button>
       <button type="button" class="link min-h-6" @click="hour = null">Let go</button>
-      <span class="text-ink-2">Arrows move it, with Shift its end; up and down another team; Enter plans it.</span>
+      <span class="text-ink-2 max-sm:hidden"
+        >Arrows move it, with Shift its end; up and down another team; Enter plans it.</span
+      >
     </p>
     <p v-if="within.length === 0" class="px-3 pb-2 text-small text-ink-2">Nothing is planned or done in this time.</p>
     <p class="border-t border-line px-3 py-1 text-tiny text-ink-2">

@@ -8,7 +8,7 @@ import { useAction } from '@/lib/action';
 import type { PlannedLine } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
-import { clockTime } from '@/lib/time';
+import { clockSpan } from '@/lib/time';
 
 /** Planned work: of what people are told, and what is ahead of which nobody was. */
 defineProps<{
@@ -48,9 +48,7 @@ const withdraw = (one: PlannedLine): void => action.send(`/planned/${one.id}/wit
         <li v-for="one in ahead" :id="`quiet-${one.id}`" :key="one.id" class="row-rule py-2">
           <p class="flex flex-wrap items-baseline gap-x-3">
             <strong>{{ one.reason }}</strong>
-            <span class="text-small text-ink-2"
-              >{{ clockTime(one.from) }} to {{ clockTime(one.to) }}, {{ one.author }}</span
-            >
+            <span class="text-small text-ink-2">{{ clockSpan(one.from, one.to) }}, {{ one.author }}</span>
             <ActButton v-if="may && announcing !== one.id" class="ml-auto" @click="announcing = one.id"
               >Announce…<span class="sr-only"> {{ one.reason }}</span></ActButton
             >
@@ -64,9 +62,7 @@ const withdraw = (one: PlannedLine): void => action.send(`/planned/${one.id}/wit
         <li v-for="one in planned" :key="one.id" class="row-rule py-2">
           <p class="flex flex-wrap items-baseline gap-x-3">
             <strong>{{ one.services.map((each) => each.name).join(', ') }}</strong>
-            <span class="text-small"
-              >{{ clockTime(one.from) }} to {{ clockTime(one.to) }}: {{ stageWords[one.stage] }}</span
-            >
+            <span class="text-small">{{ clockSpan(one.from, one.to) }}: {{ stageWords[one.stage] }}</span>
             <a v-if="one.incident" :href="`/incidents/${one.incident}`" class="link text-small">its incident</a>
             <button
               v-if="may && isAhead(one)"
