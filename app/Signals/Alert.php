@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals;
 
+use App\Platform\Database\Sql;
 use App\Platform\Person;
 use App\Platform\Record;
 use App\Platform\Team;
@@ -88,11 +89,14 @@ final class Alert extends Record
      */
     public function scopeUndecided(Builder $query): void
     {
+        // Parts of one screen ask for the same, and are to see that it is.
+        $now = now()->startOfSecond();
+        Sql::byIndex($query->getQuery(), 'alerts_undecided_index');
         $this->scopeFree($query->whereNull('closed_at')->whereNull('put_away_at'));
         $query->where(fn(Builder $q) => $q->whereIn('handling', [Handling::Decide, Handling::Page])->orWhereNotNull('decide_again_at')->orWhere(
-            fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '<=', now()),
+            fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '<=', $now),
         ))
-            ->where(fn(Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', now()));
+            ->where(fn(Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', $now));
     }
 
     /**

@@ -50,14 +50,15 @@ final readonly class AlertFilter
     /** @return Builder<Alert> */
     public function query(): Builder
     {
-        $query = Alert::query()->whereNull('withdrawn_at');
+        $query = Alert::query();
         match ($this->show) {
             'undecided' => $query->undecided(),
             'waiting' => $query->whereNull('closed_at')->where(fn(Builder $q) => $q->where('wait_until', '>', now())->orWhereNotNull('put_away_at')->orWhere(
                 fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '>', now()),
             )),
             'open' => $query->whereNull('closed_at'),
-            default => $query,
+            // What never was is closed.
+            default => $query->whereNull('withdrawn_at'),
         };
 
         return $query

@@ -145,13 +145,15 @@ final class AlertGroups
         // A group may have thousands: rows, not models, but for those that are shown.
         $rows = (clone $query)->getQuery()->whereIn('group_id', array_column($ordered, 'id'))->orderBy('first_signal_at')->orderBy('id')
             ->get(['id', 'group_id', 'item_id', 'level', 'count', 'flips', 'first_signal_at'])->groupBy('group_id');
-        $leads = [];
+        // They come as they began: of the worst, the first stays.
+        $leads = $ranks = [];
         foreach ($rows as $group => $its) {
-            $leads[$group] = (int) ($its->sort(
-                static fn(\stdClass $a, \stdClass $b): int => Level::from($b->level)
-                    ->rank() <=> Level::from($a->level)
-                    ->rank() ?: [$a->first_signal_at, $a->id] <=> [$b->first_signal_at, $b->id],
-            )->first()->id ?? 0);
+            foreach ($its as $row) {
+                $rank = Level::from($row->level)->rank();
+                if ($rank > ($ranks[$group] ?? -1)) {
+                    [$leads[$group], $ranks[$group]] = [(int) $row->id, $rank];
+                }
+            }
         }
         $alerts = Alert::query()->with('taker')->whereKey(array_values($leads))->get()->keyBy('id');
         $teams = Team::query()->get()->keyBy('id');

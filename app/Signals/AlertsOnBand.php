@@ -18,12 +18,14 @@ final class AlertsOnBand implements BandRow
 
     public function rows(Person $reader, int $from, int $to): array
     {
-        $rows = DB::table('alerts')->where('opened_at', '>=', Moment::text($from))->whereNull('withdrawn_at')
+        // In a flood many open in the same second: each such time is read once.
+        $each = DB::table('alerts')->where('opened_at', '>=', Moment::text($from))->whereNull('withdrawn_at')
+            ->selectRaw('opened_at, count(*) as many, '.Sql::count(
+                'closed_at is null and (incident_id is null or decide_again_at is not null) and taken_at is null',
+            ).' as undecided')->groupBy('opened_at');
+        $rows = DB::query()->fromSub($each, 'each')
             ->selectRaw(
-                Sql::epoch('opened_at').' / ? * ? as at, count(*) as many, '.Sql::count(
-                    'closed_at is null and (incident_id is null or decide_again_at is not null) and taken_at is null',
-                ).' as undecided',
-                [self::GRAIN, self::GRAIN],
+                Sql::epoch('opened_at').' / ? * ? as at, sum(many) as many, sum(undecided) as undecided', [self::GRAIN, self::GRAIN],
             )
             ->groupByRaw('1')->orderByRaw('1')->get();
 

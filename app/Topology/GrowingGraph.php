@@ -135,6 +135,8 @@ final class GrowingGraph
         do {
             $hit = array_keys(Trace::ranks($this->graph, $observed));
         } while ($this->readDependents(array_map($this->graph->id(...), $hit)));
+        // At once, as whoever asks what is hit asks next what each of that is.
+        $this->readItems(array_map($this->graph->id(...), $hit));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform\Database;
 
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -73,6 +74,15 @@ final class Sql
 
         return "insert into $table (\"".implode('", "', $columns).'") values '
             .implode(', ', array_fill(0, $rows, $one)).' on conflict do nothing';
+    }
+
+    /**
+     * Has a query go by an index that holds what it asks for. SQLite takes another where a condition seems narrow to it that
+     * is not; others count, and choose by themselves.
+     */
+    public static function byIndex(Builder $query, string $index): Builder
+    {
+        return self::isSqlite() ? $query->forceIndex($index) : $query;
     }
 
     /** Whether there is an index of words: where there is none, texts are compared. */
