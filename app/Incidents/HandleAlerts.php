@@ -7,6 +7,7 @@ namespace App\Incidents;
 use App\Platform\AllOrEach;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Database\Locked;
+use App\Platform\Database\Sql;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Team;
@@ -75,8 +76,10 @@ final class HandleAlerts implements ClockPart
     /** @return Builder<Alert> */
     private function due(): Builder
     {
-        return Alert::query()->where('handle_at', '<=', now())
-            ->whereNull('handled_at')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at');
+        $query = Alert::query()->where('handle_at', '<=', now());
+        Sql::byIndex($query->getQuery(), 'alerts_handle_at_index');
+
+        return $query->whereNull('handled_at')->whereNull('closed_at')->whereNull('withdrawn_at')->whereNull('put_away_at');
     }
 
     private function handleDue(\Closure $mayWork): int

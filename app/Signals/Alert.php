@@ -109,6 +109,18 @@ final class Alert extends Record
         $query->where(static fn(Builder $q) => $q->whereNull('incident_id')->orWhereNotNull('decide_again_at'));
     }
 
+    /**
+     * Open and let wait: until a time that is to come, or that has come.
+     *
+     * @param  Builder<Alert>  $query
+     * @param  '<='|'>'  $than  now
+     */
+    public function scopeWaitsUntil(Builder $query, string $than): void
+    {
+        Sql::byIndex($query->getQuery(), 'alerts_wait_until_index');
+        $this->scopeFree($query->whereNull('closed_at')->where('wait_until', $than, now()));
+    }
+
     /** What is wrong, in the monitor's words if it gave any. */
     public function title(): string
     {

@@ -63,7 +63,7 @@ final class AlertClocks implements RunsOut
     /** @return list<RunningClock> */
     private static function waiting(): array
     {
-        return array_values(Alert::query()->whereNull('closed_at')->free()->where('wait_until', '>', now())->get()->map(static fn(Alert $alert): RunningClock => new RunningClock(
+        return array_values(Alert::query()->waitsUntil('>')->get()->map(static fn(Alert $alert): RunningClock => new RunningClock(
             "wait-$alert->id", $alert->title(), 'waits, then comes back to the watch',
             $alert->wait_until ?? now(), $alert->opened_at, "/alerts/$alert->id", false,
         ))->all());

@@ -24,7 +24,7 @@ final class ReturnWaitingAlerts implements ClockPart
 
     public function __invoke(\Closure $mayWork): int
     {
-        $isBack = static fn() => Alert::query()->whereNull('closed_at')->free()->where('wait_until', '<=', now());
+        $isBack = static fn() => Alert::query()->waitsUntil('<=');
         if (! $isBack()->exists()) {
             return 0;
         }

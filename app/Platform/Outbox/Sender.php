@@ -8,6 +8,7 @@ use App\Platform\AllOrEach;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
 use GuzzleHttp\Promise\Utils;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -62,7 +63,8 @@ final class Sender
     private function begin(\Closure $mayWork): int
     {
         $begun = 0;
-        foreach ($this->kinds->all() as $name => $kind) {
+        // Most of the time nothing is due of any kind: that is asked once.
+        foreach (array_intersect_key($this->kinds->all(), array_flip($this->due()->distinct()->pluck('kind')->all())) as $name => $kind) {
             $room = $kind->mostAtOnce() - count($this->underWay[$name] ?? []);
             // Half of the room at least, so that a flood is claimed in few transactions.
             $messages = $room * 2 < $kind->mostAtOnce() ? [] : $this->claim($name, $room, $mayWork);
@@ -122,18 +124,18 @@ final class Sender
         return $kinds;
     }
 
+    /** @return Builder<OutboxMessage> what is due, and not under way here */
+    private function due(): Builder
+    {
+        return OutboxMessage::query()->whereNull('sent_at')->whereNull('failed_at')->whereNull('goes_with')->where('due_at', '<=', now())
+            ->where(fn(Builder $query) => $query->whereNull('claimed_by')->orWhere('claimed_by', '!=', $this->name));
+    }
+
     /** @return list<OutboxMessage> */
     private function claim(string $kind, int $room, \Closure $mayWork): array
     {
-        $due = fn() => OutboxMessage::query()->where('kind', $kind)
-            ->whereNull('sent_at')->whereNull('failed_at')->whereNull('goes_with')->where('due_at', '<=', now())
-            ->where(fn($query) => $query->whereNull('claimed_by')->orWhere('claimed_by', '!=', $this->name));
-        if (! $due()->exists()) {
-            return [];
-        }
-
-        return DB::transaction(function () use ($due, $room, $mayWork): array {
-            $messages = $mayWork() ? $due()->orderBy('rank')->orderBy('due_at')->orderBy('id')->limit($room)->get() : [];
+        return DB::transaction(function () use ($kind, $room, $mayWork): array {
+            $messages = $mayWork() ? $this->due()->where('kind', $kind)->orderBy('rank')->orderBy('due_at')->orderBy('id')->limit($room)->get() : [];
             $leads = [];
             $parts = [];
             foreach ($messages as $message) {
