@@ -139,7 +139,10 @@ final class HandleAlerts implements ClockPart
             ->where('incidents.follows_group', true)->whereNull('incidents.resolved_at')
             ->whereNotNull('alerts.group_id')->distinct()->pluck('alerts.group_id');
 
-        return self::belonging(Alert::query()->whereIn('group_id', $groups));
+        $alerts = Alert::query()->whereIn('group_id', $groups);
+        Sql::byIndex($alerts->getQuery(), 'alerts_undecided_index');
+
+        return self::belonging($alerts);
     }
 
     /**

@@ -97,7 +97,7 @@ final class IncidentSummary
     {
         $ranks = Look::once('worst alerts of incidents', static function (): array {
             $ranks = [];
-            foreach (Alert::query()->whereNotNull('incident_id')->whereNull('closed_at')->distinct()->get(['incident_id', 'level']) as $alert) {
+            foreach (Alert::query()->inIncidents()->distinct()->get(['incident_id', 'level']) as $alert) {
                 $ranks[(int) $alert->incident_id] = max($ranks[(int) $alert->incident_id] ?? 0, $alert->level->observed()->rank());
             }
 

@@ -96,7 +96,7 @@ final class Situation
     /** @return array<array-key, State> worst state by item, by the alerts of an incident that fire */
     private function fires(int $incident): array
     {
-        $this->fires ??= Observed::byGroup(Alert::query()->whereNull('closed_at')->whereNotNull('incident_id'), 'incident_id');
+        $this->fires ??= Observed::byGroup(Alert::query()->inIncidents(), 'incident_id');
 
         return $this->fires[$incident] ?? [];
     }

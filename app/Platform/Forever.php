@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use App\Platform\Database\Changes;
 use Illuminate\Console\Command;
 use Illuminate\Database\QueryException;
 
@@ -14,7 +15,7 @@ abstract class Forever extends Command
 
     /**
      * @param  string  $name  of this process, unlike that of any other
-     * @param  int  $idle  microseconds of rest where there was nothing to do
+     * @param  int  $idle  microseconds of rest at most where there was nothing to do: what others write ends it
      * @param  int  $yield  microseconds of rest where there may be more: others have to get at the database in between
      * @param  \Closure(\Closure(): bool): int  $step  does what is due, if the closure that it is given says that it may,
      *     and returns how much it did
@@ -30,6 +31,7 @@ abstract class Forever extends Command
         $lease = new Lease($job, $name);
         do {
             $worked = 0;
+            $mark = null;
             try {
                 if (! $lease->keep()) {
                     if ($this->stopping || $once) {
@@ -39,13 +41,15 @@ abstract class Forever extends Command
 
                     continue;
                 }
+                // Before it: what is written meanwhile may not be seen by it.
+                $mark = Changes::mark();
                 $worked = $step($lease->isMine(...));
             } catch (QueryException $e) {
                 // A database that is busy or away for a moment: everything due is still due, and found again.
                 report($e);
             }
             if (! $once) {
-                usleep($worked === 0 && $isIdle() ? $idle : $yield);
+                $worked === 0 && $isIdle() ? Changes::await($idle, $mark) : usleep($yield);
             }
         } while (! ($this->stopping && $isIdle()) && (! $once || $worked > 0 || ! $isIdle()));
         $lease->release();

@@ -110,6 +110,17 @@ final class Alert extends Record
     }
 
     /**
+     * Open, and part of an incident.
+     *
+     * @param  Builder<Alert>  $query
+     */
+    public function scopeInIncidents(Builder $query): void
+    {
+        Sql::byIndex($query->getQuery(), 'alerts_firing_in_incidents_index');
+        $query->whereNotNull('incident_id')->whereNull('closed_at');
+    }
+
+    /**
      * Open and let wait: until a time that is to come, or that has come.
      *
      * @param  Builder<Alert>  $query

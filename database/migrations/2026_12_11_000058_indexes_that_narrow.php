@@ -23,6 +23,7 @@ return new class () extends Migration
         DB::statement('create index outbox_waiting on outbox (kind, rank, due_at, id) where sent_at is null and failed_at is null');
         DB::statement('drop index alerts_incident_id_index');
         DB::statement('create index alerts_incident_id_index on alerts (incident_id) where incident_id is not null');
+        DB::statement('create index alerts_firing_in_incidents_index on alerts (incident_id) where incident_id is not null and closed_at is null');
         DB::statement('drop index alerts_wait_until_index');
         DB::statement('create index alerts_wait_until_index on alerts (wait_until) where wait_until is not null and closed_at is null');
         DB::statement('drop index alerts_handle_at_index');
