@@ -15,6 +15,9 @@ final class ClockParts
     /** What is broken is tried again after so many seconds; a database that was busy, at once. */
     private const WAITS = 5.0;
 
+    /** What can wait has its turn so often at least. */
+    private const TURN_SECONDS = 1.0;
+
     /** A database may be busy a few times in a row. */
     private const BUSY_TIMES = 5;
 
@@ -24,8 +27,14 @@ final class ClockParts
     /** @var array<string, float> when each is tried again */
     private array $again = [];
 
-    /** @param  array<string, \Closure(\Closure(): bool): int>  $parts  by their names */
-    public function __construct(private readonly array $parts) {}
+    /** @var array<string, float> when those that can wait had their turn last */
+    private array $turns = [];
+
+    /**
+     * @param  array<string, \Closure(\Closure(): bool): int>  $parts  by their names
+     * @param  list<string>  $canWait  names of those that come after others while these have something to do
+     */
+    public function __construct(private readonly array $parts, private readonly array $canWait = []) {}
 
     /**
      * @param  \Closure(): bool  $mayWork
@@ -38,6 +47,12 @@ final class ClockParts
         foreach ($this->parts as $name => $part) {
             if (($this->again[$name] ?? -INF) > $now) {
                 continue;
+            }
+            if (in_array($name, $this->canWait, true)) {
+                if ($worked > 0 && $now - ($this->turns[$name] ?? -INF) < self::TURN_SECONDS) {
+                    continue;
+                }
+                $this->turns[$name] = $now;
             }
             try {
                 $worked += $part($mayWork);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
+use App\Platform\Contracts\CanWait;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\KeepsElapsedTime;
 use App\Platform\Forever;
@@ -25,11 +26,14 @@ final class RunClock extends Forever
     public function handle(): int
     {
         $steady = new SteadyTime;
-        $parts = [];
+        $parts = $canWait = [];
         foreach (Given::all(ClockPart::class) as $part) {
             $parts[$part->name()] = $part(...);
+            if ($part instanceof CanWait) {
+                $canWait[] = $part->name();
+            }
         }
-        $guarded = new ClockParts($parts);
+        $guarded = new ClockParts($parts, $canWait);
 
         return $this->whileHeld('clock', Str::uuid()->toString(), self::IDLE_MICROSECONDS, self::YIELD_MICROSECONDS, function (\Closure $mayWork) use ($steady, $parts, $guarded): int {
             $jump = $steady->jumped(microtime(true), SteadyTime::passed());

@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace App\Tickets;
 
 use App\Incidents\Report;
-use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\CanWait;
 use App\Platform\Journal\Journal;
 use App\Platform\Look;
 use App\Platform\Moment;
 use Illuminate\Support\Facades\DB;
 
 /** Looks at tickets whenever one came or something became of an incident: where they belong, and whether there is a surge. */
-final class LookAtTickets implements ClockPart
+final class LookAtTickets implements CanWait
 {
     /** A surge also ends by nothing happening. */
     private const LOOK_SECONDS = 60;

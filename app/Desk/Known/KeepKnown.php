@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Desk\Known;
 
-use App\Platform\Contracts\ClockPart;
+use App\Platform\Contracts\CanWait;
 use App\Platform\Contracts\Knows;
 use App\Platform\Database\Sql;
 use App\Platform\Given;
 use Illuminate\Support\Facades\DB;
 
 /** Keeps the words of what is known up with the journal: records about which something was written are looked at anew. */
-final class KeepKnown implements ClockPart
+final class KeepKnown implements CanWait
 {
     private const MARK = 'known';
 

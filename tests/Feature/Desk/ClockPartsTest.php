@@ -99,4 +99,27 @@ final class ClockPartsTest extends TestCase
         self::assertSame([], self::broken());
         self::assertSame(0, DB::table('clock_faults')->count());
     }
+
+    public function test_what_can_wait_comes_once_a_second_while_others_work_and_always_when_they_do_not(): void
+    {
+        $came = [];
+        $works = true;
+        $parts = new ClockParts([
+            'calls' => static function () use (&$works): int {
+                return $works ? 1 : 0;
+            },
+            'known' => static function () use (&$came): int {
+                return count($came = [...$came, 'known']);
+            },
+        ], ['known']);
+        $mayWork = static fn(): bool => true;
+        $after = static function (float $now) use ($parts, $mayWork, &$came): int {
+            $parts->run($mayWork, $now);
+
+            return count($came);
+        };
+        self::assertSame([1, 1, 1, 2, 2], array_map($after, [100.0, 100.1, 100.9, 101.0, 101.5]));
+        $works = false;
+        self::assertSame([3, 4], array_map($after, [101.6, 101.7]));
+    }
 }
