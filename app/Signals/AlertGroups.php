@@ -91,25 +91,25 @@ final class AlertGroups
             ->selectRaw(
                 'group_id, item_id, max('.InOrder::rank('level', Level::class)
                     .') as level, min(coalesce(decide_again_at, first_signal_at)) as since, '
-                .Sql::every('taken_at is not null').' as taken, count(*) as many, '
-                .Sql::some('exists(select 1 from items where items.id = alerts.item_id)').' as known',
+                .Sql::every('taken_at is not null').' as taken, count(*) as many',
             )
             ->groupBy('group_id', 'item_id')->get()->all();
-        // Tens of thousands may be open on what the estate does not know, which endangers nothing in it.
-        $known = [];
+        $named = [];
         foreach ($rows as $row) {
-            if ($row->known) {
-                $known[$row->item_id] = true;
+            if ($row->item_id !== null) {
+                $named[$row->item_id] = true;
             }
         }
-        $this->estate->prepare(array_map(strval(...), array_keys($known)));
+        // Of tens of thousands that are open, most may be on what the estate does not know, which endangers nothing in it.
+        $this->estate->prepare(array_map(strval(...), array_keys($named)));
+        $known = array_filter(array_map($this->estate->item(...), array_combine(array_keys($named), array_map(strval(...), array_keys($named)))));
         $rankOf = array_map(static fn(Level $level): int => $level->observed()->rank(), Level::cases());
         $groups = [];
         foreach ($rows as $row) {
             $level = (int) $row->level;
             [$tier, $rank] = match (true) {
                 $row->item_id === null => [Attention::NO_TIER, 0],
-                (bool) $row->known => $this->weight((string) $row->item_id, $level),
+                isset($known[$row->item_id]) => $this->weight((string) $row->item_id, $level),
                 default => [Attention::NO_TIER, $rankOf[$level]],
             };
             $id = (int) $row->group_id;

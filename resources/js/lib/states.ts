@@ -16,8 +16,9 @@ export const stateRank = Object.fromEntries([
   ...ITEM_STATES.map((state, rank) => [state, rank]),
 ]) as Record<State, number>;
 
+const inFigures = new Intl.NumberFormat('en-GB');
 export const plural = (count: number, one: string, many = `${one}s`): string =>
-  `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
+  `${inFigures.format(count)} ${count === 1 ? one : many}`;
 
 export const hitWords = (reach: ReachData): string =>
   `${plural(reach.counts.down + reach.counts.degraded + reach.counts.at_risk, 'item')}, ${plural(reach.services.length, 'service')}`;
