@@ -10,6 +10,7 @@ use App\Updates\Following\AudienceController;
 use App\Updates\Following\AudiencesController;
 use App\Updates\Following\FollowController;
 use App\Updates\Following\FollowersController;
+use App\Updates\Following\FollowItemController;
 use App\Updates\Following\FollowOwnController;
 use App\Updates\Planned\PlannedController;
 use App\Updates\QuestionsController;
@@ -55,6 +56,8 @@ Route::middleware('web')->group(function (): void {
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
         Route::get('incidents/{incident}/follow', [FollowOwnController::class, 'show']);
         Route::post('incidents/{incident}/follow', [FollowOwnController::class, 'change']);
+        Route::get('follows/item', [FollowItemController::class, 'show']);
+        Route::post('follows/item', [FollowItemController::class, 'change']);
         Route::get('files/{file}', [FilesController::class, 'show']);
         Route::get('settings/questions', [QuestionsController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');

@@ -282,6 +282,14 @@ test('the estate is narrowed and shown by any field, in the address, and says wh
   await page.getByRole('button', { name: 'Save the roles' }).click();
   await expect(page.getByText('Harbour office, a team')).toBeVisible();
   await page.goto('/estate/tide-tables');
+  // Whoever is signed in follows what it is about, with one key, and lets go of it again.
+  await expect(page.getByRole('button', { name: 'Follow it by mail' })).toBeVisible();
+  await page.keyboard.press('f');
+  await expect(
+    page.getByRole('status').filter({ hasText: 'You are mailed each update of what hits it.' }),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Follow it no more' }).click();
+  await expect(page.getByRole('button', { name: 'Follow it by mail' })).toBeVisible();
   await page.getByRole('button', { name: /Edit/ }).click();
   await page.getByLabel('Harbour office').selectOption('Terminals');
   await page.getByRole('button', { name: 'Save changes' }).click();

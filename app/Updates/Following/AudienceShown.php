@@ -88,6 +88,9 @@ final class AudienceShown
         foreach (AnswerableHear::whom($incident, $situation) as [$person, $why]) {
             $whom[$person->id] = [$person, [$why]];
         }
+        foreach (ItemFollowersHear::whom($incident, $situation) as [$person, $why]) {
+            $whom[$person->id] = [$person, [...$whom[$person->id][1] ?? [], $why]];
+        }
         foreach (AudiencesHear::whom($incident, $notice) as [$person, $of]) {
             if (isset($whom[$person->id]) || ! (new FollowOwn($person))->hasSaid($incident)) {
                 $whom[$person->id] = [$person, [...$whom[$person->id][1] ?? [], $of->name.($of->must_know ? ', must know' : '')]];

@@ -75,7 +75,9 @@ final class TellFollowers implements ClockPart
         }
         if ($telling->begun_at === null) {
             $incident = Incident::query()->findOrFail($update->incident_id);
-            AnswerableHear::begin($incident, Situation::now());
+            $situation = Situation::now();
+            AnswerableHear::begin($incident, $situation);
+            ItemFollowersHear::begin($incident, $situation);
             AudiencesHear::begin($update, $incident);
         }
         $some = Subscription::query()->active()->where('id', '>', $telling->upto)->orderBy('id')->limit(self::PART)->get()->keyBy('id');

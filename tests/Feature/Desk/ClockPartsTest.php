@@ -18,6 +18,10 @@ final class ClockPartsTest extends TestCase
     /** @var array<string, int> */
     private array $done = ['handling' => 0, 'calls' => 0];
 
+    private int $works = 1;
+
+    private int $known = 0;
+
     private ?\Throwable $breaks = null;
 
     protected function setUp(): void
@@ -102,24 +106,14 @@ final class ClockPartsTest extends TestCase
 
     public function test_what_can_wait_comes_once_a_second_while_others_work_and_always_when_they_do_not(): void
     {
-        $came = [];
-        $works = true;
-        $parts = new ClockParts([
-            'calls' => static function () use (&$works): int {
-                return $works ? 1 : 0;
-            },
-            'known' => static function () use (&$came): int {
-                return count($came = [...$came, 'known']);
-            },
-        ], ['known']);
-        $mayWork = static fn(): bool => true;
-        $after = static function (float $now) use ($parts, $mayWork, &$came): int {
-            $parts->run($mayWork, $now);
+        $parts = new ClockParts(['calls' => fn(): int => $this->works, 'known' => fn(): int => ++$this->known], ['known']);
+        $after = function (float $now) use ($parts): int {
+            $parts->run(static fn(): bool => true, $now);
 
-            return count($came);
+            return $this->known;
         };
         self::assertSame([1, 1, 1, 2, 2], array_map($after, [100.0, 100.1, 100.9, 101.0, 101.5]));
-        $works = false;
+        $this->works = 0;
         self::assertSame([3, 4], array_map($after, [101.6, 101.7]));
     }
 }

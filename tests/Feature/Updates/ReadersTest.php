@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Tests\Feature\Updates;
 
 use App\Incidents\Incident;
+use App\Incidents\Situation;
 use App\Incidents\UpdateRhythm;
 use App\Platform\Outbox\OutboxMessage;
+use App\Signals\Alert;
+use App\Topology\Item;
 use App\Updates\Following\Audience;
 use App\Updates\Following\FollowOwn;
 use App\Updates\Following\TellFollowers;
@@ -213,5 +216,65 @@ final class ReadersTest extends TestCase
         }
         self::assertNotNull($audience->refresh()->ended_at);
         $this->post("/settings/audiences/$audience->id", [...$one, 'version' => 3])->assertSessionHasErrors('action');
+    }
+
+    private function follow(string $person, string $item, bool $follow = true): void
+    {
+        $this->actingAs($this->person($person))->postJson('/follows/item', ['item' => $item, 'follow' => $follow])->assertOk()
+            ->assertExactJson(['follows' => $follow, 'hasAddress' => true]);
+        $this->getJson("/follows/item?item=$item")->assertOk()->assertJsonPath('follows', $follow);
+        $this->actingAs($this->person('ingrid-vale'));
+    }
+
+    public function test_who_follows_an_item_is_told_of_each_incident_that_hits_it_or_on_which_it_hangs(): void
+    {
+        $this->signal([self::firing('clk-2')]);
+        $this->takeSignals();
+        Alert::query()->update(['incident_id' => $this->incident->id]);
+        // What hangs on the clock, what does not, and the service that the incident names.
+        $hit = array_column(Situation::now()->of($this->incident->id)->affected, 'id');
+        self::assertContains('clk-2', $hit);
+        $this->follow('noor-lind', 'clk-2');
+        $this->follow('noor-lind', 'vehicle-lanes');
+        $this->follow('ada-holm', 'vehicle-lanes');
+        $this->follow('lotte-krone', 'booking-db-1');
+        self::assertNotContains('booking-db-1', $hit);
+        $some = $this->getJson("/incidents/{$this->incident->id}/audience")->json('some');
+        $why = array_column($some, 'why', 'address');
+        self::assertStringContainsString('follows '.Item::query()->findOrFail('clk-2')->name.', Vehicle lanes', $why['Noor Lind']);
+        self::assertSame(['Ada Holm', 'Noor Lind'], array_keys(array_filter($why, static fn(string $one): bool => str_contains($one, 'follows'))));
+        $this->publish();
+        self::assertSame(['ada-holm', 'noor-lind'], array_values(array_filter(['ada-holm', 'lotte-krone', 'noor-lind'], fn(string $one): bool => $this->wasMailed($one))));
+    }
+
+    public function test_who_follows_an_item_no_more_or_said_no_to_an_incident_or_has_left_is_not_told(): void
+    {
+        $this->follow('noor-lind', 'vehicle-lanes');
+        $this->follow('noor-lind', 'vehicle-lanes');
+        self::assertSame(1, DB::table('item_followers')->count());
+        (new FollowOwn($this->person('noor-lind')))->begin($this->incident);
+        (new FollowOwn($this->person('noor-lind')))->end($this->incident);
+        $this->follow('lotte-krone', 'vehicle-lanes');
+        $this->follow('lotte-krone', 'vehicle-lanes', false);
+        $this->follow('lotte-krone', 'vehicle-lanes', false);
+        $this->follow('ada-holm', 'vehicle-lanes');
+        $this->person('ada-holm')->update(['left_at' => now()]);
+        $this->publish();
+        self::assertSame([false, false, false], array_map($this->wasMailed(...), ['noor-lind', 'lotte-krone', 'ada-holm']));
+    }
+
+    public function test_only_an_item_that_there_is_is_followed_and_only_by_who_signed_in(): void
+    {
+        $this->postJson('/follows/item', ['item' => 'no-such', 'follow' => true])->assertStatus(422);
+        $this->postJson('/follows/item', ['item' => ["\xff"], 'follow' => 'x'])->assertStatus(422);
+        $this->getJson('/follows/item?item=no-such')->assertNotFound();
+        auth()->logout();
+        $this->postJson('/follows/item', ['item' => 'vehicle-lanes', 'follow' => true])->assertUnauthorized();
+        self::assertSame(0, DB::table('item_followers')->count());
+    }
+
+    private function wasMailed(string $person): bool
+    {
+        return array_filter($this->mails(), static fn(string $one): bool => str_starts_with($one, "$person@")) !== [];
     }
 }

@@ -22,6 +22,7 @@ import ItemNeeds from '@/pages/Topology/ItemNeeds.vue';
 import ItemTroubles from '@/pages/Topology/ItemTroubles.vue';
 import ItemSheet from '@/pages/Topology/ItemSheet.vue';
 import RecordTable from '@/pages/Topology/RecordTable.vue';
+import FollowItem from '@/pages/Updates/FollowItem.vue';
 import type { ChangeLine, LatestChange } from '@/lib/shapes';
 import type { Dependent, IncidentOfItem, Need, PastTrouble, WorkOnItem } from '@/pages/Topology/item';
 import type { Contradiction, Field } from '@/pages/Topology/record';
@@ -147,6 +148,7 @@ useCommands(() => [
           <Link :href="`/reach?items=${address}`" class="link text-small">Impact map</Link>
           <Link :href="`/what-if?items=${address}`" class="link text-small">What if it were down?</Link>
         </p>
+        <FollowItem v-if="!item.retired" :item="item.id" />
         <WhyForm
           v-if="mayEdit && !item.retired"
           words="Retire it…"
