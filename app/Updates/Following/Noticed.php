@@ -7,9 +7,11 @@ namespace App\Updates\Following;
 use App\Incidents\Incident;
 use App\Topology\Item;
 use App\Updates\NextUpdate;
+use App\Updates\Planned\PlannedWork;
 use App\Updates\Update;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Stage;
+use Skarvo\Updates\Following\About;
 use Skarvo\Updates\Following\Notice;
 use Skarvo\Updates\Place;
 
@@ -67,9 +69,14 @@ final class Noticed
             $tiers[(string) $row->public_name] = min($tiers[(string) $row->public_name], (int) $row->tier);
         }
 
+        $incidents = Incident::mergedInto($incident->id);
+        // Planned work that takes longer: who hears of planned work alone was told when it would be over.
+        $isPlanned = PlannedWork::query()->whereIn('incident_id', $incidents)->exists();
+
         return new Notice(
             $tiers, array_values(array_unique(array_merge([], ...array_map(static fn(Update $one): array => $one->places, $updates)))),
-            $stage !== Stage::Restored && $incident->priority <= self::URGENT, $stage === Stage::Restored, Incident::mergedInto($incident->id),
+            $stage !== Stage::Restored && $incident->priority <= self::URGENT, $stage === Stage::Restored, $incidents,
+            $isPlanned ? About::All : About::Incidents,
         );
     }
 }

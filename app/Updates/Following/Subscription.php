@@ -16,6 +16,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Skarvo\Time\Zone;
+use Skarvo\Updates\Following\About;
 use Skarvo\Updates\Following\Calm;
 use Skarvo\Updates\Following\Channel;
 use Skarvo\Updates\Following\Follower;
@@ -35,6 +36,7 @@ use Skarvo\Updates\Versions\Version;
  * @property list<string> $services
  * @property list<string> $places
  * @property int|null $tier
+ * @property About $about
  * @property int|null $incident_id the only one that they follow
  * @property bool $only_end whether they only want to hear when that is over
  * @property string $zone
@@ -55,7 +57,7 @@ use Skarvo\Updates\Versions\Version;
  * @property-read Person|null $person
  *
  * @phpstan-type SubscriptionLine array{
- *     channel: value-of<Channel>, address: string, language: string, services: list<string>, places: list<string>, tier: int|null,
+ *     channel: value-of<Channel>, address: string, language: string, services: list<string>, places: list<string>, tier: int|null, about: value-of<About>,
  *     incident: string|null, onlyEnd: bool, quiet_from: string|null, quiet_until: string|null, digest_at: string|null, isConfirmed: bool, paused: string|null,
  *     isEnded: bool, version: int,
  * }
@@ -68,7 +70,7 @@ final class Subscription extends Record
     use OpenedByKey;
 
     protected $casts = [
-        'channel' => Channel::class, 'reads' => Version::class, 'secret' => 'encrypted', 'services' => 'array', 'places' => 'array', 'tier' => 'integer',
+        'channel' => Channel::class, 'reads' => Version::class, 'secret' => 'encrypted', 'services' => 'array', 'places' => 'array', 'tier' => 'integer', 'about' => About::class,
         'incident_id' => 'integer', 'only_end' => 'boolean', 'quiet_from' => 'integer', 'quiet_until' => 'integer', 'digest_at' => 'integer',
         'failures' => 'integer', 'asks' => 'integer', 'version' => 'integer', 'asked_at' => 'immutable_datetime', 'confirmed_at' => 'immutable_datetime',
         'paused_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
@@ -111,7 +113,7 @@ final class Subscription extends Record
 
     public function follower(): Follower
     {
-        $interest = new Interest($this->services, $this->places, $this->tier, $this->incident_id, $this->only_end);
+        $interest = new Interest($this->services, $this->places, $this->tier, $this->incident_id, $this->only_end, $this->about);
 
         return new Follower($this->id, $this->channel, $this->address, $interest, $this->isActive());
     }
@@ -148,7 +150,7 @@ final class Subscription extends Record
 
         return [
             'channel' => $this->channel->value, 'address' => $this->address, 'language' => $this->language,
-            'services' => $this->services, 'places' => $this->places, 'tier' => $this->tier,
+            'services' => $this->services, 'places' => $this->places, 'tier' => $this->tier, 'about' => $this->about->value,
             'incident' => $this->incident_id === null ? null : Update::ofIncident($this->incident_id)->first()?->text,
             'onlyEnd' => $this->only_end, 'quiet_from' => $time($this->quiet_from), 'quiet_until' => $time($this->quiet_until), 'digest_at' => $time($this->digest_at),
             'isConfirmed' => $this->confirmed_at !== null, 'paused' => $this->paused_at === null ? null : (string) $this->paused_why,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates\Following;
 
+use Skarvo\Updates\Following\About;
 use Skarvo\Updates\Following\Channel;
 
 /** What somebody wants to follow, and when they want to hear of it. */
@@ -19,14 +20,14 @@ final readonly class Wishes
     public function __construct(
         public Channel $channel, public string $address, public string $language, public string $zone, public array $services = [],
         public array $places = [], public ?int $tier = null, public ?int $incident = null, public ?int $quietFrom = null,
-        public ?int $quietUntil = null, public ?int $digestAt = null,
+        public ?int $quietUntil = null, public ?int $digestAt = null, public About $about = About::All,
     ) {}
 
     /** @return array<string, mixed> as a subscription keeps them, without the address */
     public function columns(): array
     {
         return [
-            'language' => $this->language, 'zone' => $this->zone, 'services' => $this->services, 'places' => $this->places, 'tier' => $this->tier,
+            'language' => $this->language, 'zone' => $this->zone, 'services' => $this->services, 'places' => $this->places, 'tier' => $this->tier, 'about' => $this->about,
             'incident_id' => $this->incident, 'only_end' => $this->incident !== null, 'quiet_from' => $this->quietFrom,
             'quiet_until' => $this->quietUntil, 'digest_at' => $this->digestAt,
         ];

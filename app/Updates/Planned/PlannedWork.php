@@ -12,6 +12,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Topology\State;
+use Skarvo\Updates\Following\About;
 use Skarvo\Updates\Following\Notice;
 use Skarvo\Updates\Planned\Plan;
 use Skarvo\Updates\Planned\PlanStage;
@@ -88,7 +89,7 @@ final class PlannedWork extends Record
             $tiers[(string) $row->public_name] = min($tiers[(string) $row->public_name], (int) $row->tier);
         }
 
-        return new Notice($tiers, $this->places, false, false, []);
+        return new Notice($tiers, $this->places, false, false, [], About::Planned);
     }
 
     /** @return list<string> what stands beneath it: the items that are quiet meanwhile */

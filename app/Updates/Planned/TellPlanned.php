@@ -181,7 +181,12 @@ final class TellPlanned implements ClockPart
     {
         $services = Item::query()->where('kind', Item::SERVICE)->whereIn('public_name', $work->names())->pluck('id')->map(strval(...))->all();
         $owners = array_column(array_filter(Answerable::of(array_values($services), self::ROLES)['who'], static fn(array $one): bool => ! $one['isTeam']), 'id');
-        $follow = Subscription::query()->active()->whereIn('person_id', $owners)->pluck('person_id')->all();
+        // Whoever hears of it as one who follows is not told twice; who follows other things is.
+        $notice = $work->notice();
+        $told = DB::table('planned_deliveries')->where('planned_id', $work->id)->distinct()->pluck('subscription_id')->all();
+        $follow = Subscription::query()->active()->whereIn('person_id', $owners)->get()
+            ->filter(static fn(Subscription $one): bool => in_array($one->id, $told, true) || (! $stage->isEnd() && $one->follower()->interest->in($notice) !== null))
+            ->pluck('person_id')->all();
         foreach (Person::query()->whereKey(array_diff($owners, $follow))->whereNull('left_at')->where('email', '<>', '')->pluck('id') as $person) {
             Outbox::put('planned', self::key($work->id, $round, $stage)."-of-$person", [
                 'planned' => $work->id, 'round' => $round, 'stage' => $stage->value, 'person' => (string) $person,

@@ -12,6 +12,7 @@ use App\Updates\Following\Wishes;
 use App\Updates\ReadersLanguage;
 use Illuminate\Validation\Rule;
 use Skarvo\Time\LocalTime;
+use Skarvo\Updates\Following\About;
 use Skarvo\Updates\Following\Channel;
 
 /** What somebody wants to follow, where, and when they want to hear of it. */
@@ -47,7 +48,7 @@ class FollowRequest extends Form
             'services' => ['nullable', 'array', 'max:200'],
             'services.*' => ['string', Rule::exists('items', 'public_name')->where('kind', Item::SERVICE)],
             'places' => ['nullable', 'array', 'max:'.self::MOST], 'places.*' => ['string', 'max:100', 'regex:/[\pL\pN]/u'],
-            'main' => ['nullable', 'boolean'],
+            'main' => ['nullable', 'boolean'], 'about' => ['nullable', Rule::enum(About::class)],
             'zone' => ['nullable', Rule::in(\DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC))],
             'quiet_from' => ['nullable', 'required_with:quiet_until', $time], 'quiet_until' => ['nullable', 'required_with:quiet_from', 'different:quiet_from', $time],
             'digest_at' => ['nullable', $time],
@@ -93,6 +94,7 @@ class FollowRequest extends Form
         return new Wishes(
             $channel, $address, (string) ($input['language'] ?? 'en'), (string) ($input['zone'] ?? WallClock::organisation()), $texts('services'),
             $texts('places'), ($input['main'] ?? false) ? 1 : null, null, $seconds('quiet_from'), $seconds('quiet_until'), $seconds('digest_at'),
+            About::from((string) ($input['about'] ?? About::All->value)),
         );
     }
 }

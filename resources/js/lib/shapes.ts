@@ -304,7 +304,7 @@ export interface StageLine { name: string; state: string; needed: number; stuck:
 export interface StepLine { id: number; text: string; minutes: number | null; check: string; back: string; noReturn: boolean; by: string | null; done: string | null }
 
 /** Updates/Following/Subscription */
-export interface SubscriptionLine { channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; language: string; services: string[]; places: string[]; tier: number | null; incident: string | null; onlyEnd: boolean; quiet_from: string | null; quiet_until: string | null; digest_at: string | null; isConfirmed: boolean; paused: string | null; isEnded: boolean; version: number }
+export interface SubscriptionLine { channel: 'mail' | 'text' | 'chat' | 'webhook'; address: string; language: string; services: string[]; places: string[]; tier: number | null; about: 'all' | 'incidents' | 'planned'; incident: string | null; onlyEnd: boolean; quiet_from: string | null; quiet_until: string | null; digest_at: string | null; isConfirmed: boolean; paused: string | null; isEnded: boolean; version: number }
 
 /** Tickets/Suggestions */
 export interface Suggested { field: string; choices: Alternative[] }

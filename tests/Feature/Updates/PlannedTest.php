@@ -6,6 +6,8 @@ namespace Tests\Feature\Updates;
 
 use App\Incidents\Incident;
 use App\Platform\Journal\Entry;
+use App\Updates\Following\AudienceOf;
+use App\Updates\Following\Noticed;
 use App\Updates\Following\Subscription;
 use App\Updates\Planned\PlannedWork;
 use App\Updates\Planned\TellPlanned;
@@ -194,6 +196,24 @@ final class PlannedTest extends TestCase
         self::assertCount(2, $this->sent('mails'));
     }
 
+    public function test_each_hears_of_the_kind_that_they_chose_and_whoever_answers_for_it_in_any_case(): void
+    {
+        foreach (['all', 'incidents', 'planned'] as $about) {
+            $this->post('/follow', ['channel' => 'mail', 'address' => "$about@ferry.example", 'about' => $about])->assertSessionHasNoErrors();
+            $one = Subscription::query()->latest('id')->firstOrFail();
+            $this->post("/follow/{$one->key()}/confirm");
+            $this->get("/follow/{$one->key()}")->assertInertia(static fn(Shown $page) => $page->where('following.about', $about));
+        }
+        $this->post('/follow', ['channel' => 'mail', 'address' => 'x@ferry.example', 'about' => 'weather'])->assertSessionHasErrors('about');
+        DB::table('items')->where('id', 'vehicle-lanes')->update(['business_owner_id' => 'ada-holm']);
+        Subscription::factory()->at(Channel::Mail, 'ada-holm@eiderholm.example')->create(['person_id' => 'ada-holm', 'about' => 'incidents']);
+        $this->announce();
+        $this->look();
+        $told = array_column(array_filter($this->sent('mails'), static fn(array $one): bool => str_starts_with((string) $one['subject'], 'Planned work')), 'to');
+        sort($told);
+        self::assertSame(['ada-holm@eiderholm.example', 'all@ferry.example', 'planned@ferry.example'], $told);
+    }
+
     public function test_of_two_services_under_one_name_the_more_important_counts(): void
     {
         $row = (array) DB::table('items')->where('id', 'vehicle-lanes')->first();
@@ -224,7 +244,8 @@ final class PlannedTest extends TestCase
 
     public function test_work_that_takes_longer_becomes_an_incident_of_which_people_are_told(): void
     {
-        Subscription::factory()->at(Channel::Mail, 'lanes@ferry.example')->create();
+        Subscription::factory()->at(Channel::Mail, 'lanes@ferry.example')->create(['about' => 'planned']);
+        Subscription::factory()->at(Channel::Mail, 'trouble@ferry.example')->create(['about' => 'incidents']);
         $this->announce();
         $this->look();
         $this->later(self::FROM + 60);
@@ -241,6 +262,9 @@ final class PlannedTest extends TestCase
         $update = Update::query()->where('incident_id', $incident->id)->sole();
         self::assertSame(['The planned work takes longer than planned. Vehicle lanes: not available.', [['name' => 'Vehicle lanes', 'state' => 'down']]], [$update->text, $update->services]);
         self::assertNotNull($incident->occasion->next_update_at, 'The next update is owed.');
+        $told = AudienceOf::all(Noticed::by($update));
+        self::assertCount(2, $told, 'It is both: who hears of planned work alone was told when it would be over.');
+        self::assertCount(1, AudienceOf::all(Noticed::next(Incident::factory()->create(), [])));
         $this->get('/status/index.html')->assertSee('The planned work takes longer than planned.')->assertDontSee('What is planned');
         self::assertSame(1, Incident::query()->where('title', 'like', 'Planned work%')->count());
     }

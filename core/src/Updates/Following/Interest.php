@@ -16,10 +16,11 @@ final readonly class Interest
      * @param  int|null  $tier  up to which: 1 matters most; null: any
      * @param  int|null  $only  the one incident that they want to hear of, whatever it hits
      * @param  bool  $onlyEnd  whether they want to hear of its end alone
+     * @param  About  $about  of which kind
      *
      * @throws \DomainException
      */
-    public function __construct(public array $services = [], public array $places = [], public ?int $tier = null, public ?int $only = null, public bool $onlyEnd = false)
+    public function __construct(public array $services = [], public array $places = [], public ?int $tier = null, public ?int $only = null, public bool $onlyEnd = false, public About $about = About::All)
     {
         array_walk($services, static fn(string $one) => Must::name($one, 'A service'));
         array_walk($places, static fn(string $one) => Must::name($one, 'A place'));
@@ -40,6 +41,9 @@ final readonly class Interest
     {
         if ($this->only !== null) {
             return in_array($this->only, $notice->incidents, true) && ($notice->isEnd || ! $this->onlyEnd) ? new Reasons(isThis: true) : null;
+        }
+        if (! $this->about->meets($notice->about)) {
+            return null;
         }
         $services = [];
         foreach ($notice->tiers as $name => $tier) {

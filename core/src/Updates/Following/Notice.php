@@ -15,10 +15,11 @@ final readonly class Notice
      * @param  bool  $isUrgent  whether it also goes out while somebody wants quiet
      * @param  bool  $isEnd  whether it says that it is over
      * @param  list<int>  $incidents  that it is about: several turned out to be one
+     * @param  About  $about  that something does not work, planned work, or both
      *
      * @throws \DomainException
      */
-    public function __construct(public array $tiers, public array $places, public bool $isUrgent, public bool $isEnd = false, public array $incidents = [])
+    public function __construct(public array $tiers, public array $places, public bool $isUrgent, public bool $isEnd = false, public array $incidents = [], public About $about = About::Incidents)
     {
         foreach ($tiers as $name => $tier) {
             Must::name((string) $name, 'A service');

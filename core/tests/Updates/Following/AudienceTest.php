@@ -6,6 +6,7 @@ namespace Skarvo\Tests\Updates\Following;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Skarvo\Updates\Following\About;
 use Skarvo\Updates\Following\Audience;
 use Skarvo\Updates\Following\Channel;
 use Skarvo\Updates\Following\Follower;
@@ -46,6 +47,14 @@ final class AudienceTest extends TestCase
         yield 'another incident' => [new Interest(only: 8), $goesOn, null];
         yield 'its end' => [new Interest(only: 7, onlyEnd: true), $over, new Reasons(isThis: true)];
         yield 'not the end that they wait for' => [new Interest(only: 7, onlyEnd: true), $goesOn, null];
+        $planned = new Notice(['Lanes' => 1], [], false, about: About::Planned);
+        $late = new Notice(['Lanes' => 1], [], false, about: About::All);
+        foreach ([[About::All, true, true, true], [About::Incidents, true, false, true], [About::Planned, false, true, true]] as [$about, $ofTrouble, $ofWork, $ofBoth]) {
+            foreach ([[$goesOn, $ofTrouble], [$planned, $ofWork], [$late, $ofBoth]] as [$notice, $isTheirs]) {
+                yield "$about->value, of {$notice->about->value}" => [new Interest(['Lanes'], about: $about), $notice, $isTheirs ? new Reasons(['Lanes']) : null];
+            }
+        }
+        yield 'one incident, whatever else they choose' => [new Interest(only: 7, about: About::Planned), $goesOn, new Reasons(isThis: true)];
         yield 'a service whose name is a number' => [new Interest(['7']), new Notice(['7' => 1], [], false), new Reasons(['7'])];
     }
 

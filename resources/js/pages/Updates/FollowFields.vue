@@ -32,6 +32,14 @@ watch(isSome, (some) => {
       ><input v-model="wishes.main" type="checkbox" class="size-5" /> {{ words.main }}</label
     >
     <label class="font-semibold"
+      >{{ words.kind }}
+      <select v-model="wishes.about" class="field font-normal">
+        <option value="all">{{ words.both }}</option>
+        <option value="incidents">{{ words.incidents }}</option>
+        <option value="planned">{{ words.planned }}</option>
+      </select></label
+    >
+    <label class="font-semibold"
       >{{ words.places }}
       <input v-model="wishes.places" class="field font-normal" maxlength="2000" />
       <span class="text-small font-normal text-ink-2">{{

@@ -32,6 +32,12 @@ const adding = ref<'chat' | 'webhook' | null>(null);
 const address = ref('');
 const chosen = ref<string[]>([]);
 const reads = ref('public');
+const about = ref<SubscriptionLine['about']>('all');
+const kinds: Record<SubscriptionLine['about'], string> = {
+  all: 'what does not work, and planned work',
+  incidents: 'only what does not work',
+  planned: 'only planned work',
+};
 const add = (): void =>
   action.send(
     '/settings/followers',
@@ -39,6 +45,7 @@ const add = (): void =>
       channel: adding.value,
       address: address.value,
       services: chosen.value,
+      about: about.value,
       ...(adding.value === 'chat' ? { reads: reads.value } : {}),
     },
     () => {
@@ -46,6 +53,7 @@ const add = (): void =>
       address.value = '';
       chosen.value = [];
       reads.value = 'public';
+      about.value = 'all';
     },
   );
 const change = (id: number, what: 'leave' | 'resume'): void => action.send(`/settings/followers/${id}`, { do: what });
@@ -80,6 +88,7 @@ const change = (id: number, what: 'leave' | 'resume'): void => action.send(`/set
                   ? 'all services'
                   : 'the most important services'
             }}</span>
+            <span v-if="one.about !== 'all'" class="text-small">{{ kinds[one.about] }}</span>
             <span v-if="one.channel === 'chat'" class="text-small text-ink-2"
               >in the words for {{ one.words.toLowerCase() }}</span
             >
@@ -120,6 +129,12 @@ const change = (id: number, what: 'leave' | 'resume'): void => action.send(`/set
           <span v-if="reads !== 'public'" class="text-tiny font-normal text-ink-2"
             >Names from inside stand in it: choose this only for a chat that nobody outside reads.</span
           ></label
+        >
+        <label class="font-semibold"
+          >It is told of
+          <select v-model="about" class="field font-normal">
+            <option v-for="(kind, id) in kinds" :key="id" :value="id">{{ kind }}</option>
+          </select></label
         >
         <fieldset>
           <legend class="font-semibold">Services</legend>

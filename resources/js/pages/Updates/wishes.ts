@@ -5,6 +5,7 @@ export interface Wishes {
   services: string[];
   places: string;
   main: boolean;
+  about: SubscriptionLine['about'];
   when: 'always' | 'quiet' | 'digest';
   from: string;
   until: string;
@@ -15,6 +16,7 @@ export const noWishes = (): Wishes => ({
   services: [],
   places: '',
   main: false,
+  about: 'all',
   when: 'always',
   from: '22:00',
   until: '07:00',
@@ -26,6 +28,7 @@ export const wishesOf = (line: SubscriptionLine): Wishes => ({
   services: [...line.services],
   places: line.places.join(', '),
   main: line.tier !== null,
+  about: line.about,
   when: line.digest_at !== null ? 'digest' : line.quiet_from !== null ? 'quiet' : 'always',
   ...(line.quiet_from === null || line.quiet_until === null ? {} : { from: line.quiet_from, until: line.quiet_until }),
   ...(line.digest_at === null ? {} : { at: line.digest_at }),
@@ -40,6 +43,7 @@ export const sentOf = (wishes: Wishes, language: string): Record<string, string 
     .map((one) => one.trim())
     .filter((one) => one !== ''),
   main: wishes.main,
+  about: wishes.about,
   zone: Intl.DateTimeFormat().resolvedOptions().timeZone || null,
   quiet_from: wishes.when === 'quiet' ? wishes.from : null,
   quiet_until: wishes.when === 'quiet' ? wishes.until : null,
