@@ -18,6 +18,9 @@ final class ClockParts
     /** What can wait has its turn so often at least. */
     private const TURN_SECONDS = 1.0;
 
+    /** And so seldom at most: it holds the lock that others wait for, such as whoever sends. */
+    private const REST_SECONDS = 0.25;
+
     /** A database may be busy a few times in a row. */
     private const BUSY_TIMES = 5;
 
@@ -49,7 +52,7 @@ final class ClockParts
                 continue;
             }
             if (in_array($name, $this->canWait, true)) {
-                if ($worked > 0 && $now - ($this->turns[$name] ?? -INF) < self::TURN_SECONDS) {
+                if ($now - ($this->turns[$name] ?? -INF) < ($worked > 0 ? self::TURN_SECONDS : self::REST_SECONDS)) {
                     continue;
                 }
                 $this->turns[$name] = $now;

@@ -16,7 +16,7 @@ final class KeepKnown implements CanWait
     private const MARK = 'known';
 
     /** Entries in one transaction. */
-    private const PART = 300;
+    private const PART = 150;
 
     public function name(): string
     {

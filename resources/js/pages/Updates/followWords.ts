@@ -1,7 +1,8 @@
 /** What the form for followers says, in the languages in which they are told. */
 const en = {
   title: 'Follow our services',
-  intro: 'We tell you when something does not work, how it goes on, and when it works again.',
+  intro:
+    'We tell you when something does not work, how it goes on, and when it works again; and of planned work before it begins.',
   where: 'Where we write to',
   mail: 'Mail',
   text: 'Text message',
@@ -52,7 +53,8 @@ const en = {
 export type FollowPhrases = typeof en;
 const no: FollowPhrases = {
   title: 'Følg tjenestene våre',
-  intro: 'Vi sier fra når noe ikke virker, hvordan det går videre, og når det virker igjen.',
+  intro:
+    'Vi sier fra når noe ikke virker, hvordan det går videre, og når det virker igjen; og om planlagt arbeid før det begynner.',
   where: 'Hvor vi skriver',
   mail: 'E-post',
   text: 'Tekstmelding',
@@ -102,7 +104,8 @@ const no: FollowPhrases = {
 };
 const de: FollowPhrases = {
   title: 'Unseren Diensten folgen',
-  intro: 'Wir sagen Ihnen, wenn etwas nicht funktioniert, wie es weitergeht und wann es wieder funktioniert.',
+  intro:
+    'Wir sagen Ihnen, wenn etwas nicht funktioniert, wie es weitergeht und wann es wieder funktioniert; und geplante Arbeiten, bevor sie beginnen.',
   where: 'Wohin wir schreiben',
   mail: 'E-Mail',
   text: 'Textnachricht',
@@ -153,7 +156,7 @@ const de: FollowPhrases = {
 };
 const ar: FollowPhrases = {
   title: 'تابع خدماتنا',
-  intro: 'نخبرك عندما يتعطل شيء، وكيف يسير الأمر، ومتى يعمل من جديد.',
+  intro: 'نخبرك عندما يتعطل شيء، وكيف يسير الأمر، ومتى يعمل من جديد، وبالأعمال المخططة قبل أن تبدأ.',
   where: 'أين نكتب إليك',
   mail: 'البريد الإلكتروني',
   text: 'رسالة نصية',
