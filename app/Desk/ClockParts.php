@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
+use App\Platform\Contracts\CanWait;
+use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use Illuminate\Database\QueryException;
@@ -38,6 +40,20 @@ final class ClockParts
      * @param  list<string>  $canWait  names of those that come after others while these have something to do
      */
     public function __construct(private readonly array $parts, private readonly array $canWait = []) {}
+
+    /** @param  list<ClockPart>  $parts */
+    public static function of(array $parts): self
+    {
+        $byName = $canWait = [];
+        foreach ($parts as $part) {
+            $byName[$part->name()] = $part(...);
+            if ($part instanceof CanWait) {
+                $canWait[] = $part->name();
+            }
+        }
+
+        return new self($byName, $canWait);
+    }
 
     /**
      * @param  \Closure(): bool  $mayWork

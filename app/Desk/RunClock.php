@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
-use App\Platform\Contracts\CanWait;
 use App\Platform\Contracts\ClockPart;
 use App\Platform\Contracts\KeepsElapsedTime;
 use App\Platform\Forever;
@@ -26,14 +25,8 @@ final class RunClock extends Forever
     public function handle(): int
     {
         $steady = new SteadyTime;
-        $parts = $canWait = [];
-        foreach (Given::all(ClockPart::class) as $part) {
-            $parts[$part->name()] = $part(...);
-            if ($part instanceof CanWait) {
-                $canWait[] = $part->name();
-            }
-        }
-        $guarded = new ClockParts($parts, $canWait);
+        $parts = Given::all(ClockPart::class);
+        $guarded = ClockParts::of($parts);
 
         return $this->whileHeld('clock', Str::uuid()->toString(), self::IDLE_MICROSECONDS, self::YIELD_MICROSECONDS, function (\Closure $mayWork) use ($steady, $parts, $guarded): int {
             $jump = $steady->jumped(microtime(true), SteadyTime::passed());
@@ -43,7 +36,7 @@ final class RunClock extends Forever
 
             // Whoever runs it once is there to see what breaks.
             return $this->option('once')
-                ? array_sum(array_map(static fn(\Closure $part): int => $part($mayWork), $parts))
+                ? array_sum(array_map(static fn(ClockPart $part): int => $part($mayWork), $parts))
                 : $guarded->run($mayWork, hrtime(true) / 1e9);
         });
     }

@@ -170,6 +170,21 @@ final class AnnouncedTest extends TestCase
         self::assertSame('Planned work on Vehicle lanes is done', $this->subjects()[2] ?? null);
     }
 
+    public function test_what_takes_down_something_else_at_the_same_time_is_told_anew(): void
+    {
+        $this->subjects();
+        $this->edit(down: ['clk-2', 'announcements']);
+        $this->say($this->change, self::PEER, true)->assertSessionHasNoErrors();
+        foreach ($this->change->refresh()->approval()->first()->stages ?? [] as $stage) {
+            foreach ($this->change->refresh()->state === ChangeState::Asked ? $stage['of'] : [] as $person) {
+                $this->say($this->change, $person, true);
+            }
+        }
+        self::assertSame(ChangeState::Approved, $this->change->refresh()->state);
+        self::assertStringContainsString('has changed', $this->subjects()[1] ?? '');
+        self::assertContains('Announcements', $this->work()->names());
+    }
+
     public function test_work_that_is_brought_forward_to_a_time_that_has_begun_by_now_is_told_with_that_time(): void
     {
         $this->subjects();

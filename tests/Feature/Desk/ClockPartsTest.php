@@ -6,6 +6,8 @@ namespace Tests\Feature\Desk;
 
 use App\Desk\ClockParts;
 use App\Desk\OwnTrouble;
+use App\Platform\Contracts\CanWait;
+use App\Platform\Contracts\ClockPart;
 use App\Platform\Journal\Entry;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
@@ -115,5 +117,55 @@ final class ClockPartsTest extends TestCase
         self::assertSame([1, 1, 1, 2, 2], array_map($after, [100.0, 100.1, 100.9, 101.0, 101.5]));
         $this->works = 0;
         self::assertSame([3, 3, 4], array_map($after, [101.6, 101.8, 101.9]));
+    }
+
+    public function test_it_is_told_by_its_kind_which_part_can_wait(): void
+    {
+        $parts = ClockParts::of([
+            new class ($this->done) implements ClockPart
+            {
+                /** @param  array<string, int>  $done */
+                public function __construct(private array &$done) {}
+
+                public function name(): string
+                {
+                    return 'calls';
+                }
+
+                public function whileBroken(): string
+                {
+                    return '';
+                }
+
+                public function __invoke(\Closure $mayWork): int
+                {
+                    return ++$this->done['calls'];
+                }
+            },
+            new class ($this->done) implements CanWait
+            {
+                /** @param  array<string, int>  $done */
+                public function __construct(private array &$done) {}
+
+                public function name(): string
+                {
+                    return 'handling';
+                }
+
+                public function whileBroken(): string
+                {
+                    return '';
+                }
+
+                public function __invoke(\Closure $mayWork): int
+                {
+                    return ++$this->done['handling'];
+                }
+            },
+        ]);
+        foreach ([100.0, 100.5, 101.0] as $now) {
+            $parts->run(static fn(): bool => true, $now);
+        }
+        self::assertSame(['handling' => 2, 'calls' => 3], $this->done);
     }
 }

@@ -11,6 +11,7 @@ use App\Paging\Page;
 use App\Platform\Journal\Entry;
 use App\Platform\Team;
 use App\Signals\Alert;
+use App\Signals\AlertFilter;
 use App\Signals\AlertGroups;
 use App\Topology\Record\Needs;
 use Illuminate\Support\Collection;
@@ -369,6 +370,9 @@ final class TuningTest extends TestCase
         $this->signal([[...self::firing('lane-control-ask'), 'condition' => 'clear', 'at' => '2026-03-03T08:00:20Z']]);
         $this->clock();
         self::assertNotNull(Alert::query()->where('source', 'probe')->sole()->withdrawn_at);
+        foreach (AlertFilter::SHOWS as $show) {
+            $this->get("/alerts?show=$show&source=probe")->assertInertia(fn(Shown $page) => $page->where('found.alerts', 0));
+        }
         $this->get($link)->assertInertia(fn(Shown $page) => $page->where('mended.0.withdrawn', true));
     }
 

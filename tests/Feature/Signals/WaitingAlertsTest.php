@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Signals;
 
+use App\Incidents\Incident;
 use App\Platform\Journal\Entry;
 use App\Signals\Alert;
 use Tests\TestCase;
@@ -39,6 +40,18 @@ final class WaitingAlertsTest extends TestCase
         self::assertSame([(string) $waits->id], self::back());
         self::assertNull($waits->refresh()->wait_until);
         self::assertNull($other->refresh()->wait_until);
+    }
+
+    public function test_one_that_has_become_part_of_an_incident_by_then_is_dealt_with_there(): void
+    {
+        $this->signal([self::firing('clk-2')]);
+        $this->takeSignals();
+        $alert = Alert::query()->whereNull('closed_at')->sole();
+        $this->actingAs($this->person('ingrid-vale'))->post('/alerts/wait', ['alerts' => [$alert->id], 'minutes' => 10]);
+        $alert->refresh()->update(['incident_id' => Incident::factory()->create()->id]);
+        $this->later(601);
+        $this->clock();
+        self::assertSame([], self::back());
     }
 
     public function test_one_that_is_over_by_then_does_not(): void

@@ -214,6 +214,18 @@ final class PlannedTest extends TestCase
         self::assertSame(['ada-holm@eiderholm.example', 'all@ferry.example', 'planned@ferry.example'], $told);
     }
 
+    public function test_whoever_answers_for_it_and_followed_it_hears_its_end_once_though_they_follow_other_things_by_now(): void
+    {
+        DB::table('items')->where('id', 'vehicle-lanes')->update(['business_owner_id' => 'ada-holm']);
+        $own = Subscription::factory()->at(Channel::Mail, 'ada-holm@eiderholm.example')->create(['person_id' => 'ada-holm']);
+        $this->announce();
+        $this->look();
+        $own->update(['services' => ['Booking']]);
+        $this->post("/planned/{$this->work()->id}/withdraw")->assertSessionHasNoErrors();
+        $this->look();
+        self::assertSame(['Planned work on Vehicle lanes', 'Planned work on Vehicle lanes does not take place'], array_column($this->sent('mails'), 'subject'));
+    }
+
     public function test_of_two_services_under_one_name_the_more_important_counts(): void
     {
         $row = (array) DB::table('items')->where('id', 'vehicle-lanes')->first();
