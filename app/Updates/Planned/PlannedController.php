@@ -45,7 +45,14 @@ final class PlannedController
     {
         $hits = AnnounceWork::hits($quiet);
 
-        return new JsonResponse(['services' => NextUpdate::lines($hits['services']), 'places' => $hits['places']]);
+        $work = new PlannedWork([
+            'services' => array_map(static fn(array $one): array => ['name' => $one['name'], 'state' => $one['state']->value], $hits['services']), 'places' => $hits['places'],
+        ]);
+
+        return new JsonResponse([
+            'services' => NextUpdate::lines($hits['services']), 'places' => $hits['places'],
+            'told' => $hits['services'] === [] ? null : PlannedAudience::ahead($work),
+        ]);
     }
 
     public function announce(AnnounceWorkRequest $request, int $quiet): RedirectResponse

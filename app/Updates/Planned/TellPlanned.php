@@ -11,10 +11,8 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use App\Platform\Outbox\Outbox;
-use App\Platform\Person;
 use App\Platform\Team;
 use App\Signals\QuietFaults;
-use App\Topology\Answerable;
 use App\Topology\Estate;
 use App\Topology\Item;
 use App\Updates\Following\Subscription;
@@ -38,9 +36,6 @@ final class TellPlanned implements ClockPart
 
     /** Of the outbox: it can wait for what is urgent. */
     private const RANK = 6;
-
-    /** Who answers for a service reads of it at the address of their account. */
-    private const ROLES = ['business_owner', 'delivery_manager'];
 
     private int $looked = 0;
 
@@ -179,15 +174,7 @@ final class TellPlanned implements ClockPart
 
     private static function tellOwners(PlannedWork $work, int $round, PlanStage $stage): void
     {
-        $services = Item::query()->where('kind', Item::SERVICE)->whereIn('public_name', $work->names())->pluck('id')->map(strval(...))->all();
-        $owners = array_column(array_filter(Answerable::of(array_values($services), self::ROLES)['who'], static fn(array $one): bool => ! $one['isTeam']), 'id');
-        // Whoever hears of it as one who follows is not told twice; who follows other things is.
-        $notice = $work->notice();
-        $told = DB::table('planned_deliveries')->where('planned_id', $work->id)->distinct()->pluck('subscription_id')->all();
-        $follow = Subscription::query()->active()->whereIn('person_id', $owners)->get()
-            ->filter(static fn(Subscription $one): bool => in_array($one->id, $told, true) || (! $stage->isEnd() && $one->follower()->interest->in($notice) !== null))
-            ->pluck('person_id')->all();
-        foreach (Person::query()->whereKey(array_diff($owners, $follow))->whereNull('left_at')->where('email', '<>', '')->pluck('id') as $person) {
+        foreach (PlannedAudience::owners($work, $stage)->modelKeys() as $person) {
             Outbox::put('planned', self::key($work->id, $round, $stage)."-of-$person", [
                 'planned' => $work->id, 'round' => $round, 'stage' => $stage->value, 'person' => (string) $person,
             ], now(), self::RANK);

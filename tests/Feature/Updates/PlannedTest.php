@@ -207,6 +207,11 @@ final class PlannedTest extends TestCase
         $this->post('/follow', ['channel' => 'mail', 'address' => 'x@ferry.example', 'about' => 'weather'])->assertSessionHasErrors('about');
         DB::table('items')->where('id', 'vehicle-lanes')->update(['business_owner_id' => 'ada-holm']);
         Subscription::factory()->at(Channel::Mail, 'ada-holm@eiderholm.example')->create(['person_id' => 'ada-holm', 'about' => 'incidents']);
+        Subscription::factory()->at(Channel::Chat, '#terminals')->create(['services' => ['Vehicle lanes']]);
+        Subscription::factory()->at(Channel::Chat, '#booking')->create(['services' => ['Booking']]);
+        // Before anybody is told it is seen who would be.
+        $this->getJson("/quiet/$this->quiet/announce")->assertOk()->assertJsonPath('told.channels', ['chat' => 1, 'mail' => 2])
+            ->assertJsonPath('told.owners', [$this->person('ada-holm')->name]);
         $this->announce();
         $this->look();
         $told = array_column(array_filter($this->sent('mails'), static fn(array $one): bool => str_starts_with((string) $one['subject'], 'Planned work')), 'to');
@@ -239,7 +244,7 @@ final class PlannedTest extends TestCase
     public function test_a_service_that_only_loses_its_spare_is_not_announced(): void
     {
         DB::table('quiet_times')->where('id', $this->quiet)->update(['items' => '["manifest-db-2"]']);
-        $this->getJson("/quiet/$this->quiet/announce")->assertJsonPath('services', []);
+        $this->getJson("/quiet/$this->quiet/announce")->assertJsonPath('services', [])->assertJsonPath('told', null);
         $this->announce()->assertSessionHasErrors('action');
     }
 

@@ -1,22 +1,29 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import ActButton from '@/components/ActButton.vue';
 import StateMark from '@/components/StateMark.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
-import type { ServiceState } from '@/lib/shapes';
+import type { ServiceState, SubscriptionLine } from '@/lib/shapes';
 import { stateWords } from '@/lib/states';
+import { audienceWords } from '@/pages/Updates/audience';
 
 /** What people will be told of a quiet time: what it takes down follows from the trace; what they do before is written. */
 const props = defineProps<{ quiet: number }>();
 const emit = defineEmits<{ close: [] }>();
 const action = useAction();
-const hits = ref<{ services: ServiceState[]; places: string[] } | null>(null);
+interface Hits {
+  services: ServiceState[];
+  places: string[];
+  told: { channels: Partial<Record<SubscriptionLine['channel'], number>>; owners: string[] } | null;
+}
+const hits = ref<Hits | null>(null);
+const told = computed(() => (hits.value?.told ? audienceWords(hits.value.told) : ''));
 const trouble = ref('');
 const [before, despite] = [ref(''), ref('')];
 onMounted(async () => {
-  const { value, error } = await ask<{ services: ServiceState[]; places: string[] }>(`/quiet/${props.quiet}/announce`);
+  const { value, error } = await ask<Hits>(`/quiet/${props.quiet}/announce`);
   hits.value = value;
   trouble.value = error?.message ?? '';
 });
@@ -40,6 +47,7 @@ const announce = (): void =>
           </li>
         </ul>
         <p v-if="hits.places.length" class="text-small">At {{ hits.places.join(', ') }}.</p>
+        <p v-if="told" class="text-small">{{ told }}</p>
         <label class="font-semibold"
           >What people do before it begins
           <input

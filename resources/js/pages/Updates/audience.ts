@@ -1,6 +1,7 @@
 import { onBeforeUnmount, ref, type Ref } from 'vue';
 import { ask } from '@/lib/ask';
 import type { AudienceLine, ToldLine } from '@/lib/shapes';
+import { plural } from '@/lib/states';
 
 export const channelWords: Record<string, string> = {
   mail: 'by mail',
@@ -8,6 +9,18 @@ export const channelWords: Record<string, string> = {
   chat: 'in a chat',
   webhook: 'by webhook',
 };
+
+/** How many are told, by how they are reached, and who besides because they answer for it. */
+export function audienceWords(told: { channels: Record<string, number>; owners: string[] }): string {
+  const channels = Object.entries(told.channels);
+  const followers = channels.reduce((sum, [, count]) => sum + count, 0);
+  if (followers === 0 && told.owners.length === 0) return 'Nobody follows it: it stands on the status page alone.';
+  const how = channels.map(([channel, count]) => `${count} ${channelWords[channel] ?? channel}`).join(', ');
+  const owners = told.owners.length
+    ? `${told.owners.join(', ')}, who ${told.owners.length === 1 ? 'answers' : 'answer'} for it`
+    : '';
+  return `${[followers ? `${plural(followers, 'follower')} (${how})` : '', owners].filter(Boolean).join('; ')}: told at once, and as it goes on.`;
+}
 
 /** While something is on its way it is asked again so soon. */
 const SOON = 2000;
