@@ -26,29 +26,18 @@ final class AlertClocks implements RunsOut
     {
         $groups = AlertGroups::during(request());
         $query = Alert::query()->undecided();
-        $ordered = $groups->ordered($query);
-        // There may be tens of thousands: of those that may wait as long, times are read of the first only.
-        $since = [];
-        foreach ($ordered as $i => $group) {
-            if (! $group['taken']) {
-                $since[Attention::mayWait($group['tier'], $group['rank'])][$i] = $group['since'];
-            }
-        }
-        $runsOut = [];
-        foreach ($since as $minutes => $begun) {
-            asort($begun, SORT_STRING);
-            foreach (array_slice($begun, 0, self::MOST_UNTAKEN, true) as $i => $at) {
-                $runsOut[$i] = Moment::seconds($at) + $minutes * 60;
-            }
-        }
+        $untaken = $groups->inOrder->untaken($query, self::MOST_UNTAKEN);
+        $runsOut = array_map(
+            static fn(array $group): int => Moment::seconds($group['since']) + Attention::mayWait($group['tier'], $group['rank']) * 60,
+            $untaken,
+        );
         // Of equals, what matters most stays first.
-        ksort($runsOut);
         asort($runsOut);
         $due = array_slice($runsOut, 0, self::MOST_UNTAKEN, true);
-        $titles = $groups->titles(array_values(array_map(static fn(int $i): array => $ordered[$i], array_keys($due))), $query);
+        $titles = $groups->titles(array_values(array_map(static fn(int $i): array => $untaken[$i], array_keys($due))), $query);
         $clocks = [];
         foreach (array_keys($due) as $place => $i) {
-            $group = $ordered[$i];
+            $group = $untaken[$i];
             $minutes = Attention::mayWait($group['tier'], $group['rank']);
             $clocks[] = new RunningClock(
                 "group-{$group['id']}", "$titles[$place]: nobody has it",

@@ -32,8 +32,6 @@ final class AlertsController
     /** Groups on the first look, and more with each further one. */
     private const GROUPS = 40;
 
-    /** As many as can be worked on at once. */
-
     /** Alerts of a group that are shown one by one. */
     private const MEMBERS = 100;
 
@@ -48,13 +46,9 @@ final class AlertsController
             'found' => function () use ($filter, $most): array {
                 $groups = AlertGroups::during(request());
                 $query = $filter->query();
-                $ordered = $groups->ordered($query);
+                [$of, $alerts] = $groups->inOrder->count($query);
 
-                return [
-                    'groups' => $groups->told(array_slice($ordered, 0, $most), $query),
-                    'alerts' => array_sum(array_column($ordered, 'count')),
-                    'of' => count($ordered),
-                ];
+                return ['groups' => $groups->told($groups->inOrder->first($query, $most), $query), 'alerts' => $alerts, 'of' => $of];
             },
             // Asked for when all that fits is marked, also what is not shown.
             'ids' => Inertia::optional(fn() => $filter->query()->limit(AlertsRequest::MOST)->pluck('id')),
