@@ -96,6 +96,12 @@ abstract class TestCase extends Base
         ])->assertOk()->json("props.$prop");
     }
 
+    /** What stands around every page: the band, the clocks. */
+    protected function around(string $prop): mixed
+    {
+        return $this->deferred('/', 'Desk/Watch', $prop);
+    }
+
     /** @param  list<string>  $abilities */
     protected function token(array $abilities = ['signals:write'], ?CarbonImmutable $expires = null, string $name = 'probe'): string
     {

@@ -47,22 +47,44 @@ interface Answer {
   values: Record<string, number>;
 }
 
+/** The band stands around every page: an answer that brings a whole page leaves it out, and it goes along to the next. */
+const AROUND = ['band'];
+
 class Screen {
   readonly shown: Record<string, number> = {};
-  readonly freshness = new Freshness(
-    () => PROPS,
-    ([kind], prop) => touches(kind, prop),
-  );
+  framed: number | null = null;
+  /** Which page it shows: an answer to an earlier one comes to nothing. */
+  page = 0;
+  freshness = this.newFreshness();
   asked: { only: string[]; over: (arrived: boolean) => void }[] = [];
-  readonly follower = new Follower(
-    this.freshness,
-    () => PROPS,
-    (only, over) => this.asked.push({ only, over }),
-  );
+  follower = this.newFollower();
 
   take(answer: Answer): void {
     Object.assign(this.shown, answer.values);
-    this.freshness.take(answer.given);
+    if (answer.given.only?.includes('band')) this.framed = answer.given.head;
+    this.freshness.take({ ...answer.given, along: { props: AROUND, head: this.framed } });
+  }
+
+  turnTo(answer: Answer): void {
+    this.page++;
+    this.freshness = this.newFreshness();
+    this.follower = this.newFollower();
+    this.take(answer);
+  }
+
+  private newFreshness(): Freshness {
+    return new Freshness(
+      () => PROPS,
+      ([kind], prop) => touches(kind, prop),
+    );
+  }
+
+  private newFollower(): Follower {
+    return new Follower(
+      this.freshness,
+      () => PROPS,
+      (only, over) => this.asked.push({ only, over }),
+    );
   }
 }
 
@@ -70,7 +92,7 @@ class Screen {
 function* answer(server: Server, only: string[] | null): Generator<undefined, Answer> {
   const given = { head: server.head(), only };
   const values: Record<string, number> = {};
-  for (const prop of only ?? PROPS) {
+  for (const prop of only ?? PROPS.filter((one) => !AROUND.includes(one))) {
     yield;
     values[prop] = server.prop(prop);
   }
@@ -85,11 +107,21 @@ function run(seed: number): { server: Server; screens: Screen[] } {
   const running: { work: Generator<undefined, Answer>; done: (got: Answer | null) => void }[] = [];
   const news: { screen: Screen; word: News }[] = [];
   const start = (screen: Screen, only: string[] | null, over?: (arrived: boolean) => void): void => {
+    const page = screen.page;
     running.push({
       work: answer(server, only),
       done: (got) => {
+        if (page !== screen.page) return;
         if (got) screen.take(got);
         over?.(got !== null);
+      },
+    });
+  };
+  const visit = (screen: Screen): void => {
+    running.push({
+      work: answer(server, null),
+      done: (got) => {
+        if (got) screen.turnTo(got);
       },
     });
   };
@@ -105,7 +137,7 @@ function run(seed: number): { server: Server; screens: Screen[] } {
   const deliver = (): void => {
     const [one] = news.splice(random.below(news.length), 1);
     if (!one) return;
-    one.screen.follower.hear(one.word);
+    one.screen.follower.hear(one.word, one.screen.framed === null ? AROUND : []);
     for (const { only, over } of one.screen.asked.splice(0)) start(one.screen, only, over);
   };
   // One screen asks for all of them.
@@ -114,13 +146,17 @@ function run(seed: number): { server: Server; screens: Screen[] } {
     const word = leader && server.news(leader.freshness.after());
     if (word) screens.forEach((screen) => news.push({ screen, word }));
   };
-  screens.forEach((screen) => start(screen, null));
+  screens.forEach((screen) => {
+    start(screen, null);
+    start(screen, AROUND);
+  });
   for (let step = 0; step < 120; step++) {
     const what = random.below(10);
     if (what < 3) server.write(random.of(KINDS));
     else if (what < 4) look();
     else if (what < 5) deliver();
-    else if (what < 9) advance(0.15);
+    else if (what < 8) advance(0.15);
+    else if (what < 9 && random.chance(0.3)) visit(random.of(screens));
     // An action brings all props; a screen's own narrowing brings some.
     else start(random.of(screens), random.chance(0.5) ? null : [random.of(PROPS)]);
   }
@@ -176,5 +212,26 @@ describe('a page that follows the journal', () => {
     );
     freshness.take({ head: 1, only: null });
     expect(freshness.hear({ head: 900, after: 1, cut: true, changes: [] })).toEqual(PROPS);
+  });
+
+  test('takes what goes along from page to page for as old as it was read', () => {
+    const freshness = new Freshness(
+      () => PROPS,
+      ([kind], prop) => touches(kind, prop),
+    );
+    freshness.take({ head: 9, only: null, along: { props: AROUND, head: 6 } });
+    expect(freshness.after()).toBe(6);
+    expect(freshness.hear({ head: 9, after: 6, cut: false, changes: [['page.sent', null, 7]] })).toEqual(['band']);
+    // On its way with the first page: it is as new as that.
+    const first = new Freshness(
+      () => PROPS,
+      ([kind], prop) => touches(kind, prop),
+    );
+    first.take({ head: 9, only: null, along: { props: AROUND, head: null } });
+    expect(first.after()).toBe(9);
+    // Found to be of later than it was read, it is not taken for older again.
+    expect(first.hear({ head: 12, after: 9, cut: false, changes: [] })).toEqual([]);
+    first.take({ head: 12, only: null, along: { props: AROUND, head: 9 } });
+    expect(first.after()).toBe(12);
   });
 });

@@ -57,9 +57,10 @@ const narrow = (from: number | null, to: number | null): void => {
 
 const looks = ['auto', 'light', 'dark'] as const;
 const lookWords = { auto: 'Light or dark as the device is', light: 'Always light', dark: 'Always dark' };
+const bandHeight = Number(localStorage.getItem('band-height') ?? 142) + 1;
 const now = useNow();
 /** On a phone the band is folded to what is next. */
-const next = computed(() => shared.value.clocks[0]);
+const next = computed(() => shared.value.clocks?.[0]);
 const setLook = (look: (typeof looks)[number]): void => {
   localStorage.setItem('look', look);
   document.documentElement.dataset.look = look;
@@ -176,7 +177,7 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
       >
     </div>
     <div
-      v-if="shared.trouble.length"
+      v-if="shared.trouble?.length"
       role="alert"
       aria-label="Skarvo’s own problems"
       class="border-b-2 border-call bg-sheet px-4 py-1.5 text-small"
@@ -187,7 +188,13 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
       </p>
     </div>
     <TroubleNote v-if="$slots.default" :text="shared.errors.action" spare class="mx-4 mt-2" />
+    <div
+      v-if="!shared.band"
+      class="border-b border-line bg-sheet max-sm:hidden"
+      :style="{ height: `${bandHeight}px` }"
+    />
     <TimeBand
+      v-else
       class="max-sm:hidden"
       :band="shared.band"
       :from="limit('from')"
@@ -206,7 +213,7 @@ onBeforeUnmount(() => document.removeEventListener('keydown', runByKey));
           remaining(next.due - now)
         }}</strong>
         {{ next.title }}</Link
-      ><span v-else class="text-ink-2">No deadlines.</span>
+      ><span v-else class="text-ink-2">{{ shared.clocks ? 'No deadlines.' : 'Reading what is due …' }}</span>
     </section>
     <nav
       v-if="nearby"

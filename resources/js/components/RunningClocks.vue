@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { Link } from '@inertiajs/vue3';
+import { computed } from 'vue';
 import { plural } from '@/lib/states';
 import { remaining, useNow } from '@/lib/time';
 import { useShared } from '@/lib/shared';
 import type { Clock } from '@/lib/types';
 
-defineProps<{ clocks: Clock[] }>();
+defineProps<{ clocks: Clock[] | undefined }>();
 const now = useNow();
 const shared = useShared();
+const later = computed(() => shared.value.laterClocks ?? 0);
 const isMine = (clock: Clock): boolean => clock.holder !== null && clock.holder === shared.value.me?.id;
 
 const share = (clock: Clock): number =>
@@ -19,9 +21,10 @@ const calls = (clock: Clock): boolean => clock.due < now.value || (clock.person 
 <template>
   <section aria-labelledby="running-out">
     <h2 id="running-out" class="mb-1 flex justify-between">
-      <span>Deadlines</span><span>{{ clocks.length + shared.laterClocks }}</span>
+      <span>Deadlines</span><span v-if="clocks">{{ clocks.length + later }}</span>
     </h2>
-    <p v-if="clocks.length === 0" class="py-2 text-small text-ink-2">
+    <p v-if="!clocks" class="py-2 text-small text-ink-2">Reading what is due …</p>
+    <p v-else-if="clocks.length === 0" class="py-2 text-small text-ink-2">
       No deadlines. They appear here when somebody waits for an answer, an update or a handover.
     </p>
     <ol>
@@ -50,8 +53,8 @@ const calls = (clock: Clock): boolean => clock.due < now.value || (clock.person 
         </Link>
       </li>
     </ol>
-    <p v-if="shared.laterClocks" class="py-2 text-small text-ink-2">
-      {{ plural(shared.laterClocks, 'later one') }}: each stands where it belongs.
+    <p v-if="later" class="py-2 text-small text-ink-2">
+      {{ plural(later, 'later one') }}: each stands where it belongs.
     </p>
   </section>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { router } from '@inertiajs/vue3';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useElementSize } from '@vueuse/core';
 import type { Grown } from '@/lib/shapes';
 import { plural } from '@/lib/states';
@@ -27,6 +27,9 @@ const rows = computed(() => [
 ]);
 /** Those below move down by it. */
 const below = (row: number): number => y(row + (hasChanges.value ? 1 : 0));
+
+/** Where the band will stand once it is read: nothing moves when it comes. */
+watch(HEIGHT, (height) => localStorage.setItem('band-height', String(height)), { immediate: true });
 
 const frame = ref<HTMLElement | null>(null);
 const { width } = useElementSize(frame);

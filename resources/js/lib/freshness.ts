@@ -15,6 +15,8 @@ export interface News {
 export interface Given {
   head: number;
   only: string[] | null;
+  /** What such an answer leaves out, as it goes along from page to page, and the head at which that was read; null: it is on its way. */
+  along?: { props: string[]; head: number | null };
 }
 
 /** Whether a change touches a prop. */
@@ -37,7 +39,11 @@ export class Freshness {
   /** An answer of the server arrived, with props that were read at its head or later. */
   take(given: Given): void {
     for (const prop of this.props()) {
-      if (given.only === null || given.only.includes(prop)) this.read.set(prop, given.head);
+      if (given.only?.includes(prop)) this.read.set(prop, given.head);
+      if (given.only !== null) continue;
+      const head = given.along?.props.includes(prop) ? given.along.head : null;
+      // What goes along may have been found to be as of later than it was read.
+      this.read.set(prop, head === null ? given.head : Math.max(head, this.read.get(prop) ?? 0));
     }
   }
 

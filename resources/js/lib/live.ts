@@ -21,8 +21,8 @@ export type Follows = Record<string, string[]>;
 /** Tells the server that nobody asked for this: it leaves messages in the session for the request that they are for. */
 export const LIVE = { 'X-Live': '1' };
 
-/** What any change may touch. */
-export const ALWAYS = ['clocks', 'laterClocks', 'band', 'trouble'];
+/** What any change may touch: what stands around every page, and how far the journal was when it was read. */
+export const ALWAYS = ['clocks', 'laterClocks', 'band', 'trouble', 'framed'];
 
 const channel = 'BroadcastChannel' in window ? new BroadcastChannel('skarvo-live') : null;
 
@@ -64,7 +64,7 @@ export function useLive(follows: () => Follows, incident?: () => number): void {
   watch(
     () => shared.value.live,
     // Null while a page for everybody takes this one's place.
-    (live) => live && freshness.take(live),
+    (live) => live && freshness.take({ ...live, along: { props: ALWAYS, head: shared.value.framed ?? null } }),
     { immediate: true, flush: 'sync' },
   );
 
@@ -91,7 +91,8 @@ export function useLive(follows: () => Follows, incident?: () => number): void {
   const take = (word: Word, force = false): void => {
     // It is heard of again by the next look.
     if (acting > 0 && !force) return;
-    const sawStopped = shared.value.trouble.filter((one) => one.kind === 'stopped').length;
+    const sawStopped = shared.value.trouble?.filter((one) => one.kind === 'stopped').length;
+    // What stands around the page may have been lost on its way, and then stands nowhere.
     follower.hear(word, word.stopped === sawStopped ? [] : ALWAYS, force);
   };
 

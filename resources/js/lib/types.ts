@@ -155,12 +155,15 @@ export interface SharedProps {
   me: Me | null;
   /** How far the journal was when this answer began, and which props it brought. */
   live: { head: number; only: string[] | null; key: string };
-  band: BandData;
+  /** What stands around a page comes a moment after the first page, and goes along to the next. */
+  band?: BandData;
   /** The soonest, and those that the reader holds. */
-  clocks: Clock[];
+  clocks?: Clock[];
   /** How many run besides those. */
-  laterClocks: number;
-  trouble: Trouble[];
+  laterClocks?: number;
+  trouble?: Trouble[];
+  /** How far the journal was when those were read. */
+  framed?: number;
   errors: Record<string, string>;
   [key: string]: unknown;
 }

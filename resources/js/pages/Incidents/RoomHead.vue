@@ -23,7 +23,7 @@ const first = computed(() =>
   incident.value.respond_by && !incident.value.answered_at ? millis(incident.value.respond_by) - now.value : null,
 );
 const target = computed(() => millis(incident.value.restore_by) - now.value);
-const soonest = computed(() => shared.value.clocks[0]);
+const soonest = computed(() => shared.value.clocks?.[0]);
 </script>
 
 <template>
