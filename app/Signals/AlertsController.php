@@ -46,9 +46,10 @@ final class AlertsController
             'found' => function () use ($filter, $most): array {
                 $groups = AlertGroups::during(request());
                 $query = $filter->query();
+                $first = $groups->inOrder->first($query, $most);
                 [$of, $alerts] = $groups->inOrder->count($query);
 
-                return ['groups' => $groups->told($groups->inOrder->first($query, $most), $query), 'alerts' => $alerts, 'of' => $of];
+                return ['groups' => $groups->told($first, $query), 'alerts' => $alerts, 'of' => $of];
             },
             // Asked for when all that fits is marked, also what is not shown.
             'ids' => Inertia::optional(fn() => $filter->query()->limit(AlertsRequest::MOST)->pluck('id')),

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Signals;
 
 use App\Platform\Database\InOrder;
-use App\Platform\Database\Sql;
 use App\Topology\Estate;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Attention;
 use Skarvo\Signals\Level;
 use Skarvo\Topology\HitService;
@@ -22,13 +22,11 @@ use Skarvo\Topology\HitService;
  */
 final class GroupsInOrder
 {
-    private const SINCE = 'min(coalesce(decide_again_at, first_signal_at)) as since';
-
     /** @var array<string, array{int, int}> tier and rank of the state of what an item endangers, by item and level */
     private array $weights = [];
 
-    /** @var array<string, list<GroupInOrder>> by query: several parts of one screen ask for the same */
-    private array $known = [];
+    /** @var array<string, array{int, int}> by query: how many groups there are, and how many alerts in them */
+    private array $counts = [];
 
     public function __construct(private readonly Estate $estate) {}
 
@@ -39,13 +37,7 @@ final class GroupsInOrder
      */
     public function first(Builder $query, ?int $most = null): array
     {
-        $unknown = $this->unknown($query)->orderBy('taken')->orderByDesc('level')->orderBy('since')
-            ->orderBy('group_id');
-        if ($most !== null) {
-            $unknown->limit($most);
-        }
-
-        return array_slice(self::inOrder([...$this->known($query), ...self::read($unknown->get()->all())]), 0, $most);
+        return array_slice(self::inOrder($this->groups($query, 'taken, level desc, since, group_id', $most)), 0, $most);
     }
 
     /**
@@ -56,10 +48,8 @@ final class GroupsInOrder
      */
     public function untaken(Builder $query, int $most): array
     {
-        $unknown = $this->unknown($query)->havingRaw(Sql::every('taken_at is not null').' = 0')->orderBy('since')->orderByDesc('level')
-            ->orderBy('group_id')->limit($most);
         $byWait = [];
-        foreach ([...$this->known($query), ...self::read($unknown->get()->all())] as $group) {
+        foreach ($this->groups($query, 'taken, since, level desc, group_id', $most) as $group) {
             if (! $group['taken']) {
                 $byWait[Attention::mayWait($group['tier'], $group['rank'])][] = $group;
             }
@@ -79,69 +69,60 @@ final class GroupsInOrder
      */
     public function count(Builder $query): array
     {
-        $row = (clone $query)->getQuery()->whereNotNull('group_id')->selectRaw('count(distinct group_id) as many, count(*) as alerts')->first();
+        $key = $query->toRawSql();
+        if (! isset($this->counts[$key])) {
+            $this->first($query, 0);
+        }
 
-        return [(int) ($row->many ?? 0), (int) ($row->alerts ?? 0)];
+        return $this->counts[$key];
     }
 
     /**
-     * Groups in which nothing is on what the estate knows.
+     * Goes over what the query finds once, however long it takes to find it.
      *
      * @param  Builder<Alert>  $query
+     * @param  literal-string  $order  of the groups in which nothing is on what the estate knows
+     * @param  int|null  $most  of those; null: all
+     * @return list<GroupInOrder> these and, without an order, all in which something is
      */
-    private function unknown(Builder $query): \Illuminate\Database\Query\Builder
+    private function groups(Builder $query, string $order, ?int $most): array
     {
-        return (clone $query)->getQuery()->whereNotNull('group_id')->selectRaw(
-            'group_id, '.Attention::NO_TIER.' as tier, 0 as "rank", max('.InOrder::rank('level', Level::class).') as level, '
-                .self::SINCE.', '.Sql::every('taken_at is not null').' as taken, count(*) as many',
-        )->groupBy('group_id')->havingRaw('count(item_id) = 0');
-    }
-
-    /**
-     * @param  Builder<Alert>  $query
-     * @return list<GroupInOrder> those in which something is on what the estate knows, with what that endangers
-     */
-    private function known(Builder $query): array
-    {
-        $key = $query->toRawSql();
-        if (isset($this->known[$key])) {
-            return $this->known[$key];
-        }
-        $its = (clone $query)->getQuery()->whereNotNull('item_id')->select('group_id');
-        $rows = (clone $query)->getQuery()->whereIn('group_id', $its)->selectRaw(
-            'group_id, item_id, max('.InOrder::rank('level', Level::class).') as level, '.self::SINCE.', '
-                .Sql::every('taken_at is not null').' as taken, count(*) as many',
-        )->groupBy('group_id', 'item_id')->get()->all();
+        $found = (clone $query)->getQuery()->whereNotNull('group_id')->selectRaw(
+            'group_id, item_id, '.InOrder::rank('level', Level::class).' as level, '
+                .'coalesce(decide_again_at, first_signal_at) as since, case when taken_at is not null then 1 else 0 end as taken',
+        );
+        $each = 'max(level) as level, min(since) as since, min(taken) as taken, count(*) as many';
+        $limit = $most === null ? '' : " limit $most";
+        $rows = DB::select(
+            "with found as materialized ({$found->toSql()}), "
+                .'known as materialized (select distinct group_id from found where item_id is not null) '
+                ."select group_id, item_id, $each from found where group_id in (select group_id from known) group by group_id, item_id "
+                ."union all select * from (select group_id, null, $each from found where group_id not in (select group_id from known) "
+                ."group by group_id order by $order$limit) as others "
+                .'union all select null, null, count(distinct group_id), null, null, count(*) from found',
+            $found->getBindings(),
+        );
+        $all = array_pop($rows);
+        $this->counts[$query->toRawSql()] = [(int) ($all->level ?? 0), (int) ($all->many ?? 0)];
         $this->estate->prepare(array_values(array_unique(array_map(
             strval(...), array_filter(array_column($rows, 'item_id'), static fn(mixed $item): bool => $item !== null),
         ))));
         $groups = [];
         foreach ($rows as $row) {
-            [$row->tier, $row->rank] = $row->item_id === null
+            [$tier, $rank] = $row->item_id === null
                 ? [Attention::NO_TIER, 0]
                 : $this->weight((string) $row->item_id, (int) $row->level);
-            [$group] = self::read([$row]);
-            $before = $groups[$group['id']] ?? null;
-            $groups[$group['id']] = $before === null ? $group : [
-                'id' => $group['id'], 'taken' => $before['taken'] && $group['taken'], 'tier' => min($before['tier'], $group['tier']),
-                'rank' => max($before['rank'], $group['rank']), 'since' => min($before['since'], $group['since']),
-                'count' => $before['count'] + $group['count'], 'level' => max($before['level'], $group['level']),
+            $id = (int) $row->group_id;
+            $before = $groups[$id] ?? null;
+            $groups[$id] = [
+                'id' => $id, 'taken' => (bool) $row->taken && ($before['taken'] ?? true),
+                'tier' => min($before['tier'] ?? Attention::NO_TIER, $tier), 'rank' => max($before['rank'] ?? 0, $rank),
+                'since' => min($before['since'] ?? (string) $row->since, (string) $row->since),
+                'count' => ($before['count'] ?? 0) + (int) $row->many, 'level' => max($before['level'] ?? 0, (int) $row->level),
             ];
         }
 
-        return $this->known[$key] = array_values($groups);
-    }
-
-    /**
-     * @param  array<int, \stdClass>  $rows
-     * @return list<GroupInOrder>
-     */
-    private static function read(array $rows): array
-    {
-        return array_values(array_map(static fn(\stdClass $row): array => [
-            'id' => (int) $row->group_id, 'taken' => (bool) $row->taken, 'tier' => (int) $row->tier, 'rank' => (int) $row->rank,
-            'since' => (string) $row->since, 'count' => (int) $row->many, 'level' => (int) $row->level,
-        ], $rows));
+        return array_values($groups);
     }
 
     /**
