@@ -33,7 +33,7 @@ Route::pattern('key', '[A-Za-z0-9]{64}');
 Route::middleware('web')->group(function (): void {
     // For everybody, signed in or not.
     Route::get('status', StatusController::class)->name('status');
-    Route::get('status/{file}', StatusController::class)->where('file', '[a-z0-9-]{1,200}\.[a-z0-9]{2,5}')->name('status.file');
+    Route::get('status/{file}', StatusController::class)->where('file', '[a-z0-9-]{1,200}(\.[a-z]{2})?\.[a-z0-9]{2,5}')->name('status.file');
     Route::middleware(ReadersLanguage::class)->group(function (): void {
         Route::get('follow', [FollowController::class, 'create'])->name('follow');
         Route::get('follow/{key}', [FollowController::class, 'show'])->middleware('throttle:files')->name('follow.show');

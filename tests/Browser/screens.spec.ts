@@ -90,6 +90,8 @@ test('what outsiders and responders see passes axe and fits a phone', async ({ b
   for (const address of [
     '/status',
     '/status/screen.html',
+    '/status/index.ar.html',
+    '/status/screen.no.html',
     '/follow',
     '/report',
     '/sign-in',

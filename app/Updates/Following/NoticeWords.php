@@ -61,7 +61,7 @@ final class NoticeWords
         return ShortText::of([
             self::correction($update, $language, $parcel->to).$text,
             ...($more === 0 ? [] : [self::say('others', $language, ['count' => $more])]), $meanwhile,
-        ], $more === 0 ? PublicAddress::incident($update->incident_id) : PublicAddress::start());
+        ], $more === 0 ? PublicAddress::incident($update->incident_id, Language::of($language)) : PublicAddress::start());
     }
 
     public static function chat(Parcel $parcel): string
@@ -113,7 +113,7 @@ final class NoticeWords
     /** Where it goes on: whoever reads what is known inside may read the rest of it. */
     private static function address(Subscription $to, Update $update): string
     {
-        return $to->words()->isInside() ? route('room', $update->incident_id) : PublicAddress::incident($update->incident_id);
+        return $to->words()->isInside() ? route('room', $update->incident_id) : PublicAddress::incident($update->incident_id, Language::of($to->language));
     }
 
     private static function time(\Carbon\CarbonInterface $at, Subscription $to): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Updates\Outside;
 
 use App\Updates\Update;
+use App\Updates\Versions\UpdateVersion;
 use Carbon\CarbonInterface;
 
 /** Updates as a feed by RFC 4287. */
@@ -44,7 +45,7 @@ final class Atom
         $address = PublicAddress::incident($update->incident_id);
         $xml->startElement('entry');
         self::element($xml, 'id', "$address#update-$update->number");
-        self::element($xml, 'title', PublicFiles::title(array_column($update->services, 'name')).": {$update->stage->words()}");
+        self::element($xml, 'title', (new PageWords(UpdateVersion::own(), $update->published_at))->headline($update));
         self::element($xml, 'updated', $update->published_at->toIso8601ZuluString());
         self::element($xml, 'published', $update->published_at->toIso8601ZuluString());
         self::link($xml, 'alternate', $address, 'text/html');

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Updates\Outside;
 
+use App\Updates\Versions\UpdateVersion;
 use Illuminate\Support\Str;
+use Skarvo\Value\Language;
 
 /** Where the public page is, and what its files are called. */
 final class PublicAddress
@@ -16,9 +18,15 @@ final class PublicAddress
         return is_string($url) && $url !== '' ? rtrim($url, '/') : route('status');
     }
 
-    public static function incident(int $id): string
+    public static function incident(int $id, ?Language $in = null): string
     {
-        return self::start()."/incident-$id.html";
+        return self::start().'/'.self::page("incident-$id", $in);
+    }
+
+    /** The file of a page: that in the organisation's own language has no language in its name. */
+    public static function page(string $name, ?Language $in = null): string
+    {
+        return $name.($in === null || $in === UpdateVersion::own() ? '' : ".$in->value").'.html';
     }
 
     /**

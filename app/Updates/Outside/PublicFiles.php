@@ -5,13 +5,11 @@ declare(strict_types=1);
 namespace App\Updates\Outside;
 
 use App\Incidents\Incident;
-use App\Platform\WallClock;
 use App\Updates\Planned\PublicPlanned;
 use App\Updates\Told;
 use App\Updates\Update;
 use App\Updates\Versions\UpdateVersion;
 use Carbon\CarbonInterface;
-use Skarvo\Topology\State;
 use Skarvo\Updates\Past\Day;
 use Skarvo\Updates\Versions\Version;
 use Skarvo\Value\Language;
@@ -24,58 +22,39 @@ final class PublicFiles
     /** @return array<string, string> what is in each, by its name */
     public static function of(PublicPage $page): array
     {
+        $in = array_map(static fn(Language $in): PageWords => new PageWords($in, $page->at), Language::cases());
         $all = [
-            'index.html' => self::view('public.index', $page), 'index.json' => self::json(self::whole($page)),
+            'index.json' => self::json(self::whole($page)),
             'feed.atom' => Atom::of('feed.atom', 'index.html', config()->string('skarvo.organisation'), $page->updates(), $page->at),
+            'planned.ics' => PublicPlanned::calendar(config()->string('skarvo.organisation')),
+            ...self::pages('index', 'public.index', $page, $in),
+            ...self::pages('screen', 'public.screen', $page, $in, ['place' => null, 'told' => $page->open]),
         ];
-        $all['planned.ics'] = PublicPlanned::calendar(config()->string('skarvo.organisation'));
-        $all['screen.html'] = self::view('public.screen', $page, ['place' => null, 'told' => $page->open]);
         foreach ($page->services as $service) {
             $told = $page->about($service->name);
-            $all["{$service->file}.html"] = self::view('public.service', $page, ['service' => $service, 'told' => $told]);
+            $all += self::pages($service->file, 'public.service', $page, $in, ['service' => $service, 'told' => $told]);
             $all["{$service->file}.json"] = self::json([...self::service($service), 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]);
             $all["{$service->file}.atom"] = self::feed($service->file, $service->name, $told, $page);
         }
         foreach ($page->places as $place => $file) {
             $told = $page->at((string) $place);
-            $all[(string) preg_replace('/^place-/', 'screen-', $file).'.html'] = self::view(
-                'public.screen', $page, ['place' => (string) $place, 'told' => $page->openAt((string) $place)],
+            $all += self::pages(
+                (string) preg_replace('/^place-/', 'screen-', $file), 'public.screen', $page, $in,
+                ['place' => (string) $place, 'told' => $page->openAt((string) $place)],
             );
-            $all["$file.html"] = self::view('public.place', $page, ['place' => (string) $place, 'told' => $told]);
+            $all += self::pages($file, 'public.place', $page, $in, ['place' => (string) $place, 'told' => $told]);
             $all["$file.json"] = self::json(['name' => (string) $place, 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]);
             $all["$file.atom"] = self::feed($file, (string) $place, $told, $page);
         }
         foreach ([...$page->open, ...$page->past] as $told) {
             // What turned out to be the same is read there: somebody has its address in a mail.
             foreach (Incident::mergedInto($told->incident->id) as $id) {
-                $all["incident-$id.html"] = self::view('public.incident', $page, ['told' => $told]);
+                $all += self::pages("incident-$id", 'public.incident', $page, $in, ['told' => $told]);
                 $all["incident-$id.json"] = self::json([...self::incident($told), 'at' => self::instant($page->at)]);
             }
         }
 
         return $all;
-    }
-
-    /** `07:14 CET`, or with its day. */
-    public static function time(CarbonInterface $at): string
-    {
-        return WallClock::outside($at);
-    }
-
-    public static function stateWords(?State $state): string
-    {
-        return match ($state) {
-            null => 'not confirmed',
-            State::Down => 'not working',
-            State::Degraded => 'partly working',
-            State::Up, State::AtRisk => 'working',
-        };
-    }
-
-    /** @param  list<string>  $names */
-    public static function title(array $names): string
-    {
-        return $names === [] ? 'Notice' : implode(', ', $names);
     }
 
     /** @return list<string> all services that it is or was about */
@@ -94,32 +73,23 @@ final class PublicFiles
         )->all());
     }
 
-    /** @return string how long, as people say it */
-    public static function lasting(int $seconds): string
-    {
-        $minutes = (int) max(1, round($seconds / 60));
-
-        return $minutes < 60 ? "$minutes min" : intdiv($minutes, 60).' h'.($minutes % 60 === 0 ? '' : ' '.($minutes % 60).' min');
-    }
-
-    /** What a day was like, in words: a mark alone says nothing to whoever cannot see it. */
-    public static function day(Day $day): string
-    {
-        $parts = [
-            ...($day->down > 0 ? ['not working for '.self::lasting($day->down)] : []),
-            ...($day->degraded > 0 ? ['partly working for '.self::lasting($day->degraded)] : []),
-        ];
-
-        return gmdate('j M', $day->date * 86400).': '.($parts === [] ? 'no problem' : implode(', ', $parts));
-    }
-
     /**
-     * @param  view-string  $name
+     * @param  view-string  $view
+     * @param  list<PageWords>  $languages
      * @param  array<string, mixed>  $more
+     * @return array<string, string> a page in each language, by the name of its file
      */
-    private static function view(string $name, PublicPage $page, array $more = []): string
+    private static function pages(string $name, string $view, PublicPage $page, array $languages, array $more = []): array
     {
-        return view($name, ['page' => $page, 'organisation' => config()->string('skarvo.organisation'), ...$more])->render();
+        $all = [];
+        foreach ($languages as $words) {
+            $all[$words->file($name)] = view($view, [
+                'page' => $page, 'name' => $name, 'words' => $words, 'languages' => $languages,
+                'organisation' => config()->string('skarvo.organisation'), ...$more,
+            ])->render();
+        }
+
+        return $all;
     }
 
     /** @param  list<Told>  $told */

@@ -1,15 +1,18 @@
 @php
     use App\Updates\Outside\PublicFiles;
-    $names = PublicFiles::title(PublicFiles::names($told));
+    use Skarvo\Topology\State;
+    $names = $words->title(PublicFiles::names($told));
+    $incident = $told->incident;
+    $begun = $words->time($incident->started_at);
 @endphp
-@extends('public.page', ['title' => $names, 'json' => 'incident-'.$told->incident->id.'.json'])
+@extends('public.page', ['title' => $names, 'json' => "incident-{$incident->id}.json"])
 @section('main')
 <h1>{{ $names }}</h1>
-<p>@if ($told->incident->resolved_at === null)Since {{ PublicFiles::time($told->incident->started_at) }}.@else{{ PublicFiles::time($told->incident->started_at) }}, for {{ PublicFiles::lasting($told->incident->resolved_at->getTimestamp() - $told->incident->started_at->getTimestamp()) }}. It is over.@endif</p>
+<p>@if ($incident->resolved_at === null){{ $words->say('begun', ['time' => $begun]) }}@else{{ $words->say('ended', ['time' => $begun, 'lasting' => $words->lasting($incident->resolved_at->getTimestamp() - $incident->started_at->getTimestamp())]) }}@endif</p>
 @if ($told->last() !== null && $told->last()->services !== [])
 <ul class="hit">
 @foreach ($told->last()->services as $service)
-<li>@include('public.mark', ['state' => \Skarvo\Topology\State::from($service['state'])]) {{ $service['name'] }}: {{ PublicFiles::stateWords(\Skarvo\Topology\State::from($service['state'])) }}</li>
+<li>@include('public.mark', ['state' => State::from($service['state'])]) {{ $words->name($service['name']) }}: {{ $words->state(State::from($service['state'])) }}</li>
 @endforeach
 </ul>
 @endif

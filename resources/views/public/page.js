@@ -8,7 +8,7 @@ const tell = () => {
   const line = document.querySelector('.age');
   const isOld = age > OLD || !isRead;
   line.classList.toggle('old', isOld);
-  if (isOld && !line.dataset.old) line.append(' It has not been written or read since: it may be out of date.');
+  if (isOld && !line.dataset.old) line.append(` ${line.dataset.stale}`);
   line.dataset.old = isOld ? 'yes' : '';
 };
 const look = async () => {

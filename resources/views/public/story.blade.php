@@ -1,28 +1,47 @@
 @php
     use App\Updates\Outside\PublicFiles;
+    use App\Updates\Versions\UpdateVersion;
     $updates = array_reverse($told->updates);
+    $own = UpdateVersion::own();
     $corrected = array_column(array_map(static fn($one): array => ['wrong' => "$one->incident_id $one->corrects", 'by' => $one], array_filter($updates, static fn($one): bool => $one->corrects !== null)), 'by', 'wrong');
 @endphp
 <ol class="story">
 @foreach ($updates as $i => $update)
-@php($by = $corrected["$update->incident_id $update->number"] ?? null)
+@php
+    $by = $corrected["$update->incident_id $update->number"] ?? null;
+    $said = $words->told($update);
+    $isOriginal = $words->isOriginal($update);
+    $others = array_filter(PublicFiles::languages($update), static fn($one): bool => $one->language !== $words->in);
+@endphp
 <li id="update-{{ $update->number }}" @class(['latest' => $i === 0, 'wrong' => $by !== null])>
-<p class="stage">{{ $update->stage->words() }}</p>
+<p class="stage">{{ $words->stage($update->stage) }}</p>
 @if ($by !== null)
-<p class="small">Corrected at {{ PublicFiles::time($by->published_at) }}: read above. What it said:</p>
+<p class="small">{{ $words->say('wrong', ['time' => $words->time($by->published_at)]) }}</p>
 @endif
 @if ($update->corrected() !== null)
-<p class="small">This corrects what we wrote at {{ PublicFiles::time($update->corrected()->published_at) }}.</p>
+<p class="small">{{ $words->say('corrects', ['time' => $words->time($update->corrected()->published_at)]) }}</p>
 @endif
 @if ($by !== null)
-<p><s>{{ $update->text }}</s></p>
+<p @if ($isOriginal) lang="{{ $own->value }}" dir="auto" @endif><s>{{ $said->text }}</s></p>
 @else
+<p @if ($isOriginal) lang="{{ $own->value }}" dir="auto" @endif>{{ $said->text }}</p>
+@endif
+@if ($said->meanwhile !== '')
+<p><strong>{{ $words->say('meanwhile') }}</strong> <span @if ($isOriginal) lang="{{ $own->value }}" dir="auto" @endif>{{ $said->meanwhile }}</span></p>
+@endif
+@if ($said->isMachine && ! $isOriginal)
+<p class="small">{{ __('follow.by_machine', [], $words->in->value) }}</p>
+@endif
+@if ($by === null && $words->in !== $own && ! $isOriginal)
+<details lang="{{ $own->value }}" dir="{{ $own->isRightToLeft() ? 'rtl' : 'ltr' }}">
+<summary>{{ $own->ownName() }}</summary>
 <p>{{ $update->text }}</p>
-@endif
 @if ((string) $update->meanwhile !== '')
-<p><strong>Meanwhile:</strong> {{ $update->meanwhile }}</p>
+<p>{{ __('follow.meanwhile', ['text' => $update->meanwhile], $own->value) }}</p>
 @endif
-@foreach ($by === null ? PublicFiles::languages($update) : [] as $other)
+</details>
+@endif
+@foreach ($by === null && $words->in === $own ? $others : [] as $other)
 <details lang="{{ $other->language->value }}" dir="{{ $other->language->isRightToLeft() ? 'rtl' : 'ltr' }}">
 <summary>{{ $other->language->ownName() }}</summary>
 <p>{{ $other->text }}</p>
@@ -34,7 +53,7 @@
 @endif
 </details>
 @endforeach
-<p class="small"><time datetime="{{ $update->published_at->toIso8601ZuluString() }}">{{ PublicFiles::time($update->published_at) }}</time>@if ($i === 0 && $update->next_at !== null && $told->incident->resolved_at === null). Next update by <time datetime="{{ $update->next_at->toIso8601ZuluString() }}">{{ PublicFiles::time($update->next_at) }}</time>@endif</p>
+<p class="small"><time datetime="{{ $update->published_at->toIso8601ZuluString() }}">{{ $words->time($update->published_at) }}</time>@if ($i === 0 && $update->next_at !== null && $told->incident->resolved_at === null). <time datetime="{{ $update->next_at->toIso8601ZuluString() }}">{{ $words->say('next', ['time' => $words->time($update->next_at)]) }}</time>@endif</p>
 </li>
 @endforeach
 </ol>

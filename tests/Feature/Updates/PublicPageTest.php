@@ -9,6 +9,7 @@ use App\Updates\Outside\PublicAddress;
 use App\Updates\Outside\PublicFolder;
 use App\Updates\Update;
 use Illuminate\Support\Facades\File;
+use Skarvo\Value\Language;
 use Tests\TestCase;
 
 /** The public page stands as files of its own: whole, current, and of nothing but what was published. */
@@ -26,7 +27,7 @@ final class PublicPageTest extends TestCase
     public function test_it_is_written_as_soon_as_something_is_published_and_again_and_again(): void
     {
         PublicFolder::bringUpToDate();
-        self::assertStringContainsString('As of <time datetime="2026-03-03T08:00:00Z">09:00 CET</time>', $this->file('index.html'));
+        self::assertStringContainsString('<time datetime="2026-03-03T08:00:00Z">As of 09:00 CET.</time>', $this->file('index.html'));
         self::assertSame(0, PublicFolder::bringUpToDate(), 'Nothing happened.');
         $this->publish('Vehicle lanes at Havre: shut <b>now</b>.');
         PublicFolder::bringUpToDate();
@@ -49,6 +50,67 @@ final class PublicPageTest extends TestCase
         foreach (File::files(PublicFolder::path()) as $file) {
             self::assertStringNotContainsString('SECRET', $file->getContents());
             self::assertStringNotContainsString('Ingrid', $file->getContents());
+        }
+    }
+
+    public function test_each_page_stands_in_each_language_and_leads_to_others_in_it(): void
+    {
+        $this->publish('Vehicle lanes at Havre: not working since 08:40 CET.');
+        PublicFolder::bringUpToDate();
+        $names = array_map(static fn(\SplFileInfo $file): string => $file->getBasename('.html'), array_filter(
+            File::files(PublicFolder::path()), static fn(\SplFileInfo $file): bool => preg_match('/^[a-z0-9-]+\.html$/', $file->getFilename()) === 1,
+        ));
+        self::assertGreaterThan(10, count($names));
+        $left = ['en' => 0, 'no' => 0, 'de' => 0, 'ar' => 0];
+        foreach (Language::cases() as $language) {
+            foreach ($names as $name) {
+                $file = $name.($language === Language::English ? '' : ".$language->value").'.html';
+                $page = $this->file($file);
+                self::assertStringContainsString("<html lang=\"$language->value\" dir=\"".($language === Language::Arabic ? 'rtl' : 'ltr').'"', $page, $file);
+                self::assertStringNotContainsString('status.', $page, "$file says all that it names.");
+                preg_match_all('/<a href="([a-z0-9-]+)(\.[a-z]{2})?\.html"(?! lang)/', $page, $links);
+                self::assertSame([], array_diff($links[2], [$language === Language::English ? '' : ".$language->value"]), $file);
+                foreach ([...$links[0]] as $i => $link) {
+                    self::assertTrue(PublicFolder::mayHave($links[1][$i].$links[2][$i].'.html'));
+                    self::assertFileExists(PublicFolder::path()."/{$links[1][$i]}{$links[2][$i]}.html", $file);
+                }
+                $left[$language->value] += substr_count($page, 'Service status');
+            }
+        }
+        self::assertSame([0, 0, 0], [$left['no'], $left['de'], $left['ar']]);
+        self::assertStringContainsString('?language=de"', $this->file('index.de.html'));
+        self::assertStringNotContainsString('?language=', $this->file('index.html'));
+    }
+
+    public function test_what_nobody_has_put_into_a_language_stands_there_as_it_was_written_and_is_marked_so(): void
+    {
+        $this->publish('Havre is shut.', ['versions' => [
+            ['version' => 'public', 'language' => 'no', 'text' => 'Havre er stengt.', 'meanwhile' => 'Vent.', 'isRead' => true],
+            ['version' => 'public', 'language' => 'ar', 'text' => 'المرسى مغلق.', 'isRead' => false],
+        ]]);
+        $file = "incident-{$this->incident->id}";
+        $page = (string) $this->get("/status/$file.no.html")->assertOk()->getContent();
+        self::assertStringContainsString('<p >Havre er stengt.</p>', $page);
+        self::assertStringContainsString('<strong>Imens:</strong> <span >Vent.</span>', $page);
+        self::assertStringContainsString("<details lang=\"en\" dir=\"ltr\">\n<summary>English</summary>\n<p>Havre is shut.</p>", $page);
+        self::assertStringNotContainsString('maskin', $page);
+        self::assertStringContainsString(trans('follow.by_machine', [], 'ar'), (string) $this->get("/status/$file.ar.html")->getContent());
+        $page = (string) $this->get("/status/$file.de.html")->getContent();
+        self::assertStringContainsString('<p  lang="en" dir="auto" >Havre is shut.</p>', $page);
+        self::assertStringNotContainsString('<details', $page);
+        $this->get("/status/$file.fr.html")->assertNotFound();
+        $this->get("/status/$file.en.html")->assertNotFound();
+    }
+
+    public function test_what_is_said_in_one_language_is_said_in_all(): void
+    {
+        $of = static fn(string $language): array => require lang_path("$language/status.php");
+        $named = static fn(string $text): array => preg_match_all('/:[a-z]+/', $text, $found) > 0 ? $found[0] : [];
+        foreach (['no', 'de', 'ar'] as $language) {
+            self::assertSame(array_keys($of('en')), array_keys($of($language)));
+            foreach ($of('en') as $key => $text) {
+                self::assertEqualsCanonicalizing($named($text), $named($of($language)[$key]), "$language $key");
+            }
         }
     }
 
@@ -169,11 +231,12 @@ final class PublicPageTest extends TestCase
         return File::get(PublicFolder::path()."/$name");
     }
 
-    private function publish(string $text): void
+    /** @param  array<string, mixed>  $more */
+    private function publish(string $text, array $more = []): void
     {
         $number = (int) Update::query()->where('incident_id', $this->incident->id)->max('number') + 1;
         $this->post("/incidents/{$this->incident->id}/updates", [
-            'number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => 30, 'despite' => 'as it is',
+            'number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => 30, 'despite' => 'as it is', ...$more,
         ], ['X-Request-Key' => uniqid()])->assertSessionHasNoErrors();
     }
 }

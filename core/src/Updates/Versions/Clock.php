@@ -26,8 +26,20 @@ final readonly class Clock
         if ($local->format('Y-m-d') === (new \DateTimeImmutable("@$this->now"))->setTimezone($this->zone)->format('Y-m-d')) {
             return $time;
         }
+
+        return ($in === Language::English ? $local->format('D ') : '').self::dayOf($local, $in).", $time";
+    }
+
+    /** `3 Mar`: the day of a moment in UTC. */
+    public static function day(int $at, Language $in = Language::English): string
+    {
+        return self::dayOf(new \DateTimeImmutable("@$at"), $in);
+    }
+
+    private static function dayOf(\DateTimeImmutable $local, Language $in): string
+    {
         $months = self::MONTHS[$in->value] ?? null;
 
-        return ($months === null ? $local->format('D j M') : $local->format('j').' '.$months[(int) $local->format('n') - 1]).", $time";
+        return $local->format('j').' '.($months === null ? $local->format('M') : $months[(int) $local->format('n') - 1]);
     }
 }

@@ -6,14 +6,14 @@ import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
 import FollowFields from '@/pages/Updates/FollowFields.vue';
 import { followPhrases } from '@/pages/Updates/followWords';
+import { languageAsked, preferred } from '@/pages/Updates/formWords';
 import { directionOf } from '@/pages/Updates/languages';
 import { noWishes, sentOf } from '@/pages/Updates/wishes';
 
 /** Anybody asks to be told of problems: by mail or as a text message, once they have confirmed it there. */
 defineProps<{ services: string[]; hasTexts: boolean }>();
 const own: Record<string, string> = { en: 'English', no: 'Norsk', de: 'Deutsch', ar: 'العربية' };
-const spoken = (navigator.language || 'en').slice(0, 2).replace(/^n[bn]$/, 'no');
-const language = ref(spoken in own ? spoken : 'en');
+const language = ref(languageAsked() ?? preferred(navigator.languages));
 const words = computed(() => followPhrases(language.value));
 const channel = ref<'mail' | 'text'>('mail');
 const address = ref('');

@@ -14,7 +14,7 @@ import AffectsMe from '@/pages/Updates/AffectsMe.vue';
 import LostAddress from '@/pages/Updates/LostAddress.vue';
 import { wrongFiles } from '@/lib/size';
 import { howBad } from '@/pages/Updates/answers';
-import { formLanguages, formWords, preferred } from '@/pages/Updates/formWords';
+import { formLanguages, formWords, languageAsked, preferred } from '@/pages/Updates/formWords';
 import { directionOf } from '@/pages/Updates/languages';
 
 /** Somebody outside tells of a problem: hears at once whether it is known, and checks what they wrote before it goes. */
@@ -30,6 +30,8 @@ const props = defineProps<{
 const UNSURE = '?';
 /** The reporter's own, until they choose another. */
 const language = useLocalStorage('skarvo.report-language', preferred(navigator.languages));
+const ofPage = languageAsked();
+if (ofPage !== null) language.value = ofPage;
 const words = computed(() => formWords(language.value));
 const bads = computed(() => howBad(words.value));
 const files = ref<File[]>([]);

@@ -266,3 +266,9 @@ export const preferred = (asked: readonly string[]): string => {
 
   return 'en';
 };
+
+/** The language of the page that somebody comes from, where its link says so. */
+export const languageAsked = (): string | null => {
+  const asked = new URLSearchParams(window.location.search).get('language');
+  return asked !== null && asked in all ? asked : null;
+};
