@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 return [
+    'plain' => 'كنص عادي بعرض 80 حرفا',
     'main' => 'القائمة الرئيسية',
     'languages' => 'اللغات',
     'status' => 'حالة الخدمات',

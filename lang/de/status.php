@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 return [
+    'plain' => 'Als reiner Text, 80 Zeichen breit',
     'main' => 'Hauptmenü',
     'languages' => 'Sprachen',
     'status' => 'Stand der Dienste',

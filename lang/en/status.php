@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 return [
+    'plain' => 'As plain text, 80 characters wide',
     'main' => 'Main',
     'languages' => 'Languages',
     'status' => 'Service status',

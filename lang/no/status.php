@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 return [
+    'plain' => 'Som ren tekst, 80 tegn bred',
     'main' => 'Hovedmeny',
     'languages' => 'Språk',
     'status' => 'Driftsstatus',

@@ -40,9 +40,9 @@ final readonly class PageWords
         return trans("status.$what", $with, $this->in->value);
     }
 
-    public function file(string $page): string
+    public function file(string $page, string $ending = 'html'): string
     {
-        return PublicAddress::page($page, $this->in);
+        return PublicAddress::page($page, $this->in, $ending);
     }
 
     /** `07:14 CET`, or with its day. */

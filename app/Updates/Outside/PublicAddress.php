@@ -24,9 +24,9 @@ final class PublicAddress
     }
 
     /** The file of a page: that in the organisation's own language has no language in its name. */
-    public static function page(string $name, ?Language $in = null): string
+    public static function page(string $name, ?Language $in = null, string $ending = 'html'): string
     {
-        return $name.($in === null || $in === UpdateVersion::own() ? '' : ".$in->value").'.html';
+        return $name.($in === null || $in === UpdateVersion::own() ? '' : ".$in->value").".$ending";
     }
 
     /**

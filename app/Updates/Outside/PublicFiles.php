@@ -28,7 +28,7 @@ final class PublicFiles
             'feed.atom' => Atom::of('feed.atom', 'index.html', config()->string('skarvo.organisation'), $page->updates(), $page->at),
             'planned.ics' => PublicPlanned::calendar(config()->string('skarvo.organisation')),
             ...self::pages('index', 'public.index', $page, $in),
-            ...self::pages('screen', 'public.screen', $page, $in, ['place' => null, 'told' => $page->open]),
+            ...self::screens('screen', $page, $in, null, $page->open),
         ];
         foreach ($page->services as $service) {
             $told = $page->about($service->name);
@@ -38,10 +38,8 @@ final class PublicFiles
         }
         foreach ($page->places as $place => $file) {
             $told = $page->at((string) $place);
-            $all += self::pages(
-                (string) preg_replace('/^place-/', 'screen-', $file), 'public.screen', $page, $in,
-                ['place' => (string) $place, 'told' => $page->openAt((string) $place)],
-            );
+            $screen = (string) preg_replace('/^place-/', 'screen-', $file);
+            $all += self::screens($screen, $page, $in, (string) $place, $page->openAt((string) $place));
             $all += self::pages($file, 'public.place', $page, $in, ['place' => (string) $place, 'told' => $told]);
             $all["$file.json"] = self::json(['name' => (string) $place, 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]);
             $all["$file.atom"] = self::feed($file, (string) $place, $told, $page);
@@ -87,6 +85,21 @@ final class PublicFiles
                 'page' => $page, 'name' => $name, 'words' => $words, 'languages' => $languages,
                 'organisation' => config()->string('skarvo.organisation'), ...$more,
             ])->render();
+        }
+
+        return $all;
+    }
+
+    /**
+     * @param  list<PageWords>  $languages
+     * @param  list<Told>  $told
+     * @return array<string, string> what a screen on a wall shows, and one of characters alone, in each language
+     */
+    private static function screens(string $name, PublicPage $page, array $languages, ?string $place, array $told): array
+    {
+        $all = self::pages($name, 'public.screen', $page, $languages, ['place' => $place, 'told' => $told]);
+        foreach ($languages as $words) {
+            $all[$words->file($name, 'txt')] = ScreenText::of($page, $words, $place, $told);
         }
 
         return $all;

@@ -22,7 +22,7 @@ final class PublicFolder
     private const LOCK = '.lock';
 
     /** Written by Skarvo: others may stand beside them. */
-    private const OURS = '/^(?:planned\.ics|(?:index|feed|screen|(?:incident|service|place|screen)-[a-z0-9-]+)\.(?:(?:[a-z]{2}\.)?html|json|atom))$/D';
+    private const OURS = '/^(?:planned\.ics|(?:index|feed|screen|(?:incident|service|place|screen)-[a-z0-9-]+)\.(?:(?:[a-z]{2}\.)?(?:html|txt)|json|atom))$/D';
 
     private const BESIDE = ['style.css', 'page.js', 'mark.svg', 'font.woff2'];
 

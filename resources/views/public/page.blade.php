@@ -31,7 +31,7 @@
 <footer>
 <p class="age" data-stale="{{ $words->say('old') }}"><time datetime="{{ $page->at->toIso8601ZuluString() }}">{{ $words->say('as_of', ['time' => $words->time($page->at)]) }}</time> {{ $words->say('written') }}</p>
 @unless ($isScreen ?? false)
-<p>{{ $words->say('without') }} <a href="{{ $feed ?? 'feed.atom' }}">{{ $words->say('feed') }}</a>, <a href="{{ $json ?? 'index.json' }}">JSON</a>. <a href="{{ $words->file($screen ?? 'screen') }}">{{ $words->say('large') }}</a>.</p>
+<p>{{ $words->say('without') }} <a href="{{ $feed ?? 'feed.atom' }}">{{ $words->say('feed') }}</a>, <a href="{{ $json ?? 'index.json' }}">JSON</a>. <a href="{{ $words->file($screen ?? 'screen') }}">{{ $words->say('large') }}</a>. <a href="{{ $words->file($screen ?? 'screen', 'txt') }}">{{ $words->say('plain') }}</a>.</p>
 @endunless
 </footer>
 </body>

@@ -129,6 +129,25 @@ final class PublicPageTest extends TestCase
         self::assertStringContainsString('screen-havre.html', (string) $this->get('/status/place-havre.html')->getContent());
     }
 
+    public function test_a_screen_of_characters_shows_it_in_lines_of_eighty(): void
+    {
+        $this->get('/status/screen.txt')->assertOk()->assertHeader('Content-Type', 'text/plain; charset=utf-8')->assertSee('All services are working.');
+        $long = 'Vehicle lanes at Havre are shut, and '.str_repeat('nobody is let through at the ramp, ', 6)."\x1b[2Jask there.";
+        $this->publish($long, ['meanwhile' => 'Wait in your car.', 'versions' => [
+            ['version' => 'public', 'language' => 'no', 'text' => 'Kjørefelt ved Havre er stengt.', 'meanwhile' => 'Vent i bilen.', 'isRead' => true],
+        ]]);
+        $text = (string) $this->get('/status/screen-havre.txt')->assertOk()->getContent();
+        self::assertMatchesRegularExpression("/^Havre +As of 09:00 CET\.\n-{80}\nVehicle lanes, since 0/", $text);
+        self::assertStringContainsString("\n  Meanwhile: Wait in your car.\n  Next update by 09:30 CET\n", $text);
+        self::assertStringNotContainsString("\x1b", $text, 'Such a screen would obey it.');
+        foreach (explode("\n", $text) as $line) {
+            self::assertLessThanOrEqual(80, mb_strwidth($line));
+        }
+        $text = (string) $this->get('/status/screen-havre.no.txt')->getContent();
+        self::assertStringContainsString('Kjørefelt ved Havre er stengt.', $text);
+        self::assertStringContainsString('Imens: Vent i bilen.', $text);
+    }
+
     public function test_what_is_no_longer_told_is_taken_away_and_what_others_put_there_stays(): void
     {
         $this->publish('At Havre.');
