@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
+use App\Incidents\Finding\SetEstimate;
 use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
 use App\Incidents\Situation;
@@ -11,6 +12,7 @@ use App\Incidents\UpdateRhythm;
 use App\Platform\Database\Locked;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
+use App\Platform\Moment;
 use App\Platform\Person;
 use App\Platform\Refused;
 use App\Updates\Checking\CheckWords;
@@ -27,15 +29,16 @@ final class PublishUpdate
      * @param  string|null  $despite  why it is right although something in it disagrees with the record
      * @param  string|null  $longer  why the next one may come later than is owed
      * @param  int|null  $corrects  number of the update that was wrong
+     * @param  int  $estimates  how many estimates there were when the author looked, if they give one
      * @param  int  $number  that the author saw as the next; tells whether somebody else published meanwhile
      *
      * @throws Refused
      */
     public function __invoke(
         Incident $incident, int $number, WrittenUpdate $written, int $nextMinutes, Person $by, ?string $despite = null, ?string $longer = null,
-        ?int $corrects = null,
+        ?int $corrects = null, int $estimates = 0,
     ): void {
-        DB::transaction(static function () use ($incident, $number, $written, $nextMinutes, $by, $despite, $longer, $corrects): void {
+        DB::transaction(static function () use ($incident, $number, $written, $nextMinutes, $by, $despite, $longer, $corrects, $estimates): void {
             [$stage, $text] = [$written->stage, $written->text];
             Locked::again($incident);
             if (! $incident->isOpen()) {
@@ -53,6 +56,9 @@ final class PublishUpdate
                 throw Refused::because(
                     UpdateRhythm::by($incident).' asks for an update every '.intdiv($often, 60).' minutes. Say why the next one may come later.', 'longer',
                 );
+            }
+            if ($written->estimate !== null && $written->estimate !== $incident->estimate_at?->getTimestamp()) {
+                (new SetEstimate)($incident, Moment::of($written->estimate), '', $estimates, $by);
             }
             $next = now()->addMinutes($nextMinutes);
             $situation = Situation::now();

@@ -19,7 +19,7 @@ final class UpdateController
         Once::for($request, static fn() => $publish(
             $incident, (int) $input['number'], WrittenUpdate::of($input, now()->addMinutes((int) $input['next_minutes'])->getTimestamp()),
             (int) $input['next_minutes'], CurrentPerson::of($request), $input['despite'] ?? null, $input['longer'] ?? null,
-            isset($input['corrects']) ? (int) $input['corrects'] : null,
+            isset($input['corrects']) ? (int) $input['corrects'] : null, (int) ($input['estimates'] ?? 0),
         ));
 
         return back();

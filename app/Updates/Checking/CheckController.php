@@ -8,6 +8,7 @@ use App\Incidents\Incident;
 use App\Incidents\Situation;
 use App\Platform\CurrentPerson;
 use App\Platform\Look;
+use App\Platform\Moment;
 use App\Updates\Requests\ChangeOutsideWordsRequest;
 use App\Updates\Requests\CheckWordsRequest;
 use App\Updates\Update;
@@ -30,6 +31,10 @@ final class CheckController
 
         return new JsonResponse(Look::during(static function () use ($incident, $input, $next): array {
             $written = WrittenUpdate::of($input, $next);
+            if ($written->estimate !== null) {
+                // As it will be once this is sent; nothing is kept yet.
+                $incident->estimate_at = Moment::of($written->estimate);
+            }
             $situation = Situation::shown();
             $last = Update::ofIncident($incident->id)->first();
 

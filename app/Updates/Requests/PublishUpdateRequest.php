@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates\Requests;
 
+use App\Platform\Http\Asked;
 use App\Platform\Http\Form;
 use App\Topology\Item;
 use Illuminate\Validation\Rule;
@@ -26,6 +27,8 @@ final class PublishUpdateRequest extends Form
             'despite' => ['nullable', 'string', 'max:500'],
             'corrects' => ['nullable', 'integer', 'min:1'],
             'next_minutes' => ['required', 'integer', 'min:5', 'max:10080'],
+            // How many were given when the author looked: what somebody else said meanwhile is not written over.
+            'estimates' => ['required_with:estimate', 'nullable', 'integer'],
             ...self::facts(), 'versions.*.text' => ['required', 'string', 'max:4000'],
         ];
     }
@@ -34,6 +37,7 @@ final class PublishUpdateRequest extends Form
     public static function facts(): array
     {
         return [
+            'estimate' => ['nullable', ...Asked::TIME, 'before:+1 year'],
             'cause' => ['nullable', 'string', 'max:500'], 'counter' => ['nullable', 'string', 'max:1000'],
             'services' => ['nullable', 'array', 'max:100'], 'services.*' => ['array'],
             'services.*.name' => [
@@ -53,7 +57,7 @@ final class PublishUpdateRequest extends Form
         return [
             'text.required' => 'Say what is affected.', 'next_minutes.min' => 'Leave at least 5 minutes until the next update.',
             'services.*.name.exists' => 'Outsiders know no service of that name.', 'services.*.state.in' => 'Say that it does not work, or only in part.',
-            'places.*.exists' => 'No item stands at that place.', 'versions.*.text.required' => 'A version says something, or is left out.',
+            'estimate.*' => 'Use a day and a time within a year.', 'places.*.exists' => 'No item stands at that place.', 'versions.*.text.required' => 'A version says something, or is left out.',
         ];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates\Versions;
 
+use Carbon\CarbonImmutable;
 use Skarvo\Incidents\Stage;
 use Skarvo\Topology\State;
 
@@ -21,10 +22,11 @@ final readonly class WrittenUpdate
      * @param  list<array{name: string, state: State}>|null  $services  null: as the record has them
      * @param  list<string>|null  $places  likewise
      * @param  list<VersionInput>|null  $versions  null: as they are put together
+     * @param  int|null  $estimate  by when it works again, in seconds since the epoch; null: as the record has it
      */
     public function __construct(
         public Stage $stage, public string $text, public ?string $meanwhile, public ?int $next, public ?string $cause = null, public ?string $counter = null,
-        public ?array $services = null, public ?array $places = null, public ?array $versions = null,
+        public ?array $services = null, public ?array $places = null, public ?array $versions = null, public ?int $estimate = null,
     ) {}
 
     /**
@@ -51,6 +53,7 @@ final readonly class WrittenUpdate
             Stage::from((string) $input['stage']), (string) $text('text'), $text('meanwhile'), $next, $text('cause'), $text('counter'),
             is_array($input['services'] ?? null) ? $services ?? [] : null, is_array($input['places'] ?? null) ? $places ?? [] : null,
             is_array($input['versions'] ?? null) ? $versions ?? [] : null,
+            $text('estimate') === null ? null : CarbonImmutable::parse($text('estimate'))->getTimestamp(),
         );
     }
 }

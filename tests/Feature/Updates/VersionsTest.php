@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Updates;
 
 use App\Incidents\Incident;
+use App\Platform\Journal\Entry;
 use App\Platform\Setting;
 use App\Signals\Alert;
 use App\Tickets\Languages\TranslateUpdates;
@@ -15,6 +16,7 @@ use App\Updates\Versions\UpdateVersion;
 use Illuminate\Http\Client\Request as Sent;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
+use Illuminate\Support\ViewErrorBag;
 use Illuminate\Testing\TestResponse;
 use Inertia\Testing\AssertableInertia as Shown;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -252,6 +254,45 @@ final class VersionsTest extends TestCase
         ));
         self::assertStringNotContainsString('Open by hand', $public);
         self::assertStringNotContainsString('Lanes at Ask.', $public);
+    }
+
+    public function test_by_when_it_works_again_is_said_with_the_update_and_set_for_the_incident(): void
+    {
+        // Half past ten on the clocks of whoever writes.
+        $said = ['estimate' => '2026-03-03T10:30:00+01:00', 'estimates' => 0];
+        self::assertStringContainsString('We expect it to work again by 10:30 CET.', $this->draft('public', 'en', $said));
+        self::assertStringContainsString('innen 10:30 CET', $this->draft('public', 'no', $said));
+        self::assertNull($this->incident->refresh()->estimate_at, 'Reading what it would say sets nothing.');
+
+        $this->publish($this->draft('public', 'en', $said), $said)->assertSessionHasNoErrors();
+        self::assertSame('09:30', $this->incident->refresh()->estimate_at?->format('H:i'));
+        self::assertSame(['ingrid-vale', 1], [$this->incident->estimate_by_id, $this->incident->estimates]);
+        self::assertSame('09:30', Update::query()->latest('id')->value('estimate_at')->format('H:i'));
+        self::assertSame(1, Entry::query()->where('kind', 'incident.estimated')->count());
+
+        // Said again as it is, it is no other estimate.
+        $this->publish('Vehicle lanes at Ask: still not working.', ['estimates' => 1] + $said);
+        self::assertSame(1, $this->incident->refresh()->estimates);
+    }
+
+    /**
+     * @param  array<string, mixed>  $said
+     */
+    #[TestWith([['estimate' => '2026-03-03T11:30:00Z', 'estimates' => 0], 'action', 'Somebody said meanwhile that it is back by'])]
+    #[TestWith([['estimate' => '2026-03-03T07:59:00Z', 'estimates' => 1], 'at', 'This time is past.'])]
+    #[TestWith([['estimate' => '2026-03-03T11:30:00Z'], 'estimates', 'required'])]
+    #[TestWith([['estimate' => 'tomorrow', 'estimates' => 1], 'estimate', 'Use a day and a time'])]
+    #[TestWith([['estimate' => ['x'], 'estimates' => 1], 'estimate', 'Use a day and a time'])]
+    public function test_an_estimate_that_does_not_hold_sends_nothing(array $said, string $field, string $words): void
+    {
+        $this->incident->update(['estimate_at' => now()->addHours(2), 'estimate_by_id' => 'mika-sund', 'estimates' => 1]);
+        $before = Update::query()->count();
+        $this->publish('Vehicle lanes at Ask: not working.', $said)->assertSessionHasErrors($field);
+        $errors = session('errors');
+        self::assertInstanceOf(ViewErrorBag::class, $errors);
+        self::assertStringContainsString($words, $errors->first($field));
+        self::assertSame($before, Update::query()->count());
+        self::assertSame('10:00', $this->incident->refresh()->estimate_at?->format('H:i'));
     }
 
     public function test_what_a_person_has_read_goes_out_without_the_mark_and_no_translator_is_asked(): void

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import StateMark from '@/components/StateMark.vue';
+import WhenField from '@/components/WhenField.vue';
 import type { DraftedLine, ServiceState } from '@/lib/shapes';
 import { stateWords } from '@/lib/states';
-import { clockTime } from '@/lib/time';
+import { clockTime, localOf, ownZone, useNow } from '@/lib/time';
 import type { Choice } from '@/lib/types';
 
 /** What an update says, before it is put into words; what is new since the last one stands out. */
@@ -13,6 +14,8 @@ const cause = defineModel<string>('cause', { required: true });
 const counter = defineModel<string>('counter', { required: true });
 const services = defineModel<ServiceState[] | null>('services', { required: true });
 const places = defineModel<string[] | null>('places', { required: true });
+const estimate = defineModel<string | null>('estimate', { required: true });
+const now = useNow();
 const isNew = (fact: string): boolean => props.known?.changed.includes(fact) ?? false;
 const shown = computed<ServiceState[]>(() => services.value ?? props.known?.services ?? props.drafted);
 const felt = computed(() => places.value ?? props.known?.places ?? []);
@@ -105,13 +108,31 @@ const dropPlace = (name: string): void => void (places.value = felt.value.filter
         As the record has them
       </button>
     </div>
-    <p v-if="known" class="text-small">
-      <strong>Since</strong> {{ clockTime(known.since) }}.
-      <span :class="{ 'border-l-4 border-ink pl-2': isNew('estimate') }"
-        ><strong>Estimate</strong>
-        {{ known.estimate ? clockTime(known.estimate) : 'none yet: set it in the room' }}.</span
-      >
-    </p>
+    <p v-if="known" class="text-small"><strong>Since</strong> {{ clockTime(known.since) }}.</p>
+    <div :class="{ 'border-l-4 border-ink pl-2': isNew('estimate') }" role="group" aria-label="Estimate">
+      <p v-if="estimate === null" class="text-small">
+        <strong>Estimate</strong> {{ known?.estimate ? clockTime(known.estimate) : 'none yet' }}.
+        <button type="button" class="link min-h-6" @click="estimate = ''">
+          {{ known?.estimate ? 'Revise…' : 'Say by when it works again…' }}
+        </button>
+      </p>
+      <template v-else>
+        <label class="font-semibold">Works again by <WhenField v-model="estimate" class="font-normal" /></label>
+        <p class="flex flex-wrap gap-x-3 text-small">
+          <button
+            v-for="minutes in [30, 60, 120]"
+            :key="minutes"
+            type="button"
+            class="link min-h-6"
+            @click="estimate = localOf(now + minutes * 60_000, ownZone)"
+          >
+            {{ minutes < 60 ? `in ${minutes} min` : `in ${minutes / 60} h` }}
+          </button>
+          <button type="button" class="link min-h-6" @click="estimate = null">As the record has it</button>
+        </p>
+        <p class="text-tiny text-ink-2">Set for the incident, too, once this is sent.</p>
+      </template>
+    </div>
     <label class="font-semibold" :class="{ 'border-l-4 border-ink pl-2': isNew('cause') }">
       Cause, as far as it may be told
       <input

@@ -26,9 +26,23 @@ const props = defineProps<{
 const emit = defineEmits<{ close: [] }>();
 const action = useAction();
 const now = useNow();
-const writing = useWriting(props.incident.id, () => props.draft, props.unchanged);
-const { stage, text, cause, meanwhile, counter, minutes, services, places, versions, known, isTextEdited, own, slips } =
-  writing;
+const writing = useWriting(props.incident.id, () => props.draft, props.unchanged, props.incident.estimates);
+const {
+  stage,
+  text,
+  cause,
+  meanwhile,
+  counter,
+  minutes,
+  services,
+  places,
+  estimate,
+  versions,
+  known,
+  isTextEdited,
+  own,
+  slips,
+} = writing;
 const longer = ref('');
 const isLonger = computed(() => minutes.value > props.draft.next_minutes);
 const number = ref(props.draft.number);
@@ -61,7 +75,10 @@ const replace = (slip: PlacedSlip): void => {
 };
 /** What is refused of a fact or a version has no field of its own beside it. */
 const otherTrouble = computed(
-  () => Object.entries(action.errors.value).find(([at]) => /^(services|places|versions|cause|counter)/.test(at))?.[1],
+  () =>
+    Object.entries(action.errors.value).find(([at]) =>
+      /^(services|places|versions|cause|counter|estimate|at$)/.test(at),
+    )?.[1],
 );
 const isOvertaken = computed(() => props.draft.number !== number.value);
 const publish = (): void =>
@@ -95,6 +112,7 @@ const asNext = (): void => {
         v-model:counter="counter"
         v-model:services="services"
         v-model:places="places"
+        v-model:estimate="estimate"
         :stages="stages"
         :known="known"
         :drafted="draft.services"

@@ -2,6 +2,7 @@ import { computed, ref, type ComputedRef, type Ref } from 'vue';
 import { useDraft } from '@/lib/draft';
 import { useFoundInWords } from '@/lib/foundInWords';
 import type { DraftedLine, FoundInWords, ServiceState, SlipLine } from '@/lib/shapes';
+import { instantOf, ownZone } from '@/lib/time';
 import type { UpdateDraft } from '@/pages/Updates/draft';
 
 /** One version as it stands in the form. */
@@ -42,6 +43,7 @@ export function useWriting(
   incident: number,
   draft: () => UpdateDraft,
   unchanged: boolean,
+  estimates: number,
 ): {
   stage: Ref<string>;
   text: Ref<string>;
@@ -51,6 +53,8 @@ export function useWriting(
   minutes: Ref<number>;
   services: Ref<ServiceState[] | null>;
   places: Ref<string[] | null>;
+  /** By when it works again, on the clocks of whoever writes; null: as the record has it. */
+  estimate: Ref<string | null>;
   versions: Ref<Written[]>;
   known: Ref<DraftedLine | null>;
   isTextEdited: ComputedRef<boolean>;
@@ -76,6 +80,7 @@ export function useWriting(
   const [stage, minutes] = [ref(first.stage), ref(first.next_minutes)];
   const services = ref<ServiceState[] | null>(null);
   const places = ref<string[] | null>(null);
+  const estimate = ref<string | null>(null);
   const versions = ref<Written[]>([]);
   const known = ref<DraftedLine | null>(null);
   const isTextEdited = computed(() => text.value !== drafted.value);
@@ -88,6 +93,7 @@ export function useWriting(
     counter: counter.value || null,
     services: services.value,
     places: places.value,
+    ...(estimate.value ? { estimate: new Date(instantOf(estimate.value, ownZone)).toISOString(), estimates } : {}),
     versions: versions.value
       .filter((one) => !(one.version === 'public' && one.language === own.value))
       .filter((one) => goesOut(one, own.value, isTextEdited.value))
@@ -136,7 +142,22 @@ export function useWriting(
     ),
   ]);
   return {
-    ...{ stage, text, cause, meanwhile, counter, minutes, services, places, versions, known, isTextEdited, own, found },
+    ...{
+      stage,
+      text,
+      cause,
+      meanwhile,
+      counter,
+      minutes,
+      services,
+      places,
+      estimate,
+      versions,
+      known,
+      isTextEdited,
+      own,
+      found,
+    },
     ...{ slips, sent },
     again: () => {
       text.value = drafted.value;
