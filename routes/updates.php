@@ -12,6 +12,7 @@ use App\Updates\Following\FollowController;
 use App\Updates\Following\FollowersController;
 use App\Updates\Following\FollowItemController;
 use App\Updates\Following\FollowOwnController;
+use App\Updates\Following\FollowRecordController;
 use App\Updates\Planned\PlannedController;
 use App\Updates\QuestionsController;
 use App\Updates\ReadersLanguage;
@@ -58,6 +59,8 @@ Route::middleware('web')->group(function (): void {
         Route::post('incidents/{incident}/follow', [FollowOwnController::class, 'change']);
         Route::get('follows/item', [FollowItemController::class, 'show']);
         Route::post('follows/item', [FollowItemController::class, 'change']);
+        Route::get('follows/record', [FollowRecordController::class, 'show']);
+        Route::post('follows/record', [FollowRecordController::class, 'change']);
         Route::get('files/{file}', [FilesController::class, 'show']);
         Route::get('settings/questions', [QuestionsController::class, 'edit'])->middleware('may:administer');
         Route::post('settings/questions', [QuestionsController::class, 'update'])->middleware('may:administer');

@@ -17,6 +17,7 @@ use App\Platform\Outbox\Messages;
 use App\Rota\Contracts\FillsCalendar;
 use App\Topology\Contracts\ItemPanel;
 use App\Topology\Contracts\JoinsHistory;
+use App\Updates\Contracts\FollowedRecords;
 
 final class ChangesServiceProvider extends Capability
 {
@@ -28,6 +29,7 @@ final class ChangesServiceProvider extends Capability
             BandRow::class => [ChangesOnBand::class],
             Finds::class => [FindChanges::class],
             ClockPart::class => [Approval\FollowApprovals::class],
+            FollowedRecords::class => [FollowedChanges::class],
             Messages::class => [Approval\ApprovalMessages::class],
             HearsDeliveries::class => [Approval\ApprovalMessages::class],
             TellsEntries::class => [ChangeWords::class],

@@ -19,6 +19,7 @@ use App\Platform\Contracts\RunsOut;
 use App\Platform\Contracts\TellsEntries;
 use App\Platform\Outbox\Messages;
 use App\Topology\Contracts\Observes;
+use App\Updates\Contracts\FollowedRecords;
 use App\Updates\Contracts\GuardsReports;
 use App\Updates\Contracts\GuessesServices;
 use App\Updates\Contracts\HearsReports;
@@ -52,6 +53,7 @@ final class TicketsServiceProvider extends Capability
             GuessesServices::class => [GuessService::class],
             GuardsReports::class => [GuardTickets::class],
             TalksToReporters::class => [HearReporter::class],
+            FollowedRecords::class => [FollowedTickets::class],
         ];
     }
 

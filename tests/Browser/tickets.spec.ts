@@ -410,4 +410,11 @@ test('a ticket is offered to somebody, declined with a reason, and accepted', as
   await card.getByRole('button', { name: 'Accept it' }).click();
   await expect(card).toHaveCount(0);
   await expect(lotte.getByText('With Noor Lind.')).toBeVisible({ timeout: 20_000 });
+  // Whoever waits for what comes of it follows it, with one key, and lets go of it again.
+  await expect(lotte.getByRole('button', { name: 'Follow it by mail' })).toBeVisible();
+  await lotte.keyboard.press('f');
+  await expect(lotte.getByRole('status').filter({ hasText: 'You are mailed what happens to it.' })).toBeVisible();
+  await lotte.reload();
+  await lotte.getByRole('button', { name: 'Follow it no more' }).click();
+  await expect(lotte.getByRole('button', { name: 'Follow it by mail' })).toBeVisible();
 });

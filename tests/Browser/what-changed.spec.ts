@@ -145,6 +145,9 @@ test('a change is planned around a freeze and a collision, approved by a stand-i
       .first()
       .click();
     await expect(noor.getByText('approved', { exact: true })).toBeVisible();
+    await expect(noor.getByRole('button', { name: 'Follow it by mail' })).toBeVisible();
+    await noor.keyboard.press('f');
+    await expect(noor.getByText('You are mailed what happens to it.')).toBeVisible();
     await noor.getByRole('button', { name: 'Begin', exact: true }).click();
     await noor.getByRole('checkbox', { name: /Take the camera off/ }).check();
     await expect(row(noor, /Take the camera off/)).toContainText('Noor Lind');

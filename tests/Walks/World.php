@@ -250,7 +250,7 @@ final class World
             'POST settings/followers' => ['channel' => 'chat', 'address' => '#walk', 'services' => ['Booking']],
             'POST settings/followers/{subscription}' => ['do' => 'leave'],
             'POST incidents/{incident}/follow' => ['follow' => true],
-            'POST follows/item' => ['item' => 'clk-2', 'follow' => true],
+            'POST follows/item' => ['item' => 'clk-2', 'follow' => true], 'POST follows/record' => ['kind' => 'change', 'id' => 1, 'follow' => true],
             'POST incidents/{incident}/audience' => ['follower' => self::subscription()->id, 'told' => false],
             'POST settings/outside-words' => ['version' => 0, 'words' => [['word' => 'failover', 'instead' => 'switch to the spare']]],
             'POST settings/audiences' => ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => true],

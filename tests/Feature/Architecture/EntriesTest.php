@@ -40,7 +40,7 @@ final class EntriesTest extends TestCase
         'alerts/filters', 'alerts/filters/drop', 'rules/dry-run', 'sources/{source}/try', 'on-call/{rota}/layers/preview',
         'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
-        'follow', 'follow/{key}', 'incidents/{incident}/follow', 'follows/item', 'updates/{update}/read', 'updates/{update}/remind', 'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
+        'follow', 'follow/{key}', 'incidents/{incident}/follow', 'follows/item', 'follows/record', 'updates/{update}/read', 'updates/{update}/remind', 'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
         'changes/look', 'settings/changes/try', 'settings/changes/calendar',
     ];
 

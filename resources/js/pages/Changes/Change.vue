@@ -14,6 +14,7 @@ import ApprovalStages from '@/pages/Changes/ApprovalStages.vue';
 import TemplateForm from '@/pages/Changes/TemplateForm.vue';
 import ChangeSteps from '@/pages/Changes/ChangeSteps.vue';
 import WhatItDoes from '@/pages/Changes/WhatItDoes.vue';
+import FollowByMail from '@/pages/Updates/FollowByMail.vue';
 import AnnounceForm from '@/pages/Updates/AnnounceForm.vue';
 
 /** A change: what it is, who has to say yes, how far it is, and what can be done next. */
@@ -105,6 +106,12 @@ useCommands(() => [
           >
         </p>
         <p v-if="change.note" class="mt-1">“{{ change.note }}”</p>
+        <FollowByMail
+          address="/follows/record"
+          :record="{ kind: 'change', id: line.id }"
+          what="change"
+          gets="You are mailed what happens to it."
+        />
 
         <section
           v-if="change.mayAnswer"

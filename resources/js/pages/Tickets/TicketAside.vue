@@ -8,6 +8,7 @@ import WhyForm from '@/components/WhyForm.vue';
 import type { JournalLine } from '@/lib/types';
 import type { TicketPromise } from '@/lib/shapes';
 import { lasting } from '@/lib/time';
+import FollowByMail from '@/pages/Updates/FollowByMail.vue';
 import NotesElsewhere from '@/pages/Tickets/NotesElsewhere.vue';
 import StepsList from '@/pages/Tickets/StepsList.vue';
 import TriedList from '@/pages/Tickets/TriedList.vue';
@@ -129,6 +130,12 @@ const stands = (one: TicketPromise): string => {
       <h2 id="ticket-history" class="mb-1">History</h2>
       <StoryList :entries="story" />
       <p v-if="story.length === 0" class="text-small text-ink-2">Nothing was done yet.</p>
+      <FollowByMail
+        address="/follows/record"
+        :record="{ kind: 'ticket', id: ticket.id }"
+        what="ticket"
+        gets="You are mailed what happens to it."
+      />
       <WhyForm
         v-if="mayForget && !isTask"
         class="mt-2"

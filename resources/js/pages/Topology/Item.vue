@@ -22,7 +22,7 @@ import ItemNeeds from '@/pages/Topology/ItemNeeds.vue';
 import ItemTroubles from '@/pages/Topology/ItemTroubles.vue';
 import ItemSheet from '@/pages/Topology/ItemSheet.vue';
 import RecordTable from '@/pages/Topology/RecordTable.vue';
-import FollowItem from '@/pages/Updates/FollowItem.vue';
+import FollowByMail from '@/pages/Updates/FollowByMail.vue';
 import type { ChangeLine, LatestChange } from '@/lib/shapes';
 import type { Dependent, IncidentOfItem, Need, PastTrouble, WorkOnItem } from '@/pages/Topology/item';
 import type { Contradiction, Field } from '@/pages/Topology/record';
@@ -148,7 +148,13 @@ useCommands(() => [
           <Link :href="`/reach?items=${address}`" class="link text-small">Impact map</Link>
           <Link :href="`/what-if?items=${address}`" class="link text-small">What if it were down?</Link>
         </p>
-        <FollowItem v-if="!item.retired" :item="item.id" />
+        <FollowByMail
+          v-if="!item.retired"
+          address="/follows/item"
+          :record="{ item: item.id }"
+          what="item"
+          gets="You are mailed each update of what hits it."
+        />
         <WhyForm
           v-if="mayEdit && !item.retired"
           words="Retire it…"
