@@ -34,9 +34,10 @@ final class GroupsInOrderTest extends TestCase
         $this->takeSignals();
         $groups = Alert::query()->undecided()->limit(mt_rand(8, 40))->pluck('id')->all();
         foreach (Alert::query()->undecided()->pluck('id') as $id) {
+            $place = mt_rand(0, count($groups) - 1);
             DB::table('alerts')->where('id', $id)->update([
-                'group_id' => $groups[mt_rand(0, count($groups) - 1)], 'level' => self::LEVELS[mt_rand(0, 3)],
-                'item_id' => mt_rand(0, 2) > 0 ? null : self::KNOWN[mt_rand(0, 4)],
+                'group_id' => $groups[$place], 'level' => self::LEVELS[mt_rand(0, 3)],
+                'item_id' => $place % 3 > 0 || mt_rand(0, 1) === 0 ? null : self::KNOWN[mt_rand(0, 4)],
                 // Few times, so that there are equals.
                 'first_signal_at' => now()->subMinutes(mt_rand(0, 3) * 10),
                 'taken_at' => mt_rand(0, 2) === 0 ? now() : null,

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Updates;
 
+use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Tickets\Ticket;
+use App\Tickets\TicketEntry;
 use App\Updates\Following\TellRecordFollowers;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -111,6 +113,28 @@ final class FollowRecordsTest extends TestCase
 
         self::assertSame([], $this->mails());
         self::assertSame(0, DB::table('record_followers')->count(), 'Nobody is kept for nothing.');
+    }
+
+    public function test_a_translation_is_no_news(): void
+    {
+        $this->follow('ingrid-vale', 'ticket', $this->ticket->id);
+        Journal::write(Actor::system(), TicketEntry::Translated, ['ticket', $this->ticket->id], ['from' => 'no', 'to' => 'en']);
+        $this->later(60);
+        self::assertSame([], $this->mails());
+        self::assertSame(Journal::head(), (int) DB::table('record_followers')->value('told_seq'));
+    }
+
+    public function test_of_very_much_the_last_is_told(): void
+    {
+        $this->follow('ingrid-vale', 'ticket', $this->ticket->id);
+        for ($n = 1; $n <= 45; $n++) {
+            $this->later($n === 6 ? 60 : 0);
+            Journal::write(Actor::person($this->person('lotte-krone')), TicketEntry::HandedOver, ['ticket', $this->ticket->id], ['to' => "Desk $n", 'text' => "for reason $n."]);
+        }
+        $this->later(60);
+        [$mail] = $this->mails();
+        self::assertStringContainsString("5 more before these.\n", $mail['text']);
+        self::assertSame([0, 40], [substr_count($mail['text'], '09:00 CET'), substr_count($mail['text'], '09:01 CET')]);
     }
 
     public function test_what_stood_there_before_is_not_told(): void

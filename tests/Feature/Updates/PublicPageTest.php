@@ -91,6 +91,7 @@ final class PublicPageTest extends TestCase
         $file = "incident-{$this->incident->id}";
         $page = (string) $this->get("/status/$file.no.html")->assertOk()->getContent();
         self::assertStringContainsString('<p >Havre er stengt.</p>', $page);
+        self::assertStringContainsString('<p >Havre is shut.</p>', (string) $this->get("/status/$file.html")->getContent());
         self::assertStringContainsString('<strong>Imens:</strong> <span >Vent.</span>', $page);
         self::assertStringContainsString("<details lang=\"en\" dir=\"ltr\">\n<summary>English</summary>\n<p>Havre is shut.</p>", $page);
         self::assertStringNotContainsString('maskin', $page);

@@ -137,7 +137,10 @@ final class StatusTest extends TestCase
         self::assertSame(
             'We are looking into reports about Ship positions.', array_column($this->outside()['services'], 'looking', 'name')['Ship positions'],
         );
-        $this->get('/status')->assertSee('We are looking into reports about Ship positions.');
+        foreach (['/status', '/status/screen.txt'] as $page) {
+            self::assertSame(1, substr_count((string) $this->get($page)->getContent(), 'We are looking into reports about'), $page);
+            $this->get($page)->assertSee('We are looking into reports about Ship positions.');
+        }
         $this->get('/report?service=vessel-positions')->assertInertia(fn(Shown $page) => $page->where('affected.answer', 'unsure'));
         // It gets worse: that is to be decided about anew.
         $this->later(60);

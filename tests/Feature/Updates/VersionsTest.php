@@ -270,8 +270,8 @@ final class VersionsTest extends TestCase
         self::assertSame('09:30', Update::query()->latest('id')->value('estimate_at')->format('H:i'));
         self::assertSame(1, Entry::query()->where('kind', 'incident.estimated')->count());
 
-        // Said again as it is, it is no other estimate.
-        $this->publish('Vehicle lanes at Ask: still not working.', ['estimates' => 1] + $said);
+        // Said again as it is, it is no other estimate, and nobody has to have seen that it was said.
+        $this->publish('Vehicle lanes at Ask: still only partly working.', [...$said, 'despite' => 'x'])->assertSessionHasNoErrors();
         self::assertSame(1, $this->incident->refresh()->estimates);
     }
 
@@ -310,6 +310,7 @@ final class VersionsTest extends TestCase
         $mail = $this->mails()['no@ferry.example'];
         self::assertStringNotContainsString('maskin', $mail);
         self::assertStringContainsString('Vent', $mail);
+        self::assertStringContainsString("/incident-{$this->incident->id}.no.html", $mail);
 
         $page = (string) $this->get("/status/incident-{$this->incident->id}.html")->assertOk()->getContent();
         self::assertStringContainsString('<details lang="no" dir="ltr">', $page);
