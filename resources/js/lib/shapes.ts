@@ -126,6 +126,9 @@ export interface FoundInWords { text: SlipLine[]; meanwhile: SlipLine[]; facts: 
 /** Updates/Versions/GlossaryWords */
 export interface GlossaryRow { phrase: string; in: Record<string, string> }
 
+/** Signals/GroupsInOrder */
+export interface GroupInOrder { id: number; taken: boolean; tier: number; rank: number; since: string; count: number; level: number }
+
 /** Incidents/Course/CourseInRoom */
 export interface Grown { at: number; services: number; places: number; reports: number }
 
