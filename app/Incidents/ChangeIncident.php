@@ -10,26 +10,28 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Person;
 use App\Platform\Refused;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Incidents\Impact;
 use Skarvo\Incidents\Stage;
 use Skarvo\Incidents\Urgency;
 
-/** Corrects what is said about an incident: title, impact, urgency, stage. */
+/** Corrects what is said about an incident: title, impact, urgency, stage, since when. */
 final class ChangeIncident
 {
     /**
      * @param  int  $version  that the person saw
      * @param  string  $why  asked for where the priority changes
+     * @param  CarbonImmutable|null  $since  when it began; null: as it was
      * @param  bool  $call  whether a higher priority calls its team, by the policy that it has for that
      *
      * @throws Refused if somebody changed it meanwhile
      */
     public function __invoke(
         Incident $incident, int $version, string $title, Impact $impact, Urgency $urgency, Stage $stage, Person $by,
-        string $why = '', bool $call = false,
+        string $why = '', bool $call = false, ?CarbonImmutable $since = null,
     ): void {
-        DB::transaction(function () use ($incident, $version, $title, $impact, $urgency, $stage, $by, $why, $call): void {
+        DB::transaction(function () use ($incident, $version, $title, $impact, $urgency, $stage, $by, $why, $call, $since): void {
             Locked::again($incident);
             if (! $incident->isOpen()) {
                 throw Refused::because("{$incident->ref()} is resolved and does not change any more.");
@@ -59,6 +61,9 @@ final class ChangeIncident
                 'title' => $title, 'impact' => $impact, 'urgency' => $urgency, 'stage' => $stage, 'priority' => $priority,
                 'version' => $version + 1,
             ]);
+            if ($since !== null) {
+                CorrectStart::of($incident, $since, $by);
+            }
             $owed = $incident->occasion->next_update_at;
             if ($isRaised && $owed !== null) {
                 // What was promised stands; with a higher priority comes a sooner promise.

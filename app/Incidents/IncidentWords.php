@@ -107,6 +107,7 @@ final class IncidentWords implements TellsEntries
         return match ($facts->text('field')) {
             'title' => Sentence::strong("Title: {$facts->text('is')}", "was: {$facts->text('was')}"),
             'service' => Sentence::strong("Service: {$facts->text('is')}", "was: {$facts->text('was')}"),
+            'since' => Sentence::strong("Began at {$facts->time('to')}", "instead of {$facts->time('from')}"),
             'stage' => Sentence::strong(Stage::tryFrom($to)?->words() ?? $to),
             'priority' => Sentence::strong(
                 "Priority $to",

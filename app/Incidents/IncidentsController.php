@@ -15,6 +15,7 @@ use App\Platform\CurrentPerson;
 use App\Platform\Http\Asked;
 use App\Platform\Once;
 use App\Platform\Person;
+use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -62,7 +63,7 @@ final class IncidentsController
         Once::for($request, static fn() => $change(
             $incident, (int) $input['version'], $input['title'], Impact::from($input['impact']), Urgency::from($input['urgency']),
             Stage::from($input['stage']), CurrentPerson::of($request), (string) ($input['why'] ?? ''),
-            (bool) ($input['call'] ?? false),
+            (bool) ($input['call'] ?? false), isset($input['since']) ? CarbonImmutable::parse($input['since'])->utc() : null,
         ));
 
         return back();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Updates;
 
+use App\Incidents\CorrectStart;
 use App\Incidents\Finding\SetEstimate;
 use App\Incidents\Incident;
 use App\Incidents\IncidentEntry;
@@ -59,6 +60,9 @@ final class PublishUpdate
             }
             if ($written->estimate !== null && $written->estimate !== $incident->estimate_at?->getTimestamp()) {
                 (new SetEstimate)($incident, Moment::of($written->estimate), '', $estimates, $by);
+            }
+            if ($written->since !== null) {
+                CorrectStart::of($incident, Moment::of($written->since), $by);
             }
             $next = now()->addMinutes($nextMinutes);
             $situation = Situation::now();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Incidents\Requests;
 
+use App\Platform\Http\Asked;
 use App\Platform\Http\Form;
 use Illuminate\Validation\Rule;
 use Skarvo\Incidents\Impact;
@@ -17,7 +18,7 @@ final class ChangeIncidentRequest extends Form
     {
         return [
             'version' => ['required', 'integer'], 'why' => ['nullable', 'string', 'max:500'], 'call' => ['boolean'],
-            'title' => ['required', 'string', 'max:160'],
+            'title' => ['required', 'string', 'max:160'], 'since' => ['nullable', ...Asked::TIME],
             'impact' => ['required', Rule::enum(Impact::class)], 'urgency' => ['required', Rule::enum(Urgency::class)],
             'stage' => [
                 'required',

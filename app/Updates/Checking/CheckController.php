@@ -31,8 +31,11 @@ final class CheckController
 
         return new JsonResponse(Look::during(static function () use ($incident, $input, $next): array {
             $written = WrittenUpdate::of($input, $next);
+            // As it will be once this is sent; nothing is kept yet.
+            if ($written->since !== null) {
+                $incident->started_at = Moment::of($written->since);
+            }
             if ($written->estimate !== null) {
-                // As it will be once this is sent; nothing is kept yet.
                 $incident->estimate_at = Moment::of($written->estimate);
             }
             $situation = Situation::shown();

@@ -38,6 +38,7 @@ final class PublishUpdateRequest extends Form
     {
         return [
             'estimate' => ['nullable', ...Asked::TIME, 'before:+1 year'],
+            'since' => ['nullable', ...Asked::TIME],
             'cause' => ['nullable', 'string', 'max:500'], 'counter' => ['nullable', 'string', 'max:1000'],
             'services' => ['nullable', 'array', 'max:100'], 'services.*' => ['array'],
             'services.*.name' => [
@@ -57,7 +58,7 @@ final class PublishUpdateRequest extends Form
         return [
             'text.required' => 'Say what is affected.', 'next_minutes.min' => 'Leave at least 5 minutes until the next update.',
             'services.*.name.exists' => 'Outsiders know no service of that name.', 'services.*.state.in' => 'Say that it does not work, or only in part.',
-            'estimate.*' => 'Use a day and a time within a year.', 'places.*.exists' => 'No item stands at that place.', 'versions.*.text.required' => 'A version says something, or is left out.',
+            'estimate.*' => 'Use a day and a time within a year.', 'since.*' => 'Use a day and a time.', 'places.*.exists' => 'No item stands at that place.', 'versions.*.text.required' => 'A version says something, or is left out.',
         ];
     }
 }

@@ -22,11 +22,12 @@ final readonly class WrittenUpdate
      * @param  list<array{name: string, state: State}>|null  $services  null: as the record has them
      * @param  list<string>|null  $places  likewise
      * @param  list<VersionInput>|null  $versions  null: as they are put together
+     * @param  int|null  $since  when it began, in seconds since the epoch; null: as the record has it
      * @param  int|null  $estimate  by when it works again, in seconds since the epoch; null: as the record has it
      */
     public function __construct(
         public Stage $stage, public string $text, public ?string $meanwhile, public ?int $next, public ?string $cause = null, public ?string $counter = null,
-        public ?array $services = null, public ?array $places = null, public ?array $versions = null, public ?int $estimate = null,
+        public ?array $services = null, public ?array $places = null, public ?array $versions = null, public ?int $estimate = null, public ?int $since = null,
     ) {}
 
     /**
@@ -54,6 +55,7 @@ final readonly class WrittenUpdate
             is_array($input['services'] ?? null) ? $services ?? [] : null, is_array($input['places'] ?? null) ? $places ?? [] : null,
             is_array($input['versions'] ?? null) ? $versions ?? [] : null,
             $text('estimate') === null ? null : CarbonImmutable::parse($text('estimate'))->getTimestamp(),
+            $text('since') === null ? null : CarbonImmutable::parse($text('since'))->getTimestamp(),
         );
     }
 }

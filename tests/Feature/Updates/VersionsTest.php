@@ -256,6 +256,20 @@ final class VersionsTest extends TestCase
         self::assertStringNotContainsString('Lanes at Ask.', $public);
     }
 
+    public function test_since_when_is_corrected_with_the_update(): void
+    {
+        $said = ['since' => '2026-03-03T08:35:00+01:00'];
+        self::assertStringContainsString('since 08:35 CET', $this->draft('public', 'en', $said));
+        self::assertStringContainsString('siden 08:35 CET', $this->draft('public', 'no', $said));
+        self::assertNotSame('07:35', $this->incident->refresh()->started_at->format('H:i'), 'Reading what it would say sets nothing.');
+        $this->publish($this->draft('public', 'en', $said), $said)->assertSessionHasNoErrors();
+        self::assertSame('07:35', $this->incident->refresh()->started_at->format('H:i'));
+
+        $before = Update::query()->count();
+        $this->publish('Vehicle lanes at Ask: only partly working.', ['since' => '2026-03-03T08:05:00Z'])->assertSessionHasErrors('since');
+        self::assertSame([$before, '07:35'], [Update::query()->count(), $this->incident->refresh()->started_at->format('H:i')]);
+    }
+
     public function test_by_when_it_works_again_is_said_with_the_update_and_set_for_the_incident(): void
     {
         // Half past ten on the clocks of whoever writes.

@@ -4,10 +4,12 @@ import ActButton from '@/components/ActButton.vue';
 import ChoiceRow from '@/components/ChoiceRow.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
+import WhenField from '@/components/WhenField.vue';
 import { useAction } from '@/lib/action';
+import { instantOf, localOf, millis, ownZone } from '@/lib/time';
 import type { RoomChoices, RoomIncident } from '@/pages/Incidents/room';
 
-/** Corrects title, impact, urgency and stage; somebody else's change meanwhile is said, and nothing typed is lost. */
+/** Corrects title, impact, urgency, stage and since when; somebody else's change meanwhile is said, and nothing typed is lost. */
 const props = defineProps<{ incident: RoomIncident; choices: RoomChoices }>();
 const emit = defineEmits<{ close: []; merge: []; split: [] }>();
 const action = useAction();
@@ -17,6 +19,9 @@ const urgency = ref(props.incident.urgency);
 const stage = ref(props.incident.stage);
 const priority = computed(() => props.choices.priorities[impact.value]?.[urgency.value]);
 const why = ref('');
+/** By the minute, as it is typed. */
+const began = localOf(millis(props.incident.started_at), ownZone);
+const since = ref(began);
 const call = ref(true);
 const isRaised = computed(() => (priority.value ?? 9) < props.incident.priority);
 const version = ref(props.incident.version);
@@ -31,6 +36,7 @@ const save = (): void =>
       urgency: urgency.value,
       stage: stage.value,
       why: why.value,
+      since: since.value && since.value !== began ? new Date(instantOf(since.value, ownZone)).toISOString() : null,
       call: call.value && isRaised.value,
     },
     () => emit('close'),
@@ -58,6 +64,12 @@ const overrule = (): void => {
         <select v-model="stage" class="field font-normal">
           <option v-for="one in choices.stages" :key="one.value" :value="one.value">{{ one.meaning }}</option>
         </select>
+      </label>
+      <label class="font-semibold">
+        Since <WhenField v-model="since" class="font-normal" />
+        <span class="text-tiny font-normal text-ink-2">{{
+          action.errors.value.since ?? 'When it began, where somebody knows better than the monitors.'
+        }}</span>
       </label>
       <ChoiceRow v-model="impact" name="Impact" :choices="choices.impacts" />
       <ChoiceRow v-model="urgency" name="Urgency" :choices="choices.urgencies" />

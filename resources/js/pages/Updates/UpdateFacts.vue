@@ -4,7 +4,7 @@ import StateMark from '@/components/StateMark.vue';
 import WhenField from '@/components/WhenField.vue';
 import type { DraftedLine, ServiceState } from '@/lib/shapes';
 import { stateWords } from '@/lib/states';
-import { clockTime, localOf, ownZone, useNow } from '@/lib/time';
+import { clockTime, localOf, millis, ownZone, useNow } from '@/lib/time';
 import type { Choice } from '@/lib/types';
 
 /** What an update says, before it is put into words; what is new since the last one stands out. */
@@ -14,6 +14,7 @@ const cause = defineModel<string>('cause', { required: true });
 const counter = defineModel<string>('counter', { required: true });
 const services = defineModel<ServiceState[] | null>('services', { required: true });
 const places = defineModel<string[] | null>('places', { required: true });
+const since = defineModel<string | null>('since', { required: true });
 const estimate = defineModel<string | null>('estimate', { required: true });
 const now = useNow();
 const isNew = (fact: string): boolean => props.known?.changed.includes(fact) ?? false;
@@ -108,7 +109,18 @@ const dropPlace = (name: string): void => void (places.value = felt.value.filter
         As the record has them
       </button>
     </div>
-    <p v-if="known" class="text-small"><strong>Since</strong> {{ clockTime(known.since) }}.</p>
+    <div v-if="known" role="group" aria-label="Since when">
+      <p v-if="since === null" class="text-small">
+        <strong>Since</strong> {{ clockTime(known.since) }}.
+        <button type="button" class="link min-h-6" @click="since = localOf(millis(known.since), ownZone)">
+          Correct…
+        </button>
+      </p>
+      <template v-else>
+        <label class="font-semibold">Since <WhenField v-model="since" class="font-normal" /></label>
+        <button type="button" class="link min-h-6 text-small" @click="since = null">As the record has it</button>
+      </template>
+    </div>
     <div :class="{ 'border-l-4 border-ink pl-2': isNew('estimate') }" role="group" aria-label="Estimate">
       <p v-if="estimate === null" class="text-small">
         <strong>Estimate</strong> {{ known?.estimate ? clockTime(known.estimate) : 'none yet' }}.

@@ -36,6 +36,7 @@ const {
   minutes,
   services,
   places,
+  since,
   estimate,
   versions,
   known,
@@ -77,7 +78,7 @@ const replace = (slip: PlacedSlip): void => {
 const otherTrouble = computed(
   () =>
     Object.entries(action.errors.value).find(([at]) =>
-      /^(services|places|versions|cause|counter|estimate|at$)/.test(at),
+      /^(services|places|versions|cause|counter|since|estimate|at$)/.test(at),
     )?.[1],
 );
 const isOvertaken = computed(() => props.draft.number !== number.value);
@@ -112,6 +113,7 @@ const asNext = (): void => {
         v-model:counter="counter"
         v-model:services="services"
         v-model:places="places"
+        v-model:since="since"
         v-model:estimate="estimate"
         :stages="stages"
         :known="known"

@@ -53,6 +53,8 @@ export function useWriting(
   minutes: Ref<number>;
   services: Ref<ServiceState[] | null>;
   places: Ref<string[] | null>;
+  /** Since when, on the clocks of whoever writes; null: as the record has it. */
+  since: Ref<string | null>;
   /** By when it works again, on the clocks of whoever writes; null: as the record has it. */
   estimate: Ref<string | null>;
   versions: Ref<Written[]>;
@@ -80,6 +82,7 @@ export function useWriting(
   const [stage, minutes] = [ref(first.stage), ref(first.next_minutes)];
   const services = ref<ServiceState[] | null>(null);
   const places = ref<string[] | null>(null);
+  const since = ref<string | null>(null);
   const estimate = ref<string | null>(null);
   const versions = ref<Written[]>([]);
   const known = ref<DraftedLine | null>(null);
@@ -93,6 +96,7 @@ export function useWriting(
     counter: counter.value || null,
     services: services.value,
     places: places.value,
+    ...(since.value ? { since: new Date(instantOf(since.value, ownZone)).toISOString() } : {}),
     ...(estimate.value ? { estimate: new Date(instantOf(estimate.value, ownZone)).toISOString(), estimates } : {}),
     versions: versions.value
       .filter((one) => !(one.version === 'public' && one.language === own.value))
@@ -151,6 +155,7 @@ export function useWriting(
       minutes,
       services,
       places,
+      since,
       estimate,
       versions,
       known,
