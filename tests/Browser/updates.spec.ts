@@ -57,6 +57,15 @@ test('facts are entered once, each reads them in their own words, and who must k
     await sheet.getByLabel('What staff do at the counter').fill('Hand out printed timetables');
     await expect(sheet.getByLabel('Staff at terminals')).toHaveValue(/At the counter: Hand out printed timetables\./);
     await sheet.getByLabel('What to do meanwhile').first().fill('Use the printed timetable');
+    await sheet.getByRole('button', { name: 'Say by when it works again…' }).click();
+    await sheet.getByRole('button', { name: 'in 2 h', exact: true }).click();
+    await expect(sheet.getByLabel('Staff at terminals')).toHaveValue(/We expect it to work again by \d\d:\d\d/);
+    await sheet.getByRole('group', { name: 'Since when' }).getByRole('button', { name: 'Correct…' }).click();
+    await expect(sheet.getByLabel('Since', { exact: true })).toHaveValue(/^\d{4}-\d\d-\d\d \d\d:\d\d$/);
+    await sheet
+      .getByRole('group', { name: 'Since when' })
+      .getByRole('button', { name: 'As the record has it' })
+      .click();
     await sheet.getByLabel('Managers').fill('Wireless at the quay: not working. Booking: not working.');
     const wrong = sheet.getByRole('region', { name: 'Before it goes out' });
     await expect(wrong.getByRole('listitem').filter({ hasText: /Managers:.*Booking/ })).toBeVisible();
@@ -84,11 +93,18 @@ test('facts are entered once, each reads them in their own words, and who must k
     const kari = await phone(browser);
     await kari.goto('/status');
     await kari.getByRole('link', { name: /^Wireless at the quay, since/ }).click();
-    await kari.getByText('Norsk', { exact: true }).click();
+    await expect(kari.getByText(/^Wireless at the quay: only partly working/)).toBeVisible();
+    await kari.getByRole('link', { name: 'Norsk', exact: true }).click();
+    await expect(kari.getByRole('heading', { name: 'Trådløst nett på kaia', exact: true })).toBeVisible();
     await expect(kari.getByText(/^Trådløst nett på kaia: bare delvis i drift/)).toBeVisible();
+    await fitsItsWidth(kari);
     await expect(kari.getByText('Satt sammen av en maskin')).toHaveCount(0);
     await expect(kari.getByText('Hand out printed timetables')).toHaveCount(0);
-    await accessible(kari, 'an incident on the status page, in other languages');
+    await accessible(kari, 'an incident on the status page, in Norwegian');
+    // What is read from there stays in the language, up to the form.
+    await kari.getByRole('link', { name: 'Følg', exact: true }).click();
+    await expect(kari).toHaveURL(/language=no/);
+    await expect(kari.getByLabel('Språk')).toHaveValue('no');
   });
 
   await test.step('staff read what to do, and who must know says that they have read it', async () => {

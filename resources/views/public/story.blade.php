@@ -1,5 +1,4 @@
 @php
-    use App\Updates\Outside\PublicFiles;
     use App\Updates\Versions\UpdateVersion;
     $updates = array_reverse($told->updates);
     $own = UpdateVersion::own();
@@ -11,7 +10,6 @@
     $by = $corrected["$update->incident_id $update->number"] ?? null;
     $said = $words->told($update);
     $isOriginal = $words->isOriginal($update);
-    $others = array_filter(PublicFiles::languages($update), static fn($one): bool => $one->language !== $words->in);
 @endphp
 <li id="update-{{ $update->number }}" @class(['latest' => $i === 0, 'wrong' => $by !== null])>
 <p class="stage">{{ $words->stage($update->stage) }}</p>
@@ -41,18 +39,6 @@
 @endif
 </details>
 @endif
-@foreach ($by === null && $words->in === $own ? $others : [] as $other)
-<details lang="{{ $other->language->value }}" dir="{{ $other->language->isRightToLeft() ? 'rtl' : 'ltr' }}">
-<summary>{{ $other->language->ownName() }}</summary>
-<p>{{ $other->text }}</p>
-@if ((string) $other->meanwhile !== '')
-<p>{{ __('follow.meanwhile', ['text' => $other->meanwhile], $other->language->value) }}</p>
-@endif
-@if ($other->read_by_id === null)
-<p class="small">{{ __('follow.by_machine', [], $other->language->value) }}</p>
-@endif
-</details>
-@endforeach
 <p class="small"><time datetime="{{ $update->published_at->toIso8601ZuluString() }}">{{ $words->time($update->published_at) }}</time>@if ($i === 0 && $update->next_at !== null && $told->incident->resolved_at === null). <time datetime="{{ $update->next_at->toIso8601ZuluString() }}">{{ $words->say('next', ['time' => $words->time($update->next_at)]) }}</time>@endif</p>
 </li>
 @endforeach
