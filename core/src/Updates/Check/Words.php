@@ -8,26 +8,26 @@ namespace Skarvo\Updates\Check;
 final class Words
 {
     public const PARTLY = '\b(?:(?:only )?part(?:ly|ially)(?: working| available| down)?|in part|degraded|slow(?:ly|er)?|delay\w*|limited|intermittent\w*|on and off|reduced|restricted'
-        .'|delvis|treg\w*|saktere|forsink\w*|begrenset|redusert|ustabil\w*|teilweise|eingeschränkt\w*|langsam\w*|verzöger\w*|gestört\w*|instabil\w*)\b|جزئي|بطيء|بطء|محدود';
+        .'|delvis|treg\w*|saktere|forsink\w*|begrenset|redusert|ustabil\w*|teilweise|eingeschränkt\w*|langsam\w*|verzöger\w*|gestört\w*|instabil\w*)\b|جزئي|بطيء|بطيئ|بطء|محدود';
 
     public const NORMAL = '\b(?:(?:is |are )?not (?:been )?affected|unaffected|as usual|as normal|normally|no (?:problems|issues)|without (?:problems|interruption)'
         .'|ikke (?:be)?rørt|ikke påvirket|upåvirket|som vanlig|som normalt|fungerer normalt|nicht betroffen|wie gewohnt|wie üblich|normal)\b|غير متأثر|كالمعتاد|بشكل طبيعي';
 
-    public const DOWN = '\b(?:down|(?:is |are )?not (?:working|available|reachable|running)|unavailable|offline|out of (?:service|order|action)|(?:do|does|did)(?: not|n.t) work'
+    public const DOWN = '\b(?:down|(?:is |are )?not (?:working|available|reachable|running)|unavailable|offline|out of (?:service|order|action)|(?:do|does|did)(?: not|n.t) work|(?:has|have|had)(?: not|n.t) (?:work|been (?:work|run)|run)\w*|nothing works?'
         .'|stopped(?: working)?|stands? still|at a standstill|no longer (?:works?|available)|can(?:not|.t) be (?:used|reached)|unreachable|interrupted|failed'
-        .'|nede|virker ikke|fungerer ikke|utilgjengelig\w*|ikke tilgjengelig\w*|ute av drift|stanset|står stille|ausgefallen|funktionier\w* (?:derzeit |momentan )?nicht|nicht (?:verfügbar|erreichbar)|außer betrieb|steht still|stehen still)\b'
+        .'|nede|virker ikke|fungerer ikke|ikke (?:virket|fungert|vært i drift)|utilgjengelig\w*|ikke tilgjengelig\w*|ute av drift|stanset|står stille|ausgefallen|funktionier\w*(?: \S+){0,3}? nicht|geh\w*(?: \S+){0,3}? nicht(?:s mehr)?|nicht (?:verfügbar|erreichbar)|außer betrieb|steht still|stehen still)\b'
         .'|لا [يت]عمل|متوقف|معط[ّ]?ل|غير متاح|خارج الخدمة';
 
-    public const RESTORED = '\b(?:(?:has |have |is |are |was |were |been |now |fully )*(?:restored|resolved|fixed|repaired|solved|recovered)|(?:is |are |now |fully )*(?:back|up)(?: and running)?(?: to normal| again| online| in service| up)'
+    public const RESTORED = '\b(?:(?:has |have |is |are |was |were |been |now |fully )*(?:restored|resolved|fixed|repaired|mended|solved|recovered)|(?:is |are |now |fully )*(?:back|up)(?: and running)?(?: to normal| again| online| in service| up)'
         .'|(?:is |are )*(?:back|up) (?:and running|now)|(?:work|run)(?:s|ing|ed|ning)?(?: \p{L}+){0,3}? again|(?:has |have )?resumed|available again|operational again|fully (?:operational|working|available)|(?:is|are) (?:now )?operational|(?:is|are) (?:all )?over|(?:is|are) working (?:now|normally|fine)|all clear'
         .'|løst|rettet|gjenopprettet|reparert|i orden|gjenopptatt|(?:virker|fungerer|går)(?: \p{L}+){0,3}? igjen|oppe (?:igjen|og går)|tilbake i (?:normal )?drift|er over'
         .'|behoben|wiederhergestellt|gelöst|repariert|wieder(?: \p{L}+){0,2}? (?:verfügbar|erreichbar|in betrieb|da|normal\w*|läuft|laufen|funktionier\w*)|(?:funktionier|läuf|lauf|arbeite|geh)\w*(?: \p{L}+){0,3}? wieder|ist vorbei)\b'
         .'|تمت? (?:استعادة|إصلاح|حل)|[يت]عمل(?:ان|ون)? (?:مرة أخرى|مجدد|من جديد)|عاد(?:ت)?(?: \p{L}+){0,2}? (?:إلى العمل|للعمل|العمل)|انتهى';
 
     /** What says of something that it has not come about, or is only hoped for. */
-    public const NOT_YET = '\b(?:not|n.t|never|nothing|none|nobody|neither|being|must|needs?|has to|have to|yet to|until|till|once|when|whenever|as soon as|if|expect\w*|will|should|shall|hope|aim|try|trying|to be|to get|to have|working on|working to|by (?=\d|noon|midnight)|estimate\w*'
-        .'|ikke|ingen\w*|når|hvis|inntil|forvent\w*|ventet|vente\w*|håp\w*|blir|må|skal|vil|bør|for å|innen'
-        .'|nicht\w*|kein\w*|daran|sobald|wenn|falls|bis|erwart\w*|hoff\w*|versuch\w*|wird|werden|muss|müssen|soll\w*|voraussichtlich|damit)\b|\bلم\b|ليس|\bلن\b|سوف|عندما|حتى|نتوقع|متوقع|\bس[يت]';
+    public const NOT_YET = '\b(?:not|n.t|never|nothing|none|nobody|neither|being|must|needs?|has to|have to|yet to|until|till|once|when|whenever|as soon as|if|expect\w*|ought|reckon\w*|likely|due|will|should|shall|hope|aim|try|trying|to be|to get|to have|working on|working to|by (?=\d|noon|midnight)|estimate\w*'
+        .'|ikke|ingen\w*|når|hvis|inntil|regner|forvent\w*|ventet|vente\w*|håp\w*|blir|må|skal|vil|bør|for å|innen'
+        .'|nicht\w*|kein\w*|daran|sobald|wenn|falls|bis|erwart\w*|hoff\w*|versuch\w*|rechne\w*|dürfte\w*|wird|werden|muss|müssen|soll\w*|voraussichtlich|damit)\b|\bلم\b|ليس|\bلن\b|سوف|عندما|حتى|نتوقع|متوقع|\bس[يت]';
 
     /** Likewise, of what is over: it may be, but is not said to be. */
     public const MAY_BE = '\b(?:can|cannot|could|may|might|kan|kunne|kann|können|könnte\w*)\b';
@@ -41,10 +41,10 @@ final class Words
 
     /** By which of the known times something is said; the nearest before a time counts. */
     public const TIMES = [
-        'next' => '\b(?:next (?:update|message|news|notice|report|word)|(?:update|inform|tell|write)(?: to)?(?: you)?(?: again| more)|more news|again at|neste (?:oppdatering|melding)|ny oppdatering|mer informasjon'
-            .'|nächste\w* (?:meldung|aktualisierung|information\w*|update|nachricht)|wieder (?:um|melden))\b|التحديث (?:التالي|القادم)|سنوافيكم',
+        'next' => '\b(?:next (?:update|message|news|notice|report|word)|(?:update|inform|tell|write)(?: to)?(?: you)?(?: again| more)|more (?:news|from us)|again at|neste (?:oppdatering|melding|beskjed)|ny oppdatering|mer (?:informasjon|fra oss)'
+            .'|nächste\w* (?:meldung|aktualisierung|information\w*|update|nachricht)|mehr von uns|wieder (?:um|melden))\b|التحديث (?:التالي|القادم)|سنوافيكم',
         'since' => '\b(?:since|from|start\w*|began|begun|beginning|after|siden|fra|startet|begynte|oppstod|seit|ab|begann|begonnen|aufgetreten)\b|منذ|بدأ|ابتداء',
-        'estimate' => '\b(?:by|until|till|before|expect\w*|estimate\w*|no later than|eta|innen|før|ventet|forvent\w*|senest|bis|spätestens|voraussichtlich|erwarte\w*)\b|بحلول|قبل|نتوقع|حتى',
+        'estimate' => '\b(?:by|ought|reckon\w*|until|till|before|expect\w*|estimate\w*|no later than|eta|innen|før|ventet|forvent\w*|senest|bis|spätestens|voraussichtlich|erwarte\w*)\b|بحلول|قبل|نتوقع|حتى',
     ];
 
     /** A time of the timetable is not one of the incident. */
