@@ -69,7 +69,8 @@ export function useLive(follows: () => Follows, incident?: () => number): void {
   );
 
   const read = (only: string[], over: (arrived: boolean) => void): void => {
-    const wait = pointerMoved + 350 - performance.now();
+    // Nor beside a deed: one that sets a password would find this signed in with the one before.
+    const wait = acting > 0 ? SOON_MS : pointerMoved + 350 - performance.now();
     if (wait > 0) {
       window.setTimeout(() => read(only, over), wait);
       return;
