@@ -32,7 +32,7 @@ final class OwnWordsTest extends TestCase
         'ar' => ['مسارات المركبات', 'الدفع بالبطاقة', 'الحجز', 'لوحات المغادرة', 'مكتب الشحن', 'تطبيق الركاب'],
     ];
 
-    /** {s}: a service, {t}: a time, {p}: places. */
+    /** @var array<string, array<string, non-empty-list<string>>> {s}: a service, {t}: a time, {p}: places */
     private const WORDS = [
         'en' => [
             'down' => ['{s} has been out of action since {t}.', 'No luck with {s}: it has been down since {t}.', 'Since {t} nothing works on {s}.', 'Counter staff: {s} has not worked since {t}.'],
