@@ -32,7 +32,7 @@ final class OwnWordsTest extends TestCase
         'ar' => ['مسارات المركبات', 'الدفع بالبطاقة', 'الحجز', 'لوحات المغادرة', 'مكتب الشحن', 'تطبيق الركاب'],
     ];
 
-    /** @var array<string, array<string, non-empty-list<string>>> {s}: a service, {t}: a time, {p}: places */
+    /** {s}: a service, {t}: a time, {p}: places. */
     private const WORDS = [
         'en' => [
             'down' => ['{s} has been out of action since {t}.', 'No luck with {s}: it has been down since {t}.', 'Since {t} nothing works on {s}.', 'Counter staff: {s} has not worked since {t}.'],
@@ -111,7 +111,7 @@ final class OwnWordsTest extends TestCase
     private function write(string $in, array $hit, array $places, int $since, int $estimate, int $next): string
     {
         $words = self::WORDS[$in];
-        $text = array_map(fn(array $one): string => strtr($this->pick($words[$one[1]->value]), [
+        $text = array_map(fn(array $one): string => strtr($this->pick($words[$one[1] === State::Down ? 'down' : 'degraded']), [
             '{s}' => self::IN[$in][$one[0]] ?? self::SERVICES[$one[0]], '{t}' => $this->time($since),
         ]), $hit);
         $text[] = strtr($this->pick($words['at']), ['{p}' => implode(', ', $places)]);
