@@ -64,16 +64,14 @@ final class Sql
     }
 
     /**
-     * Inserts rows but those that are there.
+     * Inserts a row unless it is there.
      *
      * @param  list<string>  $columns
      */
-    public static function insertNew(string $table, array $columns, int $rows): string
+    public static function insertNew(string $table, array $columns): string
     {
-        $one = '('.implode(', ', array_fill(0, count($columns), '?')).')';
-
-        return "insert into $table (\"".implode('", "', $columns).'") values '
-            .implode(', ', array_fill(0, $rows, $one)).' on conflict do nothing';
+        return "insert into $table (\"".implode('", "', $columns).'") values ('
+            .implode(', ', array_fill(0, count($columns), '?')).') on conflict do nothing';
     }
 
     /**

@@ -136,14 +136,11 @@ final class Document
                 $this->refuse(ErrorCode::MissingField, Pointer::child($at, $name), "The field \"$name\" is missing here. Add it.");
             }
         }
-        foreach (array_keys($fields) as $name) {
-            $name = (string) $name;
-            if (! in_array($name, $required, true) && ! in_array($name, $optional, true)) {
-                $this->refuse(
-                    ErrorCode::UnknownField, Pointer::child($at, $name),
-                    "There is no field \"$name\" here. Fields are: ".implode(', ', [...$required, ...$optional]).'.',
-                );
-            }
+        foreach (array_keys(array_diff_key($fields, array_flip($required), array_flip($optional))) as $name) {
+            $this->refuse(
+                ErrorCode::UnknownField, Pointer::child($at, $name),
+                "There is no field \"$name\" here. Fields are: ".implode(', ', [...$required, ...$optional]).'.',
+            );
         }
 
         return $fields;

@@ -14,6 +14,8 @@ final readonly class Signal
 {
     private const LONGEST_TEXT = 2000;
 
+    private const LONGEST_NAME = 128;
+
     private const MOST_LABELS = 64;
 
     /**
@@ -50,21 +52,23 @@ final readonly class Signal
             $value, '', ['source', 'check', 'condition', 'level'],
             ['at', 'item', 'labels', 'id', 'summary', 'value', 'unit', 'url'],
         ) ?? [];
-        $given = static fn(string $name): bool => array_key_exists($name, $fields);
-        $id = static fn(string $name): ?string => $given($name) ? $document->id($fields[$name], "/$name") : null;
-
-        $at = $given('at') ? $document->instant($fields['at'], '/at')?->seconds : $now;
-        $condition = $given('condition') ? $document->word($fields['condition'], '/condition', Condition::class) : null;
-        $level = $given('level') ? $document->word($fields['level'], '/level', Level::class) : null;
+        $at = array_key_exists('at', $fields) ? $document->instant($fields['at'], '/at')?->seconds : $now;
+        $condition = array_key_exists('condition', $fields)
+            ? $document->word($fields['condition'], '/condition', Condition::class)
+            : null;
+        $level = array_key_exists('level', $fields) ? $document->word($fields['level'], '/level', Level::class) : null;
         $number = $fields['value'] ?? null;
-        if ($given('value') && ! is_int($number) && ! is_float($number)) {
+        if (array_key_exists('value', $fields) && ! is_int($number) && ! is_float($number)) {
             $document->wrongType('/value', 'a number');
         }
         if (is_float($number) && ! is_finite($number)) {
             $document->refuse(ErrorCode::OutOfRange, '/value', 'This number is too large to be kept. Use another unit.');
         }
-        [$source, $item, $check, $external] = [$id('source'), $id('item'), $id('check'), $id('id')];
-        $labels = $given('labels') ? self::labels($document, $fields['labels']) : [];
+        [$source, $item, $check, $external] = [
+            self::id($document, $fields, 'source'), self::id($document, $fields, 'item'), self::id($document, $fields, 'check'),
+            self::id($document, $fields, 'id'),
+        ];
+        $labels = array_key_exists('labels', $fields) ? self::labels($document, $fields['labels']) : [];
         [$summary, $unit, $url] = [
             self::text($document, $fields, 'summary'), self::text($document, $fields, 'unit'),
             self::text($document, $fields, 'url'),
@@ -92,25 +96,38 @@ final readonly class Signal
             $document->refuse(ErrorCode::OutOfRange, '/labels', 'Use at most '.self::MOST_LABELS.' labels.');
         }
         foreach ($map as $name => $label) {
-            $text = $document->text($label, Pointer::child('/labels', $name));
-            if ($text !== null && (mb_strlen($text) > self::LONGEST_TEXT || mb_strlen((string) $name) > 128)) {
+            if (! is_string($label)) {
+                $document->wrongType(Pointer::child('/labels', $name), 'a string');
+            } elseif (self::isLonger($label, self::LONGEST_TEXT) || self::isLonger((string) $name, self::LONGEST_NAME)) {
                 $document->refuse(
-                    ErrorCode::OutOfRange, Pointer::child('/labels', mb_substr((string) $name, 0, 128)),
-                    'Use at most '.self::LONGEST_TEXT.' characters for a label, and 128 for its name.',
+                    ErrorCode::OutOfRange, Pointer::child('/labels', mb_substr((string) $name, 0, self::LONGEST_NAME)),
+                    'Use at most '.self::LONGEST_TEXT.' characters for a label, and '.self::LONGEST_NAME.' for its name.',
                 );
-            } elseif ($text !== null) {
-                $labels[(string) $name] = $text;
+            } else {
+                $labels[(string) $name] = $label;
             }
         }
 
         return $labels;
     }
 
+    /** Most texts have so few bytes that their characters need no counting. */
+    private static function isLonger(string $text, int $most): bool
+    {
+        return strlen($text) > $most && mb_strlen($text) > $most;
+    }
+
+    /** @param  array<array-key, mixed>  $fields */
+    private static function id(Document $document, array $fields, string $name): ?string
+    {
+        return array_key_exists($name, $fields) ? $document->id($fields[$name], "/$name") : null;
+    }
+
     /** @param  array<array-key, mixed>  $fields */
     private static function text(Document $document, array $fields, string $name): ?string
     {
         $text = array_key_exists($name, $fields) ? $document->text($fields[$name], "/$name") : null;
-        if ($text !== null && mb_strlen($text) > self::LONGEST_TEXT) {
+        if ($text !== null && self::isLonger($text, self::LONGEST_TEXT)) {
             return $document->refuse(ErrorCode::OutOfRange, "/$name", 'Use at most '.self::LONGEST_TEXT.' characters.');
         }
 
