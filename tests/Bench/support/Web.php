@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Bench;
 
-/** nginx and php-fpm in front of the application, as on a real machine, on a port of their own. */
+/** nginx and php-fpm in front of the application, set up as docs/running.md says, on a port of their own. */
 final class Web
 {
     private const CHILDREN = 4;
@@ -41,6 +41,12 @@ final class Web
             "$folder/nginx.conf",
             "worker_processes 1;\npid $folder/nginx.pid;\nerror_log $folder/nginx.log;\nevents { worker_connections 512; }\nhttp {\n  access_log off; client_max_body_size 16m; client_body_buffer_size 1m; client_body_temp_path $folder/body; fastcgi_temp_path $folder/fcgi; proxy_temp_path $folder/proxy; uwsgi_temp_path $folder/uwsgi; scgi_temp_path $folder/scgi;\n  server { listen 127.0.0.1:$this->port; root $root/public;\n    location / { $location $root/public/index.php; }\n    location = /bare { $location $root/tests/Bench/support/bare.php; }\n  }\n}\n",
         );
+        foreach (['CONFIG' => 'config', 'ROUTES' => 'route'] as $name => $what) {
+            putenv("APP_{$name}_CACHE=$folder/$what.php");
+        }
+        foreach (['config', 'route'] as $what) {
+            proc_close($this->start([PHP_BINARY, "$root/artisan", "$what:cache"]));
+        }
         $this->processes[] = $this->start([
             '/usr/sbin/php-fpm8.2', '-F', ...(posix_getuid() === 0 ? ['-R'] : []), '-y', "$folder/fpm.conf",
         ]);
