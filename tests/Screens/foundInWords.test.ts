@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { mended, placeOf } from '@/lib/foundInWords';
+import { mended, placeOf, unreadWords } from '@/lib/foundInWords';
 
 describe('what disagrees with the record in words to outsiders', () => {
   const text = '🚢 waits since 07:15, at Ask.';
@@ -18,5 +18,12 @@ describe('what disagrees with the record in words to outsiders', () => {
   test('is left where there is nothing to say instead, or where it was changed since', () => {
     expect(mended(text, { ...slip, instead: null })).toBe(text);
     expect(mended(`So ${text}`, slip)).toBe(`So ${text}`);
+  });
+
+  test('is told apart from what cannot be read', () => {
+    expect(unreadWords(['Card payment'])).toContain('how Card payment is:');
+    expect(unreadWords(['Card payment', 'Online booking', 'Vehicle lanes'])).toContain(
+      'how Card payment, Online booking and Vehicle lanes are:',
+    );
   });
 });

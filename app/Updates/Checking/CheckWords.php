@@ -13,7 +13,6 @@ use App\Updates\Versions\GlossaryWords;
 use App\Updates\Versions\WrittenUpdate;
 use Skarvo\Updates\Check\AgainstRecord;
 use Skarvo\Updates\Check\Check;
-use Skarvo\Updates\Check\Facts;
 use Skarvo\Updates\Check\Slip;
 use Skarvo\Updates\Check\SlipKind;
 use Skarvo\Updates\Versions\Version;
@@ -24,8 +23,8 @@ use Skarvo\Value\Language;
  * only with a reason.
  *
  * @phpstan-type SlipLine array{kind: value-of<SlipKind>, at: int, length: int, found: string, words: string, instead: string|null}
- * @phpstan-type FoundInVersion array{version: value-of<Version>, language: value-of<Language>, slips: list<SlipLine>}
- * @phpstan-type FoundInWords array{text: list<SlipLine>, meanwhile: list<SlipLine>, facts: list<SlipLine>, versions: list<FoundInVersion>}
+ * @phpstan-type FoundInVersion array{version: value-of<Version>, language: value-of<Language>, slips: list<SlipLine>, unread: list<string>}
+ * @phpstan-type FoundInWords array{text: list<SlipLine>, unread: list<string>, meanwhile: list<SlipLine>, facts: list<SlipLine>, versions: list<FoundInVersion>}
  */
 final class CheckWords
 {
@@ -36,14 +35,17 @@ final class CheckWords
         $told = $written->services === null && $written->places === null ? $record : $record->asTold(
             $written->services ?? NextUpdate::services($incident, $situation), $written->places ?? $record->places,
         );
+        $whole = $told->about === [] ? $told->asTold(NextUpdate::services($incident, $situation), $told->places) : $told;
 
         return [
             'text' => array_map(self::line(...), (new Check($told))->update($written->text)),
+            // Whose state the check cannot tell from the words: it says neither that they are right nor that they are wrong.
+            'unread' => (new Check($whole))->unread($written->text),
             'meanwhile' => $written->meanwhile === null ? [] : array_map(self::line(...), (new Check($record))->meanwhile($written->meanwhile)),
             'facts' => array_map(self::line(...), AgainstRecord::of(
                 $record, $written->services, $written->places, array_column($written->services === null ? [] : NextUpdate::services($incident, $situation), 'name'),
             )),
-            'versions' => self::versions($incident, $situation, $written, $told),
+            'versions' => self::versions($incident, $written, new Check($whole)),
         ];
     }
 
@@ -67,13 +69,12 @@ final class CheckWords
         return count($all);
     }
 
-    /** @return list<FoundInVersion> those in which something is wrong */
-    private static function versions(Incident $incident, Situation $situation, WrittenUpdate $written, Facts $told): array
+    /** @return list<FoundInVersion> those in which something is wrong, or cannot be told */
+    private static function versions(Incident $incident, WrittenUpdate $written, Check $check): array
     {
         if ($written->versions === null || $written->versions === []) {
             return [];
         }
-        $check = new Check($told->about === [] ? $told->asTold(NextUpdate::services($incident, $situation), $told->places) : $told);
         $hypotheses = Hypothesis::query()->where('incident_id', $incident->id)->pluck('text')->map(strval(...))->all();
         $glossary = GlossaryWords::glossary();
         $found = [];
@@ -87,8 +88,11 @@ final class CheckWords
             $slips = [
                 ...$check->version($text, $version->isInside()), ...($version->isInside() || (string) ($one['meanwhile'] ?? '') === '' ? [] : $check->meanwhile((string) ($one['meanwhile'] ?? ''))),
             ];
-            if ($slips !== []) {
-                $found[] = ['version' => $version->value, 'language' => $language->value, 'slips' => array_map(self::line(...), $slips)];
+            $unread = $check->unread($text);
+            if ($slips !== [] || $unread !== []) {
+                $found[] = [
+                    'version' => $version->value, 'language' => $language->value, 'slips' => array_map(self::line(...), $slips), 'unread' => $unread,
+                ];
             }
         }
 

@@ -60,6 +60,12 @@ final class CheckTest extends TestCase
             'The fault is being repaired. It must be fixed by hand.',
             'Card payment is down, so expect delays.',
             'Card payment is down, and you may have to wait for a slow answer.',
+            'Back to normal around 09:30, if all goes well.',
+            'Since 07:05 use online booking instead.',
+            'Online booking came up in talks.',
+            'No news since 07:05.',
+            'Online booking: as usual since 07:05.',
+            'Since 07:05 vehicle lanes have drawn on what online booking knows.',
         ] as $text) {
             yield $text => [$text];
         }
@@ -98,6 +104,9 @@ final class CheckTest extends TestCase
             ['Card payment er delvis nede.', 'state', 'delvis', 'not working'],
             ['Online booking is unavailable.', 'state', 'unavailable', 'working'],
             ['Vehicle lanes are slow, but card payment works as usual.', 'state', 'as usual', 'not working'],
+            ['Online booking went bananas at 07:05.', 'state', 'Online booking', null],
+            ['Since this morning online booking has been odd.', 'state', 'online booking', null],
+            ['All works again, more at 08:50.', 'restored', 'works again', null],
             ['Vehicle lanes are slow at Havre.', 'place', 'Havre', null],
             ['Time server clk-2 has lost its signal.', 'inside', 'Time server clk-2', null],
             ['The manifest database is slow.', 'inside', 'manifest database', null],
@@ -216,6 +225,30 @@ final class CheckTest extends TestCase
         foreach (['We look into it.', 'Kortbetaling and Vehicle lanes at Ask and Nordpier.', 'Trouble at 2 of our 14 terminals.', 'Card payment ولانيس وVehicle lanes في Nordpier وAsk.'] as $words) {
             self::assertSame([], (new Check(self::asTold()))->version($words, false), $words);
         }
+    }
+
+    /** @return iterable<string, array{string, list<string>}> words, and services of which they say nothing that is understood */
+    public static function unread(): iterable
+    {
+        foreach ([
+            ['Kortbetaling has given up since 07:05, and vehicle lanes are slow.', ['Card payment']],
+            ['Card payment has given up. Vehicle lanes too.', ['Card payment', 'Vehicle lanes']],
+            ['Card payment: still trouble. Card payment is down.', []],
+            ['Vehicle lanes work, but slowly.', []],
+            // That it will work again says nothing of how it is.
+            ['Card payment will work again by 09:30.', ['Card payment']],
+            ['Online booking has given up. We look into it.', []],
+            ["\xff\xfe", []],
+        ] as $one) {
+            yield $one[0] => $one;
+        }
+    }
+
+    /** @param  list<string>  $unread */
+    #[DataProvider('unread')]
+    public function test_of_a_state_that_it_cannot_read_it_says_so(string $words, array $unread): void
+    {
+        self::assertSame($unread, (new Check(self::asTold()))->unread($words));
     }
 
     public function test_of_many_places_some_may_be_named(): void

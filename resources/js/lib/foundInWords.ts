@@ -18,6 +18,12 @@ export function mended(text: string, slip: Pick<SlipLine, 'at' | 'length' | 'ins
     : text.slice(0, from) + slip.instead + text.slice(to);
 }
 
+/** What the check cannot tell from words: whoever sends them has to. */
+export function unreadWords(services: string[]): string {
+  const names = services.length < 2 ? services : [services.slice(0, -1).join(', '), services.at(-1)];
+  return `The check cannot tell from these words how ${names.join(' and ')} ${services.length < 2 ? 'is' : 'are'}: see that they say it.`;
+}
+
 /** Has words to outsiders read against the record while they are written. What cannot be asked now is asked when they are sent. */
 export function useFoundInWords(
   incident: number,
@@ -30,7 +36,7 @@ export function useFoundInWords(
   /** With what was put together from the facts, where that was asked for. */
   drafted?: (drafts: DraftedLine) => void,
 ): Ref<FoundInWords> {
-  const found = ref<FoundInWords>({ text: [], meanwhile: [], facts: [], versions: [] });
+  const found = ref<FoundInWords>({ text: [], unread: [], meanwhile: [], facts: [], versions: [] });
   let asked = 0;
   watchDebounced(
     words,

@@ -118,10 +118,10 @@ export interface FeedLine { id: number; kind: string; made: number; asked: numbe
 export interface FileLine { key: string; name: string; kind: 'png' | 'jpg' | 'webp' | 'gif' | 'pdf' | 'txt'; picture: boolean; bytes: number; width: number | null; height: number | null }
 
 /** Updates/Checking/CheckWords */
-export interface FoundInVersion { version: 'public' | 'staff' | 'technical' | 'card'; language: 'en' | 'no' | 'de' | 'ar'; slips: SlipLine[] }
+export interface FoundInVersion { version: 'public' | 'staff' | 'technical' | 'card'; language: 'en' | 'no' | 'de' | 'ar'; slips: SlipLine[]; unread: string[] }
 
 /** Updates/Checking/CheckWords */
-export interface FoundInWords { text: SlipLine[]; meanwhile: SlipLine[]; facts: SlipLine[]; versions: FoundInVersion[] }
+export interface FoundInWords { text: SlipLine[]; unread: string[]; meanwhile: SlipLine[]; facts: SlipLine[]; versions: FoundInVersion[] }
 
 /** Updates/Versions/GlossaryWords */
 export interface GlossaryRow { phrase: string; in: Record<string, string> }

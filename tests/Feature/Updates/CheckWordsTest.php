@@ -220,6 +220,23 @@ final class CheckWordsTest extends TestCase
         $incident = Incident::factory()->createOne(['service_id' => 'payment']);
         $found = $this->postJson("/incidents/$incident->id/updates/check", ['stage' => 'fixing', 'text' => 'Card payment is down.'])->assertOk();
 
-        self::assertSame(['text' => [], 'meanwhile' => [], 'facts' => [], 'versions' => [], 'drafts' => null], $found->json());
+        self::assertSame(['text' => [], 'unread' => [], 'meanwhile' => [], 'facts' => [], 'versions' => [], 'drafts' => null], $found->json());
+    }
+
+    public function test_of_states_that_it_cannot_read_it_says_so_and_they_go_out(): void
+    {
+        $odd = 'Vehicle lanes have given up since this morning.';
+        $ask = fn(string $text, string $technical) => $this->postJson("/incidents/{$this->incident->id}/updates/check", [
+            'stage' => 'fixing', 'text' => $text, 'next_minutes' => 30,
+            'versions' => [['version' => 'technical', 'language' => 'en', 'text' => $technical, 'meanwhile' => null, 'isRead' => true]],
+        ])->assertOk();
+
+        $found = $ask($odd, 'Vehicle lanes have conked out.');
+        self::assertSame(['Vehicle lanes'], $found->json('unread'));
+        self::assertSame([['version' => 'technical', 'language' => 'en', 'slips' => [], 'unread' => ['Vehicle lanes']]], $found->json('versions'));
+        $found = $ask('Vehicle lanes are only partly working.', 'Vehicle lanes are slow.');
+        self::assertSame([[], []], [$found->json('unread'), $found->json('versions')]);
+        $this->publish($odd)->assertSessionHasNoErrors();
+        self::assertSame(1, Update::query()->where('incident_id', $this->incident->id)->count());
     }
 }

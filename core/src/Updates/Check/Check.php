@@ -86,21 +86,54 @@ final readonly class Check
         return $slips;
     }
 
-    /** @return list<Slip> */
-    private function claims(Text $text): array
+    /**
+     * Services that the update is about and that a text names, without words for how they are that this check knows: of those it can
+     * say neither that they agree with the facts nor that they do not.
+     *
+     * @return list<string>
+     */
+    public function unread(string $words): array
     {
-        $slips = [];
+        $named = $read = [];
+        foreach ($this->said(new Text($words)) as [, , $names, $claims]) {
+            $named = [...$named, ...$names];
+            $read = $claims === [] ? $read : [...$read, ...$names];
+        }
+
+        return array_values(array_diff(array_intersect($this->facts->about, $named), $read));
+    }
+
+    /** @return iterable<array{int, string, list<string>, list<Claim>}> clauses, each with where it begins, services that it speaks of, and what it says of them */
+    private function said(Text $text): iterable
+    {
         $named = $claims = [];
         foreach ($text->clauses() as [$from, $clause, $goesOn]) {
             // "Vehicle lanes work, but slowly": what is said comes after what it is said of.
             $named = $this->named($clause) ?: ($goesOn && $claims === [] ? $named : []);
             $claims = self::claimsOf(new Text($clause));
+            if ($claims !== [] && $claims[0]->isOver && (new Times($this->facts))->isToCome($clause)) {
+                $claims = [];
+            }
+            yield [$from, $clause, $named, $claims];
+        }
+    }
+
+    /** @return list<Slip> */
+    private function claims(Text $text): array
+    {
+        $slips = [];
+        foreach ($this->said($text) as [$from, $clause, $named, $claims]) {
             if ($claims !== [] && $named === [] && $claims[0]->isOver && $this->facts->isBroken() && $this->facts->stage !== Stage::Restored) {
                 $broken = array_keys(array_filter($this->facts->services, static fn(State $one): bool => $one->isBroken()));
                 $slips[] = $text->slip(
                     SlipKind::Restored, $from + $claims[0]->at, $claims[0]->found,
                     "It says “{$claims[0]->found}”, but as the record stands ".self::list($broken).' '.(count($broken) === 1 ? 'does' : 'do').' not work fully.',
                 );
+            }
+            if ($claims === [] && $this->isOfItsBeginning($clause) && array_filter($named, fn(string $one): bool => $this->facts->services[$one]->isBroken()) === []) {
+                foreach ($named as $name) {
+                    $slips[] = $this->besides($text, $name, $clause, $from);
+                }
             }
             foreach ($named as $name) {
                 // "Down, so expect delays" says two things of it, of which one is meant.
@@ -112,6 +145,25 @@ final readonly class Check
         }
 
         return $slips;
+    }
+
+    /**
+     * Whether a clause says of what it names that something began: what is wrong with it people say in more ways than anybody can
+     * list, but that it began they say in few.
+     */
+    private function isOfItsBeginning(string $clause): bool
+    {
+        return $this->facts->stage !== Stage::Restored && (new Text($clause))->all(Words::INSTEAD) === []
+            && ((new Text($clause))->all(Words::TIMES['since']) !== [] || str_contains($clause, $this->facts->clock($this->facts->since)));
+    }
+
+    private function besides(Text $text, string $name, string $clause, int $from): Slip
+    {
+        $names = implode('|', array_map(static fn(int|string $one): string => Text::name((string) $one), [$name, ...array_keys($this->facts->aliases, $name, true)]));
+        // What goes on another clause may name it there.
+        [$found, $at] = (new Text($clause))->all($names)[0][0] ?? ['', 0];
+
+        return $text->slip(SlipKind::State, $from + $at, $found, "It says since when something is wrong with $name, which is working as the record stands.");
     }
 
     private function holds(Claim $claim, State $is): bool

@@ -26,17 +26,35 @@ final readonly class Times
         $slips = [];
         foreach ($text->sentences() as [$from, $sentence]) {
             $part = new Text($sentence);
-            foreach ([self::CLOCK, self::HOUR, self::SPOKEN] as $pattern) {
-                foreach ($part->all($pattern) as $match) {
-                    $slip = $this->judge($text, $part->text, $from, $match);
-                    if ($slip !== null) {
-                        $slips[] = $slip;
-                    }
+            foreach (self::matches($part) as $match) {
+                $slip = $this->judge($text, $part->text, $from, $match);
+                if ($slip !== null) {
+                    $slips[] = $slip;
                 }
             }
         }
 
         return $slips;
+    }
+
+    /** Whether a clause gives a time to come, other than of the next update: what it says is hoped for. "Back to normal around 16:00". */
+    public function isToCome(string $clause): bool
+    {
+        $text = new Text($clause);
+        foreach (self::matches($text) as $match) {
+            $ahead = ($this->sameDay(self::clock($match)) - $this->facts->now + 86400) % 86400;
+            if ($ahead > self::NOW_SECONDS && $ahead < 43200 && ! in_array(self::role(substr($text->text, 0, $match[0][1])), ['next', 'since'], true)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return list<array<array-key, array{string, int}>> times of day in a text */
+    private static function matches(Text $text): array
+    {
+        return array_merge(...array_map($text->all(...), [self::CLOCK, self::HOUR, self::SPOKEN]));
     }
 
     /** @param  array<array-key, array{string, int}>  $match */

@@ -8,15 +8,27 @@ namespace Skarvo\Updates\Check;
 final class Words
 {
     public const PARTLY = '\b(?:(?:only )?part(?:ly|ially)(?: working| available| down)?|in part|degraded|slow(?:ly|er)?|delay\w*|limited|intermittent\w*|on and off|reduced|restricted'
-        .'|delvis|treg\w*|saktere|forsink\w*|begrenset|redusert|ustabil\w*|teilweise|eingeschränkt\w*|langsam\w*|verzöger\w*|gestört\w*|instabil\w*)\b|جزئي|بطيء|بطيئ|بطء|محدود';
+        .'|patchy|sluggish\w*|unstable|unreliabl\w*|flaky|erratic\w*|impaired|poor(?:ly)?|badly|struggl\w*|(?:at|some)times|at times|now and then|from time to time|(?:take|takes|taking|took)(?: \w+)? longer|longer than (?:usual|normal)|hit and miss'
+        .'|not (?:all|every|fully)|with (?:interruptions|errors|difficult\w*|gaps)|drop(?:s|ping) out|stutter\w*|some of the time'
+        .'|dårlig\w*|ujevn\w*|langsom\w*|av og til|noen ganger|til tider|periodevis|sporadisk\w*|sliter|hakker|lengre tid|lenger tid|ikke alle|med avbrudd|hikk\w*'
+        .'|träge\w*|hakt|hak\w+ es|stockt\w*|stocken\w*|schleppend\w*|unzuverlässig\w*|schlecht\w*|holprig\w*|ruckel\w*|stotter\w*|schwank\w*|sporadisch\w*|zeitweise|gelegentlich|hin und wieder|ab und zu|zum teil|mit unterbrechungen|beeinträchtigt\w*'
+        .'|dauer\w*(?: \S+){0,4}? länger|länger als (?:sonst|üblich)|nicht alle|unstet\w*'
+        .'|trouble|wobbl\w*|crawl\w*|(?:keeps?|kept) (?:dropping|failing|stopping|freezing|breaking)|several (?:tries|attempts)|more than one (?:try|attempt)|some (?:attempts|tries|customers|passengers|people|payments|requests)|hesitant\w*|shaky|bumpy|half of'
+        .'|problemer|vansker|rykk og napp|(?:lang|lengre) tid|flere forsøk|noen (?:forsøk|kunder|passasjerer)|vaklende|trøblete|hangler|ustø'
+        .'|probleme|schwierigkeiten|unrund|mehrere (?:anläufe|versuche)|manche (?:versuche|kunden|fahrgäste)|lange|wackel\w*|zäh\w*'
+        .'|delvis|treg\w*|saktere|forsink\w*|begrenset|redusert|ustabil\w*|teilweise|eingeschränkt\w*|langsam\w*|verzöger\w*|gestört\w*|instabil\w*)\b|جزئي|بطيء|بطيئ|بطء|محدود|غير مستقر|تأخير|تأخر|متقطع|أحيانا|وقتا أطول|ضعيف|بصعوبة|صعوبات|مشاكل|مشكلات|بعض|بتقطع|متعثر';
 
     public const NORMAL = '\b(?:(?:is |are )?not (?:been )?affected|unaffected|as usual|as normal|normally|no (?:problems|issues)|without (?:problems|interruption)'
         .'|ikke (?:be)?rørt|ikke påvirket|upåvirket|som vanlig|som normalt|fungerer normalt|nicht betroffen|wie gewohnt|wie üblich|normal)\b|غير متأثر|كالمعتاد|بشكل طبيعي';
 
     public const DOWN = '\b(?:down|(?:is |are )?not (?:working|available|reachable|running)|unavailable|offline|out of (?:service|order|action)|(?:do|does|did)(?: not|n.t) work|(?:has|have|had)(?: not|n.t) (?:work|been (?:work|run)|run)\w*|nothing works?'
         .'|stopped(?: working)?|stands? still|at a standstill|no longer (?:works?|available)|can(?:not|.t) be (?:used|reached)|unreachable|interrupted|failed'
+        .'|(?:is|are|was|were|been|went|goes|stays?|stayed|remains?|remained)(?: completely| all| fully| still)? (?:out|off|gone|dead|lost|broken|closed|shut|blocked|dark|frozen)|lost|crash\w*|collapsed|knocked out|halted|stuck|unusable|dead|broken down'
+        .'|(?:nobody|no.?one|none) (?:can|is able)|(?:nobody|no.?one) gets|(?:fell|fallen|falls) over|refus\w*(?: to work)?|there (?:is|are|has been|have been|was|were) no|could(?: not|n.t) be|(?:is|are|was|were|been) (?:\w+ )?(?:finished|done for|missing)|impossible|nothing (?:since|goes|moves|runs|gets? through|happens|comes)|no (?:service|access|connection|response|answer)|(?:is|are|do|does|did|has|have)(?: not|n.t) (?:respond|answer|start|load|open|react|usable|up)\w*'
+        .'|falt ut|faller ut|falle ut|(?:er|vært|gikk|går) (?:helt )?ute|ingen (?:får|kan|kommer|når)|svarer ikke|starter ikke|åpner ikke|død\w*|borte|stengt|brutt|ødelagt|umulig\w*|ubrukelig\w*|krasj\w*|ikke (?:mulig|i bruk|oppe|nås|brukes)|stopp\w*|stans\w*|gått ned|gikk ned|låst seg|ligger nede|ut av spill|lar seg ikke|mistet|falt sammen|brøt sammen|virker overhodet ikke|ute av funksjon|nekter|finnes ikke'
+        .'|tot|f(?:iel|iele?n|ällt|allen)(?: \S+){0,5}? aus|ausfall|ausfälle|steh(?:t|en)|nicht (?:nutzbar|benutzbar|möglich|zugänglich|bedienbar|aktiv|online|brauchbar)|(?:antwort|reagier|start|öffn|lad|lädt)\w*(?: \S+){0,3}? nicht|niemand|weg|lahm\w*|liegt lahm|abgestürzt|gesperrt|unterbrochen|kaputt|defekt|unbenutzbar|unerreichbar|stillstand|gestoppt|streik\w*|lässt sich(?: \S+){0,3}? nicht|lassen sich(?: \S+){0,3}? nicht|zusammengebrochen|brach(?: \S+){0,4} zusammen|verloren|verweiger\w*|außer funktion|keine? (?:verbindung|zugang|zugriff)'
         .'|nede|virker ikke|fungerer ikke|ikke (?:virket|fungert|vært i drift)|utilgjengelig\w*|ikke tilgjengelig\w*|ute av drift|stanset|står stille|ausgefallen|funktionier\w*(?: \S+){0,3}? nicht|geh\w*(?: \S+){0,3}? nicht(?:s mehr)?|nicht (?:verfügbar|erreichbar)|außer betrieb|steht still|stehen still)\b'
-        .'|لا [يت]عمل|متوقف|معط[ّ]?ل|غير متاح|خارج الخدمة';
+        .'|لا [يت]عمل|متوقف|توقف|معط[ّ]?ل|تعط[ّ]?ل|عطل|غير متاح|خارج (?:الخدمة|العمل)|انقطع|منقطع|لا يمكن|لا تستجيب|لا يستجيب|مغلق|غير ممكن|لا أحد|لا يستطيع|انهار|فقدنا|فقد|غير قابل|سقط';
 
     public const RESTORED = '\b(?:(?:has |have |is |are |was |were |been |now |fully )*(?:restored|resolved|fixed|repaired|mended|solved|recovered)|(?:is |are |now |fully )*(?:back|up)(?: and running)?(?: to normal| again| online| in service| up)'
         .'|(?:is |are )*(?:back|up) (?:and running|now)|(?:work|run)(?:s|ing|ed|ning)?(?: \p{L}+){0,3}? again|(?:has |have )?resumed|available again|operational again|fully (?:operational|working|available)|(?:is|are) (?:now )?operational|(?:is|are) (?:all )?over|(?:is|are) working (?:now|normally|fine)|all clear'
@@ -36,15 +48,18 @@ final class Words
     public const ELSEWHERE = '\b(?:instead|use|go to|divert\w*|other|except|apart from|not|open'
         .'|i stedet|bruk|unntatt|utenom|ikke|andre|stattdessen|nutzen|ausweich\w*|außer|nicht|andere\w*)\b|بدلا|باستثناء|ليس';
 
+    /** What is done instead of what does not work: of what is named with it nothing is said to be wrong. */
+    public const INSTEAD = '\b(?:instead|use|go to|divert\w*|other|except|apart from|i stedet|bruk|unntatt|utenom|andre|stattdessen|nutzen|ausweich\w*|außer|andere\w*)\b|بدلا|باستثناء';
+
     /** At how many places something is felt. */
     public const PLACES = '(?<![\d:.])(\d{1,3})\s+(?:of (?:our|the) \d+ )?(?:places|terminals|harbours|harbors|sites|ports|steder|terminaler|havner|orten?|terminals|häfen|anlegern?|أماكن|موانئ|محطات)(?![\p{L}])';
 
     /** By which of the known times something is said; the nearest before a time counts. */
     public const TIMES = [
-        'next' => '\b(?:next (?:update|message|news|notice|report|word)|(?:update|inform|tell|write)(?: to)?(?: you)?(?: again| more)|more (?:news|from us)|again at|neste (?:oppdatering|melding|beskjed)|ny oppdatering|mer (?:informasjon|fra oss)'
-            .'|nächste\w* (?:meldung|aktualisierung|information\w*|update|nachricht)|mehr von uns|wieder (?:um|melden))\b|التحديث (?:التالي|القادم)|سنوافيكم',
+        'next' => '\b(?:(?:next|new) (?:update|message|news|notice|report|word|bulletin|statement|announcement)|word (?:from|to|by|at|follows)|bulletin|(?:update|inform|tell|write|report)(?: to)?(?: you)?(?: again| more)|more (?:news|from us)|again at|hears? (?:more )?from us|news(?! since)|in touch|back to you|(?:post|report|write|tell)\w* (?:again|more|back)|neste (?:oppdatering|melding|beskjed)|ny(?:e)? (?:oppdatering|melding|beskjed)\w*|lyd fra oss|mer (?:informasjon|fra oss)|skriver|nytt(?! siden)|nyheter(?! siden)|hører (?:mer )?fra oss|oppdaterer|informerer|melder|gir beskjed|kommer tilbake'
+            .'|nächste\w* (?:durchsage|mitteilung|auskunft|meldung|aktualisierung|information\w*|update|nachricht)|mehr von uns|wieder (?:um|melden)|(?:hören|hört)(?: \S+){0,2}? von uns|neues(?! seit)|neuigkeiten(?! seit)|melden|schreiben|informieren|berichten|bescheid)\b|التحديث (?:التالي|القادم)|سنوافيكم|سنكتب|نعود إليكم|نكتب|المزيد|سنبلغ|سنعلم|أخبار',
         'since' => '\b(?:since|from|start\w*|began|begun|beginning|after|siden|fra|startet|begynte|oppstod|seit|ab|begann|begonnen|aufgetreten)\b|منذ|بدأ|ابتداء',
-        'estimate' => '\b(?:by|ought|reckon\w*|until|till|before|expect\w*|estimate\w*|no later than|eta|innen|før|ventet|forvent\w*|senest|bis|spätestens|voraussichtlich|erwarte\w*)\b|بحلول|قبل|نتوقع|حتى',
+        'estimate' => '\b(?:by|ought|reckon\w*|until|till|before|expect\w*|estimate\w*|no later than|eta|sorted|think|give us|realistic|aim\w*|guess|hope\w*|target|back|normal|innen|før|ventet|forvent\w*|senest|håp\w*|trolig|tror|gi oss|bis|spätestens|voraussichtlich|erwarte\w*|hoff\w*|wohl|gegen|denken|geben)\b|بحلول|قبل|نتوقع|حتى|نأمل|المتوقع|نعتقد',
     ];
 
     /** A time of the timetable is not one of the incident. */

@@ -93,6 +93,7 @@ final class AgreementTest extends TestCase
             foreach (self::all() as [$version, $language, $isUnchanged]) {
                 $text = (new Drafts($facts, self::glossary()))->of($version, $language, $isUnchanged)->text;
                 self::assertSame([], (new Check($record))->version($text, true), "$version->value $language->value: $text");
+                self::assertSame([], (new Check($record))->unread($text), "$version->value $language->value: $text");
             }
         }
     }

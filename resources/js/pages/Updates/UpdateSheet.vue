@@ -6,7 +6,7 @@ import FoundInWords from '@/components/FoundInWords.vue';
 import SideSheet from '@/components/SideSheet.vue';
 import TroubleNote from '@/components/TroubleNote.vue';
 import { useAction } from '@/lib/action';
-import { mended, placeOf } from '@/lib/foundInWords';
+import { mended, placeOf, unreadWords } from '@/lib/foundInWords';
 import { clockTime, useNow } from '@/lib/time';
 import type { Choice, UpdateLine } from '@/lib/types';
 import type { RoomIncident } from '@/pages/Incidents/room';
@@ -42,6 +42,7 @@ const {
   known,
   isTextEdited,
   own,
+  found,
   slips,
 } = writing;
 const longer = ref('');
@@ -138,12 +139,19 @@ const asNext = (): void => {
           }}</span>
         </label>
       </UpdateFacts>
-      <UpdateVersions ref="others" v-model="versions" :own="own" :is-text-edited="isTextEdited" :slips="slips">
+      <UpdateVersions
+        ref="others"
+        v-model="versions"
+        :own="own"
+        :is-text-edited="isTextEdited"
+        :slips="slips"
+        :found="found"
+      >
         <div class="row-rule grid gap-x-4 py-2 sm:grid-cols-[9rem_1fr]">
           <div>
             <p class="font-semibold">Everybody</p>
             <p class="text-tiny text-ink-2">page, mails, messages, feeds</p>
-            <p v-if="known && slips.every((one) => one.where)" class="text-tiny font-semibold">
+            <p v-if="known && slips.every((one) => one.where) && !found.unread.length" class="text-tiny font-semibold">
               ✓ agrees with the facts
             </p>
           </div>
@@ -155,6 +163,7 @@ const asNext = (): void => {
                 <span>{{ action.errors.value.text ?? 'Drafted from the facts. Edit as you like.' }}</span>
                 <button type="button" class="link" @click="writing.again()">Draft again</button>
               </span>
+              <span v-if="found.unread.length" class="block text-small">{{ unreadWords(found.unread) }}</span>
             </label>
             <label class="font-semibold">
               What to do meanwhile

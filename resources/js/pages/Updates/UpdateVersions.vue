@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { unreadWords } from '@/lib/foundInWords';
+import type { FoundInWords } from '@/lib/shapes';
 import { directionOf } from '@/pages/Updates/languages';
 import { goesOut, type PlacedSlip, type Written } from '@/pages/Updates/writing';
 
 /** What each reader will read, in each language; what disagrees with the facts is said beside it. */
-const props = defineProps<{ own: string; isTextEdited: boolean; slips: PlacedSlip[] }>();
+const props = defineProps<{ own: string; isTextEdited: boolean; slips: PlacedSlip[]; found: FoundInWords }>();
 const versions = defineModel<Written[]>({ required: true });
 const ownNames: Record<string, string> = { en: 'English', no: 'Norsk', de: 'Deutsch', ar: 'العربية' };
 const readers: Record<string, string> = {
@@ -18,6 +20,8 @@ const languages = computed(() => [...new Set(versions.value.map((one) => one.lan
 const shown = computed(() => versions.value.filter((one) => one.language === language.value));
 const wrongIn = (one: Written): PlacedSlip[] =>
   props.slips.filter((slip) => slip.version === one.version && slip.language === one.language);
+const unreadIn = (one: Written): string[] =>
+  props.found.versions.find((of) => of.version === one.version && of.language === one.language)?.unread ?? [];
 const isOwnText = (one: Written): boolean => one.version === 'public' && one.language === props.own;
 const change = (one: Written, more: Partial<Written>): void => {
   versions.value = versions.value.map((each) =>
@@ -63,7 +67,7 @@ defineExpose({
         <label :for="field(one)" class="font-semibold">{{ one.words }}</label>
         <p class="text-tiny text-ink-2">{{ readers[one.version] }}</p>
         <p
-          v-if="one.text && wrongIn(one).length === 0 && goesOut(one, own, isTextEdited)"
+          v-if="one.text && wrongIn(one).length + unreadIn(one).length === 0 && goesOut(one, own, isTextEdited)"
           class="text-tiny font-semibold"
         >
           ✓ agrees with the facts
@@ -94,6 +98,7 @@ defineExpose({
         <p v-for="(slip, i) in wrongIn(one)" :key="i" class="mt-1 border-l-4 border-call pl-2 text-small">
           {{ slip.words }}
         </p>
+        <p v-if="unreadIn(one).length" class="mt-1 text-small font-semibold">{{ unreadWords(unreadIn(one)) }}</p>
         <p v-if="one.missing.length && !one.isEdited" class="text-tiny text-ink-2">
           Not known in this language: “{{ one.missing.join('”, “') }}”. Write it here, or the translator does, and it is
           marked. <a href="/settings/glossary" class="link">Words in other languages</a>
