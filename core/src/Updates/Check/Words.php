@@ -49,7 +49,7 @@ final class Words
         .'|i stedet|bruk|unntatt|utenom|ikke|andre|stattdessen|nutzen|ausweich\w*|außer|nicht|andere\w*)\b|بدلا|باستثناء|ليس';
 
     /** What is done instead of what does not work: of what is named with it nothing is said to be wrong. */
-    public const INSTEAD = '\b(?:instead|use|go to|divert\w*|other|except|apart from|i stedet|bruk|unntatt|utenom|andre|stattdessen|nutzen|ausweich\w*|außer|andere\w*)\b|بدلا|باستثناء';
+    public const INSTEAD = '\b(?:instead|(?<!to )(?<!can )(?<!not )use|go to|divert\w*|other|except|apart from|i stedet|bruk|unntatt|utenom|andre|stattdessen|nutzen|ausweich\w*|außer|andere\w*)\b|بدلا|باستثناء';
 
     /** At how many places something is felt. */
     public const PLACES = '(?<![\d:.])(\d{1,3})\s+(?:of (?:our|the) \d+ )?(?:places|terminals|harbours|harbors|sites|ports|steder|terminaler|havner|orten?|terminals|häfen|anlegern?|أماكن|موانئ|محطات)(?![\p{L}])';
