@@ -107,6 +107,7 @@ final class CheckTest extends TestCase
             ['Online booking went bananas at 07:05.', 'state', 'Online booking', null],
             ['Since this morning online booking has been odd.', 'state', 'online booking', null],
             ['All works again, more at 08:50.', 'restored', 'works again', null],
+            ['Around 07:05 it stopped, now all works again, and at 08:50 there is cake.', 'restored', 'works again', null],
             ['Vehicle lanes are slow at Havre.', 'place', 'Havre', null],
             ['Time server clk-2 has lost its signal.', 'inside', 'Time server clk-2', null],
             ['The manifest database is slow.', 'inside', 'manifest database', null],

@@ -111,11 +111,19 @@ final readonly class Check
             // "Vehicle lanes work, but slowly": what is said comes after what it is said of.
             $named = $this->named($clause) ?: ($goesOn && $claims === [] ? $named : []);
             $claims = self::claimsOf(new Text($clause));
-            if ($claims !== [] && $claims[0]->isOver && (new Times($this->facts))->isToCome($clause)) {
+            if ($claims !== [] && $claims[0]->isOver && (new Times($this->facts))->isToCome(self::part($clause, $claims[0]->at))) {
                 $claims = [];
             }
             yield [$from, $clause, $named, $claims];
         }
+    }
+
+    /** What stands between the commas around something: a time after the next one is of something else. */
+    private static function part(string $clause, int $at): string
+    {
+        $from = strrpos(substr($clause, 0, $at), ',');
+
+        return explode(',', substr($clause, $from === false ? 0 : $from + 1))[0];
     }
 
     /** @return list<Slip> */
