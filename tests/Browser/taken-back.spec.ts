@@ -50,6 +50,7 @@ test('an incident whose only person called says no asks for a decision, is resol
 
   await test.step('resolved while it still fires, it is opened again with one press, in both rooms', async () => {
     await mika.goto(room);
+    await mika.getByRole('navigation', { name: 'Places' }).waitFor();
     await ingrid.keyboard.press('r');
     const sheet = ingrid.getByRole('dialog');
     await sheet.getByLabel('What was done').fill('Reset by hand');

@@ -53,6 +53,7 @@ test('a change is planned around a freeze and a collision, approved by a stand-i
     await noor.getByRole('button', { name: 'Plan a change then' }).click();
     await expect(noor).toHaveURL(/\/changes\/new\?begin=/);
     await noor.goto('/changes');
+    await noor.getByRole('navigation', { name: 'Places' }).waitFor();
     await noor.keyboard.press('p');
     await noor.getByLabel('What is changed').fill('New lens for lane camera 1 at Eidkai');
     await main.getByLabel('Takes down').fill('camera-eidkai-1');
