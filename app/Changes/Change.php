@@ -78,6 +78,8 @@ use Skarvo\Changes\Deployments\Doing;
  */
 final class Change extends Record
 {
+    protected $table = 'changes';
+
     protected $casts = [
         'kind' => ChangeKind::class, 'state' => ChangeState::class, 'result' => ChangeResult::class, 'told_result' => ChangeResult::class, 'doing' => Doing::class,
         'from_at' => 'immutable_datetime', 'to_at' => 'immutable_datetime', 'began_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',

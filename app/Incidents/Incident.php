@@ -63,6 +63,8 @@ final class Incident extends Record
 
     public const KIND = 'incident';
 
+    protected $table = 'incidents';
+
     protected $casts = [
         'impact' => Impact::class, 'urgency' => Urgency::class, 'stage' => Stage::class, 'priority' => 'integer',
         'version' => 'integer', 'follows_group' => 'boolean',

@@ -23,6 +23,8 @@ use Illuminate\Database\Eloquent\Builder;
  */
 final class Link extends Record
 {
+    protected $table = 'links';
+
     protected $casts = [
         'kind' => LinkKind::class, 'from_id' => 'integer', 'to_id' => 'integer', 'by_itself' => 'boolean', 'since' => 'immutable_datetime',
         'until' => 'immutable_datetime',

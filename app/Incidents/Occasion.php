@@ -43,6 +43,8 @@ final class Occasion extends Record
     /** @use HasFactory<OccasionFactory> */
     use HasFactory;
 
+    protected $table = 'occasions';
+
     protected $casts = [
         'urgency' => Urgency::class, 'priority' => 'integer', 'record_id' => 'integer', 'begun_at' => 'immutable_datetime',
         'ended_at' => 'immutable_datetime', 'answered_at' => 'immutable_datetime', 'next_update_at' => 'immutable_datetime',

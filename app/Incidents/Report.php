@@ -56,6 +56,8 @@ final class Report extends Record
 
     public const KIND = 'report';
 
+    protected $table = 'reports';
+
     protected $casts = [
         'told_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime', 'service_said' => 'boolean',
         'way' => WayIn::class, 'answered' => 'array', 'helped' => 'boolean',

@@ -68,6 +68,8 @@ final class Call extends Record
     /** @use HasFactory<CallFactory> */
     use HasFactory;
 
+    protected $table = 'calls';
+
     protected $casts = [
         'policy' => 'array', 'contacts' => 'array', 'rotas' => 'array', 'outcome' => Outcome::class,
         'started_at' => 'immutable_datetime', 'followed_until' => 'immutable_datetime', 'outcome_at' => 'immutable_datetime',

@@ -24,6 +24,8 @@ use Skarvo\Paging\PolicyCase;
  */
 final class EscalationPolicy extends Record
 {
+    protected $table = 'escalation_policies';
+
     protected $casts = [
         'rounds' => 'integer', 'steps' => 'array', 'urgencies' => 'array', 'hours' => 'array', 'patience_seconds' => 'integer',
         'answer_seconds' => 'integer',

@@ -42,6 +42,8 @@ use Skarvo\Paging\Outcome;
  */
 final class Page extends Record
 {
+    protected $table = 'pages';
+
     protected $casts = [
         'at' => 'immutable_datetime', 'sent_at' => 'immutable_datetime', 'failed_at' => 'immutable_datetime',
         'opened_at' => 'immutable_datetime', 'answered_at' => 'immutable_datetime', 'ordinal' => 'integer',

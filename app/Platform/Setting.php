@@ -13,6 +13,8 @@ use Illuminate\Database\Eloquent\Collection;
  */
 final class Setting extends Record
 {
+    protected $table = 'settings';
+
     public $incrementing = false;
 
     protected $keyType = 'string';

@@ -16,6 +16,8 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  */
 final class Team extends Record
 {
+    protected $table = 'teams';
+
     public $incrementing = false;
 
     protected $keyType = 'string';

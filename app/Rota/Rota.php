@@ -27,6 +27,8 @@ use Skarvo\Time\Instant;
  */
 final class Rota extends Record
 {
+    protected $table = 'rotas';
+
     public $incrementing = false;
 
     protected $keyType = 'string';

@@ -53,6 +53,8 @@ use Skarvo\Topology\State;
  */
 final class Alert extends Record
 {
+    protected $table = 'alerts';
+
     protected $casts = [
         'level' => Level::class, 'count' => 'integer', 'flips' => 'integer',
         'first_signal_at' => 'immutable_datetime', 'last_signal_at' => 'immutable_datetime',

@@ -18,6 +18,8 @@ use Carbon\CarbonImmutable;
  */
 final class Signal extends Record
 {
+    protected $table = 'signals';
+
     protected $casts = [
         'at' => 'immutable_datetime', 'said_at' => 'immutable_datetime', 'received_at' => 'immutable_datetime',
         'labels' => 'array',

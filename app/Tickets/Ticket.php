@@ -76,6 +76,8 @@ final class Ticket extends Record
     /** What has to be loaded with several, where it is asked what they are called and what is promised of them. */
     public const NEEDS = ['report', 'task.ticket.report.service', 'task.incident.service'];
 
+    protected $table = 'tickets';
+
     protected $casts = [
         'kind' => TicketKind::class, 'state' => TicketState::class, 'impact' => Impact::class, 'urgency' => Urgency::class,
         'priority' => 'integer', 'report_id' => 'integer', 'task_id' => 'integer', 'opened_at' => 'immutable_datetime',

@@ -31,5 +31,7 @@ use Carbon\CarbonImmutable;
  */
 final class TicketPost extends Record
 {
+    protected $table = 'ticket_posts';
+
     protected $casts = ['is_internal' => 'boolean', 'at' => 'immutable_datetime', 'ticket_id' => 'integer'];
 }

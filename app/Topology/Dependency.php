@@ -7,4 +7,7 @@ namespace App\Topology;
 use App\Platform\Record;
 
 /** That an item needs another: alone with a strength, or as a member of a group. */
-final class Dependency extends Record {}
+final class Dependency extends Record
+{
+    protected $table = 'dependencies';
+}

@@ -22,6 +22,8 @@ final class Item extends Record
 
     public const LOWEST_TIER = 4;
 
+    protected $table = 'items';
+
     public $incrementing = false;
 
     protected $keyType = 'string';

@@ -7,4 +7,7 @@ namespace App\Topology;
 use App\Platform\Record;
 
 /** Members of which an item needs so many. */
-final class NeedGroup extends Record {}
+final class NeedGroup extends Record
+{
+    protected $table = 'need_groups';
+}

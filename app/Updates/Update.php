@@ -40,6 +40,8 @@ use Skarvo\Topology\State;
  */
 final class Update extends Record
 {
+    protected $table = 'updates';
+
     protected $casts = [
         'stage' => Stage::class, 'services' => 'array', 'places' => 'array', 'corrects' => 'integer', 'number' => 'integer', 'published_at' => 'immutable_datetime',
         'next_at' => 'immutable_datetime', 'estimate_at' => 'immutable_datetime',

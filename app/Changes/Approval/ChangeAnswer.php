@@ -19,5 +19,7 @@ use Carbon\CarbonImmutable;
  */
 final class ChangeAnswer extends Record
 {
+    protected $table = 'change_answers';
+
     protected $casts = ['is_yes' => 'boolean', 'at' => 'immutable_datetime', 'approval_id' => 'integer'];
 }

@@ -31,6 +31,8 @@ use Skarvo\Changes\Approvals\Outcome;
  */
 final class ChangeApproval extends Record
 {
+    protected $table = 'change_approvals';
+
     protected $casts = [
         'stages' => 'array', 'outcome' => Outcome::class, 'asked_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
         'look_at' => 'immutable_datetime', 'round' => 'integer', 'change_id' => 'integer',

@@ -25,6 +25,8 @@ final class ChangeAsk extends Record
 {
     use OpenedByKey;
 
+    protected $table = 'change_asks';
+
     protected $casts = ['approval_id' => 'integer', 'asked_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<ChangeApproval, $this> */

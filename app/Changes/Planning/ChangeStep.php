@@ -28,6 +28,8 @@ use Carbon\CarbonImmutable;
  */
 final class ChangeStep extends Record
 {
+    protected $table = 'change_steps';
+
     protected $casts = [
         'ordinal' => 'integer', 'minutes' => 'integer', 'no_return' => 'boolean', 'done_at' => 'immutable_datetime', 'change_id' => 'integer',
     ];

@@ -50,6 +50,8 @@ use Skarvo\Changes\Course\Template;
  */
 final class ChangeTemplate extends Record
 {
+    protected $table = 'change_templates';
+
     protected $casts = [
         'down' => 'array', 'touched' => 'array', 'steps' => 'array', 'minutes' => 'integer', 'back_minutes' => 'integer', 'change_id' => 'integer', 'made_at' => 'immutable_datetime',
         'agreed_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime',

@@ -24,6 +24,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  */
 final class CoordinationOffer extends Record
 {
+    protected $table = 'coordination_offers';
+
     protected $casts = ['incident_id' => 'integer', 'offered_at' => 'immutable_datetime', 'settled_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Incident, $this> */

@@ -32,6 +32,8 @@ use Skarvo\Paging\Bridge\Standing;
  */
 final class Bridge extends Record
 {
+    protected $table = 'bridges';
+
     protected $casts = ['incident_id' => 'integer', 'opened_at' => 'immutable_datetime', 'closed_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Incident, $this> */

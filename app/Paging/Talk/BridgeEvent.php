@@ -20,5 +20,7 @@ use Skarvo\Paging\Bridge\Heard;
  */
 final class BridgeEvent extends Record
 {
+    protected $table = 'bridge_events';
+
     protected $casts = ['bridge_id' => 'integer', 'heard' => Heard::class, 'at' => 'immutable_datetime'];
 }

@@ -23,6 +23,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  */
 final class Conversation extends Record
 {
+    protected $table = 'conversations';
+
     protected $casts = ['incident_id' => 'integer', 'opened_at' => 'immutable_datetime', 'closed_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Incident, $this> */

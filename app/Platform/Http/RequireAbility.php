@@ -18,7 +18,7 @@ final class RequireAbility
         if ($plain === null || $plain === '') {
             return $this->refuse(401, 'Send a token: "Authorization: Bearer …". An administrator makes one with php artisan skarvo:token.');
         }
-        $token = ApiToken::query()->where('hash', ApiToken::hashOf($plain))->first();
+        $token = ApiToken::carried($plain);
         if ($token === null) {
             return $this->refuse(401, 'This token is not known. Check that it is whole, or make a new one.', 'invalid_token');
         }

@@ -13,5 +13,7 @@ use App\Platform\Record;
  */
 final class Contact extends Record
 {
+    protected $table = 'contacts';
+
     protected $casts = ['after_seconds' => 'integer'];
 }

@@ -24,6 +24,8 @@ use Skarvo\Signals\Intake\Mapping;
  */
 final class Source extends Record
 {
+    protected $table = 'sources';
+
     public $incrementing = false;
 
     protected $keyType = 'string';

@@ -24,6 +24,8 @@ final class Checklist extends Record
 {
     public const MOST_STEPS = 20;
 
+    protected $table = 'checklists';
+
     protected $casts = ['steps' => 'array', 'version' => 'integer', 'dropped_at' => 'immutable_datetime'];
 
     /** @return ChecklistLine */

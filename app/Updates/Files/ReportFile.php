@@ -35,6 +35,8 @@ use Skarvo\Updates\Files\FileKind;
  */
 final class ReportFile extends Record
 {
+    protected $table = 'report_files';
+
     protected $casts = [
         'report_id' => 'integer', 'post_id' => 'integer', 'is_internal' => 'boolean', 'kind' => FileKind::class, 'bytes' => 'integer',
         'width' => 'integer', 'height' => 'integer', 'reading' => Reading::class, 'tries' => 'integer', 'at' => 'immutable_datetime',

@@ -37,6 +37,8 @@ use Skarvo\Updates\Versions\Version;
  */
 final class Audience extends Record
 {
+    protected $table = 'audiences';
+
     protected $casts = [
         'people' => 'array', 'teams' => 'array', 'services' => 'array', 'places' => 'array', 'priority' => 'integer', 'tier' => 'integer',
         'reports' => 'integer', 'reads' => Version::class, 'must_know' => 'boolean', 'every_minutes' => 'integer', 'version' => 'integer', 'ended_at' => 'immutable_datetime',

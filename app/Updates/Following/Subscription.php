@@ -69,6 +69,8 @@ final class Subscription extends Record
     use HasFactory;
     use OpenedByKey;
 
+    protected $table = 'subscriptions';
+
     protected $casts = [
         'channel' => Channel::class, 'reads' => Version::class, 'secret' => 'encrypted', 'services' => 'array', 'places' => 'array', 'tier' => 'integer', 'about' => About::class,
         'incident_id' => 'integer', 'only_end' => 'boolean', 'quiet_from' => 'integer', 'quiet_until' => 'integer', 'digest_at' => 'integer',
