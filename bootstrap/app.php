@@ -28,6 +28,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->redirectUsersTo('/');
         // What a person types stays as typed; a text that is only white space is refused where it is read.
         $middleware->trimStrings(except: [fn ($request) => $request->is('api/*')]);
+        // These read their bodies themselves, which are long; nobody looks at one that was taken apart beside that.
+        $middleware->convertEmptyStringsToNull(except: [fn ($request) => $request->is('api/v1/signals', 'api/v1/sources/*', 'api/v1/snapshots', 'api/v1/deployments')]);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         ProblemDetails::register($exceptions);
