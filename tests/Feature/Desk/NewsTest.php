@@ -153,14 +153,41 @@ final class NewsTest extends TestCase
         self::assertStringContainsString('seen', $ask([]));
     }
 
+    public function test_news_come_from_the_database_that_is_there_when_one_was_put_back_in_its_place(): void
+    {
+        $this->signal([self::firing('clk-2')]);
+        $this->takeSignals();
+        $now = DB::getDatabaseName();
+        $before = (int) DB::table('journal')->max('seq');
+        DB::statement('vacuum into ?', ["$now.other"]);
+        $this->signal([self::firing('feed-gateway')]);
+        $this->takeSignals();
+        $head = (int) DB::table('journal')->max('seq');
+        self::assertGreaterThan($before, $head);
+        $put = sprintf('rename(%s, %s); array_map(fn($end) => @unlink(%2$s.$end), ["-wal", "-shm"]);', var_export("$now.other", true), var_export($now, true));
+
+        // One process, as a server's: what it keeps of one question is there at the next.
+        $printed = self::answers(
+            ['key' => Live::key($this->person('ingrid-vale'))], 'ob_start(); require "public/live.php"; echo "\n"; require "public/live.php"; echo "\n"; '.$put.' require "public/live.php";',
+        );
+        self::assertSame(
+            [$head, $head, $before], array_map(static fn(string $one): mixed => ((array) json_decode($one, true, 8, JSON_THROW_ON_ERROR))['head'] ?? null, explode("\n", $printed)),
+        );
+    }
+
     /**
      * @param  array<string, string>  $query
      * @return array<string, mixed>
      */
     private static function live(array $query): array
     {
-        $code = '$_GET = json_decode(getenv("QUERY"), true); require "public/live.php";';
-        $process = proc_open([PHP_BINARY, '-r', $code], [1 => ['pipe', 'w']], $pipes, base_path(), [
+        return (array) json_decode(self::answers($query, 'require "public/live.php";'), true, 512, JSON_THROW_ON_ERROR);
+    }
+
+    /** @param  array<string, string>  $query */
+    private static function answers(array $query, string $code): string
+    {
+        $process = proc_open([PHP_BINARY, '-r', '$_GET = json_decode(getenv("QUERY"), true); '.$code], [1 => ['pipe', 'w']], $pipes, base_path(), [
             'QUERY' => json_encode($query, JSON_THROW_ON_ERROR), 'APP_KEY' => config()->string('app.key'),
             'DB_DATABASE' => DB::getDatabaseName(), 'PATH' => (string) getenv('PATH'),
         ]);
@@ -168,6 +195,6 @@ final class NewsTest extends TestCase
         self::assertIsResource($process);
         proc_close($process);
 
-        return (array) json_decode((string) $printed, true, 512, JSON_THROW_ON_ERROR);
+        return (string) $printed;
     }
 }
