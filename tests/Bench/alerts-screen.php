@@ -11,9 +11,11 @@ use App\Signals\AcceptSignals;
 use App\Signals\TakeSignals;
 use Illuminate\Support\Facades\DB;
 use Tests\Bench\Bench;
+use Tests\Bench\Web;
 use Tests\Faults\Town;
 
 require __DIR__.'/support/Bench.php';
+require __DIR__.'/support/Web.php';
 $folder = Bench::boot();
 $items = DB::table('items')->pluck('id')->all();
 $accept = new AcceptSignals;
@@ -34,11 +36,13 @@ printf(
     "%s alerts open, in %s groups\n", number_format(DB::table('alerts')->whereNull('closed_at')->count()),
     number_format(DB::table('alerts')->whereNull('closed_at')->distinct()->count('group_id')),
 );
-$town = new Town($folder);
+$town = new Town($folder, names: ['clock', 'sender']);
+$web = new Web($folder);
 try {
     sleep(1);
-    passthru('node '.escapeshellarg(__DIR__.'/support/alerts-screen.mjs').' '.escapeshellarg($town->url('')), $status);
+    passthru('node '.escapeshellarg(__DIR__.'/support/alerts-screen.mjs')." http://127.0.0.1:$web->port", $status);
 } finally {
+    $web->end();
     $town->end();
 }
 exit($status ?? 1);

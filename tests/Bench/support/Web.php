@@ -39,8 +39,9 @@ final class Web
         $location = "include /etc/nginx/fastcgi_params; fastcgi_pass unix:$folder/fpm.sock; fastcgi_param SCRIPT_FILENAME";
         file_put_contents(
             "$folder/nginx.conf",
-            "worker_processes 1;\npid $folder/nginx.pid;\nerror_log $folder/nginx.log;\nevents { worker_connections 512; }\nhttp {\n  access_log off; client_max_body_size 16m; client_body_buffer_size 1m; client_body_temp_path $folder/body; fastcgi_temp_path $folder/fcgi; proxy_temp_path $folder/proxy; uwsgi_temp_path $folder/uwsgi; scgi_temp_path $folder/scgi;\n  server { listen 127.0.0.1:$this->port; root $root/public;\n    location / { $location $root/public/index.php; }\n    location = /bare { $location $root/tests/Bench/support/bare.php; }\n  }\n}\n",
+            "worker_processes 1;\npid $folder/nginx.pid;\nerror_log $folder/nginx.log;\nevents { worker_connections 512; }\nhttp {\n  include /etc/nginx/mime.types; access_log off; client_max_body_size 16m; client_body_buffer_size 1m; client_body_temp_path $folder/body; fastcgi_temp_path $folder/fcgi; proxy_temp_path $folder/proxy; uwsgi_temp_path $folder/uwsgi; scgi_temp_path $folder/scgi;\n  server { listen 127.0.0.1:$this->port; root $root/public;\n    location /build/assets/ { expires 1y; add_header Cache-Control \"public, immutable\"; }\n    location = /mark.svg { }\n    location = /live.php { $location $root/public/live.php; }\n    location / { $location $root/public/index.php; }\n    location = /bare { $location $root/tests/Bench/support/bare.php; }\n  }\n}\n",
         );
+        putenv("APP_URL=http://127.0.0.1:$this->port");
         foreach (['CONFIG' => 'config', 'ROUTES' => 'route'] as $name => $what) {
             putenv("APP_{$name}_CACHE=$folder/$what.php");
         }
@@ -51,7 +52,7 @@ final class Web
             '/usr/sbin/php-fpm8.2', '-F', ...(posix_getuid() === 0 ? ['-R'] : []), '-y', "$folder/fpm.conf",
         ]);
         $this->processes[] = $this->start(['/usr/sbin/nginx', '-c', "$folder/nginx.conf", '-g', 'daemon off;']);
-        for ($n = 0; $n < 200 && @fsockopen('127.0.0.1', $this->port) === false; $n++) {
+        for ($n = 0; $n < 200 && (! file_exists("$folder/fpm.sock") || @fsockopen('127.0.0.1', $this->port) === false); $n++) {
             usleep(20_000);
         }
     }
