@@ -90,7 +90,6 @@ test('a follower asks, confirms, is told, reads a correction and the end, and le
   await test.step('an update reaches them, the page that is open, the feed, and those who were given', async () => {
     const status = await phone(browser);
     await status.goto('/status');
-    await status.getByRole('navigation', { name: 'Places' }).waitFor();
     await ingrid.keyboard.press('.');
     await ingrid.keyboard.type('Declare');
     await ingrid.keyboard.press('Enter');

@@ -54,6 +54,13 @@ test('facts are entered once, each reads them in their own words, and who must k
     await expect(sheet.getByLabel('Staff at terminals')).toHaveValue(/^Wireless at the quay: only partly working/);
     await expect(sheet.getByLabel('Engineers and owners')).toHaveValue(/^IN-\d+: No wireless at three quays\./);
     await expect(sheet.getByLabel('Managers')).toHaveValue(/Coordinated by Ingrid Vale\.$/);
+    // In words of one's own the check may not know what is said: it says so, and not that it agrees.
+    await sheet.getByLabel('Engineers and owners').fill('Wireless at the quay has conked out.');
+    const unread = sheet.getByText('The check does not understand what this says of Wireless at the quay.');
+    await expect(unread).toBeVisible();
+    await sheet.getByRole('button', { name: 'Draft again' }).click();
+    await expect(sheet.getByLabel('Engineers and owners')).toHaveValue(/^IN-\d+: No wireless at three quays\./);
+    await expect(unread).toBeHidden();
     await sheet.getByLabel('What staff do at the counter').fill('Hand out printed timetables');
     await expect(sheet.getByLabel('Staff at terminals')).toHaveValue(/At the counter: Hand out printed timetables\./);
     await sheet.getByLabel('What to do meanwhile').first().fill('Use the printed timetable');

@@ -21,9 +21,9 @@ describe('what disagrees with the record in words to outsiders', () => {
   });
 
   test('is told apart from what cannot be read', () => {
-    expect(unreadWords(['Card payment'])).toContain('how Card payment is:');
+    expect(unreadWords(['Card payment'])).toContain('of Card payment.');
     expect(unreadWords(['Card payment', 'Online booking', 'Vehicle lanes'])).toContain(
-      'how Card payment, Online booking and Vehicle lanes are:',
+      'of Card payment, Online booking and Vehicle lanes.',
     );
   });
 });

@@ -82,13 +82,13 @@ final class CheckWords
             $version = Version::from($one['version']);
             $language = Language::from($one['language']);
             // What staff and others do, and what was only thought, says nothing of how it stands; what everybody reads was read already.
-            $apart = array_filter([
-                $written->counter, $written->meanwhile, ...($version === Version::Staff ? [$written->text] : []), ...($version === Version::Everybody ? [] : [$incident->title, ...$hypotheses])]);
-            $text = self::without($one['text'], [...$apart, ...array_filter(array_map(static fn(string $said): ?string => $glossary->say($said, $language), $apart))]);
+            $apart = array_filter([$written->counter, $written->meanwhile, ...($version === Version::Everybody ? [] : [$incident->title, ...$hypotheses])]);
+            $own = self::without($one['text'], [...$apart, ...array_filter(array_map(static fn(string $said): ?string => $glossary->say($said, $language), $apart))]);
+            $text = $version === Version::Staff ? self::without($own, array_filter([$written->text, $glossary->say($written->text, $language)])) : $own;
             $slips = [
                 ...$check->version($text, $version->isInside()), ...($version->isInside() || (string) ($one['meanwhile'] ?? '') === '' ? [] : $check->meanwhile((string) ($one['meanwhile'] ?? ''))),
             ];
-            $unread = $check->unread($text);
+            $unread = $check->unread($own);
             if ($slips !== [] || $unread !== []) {
                 $found[] = [
                     'version' => $version->value, 'language' => $language->value, 'slips' => array_map(self::line(...), $slips), 'unread' => $unread,

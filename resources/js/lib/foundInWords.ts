@@ -21,7 +21,7 @@ export function mended(text: string, slip: Pick<SlipLine, 'at' | 'length' | 'ins
 /** What the check cannot tell from words: whoever sends them has to. */
 export function unreadWords(services: string[]): string {
   const names = services.length < 2 ? services : [services.slice(0, -1).join(', '), services.at(-1)];
-  return `The check cannot tell from these words how ${names.join(' and ')} ${services.length < 2 ? 'is' : 'are'}: see that they say it.`;
+  return `The check does not understand what this says of ${names.join(' and ')}. Read it yourself.`;
 }
 
 /** Has words to outsiders read against the record while they are written. What cannot be asked now is asked when they are sent. */

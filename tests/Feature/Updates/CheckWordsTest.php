@@ -228,12 +228,17 @@ final class CheckWordsTest extends TestCase
         $odd = 'Vehicle lanes have given up since this morning.';
         $ask = fn(string $text, string $technical) => $this->postJson("/incidents/{$this->incident->id}/updates/check", [
             'stage' => 'fixing', 'text' => $text, 'next_minutes' => 30,
-            'versions' => [['version' => 'technical', 'language' => 'en', 'text' => $technical, 'meanwhile' => null, 'isRead' => true]],
+            'versions' => [
+                ['version' => 'technical', 'language' => 'en', 'text' => $technical, 'meanwhile' => null, 'isRead' => true],
+                ['version' => 'staff', 'language' => 'en', 'text' => "$text Ask at the office.", 'meanwhile' => null, 'isRead' => true],
+            ],
         ])->assertOk();
 
         $found = $ask($odd, 'Vehicle lanes have conked out.');
         self::assertSame(['Vehicle lanes'], $found->json('unread'));
-        self::assertSame([['version' => 'technical', 'language' => 'en', 'slips' => [], 'unread' => ['Vehicle lanes']]], $found->json('versions'));
+        self::assertSame(array_map(
+            static fn(string $one): array => ['version' => $one, 'language' => 'en', 'slips' => [], 'unread' => ['Vehicle lanes']], ['technical', 'staff'],
+        ), $found->json('versions'));
         $found = $ask('Vehicle lanes are only partly working.', 'Vehicle lanes are slow.');
         self::assertSame([[], []], [$found->json('unread'), $found->json('versions')]);
         $this->publish($odd)->assertSessionHasNoErrors();
