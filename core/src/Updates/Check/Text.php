@@ -7,6 +7,11 @@ namespace Skarvo\Updates\Check;
 /** A text in which something is looked for: digits of other scripts count as those of this one, and places are counted in characters. */
 final readonly class Text
 {
+    /** "kl. 14:30", "approx. 20", "14.30" and "3. März" end no sentence. */
+    private const NO_END = '(?<!\bkl)(?<!\bca)(?<!\bapprox)(?<!\b[ap]\.m)(?!(?<=\d)(?<![:.]\d\d)\.\s(?:'.self::MONTH.')\b)';
+
+    private const MONTH = 'jan(?:uar)?|feb(?:ruar)?|mars|märz|apr(?:il)?|mai|juni?|juli?|aug(?:ust)?|sept?(?:ember)?|okt(?:ober)?|nov(?:ember)?|de[sz](?:ember)?';
+
     public string $text;
 
     public function __construct(private string $original)
@@ -37,8 +42,7 @@ final readonly class Text
     /** @return list<array{int, string}> its sentences, each with where it begins in bytes */
     public function sentences(): array
     {
-        // "kl. 14:30", "approx. 20" and "14.30" end none.
-        return $this->split('(?<!\bkl)(?<!\bca)(?<!\bapprox)(?<!\b[ap]\.m)[.!?;:؟]+(?=\s|$)|\n+');
+        return $this->split(self::NO_END.'[.!?;:؟]+(?=\s|$)|\n+');
     }
 
     /** @return list<array{int, string, bool}> what is said of one thing each: parts of sentences, and whether one goes on what was said before it */
@@ -46,7 +50,7 @@ final readonly class Text
     {
         // A colon keeps what it names with what is said of it.
         $clauses = $this->split(
-            '(?<!\bkl)(?<!\bca)(?<!\bapprox)(?<!\b[ap]\.m)[.!?;؟]+(?=\s|$)|\n+|,\s*(?=(?:but|while|whereas|and|though|however|men|mens|og|aber|während|und|doch|لكن|بينما)\b)|\s(?=(?:but|while|whereas|however|mens|während|aber|لكن|بينما)\b)',
+            self::NO_END.'[.!?;؟]+(?=\s|$)|\n+|,\s*(?=(?:but|while|whereas|and|though|however|men|mens|og|aber|während|und|doch|لكن|بينما)\b)|\s(?=(?:but|while|whereas|however|mens|während|aber|لكن|بينما)\b)',
         );
 
         return array_map(fn(array $one): array => [

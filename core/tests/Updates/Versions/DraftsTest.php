@@ -161,8 +161,8 @@ final class DraftsTest extends TestCase
         $clock = new Clock(new \DateTimeZone('Europe/Oslo'), self::at('00:10'));
 
         self::assertSame('Mon 2 Mar, 23:50 CET', $clock->say(self::at('00:10') - 1200));
-        self::assertSame('2 mars, 23:50 CET', $clock->say(self::at('00:10') - 1200, Language::Norwegian));
-        self::assertSame('2 März, 23:50 CET', $clock->say(self::at('00:10') - 1200, Language::German));
+        self::assertSame('2. mars, 23:50 CET', $clock->say(self::at('00:10') - 1200, Language::Norwegian));
+        self::assertSame('2. März, 23:50 CET', $clock->say(self::at('00:10') - 1200, Language::German));
         self::assertSame('00:00 CET', $clock->say(self::at('00:00'), Language::German));
         self::assertSame('12:00 UTC+03', (new Clock(new \DateTimeZone('Asia/Riyadh'), self::at('08:20')))->say(self::at('10:00'), Language::Arabic));
     }
