@@ -110,6 +110,8 @@ final class CheckTest extends TestCase
             ['Vehicle lanes are slow, but card payment works as usual.', 'state', 'as usual', 'not working'],
             ['Online booking went bananas at 07:05.', 'state', 'Online booking', null],
             ['Since this morning online booking has been odd.', 'state', 'online booking', null],
+            ['All works again and we write again at 08:50.', 'restored', 'works again', null],
+            ['What broke at 07:05 works again.', 'restored', 'works again', null],
             ['All works again, more at 08:50.', 'restored', 'works again', null],
             ['Around 07:05 it stopped, now all works again, and at 08:50 there is cake.', 'restored', 'works again', null],
             ['Vehicle lanes are slow at Havre.', 'place', 'Havre', null],
@@ -164,6 +166,19 @@ final class CheckTest extends TestCase
         self::assertCount(2, (new Check(self::facts()))->update($text));
         self::assertSame([], (new Check(self::facts(['stage' => Stage::Restored])))->update($text));
         self::assertSame([], (new Check(self::facts(['services' => ['Card payment' => State::AtRisk]])))->update($text));
+    }
+
+    public function test_that_something_began_may_be_said_of_all_that_works_when_it_is_over(): void
+    {
+        self::assertSame([], self::told((new Check(self::facts(['stage' => Stage::Restored])))->update('Online booking had been odd since 07:05.')));
+        self::assertSame(['state: Online booking'], self::told((new Check(self::facts()))->update('Online booking had been odd since 07:05.')));
+    }
+
+    public function test_when_it_began_the_evening_before_is_no_time_to_come(): void
+    {
+        $since = self::facts()->now - 13 * 3600;
+
+        self::assertSame(['restored: works again'], self::told((new Check(self::facts(['since' => $since])))->update('What failed since 19:20 works again.')));
     }
 
     public function test_what_to_do_meanwhile_has_times_and_places_of_its_own(): void
