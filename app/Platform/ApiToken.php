@@ -26,7 +26,7 @@ final class ApiToken extends Record
     {
         $row = DB::table('api_tokens')->where('hash', self::hashOf($plain))->first();
 
-        return $row === null ? null : (new self)->newFromBuilder($row);
+        return $row === null ? null : (new self)->newFromBuilder((array) $row);
     }
 
     public static function hashOf(string $plain): string

@@ -309,10 +309,11 @@ final class OwnWordsTest extends TestCase
         }
 
         self::assertLessThanOrEqual(0.05, array_sum($silent) / count($silent), 'Of what it cannot read it says so.');
-        if (! $isKnown) {
-            unset($rates['state']);
+        foreach ($rates as $mistake => $rate) {
+            if ($isKnown || $mistake !== 'state') {
+                self::assertGreaterThanOrEqual(0.95, $rate, $mistake);
+            }
         }
-        self::assertGreaterThanOrEqual(0.95, min($rates), json_encode($rates, JSON_THROW_ON_ERROR));
         self::assertLessThanOrEqual(0.05, $false / $clean, implode("\n", array_slice($alarms, 0, 9)));
     }
 }
