@@ -114,9 +114,11 @@ final readonly class Times
         return (new \DateTimeImmutable("@{$this->facts->now}"))->setTimezone($this->facts->zone)->setTime((int) $hour, (int) $minute)->getTimestamp();
     }
 
-    /** Of what a time is said, by the nearest word before it; a next update is that wherever it stands. */
+    /** Of what a time is said, by the nearest word before it; a next update is that wherever it stands, but for "since" behind it. */
     private static function role(string $before): ?string
     {
+        $since = (new Text($before))->all(Words::SINCE);
+        $before = substr($before, $since === [] ? 0 : $since[count($since) - 1][0][1]);
         $role = null;
         $nearest = -1;
         foreach (Words::TIMES as $kind => $pattern) {
