@@ -162,7 +162,7 @@ final readonly class Check
     private function isOfItsBeginning(string $clause): bool
     {
         return $this->facts->stage !== Stage::Restored && (new Text($clause))->all(Words::INSTEAD) === []
-            && ((new Text($clause))->all(Words::TIMES['since']) !== [] || str_contains($clause, $this->facts->clock($this->facts->since)));
+            && ((new Text($clause))->all(Words::BEGAN) !== [] || str_contains($clause, $this->facts->clock($this->facts->since)));
     }
 
     private function besides(Text $text, string $name, string $clause, int $from): Slip

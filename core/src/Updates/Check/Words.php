@@ -67,6 +67,9 @@ final class Words
     /** What says of a time after it, and of nothing before it, that something began then. */
     public const SINCE = '\b(?:since|siden|seit)\b|منذ';
 
+    /** That something began at all; "siden" is a page, too. */
+    public const BEGAN = '\b(?:since|siden(?= (?:kl|\d|i (?:dag|går|natt|morges|ettermiddag|kveld)))|seit)\b|منذ';
+
     /** A time of the timetable is not one of the incident. */
     public const TIMETABLE = '(?:sailing|departure|crossing|ferry|boat|ship|train|bus|flight|arrival|shift|avgang\w*|ankomst\w*|ferge\w*|ferje\w*|båt\w*|seilas\w*|abfahrt\w*|ankunft\w*|fähre\w*|überfahrt\w*|schicht|رحلة)';
 
