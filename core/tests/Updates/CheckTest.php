@@ -76,6 +76,7 @@ final class CheckTest extends TestCase
             'هناك مشاكل مع Card payment.',
             'Since 07:05 use online booking instead.',
             'Online booking came up in talks.',
+            'Vehicle lanes are closed to lorries.',
             'Tickets from online booking stay valid. Start with departure boards.',
             'Se siden for online booking.',
             'No news since 07:05.',
