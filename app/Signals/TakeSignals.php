@@ -116,7 +116,7 @@ final class TakeSignals implements ClockPart
         }
         $kept = (new KeepAlerts($signals, new Ownership($rules), $now))([...array_values($taken), ...$looked]);
         if ($kept['from'] !== null) {
-            (new GatherAlerts($settings))($kept['from']);
+            (new GatherAlerts($settings))($kept['from'], $kept['for']);
         }
         if ($kept['changed'] !== []) {
             Journal::write(

@@ -7,9 +7,9 @@ namespace App\Signals\Live;
 use App\Platform\Database\Sql;
 use App\Platform\Moment;
 use App\Signals\RemindOfDates;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Level;
-use Skarvo\Signals\Live\Regrouping;
 use Skarvo\Signals\Replay\ReplayAlert;
 use Skarvo\Signals\Replay\Settings;
 
@@ -21,21 +21,40 @@ final class GatherAlerts
 {
     private const CHUNK = 500;
 
+    /** Where at most so many times as many opened since as changed, all of them are gathered anew. */
+    private const OTHERS = 2;
+
+    /** More than these are not picked out by their ids. */
+    private const MOST = 5000;
+
+    /** How long a group takes alerts in where no limit is set. */
+    private const LONGEST_SECONDS = 30 * 86400;
+
     /** Times a group may have been put with another that was put with another. */
     private const LONGEST_CHAIN = 8;
 
     /** @var \SplObjectStorage<ReplayAlert, int> ids of alerts */
     private \SplObjectStorage $ids;
 
+    private readonly RelatedItems $near;
+
+    /** @var list<int>|null ids of the alerts that are gathered anew; null: of all that opened since */
+    private ?array $only = null;
+
     public function __construct(private readonly Settings $settings)
     {
         $this->ids = new \SplObjectStorage;
+        $this->near = new RelatedItems($settings);
     }
 
-    /** @param  string  $from  a stamp */
-    public function __invoke(string $from): void
+    /**
+     * @param  string  $from  a stamp: openings before it stand
+     * @param  list<int>  $changed  ids of alerts that opened since, or were mended, withdrawn or gained an item
+     */
+    public function __invoke(string $from, array $changed): void
     {
-        $rows = DB::table('alerts')->where('stamp', '>=', $from)
+        $this->only = $this->hangTogether($from, $changed);
+        $rows = $this->alerts()->where('stamp', '>=', $from)
             ->whereNull('withdrawn_at')->orderBy('stamp')
             ->get(['id', 'key', 'number', 'opened_at', 'stamp', 'items', 'source', 'joined_id', 'gathered_in_id']);
         $isTornApart = $this->undo($from);
@@ -60,13 +79,7 @@ final class GatherAlerts
         foreach ($openings as $alert) {
             $items += $alert->items;
         }
-        $regrouping = new Regrouping(
-            $this->settings,
-            [
-                ...$this->dependencies($items, 'from_id', 'to_id'), ...$this->dependencies($items, 'to_id', 'from_id'),
-                ...$this->siblings($items),
-            ],
-        );
+        $regrouping = $this->near->around($items);
         $this->save(
             $regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings),
             // What comes together as it was needs no writing.
@@ -77,51 +90,32 @@ final class GatherAlerts
         );
     }
 
-    /**
-     * Dependencies as many steps away as alerts are brought together by, in one direction: of a large estate the rest is not read.
-     *
-     * @param  array<array-key, mixed>  $items  by id
-     * @return list<array{string, string}> from, to
-     */
-    private function dependencies(array $items, string $near, string $far): array
+    /** @return int seconds since the epoch: a group in which one opened before can take no opening of that instant in, nor a later one */
+    public static function earliest(Settings $settings, int $at): int
     {
-        $dependencies = [];
-        $seen = $front = $items;
-        for ($step = 0; $step < $this->settings->reach && $front !== []; $step++) {
-            $further = [];
-            foreach (array_chunk(array_map(strval(...), array_keys($front)), self::CHUNK) as $chunk) {
-                foreach (DB::table('dependencies')->whereIn($near, $chunk)->get(['from_id', 'to_id']) as $row) {
-                    $dependencies[] = [(string) $row->from_id, (string) $row->to_id];
-                    $further[$row->{$far}] = true;
-                }
-            }
-            $front = array_diff_key($further, $seen);
-            $seen += $front;
-        }
-
-        return $dependencies;
+        return $at - ($settings->gatherLimit ?? self::LONGEST_SECONDS);
     }
 
     /**
-     * Members of one group of spares, such as two nodes of an application: what fails of them together is one trouble.
+     * Where many others opened since, only what hangs together with what changed is done anew.
      *
-     * @param  array<array-key, mixed>  $items  by id
-     * @return list<array{string, string}>
+     * @param  list<int>  $changed
+     * @return list<int>|null
      */
-    private function siblings(array $items): array
+    private function hangTogether(string $from, array $changed): ?array
     {
-        $pairs = [];
-        foreach (array_chunk(array_map(strval(...), array_keys($items)), self::CHUNK) as $chunk) {
-            foreach (DB::table('dependencies as own')->join(
-                'dependencies as other', 'other.group_id', '=', 'own.group_id',
-            )->whereIn('own.to_id', $chunk)
-                ->whereColumn('other.to_id', '!=', 'own.to_id')->distinct()
-                ->get(['own.to_id as one', 'other.to_id as other']) as $row) {
-                $pairs[] = [(string) $row->one, (string) $row->other];
-            }
-        }
+        $later = DB::table('alerts')->where('stamp', '>=', $from)->count();
 
-        return $pairs;
+        return $later <= self::OTHERS * count($changed)
+            ? null
+            : (new HangTogether($this->settings, $this->near))->with($changed, $from, min($later, self::MOST));
+    }
+
+    private function alerts(): Builder
+    {
+        $alerts = DB::table('alerts');
+
+        return $this->only === null ? $alerts : $alerts->whereIntegerInRaw('id', $this->only);
     }
 
     /**
@@ -131,15 +125,15 @@ final class GatherAlerts
      */
     private function undo(string $from): bool
     {
-        $apart = DB::table('alerts')->where('merged_stamp', '>=', $from)->pluck('gathered_in_id', 'id');
-        $later = DB::table('alerts')->where('stamp', '>=', $from)->whereNotNull('gathered_in_id');
+        $apart = $this->alerts()->where('merged_stamp', '>=', $from)->pluck('gathered_in_id', 'id');
+        $later = $this->alerts()->where('stamp', '>=', $from)->whereNotNull('gathered_in_id');
         if ($apart->isEmpty()) {
             $later->whereNotNull('withdrawn_at')->update(['joined_id' => null, 'gathered_in_id' => null]);
 
             return false;
         }
         $later->update(['joined_id' => null, 'gathered_in_id' => null]);
-        DB::table('alerts')->where('merged_stamp', '>=', $from)->update(['merged_into_id' => null, 'merged_stamp' => null]);
+        $this->alerts()->where('merged_stamp', '>=', $from)->update(['merged_into_id' => null, 'merged_stamp' => null]);
         foreach ($apart->filter()->unique()->chunk(self::CHUNK) as $groups) {
             $members = DB::table('alerts')->whereIn('gathered_in_id', $groups->values())
                 ->get(['id', 'joined_id', 'merged_into_id'])->keyBy('id');
@@ -164,7 +158,7 @@ final class GatherAlerts
      */
     private function standing(array $related, ReplayAlert $first, string $from): array
     {
-        $earliest = Moment::text($first->openedAt - ($this->settings->gatherLimit ?? 30 * 86400));
+        $earliest = Moment::text(self::earliest($this->settings, $first->openedAt));
         $groups = [];
         foreach (array_chunk(array_map(strval(...), array_keys($related)), self::CHUNK) as $chunk) {
             $rows = DB::table('alert_items')->join('alerts', 'alerts.id', '=', 'alert_items.alert_id')->whereIn('alert_items.item', $chunk)

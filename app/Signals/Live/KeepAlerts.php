@@ -36,6 +36,9 @@ final class KeepAlerts
 
     private ?string $regroupFrom = null;
 
+    /** @var array<int, true> ids of alerts because of which alerts have to be gathered anew */
+    private array $regroupFor = [];
+
     /** @var array<int, true> */
     private array $changedIds = [];
 
@@ -56,7 +59,8 @@ final class KeepAlerts
     /**
      * @param  list<array{Bundle, array<string, ReplayAlert>, array<array-key, array<array-key, true>>}>  $changed  bundles, their alerts by
      *         number and key, items on which something fires by key
-     * @return array{changed: list<int>, from: string|null} alerts that changed, and the stamp from which on they have to be gathered anew
+     * @return array{changed: list<int>, from: string|null, for: list<int>} alerts that changed; the stamp from which on alerts have to be
+     *         gathered anew, and because of which
      */
     public function __invoke(array $changed): array
     {
@@ -93,7 +97,7 @@ final class KeepAlerts
         $this->insert($new);
         Journal::writeMany(Actor::system(), 'alert', $this->news);
 
-        return ['changed' => array_keys($this->changedIds), 'from' => $this->regroupFrom];
+        return ['changed' => array_keys($this->changedIds), 'from' => $this->regroupFrom, 'for' => array_keys($this->regroupFor)];
     }
 
     /**
@@ -174,13 +178,13 @@ final class KeepAlerts
             $this->putItems($id, $alert, $fires);
         }
         if ($isMended) {
-            $this->regroupFrom(min((string) $row->stamp, $alert->stamp));
+            $this->regroupFrom(min((string) $row->stamp, $alert->stamp), $id);
             $this->tell(SignalEntry::AlertMended, $row, $alert->level->value);
         } elseif ($row->items !== $items) {
             $known = json_decode((string) $row->items, true, 4, JSON_THROW_ON_ERROR);
             foreach ($alert->items as $item => $stamp) {
                 if (! is_array($known) || ($known[$item][0] ?? null) !== $stamp) {
-                    $this->regroupFrom($stamp);
+                    $this->regroupFrom($stamp, $id);
                 }
             }
         }
@@ -196,7 +200,7 @@ final class KeepAlerts
             ->update(['withdrawn_at' => Moment::text($this->now), 'closed_at' => $row->closed_at ?? Moment::text($this->now)]);
         $this->stored->dropItems((int) $row->id);
         $this->changedIds[(int) $row->id] = true;
-        $this->regroupFrom($row->stamp);
+        $this->regroupFrom($row->stamp, (int) $row->id);
         $this->tell(SignalEntry::AlertWithdrawn, $row, $row->level);
     }
 
@@ -233,7 +237,7 @@ final class KeepAlerts
             $id = $this->stored->insert($values);
             $this->changedIds[$id] = true;
             $this->putItems($id, $alert, $fires, true);
-            $this->regroupFrom($alert->stamp);
+            $this->regroupFrom($alert->stamp, $id);
             $this->tell(SignalEntry::AlertOpened, (object) [...$values, 'id' => $id, 'incident_id' => null], $alert->level->value);
         }
     }
@@ -249,8 +253,9 @@ final class KeepAlerts
         }
     }
 
-    private function regroupFrom(string $stamp): void
+    private function regroupFrom(string $stamp, int $alert): void
     {
+        $this->regroupFor[$alert] = true;
         $this->regroupFrom = $this->regroupFrom === null || strcmp($stamp, $this->regroupFrom) < 0 ? $stamp : $this->regroupFrom;
     }
 

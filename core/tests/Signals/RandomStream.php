@@ -12,8 +12,11 @@ final class RandomStream
 {
     public const START = 1_772_435_640;
 
-    /** @return array<string, mixed> */
-    public static function make(Randomizer $random, int $seconds, int $most): array
+    /**
+     * @param  int  $lots  of four items, of which three depend on each other; what happens in one has nothing to do with the others
+     * @return array<string, mixed>
+     */
+    public static function make(Randomizer $random, int $seconds, int $most, int $lots = 1): array
     {
         $pick = static fn(array $from): mixed => $from[$random->getInt(0, count($from) - 1)];
         $rules = array_values(array_filter([
@@ -30,7 +33,13 @@ final class RandomStream
             'gather' => $pick(['PT0S', 'PT30S', 'PT2M']), 'gather_limit' => $pick(['PT1M', 'PT4M']), 'reach' => $pick([0, 1, 2]),
             'rules' => $rules,
         ], static fn(mixed $value): bool => $value !== null);
-        $items = ['i1', 'i2', 'i3', 'i4'];
+        $items = array_map(static fn(int $n): string => "i$n", range(1, 4 * $lots));
+        $dependencies = [];
+        for ($n = 1; $n < 4 * $lots; $n += 4) {
+            array_push(
+                $dependencies, ['from' => "i$n", 'to' => 'i'.($n + 1)], ['from' => 'i'.($n + 1), 'to' => 'i'.($n + 2)],
+            );
+        }
         $quiet = [];
         for ($n = $random->getInt(0, 3); $n > 0; $n--) {
             $from = self::START + $random->getInt(0, $seconds >> 1);
@@ -50,7 +59,7 @@ final class RandomStream
         }
 
         return [
-            'settings' => $settings, 'quiet' => $quiet, 'dependencies' => [['from' => 'i1', 'to' => 'i2'], ['from' => 'i2', 'to' => 'i3']],
+            'settings' => $settings, 'quiet' => $quiet, 'dependencies' => $dependencies,
             'signals' => $signals, 'until' => Instant::format(self::START + $seconds),
         ];
     }

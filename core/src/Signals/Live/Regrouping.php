@@ -72,6 +72,12 @@ final readonly class Regrouping
             }
         }
 
-        return $groups->taken();
+        $taken = $groups->taken();
+        // Alerts and groups know each other: parted, they are freed as soon as nobody looks at them.
+        foreach ([...$openings, ...array_merge(...$standing)] as $alert) {
+            $alert->group = null;
+        }
+
+        return $taken;
     }
 }

@@ -62,6 +62,14 @@ final class Bursts
         $this->timetable = new \SplMinHeap;
     }
 
+    /** Threads and keys know each other: parted, they are freed at once, and none of them waits for a collector of circles. */
+    public function __destruct()
+    {
+        foreach ($this->threads as $thread) {
+            $thread->key = null;
+        }
+    }
+
     /** Takes the next signal, not earlier than the one before. */
     public function take(ReplaySignal $signal): void
     {

@@ -20,6 +20,12 @@ final class Stamp
         return sprintf('%012d1', $at).$key;
     }
 
+    /** @return int seconds since the epoch */
+    public static function instant(string $stamp): int
+    {
+        return (int) substr($stamp, 0, 12);
+    }
+
     /** Before everything that happens at an instant. */
     public static function before(int $at): string
     {
