@@ -14,10 +14,10 @@ use App\Signals\Live\KeepAlerts;
 use App\Signals\Live\KnownBundles;
 use App\Signals\Live\Ownership;
 use App\Signals\Live\RuleSets;
+use App\Signals\Live\StoredBundles;
 use App\Signals\Live\StoredSignal;
 use Illuminate\Support\Facades\DB;
 use Skarvo\Signals\Live\Bundle;
-use Skarvo\Signals\Live\StoredBundle;
 use Skarvo\Signals\Live\Taking;
 use Skarvo\Signals\Replay\QuietTimes;
 use Skarvo\Signals\Replay\Settings;
@@ -161,25 +161,13 @@ final class TakeSignals implements ClockPart
         $this->known->begin();
         $keepFrom = min($now, ...array_map(static fn(\stdClass $row): int => (int) $row->received_at, $rows)) - self::LATE_SECONDS;
         $signals = array_map(static fn(\stdClass $row) => StoredSignal::toCore($row, $rules), $rows);
-        $pdo = DB::connection()->getPdo();
-        $put = $pdo->prepare('insert into bundles (id, states, next_look_at, busy, touched_at) values (?, ?, ?, ?, ?)
-            on conflict (id) do update set states = excluded.states, next_look_at = excluded.next_look_at, busy = excluded.busy, touched_at = excluded.touched_at');
-        $name = $pdo->prepare('insert into bundle_members (kind, name, bundle_id) values (?, ?, ?) on conflict (kind, name) do update set bundle_id = excluded.bundle_id');
+        $store = new StoredBundles($now);
         $changed = [];
         foreach ((
             new Taking($settings, $quiet, new DatabaseShelf($rules, $mark, $keepFrom, $this->known))
         )->take($signals, $keepFrom) as ['bundle' => $bundle, 'was' => $was, 'new' => $new]) {
             [$alerts, $next, $busy, $firing] = $bundle->at($now, $settings, $quiet);
-            $id = $was[0] ?? null;
-            $put->execute([$id, StoredBundle::write($bundle), $next, $busy ? 1 : 0, $now]);
-            $id ??= (int) $pdo->lastInsertId();
-            if (count($was) > 1) {
-                DB::table('bundles')->whereIn('id', array_slice($was, 1))->delete();
-                DB::table('bundle_members')->whereIn('bundle_id', array_slice($was, 1))->update(['bundle_id' => $id]);
-            }
-            foreach ($new as [$kind, $text]) {
-                $name->execute([$kind, $text, $id]);
-            }
+            $id = $store->put($bundle, $next, $busy, $was, $new);
             $this->known->put($id, $bundle, $was, $new);
             $changed[$id] = [$bundle, $alerts, $firing];
         }

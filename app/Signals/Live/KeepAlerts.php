@@ -42,12 +42,6 @@ final class KeepAlerts
     /** @var array<int, true> */
     private array $changedIds = [];
 
-    /** Columns of an alert that what happens to its signals can change. */
-    private const CHANGING = [
-        'level', 'first_signal_at', 'last_signal_at', 'opened_at', 'closed_at', 'count', 'flips', 'stamp', 'items', 'threads',
-        'summary', 'withdrawn_at', 'mended_at',
-    ];
-
     private readonly StoredAlerts $stored;
 
     /** @param  array<int, \stdClass>  $signals  rows of signals at hand, by id, with their summaries */
@@ -159,12 +153,19 @@ final class KeepAlerts
         $threads = json_encode(array_keys($alert->threads), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
         $closed = $alert->closedAt === null ? null : Moment::text($alert->closedAt);
         $isMended = $row->stamp !== $alert->stamp || $row->withdrawn_at !== null;
-        $values = array_combine(self::CHANGING, [
-            $alert->level->value, Moment::text($alert->firstSignalAt), Moment::text($alert->lastAt),
-            Moment::text($alert->openedAt), $closed, $alert->count, $alert->flips, $alert->stamp, $items, $threads,
-            $this->signals[$alert->lastOrder]->summary ?? $row->summary, null, $isMended ? Moment::text($this->now) : $row->mended_at,
-        ]);
-        $changes = array_filter($values, static fn(mixed $value, string $column): bool => $value !== $row->{$column}, ARRAY_FILTER_USE_BOTH);
+        $values = [
+            'level' => $alert->level->value, 'first_signal_at' => Moment::text($alert->firstSignalAt),
+            'last_signal_at' => Moment::text($alert->lastAt), 'opened_at' => Moment::text($alert->openedAt), 'closed_at' => $closed,
+            'count' => $alert->count, 'flips' => $alert->flips, 'stamp' => $alert->stamp, 'items' => $items, 'threads' => $threads,
+            'summary' => $this->signals[$alert->lastOrder]->summary ?? $row->summary, 'withdrawn_at' => null,
+            'mended_at' => $isMended ? Moment::text($this->now) : $row->mended_at,
+        ];
+        $changes = [];
+        foreach ($values as $column => $value) {
+            if ($value !== $row->{$column}) {
+                $changes[$column] = $value;
+            }
+        }
         if ($changes === []) {
             return;
         }

@@ -76,7 +76,7 @@ final class KnownBundles
      */
     public function put(int $number, Bundle $bundle, array $was, array $new): void
     {
-        $others = array_diff($was, [$number]);
+        $others = $was === [$number] ? [] : array_diff($was, [$number]);
         foreach ($others as $other) {
             unset($this->states[$other]);
         }

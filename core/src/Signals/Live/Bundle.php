@@ -7,8 +7,10 @@ namespace Skarvo\Signals\Live;
 use Skarvo\Signals\Condition;
 use Skarvo\Signals\Replay\Bursts;
 use Skarvo\Signals\Replay\QuietTimes;
+use Skarvo\Signals\Replay\Repeats;
 use Skarvo\Signals\Replay\ReplayAlert;
 use Skarvo\Signals\Replay\ReplaySignal;
+use Skarvo\Signals\Replay\Running;
 use Skarvo\Signals\Replay\Settings;
 
 /**
@@ -28,17 +30,14 @@ final class Bundle
     /** From which instant on things were done anew. */
     private int $redoneFrom = PHP_INT_MAX;
 
-    /** @var list<string> keys that it knew before things were done anew */
-    private array $known = [];
-
     /** @var array<string, ReplayAlert> alerts as the latest run left them, by key and number */
     private array $alerts = [];
 
     /** The replay that made the head, where it was made here: what at() goes on with, instead of reading the head anew. */
-    private ?Bursts $running = null;
+    private ?Running $running = null;
 
-    /** @var array{list<string>, list<string>}|null families and keys, where they were asked for since the states changed */
-    private ?array $members = null;
+    /** Worked out when it is asked for, and added to. */
+    private ?Members $members = null;
 
     /** @param  non-empty-list<State>  $states  oldest first; the last is the head */
     private function __construct(private array $states) {}
@@ -112,12 +111,11 @@ final class Bundle
     public function take(array $signals, Settings $settings, QuietTimes $quiet, int $keepFrom, Shelf $shelf): void
     {
         $own = $this->families();
-        $new = array_values(array_diff(
-            array_unique(array_map(static fn(ReplaySignal $signal): string => $signal->family(), $signals)), $own,
-        ));
-        // What was taken of them before left no trace: strays, which a late signal can give a meaning.
-        $signals = self::inOrder($new === [] ? [] : $shelf->taken($new, $keepFrom), $signals);
-        $this->known = $this->keys();
+        $new = $this->members()->strangers($signals);
+        if ($new !== []) {
+            // What was taken of them before left no trace: strays, which a late signal can give a meaning.
+            $signals = self::inOrder($shelf->taken($new, $keepFrom), $signals);
+        }
         $isLate = false;
         while (count($this->states) > 1 && (int) $this->head()['present'] > $signals[0]->at) {
             array_pop($this->states);
@@ -126,6 +124,7 @@ final class Bundle
         if ($isLate && $own !== []) {
             $signals = self::inOrder($shelf->taken($own, (int) $this->head()['present']), $signals);
         }
+        $this->members()->learn($signals);
         $this->run($settings, $quiet, $signals, $keepFrom, $shelf);
     }
 
@@ -143,44 +142,39 @@ final class Bundle
      */
     public function at(int $now, Settings $settings, QuietTimes $quiet): array
     {
-        $bursts = $this->running ?? self::resume($settings, $quiet, $this->head());
+        $until = max($now, (int) $this->head()['present']);
+        $running = $this->running;
+        if ($running === null || ($running instanceof Repeats && ! $running->standsUntil($until))) {
+            $running = self::resume($settings, $quiet, $this->head());
+        }
         // It has gone on by then, and is no head any more.
         $this->running = null;
-        $bursts->finish(max($now, (int) $this->head()['present']));
+        $running->finish($until);
 
-        return [self::byNumber($bursts) + $this->alerts, $bursts->nextLook(), $bursts->isBusy(), $bursts->firing()];
+        return [self::byNumber($running) + $this->alerts, $running->nextLook(), $running->isBusy(), $running->firing()];
     }
 
     /** @return list<string> */
     public function families(): array
     {
-        return $this->members()[0];
+        return $this->members()->families();
     }
 
     /** @return list<string> those that it knows, and those that it knew before things were done anew */
     public function keys(): array
     {
-        return $this->members()[1];
+        return $this->members()->keys();
     }
 
-    /** @return array{list<string>, list<string>} families and keys: worked out once for as long as its states stand */
-    private function members(): array
+    /** @return list<array{'f'|'k', string}> families and keys that it came to know with what it took */
+    public function gained(): array
     {
-        if ($this->members !== null) {
-            return $this->members;
-        }
-        $families = [];
-        $keys = array_fill_keys($this->known, true);
-        foreach ($this->states as $state) {
-            foreach ($state['threads'] as $thread) {
-                $families[$thread['family']] = true;
-            }
-            foreach ($state['keys'] as $key) {
-                $keys[$key['key']] = true;
-            }
-        }
+        return $this->members()->gained();
+    }
 
-        return $this->members = [array_map(strval(...), array_keys($families)), array_map(strval(...), array_keys($keys))];
+    private function members(): Members
+    {
+        return $this->members ??= Members::of($this->states);
     }
 
     /** @param  list<ReplaySignal>  $signals */
@@ -189,28 +183,30 @@ final class Bundle
         $head = $this->head();
         $floor = $kept = (int) $head['present'];
         $this->redoneFrom = min($this->redoneFrom, $floor);
-        $bursts = self::resume($settings, $quiet, $head);
-        self::number($bursts, $signals, $floor, $shelf);
+        $running = Repeats::of($head, $signals, $quiet);
+        if ($running === null) {
+            $running = self::resume($settings, $quiet, $head);
+            self::number($running, $signals, $floor, $shelf);
+        }
         $behind = count($this->states) > 1 ? (int) $this->states[count($this->states) - 2]['present'] : null;
         if ($behind !== null && ($floor - self::STEP < $behind || ($signals[0]->at ?? PHP_INT_MAX) <= $floor)) {
             array_pop($this->states);
             $kept = $behind;
         }
         foreach ($signals as $signal) {
-            $present = (int) $bursts->present();
+            $present = (int) $running->present();
             if ($signal->at > $present && $present - self::STEP >= $kept) {
-                $this->states[] = $bursts->state();
+                $this->states[] = $running->state();
                 $kept = $present;
             }
-            $bursts->take($signal->at < $floor ? $signal->at($floor) : $signal);
+            $running->take($signal->at < $floor ? $signal->at($floor) : $signal);
         }
-        $this->states = [...$this->states, $bursts->state()];
+        $this->states = [...$this->states, $running->state()];
         while (count($this->states) > 2 && (int) $this->states[1]['present'] <= $keepFrom) {
             array_shift($this->states);
         }
-        $this->members = null;
-        $this->running = $bursts;
-        $this->alerts = self::byNumber($bursts) + array_filter(
+        $this->running = $running;
+        $this->alerts = self::byNumber($running) + array_filter(
             $this->alerts, static fn(ReplayAlert $alert): bool => $alert->openedAt < $floor,
         );
     }
@@ -237,10 +233,9 @@ final class Bundle
      */
     private static function number(Bursts $bursts, array $signals, int $from, Shelf $shelf): void
     {
-        $known = array_fill_keys($bursts->keyNames(), true);
         $new = [];
         foreach ($signals as $signal) {
-            if ($signal->condition === Condition::Firing && $signal->treatment !== null && ! isset($known[$signal->treatment->key])) {
+            if ($signal->condition === Condition::Firing && $signal->treatment !== null && ! $bursts->knowsKey($signal->treatment->key)) {
                 $new[$signal->treatment->key] = true;
             }
         }
@@ -250,10 +245,10 @@ final class Bundle
     }
 
     /** @return array<string, ReplayAlert> */
-    private static function byNumber(Bursts $bursts): array
+    private static function byNumber(Running $running): array
     {
         $alerts = [];
-        foreach ($bursts->alerts() as $alert) {
+        foreach ($running->alerts() as $alert) {
             $alerts["$alert->number $alert->key"] = $alert;
         }
 

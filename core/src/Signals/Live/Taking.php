@@ -58,9 +58,11 @@ final readonly class Taking
                 // Stray: there is nothing to clear. If what it would have cleared comes late, it is found again.
                 continue;
             }
-            usort($lot, static fn(ReplaySignal $a, ReplaySignal $b): int => $a->at <=> $b->at ?: $a->order <=> $b->order);
+            if (count($lot) > 1) {
+                usort($lot, static fn(ReplaySignal $a, ReplaySignal $b): int => $a->at <=> $b->at ?: $a->order <=> $b->order);
+            }
             $known = [];
-            foreach ($was as $before) {
+            foreach (count($was) > 1 ? $was : [] as $before) {
                 $known += self::members($before);
             }
             $bundle = Bundle::join(
@@ -70,7 +72,7 @@ final readonly class Taking
             $bundle->take($lot, $this->settings, $this->quiet, $keepFrom, $this->shelf);
             $changed[] = [
                 'bundle' => $bundle, 'was' => array_keys($was),
-                'new' => array_values(array_diff_key(self::members($bundle), $known)),
+                'new' => count($was) > 1 ? array_values(array_diff_key(self::members($bundle), $known)) : $bundle->gained(),
             ];
         }
 

@@ -20,7 +20,7 @@ use Skarvo\Signals\Level;
  *
  * @phpstan-type State array{present: int|null, threads: list<ThreadRow>, keys: list<KeyRow>}
  */
-final class Bursts
+final class Bursts implements Running
 {
     /** Seconds for which a thread or key that is over is kept when a state is stored. */
     private const REMEMBERED = 86400;
@@ -507,10 +507,9 @@ final class Bursts
         $this->keys[$key]->opened = max($opened, $this->keys[$key]->opened);
     }
 
-    /** @return list<string> */
-    public function keyNames(): array
+    public function knowsKey(string $key): bool
     {
-        return array_map(strval(...), array_keys($this->keys));
+        return isset($this->keys[$key]);
     }
 
     /** @return list<string> sources, items and checks whose threads it knows */

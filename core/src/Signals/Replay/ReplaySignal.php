@@ -11,6 +11,8 @@ use Skarvo\Value\Must;
 /** A signal, as far as settings look at it. */
 final readonly class ReplaySignal
 {
+    private string $family;
+
     /**
      * @param  int  $at  seconds since the epoch
      * @param  array<array-key, string>  $labels
@@ -31,6 +33,7 @@ final readonly class ReplaySignal
         public ?Treatment $treatment = null,
     ) {
         Must::hold($source !== '' && $check !== '' && $item !== '', 'A signal names its source and its check, and an item or none.');
+        $this->family = self::familyOf($source, $item, $check);
     }
 
     /** The same, taken at another instant. */
@@ -45,7 +48,7 @@ final readonly class ReplaySignal
     /** Its source, item and check as one name. */
     public function family(): string
     {
-        return self::familyOf($this->source, $this->item, $this->check);
+        return $this->family;
     }
 
     public static function familyOf(string $source, ?string $item, string $check): string
