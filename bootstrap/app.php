@@ -19,7 +19,10 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->trustHosts();
         $middleware->append([GuardBrowser::class, App\Platform\Look::class]);
-        $middleware->web(append: [EndOldSessions::class, RefuseBrokenText::class, ShareWithEveryPage::class], replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]);
+        $middleware->web(
+            append: [EndOldSessions::class, RefuseBrokenText::class, ShareWithEveryPage::class],
+            replace: [Illuminate\Session\Middleware\StartSession::class => App\Platform\Http\SessionThatLiveLooksLeaveAlone::class]
+        );
         $middleware->api(prepend: [MendMachineText::class]);
         $middleware->alias(['ability' => App\Platform\Http\RequireAbility::class, 'may' => App\Platform\Http\RequireDeed::class]);
         // Set by the browser itself: which clock its reader has.
@@ -29,7 +32,9 @@ return Application::configure(basePath: dirname(__DIR__))
         // What a person types stays as typed; a text that is only white space is refused where it is read.
         $middleware->trimStrings(except: [fn ($request) => $request->is('api/*')]);
         // These read their bodies themselves, which are long; nobody looks at one that was taken apart beside that.
-        $middleware->convertEmptyStringsToNull(except: [fn ($request) => $request->is('api/v1/signals', 'api/v1/sources/*', 'api/v1/snapshots', 'api/v1/deployments')]);
+        $middleware->convertEmptyStringsToNull(
+            except: [fn ($request) => $request->is('api/v1/signals', 'api/v1/sources/*', 'api/v1/snapshots', 'api/v1/deployments')]
+        );
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         ProblemDetails::register($exceptions);

@@ -3,7 +3,8 @@
 return [
     'organisation' => env('SKARVO_ORGANISATION', 'Your organisation'),
 
-    // Hosts, beside that of APP_URL, under whose names it is asked; and the proxies in front of it that may say who asks (addresses or networks).
+    // Hosts, beside that of APP_URL, under whose names it is asked; and the proxies in front of it that may say who asks (addresses or
+    // networks).
     'hosts' => array_values(array_filter(explode(',', (string) env('SKARVO_HOSTS', '')))),
     'proxies' => array_values(array_filter(explode(',', (string) env('SKARVO_PROXIES', '')))),
 
@@ -16,7 +17,9 @@ return [
     'time_zone' => env('SKARVO_TIME_ZONE', 'UTC'),
 
     // The public status page as plain files, and where outsiders read them: an address of Skarvo's own if empty.
-    'public_page' => ['folder' => env('SKARVO_PUBLIC_PAGE_FOLDER') ?: storage_path('app/status-page'), 'url' => env('SKARVO_PUBLIC_PAGE_URL')],
+    'public_page' => [
+        'folder' => env('SKARVO_PUBLIC_PAGE_FOLDER') ?: storage_path('app/status-page'), 'url' => env('SKARVO_PUBLIC_PAGE_URL')
+    ],
 
     // Whether webhooks may go to addresses without TLS or inside our own network.
     'webhooks_inside' => (bool) env('SKARVO_WEBHOOKS_INSIDE', false),

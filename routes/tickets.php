@@ -19,7 +19,8 @@ use Illuminate\Support\Facades\Route;
 
 Route::middleware('web')->group(function (): void {
     // For whoever has the address of their report.
-    Route::post('report/{token}/other', [ReporterController::class, 'other'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
+    Route::post('report/{token}/other', [ReporterController::class, 'other'])->middleware(ReadersLanguage::class)
+        ->middleware('throttle:reports');
     Route::post('report/{token}/say', ReporterController::class)->middleware(ReadersLanguage::class)->middleware('throttle:reports');
 
     Route::middleware(['auth', 'auth.session'])->group(function (): void {
@@ -30,7 +31,8 @@ Route::middleware('web')->group(function (): void {
         Route::post('tickets/lists', [TicketsController::class, 'keepList']);
         Route::post('tickets/lists/drop', [TicketsController::class, 'dropList']);
         Route::post('incidents/{incident}/answers', [TogetherController::class, 'give'])->middleware('may:work-tickets');
-        Route::post('answers/{answer}/stop', [TogetherController::class, 'stop'])->middleware('may:work-tickets')->where('answer', '[0-9]{1,18}');
+        Route::post('answers/{answer}/stop', [TogetherController::class, 'stop'])->middleware('may:work-tickets')
+            ->where('answer', '[0-9]{1,18}');
         // Whoever runs incidents, and whoever works tickets, may ask a team for something.
         Route::post('incidents/{incident}/tasks', [StepsController::class, 'addToIncident'])->middleware('may:work-tickets');
         Route::get('tasks', [StepsController::class, 'index']);

@@ -34,7 +34,8 @@ Route::pattern('key', '[A-Za-z0-9]{64}');
 Route::middleware('web')->group(function (): void {
     // For everybody, signed in or not.
     Route::get('status', StatusController::class)->name('status');
-    Route::get('status/{file}', StatusController::class)->where('file', '[a-z0-9-]{1,200}(\.[a-z]{2})?\.[a-z0-9]{2,5}')->name('status.file');
+    Route::get('status/{file}', StatusController::class)->where('file', '[a-z0-9-]{1,200}(\.[a-z]{2})?\.[a-z0-9]{2,5}')
+        ->name('status.file');
     Route::middleware(ReadersLanguage::class)->group(function (): void {
         Route::get('follow', [FollowController::class, 'create'])->name('follow');
         Route::get('follow/{key}', [FollowController::class, 'show'])->middleware('throttle:files')->name('follow.show');
@@ -50,7 +51,8 @@ Route::middleware('web')->group(function (): void {
     Route::post('report', [ReportController::class, 'store'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
     Route::post('report/hear', [ReportController::class, 'hear'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
     Route::post('report/lost', [ReportController::class, 'lost'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
-    Route::post('report/{token}/judge', [ReportController::class, 'judge'])->middleware(ReadersLanguage::class)->middleware('throttle:reports');
+    Route::post('report/{token}/judge', [ReportController::class, 'judge'])->middleware(ReadersLanguage::class)
+        ->middleware('throttle:reports');
     Route::get('report/{token}/files/{file}', [FilesController::class, 'ofReporter'])->middleware('throttle:files');
     Route::get('report/{token}', [ReportController::class, 'follow'])->name('report.follow');
 

@@ -38,9 +38,14 @@ final class CalendarGround
         foreach (DB::table('quiet_times')->whereNotIn('id', Change::query()->whereNotNull('quiet_id')->select('quiet_id'))
             ->where('from_at', '<', Moment::text($to))->where('to_at', '>', Moment::text($from))
             ->orderBy('from_at')->limit(self::MOST)->get(['from_at', 'to_at', 'reason']) as $quiet) {
-            $lines[] = ['kind' => 'work', 'name' => (string) $quiet->reason, 'from' => Moment::seconds($quiet->from_at), 'to' => Moment::seconds($quiet->to_at)];
+            $lines[] = [
+                'kind' => 'work', 'name' => (string) $quiet->reason, 'from' => Moment::seconds($quiet->from_at),
+                'to' => Moment::seconds($quiet->to_at),
+            ];
         }
-        foreach (Incident::query()->where('declared_at', '<', Moment::of($to))->where(static fn($any) => $any->whereNull('resolved_at')->orWhere('resolved_at', '>', Moment::of($from)))
+        foreach (Incident::query()->where('declared_at', '<', Moment::of($to))->where(
+            static fn($any) => $any->whereNull('resolved_at')->orWhere('resolved_at', '>', Moment::of($from))
+        )
             ->orderByDesc('declared_at')->limit(self::MOST)->get() as $incident) {
             $lines[] = [
                 'kind' => 'incident', 'name' => "{$incident->ref()} $incident->title", 'from' => $incident->declared_at->getTimestamp(),
@@ -49,7 +54,9 @@ final class CalendarGround
         }
 
         return array_values(array_map(
-            static fn(array $one): array => ['kind' => $one['kind'], 'name' => $one['name'], 'from' => $one['from'] * 1000, 'to' => $one['to'] * 1000],
+            static fn(array $one): array => [
+                'kind' => $one['kind'], 'name' => $one['name'], 'from' => $one['from'] * 1000, 'to' => $one['to'] * 1000,
+            ],
             array_filter($lines, static fn(array $one): bool => $one['from'] < $to && $one['to'] > $from && $one['from'] < $one['to']),
         ));
     }
@@ -59,14 +66,18 @@ final class CalendarGround
     {
         $zone = self::zone();
         $rules = StoredRules::now()->rules->windows;
-        $ids = static fn(WindowOf $for): array => array_values(array_filter(array_map(static fn(WindowRule $one): ?string => $one->for === $for ? $one->of : null, $rules)));
+        $ids = static fn(WindowOf $for): array => array_values(
+            array_filter(array_map(static fn(WindowRule $one): ?string => $one->for === $for ? $one->of : null, $rules))
+        );
         $items = ChangesController::names($ids(WindowOf::Item));
         $teams = DB::table('teams')->whereIn('id', $ids(WindowOf::Team))->pluck('name', 'id')->all();
 
         return array_map(static fn(WindowRule $one): array => [
             'name' => $one->name, 'for' => $one->for->value,
             'of' => $one->of === null ? null : (string) (($one->for === WindowOf::Item ? $items : $teams)[$one->of] ?? $one->of),
-            'open' => array_map(static fn(array $each): array => ['from' => $each[0] * 1000, 'to' => $each[1] * 1000], $one->hours->open($zone, $from, $to)),
+            'open' => array_map(
+                static fn(array $each): array => ['from' => $each[0] * 1000, 'to' => $each[1] * 1000], $one->hours->open($zone, $from, $to)
+            ),
         ], $rules);
     }
 
@@ -77,7 +88,8 @@ final class CalendarGround
     public static function belongs(array $changes): array
     {
         $items = array_map(
-            static fn(array $one): array => [...$one['down'], ...$one['touched']], Change::itemsOf(array_map(static fn(Change $one): int => $one->id, $changes)),
+            static fn(array $one): array => [...$one['down'], ...$one['touched']],
+            Change::itemsOf(array_map(static fn(Change $one): int => $one->id, $changes)),
         );
         $all = array_values(array_unique(array_merge([], ...array_values($items))));
         $services = Item::query()->where('kind', Item::SERVICE)->orderBy('tier')->orderBy('name')->pluck('name', 'id')->all();
@@ -92,7 +104,9 @@ final class CalendarGround
         }
 
         return array_map(static fn(array $ids): array => [
-            'services' => array_values(array_unique(array_merge([], ...array_map(static fn(string $id): array => array_values($on[$id]), $ids)))),
+            'services' => array_values(
+                array_unique(array_merge([], ...array_map(static fn(string $id): array => array_values($on[$id]), $ids)))
+            ),
             'places' => array_values(array_unique(array_map(strval(...), array_intersect_key($places, array_flip($ids))))),
         ], $items);
     }

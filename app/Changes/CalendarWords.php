@@ -77,7 +77,8 @@ final class CalendarWords
 
         return self::line(
             $all[0]->involves, $all[0]->from, max(array_map(static fn(Combined $one): int => $one->to, $all)),
-            self::list($all[0]->involves).' together '.($down ? 'take down ' : 'leave in part ').self::list(array_map(static fn(Combined $one): string => $estate->name($one->item), $all)),
+            self::list($all[0]->involves).' together '.($down ? 'take down ' : 'leave in part ')
+                .self::list(array_map(static fn(Combined $one): string => $estate->name($one->item), $all)),
         );
     }
 

@@ -72,7 +72,8 @@ use Skarvo\Changes\Deployments\Doing;
  *
  * @phpstan-type ChangeLine array{
  *     id: int, ref: string, title: string, kind: value-of<ChangeKind>, state: value-of<ChangeState>, words: string, from: CarbonImmutable,
- *     to: CarbonImmutable, began: CarbonImmutable|null, ended: CarbonImmutable|null, who: string|null, team: string|null, items: list<array{id: string, name: string}>,
+ *     to: CarbonImmutable, began: CarbonImmutable|null, ended: CarbonImmutable|null, who: string|null, team: string|null,
+ *     items: list<array{id: string, name: string}>,
  *     recorded: bool,
  * }
  */
@@ -81,8 +82,10 @@ final class Change extends Record
     protected $table = 'changes';
 
     protected $casts = [
-        'kind' => ChangeKind::class, 'state' => ChangeState::class, 'result' => ChangeResult::class, 'told_result' => ChangeResult::class, 'doing' => Doing::class,
-        'from_at' => 'immutable_datetime', 'to_at' => 'immutable_datetime', 'began_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
+        'kind' => ChangeKind::class, 'state' => ChangeState::class, 'result' => ChangeResult::class, 'told_result' => ChangeResult::class,
+        'doing' => Doing::class,
+        'from_at' => 'immutable_datetime', 'to_at' => 'immutable_datetime', 'began_at' => 'immutable_datetime',
+        'ended_at' => 'immutable_datetime',
         'review_due_at' => 'immutable_datetime', 'reviewed_at' => 'immutable_datetime', 'made_at' => 'immutable_datetime',
         'is_recorded' => 'boolean', 'is_major' => 'boolean', 'incident_id' => 'integer', 'undoes_id' => 'integer', 'quiet_id' => 'integer',
         'planned_id' => 'integer', 'back_minutes' => 'integer', 'template_id' => 'integer', 'edition' => 'integer',
@@ -138,7 +141,8 @@ final class Change extends Record
     public function scopePlannedBetween(Builder $query, int $from, int $to): void
     {
         $query->whereIn('state', array_map(
-            static fn(ChangeState $one): string => $one->value, array_filter(ChangeState::cases(), static fn(ChangeState $one): bool => $one->isPlanned()),
+            static fn(ChangeState $one): string => $one->value,
+            array_filter(ChangeState::cases(), static fn(ChangeState $one): bool => $one->isPlanned()),
         ))->where('from_at', '<', \App\Platform\Moment::text($to))->where('to_at', '>', \App\Platform\Moment::text($from));
     }
 
@@ -150,9 +154,16 @@ final class Change extends Record
 
     public function wayBack(): WayBack
     {
-        $steps = array_values($this->steps->map(static fn(ChangeStep $one): array => ['text' => $one->text, 'noReturn' => $one->no_return, 'done' => $one->done_at !== null])->all());
+        $steps = array_values(
+            $this->steps->map(
+                static fn(ChangeStep $one): array => ['text' => $one->text, 'noReturn' => $one->no_return, 'done' => $one->done_at !== null]
+            )->all()
+        );
 
-        return new WayBack($this->back_out !== null || $this->steps->contains(static fn(ChangeStep $one): bool => $one->back !== null), $this->back_minutes, $steps);
+        return new WayBack(
+            $this->back_out !== null || $this->steps->contains(static fn(ChangeStep $one): bool => $one->back !== null),
+            $this->back_minutes, $steps
+        );
     }
 
     /** When it began, or is to. */
@@ -215,10 +226,12 @@ final class Change extends Record
     {
         return [
             'id' => $this->id, 'ref' => $this->ref(), 'title' => $this->title, 'kind' => $this->kind->value, 'state' => $this->state->value,
-            'words' => $this->words(), 'from' => $this->from_at, 'to' => $this->to_at, 'began' => $this->began_at, 'ended' => $this->ended_at,
+            'words' => $this->words(), 'from' => $this->from_at, 'to' => $this->to_at, 'began' => $this->began_at,
+            'ended' => $this->ended_at,
             'who' => $this->who(), 'team' => $this->team?->name, 'recorded' => $this->is_recorded,
             'items' => array_map(
-                static fn(string $id): array => ['id' => $id, 'name' => $names[$id] ?? $id], [...$items['down'] ?? [], ...$items['touched'] ?? []],
+                static fn(string $id): array => ['id' => $id, 'name' => $names[$id] ?? $id],
+                [...$items['down'] ?? [], ...$items['touched'] ?? []],
             ),
         ];
     }

@@ -23,18 +23,22 @@ final class ChangeWords implements TellsEntries
             ChangeEntry::Asked => Sentence::plain("Asked for $what to be approved"),
             ChangeEntry::AskedAgain => Sentence::strong("The approval of $what lapsed: it is asked for again", $facts->text('difference')),
             ChangeEntry::Answered => Sentence::plain(
-                ($facts->text('answer') === 'yes' ? 'Said yes' : 'Said no')." to $what".($facts->person('for') === '' ? '' : ", for {$facts->person('for')}"),
+                ($facts->text('answer') === 'yes' ? 'Said yes' : 'Said no')." to $what"
+                    .($facts->person('for') === '' ? '' : ", for {$facts->person('for')}"),
                 $facts->text('comment'),
             ),
             ChangeEntry::Decided => Sentence::strong("$what ".match (Outcome::tryFrom($facts->text('outcome'))) {
-                Outcome::Granted => 'is approved', Outcome::Refused => 'is refused', Outcome::Expired => 'got no answer in time', default => 'waits for approval',
+                Outcome::Granted => 'is approved', Outcome::Refused => 'is refused', Outcome::Expired => 'got no answer in time',
+                default => 'waits for approval',
             }),
             ChangeEntry::Reminded => Sentence::quiet("Reminded those who have not answered to $what"),
             ChangeEntry::TakenBack => Sentence::plain("Took $what back into its draft", $facts->text('note')),
             ChangeEntry::Begun => Sentence::strong("Began $what"),
             ChangeEntry::StepDone => Sentence::plain("Done in $what", $facts->text('text')),
             ChangeEntry::StepUndone => Sentence::plain("To be done again in $what", $facts->text('text')),
-            ChangeEntry::Ended => Sentence::strong("$what ".(ChangeResult::tryFrom($facts->text('result'))?->words() ?? 'ended'), $facts->text('note')),
+            ChangeEntry::Ended => Sentence::strong(
+                "$what ".(ChangeResult::tryFrom($facts->text('result'))?->words() ?? 'ended'), $facts->text('note')
+            ),
             ChangeEntry::Cancelled => Sentence::plain("Cancelled $what", $facts->text('note')),
             ChangeEntry::Reviewed => Sentence::plain("Reviewed $what", $facts->text('note')),
             ChangeEntry::Recorded => Sentence::plain($what, $facts->text('author') === '' ? '' : "By {$facts->text('author')}"),

@@ -61,14 +61,17 @@ final class ChangesController
             'calendar' => static fn(): array => CalendarGround::backdrop(...self::range()),
             'hours' => static fn(): array => CalendarGround::hours(...self::range()),
             // Asked for where the calendar has its rows by one of them.
-            'belongs' => Inertia::optional(static fn(): object => (object) CalendarGround::belongs(self::near($kind, CurrentPerson::of($request)->id))),
+            'belongs' => Inertia::optional(
+                static fn(): object => (object) CalendarGround::belongs(self::near($kind, CurrentPerson::of($request)->id))
+            ),
         ]);
     }
 
     public function create(Request $request): Response
     {
         return Inertia::render('Changes/Plan', [
-            'change' => null, 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => self::forIncident(Asked::number($request, 'incident')),
+            'change' => null, 'teams' => self::teams(), 'kinds' => self::kinds(),
+            'incident' => self::forIncident(Asked::number($request, 'incident')),
             'items' => self::named(array_slice(array_filter(explode(',', Asked::text($request, 'items'))), 0, 50)),
             'like' => self::like(Asked::number($request, 'like'), Asked::number($request, 'template')), 'marked' => self::marked($request),
             'colleagues' => Colleagues::prop(),
@@ -88,7 +91,8 @@ final class ChangesController
     public function edit(Change $change): Response
     {
         return Inertia::render('Changes/Plan', [
-            'change' => static fn(): array => ChangeShown::plan($change), 'teams' => self::teams(), 'kinds' => self::kinds(), 'incident' => null, 'items' => [], 'like' => null, 'marked' => null,
+            'change' => static fn(): array => ChangeShown::plan($change), 'teams' => self::teams(), 'kinds' => self::kinds(),
+            'incident' => null, 'items' => [], 'like' => null, 'marked' => null,
             'colleagues' => Colleagues::prop(),
         ]);
     }
@@ -111,7 +115,11 @@ final class ChangesController
 
     public function update(ChangeRequest $request, Change $change): RedirectResponse
     {
-        Once::for($request, static fn() => (new PlanChange(CurrentPerson::of($request)))->edit($change, $request->plan(), (int) ($request->validated()['version'] ?? 0)));
+        Once::for(
+            $request,
+            static fn() => (new PlanChange(CurrentPerson::of($request)))
+                ->edit($change, $request->plan(), (int) ($request->validated()['version'] ?? 0))
+        );
 
         return redirect("/changes/$change->id");
     }
@@ -161,7 +169,10 @@ final class ChangesController
         return [now()->subDays(self::PAST_DAYS)->getTimestamp(), now()->addDays(self::AHEAD_DAYS)->getTimestamp()];
     }
 
-    /** @return array{from: int, to: int, team: string|null}|null a stretch of the calendar that somebody marked, in milliseconds, and in whose row */
+    /**
+     * @return array{from: int, to: int, team: string|null}|null a stretch of the calendar that somebody marked, in milliseconds, and in
+     *      whose row
+     */
     private static function marked(Request $request): ?array
     {
         [$from, $to] = [Asked::number($request, 'begin'), Asked::number($request, 'end')];
@@ -178,13 +189,26 @@ final class ChangesController
 
         return array_values(Change::query()->with(['implementer', 'author', 'team'])
             ->where(static fn(Builder $any) => $any->whereNull('ended_at')->orWhere('ended_at', '>', $ended))
-            ->where(static fn(Builder $any) => $any->where('to_at', '>', $ended)->orWhereIn('state', [ChangeState::UnderWay, ChangeState::InReview]))
+            ->where(
+                static fn(Builder $any) => $any->where('to_at', '>', $ended)
+                    ->orWhereIn('state', [ChangeState::UnderWay, ChangeState::InReview])
+            )
             ->where('from_at', '<', now()->addDays(self::AHEAD_DAYS))
-            ->when($show === 'planned', static fn(Builder $query) => $query->where('is_recorded', false)->whereNotIn('state', [ChangeState::Cancelled]))
+            ->when(
+                $show === 'planned',
+                static fn(Builder $query) => $query->where('is_recorded', false)->whereNotIn('state', [ChangeState::Cancelled])
+            )
             ->when($show === 'deployed', static fn(Builder $query) => $query->where('is_recorded', true))
-            ->when($show === 'mine', static fn(Builder $query) => $query->where(static fn(Builder $any) => $any->where('implementer_id', $reader)->orWhere('author_id', $reader)))
+            ->when(
+                $show === 'mine',
+                static fn(Builder $query) => $query->where(
+                    static fn(Builder $any) => $any->where('implementer_id', $reader)->orWhere('author_id', $reader)
+                )
+            )
             // What is ahead, the soonest first; then what is over, the latest first: of thousands of deployments nobody needs the oldest.
-            ->orderByRaw('ended_at is not null')->orderByRaw('case when ended_at is null then from_at end')->orderByDesc('ended_at')->limit(self::MOST)->get()->all());
+            ->orderByRaw('ended_at is not null')->orderByRaw(
+                'case when ended_at is null then from_at end'
+            )->orderByDesc('ended_at')->limit(self::MOST)->get()->all());
     }
 
     /**
@@ -194,7 +218,9 @@ final class ChangesController
     public static function lines(array $changes): array
     {
         $items = Change::itemsOf(array_map(static fn(Change $one): int => $one->id, $changes));
-        $names = self::names(array_merge(...array_map(static fn(array $one): array => [...$one['down'], ...$one['touched']], array_values($items))));
+        $names = self::names(
+            array_merge(...array_map(static fn(array $one): array => [...$one['down'], ...$one['touched']], array_values($items)))
+        );
 
         return array_map(static fn(Change $one): array => $one->toLine($names, $items[$one->id] ?? null), $changes);
     }
@@ -223,7 +249,9 @@ final class ChangesController
     {
         $names = self::names($ids);
 
-        return array_values(array_map(static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys($names), $names));
+        return array_values(
+            array_map(static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys($names), $names)
+        );
     }
 
     /** @return array{id: int, ref: string, title: string, team: string|null}|null what it is to mend */
@@ -231,7 +259,9 @@ final class ChangesController
     {
         $incident = $id === 0 ? null : Incident::query()->find($id);
 
-        return $incident === null ? null : ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'team' => $incident->team_id];
+        return $incident === null
+            ? null
+            : ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'team' => $incident->team_id];
     }
 
     /** @return array<string, mixed>|null a plan to begin with: the same once more */
@@ -249,14 +279,18 @@ final class ChangesController
     /** @return list<array{id: string, name: string}> */
     private static function teams(): array
     {
-        return array_values(Team::query()->orderBy('name')->get(['id', 'name'])->map(static fn(Team $one): array => ['id' => $one->id, 'name' => $one->name])->all());
+        return array_values(
+            Team::query()->orderBy('name')->get(['id', 'name'])
+                ->map(static fn(Team $one): array => ['id' => $one->id, 'name' => $one->name])->all()
+        );
     }
 
     /** @return list<array{id: value-of<ChangeKind>, words: string}> */
     private static function kinds(): array
     {
         return [
-            ['id' => 'standard', 'words' => 'Standard: by a template that was agreed on'], ['id' => 'normal', 'words' => 'Normal: others approve it'],
+            ['id' => 'standard', 'words' => 'Standard: by a template that was agreed on'],
+            ['id' => 'normal', 'words' => 'Normal: others approve it'],
             ['id' => 'emergency', 'words' => 'Emergency: cannot wait, reviewed afterwards'],
         ];
     }

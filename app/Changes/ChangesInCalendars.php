@@ -26,8 +26,11 @@ final class ChangesInCalendars implements FillsCalendar
 
     public function events(int $from, int $to): array
     {
-        return array_values(Change::query()->with(['implementer', 'author'])->where('is_recorded', false)->where('state', '!=', ChangeState::Draft)
-            ->where('to_at', '>', CarbonImmutable::createFromTimestampUTC($from))->where('from_at', '<', CarbonImmutable::createFromTimestampUTC($to))
+        return array_values(Change::query()->with(['implementer', 'author'])->where('is_recorded', false)->where(
+            'state', '!=', ChangeState::Draft
+        )
+            ->where('to_at', '>', CarbonImmutable::createFromTimestampUTC($from))
+                ->where('from_at', '<', CarbonImmutable::createFromTimestampUTC($to))
             ->where(static fn(Builder $any) => $any->whereNotIn('state', [ChangeState::Refused, ChangeState::Expired]))
             ->orderByDesc('from_at')->limit(self::MOST)->get()->reverse()->map(static fn(Change $one): array => [
                 'UID' => "change-$one->id@skarvo", 'DTSTAMP' => $one->made_at->utc(), 'SEQUENCE' => $one->edition,

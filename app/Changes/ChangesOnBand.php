@@ -17,7 +17,8 @@ final class ChangesOnBand implements BandRow
             ->filter(static fn(Change $one): bool => ($one->began_at !== null || $one->state === ChangeState::Approved)
                 && $one->from()->getTimestamp() < $to && $one->to()->getTimestamp() >= $from)
             ->map(static fn(Change $one): array => [
-                'id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title, 'from' => $one->from(), 'to' => $one->to(), 'state' => $one->state->value,
+                'id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title, 'from' => $one->from(), 'to' => $one->to(),
+                'state' => $one->state->value,
             ])->all())];
     }
 }

@@ -33,15 +33,19 @@ final class ChangesToDecide implements Decisions
     /** @return list<ApprovalLine> the soonest first */
     private static function of(Person $reader): array
     {
-        $waiting = Change::query()->where('state', ChangeState::Asked)->orderBy('from_at')->limit(self::LOOKED_AT)->with(['approval', 'approval.answers'])->get();
+        $waiting = Change::query()->where('state', ChangeState::Asked)->orderBy('from_at')->limit(self::LOOKED_AT)
+            ->with(['approval', 'approval.answers'])->get();
 
         $standIns = StoredRules::now()->rules->standIns;
 
         // Of many that wait few can concern somebody; only of those is it worked out whether they have a say now.
         return array_values($waiting->filter(static fn(Change $one): bool => $one->approval?->mayConcern($reader->id, $standIns) === true)
-            ->filter(static fn(Change $one): bool => $one->approval instanceof ChangeApproval && Approving::maySpeak($one->approval, $reader))
+            ->filter(
+                static fn(Change $one): bool => $one->approval instanceof ChangeApproval && Approving::maySpeak($one->approval, $reader)
+            )
             ->map(static fn(Change $one): array => [
-                'id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title, 'kind' => $one->kind->value, 'from' => $one->from_at, 'round' => $one->approval->round ?? 0,
+                'id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title, 'kind' => $one->kind->value, 'from' => $one->from_at,
+                'round' => $one->approval->round ?? 0,
             ])->all());
     }
 }

@@ -15,6 +15,10 @@ final class FindChanges implements Finds
     {
         return array_values(Change::query()->whereRaw(Sql::like('title'), [$sought->like()])
             ->when($sought->number('ch'), static fn($query, $id) => $query->orWhere('id', $id))->latest('id')->limit(self::EACH)->get()
-            ->map(static fn(Change $one): array => ['what' => 'change', 'name' => "{$one->ref()} $one->title", 'more' => $one->words(), 'link' => "/changes/$one->id"])->all());
+            ->map(
+                static fn(Change $one): array => [
+                    'what' => 'change', 'name' => "{$one->ref()} $one->title", 'more' => $one->words(), 'link' => "/changes/$one->id",
+                ]
+            )->all());
     }
 }

@@ -31,8 +31,14 @@ final class ItemChanges implements ItemPanel, JoinsHistory
 
     public function page(Item $item, Standing $standing): array
     {
-        return ['changes' => static fn(): array => ChangesController::lines(array_values(Change::query()->with(['implementer', 'author', 'team'])
-            ->whereIn('id', DB::table('change_items')->where('item', $item->id)->select('change_id'))->orderByDesc('from_at')->limit(self::SHOWN)->get()->all())), 'latestChange' => static fn(): ?array => self::latest($item->id)];
+        $changes = Change::query()->with(['implementer', 'author', 'team'])
+            ->whereIn('id', DB::table('change_items')->where('item', $item->id)->select('change_id'))
+            ->orderByDesc('from_at')->limit(self::SHOWN);
+
+        return [
+            'changes' => static fn(): array => ChangesController::lines(array_values($changes->get()->all())),
+            'latestChange' => static fn(): ?array => self::latest($item->id),
+        ];
     }
 
     public function card(Item $item): array
@@ -44,11 +50,15 @@ final class ItemChanges implements ItemPanel, JoinsHistory
     private static function latest(string $item): ?array
     {
         $change = Change::query()->whereIn('id', DB::table('change_items')->where('item', $item)->select('change_id'))
-            ->where(static fn(Builder $any) => $any->where('state', ChangeState::UnderWay)->orWhere('ended_at', '>', now()->subHours(self::FRESH_HOURS)))
+            ->where(
+                static fn(Builder $any) => $any->where('state', ChangeState::UnderWay)
+                    ->orWhere('ended_at', '>', now()->subHours(self::FRESH_HOURS))
+            )
             ->orderByRaw('ended_at is not null')->orderByDesc('ended_at')->orderByDesc('began_at')->first();
 
         return $change === null ? null : [
-            'id' => $change->id, 'ref' => $change->ref(), 'title' => $change->title, 'words' => $change->ended_at === null ? $change->words() : ($change->result?->words() ?? $change->words()),
+            'id' => $change->id, 'ref' => $change->ref(), 'title' => $change->title,
+            'words' => $change->ended_at === null ? $change->words() : ($change->result?->words() ?? $change->words()),
             'at' => $change->ended_at ?? $change->from(), 'isOn' => $change->ended_at === null,
             'isWrong' => $change->overruns() || in_array($change->result, [ChangeResult::Failed, ChangeResult::BackedOut], true),
         ];

@@ -24,7 +24,10 @@ final class NearChanges
     {
         return Look::once('near changes', static fn(): Collection => Change::query()
             ->where(static fn(Builder $any) => $any
-                ->where(static fn(Builder $soon) => $soon->where('state', ChangeState::Approved)->where('from_at', '<', Moment::of(Moment::now() + self::AHEAD_SECONDS)))
+                ->where(
+                    static fn(Builder $soon) => $soon->where('state', ChangeState::Approved)
+                        ->where('from_at', '<', Moment::of(Moment::now() + self::AHEAD_SECONDS))
+                )
                 ->orWhereIn('state', [ChangeState::UnderWay, ChangeState::InReview])
                 ->orWhere('ended_at', '>', Moment::of(Moment::now() - self::BACK_SECONDS)))
             ->orderByDesc('from_at')->limit(self::MOST)->get()->reverse()->values());

@@ -28,7 +28,9 @@ final class RunClock extends Forever
         $parts = Given::all(ClockPart::class);
         $guarded = ClockParts::of($parts);
 
-        return $this->whileHeld('clock', Str::uuid()->toString(), self::IDLE_MICROSECONDS, self::YIELD_MICROSECONDS, function (\Closure $mayWork) use ($steady, $parts, $guarded): int {
+        return $this->whileHeld('clock', Str::uuid()->toString(), self::IDLE_MICROSECONDS, self::YIELD_MICROSECONDS, function (\Closure $mayWork) use (
+            $steady, $parts, $guarded
+        ): int {
             $jump = $steady->jumped(microtime(true), SteadyTime::passed());
             foreach ($jump === 0 ? [] : Given::all(KeepsElapsedTime::class) as $one) {
                 $one->clockWasSet($jump, $mayWork);

@@ -13,7 +13,8 @@ use App\Platform\Person;
 /**
  * All that is running out, soonest first.
  *
- * @phpstan-type ClockTold array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool, holder: string|null}
+ * @phpstan-type ClockTold array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool,
+ *      holder: string|null}
  */
 final class RunningClocks
 {

@@ -25,8 +25,13 @@ final class BelongingController
     /** Incidents under way to which alerts can be attached. */
     public function open(): JsonResponse
     {
-        return new JsonResponse(Incident::query()->whereNull('resolved_at')->orderBy('priority')->latest('declared_at')->limit(self::OPEN)->get()
-            ->map(static fn(Incident $i): array => ['id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'priority' => $i->priority]));
+        $open = Incident::query()->whereNull('resolved_at')->orderBy('priority')->latest('declared_at')->limit(self::OPEN)->get();
+
+        return new JsonResponse(
+            $open->map(
+                static fn(Incident $i): array => ['id' => $i->id, 'ref' => $i->ref(), 'title' => $i->title, 'priority' => $i->priority]
+            )
+        );
     }
 
     public function attach(AttachAlertsRequest $request, Incident $incident, AttachAlerts $attach): RedirectResponse
@@ -41,7 +46,9 @@ final class BelongingController
     public function detach(DetachAlertsRequest $request, Incident $incident, AttachAlerts $attach): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static fn() => $attach->undo($incident, self::ids($input['alerts']), $input['why'], CurrentPerson::of($request)));
+        Once::for(
+            $request, static fn() => $attach->undo($incident, self::ids($input['alerts']), $input['why'], CurrentPerson::of($request))
+        );
 
         return back();
     }
@@ -68,7 +75,13 @@ final class BelongingController
     public function item(SayOfItemRequest $request, Incident $incident, SayOfItem $say): RedirectResponse
     {
         $input = $request->validated();
-        Once::for($request, static fn() => $say($incident, (string) $input['item'], isset($input['state']) ? State::from($input['state']) : null, CurrentPerson::of($request)));
+        Once::for(
+            $request,
+            static fn() => $say(
+                $incident, (string) $input['item'], isset($input['state']) ? State::from($input['state']) : null,
+                CurrentPerson::of($request)
+            )
+        );
 
         return back();
     }

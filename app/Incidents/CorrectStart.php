@@ -10,7 +10,10 @@ use App\Platform\Person;
 use App\Platform\Refused;
 use Carbon\CarbonImmutable;
 
-/** Somebody knows better since when it is so: monitors notice late, and people tell later. Call it inside a transaction, with the incident locked. */
+/**
+ * Somebody knows better since when it is so: monitors notice late, and people tell later. Call it inside a transaction, with the incident
+ * locked.
+ */
 final class CorrectStart
 {
     /** What began earlier is another story. */

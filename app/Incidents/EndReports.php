@@ -39,7 +39,10 @@ final class EndReports implements ClockPart
     {
         $this->failed = [];
         $done = 0;
-        foreach (Incident::query()->where(static fn($any) => $any->whereNotNull('ending')->whereNotNull('resolved_at'))->orWhereNotNull('again')->orderBy('id')->pluck('id')->map(static fn(mixed $id): int => is_numeric($id) ? (int) $id : 0) as $id) {
+        foreach (
+            Incident::query()->where(static fn($any) => $any->whereNotNull('ending')->whereNotNull('resolved_at'))->orWhereNotNull('again')
+                ->orderBy('id')->pluck('id')->map(static fn(mixed $id): int => is_numeric($id) ? (int) $id : 0) as $id
+        ) {
             do {
                 $ended = DB::transaction(function () use ($id, $mayWork): int {
                     $incident = Incident::query()->with('occasion')->whereKey($id)->first();
@@ -73,7 +76,9 @@ final class EndReports implements ClockPart
         $reports = $this->waiting($incident);
         foreach ($reports as $report) {
             try {
-                DB::transaction(static fn() => $incident->isOpen() ? self::again($report, $incident, $text) : self::end($report, $incident, $text));
+                DB::transaction(
+                    static fn() => $incident->isOpen() ? self::again($report, $incident, $text) : self::end($report, $incident, $text)
+                );
             } catch (\Throwable $e) {
                 $this->failed[$report->id] = $e;
             }

@@ -30,7 +30,10 @@ final class FindIncidents implements Finds
     /** @return list<array{what: string, name: string, more: string, link: string}> */
     private static function reports(Sought $sought): array
     {
-        return array_values(Report::query()->where(fn($query) => $query->whereRaw(Sql::like('what'), [$sought->like()])->when($sought->number('re'), fn($or, $id) => $or->orWhere('id', $id)))
+        return array_values(Report::query()->where(
+            fn($query) => $query->whereRaw(Sql::like('what'), [$sought->like()])
+                ->when($sought->number('re'), fn($or, $id) => $or->orWhere('id', $id))
+        )
             ->latest('id')->limit(self::EACH)->get()
             ->map(static fn(Report $r): array => [
                 'what' => 'report', 'name' => "{$r->ref()} ".mb_substr($r->what, 0, 60), 'more' => (string) $r->site,

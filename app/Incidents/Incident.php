@@ -149,7 +149,8 @@ final class Incident extends Record
     {
         $into = Look::once(
             'merged incidents',
-            static fn(): array => self::query()->whereNotNull('merged_into_id')->pluck('merged_into_id', 'id')->map(static fn(mixed $one): int => (int) $one)->all(),
+            static fn(): array => self::query()->whereNotNull('merged_into_id')->pluck('merged_into_id', 'id')
+                ->map(static fn(mixed $one): int => (int) $one)->all(),
         );
         $all = $next = [$incident];
         while ($next !== []) {

@@ -68,7 +68,8 @@ final class IncidentSummary
             'respond_by' => $incident->respond_by, 'answered_at' => $incident->occasion->answered_at,
             'coordinator' => Names::person($incident->coordinator_id), 'coordinator_id' => $incident->coordinator_id,
             'major_at' => $incident->major_at,
-            'estimate_at' => $incident->estimate_at, 'estimate_by' => Names::person($incident->estimate_by_id), 'estimates' => $incident->estimates,
+            'estimate_at' => $incident->estimate_at, 'estimate_by' => Names::person($incident->estimate_by_id),
+            'estimates' => $incident->estimates,
             'part_of' => Children::parentOf($incident->id),
         ];
     }

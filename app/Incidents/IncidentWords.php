@@ -31,7 +31,9 @@ final class IncidentWords implements TellsEntries
                 $facts->is('hit') ? 'a service is still hit' : 'they come back in a while unless they clear',
             ),
             IncidentEntry::IncidentReopened => Sentence::strong('Reopened', $facts->text('why')),
-            IncidentEntry::IncidentItemAdded => Sentence::plain("{$facts->text('name')} belongs to {$facts->text('ref')}", match ($facts->text('state')) {
+            IncidentEntry::IncidentItemAdded => Sentence::plain("{$facts->text('name')} belongs to {$facts->text('ref')}", match (
+                $facts->text('state')
+            ) {
                 'down' => 'down', 'degraded' => 'degraded', default => 'no spare left',
             }.', as somebody says'),
             IncidentEntry::IncidentItemLeftOut => Sentence::plain(
@@ -150,7 +152,8 @@ final class IncidentWords implements TellsEntries
     {
         return [
             IncidentEntry::IncidentNote, IncidentEntry::IncidentDecision, IncidentEntry::IncidentResolved,
-            IncidentEntry::IncidentChanged, IncidentEntry::IncidentReopened, IncidentEntry::HypothesisAdded, IncidentEntry::HypothesisSettled,
+            IncidentEntry::IncidentChanged, IncidentEntry::IncidentReopened, IncidentEntry::HypothesisAdded,
+            IncidentEntry::HypothesisSettled,
         ];
     }
 }

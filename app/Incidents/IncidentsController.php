@@ -130,7 +130,8 @@ final class IncidentsController
         Once::for(
             $request,
             static fn() => $reopen(
-                $incident, $input['why'], $input['update'], (bool) ($input['call'] ?? false), CurrentPerson::of($request), $input['despite'] ?? null,
+                $incident, $input['why'], $input['update'], (bool) ($input['call'] ?? false), CurrentPerson::of($request),
+                $input['despite'] ?? null,
             ),
         );
 

@@ -23,12 +23,14 @@ final class IncidentsOfTeam implements HandsOver
 
     public function open(Rota $rota): array
     {
-        return array_values(Incident::query()->with('occasion')->whereNull('resolved_at')->where(static function (Builder $any) use ($rota): void {
+        $open = Incident::query()->with('occasion')->whereNull('resolved_at')->where(static function (Builder $any) use ($rota): void {
             $any->where('team_id', $rota->team_id);
             foreach (Given::all(TakesPart::class) as $one) {
                 $any->orWhereIn('id', $one->ofTeam($rota->team_id));
             }
-        })->orderBy('priority')->limit(self::LINES)->get()->map(static fn(Incident $incident): array => [
+        });
+
+        return array_values($open->orderBy('priority')->limit(self::LINES)->get()->map(static fn(Incident $incident): array => [
             'text' => "{$incident->ref()}, priority $incident->priority: $incident->title; ".mb_strtolower($incident->stage->words()).(
                 $incident->occasion->next_update_at === null
                     ? ''
@@ -45,7 +47,9 @@ final class IncidentsOfTeam implements HandsOver
 
     public function watch(Rota $rota, int $since, int $at): array
     {
-        return array_values(Incident::query()->where('team_id', $rota->team_id)->where('resolved_at', '>=', Moment::text(max($since, $at - self::RESOLVED_SECONDS)))->orderByDesc('resolved_at')->limit(self::RESOLVED)->get()
+        return array_values(Incident::query()->where('team_id', $rota->team_id)->where(
+            'resolved_at', '>=', Moment::text(max($since, $at - self::RESOLVED_SECONDS))
+        )->orderByDesc('resolved_at')->limit(self::RESOLVED)->get()
             ->map(static fn(Incident $incident): array => [
                 'text' => "{$incident->ref()} was resolved: ".mb_strimwidth(
                     (string) $incident->resolution, 0, 90, '…',

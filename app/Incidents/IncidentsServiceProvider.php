@@ -66,7 +66,10 @@ final class IncidentsServiceProvider extends Capability
             HandsOver::class => [IncidentsOfTeam::class],
             KnowsIncidents::class => [NamesIncidents::class],
             HasConsequences::class => [AlertsAndReports::class, UnderInRoom::class, RolesInRoom::class, TimesOf::class],
-            RoomPanel::class => [MajorInRoom::class, RolesInRoom::class, FindingInRoom::class, UnderInRoom::class, MergingController::class, CourseInRoom::class, TimesOf::class],
+            RoomPanel::class => [
+                MajorInRoom::class, RolesInRoom::class, FindingInRoom::class, UnderInRoom::class, MergingController::class,
+                CourseInRoom::class, TimesOf::class,
+            ],
             TellsCourse::class => [IncidentSteps::class],
             SaysNext::class => [FindingInRoom::class, RolesInRoom::class],
             SaysSoFar::class => [FindingInRoom::class],

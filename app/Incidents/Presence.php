@@ -44,7 +44,10 @@ final class Presence implements Swept
             && ($one->told()['person'] ?? null) === $person->id)?->at;
     }
 
-    /** @return list<array{id: string, name: string, team: string|null, coordinates: bool, here: bool}> who is or was in the room, the coordinator first, then who is */
+    /**
+     * @return list<array{id: string, name: string, team: string|null, coordinates: bool, here: bool}> who is or was in the room, the
+     *      coordinator first, then who is
+     */
     public static function in(Incident $incident): array
     {
         $here = DB::table('presences')->where('incident_id', $incident->id)
@@ -63,7 +66,9 @@ final class Presence implements Swept
         ))));
         usort(
             $people,
-            static fn(array $a, array $b): int => [! $a['coordinates'], ! $a['here'], $a['name']] <=> [! $b['coordinates'], ! $b['here'], $b['name']],
+            static fn(array $a, array $b): int => [
+                ! $a['coordinates'], ! $a['here'], $a['name'],
+            ] <=> [! $b['coordinates'], ! $b['here'], $b['name']],
         );
 
         return $people;

@@ -34,14 +34,16 @@ final class ReopenIncident
 
     /**
      * @param  string  $publicText  what outsiders are told
-     * @param  bool  $isWritten  whether it was written for this one; what was, for the one that it ended with, was read against the record there
+     * @param  bool  $isWritten  whether it was written for this one; what was, for the one that it ended with, was read against the record
+     *      there
      * @param  string|null  $despite  why that is right, though something in it disagrees with the record
      * @param  bool  $call  whether its team is called again
      *
      * @throws Refused if it is open
      */
-    public function __invoke(Incident $incident, string $why, string $publicText, bool $call, Person $by, ?string $despite = null, bool $isWritten = true): void
-    {
+    public function __invoke(
+        Incident $incident, string $why, string $publicText, bool $call, Person $by, ?string $despite = null, bool $isWritten = true,
+    ): void {
         DB::transaction(static function () use ($incident, $why, $publicText, $call, $by, $despite, $isWritten): void {
             Locked::again($incident)->load('team');
             if ($incident->merged_into_id !== null) {

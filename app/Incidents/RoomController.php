@@ -123,7 +123,11 @@ final class RoomController
         return (new Reach($situation->estate, $situation->of($incident->id), $situation->standing->affected()))->toArray();
     }
 
-    /** @return array{behind: string|null, owners: list<array{id: string, name: string, of: list<string>, told: \Carbon\CarbonImmutable|null}>, grown: array<string, mixed>|null} who stands behind it and who answers for it, and whether it is judged too low by now */
+    /**
+     * @return array{behind: string|null,
+     *      owners: list<array{id: string, name: string, of: list<string>, told: \Carbon\CarbonImmutable|null}>,
+     *      grown: array<string, mixed>|null} who stands behind it and who answers for it, and whether it is judged too low by now
+     */
     private function hit(Incident $incident, Situation $situation): array
     {
         $hit = WhatIsHit::by($situation->observed($incident->id), $situation->standing);

@@ -46,7 +46,10 @@ final class Said implements Observes
         ));
     }
 
-    /** @return array<int, list<SaidOfItem>> by incident, of those that are open and of which something was said: read once in a look at a screen */
+    /**
+     * @return array<int, list<SaidOfItem>> by incident, of those that are open and of which something was said: read once in a look at a
+     *      screen
+     */
     private static function open(): array
     {
         return Look::once('said in open incidents', static fn(): array => self::read(DB::table('incident_items')

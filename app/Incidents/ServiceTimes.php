@@ -30,7 +30,9 @@ final class ServiceTimes
         $byAlerts = $estate->downtime(
             $service, self::observed(array_map(strval(...), array_keys($estate->underneath([$service]))), $from), $from, $to,
         );
-        $byPeople = $byAlerts->unobserved(array_values(Incident::query()->where('service_id', $service)->where(fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', Moment::text($from)))->get(['started_at', 'resolved_at'])
+        $byPeople = $byAlerts->unobserved(array_values(Incident::query()->where('service_id', $service)->where(
+            fn($query) => $query->whereNull('resolved_at')->orWhere('resolved_at', '>=', Moment::text($from))
+        )->get(['started_at', 'resolved_at'])
             ->map(static fn(Incident $incident): array => [
                 $incident->started_at->getTimestamp(), $incident->resolved_at?->getTimestamp(),
             ])->all()));

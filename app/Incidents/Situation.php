@@ -109,6 +109,8 @@ final class Situation
         $observed = $this->observed($incident);
         ksort($observed);
 
-        return $this->shown[$incident] = implode("\n", array_map(static fn(int|string $item, State $state): string => "$item $state->value", array_keys($observed), $observed));
+        return $this->shown[$incident] = implode(
+            "\n", array_map(static fn(int|string $item, State $state): string => "$item $state->value", array_keys($observed), $observed)
+        );
     }
 }

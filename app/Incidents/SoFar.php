@@ -25,7 +25,11 @@ final class SoFar
 
         return [
             ...array_merge([], ...array_map(static fn(SaysNext $one): array => $one->next($incident), Given::all(SaysNext::class))),
-            ...($update === null ? [] : [($update->isPast() ? 'The update that was owed at ' : 'The next update, by ').WallClock::time($update)]),
+            ...(
+                $update === null
+                    ? []
+                    : [($update->isPast() ? 'The update that was owed at ' : 'The next update, by ').WallClock::time($update)]
+            ),
         ];
     }
 

@@ -46,7 +46,10 @@ final class Story
         return self::read($incident)[0];
     }
 
-    /** @return array{Collection<int, Entry>, Collection<int, Entry>} what is noted of it, and its end: read at once, and once in a look at a screen */
+    /**
+     * @return array{Collection<int, Entry>, Collection<int, Entry>} what is noted of it, and its end: read at once, and once in a look at a
+     *      screen
+     */
     private static function read(Incident $incident): array
     {
         return Look::once("end of the story of $incident->id", static function () use ($incident): array {
@@ -66,12 +69,18 @@ final class Story
 
         return Entry::query()->where(static function (Builder $any) use ($parts): void {
             foreach ($parts as [$id, $until]) {
-                $any->orWhere(static fn($one) => $one->about(Incident::KIND, $id)->when($until !== null, static fn($part) => $part->where('seq', '<=', $until)));
+                $any->orWhere(
+                    static fn($one) => $one->about(Incident::KIND, $id)
+                        ->when($until !== null, static fn($part) => $part->where('seq', '<=', $until))
+                );
             }
         });
     }
 
-    /** @return list<array{int, int|null}> whose journals are its story, and how far: those merged into it, and those from which any was split */
+    /**
+     * @return list<array{int, int|null}> whose journals are its story, and how far: those merged into it, and those from which any was
+     *      split
+     */
     private static function parts(Incident $incident): array
     {
         $parts = [];

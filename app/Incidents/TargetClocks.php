@@ -20,7 +20,9 @@ final class TargetClocks implements RunsOut
             if ($first !== null && $incident->occasion->answered_at === null) {
                 $clocks[] = new RunningClock("first-$id", "First answer, $ref", $detail, $first, $began, "/incidents/$id", false);
             }
-            $clocks[] = new RunningClock("restore-$id", "Restore target, $ref", $detail, $incident->restore_by, $began, "/incidents/$id", false);
+            $clocks[] = new RunningClock(
+                "restore-$id", "Restore target, $ref", $detail, $incident->restore_by, $began, "/incidents/$id", false
+            );
         }
 
         return $clocks;

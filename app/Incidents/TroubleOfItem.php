@@ -21,7 +21,10 @@ final class TroubleOfItem
     /**
      * How often it was in trouble, and how often lately: repeat offenders stand out.
      *
-     * @return array{incidents: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, alerts: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, reports: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, work: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, days: int, endangering: list<array{id: int, title: string, item: string, at: CarbonImmutable}>}
+     * @return array{incidents: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, alerts: array{open: int, past: int,
+     *      lately: int, last: CarbonImmutable|null}, reports: array{open: int, past: int, lately: int, last: CarbonImmutable|null},
+     *      work: array{open: int, past: int, lately: int, last: CarbonImmutable|null}, days: int,
+     *      endangering: list<array{id: int, title: string, item: string, at: CarbonImmutable}>}
      */
     public static function counts(Item $item): array
     {

@@ -26,7 +26,9 @@ final class Troubles
     /** Items of a trouble whose ground is looked for. */
     private const MOST_ITEMS = 30;
 
-    /** @var list<array{kind: 'incident'|'group', id: int, ref: string, title: string, alertIds: list<int>, ground: string, hits: array<array-key, true>}>|null */
+    /**
+     * @var list<array{kind: 'incident'|'group', id: int, ref: string, title: string, alertIds: list<int>, ground: string, hits: array<array-key, true>}>|null
+     */
     private ?array $all = null;
 
     private function __construct(private readonly Situation $situation) {}
@@ -75,7 +77,9 @@ final class Troubles
         // What belongs together already need not be said to.
         $known = [$incident->id, Children::parentOf($incident->id), ...Children::of($incident->id)];
         foreach ($this->together() as $one) {
-            if (array_filter($one['troubles'], static fn(array $t): bool => $t['kind'] === 'incident' && $t['id'] === $incident->id) === []) {
+            if (
+                array_filter($one['troubles'], static fn(array $t): bool => $t['kind'] === 'incident' && $t['id'] === $incident->id) === []
+            ) {
                 continue;
             }
             $others = array_values(array_filter(
@@ -116,7 +120,9 @@ final class Troubles
         return $told;
     }
 
-    /** @return list<array{kind: 'incident'|'group', id: int, ref: string, title: string, alertIds: list<int>, ground: string, hits: array<array-key, true>}> */
+    /**
+     * @return list<array{kind: 'incident'|'group', id: int, ref: string, title: string, alertIds: list<int>, ground: string, hits: array<array-key, true>}>
+     */
     private function all(): array
     {
         if ($this->all !== null) {

@@ -29,7 +29,9 @@ final readonly class Turn
     /** With what outsiders are told as somebody has just written it. */
     public function written(?string $despite): self
     {
-        return new self($this->kind, $this->by, $this->calls, $this->why, $this->public, $this->does, $this->stayOpen, $this->into, true, $despite);
+        return new self(
+            $this->kind, $this->by, $this->calls, $this->why, $this->public, $this->does, $this->stayOpen, $this->into, true, $despite
+        );
     }
 
     public static function declared(Actor $by, ?Team $calls): self

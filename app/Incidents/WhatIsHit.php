@@ -53,7 +53,9 @@ final readonly class WhatIsHit
         return UseBehind::of($used, WeekOfUse::hourOf(Moment::now(), new \DateTimeZone(config()->string('skarvo.time_zone'))))->words();
     }
 
-    /** @return list<array{id: string, name: string, of: list<string>}> who answers for services that do not work fully, and has to be told */
+    /**
+     * @return list<array{id: string, name: string, of: list<string>}> who answers for services that do not work fully, and has to be told
+     */
     public function owners(): array
     {
         return Owners::of(array_values(array_map(
@@ -62,7 +64,10 @@ final readonly class WhatIsHit
         )));
     }
 
-    /** @return array{priority: int, impact: string, urgency: string, why: string}|null what an open incident has grown to since somebody judged it */
+    /**
+     * @return array{priority: int, impact: string, urgency: string, why: string}|null what an open incident has grown to since somebody
+     *      judged it
+     */
     public function grown(Incident $incident): ?array
     {
         $priority = $incident->isOpen() ? $this->proposal->raises(Priorities::matrix(), $incident->impact, $incident->urgency) : null;

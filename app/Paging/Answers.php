@@ -14,7 +14,9 @@ use Skarvo\Paging\Target;
 /** What somebody can answer to a page, and whom they mean when they hand it on. */
 final class Answers
 {
-    /** @return array<int, string> by the key on a call; only there somebody is named to whom it can be handed, as a key cannot name anybody */
+    /**
+     * @return array<int, string> by the key on a call; only there somebody is named to whom it can be handed, as a key cannot name anybody
+     */
     public static function offered(Page $page, CallBatch $batch): array
     {
         if ($page->kind === 'test') {

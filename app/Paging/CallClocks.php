@@ -40,7 +40,9 @@ final class CallClocks implements RunsOut
     /** @return Collection<int, Call> read once in a look at a screen */
     public static function running(): Collection
     {
-        return Look::once('calls that run', static fn(): Collection => Call::query()->with(['occasion', 'pages'])->where(static fn(Builder $query) => $query->where('outcome', Outcome::Waiting)
+        return Look::once('calls that run', static fn(): Collection => Call::query()->with(
+            ['occasion', 'pages']
+        )->where(static fn(Builder $query) => $query->where('outcome', Outcome::Waiting)
             ->orWhere(
                 static fn(Builder $ended) => $ended->where('outcome', Outcome::Exhausted)
                     ->whereNull('settled_at')->whereNull('handed_from'),

@@ -110,7 +110,10 @@ final class CallController
             : $found;
     }
 
-    /** @return array{whom: string, name: string, already: string|null, policy: string, people: list<string>, doubts: list<string>} what one choice makes */
+    /**
+     * @return array{whom: string, name: string, already: string|null, policy: string, people: list<string>, doubts: list<string>} what one
+     *      choice makes
+     */
     private function makes(Incident $incident, string $text): array
     {
         [$team, $person] = self::read($text);

@@ -78,7 +78,11 @@ final class CallsInRoom implements RoomPanel, SaysSoFar
                 $calls = Call::query()->for('incident', $incidents)->orderBy('id')->get();
                 // The pages of those that run are at hand, too.
                 $running = CallClocks::running()->keyBy('id');
-                $calls->each(static fn(Call $call): mixed => ($known = $running->get($call->id)) === null ? null : $call->setRelation('pages', $known->pages));
+                $calls->each(
+                    static fn(Call $call): mixed => ($known = $running->get($call->id)) === null
+                        ? null
+                        : $call->setRelation('pages', $known->pages)
+                );
                 $calls->loadMissing('pages');
                 // Those of open incidents are at hand.
                 $known = $calls->isEmpty() ? [] : Look::once(

@@ -52,7 +52,9 @@ final class KeepPolicies
     public function drop(Team $team, EscalationPolicy $policy, Person $by): void
     {
         if ($policy->isForTheRest()) {
-            throw Refused::because('This one is for all cases that no other is for. Without it nobody might be called: change it, but keep it.');
+            throw Refused::because(
+                'This one is for all cases that no other is for. Without it nobody might be called: change it, but keep it.'
+            );
         }
         $policy->delete();
         Journal::write(

@@ -90,7 +90,10 @@ final class Page extends Record
             ->where(static fn($query) => $query->where('id', $lead)->orWhere('lead_id', $lead))->orderBy('id')->get();
     }
 
-    /** @return Collection<int, self> what else its person is paged for, one page of each call: what went out as one with it, what waits for an answer, and what they have; the most urgent first */
+    /**
+     * @return Collection<int, self> what else its person is paged for, one page of each call: what went out as one with it, what waits for
+     *      an answer, and what they have; the most urgent first
+     */
     public function alongside(): Collection
     {
         $lead = $this->lead_id ?? $this->id;

@@ -70,7 +70,8 @@ final class PageMessages implements Messages
     private static function start(Page $page, array $all, string $key, CallBatch $batch): PromiseInterface
     {
         return StartNotification::of(
-            $page->channel, $page->address, $page->person->name ?? '', self::text($all), $page->link(), $key, Answers::offered($page, $batch),
+            $page->channel, $page->address, $page->person->name ?? '', self::text($all), $page->link(), $key,
+            Answers::offered($page, $batch),
         );
     }
 

@@ -135,7 +135,10 @@ final class PeopleController
         $input = $request->validated();
         $id = null;
         Once::for($request, static function () use ($input, $request, &$id): void {
-            $id = AddPerson::as((string) $input['name'], $input['email'], $input['team'] ?? null, array_values($input['roles']), $input['time_zone'], $input['password'] ?? null, Actor::person(CurrentPerson::of($request)))->id;
+            $id = AddPerson::as(
+                (string) $input['name'], $input['email'], $input['team'] ?? null, array_values($input['roles']), $input['time_zone'],
+                $input['password'] ?? null, Actor::person(CurrentPerson::of($request))
+            )->id;
         });
 
         return $id === null ? back() : redirect("/people/$id");
@@ -154,7 +157,9 @@ final class PeopleController
     /** For stand-ins and directories: who there is, and by which ways they are reached. */
     public function directory(): JsonResponse
     {
-        return new JsonResponse(['people' => Person::query()->with(['team', 'contacts'])->whereNull('left_at')->orderBy('name')->get()->map(static fn(Person $person): array => [
+        return new JsonResponse(['people' => Person::query()->with(
+            ['team', 'contacts']
+        )->whereNull('left_at')->orderBy('name')->get()->map(static fn(Person $person): array => [
             'id' => $person->id, 'name' => $person->name, 'team' => $person->team?->name,
             'contacts' => $person->contacts->map(static fn(Contact $c): array => ['channel' => $c->channel, 'address' => $c->address]),
         ])]);

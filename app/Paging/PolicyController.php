@@ -120,7 +120,8 @@ final class PolicyController
 
     /**
      * @param  list<array{targets: list<string>, wait_seconds: int}>  $steps
-     * @return array{pages: list<array{at: int, name: string, way: string, round: int, step: int}>, ends: int|null, nobody: list<string>, doubtful: list<string>}
+     * @return array{pages: list<array{at: int, name: string, way: string, round: int, step: int}>, ends: int|null, nobody: list<string>,
+     *      doubtful: list<string>}
      *
      * @throws BadInput
      */

@@ -33,11 +33,13 @@ final class ReachPeople
         $usual = array_values($person->contacts->map(
             static fn(Contact $c): CoreContact => new CoreContact($c->channel, $c->after_seconds),
         )->all());
-        $rules = array_map(static fn(array $rule): ReachRule => new ReachRule($rule['urgencies'], Hours::window($rule['hours']), array_values(array_map(
-            static fn(array $c): CoreContact => new CoreContact($c['channel'], $c['after']),
-            // A contact that was taken away since the rule was made is no way to reach anybody.
-            array_filter($rule['contacts'], static fn(array $c): bool => isset($known[$c['channel']])),
-        ))), $person->reach_rules);
+        $rules = array_map(static fn(array $rule): ReachRule => new ReachRule(
+            $rule['urgencies'], Hours::window($rule['hours']), array_values(array_map(
+                static fn(array $c): CoreContact => new CoreContact($c['channel'], $c['after']),
+                // A contact that was taken away since the rule was made is no way to reach anybody.
+                array_filter($rule['contacts'], static fn(array $c): bool => isset($known[$c['channel']])),
+            )),
+        ), $person->reach_rules);
 
         return array_map(
             static fn(CoreContact $c): array => ['channel' => $c->channel, 'after' => $c->after],

@@ -15,7 +15,10 @@ use Illuminate\Support\Facades\DB;
  */
 final class ApiToken extends Record
 {
-    public const ABILITIES = ['signals:write', 'reports:write', 'estate:write', 'oncall:read', 'people:read', 'deliveries:write', 'talk:write', 'deployments:write'];
+    public const ABILITIES = [
+        'signals:write', 'reports:write', 'estate:write', 'oncall:read', 'people:read', 'deliveries:write', 'talk:write',
+        'deployments:write',
+    ];
 
     protected $table = 'api_tokens';
 

@@ -32,7 +32,8 @@ final class WallClock
         $zone ??= self::zone();
         $local = $to->toImmutable()->setTimezone($zone);
 
-        return self::time($from, $zone).' to '.($local->isSameDay($from->toImmutable()->setTimezone($zone)) ? $local->format('H:i') : self::time($to, $zone));
+        return self::time($from, $zone).' to '
+            .($local->isSameDay($from->toImmutable()->setTimezone($zone)) ? $local->format('H:i') : self::time($to, $zone));
     }
 
     /** The same for whom `outside` is. */

@@ -44,7 +44,9 @@ final class Absences
      */
     private static function read(int $from, int $to, ?array $people): array
     {
-        return array_values(DB::table('absences')->where('to_at', '>', $from)->where('from_at', '<', $to)->when($people !== null, static fn($query) => $query->whereIn('person_id', $people))->orderBy('from_at')->orderBy('id')->get()
+        return array_values(DB::table('absences')->where('to_at', '>', $from)->where('from_at', '<', $to)->when(
+            $people !== null, static fn($query) => $query->whereIn('person_id', $people)
+        )->orderBy('from_at')->orderBy('id')->get()
             ->map(static fn(\stdClass $row): Absence => new Absence(
                 (string) $row->person_id, (int) $row->from_at, (int) $row->to_at, $row->kind === 'wish',
             ))->all());
@@ -56,7 +58,9 @@ final class Absences
      */
     public static function of(Person $person, bool $withReasons): array
     {
-        return array_values(DB::table('absences')->where('person_id', $person->id)->where('to_at', '>', now()->getTimestamp())->orderBy('from_at')->get()
+        return array_values(DB::table('absences')->where('person_id', $person->id)->where(
+            'to_at', '>', now()->getTimestamp()
+        )->orderBy('from_at')->get()
             ->map(static fn(\stdClass $row): array => [
                 'id' => (int) $row->id, 'kind' => (string) $row->kind, 'from' => (int) $row->from_at * 1000,
                 'to' => (int) $row->to_at * 1000, 'what' => $withReasons ? (string) $row->what : '',

@@ -102,7 +102,8 @@ final class CalendarsController
     }
 
     /**
-     * @return array{list<array{from: int, to: int, person: string}>, list<array{what: string, why: string}>} turns in order, and events that are none
+     * @return array{list<array{from: int, to: int, person: string}>, list<array{what: string, why: string}>} turns in order, and events
+     *      that are none
      */
     private static function turns(Rota $rota, string $text): array
     {

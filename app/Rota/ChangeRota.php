@@ -24,7 +24,8 @@ final class ChangeRota
      * What a further exception would change.
      *
      * @param  array<string, mixed>  $override  as the contract has it
-     * @return list<array{from: int, to: int, was: string|null, is: string|null}> stretches that change hands, in order; seconds since the epoch
+     * @return list<array{from: int, to: int, was: string|null, is: string|null}> stretches that change hands, in order; seconds since the
+     *      epoch
      */
     public static function effect(Rota $rota, array $override, int $from, int $to): array
     {
@@ -180,7 +181,10 @@ final class ChangeRota
         self::tell($rota, self::differences($before, $rota->between($from, $to)->segments, $to), $by, RotaEntry::RotaGivenBack);
     }
 
-    /** @return list<array{id: string, from: int, to: int, who: string, mine: bool}> exceptions that are not over, soonest first; times in milliseconds */
+    /**
+     * @return list<array{id: string, from: int, to: int, who: string, mine: bool}> exceptions that are not over, soonest first; times in
+     *      milliseconds
+     */
     public static function standing(Rota $rota, Person $reader): array
     {
         $now = now()->getTimestamp();

@@ -61,7 +61,9 @@ final class FairController
                 if (array_unique(array_map(
                     static fn(Segment $s): ?string => $s->person, $rota->planned($change['from'], $change['to'])->segments,
                 )) !== [$change['was']]) {
-                    throw Refused::because('The rota was changed meanwhile, so this proposal is about turns that are no longer so. Nothing was changed: propose anew.');
+                    throw Refused::because(
+                        'The rota was changed meanwhile, so this proposal is about turns that are no longer so. Nothing was changed: propose anew.'
+                    );
                 }
             }
             ChangeRota::keepAll(

@@ -19,7 +19,8 @@ final class FairRota
     private const LOOKS_BACK_DAYS = 91;
 
     /**
-     * @return array{changes: list<array{from: int, to: int, was: string, is: string}>, carried: list<Burden>, before: list<Burden>, after: list<Burden>, kept: int, broken: list<string>}
+     * @return array{changes: list<array{from: int, to: int, was: string, is: string}>, carried: list<Burden>, before: list<Burden>,
+     *      after: list<Burden>, kept: int, broken: list<string>}
      */
     public static function propose(Rota $rota, int $weeks, TurnRules $rules): array
     {

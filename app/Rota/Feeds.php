@@ -71,7 +71,9 @@ final class Feeds
     /** @return list<FeedLine> addresses that somebody has made */
     public static function of(Person $person, string $kind, string $subject): array
     {
-        return array_values(DB::table('calendar_feeds')->where(['owner_id' => $person->id, 'kind' => $kind, 'subject_id' => $subject])->orderBy('id')->get()
+        return array_values(DB::table('calendar_feeds')->where(
+            ['owner_id' => $person->id, 'kind' => $kind, 'subject_id' => $subject]
+        )->orderBy('id')->get()
             ->map(static fn(\stdClass $one): array => [
                 'id' => (int) $one->id, 'kind' => (string) $one->kind, 'made' => Moment::seconds((string) $one->made_at) * 1000,
                 'asked' => $one->asked_at === null ? null : Moment::seconds((string) $one->asked_at) * 1000,
@@ -102,7 +104,10 @@ final class Feeds
             $now->subDays(self::DAYS_BACK)->subYear()->startOfYear()->getTimestamp(),
             $now->addDays(self::DAYS_AHEAD)->addYears(2)->startOfYear()->getTimestamp(),
         ];
-        $other = array_values(array_filter(Given::all(FillsCalendar::class), static fn(FillsCalendar $one): bool => $one->kind() === $kind))[0] ?? null;
+        $other = array_values(
+            array_filter(Given::all(FillsCalendar::class), static fn(FillsCalendar $one): bool => $one->kind() === $kind)
+        )[0]
+            ?? null;
         if ($other !== null) {
             return self::filled($other, $from, $to);
         }

@@ -64,11 +64,12 @@ final class Handovers
     /** @return list<array{text: string, link: string}> */
     private static function alerts(Rota $rota): array
     {
-        return array_values(self::ofTeam($rota)->whereNull('closed_at')->free()->whereNull('put_away_at')->orderByDesc('opened_at')->limit(self::LINES)->get()
-            ->map(static fn(Alert $alert): array => [
-                'text' => "{$alert->level->value}: {$alert->title()}".($alert->taken_at === null ? ', nobody has it' : ''),
-                'link' => "/alerts/$alert->id",
-            ])->all());
+        $free = self::ofTeam($rota)->whereNull('closed_at')->free()->whereNull('put_away_at');
+
+        return array_values($free->orderByDesc('opened_at')->limit(self::LINES)->get()->map(static fn(Alert $alert): array => [
+            'text' => "{$alert->level->value}: {$alert->title()}".($alert->taken_at === null ? ', nobody has it' : ''),
+            'link' => "/alerts/$alert->id",
+        ])->all());
     }
 
     /** @return list<array{text: string, link: string}> */
@@ -117,7 +118,9 @@ final class Handovers
     /** @return Builder<Alert> */
     private static function ofTeam(Rota $rota): Builder
     {
-        return Alert::query()->where(static fn(Builder $query) => $query->where('team_id', $rota->team_id)->orWhere(static fn(Builder $own) => $own->whereNull('team_id')->whereIn(
+        return Alert::query()->where(static fn(Builder $query) => $query->where(
+            'team_id', $rota->team_id
+        )->orWhere(static fn(Builder $own) => $own->whereNull('team_id')->whereIn(
             'item_id', DB::table('items')->where('team_id', $rota->team_id)->select('id'),
         )));
     }

@@ -12,7 +12,10 @@ use Illuminate\Support\Facades\DB;
 /** When somebody is away, or would rather not be called. Call it inside a transaction. */
 final class KeepAbsences
 {
-    /** @param  non-empty-list<array{uid: string, from: int, to: int, summary: string, ...}>  $events  as Absences::inCalendar gives them; they take the place of the last calendar's */
+    /**
+     * @param  non-empty-list<array{uid: string, from: int, to: int, summary: string, ...}>  $events  as Absences::inCalendar gives them;
+     *      they take the place of the last calendar's
+     */
     public function takeCalendar(Person $person, array $events, Person $by): void
     {
         Absences::take($person, $events);

@@ -90,7 +90,8 @@ final class LayersController
     }
 
     /**
-     * @return array{turns: list<array<string, mixed>>, uncovered: int, changes: list<array{from: int, to: int, was: string|null, is: string|null}>, changed: int}
+     * @return array{turns: list<array<string, mixed>>, uncovered: int,
+     *      changes: list<array{from: int, to: int, was: string|null, is: string|null}>, changed: int}
      *
      * @throws BadInput
      */

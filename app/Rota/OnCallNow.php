@@ -44,7 +44,9 @@ final class OnCallNow
         ], 200, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
     }
 
-    /** @return list<array{team: string, name: string, rota: string, now: array{person: string, name: string, until: string}|null, next: array{person: string|null, name: string|null, from: string}|null}> */
+    /**
+     * @return list<array{team: string, name: string, rota: string, now: array{person: string, name: string, until: string}|null, next: array{person: string|null, name: string|null, from: string}|null}>
+     */
     public static function teams(): array
     {
         $now = now()->getTimestamp();
@@ -99,7 +101,9 @@ final class OnCallNow
     {
         $byTeam = array_column($teams, 'now', 'team');
 
-        return array_values(DB::table('items')->where('kind', Item::SERVICE)->orderByRaw('tier is null, tier')->orderBy('name')->get(['id', 'name', 'tier', 'team_id'])
+        return array_values(DB::table('items')->where('kind', Item::SERVICE)->orderByRaw('tier is null, tier')->orderBy('name')->get(
+            ['id', 'name', 'tier', 'team_id']
+        )
             ->map(static fn(\stdClass $s): array => [
                 'service' => (string) $s->id, 'name' => (string) $s->name, 'tier' => $s->tier === null ? null : (int) $s->tier,
                 'team' => $s->team_id, 'now' => $byTeam[$s->team_id ?? ''] ?? null,

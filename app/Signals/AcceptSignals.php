@@ -28,7 +28,8 @@ final class AcceptSignals
      * @param  list<mixed>  $signals  as they were sent, objects as stdClass; in place of one that could not be read at all, why
      * @param  array<int, string>  $payloads  what they were before they were mapped, by index
      * @param  string|null  $source  the source that the token stands for: its name is taken where a signal has none
-     * @return array{accepted: int, repeated: int, refused: list<array{index: int, error: array{code: string, at: string, message: string}}>}
+     * @return array{accepted: int, repeated: int,
+     *      refused: list<array{index: int, error: array{code: string, at: string, message: string}}>}
      *
      * @throws TooManySignals if a source is past its own limit; nothing of the call is taken then
      */

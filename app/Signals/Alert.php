@@ -45,7 +45,8 @@ use Skarvo\Topology\State;
  *
  * @phpstan-type AlertLine array{
  *     id: int, title: string, level: value-of<Level>, state: value-of<State>, item: string|null, item_named: string|null, check: string,
- *     source: string, count: int, flips: int, first_signal_at: CarbonImmutable, last_signal_at: CarbonImmutable, opened_at: CarbonImmutable,
+ *     source: string, count: int, flips: int, first_signal_at: CarbonImmutable, last_signal_at: CarbonImmutable,
+ *     opened_at: CarbonImmutable,
  *     closed_at: CarbonImmutable|null, mended_at: CarbonImmutable|null, withdrawn_at: CarbonImmutable|null,
  *     put_away_at: CarbonImmutable|null, closed_reason: string|null, handling: value-of<Handling>, handle_at: CarbonImmutable|null,
  *     team: string|null, group: int|null, taken_at: CarbonImmutable|null, wait_until: CarbonImmutable|null, incident: int|null,
@@ -95,7 +96,9 @@ final class Alert extends Record
         $now = now()->startOfSecond();
         Sql::byIndex($query->getQuery(), 'alerts_undecided_index');
         $this->scopeFree($query->whereNull('closed_at')->whereNull('put_away_at'));
-        $query->where(fn(Builder $q) => $q->whereIn('handling', [Handling::Decide, Handling::Page])->orWhereNotNull('decide_again_at')->orWhere(
+        $query->where(fn(Builder $q) => $q->whereIn(
+            'handling', [Handling::Decide, Handling::Page]
+        )->orWhereNotNull('decide_again_at')->orWhere(
             fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '<=', $now),
         ))
             ->where(fn(Builder $q) => $q->whereNull('wait_until')->orWhere('wait_until', '<=', $now));

@@ -53,7 +53,9 @@ final readonly class AlertFilter
         $query = Alert::query();
         match ($this->show) {
             'undecided' => $query->undecided(),
-            'waiting' => $query->whereNull('closed_at')->where(fn(Builder $q) => $q->where('wait_until', '>', now())->orWhereNotNull('put_away_at')->orWhere(
+            'waiting' => $query->whereNull('closed_at')->where(fn(Builder $q) => $q->where(
+                'wait_until', '>', now()
+            )->orWhereNotNull('put_away_at')->orWhere(
                 fn(Builder $hours) => $hours->where('handling', Handling::Hours)->where('handle_at', '>', now()),
             )),
             'open' => $query->whereNull('closed_at'),

@@ -98,9 +98,13 @@ final class AlertGroups
             $alerts->whereNotNull('decide_again_at')->pluck('incident_id')->filter()->map(intval(...))->all(),
         ));
         $observed = Observed::byGroup((clone $query)->whereIn('group_id', array_column($ordered, 'id')));
-        $this->estate->readAhead(array_values(array_unique(array_map(strval(...), array_merge(...array_map(array_keys(...), array_values($observed)))))));
+        $this->estate->readAhead(
+            array_values(array_unique(array_map(strval(...), array_merge(...array_map(array_keys(...), array_values($observed))))))
+        );
 
-        return array_values(array_filter(array_map(function (array $group) use ($rows, $leads, $alerts, $teams, $suggested, $observed, $incidents): ?array {
+        return array_values(array_filter(array_map(function (array $group) use (
+            $rows, $leads, $alerts, $teams, $suggested, $observed, $incidents
+        ): ?array {
             $its = $rows[$group['id']] ?? null;
             $lead = $alerts->get($leads[$group['id']] ?? 0);
 

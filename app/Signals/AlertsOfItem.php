@@ -38,7 +38,9 @@ final class AlertsOfItem implements HoldsItems, ItemPanel, MarksItems
 
     public function card(Item $item): array
     {
-        return ['alerts' => Alert::query()->where('item_id', $item->id)->whereNull('closed_at')->orderBy('first_signal_at')->limit(self::ON_THE_CARD)->get()
+        return ['alerts' => Alert::query()->where(
+            'item_id', $item->id
+        )->whereNull('closed_at')->orderBy('first_signal_at')->limit(self::ON_THE_CARD)->get()
             ->map(static fn(Alert $a): array => ['id' => $a->id, 'title' => $a->title(), 'at' => $a->first_signal_at])];
     }
 

@@ -23,7 +23,10 @@ final class Explain
 
     private const MOST_ENTRIES = 200;
 
-    /** @return array{rules: list<array{place: int, name: string, what: string}>, version: int|null, entries: list<array{at: int, kind: string, facts: array<string, int|bool>}>, cut: bool} times in milliseconds */
+    /**
+     * @return array{rules: list<array{place: int, name: string, what: string}>, version: int|null,
+     *      entries: list<array{at: int, kind: string, facts: array<string, int|bool>}>, cut: bool} times in milliseconds
+     */
     public function alert(Alert $alert): array
     {
         $from = $alert->first_signal_at->getTimestamp() - self::SECONDS_BEFORE;

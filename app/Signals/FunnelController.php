@@ -59,7 +59,9 @@ final class FunnelController
     /** @return list<array<string, mixed>> checks that opened or flipped most, with an alert from which fewer can be asked for */
     private static function noisiest(string $fromText, string $toText): array
     {
-        return array_values(DB::table('alerts')->whereNull('withdrawn_at')->whereBetween('opened_at', [$fromText, $toText])->groupBy('source', 'check')
+        return array_values(DB::table('alerts')->whereNull('withdrawn_at')->whereBetween(
+            'opened_at', [$fromText, $toText]
+        )->groupBy('source', 'check')
             ->selectRaw(
                 'source, "check", count(*) as alerts, sum(flips) as flips, sum("count") as signals, count(distinct item_named) as items, max(id) as latest, '
                 .Sql::count('closed_at is not null and taken_at is null and incident_id is null').' as unneeded, '

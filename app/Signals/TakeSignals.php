@@ -151,7 +151,8 @@ final class TakeSignals implements ClockPart
 
     /**
      * @param  list<\stdClass>  $rows
-     * @return array<int, array{Bundle, array<string, \Skarvo\Signals\Replay\ReplayAlert>, array<array-key, array<array-key, true>>}> by number of the bundle
+     * @return array<int, array{Bundle, array<string, \Skarvo\Signals\Replay\ReplayAlert>, array<array-key, array<array-key, true>>}> by
+     *      number of the bundle
      */
     private function take(array $rows, int $mark, RuleSets $rules, Settings $settings, QuietTimes $quiet, int $now): array
     {

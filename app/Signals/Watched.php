@@ -28,7 +28,9 @@ final class Watched
         $day = intdiv(Moment::now(), 86400);
         foreach (array_chunk(array_map(strval(...), array_keys($items)), self::AT_ONCE) as $some) {
             // Once a day is enough: a check speaks every minute.
-            DB::insert('insert into watched_items (item, day) values '.implode(', ', array_fill(0, count($some), '(?, ?)')).' on conflict (item) do update set day = excluded.day where watched_items.day <> excluded.day',
+            DB::insert('insert into watched_items (item, day) values '.implode(
+                ', ', array_fill(0, count($some), '(?, ?)')
+            ).' on conflict (item) do update set day = excluded.day where watched_items.day <> excluded.day',
                 array_merge(...array_map(static fn(string $item): array => [$item, $day], $some)));
         }
     }

@@ -78,7 +78,9 @@ final class AtTheDesk
         foreach (Absences::between($now, $now + 1, array_keys($names)) as $one) {
             $away[$one->person] = $one->isWish ? $away[$one->person] ?? false : true;
         }
-        $onRota = Look::once('on call now', static fn(): array => Rota::known()->map(static fn(Rota $rota): ?string => $rota->onCallNow())->all());
+        $onRota = Look::once(
+            'on call now', static fn(): array => Rota::known()->map(static fn(Rota $rota): ?string => $rota->onCallNow())->all()
+        );
         $open = Ticket::query()->open()->whereNotNull('report_id')->whereIn('person_id', array_keys($names))->groupBy('person_id')
             ->selectRaw('person_id, count(*) as many')->pluck('many', 'person_id');
 

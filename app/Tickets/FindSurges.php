@@ -46,7 +46,8 @@ final class FindSurges
         $now = Moment::now();
         $since = $now - self::DAYS * 86400;
         $reports = array_values(Report::query()->where('service_id', $service)
-            ->where('told_at', '>=', CarbonImmutable::createFromTimestampUTC($since))->where('told_at', '<=', now())->orderBy('told_at')->pluck('told_at')
+            ->where('told_at', '>=', CarbonImmutable::createFromTimestampUTC($since))->where('told_at', '<=', now())->orderBy('told_at')
+                ->pluck('told_at')
             ->map(static fn(mixed $at): int => CarbonImmutable::parse($at)->getTimestamp())->all());
         $told = Surge::of(Zone::orUtc(config()->string('skarvo.time_zone')), $reports, $since, $now);
         if (! $told->isOn || $told->beganAt === null) {

@@ -47,7 +47,8 @@ final class Guesses
      * Outside of a transaction: it takes longest of all, and whoever answers a ticket meanwhile is not to wait for it.
      *
      * @param  bool  $all  whether something became of an incident, so that older tickets may belong elsewhere
-     * @return array<int, list<array{incident: int, score: float, because: list<string>}>> by ticket, of those that are seen otherwise than before
+     * @return array<int, list<array{incident: int, score: float, because: list<string>}>> by ticket, of those that are seen otherwise than
+     *      before
      */
     public static function workOut(bool $all): array
     {

@@ -79,7 +79,8 @@ final class HearReporter implements TalksToReporters
     /** @return array{by: CarbonImmutable}|null that nobody at the desk is free, and by when there is an answer all the same */
     private static function busy(?Ticket $ticket): ?array
     {
-        return $ticket?->state !== TicketState::New || $ticket->person_id !== null || $ticket->respond_by === null || $ticket->respond_by->isPast()
+        return $ticket?->state !== TicketState::New || $ticket->person_id !== null || $ticket->respond_by === null
+            || $ticket->respond_by->isPast()
             || Promised::deskOpens() !== null || AtTheDesk::isAnybodyFree() ? null : ['by' => $ticket->respond_by];
     }
 

@@ -57,7 +57,8 @@ final class LinkBeyondDoubt
             ->where('opened_at', '>', now()->subSeconds(self::NEW_SECONDS))->orderBy('id')->get()
             // One whose incident has just ended is not free: its reporter is about to be told.
             ->filter(
-                static fn(Ticket $one): bool => $one->reported()->incident_id === null && ($one->guesses[0]['score'] ?? 0.0) >= Related::BEYOND_DOUBT,
+                static fn(Ticket $one): bool => $one->reported()->incident_id === null
+                    && ($one->guesses[0]['score'] ?? 0.0) >= Related::BEYOND_DOUBT,
             );
         if ($new->isEmpty() || ! self::isOn()) {
             return 0;

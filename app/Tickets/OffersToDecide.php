@@ -28,7 +28,9 @@ final class OffersToDecide implements Decisions
     /** @return list<OfferLine> */
     private static function to(Person $reader): array
     {
-        return array_values(Ticket::query()->with([...Ticket::NEEDS, 'translation', 'person', 'team'])->open()->where('offered_to_id', $reader->id)
+        return array_values(Ticket::query()->with(
+            [...Ticket::NEEDS, 'translation', 'person', 'team']
+        )->open()->where('offered_to_id', $reader->id)
             ->orderBy('id')->get()->map(static fn(Ticket $one): array => [
                 'id' => $one->id, 'ref' => $one->ref(), 'what' => $one->words(),
                 'who' => $one->person->name ?? $one->team->name ?? 'the desk',

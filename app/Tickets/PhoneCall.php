@@ -51,7 +51,10 @@ final class PhoneCall
         foreach (trim($text) === '' ? [] : Guesses::ofWords($text, $service, $place) as $guess) {
             $incident = $incidents->get($guess['incident']);
             if ($incident !== null) {
-                $known[] = ['id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'score' => $guess['score'], 'because' => $guess['because']];
+                $known[] = [
+                    'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'score' => $guess['score'],
+                    'because' => $guess['because'],
+                ];
             }
         }
 
@@ -71,7 +74,8 @@ final class PhoneCall
         $tickets = Ticket::query()->with(['report', 'posts'])
             ->whereHas(
                 'report',
-                static fn($query) => $query->whereRaw('lower(name) = ?', [mb_strtolower($who)])->orWhereRaw('lower(email) = ?', [mb_strtolower($who)]),
+                static fn($query) => $query->whereRaw('lower(name) = ?', [mb_strtolower($who)])
+                    ->orWhereRaw('lower(email) = ?', [mb_strtolower($who)]),
             )
             ->orderByRaw('case when closed_at is null then 0 else 1 end')->latest('opened_at')->limit(self::SHOWN)->get();
 

@@ -16,7 +16,8 @@ use Inertia\Inertia;
  * Tickets that probably belong to an incident, or to what is part of it, each with its reasons: linked many at once from the room.
  *
  * @phpstan-type ProbableLine array{
- *     id: int, ref: string, what: string, place: string|null, opened_at: CarbonImmutable, incident: int, of: string|null, because: list<string>,
+ *     id: int, ref: string, what: string, place: string|null, opened_at: CarbonImmutable, incident: int, of: string|null,
+ *     because: list<string>,
  * }
  */
 final class ProbablyHere implements RoomPanel
@@ -33,7 +34,10 @@ final class ProbablyHere implements RoomPanel
     {
         $here = [$incident->id, ...Children::of($incident->id)];
         $lines = [];
-        foreach (Ticket::query()->with('report')->open()->readableBy($reader)->withIncident(false)->whereNotNull('guesses')->orderBy('id')->get() as $ticket) {
+        foreach (
+            Ticket::query()->with('report')->open()->readableBy($reader)->withIncident(false)->whereNotNull('guesses')->orderBy('id')
+                ->get() as $ticket
+        ) {
             // It is asked of the likeliest only: what rather belongs elsewhere is shown there.
             $best = ($ticket->guesses ?? [])[0] ?? null;
             if ($best === null || $ticket->report === null || ! in_array($best['incident'], $here, true)) {

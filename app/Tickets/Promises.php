@@ -33,7 +33,9 @@ final class Promises implements CountsTargets
                 (int) $row->at, HappeningKind::from($row->kind), $row->priority === null ? null : (int) $row->priority, $row->name,
             ))->all();
         $happenings = array_values($happenings);
-        $targets = Promised::all()->of(PromisedOf::from($ticket->kind->value), $ticket->report === null ? $ticket->task?->service()?->id : $ticket->report->service_id);
+        $targets = Promised::all()->of(
+            PromisedOf::from($ticket->kind->value), $ticket->report === null ? $ticket->task?->service()?->id : $ticket->report->service_id
+        );
 
         return $happenings === [] ? [] : Targets::of($targets, $happenings, max(Moment::now(), $happenings[0]->at));
     }

@@ -61,8 +61,10 @@ use Skarvo\Tickets\TicketState;
  * @property-read Translation|null $translation
  *
  * @phpstan-type TicketLine array{
- *     id: int, report: int|null, part_of: array{ref: string, title: string, link: string|null}|null, task: int|null, ref: string, kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
- *     place: string|null, service: string, team: string|null, item_name: string|null, way: string, language: string|null, priority: int, who: string, mine: bool, opened_at: CarbonImmutable,
+ *     id: int, report: int|null, part_of: array{ref: string, title: string, link: string|null}|null, task: int|null, ref: string,
+ *     kind: value-of<TicketKind>, state: value-of<TicketState>, what: string, name: string|null,
+ *     place: string|null, service: string, team: string|null, item_name: string|null, way: string, language: string|null, priority: int,
+ *     who: string, mine: bool, opened_at: CarbonImmutable,
  *     waits_since: CarbonImmutable,
  *     due: CarbonImmutable|null, is_near: bool, offered: array{to: string, by: string, mine: bool}|null, more_urgent: string|null,
  *     incident: array{id: int, ref: string, title: string, is_open: bool}|null,
@@ -143,7 +145,9 @@ final class Ticket extends Record
     public function scopeReadableBy(Builder $query, Person $reader): void
     {
         if (! Deed::ReadTickets->isAllowedTo($reader)) {
-            $query->where(static fn(Builder $own) => $own->where('tickets.person_id', $reader->id)->orWhere('tickets.offered_to_id', $reader->id)
+            $query->where(static fn(Builder $own) => $own->where('tickets.person_id', $reader->id)->orWhere(
+                'tickets.offered_to_id', $reader->id
+            )
                 ->when($reader->team_id !== null, static fn(Builder $team) => $team->orWhere('tickets.team_id', $reader->team_id)));
         }
     }
@@ -193,7 +197,10 @@ final class Ticket extends Record
         return [self::KIND, $this->id];
     }
 
-    /** @return array{ref: string, title: string, link: string|null}|null what it is a task of; of what was reported no more than a helper needs */
+    /**
+     * @return array{ref: string, title: string, link: string|null}|null what it is a task of; of what was reported no more than a helper
+     *      needs
+     */
     private function partOf(?Person $reader): ?array
     {
         $owner = $this->task?->owner();

@@ -56,7 +56,8 @@ enum TicketEntry: string implements EntryKind
     public function particulars(): array
     {
         return match ($this) {
-            self::Answered, self::AllAnswered, self::AllAnsweredStopped, self::Noted, self::Said, self::TaskSaid => ['text' => Particular::Words],
+            self::Answered, self::AllAnswered, self::AllAnsweredStopped, self::Noted, self::Said,
+            self::TaskSaid => ['text' => Particular::Words],
             self::TaskAdded => ['text' => Particular::Words, 'person' => Particular::Person],
             self::TaskPassed => ['text' => Particular::Words, 'person' => Particular::Person, 'why' => Particular::Words],
             self::TaskBlocked => ['text' => Particular::Words, 'why' => Particular::Words],

@@ -42,11 +42,13 @@ use Skarvo\Tickets\TicketState;
  * @phpstan-type OtherTicket array{id: int, ref: string, what: string, state: string}
  * @phpstan-type TicketMore array{
  *     version: int, service_id: string, impact: value-of<Impact>, urgency: value-of<Urgency>, item: array{id: string, name: string}|null,
- *     mailed: bool, follow: string|null, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>, others: list<OtherTicket>,
+ *     mailed: bool, follow: string|null, posts: list<PostLine>, guesses: list<Guess>, promises: list<TicketPromise>,
+ *     others: list<OtherTicket>,
  *     way: string, service_said: bool, said: list<string>, judged: array{helped: bool, better: string|null}|null,
  *     files: list<FileLine>, suggested: list<Suggested>, items: list<ReadItem>,
  *     translated: TranslationLine|null, language: string|null, original: string, steps: list<TaskLine>,
- *     tried: list<AttemptLine>, elsewhere: list<ElsewhereLine>, busy: array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null,
+ *     tried: list<AttemptLine>, elsewhere: list<ElsewhereLine>, busy: array{name: string, until: CarbonImmutable,
+ *     raise: value-of<Urgency>|null}|null,
  * }
  */
 final class TicketPage
@@ -61,9 +63,15 @@ final class TicketPage
      */
     public static function of(Ticket $ticket, Person $reader, array $incidents): array
     {
-        $ticket->load(['report.service', 'report.link', 'report.incident', 'person', 'team', 'item', ...Ticket::NEEDS, 'task.ticket.translation']);
+        $ticket->load(
+            ['report.service', 'report.link', 'report.incident', 'person', 'team', 'item', ...Ticket::NEEDS, 'task.ticket.translation']
+        );
 
-        return [...$ticket->toLine($reader, $incidents), ...($ticket->kind->isReported() ? self::more($ticket, $incidents) : self::ofTask($ticket)), 'elsewhere' => NotesElsewhere::on($ticket, $reader)];
+        return [
+            ...$ticket->toLine($reader, $incidents),
+            ...($ticket->kind->isReported() ? self::more($ticket, $incidents) : self::ofTask($ticket)),
+            'elsewhere' => NotesElsewhere::on($ticket, $reader),
+        ];
     }
 
     /**
@@ -155,7 +163,9 @@ final class TicketPage
     {
         $lines = [];
         foreach (Translation::query()->where('ticket_id', $ticket->id)->whereNotNull('text')->orderBy('id')->get() as $one) {
-            $lines[$one->post_id] = ['from' => $one->from, 'to' => $one->to, 'text' => (string) $one->text, 'corrected' => $one->person_id !== null];
+            $lines[$one->post_id] = [
+                'from' => $one->from, 'to' => $one->to, 'text' => (string) $one->text, 'corrected' => $one->person_id !== null,
+            ];
         }
 
         return $lines;
@@ -171,7 +181,10 @@ final class TicketPage
         ])->all());
     }
 
-    /** @return array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null while it is open: a busy period, and what it is suggested to raise it to */
+    /**
+     * @return array{name: string, until: CarbonImmutable, raise: value-of<Urgency>|null}|null while it is open: a busy period, and what it
+     *      is suggested to raise it to
+     */
     private static function busy(Ticket $ticket): ?array
     {
         $busy = $ticket->state === TicketState::Done ? null : BusyPeriods::now($ticket->reported()->service_id);
@@ -191,13 +204,16 @@ final class TicketPage
         $suggested = array_filter(
             Suggestions::told($ticket->words(), $report->site),
             // What somebody set is not suggested otherwise.
-            static fn(array $one): bool => ! in_array($one['field'], $taught, true) && ($now[$one['field']] ?? null) !== $one['choices'][0]['value'],
+            static fn(array $one): bool => ! in_array($one['field'], $taught, true)
+                && ($now[$one['field']] ?? null) !== $one['choices'][0]['value'],
         );
         $items = [];
         foreach (self::texts($ticket) as [$text, $picture]) {
             foreach (NamedItems::of(Identifiers::in($text)) as $read => $item) {
                 if ($item->id !== $ticket->item_id) {
-                    $items[$item->id] ??= ['id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'read' => (string) $read, 'in' => $picture];
+                    $items[$item->id] ??= [
+                        'id' => $item->id, 'name' => $item->name, 'kind' => $item->kind, 'read' => (string) $read, 'in' => $picture,
+                    ];
                 }
             }
         }
@@ -208,7 +224,10 @@ final class TicketPage
     /** @return list<array{string, string|null}> what the reporter said, and what was read in their pictures with the name of each */
     private static function texts(Ticket $ticket): array
     {
-        $said = [$ticket->reported()->what, ...$ticket->posts->whereNull('person_id')->whereNotNull('text')->pluck('text')->map(strval(...))->all()];
+        $said = [
+            $ticket->reported()->what,
+            ...$ticket->posts->whereNull('person_id')->whereNotNull('text')->pluck('text')->map(strval(...))->all(),
+        ];
         $read = ReportFile::query()->kept()->where('report_id', $ticket->report_id)->whereNotNull('text')->orderBy('id')
             ->get(['text', 'name']);
 
@@ -227,7 +246,9 @@ final class TicketPage
         }
         $of = [array_key_first($by) => reset($by)];
 
-        return array_values(Ticket::query()->with('report')->whereKeyNot($ticket->id)->whereHas('report', static fn($query) => $query->where($of))
+        return array_values(Ticket::query()->with('report')->whereKeyNot($ticket->id)->whereHas(
+            'report', static fn($query) => $query->where($of)
+        )
             ->latest('opened_at')->limit(self::OTHERS)->get()->map(static fn(Ticket $other): array => [
                 'id' => $other->id, 'ref' => $other->ref(), 'what' => $other->reported()->what, 'state' => $other->state->words(),
             ])->all());

@@ -40,7 +40,8 @@ enum TicketPile: string
 
         return $this === self::Done
             ? $query->orderByDesc('closed_at')->orderByDesc('id')
-            : $query->orderByRaw('case when more_urgent is null then 1 else 0 end')->orderByRaw('case when due_at is null then 1 else 0 end')
+            : $query->orderByRaw('case when more_urgent is null then 1 else 0 end')
+                ->orderByRaw('case when due_at is null then 1 else 0 end')
                 ->orderBy('due_at')->orderBy('waits_since')->orderBy('id');
     }
 

@@ -42,7 +42,8 @@ final class TicketWords implements TellsEntries
                 "What was said to the reporter of $ref did not reach the chat", $facts->text('error'),
             ),
             TicketEntry::TaskAdded => Sentence::plain(
-                'A task for '.self::whom($facts)." on $ref".($facts->text('due') === '' ? '' : ", by {$facts->time('due')}"), $facts->text('text'),
+                'A task for '.self::whom($facts)." on $ref".($facts->text('due') === '' ? '' : ", by {$facts->time('due')}"),
+                $facts->text('text'),
             ),
             TicketEntry::TaskPassed => Sentence::plain(
                 'Passed on to '.self::whom($facts)." on $ref: {$facts->text('text')}", $facts->text('why'),
@@ -63,7 +64,8 @@ final class TicketWords implements TellsEntries
             TicketEntry::BusyDropped => Sentence::plain("Took back the busy period {$facts->text('name')}"),
             TicketEntry::LinkingSwitched => Sentence::plain("Switched the linking of tickets by themselves {$facts->text('on')}"),
             TicketEntry::Translated => Sentence::quiet(
-                "Translated on $ref from ".(Language::of($facts->text('from'))?->words() ?? '').' to '.(Language::of($facts->text('to'))?->words() ?? ''),
+                "Translated on $ref from ".(Language::of($facts->text('from'))?->words() ?? '').' to '
+                    .(Language::of($facts->text('to'))?->words() ?? ''),
             ),
             TicketEntry::NotTranslated => Sentence::plain("The translator failed on $ref", $facts->text('error')),
             TicketEntry::TranslationCorrected => Sentence::plain("Corrected a translation on $ref"),

@@ -183,7 +183,12 @@ final class TicketsController
     {
         $input = $request->validated();
         DB::table('ticket_lists')->upsert(
-            [['person_id' => CurrentPerson::of($request)->id, 'name' => trim((string) $input['name']), 'query' => (string) ($input['query'] ?? '')]],
+            [
+                [
+                    'person_id' => CurrentPerson::of($request)->id, 'name' => trim((string) $input['name']),
+                    'query' => (string) ($input['query'] ?? ''),
+                ],
+            ],
             ['person_id', 'name'], ['query'],
         );
 
@@ -211,7 +216,12 @@ final class TicketsController
             'filter' => (object) $filter->toArray(),
             'lists' => fn() => DB::table('ticket_lists')->where('person_id', $person->id)->orderBy('name')->get(['name', 'query']),
             'tickets' => fn(): array => array_values($filter->narrow($pile->tickets($person))
-                ->with([...Ticket::NEEDS, 'report.service', 'report.link', 'report.incident', 'person', 'team', 'item', 'translation', 'task.ticket.translation'])->limit(TicketPile::MOST)->get()->map(static fn(Ticket $one): array => $one->toLine($person, $incidents))->all()),
+                ->with(
+                    [
+                        ...Ticket::NEEDS, 'report.service', 'report.link', 'report.incident', 'person', 'team', 'item', 'translation',
+                        'task.ticket.translation',
+                    ]
+                )->limit(TicketPile::MOST)->get()->map(static fn(Ticket $one): array => $one->toLine($person, $incidents))->all()),
             'surges' => SurgesToDecide::open(...),
             'incidents' => fn(): array => array_values(array_map(
                 static fn(Incident $one): array => ['id' => $one->id, 'ref' => $one->ref(), 'title' => $one->title], $incidents,

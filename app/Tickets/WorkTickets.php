@@ -133,7 +133,9 @@ final readonly class WorkTickets
         if ($files !== []) {
             KeepFiles::of($ticket->reported(), $files, $this->by, true, $post->id);
         }
-        $this->write($ticket->kind->isReported() ? TicketEntry::Noted : TicketEntry::TaskSaid, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
+        $this->write(
+            $ticket->kind->isReported() ? TicketEntry::Noted : TicketEntry::TaskSaid, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]
+        );
     }
 
     public function correct(
@@ -203,7 +205,9 @@ final readonly class WorkTickets
         $post = $text === '' ? null : $this->post($ticket, $text, false);
         $this->firstAnswer($ticket);
         Promises::note($ticket, HappeningKind::Met, name: Promised::RESTORE);
-        $ticket->update(['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null, 'offered_to_id' => null, 'offered_by_id' => null]);
+        $ticket->update(
+            ['state' => TicketState::Done, 'closed_at' => now(), 'more_urgent' => null, 'offered_to_id' => null, 'offered_by_id' => null]
+        );
         $ticket->reported()->update(['resolved_at' => now()]);
         TaskTickets::followOwner($ticket);
         Promises::setTimes($ticket);
@@ -230,7 +234,10 @@ final readonly class WorkTickets
     {
         Locked::again($ticket);
         if ($ticket->state === TicketState::Done) {
-            throw Refused::because("{$ticket->ref()} is closed already. ".($ticket->kind->isReported() ? 'Only its reporter can open it again.' : 'Take its step up again to go on.'));
+            throw Refused::because(
+                "{$ticket->ref()} is closed already. "
+                    .($ticket->kind->isReported() ? 'Only its reporter can open it again.' : 'Take its step up again to go on.')
+            );
         }
     }
 
@@ -246,7 +253,9 @@ final readonly class WorkTickets
     {
         $key = "ticket-post-$post->id";
         Translator::isNeeded($ticket)
-            ? Translator::toReporter($ticket, $post->id, (string) $post->text, ['key' => $key, 'subject' => $subject->value, 'ends' => $ends->value])
+            ? Translator::toReporter(
+                $ticket, $post->id, (string) $post->text, ['key' => $key, 'subject' => $subject->value, 'ends' => $ends->value]
+            )
             : TellReporter::put($ticket, $key, $subject, (string) $post->text, $ends);
     }
 

@@ -69,7 +69,8 @@ final class Estate
 
     /**
      * @param  list<string>  $items
-     * @return list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> what they need
+     * @return list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> what they
+     *      need
      */
     public function needsOf(array $items): array
     {
@@ -82,7 +83,8 @@ final class Estate
 
     /**
      * @param  list<string>  $items
-     * @return list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> the needs of which one of them is a member
+     * @return list<array{owner: string, name: ?string, needs: int, strength: string, relation: ?string, members: list<string>}> the needs
+     *      of which one of them is a member
      */
     public function needsFor(array $items): array
     {
@@ -182,7 +184,8 @@ final class Estate
 
     /**
      * @param  list<string>  $items  those that are not in the estate are passed over
-     * @return array<array-key, array{distance: int, above: string|null}> by item, all that they stand on: how many steps down, and what is above it on a shortest way
+     * @return array<array-key, array{distance: int, above: string|null}> by item, all that they stand on: how many steps down, and what is
+     *      above it on a shortest way
      */
     public function underneath(array $items): array
     {

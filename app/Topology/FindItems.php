@@ -138,7 +138,9 @@ final class FindItems
     {
         foreach ($words as $word) {
             $like = '%'.addcslashes(mb_strtolower($word), '%_\\').'%';
-            $query->where(fn(Builder $q) => $q->whereRaw('lower(items.id) like ?', [$like])->orWhereRaw('lower(items.name) like ?', [$like])->orWhereRaw('lower(items.site) like ?', [$like])
+            $query->where(fn(Builder $q) => $q->whereRaw('lower(items.id) like ?', [$like])->orWhereRaw(
+                'lower(items.name) like ?', [$like]
+            )->orWhereRaw('lower(items.site) like ?', [$like])
                 ->orWhereRaw('lower(items.description) like ?', [$like])->orWhereRaw(
                     'lower(cast(items.attributes as text)) like ?', [$like],
                 )

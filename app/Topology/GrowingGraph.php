@@ -23,7 +23,9 @@ final class GrowingGraph
 
     public readonly Graph $graph;
 
-    /** @var array<array-key, array{id: string, name: string, kind: string, tier: ?int, team: ?string, site: ?string, public_name: ?string}|null> by id; null: there is none */
+    /**
+     * @var array<array-key, array{id: string, name: string, kind: string, tier: ?int, team: ?string, site: ?string, public_name: ?string}|null> by id; null: there is none
+     */
     private array $items = [];
 
     /** @var list<int> place in the record, by need */

@@ -31,7 +31,10 @@ final class NamedItems
         $marks = implode(', ', array_fill(0, count($names), '?'));
         foreach (self::FIELDS as $field) {
             // In these very words the index over values serves.
-            foreach (DB::table('item_values')->where('field', $field)->whereRaw("lower(value) in ($marks)", $names)->get(['item_id', 'value']) as $row) {
+            foreach (
+                DB::table('item_values')->where('field', $field)->whereRaw("lower(value) in ($marks)", $names)
+                    ->get(['item_id', 'value']) as $row
+            ) {
                 $ids[mb_strtolower((string) $row->value)] ??= (string) $row->item_id;
             }
         }

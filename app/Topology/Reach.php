@@ -18,7 +18,8 @@ use Skarvo\Topology\State;
  * }
  * @phpstan-type ReachEdge array{from: string, to: string, soft: bool, group: string|null}
  * @phpstan-type ReachData array{
- *     nodes: list<ReachNode>, edges: list<ReachEdge>, services: list<Service>, counts: array{down: int, degraded: int, at_risk: int}, beyond: int,
+ *     nodes: list<ReachNode>, edges: list<ReachEdge>, services: list<Service>, counts: array{down: int, degraded: int, at_risk: int},
+ *     beyond: int,
  * }
  */
 final readonly class Reach
@@ -44,7 +45,10 @@ final readonly class Reach
         return $this->nearest($this->told());
     }
 
-    /** @return array{nodes: list<ReachNode>, edges: list<ReachEdge>, services: list<Service>, counts: array{down: int, degraded: int, at_risk: int}} */
+    /**
+     * @return array{nodes: list<ReachNode>, edges: list<ReachEdge>, services: list<Service>, counts: array{down: int, degraded: int,
+     *      at_risk: int}}
+     */
     private function told(): array
     {
         $byId = [];
@@ -181,7 +185,8 @@ final readonly class Reach
     }
 
     /**
-     * @param  array{nodes: list<ReachNode>, edges: list<ReachEdge>, services: list<Service>, counts: array{down: int, degraded: int, at_risk: int}}  $told
+     * @param  array{nodes: list<ReachNode>, edges: list<ReachEdge>, services: list<Service>, counts: array{down: int, degraded: int,
+     *      at_risk: int}}  $told
      * @return ReachData
      */
     private function nearest(array $told): array

@@ -17,7 +17,8 @@ final class RecordedItem
     /**
      * What is recorded of it, each value with who said it and when.
      *
-     * @return array{fields: list<array<string, mixed>>, seen: list<array{scanner: string, at: int}>, not_seen_since: int|null, hours: string|null, business_owner: string|null}
+     * @return array{fields: list<array<string, mixed>>, seen: list<array{scanner: string, at: int}>, not_seen_since: int|null,
+     *      hours: string|null, business_owner: string|null}
      */
     public static function told(Item $item): array
     {
@@ -60,7 +61,9 @@ final class RecordedItem
 
         return [
             'fields' => $fields,
-            'seen' => array_values(DB::table('item_sightings')->where('item_id', $item->id)->orderBy('scanner')->get()->map(static fn(\stdClass $s): array => [
+            'seen' => array_values(DB::table('item_sightings')->where(
+                'item_id', $item->id
+            )->orderBy('scanner')->get()->map(static fn(\stdClass $s): array => [
                 'scanner' => (string) $s->scanner, 'at' => (int) $s->seen_at * 1000,
             ])->all()),
             'not_seen_since' => $row->not_seen_since === null ? null : Moment::seconds($row->not_seen_since) * 1000,

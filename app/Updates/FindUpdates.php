@@ -12,7 +12,9 @@ final class FindUpdates implements Finds
 {
     public function find(Sought $sought): array
     {
-        return array_values(Update::query()->with('incident')->whereRaw(Sql::like('text'), [$sought->like()])->latest('id')->limit(self::EACH)->get()
+        return array_values(Update::query()->with('incident')->whereRaw(
+            Sql::like('text'), [$sought->like()]
+        )->latest('id')->limit(self::EACH)->get()
             ->map(static fn(Update $u): array => [
                 'what' => 'update', 'name' => mb_substr($u->text, 0, 80), 'more' => (string) $u->incident?->ref(),
                 'link' => "/incidents/$u->incident_id",

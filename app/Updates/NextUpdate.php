@@ -47,7 +47,10 @@ final class NextUpdate
         ];
     }
 
-    /** @return list<array{name: string, state: State}> by the names that outsiders know, what is hit; of one that nothing shows, what it is about */
+    /**
+     * @return list<array{name: string, state: State}> by the names that outsiders know, what is hit; of one that nothing shows, what it is
+     *      about
+     */
     public static function services(Incident $incident, Situation $situation): array
     {
         $estate = $situation->estate;

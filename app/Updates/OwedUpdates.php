@@ -64,7 +64,8 @@ final class OwedUpdates implements BandRow, RunsOut
     {
         return Look::once(
             'owed updates',
-            static fn(): Collection => Occasion::query()->open()->whereNotNull('next_update_at')->orderBy('next_update_at')->select('occasions.*')
+            static fn(): Collection => Occasion::query()->open()->whereNotNull('next_update_at')->orderBy('next_update_at')
+                ->select('occasions.*')
                 ->addSelect(['communicator' => RoleHeld::query()->select('person_id')->whereColumn('incident_id', 'occasions.record_id')
                     ->where('occasions.kind', Incident::KIND)->where('role', 'communicator')->whereNull('until')->limit(1)])
                 ->get(),

@@ -34,7 +34,10 @@ final class PublicStates
         return $states;
     }
 
-    /** @return list<array{name: string, state: State, published: State, item: string, admitted: bool|null, since: string|null}> services that are worse than was published; admitted: null while nobody has decided */
+    /**
+     * @return list<array{name: string, state: State, published: State, item: string, admitted: bool|null, since: string|null}> services
+     *      that are worse than was published; admitted: null while nobody has decided
+     */
     public static function doubtful(): array
     {
         $published = self::published();
@@ -82,7 +85,10 @@ final class PublicStates
         return DB::table('public_doubts')->whereNotIn('name', array_column(self::doubtful(), 'name'))->delete();
     }
 
-    /** @return array<array-key, array{string, string}> state and service, by public name, of those that are down or work in part, and not by planned work alone */
+    /**
+     * @return array<array-key, array{string, string}> state and service, by public name, of those that are down or work in part, and not by
+     *      planned work alone
+     */
     private static function known(): array
     {
         return Cache::remember('public-states-'.Journal::head(), self::KEPT_SECONDS, static function (): array {

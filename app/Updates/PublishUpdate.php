@@ -36,10 +36,13 @@ final class PublishUpdate
      * @throws Refused
      */
     public function __invoke(
-        Incident $incident, int $number, WrittenUpdate $written, int $nextMinutes, Person $by, ?string $despite = null, ?string $longer = null,
+        Incident $incident, int $number, WrittenUpdate $written, int $nextMinutes, Person $by, ?string $despite = null,
+        ?string $longer = null,
         ?int $corrects = null, int $estimates = 0,
     ): void {
-        DB::transaction(static function () use ($incident, $number, $written, $nextMinutes, $by, $despite, $longer, $corrects, $estimates): void {
+        DB::transaction(static function () use (
+            $incident, $number, $written, $nextMinutes, $by, $despite, $longer, $corrects, $estimates
+        ): void {
             [$stage, $text] = [$written->stage, $written->text];
             Locked::again($incident);
             if (! $incident->isOpen()) {
@@ -55,7 +58,9 @@ final class PublishUpdate
             $often = UpdateRhythm::of($incident);
             if ($nextMinutes * 60 > $often && trim((string) $longer) === '') {
                 throw Refused::because(
-                    UpdateRhythm::by($incident).' asks for an update every '.intdiv($often, 60).' minutes. Say why the next one may come later.', 'longer',
+                    UpdateRhythm::by($incident).' asks for an update every '.intdiv($often, 60)
+                        .' minutes. Say why the next one may come later.',
+                    'longer',
                 );
             }
             if ($written->estimate !== null && $written->estimate !== $incident->estimate_at?->getTimestamp()) {
@@ -79,7 +84,12 @@ final class PublishUpdate
             UpdateVersion::keep($update, $written->versions ?? DraftVersions::whole($incident, $facts, $text, $last), $by);
             Journal::write(
                 Actor::person($by), UpdateEntry::UpdatePublished, ['incident', $incident->id],
-                ['number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(), ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite]), ...($nextMinutes * 60 > $often ? ['longer' => (string) $longer] : []), ...($corrects === null ? [] : ['corrects' => $corrects])],
+                [
+                    'number' => $number, 'text' => $text, 'stage' => $stage->value, 'next' => $next->toIso8601ZuluString(),
+                    ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $despite]),
+                    ...($nextMinutes * 60 > $often ? ['longer' => (string) $longer] : []),
+                    ...($corrects === null ? [] : ['corrects' => $corrects]),
+                ],
                 ['incident' => $incident->id],
             );
             if ($stage !== $incident->stage) {

@@ -24,7 +24,9 @@ final class ReportRules
     public static function all(): array
     {
         /** @var array<array-key, Rule> */
-        return Cache::remember(self::SETTING, self::KNOWN_SECONDS, static fn(): array => Setting::query()->find(self::SETTING)->value ?? []);
+        return Cache::remember(
+            self::SETTING, self::KNOWN_SECONDS, static fn(): array => Setting::query()->find(self::SETTING)->value ?? []
+        );
     }
 
     public static function attaches(string $service): bool

@@ -12,7 +12,8 @@ final class StatusController
 {
     private const TYPES = [
         'html' => 'text/html; charset=utf-8', 'json' => 'application/json', 'atom' => 'application/atom+xml; charset=utf-8',
-        'css' => 'text/css; charset=utf-8', 'js' => 'text/javascript; charset=utf-8', 'svg' => 'image/svg+xml', 'ics' => 'text/calendar; charset=utf-8', 'woff2' => 'font/woff2',
+        'css' => 'text/css; charset=utf-8', 'js' => 'text/javascript; charset=utf-8', 'svg' => 'image/svg+xml',
+        'ics' => 'text/calendar; charset=utf-8', 'woff2' => 'font/woff2',
     ];
 
     private const POLICY = "default-src 'none'; style-src 'self'; script-src 'self'; img-src 'self'; font-src 'self'; connect-src 'self'; "

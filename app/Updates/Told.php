@@ -34,7 +34,8 @@ final readonly class Told
     public static function of(Collection $incidents): array
     {
         $of = $incidents->mapWithKeys(static fn(Incident $one): array => [$one->id => Incident::mergedInto($one->id)]);
-        $updates = Update::query()->with('versions')->whereIn('incident_id', $of->flatten())->orderBy('published_at')->orderBy('number')->get();
+        $updates = Update::query()->with('versions')->whereIn('incident_id', $of->flatten())->orderBy('published_at')->orderBy('number')
+            ->get();
 
         return array_values($incidents->map(static fn(Incident $incident): self => new self(
             $incident, array_values($updates->whereIn('incident_id', $of[$incident->id] ?? [])->all()),
@@ -59,10 +60,16 @@ final readonly class Told
         $told = Incident::query()->whereIn('id', Update::query()->select('incident_id'));
 
         return Incident::query()->whereNull('merged_into_id')
-            ->where(static fn(Builder $any) => $any->whereIn('id', (clone $told)->select('id'))->orWhereIn('id', $told->select('merged_into_id')));
+            ->where(
+                static fn(Builder $any) => $any->whereIn('id', (clone $told)->select('id'))
+                    ->orWhereIn('id', $told->select('merged_into_id'))
+            );
     }
 
-    /** @return array{services: list<string>, incident: int|null, text: string, since: mixed} what a reporter may see of an incident that is known */
+    /**
+     * @return array{services: list<string>, incident: int|null, text: string, since: mixed} what a reporter may see of an incident that is
+     *      known
+     */
     public function seen(): array
     {
         $last = $this->last();

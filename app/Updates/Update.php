@@ -43,7 +43,8 @@ final class Update extends Record
     protected $table = 'updates';
 
     protected $casts = [
-        'stage' => Stage::class, 'services' => 'array', 'places' => 'array', 'corrects' => 'integer', 'number' => 'integer', 'published_at' => 'immutable_datetime',
+        'stage' => Stage::class, 'services' => 'array', 'places' => 'array', 'corrects' => 'integer', 'number' => 'integer',
+        'published_at' => 'immutable_datetime',
         'next_at' => 'immutable_datetime', 'estimate_at' => 'immutable_datetime',
     ];
 
@@ -90,7 +91,10 @@ final class Update extends Record
         return $update;
     }
 
-    /** @return Collection<int, self> those of an incident and of what turned out to be the same, the last one first: read once in a look at a screen */
+    /**
+     * @return Collection<int, self> those of an incident and of what turned out to be the same, the last one first: read once in a look at
+     *      a screen
+     */
     public static function ofIncident(int $incident): Collection
     {
         return Look::once(

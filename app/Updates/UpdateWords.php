@@ -15,7 +15,9 @@ final class UpdateWords implements TellsEntries
     {
         return match (UpdateEntry::tryFrom($kind)) {
             UpdateEntry::UpdatePublished => Sentence::strong(
-                "Update {$facts->text('number')} published".($facts->text('corrects') === '' ? '' : ", a correction of update {$facts->text('corrects')}").match ($facts->text('found')) {
+                "Update {$facts->text('number')} published".(
+                    $facts->text('corrects') === '' ? '' : ", a correction of update {$facts->text('corrects')}"
+                ).match ($facts->text('found')) {
                     '' => '',
                     '1' => ', although one thing in it disagrees with the record',
                     default => ", although {$facts->text('found')} things in it disagree with the record",
@@ -47,7 +49,9 @@ final class UpdateWords implements TellsEntries
                 $facts->text('text'),
             ),
             UpdateEntry::FilesCame => Sentence::plain(
-                $facts->text('count') === '1' ? "Added a file to {$facts->text('ref')}" : "Added {$facts->text('count')} files to {$facts->text('ref')}",
+                $facts->text('count') === '1'
+                    ? "Added a file to {$facts->text('ref')}"
+                    : "Added {$facts->text('count')} files to {$facts->text('ref')}",
             ),
             UpdateEntry::PictureRead => Sentence::plain("Read the words in a picture of {$facts->text('ref')}"),
             UpdateEntry::CardGiven => Sentence::plain("Card given, for {$facts->text('hours')} h", $facts->text('for')),
@@ -60,10 +64,12 @@ final class UpdateWords implements TellsEntries
             ),
             UpdateEntry::FollowerLeft => Sentence::plain('Follows no more', "by {$facts->text('channel')}"),
             UpdateEntry::FollowersTold => Sentence::plain(
-                "Update {$facts->text('number')} is on its way to ".($facts->text('count') === '1' ? 'one follower' : "{$facts->text('count')} followers"),
+                "Update {$facts->text('number')} is on its way to "
+                    .($facts->text('count') === '1' ? 'one follower' : "{$facts->text('count')} followers"),
             ),
             UpdateEntry::AudienceChanged => Sentence::plain(
-                $facts->text('added') === 'yes' ? 'Let a follower be told of it' : 'Let a follower not be told of it', "by {$facts->text('channel')}",
+                $facts->text('added') === 'yes' ? 'Let a follower be told of it' : 'Let a follower not be told of it',
+                "by {$facts->text('channel')}",
             ),
             null => null,
         };

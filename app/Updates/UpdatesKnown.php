@@ -31,7 +31,8 @@ final class UpdatesKnown implements Knows
     public function lines(array $records, Person $reader): array
     {
         return Update::query()->whereKey($records)->get()->mapWithKeys(static fn(Update $one): array => [$one->id => [
-            'kind' => 'update', 'id' => $one->id, 'ref' => sprintf('IN-%04d', $one->incident_id).", update $one->number", 'title' => $one->text,
+            'kind' => 'update', 'id' => $one->id, 'ref' => sprintf('IN-%04d', $one->incident_id).", update $one->number",
+            'title' => $one->text,
             'more' => '', 'link' => "/incidents/$one->incident_id", 'at' => $one->published_at, 'loose' => false,
         ]])->all();
     }

@@ -110,7 +110,8 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
             'draft' => static fn(): array => NextUpdate::of($incident, $situation),
             // An address is a key: only whoever may give one sees it.
             'cards' => Inertia::optional(static fn(): array => Deed::TellOutsiders->isAllowedTo($reader) ? array_values(
-                Card::query()->readable()->where('incident_id', $incident->id)->orderBy('id')->get()->map(static fn(Card $one): array => $one->toLine())->all(),
+                Card::query()->readable()->where('incident_id', $incident->id)->orderBy('id')->get()
+                    ->map(static fn(Card $one): array => $one->toLine())->all(),
             ) : []),
         ];
     }
@@ -155,7 +156,8 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
     private static function publish(Incident $incident, Turn $turn, array $services): void
     {
         $found = $turn->isWritten ? CheckWords::must(
-            $incident, Situation::now(), new WrittenUpdate($incident->stage, $turn->public, null, $incident->occasion->next_update_at?->getTimestamp()), $turn->despite,
+            $incident, Situation::now(),
+            new WrittenUpdate($incident->stage, $turn->public, null, $incident->occasion->next_update_at?->getTimestamp()), $turn->despite,
         ) : 0;
         $number = (int) Update::query()->where('incident_id', $incident->id)->max('number') + 1;
         // What people do meanwhile holds on, whatever an incident is called.
@@ -163,18 +165,25 @@ final class UpdatesOfIncident implements HasConsequences, OnThePage, RoomPanel, 
         $update = Update::publish([
             'incident_id' => $incident->id, 'number' => $number, 'stage' => $incident->stage, 'text' => $turn->public,
             'services' => $services, 'author_id' => $turn->by->id, 'next_at' => $incident->occasion->next_update_at,
-            'meanwhile' => $last?->meanwhile, 'cause' => $last?->cause, 'counter' => $last?->counter, 'estimate_at' => $incident->estimate_at,
+            'meanwhile' => $last?->meanwhile, 'cause' => $last?->cause, 'counter' => $last?->counter,
+            'estimate_at' => $incident->estimate_at,
         ], $last->places ?? []);
         // That it is not over after all follows from no facts: everybody reads what was written.
         if ($turn->kind !== TurnKind::Reopened) {
-            $said = new WrittenUpdate($incident->stage, $turn->public, $last?->meanwhile, $incident->occasion->next_update_at?->getTimestamp(), $last?->cause, $last?->counter, array_map(
-                static fn(array $one): array => ['name' => $one['name'], 'state' => State::from($one['state'])], $services,
-            ));
-            UpdateVersion::keep($update, DraftVersions::whole($incident, FactsOf::next($incident, Situation::now(), $said, false), $turn->public, null), null);
+            $said = new WrittenUpdate(
+                $incident->stage, $turn->public, $last?->meanwhile, $incident->occasion->next_update_at?->getTimestamp(), $last?->cause,
+                $last?->counter,
+                array_map(static fn(array $one): array => ['name' => $one['name'], 'state' => State::from($one['state'])], $services),
+            );
+            $facts = FactsOf::next($incident, Situation::now(), $said, false);
+            UpdateVersion::keep($update, DraftVersions::whole($incident, $facts, $turn->public, null), null);
         }
         Journal::write(
             $turn->by, UpdateEntry::UpdatePublished, ['incident', $incident->id],
-            ['number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value, ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $turn->despite])],
+            [
+                'number' => $number, 'text' => $turn->public, 'stage' => $incident->stage->value,
+                ...($found === 0 ? [] : ['found' => $found, 'despite' => (string) $turn->despite]),
+            ],
             ['incident' => $incident->id],
         );
     }

@@ -30,7 +30,10 @@ final class UpdatesServiceProvider extends Capability
             BandRow::class => [OwedUpdates::class],
             Finds::class => [FindUpdates::class],
             Knows::class => [UpdatesKnown::class],
-            ClockPart::class => [NoteOverdueUpdates::class, Outside\KeepPublicFolder::class, Following\TellFollowers::class, Following\KeepFollowers::class, Following\TellRecordFollowers::class, Planned\TellPlanned::class, Files\ReadPictures::class],
+            ClockPart::class => [
+                NoteOverdueUpdates::class, Outside\KeepPublicFolder::class, Following\TellFollowers::class, Following\KeepFollowers::class,
+                Following\TellRecordFollowers::class, Planned\TellPlanned::class, Files\ReadPictures::class,
+            ],
             TellsEntries::class => [UpdateWords::class],
             HasConsequences::class => [UpdatesOfIncident::class, Following\FollowersHear::class],
             Messages::class => [

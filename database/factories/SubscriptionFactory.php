@@ -22,8 +22,10 @@ final class SubscriptionFactory extends Factory
     public function definition(): array
     {
         return [
-            'channel' => Channel::Mail, 'address' => $address = 'f-'.Str::lower(Str::random(12)).'@follower.example', 'reach' => "mail $address",
-            'token' => Subscription::newToken(), 'language' => 'en', 'services' => [], 'places' => [], 'zone' => 'Europe/Oslo', 'asked_at' => now(),
+            'channel' => Channel::Mail, 'address' => $address = 'f-'.Str::lower(Str::random(12)).'@follower.example',
+            'reach' => "mail $address",
+            'token' => Subscription::newToken(), 'language' => 'en', 'services' => [], 'places' => [], 'zone' => 'Europe/Oslo',
+            'asked_at' => now(),
             'confirmed_at' => now(),
         ];
     }

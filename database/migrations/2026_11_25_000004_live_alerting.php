@@ -89,7 +89,9 @@ return new class () extends Migration
             $table->unique(['key', 'number']);
         });
         // What nobody has decided about is asked for on every screen, in its groups.
-        DB::statement('create index alerts_undecided_index on alerts (group_id, item_id, level, first_signal_at, taken_at, handling, handle_at, wait_until) where closed_at is null and incident_id is null and put_away_at is null');
+        DB::statement(
+            'create index alerts_undecided_index on alerts (group_id, item_id, level, first_signal_at, taken_at, handling, handle_at, wait_until) where closed_at is null and incident_id is null and put_away_at is null'
+        );
 
         Schema::create('alert_items', function (Blueprint $table): void {
             $table->foreignId('alert_id')->constrained('alerts')->cascadeOnDelete();
@@ -100,7 +102,9 @@ return new class () extends Migration
             $table->primary(['alert_id', 'item']);
             $table->index(['item', 'opened_at']);
         });
-        DB::statement('insert into alert_items (alert_id, item, stamp, opened_at, fires) select id, item_named, stamp, opened_at, closed_at is null from alerts where item_named is not null');
+        DB::statement(
+            'insert into alert_items (alert_id, item, stamp, opened_at, fires) select id, item_named, stamp, opened_at, closed_at is null from alerts where item_named is not null'
+        );
 
         Schema::create('bundles', function (Blueprint $table): void {
             $table->id();
@@ -112,7 +116,9 @@ return new class () extends Migration
             $table->index(['busy', 'touched_at']);
         });
         // Which families (f) and keys (k) a bundle knows.
-        DB::statement('create table bundle_members (kind text not null, name text not null, bundle_id integer not null, primary key (kind, name)) without rowid');
+        DB::statement(
+            'create table bundle_members (kind text not null, name text not null, bundle_id integer not null, primary key (kind, name)) without rowid'
+        );
         DB::statement('create index bundle_members_bundle_id_index on bundle_members (bundle_id)');
 
         Schema::create('clock_marks', function (Blueprint $table): void {

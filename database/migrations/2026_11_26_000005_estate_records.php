@@ -154,7 +154,9 @@ return new class () extends Migration
         }
         // The rows of items have no number that lasts, so they are given one.
         DB::statement('create table item_numbers (number integer primary key, item_id text not null unique)');
-        DB::statement("create virtual table item_search using fts5(name, words, tokenize = \"unicode61 remove_diacritics 2\", prefix = '1 2 3')");
+        DB::statement(
+            "create virtual table item_search using fts5(name, words, tokenize = \"unicode61 remove_diacritics 2\", prefix = '1 2 3')"
+        );
         $words = "new.id || ' ' || new.kind || ' ' || coalesce(new.site, '') || ' ' || coalesce(new.public_name, '') || ' ' || coalesce(new.description, '')
             || ' ' || coalesce((select name || ' ' || id from teams where id = new.team_id), '') || ' ' || coalesce((select name || ' ' || email from people where id = new.business_owner_id), '')
             || ' ' || coalesce((select group_concat(value, ' ') from json_each(new.attributes)), '')";
@@ -173,8 +175,12 @@ return new class () extends Migration
             delete from item_search where rowid = (select number from item_numbers where item_id = old.id);
             delete from item_numbers where item_id = old.id;
         end');
-        DB::unprepared('create trigger items_found_by_team after update of name on teams begin update items set team_id = team_id where team_id = new.id; end');
-        DB::unprepared('create trigger items_found_by_owner after update of name, email on people begin update items set business_owner_id = business_owner_id where business_owner_id = new.id; end');
+        DB::unprepared(
+            'create trigger items_found_by_team after update of name on teams begin update items set team_id = team_id where team_id = new.id; end'
+        );
+        DB::unprepared(
+            'create trigger items_found_by_owner after update of name, email on people begin update items set business_owner_id = business_owner_id where business_owner_id = new.id; end'
+        );
         DB::statement('insert into item_numbers (item_id) select id from items');
         DB::statement('update items set name = name');
     }

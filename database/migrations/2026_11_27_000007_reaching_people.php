@@ -82,7 +82,9 @@ return new class () extends Migration
             $table->dateTime('used_at', 3)->nullable();
         });
         DB::statement('update calls set pages_told = (select count(*) from pages where pages.call_id = calls.id)');
-        DB::statement('create index pages_unconfirmed on pages (confirm_by) where confirm_by is not null and delivered_at is null and failed_at is null');
+        DB::statement(
+            'create index pages_unconfirmed on pages (confirm_by) where confirm_by is not null and delivered_at is null and failed_at is null'
+        );
 
         Schema::create('delivery_paths', function (Blueprint $table): void {
             $table->string('channel')->primary();

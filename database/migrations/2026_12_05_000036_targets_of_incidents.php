@@ -31,7 +31,9 @@ return new class () extends Migration
     /** The restore times of the matrix, and the targets of tickets, become agreements; what nobody changed stays as one begins. */
     private function joinTargets(): void
     {
-        $read = static fn(string $id): mixed => json_decode((string) (DB::table('settings')->where('id', $id)->value('value') ?? 'null'), true);
+        $read = static fn(string $id): mixed => json_decode(
+            (string) (DB::table('settings')->where('id', $id)->value('value') ?? 'null'), true
+        );
         [$matrix, $targets] = [$read('priorities'), $read('targets')];
         $restore = [];
         if (is_array($matrix)) {
@@ -48,7 +50,9 @@ return new class () extends Migration
             $rows = [];
             foreach ([1, 2, 3, 4] as $priority) {
                 $hours = $always || $priority <= 2 ? [] : ['hours' => 'desk'];
-                $rows[] = ['name' => 'respond', 'priority' => $priority, 'within' => "PT{$respond[$priority]}M", 'pauses' => false, ...$hours];
+                $rows[] = [
+                    'name' => 'respond', 'priority' => $priority, 'within' => "PT{$respond[$priority]}M", 'pauses' => false, ...$hours,
+                ];
                 $rows[] = ['name' => 'restore', 'priority' => $priority, 'within' => "PT{$restore[$priority]}M", ...$hours];
             }
 

@@ -24,7 +24,8 @@ return new class () extends Migration
         $tasks = DB::table('ticket_tasks')->leftJoin('tickets', 'tickets.id', '=', 'ticket_tasks.ticket_id')
             ->leftJoin('incidents', 'incidents.id', '=', 'ticket_tasks.incident_id')->whereNotNull('ticket_tasks.team_id')
             ->orderBy('ticket_tasks.id')->get([
-                'ticket_tasks.*', 'tickets.closed_at', 'incidents.resolved_at', 'tickets.impact as ticket_impact', 'incidents.impact as incident_impact',
+                'ticket_tasks.*', 'tickets.closed_at', 'incidents.resolved_at', 'tickets.impact as ticket_impact',
+                'incidents.impact as incident_impact',
                 'tickets.urgency as ticket_urgency', 'incidents.urgency as incident_urgency', 'tickets.priority as ticket_priority',
                 'incidents.priority as incident_priority',
             ]);

@@ -18,7 +18,9 @@ return new class () extends Migration
             $table->unsignedBigInteger('record_id');
             $table->unique(['kind', 'record_id']);
         });
-        DB::statement("create virtual table known_search using fts5(title, body, tokenize = \"unicode61 remove_diacritics 2\", prefix = '2 3')");
+        DB::statement(
+            "create virtual table known_search using fts5(title, body, tokenize = \"unicode61 remove_diacritics 2\", prefix = '2 3')"
+        );
         DB::table('clock_marks')->insert(['name' => 'known', 'mark' => 0]);
     }
 };

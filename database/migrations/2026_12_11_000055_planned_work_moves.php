@@ -40,8 +40,12 @@ return new class () extends Migration
             $table->dateTime('failed_at', 3)->nullable();
             $table->primary(['planned_id', 'round', 'stage', 'subscription_id']);
         });
-        DB::statement('insert into planned_tellings_by_round (planned_id, round, stage, upto, at, begun_at, ended_at) select planned_id, 1, stage, upto, at, begun_at, ended_at from planned_tellings');
-        DB::statement('insert into planned_deliveries_by_round (planned_id, round, stage, subscription_id, sent_at, failed_at) select planned_id, 1, stage, subscription_id, sent_at, failed_at from planned_deliveries');
+        DB::statement(
+            'insert into planned_tellings_by_round (planned_id, round, stage, upto, at, begun_at, ended_at) select planned_id, 1, stage, upto, at, begun_at, ended_at from planned_tellings'
+        );
+        DB::statement(
+            'insert into planned_deliveries_by_round (planned_id, round, stage, subscription_id, sent_at, failed_at) select planned_id, 1, stage, subscription_id, sent_at, failed_at from planned_deliveries'
+        );
         foreach (['planned_tellings', 'planned_deliveries'] as $table) {
             Schema::drop($table);
             Schema::rename("{$table}_by_round", $table);

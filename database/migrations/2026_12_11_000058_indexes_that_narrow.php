@@ -14,7 +14,9 @@ return new class () extends Migration
     public function up(): void
     {
         DB::statement('drop index alerts_undecided_index');
-        DB::statement('create index alerts_undecided_index on alerts (group_id, item_id, level, first_signal_at, decide_again_at, taken_at, incident_id, handling, handle_at, wait_until) where closed_at is null and put_away_at is null');
+        DB::statement(
+            'create index alerts_undecided_index on alerts (group_id, item_id, level, first_signal_at, decide_again_at, taken_at, incident_id, handling, handle_at, wait_until) where closed_at is null and put_away_at is null'
+        );
         DB::statement('create index alert_items_fires_index on alert_items (item, alert_id) where fires');
         // What is null in most rows is no way to find any: SQLite took these indexes for "is null", and read nearly all.
         DB::statement('drop index outbox_goes_with_index');
@@ -23,7 +25,9 @@ return new class () extends Migration
         DB::statement('create index outbox_waiting on outbox (kind, rank, due_at, id) where sent_at is null and failed_at is null');
         DB::statement('drop index alerts_incident_id_index');
         DB::statement('create index alerts_incident_id_index on alerts (incident_id) where incident_id is not null');
-        DB::statement('create index alerts_firing_in_incidents_index on alerts (incident_id) where incident_id is not null and closed_at is null');
+        DB::statement(
+            'create index alerts_firing_in_incidents_index on alerts (incident_id) where incident_id is not null and closed_at is null'
+        );
         DB::statement('drop index alerts_wait_until_index');
         DB::statement('create index alerts_wait_until_index on alerts (wait_until) where wait_until is not null and closed_at is null');
         DB::statement('drop index alerts_handle_at_index');

@@ -20,7 +20,9 @@ final class Directions
     public const APP = ['Platform', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Changes', 'Desk'];
 
     /** The rooms of core/src. */
-    public const CORE = ['Value', 'Time', 'Json', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Changes', 'Cli'];
+    public const CORE = [
+        'Value', 'Time', 'Json', 'Topology', 'Signals', 'Rota', 'Incidents', 'Paging', 'Updates', 'Tickets', 'Changes', 'Cli',
+    ];
 
     /** Whose each table is. */
     public const TABLES = [
@@ -40,11 +42,28 @@ final class Directions
             'signals', 'source_errors', 'source_minutes', 'sources', 'unmapped_payloads', 'watched_items',
         ],
         'Rota' => ['absences', 'calendar_feeds', 'handovers', 'rota_swaps', 'rotas'],
-        'Incidents' => ['coordination_offers', 'hypotheses', 'incident_course', 'incident_items', 'incident_options', 'incident_roles', 'incidents', 'links', 'occasions', 'presences', 'reports'],
-        'Paging' => ['bridge_events', 'bridges', 'call_happenings', 'calls', 'conversation_messages', 'conversations', 'delivery_paths', 'escalation_policies', 'pages'],
-        'Updates' => ['audience_changes', 'audiences', 'deliveries', 'incident_cards', 'item_followers', 'planned_deliveries', 'planned_tellings', 'planned_works', 'public_doubts', 'record_followers', 'report_file_bytes', 'report_files', 'subscriptions', 'tellings', 'update_reads', 'update_versions', 'updates'],
-        'Tickets' => ['busy_periods', 'came_in', 'checklists', 'incident_answers', 'incident_answers_given', 'surges', 'ticket_attempts', 'ticket_lists', 'ticket_tasks', 'ticket_translations', 'ticket_happenings', 'ticket_lessons', 'ticket_posts', 'tickets', 'update_translations'],
-        'Changes' => ['change_answers', 'change_approvals', 'change_asks', 'change_items', 'change_rule_sets', 'change_steps', 'change_suspicions', 'change_templates', 'changes'],
+        'Incidents' => [
+            'coordination_offers', 'hypotheses', 'incident_course', 'incident_items', 'incident_options', 'incident_roles', 'incidents',
+            'links', 'occasions', 'presences', 'reports',
+        ],
+        'Paging' => [
+            'bridge_events', 'bridges', 'call_happenings', 'calls', 'conversation_messages', 'conversations', 'delivery_paths',
+            'escalation_policies', 'pages',
+        ],
+        'Updates' => [
+            'audience_changes', 'audiences', 'deliveries', 'incident_cards', 'item_followers', 'planned_deliveries', 'planned_tellings',
+            'planned_works', 'public_doubts', 'record_followers', 'report_file_bytes', 'report_files', 'subscriptions', 'tellings',
+            'update_reads', 'update_versions', 'updates',
+        ],
+        'Tickets' => [
+            'busy_periods', 'came_in', 'checklists', 'incident_answers', 'incident_answers_given', 'surges', 'ticket_attempts',
+            'ticket_lists', 'ticket_tasks', 'ticket_translations', 'ticket_happenings', 'ticket_lessons', 'ticket_posts', 'tickets',
+            'update_translations',
+        ],
+        'Changes' => [
+            'change_answers', 'change_approvals', 'change_asks', 'change_items', 'change_rule_sets', 'change_steps', 'change_suspicions',
+            'change_templates', 'changes',
+        ],
         'Desk' => ['known_search', 'known_texts'],
     ];
 

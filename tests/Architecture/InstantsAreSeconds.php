@@ -33,10 +33,12 @@ final class InstantsAreSeconds implements Rule
         $wrong = match (true) {
             $left === null || $right === null => null,
             $left === 'instant' && $right === 'instant' => match (true) {
-                $node instanceof BinaryOp\Plus, $node instanceof BinaryOp\Mul, $node instanceof BinaryOp\Div => 'Two instants are only compared, or taken from each other.',
+                $node instanceof BinaryOp\Plus, $node instanceof BinaryOp\Mul,
+                $node instanceof BinaryOp\Div => 'Two instants are only compared, or taken from each other.',
                 default => null,
             },
-            $left === 'length' && $right === 'instant' && $node instanceof BinaryOp\Minus => 'An instant cannot be taken from a length of time.',
+            $left === 'length' && $right === 'instant'
+                && $node instanceof BinaryOp\Minus => 'An instant cannot be taken from a length of time.',
             $left !== $right && self::compares($node) => 'A length of time is compared with an instant.',
             default => null,
         };

@@ -55,10 +55,16 @@ $some = static fn(int $most, int $size): array => array_values(array_unique(arra
     static fn(): string => 'i'.mt_rand(0, $size - 1), range(1, mt_rand(1, $most)),
 )));
 
-$slots = ['time_zone' => 'Europe/Oslo', 'from' => $at($begin), 'to' => $at($begin + 400 * 86400), 'duration' => 'PT2H', 'grid' => 5, 'want' => 100];
+$slots = [
+    'time_zone' => 'Europe/Oslo', 'from' => $at($begin), 'to' => $at($begin + 400 * 86400), 'duration' => 'PT2H', 'grid' => 5,
+    'want' => 100,
+];
 $days = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'];
 for ($n = 0; $n < 25; $n++) {
-    $slots['windows'][] = ['name' => "window $n", 'days' => array_values(array_diff($days, [$days[$n % 3]])), 'from' => sprintf('%02d:00', 16 + $n % 5), 'to' => sprintf('%02d:00', 4 + $n % 5)];
+    $slots['windows'][] = [
+        'name' => "window $n", 'days' => array_values(array_diff($days, [$days[$n % 3]])), 'from' => sprintf('%02d:00', 16 + $n % 5),
+        'to' => sprintf('%02d:00', 4 + $n % 5),
+    ];
 }
 for ($n = 0; $n < 150; $n++) {
     $from = $begin + mt_rand(0, 399) * 86400;
@@ -81,12 +87,14 @@ for ($n = 0; $n < 500; $n++) {
 
 $suspects = $estate(50_000);
 $suspects['symptoms'] = array_map(
-    static fn(int $n): array => ['id' => 'i'.mt_rand(30_000, 49_999), 'state' => 'down', 'at' => $at($begin + 3 * 86400 + $n * 20)], range(1, 40),
+    static fn(int $n): array => ['id' => 'i'.mt_rand(30_000, 49_999), 'state' => 'down', 'at' => $at($begin + 3 * 86400 + $n * 20)],
+    range(1, 40),
 );
 for ($n = 0; $n < 2000; $n++) {
     $from = $begin + mt_rand(0, 3 * 86400);
     $suspects['changes'][] = [
-        'id' => "CH-$n", 'from' => $at($from), 'to' => $at($from + 900), 'items' => $some(4, 50_000), 'kind' => 'standard', 'result' => 'ok',
+        'id' => "CH-$n", 'from' => $at($from), 'to' => $at($from + 900), 'items' => $some(4, 50_000), 'kind' => 'standard',
+        'result' => 'ok',
         'ok_share' => mt_rand(80, 99) / 100,
     ];
 }
@@ -111,5 +119,8 @@ foreach ([
         $result = Suspects::of(...$result);
     }
     $took = (hrtime(true) - $start) / 1e6;
-    printf("%s: %.0f ms, wanted under %s; reading the JSON alone %.0f ms, ratio %.1f (%d found)\n", $verb, $took, $wanted, $decode, $took / $decode, $found($result));
+    printf(
+        "%s: %.0f ms, wanted under %s; reading the JSON alone %.0f ms, ratio %.1f (%d found)\n", $verb, $took, $wanted, $decode,
+        $took / $decode, $found($result)
+    );
 }

@@ -31,8 +31,10 @@ $items = DB::table('items')->orderBy('id')->pluck('id')->all();
 $now = Moment::now();
 $incident = Incident::factory()->createOne(['service_id' => 'vehicle-lanes', 'title' => 'Vehicle lanes stand still']);
 $alert = DB::table('alerts')->insertGetId([
-    'key' => 'bench/clk-2/state', 'number' => 1, 'stamp' => 'bench', 'items' => '{}', 'threads' => '[]', 'rules_version' => 1, 'source' => 'bench', 'check' => 'state',
-    'item_id' => 'clk-2', 'item_named' => 'clk-2', 'level' => 'critical', 'summary' => 'clk-2 is dark', 'first_signal_at' => now(), 'last_signal_at' => now(), 'opened_at' => now(),
+    'key' => 'bench/clk-2/state', 'number' => 1, 'stamp' => 'bench', 'items' => '{}', 'threads' => '[]', 'rules_version' => 1,
+    'source' => 'bench', 'check' => 'state',
+    'item_id' => 'clk-2', 'item_named' => 'clk-2', 'level' => 'critical', 'summary' => 'clk-2 is dark', 'first_signal_at' => now(),
+    'last_signal_at' => now(), 'opened_at' => now(),
     'count' => 1, 'flips' => 0, 'incident_id' => $incident->id,
 ]);
 DB::table('alert_items')->insert(['alert_id' => $alert, 'item' => 'clk-2', 'stamp' => 'bench', 'opened_at' => now(), 'fires' => true]);
@@ -57,10 +59,15 @@ $taken = [];
 for ($n = 0; $n < $many; $n++) {
     $body = json_encode([
         'id' => "d$n", 'source' => '/pipelines/bench', 'service' => $n % 50 === 49 ? "unknown-$n" : $items[mt_rand(0, count($items) - 1)],
-        'environment' => 'production', 'version' => "1.$n", 'doing' => $n % 20 === 19 ? 'rolledback' : 'deployed', 'author' => 'Noor Lind', 'commits' => 'a1..b2',
+        'environment' => 'production', 'version' => "1.$n", 'doing' => $n % 20 === 19 ? 'rolledback' : 'deployed', 'author' => 'Noor Lind',
+        'commits' => 'a1..b2',
         'at' => gmdate('Y-m-d\TH:i:s\Z', $now - 86400 + (int) ($n * 86400 / $many)),
     ], JSON_THROW_ON_ERROR);
-    $request = Request::create('/api/v1/deployments', 'POST', server: ['HTTP_AUTHORIZATION' => "Bearer $token", 'HTTP_ACCEPT' => 'application/json', 'CONTENT_TYPE' => 'application/json'], content: $body);
+    $request = Request::create(
+        '/api/v1/deployments', 'POST',
+        server: ['HTTP_AUTHORIZATION' => "Bearer $token", 'HTTP_ACCEPT' => 'application/json', 'CONTENT_TYPE' => 'application/json'],
+        content: $body
+    );
     $start = microtime(true);
     $response = $kernel->handle($request);
     $taken[] = microtime(true) - $start;
@@ -76,8 +83,10 @@ for ($n = 0; $n < 2000; $n++) {
 }
 $bare = (microtime(true) - $start) / 2000;
 printf(
-    "%s deployments: %.1f s, %.1f ms each, p99 %.1f ms; the last 500 %.1f ms each; a row in a transaction %.2f ms, ratio %.0f\n", number_format($many),
-    array_sum($taken), array_sum($taken) / $many * 1000, Bench::at($taken, 0.99) * 1000, array_sum(array_slice($taken, -500)) / 500 * 1000, $bare * 1000, array_sum($taken) / $many / $bare,
+    "%s deployments: %.1f s, %.1f ms each, p99 %.1f ms; the last 500 %.1f ms each; a row in a transaction %.2f ms, ratio %.0f\n",
+    number_format($many),
+    array_sum($taken), array_sum($taken) / $many * 1000, Bench::at($taken, 0.99) * 1000, array_sum(array_slice($taken, -500)) / 500 * 1000,
+    $bare * 1000, array_sum($taken) / $many / $bare,
 );
 
 // The two days before, as they would stand there.
@@ -90,8 +99,12 @@ DB::transaction(static function () use ($many): void {
              from changes where source = '/pipelines/bench' and id <= ?", [$last],
         );
     }
-    DB::statement("insert into change_items (change_id, item, goes_down) select n.id, i.item, 0 from changes n join changes o on o.external = n.external and o.source = '/pipelines/bench' join change_items i on i.change_id = o.id where n.source like '/pipelines/day-%'");
+    DB::statement(
+        "insert into change_items (change_id, item, goes_down) select n.id, i.item, 0 from changes n join changes o on o.external = n.external and o.source = '/pipelines/bench' join change_items i on i.change_id = o.id where n.source like '/pipelines/day-%'"
+    );
 });
 $all = DB::table('changes')->count();
 $after = $room();
-printf("what changed, in a room, of %s changes: %.0f ms; before there were any %.0f ms\n", number_format($all), $after * 1000, $before * 1000);
+printf(
+    "what changed, in a room, of %s changes: %.0f ms; before there were any %.0f ms\n", number_format($all), $after * 1000, $before * 1000
+);

@@ -24,7 +24,12 @@ require __DIR__.'/support/Bench.php';
 $followers = (int) ($argv[1] ?? 10_000);
 $folder = Bench::boot();
 Person::factory()->createOne(['id' => 'ida', 'name' => 'Ida']);
-$incident = Incident::factory()->createOne(['service_id' => DB::table('items')->where('kind', 'service')->whereNotNull('public_name')->orderBy('id')->value('id'), 'coordinator_id' => 'ida']);
+$incident = Incident::factory()->createOne(
+    [
+        'service_id' => DB::table('items')->where('kind', 'service')->whereNotNull('public_name')->orderBy('id')->value('id'),
+        'coordinator_id' => 'ida',
+    ]
+);
 // Whoever answers for a service would be told besides.
 DB::table('items')->where('kind', 'service')->update(['business_owner_id' => null, 'attributes' => '{}']);
 mt_srand((int) (getenv('SEED') ?: 16));
@@ -36,7 +41,10 @@ try {
     foreach (array_chunk(range(1, $followers), 500) as $some) {
         DB::table('subscriptions')->insert(array_map(static function (int $n) use ($row, $secret, $town): array {
             $channel = ['mail', 'text', 'chat', 'webhook'][$n % 4];
-            $address = ['mail' => "f$n@follower.example", 'text' => '+47'.(90_000_000 + $n), 'chat' => "#c$n", 'webhook' => $town->devices()."/hook/$n"][$channel];
+            $address = [
+                'mail' => "f$n@follower.example", 'text' => '+47'.(90_000_000 + $n), 'chat' => "#c$n",
+                'webhook' => $town->devices()."/hook/$n",
+            ][$channel];
 
             return [
                 ...$row, 'channel' => $channel, 'address' => $address, 'reach' => "$channel $address", 'token' => str_pad("t$n", 40, 'x'),
@@ -47,7 +55,9 @@ try {
     config()->set('skarvo.public_page.folder', "$folder/status-page");
     $begin = microtime(true);
     app(PublishUpdate::class)(
-        $incident, 1, new WrittenUpdate(Stage::Looking, 'It does not work. Use the desk meanwhile.', null, now()->addMinutes(30)->getTimestamp()), 30, Person::query()->findOrFail('ida'), 'as it is');
+        $incident, 1, new WrittenUpdate(
+            Stage::Looking, 'It does not work. Use the desk meanwhile.', null, now()->addMinutes(30)->getTimestamp()
+        ), 30, Person::query()->findOrFail('ida'), 'as it is');
     $held = microtime(true) - $begin;
     $update = (int) DB::table('updates')->max('id');
     $page = null;
@@ -66,7 +76,9 @@ try {
         }
     }
     $took = microtime(true) - $begin;
-    $keys = array_column(array_filter($town->arrived(), static fn(array $one): bool => str_starts_with($one['key'], "notice-$update-")), 'key');
+    $keys = array_column(
+        array_filter($town->arrived(), static fn(array $one): bool => str_starts_with($one['key'], "notice-$update-")), 'key'
+    );
     $start = microtime(true);
     foreach (array_chunk(range(1, $followers), 64) as $some) {
         Http::pool(static fn($pool) => array_map(static fn(int $n) => $pool->post($town->devices(), ['n' => $n]), $some));
@@ -77,6 +89,7 @@ try {
 }
 printf(
     "%d of %d followers told in %.1f s, with %d processes killed; %d messages, %d of them repeats under the same key; publishing itself %.2f s; on the public page after %s\n",
-    count(array_unique($keys)), $followers, $took, $kills, count($keys), count($keys) - count(array_unique($keys)), $held, $page === null ? 'never' : sprintf('%.1f s', $page),
+    count(array_unique($keys)), $followers, $took, $kills, count($keys), count($keys) - count(array_unique($keys)), $held,
+    $page === null ? 'never' : sprintf('%.1f s', $page),
 );
 printf("baseline, %d posts to the gateways alone, 64 at a time: %.1f s; ratio %.1f\n", $followers, $bare, $took / $bare);

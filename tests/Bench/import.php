@@ -84,7 +84,9 @@ printf(
 );
 
 $pdo = new PDO("sqlite:$folder/bare.sqlite");
-$pdo->exec('pragma journal_mode = wal; pragma synchronous = full; create table bare (id text primary key, kind text, name text, site text, team text, serial text, hostname text, address text, memory text, needs text)');
+$pdo->exec(
+    'pragma journal_mode = wal; pragma synchronous = full; create table bare (id text primary key, kind text, name text, site text, team text, serial text, hostname text, address text, memory text, needs text)'
+);
 $put = $pdo->prepare('insert or ignore into bare values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)');
 $start = microtime(true);
 $in = fopen("$folder/plain.csv", 'rb') ?: exit(1);

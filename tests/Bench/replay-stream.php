@@ -11,7 +11,9 @@ $many = (int) ($argv[1] ?? 1_000_000);
 $file = (string) tempnam(sys_get_temp_dir(), 'skarvo-stream-');
 $out = fopen($file, 'w') ?: exit(1);
 mt_srand(1);
-$settings = ['hold' => 'PT1M', 'settle' => 'PT5M', 'reopen' => 'PT30M', 'expire' => 'PT6H', 'flap' => ['times' => 5, 'within' => 'PT10M'], 'gather' => 'PT10M', 'gather_limit' => 'PT2H', 'reach' => 3,
+$settings = ['hold' => 'PT1M', 'settle' => 'PT5M', 'reopen' => 'PT30M', 'expire' => 'PT6H', 'flap' => [
+    'times' => 5, 'within' => 'PT10M',
+], 'gather' => 'PT10M', 'gather_limit' => 'PT2H', 'reach' => 3,
     'rules' => [
         ['match' => ['check' => 'link*'], 'set' => ['key' => 'link/{item}/{check}', 'hold' => 'PT2M']],
         ['match' => ['labels' => ['site' => 'north']], 'set' => ['settle' => 'PT10M']],

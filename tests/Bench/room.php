@@ -21,7 +21,8 @@ require __DIR__.'/support/Bench.php';
 $folder = Bench::boot();
 [$entries, $children] = [(int) ($argv[1] ?? 3000), (int) ($argv[2] ?? 500)];
 $service = DB::table('items')->where('kind', 'service')->orderBy('id')->value('id');
-$major = Incident::factory()->createOne(['service_id' => $service, 'coordinator_id' => 'ingrid-vale', 'major_at' => now(), 'title' => 'Vehicle lanes stand still']);
+$major = Incident::factory()
+    ->createOne(['service_id' => $service, 'coordinator_id' => 'ingrid-vale', 'major_at' => now(), 'title' => 'Vehicle lanes stand still']);
 $people = [Person::query()->findOrFail('ingrid-vale'), Person::query()->findOrFail('mika-sund'), Person::query()->findOrFail('noor-lind')];
 DB::transaction(static function () use ($entries, $children, $service, $major, $people): void {
     for ($n = 0; $n < $children; $n++) {

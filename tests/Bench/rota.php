@@ -61,7 +61,13 @@ printf(
     $year, $segments, $days, $year / $days,
 );
 
-$call = json_encode(['started_at' => '2026-03-02T07:14:00Z', 'until' => '2026-03-02T09:00:00Z', 'policy' => ['rounds' => 2, 'steps' => [['targets' => ['rota:quay'], 'wait' => 'PT5M'], ['targets' => ['person:ana', 'rota:platform'], 'wait' => 'PT10M'], ['targets' => ['person:bo'], 'wait' => 'PT10M']]],
+$call = json_encode(['started_at' => '2026-03-02T07:14:00Z', 'until' => '2026-03-02T09:00:00Z', 'policy' => [
+    'rounds' => 2,
+    'steps' => [
+        ['targets' => ['rota:quay'], 'wait' => 'PT5M'], ['targets' => ['person:ana', 'rota:platform'], 'wait' => 'PT10M'],
+        ['targets' => ['person:bo'], 'wait' => 'PT10M'],
+    ],
+],
     'people' => array_fill_keys(
         ['ana', 'bo', 'cy'],
         ['contacts' => [

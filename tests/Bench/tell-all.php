@@ -25,7 +25,9 @@ require __DIR__.'/support/Bench.php';
 $reports = (int) ($argv[1] ?? 5000);
 $folder = Bench::boot();
 Person::factory()->createOne(['id' => 'ida', 'name' => 'Ida']);
-$incident = Incident::factory()->createOne(['service_id' => DB::table('items')->where('kind', 'service')->orderBy('id')->value('id'), 'team_id' => null, 'coordinator_id' => 'ida']);
+$incident = Incident::factory()->createOne(
+    ['service_id' => DB::table('items')->where('kind', 'service')->orderBy('id')->value('id'), 'team_id' => null, 'coordinator_id' => 'ida']
+);
 DB::transaction(static function () use ($reports, $incident): void {
     // One as they all are, and the rest like it: thousands made one by one take longer than what is measured.
     $report = Report::factory()->createOne(['service_id' => $incident->service_id]);
@@ -35,11 +37,15 @@ DB::transaction(static function () use ($reports, $incident): void {
         (array) DB::table($table)->where($column, $value)->sole(), ['id' => true],
     );
     $ticket = (int) DB::table('tickets')->where('report_id', $report->id)->value('id');
-    $first = [$row('reports', 'id', $report->id), $row('tickets', 'report_id', $report->id), $row('links', 'from_id', $report->id), $row('ticket_happenings', 'ticket_id', $ticket)];
+    $first = [
+        $row('reports', 'id', $report->id), $row('tickets', 'report_id', $report->id), $row('links', 'from_id', $report->id),
+        $row('ticket_happenings', 'ticket_id', $ticket),
+    ];
     DB::table('reports')->where('id', $report->id)->update(['email' => 'r0@mail.example']);
     for ($n = 1; $n < $reports; $n++) {
         $id = DB::table('reports')->insertGetId([
-            ...$first[0], 'email' => "r$n@mail.example", 'token' => bin2hex(random_bytes(20)), ...(($first[0]['send_key'] ?? null) === null ? [] : ['send_key' => "k$n"]),
+            ...$first[0], 'email' => "r$n@mail.example", 'token' => bin2hex(random_bytes(20)),
+            ...(($first[0]['send_key'] ?? null) === null ? [] : ['send_key' => "k$n"]),
         ]);
         $own = DB::table('tickets')->insertGetId([...$first[1], 'report_id' => $id]);
         DB::table('ticket_happenings')->insert([...$first[3], 'ticket_id' => $own]);
@@ -50,9 +56,12 @@ mt_srand((int) (getenv('SEED') ?: 15));
 $town = new Town($folder, names: ['clock', 'sender']);
 try {
     $begin = microtime(true);
-    app(ResolveIncident::class)($incident, 'Set by hand.', 'It works again.', new Confirm(check: 'Tried'), [], Person::query()->findOrFail('ida'));
+    app(ResolveIncident::class)(
+        $incident, 'Set by hand.', 'It works again.', new Confirm(check: 'Tried'), [], Person::query()->findOrFail('ida')
+    );
     $held = microtime(true) - $begin;
-    $sent = static fn(): int => DB::table('outbox')->where('kind', 'mail')->where('key', 'like', 'report-%-resolved-%')->whereNotNull('sent_at')->count();
+    $sent = static fn(): int => DB::table('outbox')->where('kind', 'mail')->where('key', 'like', 'report-%-resolved-%')
+        ->whereNotNull('sent_at')->count();
     $kills = 0;
     $next = $begin + 1;
     while ($sent() < $reports && microtime(true) < $begin + 240) {

@@ -22,7 +22,9 @@ use Tests\Faults\Town;
 require __DIR__.'/support/Bench.php';
 $folder = Bench::boot();
 $says = [
-    'vehicle-lanes' => ['The arm does not lift', 'Barrier stays shut, forty cars wait', 'nobody gets through at the ramp', 'the boom is stuck in lane 3'],
+    'vehicle-lanes' => [
+        'The arm does not lift', 'Barrier stays shut, forty cars wait', 'nobody gets through at the ramp', 'the boom is stuck in lane 3',
+    ],
     'boarding' => ['The gate beeps red at every boarding card', 'scanner reads nothing', 'passengers wait at the gate'],
     'payment' => ['My card was refused three times', 'Paid twice for one ticket', 'The terminal says declined'],
     'announcements' => ['Loudspeakers crackle', 'Nobody hears the announcements on the quay'],
@@ -35,7 +37,12 @@ foreach (range(1, 12) as $n) {
 $take = new TakeReport;
 $tell = static function (int $n) use ($take, $says, $services, $places): void {
     $service = $services[$n % 4];
-    $take(new NewReport($service, $says[$service][$n % count($says[$service])].", says number $n", $places[$n % 5], "Reporter $n", null, null, "bench-$n"));
+    $take(
+        new NewReport(
+            $service, $says[$service][$n % count($says[$service])].", says number $n", $places[$n % 5], "Reporter $n", null, null,
+            "bench-$n"
+        )
+    );
 };
 foreach (range(1, 300) as $n) {
     $tell($n);
@@ -58,8 +65,14 @@ foreach (range(301, 500) as $n) {
 }
 [$median, $high, $longest] = $times($looked);
 [$bare] = $times($taken);
-printf("%d open tickets, %d incidents, %d surges found\n", Ticket::query()->open()->count(), Incident::allOpen()->count(), FoundSurge::query()->count());
-printf("looking at one more: median %.0f ms, 95th percentile %.0f ms, longest %.0f ms; taking it %.1f ms (ratio %.0f)\n", $median, $high, $longest, $bare, $median / $bare);
+printf(
+    "%d open tickets, %d incidents, %d surges found\n", Ticket::query()->open()->count(), Incident::allOpen()->count(),
+    FoundSurge::query()->count()
+);
+printf(
+    "looking at one more: median %.0f ms, 95th percentile %.0f ms, longest %.0f ms; taking it %.1f ms (ratio %.0f)\n", $median, $high,
+    $longest, $bare, $median / $bare
+);
 
 foreach (range(501, 2000) as $n) {
     $tell($n);
@@ -68,7 +81,9 @@ $look(static fn(): bool => true);
 printf("%d open tickets\n", Ticket::query()->open()->count());
 // A call: 800 tickets to have learned from, and the words as they are typed.
 Ticket::query()->orderBy('id')->limit(800)->update(['state' => 'done', 'closed_at' => now()]);
-$words = explode(' ', 'Hello this is the terminal at Ask nobody gets through lane three the boom is stuck and it says barrier-ask out of order');
+$words = explode(
+    ' ', 'Hello this is the terminal at Ask nobody gets through lane three the boom is stuck and it says barrier-ask out of order'
+);
 $asked = [];
 foreach (range(1, 120) as $n) {
     $from = microtime(true);
@@ -76,7 +91,10 @@ foreach (range(1, 120) as $n) {
     $asked[] = microtime(true) - $from;
 }
 [$median, $high, $longest] = $times($asked);
-printf("beside a call, 2,000 tickets: median %.0f ms, 95th percentile %.0f ms, longest %.0f ms (ratio %.0f to taking a report)\n", $median, $high, $longest, $median / $bare);
+printf(
+    "beside a call, 2,000 tickets: median %.0f ms, 95th percentile %.0f ms, longest %.0f ms (ratio %.0f to taking a report)\n", $median,
+    $high, $longest, $median / $bare
+);
 $town = new Town($folder);
 try {
     sleep(1);

@@ -75,7 +75,8 @@ final class KilledClockTest extends TestCase
             for ($n = 0; $n < $this->calls; $n++) {
                 $at = CarbonImmutable::createFromTimestampUTC(self::T0 + $random->getInt(0, self::BEGIN - 1));
                 $incident = Incident::factory()->createOne([
-                    'title' => "Trouble $n", 'priority' => 1 + $n % 4, 'started_at' => $at, 'declared_at' => $at, 'restore_by' => $at->addDay(),
+                    'title' => "Trouble $n", 'priority' => 1 + $n % 4, 'started_at' => $at, 'declared_at' => $at,
+                    'restore_by' => $at->addDay(),
                 ]);
                 $policy = [
                     'rounds' => 1,

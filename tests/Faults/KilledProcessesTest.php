@@ -157,7 +157,10 @@ final class KilledProcessesTest extends TestCase
         self::assertLessThanOrEqual(1 + intdiv(self::KILLS, 3) + count($declared), max([0, ...array_values($claims)]));
     }
 
-    /** @return int how many incidents the clock declared for what pages by itself: each such alert is in one, no group has two, and each calls once */
+    /**
+     * @return int how many incidents the clock declared for what pages by itself: each such alert is in one, no group has two, and each
+     *      calls once
+     */
     private function declaredByItself(): int
     {
         $woken = Alert::query()->where('source', 'probe')->where('check', 'wakes')->get();
@@ -210,7 +213,8 @@ final class KilledProcessesTest extends TestCase
         for ($look = 0; $look < 1200; $look++) {
             // The alerts that page by themselves are declared for a moment after their signals were taken.
             $open = $this->behind() > 0
-                || Alert::query()->where('handle_at', '<=', CarbonImmutable::now())->whereNull('handled_at')->whereNull('closed_at')->exists()
+                || Alert::query()->where('handle_at', '<=', CarbonImmutable::now())->whereNull('handled_at')->whereNull('closed_at')
+                    ->exists()
                 || Call::query()->where('outcome', Outcome::Waiting)->exists()
                 || Call::query()->whereNotNull('next_due_at')->exists()
                 || OutboxMessage::query()->whereNull('sent_at')->whereNull('failed_at')->exists();
@@ -219,7 +223,9 @@ final class KilledProcessesTest extends TestCase
             }
             usleep(100_000);
         }
-        self::fail('After two minutes something is still due: '.DB::table('calls')->where(static fn($query) => $query->where('outcome', 'waiting')->orWhereNotNull('next_due_at'))->limit(3)->get([
+        self::fail('After two minutes something is still due: '.DB::table('calls')->where(
+            static fn($query) => $query->where('outcome', 'waiting')->orWhereNotNull('next_due_at')
+        )->limit(3)->get([
             'id', 'occasion_id', 'team_id', 'outcome', 'next_due_at', 'followed_until', 'step', 'round', 'policy',
         ])->toJson()." {$this->behind()} signals ".DB::table('outbox')->whereNull('sent_at')
             ->whereNull('failed_at')->limit(3)->get()->toJson());

@@ -38,7 +38,8 @@ trait BuildsWorld
             ['X-Request-Key' => 'quiet'],
         );
         DB::table('surges')->insert([
-            'service_id' => 'boarding', 'began_at' => '2026-03-03 07:50:00.000', 'found_at' => '2026-03-03 07:55:00.000', 'count' => 6, 'usual' => 0.4,
+            'service_id' => 'boarding', 'began_at' => '2026-03-03 07:50:00.000', 'found_at' => '2026-03-03 07:55:00.000', 'count' => 6,
+            'usual' => 0.4,
             'state' => 'open',
         ]);
         $this->post('/sources', ['id' => 'walk', 'name' => 'Walk', 'per_minute' => 1000], ['X-Request-Key' => 'source']);

@@ -27,7 +27,9 @@ final class Walk
         return in_array('GET', $route->methods(), true) ? 'GET' : $route->methods()[0];
     }
 
-    /** @return list<string> names of fields, as the code that reads them has them; guessed from its text, so rather too many than too few */
+    /**
+     * @return list<string> names of fields, as the code that reads them has them; guessed from its text, so rather too many than too few
+     */
     public static function fields(Route $route): array
     {
         $class = explode('@', ltrim($route->getActionName(), '\\'))[0];

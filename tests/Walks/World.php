@@ -52,8 +52,10 @@ final class World
     private static function planOfChange(): array
     {
         return [
-            'title' => 'New antenna', 'kind' => 'normal', 'from' => '2026-03-05T22:00:00Z', 'to' => '2026-03-05T23:00:00Z', 'down' => ['clk-2'], 'touched' => [], 'reason' => 'x',
-            'back_out' => 'x', 'implementer' => null, 'team' => 'lanes', 'steps' => [['text' => 'Take it off', 'minutes' => 5, 'check' => null, 'back' => null, 'no_return' => false]],
+            'title' => 'New antenna', 'kind' => 'normal', 'from' => '2026-03-05T22:00:00Z', 'to' => '2026-03-05T23:00:00Z',
+            'down' => ['clk-2'], 'touched' => [], 'reason' => 'x',
+            'back_out' => 'x', 'implementer' => null, 'team' => 'lanes',
+            'steps' => [['text' => 'Take it off', 'minutes' => 5, 'check' => null, 'back' => null, 'no_return' => false]],
         ];
     }
 
@@ -64,10 +66,13 @@ final class World
             'incident' => Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail()->id,
             'alert' => Alert::query()->latest('id')->firstOrFail()->id,
             'report' => (int) Report::query()->latest('id')->value('id'),
-            'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
+            'ticket' => (int) Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'),
+            'surge' => (int) FoundSurge::query()->latest('id')->value('id'),
             'lesson' => self::lesson(), 'checklist' => self::checklist(), 'task' => self::task(), 'busy' => self::busy(),
             'card' => self::card(), 'answer' => self::answer(), 'hypothesis' => self::hypothesis(), 'option' => self::option(),
-            'change' => self::change(), 'ask' => self::ask()->key(), 'template' => self::template(), 'planned' => self::planned(), 'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(), 'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
+            'change' => self::change(), 'ask' => self::ask()->key(), 'template' => self::template(), 'planned' => self::planned(),
+            'update' => self::update(), 'audience' => self::audience(), 'message' => self::message(),
+            'subscription' => self::subscription()->id, 'key' => self::subscription()->key(),
             'call' => (int) Call::query()->latest('id')->value('id'),
             'item' => 'clk-2', 'team' => 'lanes', 'person' => 'per-strand', 'rota' => 'lanes', 'source' => 'walk',
             'format' => 'csv', 'token' => (string) Page::query()->latest('id')->value('token'),
@@ -84,14 +89,16 @@ final class World
     private static function hypothesis(): int
     {
         return Hypothesis::query()->where('state', HypothesisState::Open)->latest('id')->first()->id ?? Hypothesis::query()->create([
-            'incident_id' => self::incident(), 'text' => 'Power', 'state' => HypothesisState::Open, 'made_by_id' => 'per-strand', 'made_at' => now(),
+            'incident_id' => self::incident(), 'text' => 'Power', 'state' => HypothesisState::Open, 'made_by_id' => 'per-strand',
+            'made_at' => now(),
         ])->id;
     }
 
     private static function card(): int
     {
         return Card::query()->whereNull('withdrawn_at')->first()->id ?? Card::query()->create([
-            'incident_id' => self::incident(), 'token' => str_repeat('c', Card::TOKEN_LENGTH), 'for' => 'The harbour master', 'made_by_id' => 'per-strand',
+            'incident_id' => self::incident(), 'token' => str_repeat('c', Card::TOKEN_LENGTH), 'for' => 'The harbour master',
+            'made_by_id' => 'per-strand',
             'made_at' => now(), 'expires_at' => now()->addDay(),
         ])->id;
     }
@@ -99,7 +106,8 @@ final class World
     private static function update(): int
     {
         $update = Update::query()->first() ?? Update::publish([
-            'incident_id' => self::incident(), 'number' => 1, 'stage' => 'looking', 'text' => 'We look into it.', 'services' => [], 'author_id' => 'per-strand',
+            'incident_id' => self::incident(), 'number' => 1, 'stage' => 'looking', 'text' => 'We look into it.', 'services' => [],
+            'author_id' => 'per-strand',
         ]);
         Readers::mustRead($update, Person::query()->findOrFail('noor-lind'), 'Leads');
 
@@ -109,7 +117,8 @@ final class World
     private static function change(): int
     {
         $change = Change::query()->where('state', ChangeState::Draft)->first() ?? Change::query()->create([
-            'title' => 'New antenna', 'kind' => ChangeKind::Normal, 'state' => ChangeState::Draft, 'from_at' => now()->addDay(), 'to_at' => now()->addDay()->addHour(),
+            'title' => 'New antenna', 'kind' => ChangeKind::Normal, 'state' => ChangeState::Draft, 'from_at' => now()->addDay(),
+            'to_at' => now()->addDay()->addHour(),
             'author_id' => 'per-strand', 'team_id' => 'lanes', 'made_at' => now(),
         ]);
         DB::table('change_items')->insertOrIgnore(['change_id' => $change->id, 'item' => 'clk-2', 'goes_down' => false]);
@@ -124,7 +133,8 @@ final class World
         $ask = ChangeAsk::query()->first();
         if ($ask === null) {
             $change = Change::query()->create([
-                'title' => 'New mast', 'kind' => ChangeKind::Normal, 'state' => ChangeState::Draft, 'from_at' => now()->addDays(2), 'to_at' => now()->addDays(2)->addHour(),
+                'title' => 'New mast', 'kind' => ChangeKind::Normal, 'state' => ChangeState::Draft, 'from_at' => now()->addDays(2),
+                'to_at' => now()->addDays(2)->addHour(),
                 'author_id' => 'per-strand', 'team_id' => 'lanes', 'made_at' => now(),
             ]);
             DB::table('change_items')->insertOrIgnore(['change_id' => $change->id, 'item' => 'clk-2', 'goes_down' => false]);
@@ -137,7 +147,8 @@ final class World
     private static function template(): int
     {
         return ChangeTemplate::query()->whereNull('withdrawn_at')->first()->id ?? ChangeTemplate::query()->create([
-            'title' => 'Antennas', 'down' => [], 'touched' => ['clk-2'], 'minutes' => 60, 'back_out' => 'Put it back', 'steps' => [], 'team_id' => 'lanes',
+            'title' => 'Antennas', 'down' => [], 'touched' => ['clk-2'], 'minutes' => 60, 'back_out' => 'Put it back', 'steps' => [],
+            'team_id' => 'lanes',
             'change_id' => self::change(), 'author_id' => 'noor-lind', 'made_at' => now(),
         ])->id;
     }
@@ -145,15 +156,18 @@ final class World
     private static function planned(): int
     {
         return PlannedWork::query()->first()->id ?? PlannedWork::query()->create([
-            'quiet_id' => (int) DB::table('quiet_times')->value('id'), 'services' => [['name' => 'Vehicle lanes', 'state' => 'down']], 'places' => [],
-            'from_at' => now()->addHours(4), 'to_at' => now()->addHours(5), 'author_id' => 'per-strand', 'announced_at' => now(), 'stage' => 'announced',
+            'quiet_id' => (int) DB::table('quiet_times')->value('id'), 'services' => [['name' => 'Vehicle lanes', 'state' => 'down']],
+            'places' => [],
+            'from_at' => now()->addHours(4), 'to_at' => now()->addHours(5), 'author_id' => 'per-strand', 'announced_at' => now(),
+            'stage' => 'announced',
         ])->id;
     }
 
     private static function audience(): int
     {
         return Audience::query()->whereNull('ended_at')->first()->id ?? Audience::query()->create([
-            'name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'version' => 1,
+            'name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff',
+            'version' => 1,
         ])->id;
     }
 
@@ -172,7 +186,8 @@ final class World
     private static function option(): int
     {
         return Option::query()->whereNull('dropped_at')->whereNull('chosen_at')->latest('id')->first()->id ?? Option::query()->create([
-            'incident_id' => self::incident(), 'kind' => OptionKind::Wait, 'text' => 'The next boat', 'items' => [], 'made_by_id' => 'per-strand',
+            'incident_id' => self::incident(), 'kind' => OptionKind::Wait, 'text' => 'The next boat', 'items' => [],
+            'made_by_id' => 'per-strand',
             'made_at' => now(),
         ])->id;
     }
@@ -181,11 +196,15 @@ final class World
     private static function message(): int
     {
         $incident = Incident::query()->findOrFail(self::incident());
-        $talk = Conversation::of($incident) ?? Conversation::query()->create(['incident_id' => $incident->id, 'name' => 'walk', 'opened_at' => now()]);
+        $talk = Conversation::of($incident)
+            ?? Conversation::query()->create(['incident_id' => $incident->id, 'name' => 'walk', 'opened_at' => now()]);
         Bridge::of($incident) ?? Bridge::query()->create(['incident_id' => $incident->id, 'name' => 'walk', 'opened_at' => now()]);
 
-        return Message::query()->whereNull('made_into')->first()->id ?? DB::transaction(static fn(): int => app(HoldConversation::class)->hear(
-            $talk, bin2hex(random_bytes(8)), Person::query()->findOrFail('per-strand'), 'Per Strand', 'The gate is dark', CarbonImmutable::now(),
+        return Message::query()->whereNull('made_into')->first()->id ?? DB::transaction(static fn(): int => app(
+            HoldConversation::class
+        )->hear(
+            $talk, bin2hex(random_bytes(8)), Person::query()->findOrFail('per-strand'), 'Per Strand', 'The gate is dark',
+            CarbonImmutable::now(),
         )->id);
     }
 
@@ -201,7 +220,8 @@ final class World
         $task = Task::query()->first();
         if ($task === null) {
             $task = Task::query()->create([
-                'ticket_id' => Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'ordinal' => 1, 'text' => 'Look', 'team_id' => 'lanes',
+                'ticket_id' => Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'ordinal' => 1, 'text' => 'Look',
+                'team_id' => 'lanes',
                 'state' => TaskState::Open, 'made_at' => now(),
             ]);
             TaskTickets::open($task);
@@ -220,7 +240,8 @@ final class World
     private static function lesson(): int
     {
         return (int) (Lesson::query()->latest('id')->value('id') ?? Lesson::query()->create([
-            'ticket_id' => Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'field' => 'kind', 'value' => 'report', 'person_id' => 'per-strand', 'at' => now(),
+            'ticket_id' => Ticket::query()->whereNotNull('report_id')->latest('id')->value('id'), 'field' => 'kind', 'value' => 'report',
+            'person_id' => 'per-strand', 'at' => now(),
         ])->id);
     }
 
@@ -243,29 +264,51 @@ final class World
                 'service' => 'vehicle-lanes', 'what' => 'Shut', 'site' => 'Ask', 'name' => 'Bo', 'email' => 'bo@example.com',
                 'same' => $incident->id,
             ],
-            'POST report/hear' => ['email' => 'bo@example.com', 'incident' => $incident->id], 'POST report/lost' => ['email' => 'bo@example.com'],
+            'POST report/hear' => ['email' => 'bo@example.com', 'incident' => $incident->id],
+            'POST report/lost' => ['email' => 'bo@example.com'],
             'POST report/{token}/judge' => ['helped' => true, 'better' => 'x'],
-            'POST follow' => ['channel' => 'mail', 'address' => 'bo@example.com', 'services' => ['Booking'], 'places' => ['Havre'], 'quiet_from' => '22:00', 'quiet_until' => '07:00'],
-            'POST follow/{key}' => ['version' => 1, 'services' => ['Booking'], 'places' => ['Havre'], 'main' => true, 'digest_at' => '08:00'],
+            'POST follow' => [
+                'channel' => 'mail', 'address' => 'bo@example.com', 'services' => ['Booking'], 'places' => ['Havre'],
+                'quiet_from' => '22:00', 'quiet_until' => '07:00',
+            ],
+            'POST follow/{key}' => [
+                'version' => 1, 'services' => ['Booking'], 'places' => ['Havre'], 'main' => true, 'digest_at' => '08:00',
+            ],
             'POST settings/followers' => ['channel' => 'chat', 'address' => '#walk', 'services' => ['Booking']],
             'POST settings/followers/{subscription}' => ['do' => 'leave'],
             'POST incidents/{incident}/follow' => ['follow' => true],
-            'POST follows/item' => ['item' => 'clk-2', 'follow' => true], 'POST follows/record' => ['kind' => 'change', 'id' => 1, 'follow' => true],
+            'POST follows/item' => ['item' => 'clk-2', 'follow' => true],
+            'POST follows/record' => ['kind' => 'change', 'id' => 1, 'follow' => true],
             'POST incidents/{incident}/audience' => ['follower' => self::subscription()->id, 'told' => false],
             'POST settings/outside-words' => ['version' => 0, 'words' => [['word' => 'failover', 'instead' => 'switch to the spare']]],
-            'POST settings/audiences' => ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => true],
-            'POST settings/audiences/{audience}' => ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => true, 'version' => 1],
+            'POST settings/audiences' => [
+                'name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff',
+                'mustKnow' => true,
+            ],
+            'POST settings/audiences/{audience}' => [
+                'name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff',
+                'mustKnow' => true, 'version' => 1,
+            ],
             'POST quiet/{quiet}/announce' => ['before' => 'Bring cash'],
             'POST updates/{update}/read' => ['confirmed' => true], 'POST updates/{update}/remind' => ['person' => 'noor-lind'],
-            'POST changes' => self::planOfChange(), 'POST changes/{change}' => [...self::planOfChange(), 'version' => 1], 'POST changes/look' => ['kind' => 'normal', 'down' => ['clk-2'], 'touched' => []],
-            'POST changes/{change}/go' => ['step' => 'cancel', 'why' => 'x', 'version' => 1], 'POST changes/{change}/answer' => ['yes' => true, 'round' => 1], 'POST approve/{ask}' => ['yes' => true, 'round' => 1],
-            'POST changes/{change}/template' => ['title' => 'Antennas', 'any' => false], 'POST changes/templates/{template}/withdraw' => ['why' => 'x'],
-            'POST changes/{change}/tick' => ['step' => 1, 'done' => true], 'POST incidents/{incident}/suspects/{change}' => ['state' => 'confirmed', 'why' => 'Its log says so'],
-            'POST settings/changes' => ['rules' => self::RULES_OF_CHANGES, 'note' => 'x', 'version' => 0], 'POST settings/changes/try' => ['rules' => self::RULES_OF_CHANGES],
-            'POST settings/changes/calendar' => ['rules' => self::RULES_OF_CHANGES, 'calendar' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nEND:VCALENDAR\r\n"],
+            'POST changes' => self::planOfChange(), 'POST changes/{change}' => [...self::planOfChange(), 'version' => 1],
+            'POST changes/look' => ['kind' => 'normal', 'down' => ['clk-2'], 'touched' => []],
+            'POST changes/{change}/go' => ['step' => 'cancel', 'why' => 'x', 'version' => 1],
+            'POST changes/{change}/answer' => ['yes' => true, 'round' => 1], 'POST approve/{ask}' => ['yes' => true, 'round' => 1],
+            'POST changes/{change}/template' => ['title' => 'Antennas', 'any' => false],
+            'POST changes/templates/{template}/withdraw' => ['why' => 'x'],
+            'POST changes/{change}/tick' => ['step' => 1, 'done' => true],
+            'POST incidents/{incident}/suspects/{change}' => ['state' => 'confirmed', 'why' => 'Its log says so'],
+            'POST settings/changes' => ['rules' => self::RULES_OF_CHANGES, 'note' => 'x', 'version' => 0],
+            'POST settings/changes/try' => ['rules' => self::RULES_OF_CHANGES],
+            'POST settings/changes/calendar' => [
+                'rules' => self::RULES_OF_CHANGES, 'calendar' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nEND:VCALENDAR\r\n",
+            ],
             'POST api/v1/deployments' => ['id' => '1', 'source' => 'walk', 'service' => 'clk-2', 'at' => '2026-03-03T07:00:00Z'],
             'POST settings/glossary' => ['version' => 0, 'rows' => [['phrase' => 'Vehicle lanes', 'in' => ['no' => 'Kjørefelt']]]],
-            'POST settings/questions' => ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']]],
+            'POST settings/questions' => [
+                'service' => 'vehicle-lanes', 'version' => 0, 'questions' => [['ask' => 'Which lane?', 'example' => 'Lane 3']],
+            ],
             'POST sign-in' => ['email' => 'per-strand@eiderholm.example', 'password' => 'wrong'],
             'POST p/{token}' => ['answer' => 'hand', 'to' => 'Ada', 'minutes' => 5, 'why' => 'x', 'also' => []],
             'POST alerts/filters' => ['name' => 'Mine', 'query' => 'q=x'],
@@ -308,7 +351,8 @@ final class World
             'POST incidents/{incident}/handover/answer' => ['accept' => false, 'why' => 'x'],
             'POST settings/major' => [
                 'version' => 0, 'conditions' => [['tier' => 1, 'places' => 2, 'reports' => 3, 'minutes' => 4]], 'update_minutes' => 15,
-                'team' => 'lanes', 'roles' => [['name' => 'Scribe']], 'confirm_all' => false, 'proving_minutes' => 20, 'link_alone' => true, 'watch_minutes' => 240, 'conversation' => true, 'bridge' => true,
+                'team' => 'lanes', 'roles' => [['name' => 'Scribe']], 'confirm_all' => false, 'proving_minutes' => 20, 'link_alone' => true,
+                'watch_minutes' => 240, 'conversation' => true, 'bridge' => true,
             ],
             'POST incidents/{incident}/hypotheses' => ['text' => 'x', 'check' => 'x', 'item' => 'clk-2'],
             'POST hypotheses/{hypothesis}/settle' => ['state' => 'ruled-out', 'why' => 'x', 'version' => 1],
@@ -334,7 +378,9 @@ final class World
             ],
             'POST reports/{report}/link' => ['incident' => $incident->id], 'POST reports/{report}/unlink' => ['why' => 'x'],
             'POST report/{token}/say' => ['text' => 'x', 'still' => false, 'urgent' => true, 'send_key' => 'k'],
-            'POST settings/notes' => ['version' => 0, 'rules' => [['link' => 'about', 'way' => 'up', 'internal' => true, 'public' => true, 'earlier' => true]]],
+            'POST settings/notes' => [
+                'version' => 0, 'rules' => [['link' => 'about', 'way' => 'up', 'internal' => true, 'public' => true, 'earlier' => true]],
+            ],
             'POST settings/targets' => [
                 'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00',
                 'agreements' => [['kinds' => ['incident'], 'service' => null, 'targets' => array_map(static fn(int $priority): array => [
@@ -350,9 +396,15 @@ final class World
             'POST tickets/{ticket}/tasks' => ['text' => 'Look at the reader', 'team' => 'lanes', 'must' => true],
             'POST tickets/{ticket}/checklist' => ['checklist' => self::checklist()],
             'POST incidents/{incident}/talk/open' => ['what' => 'conversation'], 'POST incidents/{incident}/talk/say' => ['text' => 'x'],
-            'POST messages/{message}/make' => ['into' => 'task', 'team' => 'lanes', 'person' => 'per-strand'], 'POST incidents/{incident}/bridge/ring' => ['people' => ['per-strand']],
-            'POST api/v1/conversations' => ['conversation' => 'walk', 'message' => 'walk-1', 'author' => 'Ada', 'person' => 'ada-holm', 'text' => 'x', 'at' => '2026-03-03T08:00:00Z'],
-            'POST api/v1/bridges' => ['bridge' => 'walk', 'id' => 'walk-1', 'person' => 'ada-holm', 'event' => 'joined', 'at' => '2026-03-03T08:00:00Z'],
+            'POST messages/{message}/make' => ['into' => 'task', 'team' => 'lanes', 'person' => 'per-strand'],
+            'POST incidents/{incident}/bridge/ring' => ['people' => ['per-strand']],
+            'POST api/v1/conversations' => [
+                'conversation' => 'walk', 'message' => 'walk-1', 'author' => 'Ada', 'person' => 'ada-holm', 'text' => 'x',
+                'at' => '2026-03-03T08:00:00Z',
+            ],
+            'POST api/v1/bridges' => [
+                'bridge' => 'walk', 'id' => 'walk-1', 'person' => 'ada-holm', 'event' => 'joined', 'at' => '2026-03-03T08:00:00Z',
+            ],
             'POST tasks/{task}/say' => ['text' => 'x'], 'POST tasks/{task}/pass' => ['person' => 'per-strand', 'was' => null, 'why' => 'x'],
             'POST tasks/{task}/block' => ['blocked' => true, 'why' => 'x'],
             'POST tasks/{task}/settle' => ['state' => 'skipped', 'why' => 'x'],
@@ -366,16 +418,19 @@ final class World
             'POST tickets/hand-over' => ['tickets' => [$ticket], 'person' => 'noor-lind', 'team' => 'lanes', 'why' => 'x'],
             'POST tickets/link' => ['tickets' => [$ticket], 'incident' => $incident->id],
             'POST tickets/phone' => [
-                'text' => 'The barrier is shut', 'name' => 'Bo', 'email' => 'bo@mail.example', 'service' => 'vehicle-lanes', 'place' => 'Ask',
+                'text' => 'The barrier is shut', 'name' => 'Bo', 'email' => 'bo@mail.example', 'service' => 'vehicle-lanes',
+                'place' => 'Ask',
                 'incident' => $incident->id, 'answer' => 'x', 'solved' => false, 'send_key' => 'k',
             ],
             'POST tickets/phone/look' => ['text' => 'The barrier is shut', 'who' => 'Bo', 'service' => 'vehicle-lanes', 'place' => 'Ask'],
             'POST tickets/{ticket}/answer' => ['text' => 'x', 'internal' => false, 'waits' => true],
             'POST tickets/{ticket}/correct' => [
-                'version' => 1, 'kind' => 'report', 'service' => 'vehicle-lanes', 'item' => 'clk-2', 'place' => 'Ask', 'impact' => 'wide', 'urgency' => 'now',
+                'version' => 1, 'kind' => 'report', 'service' => 'vehicle-lanes', 'item' => 'clk-2', 'place' => 'Ask', 'impact' => 'wide',
+                'urgency' => 'now',
             ],
             'POST tickets/{ticket}/forget' => ['why' => 'x'],
-            'POST surges/{surge}/link' => ['tickets' => [$ticket], 'incident' => $incident->id], 'POST surges/{surge}/dismiss' => ['why' => 'x'],
+            'POST surges/{surge}/link' => ['tickets' => [$ticket], 'incident' => $incident->id],
+            'POST surges/{surge}/dismiss' => ['why' => 'x'],
             'POST status/doubts' => ['name' => 'Vehicle lanes', 'admit' => true],
             'POST teams/{team}/incidents' => ['incidents' => 'do', 'tier' => 1, 'level' => 'error', 'alerts' => 2, 'minutes' => 5],
             'POST quiet' => [

@@ -39,7 +39,10 @@ final readonly class ApprovalMessages implements HearsDeliveries, Messages
         foreach ($messages as $message) {
             $ask = ChangeAsk::query()->with(['approval.change', 'person'])->whereKey($message->payload['ask'] ?? null)->first();
             // Decided or said meanwhile: nobody has to look.
-            if ($ask === null || $ask->person->left_at !== null || $ask->approval->change->state !== ChangeState::Asked || ! in_array($ask->person_id, Approving::waitsFor($ask->approval), true)) {
+            if (
+                $ask === null || $ask->person->left_at !== null || $ask->approval->change->state !== ChangeState::Asked
+                || ! in_array($ask->person_id, Approving::waitsFor($ask->approval), true)
+            ) {
                 $sending[$message->id] = Create::promiseFor([]);
 
                 continue;
@@ -49,7 +52,8 @@ final readonly class ApprovalMessages implements HearsDeliveries, Messages
             $isAgain = ($message->payload['again'] ?? false) === true;
             if ($channel === 'mail') {
                 $mails[$message->id] = [
-                    'to' => $address, 'key' => $message->key, 'subject' => self::subject($change, $isAgain), 'text' => self::text($ask, $change),
+                    'to' => $address, 'key' => $message->key, 'subject' => self::subject($change, $isAgain),
+                    'text' => self::text($ask, $change),
                 ];
             } else {
                 $sending[$message->id] = StartNotification::of(

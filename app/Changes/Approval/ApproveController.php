@@ -33,7 +33,9 @@ final class ApproveController
         $ask = self::find($ask);
         $change = $ask->approval->change;
         $latest = $change->approval()->first();
-        $newer = $latest === null || $latest->id === $ask->approval_id ? null : $latest->asks()->where('person_id', $ask->person_id)->first();
+        $newer = $latest === null || $latest->id === $ask->approval_id
+            ? null
+            : $latest->asks()->where('person_id', $ask->person_id)->first();
         if ($newer !== null) {
             return Redirect::to($newer->link());
         }
@@ -69,7 +71,10 @@ final class ApproveController
     {
         $ask = ChangeAsk::byKey($key)?->load(['approval.change', 'approval.answers', 'person']);
         $ended = $ask?->approval->change->to();
-        if ($ask === null || $ask->person->left_at !== null || ($ask->approval->change->state->isOver() && $ended?->isBefore(now()->subDays(self::AFTER_DAYS)))) {
+        if (
+            $ask === null || $ask->person->left_at !== null
+            || ($ask->approval->change->state->isOver() && $ended?->isBefore(now()->subDays(self::AFTER_DAYS)))
+        ) {
             abort(404);
         }
 

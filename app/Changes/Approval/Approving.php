@@ -45,7 +45,8 @@ final class Approving
         $round = (int) ($change->approval()->first()->round ?? 0) + 1;
         $stages = self::stages($stored->rules->stagesOf($change->kind, $isMajor), $change, $by, $touched);
         $approval = ChangeApproval::query()->create([
-            'change_id' => $change->id, 'round' => $round, 'asked_at' => now()->startOfSecond(), 'asked_by_id' => $by->id, 'stages' => $stages,
+            'change_id' => $change->id, 'round' => $round, 'asked_at' => now()->startOfSecond(), 'asked_by_id' => $by->id,
+            'stages' => $stages,
             'rules_version' => $stored->version, 'difference' => $difference,
         ]);
         $change->update(['state' => ChangeState::Asked, 'is_major' => $isMajor]);
@@ -73,7 +74,8 @@ final class Approving
                 : "You have no say in {$change->ref()} now: you are not asked, or whoever you stand in for is back or has answered.");
         }
         ChangeAnswer::query()->create([
-            'approval_id' => $approval->id, 'person_id' => $by->id, 'is_yes' => $yes, 'comment' => $comment === '' ? null : $comment, 'at' => now(),
+            'approval_id' => $approval->id, 'person_id' => $by->id, 'is_yes' => $yes, 'comment' => $comment === '' ? null : $comment,
+            'at' => now(),
         ]);
         $after = self::outcome($approval->load('answers'));
         $for = null;
@@ -107,7 +109,9 @@ final class Approving
         }
         $open = self::open($outcome);
         $stage = $approval->stages[array_search($open, $outcome->stages, true)] ?? null;
-        $expires = $stage === null || $stage['expires'] === null || $open?->openedAt === null ? PHP_INT_MAX : $open->openedAt + $stage['expires'];
+        $expires = $stage === null || $stage['expires'] === null || $open?->openedAt === null
+            ? PHP_INT_MAX
+            : $open->openedAt + $stage['expires'];
         $next = AskPeople::of($change, $approval, $open);
         // Somebody may come back meanwhile, or go.
         $approval->update(['look_at' => Moment::of(min($expires, $next, $now + self::LOOK_SECONDS))]);
@@ -124,7 +128,8 @@ final class Approving
 
     public static function maySpeak(ChangeApproval $approval, Person $person): bool
     {
-        return $approval->outcome === null && Approvals::maySpeak(self::request($approval), self::answers($approval), $person->id, Moment::now());
+        return $approval->outcome === null
+            && Approvals::maySpeak(self::request($approval), self::answers($approval), $person->id, Moment::now());
     }
 
     /** @return list<string> who speaks for the seats that nobody has answered for */
@@ -157,13 +162,16 @@ final class Approving
         $standIns = StoredRules::now()->rules->standIns;
         // What somebody said before they left still counts.
         $left = array_values(array_diff(
-            array_map(strval(...), Person::query()->whereNotNull('left_at')->pluck('id')->all()), $approval->answers->pluck('person_id')->all(),
+            array_map(strval(...), Person::query()->whereNotNull('left_at')->pluck('id')->all()),
+            $approval->answers->pluck('person_id')->all(),
         ));
         $people = [];
         $stages = [];
         foreach ($approval->stages as $stage) {
             $of = self::withoutThoseWhoLeft($stage['of'], $left, $standIns);
-            $stages[] = new Stage($stage['name'], $of !== [] ? $of : $stage['of'], self::needs($stage['needs']), $stage['veto'], $stage['expires']);
+            $stages[] = new Stage(
+                $stage['name'], $of !== [] ? $of : $stage['of'], self::needs($stage['needs']), $stage['veto'], $stage['expires']
+            );
             array_push($people, ...$of);
         }
         foreach ($people as $person) {
@@ -177,7 +185,8 @@ final class Approving
         }
 
         return new Request(
-            $approval->asked_at->getTimestamp(), $approval->asked_by_id, $stages === [] ? throw new \LogicException('It was asked of nobody.') : $stages,
+            $approval->asked_at->getTimestamp(), $approval->asked_by_id,
+            $stages === [] ? throw new \LogicException('It was asked of nobody.') : $stages,
             $standIns, array_map(Intervals::of(...), $away),
         );
     }
@@ -214,9 +223,12 @@ final class Approving
     private static function stages(array $stages, Change $change, Person $by, Touched $touched): array
     {
         $meant = static fn(string $word): array => array_map(strval(...), match ($word) {
-            ChangeRules::PEERS => $change->team_id === null ? [] : Person::query()->whereNull('left_at')->where('team_id', $change->team_id)->orderBy('id')->pluck('id')->all(),
+            ChangeRules::PEERS => $change->team_id === null
+                ? []
+                : Person::query()->whereNull('left_at')->where('team_id', $change->team_id)->orderBy('id')->pluck('id')->all(),
             ChangeRules::OWNERS => array_column($touched->owners(), 'id'),
-            ChangeRules::COORDINATORS => Person::query()->whereNull('left_at')->get(['id', 'roles'])->filter(static fn(Person $one): bool => $one->has(Role::Coordinator))->modelKeys(),
+            ChangeRules::COORDINATORS => Person::query()->whereNull('left_at')->get(['id', 'roles'])
+                ->filter(static fn(Person $one): bool => $one->has(Role::Coordinator))->modelKeys(),
             default => [$word],
         });
         $own = array_filter([$change->implementer_id, $change->author_id, $by->id]);
@@ -228,7 +240,10 @@ final class Approving
             }
             // Nobody is left who could say it: whoever coordinates decides, so that it does not wait for ever.
             $of = $of === [] ? array_values(array_diff($meant(ChangeRules::COORDINATORS), $own)) : $of;
-            $asked[] = ['name' => $stage->name, 'of' => $of === [] ? [$by->id] : $of, 'needs' => $stage->needs->toJson(), 'veto' => $stage->veto, 'expires' => $stage->expires];
+            $asked[] = [
+                'name' => $stage->name, 'of' => $of === [] ? [$by->id] : $of, 'needs' => $stage->needs->toJson(), 'veto' => $stage->veto,
+                'expires' => $stage->expires,
+            ];
         }
 
         return $asked;

@@ -55,7 +55,9 @@ final class AskPeople
             $isReminded = $isReminded || ! $isNew;
         }
         if ($isReminded) {
-            Journal::write(Actor::system(), ChangeEntry::Reminded, ['change', $change->id], ['ref' => $change->ref(), 'title' => $change->title]);
+            Journal::write(
+                Actor::system(), ChangeEntry::Reminded, ['change', $change->id], ['ref' => $change->ref(), 'title' => $change->title]
+            );
         }
 
         return $next;

@@ -48,7 +48,8 @@ final class ChangeApproval extends Record
     {
         $of = array_merge(...array_column($this->stages, 'of'));
 
-        return in_array($person, $of, true) || array_filter($of, static fn(string $one): bool => in_array($person, $standIns[$one] ?? [], true)) !== [];
+        return in_array($person, $of, true)
+            || array_filter($of, static fn(string $one): bool => in_array($person, $standIns[$one] ?? [], true)) !== [];
     }
 
     /** @return BelongsTo<Change, $this> */

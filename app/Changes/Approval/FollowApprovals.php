@@ -27,7 +27,8 @@ final class FollowApprovals implements ClockPart
 
     public function __invoke(\Closure $mayWork): int
     {
-        $due = ChangeApproval::query()->whereNull('outcome')->where('look_at', '<=', now())->orderBy('look_at')->limit(self::AT_ONCE)->pluck('id');
+        $due = ChangeApproval::query()->whereNull('outcome')->where('look_at', '<=', now())->orderBy('look_at')->limit(self::AT_ONCE)
+            ->pluck('id');
         $done = 0;
         foreach ($due as $id) {
             $done += DB::transaction(static function () use ($id, $mayWork): int {

@@ -20,7 +20,8 @@ final class ChangeClocks implements RunsOut
 
     public function clocks(): array
     {
-        $running = NearChanges::all()->filter(static fn(Change $one): bool => ! $one->is_recorded && in_array($one->state, self::RUNNING, true));
+        $running = NearChanges::all()
+            ->filter(static fn(Change $one): bool => ! $one->is_recorded && in_array($one->state, self::RUNNING, true));
 
         return array_values($running->take(self::MOST)->map(static function (Change $one): RunningClock {
             [$title, $due, $began] = match ($one->state) {
@@ -30,7 +31,8 @@ final class ChangeClocks implements RunsOut
             };
 
             return new RunningClock(
-                "change-$one->id-{$one->state->value}", $title, $one->title.($one->implementer_id === null ? '' : ', '.Names::person($one->implementer_id)), $due, $began,
+                "change-$one->id-{$one->state->value}", $title,
+                $one->title.($one->implementer_id === null ? '' : ', '.Names::person($one->implementer_id)), $due, $began,
                 "/changes/$one->id", $due->isPast(), $one->state === ChangeState::InReview ? $one->review_by_id : $one->implementer_id,
             );
         })->all());

@@ -129,8 +129,12 @@ final readonly class GoOn
         $change->update([
             'state' => $after, 'result' => $result, 'ended_at' => now(), 'note' => $note === '' ? null : $note,
             ...($after !== ChangeState::InReview ? [] : [
-                'review_by_id' => $review === null || Person::query()->whereNull('left_at')->whereKey($review->by)->doesntExist() ? null : $review->by,
-                'review_due_at' => $review === null ? now()->addDays(3) : Moment::of($review->due(now()->toDateTimeImmutable()->setTimezone($zone), $holidays)->getTimestamp()),
+                'review_by_id' => $review === null || Person::query()->whereNull('left_at')->whereKey($review->by)->doesntExist()
+                    ? null
+                    : $review->by,
+                'review_due_at' => $review === null
+                    ? now()->addDays(3)
+                    : Moment::of($review->due(now()->toDateTimeImmutable()->setTimezone($zone), $holidays)->getTimestamp()),
             ]),
         ]);
         QuietWhileItLasts::end($change, $this->by);
@@ -159,7 +163,12 @@ final readonly class GoOn
         if ($note === '') {
             throw Refused::because('Say what was found.', 'why');
         }
-        $change->update(['state' => ChangeState::after($change->result ?? ChangeResult::Ok), 'reviewed_at' => now(), 'review_by_id' => $this->by->id, 'review_text' => $note]);
+        $change->update(
+            [
+                'state' => ChangeState::after($change->result ?? ChangeResult::Ok), 'reviewed_at' => now(), 'review_by_id' => $this->by->id,
+                'review_text' => $note,
+            ]
+        );
         $this->write(ChangeEntry::Reviewed, $change, ['note' => $note]);
     }
 

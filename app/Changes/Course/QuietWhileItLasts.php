@@ -24,7 +24,9 @@ final class QuietWhileItLasts
         $isOn = in_array($change->state, [ChangeState::Approved, ChangeState::UnderWay], true) && $change->to_at->isFuture();
         $work = self::told($change);
         if ($change->quiet_id === null && $down !== [] && $isOn) {
-            $change->update(['quiet_id' => (new SetQuiet)($down, false, $change->from(), $change->to_at, "{$change->ref()} $change->title", $by)]);
+            $change->update(
+                ['quiet_id' => (new SetQuiet)($down, false, $change->from(), $change->to_at, "{$change->ref()} $change->title", $by)]
+            );
             if ($work !== null) {
                 AnnounceWork::move($work, (int) $change->quiet_id, Actor::person($by));
             }

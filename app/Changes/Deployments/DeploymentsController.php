@@ -22,12 +22,16 @@ final class DeploymentsController
     {
         $body = $request->getContent();
         if (strlen($body) > self::MOST_BYTES) {
-            return ProblemDetails::response(413, 'Content Too Large', 'A deployment takes at most '.number_format(self::MOST_BYTES).' bytes. Send less with it.');
+            return ProblemDetails::response(
+                413, 'Content Too Large', 'A deployment takes at most '.number_format(self::MOST_BYTES).' bytes. Send less with it.'
+            );
         }
         try {
             $value = json_decode($body, false, self::DEEPEST, JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            return ProblemDetails::response(400, 'Bad Request', 'The body is not JSON: '.lcfirst($e->getMessage()).'. Send one event or one object, in UTF-8.');
+            return ProblemDetails::response(
+                400, 'Bad Request', 'The body is not JSON: '.lcfirst($e->getMessage()).'. Send one event or one object, in UTF-8.'
+            );
         }
         try {
             $told = $take(DeploymentReader::read($request->hasHeader('ce-specversion') ? self::binary($request, $value) : $value));

@@ -29,7 +29,10 @@ final class TakeDeployment
     /** Longer texts are cut: a title stands on one line. */
     private const TITLE = 200;
 
-    /** @return array{change: int|null, known: bool, items: list<string>} the change, null if its environment is of no interest; whether it was told before; and the items it is about */
+    /**
+     * @return array{change: int|null, known: bool, items: list<string>} the change, null if its environment is of no interest; whether it
+     *      was told before; and the items it is about
+     */
     public function __invoke(Deployment $told): array
     {
         return DB::transaction(static function () use ($told): array {
@@ -42,15 +45,21 @@ final class TakeDeployment
                 return ['change' => null, 'known' => false, 'items' => []];
             }
             $mapping = $rules->mapping($told->service, $told->environment);
-            $items = Item::query()->whereKey($mapping === null ? self::itemsCalled($told->service) : $mapping->items)->orderBy('id')->get(['id', 'team_id']);
+            $items = Item::query()->whereKey($mapping === null ? self::itemsCalled($told->service) : $mapping->items)->orderBy('id')
+                ->get(['id', 'team_id']);
             $ids = array_values(array_map(strval(...), $items->modelKeys()));
             $from = $told->began ?? $told->at;
             $change = Change::query()->create([
-                'title' => mb_substr($told->title(), 0, self::TITLE), 'kind' => $mapping->kind ?? ChangeKind::Standard, 'state' => ChangeState::after($told->result),
-                'from_at' => Moment::of($from), 'to_at' => Moment::of($told->at), 'began_at' => Moment::of($from), 'ended_at' => Moment::of($told->at),
-                'result' => $told->result, 'told_result' => $told->result, 'author_id' => self::personCalled($told->author)?->id, 'author_named' => $told->author,
-                'team_id' => $items->pluck('team_id')->filter()->first(), 'is_recorded' => true, 'source' => $told->source, 'external' => $told->id,
-                'service_named' => $told->service, 'environment' => $told->environment, 'doing' => $told->doing, 'version_named' => $told->version,
+                'title' => mb_substr($told->title(), 0, self::TITLE), 'kind' => $mapping->kind ?? ChangeKind::Standard,
+                'state' => ChangeState::after($told->result),
+                'from_at' => Moment::of($from), 'to_at' => Moment::of($told->at), 'began_at' => Moment::of($from),
+                'ended_at' => Moment::of($told->at),
+                'result' => $told->result, 'told_result' => $told->result, 'author_id' => self::personCalled($told->author)?->id,
+                'author_named' => $told->author,
+                'team_id' => $items->pluck('team_id')->filter()->first(), 'is_recorded' => true, 'source' => $told->source,
+                'external' => $told->id,
+                'service_named' => $told->service, 'environment' => $told->environment, 'doing' => $told->doing,
+                'version_named' => $told->version,
                 'commits' => $told->commits, 'work_item' => $told->workItem, 'made_at' => now(),
             ]);
             DB::table('change_items')->insert(array_map(
@@ -81,10 +90,15 @@ final class TakeDeployment
     private static function undo(Deployment $told, int $new): array
     {
         $outAgain = [];
-        $all = DB::table('changes')->where('service_named', $told->service)->where('environment', $told->environment)->where('is_recorded', true)
+        $all = DB::table('changes')->where('service_named', $told->service)->where('environment', $told->environment)
+            ->where('is_recorded', true)
             ->where('ended_at', '>', Moment::of($told->at)->subDays(self::DAYS));
         // What comes in its place in time changes nothing that is known, unless something was taken out since.
-        if ($told->doing->brings() && (clone $all)->where('ended_at', '>=', Moment::text($told->at))->whereIn('doing', [Doing::RolledBack->value, Doing::Removed->value])->doesntExist()) {
+        if (
+            $told->doing->brings()
+            && (clone $all)->where('ended_at', '>=', Moment::text($told->at))
+                ->whereIn('doing', [Doing::RolledBack->value, Doing::Removed->value])->doesntExist()
+        ) {
             return [];
         }
         $rows = $all->get(['id', 'doing', 'ended_at', 'result', 'told_result', 'undoes_id', 'work_item'])->keyBy('id');
@@ -99,7 +113,10 @@ final class TakeDeployment
                 DB::table('changes')->where('id', $row->id)->increment('edition', 1, [
                     'result' => $result->value, 'state' => ChangeState::after($result)->value, 'undoes_id' => $undoes,
                 ]);
-                if ($row->work_item !== null && (int) $row->id !== $new && $row->result === ChangeResult::Ok->value && $result === ChangeResult::BackedOut) {
+                if (
+                    $row->work_item !== null && (int) $row->id !== $new && $row->result === ChangeResult::Ok->value
+                    && $result === ChangeResult::BackedOut
+                ) {
                     $outAgain[] = Change::query()->findOrFail((int) $row->id);
                 }
             }
@@ -112,7 +129,8 @@ final class TakeDeployment
     private static function itemsCalled(string $service): array
     {
         $alias = DB::table('item_aliases')->where('named', $service)->value('item_id');
-        $found = Item::query()->whereKey($service)->orWhereRaw('lower(name) = ?', [mb_strtolower($service)])->orWhere('id', $alias)->limit(5)->pluck('id')->all();
+        $found = Item::query()->whereKey($service)->orWhereRaw('lower(name) = ?', [mb_strtolower($service)])->orWhere('id', $alias)
+            ->limit(5)->pluck('id')->all();
 
         return array_values(array_map(strval(...), $found));
     }

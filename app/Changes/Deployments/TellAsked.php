@@ -24,19 +24,30 @@ final class TellAsked
     public static function of(Change $change, bool $isIn): void
     {
         $named = WorkItems::in((string) $change->work_item);
-        foreach (Ticket::query()->with(Ticket::NEEDS)->whereIn('report_id', $named->reports)->orWhereIn('id', $named->tasks)->orderBy('id')->get() as $ticket) {
+        foreach (
+            Ticket::query()->with(Ticket::NEEDS)->whereIn('report_id', $named->reports)->orWhereIn('id', $named->tasks)->orderBy('id')
+                ->get() as $ticket
+        ) {
             // A report's ticket and a task's ticket are counted by different numbers.
-            if ($ticket->report_id !== null ? ! in_array($ticket->report_id, $named->reports, true) : ! in_array($ticket->id, $named->tasks, true)) {
+            if (
+                $ticket->report_id !== null
+                    ? ! in_array($ticket->report_id, $named->reports, true)
+                    : ! in_array($ticket->id, $named->tasks, true)
+            ) {
                 continue;
             }
             $incident = $ticket->task?->incident_id;
             self::write($change, $isIn, $ticket->ref(), [
-                Ticket::KIND => $ticket->task->ticket_id ?? $ticket->id, ...($ticket->report_id === null ? [] : [Report::KIND => $ticket->report_id]),
+                Ticket::KIND => $ticket->task->ticket_id ?? $ticket->id,
+                ...($ticket->report_id === null ? [] : [Report::KIND => $ticket->report_id]),
                 ...($incident === null ? [] : [Incident::KIND => $incident]),
             ]);
             if ($ticket->report !== null) {
                 $words = ($isIn ? Phrase::BroughtIn : Phrase::TakenOut)->in(TellReporter::language($ticket));
-                TellReporter::put($ticket, "deployed-$change->id-$ticket->id-".($isIn ? 'in' : 'out'), Phrase::About, $words, $isIn ? Phrase::StillBroken : Phrase::FollowHere, true);
+                TellReporter::put(
+                    $ticket, "deployed-$change->id-$ticket->id-".($isIn ? 'in' : 'out'), Phrase::About, $words,
+                    $isIn ? Phrase::StillBroken : Phrase::FollowHere, true
+                );
             }
         }
         foreach (Incident::query()->whereKey($named->incidents)->orderBy('id')->get() as $incident) {

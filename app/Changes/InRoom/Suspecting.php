@@ -48,7 +48,8 @@ final readonly class Suspecting
             }
         }
         Suspicion::query()->updateOrCreate(['incident_id' => $incident->id, 'change_id' => $change->id], [
-            'state' => SuspicionState::Suspected, 'score' => $score, 'why' => null, 'added' => $added, 'by_id' => $this->by->id, 'at' => now(),
+            'state' => SuspicionState::Suspected, 'score' => $score, 'why' => null, 'added' => $added, 'by_id' => $this->by->id,
+            'at' => now(),
         ]);
         $this->write(ChangeEntry::Suspected, $incident, $change, ['sure' => $sure]);
     }
@@ -76,7 +77,8 @@ final readonly class Suspecting
             return;
         }
         Suspicion::query()->updateOrCreate(['incident_id' => $incident->id, 'change_id' => $change->id], [
-            'state' => SuspicionState::Confirmed, 'why' => $why, 'added' => $suspicion->added ?? [], 'by_id' => $this->by->id, 'at' => now(),
+            'state' => SuspicionState::Confirmed, 'why' => $why, 'added' => $suspicion->added ?? [], 'by_id' => $this->by->id,
+            'at' => now(),
         ]);
         $this->write(ChangeEntry::Confirmed, $incident, $change, ['note' => $why]);
     }
@@ -97,7 +99,8 @@ final readonly class Suspecting
     private function write(ChangeEntry $kind, Incident $incident, Change $change, array $facts): void
     {
         Journal::write(
-            Actor::person($this->by), $kind, ['change', $change->id], ['ref' => $change->ref(), 'title' => $change->title, ...$facts], ['incident' => $incident->id],
+            Actor::person($this->by), $kind, ['change', $change->id], ['ref' => $change->ref(), 'title' => $change->title, ...$facts],
+            ['incident' => $incident->id],
         );
     }
 }

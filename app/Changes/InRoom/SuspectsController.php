@@ -25,7 +25,9 @@ final class SuspectsController
         $suspecting = new Suspecting($by);
         $why = trim((string) ($input['why'] ?? ''));
         Once::for($request, static fn() => match (SuspicionState::from($input['state'])) {
-            SuspicionState::Suspected => $suspecting->suspect($incident, $change, isset($input['score']) ? (float) $input['score'] : null, (string) ($input['sure'] ?? '')),
+            SuspicionState::Suspected => $suspecting->suspect(
+                $incident, $change, isset($input['score']) ? (float) $input['score'] : null, (string) ($input['sure'] ?? '')
+            ),
             SuspicionState::Cleared => $suspecting->clear($incident, $change, $why),
             SuspicionState::Confirmed => $suspecting->confirm($incident, $change, $why),
         });

@@ -38,7 +38,8 @@ use Skarvo\Changes\SuspicionState;
  * @phpstan-type Contact array{id: string, name: string}
  * @phpstan-type SuspectLine array{score: float, sure: string, explains: list<string>, leaves: list<string>, alsoExpected: list<string>}
  * @phpstan-type ChangedLine array{
- *     change: ChangeLine, minutes: int, on: list<string>, suspect: SuspectLine|null, call: Contact|null, version: string|null, undoes: string|null,
+ *     change: ChangeLine, minutes: int, on: list<string>, suspect: SuspectLine|null, call: Contact|null, version: string|null,
+ *     undoes: string|null,
  *     undone: bool, thought: array{state: value-of<SuspicionState>, by: string, at: CarbonImmutable, why: string}|null,
  * }
  */
@@ -61,7 +62,8 @@ final class WhatChanged implements RoomPanel
 
     /** What of the record's history may matter: not who was told, or what was looked at. */
     private const RECORD = [
-        TopologyEntry::ItemMade, TopologyEntry::ItemRetired, TopologyEntry::ItemReturned, TopologyEntry::ItemFound, TopologyEntry::ItemChanged,
+        TopologyEntry::ItemMade, TopologyEntry::ItemRetired, TopologyEntry::ItemReturned, TopologyEntry::ItemFound,
+        TopologyEntry::ItemChanged,
         TopologyEntry::ItemMissing, TopologyEntry::ItemBack, TopologyEntry::DependencyAccepted,
     ];
 
@@ -94,12 +96,15 @@ final class WhatChanged implements RoomPanel
         $items = Change::itemsOf($ids);
         $suspects = self::suspects($symptoms, $changes->all(), $items, $situation);
         $minutes = $changes->map(static function (Change $change) use ($began): int {
-            $end = $change->began_at !== null && ($change->ended_at === null || $change->ended_at->getTimestamp() > $began) ? $change->began_at : $change->to();
+            $end = $change->began_at !== null && ($change->ended_at === null || $change->ended_at->getTimestamp() > $began)
+                ? $change->began_at
+                : $change->to();
 
             return intdiv($began - $end->getTimestamp(), 60);
         });
         $rank = static fn(Change $one): array => [
-            ($thought->get($one->id)->state ?? SuspicionState::Cleared) !== SuspicionState::Cleared, $suspects[$one->ref()]->score ?? 0.0, -abs((int) $minutes[$one->id]),
+            ($thought->get($one->id)->state ?? SuspicionState::Cleared) !== SuspicionState::Cleared, $suspects[$one->ref()]->score ?? 0.0,
+            -abs((int) $minutes[$one->id]),
         ];
         $ranks = $changes->map($rank);
         $told = $changes->sort(static fn(Change $a, Change $b): int => $ranks[$b->id] <=> $ranks[$a->id])->take(self::TOLD);
@@ -109,7 +114,8 @@ final class WhatChanged implements RoomPanel
             $own = array_map(strval(...), array_merge(...array_values($items[$change->id] ?? [[]])));
 
             return self::line(
-                $change, $items[$change->id] ?? null, $own, (int) $minutes[$change->id], array_values(array_filter($own, static fn(string $item): bool => isset($near[$item]))),
+                $change, $items[$change->id] ?? null, $own, (int) $minutes[$change->id],
+                array_values(array_filter($own, static fn(string $item): bool => isset($near[$item]))),
                 $suspects[$change->ref()] ?? null, $thought->get($change->id), $situation,
             );
         };
@@ -128,10 +134,18 @@ final class WhatChanged implements RoomPanel
         $found = [];
         // Few of them, the database finds; where all of a large estate is beneath, all that was changed is looked through.
         $few = count($near) <= self::FEW ? array_map(strval(...), array_keys($near)) : null;
-        foreach (DB::table('changes')->when($few !== null, static fn(QueryBuilder $query) => $query->whereIn('change_items.item', $few ?? []))->join('change_items', 'change_items.change_id', '=', 'changes.id')->where('from_at', '<=', now()->addHours(1))
-            ->where(static fn(QueryBuilder $any) => $any->whereNull('ended_at')->orWhere('ended_at', '>', Moment::of($began - self::HOURS * 3600)))
+        foreach (DB::table('changes')->when(
+            $few !== null, static fn(QueryBuilder $query) => $query->whereIn('change_items.item', $few ?? [])
+        )->join('change_items', 'change_items.change_id', '=', 'changes.id')->where('from_at', '<=', now()->addHours(1))
+            ->where(
+                static fn(QueryBuilder $any) => $any->whereNull('ended_at')
+                    ->orWhere('ended_at', '>', Moment::of($began - self::HOURS * 3600))
+            )
             ->where('to_at', '>', Moment::of($began - self::HOURS * 3600))
-            ->whereNotIn('state', [ChangeState::Draft->value, ChangeState::Cancelled->value, ChangeState::Refused->value, ChangeState::Expired->value])
+            ->whereNotIn(
+                'state',
+                [ChangeState::Draft->value, ChangeState::Cancelled->value, ChangeState::Refused->value, ChangeState::Expired->value]
+            )
             ->orderByDesc('from_at')->orderByDesc('changes.id')->select(['changes.id', 'change_items.item'])->cursor() as $row) {
             if (isset($near[$row->item])) {
                 $found[(int) $row->id] = true;
@@ -144,7 +158,9 @@ final class WhatChanged implements RoomPanel
         return array_keys($found);
     }
 
-    /** @return list<JournalLine> what was changed in the record of what is hit and beneath it: items that came, went, or are otherwise now */
+    /**
+     * @return list<JournalLine> what was changed in the record of what is hit and beneath it: items that came, went, or are otherwise now
+     */
     private static function record(Incident $incident, Situation $situation): array
     {
         $symptoms = Symptoms::of(Alert::query()->where('incident_id', $incident->id)->whereNull('withdrawn_at'), $situation->estate);
@@ -153,7 +169,10 @@ final class WhatChanged implements RoomPanel
         $entries = Entry::query()->with('words')->whereIn('kind', self::RECORD)->where('subject_kind', 'item')
             ->whereBetween('at', [Moment::of($began - self::HOURS * 3600), now()])->orderByDesc('seq')->limit(self::LOOKED_AT)->get();
 
-        return array_values($entries->filter(static fn(Entry $one): bool => isset($near[$one->subject_id]))->take(self::RECORD_TOLD)->map(Telling::of(...))->all());
+        return array_values(
+            $entries->filter(static fn(Entry $one): bool => isset($near[$one->subject_id]))->take(self::RECORD_TOLD)->map(Telling::of(...))
+                ->all()
+        );
     }
 
     /**
@@ -182,14 +201,17 @@ final class WhatChanged implements RoomPanel
             return [];
         }
         $graph = $situation->estate->graph();
-        $numbers = static fn(array $ids): array => array_values(array_filter(array_map($graph->number(...), array_map(strval(...), $ids)), is_int(...)));
+        $numbers = static fn(array $ids): array => array_values(
+            array_filter(array_map($graph->number(...), array_map(strval(...), $ids)), is_int(...))
+        );
         $recent = [];
         foreach ($changes as $id => $change) {
             if ($change->began_at !== null) {
                 $own = $numbers(array_merge(...array_values($items[$id] ?? [[]])));
                 $recent[] = new RecentChange(
                     $change->ref(), $change->began_at->getTimestamp(),
-                    $change->ended_at === null ? null : max($change->ended_at->getTimestamp(), $change->began_at->getTimestamp() + 1), $own, $change->kind,
+                    $change->ended_at === null ? null : max($change->ended_at->getTimestamp(), $change->began_at->getTimestamp() + 1), $own,
+                    $change->kind,
                     $change->result, round(1 - Risks::wrong($change, array_merge(...array_values($items[$id] ?? [[]]))), 3),
                 );
             }
@@ -209,8 +231,9 @@ final class WhatChanged implements RoomPanel
      * @param  list<string>  $on
      * @return ChangedLine
      */
-    private static function line(Change $change, ?array $items, array $own, int $minutes, array $on, ?Suspect $suspect, ?Suspicion $thought, Situation $situation): array
-    {
+    private static function line(
+        Change $change, ?array $items, array $own, int $minutes, array $on, ?Suspect $suspect, ?Suspicion $thought, Situation $situation,
+    ): array {
         $estate = $situation->estate;
         $estate->readAhead($own);
         $names = [];
@@ -223,14 +246,16 @@ final class WhatChanged implements RoomPanel
         return [
             'change' => $change->toLine($names, $items), 'minutes' => $minutes, 'on' => $named($suspect->items ?? $on),
             'suspect' => $suspect === null ? null : [
-                'score' => $suspect->score, 'sure' => self::sure($suspect->score), 'explains' => $named($suspect->explains), 'leaves' => $named($suspect->leaves),
+                'score' => $suspect->score, 'sure' => self::sure($suspect->score), 'explains' => $named($suspect->explains),
+                'leaves' => $named($suspect->leaves),
                 'alsoExpected' => $named(array_slice($suspect->alsoExpected, 0, 5)),
             ],
             'call' => $call === null || $call->left_at !== null ? null : ['id' => $call->id, 'name' => $call->name],
             'version' => $change->version_named, 'undoes' => $change->undoes_id === null ? null : Change::refOf($change->undoes_id),
             'undone' => $change->result === \Skarvo\Changes\ChangeResult::BackedOut,
             'thought' => $thought === null ? null : [
-                'state' => $thought->state->value, 'by' => Names::person($thought->by_id), 'at' => $thought->at, 'why' => (string) $thought->why,
+                'state' => $thought->state->value, 'by' => Names::person($thought->by_id), 'at' => $thought->at,
+                'why' => (string) $thought->why,
             ],
         ];
     }

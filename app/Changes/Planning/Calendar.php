@@ -126,7 +126,11 @@ final readonly class Calendar
         $lines = [];
         foreach ($constraints as $constraint) {
             foreach ($constraint->forbidden($from, $to) as [$begin, $end]) {
-                $lines[] = ['kind' => $constraint->kind->value, 'words' => $words["{$constraint->kind->value} $constraint->name"] ?? $constraint->name, 'from' => $begin * 1000, 'to' => $end * 1000];
+                $lines[] = [
+                    'kind' => $constraint->kind->value,
+                    'words' => $words["{$constraint->kind->value} $constraint->name"] ?? $constraint->name, 'from' => $begin * 1000,
+                    'to' => $end * 1000,
+                ];
             }
         }
         $names = Person::query()->whereKey($people)->pluck('name', 'id');
@@ -150,7 +154,10 @@ final readonly class Calendar
         $items = Change::itemsOf(array_map(static fn(Change $one): int => $one->id, $changes));
         $planned = [];
         foreach ($changes as $change) {
-            $planned[] = $this->planned($change->ref(), $change->from()->getTimestamp(), $change->to()->getTimestamp(), $items[$change->id] ?? ['down' => [], 'touched' => []], self::peopleOf($change));
+            $planned[] = $this->planned(
+                $change->ref(), $change->from()->getTimestamp(), $change->to()->getTimestamp(),
+                $items[$change->id] ?? ['down' => [], 'touched' => []], self::peopleOf($change)
+            );
         }
 
         return Collisions::of($this->estate->graph(), $planned);
@@ -174,7 +181,8 @@ final readonly class Calendar
         $words = [];
         foreach ($items['down'] === [] ? [] : $rules->windowsFor(Touched::by($items['down'], $this->estate)->takenDown()) as $window) {
             $constraints[] = Constraint::within($window->name, $window->open($this->zone, $from, $to));
-            $because = implode(', ', array_slice($window->because, 0, 3)).(count($window->because) > 3 ? ' and '.(count($window->because) - 3).' more' : '');
+            $because = implode(', ', array_slice($window->because, 0, 3))
+                .(count($window->because) > 3 ? ' and '.(count($window->because) - 3).' more' : '');
             $words["windows $window->name"] = "Outside the hours “{$window->name}” ($because).";
         }
         $frozen = [];
@@ -182,11 +190,15 @@ final readonly class Calendar
             $frozen[$name][] = [$this->zone->instant($begin), $this->zone->instant($end)];
         }
         foreach ($frozen as $name => $all) {
-            $constraints[] = Constraint::outside(ConstraintKind::Freezes, (string) $name, Intervals::of(array_filter($all, static fn(array $one): bool => $one[0] < $one[1])));
+            $constraints[] = Constraint::outside(
+                ConstraintKind::Freezes, (string) $name, Intervals::of(array_filter($all, static fn(array $one): bool => $one[0] < $one[1]))
+            );
             $words["freezes $name"] = "Nothing is changed during “{$name}”.";
         }
         foreach ($this->pairs($items, $people, $from, $to, $but) as [$pair, $other]) {
-            $constraints[] = Constraint::outside(ConstraintKind::Busy, $other->ref(), Intervals::of([[$other->from()->getTimestamp(), $other->to()->getTimestamp()]]));
+            $constraints[] = Constraint::outside(
+                ConstraintKind::Busy, $other->ref(), Intervals::of([[$other->from()->getTimestamp(), $other->to()->getTimestamp()]])
+            );
             $words["busy {$other->ref()}"] = $this->words($pair, $other);
         }
 
@@ -212,11 +224,17 @@ final readonly class Calendar
         $byRef = [];
         foreach ($others as $i => $other) {
             $byRef[$other->ref()] = $other;
-            $planned[] = $this->planned($other->ref(), $i, $i + 1, $theirs[$other->id] ?? ['down' => [], 'touched' => []], self::peopleOf($other));
+            $planned[] = $this->planned(
+                $other->ref(), $i, $i + 1, $theirs[$other->id] ?? ['down' => [], 'touched' => []], self::peopleOf($other)
+            );
         }
         $pairs = [];
         foreach (Collisions::of($this->estate->graph(), $planned)->pairs as $pair) {
-            $pairs[] = [$pair, $byRef[array_values(array_diff($pair->changes, ['asked']))[0] ?? ''] ?? throw new \LogicException('A pair is with another change.')];
+            $pairs[] = [
+                $pair,
+                $byRef[array_values(array_diff($pair->changes, ['asked']))[0] ?? '']
+                    ?? throw new \LogicException('A pair is with another change.'),
+            ];
         }
 
         return $pairs;
@@ -237,7 +255,10 @@ final readonly class Calendar
         $theirs = Change::itemsOf(array_map(static fn(Change $one): int => $one->id, $others));
         $planned = [$this->planned('asked', $from, $to, $items, [])];
         foreach ($others as $other) {
-            $planned[] = $this->planned($other->ref(), $other->from()->getTimestamp(), $other->to()->getTimestamp(), $theirs[$other->id] ?? ['down' => [], 'touched' => []], []);
+            $planned[] = $this->planned(
+                $other->ref(), $other->from()->getTimestamp(), $other->to()->getTimestamp(),
+                $theirs[$other->id] ?? ['down' => [], 'touched' => []], []
+            );
         }
         $found = [];
         foreach (Collisions::of($this->estate->graph(), $planned)->combined as $one) {
@@ -249,7 +270,11 @@ final readonly class Calendar
         return array_values(array_map(function (array $all): string {
             $first = $all[0];
             $with = array_values(array_diff($first->involves, ['asked']));
-            $names = array_map(fn(Combined $one): string => $this->estate->name($one->item).($one->state === \Skarvo\Topology\State::Down ? ' is down' : ' works in part'), array_slice($all, 0, 3));
+            $names = array_map(
+                fn(Combined $one): string => $this->estate->name($one->item)
+                    .($one->state === \Skarvo\Topology\State::Down ? ' is down' : ' works in part'),
+                array_slice($all, 0, 3)
+            );
 
             return 'With '.implode(' and ', $with).': '.implode(', ', $names).(count($all) > 3 ? ' and '.(count($all) - 3).' more' : '')
                 .', '.WallClock::span(Moment::of($first->from), Moment::of($first->to)).'.';
@@ -259,7 +284,10 @@ final readonly class Calendar
     /** @return list<Change> */
     private static function others(int $from, int $to, ?int $but): array
     {
-        return array_values(Change::query()->plannedBetween($from, $to)->when($but !== null, static fn($query) => $query->whereKeyNot($but))->orderBy('from_at')->limit(500)->get()->all());
+        return array_values(
+            Change::query()->plannedBetween($from, $to)->when($but !== null, static fn($query) => $query->whereKeyNot($but))
+                ->orderBy('from_at')->limit(500)->get()->all()
+        );
     }
 
     private function words(Pair $pair, Change $other): string
@@ -297,7 +325,9 @@ final readonly class Calendar
      */
     private static function awayOf(array $people, int $from, int $to): array
     {
-        return $people === [] ? [] : array_values(array_filter(Absences::between($from, $to, $people), static fn(Absence $one): bool => ! $one->isWish));
+        return $people === []
+            ? []
+            : array_values(array_filter(Absences::between($from, $to, $people), static fn(Absence $one): bool => ! $one->isWish));
     }
 
     /**

@@ -18,6 +18,7 @@ final readonly class ChangePlan
     public function __construct(
         public string $title, public ChangeKind $kind, public CarbonImmutable $from, public CarbonImmutable $to, public array $down,
         public array $touched, public string $reason, public string $backOut, public ?string $implementer, public ?string $team,
-        public array $steps, public ?int $incident = null, public ?int $undoes = null, public ?int $template = null, public ?int $backMinutes = null,
+        public array $steps, public ?int $incident = null, public ?int $undoes = null, public ?int $template = null,
+        public ?int $backMinutes = null,
     ) {}
 }

@@ -31,15 +31,18 @@ final class ChangeStep extends Record
     protected $table = 'change_steps';
 
     protected $casts = [
-        'ordinal' => 'integer', 'minutes' => 'integer', 'no_return' => 'boolean', 'done_at' => 'immutable_datetime', 'change_id' => 'integer',
+        'ordinal' => 'integer', 'minutes' => 'integer', 'no_return' => 'boolean', 'done_at' => 'immutable_datetime',
+        'change_id' => 'integer',
     ];
 
     /** @return StepLine */
     public function toLine(): array
     {
         return [
-            'id' => $this->id, 'text' => $this->text, 'minutes' => $this->minutes, 'check' => (string) $this->check, 'back' => (string) $this->back,
-            'noReturn' => $this->no_return, 'by' => $this->done_by_id === null ? null : Names::person($this->done_by_id), 'done' => $this->done_at,
+            'id' => $this->id, 'text' => $this->text, 'minutes' => $this->minutes, 'check' => (string) $this->check,
+            'back' => (string) $this->back,
+            'noReturn' => $this->no_return, 'by' => $this->done_by_id === null ? null : Names::person($this->done_by_id),
+            'done' => $this->done_at,
         ];
     }
 }

@@ -24,8 +24,10 @@ use Skarvo\Topology\State;
  * @phpstan-import-type InTheWayLine from Calendar
  * @phpstan-import-type BlockedLine from Calendar
  * @phpstan-type LookedAt array{
- *     touched: list<TouchedLine>, services: list<array{id: string, name: string, tier: int, state: value-of<State>}>, ask: list<string>, tell: list<string>,
- *     warning: string|null, risk: string, failed: list<string>, major: bool, approvers: string, against: list<string>, slots: list<SlotLine>, inTheWay: list<InTheWayLine>,
+ *     touched: list<TouchedLine>, services: list<array{id: string, name: string, tier: int, state: value-of<State>}>, ask: list<string>,
+ *     tell: list<string>,
+ *     warning: string|null, risk: string, failed: list<string>, major: bool, approvers: string, against: list<string>,
+ *     slots: list<SlotLine>, inTheWay: list<InTheWayLine>,
  *     band: array{from: int, to: int, blocked: list<BlockedLine>}|null, wayBack: string,
  * }
  */
@@ -43,23 +45,30 @@ final class Looked
      */
     public static function ahead(array $input, Person $by): array
     {
-        $texts = static fn(mixed $list): array => array_values(array_map(strval(...), array_filter(is_array($list) ? $list : [], is_string(...))));
+        $texts = static fn(mixed $list): array => array_values(
+            array_map(strval(...), array_filter(is_array($list) ? $list : [], is_string(...)))
+        );
         $time = static fn(mixed $text): ?CarbonImmutable => is_string($text) && $text !== '' ? CarbonImmutable::parse($text)->utc() : null;
         [$from, $to] = [$time($input['from'] ?? null), $time($input['to'] ?? null)];
         $steps = array_values(array_filter(is_array($input['steps'] ?? null) ? $input['steps'] : [], is_array(...)));
         $change = new Change([
-            'kind' => ChangeKind::from((string) $input['kind']), 'implementer_id' => $input['implementer'] ?? null, 'team_id' => $input['team'] ?? $by->team_id,
-            'from_at' => $from ?? now(), 'to_at' => $to ?? now(), 'back_out' => ($input['back_out'] ?? '') === '' ? null : $input['back_out'], 'back_minutes' => $input['back_minutes'] ?? null,
+            'kind' => ChangeKind::from((string) $input['kind']), 'implementer_id' => $input['implementer'] ?? null,
+            'team_id' => $input['team'] ?? $by->team_id,
+            'from_at' => $from ?? now(), 'to_at' => $to ?? now(),
+            'back_out' => ($input['back_out'] ?? '') === '' ? null : $input['back_out'], 'back_minutes' => $input['back_minutes'] ?? null,
         ]);
         $change->setRelation('steps', (new ChangeStep)->newCollection(array_map(static fn(array $step): ChangeStep => new ChangeStep([
-            'text' => (string) ($step['text'] ?? ''), 'back' => ($step['back'] ?? '') === '' ? null : $step['back'], 'no_return' => (bool) ($step['no_return'] ?? false),
+            'text' => (string) ($step['text'] ?? ''), 'back' => ($step['back'] ?? '') === '' ? null : $step['back'],
+            'no_return' => (bool) ($step['no_return'] ?? false),
         ]), $steps)));
         $seconds = $from !== null && $to !== null && $to->greaterThan($from)
             ? max(60, intdiv($to->getTimestamp() - $from->getTimestamp(), 60) * 60)
             : (int) ($input['minutes'] ?? self::MINUTES) * 60;
 
         return self::all(
-            $change, ['down' => $texts($input['down']), 'touched' => array_values(array_diff($texts($input['touched']), $texts($input['down'])))], $from, $to, min($seconds, 7 * 86400),
+            $change,
+            ['down' => $texts($input['down']), 'touched' => array_values(array_diff($texts($input['touched']), $texts($input['down'])))],
+            $from, $to, min($seconds, 7 * 86400),
             isset($input['but']) ? (int) $input['but'] : null, $time($input['band'] ?? null)?->getTimestamp(),
         );
     }
@@ -74,15 +83,19 @@ final class Looked
         // One that runs longer than planned runs now.
         $to = $change->overruns() ? CarbonImmutable::instance(now()) : $change->to_at;
 
-        return self::all($change->loadMissing('steps'), $change->items(), $change->from(), $to, max(60, intdiv($change->to_at->getTimestamp() - $change->from()->getTimestamp(), 60) * 60), $change->id);
+        return self::all(
+            $change->loadMissing('steps'), $change->items(), $change->from(), $to,
+            max(60, intdiv($change->to_at->getTimestamp() - $change->from()->getTimestamp(), 60) * 60), $change->id
+        );
     }
 
     /**
      * @param  array{down: list<string>, touched: list<string>}  $items
      * @return LookedAt
      */
-    private static function all(Change $change, array $items, ?CarbonImmutable $from, ?CarbonImmutable $to, int $seconds, ?int $but, ?int $band = null): array
-    {
+    private static function all(
+        Change $change, array $items, ?CarbonImmutable $from, ?CarbonImmutable $to, int $seconds, ?int $but, ?int $band = null,
+    ): array {
         $estate = Estate::open();
         $touched = Touched::by($items['down'], $estate);
         $odds = Risks::of($change, [...$items['down'], ...$items['touched']]);
@@ -97,16 +110,25 @@ final class Looked
 
         return [
             'touched' => array_slice($touched->lines(), 0, self::TOLD),
-            'services' => array_map(static fn(HitService $one): array => ['id' => $one->id, 'name' => $one->name, 'tier' => $one->tier, 'state' => $one->state->value], $touched->services),
+            'services' => array_map(
+                static fn(HitService $one): array => [
+                    'id' => $one->id, 'name' => $one->name, 'tier' => $one->tier, 'state' => $one->state->value,
+                ],
+                $touched->services
+            ),
             'ask' => self::teams([...$items['down'], ...$items['touched']]),
             'tell' => array_map(static fn(array $one): string => "{$one['name']} (".implode(', ', $one['of']).')', $touched->owners()),
-            'warning' => self::warning($touched), 'risk' => $odds->words(), 'failed' => array_slice($odds->failed, 0, 8), 'major' => $isMajor,
+            'warning' => self::warning($touched), 'risk' => $odds->words(), 'failed' => array_slice($odds->failed, 0, 8),
+            'major' => $isMajor,
             'approvers' => self::approvers(array_map(static fn($stage): string => $stage->name, $rules->stagesOf($change->kind, $isMajor))),
-            'against' => $from === null || $to === null || $to->lessThanOrEqualTo($from) ? [] : $calendar->against($items, $people, $from->getTimestamp(), $to->getTimestamp(), $but),
+            'against' => $from === null || $to === null || $to->lessThanOrEqualTo($from)
+                ? []
+                : $calendar->against($items, $people, $from->getTimestamp(), $to->getTimestamp(), $but),
             ...$slots,
             'wayBack' => $change->wayBack()->words(),
             'band' => $band === null ? null : [
-                'from' => $band * 1000, 'to' => ($band + self::BAND_SECONDS) * 1000, 'blocked' => $calendar->blocked($items, $people, $band, $band + self::BAND_SECONDS, $but),
+                'from' => $band * 1000, 'to' => ($band + self::BAND_SECONDS) * 1000,
+                'blocked' => $calendar->blocked($items, $people, $band, $band + self::BAND_SECONDS, $but),
             ],
         ];
     }
@@ -119,10 +141,15 @@ final class Looked
 
     private static function warning(Touched $touched): ?string
     {
-        $first = array_values(array_filter($touched->services, static fn(HitService $one): bool => $one->tier === 1 && $one->state->isBroken()));
+        $first = array_values(
+            array_filter($touched->services, static fn(HitService $one): bool => $one->tier === 1 && $one->state->isBroken())
+        );
 
-        return $first === [] ? null : 'It reaches '.implode(', ', array_map(static fn(HitService $one): string => $one->name, array_slice($first, 0, 3)))
-            .(count($first) > 3 ? ' and '.(count($first) - 3).' more' : '').', which matter'.(count($first) === 1 ? 's' : '').' most (tier 1).';
+        return $first === []
+            ? null
+            : 'It reaches '.implode(', ', array_map(static fn(HitService $one): string => $one->name, array_slice($first, 0, 3)))
+            .(count($first) > 3 ? ' and '.(count($first) - 3).' more' : '').', which matter'.(count($first) === 1 ? 's' : '')
+                .' most (tier 1).';
     }
 
     /**
@@ -131,6 +158,12 @@ final class Looked
      */
     private static function teams(array $items): array
     {
-        return array_values(array_map(strval(...), DB::table('teams')->whereIn('id', Item::query()->whereKey($items)->whereNotNull('team_id')->select('team_id'))->orderBy('name')->pluck('name')->all()));
+        return array_values(
+            array_map(
+                strval(...),
+                DB::table('teams')->whereIn('id', Item::query()->whereKey($items)->whereNotNull('team_id')->select('team_id'))
+                    ->orderBy('name')->pluck('name')->all()
+            )
+        );
     }
 }

@@ -99,7 +99,8 @@ final readonly class PlanChange
     {
         return [
             'title' => $plan->title, 'kind' => $plan->kind, 'from_at' => $plan->from, 'to_at' => $plan->to,
-            'reason' => $plan->reason === '' ? null : $plan->reason, 'back_out' => $plan->backOut === '' ? null : $plan->backOut, 'back_minutes' => $plan->backMinutes,
+            'reason' => $plan->reason === '' ? null : $plan->reason, 'back_out' => $plan->backOut === '' ? null : $plan->backOut,
+            'back_minutes' => $plan->backMinutes,
             'implementer_id' => $plan->implementer, 'template_id' => $plan->kind === ChangeKind::Standard ? $plan->template : null,
             'team_id' => $plan->team ?? (Deed::PlanChanges->isLimited($this->by) ? $this->by->team_id : null),
         ];
@@ -110,7 +111,9 @@ final readonly class PlanChange
         DB::table('change_items')->where('change_id', $change->id)->delete();
         $touched = array_values(array_diff($plan->touched, $plan->down));
         DB::table('change_items')->insert(array_map(
-            static fn(string $item): array => ['change_id' => $change->id, 'item' => $item, 'goes_down' => in_array($item, $plan->down, true)],
+            static fn(string $item): array => [
+                'change_id' => $change->id, 'item' => $item, 'goes_down' => in_array($item, $plan->down, true),
+            ],
             [...array_values(array_unique($plan->down)), ...array_values(array_unique($touched))],
         ));
         $change->steps()->delete();
@@ -123,26 +126,37 @@ final readonly class PlanChange
     private function difference(Change $change, ChangePlan $plan): string
     {
         $items = $change->items();
-        $names = static fn(array $ids): string => implode(', ', Item::query()->whereKey($ids)->orderBy('name')->pluck('name')->map(strval(...))->all());
+        $names = static fn(array $ids): string => implode(
+            ', ', Item::query()->whereKey($ids)->orderBy('name')->pluck('name')->map(strval(...))->all()
+        );
         $said = [];
         if (! $change->from_at->equalTo($plan->from) || ! $change->to_at->equalTo($plan->to)) {
             // It is read by others, on other clocks.
-            $said[] = 'Time: '.WallClock::spanOutside($change->from_at, $change->to_at).' was asked for; now '.WallClock::spanOutside($plan->from, $plan->to).'.';
+            $said[] = 'Time: '.WallClock::spanOutside($change->from_at, $change->to_at).' was asked for; now '
+                .WallClock::spanOutside($plan->from, $plan->to).'.';
         }
-        foreach (['Takes down' => [$items['down'], $plan->down], 'Touches' => [$items['touched'], array_values(array_diff($plan->touched, $plan->down))]] as $word => [$was, $is]) {
+        foreach (
+            [
+                'Takes down' => [$items['down'], $plan->down],
+                'Touches' => [$items['touched'], array_values(array_diff($plan->touched, $plan->down))],
+            ] as $word => [$was, $is]
+        ) {
             [$more, $less] = [array_values(array_diff($is, $was)), array_values(array_diff($was, $is))];
             $said[] = $more === [] ? '' : "$word also {$names($more)}.";
             $said[] = $less === [] ? '' : "$word no more {$names($less)}.";
         }
         $steps = static fn(iterable $all): string => json_encode(array_map(
-            static fn(array $one): array => array_map(static fn(mixed $value): mixed => $value === '' ? null : $value, $one), is_array($all) ? $all : iterator_to_array($all, false),
+            static fn(array $one): array => array_map(static fn(mixed $value): mixed => $value === '' ? null : $value, $one),
+            is_array($all) ? $all : iterator_to_array($all, false),
         ), JSON_THROW_ON_ERROR);
         $now = $change->steps()->get()->map(static fn(ChangeStep $one): array => [
             'text' => $one->text, 'minutes' => $one->minutes, 'check' => $one->check, 'back' => $one->back, 'no_return' => $one->no_return,
         ])->values()->all();
         $said[] = $steps($now) === $steps($plan->steps) ? '' : 'Its steps are others.';
         $said[] = (string) $change->back_out === $plan->backOut ? '' : 'The way back is another.';
-        $said[] = $change->back_minutes === $plan->backMinutes ? '' : 'The way back takes '.($plan->backMinutes === null ? 'a time that nobody says' : "$plan->backMinutes min").' now.';
+        $said[] = $change->back_minutes === $plan->backMinutes
+            ? ''
+            : 'The way back takes '.($plan->backMinutes === null ? 'a time that nobody says' : "$plan->backMinutes min").' now.';
         $said[] = $change->kind === $plan->kind ? '' : "It was {$change->kind->words()}, and is {$plan->kind->words()} now.";
         $said[] = $change->implementer_id === $plan->implementer ? '' : 'Somebody else is to do it.';
 

@@ -47,14 +47,21 @@ final class Risks
             // As rows: thousands of models take longer to build than all that is worked out of them.
             $all = DB::table('changes')->whereNotNull('result')->where('ended_at', '>', Moment::of(Moment::now() - self::DAYS * 86400))
                 ->orderByDesc('ended_at')->limit(self::MOST)->get(['id', 'kind', 'team_id', 'from_at', 'began_at', 'result'])->reverse();
-            $causes = array_fill_keys(array_map(intval(...), DB::table('change_suspicions')->where('state', SuspicionState::Confirmed->value)->pluck('change_id')->all()), true);
+            $causes = array_fill_keys(
+                array_map(
+                    intval(...), DB::table('change_suspicions')->where('state', SuspicionState::Confirmed->value)->pluck('change_id')->all()
+                ),
+                true
+            );
             $items = Change::itemsOf(array_values(array_map(intval(...), $all->pluck('id')->all())));
 
             $zone = Zone::orUtc(WallClock::organisation());
 
             return new Risk(array_values($all->map(static fn(\stdClass $one): PastChange => new PastChange(
-                Change::refOf((int) $one->id), ChangeKind::from((string) $one->kind), $one->team_id === null ? null : (string) $one->team_id,
-                array_merge(...array_values($items[(int) $one->id] ?? [[]])), self::hour($zone, Moment::seconds((string) ($one->began_at ?? $one->from_at))),
+                Change::refOf((int) $one->id), ChangeKind::from((string) $one->kind),
+                $one->team_id === null ? null : (string) $one->team_id,
+                array_merge(...array_values($items[(int) $one->id] ?? [[]])),
+                self::hour($zone, Moment::seconds((string) ($one->began_at ?? $one->from_at))),
                 $one->result === ChangeResult::Ok->value && ! isset($causes[(int) $one->id]),
             ))->all()));
         });

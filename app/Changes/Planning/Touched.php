@@ -55,7 +55,8 @@ final readonly class Touched
     public function highestTier(): ?int
     {
         $tiers = array_map(
-            static fn(HitService $one): int => $one->tier, array_filter($this->services, static fn(HitService $one): bool => $one->state->isBroken()),
+            static fn(HitService $one): int => $one->tier,
+            array_filter($this->services, static fn(HitService $one): bool => $one->state->isBroken()),
         );
 
         return $tiers === [] ? null : min($tiers);
@@ -65,7 +66,8 @@ final readonly class Touched
     public function broken(): array
     {
         return array_values(array_map(
-            static fn(HitService $one): string => $one->id, array_filter($this->services, static fn(HitService $one): bool => $one->state->isBroken()),
+            static fn(HitService $one): string => $one->id,
+            array_filter($this->services, static fn(HitService $one): bool => $one->state->isBroken()),
         ));
     }
 

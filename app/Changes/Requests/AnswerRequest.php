@@ -11,7 +11,10 @@ final class AnswerRequest extends Form
 {
     public function rules(): array
     {
-        return ['yes' => ['required', 'boolean'], 'comment' => ['nullable', 'string', 'max:1000', 'required_if:yes,false,0'], 'round' => ['required', 'integer']];
+        return [
+            'yes' => ['required', 'boolean'], 'comment' => ['nullable', 'string', 'max:1000', 'required_if:yes,false,0'],
+            'round' => ['required', 'integer'],
+        ];
     }
 
     /** @return array<string, string> */

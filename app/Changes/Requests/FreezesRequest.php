@@ -17,6 +17,9 @@ final class FreezesRequest extends Form
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['calendar.max' => 'This calendar is too large. Take the events of the time that matters.', 'calendar.required' => 'The file is empty. Choose an iCalendar file.'];
+        return [
+            'calendar.max' => 'This calendar is too large. Take the events of the time that matters.',
+            'calendar.required' => 'The file is empty. Choose an iCalendar file.',
+        ];
     }
 }

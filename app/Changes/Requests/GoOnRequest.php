@@ -13,6 +13,9 @@ final class GoOnRequest extends Form
 {
     public function rules(): array
     {
-        return ['step' => ['required', Rule::enum(Step::class)], 'why' => ['nullable', 'string', 'max:2000'], 'version' => ['required', 'integer']];
+        return [
+            'step' => ['required', Rule::enum(Step::class)], 'why' => ['nullable', 'string', 'max:2000'],
+            'version' => ['required', 'integer'],
+        ];
     }
 }

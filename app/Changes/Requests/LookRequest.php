@@ -17,10 +17,14 @@ final class LookRequest extends Form
         return [
             'kind' => ['required', Rule::enum(ChangeKind::class)],
             'from' => ['nullable', ...Asked::TIME], 'to' => ['nullable', ...Asked::TIME], 'band' => ['nullable', ...Asked::TIME],
-            'down' => ['present', 'array', 'max:200'], 'down.*' => ['string', 'max:200'], 'touched' => ['present', 'array', 'max:200'], 'touched.*' => ['string', 'max:200'],
-            'implementer' => ['nullable', 'string', 'max:200'], 'team' => ['nullable', 'string', 'max:200'], 'minutes' => ['nullable', 'integer', 'between:1,10080'],
-            'but' => ['nullable', 'integer'], 'back_out' => ['nullable', 'string', 'max:2000'], 'back_minutes' => ['nullable', 'integer', 'between:1,10000'],
-            'steps' => ['nullable', 'array', 'max:100'], 'steps.*' => ['array:text,back,no_return'], 'steps.*.text' => ['nullable', 'string', 'max:500'],
+            'down' => ['present', 'array', 'max:200'], 'down.*' => ['string', 'max:200'], 'touched' => ['present', 'array', 'max:200'],
+            'touched.*' => ['string', 'max:200'],
+            'implementer' => ['nullable', 'string', 'max:200'], 'team' => ['nullable', 'string', 'max:200'],
+            'minutes' => ['nullable', 'integer', 'between:1,10080'],
+            'but' => ['nullable', 'integer'], 'back_out' => ['nullable', 'string', 'max:2000'],
+            'back_minutes' => ['nullable', 'integer', 'between:1,10000'],
+            'steps' => ['nullable', 'array', 'max:100'], 'steps.*' => ['array:text,back,no_return'],
+            'steps.*.text' => ['nullable', 'string', 'max:500'],
             'steps.*.back' => ['nullable', 'string', 'max:500'], 'steps.*.no_return' => ['nullable', 'boolean'],
         ];
     }

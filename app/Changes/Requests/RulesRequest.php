@@ -11,7 +11,10 @@ final class RulesRequest extends Form
 {
     public function rules(): array
     {
-        return ['rules' => ['required', 'string', 'max:200000'], 'note' => ['required', 'string', 'max:300'], 'version' => ['required', 'integer']];
+        return [
+            'rules' => ['required', 'string', 'max:200000'], 'note' => ['required', 'string', 'max:300'],
+            'version' => ['required', 'integer'],
+        ];
     }
 
     /** @return array<string, string> */

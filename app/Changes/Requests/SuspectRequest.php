@@ -15,7 +15,8 @@ final class SuspectRequest extends Form
     public function rules(): array
     {
         return [
-            'state' => ['required', Rule::enum(SuspicionState::class)], 'score' => ['nullable', 'numeric', 'between:0,1'], 'sure' => ['nullable', Rule::in(WhatChanged::SURE)],
+            'state' => ['required', Rule::enum(SuspicionState::class)], 'score' => ['nullable', 'numeric', 'between:0,1'],
+            'sure' => ['nullable', Rule::in(WhatChanged::SURE)],
             'why' => ['nullable', 'string', 'max:1000', 'required_unless:state,suspected'],
         ];
     }

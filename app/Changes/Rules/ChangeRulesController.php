@@ -49,14 +49,18 @@ final class ChangeRulesController
 
         return Inertia::render('Changes/ChangeRules', [
             'rules' => self::text($stored->settings), 'version' => $stored->version,
-            'versions' => DB::table('change_rule_sets')->join('people', 'people.id', '=', 'change_rule_sets.author_id')->orderByDesc('change_rule_sets.id')->limit(self::VERSIONS)
+            'versions' => DB::table('change_rule_sets')->join('people', 'people.id', '=', 'change_rule_sets.author_id')
+                ->orderByDesc('change_rule_sets.id')->limit(self::VERSIONS)
                 ->get(['change_rule_sets.id', 'note', 'at', 'people.name'])->map(static fn(\stdClass $row): array => [
-                    'id' => (int) $row->id, 'note' => (string) $row->note, 'at' => Moment::of(Moment::seconds((string) $row->at)), 'author' => (string) $row->name,
+                    'id' => (int) $row->id, 'note' => (string) $row->note, 'at' => Moment::of(Moment::seconds((string) $row->at)),
+                    'author' => (string) $row->name,
                 ])->all(),
             // Pipelines named these, and nobody has said what they mean.
-            'unmapped' => Change::query()->where('is_recorded', true)->whereNotIn('id', DB::table('change_items')->select('change_id'))->where('ended_at', '>', now()->subDays(30))
+            'unmapped' => Change::query()->where('is_recorded', true)->whereNotIn('id', DB::table('change_items')->select('change_id'))
+                ->where('ended_at', '>', now()->subDays(30))
                 ->select('service_named', 'environment')->distinct()->orderBy('service_named')->limit(50)->get()
-                ->map(static fn(Change $one): array => ['service' => (string) $one->service_named, 'environment' => $one->environment])->all(),
+                ->map(static fn(Change $one): array => ['service' => (string) $one->service_named, 'environment' => $one->environment])
+                    ->all(),
         ]);
     }
 
@@ -84,7 +88,8 @@ final class ChangeRulesController
         }
         $now = StoredRules::now()->rules;
         $names = static fn(ChangeRules $by, Change $one, Touched $touched, float $risk): string => implode(', then ', array_map(
-            static fn(Stage $stage): string => $stage->name, $by->stagesOf($one->kind, $by->isMajor($one->kind, $touched->highestTier(), $risk)),
+            static fn(Stage $stage): string => $stage->name,
+            $by->stagesOf($one->kind, $by->isMajor($one->kind, $touched->highestTier(), $risk)),
         )) ?: 'nobody';
         $rows = [];
         foreach (Change::query()->where('is_recorded', false)->orderByDesc('id')->limit(self::TRIED)->get() as $one) {
@@ -134,10 +139,13 @@ final class ChangeRulesController
         $by = CurrentPerson::of($request);
         Once::for($request, static function () use ($settings, $input, $by): void {
             if ((int) DB::table('change_rule_sets')->max('id') !== (int) $input['version']) {
-                throw Refused::because('Somebody else changed the rules meanwhile. Yours are kept in the form; load the page in another window to see theirs.');
+                throw Refused::because(
+                    'Somebody else changed the rules meanwhile. Yours are kept in the form; load the page in another window to see theirs.'
+                );
             }
             $id = DB::table('change_rule_sets')->insertGetId([
-                'settings' => json_encode($settings, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'note' => $input['note'], 'author_id' => $by->id, 'at' => Moment::precise(now()),
+                'settings' => json_encode($settings, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'note' => $input['note'],
+                'author_id' => $by->id, 'at' => Moment::precise(now()),
             ]);
             Journal::write(Actor::person($by), ChangeEntry::RulesSaved, ['change_rules', $id], ['note' => $input['note']]);
         });
@@ -175,9 +183,16 @@ final class ChangeRulesController
         $people = $items = $teams = [];
         foreach ([...array_merge(...array_values($rules->stages)), ...$rules->majorStages] as $stage) {
             array_push($people, ...array_filter($stage->of, static fn(string $one): bool => ! str_starts_with($one, '@')));
-            $words = array_filter($stage->of, static fn(string $one): bool => str_starts_with($one, '@') && ! in_array($one, [ChangeRules::PEERS, ChangeRules::OWNERS, ChangeRules::COORDINATORS], true));
+            $words = array_filter(
+                $stage->of,
+                static fn(string $one): bool => str_starts_with($one, '@')
+                    && ! in_array($one, [ChangeRules::PEERS, ChangeRules::OWNERS, ChangeRules::COORDINATORS], true)
+            );
             if ($words !== []) {
-                throw new BadInput(\Skarvo\Json\ErrorCode::OutOfRange, '/kinds', 'There is no "'.implode('", "', $words).'". Use @peers, @owners, @coordinators, or the ids of people.');
+                throw new BadInput(
+                    \Skarvo\Json\ErrorCode::OutOfRange, '/kinds',
+                    'There is no "'.implode('", "', $words).'". Use @peers, @owners, @coordinators, or the ids of people.'
+                );
             }
         }
         foreach ($rules->standIns as $person => $standIns) {
@@ -188,19 +203,24 @@ final class ChangeRulesController
         }
         foreach ($rules->windows as $window) {
             match ($window->for) {
-                WindowOf::Item => $items[] = (string) $window->of, WindowOf::Team => $teams[] = (string) $window->of, WindowOf::Anything => null,
+                WindowOf::Item => $items[] = (string) $window->of, WindowOf::Team => $teams[] = (string) $window->of,
+                WindowOf::Anything => null,
             };
         }
         foreach ($rules->mappings as $mapping) {
             array_push($items, ...$mapping->items);
         }
         foreach ([
-            'people' => [$people, Person::query()->whereNull('left_at')->pluck('id')->all()], 'items' => [$items, Item::query()->whereKey(array_unique($items))->pluck('id')->all()],
+            'people' => [$people, Person::query()->whereNull('left_at')->pluck('id')->all()],
+            'items' => [$items, Item::query()->whereKey(array_unique($items))->pluck('id')->all()],
             'teams' => [$teams, Team::query()->pluck('id')->all()],
         ] as $what => [$named, $there]) {
             $missing = array_values(array_diff(array_unique($named), array_map(strval(...), $there)));
             if ($missing !== []) {
-                throw new BadInput(\Skarvo\Json\ErrorCode::UnknownId, '', "There are no $what called \"".implode('", "', array_slice($missing, 0, 5)).'". Correct the ids, or leave them out.');
+                throw new BadInput(
+                    \Skarvo\Json\ErrorCode::UnknownId, '',
+                    "There are no $what called \"".implode('", "', array_slice($missing, 0, 5)).'". Correct the ids, or leave them out.'
+                );
             }
         }
     }

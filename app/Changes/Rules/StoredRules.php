@@ -25,7 +25,10 @@ final readonly class StoredRules
                     ['name' => 'owners', 'of' => [ChangeRules::OWNERS], 'needs' => 'all', 'veto' => true, 'expires' => 'P7D'],
                 ],
             ],
-            'emergency' => ['requires' => ['reason'], 'stages' => [['name' => 'coordinators', 'of' => [ChangeRules::COORDINATORS], 'needs' => 'one', 'expires' => 'PT2H']]],
+            'emergency' => [
+                'requires' => ['reason'],
+                'stages' => [['name' => 'coordinators', 'of' => [ChangeRules::COORDINATORS], 'needs' => 'one', 'expires' => 'PT2H']],
+            ],
         ],
         'major' => ['tier' => 1, 'percent' => 25],
         'windows' => [], 'freezes' => [],
@@ -40,7 +43,10 @@ final readonly class StoredRules
             $row = DB::table('change_rule_sets')->orderByDesc('id')->first(['id', 'settings']);
             $settings = $row === null ? self::first() : json_decode((string) $row->settings, false, 32, JSON_THROW_ON_ERROR);
 
-            return new self((int) ($row->id ?? 0), $settings instanceof \stdClass ? $settings : self::first(), RulesDocument::read(Document::of($settings)));
+            return new self(
+                (int) ($row->id ?? 0), $settings instanceof \stdClass ? $settings : self::first(),
+                RulesDocument::read(Document::of($settings))
+            );
         });
     }
 

@@ -43,8 +43,10 @@ use Skarvo\Changes\Course\Template;
  *
  * @phpstan-import-type PlanOfChange from \App\Changes\ChangeShown
  * @phpstan-type TemplateLine array{
- *     id: int, title: string, items: list<array{id: string, name: string}>, itemsOf: string|null, minutes: int, backOut: string, steps: list<string>, team: string|null,
- *     from: array{id: int, ref: string}, by: string, agreed: array{by: string, at: CarbonImmutable}|null, withdrawn: array{by: string, at: CarbonImmutable, why: string}|null,
+ *     id: int, title: string, items: list<array{id: string, name: string}>, itemsOf: string|null, minutes: int, backOut: string,
+ *     steps: list<string>, team: string|null,
+ *     from: array{id: int, ref: string}, by: string, agreed: array{by: string, at: CarbonImmutable}|null, withdrawn: array{by: string,
+ *     at: CarbonImmutable, why: string}|null,
  *     used: int, wrong: int, mayAgree: bool,
  * }
  */
@@ -53,7 +55,8 @@ final class ChangeTemplate extends Record
     protected $table = 'change_templates';
 
     protected $casts = [
-        'down' => 'array', 'touched' => 'array', 'steps' => 'array', 'minutes' => 'integer', 'back_minutes' => 'integer', 'change_id' => 'integer', 'made_at' => 'immutable_datetime',
+        'down' => 'array', 'touched' => 'array', 'steps' => 'array', 'minutes' => 'integer', 'back_minutes' => 'integer',
+        'change_id' => 'integer', 'made_at' => 'immutable_datetime',
         'agreed_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime',
     ];
 
@@ -73,8 +76,11 @@ final class ChangeTemplate extends Record
     {
         $touched = array_values(array_diff($plan->touched, $plan->down));
 
-        return (new Template($this->down, $this->touched, $this->items_of, $this->minutes * 60, (string) $this->back_out, $this->steps))->differences(
-            $plan->down, $touched, array_map(strval(...), Item::query()->whereKey([...$plan->down, ...$touched])->pluck('kind', 'id')->all()),
+        return (
+            new Template($this->down, $this->touched, $this->items_of, $this->minutes * 60, (string) $this->back_out, $this->steps)
+        )->differences(
+            $plan->down, $touched,
+            array_map(strval(...), Item::query()->whereKey([...$plan->down, ...$touched])->pluck('kind', 'id')->all()),
             $plan->to->getTimestamp() - $plan->from->getTimestamp(), $plan->backOut, $plan->steps,
         );
     }
@@ -88,11 +94,17 @@ final class ChangeTemplate extends Record
 
         return [
             'id' => $this->id, 'title' => $this->title,
-            'items' => array_map(static fn(string $id): array => ['id' => $id, 'name' => $names[$id] ?? $id], [...$this->down, ...$this->touched]), 'itemsOf' => $this->items_of,
-            'minutes' => $this->minutes, 'backOut' => (string) $this->back_out, 'steps' => array_column($this->steps, 'text'), 'team' => $this->team?->name,
+            'items' => array_map(
+                static fn(string $id): array => ['id' => $id, 'name' => $names[$id] ?? $id], [...$this->down, ...$this->touched]
+            ),
+            'itemsOf' => $this->items_of,
+            'minutes' => $this->minutes, 'backOut' => (string) $this->back_out, 'steps' => array_column($this->steps, 'text'),
+            'team' => $this->team?->name,
             'from' => ['id' => $this->change_id, 'ref' => Change::refOf($this->change_id)], 'by' => $who($this->author_id),
             'agreed' => $this->agreed_at === null ? null : ['by' => $who($this->agreed_by_id), 'at' => $this->agreed_at],
-            'withdrawn' => $this->withdrawn_at === null ? null : ['by' => $who($this->withdrawn_by_id), 'at' => $this->withdrawn_at, 'why' => (string) $this->withdrawn_why],
+            'withdrawn' => $this->withdrawn_at === null
+                ? null
+                : ['by' => $who($this->withdrawn_by_id), 'at' => $this->withdrawn_at, 'why' => (string) $this->withdrawn_why],
             'used' => (clone $used)->count(), 'wrong' => $used->where('result', '<>', ChangeResult::Ok)->count(), 'mayAgree' => $mayAgree,
         ];
     }
@@ -101,11 +113,15 @@ final class ChangeTemplate extends Record
     public function toPlan(): array
     {
         $names = ChangesController::names([...$this->down, ...$this->touched]);
-        $named = fn(array $ids): array => $this->items_of !== null ? [] : array_map(static fn(string $id): array => ['id' => $id, 'name' => $names[$id] ?? $id], $ids);
+        $named = fn(array $ids): array => $this->items_of !== null
+            ? []
+            : array_map(static fn(string $id): array => ['id' => $id, 'name' => $names[$id] ?? $id], $ids);
 
         return [
-            'id' => 0, 'ref' => '', 'state' => 'draft', 'title' => $this->title, 'kind' => 'standard', 'from' => $this->made_at, 'to' => $this->made_at->addMinutes($this->minutes),
-            'down' => $named($this->down), 'touched' => $named($this->touched), 'reason' => (string) $this->reason, 'backOut' => (string) $this->back_out, 'backMinutes' => $this->back_minutes, 'implementer' => null,
+            'id' => 0, 'ref' => '', 'state' => 'draft', 'title' => $this->title, 'kind' => 'standard', 'from' => $this->made_at,
+            'to' => $this->made_at->addMinutes($this->minutes),
+            'down' => $named($this->down), 'touched' => $named($this->touched), 'reason' => (string) $this->reason,
+            'backOut' => (string) $this->back_out, 'backMinutes' => $this->back_minutes, 'implementer' => null,
             'team' => $this->team_id, 'version' => 1, 'template' => $this->id,
             'steps' => array_map(static fn(array $step): array => (new ChangeStep($step))->forceFill(['id' => 0])->toLine(), $this->steps),
         ];

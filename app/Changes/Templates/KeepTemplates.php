@@ -46,10 +46,13 @@ final readonly class KeepTemplates
         }
         $template = ChangeTemplate::query()->create([
             'title' => $title, 'down' => $items['down'], 'touched' => $items['touched'], 'items_of' => $ofAny ? (string) $kinds[0] : null,
-            'minutes' => max(1, (int) ceil(($change->to_at->getTimestamp() - $change->from_at->getTimestamp()) / 60)), 'reason' => $change->reason,
-            'back_out' => $change->back_out, 'back_minutes' => $change->back_minutes, 'team_id' => $change->team_id, 'change_id' => $change->id, 'author_id' => $this->by->id, 'made_at' => now(),
+            'minutes' => max(1, (int) ceil(($change->to_at->getTimestamp() - $change->from_at->getTimestamp()) / 60)),
+            'reason' => $change->reason,
+            'back_out' => $change->back_out, 'back_minutes' => $change->back_minutes, 'team_id' => $change->team_id,
+            'change_id' => $change->id, 'author_id' => $this->by->id, 'made_at' => now(),
             'steps' => array_values($change->steps()->get()->map(static fn(ChangeStep $one): array => [
-                'text' => $one->text, 'minutes' => $one->minutes, 'check' => $one->check, 'back' => $one->back, 'no_return' => $one->no_return,
+                'text' => $one->text, 'minutes' => $one->minutes, 'check' => $one->check, 'back' => $one->back,
+                'no_return' => $one->no_return,
             ])->all()),
         ]);
         $this->write(ChangeEntry::TemplateMade, $template, '');
@@ -107,20 +110,37 @@ final readonly class KeepTemplates
             throw Refused::because("A standard change is planned from a template that was agreed on. $otherwise", 'kind');
         }
         if (! $template->isInForce()) {
-            throw Refused::because(($template->withdrawn_at === null ? "Nobody has agreed on the template “{$template->title}” yet. " : "The template “{$template->title}” was withdrawn. ").$otherwise, 'kind');
+            throw Refused::because(
+                (
+                    $template->withdrawn_at === null
+                        ? "Nobody has agreed on the template “{$template->title}” yet. "
+                        : "The template “{$template->title}” was withdrawn. "
+                )
+                    .$otherwise,
+                'kind'
+            );
         }
         $differences = $template->differences($plan);
         if ($differences !== []) {
-            throw Refused::because("It does not keep to the template “{$template->title}”: ".implode(', ', $differences).'. Do as it says, or make it a normal change.', 'kind');
+            throw Refused::because(
+                "It does not keep to the template “{$template->title}”: ".implode(', ', $differences)
+                    .'. Do as it says, or make it a normal change.',
+                'kind'
+            );
         }
     }
 
     /** @throws Refused if what a standard change was planned from holds no more */
     public static function mustHold(Change $change): void
     {
-        $template = $change->kind !== ChangeKind::Standard || $change->template_id === null ? null : ChangeTemplate::query()->find($change->template_id);
+        $template = $change->kind !== ChangeKind::Standard || $change->template_id === null
+            ? null
+            : ChangeTemplate::query()->find($change->template_id);
         if ($template !== null && ! $template->isInForce()) {
-            throw Refused::because("The template “{$template->title}” was withdrawn: ".rtrim((string) $template->withdrawn_why, '. ').'. Change its plan to a normal change.');
+            throw Refused::because(
+                "The template “{$template->title}” was withdrawn: ".rtrim((string) $template->withdrawn_why, '. ')
+                    .'. Change its plan to a normal change.'
+            );
         }
     }
 

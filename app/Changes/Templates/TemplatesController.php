@@ -24,7 +24,9 @@ final class TemplatesController
         $reader = CurrentPerson::of($request);
 
         return Inertia::render('Changes/Templates', [
-            'templates' => static fn(): array => array_values(ChangeTemplate::query()->with('team')->orderByRaw('withdrawn_at is not null')->orderBy('title')->limit(self::MOST)->get()
+            'templates' => static fn(): array => array_values(ChangeTemplate::query()->with('team')->orderByRaw(
+                'withdrawn_at is not null'
+            )->orderBy('title')->limit(self::MOST)->get()
                 ->map(static fn(ChangeTemplate $one): array => $one->toLine(KeepTemplates::mayAgree($one, $reader)))->all()),
         ]);
     }
@@ -48,7 +50,10 @@ final class TemplatesController
 
     public function withdraw(WithdrawTemplateRequest $request, ChangeTemplate $template): RedirectResponse
     {
-        Once::for($request, static fn() => (new KeepTemplates(CurrentPerson::of($request)))->withdraw($template, trim($request->validated()['why'])));
+        Once::for(
+            $request,
+            static fn() => (new KeepTemplates(CurrentPerson::of($request)))->withdraw($template, trim($request->validated()['why']))
+        );
 
         return back();
     }

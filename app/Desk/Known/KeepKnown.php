@@ -46,7 +46,8 @@ final class KeepKnown implements CanWait
         $subjects = DB::table('journal_subjects')->whereBetween('seq', [$mark + 1, $last])->get(['kind', 'id'])->groupBy('kind');
         $forgot = false;
         foreach (Given::all(Knows::class) as $knows) {
-            $ids = $subjects->get($knows->subject())?->map(static fn(\stdClass $one): int => (int) $one->id)->unique()->values()->all() ?? [];
+            $ids = $subjects->get($knows->subject())?->map(static fn(\stdClass $one): int => (int) $one->id)->unique()->values()
+                ->all() ?? [];
             foreach ($ids === [] ? [] : $knows->texts(array_values($ids)) as $record => $text) {
                 $forgot = $this->keep($knows->kind(), $record, $text) || $forgot;
             }

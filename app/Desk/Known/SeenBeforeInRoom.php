@@ -43,7 +43,8 @@ final class SeenBeforeInRoom implements RoomPanel
         $ids = SearchKnown::some(array_merge(...array_map(SearchKnown::words(...), $words)), Incident::KIND, self::LOOKED_AT);
         $past = Incident::query()->whereKey($ids)->whereKeyNot($incident->id)->whereNotNull('resolved_at')->get()
             ->sortBy(static fn(Incident $one): int => (int) array_search($one->id, $ids, true))->keyBy('id');
-        $confirmed = Hypothesis::query()->whereIn('incident_id', $past->keys())->where('state', HypothesisState::Confirmed)->orderBy('id')->get()
+        $confirmed = Hypothesis::query()->whereIn('incident_id', $past->keys())->where('state', HypothesisState::Confirmed)->orderBy('id')
+            ->get()
             ->groupBy('incident_id');
         $like = SeenBefore::among($text, $incident->service_id, array_values($past->map(static fn(Incident $one): array => [
             'id' => $one->id, 'title' => $one->title, 'service' => $one->service_id,
@@ -55,7 +56,8 @@ final class SeenBeforeInRoom implements RoomPanel
             if ($incident?->resolved_at !== null) {
                 $lines[] = [
                     'id' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title,
-                    'was' => $confirmed->get($incident->id)?->pluck('text')->implode('; ') ?? '', 'helped' => (string) $incident->resolution,
+                    'was' => $confirmed->get($incident->id)?->pluck('text')->implode('; ') ?? '',
+                    'helped' => (string) $incident->resolution,
                     'seconds' => (int) $incident->started_at->diffInSeconds($incident->resolved_at), 'at' => $incident->started_at,
                     'words' => $one['words'],
                 ];

@@ -11,6 +11,9 @@ use App\Platform\Person;
 /** What a capability shows in the room of an incident. */
 interface RoomPanel
 {
-    /** @return array<string, (\Closure(): mixed)|\Inertia\OptionalProp|\Inertia\DeferProp> props of the room, each worked out when it is asked for */
+    /**
+     * @return array<string, (\Closure(): mixed)|\Inertia\OptionalProp|\Inertia\DeferProp> props of the room, each worked out when it is
+     *      asked for
+     */
     public function room(Incident $incident, Situation $situation, Person $reader): array;
 }

@@ -49,11 +49,14 @@ final class AsItWas
             'coordinator' => Names::person($text('coordinator') === '' ? null : $text('coordinator')),
             'estimate' => $text('estimate') === '' ? null : $text('estimate'),
             'roles' => array_map(
-                static fn(int|string $name, mixed $person): array => ['name' => (string) $name, 'person' => Names::person(is_string($person) ? $person : null)],
+                static fn(int|string $name, mixed $person): array => [
+                    'name' => (string) $name, 'person' => Names::person(is_string($person) ? $person : null),
+                ],
                 array_keys($is['role']), array_values($is['role']),
             ),
             'hypotheses' => array_values(array_map(static fn(mixed $one): array => [
-                'text' => self::text($one, 'text'), 'state' => (HypothesisState::tryFrom(self::text($one, 'state')) ?? HypothesisState::Open)->value,
+                'text' => self::text($one, 'text'),
+                'state' => (HypothesisState::tryFrom(self::text($one, 'state')) ?? HypothesisState::Open)->value,
                 'result' => self::text($one, 'result'), 'by' => self::text($one, 'by'),
             ], $is['hypothesis'])),
             'tasks' => array_values(array_map(static fn(mixed $one): array => [
@@ -73,7 +76,10 @@ final class AsItWas
         return is_array($of) && is_scalar($of[$name] ?? null) ? (string) $of[$name] : '';
     }
 
-    /** @return array{services: list<array{name: string, state: value-of<State>}>, places: list<string>, reports: int, people: int}|null null: it was not traced yet */
+    /**
+     * @return array{services: list<array{name: string, state: value-of<State>}>, places: list<string>, reports: int, people: int}|null
+     *      null: it was not traced yet
+     */
     private static function extent(mixed $kept): ?array
     {
         if (! is_array($kept)) {

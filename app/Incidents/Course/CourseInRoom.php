@@ -31,7 +31,8 @@ final class CourseInRoom implements RoomPanel
     /** @return list<Grown> at: milliseconds since the epoch, from which on it was so */
     private static function growth(Incident $incident, Situation $situation): array
     {
-        $notes = CourseNote::query()->where('incident_id', $incident->id)->where('aspect', Aspect::Extent)->latest('id')->limit(self::SHOWN)->get();
+        $notes = CourseNote::query()->where('incident_id', $incident->id)->where('aspect', Aspect::Extent)->latest('id')->limit(self::SHOWN)
+            ->get();
         $grown = array_values($notes->reverse()->map(static fn(CourseNote $note): array => self::line($note->at, $note->value))->all());
         // What has just become so is noted in a moment: it is shown at once.
         $now = $incident->isOpen() ? self::line(CarbonImmutable::now(), ExtentOf::line($incident, $situation)) : null;
@@ -49,7 +50,8 @@ final class CourseInRoom implements RoomPanel
         $many = static fn(mixed $one): int => is_array($one) ? count($one) : (is_int($one) ? $one : 0);
 
         return [
-            'at' => (int) $at->getTimestampMs(), 'services' => $many($extent['services'] ?? null), 'places' => $many($extent['places'] ?? null),
+            'at' => (int) $at->getTimestampMs(), 'services' => $many($extent['services'] ?? null),
+            'places' => $many($extent['places'] ?? null),
             'reports' => $many($extent['reports'] ?? null),
         ];
     }

@@ -49,7 +49,8 @@ final class CourseNote extends Record
     {
         $last = self::query()->whereIn('incident_id', $incidents)->where('aspect', $aspect)->groupBy('incident_id')->selectRaw('max(id)');
 
-        return self::query()->whereIn('id', $last)->get()->mapWithKeys(static fn(self $one): array => [$one->incident_id => $one->value])->all();
+        return self::query()->whereIn('id', $last)->get()->mapWithKeys(static fn(self $one): array => [$one->incident_id => $one->value])
+            ->all();
     }
 
     /** What runs out of an incident, as it stands now. Call it whenever any of it has changed. */

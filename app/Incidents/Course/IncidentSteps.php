@@ -31,7 +31,11 @@ final class IncidentSteps implements TellsCourse
                 $fact('open', true), $fact('title', $text('title')), $fact('priority', (int) $text('priority')),
                 $fact('stage', Stage::Looking->value), $fact('coordinator', $entry->actor_kind === 'person' ? $entry->actor_id : null),
                 ...self::alerts($at, $told['alert_ids'] ?? []),
-                ...($text('item') === '' ? [] : [new Step($at, Aspect::Item, $text('item'), ['name' => $text('said'), 'state' => $text('said_state')])]),
+                ...(
+                    $text('item') === ''
+                        ? []
+                        : [new Step($at, Aspect::Item, $text('item'), ['name' => $text('said'), 'state' => $text('said_state')])]
+                ),
             ],
             IncidentEntry::IncidentChanged => match ($text('field')) {
                 'title' => [$fact('title', $text('is'))],
@@ -41,7 +45,9 @@ final class IncidentSteps implements TellsCourse
             },
             IncidentEntry::IncidentCoordinator => [$fact('coordinator', $entry->actor_id)],
             IncidentEntry::IncidentResolved => [$fact('open', null), $fact('stage', Stage::Restored->value)],
-            IncidentEntry::IncidentReopened => [$fact('open', true), $fact('stage', Stage::Looking->value), $fact('coordinator', $entry->actor_id)],
+            IncidentEntry::IncidentReopened => [
+                $fact('open', true), $fact('stage', Stage::Looking->value), $fact('coordinator', $entry->actor_id),
+            ],
             IncidentEntry::MajorRaised => [$fact('major', true)],
             IncidentEntry::MajorLowered => [$fact('major', null)],
             IncidentEntry::IncidentEstimated => [$fact('estimate', $text('until') === '' ? null : $text('until'))],
@@ -56,8 +62,12 @@ final class IncidentSteps implements TellsCourse
             IncidentEntry::AlertDetached => [new Step($at, Aspect::Alert, $entry->subject_id, null)],
             IncidentEntry::ReportLinked => [new Step($at, Aspect::Report, $entry->subject_id, true)],
             IncidentEntry::ReportUnlinked => [new Step($at, Aspect::Report, $entry->subject_id, null)],
-            IncidentEntry::IncidentItemAdded => [new Step($at, Aspect::Item, $entry->subject_id, ['name' => $text('name'), 'state' => $text('state')])],
-            IncidentEntry::IncidentItemLeftOut => [new Step($at, Aspect::Item, $entry->subject_id, ['name' => $text('name'), 'state' => ''])],
+            IncidentEntry::IncidentItemAdded => [
+                new Step($at, Aspect::Item, $entry->subject_id, ['name' => $text('name'), 'state' => $text('state')]),
+            ],
+            IncidentEntry::IncidentItemLeftOut => [
+                new Step($at, Aspect::Item, $entry->subject_id, ['name' => $text('name'), 'state' => '']),
+            ],
             IncidentEntry::IncidentItemUnsaid => [new Step($at, Aspect::Item, $entry->subject_id, null)],
             default => [],
         };
@@ -67,7 +77,8 @@ final class IncidentSteps implements TellsCourse
     private static function alerts(int $at, mixed $ids): array
     {
         return array_map(
-            static fn(mixed $id): Step => new Step($at, Aspect::Alert, is_scalar($id) ? (string) $id : '', true), is_array($ids) ? array_values($ids) : [],
+            static fn(mixed $id): Step => new Step($at, Aspect::Alert, is_scalar($id) ? (string) $id : '', true),
+            is_array($ids) ? array_values($ids) : [],
         );
     }
 }

@@ -64,7 +64,9 @@ final class KeepExtent implements ClockPart
             return $open->mapWithKeys(static fn(Incident $one): array => [$one->id => ExtentOf::line($one, $situation)])->all();
         });
         $last = CourseNote::latest(array_keys($extents), Aspect::Extent);
-        $changed = array_filter($extents, static fn(array $extent, int $id): bool => ($last[$id] ?? null) !== $extent, ARRAY_FILTER_USE_BOTH);
+        $changed = array_filter(
+            $extents, static fn(array $extent, int $id): bool => ($last[$id] ?? null) !== $extent, ARRAY_FILTER_USE_BOTH
+        );
         $kept = 0;
         foreach (array_chunk($changed, self::PART, true) as $part) {
             $kept += DB::transaction(static function () use ($mayWork, $part): int {

@@ -24,7 +24,8 @@ final class Recurrence
      */
     public static function of(array $items): array
     {
-        $ended = Incident::query()->where('resolved_at', '>=', now()->subMinutes(MajorSettings::now()->watchMinutes))->whereNull('merged_into_id')
+        $ended = Incident::query()->where('resolved_at', '>=', now()->subMinutes(MajorSettings::now()->watchMinutes))
+            ->whereNull('merged_into_id')
             ->latest('resolved_at')->get();
         if ($ended->isEmpty() || $items === []) {
             return [];

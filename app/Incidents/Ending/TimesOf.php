@@ -42,7 +42,8 @@ final class TimesOf implements HasConsequences, RoomPanel
         $began = $incident->started_at->getTimestamp();
         $since = static fn(?CarbonInterface $at): ?int => $at === null ? null : max($began, $at->getTimestamp());
         $detected = min([
-            $incident->declared_at->getTimestamp(), ...array_map(static fn(string $at): int => CarbonImmutable::parse($at, 'UTC')->getTimestamp(), $known),
+            $incident->declared_at->getTimestamp(),
+            ...array_map(static fn(string $at): int => CarbonImmutable::parse($at, 'UTC')->getTimestamp(), $known),
         ]);
 
         return Times::of($began, max($began, $detected), $since($incident->occasion->answered_at), $since($restored));

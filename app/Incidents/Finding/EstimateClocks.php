@@ -20,7 +20,8 @@ final class EstimateClocks implements RunsOut
             if ($incident->estimate_at !== null) {
                 $clocks[] = new RunningClock(
                     "estimate-$incident->id", "Estimate, {$incident->ref()}", 'said by '.Names::person($incident->estimate_by_id),
-                    $incident->estimate_at, $incident->declared_at, "/incidents/$incident->id", $incident->estimate_at->isPast(), $incident->estimate_by_id,
+                    $incident->estimate_at, $incident->declared_at, "/incidents/$incident->id", $incident->estimate_at->isPast(),
+                    $incident->estimate_by_id,
                 );
             }
             if ($incident->proving_at !== null) {

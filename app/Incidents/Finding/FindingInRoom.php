@@ -84,7 +84,11 @@ final class FindingInRoom implements RoomPanel, SaysNext, SaysSoFar
         $open = self::hypotheses($incident->id)->filter(static fn(Hypothesis $one): bool => $one->state === HypothesisState::Open);
 
         return array_values([
-            ...($incident->estimate_at?->isPast() === true ? ['Say by when it is back: '.WallClock::time($incident->estimate_at).' has passed'] : []),
+            ...(
+                $incident->estimate_at?->isPast() === true
+                    ? ['Say by when it is back: '.WallClock::time($incident->estimate_at).' has passed']
+                    : []
+            ),
             ...$open->map(static fn(Hypothesis $one): string => (
                 $one->person_id === null ? 'Nobody looks into it yet: ' : Names::person($one->person_id).' looks into it: '
             ).$one->text.($one->check === null ? '' : " ($one->check)"))->all(),
@@ -139,7 +143,8 @@ final class FindingInRoom implements RoomPanel, SaysNext, SaysSoFar
     private static function options(int $incident, Situation $situation): array
     {
         $estate = $situation->estate;
-        $all = Option::query()->where('incident_id', $incident)->whereNull('dropped_at')->orderByRaw('chosen_at is null')->orderBy('id')->get();
+        $all = Option::query()->where('incident_id', $incident)->whereNull('dropped_at')->orderByRaw('chosen_at is null')->orderBy('id')
+            ->get();
         $estate->readAhead(array_merge(...$all->map(static fn(Option $one): array => $one->items)->all()));
 
         return array_values(

@@ -40,7 +40,8 @@ final class Hypothesis extends Record
     protected $table = 'hypotheses';
 
     protected $casts = [
-        'incident_id' => 'integer', 'state' => HypothesisState::class, 'made_at' => 'immutable_datetime', 'settled_at' => 'immutable_datetime',
+        'incident_id' => 'integer', 'state' => HypothesisState::class, 'made_at' => 'immutable_datetime',
+        'settled_at' => 'immutable_datetime',
         'version' => 'integer',
     ];
 
@@ -54,7 +55,8 @@ final class Hypothesis extends Record
     public function toLine(): array
     {
         return [
-            'id' => $this->id, 'text' => $this->text, 'check' => $this->check ?? '', 'state' => $this->state->value, 'result' => $this->result ?? '',
+            'id' => $this->id, 'text' => $this->text, 'check' => $this->check ?? '', 'state' => $this->state->value,
+            'result' => $this->result ?? '',
             'item' => $this->item_id, 'by' => Names::person($this->made_by_id),
             'person' => $this->person_id === null ? null : ['id' => $this->person_id, 'name' => Names::person($this->person_id)],
             'settledBy' => $this->settled_by_id === null ? null : Names::person($this->settled_by_id),

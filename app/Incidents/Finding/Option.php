@@ -33,7 +33,8 @@ final class Option extends Record
     protected $table = 'incident_options';
 
     protected $casts = [
-        'incident_id' => 'integer', 'kind' => OptionKind::class, 'minutes' => 'integer', 'items' => 'array', 'made_at' => 'immutable_datetime',
+        'incident_id' => 'integer', 'kind' => OptionKind::class, 'minutes' => 'integer', 'items' => 'array',
+        'made_at' => 'immutable_datetime',
         'chosen_at' => 'immutable_datetime', 'dropped_at' => 'immutable_datetime',
     ];
 

@@ -47,7 +47,8 @@ final class LowerFromMajor
             // The next update stays owed when it was: people wait for it. Those after it go by the priority again.
             $incident->update(['major_at' => null, 'version' => $next]);
             Journal::write(
-                Actor::person($by), IncidentEntry::MajorLowered, ['incident', $incident->id], ['why' => $why], ['incident' => $incident->id],
+                Actor::person($by), IncidentEntry::MajorLowered, ['incident', $incident->id], ['why' => $why],
+                ['incident' => $incident->id],
             );
             $consequences->carryOut();
         });

@@ -19,7 +19,8 @@ use Skarvo\Incidents\Major\Conditions;
  *
  * @phpstan-type MajorCondition array{tier: int|null, places: int|null, reports: int|null, minutes: int|null}
  * @phpstan-type MajorRole array{id: string, name: string}
- * @phpstan-type MajorChoices array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>, confirm_all: bool, proving_minutes: int, link_alone: bool, watch_minutes: int, conversation: bool, bridge: bool}
+ * @phpstan-type MajorChoices array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>,
+ *      confirm_all: bool, proving_minutes: int, link_alone: bool, watch_minutes: int, conversation: bool, bridge: bool}
  */
 final readonly class MajorSettings
 {
@@ -55,7 +56,10 @@ final readonly class MajorSettings
                 Conditions::usual(), self::UPDATE_MINUTES, null, [], false, self::PROVING_MINUTES, true, self::WATCH_MINUTES, true, true, 0,
             );
         }
-        /** @var array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>, confirm_all: bool, proving_minutes: int, link_alone: bool, watch_minutes: int, conversation?: bool, bridge?: bool} $value as change() wrote it */
+        /**
+         * @var array{conditions: list<MajorCondition>, update_minutes: int, team: string|null, roles: list<MajorRole>, confirm_all: bool,
+         *      proving_minutes: int, link_alone: bool, watch_minutes: int, conversation?: bool, bridge?: bool} $value as change() wrote it
+         */
         $value = $stored->value;
 
         return new self(

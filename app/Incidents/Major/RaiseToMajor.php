@@ -47,10 +47,13 @@ final class RaiseToMajor
      * @throws Refused if it is one already, or somebody changed it meanwhile
      */
     public function __invoke(
-        Incident $incident, int $version, string $title, ?Item $service, Impact $impact, Urgency $urgency, string $confirmed, string $public,
+        Incident $incident, int $version, string $title, ?Item $service, Impact $impact, Urgency $urgency, string $confirmed,
+        string $public,
         bool $call, Person $by, ?string $despite = null,
     ): void {
-        DB::transaction(function () use ($incident, $version, $title, $service, $impact, $urgency, $confirmed, $public, $call, $by, $despite): void {
+        DB::transaction(function () use (
+            $incident, $version, $title, $service, $impact, $urgency, $confirmed, $public, $call, $by, $despite
+        ): void {
             Locked::again($incident);
             if ($incident->major_at !== null) {
                 throw Refused::because("{$incident->ref()} is a major incident already, since ".WallClock::time($incident->major_at).'.');
@@ -64,7 +67,9 @@ final class RaiseToMajor
                     'field' => 'service', 'was' => $was->name ?? 'none', 'is' => $service->name ?? 'none',
                 ], ['incident' => $incident->id]);
             }
-            $consequences = Consequences::foresee($incident, Turn::major($actor, $call ? self::team() : null, $confirmed, $public)->written($despite));
+            $consequences = Consequences::foresee(
+                $incident, Turn::major($actor, $call ? self::team() : null, $confirmed, $public)->written($despite)
+            );
             $incident->update(['major_at' => now()]);
             $owed = now()->addSeconds(UpdateRhythm::of($incident));
             $incident->occasion->owes($incident->occasion->next_update_at?->min($owed) ?? $owed);

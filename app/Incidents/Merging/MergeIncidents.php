@@ -58,7 +58,8 @@ final class MergeIncidents
             $into->occasion->answered();
         }
         $from->update([
-            'merged_into_id' => $into->id, 'stage' => Stage::Restored, 'resolved_at' => now(), 'resolution' => "It goes on in {$into->ref()}.",
+            'merged_into_id' => $into->id, 'stage' => Stage::Restored, 'resolved_at' => now(),
+            'resolution' => "It goes on in {$into->ref()}.",
             'version' => $from->version + 1,
         ]);
         $from->occasion->owes(null);

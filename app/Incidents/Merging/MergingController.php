@@ -38,7 +38,9 @@ final class MergingController implements RoomPanel
         $ids = static fn(string $field): array => array_values(array_unique(array_map(intval(...), $input[$field] ?? [])));
         $new = null;
         Once::for($request, static function () use (&$new, $split, $incident, $input, $ids, $request): void {
-            $new = $split($incident, trim($input['title']), $ids('alerts'), $ids('reports'), trim($input['why']), CurrentPerson::of($request));
+            $new = $split(
+                $incident, trim($input['title']), $ids('alerts'), $ids('reports'), trim($input['why']), CurrentPerson::of($request)
+            );
         });
 
         return $new === null ? back() : redirect()->route('room', $new->id);

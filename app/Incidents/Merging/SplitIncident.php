@@ -50,7 +50,8 @@ final class SplitIncident
         $new = Incident::query()->create([
             'title' => $title, 'service_id' => $incident->service_id, 'team_id' => $incident->team_id, 'impact' => $incident->impact,
             'urgency' => $incident->urgency, 'priority' => $incident->priority, 'stage' => Stage::Looking, 'coordinator_id' => $by->id,
-            'started_at' => collect([...$own->pluck('first_signal_at'), ...$told->pluck('told_at')])->min() ?? now(), 'declared_at' => now(),
+            'started_at' => collect([...$own->pluck('first_signal_at'), ...$told->pluck('told_at')])->min() ?? now(),
+            'declared_at' => now(),
             'split_from_id' => $incident->id, 'split_seq' => $seq, ...IncidentTargets::begin($incident->priority, $incident->service_id),
         ])->refresh();
         $new->occasion->owes(now()->addSeconds(UpdateRhythm::of($new)));

@@ -23,11 +23,13 @@ final class MajorSettingsRequest extends Form
         return [
             'version' => ['required', 'integer'], 'conditions' => ['present', 'array', 'list', 'max:20'], 'conditions.*' => ['array'],
             'conditions.*.tier' => ['nullable', 'integer', 'between:1,4'],
-            'conditions.*.places' => ['nullable', 'integer', 'between:1,1000'], 'conditions.*.reports' => ['nullable', 'integer', 'between:1,100000'],
+            'conditions.*.places' => ['nullable', 'integer', 'between:1,1000'],
+            'conditions.*.reports' => ['nullable', 'integer', 'between:1,100000'],
             'conditions.*.minutes' => ['nullable', 'integer', 'between:1,100000'],
             'update_minutes' => ['required', 'integer', 'between:5,1440'], 'team' => ['nullable', 'string', 'exists:teams,id'],
             'link_alone' => ['required', 'boolean'], 'watch_minutes' => ['required', 'integer', 'between:1,10080'],
-            'confirm_all' => ['required', 'boolean'], 'conversation' => ['required', 'boolean'], 'bridge' => ['required', 'boolean'], 'proving_minutes' => ['required', 'integer', 'between:1,1440'],
+            'confirm_all' => ['required', 'boolean'], 'conversation' => ['required', 'boolean'], 'bridge' => ['required', 'boolean'],
+            'proving_minutes' => ['required', 'integer', 'between:1,1440'],
             'roles' => ['present', 'array', 'list', 'max:20'], 'roles.*.name' => ['required', 'string', 'max:60'],
         ];
     }
@@ -61,8 +63,11 @@ final class MajorSettingsRequest extends Form
     {
         return [
             'conditions.*.tier.*' => 'A tier is 1 to 4.', 'conditions.*.*.*' => 'Use a whole number of 1 or more.',
-            'update_minutes.*' => 'Use a number of minutes from 5 to 1,440.', 'team.*' => 'This team is not there any more. Choose another.',
-            'watch_minutes.*' => 'Use a number of minutes, a week at most.', 'proving_minutes.*' => 'Use a number of minutes from 1 to 1,440.', 'roles.*.name.*' => 'Give each role a name of at most 60 letters.',
+            'update_minutes.*' => 'Use a number of minutes from 5 to 1,440.',
+            'team.*' => 'This team is not there any more. Choose another.',
+            'watch_minutes.*' => 'Use a number of minutes, a week at most.',
+            'proving_minutes.*' => 'Use a number of minutes from 1 to 1,440.',
+            'roles.*.name.*' => 'Give each role a name of at most 60 letters.',
         ];
     }
 
@@ -78,7 +83,8 @@ final class MajorSettingsRequest extends Form
                 'reports' => $number($one['reports'] ?? null), 'minutes' => $number($one['minutes'] ?? null),
             ], $input['conditions'])),
             'update_minutes' => (int) $input['update_minutes'], 'team' => $input['team'] ?? null,
-            'link_alone' => (bool) $input['link_alone'], 'watch_minutes' => (int) $input['watch_minutes'], 'confirm_all' => (bool) $input['confirm_all'], 'proving_minutes' => (int) $input['proving_minutes'],
+            'link_alone' => (bool) $input['link_alone'], 'watch_minutes' => (int) $input['watch_minutes'],
+            'confirm_all' => (bool) $input['confirm_all'], 'proving_minutes' => (int) $input['proving_minutes'],
             'conversation' => (bool) $input['conversation'], 'bridge' => (bool) $input['bridge'],
             // A role is known by its name: whoever renames one makes another.
             'roles' => array_values(array_map(static fn(array $one): array => [

@@ -11,7 +11,10 @@ final class ReopenIncidentRequest extends Form
 {
     public function rules(): array
     {
-        return ['why' => ['required', 'string', 'max:500'], 'update' => ['required', 'string', 'max:2000'], 'call' => ['boolean'], 'despite' => ['nullable', 'string', 'max:500']];
+        return [
+            'why' => ['required', 'string', 'max:500'], 'update' => ['required', 'string', 'max:2000'], 'call' => ['boolean'],
+            'despite' => ['nullable', 'string', 'max:500'],
+        ];
     }
 
     /** @return array<string, string> */

@@ -30,7 +30,8 @@ final class HandOverCoordination
             }
             if ($incident->coordinator_id !== $by->id) {
                 throw Refused::because(
-                    ($incident->coordinator === null ? 'Nobody coordinates this yet' : "{$incident->coordinator->name} coordinates this").'. Take it first.',
+                    ($incident->coordinator === null ? 'Nobody coordinates this yet' : "{$incident->coordinator->name} coordinates this")
+                        .'. Take it first.',
                 );
             }
             if ($to->id === $by->id || ! Deed::RunIncidents->isAllowedTo($to)) {

@@ -76,7 +76,8 @@ final class RolesInRoom implements Decisions, HasConsequences, RoomPanel, SaysNe
         $lines = $incident->isMajor() ? self::lines($incident->id) : [];
 
         return array_values(array_map(
-            static fn(array $one): string => "Somebody to be {$one['name']}", array_filter($lines, static fn(array $one): bool => $one['person'] === null),
+            static fn(array $one): string => "Somebody to be {$one['name']}",
+            array_filter($lines, static fn(array $one): bool => $one['person'] === null),
         ));
     }
 

@@ -49,7 +49,9 @@ final class Promised implements GoesByHolidays
             $targets = [];
             foreach ($restore as $priority => $within) {
                 $hours = $always || $priority <= 2 ? [] : ['hours' => 'desk'];
-                $targets[] = ['name' => self::RESPOND, 'priority' => $priority, 'within' => $respond[$priority], 'pauses' => false, ...$hours];
+                $targets[] = [
+                    'name' => self::RESPOND, 'priority' => $priority, 'within' => $respond[$priority], 'pauses' => false, ...$hours,
+                ];
                 $targets[] = ['name' => self::RESTORE, 'priority' => $priority, 'within' => $within, ...$hours];
             }
 

@@ -32,7 +32,9 @@ final class TargetsController
                     'desk' => isset($one['hours']), 'pauses' => $one['pauses'] ?? true,
                 ], $agreement['targets']),
             ], $value['agreements']),
-            'kinds' => array_map(static fn(PromisedOf $one): array => ['kind' => $one->value, 'words' => $one->words()], PromisedOf::cases()),
+            'kinds' => array_map(
+                static fn(PromisedOf $one): array => ['kind' => $one->value, 'words' => $one->words()], PromisedOf::cases()
+            ),
             'services' => Item::query()->where('kind', Item::SERVICE)->orderBy('name')->get(['id', 'name']),
         ]);
     }

@@ -12,12 +12,18 @@ use App\Platform\Look;
 /** Which incidents are part of a major one. */
 final class Children
 {
-    /** @return array{array<int, list<int>>, array<int, list<int>>, array<int, int>} those of each, those that Skarvo put there, and of what each is part: read once in a look at a screen */
+    /**
+     * @return array{array<int, list<int>>, array<int, list<int>>, array<int, int>} those of each, those that Skarvo put there, and of what
+     *      each is part: read once in a look at a screen
+     */
     private static function known(): array
     {
         return Look::once('incidents under others', static function (): array {
             $parts = $alone = $parents = [];
-            foreach (Link::query()->holds()->where('kind', LinkKind::Under)->where('from_kind', Incident::KIND)->orderBy('id')->toBase()->get(['from_id', 'to_id', 'by_itself']) as $link) {
+            foreach (
+                Link::query()->holds()->where('kind', LinkKind::Under)->where('from_kind', Incident::KIND)->orderBy('id')->toBase()
+                    ->get(['from_id', 'to_id', 'by_itself']) as $link
+            ) {
                 [$from, $to] = [(int) $link->from_id, (int) $link->to_id];
                 $parts[$to][] = $from;
                 $parents[$from] ??= $to;

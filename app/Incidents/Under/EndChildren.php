@@ -51,7 +51,8 @@ final class EndChildren implements ClockPart
 
     private static function end(int $id): void
     {
-        $child = Incident::query()->with('occasion')->whereKey($id)->whereNotNull('ends_with_id')->whereNull('resolved_at')->lockForUpdate()->first();
+        $child = Incident::query()->with('occasion')->whereKey($id)->whereNotNull('ends_with_id')->whereNull('resolved_at')->lockForUpdate()
+            ->first();
         $major = $child === null ? null : Incident::query()->find($child->ends_with_id);
         if ($child === null || $major === null) {
             return;

@@ -28,8 +28,10 @@ use Skarvo\Topology\State;
 /**
  * What belongs under a major incident: in its room and in theirs, and when it is over or is not.
  *
- * @phpstan-type ChildLine array{id: int, ref: string, title: string, state: value-of<State>|'restored', stands: string, resolved: bool, alone: bool}
- * @phpstan-type ParentLine array{id: int, ref: string, title: string, state: value-of<State>|'restored', stands: string, soFar: string, next_update_at: CarbonImmutable|null, alone: bool}
+ * @phpstan-type ChildLine array{id: int, ref: string, title: string, state: value-of<State>|'restored', stands: string, resolved: bool,
+ *      alone: bool}
+ * @phpstan-type ParentLine array{id: int, ref: string, title: string, state: value-of<State>|'restored', stands: string, soFar: string,
+ *      next_update_at: CarbonImmutable|null, alone: bool}
  * @phpstan-type CandidateLine array{id: int, ref: string, title: string, reasons: list<string>, sure: bool}
  */
 final class UnderInRoom implements HasConsequences, RoomPanel
@@ -46,7 +48,9 @@ final class UnderInRoom implements HasConsequences, RoomPanel
             'children' => static fn(): array => self::children($incident, $situation),
             'childCount' => static fn(): int => count(Children::of($incident->id)),
             'parent' => static fn(): ?array => self::parent($incident, $situation),
-            'candidates' => static fn(): array => $incident->isOpen() && $incident->isMajor() ? self::candidates($incident, $situation) : [],
+            'candidates' => static fn(): array => $incident->isOpen() && $incident->isMajor()
+                ? self::candidates($incident, $situation)
+                : [],
         ];
     }
 
@@ -85,7 +89,8 @@ final class UnderInRoom implements HasConsequences, RoomPanel
                 if (in_array($child->id, $turn->stayOpen, true)) {
                     Link::query()->holds()->from([Incident::KIND, $child->id], LinkKind::Under)->update(['until' => now()]);
                     Journal::write(
-                        $turn->by, IncidentEntry::StaysOpen, ['incident', $child->id], ['ref' => $child->ref()], ['incident' => $incident->id],
+                        $turn->by, IncidentEntry::StaysOpen, ['incident', $child->id], ['ref' => $child->ref()],
+                        ['incident' => $incident->id],
                     );
                 } else {
                     // The clock ends them one by one.

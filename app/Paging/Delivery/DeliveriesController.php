@@ -25,7 +25,9 @@ final class DeliveriesController
         $page = preg_match('/^page-(\d+)$/D', (string) $input['key'], $m) === 1 ? Page::query()->find((int) $m[1]) : null;
         if ($page === null) {
             foreach ($input['event'] === 'answered' ? [] : Given::all(HearsDeliveries::class) as $one) {
-                $isNews = $one->heard((string) $input['key'], $input['event'] === 'failed' ? (string) ($input['why'] ?? 'not delivered') : null);
+                $isNews = $one->heard(
+                    (string) $input['key'], $input['event'] === 'failed' ? (string) ($input['why'] ?? 'not delivered') : null
+                );
                 if ($isNews !== null) {
                     return $this->told($isNews);
                 }

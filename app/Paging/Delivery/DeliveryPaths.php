@@ -71,7 +71,9 @@ final class DeliveryPaths
     /** @return list<array{channel: string, since: string, why: string}> those that do not work */
     public static function failing(): array
     {
-        return array_values(DB::table('delivery_paths')->where('works', false)->orderBy('since')->get()->map(static fn(\stdClass $path): array => [
+        $failing = DB::table('delivery_paths')->where('works', false)->orderBy('since')->get();
+
+        return array_values($failing->map(static fn(\stdClass $path): array => [
             'channel' => self::words((string) $path->channel), 'since' => (string) $path->since, 'why' => (string) $path->why,
         ])->all());
     }

@@ -15,8 +15,9 @@ final class StartNotification
      * @param  array<int|string, string>  $answers  what can be answered, by the key on a call that says it
      * @return PromiseInterface resolves with what the other side said (an array); is rejected with a Failed
      */
-    public static function of(string $channel, string $address, string $person, string $text, string $link, string $key, array $answers): PromiseInterface
-    {
+    public static function of(
+        string $channel, string $address, string $person, string $text, string $link, string $key, array $answers,
+    ): PromiseInterface {
         $driver = config("skarvo.channels.$channel");
         $driver = is_string($driver) && $driver !== '' ? ($driver === 'mail' ? MailChannel::class : $driver) : GatewayChannel::class;
         $notification = new PageNotification($channel, $address, $person, $text, $link, $key, $answers, $driver);

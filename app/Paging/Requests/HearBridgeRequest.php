@@ -16,13 +16,17 @@ final class HearBridgeRequest extends Form
         return [
             'bridge' => ['required', 'string', 'max:100', 'exists:bridges,name'], 'id' => ['required', 'string', 'max:100'],
             'person' => ['required', 'string', 'max:100', 'exists:people,id'],
-            'event' => ['required', Rule::in([Heard::Joined->value, Heard::Left->value, Heard::Unanswered->value])], 'at' => ['nullable', 'date'],
+            'event' => ['required', Rule::in([Heard::Joined->value, Heard::Left->value, Heard::Unanswered->value])],
+            'at' => ['nullable', 'date'],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['bridge.exists' => 'There is no such bridge.', 'person.exists' => 'There is no such person.', 'event.*' => 'An event is joined, left or unanswered.'];
+        return [
+            'bridge.exists' => 'There is no such bridge.', 'person.exists' => 'There is no such person.',
+            'event.*' => 'An event is joined, left or unanswered.',
+        ];
     }
 }

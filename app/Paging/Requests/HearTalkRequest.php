@@ -12,7 +12,8 @@ final class HearTalkRequest extends Form
     public function rules(): array
     {
         return [
-            'conversation' => ['required', 'string', 'max:100', 'exists:conversations,name'], 'message' => ['required', 'string', 'max:100'],
+            'conversation' => ['required', 'string', 'max:100', 'exists:conversations,name'],
+            'message' => ['required', 'string', 'max:100'],
             'author' => ['required', 'string', 'max:100'], 'person' => ['nullable', 'string', 'max:100'],
             'text' => ['required', 'string', 'max:4000'], 'at' => ['nullable', 'date'],
         ];

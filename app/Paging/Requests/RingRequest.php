@@ -12,7 +12,10 @@ final class RingRequest extends Form
 {
     public function rules(): array
     {
-        return ['people' => ['required', 'array', 'list', 'min:1', 'max:'.CallController::MOST], 'people.*' => ['required', 'string', 'max:100']];
+        return [
+            'people' => ['required', 'array', 'list', 'min:1', 'max:'.CallController::MOST],
+            'people.*' => ['required', 'string', 'max:100'],
+        ];
     }
 
     /** @return array<string, string> */

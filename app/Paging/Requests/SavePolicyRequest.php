@@ -33,7 +33,11 @@ final class SavePolicyRequest extends Form
         ];
     }
 
-    /** @return array{name: string, rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>, service_id: string|null, urgencies: list<string>, hours: array{days: list<string>, from: string, to: string}|null, patience_seconds: int, answer_seconds: int} */
+    /**
+     * @return array{name: string, rounds: int, steps: list<array{targets: list<string>, wait_seconds: int}>, service_id: string|null,
+     *      urgencies: list<string>, hours: array{days: list<string>, from: string, to: string}|null, patience_seconds: int,
+     *      answer_seconds: int}
+     */
     public function policy(): array
     {
         $input = $this->validated();

@@ -89,7 +89,8 @@ final class Bridge extends Record
     {
         $known = BridgeEvent::query()->where('bridge_id', $this->id)->where('event', $event)->exists();
         if (! $known) {
-            BridgeEvent::query()->create(['bridge_id' => $this->id, 'event' => $event, 'person_id' => $person, 'heard' => $heard, 'at' => $at]);
+            BridgeEvent::query()
+                ->create(['bridge_id' => $this->id, 'event' => $event, 'person_id' => $person, 'heard' => $heard, 'at' => $at]);
             $this->unsetRelation('events');
         }
 

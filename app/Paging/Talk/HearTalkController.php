@@ -32,7 +32,9 @@ final class HearTalkController
         $input = $request->validated();
         $bridge = Bridge::query()->where('name', (string) $input['bridge'])->firstOrFail();
         $person = Person::query()->findOrFail((string) $input['person']);
-        DB::transaction(static fn() => $bridges->hear($bridge, (string) $input['id'], $person, Heard::from((string) $input['event']), self::at($input)));
+        DB::transaction(
+            static fn() => $bridges->hear($bridge, (string) $input['id'], $person, Heard::from((string) $input['event']), self::at($input))
+        );
 
         return new JsonResponse(['taken' => true], 202);
     }

@@ -14,7 +14,9 @@ use App\Platform\Refused;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Str;
 
-/** The conversation of an incident is opened, heard and closed; what is said on either side is read on both. Call it inside a transaction. */
+/**
+ * The conversation of an incident is opened, heard and closed; what is said on either side is read on both. Call it inside a transaction.
+ */
 final readonly class HoldConversation
 {
     private const RANK = 4;
@@ -50,7 +52,8 @@ final readonly class HoldConversation
     {
         Locked::again($incident);
         $conversation = Conversation::of($incident) ?? throw Refused::because(
-            $incident->isOpen() ? 'Open the conversation first.' : "{$incident->ref()} is resolved, and its conversation is closed.", 'text',
+            $incident->isOpen() ? 'Open the conversation first.' : "{$incident->ref()} is resolved, and its conversation is closed.",
+            'text',
         );
         $message = $this->keep($conversation, (string) Str::uuid(), $by, $by->name, $text, CarbonImmutable::now());
         self::send($conversation, 'say', $text, $by, $message->message);

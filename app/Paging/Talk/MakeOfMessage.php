@@ -25,7 +25,9 @@ final readonly class MakeOfMessage
         Locked::again($message)->load('incident');
         $incident = $message->incident;
         if ($message->made_into !== null) {
-            throw Refused::because(Names::person($message->made_by_id).' made it '.MadeInto::from($message->made_into)->words().' already.');
+            throw Refused::because(
+                Names::person($message->made_by_id).' made it '.MadeInto::from($message->made_into)->words().' already.'
+            );
         }
         if (! $incident->isOpen() && in_array($into, [MadeInto::Hypothesis, MadeInto::Task], true)) {
             throw Refused::because("{$incident->ref()} is resolved.");
@@ -38,7 +40,8 @@ final readonly class MakeOfMessage
             MadeInto::Decision => ($this->note)($incident, $said, true, $by),
             MadeInto::Hypothesis => (new WorkHypotheses($by))->add($incident, self::short($text, 300), '', null),
             MadeInto::Task => array_map(
-                static fn(TakesTasks $one) => $one->add($incident, self::short($text, 200), $team, $for, $by), Given::all(TakesTasks::class),
+                static fn(TakesTasks $one) => $one->add($incident, self::short($text, 200), $team, $for, $by),
+                Given::all(TakesTasks::class),
             ),
         };
     }

@@ -53,7 +53,9 @@ final class Message extends Record
 
     public function by(): string
     {
-        return $this->person_id !== null ? Names::person($this->person_id) : (is_string($by = $this->entry->told()['author'] ?? null) ? $by : '');
+        return $this->person_id !== null
+            ? Names::person($this->person_id)
+            : (is_string($by = $this->entry->told()['author'] ?? null) ? $by : '');
     }
 
     /** @return MessageLine */

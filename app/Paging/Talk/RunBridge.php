@@ -68,7 +68,10 @@ final readonly class RunBridge
         }
         if ($rung === []) {
             throw Refused::because(
-                count($people) === 1 ? "{$people[0]->name} is on the bridge, or is being rung." : 'They are all on the bridge, or are being rung.', 'people',
+                count($people) === 1
+                    ? "{$people[0]->name} is on the bridge, or is being rung."
+                    : 'They are all on the bridge, or are being rung.',
+                'people',
             );
         }
         self::write(Actor::person($by), TalkEntry::BridgeRang, $bridge, ['people' => $rung]);

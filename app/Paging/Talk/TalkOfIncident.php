@@ -45,7 +45,8 @@ final readonly class TalkOfIncident implements HasConsequences, RoomPanel
             TurnKind::Major => $this->opens($incident, $turn),
             TurnKind::NotMajor => new Foreseen(static fn(): array => [
                 'talkStays' => array_values(array_filter([
-                    Conversation::of($incident) === null ? null : 'the conversation', Bridge::of($incident) === null ? null : 'the phone bridge',
+                    Conversation::of($incident) === null ? null : 'the conversation',
+                    Bridge::of($incident) === null ? null : 'the phone bridge',
                 ])),
             ], static function (): void {}),
             TurnKind::Resolved => new Foreseen(static fn(): array => [
@@ -66,7 +67,8 @@ final readonly class TalkOfIncident implements HasConsequences, RoomPanel
 
         return new Foreseen(static fn(): array => [
             'opensTalk' => array_values(array_filter([
-                $talks ? 'a conversation, '.strtolower($incident->ref()) : null, $rings ? 'a phone bridge, '.strtolower($incident->ref()) : null,
+                $talks ? 'a conversation, '.strtolower($incident->ref()) : null,
+                $rings ? 'a phone bridge, '.strtolower($incident->ref()) : null,
             ])),
         ], function () use ($incident, $turn, $talks, $rings): void {
             if ($talks) {
@@ -121,8 +123,8 @@ final readonly class TalkOfIncident implements HasConsequences, RoomPanel
             'conversation' => $conversation === null ? null : [
                 'name' => $conversation->name, 'trouble' => $conversation->trouble, 'count' => $messages->clone()->count(),
             ],
-            'messages' => array_values($messages->with('entry')->orderByDesc('said_at')->orderByDesc('id')->limit(self::SHOWN)->get()->reverse()
-                ->map(static fn(Message $one): array => $one->toLine())->all()),
+            'messages' => array_values($messages->with('entry')->orderByDesc('said_at')->orderByDesc('id')->limit(self::SHOWN)->get()
+                ->reverse()->map(static fn(Message $one): array => $one->toLine())->all()),
             'bridge' => $bridge === null ? null : [
                 'name' => $bridge->name, 'number' => $bridge->number, 'since' => $bridge->opened_at, 'trouble' => $bridge->trouble,
                 'people' => $bridge->people(),

@@ -12,7 +12,8 @@ use Carbon\CarbonInterface;
  * a subject has the record looked at anew.
  *
  * @phpstan-type KnownText array{title: string, body: string}
- * @phpstan-type KnownLine array{kind: string, id: int, ref: string, title: string, more: string, link: string, at: CarbonInterface, loose: bool}
+ * @phpstan-type KnownLine array{kind: string, id: int, ref: string, title: string, more: string, link: string, at: CarbonInterface,
+ *      loose: bool}
  */
 interface Knows
 {

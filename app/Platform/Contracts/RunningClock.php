@@ -9,7 +9,8 @@ use Carbon\CarbonInterface;
 /**
  * One thing that is running out.
  *
- * @phpstan-type Clock array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool, holder: string|null}
+ * @phpstan-type Clock array{id: string, title: string, detail: string, due: int, began: int, link: string, person: bool,
+ *      holder: string|null}
  */
 final readonly class RunningClock
 {

@@ -19,7 +19,9 @@ final class PreciseSQLiteConnection extends SQLiteConnection
                 return 'Y-m-d H:i:s.v';
             }
 
-            /** What stands in double quotes and is no column, SQLite takes for a text: then a wrong name is a wrong answer, and no error. */
+            /**
+             * What stands in double quotes and is no column, SQLite takes for a text: then a wrong name is a wrong answer, and no error.
+             */
             protected function wrapValue($value): string
             {
                 return $value === '*' ? $value : '`'.str_replace('`', '``', $value).'`';

@@ -8,7 +8,8 @@ namespace App\Platform\Journal;
  * An entry of the journal as a screen shows it.
  *
  * @phpstan-type JournalLine array{
- *     seq: int, at: string, lead: string, rest: string, weight: 'plain'|'strong'|'quiet', by: string|null, kind: string, message: string|null,
+ *     seq: int, at: string, lead: string, rest: string, weight: 'plain'|'strong'|'quiet', by: string|null, kind: string,
+ *     message: string|null,
  * }
  */
 final class Telling

@@ -13,7 +13,8 @@ final class Restore
 
     /**
      * @param  string  $from  a file that Backup made
-     * @return array{aside: string|null, head: int, key: bool} where what was there is; the last journal entry; whether the key is the one that is set
+     * @return array{aside: string|null, head: int, key: bool} where what was there is; the last journal entry; whether the key is the one
+     *      that is set
      *
      * @throws NotKept
      */

@@ -26,7 +26,9 @@ final class RunRestore extends Command
             $done['aside'] === null ? '' : " What was there is in $done[aside]."
         ));
         if (! $done['key']) {
-            $this->warn('The key (APP_KEY) is another one than that of the backup: links that were sent open nothing, and everybody has to sign in anew. It is in the backup, as the file "key".');
+            $this->warn(
+                'The key (APP_KEY) is another one than that of the backup: links that were sent open nothing, and everybody has to sign in anew. It is in the backup, as the file "key".'
+            );
         }
         $this->line('If this version of Skarvo is newer than the backup: php artisan migrate --force. Then start everything.');
 

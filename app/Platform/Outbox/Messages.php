@@ -27,7 +27,8 @@ interface Messages
      * Starts sending, each with the parts that it has.
      *
      * @param  list<OutboxMessage>  $messages
-     * @return array<int, PromiseInterface> by id of the message: resolves with what the other side said (an array); is rejected with a Failed that says why
+     * @return array<int, PromiseInterface> by id of the message: resolves with what the other side said (an array); is rejected with a
+     *      Failed that says why
      */
     public function send(array $messages): array;
 

@@ -40,7 +40,8 @@ final class OwnProcess
     /**
      * Several at once: a process costs more than most of what it does.
      *
-     * @param  string  $command  of artisan, which reads all of them as a JSON object, and writes of each a line `["name", "why not, or nothing"]`
+     * @param  string  $command  of artisan, which reads all of them as a JSON object, and writes of each a line `["name", "why not, or
+     *      nothing"]`
      * @param  array<int, array<string, mixed>>  $inputs
      * @return array<int, PromiseInterface> each as above; of what it did not come to before it broke, that is said
      */

@@ -19,7 +19,9 @@ final class SendMails extends Command
     {
         $mails = json_decode((string) stream_get_contents(STDIN), true, 5, JSON_THROW_ON_ERROR);
         foreach (is_array($mails) ? $mails : [] as $name => $mail) {
-            $this->output->writeln((string) json_encode([(string) $name, self::send(is_array($mail) ? $mail : [])], JSON_INVALID_UTF8_SUBSTITUTE));
+            $this->output->writeln(
+                (string) json_encode([(string) $name, self::send(is_array($mail) ? $mail : [])], JSON_INVALID_UTF8_SUBSTITUTE)
+            );
         }
 
         return self::SUCCESS;

@@ -135,7 +135,9 @@ final class Sender
     private function claim(string $kind, int $room, \Closure $mayWork): array
     {
         return DB::transaction(function () use ($kind, $room, $mayWork): array {
-            $messages = $mayWork() ? $this->due()->where('kind', $kind)->orderBy('rank')->orderBy('due_at')->orderBy('id')->limit($room)->get() : [];
+            $messages = $mayWork()
+                ? $this->due()->where('kind', $kind)->orderBy('rank')->orderBy('due_at')->orderBy('id')->limit($room)->get()
+                : [];
             $leads = [];
             $parts = [];
             foreach ($messages as $message) {

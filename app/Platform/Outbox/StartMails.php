@@ -23,7 +23,8 @@ final readonly class StartMails
         $gateway = Endpoint::gateway('mail');
         if ($gateway->isSet() || ! PlainMail::isSetUp()) {
             return array_map(
-                fn(array $mail): PromiseInterface => $this->gateway->post($gateway, array_diff_key($mail, ['key' => true]), $mail['key']), $mails,
+                fn(array $mail): PromiseInterface => $this->gateway->post($gateway, array_diff_key($mail, ['key' => true]), $mail['key']),
+                $mails,
             );
         }
         $sending = [];

@@ -18,8 +18,9 @@ final class AddPerson
      * @param  list<string>  $roles  values of Role
      * @param  string|null  $password  null: they cannot sign in, and can still be paged
      */
-    public static function as(string $name, string $email, ?string $team, array $roles, string $timeZone, ?string $password, Actor $by): Person
-    {
+    public static function as(
+        string $name, string $email, ?string $team, array $roles, string $timeZone, ?string $password, Actor $by,
+    ): Person {
         $base = Str::slug($name) ?: 'person';
         for ($id = $base, $n = 2; Person::query()->whereKey($id)->exists(); $n++) {
             $id = "$base-$n";

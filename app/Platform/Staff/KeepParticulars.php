@@ -17,7 +17,8 @@ use Illuminate\Support\Str;
 /**
  * Who somebody is, and the password with which they sign in. Call it inside a transaction.
  *
- * @phpstan-type Particulars array{name: string, title: string|null, email: string, team: string|null, roles: list<string>, time_zone: string, version: int}
+ * @phpstan-type Particulars array{name: string, title: string|null, email: string, team: string|null, roles: list<string>,
+ *      time_zone: string, version: int}
  */
 final class KeepParticulars
 {

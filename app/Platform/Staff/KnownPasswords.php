@@ -14,7 +14,9 @@ final class KnownPasswords
     {
         return static function (string $field, mixed $password, \Closure $fail): void {
             if (is_string($password) && self::has($password)) {
-                $fail('This password is among those that are tried first. Choose another one: three words that have nothing to do with each other are good.');
+                $fail(
+                    'This password is among those that are tried first. Choose another one: three words that have nothing to do with each other are good.'
+                );
             }
         };
     }

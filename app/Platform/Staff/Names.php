@@ -25,14 +25,17 @@ final class Names
     /** @return array<array-key, string> by id, in the order of their names */
     public static function teams(): array
     {
-        return Look::once('names of teams', static fn(): array => Team::query()->orderBy('name')->pluck('name', 'id')->map(strval(...))->all());
+        return Look::once(
+            'names of teams', static fn(): array => Team::query()->orderBy('name')->pluck('name', 'id')->map(strval(...))->all()
+        );
     }
 
     /** @return list<array{id: string, name: string}> those one can choose among */
     public static function teamChoices(): array
     {
         return array_map(
-            static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys(self::teams()), self::teams(),
+            static fn(int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name], array_keys(self::teams()),
+            self::teams(),
         );
     }
 

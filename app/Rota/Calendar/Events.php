@@ -28,7 +28,8 @@ final class Events
 
     /**
      * @param  \DateTimeZone  $zone  in which days and floating times are read
-     * @return list<array{uid: string, from: int, to: int, days: list<string>, summary: string, mails: list<string>, free: bool}> in order; days are those of an event without times of day; free is time that its owner does not keep for it
+     * @return list<array{uid: string, from: int, to: int, days: list<string>, summary: string, mails: list<string>, free: bool}> in order;
+     *      days are those of an event without times of day; free is time that its owner does not keep for it
      *
      * @throws BadCalendar|\Sabre\VObject\ParseException|\Sabre\VObject\InvalidDataException
      */

@@ -23,7 +23,8 @@ final class ReadInTime
     /**
      * Never call it inside a transaction: others wait for the database meanwhile.
      *
-     * @return list<array{uid: string, from: int, to: int, days: list<string>, summary: string, mails: list<string>, free: bool}> as Events::of() has them
+     * @return list<array{uid: string, from: int, to: int, days: list<string>, summary: string, mails: list<string>, free: bool}> as
+     *      Events::of() has them
      *
      * @throws Refused
      */
@@ -60,7 +61,9 @@ final class ReadInTime
                     : 'This calendar is too large to read. Take the events of the time that matters.';
             throw Refused::because($why, $field);
         }
-        /** @var list<array{uid: string, from: int, to: int, days: list<string>, summary: string, mails: list<string>, free: bool}> $events */
+        /**
+         * @var list<array{uid: string, from: int, to: int, days: list<string>, summary: string, mails: list<string>, free: bool}> $events
+         */
         $events = $answer['events'];
 
         return $events;

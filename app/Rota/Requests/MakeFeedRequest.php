@@ -15,7 +15,15 @@ final class MakeFeedRequest extends Form
     public function rules(): array
     {
         return [
-            'kind' => ['required', Rule::in(['person', 'rota', ...array_map(static fn(FillsCalendar $one): string => $one->kind(), Given::all(FillsCalendar::class))])],
+            'kind' => [
+                'required',
+                Rule::in(
+                    [
+                        'person', 'rota',
+                        ...array_map(static fn(FillsCalendar $one): string => $one->kind(), Given::all(FillsCalendar::class)),
+                    ]
+                ),
+            ],
             'rota' => ['required_if:kind,rota', 'nullable', 'string', 'exists:rotas,id'],
         ];
     }

@@ -186,7 +186,9 @@ final class SourcesController
         $hour = DB::table('source_minutes')
             ->when($only !== null, fn($query) => $query->where('source', $only))
             ->where('minute', '>=', $now - self::HOUR)->groupBy('source')
-            ->selectRaw('source, sum(accepted + repeated) as came, sum(refused) as refused, sum(turned_away) as turned_away, sum(unmapped) as unmapped')
+            ->selectRaw(
+                'source, sum(accepted + repeated) as came, sum(refused) as refused, sum(turned_away) as turned_away, sum(unmapped) as unmapped'
+            )
                 ->get()->keyBy('source');
         $last = DB::table('source_minutes')
             ->when($only !== null, fn($query) => $query->where('source', $only))->groupBy('source')

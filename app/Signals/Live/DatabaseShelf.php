@@ -27,7 +27,8 @@ final class DatabaseShelf implements Shelf
      * @param  int  $since  seconds since the epoch: what no bundle knows is not asked for from before
      */
     public function __construct(
-        private readonly RuleSets $rules, private readonly int $upTo, private readonly int $since = PHP_INT_MAX, private readonly KnownBundles $known = new KnownBundles,
+        private readonly RuleSets $rules, private readonly int $upTo, private readonly int $since = PHP_INT_MAX,
+        private readonly KnownBundles $known = new KnownBundles,
     ) {}
 
     public function bundles(array $families, array $keys): array

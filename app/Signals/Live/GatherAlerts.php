@@ -189,7 +189,8 @@ final class GatherAlerts
 
     /**
      * @param  list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}>  $groups
-     * @param  array<int, array{int, int}|null>  $opened  what each of those that opened had joined, and the founder of its group, where that stands
+     * @param  array<int, array{int, int}|null>  $opened  what each of those that opened had joined, and the founder of its group, where
+     *      that stands
      */
     private function save(array $groups, array $opened): void
     {

@@ -250,7 +250,9 @@ final class KeepAlerts
             $this->stored->dropItems($id);
         }
         foreach ($alert->items as $item => $stamp) {
-            $this->stored->putItem($id, $this->ownership->idOf((string) $item), $stamp, Moment::text($alert->openedAt), isset($fires[$item]));
+            $this->stored->putItem(
+                $id, $this->ownership->idOf((string) $item), $stamp, Moment::text($alert->openedAt), isset($fires[$item])
+            );
         }
     }
 

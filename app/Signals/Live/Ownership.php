@@ -95,7 +95,9 @@ final class Ownership
             config()->array('skarvo.working_hours.days'),
         );
 
-        return new ZonedHours(Zone::orUtc(config()->string('skarvo.time_zone')), new WeekHours(array_values(array_filter($days)), ...array_map(
+        return new ZonedHours(Zone::orUtc(
+            config()->string('skarvo.time_zone')
+        ), new WeekHours(array_values(array_filter($days)), ...array_map(
             static fn(string $end): int => (int) LocalTime::secondsOfDay(config()->string("skarvo.working_hours.$end")), ['from', 'to'],
         )));
     }

@@ -48,7 +48,8 @@ final class StoredAlerts
     public function insert(array $values): int
     {
         $this->insert ??= $this->pdo->prepare(
-            'insert into alerts ("'.implode('", "', array_keys($values)).'") values ('.implode(', ', array_fill(0, count($values), '?')).')',
+            'insert into alerts ("'.implode('", "', array_keys($values)).'") values ('
+                .implode(', ', array_fill(0, count($values), '?')).')',
         );
         $this->insert->execute(array_values($values));
 

@@ -23,10 +23,14 @@ final readonly class StoredBundles
     public function __construct(private int $now)
     {
         $this->pdo = DB::connection()->getPdo();
-        $this->goOn = $this->pdo->prepare('update bundles set states = ? where id = ? and busy = 1 and next_look_at > ? and next_look_at <= ?');
+        $this->goOn = $this->pdo->prepare(
+            'update bundles set states = ? where id = ? and busy = 1 and next_look_at > ? and next_look_at <= ?'
+        );
         $this->put = $this->pdo->prepare('insert into bundles (id, states, next_look_at, busy, touched_at) values (?, ?, ?, ?, ?)
             on conflict (id) do update set states = excluded.states, next_look_at = excluded.next_look_at, busy = excluded.busy, touched_at = excluded.touched_at');
-        $this->name = $this->pdo->prepare('insert into bundle_members (kind, name, bundle_id) values (?, ?, ?) on conflict (kind, name) do update set bundle_id = excluded.bundle_id');
+        $this->name = $this->pdo->prepare(
+            'insert into bundle_members (kind, name, bundle_id) values (?, ?, ?) on conflict (kind, name) do update set bundle_id = excluded.bundle_id'
+        );
     }
 
     /**

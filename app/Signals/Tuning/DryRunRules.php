@@ -22,7 +22,9 @@ final class DryRunRules
 
     private const MOST_TOLD = 100;
 
-    /** @return array<string, mixed> as DryRun::compare() gives it, with the span, whether signals were left out, and times in milliseconds */
+    /**
+     * @return array<string, mixed> as DryRun::compare() gives it, with the span, whether signals were left out, and times in milliseconds
+     */
     public function __invoke(RuleList $proposed, string $over): array
     {
         $now = Moment::now();

@@ -92,7 +92,9 @@ final readonly class RuleList
         return self::read($stored);
     }
 
-    /** @return list<array{place: int, name: string, what: string}> rules of a version that fit a signal, in their order, with what they set */
+    /**
+     * @return list<array{place: int, name: string, what: string}> rules of a version that fit a signal, in their order, with what they set
+     */
     public static function fitting(int $version, ReplaySignal $signal): array
     {
         $stored = RuleSets::stored($version);

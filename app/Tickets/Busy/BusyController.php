@@ -43,7 +43,9 @@ final class BusyController
         $input = $request->validated();
         Once::for(
             $request,
-            static fn() => BusyPeriods::add(trim((string) $input['name']), $input['service'] ?? null, $request->from(), $request->until(), $by),
+            static fn() => BusyPeriods::add(
+                trim((string) $input['name']), $input['service'] ?? null, $request->from(), $request->until(), $by
+            ),
         );
 
         return back();

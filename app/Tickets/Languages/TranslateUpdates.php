@@ -70,7 +70,8 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
     {
         return Translator::isThere() && Language::of($language) !== null && Language::of($language) !== Translator::own()
             && $this->spoken($update, $language) === null
-            && UpdateVersion::query()->where('update_id', $update->id)->where('version', Version::Everybody)->where('language', $language)->doesntExist();
+            && UpdateVersion::query()->where('update_id', $update->id)->where('version', Version::Everybody)->where('language', $language)
+                ->doesntExist();
     }
 
     /** @return list<array{Update, Language}> that nobody asked for yet */
@@ -86,9 +87,11 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
         $followed = Subscription::query()->active()->distinct()->pluck('language');
         $wanted = [];
         foreach ($latest as $update) {
-            $reports = Link::query()->holds()->where('from_kind', Report::KIND)->where('to_kind', Incident::KIND)->where('kind', LinkKind::About)
+            $reports = Link::query()->holds()->where('from_kind', Report::KIND)->where('to_kind', Incident::KIND)
+                ->where('kind', LinkKind::About)
                 ->where('to_id', $update->incident_id)->select('from_id');
-            $languages = Report::query()->whereIn('id', $reports)->whereNotNull('language')->distinct()->pluck('language')->merge($followed)->unique();
+            $languages = Report::query()->whereIn('id', $reports)->whereNotNull('language')->distinct()->pluck('language')->merge($followed)
+                ->unique();
             foreach ($languages as $code) {
                 $language = Language::of((string) $code);
                 if ($language !== null && $language !== Translator::own() && ! in_array("$update->id $language->value", $asked, true)) {
@@ -107,7 +110,8 @@ final class TranslateUpdates implements ClockPart, SpeaksUpdates
             ->where('updates.incident_id', $incident)->where('to', $language)->whereNotNull('update_translations.text')
             ->pluck('update_translations.text', 'updates.number')
             ->map(static fn(mixed $text): array => ['text' => (string) $text, 'isMachine' => true])->all();
-        $put = UpdateVersion::query()->join('updates', 'updates.id', '=', 'update_versions.update_id')->where('updates.incident_id', $incident)
+        $put = UpdateVersion::query()->join('updates', 'updates.id', '=', 'update_versions.update_id')
+            ->where('updates.incident_id', $incident)
             ->where('version', Version::Everybody)->where('language', $language)->get(['update_versions.*', 'updates.number'])
             ->mapWithKeys(static fn(UpdateVersion $one): array => [(int) $one->getAttribute('number') => [
                 'text' => trim("$one->text\n$one->meanwhile"), 'isMachine' => $one->read_by_id === null,

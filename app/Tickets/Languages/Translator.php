@@ -54,7 +54,10 @@ final class Translator
         ], now(), self::RANK);
     }
 
-    /** @param  array{key: string, subject: value-of<Phrase>, ends: value-of<Phrase>}|null  $then  the message to the reporter that waits for it */
+    /**
+     * @param  array{key: string, subject: value-of<Phrase>, ends: value-of<Phrase>}|null  $then  the message to the reporter that waits for
+     *      it
+     */
     public static function toReporter(Ticket $ticket, int $post, string $text, ?array $then): void
     {
         $language = Language::of((string) $ticket->reported()->language);

@@ -37,7 +37,10 @@ final class NoteRules
         foreach (LinkKind::cases() as $link) {
             foreach (['down', 'up'] as $way) {
                 $one = $kept[self::key($link->value, $way)] ?? [];
-                $rules[] = ['link' => $link->value, 'way' => $way, 'internal' => ($one['internal'] ?? true) === true, 'public' => ($one['public'] ?? true) === true, 'earlier' => ($one['earlier'] ?? true) === true];
+                $rules[] = [
+                    'link' => $link->value, 'way' => $way, 'internal' => ($one['internal'] ?? true) === true,
+                    'public' => ($one['public'] ?? true) === true, 'earlier' => ($one['earlier'] ?? true) === true,
+                ];
             }
         }
 
@@ -66,7 +69,9 @@ final class NoteRules
     {
         DB::transaction(static function () use ($rules, $version, $by): void {
             if (self::version() !== $version) {
-                throw Refused::because('Somebody else changed the rules meanwhile. Yours are kept in the form; reload the page to see theirs.');
+                throw Refused::because(
+                    'Somebody else changed the rules meanwhile. Yours are kept in the form; reload the page to see theirs.'
+                );
             }
             Setting::query()->updateOrCreate(['id' => self::SETTING], ['value' => ['rules' => $rules], 'version' => $version + 1]);
             Journal::write(Actor::person($by), TicketEntry::NoteRulesChanged, ['setting', self::SETTING]);

@@ -78,9 +78,15 @@ final class NotesElsewhere implements RoomPanel
         foreach (Incident::query()->whereKey($ids)->get() as $incident) {
             $on = Linked::id(Incident::KIND, $incident->id);
             $kinds = [IncidentEntry::IncidentNote, IncidentEntry::IncidentDecision];
-            foreach (Entry::query()->where('subject_kind', Incident::KIND)->where('subject_id', (string) $incident->id)->whereIn('kind', $kinds)->orderBy('seq')->get() as $entry) {
+            foreach (
+                Entry::query()->where('subject_kind', Incident::KIND)->where('subject_id', (string) $incident->id)->whereIn('kind', $kinds)
+                    ->orderBy('seq')->get() as $entry
+            ) {
                 $text = $entry->told()['text'] ?? '';
-                $written += self::line("entry-$entry->seq", $on, $entry->at, Visibility::Internal, $incident->ref(), "/incidents/$incident->id", $entry->by() ?? '', is_string($text) ? $text : '');
+                $written += self::line(
+                    "entry-$entry->seq", $on, $entry->at, Visibility::Internal, $incident->ref(), "/incidents/$incident->id",
+                    $entry->by() ?? '', is_string($text) ? $text : ''
+                );
             }
             foreach (Update::ofIncident($incident->id) as $update) {
                 $written += self::line(

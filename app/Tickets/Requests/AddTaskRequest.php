@@ -20,6 +20,10 @@ final class AddTaskRequest extends Form
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['text.required' => 'Say what is to be done.', 'text.max' => 'Use 200 characters at most.', 'team.exists' => 'There is no such team.', 'person.exists' => 'There is no such person.', 'due.*' => 'Use a day and a time within a year.'];
+        return [
+            'text.required' => 'Say what is to be done.', 'text.max' => 'Use 200 characters at most.',
+            'team.exists' => 'There is no such team.', 'person.exists' => 'There is no such person.',
+            'due.*' => 'Use a day and a time within a year.',
+        ];
     }
 }

@@ -14,7 +14,10 @@ final class AnswerTicketRequest extends Form
 
     public function rules(): array
     {
-        return ['text' => ['required', 'string', 'max:4000'], 'internal' => ['required', 'boolean'], 'waits' => ['boolean'], ...self::fileRules()];
+        return [
+            'text' => ['required', 'string', 'max:4000'], 'internal' => ['required', 'boolean'], 'waits' => ['boolean'],
+            ...self::fileRules(),
+        ];
     }
 
     /** @return array<string, string> */

@@ -13,7 +13,10 @@ final class CorrectTranslationRequest extends Form
 {
     public function rules(): array
     {
-        return ['post' => ['required', 'integer', 'min:0'], 'to' => ['required', Rule::enum(Language::class)], 'text' => ['required', 'string', 'max:8000']];
+        return [
+            'post' => ['required', 'integer', 'min:0'], 'to' => ['required', Rule::enum(Language::class)],
+            'text' => ['required', 'string', 'max:8000'],
+        ];
     }
 
     /** @return array<string, string> */

@@ -21,7 +21,8 @@ final class PassTaskRequest extends Form
     public function messages(): array
     {
         return [
-            'person.exists' => 'There is no such person.', 'team.exists' => 'There is no such team.', 'why.max' => 'Use 200 characters at most.',
+            'person.exists' => 'There is no such person.', 'team.exists' => 'There is no such team.',
+            'why.max' => 'Use 200 characters at most.',
         ];
     }
 }

@@ -13,7 +13,9 @@ final class SettleTaskRequest extends Form
 {
     public function rules(): array
     {
-        return ['state' => ['required', Rule::enum(TaskState::class)], 'why' => ['nullable', 'required_if:state,skipped', 'string', 'max:200']];
+        return [
+            'state' => ['required', Rule::enum(TaskState::class)], 'why' => ['nullable', 'required_if:state,skipped', 'string', 'max:200'],
+        ];
     }
 
     /** @return array<string, string> */

@@ -31,6 +31,8 @@ final class Checklist extends Record
     /** @return ChecklistLine */
     public function toLine(): array
     {
-        return ['id' => $this->id, 'name' => $this->name, 'service' => $this->service_id, 'steps' => $this->steps, 'version' => $this->version];
+        return [
+            'id' => $this->id, 'name' => $this->name, 'service' => $this->service_id, 'steps' => $this->steps, 'version' => $this->version,
+        ];
     }
 }

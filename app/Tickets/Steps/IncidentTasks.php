@@ -43,7 +43,9 @@ final class IncidentTasks implements HasConsequences, RoomPanel, SaysNext, Takes
     public function next(Incident $incident): array
     {
         return array_values(self::of($incident)->filter(static fn(Task $one): bool => $one->state === TaskState::Open)
-            ->map(static fn(Task $one): string => $one->whose().": $one->text".($one->due_at === null ? '' : ', by '.WallClock::time($one->due_at))
+            ->map(static fn(Task $one): string => $one->whose().": $one->text".(
+                $one->due_at === null ? '' : ', by '.WallClock::time($one->due_at)
+            )
                 .($one->blocked === null ? '' : "; blocked: $one->blocked"))->all());
     }
 
@@ -101,7 +103,8 @@ final class IncidentTasks implements HasConsequences, RoomPanel, SaysNext, Takes
         ], static function () use ($must, $incident): void {
             if ($must !== []) {
                 throw Refused::because(
-                    "{$incident->ref()} cannot be resolved before this is done: “".implode('”, “', $must).'”. Do it, or skip it with a reason.',
+                    "{$incident->ref()} cannot be resolved before this is done: “".implode('”, “', $must)
+                        .'”. Do it, or skip it with a reason.',
                 );
             }
             TaskTickets::followOwner($incident);

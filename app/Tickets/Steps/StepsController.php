@@ -39,14 +39,16 @@ final class StepsController
         $team = $person->team_id;
 
         return Inertia::render('Tickets/Tasks', [
-            'tasks' => Task::query()->with(['ticket.report.service', 'incident.service', 'own.person', 'own.posts'])->open()->askedOf($person)
+            'tasks' => Task::query()->with(['ticket.report.service', 'incident.service', 'own.person', 'own.posts'])->open()
+                ->askedOf($person)
                 ->where(static fn($query) => $query->whereHas('ticket', static fn($ticket) => $ticket->open())
                     ->orWhereHas('incident', static fn($incident) => $incident->whereNull('resolved_at')))
                 ->orderByRaw('for_id is null, due_at is null, due_at')->orderBy('made_at')->orderBy('id')->limit(self::SHOWN)->get()
                 ->map(static fn(Task $task): array => [
                     ...$task->toLine(), 'ref' => $task->owner()->ref(),
                     'service' => $task->service()->name ?? '', 'place' => $task->ticket?->report?->site, 'made_at' => $task->made_at,
-                    'due' => $task->due_at ?? $task->own?->due_at, 'mine' => $task->for_id === $person->id, 'priority' => $task->own->priority ?? $task->owner()->priority,
+                    'due' => $task->due_at ?? $task->own?->due_at, 'mine' => $task->for_id === $person->id,
+                    'priority' => $task->own->priority ?? $task->owner()->priority,
                     'said' => $task->own?->posts->map(static fn(TicketPost $post): array => [
                         'id' => $post->id, 'by' => Names::person($post->person_id), 'text' => $post->text, 'at' => $post->at,
                     ])->all() ?? [],

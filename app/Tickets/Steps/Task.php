@@ -42,7 +42,8 @@ use Skarvo\Tickets\TicketState;
  * @property-read Ticket|null $own where it is worked on; none while it is the desk's own
  *
  * @phpstan-type TaskLine array{
- *     id: int, own: int|null, holder: string|null, text: string, team: string|null, for: array{id: string, name: string}|null, by_when: CarbonImmutable|null,
+ *     id: int, own: int|null, holder: string|null, text: string, team: string|null, for: array{id: string, name: string}|null,
+ *     by_when: CarbonImmutable|null,
  *     blocked: string|null, must: bool, state: value-of<TaskState>, why: string|null, by: string|null,
  *     at: CarbonImmutable|null,
  * }

@@ -20,9 +20,12 @@ final class TaskClocks implements RunsOut
             ->where(static fn($query) => $query->whereHas('ticket', static fn($ticket) => $ticket->open())
                 ->orWhereHas('incident', static fn($incident) => $incident->whereNull('resolved_at')))
             ->orderBy('due_at')->limit(self::MOST)->get()->map(static fn(Task $task): RunningClock => new RunningClock(
-                "task-$task->id", $task->text, $task->owner()->ref().', '.$task->whose().($task->blocked === null ? '' : ", blocked: $task->blocked"),
+                "task-$task->id", $task->text,
+                $task->owner()->ref().', '.$task->whose().($task->blocked === null ? '' : ", blocked: $task->blocked"),
                 $task->due_at ?? CarbonImmutable::now(), $task->made_at,
-                $task->own !== null ? "/tickets/{$task->own->id}" : ($task->incident_id === null ? "/tickets/$task->ticket_id" : "/incidents/$task->incident_id"),
+                $task->own !== null
+                    ? "/tickets/{$task->own->id}"
+                    : ($task->incident_id === null ? "/tickets/$task->ticket_id" : "/incidents/$task->incident_id"),
                 true, $task->for_id,
             ))->all());
     }

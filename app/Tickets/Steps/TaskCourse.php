@@ -25,7 +25,9 @@ final class TaskCourse implements TellsCourse
         $text = static fn(string $name): string => is_scalar($told[$name] ?? null) ? (string) $told[$name] : '';
         // Older entries do not say which task it was: then its text has to do.
         $key = $text('task') === '' ? $text('text') : $text('task');
-        $step = static fn(array $value): array => [new Step((int) $entry->at->getTimestampMs(), Aspect::Task, $key, ['text' => $text('text'), ...$value])];
+        $step = static fn(array $value): array => [
+            new Step((int) $entry->at->getTimestampMs(), Aspect::Task, $key, ['text' => $text('text'), ...$value]),
+        ];
         $who = $text('person') !== '' ? Names::person($text('person')) : ($text('team') === '' ? 'The desk' : Names::team($text('team')));
 
         return match (TicketEntry::tryFrom($entry->kind)) {

@@ -27,7 +27,8 @@ final class TaskTickets
         $owner = $task->owner();
         $ticket = Ticket::query()->create([
             'task_id' => $task->id, 'kind' => TicketKind::Task, 'state' => TicketState::New, 'impact' => $owner->impact,
-            'urgency' => $owner->urgency, 'priority' => $owner->priority, 'team_id' => $task->team_id, 'person_id' => $task->for_id, 'opened_at' => now(),
+            'urgency' => $owner->urgency, 'priority' => $owner->priority, 'team_id' => $task->team_id, 'person_id' => $task->for_id,
+            'opened_at' => now(),
             'waits_since' => now(),
         ]);
         Link::tie($ticket->subject(), $owner instanceof Ticket ? $owner->subject() : [Incident::KIND, $owner->id], LinkKind::PartOf);

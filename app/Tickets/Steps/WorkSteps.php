@@ -33,8 +33,9 @@ final readonly class WorkSteps
      *
      * @throws Refused if what it is to belong to is over, or whoever is to do it is not here any more
      */
-    public function add(Ticket|Incident $owner, string $text, ?Team $team, bool $must, ?Person $for = null, ?CarbonImmutable $due = null): void
-    {
+    public function add(
+        Ticket|Incident $owner, string $text, ?Team $team, bool $must, ?Person $for = null, ?CarbonImmutable $due = null,
+    ): void {
         $this->open($owner);
         self::mustBeHere($for);
         $task = $this->put($owner, $text, $for->team_id ?? $team?->id, $must, null, $for, $due);
@@ -57,7 +58,9 @@ final readonly class WorkSteps
             throw Refused::because('It is settled: there is nothing to pass on.');
         }
         if ($task->for_id !== $was) {
-            throw Refused::because($task->for_id === null ? 'It went on to a team meanwhile.' : Names::person($task->for_id).' has it by now.');
+            throw Refused::because(
+                $task->for_id === null ? 'It went on to a team meanwhile.' : Names::person($task->for_id).' has it by now.'
+            );
         }
         if ($for === null && $team === null) {
             throw Refused::because('Say to whom it goes.', 'person');
@@ -171,7 +174,9 @@ final readonly class WorkSteps
         // What is the desk's own is not everybody's who is in no team.
         $isTheirs = $task->for_id === $this->by->id || ($task->team_id !== null && $task->team_id === $this->by->team_id);
         if (! $isTheirs && ! Deed::WorkTickets->isAllowedTo($this->by)) {
-            throw Refused::because($task->for_id !== null && $task->team_id === null ? 'This is a task of somebody else.' : 'This is a task of another team.');
+            throw Refused::because(
+                $task->for_id !== null && $task->team_id === null ? 'This is a task of somebody else.' : 'This is a task of another team.'
+            );
         }
     }
 
@@ -181,7 +186,8 @@ final readonly class WorkSteps
         $open = Task::query()->where('ticket_id', $ticket->id)->open()->where('must', true)->orderBy('ordinal')->pluck('text')->all();
         if ($open !== []) {
             throw Refused::because(
-                "{$ticket->ref()} cannot be closed before this is done: “".implode('”, “', array_map(strval(...), $open)).'”. Do it, or skip it with a reason.',
+                "{$ticket->ref()} cannot be closed before this is done: “".implode('”, “', array_map(strval(...), $open))
+                    .'”. Do it, or skip it with a reason.',
             );
         }
     }

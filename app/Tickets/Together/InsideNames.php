@@ -14,7 +14,8 @@ final class InsideNames
     /** @return list<string> names and ids of items that are not public, of people and of teams */
     public static function in(string $text): array
     {
-        $public = Item::query()->whereNotNull('public_name')->pluck('public_name')->map(static fn(mixed $name): string => is_string($name) ? $name : '');
+        $public = Item::query()->whereNotNull('public_name')->pluck('public_name')
+            ->map(static fn(mixed $name): string => is_string($name) ? $name : '');
 
         return (new Found((static function (): \Generator {
             foreach (Item::query()->orderBy('name')->toBase()->cursor() as $item) {

@@ -93,7 +93,10 @@ final class ImportPlans
         fseek($in, $from);
         $rows = [];
         while (count($rows) < $most && ($line = fgets($in)) !== false) {
-            /** @var array{string, string, string, array<array-key, array{string, string}>, list<array{list<string>, int, string, string|null}>|null, string|null} $row */
+            /**
+             * @var array{string, string, string, array<array-key, array{string, string}>,
+             *      list<array{list<string>, int, string, string|null}>|null, string|null} $row
+             */
             $row = json_decode($line, true, 16, JSON_THROW_ON_ERROR);
             if (in_array($row[2], $outcomes, true)) {
                 $rows[] = new PlannedRow(

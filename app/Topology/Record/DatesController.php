@@ -31,7 +31,9 @@ final class DatesController
         ]);
     }
 
-    /** @return list<array{id: string, name: string, type: string, team_id: string|null, team: string|null, what: string, date: string, left: int, reminds: bool, before: string|null}> soonest first */
+    /**
+     * @return list<array{id: string, name: string, type: string, team_id: string|null, team: string|null, what: string, date: string, left: int, reminds: bool, before: string|null}> soonest first
+     */
     private static function all(): array
     {
         $today = now()->setTimezone(config()->string('skarvo.time_zone'))->format('Y-m-d');

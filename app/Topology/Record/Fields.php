@@ -63,7 +63,10 @@ final class Fields
 
     public static function type(\stdClass $row): ItemType
     {
-        /** @var list<array{name: string, label: string, kind: string, choices?: list<string>, remind?: list<int>, early?: string}> $attributes */
+        /**
+         * @var list<array{name: string, label: string, kind: string, choices?: list<string>, remind?: list<int>, early?: string}>
+         *      $attributes
+         */
         $attributes = json_decode($row->attributes, true, 8, JSON_THROW_ON_ERROR);
         /** @var list<string> $identifying */
         $identifying = json_decode($row->identifying, true, 4, JSON_THROW_ON_ERROR);

@@ -14,7 +14,10 @@ use Skarvo\Topology\Record\Doubt;
 /** Which records cannot be relied on, and why; and how much of what each team owns can. */
 final class RecordDoubts
 {
-    /** @return list<array{id: string, field: string, ours: string, theirs: string, by: string, at: string}> what scans say otherwise than people, and nobody has answered */
+    /**
+     * @return list<array{id: string, field: string, ours: string, theirs: string, by: string, at: string}> what scans say otherwise than
+     *      people, and nobody has answered
+     */
     public static function contradictions(?string $item = null): array
     {
         $rows = DB::table('item_values as s')->join(

@@ -18,7 +18,8 @@ final class RecordItems
 
     /**
      * @param  list<PlannedRow>  $rows  those that are new or changed, with what changes
-     * @param  array{why: string}|array{said_by: string}|array{file: string, import: int}  $because  words of whoever does it; whose word it is; the file by which it is said
+     * @param  array{why: string}|array{said_by: string}|array{file: string, import: int}  $because  words of whoever does it; whose word it
+     *      is; the file by which it is said
      * @param  bool  $withNeeds  whether all that they need is recorded by now; if not, put needs afterwards
      */
     public function __invoke(array $rows, Actor $by, array $because, bool $withNeeds = true): void
@@ -39,7 +40,9 @@ final class RecordItems
                     'said_by' => $by->name, 'said_at' => $at,
                 ];
             }
-            $entries[] = ['kind' => isset($kept[$row->id]) ? TopologyEntry::ItemChanged : TopologyEntry::ItemMade, 'id' => $row->id, 'also' => ['import' => $because['import'] ?? null], 'facts' => [
+            $entries[] = ['kind' => isset($kept[$row->id]) ? TopologyEntry::ItemChanged : TopologyEntry::ItemMade, 'id' => $row->id, 'also' => [
+                'import' => $because['import'] ?? null,
+            ], 'facts' => [
                 'name' => $set['name'] ?? (string) ($kept[$row->id]->name ?? $row->id), 'changes' => $row->changes, ...$because,
             ]];
         }

@@ -33,7 +33,9 @@ final class CompareSnapshot
     /** @return list<ConnectionRule> */
     public static function rules(): array
     {
-        return array_values(DB::table('connection_rules')->orderBy('id')->get()->map(static fn(\stdClass $r): ConnectionRule => new ConnectionRule(
+        return array_values(DB::table(
+            'connection_rules'
+        )->orderBy('id')->get()->map(static fn(\stdClass $r): ConnectionRule => new ConnectionRule(
             (string) $r->id, $r->from_kind, $r->to_kind, $r->port === null ? null : (int) $r->port, $r->relation_id,
         ))->all());
     }

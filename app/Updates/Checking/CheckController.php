@@ -56,7 +56,9 @@ final class CheckController
         $words = OutsideWords::all();
 
         return Inertia::render('Updates/OutsideWords', [
-            'words' => array_map(static fn(string $word, string $instead): array => ['word' => $word, 'instead' => $instead], array_keys($words), $words),
+            'words' => array_map(
+                static fn(string $word, string $instead): array => ['word' => $word, 'instead' => $instead], array_keys($words), $words
+            ),
             'version' => OutsideWords::version(), 'most' => OutsideWords::MOST,
         ]);
     }

@@ -24,7 +24,8 @@ use Skarvo\Value\Language;
  *
  * @phpstan-type SlipLine array{kind: value-of<SlipKind>, at: int, length: int, found: string, words: string, instead: string|null}
  * @phpstan-type FoundInVersion array{version: value-of<Version>, language: value-of<Language>, slips: list<SlipLine>, unread: list<string>}
- * @phpstan-type FoundInWords array{text: list<SlipLine>, unread: list<string>, meanwhile: list<SlipLine>, facts: list<SlipLine>, versions: list<FoundInVersion>}
+ * @phpstan-type FoundInWords array{text: list<SlipLine>, unread: list<string>, meanwhile: list<SlipLine>, facts: list<SlipLine>,
+ *      versions: list<FoundInVersion>}
  */
 final class CheckWords
 {
@@ -41,9 +42,12 @@ final class CheckWords
             'text' => array_map(self::line(...), (new Check($told))->update($written->text)),
             // Whose state the check cannot tell from the words: it says neither that they are right nor that they are wrong.
             'unread' => (new Check($whole))->unread($written->text),
-            'meanwhile' => $written->meanwhile === null ? [] : array_map(self::line(...), (new Check($record))->meanwhile($written->meanwhile)),
+            'meanwhile' => $written->meanwhile === null
+                ? []
+                : array_map(self::line(...), (new Check($record))->meanwhile($written->meanwhile)),
             'facts' => array_map(self::line(...), AgainstRecord::of(
-                $record, $written->services, $written->places, array_column($written->services === null ? [] : NextUpdate::services($incident, $situation), 'name'),
+                $record, $written->services, $written->places,
+                array_column($written->services === null ? [] : NextUpdate::services($incident, $situation), 'name'),
             )),
             'versions' => self::versions($incident, $written, new Check($whole)),
         ];
@@ -57,7 +61,9 @@ final class CheckWords
     public static function must(Incident $incident, Situation $situation, WrittenUpdate $written, ?string $despite): int
     {
         $found = self::of($incident, $situation, $written);
-        $all = [...$found['facts'], ...$found['text'], ...$found['meanwhile'], ...array_merge([], ...array_column($found['versions'], 'slips'))];
+        $all = [
+            ...$found['facts'], ...$found['text'], ...$found['meanwhile'], ...array_merge([], ...array_column($found['versions'], 'slips')),
+        ];
         if ($all !== [] && ($despite === null || trim($despite) === '')) {
             throw Refused::because(
                 'Nothing was sent. '.implode(' ', array_column(array_slice($all, 0, 3), 'words'))
@@ -82,16 +88,28 @@ final class CheckWords
             $version = Version::from($one['version']);
             $language = Language::from($one['language']);
             // What staff and others do, and what was only thought, says nothing of how it stands; what everybody reads was read already.
-            $apart = array_filter([$written->counter, $written->meanwhile, ...($version === Version::Everybody ? [] : [$incident->title, ...$hypotheses])]);
-            $own = self::without($one['text'], [...$apart, ...array_filter(array_map(static fn(string $said): ?string => $glossary->say($said, $language), $apart))]);
-            $text = $version === Version::Staff ? self::without($own, array_filter([$written->text, $glossary->say($written->text, $language)])) : $own;
+            $apart = array_filter(
+                [$written->counter, $written->meanwhile, ...($version === Version::Everybody ? [] : [$incident->title, ...$hypotheses])]
+            );
+            $own = self::without(
+                $one['text'],
+                [...$apart, ...array_filter(array_map(static fn(string $said): ?string => $glossary->say($said, $language), $apart))]
+            );
+            $text = $version === Version::Staff
+                ? self::without($own, array_filter([$written->text, $glossary->say($written->text, $language)]))
+                : $own;
             $slips = [
-                ...$check->version($text, $version->isInside()), ...($version->isInside() || (string) ($one['meanwhile'] ?? '') === '' ? [] : $check->meanwhile((string) ($one['meanwhile'] ?? ''))),
+                ...$check->version($text, $version->isInside()),
+                ...(
+                    $version->isInside()
+                    || (string) ($one['meanwhile'] ?? '') === '' ? [] : $check->meanwhile((string) ($one['meanwhile'] ?? ''))
+                ),
             ];
             $unread = $check->unread($own);
             if ($slips !== [] || $unread !== []) {
                 $found[] = [
-                    'version' => $version->value, 'language' => $language->value, 'slips' => array_map(self::line(...), $slips), 'unread' => $unread,
+                    'version' => $version->value, 'language' => $language->value, 'slips' => array_map(self::line(...), $slips),
+                    'unread' => $unread,
                 ];
             }
         }

@@ -54,7 +54,9 @@ final class OutsideWords
     {
         DB::transaction(static function () use ($words, $version, $by): void {
             if (self::version() !== $version) {
-                throw Refused::because('Somebody else changed the words meanwhile. Yours are kept in the form; reload the page to see theirs.');
+                throw Refused::because(
+                    'Somebody else changed the words meanwhile. Yours are kept in the form; reload the page to see theirs.'
+                );
             }
             Setting::query()->updateOrCreate(
                 ['id' => self::SETTING], ['value' => array_column($words, 'instead', 'word'), 'version' => $version + 1],

@@ -28,7 +28,8 @@ final class RecordOf
         [$services, $places, $inside] = self::names($situation);
 
         return new Facts(
-            Stage::Looking, $services, [], $places, Moment::now(), Moment::now(), null, null, new \DateTimeZone(config()->string('skarvo.time_zone')),
+            Stage::Looking, $services, [], $places, Moment::now(), Moment::now(), null, null,
+            new \DateTimeZone(config()->string('skarvo.time_zone')),
             [...$inside, ...array_values(Names::teams())], array_values(array_map(strval(...), Names::people())), [], OutsideWords::all(),
         );
     }

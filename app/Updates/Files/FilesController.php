@@ -12,7 +12,9 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 
-/** Hands out what was attached: to those of us who may read the report, and to whoever has the address of the report what is theirs to see. */
+/**
+ * Hands out what was attached: to those of us who may read the report, and to whoever has the address of the report what is theirs to see.
+ */
 final class FilesController
 {
     public function show(Request $request, string $file): Response

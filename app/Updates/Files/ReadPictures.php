@@ -81,7 +81,9 @@ final class ReadPictures implements ClockPart
             $file->update(['tries' => $file->tries + 1]);
             $this->file = $file->id;
             $this->path = self::lay($file->content());
-            $this->process = new Process([$program, $this->path, 'stdout', '--psm', '11'], null, ['OMP_THREAD_LIMIT' => '1'], null, self::SECONDS);
+            $this->process = new Process(
+                [$program, $this->path, 'stdout', '--psm', '11'], null, ['OMP_THREAD_LIMIT' => '1'], null, self::SECONDS
+            );
             $this->process->start();
 
             return 1;
@@ -137,7 +139,9 @@ final class ReadPictures implements ClockPart
 
     private static function clean(string $output): string
     {
-        $lines = array_filter(array_map(trim(...), explode("\n", (string) preg_replace('/[^\P{C}\n]+/u', ' ', MachineText::mended($output)))));
+        $lines = array_filter(
+            array_map(trim(...), explode("\n", (string) preg_replace('/[^\P{C}\n]+/u', ' ', MachineText::mended($output))))
+        );
 
         return mb_substr(implode("\n", $lines), 0, self::TEXT);
     }

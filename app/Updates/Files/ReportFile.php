@@ -31,7 +31,8 @@ use Skarvo\Updates\Files\FileKind;
  * @property CarbonImmutable $at
  * @property CarbonImmutable|null $erased_at
  *
- * @phpstan-type FileLine array{key: string, name: string, kind: value-of<FileKind>, picture: bool, bytes: int, width: int|null, height: int|null}
+ * @phpstan-type FileLine array{key: string, name: string, kind: value-of<FileKind>, picture: bool, bytes: int, width: int|null,
+ *      height: int|null}
  */
 final class ReportFile extends Record
 {

@@ -31,7 +31,8 @@ use Skarvo\Updates\Versions\Version;
  * @property CarbonImmutable|null $ended_at
  *
  * @phpstan-type AudienceRow array{
- *     id: int, name: string, people: list<string>, teams: list<string>, priority: int|null, tier: int|null, services: list<string>, places: list<string>,
+ *     id: int, name: string, people: list<string>, teams: list<string>, priority: int|null, tier: int|null, services: list<string>,
+ *     places: list<string>,
  *     reports: int|null, reads: value-of<Version>, mustKnow: bool, every: int|null, version: int,
  * }
  */
@@ -41,7 +42,8 @@ final class Audience extends Record
 
     protected $casts = [
         'people' => 'array', 'teams' => 'array', 'services' => 'array', 'places' => 'array', 'priority' => 'integer', 'tier' => 'integer',
-        'reports' => 'integer', 'reads' => Version::class, 'must_know' => 'boolean', 'every_minutes' => 'integer', 'version' => 'integer', 'ended_at' => 'immutable_datetime',
+        'reports' => 'integer', 'reads' => Version::class, 'must_know' => 'boolean', 'every_minutes' => 'integer', 'version' => 'integer',
+        'ended_at' => 'immutable_datetime',
     ];
 
     public function rule(): AudienceRule
@@ -61,7 +63,8 @@ final class Audience extends Record
     public function toLine(): array
     {
         return [
-            'id' => $this->id, 'name' => $this->name, 'people' => $this->people, 'teams' => $this->teams, 'priority' => $this->priority, 'tier' => $this->tier,
+            'id' => $this->id, 'name' => $this->name, 'people' => $this->people, 'teams' => $this->teams, 'priority' => $this->priority,
+            'tier' => $this->tier,
             'services' => $this->services, 'places' => $this->places, 'reports' => $this->reports, 'reads' => $this->reads->value,
             'mustKnow' => $this->must_know, 'every' => $this->every_minutes, 'version' => $this->version,
         ];

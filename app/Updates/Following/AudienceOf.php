@@ -48,7 +48,8 @@ final class AudienceOf
         );
 
         return Audience::of(
-            $notice, array_map(static fn(Subscription $one): Follower => $one->follower(), $some), array_values($told), $by(true), $by(false),
+            $notice, array_map(static fn(Subscription $one): Follower => $one->follower(), $some), array_values($told), $by(true),
+            $by(false),
         );
     }
 }

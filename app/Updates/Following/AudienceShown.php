@@ -20,7 +20,8 @@ use Skarvo\Updates\Versions\Version;
  *
  * @phpstan-import-type VersionLine from UpdateVersion
  * @phpstan-type ToldLine array{
- *     number: int, told: int, isWhole: bool, sent: int, arrived: int, waits: int, failed: int, errors: list<array{why: string, count: int}>,
+ *     number: int, told: int, isWhole: bool, sent: int, arrived: int, waits: int, failed: int,
+ *     errors: list<array{why: string, count: int}>,
  *     versions: list<VersionLine>,
  * }
  * @phpstan-type AudienceLine array{
@@ -56,7 +57,8 @@ final class AudienceShown
         $some = array_slice($audience, 0, self::SHOWN, true);
         $rows = Subscription::query()->with('person')->whereKey(array_keys($some))->get()->keyBy('id');
         $all = Incident::mergedInto($incident->id);
-        $byHand = DB::table('audience_changes')->whereIn('incident_id', $all)->where('is_added', true)->whereNotNull('why')->pluck('why', 'subscription_id')
+        $byHand = DB::table('audience_changes')->whereIn('incident_id', $all)->where('is_added', true)->whereNotNull('why')
+            ->pluck('why', 'subscription_id')
             ->map(static fn(mixed $one): string => (string) $one)->all();
         $silenced = Subscription::query()->whereNull('ended_at')->whereIn('id', DB::table('audience_changes')->whereIn('incident_id', $all)
             ->where('is_added', false)->select('subscription_id'))->orderBy('id')->limit(self::SHOWN)->get();
@@ -64,11 +66,14 @@ final class AudienceShown
         return [
             'total' => count($audience) + count($unasked),
             'channels' => $by,
-            'some' => [...$unasked, ...array_values(array_filter(array_map(static function (int $id, Reasons $why) use ($rows, $byHand): ?array {
+            'some' => [...$unasked, ...array_values(array_filter(array_map(static function (
+                int $id, Reasons $why,
+            ) use ($rows, $byHand): ?array {
                 $one = $rows->get($id);
 
                 return $one === null ? null : [
-                    'id' => $id, 'channel' => $one->channel->value, 'address' => $one->hidden(), 'why' => self::why($why, $one, $byHand[$id] ?? null),
+                    'id' => $id, 'channel' => $one->channel->value, 'address' => $one->hidden(),
+                    'why' => self::why($why, $one, $byHand[$id] ?? null),
                 ];
             }, array_keys($some), $some)))],
             'silenced' => array_values($silenced->map(static fn(Subscription $one): array => [
@@ -110,7 +115,8 @@ final class AudienceShown
     private static function why(Reasons $why, Subscription $one, ?string $byHand): string
     {
         $parts = [
-            ...($why->services === [] ? [] : ['follows '.implode(', ', $why->services)]), ...($why->places === [] ? [] : ['at '.implode(', ', $why->places)]),
+            ...($why->services === [] ? [] : ['follows '.implode(', ', $why->services)]),
+            ...($why->places === [] ? [] : ['at '.implode(', ', $why->places)]),
             ...($why->tier === null ? [] : ['follows what matters most']), ...($why->isAnything ? ['follows everything'] : []),
             ...($why->isThis && $byHand === null ? [$one->only_end ? 'wants to hear of its end' : 'follows this incident'] : []),
             ...($why->wasTold ? ['was told before'] : []), ...($why->isAdded ? [$byHand ?? 'was added'] : []),
@@ -125,14 +131,18 @@ final class AudienceShown
     {
         $incidents = Incident::mergedInto($incident->id);
         $lines = [];
-        foreach (Update::query()->with('versions')->whereIn('incident_id', $incidents)->latest('published_at')->latest('id')->limit(self::LATEST)->get() as $update) {
+        foreach (
+            Update::query()->with('versions')->whereIn('incident_id', $incidents)->latest('published_at')->latest('id')->limit(self::LATEST)
+                ->get() as $update
+        ) {
             $mine = DB::table('deliveries')->where('update_id', $update->id);
             $told = (clone $mine)->count();
             $sent = (clone $mine)->whereNotNull('sent_at')->whereNull('failed_at')->count();
             $failed = (clone $mine)->whereNotNull('failed_at')->count();
             $lines[] = [
                 'versions' => array_values($update->versions->map(static fn(UpdateVersion $one): array => $one->toLine())->all()),
-                'number' => $update->number, 'told' => $told, 'sent' => $sent, 'arrived' => (clone $mine)->whereNotNull('arrived_at')->count(), 'failed' => $failed, 'waits' => $told - $sent - $failed,
+                'number' => $update->number, 'told' => $told, 'sent' => $sent,
+                'arrived' => (clone $mine)->whereNotNull('arrived_at')->count(), 'failed' => $failed, 'waits' => $told - $sent - $failed,
                 'isWhole' => DB::table('tellings')->where('update_id', $update->id)->whereNull('ended_at')->doesntExist(),
                 'errors' => array_values((clone $mine)->whereNotNull('failed_at')->selectRaw('error, count(*) as number')->groupBy('error')
                     ->orderByDesc('number')->limit(self::ERRORS)->get()

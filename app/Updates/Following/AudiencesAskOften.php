@@ -21,14 +21,20 @@ final class AudiencesAskOften implements OwesUpdates
     public function owes(Incident $incident): ?array
     {
         // Hardly any do, and each room asks.
-        $ids = Cache::remember(self::KNOWN, self::KNOWN_SECONDS, static fn(): array => Audience::query()->whereNull('ended_at')->whereNotNull('every_minutes')->pluck('id')->all());
+        $ids = Cache::remember(
+            self::KNOWN, self::KNOWN_SECONDS,
+            static fn(): array => Audience::query()->whereNull('ended_at')->whereNotNull('every_minutes')->pluck('id')->all()
+        );
         if ($ids === []) {
             return null;
         }
         $notice = Noticed::next($incident, array_column(NextUpdate::services($incident, Situation::shown()), 'name'));
         $reports = Report::query()->about($incident->id)->count();
         $often = null;
-        foreach (Audience::query()->whereKey($ids)->whereNull('ended_at')->whereNotNull('every_minutes')->orderBy('every_minutes')->orderBy('id')->get() as $audience) {
+        foreach (
+            Audience::query()->whereKey($ids)->whereNull('ended_at')->whereNotNull('every_minutes')->orderBy('every_minutes')->orderBy('id')
+                ->get() as $audience
+        ) {
             if ($often === null && $audience->rule()->holds($notice, $incident->priority, $reports)) {
                 $often = ['seconds' => (int) $audience->every_minutes * 60, 'to' => $audience->name];
             }

@@ -26,11 +26,16 @@ final class AudiencesController
             ->orderBy($column)->distinct()->pluck($column)->map(strval(...))->all());
 
         return Inertia::render('Updates/Audiences', [
-            'audiences' => Audience::query()->whereNull('ended_at')->orderBy('name')->get()->map(static fn(Audience $one): array => $one->toLine())->values(),
-            'people' => Person::query()->whereNull('left_at')->orderBy('name')->get(['id', 'name'])->map(static fn(Person $one): array => ['id' => $one->id, 'name' => $one->name])->values(),
-            'teams' => Team::query()->orderBy('name')->get(['id', 'name'])->map(static fn(Team $one): array => ['id' => $one->id, 'name' => $one->name])->values(),
+            'audiences' => Audience::query()->whereNull('ended_at')->orderBy('name')->get()
+                ->map(static fn(Audience $one): array => $one->toLine())->values(),
+            'people' => Person::query()->whereNull('left_at')->orderBy('name')->get(['id', 'name'])
+                ->map(static fn(Person $one): array => ['id' => $one->id, 'name' => $one->name])->values(),
+            'teams' => Team::query()->orderBy('name')->get(['id', 'name'])
+                ->map(static fn(Team $one): array => ['id' => $one->id, 'name' => $one->name])->values(),
             'services' => $named('public_name'), 'places' => $named('site'),
-            'versions' => array_map(static fn(Version $one): array => ['version' => $one->value, 'words' => $one->words()], Version::cases()),
+            'versions' => array_map(
+                static fn(Version $one): array => ['version' => $one->value, 'words' => $one->words()], Version::cases()
+            ),
         ]);
     }
 

@@ -11,7 +11,10 @@ use App\Updates\Reading\Readers;
 use App\Updates\Update;
 use Skarvo\Updates\Following\Notice;
 
-/** The audiences that the organisation has defined hear of what their rules say; of those who must know it is asked whether they have read it. */
+/**
+ * The audiences that the organisation has defined hear of what their rules say; of those who must know it is asked whether they have read
+ * it.
+ */
 final class AudiencesHear
 {
     /** Before an update is put on its way, in the same transaction. */

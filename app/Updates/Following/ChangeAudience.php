@@ -21,13 +21,15 @@ final readonly class ChangeAudience
     public function __invoke(Incident $incident, int $follower, bool $isTold): void
     {
         DB::transaction(function () use ($incident, $follower, $isTold): void {
-            $one = Subscription::query()->whereNull('ended_at')->whereNotNull('confirmed_at')->find($follower) ?? throw Refused::because('They follow nothing any more.', 'follower');
+            $one = Subscription::query()->whereNull('ended_at')->whereNotNull('confirmed_at')->find($follower)
+                ?? throw Refused::because('They follow nothing any more.', 'follower');
             $key = ['incident_id' => $incident->id, 'subscription_id' => $one->id];
             if ((bool) (DB::table('audience_changes')->where($key)->value('is_added') ?? ! $isTold) === $isTold) {
                 return;
             }
             DB::table('audience_changes')->upsert(
-                [[...$key, 'is_added' => $isTold, 'by_id' => $this->by->id, 'at' => now()]], ['incident_id', 'subscription_id'], ['is_added', 'by_id', 'at'],
+                [[...$key, 'is_added' => $isTold, 'by_id' => $this->by->id, 'at' => now()]], ['incident_id', 'subscription_id'],
+                ['is_added', 'by_id', 'at'],
             );
             Journal::write(
                 Actor::person($this->by), UpdateEntry::AudienceChanged, ['incident', $incident->id],

@@ -20,7 +20,10 @@ use Skarvo\Updates\Following\Channel;
  */
 final class Follow
 {
-    /** An address is written to about itself once in so long, however often somebody asks: the first time again, the second, and from then on. */
+    /**
+     * An address is written to about itself once in so long, however often somebody asks: the first time again, the second, and from then
+     * on.
+     */
     private const ASKED_AGAIN_MINUTES = [10, 60, 1440];
 
     /** A text message costs: so many unknown numbers are asked in an hour, whoever asks. */
@@ -83,9 +86,15 @@ final class Follow
                 return;
             }
             $isNew = $one->confirmed_at === null;
-            $one->update(['confirmed_at' => $one->confirmed_at ?? now(), 'paused_at' => null, 'paused_why' => null, 'failures' => 0, 'version' => $one->version + 1]);
+            $one->update(
+                [
+                    'confirmed_at' => $one->confirmed_at ?? now(), 'paused_at' => null, 'paused_why' => null, 'failures' => 0,
+                    'version' => $one->version + 1,
+                ]
+            );
             Journal::write(
-                $by ?? Actor::follower(), $isNew ? UpdateEntry::FollowerConfirmed : UpdateEntry::FollowerResumed, ['subscription', $one->id],
+                $by ?? Actor::follower(), $isNew ? UpdateEntry::FollowerConfirmed : UpdateEntry::FollowerResumed,
+                ['subscription', $one->id],
                 ['channel' => $one->channel->value],
             );
         });
@@ -112,7 +121,9 @@ final class Follow
             if ($one->ended_at !== null) {
                 return;
             }
-            $one->update(['ended_at' => now(), 'address' => '', 'reach' => "left $one->id", 'secret' => null, 'version' => $one->version + 1]);
+            $one->update(
+                ['ended_at' => now(), 'address' => '', 'reach' => "left $one->id", 'secret' => null, 'version' => $one->version + 1]
+            );
             Journal::write(
                 $by ?? Actor::follower(), UpdateEntry::FollowerLeft, ['subscription', $one->id], ['channel' => $one->channel->value],
             );
@@ -129,7 +140,8 @@ final class Follow
 
     private static function textsAnHour(): int
     {
-        return Subscription::query()->where('channel', Channel::Text)->whereNull('confirmed_at')->where('asked_at', '>', now()->subHour())->count();
+        return Subscription::query()->where('channel', Channel::Text)->whereNull('confirmed_at')->where('asked_at', '>', now()->subHour())
+            ->count();
     }
 
     private static function send(Subscription $one): void

@@ -23,7 +23,8 @@ final readonly class FollowOwn
             return false;
         }
         $all = Incident::mergedInto($incident->id);
-        $said = DB::table('audience_changes')->whereIn('incident_id', $all)->where('subscription_id', $own->id)->latest('at')->value('is_added');
+        $said = DB::table('audience_changes')->whereIn('incident_id', $all)->where('subscription_id', $own->id)->latest('at')
+            ->value('is_added');
 
         return $said === null ? in_array($own->incident_id, $all, true) && ! $own->only_end : (bool) $said;
     }
@@ -75,7 +76,8 @@ final readonly class FollowOwn
         // What somebody else asked for in their name is theirs to drop.
         return Subscription::query()->updateOrCreate(['reach' => $this->reach()], [
             'channel' => Channel::Mail, 'address' => (string) $this->by->email, 'token' => $own->token ?? Subscription::newToken(),
-            'person_id' => $this->by->id, 'reads' => $reads, 'language' => 'en', 'services' => [], 'places' => [], 'tier' => null, 'incident_id' => $incident->id,
+            'person_id' => $this->by->id, 'reads' => $reads, 'language' => 'en', 'services' => [], 'places' => [], 'tier' => null,
+            'incident_id' => $incident->id,
             'only_end' => false, 'zone' => (string) $this->by->time_zone === '' ? WallClock::organisation() : $this->by->time_zone,
             'quiet_from' => null, 'quiet_until' => null, 'digest_at' => null, 'asked_at' => now(), 'confirmed_at' => now(),
             'version' => ($own->version ?? 0) + 1,
@@ -96,7 +98,12 @@ final readonly class FollowOwn
     private function say(Incident $incident, Subscription $own, bool $isAdded, ?string $why): void
     {
         DB::table('audience_changes')->upsert(
-            [['incident_id' => $incident->id, 'subscription_id' => $own->id, 'is_added' => $isAdded, 'why' => $why, 'by_id' => $this->by->id, 'at' => now()]],
+            [
+                [
+                    'incident_id' => $incident->id, 'subscription_id' => $own->id, 'is_added' => $isAdded, 'why' => $why,
+                    'by_id' => $this->by->id, 'at' => now(),
+                ],
+            ],
             ['incident_id', 'subscription_id'], ['is_added', 'why', 'by_id', 'at'],
         );
     }

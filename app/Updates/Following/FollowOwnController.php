@@ -31,7 +31,9 @@ final class FollowOwnController
     {
         return new JsonResponse([
             'follows' => $own->follows($incident), 'reads' => $own->reads()->value,
-            'versions' => array_map(static fn(Version $one): array => ['version' => $one->value, 'words' => $one->words()], Version::cases()),
+            'versions' => array_map(
+                static fn(Version $one): array => ['version' => $one->value, 'words' => $one->words()], Version::cases()
+            ),
         ]);
     }
 }

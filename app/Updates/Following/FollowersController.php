@@ -27,16 +27,25 @@ final class FollowersController
         $by = (clone $there)->selectRaw('channel, count(*) as number')->groupBy('channel')->pluck('number', 'channel');
 
         return Inertia::render('Updates/Followers', [
-            'counts' => array_map(static fn(Channel $one): array => ['channel' => $one->value, 'count' => (int) ($by[$one->value] ?? 0)], Channel::cases()),
+            'counts' => array_map(
+                static fn(Channel $one): array => ['channel' => $one->value, 'count' => (int) ($by[$one->value] ?? 0)], Channel::cases()
+            ),
             'waiting' => Subscription::query()->whereNull('ended_at')->whereNull('confirmed_at')->count(),
             // Addresses of people are theirs: only what the organisation itself gave is listed whole.
             'given' => (clone $there)->whereNotNull('added_by_id')->orderBy('id')->limit(self::SHOWN)->get()
-                ->map(static fn(Subscription $one): array => ['id' => $one->id, 'secret' => $one->secret, 'words' => $one->words()->words(), ...$one->toLine()])->values(),
+                ->map(
+                    static fn(Subscription $one): array => [
+                        'id' => $one->id, 'secret' => $one->secret, 'words' => $one->words()->words(), ...$one->toLine(),
+                    ]
+                )->values(),
             'paused' => (clone $there)->whereNull('added_by_id')->whereNotNull('paused_at')->latest('paused_at')->limit(self::SHOWN)->get()
                 ->map(static fn(Subscription $one): array => [
-                    'id' => $one->id, 'channel' => $one->channel->value, 'address' => $one->hidden(), 'why' => (string) $one->paused_why, 'at' => $one->paused_at,
+                    'id' => $one->id, 'channel' => $one->channel->value, 'address' => $one->hidden(), 'why' => (string) $one->paused_why,
+                    'at' => $one->paused_at,
                 ])->values(),
-            'versions' => array_map(static fn(Version $one): array => ['version' => $one->value, 'words' => $one->words()], Version::cases()),
+            'versions' => array_map(
+                static fn(Version $one): array => ['version' => $one->value, 'words' => $one->words()], Version::cases()
+            ),
             'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')
                 ->pluck('public_name')->unique()->values(),
         ]);

@@ -30,16 +30,28 @@ final class ItemFollowersHear
     {
         $hit = array_map(static fn(Affected $one): string => $one->id, $situation->of($incident->id)->affected);
         $items = [];
-        foreach (array_chunk(array_values(array_unique([...$hit, ...($incident->service_id === null ? [] : [$incident->service_id])])), self::AT_ONCE) as $some) {
+        foreach (
+            array_chunk(
+                array_values(array_unique([...$hit, ...($incident->service_id === null ? [] : [$incident->service_id])])), self::AT_ONCE
+            ) as $some
+        ) {
             foreach (DB::table('item_followers')->whereIn('item_id', $some)->orderBy('item_id')->get(['item_id', 'person_id']) as $row) {
                 $items[(string) $row->person_id][] = (string) $row->item_id;
             }
         }
-        $names = $items === [] ? [] : Item::query()->whereKey(array_unique(array_merge(...array_values($items))))->pluck('name', 'id')->all();
+        $names = $items === []
+            ? []
+            : Item::query()->whereKey(array_unique(array_merge(...array_values($items))))->pluck('name', 'id')->all();
         $whom = [];
-        foreach (Person::query()->whereKey(array_keys($items))->whereNull('left_at')->where('email', '<>', '')->orderBy('id')->get() as $person) {
+        foreach (
+            Person::query()->whereKey(array_keys($items))->whereNull('left_at')->where('email', '<>', '')->orderBy('id')->get() as $person
+        ) {
             if (! (new FollowOwn($person))->hasSaid($incident)) {
-                $whom[] = [$person, 'follows '.implode(', ', array_map(static fn(string $id): string => (string) ($names[$id] ?? $id), $items[$person->id]))];
+                $whom[] = [
+                    $person,
+                    'follows '
+                        .implode(', ', array_map(static fn(string $id): string => (string) ($names[$id] ?? $id), $items[$person->id])),
+                ];
             }
         }
 

@@ -33,7 +33,9 @@ final readonly class KeepAudiences
         DB::transaction(function () use ($audience, $columns, $version): void {
             Locked::again($audience);
             if ($audience->version !== $version || $audience->ended_at !== null) {
-                throw Refused::because('Somebody else changed this audience meanwhile. What you entered is still here; reload the page to see theirs.');
+                throw Refused::because(
+                    'Somebody else changed this audience meanwhile. What you entered is still here; reload the page to see theirs.'
+                );
             }
             $audience->update([...$columns, 'version' => $version + 1]);
             $this->write(UpdateEntry::AudienceDefined, $audience);

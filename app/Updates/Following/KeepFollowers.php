@@ -48,7 +48,10 @@ final class KeepFollowers implements ClockPart
             $over = Subscription::query()->whereNull('ended_at')->whereNotNull('confirmed_at')->whereIn(
                 'incident_id', Incident::query()->where('resolved_at', '<', now()->subDays(self::OVER_DAYS))->select('id'),
             )->whereNotIn('id', DB::table('audience_changes')->where('is_added', true)->whereIn(
-                'incident_id', Incident::query()->where(static fn(Builder $any) => $any->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subDays(self::OVER_DAYS)))->select('id'),
+                'incident_id',
+                Incident::query()->where(
+                    static fn(Builder $any) => $any->whereNull('resolved_at')->orWhere('resolved_at', '>=', now()->subDays(self::OVER_DAYS))
+                )->select('id'),
             )->select('subscription_id'))->orderBy('id')->limit(self::AT_ONCE)->get();
             foreach ($over as $one) {
                 // They did not say that they want none of it.

@@ -102,7 +102,9 @@ abstract class NoticeMessages implements Messages
     {
         return $sending->then(null, static function (mixed $why): never {
             $said = $why instanceof \Throwable ? $why->getMessage() : 'no reason was given';
-            throw new Failed((string) preg_replace(['/[^\s<>"\',;:]+@[^\s<>"\',;:]+/u', '/\+?\d[\d ()-]{5,}\d/'], 'the address', mb_scrub($said)));
+            throw new Failed(
+                (string) preg_replace(['/[^\s<>"\',;:]+@[^\s<>"\',;:]+/u', '/\+?\d[\d ()-]{5,}\d/'], 'the address', mb_scrub($said))
+            );
         });
     }
 
@@ -123,7 +125,8 @@ abstract class NoticeMessages implements Messages
 
     public function failed(OutboxMessage $message, string $error): void
     {
-        self::deliveries(self::update($message), [self::subscription($message)])->update(['failed_at' => now(), 'error' => mb_substr($error, 0, 200)]);
+        self::deliveries(self::update($message), [self::subscription($message)])
+            ->update(['failed_at' => now(), 'error' => mb_substr($error, 0, 200)]);
         self::noteFailure(self::subscription($message), $error);
     }
 
@@ -146,7 +149,8 @@ abstract class NoticeMessages implements Messages
         ]));
         if ($failures >= self::PAUSED_AFTER) {
             Journal::write(
-                Actor::system(), UpdateEntry::FollowerPaused, ['subscription', $to->id], ['channel' => $to->channel->value, 'error' => $error],
+                Actor::system(), UpdateEntry::FollowerPaused, ['subscription', $to->id],
+                ['channel' => $to->channel->value, 'error' => $error],
             );
         }
     }

@@ -34,11 +34,14 @@ final class NoticeWords
     {
         $language = $parcel->to->language;
         $parts = array_map(static function (Update $update) use ($parcel, $language): string {
-            $next = $update->next_at?->isFuture() === true && $update->stage !== Stage::Restored ? self::time($update->next_at, $parcel->to) : null;
+            $next = $update->next_at?->isFuture() === true && $update->stage !== Stage::Restored
+                ? self::time($update->next_at, $parcel->to)
+                : null;
             [$text, $meanwhile, $original] = self::said($update, $parcel->to);
 
             return implode("\n\n", array_filter([
-                (count($parcel->updates) > 1 ? self::heading($update, $language)."\n\n" : '').self::correction($update, $language, $parcel->to).$text,
+                (count($parcel->updates) > 1 ? self::heading($update, $language)."\n\n" : '')
+                    .self::correction($update, $language, $parcel->to).$text,
                 $meanwhile === '' ? null : self::say('meanwhile', $language, ['text' => $meanwhile]),
                 $next === null ? null : self::say('next', $language, ['time' => $next]),
                 $original === null ? null : self::say('machine', $language)."\n\"$original\"",
@@ -88,7 +91,9 @@ final class NoticeWords
         }
         $rest = count($names) - self::NAMED;
         $services = implode(', ', array_slice($names, 0, self::NAMED)).($rest > 0 ? " +$rest" : '');
-        $worst = array_reduce($update->services, static fn(int $worst, array $one): int => max($worst, State::from($one['state'])->rank()), 0);
+        $worst = array_reduce(
+            $update->services, static fn(int $worst, array $one): int => max($worst, State::from($one['state'])->rank()), 0
+        );
 
         return self::say(match (State::ofRank($worst)) {
             State::Down => 'subject_down', State::Degraded => 'subject_degraded', default => 'subject_over',
@@ -113,7 +118,9 @@ final class NoticeWords
     /** Where it goes on: whoever reads what is known inside may read the rest of it. */
     private static function address(Subscription $to, Update $update): string
     {
-        return $to->words()->isInside() ? route('room', $update->incident_id) : PublicAddress::incident($update->incident_id, Language::of($to->language));
+        return $to->words()->isInside()
+            ? route('room', $update->incident_id)
+            : PublicAddress::incident($update->incident_id, Language::of($to->language));
     }
 
     private static function time(\Carbon\CarbonInterface $at, Subscription $to): string

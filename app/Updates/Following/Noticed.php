@@ -32,7 +32,8 @@ final class Noticed
     /** An update is about what those before it were about, too: who heard of a service hears that it works again. */
     public static function by(Update $update): Notice
     {
-        $all = Update::query()->whereIn('incident_id', Incident::mergedInto($update->incident_id))->where('published_at', '<=', $update->published_at)->get();
+        $all = Update::query()->whereIn('incident_id', Incident::mergedInto($update->incident_id))
+            ->where('published_at', '<=', $update->published_at)->get();
         $incident = Incident::query()->findOrFail($update->incident_id);
 
         return self::of($incident, array_values($all->all()), [], $update->stage);
@@ -51,7 +52,9 @@ final class Noticed
     /** As the last update of an incident will be. */
     public static function atTheEndOf(Incident $incident): Notice
     {
-        return self::of($incident, array_values(Update::ofIncident($incident->id)->all()), NextUpdate::publicNames($incident), Stage::Restored);
+        return self::of(
+            $incident, array_values(Update::ofIncident($incident->id)->all()), NextUpdate::publicNames($incident), Stage::Restored
+        );
     }
 
     /**
@@ -64,7 +67,8 @@ final class Noticed
             ...$also, ...array_merge([], ...array_map(static fn(Update $one): array => array_column($one->services, 'name'), $updates)),
         ]));
         $tiers = array_fill_keys($names, Item::LOWEST_TIER);
-        $rows = DB::table('items')->where('kind', Item::SERVICE)->whereIn('public_name', $names)->whereNotNull('tier')->get(['public_name', 'tier']);
+        $rows = DB::table('items')->where('kind', Item::SERVICE)->whereIn('public_name', $names)->whereNotNull('tier')
+            ->get(['public_name', 'tier']);
         foreach ($rows as $row) {
             $tiers[(string) $row->public_name] = min($tiers[(string) $row->public_name], (int) $row->tier);
         }

@@ -57,8 +57,10 @@ use Skarvo\Updates\Versions\Version;
  * @property-read Person|null $person
  *
  * @phpstan-type SubscriptionLine array{
- *     channel: value-of<Channel>, address: string, language: string, services: list<string>, places: list<string>, tier: int|null, about: value-of<About>,
- *     incident: string|null, onlyEnd: bool, quiet_from: string|null, quiet_until: string|null, digest_at: string|null, isConfirmed: bool, paused: string|null,
+ *     channel: value-of<Channel>, address: string, language: string, services: list<string>, places: list<string>, tier: int|null,
+ *     about: value-of<About>,
+ *     incident: string|null, onlyEnd: bool, quiet_from: string|null, quiet_until: string|null, digest_at: string|null, isConfirmed: bool,
+ *     paused: string|null,
  *     isEnded: bool, version: int,
  * }
  */
@@ -72,9 +74,12 @@ final class Subscription extends Record
     protected $table = 'subscriptions';
 
     protected $casts = [
-        'channel' => Channel::class, 'reads' => Version::class, 'secret' => 'encrypted', 'services' => 'array', 'places' => 'array', 'tier' => 'integer', 'about' => About::class,
-        'incident_id' => 'integer', 'only_end' => 'boolean', 'quiet_from' => 'integer', 'quiet_until' => 'integer', 'digest_at' => 'integer',
-        'failures' => 'integer', 'asks' => 'integer', 'version' => 'integer', 'asked_at' => 'immutable_datetime', 'confirmed_at' => 'immutable_datetime',
+        'channel' => Channel::class, 'reads' => Version::class, 'secret' => 'encrypted', 'services' => 'array', 'places' => 'array',
+        'tier' => 'integer', 'about' => About::class,
+        'incident_id' => 'integer', 'only_end' => 'boolean', 'quiet_from' => 'integer', 'quiet_until' => 'integer',
+        'digest_at' => 'integer',
+        'failures' => 'integer', 'asks' => 'integer', 'version' => 'integer', 'asked_at' => 'immutable_datetime',
+        'confirmed_at' => 'immutable_datetime',
         'paused_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
     ];
 
@@ -93,7 +98,9 @@ final class Subscription extends Record
     /** In whose words they are told: what is known inside stays with those who have an account, and with chats of the organisation. */
     public function words(): Version
     {
-        $isOurs = $this->person_id === null ? $this->added_by_id !== null && $this->channel === Channel::Chat : $this->person?->left_at === null;
+        $isOurs = $this->person_id === null
+            ? $this->added_by_id !== null && $this->channel === Channel::Chat
+            : $this->person?->left_at === null;
 
         return $isOurs ? $this->reads : Version::Everybody;
     }
@@ -148,13 +155,16 @@ final class Subscription extends Record
     /** @return SubscriptionLine what its owner sees of it */
     public function toLine(): array
     {
-        $time = static fn(?int $seconds): ?string => $seconds === null ? null : sprintf('%02d:%02d', intdiv($seconds, 3600), intdiv($seconds, 60) % 60);
+        $time = static fn(?int $seconds): ?string => $seconds === null
+            ? null
+            : sprintf('%02d:%02d', intdiv($seconds, 3600), intdiv($seconds, 60) % 60);
 
         return [
             'channel' => $this->channel->value, 'address' => $this->address, 'language' => $this->language,
             'services' => $this->services, 'places' => $this->places, 'tier' => $this->tier, 'about' => $this->about->value,
             'incident' => $this->incident_id === null ? null : Update::ofIncident($this->incident_id)->first()?->text,
-            'onlyEnd' => $this->only_end, 'quiet_from' => $time($this->quiet_from), 'quiet_until' => $time($this->quiet_until), 'digest_at' => $time($this->digest_at),
+            'onlyEnd' => $this->only_end, 'quiet_from' => $time($this->quiet_from), 'quiet_until' => $time($this->quiet_until),
+            'digest_at' => $time($this->digest_at),
             'isConfirmed' => $this->confirmed_at !== null, 'paused' => $this->paused_at === null ? null : (string) $this->paused_why,
             'isEnded' => $this->ended_at !== null, 'version' => $this->version,
         ];

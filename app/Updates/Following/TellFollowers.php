@@ -85,7 +85,8 @@ final class TellFollowers implements ClockPart
         $isEnd = $some->count() < self::PART;
         $count = (int) $telling->count + $told;
         DB::table('tellings')->where('update_id', $id)->update([
-            'begun_at' => $telling->begun_at ?? now(), 'upto' => $some->keys()->max() ?? $telling->upto, 'count' => $count, 'ended_at' => $isEnd ? now() : null,
+            'begun_at' => $telling->begun_at ?? now(), 'upto' => $some->keys()->max() ?? $telling->upto, 'count' => $count,
+            'ended_at' => $isEnd ? now() : null,
         ]);
         if ($isEnd && $count > 0) {
             Journal::write(
@@ -117,7 +118,9 @@ final class TellFollowers implements ClockPart
         $rows = [];
         $messages = [];
         $notice = Noticed::by($update);
-        $slow = self::translatedSoon($update, array_values(array_unique(array_map(static fn(Subscription $one): string => $one->language, $some))));
+        $slow = self::translatedSoon(
+            $update, array_values(array_unique(array_map(static fn(Subscription $one): string => $one->language, $some)))
+        );
         foreach (AudienceOf::of($notice, $some) as $id => $reasons) {
             $one = $some[$id];
             $due = $one->channel->isPersonal()
@@ -132,7 +135,9 @@ final class TellFollowers implements ClockPart
             $messages[$one->channel->value][] = [
                 'key' => "notice-$update->id-$id", 'due' => $due, 'rank' => $notice->isUrgent ? self::URGENT : self::CALM,
                 // What waited for the same hour is read as one.
-                'payload' => ['update' => $update->id, 'subscription' => $id, ...($isHeld ? ['together' => "$id {$due->getTimestamp()}"] : [])],
+                'payload' => [
+                    'update' => $update->id, 'subscription' => $id, ...($isHeld ? ['together' => "$id {$due->getTimestamp()}"] : []),
+                ],
             ];
         }
         if ($rows !== []) {

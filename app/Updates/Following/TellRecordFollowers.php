@@ -54,7 +54,9 @@ final class TellRecordFollowers implements CanWait
         )->orderBy('told_seq')->limit(self::AT_ONCE)->get();
         $done = 0;
         foreach ($behind as $row) {
-            $done += DB::transaction(fn(): int => $mayWork() ? $this->tell((string) $row->kind, (int) $row->record_id, (string) $row->person_id) : 0);
+            $done += DB::transaction(
+                fn(): int => $mayWork() ? $this->tell((string) $row->kind, (int) $row->record_id, (string) $row->person_id) : 0
+            );
         }
         if ($behind->isEmpty()) {
             $this->seen = $head;
@@ -65,7 +67,8 @@ final class TellRecordFollowers implements CanWait
 
     private function tell(string $kind, int $id, string $personId): int
     {
-        $row = DB::table('record_followers')->where(['kind' => $kind, 'record_id' => $id, 'person_id' => $personId])->lockForUpdate()->first();
+        $row = DB::table('record_followers')->where(['kind' => $kind, 'record_id' => $id, 'person_id' => $personId])->lockForUpdate()
+            ->first();
         $records = FollowRecord::kind($kind);
         $person = Person::query()->find($personId);
         if ($row === null) {
@@ -84,7 +87,8 @@ final class TellRecordFollowers implements CanWait
         if ($first === null || $last === null || ! self::isWhole($first, $last)) {
             return 0;
         }
-        DB::table('record_followers')->where(['kind' => $kind, 'record_id' => $id, 'person_id' => $personId])->update(['told_seq' => $last->seq]);
+        DB::table('record_followers')->where(['kind' => $kind, 'record_id' => $id, 'person_id' => $personId])
+            ->update(['told_seq' => $last->seq]);
         // What they did themselves they know.
         $news = $entries->filter(static fn(Entry $one): bool => ! in_array($one->kind, $records->noNews(), true)
             && ($one->actor_kind !== 'person' || $one->actor_id !== $personId));
@@ -116,7 +120,10 @@ final class TellRecordFollowers implements CanWait
         })->all();
         $left = $news->count() - count($lines);
 
-        return "$title\n\n".($left > 0 ? "$left more before these.\n" : '').implode("\n", $lines)."\n\n".url($records->link($id))."\n\n-- \n"
-            .'You follow this. Times without a zone are on the clocks of '.WallClock::organisation().". To follow it no more, open it and press f.\n";
+        return "$title\n\n".(
+            $left > 0 ? "$left more before these.\n" : ''
+        ).implode("\n", $lines)."\n\n".url($records->link($id))."\n\n-- \n"
+            .'You follow this. Times without a zone are on the clocks of '.WallClock::organisation()
+                .". To follow it no more, open it and press f.\n";
     }
 }

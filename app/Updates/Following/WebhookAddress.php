@@ -16,7 +16,9 @@ final class WebhookAddress
         $scheme = is_array($parts) ? $parts['scheme'] ?? '' : '';
         $host = trim(is_array($parts) ? $parts['host'] ?? '' : '', '[]');
         if ($host === '' || ! in_array($scheme, ['https', 'http'], true) || isset($parts['user']) || isset($parts['pass'])) {
-            throw Refused::because('Write the whole address, such as https://partner.example/updates, without a name and a password in it.', 'address');
+            throw Refused::because(
+                'Write the whole address, such as https://partner.example/updates, without a name and a password in it.', 'address'
+            );
         }
         if ((bool) config('skarvo.webhooks_inside')) {
             return;

@@ -41,8 +41,9 @@ final class WebhookNotices extends NoticeMessages
      * @param  array<string, mixed>  $data
      * @param  string  $key  by which the other side tells a repeat
      */
-    public static function post(Gateway $gateway, Subscription $to, string $type, CarbonInterface $at, array $data, string $key): PromiseInterface
-    {
+    public static function post(
+        Gateway $gateway, Subscription $to, string $type, CarbonInterface $at, array $data, string $key,
+    ): PromiseInterface {
         $json = json_encode(
             ['type' => $type, 'timestamp' => $at->toIso8601ZuluString(), 'data' => $data],
             JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,

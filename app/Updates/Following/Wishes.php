@@ -27,7 +27,8 @@ final readonly class Wishes
     public function columns(): array
     {
         return [
-            'language' => $this->language, 'zone' => $this->zone, 'services' => $this->services, 'places' => $this->places, 'tier' => $this->tier, 'about' => $this->about,
+            'language' => $this->language, 'zone' => $this->zone, 'services' => $this->services, 'places' => $this->places,
+            'tier' => $this->tier, 'about' => $this->about,
             'incident_id' => $this->incident, 'only_end' => $this->incident !== null, 'quiet_from' => $this->quietFrom,
             'quiet_until' => $this->quietUntil, 'digest_at' => $this->digestAt,
         ];

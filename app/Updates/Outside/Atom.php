@@ -83,6 +83,8 @@ final class Atom
     /** What XML 1.0 has no place for would make all of the feed unreadable. */
     private static function clean(string $text): string
     {
-        return (string) preg_replace('/[^\x{9}\x{A}\x{D}\x{20}-\x{D7FF}\x{E000}-\x{FFFD}\x{10000}-\x{10FFFF}]/u', '', mb_scrub($text, 'UTF-8'));
+        return (string) preg_replace(
+            '/[^\x{9}\x{A}\x{D}\x{20}-\x{D7FF}\x{E000}-\x{FFFD}\x{10000}-\x{10FFFF}]/u', '', mb_scrub($text, 'UTF-8')
+        );
     }
 }

@@ -88,7 +88,9 @@ final readonly class PageWords
     /** @param  list<string>  $names */
     public function title(array $names): string
     {
-        return $names === [] ? $this->say('notice') : implode($this->in->isRightToLeft() ? '، ' : ', ', array_map($this->name(...), $names));
+        return $names === []
+            ? $this->say('notice')
+            : implode($this->in->isRightToLeft() ? '، ' : ', ', array_map($this->name(...), $names));
     }
 
     /** What an update is about, and how far it is. */

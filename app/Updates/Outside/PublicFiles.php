@@ -33,7 +33,9 @@ final class PublicFiles
         foreach ($page->services as $service) {
             $told = $page->about($service->name);
             $all += self::pages($service->file, 'public.service', $page, $in, ['service' => $service, 'told' => $told]);
-            $all["{$service->file}.json"] = self::json([...self::service($service), 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]);
+            $all["{$service->file}.json"] = self::json(
+                [...self::service($service), 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]
+            );
             $all["{$service->file}.atom"] = self::feed($service->file, $service->name, $told, $page);
         }
         foreach ($page->places as $place => $file) {
@@ -41,7 +43,9 @@ final class PublicFiles
             $screen = (string) preg_replace('/^place-/', 'screen-', $file);
             $all += self::screens($screen, $page, $in, (string) $place, $page->openAt((string) $place));
             $all += self::pages($file, 'public.place', $page, $in, ['place' => (string) $place, 'told' => $told]);
-            $all["$file.json"] = self::json(['name' => (string) $place, 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]);
+            $all["$file.json"] = self::json(
+                ['name' => (string) $place, 'at' => self::instant($page->at), 'incidents' => array_map(self::incident(...), $told)]
+            );
             $all["$file.atom"] = self::feed($file, (string) $place, $told, $page);
         }
         foreach ([...$page->open, ...$page->past] as $told) {
@@ -140,7 +144,8 @@ final class PublicFiles
     private static function incident(Told $told): array
     {
         return [
-            'id' => $told->incident->id, 'services' => $told->last()->services ?? [], 'startedAt' => self::instant($told->incident->started_at),
+            'id' => $told->incident->id, 'services' => $told->last()->services ?? [],
+            'startedAt' => self::instant($told->incident->started_at),
             'resolvedAt' => $told->incident->resolved_at === null ? null : self::instant($told->incident->resolved_at),
             'updates' => array_map(PublicUpdate::of(...), array_reverse($told->updates)),
         ];
@@ -154,7 +159,8 @@ final class PublicFiles
     private static function json(mixed $value): string
     {
         return json_encode(
-            $value, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT,
+            $value,
+            JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT,
         )."\n";
     }
 }

@@ -111,7 +111,8 @@ final class PublicFolder
         $incidents = DB::table('incidents')->selectRaw('count(resolved_at) as resolved, count(merged_into_id) as merged')->first();
 
         return implode(' ', [
-            intdiv(now()->getTimestamp(), self::AT_LEAST_EVERY), (int) DB::table('updates')->max('id'), $incidents?->resolved, $incidents?->merged,
+            intdiv(now()->getTimestamp(), self::AT_LEAST_EVERY), (int) DB::table('updates')->max('id'), $incidents?->resolved,
+            $incidents?->merged,
             sha1(json_encode([
                 DB::table('public_doubts')->orderBy('name')->get(), PublicAddress::start(), config('skarvo.organisation'),
                 DB::table('planned_works')->orderBy('id')->pluck('stage', 'id'), GlossaryWords::version(),

@@ -32,7 +32,8 @@ final readonly class PublicPage
      * @param  list<PlannedWork>  $planned  the soonest first
      */
     private function __construct(
-        public CarbonImmutable $at, public array $services, public array $open, public array $past, public array $places, public array $planned,
+        public CarbonImmutable $at, public array $services, public array $open, public array $past, public array $places,
+        public array $planned,
     ) {}
 
     public static function now(): self
@@ -77,7 +78,8 @@ final readonly class PublicPage
     public function about(string $service): array
     {
         return self::with(
-            [...$this->open, ...$this->past], static fn(Update $one): bool => in_array($service, array_column($one->services, 'name'), true),
+            [...$this->open, ...$this->past],
+            static fn(Update $one): bool => in_array($service, array_column($one->services, 'name'), true),
         );
     }
 

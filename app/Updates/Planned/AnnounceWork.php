@@ -66,7 +66,9 @@ final readonly class AnnounceWork
         return DB::transaction(function () use ($quiet, $before, $despite): PlannedWork {
             $row = DB::table('quiet_times')->where('id', $quiet)->lockForUpdate()->first();
             if ($row === null || Moment::seconds($row->from_at) <= Moment::now()) {
-                throw Refused::because('It has begun, or is not there any more: there is nothing to announce. Declare an incident if people notice it.');
+                throw Refused::because(
+                    'It has begun, or is not there any more: there is nothing to announce. Declare an incident if people notice it.'
+                );
             }
             $hits = self::hits($quiet);
             if ($hits['services'] === []) {
@@ -77,17 +79,24 @@ final readonly class AnnounceWork
             }
             $found = $before === '' ? [] : self::found($before);
             if ($found !== [] && trim((string) $despite) === '') {
-                throw Refused::because('Nothing was announced. '.$found[0]->words.' Change it, or say why it is right as it stands.', 'despite');
+                throw Refused::because(
+                    'Nothing was announced. '.$found[0]->words.' Change it, or say why it is right as it stands.', 'despite'
+                );
             }
             $work = PlannedWork::query()->create([
-                'quiet_id' => $quiet, 'before' => $before === '' ? null : $before, 'places' => $hits['places'], 'author_id' => $this->by->id,
-                'services' => array_map(static fn(array $one): array => ['name' => $one['name'], 'state' => $one['state']->value], $hits['services']),
-                'from_at' => Moment::of(Moment::seconds($row->from_at)), 'to_at' => Moment::of(Moment::seconds($row->to_at)), 'announced_at' => now(),
+                'quiet_id' => $quiet, 'before' => $before === '' ? null : $before, 'places' => $hits['places'],
+                'author_id' => $this->by->id,
+                'services' => array_map(
+                    static fn(array $one): array => ['name' => $one['name'], 'state' => $one['state']->value], $hits['services']
+                ),
+                'from_at' => Moment::of(Moment::seconds($row->from_at)), 'to_at' => Moment::of(Moment::seconds($row->to_at)),
+                'announced_at' => now(),
                 'stage' => PlanStage::Announced,
             ]);
             self::tell($work, PlanStage::Announced);
             Journal::write(Actor::person($this->by), UpdateEntry::WorkAnnounced, ['planned', $work->id], [
-                'services' => implode(', ', $work->names()), 'before' => $before, ...($found === [] ? [] : ['despite' => (string) $despite]),
+                'services' => implode(', ', $work->names()), 'before' => $before,
+                ...($found === [] ? [] : ['despite' => (string) $despite]),
             ]);
 
             return $work;
@@ -126,16 +135,24 @@ final readonly class AnnounceWork
             return;
         }
         $hits = self::hits($quiet);
-        $services = array_map(static fn(array $each): array => ['name' => $each['name'], 'state' => $each['state']->value], $hits['services']);
+        $services = array_map(
+            static fn(array $each): array => ['name' => $each['name'], 'state' => $each['state']->value], $hits['services']
+        );
         [$from, $to] = [Moment::seconds($row->from_at), Moment::seconds($row->to_at)];
-        $isNews = $one->plan()->isNews($from, $to, Moment::now()) || ($from > Moment::now() && [$one->services, $one->places] !== [$services, $hits['places']]);
+        $isNews = $one->plan()->isNews($from, $to, Moment::now())
+            || ($from > Moment::now() && [$one->services, $one->places] !== [$services, $hits['places']]);
         $one->fill(['quiet_id' => $quiet, 'is_held' => false]);
         if ($services === []) {
             self::goOn($one, PlanStage::Withdrawn, $by);
         } elseif (! $isNews) {
             $one->save();
         } else {
-            $one->fill(['from_at' => Moment::of($from), 'to_at' => Moment::of($to), 'services' => $services, 'places' => $hits['places'], 'round' => $one->round + 1, 'announced_at' => now()]);
+            $one->fill(
+                [
+                    'from_at' => Moment::of($from), 'to_at' => Moment::of($to), 'services' => $services, 'places' => $hits['places'],
+                    'round' => $one->round + 1, 'announced_at' => now(),
+                ]
+            );
             self::goOn($one, PlanStage::Moved, $by);
         }
     }
@@ -166,6 +183,7 @@ final readonly class AnnounceWork
 
     private static function tell(PlannedWork $work, PlanStage $stage): void
     {
-        DB::table('planned_tellings')->insertOrIgnore(['planned_id' => $work->id, 'round' => $work->round, 'stage' => $stage->value, 'at' => now()]);
+        DB::table('planned_tellings')
+            ->insertOrIgnore(['planned_id' => $work->id, 'round' => $work->round, 'stage' => $stage->value, 'at' => now()]);
     }
 }

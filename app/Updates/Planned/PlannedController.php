@@ -29,13 +29,15 @@ final class PlannedController
                 ->where('from_at', '>', Moment::text(Moment::now()))->whereColumn('to_at', '>', 'from_at')
                 ->whereNotIn('quiet_times.id', PlannedWork::query()->select('quiet_id'))->orderBy('from_at')
                 ->get(['quiet_times.id', 'from_at', 'to_at', 'reason', 'people.name as author'])->map(static fn(\stdClass $row): array => [
-                    'id' => (int) $row->id, 'from' => Moment::of(Moment::seconds($row->from_at)), 'to' => Moment::of(Moment::seconds($row->to_at)),
+                    'id' => (int) $row->id, 'from' => Moment::of(Moment::seconds($row->from_at)),
+                    'to' => Moment::of(Moment::seconds($row->to_at)),
                     'reason' => (string) $row->reason, 'author' => $row->author,
                 ])->all(),
             'planned' => static fn() => PlannedWork::query()->where(
                 static fn($any) => $any->whereNull('ended_at')->orWhere('ended_at', '>', now()->subDays(self::PAST_DAYS)),
             )->orderByRaw('ended_at is not null')->orderBy('from_at')->get()->map(static fn(PlannedWork $one): array => [
-                ...$one->toLine(), 'told' => DB::table('planned_deliveries')->where('planned_id', $one->id)->distinct()->count('subscription_id'),
+                ...$one->toLine(),
+                'told' => DB::table('planned_deliveries')->where('planned_id', $one->id)->distinct()->count('subscription_id'),
             ])->all(),
         ]);
     }
@@ -46,7 +48,10 @@ final class PlannedController
         $hits = AnnounceWork::hits($quiet);
 
         $work = new PlannedWork([
-            'services' => array_map(static fn(array $one): array => ['name' => $one['name'], 'state' => $one['state']->value], $hits['services']), 'places' => $hits['places'],
+            'services' => array_map(
+                static fn(array $one): array => ['name' => $one['name'], 'state' => $one['state']->value], $hits['services']
+            ),
+            'places' => $hits['places'],
         ]);
 
         return new JsonResponse([
@@ -59,7 +64,8 @@ final class PlannedController
     {
         $input = $request->validated();
         Once::for($request, static function () use ($request, $quiet, $input): void {
-            (new AnnounceWork(CurrentPerson::of($request)))->announce($quiet, trim((string) ($input['before'] ?? '')), $input['despite'] ?? null);
+            (new AnnounceWork(CurrentPerson::of($request)))
+                ->announce($quiet, trim((string) ($input['before'] ?? '')), $input['despite'] ?? null);
         });
 
         return back();

@@ -53,8 +53,10 @@ final readonly class PlannedMessages implements Messages
     public function send(array $messages): array
     {
         $number = static fn(OutboxMessage $one, string $name): int => is_int($one->payload[$name] ?? null) ? $one->payload[$name] : 0;
-        $works = PlannedWork::query()->whereKey(array_map(static fn(OutboxMessage $one): int => $number($one, 'planned'), $messages))->get()->keyBy('id');
-        $to = Subscription::query()->whereKey(array_map(static fn(OutboxMessage $one): int => $number($one, 'subscription'), $messages))->get()->keyBy('id');
+        $works = PlannedWork::query()->whereKey(array_map(static fn(OutboxMessage $one): int => $number($one, 'planned'), $messages))->get()
+            ->keyBy('id');
+        $to = Subscription::query()->whereKey(array_map(static fn(OutboxMessage $one): int => $number($one, 'subscription'), $messages))
+            ->get()->keyBy('id');
         $mails = $sending = [];
         foreach ($messages as $message) {
             $work = $works->get($number($message, 'planned')) ?? throw new \LogicException('A notice has its planned work.');
@@ -63,7 +65,8 @@ final readonly class PlannedMessages implements Messages
             $round = max(1, $number($message, 'round'));
             $isLate = ! $stage->isEnd() && ($work->stage->isEnd() || $round < $work->round);
             // Whoever never heard that it is planned is not told how it ended.
-            $isNews = $stage->isEnd() && $one !== null && DB::table('planned_deliveries')->where('planned_id', $work->id)->where('subscription_id', $one->id)
+            $isNews = $stage->isEnd() && $one !== null
+                && DB::table('planned_deliveries')->where('planned_id', $work->id)->where('subscription_id', $one->id)
                 ->where('stage', '<>', $stage->value)->whereNotNull('sent_at')->doesntExist();
             if (is_string($message->payload['person'] ?? null)) {
                 $person = Person::query()->whereNull('left_at')->whereKey($message->payload['person'])->first();
@@ -78,7 +81,8 @@ final readonly class PlannedMessages implements Messages
                 $sending[$message->id] = Create::promiseFor(['stopped' => true]);
             } elseif ($one->channel === Channel::Mail) {
                 $mails[$message->id] = [
-                    'to' => $one->address, 'key' => $message->key, 'leave' => route('follow.leave', $one->key()), ...self::mail($work, $stage, $one),
+                    'to' => $one->address, 'key' => $message->key, 'leave' => route('follow.leave', $one->key()),
+                    ...self::mail($work, $stage, $one),
                 ];
             } else {
                 $sending[$message->id] = $this->other($work, $stage, $one, $message->key);
@@ -115,8 +119,11 @@ final readonly class PlannedMessages implements Messages
 
         return [
             'subject' => $say('planned_'.$stage->value, ['services' => $names]),
-            'text' => $work->words($stage, $language)."\n\n".$say('more', ['address' => PublicAddress::start()])."\n".$say('calendar', ['address' => PublicAddress::start().'/planned.ics'])
-                ."\n\n-- \n".($to === null ? $say('why_own') : $say('why')."\n".$say('change', ['address' => route('follow.show', $to->key())]))."\n",
+            'text' => $work->words($stage, $language)."\n\n".$say('more', ['address' => PublicAddress::start()])."\n"
+                .$say('calendar', ['address' => PublicAddress::start().'/planned.ics'])
+                ."\n\n-- \n"
+                    .($to === null ? $say('why_own') : $say('why')."\n".$say('change', ['address' => route('follow.show', $to->key())]))
+                    ."\n",
         ];
     }
 
@@ -124,10 +131,14 @@ final readonly class PlannedMessages implements Messages
     {
         $words = $work->words($stage, Language::of($to->language) ?? Language::English);
         if ($to->channel === Channel::Text) {
-            return $this->gateway->post(Endpoint::gateway('text'), ['to' => $to->address, 'text' => ShortText::of([$words], PublicAddress::start())], $key);
+            return $this->gateway->post(
+                Endpoint::gateway('text'), ['to' => $to->address, 'text' => ShortText::of([$words], PublicAddress::start())], $key
+            );
         }
         if ($to->channel === Channel::Chat) {
-            return $this->gateway->post(Endpoint::gateway('chat'), ['channel' => $to->address, 'text' => "$words\n".PublicAddress::start()], $key);
+            return $this->gateway->post(
+                Endpoint::gateway('chat'), ['channel' => $to->address, 'text' => "$words\n".PublicAddress::start()], $key
+            );
         }
 
         return WebhookNotices::post($this->gateway, $to, "planned.$stage->value", $work->announced_at, PublicPlanned::line($work), $key);
@@ -135,7 +146,8 @@ final readonly class PlannedMessages implements Messages
 
     private static function delivery(OutboxMessage $message): \Illuminate\Database\Query\Builder
     {
-        return DB::table('planned_deliveries')->where('planned_id', $message->payload['planned'] ?? 0)->where('stage', $message->payload['stage'] ?? '')
+        return DB::table('planned_deliveries')->where('planned_id', $message->payload['planned'] ?? 0)
+            ->where('stage', $message->payload['stage'] ?? '')
             ->where('round', $message->payload['round'] ?? 1)->where('subscription_id', $message->payload['subscription'] ?? 0);
     }
 }

@@ -39,7 +39,8 @@ use Skarvo\Value\Language;
  * @property int|null $incident_id what it became, where it overran
  *
  * @phpstan-type PlannedLine array{
- *     id: int, quiet: int, services: list<array{name: string, state: value-of<State>}>, places: list<string>, before: string|null, from: CarbonImmutable,
+ *     id: int, quiet: int, services: list<array{name: string, state: value-of<State>}>, places: list<string>, before: string|null,
+ *     from: CarbonImmutable,
  *     to: CarbonImmutable, stage: value-of<PlanStage>, text: string, incident: int|null, held: bool,
  * }
  */
@@ -48,8 +49,10 @@ final class PlannedWork extends Record
     protected $table = 'planned_works';
 
     protected $casts = [
-        'quiet_id' => 'integer', 'round' => 'integer', 'is_held' => 'boolean', 'services' => 'array', 'places' => 'array', 'stage' => PlanStage::class, 'incident_id' => 'integer',
-        'from_at' => 'immutable_datetime', 'to_at' => 'immutable_datetime', 'announced_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime',
+        'quiet_id' => 'integer', 'round' => 'integer', 'is_held' => 'boolean', 'services' => 'array', 'places' => 'array',
+        'stage' => PlanStage::class, 'incident_id' => 'integer',
+        'from_at' => 'immutable_datetime', 'to_at' => 'immutable_datetime', 'announced_at' => 'immutable_datetime',
+        'withdrawn_at' => 'immutable_datetime',
         'ended_at' => 'immutable_datetime',
     ];
 
@@ -68,10 +71,13 @@ final class PlannedWork extends Record
 
     public function words(PlanStage $stage, Language $in): string
     {
-        $services = array_map(static fn(array $one): array => ['name' => $one['name'], 'state' => State::from($one['state'])], $this->services);
+        $services = array_map(
+            static fn(array $one): array => ['name' => $one['name'], 'state' => State::from($one['state'])], $this->services
+        );
 
         return (new PlanWords(
-            $this->plan(), $services, $this->places, (string) $this->before, new \DateTimeZone(WallClock::organisation()), GlossaryWords::glossary(),
+            $this->plan(), $services, $this->places, (string) $this->before, new \DateTimeZone(WallClock::organisation()),
+            GlossaryWords::glossary(),
         ))->of($stage, $in, now()->getTimestamp());
     }
 
@@ -85,7 +91,10 @@ final class PlannedWork extends Record
     public function notice(): Notice
     {
         $tiers = array_fill_keys($this->names(), Item::LOWEST_TIER);
-        foreach (DB::table('items')->where('kind', Item::SERVICE)->whereIn('public_name', $this->names())->whereNotNull('tier')->get(['public_name', 'tier']) as $row) {
+        foreach (
+            DB::table('items')->where('kind', Item::SERVICE)->whereIn('public_name', $this->names())->whereNotNull('tier')
+                ->get(['public_name', 'tier']) as $row
+        ) {
             $tiers[(string) $row->public_name] = min($tiers[(string) $row->public_name], (int) $row->tier);
         }
 
@@ -104,8 +113,10 @@ final class PlannedWork extends Record
     public function toLine(): array
     {
         return [
-            'id' => $this->id, 'quiet' => $this->quiet_id, 'services' => $this->services, 'places' => $this->places, 'before' => $this->before,
-            'from' => $this->from_at, 'to' => $this->to_at, 'stage' => $this->stage->value, 'text' => $this->words($this->stage, Language::English),
+            'id' => $this->id, 'quiet' => $this->quiet_id, 'services' => $this->services, 'places' => $this->places,
+            'before' => $this->before,
+            'from' => $this->from_at, 'to' => $this->to_at, 'stage' => $this->stage->value,
+            'text' => $this->words($this->stage, Language::English),
             'incident' => $this->incident_id, 'held' => $this->is_held,
         ];
     }

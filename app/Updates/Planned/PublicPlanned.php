@@ -14,7 +14,8 @@ use Skarvo\Value\Language;
  * Planned work as everybody outside reads it: on the page, as JSON, and in calendars (RFC 5545).
  *
  * @phpstan-type PublicPlannedLine array{
- *     id: int, stage: value-of<PlanStage>, services: list<array{name: string, state: value-of<State>}>, places: list<string>, before: string|null, from: string,
+ *     id: int, stage: value-of<PlanStage>, services: list<array{name: string, state: value-of<State>}>, places: list<string>,
+ *     before: string|null, from: string,
  *     until: string, text: string, languages: array<string, string>, address: string,
  * }
  */
@@ -38,7 +39,8 @@ final class PublicPlanned
         }
 
         return [
-            'id' => $work->id, 'stage' => $work->stage->value, 'services' => $work->services, 'places' => $work->places, 'before' => $work->before,
+            'id' => $work->id, 'stage' => $work->stage->value, 'services' => $work->services, 'places' => $work->places,
+            'before' => $work->before,
             'from' => $work->from_at->toIso8601ZuluString(), 'until' => $work->to_at->toIso8601ZuluString(),
             'text' => $work->words($work->stage, Language::English), 'languages' => $languages, 'address' => PublicAddress::start(),
         ];
@@ -63,10 +65,13 @@ final class PublicPlanned
         foreach ($works as $work) {
             $isOff = $work->stage === PlanStage::Withdrawn;
             $calendar->add('VEVENT', [
-                'UID' => "planned-$work->id@".(parse_url(PublicAddress::start(), PHP_URL_HOST) ?: 'localhost'), 'SEQUENCE' => $work->round - 1 + ($isOff ? 1 : 0),
-                'DTSTAMP' => ($work->ended_at ?? $work->announced_at)->utc()->toDateTimeImmutable(), 'DTSTART' => $work->from_at->utc()->toDateTimeImmutable(),
+                'UID' => "planned-$work->id@".(parse_url(PublicAddress::start(), PHP_URL_HOST) ?: 'localhost'),
+                'SEQUENCE' => $work->round - 1 + ($isOff ? 1 : 0),
+                'DTSTAMP' => ($work->ended_at ?? $work->announced_at)->utc()->toDateTimeImmutable(),
+                'DTSTART' => $work->from_at->utc()->toDateTimeImmutable(),
                 'DTEND' => $work->to_at->utc()->toDateTimeImmutable(), 'SUMMARY' => 'Planned work: '.implode(', ', $work->names()),
-                'DESCRIPTION' => $work->words($work->stage, Language::English), 'STATUS' => $isOff ? 'CANCELLED' : 'CONFIRMED', 'TRANSP' => 'TRANSPARENT',
+                'DESCRIPTION' => $work->words($work->stage, Language::English), 'STATUS' => $isOff ? 'CANCELLED' : 'CONFIRMED',
+                'TRANSP' => 'TRANSPARENT',
                 'URL' => PublicAddress::start(), ...($work->places === [] ? [] : ['LOCATION' => implode(', ', $work->places)]),
             ]);
         }

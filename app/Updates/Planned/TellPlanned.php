@@ -60,7 +60,11 @@ final class TellPlanned implements ClockPart
         }
         foreach (DB::table('planned_tellings')->whereNull('ended_at')->orderBy('planned_id')->orderBy('at')->get() as $row) {
             do {
-                $read = DB::transaction(static fn(): int => $mayWork() ? self::part((int) $row->planned_id, (int) $row->round, PlanStage::from((string) $row->stage)) : 0);
+                $read = DB::transaction(
+                    static fn(): int => $mayWork()
+                        ? self::part((int) $row->planned_id, (int) $row->round, PlanStage::from((string) $row->stage))
+                        : 0
+                );
                 $done += $read;
             } while ($read === self::PART);
         }
@@ -77,7 +81,8 @@ final class TellPlanned implements ClockPart
         $plan = $work->plan();
         $to = DB::table('quiet_times')->where('id', $work->quiet_id)->value('to_at');
         $ends = $to === null ? $plan->from : Moment::seconds($to);
-        $told = DB::table('planned_tellings')->where('planned_id', $id)->where('round', $work->round)->pluck('stage')->map(static fn(mixed $one): PlanStage => PlanStage::from((string) $one))->all();
+        $told = DB::table('planned_tellings')->where('planned_id', $id)->where('round', $work->round)->pluck('stage')
+            ->map(static fn(mixed $one): PlanStage => PlanStage::from((string) $one))->all();
         $now = Moment::now();
         $isAround = $now >= min($plan->to, $ends);
         $due = $plan->due($now, array_values($told), $ends < $plan->to ? $ends : null, $isAround && self::stillDown($work) !== []);
@@ -121,7 +126,8 @@ final class TellPlanned implements ClockPart
         // As it is now, not as it was to be.
         $text = (clone $work)->forceFill(['services' => $services])->words(PlanStage::Overrun, Language::English);
         $update = Update::publish([
-            'incident_id' => $incident->id, 'number' => 1, 'stage' => Stage::Fixing, 'text' => $text, 'services' => $services, 'author_id' => $work->author_id,
+            'incident_id' => $incident->id, 'number' => 1, 'stage' => Stage::Fixing, 'text' => $text, 'services' => $services,
+            'author_id' => $work->author_id,
             'next_at' => $incident->occasion->next_update_at,
         ], $work->places);
         Journal::write(
@@ -135,7 +141,8 @@ final class TellPlanned implements ClockPart
     /** @return int how many followers were looked at */
     private static function part(int $id, int $round, PlanStage $stage): int
     {
-        $telling = DB::table('planned_tellings')->where('planned_id', $id)->where('round', $round)->where('stage', $stage->value)->whereNull('ended_at')->first();
+        $telling = DB::table('planned_tellings')->where('planned_id', $id)->where('round', $round)->where('stage', $stage->value)
+            ->whereNull('ended_at')->first();
         $work = $telling === null ? null : PlannedWork::query()->find($id);
         if ($telling === null || $work === null) {
             return 0;
@@ -146,14 +153,17 @@ final class TellPlanned implements ClockPart
         $some = Subscription::query()->active()->where('id', '>', $telling->upto)->orderBy('id')->limit(self::PART)->get();
         $notice = $work->notice();
         // Whoever was told that it is planned is told how it goes on, whatever they follow by now.
-        $before = DB::table('planned_deliveries')->where('planned_id', $id)->whereIn('subscription_id', $some->modelKeys())->distinct()->pluck('subscription_id')->all();
+        $before = DB::table('planned_deliveries')->where('planned_id', $id)->whereIn('subscription_id', $some->modelKeys())->distinct()
+            ->pluck('subscription_id')->all();
         $rows = $messages = [];
         foreach ($some as $one) {
             if (! in_array($one->id, $before, true) && ($stage->isEnd() || $one->follower()->interest->in($notice) === null)) {
                 continue;
             }
             $rows[] = ['planned_id' => $id, 'round' => $round, 'stage' => $stage->value, 'subscription_id' => $one->id];
-            $due = $one->channel->isPersonal() ? CarbonImmutable::createFromTimestamp($one->calm()->due(Moment::now(), false)) : now()->toImmutable();
+            $due = $one->channel->isPersonal()
+                ? CarbonImmutable::createFromTimestamp($one->calm()->due(Moment::now(), false))
+                : now()->toImmutable();
             // What begins before they would read of it is not kept for the morning.
             $due = $due->isBefore($work->from_at) || $stage->isEnd() ? $due : now()->toImmutable();
             $messages[] = [
@@ -166,7 +176,8 @@ final class TellPlanned implements ClockPart
             Outbox::putMany('planned', $messages);
         }
         DB::table('planned_tellings')->where('planned_id', $id)->where('round', $round)->where('stage', $stage->value)->update([
-            'begun_at' => $telling->begun_at ?? now(), 'upto' => $some->last()->id ?? $telling->upto, 'ended_at' => $some->count() < self::PART ? now() : null,
+            'begun_at' => $telling->begun_at ?? now(), 'upto' => $some->last()->id ?? $telling->upto,
+            'ended_at' => $some->count() < self::PART ? now() : null,
         ]);
 
         return $some->count();

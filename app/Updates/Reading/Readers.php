@@ -17,7 +17,8 @@ use Illuminate\Support\Facades\DB;
  * Who has opened an update, and who says that they have read it; of those who must know, who has not.
  *
  * @phpstan-type ReaderLine array{
- *     person: string, name: string, audience: string, opened: CarbonImmutable|null, confirmed: CarbonImmutable|null, reminded: CarbonImmutable|null,
+ *     person: string, name: string, audience: string, opened: CarbonImmutable|null, confirmed: CarbonImmutable|null,
+ *     reminded: CarbonImmutable|null,
  *     phone: string|null,
  * }
  * @phpstan-type ReadersLine array{update: int, number: int, readers: list<ReaderLine>, others: int}
@@ -33,7 +34,9 @@ final class Readers
     /** Called in the transaction in which they are told. */
     public static function mustRead(Update $update, Person $person, string $audience): void
     {
-        DB::table('update_reads')->upsert([['update_id' => $update->id, 'person_id' => $person->id, 'audience' => $audience]], ['update_id', 'person_id'], ['audience']);
+        DB::table('update_reads')->upsert(
+            [['update_id' => $update->id, 'person_id' => $person->id, 'audience' => $audience]], ['update_id', 'person_id'], ['audience']
+        );
     }
 
     /** Twice changes nothing: the first time counts. */
@@ -55,18 +58,25 @@ final class Readers
     public static function remind(Update $update, Person $person): void
     {
         DB::transaction(static function () use ($update, $person): void {
-            $row = DB::table('update_reads')->where('update_id', $update->id)->where('person_id', $person->id)->whereNotNull('audience')->lockForUpdate()->first();
+            $row = DB::table('update_reads')->where('update_id', $update->id)->where('person_id', $person->id)->whereNotNull('audience')
+                ->lockForUpdate()->first();
             if ($row === null) {
                 throw Refused::because("$person->name is not among those who must know.");
             }
             if ($row->confirmed_at !== null) {
                 throw Refused::because("$person->name has read it meanwhile.");
             }
-            if ($row->reminded_at !== null && CarbonImmutable::parse((string) $row->reminded_at)->isAfter(now()->subMinutes(self::AGAIN_MINUTES))) {
+            if (
+                $row->reminded_at !== null
+                && CarbonImmutable::parse((string) $row->reminded_at)->isAfter(now()->subMinutes(self::AGAIN_MINUTES))
+            ) {
                 throw Refused::because("$person->name was reminded less than ".self::AGAIN_MINUTES.' minutes ago. Ring them.');
             }
             DB::table('update_reads')->where('update_id', $update->id)->where('person_id', $person->id)->update(['reminded_at' => now()]);
-            Outbox::put('reminder', "reminder-$update->id-$person->id-".now()->getTimestamp(), ['update' => $update->id, 'person' => $person->id], now(), self::RANK);
+            Outbox::put(
+                'reminder', "reminder-$update->id-$person->id-".now()->getTimestamp(), ['update' => $update->id, 'person' => $person->id],
+                now(), self::RANK
+            );
         });
     }
 
@@ -79,13 +89,15 @@ final class Readers
         }
         $rows = DB::table('update_reads')->join('people', 'people.id', '=', 'update_reads.person_id')->where('update_id', $update->id)
             ->orderByRaw('confirmed_at is not null')->orderBy('people.name')->get(['update_reads.*', 'people.name']);
-        $phones = Contact::query()->whereIn('person_id', $rows->pluck('person_id'))->where('channel', 'voice')->orderBy('after_seconds')->get()
+        $phones = Contact::query()->whereIn('person_id', $rows->pluck('person_id'))->where('channel', 'voice')->orderBy('after_seconds')
+            ->get()
             ->unique('person_id')->pluck('address', 'person_id');
         $readers = [];
         $at = static fn(mixed $one): ?CarbonImmutable => is_string($one) ? CarbonImmutable::parse($one, 'UTC') : null;
         foreach ($rows->whereNotNull('audience') as $row) {
             $readers[] = [
-                'person' => (string) $row->person_id, 'name' => (string) $row->name, 'audience' => (string) $row->audience, 'opened' => $at($row->opened_at),
+                'person' => (string) $row->person_id, 'name' => (string) $row->name, 'audience' => (string) $row->audience,
+                'opened' => $at($row->opened_at),
                 'confirmed' => $at($row->confirmed_at), 'reminded' => $at($row->reminded_at),
                 'phone' => $row->confirmed_at === null && isset($phones[$row->person_id]) ? (string) $phones[$row->person_id] : null,
             ];

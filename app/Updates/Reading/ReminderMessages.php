@@ -38,14 +38,16 @@ final readonly class ReminderMessages implements Messages
         foreach ($messages as $message) {
             $person = Person::query()->whereNull('left_at')->whereKey($message->payload['person'] ?? null)->first();
             $update = Update::query()->with('versions')->whereKey($message->payload['update'] ?? null)->first();
-            $isRead = DB::table('update_reads')->where('update_id', $update?->id)->where('person_id', $person?->id)->whereNotNull('confirmed_at')->exists();
+            $isRead = DB::table('update_reads')->where('update_id', $update?->id)->where('person_id', $person?->id)
+                ->whereNotNull('confirmed_at')->exists();
             if ($person === null || $update === null || $isRead || $person->email === '') {
                 $sending[$message->id] = Create::promiseFor([]);
 
                 continue;
             }
             $mails[$message->id] = [
-                'to' => $person->email, 'key' => $message->key, 'subject' => 'Please read: '.(implode(', ', array_column($update->services, 'name')) ?: 'a problem with our services'),
+                'to' => $person->email, 'key' => $message->key,
+                'subject' => 'Please read: '.(implode(', ', array_column($update->services, 'name')) ?: 'a problem with our services'),
                 'text' => "You must know of this, and have not said yet that you have read it. Open the page, and press \"I have read it\":\n"
                     .route('staff-updates')."#incident-$update->incident_id\n\n".Spoken::of($update, 'en', Version::Staff)->text."\n",
             ];

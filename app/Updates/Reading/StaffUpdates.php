@@ -27,7 +27,8 @@ use Skarvo\Value\Language;
  * @phpstan-type StaffWords array{language: value-of<Language>, text: string}
  * @phpstan-type StaffUpdate array{
  *     incident: int, ref: string, title: string, priority: int, update: int, number: int, stageWords: string,
- *     services: list<array{name: string, state: value-of<State>}>, places: list<string>, words: list<StaffWords>, counter: string|null, meanwhile: string|null,
+ *     services: list<array{name: string, state: value-of<State>}>, places: list<string>, words: list<StaffWords>, counter: string|null,
+ *     meanwhile: string|null,
  *     publishedAt: CarbonImmutable, nextAt: CarbonImmutable|null, resolvedAt: CarbonImmutable|null, mustRead: bool, isRead: bool,
  * }
  */
@@ -44,7 +45,8 @@ final class StaffUpdates
             'past' => static fn(): array => self::lines(Told::resolvedSince(now()->subHours(self::PAST_HOURS)), $me),
             'planned' => static fn(): array => array_map(static fn(PlannedWork $one): array => $one->toLine(), PublicPlanned::open()),
             'onCall' => static fn(): array => array_map(static fn(array $one): array => [
-                'team' => $one['team'], 'name' => $one['name'], 'person' => $one['now']['person'] ?? null, 'personName' => $one['now']['name'] ?? null,
+                'team' => $one['team'], 'name' => $one['name'], 'person' => $one['now']['person'] ?? null,
+                'personName' => $one['now']['name'] ?? null,
                 'until' => $one['now']['until'] ?? null,
             ], OnCallNow::teams()),
             'at' => static fn(): CarbonImmutable => now()->toImmutable(),
@@ -69,9 +71,12 @@ final class StaffUpdates
             $read = $mine->get($update->id);
             $lines[] = [
                 'incident' => $incident->id, 'ref' => $incident->ref(), 'title' => $incident->title, 'priority' => $incident->priority,
-                'update' => $update->id, 'number' => $update->number, 'stageWords' => $update->stage->words(), 'services' => $update->services,
-                'places' => $update->places, 'words' => self::words($update), 'counter' => $update->counter, 'meanwhile' => $update->meanwhile,
-                'publishedAt' => $update->published_at, 'nextAt' => $incident->isOpen() ? $update->next_at : null, 'resolvedAt' => $incident->resolved_at,
+                'update' => $update->id, 'number' => $update->number, 'stageWords' => $update->stage->words(),
+                'services' => $update->services,
+                'places' => $update->places, 'words' => self::words($update), 'counter' => $update->counter,
+                'meanwhile' => $update->meanwhile,
+                'publishedAt' => $update->published_at, 'nextAt' => $incident->isOpen() ? $update->next_at : null,
+                'resolvedAt' => $incident->resolved_at,
                 'mustRead' => $read !== null && $read->audience !== null, 'isRead' => $read !== null && $read->confirmed_at !== null,
             ];
         }

@@ -25,7 +25,11 @@ final class AddFollowerRequest extends FollowRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return [...parent::messages(), 'address.required' => 'Say where the updates go.', 'address.regex' => 'Write the address in one line, without a space before or after it.', 'channel.in' => 'A chat or a webhook.', 'reads.prohibited_if' => 'A partner reads what everybody reads.'];
+        return [
+            ...parent::messages(), 'address.required' => 'Say where the updates go.',
+            'address.regex' => 'Write the address in one line, without a space before or after it.', 'channel.in' => 'A chat or a webhook.',
+            'reads.prohibited_if' => 'A partner reads what everybody reads.',
+        ];
     }
 
     /** In whose words. */

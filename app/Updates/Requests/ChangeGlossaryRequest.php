@@ -29,7 +29,9 @@ final class ChangeGlossaryRequest extends Form
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['rows.*.phrase.required' => 'Write the name or phrase, or drop its row.', 'rows.max' => GlossaryWords::MOST.' rows at most.'];
+        return [
+            'rows.*.phrase.required' => 'Write the name or phrase, or drop its row.', 'rows.max' => GlossaryWords::MOST.' rows at most.',
+        ];
     }
 
     /** @return list<\Closure(Validator): void> */
@@ -38,7 +40,9 @@ final class ChangeGlossaryRequest extends Form
         return [static function (Validator $validator): void {
             $rows = $validator->getData()['rows'] ?? null;
             $low = array_filter(array_map(
-                static fn(mixed $one): string => is_array($one) && is_string($one['phrase'] ?? null) ? mb_strtolower(trim($one['phrase'])) : '',
+                static fn(mixed $one): string => is_array($one) && is_string($one['phrase'] ?? null)
+                    ? mb_strtolower(trim($one['phrase']))
+                    : '',
                 is_array($rows) ? $rows : [],
             ), static fn(string $phrase): bool => $phrase !== '');
             foreach (array_diff_assoc($low, array_unique($low)) as $i => $phrase) {
@@ -53,7 +57,8 @@ final class ChangeGlossaryRequest extends Form
         return array_values(array_map(static fn(array $one): array => [
             'phrase' => trim((string) $one['phrase']),
             'in' => array_filter(
-                array_map(static fn(mixed $words): string => trim((string) $words), $one['in']), static fn(string $words): bool => $words !== '',
+                array_map(static fn(mixed $words): string => trim((string) $words), $one['in']),
+                static fn(string $words): bool => $words !== '',
             ),
         ], (array) $this->validated()['rows']));
     }

@@ -50,7 +50,8 @@ class FollowRequest extends Form
             'places' => ['nullable', 'array', 'max:'.self::MOST], 'places.*' => ['string', 'max:100', 'regex:/[\pL\pN]/u'],
             'main' => ['nullable', 'boolean'], 'about' => ['nullable', Rule::enum(About::class)],
             'zone' => ['nullable', Rule::in(\DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC))],
-            'quiet_from' => ['nullable', 'required_with:quiet_until', $time], 'quiet_until' => ['nullable', 'required_with:quiet_from', 'different:quiet_from', $time],
+            'quiet_from' => ['nullable', 'required_with:quiet_until', $time],
+            'quiet_until' => ['nullable', 'required_with:quiet_from', 'different:quiet_from', $time],
             'digest_at' => ['nullable', $time],
         ];
     }
@@ -67,7 +68,8 @@ class FollowRequest extends Form
     public function messages(): array
     {
         return [
-            'address.required' => __('follow.address_required'), 'address.email' => __('report.address_email'), 'address.regex' => __('follow.telephone'),
+            'address.required' => __('follow.address_required'), 'address.email' => __('report.address_email'),
+            'address.regex' => __('follow.telephone'),
             'address.max' => __('report.too_long'), 'channel.required' => __('follow.channel'), 'channel.in' => __('follow.channel'),
             'services.*.exists' => __('follow.service'), 'places.max' => __('follow.places', ['most' => self::MOST]),
             'places.*.max' => __('report.too_long'), 'places.*.regex' => __('follow.place'),
@@ -92,8 +94,10 @@ class FollowRequest extends Form
         )));
 
         return new Wishes(
-            $channel, $address, (string) ($input['language'] ?? 'en'), (string) ($input['zone'] ?? WallClock::organisation()), $texts('services'),
-            $texts('places'), ($input['main'] ?? false) ? 1 : null, null, $seconds('quiet_from'), $seconds('quiet_until'), $seconds('digest_at'),
+            $channel, $address, (string) ($input['language'] ?? 'en'), (string) ($input['zone'] ?? WallClock::organisation()),
+            $texts('services'),
+            $texts('places'), ($input['main'] ?? false) ? 1 : null, null, $seconds('quiet_from'), $seconds('quiet_until'),
+            $seconds('digest_at'),
             About::from((string) ($input['about'] ?? About::All->value)),
         );
     }

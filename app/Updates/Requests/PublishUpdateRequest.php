@@ -47,7 +47,8 @@ final class PublishUpdateRequest extends Form
             'services.*.state' => ['required', Rule::in([State::Down->value, State::Degraded->value])],
             'places' => ['nullable', 'array', 'max:200'], 'places.*' => ['required', 'string', 'distinct', Rule::exists('items', 'site')],
             'versions' => ['nullable', 'array', 'max:'.count(Version::cases()) * count(Language::cases())], 'versions.*' => ['array'],
-            'versions.*.version' => ['required', Rule::enum(Version::class)], 'versions.*.language' => ['required', Rule::enum(Language::class)],
+            'versions.*.version' => ['required', Rule::enum(Version::class)],
+            'versions.*.language' => ['required', Rule::enum(Language::class)],
             'versions.*.meanwhile' => ['nullable', 'string', 'max:1000'], 'versions.*.isRead' => ['nullable', 'boolean'],
         ];
     }
@@ -57,8 +58,10 @@ final class PublishUpdateRequest extends Form
     {
         return [
             'text.required' => 'Say what is affected.', 'next_minutes.min' => 'Leave at least 5 minutes until the next update.',
-            'services.*.name.exists' => 'Outsiders know no service of that name.', 'services.*.state.in' => 'Say that it does not work, or only in part.',
-            'estimate.*' => 'Use a day and a time within a year.', 'since.*' => 'Use a day and a time.', 'places.*.exists' => 'No item stands at that place.', 'versions.*.text.required' => 'A version says something, or is left out.',
+            'services.*.name.exists' => 'Outsiders know no service of that name.',
+            'services.*.state.in' => 'Say that it does not work, or only in part.',
+            'estimate.*' => 'Use a day and a time within a year.', 'since.*' => 'Use a day and a time.',
+            'places.*.exists' => 'No item stands at that place.', 'versions.*.text.required' => 'A version says something, or is left out.',
         ];
     }
 }

@@ -25,7 +25,8 @@ use Skarvo\Value\Language;
  * }
  * @phpstan-type ServiceState array{name: string, state: value-of<State>}
  * @phpstan-type DraftedLine array{
- *     versions: list<DraftLine>, changed: list<string>, services: list<ServiceState>, places: list<string>, since: CarbonImmutable, estimate: CarbonImmutable|null,
+ *     versions: list<DraftLine>, changed: list<string>, services: list<ServiceState>, places: list<string>, since: CarbonImmutable,
+ *     estimate: CarbonImmutable|null,
  *     allServices: list<string>, allPlaces: list<string>,
  * }
  */
@@ -40,14 +41,19 @@ final class DraftVersions
      */
     public static function shown(Incident $incident, UpdateFacts $facts, ?Update $last, bool $isUnchanged, ?string $said): array
     {
-        $named = Item::query()->orderBy('public_name')->where('kind', Item::SERVICE)->whereNotNull('public_name')->distinct()->pluck('public_name');
+        $named = Item::query()->orderBy('public_name')->where('kind', Item::SERVICE)->whereNotNull('public_name')->distinct()
+            ->pluck('public_name');
 
         return [
-            ...self::of($incident, $facts, $last, $isUnchanged, $said), 'services' => NextUpdate::lines($facts->services), 'places' => $facts->places,
+            ...self::of($incident, $facts, $last, $isUnchanged, $said), 'services' => NextUpdate::lines($facts->services),
+            'places' => $facts->places,
             'since' => CarbonImmutable::createFromTimestamp($facts->since),
             'estimate' => $facts->estimate === null ? null : CarbonImmutable::createFromTimestamp($facts->estimate),
             'allServices' => array_values($named->map(strval(...))->all()),
-            'allPlaces' => array_values(Item::query()->whereNotNull('site')->where('site', '<>', '')->orderBy('site')->distinct()->pluck('site')->map(strval(...))->all()),
+            'allPlaces' => array_values(
+                Item::query()->whereNotNull('site')->where('site', '<>', '')->orderBy('site')->distinct()->pluck('site')->map(strval(...))
+                    ->all()
+            ),
         ];
     }
 
@@ -94,7 +100,8 @@ final class DraftVersions
         foreach ($by as $one) {
             if ($one['missing'] === [] && ($one['language'] === $own || $isDrafted)) {
                 $versions[] = [
-                    'version' => $one['version'], 'language' => $one['language'], 'text' => $one['text'], 'meanwhile' => $one['meanwhile'], 'isRead' => false,
+                    'version' => $one['version'], 'language' => $one['language'], 'text' => $one['text'], 'meanwhile' => $one['meanwhile'],
+                    'isRead' => false,
                 ];
             }
         }

@@ -36,7 +36,9 @@ final class FactsOf
             $said->stage, $said->services ?? NextUpdate::services($incident, $situation), $said->places ?? $situation->sites($incident->id),
             Moment::now(), $incident->started_at->getTimestamp(), self::zone(), self::orNull($said->cause), self::orNull($said->meanwhile),
             self::orNull($said->counter), $incident->estimate_at?->getTimestamp(), $said->next, $last?->published_at->getTimestamp(),
-            $isDeep === null ? new Known(isWorkedOn: $incident->occasion->answered_at !== null) : self::known($incident, $situation, $isDeep),
+            $isDeep === null
+                ? new Known(isWorkedOn: $incident->occasion->answered_at !== null)
+                : self::known($incident, $situation, $isDeep),
         );
     }
 
@@ -44,28 +46,35 @@ final class FactsOf
     public static function published(Incident $incident, Update $update): UpdateFacts
     {
         return new UpdateFacts(
-            $update->stage, array_map(static fn(array $one): array => ['name' => $one['name'], 'state' => State::from($one['state'])], $update->services),
-            $update->places, $update->published_at->getTimestamp(), $incident->started_at->getTimestamp(), self::zone(), self::orNull($update->cause),
-            self::orNull($update->meanwhile), self::orNull($update->counter), $update->estimate_at?->getTimestamp(), $update->next_at?->getTimestamp(),
+            $update->stage,
+            array_map(static fn(array $one): array => ['name' => $one['name'], 'state' => State::from($one['state'])], $update->services),
+            $update->places, $update->published_at->getTimestamp(), $incident->started_at->getTimestamp(), self::zone(),
+            self::orNull($update->cause),
+            self::orNull($update->meanwhile), self::orNull($update->counter), $update->estimate_at?->getTimestamp(),
+            $update->next_at?->getTimestamp(),
         );
     }
 
     private static function known(Incident $incident, Situation $situation, bool $isDeep): Known
     {
-        $by = Hypothesis::query()->where('incident_id', $incident->id)->whereIn('state', [HypothesisState::Confirmed, HypothesisState::RuledOut])
+        $by = Hypothesis::query()->where('incident_id', $incident->id)
+            ->whereIn('state', [HypothesisState::Confirmed, HypothesisState::RuledOut])
             ->orderBy('id')->get();
         $texts = static fn(HypothesisState $state): array => array_values(
             $by->where('state', $state)->map(static fn(Hypothesis $one): string => $one->text)->all(),
         );
         $suspects = $isDeep && $incident->isOpen() && $by->where('state', HypothesisState::Confirmed)->isEmpty()
             ? array_column(LikelyCause::of(
-                Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $situation->standing->observed(), $situation->estate,
+                Alert::query()->whereNull('closed_at')->where('incident_id', $incident->id), $situation->standing->observed(),
+                $situation->estate,
             ), 'name')
             : [];
 
         return new Known(
-            $incident->ref(), $incident->title, $incident->priority, $incident->coordinator_id === null ? null : Names::person($incident->coordinator_id),
-            $texts(HypothesisState::Confirmed), $texts(HypothesisState::RuledOut), $suspects, count($situation->of($incident->id)->affected),
+            $incident->ref(), $incident->title, $incident->priority,
+            $incident->coordinator_id === null ? null : Names::person($incident->coordinator_id),
+            $texts(HypothesisState::Confirmed), $texts(HypothesisState::RuledOut), $suspects,
+            count($situation->of($incident->id)->affected),
             Report::query()->about($incident->id)->count(), $incident->occasion->answered_at !== null,
         );
     }

@@ -24,7 +24,8 @@ final class GlossaryController
                 array_filter(Language::cases(), static fn(Language $one): bool => $one !== UpdateVersion::own()),
             )),
             // Whoever fills it in begins with what outsiders read most.
-            'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')->distinct()->pluck('public_name')
+            'services' => Item::query()->where('kind', Item::SERVICE)->whereNotNull('public_name')->orderBy('public_name')->distinct()
+                ->pluck('public_name')
                 ->map(strval(...))->values()->all(),
         ]);
     }

@@ -79,7 +79,9 @@ final class GlossaryWords
     {
         DB::transaction(static function () use ($rows, $version, $by): void {
             if (self::version() !== $version) {
-                throw Refused::because('Somebody else changed the words meanwhile. Yours are kept in the form; reload the page to see theirs.');
+                throw Refused::because(
+                    'Somebody else changed the words meanwhile. Yours are kept in the form; reload the page to see theirs.'
+                );
             }
             Setting::query()->updateOrCreate(
                 ['id' => self::SETTING], ['value' => array_column($rows, 'in', 'phrase'), 'version' => $version + 1],

@@ -11,7 +11,8 @@ use Skarvo\Updates\Versions\Version;
 use Skarvo\Value\Language;
 
 /**
- * An update in the words of one kind of reader, in one language. What everybody reads in the organisation's own stands in the update itself.
+ * An update in the words of one kind of reader, in one language. What everybody reads in the organisation's own stands in the update
+ * itself.
  *
  * @property int $id
  * @property int $update_id
@@ -69,7 +70,8 @@ final class UpdateVersion extends Record
     public function toLine(): array
     {
         return [
-            'version' => $this->version->value, 'language' => $this->language->value, 'text' => $this->text, 'meanwhile' => $this->meanwhile,
+            'version' => $this->version->value, 'language' => $this->language->value, 'text' => $this->text,
+            'meanwhile' => $this->meanwhile,
             'isRead' => $this->read_by_id !== null,
         ];
     }

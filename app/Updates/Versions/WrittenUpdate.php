@@ -26,8 +26,10 @@ final readonly class WrittenUpdate
      * @param  int|null  $estimate  by when it works again, in seconds since the epoch; null: as the record has it
      */
     public function __construct(
-        public Stage $stage, public string $text, public ?string $meanwhile, public ?int $next, public ?string $cause = null, public ?string $counter = null,
-        public ?array $services = null, public ?array $places = null, public ?array $versions = null, public ?int $estimate = null, public ?int $since = null,
+        public Stage $stage, public string $text, public ?string $meanwhile, public ?int $next, public ?string $cause = null,
+        public ?string $counter = null,
+        public ?array $services = null, public ?array $places = null, public ?array $versions = null, public ?int $estimate = null,
+        public ?int $since = null,
     ) {}
 
     /**
@@ -46,7 +48,8 @@ final readonly class WrittenUpdate
         foreach (is_array($input['versions'] ?? null) ? $input['versions'] : [] as $one) {
             $versions[] = [
                 'version' => (string) $one['version'], 'language' => (string) $one['language'], 'text' => (string) ($one['text'] ?? ''),
-                'meanwhile' => is_string($one['meanwhile'] ?? null) ? $one['meanwhile'] : null, 'isRead' => (bool) ($one['isRead'] ?? false),
+                'meanwhile' => is_string($one['meanwhile'] ?? null) ? $one['meanwhile'] : null,
+                'isRead' => (bool) ($one['isRead'] ?? false),
             ];
         }
 

@@ -50,7 +50,8 @@ final readonly class Proposal
     /**
      * Whether an incident that was judged before has grown. What has eased stays as it was judged: whoever judged it may know more.
      *
-     * @return array{int, Impact, Urgency}|null the higher priority, with impact and urgency of which neither is lower than before; null if it has not
+     * @return array{int, Impact, Urgency}|null the higher priority, with impact and urgency of which neither is lower than before; null if
+     *      it has not
      */
     public function raises(PriorityMatrix $matrix, Impact $impact, Urgency $urgency): ?array
     {

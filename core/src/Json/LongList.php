@@ -24,7 +24,8 @@ final readonly class LongList implements \IteratorAggregate
     /**
      * Takes one list out of a document whose fields are scalars and lists of flat objects.
      *
-     * @return array{string, self}|null the document with an empty list in its place, and the list; null if it has another form, or no such list
+     * @return array{string, self}|null the document with an empty list in its place, and the list; null if it has another form, or no such
+     *      list
      */
     public static function takeOut(string $json, string $field): ?array
     {

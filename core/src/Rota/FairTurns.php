@@ -118,7 +118,8 @@ final class FairTurns
      * @param  list<Absence>  $absences
      * @param  list<string>  $holidays
      * @param  array<string, Burden>  $carried
-     * @return array{people: list<string>, before: float, after: float, broken: list<string>} who takes each turn, the costs before and after, and who would have one in their leave or against their wish, as nobody else could
+     * @return array{people: list<string>, before: float, after: float, broken: list<string>} who takes each turn, the costs before and
+     *      after, and who would have one in their leave or against their wish, as nobody else could
      */
     public static function propose(
         array $turns, array $people, TurnRules $rules, array $absences, Zone $zone, array $holidays = [], array $carried = [],

@@ -37,7 +37,9 @@ final readonly class DeskPerson
      */
     public static function inOrder(array $people, int $most): array
     {
-        usort($people, static fn(self $a, self $b): int => [! $a->isFree($most), $a->open, $a->id] <=> [! $b->isFree($most), $b->open, $b->id]);
+        usort(
+            $people, static fn(self $a, self $b): int => [! $a->isFree($most), $a->open, $a->id] <=> [! $b->isFree($most), $b->open, $b->id]
+        );
 
         return $people;
     }

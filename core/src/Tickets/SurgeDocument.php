@@ -25,7 +25,9 @@ final class SurgeDocument
     {
         $fields = $document->fields($document->root(), '', ['time_zone', 'now', 'since', 'reports']) ?? [];
         $zone = (new HoursReader($document))->zone($fields);
-        $at = static fn(string $name): ?int => array_key_exists($name, $fields) ? $document->instant($fields[$name], "/$name")?->seconds : null;
+        $at = static fn(string $name): ?int => array_key_exists($name, $fields)
+            ? $document->instant($fields[$name], "/$name")?->seconds
+            : null;
         [$now, $since] = [$at('now'), $at('since')];
         if ($now !== null && $since !== null && ($now - $since < self::WEEK || $now - $since > self::YEAR)) {
             $document->refuse(ErrorCode::OutOfRange, '/since', 'This lies at least a week before now, and at most a year. Change it.');

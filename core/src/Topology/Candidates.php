@@ -188,7 +188,9 @@ final class Candidates
         $silent = log(self::MISSES / (1 - self::STRAY));
 
         $spares = 0;
-        $all = Trace::ranksWhile($this->graph, [$item => $rank], function (int $hit, int $as) use (&$hope, &$spares, $silent, $least): bool {
+        $all = Trace::ranksWhile($this->graph, [$item => $rank], function (int $hit, int $as) use (
+            &$hope, &$spares, $silent, $least
+        ): bool {
             if ($as > 1 && ! isset($this->symptoms[$hit]) && $this->isWatched($hit)) {
                 $hope += $silent;
             }

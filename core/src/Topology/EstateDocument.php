@@ -51,7 +51,8 @@ final class EstateDocument
     }
 
     /**
-     * @return array{Graph, list<array{int, State, int}>, list<int>|null} the estate, symptoms with when they began in seconds since the epoch, and the items that are watched (null: all)
+     * @return array{Graph, list<array{int, State, int}>, list<int>|null} the estate, symptoms with when they began in seconds since the
+     *      epoch, and the items that are watched (null: all)
      *
      * @throws \Skarvo\Json\BadInput
      */

@@ -89,7 +89,8 @@ final class Graph
      * All of it at once: a solver that asks for each need by itself spends its time on asking. Most needs have one
      * member, and of those only the owner is of interest: `hard` and `softly` have them by member.
      *
-     * @return array{owners: list<int>, needed: list<int>, soft: list<bool>, sizes: list<int>, hard: array<int, list<int>>, softly: array<int, list<int>>, groups: array<int, list<int>>}
+     * @return array{owners: list<int>, needed: list<int>, soft: list<bool>, sizes: list<int>, hard: array<int, list<int>>,
+     *      softly: array<int, list<int>>, groups: array<int, list<int>>}
      */
     public function lists(): array
     {

@@ -30,7 +30,10 @@ final class Trace
     /** @var array<int, int> by need with several members: from which rank on a member is a culprit */
     private array $culprits = [];
 
-    /** @param  bool  $wide  whether most of the graph may be hit: lists that are full from the start are much quicker to write to than ones that grow in any order, and take as long as the graph is large */
+    /**
+     * @param  bool  $wide  whether most of the graph may be hit: lists that are full from the start are much quicker to write to than ones
+     *      that grow in any order, and take as long as the graph is large
+     */
     private function __construct(private readonly Graph $graph, private readonly bool $wide = true)
     {
         $this->state = $wide ? array_fill(0, max($graph->size(), 1), 0) : [];

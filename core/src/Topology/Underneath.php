@@ -9,7 +9,8 @@ final readonly class Underneath
 {
     /**
      * @param  list<int>  $items  numbers
-     * @return array<int, array{int, int|null}> by number: how many steps down, and the item above it on a shortest way; the items themselves first, at 0
+     * @return array<int, array{int, int|null}> by number: how many steps down, and the item above it on a shortest way; the items
+     *      themselves first, at 0
      */
     public static function of(Graph $graph, array $items): array
     {

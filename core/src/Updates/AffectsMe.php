@@ -19,7 +19,8 @@ final readonly class AffectsMe
 
     /**
      * @param  string|null  $place  in the words of whoever asks
-     * @param  list<list<string>>  $told  for each incident of the service that outsiders were told about, the places that it reaches; none: everywhere
+     * @param  list<list<string>>  $told  for each incident of the service that outsiders were told about, the places that it reaches; none:
+     *      everywhere
      * @param  list<string>  $public  places that outsiders were told of: only these are named
      * @param  bool  $isKnown  whether any incident of the service is open, told about or not
      * @param  bool  $isWorse  whether the service is known to work less than it should, told about or not

@@ -23,7 +23,9 @@ final readonly class InsideNames
      */
     public function __construct(private iterable $inside, array $known)
     {
-        $known = array_values(array_unique(array_filter(array_map(mb_strtolower(...), $known), static fn(string $name): bool => $name !== '')));
+        $known = array_values(
+            array_unique(array_filter(array_map(mb_strtolower(...), $known), static fn(string $name): bool => $name !== ''))
+        );
         // The longest first: what is left of it must not be taken for another.
         usort($known, static fn(string $a, string $b): int => [mb_strlen($b), $a] <=> [mb_strlen($a), $b]);
         $this->known = $known;

@@ -15,7 +15,9 @@ final class ExamplesTest extends TestCase
     /** @return iterable<string, array{string, mixed, mixed}> */
     public static function examples(): iterable
     {
-        foreach (['trace', 'weak-points', 'oncall', 'escalate', 'replay', 'targets', 'copies', 'slots', 'collisions', 'approvals'] as $verb) {
+        foreach (
+            ['trace', 'weak-points', 'oncall', 'escalate', 'replay', 'targets', 'copies', 'slots', 'collisions', 'approvals'] as $verb
+        ) {
             foreach (self::lines($verb) as $i => $row) {
                 yield "$verb, line ".($i + 1) => [$verb, $row->in, $row->out];
             }
@@ -111,7 +113,10 @@ final class ExamplesTest extends TestCase
         [$status, , $error] = self::run_verb(['guess'], '');
 
         self::assertSame(2, $status);
-        self::assertStringContainsString('trace, weak-points, candidates, oncall, escalate, replay, related, surge, copies, slots, collisions, approvals, suspects, targets', $error);
+        self::assertStringContainsString(
+            'trace, weak-points, candidates, oncall, escalate, replay, related, surge, copies, slots, collisions, approvals, suspects, targets',
+            $error
+        );
     }
 
     /** @return list<\stdClass> */

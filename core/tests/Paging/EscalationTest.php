@@ -84,7 +84,10 @@ final class EscalationTest extends TestCase
         self::assertSame([], array_filter($course->pages, static fn(Page $p): bool => $p->at >= self::START + 90));
     }
 
-    /** @return iterable<string, array{list<array{int, HappeningKind, string}>, int, Outcome, bool}> what happens to a call of two steps, by when, how it stands, whether nobody is left */
+    /**
+     * @return iterable<string, array{list<array{int, HappeningKind, string}>, int, Outcome, bool}> what happens to a call of two steps, by
+     *      when, how it stands, whether nobody is left
+     */
     public static function declines(): iterable
     {
         $no = HappeningKind::Declined;

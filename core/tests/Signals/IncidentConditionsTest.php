@@ -11,7 +11,10 @@ use Skarvo\Signals\Level;
 
 final class IncidentConditionsTest extends TestCase
 {
-    /** @return iterable<string, array{IncidentConditions, int|null, Level, int, int|null, bool}> conditions, tier, worst level, alerts, minutes, whether they are met */
+    /**
+     * @return iterable<string, array{IncidentConditions, int|null, Level, int, int|null, bool}> conditions, tier, worst level, alerts,
+     *      minutes, whether they are met
+     */
     public static function cases(): iterable
     {
         yield 'none are never met' => [new IncidentConditions, 1, Level::Critical, 99, 99, false];

@@ -131,8 +131,11 @@ final class IntakeTest extends TestCase
 
     public function test_an_event_is_a_signal(): void
     {
-        $event = (object) ['specversion' => '1.0', 'type' => 'skarvo.signal', 'source' => '/monitors/storvik', 'id' => 'e-1', 'time' => '2026-03-02T07:14:00.123Z', 'subject' => 'clk-2', 'traceparent' => 'x',
-            'datacontenttype' => 'application/json', 'data' => (object) ['check' => 'state', 'condition' => 'firing', 'level' => 'error']];
+        $event = (object) [
+            'specversion' => '1.0', 'type' => 'skarvo.signal', 'source' => '/monitors/storvik', 'id' => 'e-1',
+            'time' => '2026-03-02T07:14:00.123Z', 'subject' => 'clk-2', 'traceparent' => 'x', 'datacontenttype' => 'application/json',
+            'data' => (object) ['check' => 'state', 'condition' => 'firing', 'level' => 'error'],
+        ];
         $signal = Signal::read(CloudEvent::toSignal($event), 0);
 
         self::assertSame(

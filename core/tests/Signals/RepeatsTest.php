@@ -150,6 +150,8 @@ final class RepeatsTest extends TestCase
         int $at, Condition $condition = Condition::Firing, string $part = '', string $key = 's/h/ping', string $check = 'ping',
         Level $level = Level::Error, int $order = 1, int $hold = 0, ?int $expire = 60,
     ): ReplaySignal {
-        return new ReplaySignal($at, 's', 'h', $check, $condition, $level, [], $order, new Treatment($key, $part, $hold, 5, $expire, $level));
+        return new ReplaySignal(
+            $at, 's', 'h', $check, $condition, $level, [], $order, new Treatment($key, $part, $hold, 5, $expire, $level)
+        );
     }
 }

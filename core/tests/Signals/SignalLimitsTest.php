@@ -15,7 +15,9 @@ final class SignalLimitsTest extends TestCase
     /** @return iterable<string, array{array<string, mixed>, array<string, mixed>}> what is taken, and what is refused */
     public static function limits(): iterable
     {
-        yield 'the name of a label' => [['labels' => (object) [str_repeat('n', 128) => 'x']], ['labels' => (object) [str_repeat('n', 129) => 'x']]];
+        yield 'the name of a label' => [
+            ['labels' => (object) [str_repeat('n', 128) => 'x']], ['labels' => (object) [str_repeat('n', 129) => 'x']],
+        ];
         yield 'an address' => [['url' => 'HTTPS://graphs.example/1'], ['url' => 'ftp://graphs.example/1']];
         yield 'an address that only names one' => [['url' => 'http://graphs.example'], ['url' => 'see http://graphs.example']];
     }

@@ -7,8 +7,10 @@ namespace Skarvo\Tests\Signals;
 /**
  * The contract of replay, second by second: keeps every signal, looks at all of history at each second, and has no timers.
  *
- * @phpstan-type Sent array{at: int, item: ?string, check: string, firing: bool, level: int, key: ?string, part: string, hold: int, settle: int, expire: ?int}
- * @phpstan-type Alert array{key: string, items: array<string, true>, level: int, first: int, opened: int, closed: ?int, count: int, flips: int, group: int}
+ * @phpstan-type Sent array{at: int, item: ?string, check: string, firing: bool, level: int, key: ?string, part: string, hold: int,
+ *      settle: int, expire: ?int}
+ * @phpstan-type Alert array{key: string, items: array<string, true>, level: int, first: int, opened: int, closed: ?int, count: int,
+ *      flips: int, group: int}
  */
 final class SlowReplay
 {

@@ -22,7 +22,9 @@ final class BusyPeriodTest extends TestCase
 
     public function test_of_several_the_one_that_lasts_longest_counts(): void
     {
-        $periods = [new BusyPeriod('Eve', 'booking', 0, 200), new BusyPeriod('Month end', null, 50, 300), new BusyPeriod('All day', null, 0, 300)];
+        $periods = [
+            new BusyPeriod('Eve', 'booking', 0, 200), new BusyPeriod('Month end', null, 50, 300), new BusyPeriod('All day', null, 0, 300),
+        ];
 
         self::assertSame('All day', BusyPeriod::at($periods, 'booking', 100)?->name);
         self::assertSame('All day', BusyPeriod::at(array_reverse($periods), 'payment', 299)?->name);
@@ -36,6 +38,8 @@ final class BusyPeriodTest extends TestCase
 
     public function test_what_can_wait_is_raised_by_one_step(): void
     {
-        self::assertSame([Urgency::Soon, Urgency::Now, null], array_map(BusyPeriod::raised(...), [Urgency::Later, Urgency::Soon, Urgency::Now]));
+        self::assertSame(
+            [Urgency::Soon, Urgency::Now, null], array_map(BusyPeriod::raised(...), [Urgency::Later, Urgency::Soon, Urgency::Now])
+        );
     }
 }

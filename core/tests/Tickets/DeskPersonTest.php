@@ -32,7 +32,8 @@ final class DeskPersonTest extends TestCase
     {
         $people = [
             new DeskPerson('full', true, true, false, 5), new DeskPerson('away', false, false, false, 0),
-            new DeskPerson('some', true, false, false, 3), new DeskPerson('none', false, true, false, 0), new DeskPerson('also none', true, false, false, 0),
+            new DeskPerson('some', true, false, false, 3), new DeskPerson('none', false, true, false, 0),
+            new DeskPerson('also none', true, false, false, 0),
         ];
         self::assertSame(['also none', 'none', 'some', 'away', 'full'], array_column(DeskPerson::inOrder($people, 5), 'id'));
     }

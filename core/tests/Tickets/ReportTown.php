@@ -11,7 +11,9 @@ use Skarvo\Time\Zone;
 /** Makes up services and the reports on them: hours of the day, weekends, growth, busy and idle days, outages, clock changes. */
 final class ReportTown
 {
-    private const ZONES = ['Europe/Oslo', 'America/New_York', 'Pacific/Auckland', 'UTC', 'Asia/Kolkata', 'Australia/Lord_Howe', 'Europe/Lisbon'];
+    private const ZONES = [
+        'Europe/Oslo', 'America/New_York', 'Pacific/Auckland', 'UTC', 'Asia/Kolkata', 'Australia/Lord_Howe', 'Europe/Lisbon',
+    ];
 
     private readonly Randomizer $random;
 
@@ -71,7 +73,9 @@ final class ReportTown
         }
         if ($this->random->getInt(0, 2) === 0) {
             // At this very hour, a week or a day ago.
-            $reports = [...$reports, ...$this->outage($this->now - [7, 1][$this->random->getInt(0, 1)] * 86400 - $this->random->getInt(0, 3600))];
+            $reports = [
+                ...$reports, ...$this->outage($this->now - [7, 1][$this->random->getInt(0, 1)] * 86400 - $this->random->getInt(0, 3600)),
+            ];
         }
         $truth = ['surge' => false, 'into' => null, 'began' => null, 'usual' => $this->usual($this->now - 3600, $this->now)];
         $draw = $this->random->getInt(0, 99);
@@ -88,7 +92,10 @@ final class ReportTown
             $reports = [...$reports, ...$burst];
         } elseif ($draw < 65) {
             $end = $this->now - $this->random->getInt(30, 90) * 60;
-            $reports = [...$reports, ...array_filter($this->outage($end - $this->random->getInt(30, 120) * 60), static fn(int $at): bool => $at <= $end)];
+            $reports = [
+                ...$reports,
+                ...array_filter($this->outage($end - $this->random->getInt(30, 120) * 60), static fn(int $at): bool => $at <= $end),
+            ];
         }
         $reports = array_values(array_filter($reports, fn(int $at): bool => $at >= $since && $at <= $this->now));
         sort($reports);

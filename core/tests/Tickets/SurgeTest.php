@@ -112,7 +112,8 @@ final class SurgeTest extends TestCase
         SurgeDocument::read(Document::of((object) $sound));
         foreach ([
             ['/since', ['since' => '2026-02-23T08:00:01Z']], ['/since', ['since' => '2025-02-23T08:00:00Z']],
-            ['/reports/0', ['reports' => ['2026-02-23T07:59:59Z']]], ['/reports/1', ['reports' => ['2026-02-23T08:00:00Z', '2026-03-02T08:00:01Z']]],
+            ['/reports/0', ['reports' => ['2026-02-23T07:59:59Z']]],
+            ['/reports/1', ['reports' => ['2026-02-23T08:00:00Z', '2026-03-02T08:00:01Z']]],
             ['/reports', ['reports' => null]], ['/time_zone', ['time_zone' => 'Oslo']], ['/service', ['service' => 'lanes']],
         ] as [$at, $change]) {
             try {
@@ -146,6 +147,8 @@ final class SurgeTest extends TestCase
             }
         }
 
-        return [...['found' => $share($found), 'began' => $share($began), 'false' => $share($false), 'usual' => $share($usual)]] + array_map($share, $by);
+        return [
+            ...['found' => $share($found), 'began' => $share($began), 'false' => $share($false), 'usual' => $share($usual)],
+        ] + array_map($share, $by);
     }
 }

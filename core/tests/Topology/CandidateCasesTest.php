@@ -136,10 +136,14 @@ final class CandidateCasesTest extends TestCase
         return $best[1];
     }
 
-    /** @return list<array{in: array{items: list<array{id: string}>, dependencies: list<array<string, string>>, groups: list<array{item: string, name: string, needs: int, strength: string}>, symptoms: list<array{id: string, state: string, at: string}>, watched: list<string>}, truth: list<string>}> */
+    /**
+     * @return list<array{in: array{items: list<array{id: string}>, dependencies: list<array<string, string>>, groups: list<array{item: string, name: string, needs: int, strength: string}>, symptoms: list<array{id: string, state: string, at: string}>, watched: list<string>}, truth: list<string>}>
+     */
     private static function cases(): array
     {
-        /** @var list<array{in: array{items: list<array{id: string}>, dependencies: list<array<string, string>>, groups: list<array{item: string, name: string, needs: int, strength: string}>, symptoms: list<array{id: string, state: string, at: string}>, watched: list<string>}, truth: list<string>}> $cases */
+        /**
+         * @var list<array{in: array{items: list<array{id: string}>, dependencies: list<array<string, string>>, groups: list<array{item: string, name: string, needs: int, strength: string}>, symptoms: list<array{id: string, state: string, at: string}>, watched: list<string>}, truth: list<string>}> $cases
+         */
         $cases = array_map(
             static fn(string $line): mixed => json_decode($line, true, 16, JSON_THROW_ON_ERROR),
             file(__DIR__.'/../examples/candidates-cases.jsonl', FILE_IGNORE_NEW_LINES) ?: [],
@@ -148,7 +152,10 @@ final class CandidateCasesTest extends TestCase
         return $cases;
     }
 
-    /** @param  array{items: list<array{id: string}>, dependencies: list<array<string, string>>, groups: list<array{item: string, name: string, needs: int, strength: string}>, ...}  $in */
+    /**
+     * @param  array{items: list<array{id: string}>, dependencies: list<array<string, string>>,
+     *      groups: list<array{item: string, name: string, needs: int, strength: string}>, ...}  $in
+     */
     private static function graph(array $in): Graph
     {
         $graph = new Graph;

@@ -22,7 +22,9 @@ final class CandidatesTest extends TestCase
 {
     private const CASES = 600;
 
-    private const ESTATE = ['items' => [['id' => 'db'], ['id' => 'web-1'], ['id' => 'web-2'], ['id' => 'shop'], ['id' => 'till'], ['id' => 'net']], 'dependencies' => [
+    private const ESTATE = ['items' => [
+        ['id' => 'db'], ['id' => 'web-1'], ['id' => 'web-2'], ['id' => 'shop'], ['id' => 'till'], ['id' => 'net'],
+    ], 'dependencies' => [
         ['from' => 'shop', 'to' => 'web-1', 'group' => 'webs'], ['from' => 'shop', 'to' => 'web-2', 'group' => 'webs'],
         ['from' => 'web-1', 'to' => 'db', 'strength' => 'hard'],
         ['from' => 'web-2', 'to' => 'db', 'strength' => 'hard'], ['from' => 'till', 'to' => 'net', 'strength' => 'hard'],
@@ -45,7 +47,10 @@ final class CandidatesTest extends TestCase
         self::assertGreaterThanOrEqual(0.9, $three, 'among the first three');
     }
 
-    /** @return array{float, float} how often the true cause, or one that no watched item could tell from it, is first, and among the first three */
+    /**
+     * @return array{float, float} how often the true cause, or one that no watched item could tell from it, is first, and among the first
+     *      three
+     */
     private static function hitRates(int $seed, bool $seesSpares): array
     {
         $first = $three = $cases = 0;

@@ -50,8 +50,13 @@ final class RetraceTest extends TestCase
         for ($need = $random->getInt(2, 18); $need > 0; $need--) {
             $owner = $random->getInt(0, $size - 1);
             $others = array_values(array_diff(range(0, $size - 1), [$owner])) ?: [0];
-            $members = array_map(static fn(int $key): int => $others[$key], array_values($random->pickArrayKeys($others, $random->getInt(1, min(3, count($others))))));
-            $graph->addNeed($owner, $members, $random->getInt(1, count($members)), $random->getInt(0, 2) === 0 ? Strength::Soft : Strength::Hard);
+            $members = array_map(
+                static fn(int $key): int => $others[$key],
+                array_values($random->pickArrayKeys($others, $random->getInt(1, min(3, count($others)))))
+            );
+            $graph->addNeed(
+                $owner, $members, $random->getInt(1, count($members)), $random->getInt(0, 2) === 0 ? Strength::Soft : Strength::Hard
+            );
         }
 
         return $graph;

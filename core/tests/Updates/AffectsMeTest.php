@@ -30,7 +30,9 @@ final class AffectsMeTest extends TestCase
 
         self::assertSame([Affects::Unsure, 0], [$answer->affects, $answer->which]);
         self::assertSame([AffectsSentence::Elsewhere, ['Ask', 'Havre', 'Rossnes']], [$answer->says, $answer->places]);
-        self::assertSame([AffectsSentence::Elsewhere, []], [self::asked('Kalv', [['Depot']])->says, self::asked('Kalv', [['Depot']])->places]);
+        self::assertSame(
+            [AffectsSentence::Elsewhere, []], [self::asked('Kalv', [['Depot']])->says, self::asked('Kalv', [['Depot']])->places]
+        );
         self::assertNull(self::asked('Ask', [['Ask']])->says, 'What they were told says all.');
         // Part of a word is another place.
         self::assertSame(Affects::Unsure, self::asked('Kalvoy', [['Kalv']])->affects);

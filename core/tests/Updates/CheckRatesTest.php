@@ -76,7 +76,9 @@ final class CheckRatesTest extends TestCase
         }
 
         self::assertGreaterThanOrEqual(0.95, min($rates), (string) json_encode($rates));
-        self::assertLessThanOrEqual(0.05, $alarms, implode("\n", array_map(static fn(array $one): string => implode(' ', $one), array_slice($false, 0, 9))));
+        self::assertLessThanOrEqual(
+            0.05, $alarms, implode("\n", array_map(static fn(array $one): string => implode(' ', $one), array_slice($false, 0, 9)))
+        );
     }
 
     private function draw(): void
@@ -90,16 +92,21 @@ final class CheckRatesTest extends TestCase
         $zone = new \DateTimeZone($this->pick(['Europe/Oslo', 'Europe/Helsinki', 'Atlantic/Reykjavik', 'America/Halifax']));
         $now = (new \DateTimeImmutable('2026-06-11 06:00', $zone))->getTimestamp() + 60 * $this->dice->getInt(0, 900);
         $this->facts = new Facts(
-            Stage::Fixing, $this->services, array_slice($places, 0, $this->dice->getInt(1, 3)), self::PLACES, $now, $now - 60 * $this->dice->getInt(20, 170),
+            Stage::Fixing, $this->services, array_slice($places, 0, $this->dice->getInt(1, 3)), self::PLACES, $now,
+            $now - 60 * $this->dice->getInt(20, 170),
             $now + 60 * $this->dice->getInt(40, 170), $now + 60 * $this->dice->getInt(10, 35), $zone,
-            ['Time server clk-2', 'Manifest database 2', 'Lane systems', 'booking-db-1', 'Freight queue'], ['Ingrid Vale', 'Mika Sund', 'Noor Lind'],
+            ['Time server clk-2', 'Manifest database 2', 'Lane systems', 'booking-db-1', 'Freight queue'],
+            ['Ingrid Vale', 'Mika Sund', 'Noor Lind'],
         );
     }
 
     /** @return list<string> sentences that agree with the record */
     private function clean(): array
     {
-        $words = [$this->put($this->pick($this->wordings['began']), '{t}', $this->time($this->facts->since)), $this->pick($this->wordings['notover'])];
+        $words = [
+            $this->put($this->pick($this->wordings['began']), '{t}', $this->time($this->facts->since)),
+            $this->pick($this->wordings['notover']),
+        ];
         foreach (array_slice($this->dice->shuffleArray(self::SERVICES), 0, 2) as $name) {
             $words[] = $this->put($this->pick($this->wordings['states'][self::how($this->services[$name])]), '{s}', $name);
         }
@@ -114,20 +121,50 @@ final class CheckRatesTest extends TestCase
     private function mistake(SlipKind $kind): array
     {
         $known = [$this->facts->since, (int) $this->facts->estimate, (int) $this->facts->next];
-        [$templates, $right] = $this->pick([[$this->wordings['began'], $known[0]], [$this->wordings['expected'], $known[1]], [$this->wordings['next'], $known[2]]]);
+        [$templates, $right] = $this->pick(
+            [[$this->wordings['began'], $known[0]], [$this->wordings['expected'], $known[1]], [$this->wordings['next'], $known[2]]]
+        );
 
         return match ($kind) {
-            SlipKind::Time => [$this->put($this->pick($templates), '{t}', $this->time($right + 60 * $this->pick([-70, -45, -25, 25, 40, 75]))), ['time', 'zone']],
+            SlipKind::Time => [
+                $this->put($this->pick($templates), '{t}', $this->time($right + 60 * $this->pick([-70, -45, -25, 25, 40, 75]))),
+                ['time', 'zone'],
+            ],
             SlipKind::Zone => [
-                $this->put($this->pick($templates), '{t}', $this->time($right, new \DateTimeZone($this->facts->zone->getName() === 'Atlantic/Reykjavik' ? 'Europe/Oslo' : 'UTC'))),
+                $this->put(
+                    $this->pick($templates), '{t}',
+                    $this->time($right, new \DateTimeZone($this->facts->zone->getName() === 'Atlantic/Reykjavik' ? 'Europe/Oslo' : 'UTC'))
+                ),
                 ['time', 'zone'],
             ],
             SlipKind::State => $this->wrongState(),
             SlipKind::Restored => [$this->pick($this->wordings['over']), ['restored']],
-            SlipKind::Place => [$this->put($this->pick($this->wordings['at']), '{p}', $this->pick(array_values(array_diff(self::PLACES, $this->facts->places)))), ['place']],
+            SlipKind::Place => [
+                $this->put(
+                    $this->pick($this->wordings['at']), '{p}', $this->pick(array_values(array_diff(self::PLACES, $this->facts->places)))
+                ),
+                ['place'],
+            ],
             default => $this->dice->getInt(0, 1) === 0
-                ? [$this->put($this->pick($this->wordings['hosts']), '{h}', $this->pick(['booking-db-1', 'manifest database', '10.4.0.17', 'mq-02', 'gate-ctl-07', 'Time server clk-2', 'files.lan', 'IN-0412'])), ['inside']]
-                : [$this->put($this->pick($this->wordings['people']), '{n}', $this->pick(['Ingrid Vale', 'Mika Sund', 'Noor Lind', 'Sund', 'Lind'])), ['inside']],
+                ? [
+                    $this->put(
+                        $this->pick($this->wordings['hosts']), '{h}',
+                        $this->pick(
+                            [
+                                'booking-db-1', 'manifest database', '10.4.0.17', 'mq-02', 'gate-ctl-07', 'Time server clk-2', 'files.lan',
+                                'IN-0412',
+                            ]
+                        )
+                    ),
+                    ['inside'],
+                ]
+                : [
+                    $this->put(
+                        $this->pick($this->wordings['people']), '{n}',
+                        $this->pick(['Ingrid Vale', 'Mika Sund', 'Noor Lind', 'Sund', 'Lind'])
+                    ),
+                    ['inside'],
+                ],
         };
     }
 

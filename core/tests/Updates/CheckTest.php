@@ -26,10 +26,14 @@ final class CheckTest extends TestCase
 
         return new Facts(...[
             'stage' => Stage::Fixing,
-            'services' => ['Vehicle lanes' => State::Degraded, 'Card payment' => State::Down, 'Online booking' => State::Up, 'Departure boards' => State::AtRisk],
+            'services' => [
+                'Vehicle lanes' => State::Degraded, 'Card payment' => State::Down, 'Online booking' => State::Up,
+                'Departure boards' => State::AtRisk,
+            ],
             'places' => ['Ask', 'Nordpier'], 'allPlaces' => ['Ask', 'Havre', 'Nordpier', 'Storvik'],
             'now' => $at('08:20'), 'since' => $at('07:05'), 'estimate' => $at('09:30'), 'next' => $at('08:50'),
-            'zone' => new \DateTimeZone(self::ZONE), 'inside' => ['Lane control Ask', 'Ask', 'Time server clk-2', 'Manifest database 2', 'Lane systems', 'booking-db-1'],
+            'zone' => new \DateTimeZone(self::ZONE),
+            'inside' => ['Lane control Ask', 'Ask', 'Time server clk-2', 'Manifest database 2', 'Lane systems', 'booking-db-1'],
             'people' => ['Ingrid Vale', 'Bo Li'], 'said' => ['Forty cars wait at the barrier and nobody is let through'],
             'jargon' => ['failover' => 'switch to the spare', 'sev-1' => ''], ...$more,
         ]);
@@ -148,8 +152,9 @@ final class CheckTest extends TestCase
     }
 
     #[DataProvider('wrong')]
-    public function test_what_does_not_is_found_where_it_stands_with_what_would_be_right(string $text, string $kind, string $found, ?string $instead): void
-    {
+    public function test_what_does_not_is_found_where_it_stands_with_what_would_be_right(
+        string $text, string $kind, string $found, ?string $instead,
+    ): void {
         $slips = (new Check(self::facts()))->update($text);
 
         self::assertSame(["$kind: $found"], self::told($slips));
@@ -163,7 +168,9 @@ final class CheckTest extends TestCase
         $facts = self::facts(['now' => self::facts()->estimate]);
 
         self::assertSame(['passed: 09:30'], self::told((new Check($facts))->update('We expect it back by 09:30.')));
-        self::assertSame([], self::told((new Check(self::facts(['now' => (int) self::facts()->estimate - 1])))->update('We expect it back by 09:30.')));
+        self::assertSame(
+            [], self::told((new Check(self::facts(['now' => (int) self::facts()->estimate - 1])))->update('We expect it back by 09:30.'))
+        );
     }
 
     public function test_a_time_of_what_nobody_has_said_is_found(): void
@@ -185,15 +192,22 @@ final class CheckTest extends TestCase
 
     public function test_that_something_began_may_be_said_of_all_that_works_when_it_is_over(): void
     {
-        self::assertSame([], self::told((new Check(self::facts(['stage' => Stage::Restored])))->update('Online booking had been odd since 07:05.')));
-        self::assertSame(['state: Online booking'], self::told((new Check(self::facts()))->update('Online booking had been odd since 07:05.')));
+        self::assertSame(
+            [], self::told((new Check(self::facts(['stage' => Stage::Restored])))->update('Online booking had been odd since 07:05.'))
+        );
+        self::assertSame(
+            ['state: Online booking'], self::told((new Check(self::facts()))->update('Online booking had been odd since 07:05.'))
+        );
     }
 
     public function test_when_it_began_the_evening_before_is_no_time_to_come(): void
     {
         $since = self::facts()->now - 13 * 3600;
 
-        self::assertSame(['restored: works again'], self::told((new Check(self::facts(['since' => $since])))->update('What failed since 19:20 works again.')));
+        self::assertSame(
+            ['restored: works again'],
+            self::told((new Check(self::facts(['since' => $since])))->update('What failed since 19:20 works again.'))
+        );
     }
 
     public function test_what_to_do_meanwhile_has_times_and_places_of_its_own(): void
@@ -212,8 +226,15 @@ final class CheckTest extends TestCase
     public function test_what_is_drafted_from_the_record_agrees_with_it(): void
     {
         foreach (Stage::cases() as $stage) {
-            $facts = self::facts($stage === Stage::Proving ? ['services' => ['Vehicle lanes' => State::AtRisk, 'Card payment' => State::Up]] : ['stage' => $stage]);
-            $draft = Draft::from($stage, [['name' => 'Card payment', 'state' => State::Down], ['name' => 'Vehicle lanes', 'state' => State::Degraded]], '07:05', ['Ask', 'Nordpier'], '09:30');
+            $facts = self::facts(
+                $stage === Stage::Proving
+                    ? ['services' => ['Vehicle lanes' => State::AtRisk, 'Card payment' => State::Up]]
+                    : ['stage' => $stage]
+            );
+            $draft = Draft::from(
+                $stage, [['name' => 'Card payment', 'state' => State::Down], ['name' => 'Vehicle lanes', 'state' => State::Degraded]],
+                '07:05', ['Ask', 'Nordpier'], '09:30'
+            );
             self::assertSame([], $stage === Stage::Proving ? [] : self::told((new Check($facts))->update($draft->text)), $draft->text);
         }
     }
@@ -252,12 +273,20 @@ final class CheckTest extends TestCase
         if ($kind !== 'inside') {
             self::assertSame($said, $slips[0]->words);
         }
-        self::assertSame($kind === 'inside' ? [] : [$kind], array_map(static fn(Slip $one): string => $one->kind->value, (new Check(self::asTold()))->version($words, true)));
+        self::assertSame(
+            $kind === 'inside' ? [] : [$kind],
+            array_map(static fn(Slip $one): string => $one->kind->value, (new Check(self::asTold()))->version($words, true))
+        );
     }
 
     public function test_a_version_that_says_the_same_in_fewer_words_is_left_alone(): void
     {
-        foreach (['We look into it.', 'Kortbetaling and Vehicle lanes at Ask and Nordpier.', 'Trouble at 2 of our 14 terminals.', 'Card payment ولانيس وVehicle lanes في Nordpier وAsk.'] as $words) {
+        foreach (
+            [
+                'We look into it.', 'Kortbetaling and Vehicle lanes at Ask and Nordpier.', 'Trouble at 2 of our 14 terminals.',
+                'Card payment ولانيس وVehicle lanes في Nordpier وAsk.',
+            ] as $words
+        ) {
             self::assertSame([], (new Check(self::asTold()))->version($words, false), $words);
         }
     }
@@ -288,7 +317,9 @@ final class CheckTest extends TestCase
 
     public function test_of_many_places_some_may_be_named(): void
     {
-        $many = static fn(int $count): Facts => self::asTold()->asTold([['name' => 'Card payment', 'state' => State::Down]], array_slice(['Ask', 'Nordpier', 'Havre', 'Storvik', 'Skjell'], 0, $count));
+        $many = static fn(int $count): Facts => self::asTold()->asTold(
+            [['name' => 'Card payment', 'state' => State::Down]], array_slice(['Ask', 'Nordpier', 'Havre', 'Storvik', 'Skjell'], 0, $count)
+        );
 
         self::assertSame([], self::told((new Check($many(5)))->version('Card payment: not working, among others at Ask.', true)));
         self::assertSame(['place: '], self::told((new Check($many(4)))->version('Card payment: not working, among others at Ask.', true)));
@@ -297,7 +328,8 @@ final class CheckTest extends TestCase
     private static function asTold(): Facts
     {
         return self::facts(['people' => ['Noor Lind'], 'aliases' => ['Kortbetaling' => 'Card payment', 'Ukjent' => 'Nothing']])->asTold(
-            [['name' => 'Card payment', 'state' => State::Down], ['name' => 'Vehicle lanes', 'state' => State::Degraded]], ['Ask', 'Nordpier'],
+            [['name' => 'Card payment', 'state' => State::Down], ['name' => 'Vehicle lanes', 'state' => State::Degraded]],
+            ['Ask', 'Nordpier'],
         );
     }
 
@@ -312,7 +344,12 @@ final class CheckTest extends TestCase
 
     public function test_each_kind_is_among_these(): void
     {
-        $tried = array_unique([...array_column(iterator_to_array(self::wrong(), false), 1), 'passed', ...array_column(iterator_to_array(self::otherwise(), false), 1)]);
+        $tried = array_unique(
+            [
+                ...array_column(iterator_to_array(self::wrong(), false), 1), 'passed',
+                ...array_column(iterator_to_array(self::otherwise(), false), 1),
+            ]
+        );
         sort($tried);
         $all = array_column(SlipKind::cases(), 'value');
         sort($all);

@@ -17,48 +17,66 @@ final class Wordings
     /** Those in which the patterns have been tried and corrected. */
     public const KNOWN = [
         'began' => [
-            'We have had trouble since {t}.', 'The problem began at {t} this morning.', 'It started at {t}, and we are on it.', 'First noticed just after {t}.',
-            'Our systems have been disturbed from {t} onwards.', 'Since around {t} some of you have had to wait.', 'Feilen oppstod kl. {t}.',
-            'Vi har hatt problemer siden {t}.', 'Die Störung besteht seit {t} Uhr.', 'Seit {t} kommt es zu Störungen.', 'بدأ العطل في الساعة {t}.',
+            'We have had trouble since {t}.', 'The problem began at {t} this morning.', 'It started at {t}, and we are on it.',
+            'First noticed just after {t}.',
+            'Our systems have been disturbed from {t} onwards.', 'Since around {t} some of you have had to wait.',
+            'Feilen oppstod kl. {t}.',
+            'Vi har hatt problemer siden {t}.', 'Die Störung besteht seit {t} Uhr.', 'Seit {t} kommt es zu Störungen.',
+            'بدأ العطل في الساعة {t}.',
         ],
         'expected' => [
-            'We expect to be done by {t}.', 'It should all be running before {t}.', 'Our estimate is {t}.', 'This will take until {t}.', 'Technicians hope to have it ready no later than {t}.',
-            'Expected end: {t}.', 'Vi regner med å være ferdige innen {t}.', 'Forventet slutt er {t}.', 'Voraussichtlich dauert es bis {t} Uhr.', 'نتوقع الانتهاء بحلول {t}.',
+            'We expect to be done by {t}.', 'It should all be running before {t}.', 'Our estimate is {t}.', 'This will take until {t}.',
+            'Technicians hope to have it ready no later than {t}.',
+            'Expected end: {t}.', 'Vi regner med å være ferdige innen {t}.', 'Forventet slutt er {t}.',
+            'Voraussichtlich dauert es bis {t} Uhr.', 'نتوقع الانتهاء بحلول {t}.',
         ],
         'next' => [
-            'The next update follows at {t}.', 'We will tell you more at {t}.', 'Next news here at {t}.', 'You get the next message by {t}.', 'Neste melding kommer kl. {t}.',
+            'The next update follows at {t}.', 'We will tell you more at {t}.', 'Next news here at {t}.',
+            'You get the next message by {t}.', 'Neste melding kommer kl. {t}.',
             'Nächste Information um {t} Uhr.', 'We update you again at {t}.', 'Next report: {t}.',
         ],
         'states' => [
             'down' => [
-                '{s} is down.', '{s} is not available at the moment.', '{s} does not work at any terminal.', 'At present {s} is out of order.', '{s} has stopped.', 'Nobody can use {s}: it is offline.',
-                '{s} er nede.', '{s} fungerer ikke.', '{s} ist ausgefallen.', '{s} ist derzeit nicht verfügbar.', '{s} لا يعمل.', 'You will find that {s} is unavailable.', '{s} cannot be reached.',
+                '{s} is down.', '{s} is not available at the moment.', '{s} does not work at any terminal.',
+                'At present {s} is out of order.', '{s} has stopped.', 'Nobody can use {s}: it is offline.',
+                '{s} er nede.', '{s} fungerer ikke.', '{s} ist ausgefallen.', '{s} ist derzeit nicht verfügbar.', '{s} لا يعمل.',
+                'You will find that {s} is unavailable.', '{s} cannot be reached.',
             ],
             'degraded' => [
-                '{s} is slow.', '{s} works, but with delays.', '{s} is only partially available.', 'Expect delays with {s}.', '{s} responds slowly.', '{s} runs at reduced capacity.', 'There are intermittent faults with {s}.',
-                '{s} er tregt.', '{s} fungerer bare delvis.', '{s} ist nur eingeschränkt nutzbar.', '{s} läuft langsam.', '{s} محدود حاليا.',
+                '{s} is slow.', '{s} works, but with delays.', '{s} is only partially available.', 'Expect delays with {s}.',
+                '{s} responds slowly.', '{s} runs at reduced capacity.', 'There are intermittent faults with {s}.',
+                '{s} er tregt.', '{s} fungerer bare delvis.', '{s} ist nur eingeschränkt nutzbar.', '{s} läuft langsam.',
+                '{s} محدود حاليا.',
             ],
             'up' => [
-                '{s} works as usual.', '{s} is not affected.', 'You can use {s} as normal.', '{s} runs normally.', '{s} er ikke berørt.', '{s} ist nicht betroffen.', '{s} is unaffected.', '{s} يعمل كالمعتاد.',
+                '{s} works as usual.', '{s} is not affected.', 'You can use {s} as normal.', '{s} runs normally.', '{s} er ikke berørt.',
+                '{s} ist nicht betroffen.', '{s} is unaffected.', '{s} يعمل كالمعتاد.',
             ],
         ],
         'over' => [
-            'Everything is back to normal.', 'The fault has been repaired.', 'All systems are up again.', 'We have fixed it.', 'The problem is resolved.', 'Service has been restored.', 'It is all working again.',
-            'The disruption is over.', 'Feilen er løst.', 'Alt fungerer igjen.', 'Das Problem ist gelöst.', 'Alle Systeme sind wieder verfügbar.', 'تم حل المشكلة.', 'Normal service has resumed.', 'We are back online.',
+            'Everything is back to normal.', 'The fault has been repaired.', 'All systems are up again.', 'We have fixed it.',
+            'The problem is resolved.', 'Service has been restored.', 'It is all working again.',
+            'The disruption is over.', 'Feilen er løst.', 'Alt fungerer igjen.', 'Das Problem ist gelöst.',
+            'Alle Systeme sind wieder verfügbar.', 'تم حل المشكلة.', 'Normal service has resumed.', 'We are back online.',
         ],
         'notover' => [
-            'It is not fixed yet.', 'We work on getting it back.', 'We will write here as soon as it is restored.', 'Until the fault has been repaired, please plan more time.', 'When everything is back to normal you read it here.',
-            'Feilen er ikke løst ennå.', 'Wir melden uns, sobald das Problem gelöst ist.', 'Sorry for the trouble.', 'Thank you for your patience.', 'Please allow for more time at the terminal.',
+            'It is not fixed yet.', 'We work on getting it back.', 'We will write here as soon as it is restored.',
+            'Until the fault has been repaired, please plan more time.', 'When everything is back to normal you read it here.',
+            'Feilen er ikke løst ennå.', 'Wir melden uns, sobald das Problem gelöst ist.', 'Sorry for the trouble.',
+            'Thank you for your patience.', 'Please allow for more time at the terminal.',
             'Our technicians are on their way.', 'We have found the cause.', 'Please bring your booking number.',
         ],
         'at' => [
-            'It is felt at {p}.', 'Travellers at {p} have to wait.', 'The terminal in {p} is hit.', 'Queues form at {p}.', 'In {p} staff check by hand.', 'Reisende ved {p} må vente.', 'Reisende in {p} müssen warten.',
+            'It is felt at {p}.', 'Travellers at {p} have to wait.', 'The terminal in {p} is hit.', 'Queues form at {p}.',
+            'In {p} staff check by hand.', 'Reisende ved {p} må vente.', 'Reisende in {p} müssen warten.',
         ],
         'hosts' => [
-            'We have restarted {h}.', 'The cause is {h}.', '{h} does not answer.', 'Traffic goes through {h} now.', 'A disk in {h} broke.', 'Vi ser på {h}.', '{h} wird geprüft.', 'Errors come from {h}.',
+            'We have restarted {h}.', 'The cause is {h}.', '{h} does not answer.', 'Traffic goes through {h} now.', 'A disk in {h} broke.',
+            'Vi ser på {h}.', '{h} wird geprüft.', 'Errors come from {h}.',
         ],
         'people' => [
-            '{n} is looking into it.', 'Ask {n} if in doubt.', 'Our engineer {n} has it.', '{n} jobber med saken.', '{n} kümmert sich darum.', 'Thanks to {n} for the quick check.', 'It was found by {n}.',
+            '{n} is looking into it.', 'Ask {n} if in doubt.', 'Our engineer {n} has it.', '{n} jobber med saken.',
+            '{n} kümmert sich darum.', 'Thanks to {n} for the quick check.', 'It was found by {n}.',
         ],
     ];
 

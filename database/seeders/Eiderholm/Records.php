@@ -11,7 +11,9 @@ use Illuminate\Support\Facades\DB;
 use Skarvo\Topology\Record\Attribute;
 use Skarvo\Topology\Record\ItemType;
 
-/** What is recorded of the items besides what they need: types of its own, serial numbers, owners, how much the services are used, dates. */
+/**
+ * What is recorded of the items besides what they need: types of its own, serial numbers, owners, how much the services are used, dates.
+ */
 final class Records
 {
     /** How much each service is used: an hour of the day, an hour of the night. */
@@ -102,11 +104,15 @@ final class Records
                 'serial' => 'EL-'.strtoupper($id), 'hostname' => "$id.eiderholm.example", 'address' => $address,
                 'model' => $kind === 'switch' ? 'Skerry 24' : 'Skerry R4', 'firmware' => '7.4', ...$ends(70 + $n * 3 % 700),
             ],
-            'link' => ['circuit' => 'EIL-'.strtoupper($id), 'carrier' => str_starts_with($id, 'mw-') ? 'own' : 'Kystlinje', 'capacity' => str_starts_with($id, 'mw-') ? '200' : '1000', ...$today === null ? [] : ['contract_ends' => $today->addDays(match ($id) {
-                'cable-havre' => 12,
-                'mw-skjell' => 47,
-                default => 100 + $n % 900,
-            })->format('Y-m-d')]],
+            'link' => [
+                'circuit' => 'EIL-'.strtoupper($id), 'carrier' => str_starts_with($id, 'mw-') ? 'own' : 'Kystlinje',
+                'capacity' => str_starts_with($id, 'mw-') ? '200' : '1000',
+                ...$today === null ? [] : ['contract_ends' => $today->addDays(match ($id) {
+                    'cable-havre' => 12,
+                    'mw-skjell' => 47,
+                    default => 100 + $n % 900,
+                })->format('Y-m-d')],
+            ],
             'application node', 'database node',
             'message bus node' => [
                 'endpoint' => "$id.eiderholm.example:".(

@@ -9,7 +9,10 @@ use App\Signals\Intake\Source;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
-/** What the company has tuned so far: a few rules, a sender with a JSON of its own, a heartbeat, planned work, a team that wants suggestions. */
+/**
+ * What the company has tuned so far: a few rules, a sender with a JSON of its own, a heartbeat, planned work, a team that wants
+ * suggestions.
+ */
 final class Tuning
 {
     public static function put(): void

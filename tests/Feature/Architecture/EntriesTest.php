@@ -40,7 +40,9 @@ final class EntriesTest extends TestCase
         'alerts/filters', 'alerts/filters/drop', 'rules/dry-run', 'sources/{source}/try', 'on-call/{rota}/layers/preview',
         'on-call/{rota}/calendar/preview', 'incidents-proposal',
         'policies/{team}/dry-run', 'what-if/{kept}/drop', 'imports', 'imports/{import}/drop', 'feeds', 'feeds/{feed}/revoke',
-        'follow', 'follow/{key}', 'incidents/{incident}/follow', 'follows/item', 'follows/record', 'updates/{update}/read', 'updates/{update}/remind', 'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look', 'tickets/lists', 'tickets/lists/drop',
+        'follow', 'follow/{key}', 'incidents/{incident}/follow', 'follows/item', 'follows/record', 'updates/{update}/read',
+        'updates/{update}/remind', 'report/hear', 'report/lost', 'incidents/{incident}/updates/check', 'tickets/here', 'tickets/phone/look',
+        'tickets/lists', 'tickets/lists/drop',
         'changes/look', 'settings/changes/try', 'settings/changes/calendar',
     ];
 
@@ -57,12 +59,16 @@ final class EntriesTest extends TestCase
         'handovers/{rota}/{at}/note' => 'Rota/HandoverTest', 'handovers/{rota}/{at}/confirm' => 'Rota/HandoverTest',
         'on-call/{rota}/fair' => 'Rota/RotaChangesTest', 'swaps/{swap}' => 'Rota/RotaChangesTest',
         'on-call/{rota}/give-back' => 'Rota/RotaChangesTest',
-        'report/{token}/say' => 'Tickets/TicketsTest', 'tickets/{ticket}/translation' => 'Tickets/LanguagesTest', 'report/{token}/other' => 'Tickets/LinkingTest', 'api/v1/mails' => 'Tickets/WaysInTest', 'api/v1/chat' => 'Tickets/WaysInTest', 'report/{token}/judge' => 'Updates/ReportersTest',
+        'report/{token}/say' => 'Tickets/TicketsTest', 'tickets/{ticket}/translation' => 'Tickets/LanguagesTest',
+        'report/{token}/other' => 'Tickets/LinkingTest', 'api/v1/mails' => 'Tickets/WaysInTest', 'api/v1/chat' => 'Tickets/WaysInTest',
+        'report/{token}/judge' => 'Updates/ReportersTest',
         'api/v1/signals' => 'Signals/AcceptSignalsTest', 'api/v1/sources/{source}' => 'Signals/WaysInTest',
         'api/v1/sources/{source}/heartbeat' => 'Signals/WaysInTest', 'api/v1/snapshots' => 'Topology/ScanTest',
         'api/v1/deliveries' => 'Paging/DeliveryTest', 'api/v1/conversations' => 'Paging/TalkTest', 'api/v1/bridges' => 'Paging/TalkTest',
         'incidents/{incident}/talk/open' => 'Paging/TalkTest', 'follow/{key}/confirm' => 'Updates/FollowingTest',
-        'changes/{change}/answer' => 'Changes/CourseTest', 'approve/{ask}' => 'Changes/ApproveTest', 'changes/{change}/tick' => 'Changes/CourseTest', 'changes/{change}/template' => 'Changes/TemplatesTest', 'api/v1/deployments' => 'Changes/DeploymentsTest',
+        'changes/{change}/answer' => 'Changes/CourseTest', 'approve/{ask}' => 'Changes/ApproveTest',
+        'changes/{change}/tick' => 'Changes/CourseTest', 'changes/{change}/template' => 'Changes/TemplatesTest',
+        'api/v1/deployments' => 'Changes/DeploymentsTest',
     ];
 
     public function test_each_action_writes_its_entries(): void
@@ -92,7 +98,9 @@ final class EntriesTest extends TestCase
         );
     }
 
-    /** @return iterable<array-key, array{0: string, 1?: array<string, mixed>|\Closure(): array<string, mixed>, 2?: list<string>, 3?: \Closure(): mixed}> address, body, entries, what comes before */
+    /**
+     * @return iterable<array-key, array{0: string, 1?: array<string, mixed>|\Closure(): array<string, mixed>, 2?: list<string>, 3?: \Closure(): mixed}> address, body, entries, what comes before
+     */
     private function actions(): iterable
     {
         $world = World::bodies();
@@ -110,9 +118,12 @@ final class EntriesTest extends TestCase
             'alerts/close' => ['alert.put_away alert:#'], 'alerts/back' => ['alert.brought_back alert:#'],
             'alerts/{alert}/fewer' => ['rules.saved rules:#'], 'rules' => ['rules.saved rules:#'],
             'rules/unowned' => ['unowned.changed setting:unowned'], 'rules/restore' => ['rules.saved rules:#'],
-            'changes' => ['change.planned change:#'], 'changes/{change}' => ['change.edited change:#'], 'changes/{change}/go' => ['change.cancelled change:#'],
-            'incidents/{incident}/suspects/{change}' => ['change.confirmed change:#@'], 'incidents/{incident}/suspects/{change}/undo' => ['change.planned change:#@'],
-            'changes/templates/{template}/agree' => ['change_template.agreed change_template:#'], 'changes/templates/{template}/withdraw' => ['change_template.withdrawn change_template:#'],
+            'changes' => ['change.planned change:#'], 'changes/{change}' => ['change.edited change:#'],
+            'changes/{change}/go' => ['change.cancelled change:#'],
+            'incidents/{incident}/suspects/{change}' => ['change.confirmed change:#@'],
+            'incidents/{incident}/suspects/{change}/undo' => ['change.planned change:#@'],
+            'changes/templates/{template}/agree' => ['change_template.agreed change_template:#'],
+            'changes/templates/{template}/withdraw' => ['change_template.withdrawn change_template:#'],
             'settings/changes' => ['change_rules.saved change_rules:#'],
             'quiet' => ['quiet.set quiet:#'], 'quiet/{quiet}/end' => ['quiet.ended quiet:#'],
             'sources' => ['source.made source:further'], 'sources/{source}/token' => ['token.made source:walk'],
@@ -123,15 +134,21 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/here' => ['room.entered incident:#@'],
             'incidents/{incident}/notes' => ['incident.note incident:#@'],
             'incidents/{incident}/alerts' => ['alert.attached alert:#@'],
-            'incidents/{incident}/answers' => ['ticket.all_answered incident:#@'], 'answers/{answer}/stop' => ['ticket.all_answered_stopped incident:#@'],
+            'incidents/{incident}/answers' => ['ticket.all_answered incident:#@'],
+            'answers/{answer}/stop' => ['ticket.all_answered_stopped incident:#@'],
             'follow/{key}/stop' => ['follower.left subscription:#'], 'follow/{key}/leave' => ['follower.left subscription:#'],
-            'settings/followers' => ['follower.added subscription:#'], 'settings/followers/{subscription}' => ['follower.left subscription:#'],
+            'settings/followers' => ['follower.added subscription:#'],
+            'settings/followers/{subscription}' => ['follower.left subscription:#'],
             'incidents/{incident}/audience' => ['audience.changed incident:#@'],
             'incidents/{incident}/cards' => ['card.given incident:#@'], 'cards/{card}/withdraw' => ['card.withdrawn incident:#@'],
-            'incidents/{incident}/roles' => ['role.given incident:#@'], 'incidents/{incident}/hypotheses' => ['hypothesis.added incident:#@'],
-            'hypotheses/{hypothesis}/take' => ['hypothesis.taken incident:#@'], 'hypotheses/{hypothesis}/settle' => ['hypothesis.settled incident:#@'],
-            'incidents/{incident}/estimate' => ['incident.estimated incident:#@'], 'incidents/{incident}/options' => ['option.added incident:#@'],
-            'options/{option}/drop' => ['option.dropped incident:#@'], 'options/{option}/choose' => ['incident.decision incident:#@', 'task.added incident:#@'],
+            'incidents/{incident}/roles' => ['role.given incident:#@'],
+            'incidents/{incident}/hypotheses' => ['hypothesis.added incident:#@'],
+            'hypotheses/{hypothesis}/take' => ['hypothesis.taken incident:#@'],
+            'hypotheses/{hypothesis}/settle' => ['hypothesis.settled incident:#@'],
+            'incidents/{incident}/estimate' => ['incident.estimated incident:#@'],
+            'incidents/{incident}/options' => ['option.added incident:#@'],
+            'options/{option}/drop' => ['option.dropped incident:#@'],
+            'options/{option}/choose' => ['incident.decision incident:#@', 'task.added incident:#@'],
             'settings/major' => ['major.settings_changed setting:major'],
             'incidents/{incident}/stage' => ['incident.changed incident:#@'],
             'incidents' => ['incident.declared incident:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
@@ -144,7 +161,10 @@ final class EntriesTest extends TestCase
             'tickets/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/take' => ['ticket.taken ticket:#'], 'tickets/close' => ['ticket.closed ticket:#', 'mail.queued report:#'],
             'tickets/hand-over' => ['ticket.offered ticket:#'], 'tickets/link' => ['report.linked report:#@'],
-            'tickets/phone' => ['report.received report:#', 'ticket.taken ticket:#', 'report.linked report:#@', 'ticket.answered ticket:#', 'mail.queued report:#'],
+            'tickets/phone' => [
+                'report.received report:#', 'ticket.taken ticket:#', 'report.linked report:#@', 'ticket.answered ticket:#',
+                'mail.queued report:#',
+            ],
             'tickets/{ticket}/answer' => ['ticket.answered ticket:#', 'mail.queued report:#'],
             'tickets/{ticket}/correct' => ['ticket.corrected ticket:#'], 'settings/targets' => ['promises.changed setting:targets'],
             'settings/notes' => ['note_rules.changed setting:note-rules'],
@@ -158,18 +178,23 @@ final class EntriesTest extends TestCase
             'tickets/{ticket}/checklist' => ['checklist.followed ticket:#'], 'tasks/{task}/settle' => ['task.skipped ticket:#'],
             'tasks/{task}/pass' => ['task.passed ticket:#'], 'tasks/{task}/block' => ['task.blocked ticket:#'],
             'incidents/{incident}/talk/say' => ['talk.said incident:#@'], 'messages/{message}/make' => ['task.added incident:#@'],
-            'incidents/{incident}/bridge/ring' => ['bridge.rang incident:#@'], 'incidents/{incident}/bridge/close' => ['bridge.closed incident:#@'],
+            'incidents/{incident}/bridge/ring' => ['bridge.rang incident:#@'],
+            'incidents/{incident}/bridge/close' => ['bridge.closed incident:#@'],
             'tasks/{task}/say' => ['task.said ticket:#'], 'tasks/{task}/take' => ['task.taken ticket:#'],
             'checklists' => ['checklist.saved checklist:#'], 'checklists/{checklist}/drop' => ['checklist.dropped checklist:#'],
             'busy' => ['busy.added busy:#'], 'busy/{busy}/drop' => ['busy.dropped busy:#'],
             'lessons/linking' => ['linking.switched setting:linking-by-itself'],
             'lessons/{lesson}/undo' => ['lesson.undone ticket:#'],
-            'surges/{surge}/link' => ['report.linked report:#@', 'surge.confirmed surge:#@'], 'surges/{surge}/dismiss' => ['surge.dismissed surge:#'],
+            'surges/{surge}/link' => ['report.linked report:#@', 'surge.confirmed surge:#@'],
+            'surges/{surge}/dismiss' => ['surge.dismissed surge:#'],
             'status/doubts' => ['status.admitted service:vehicle-lanes'],
             'incidents/{incident}/updates' => ['update.published incident:#@', 'incident.changed incident:#@'],
         ];
         foreach ($simple as $address => $entries) {
-            yield [$address, $of($address), $entries, static fn() => Report::query()->update(['email' => str_starts_with($address, 'tickets/') ? 'bo@mail.example' : null])];
+            yield [
+                $address, $of($address), $entries,
+                static fn() => Report::query()->update(['email' => str_starts_with($address, 'tickets/') ? 'bo@mail.example' : null]),
+            ];
         }
         $incident = Incident::query()->whereNull('resolved_at')->latest('id')->firstOrFail();
         $alert = (int) Alert::query()->where('incident_id', $incident->id)->value('id');
@@ -265,8 +290,14 @@ final class EntriesTest extends TestCase
             'tickets/{ticket}/forget', ['why' => 'At their request'], ['ticket.forgotten ticket:#'],
             fn() => $this->post('/tickets/close', $of('tickets/close'), ['X-Request-Key' => 'close']),
         ];
-        yield ['tickets/{ticket}/offer', ['accept' => false, 'why' => 'Busy'], ['ticket.declined ticket:#'], static fn() => \App\Tickets\Ticket::query()->update(['offered_to_id' => 'per-strand'])];
-        yield 'accepted' => ['tickets/{ticket}/offer', ['accept' => true], ['ticket.accepted ticket:#'], static fn() => \App\Tickets\Ticket::query()->update(['offered_to_id' => 'per-strand'])];
+        yield [
+            'tickets/{ticket}/offer', ['accept' => false, 'why' => 'Busy'], ['ticket.declined ticket:#'],
+            static fn() => \App\Tickets\Ticket::query()->update(['offered_to_id' => 'per-strand']),
+        ];
+        yield 'accepted' => [
+            'tickets/{ticket}/offer', ['accept' => true], ['ticket.accepted ticket:#'],
+            static fn() => \App\Tickets\Ticket::query()->update(['offered_to_id' => 'per-strand']),
+        ];
         yield 'to the desk' => ['tickets/hand-over', ['tickets' => [World::parts()['ticket']]], ['ticket.handed_over ticket:#']];
         yield 'an internal note' => ['tickets/{ticket}/answer', ['text' => 'Old reader', 'internal' => true], ['ticket.noted ticket:#']];
         yield 'a decision' => ['incidents/{incident}/notes', ['text' => 'By hand', 'decision' => true], ['incident.decision incident:#@']];
@@ -281,26 +312,41 @@ final class EntriesTest extends TestCase
         ];
         $offered = static function () use ($incident): void {
             Incident::query()->whereKey($incident->id)->update(['coordinator_id' => 'ingrid-vale']);
-            CoordinationOffer::query()->create(['incident_id' => $incident->id, 'from_id' => 'ingrid-vale', 'to_id' => 'per-strand', 'brief' => 'x', 'offered_at' => now()]);
+            CoordinationOffer::query()->create(
+                ['incident_id' => $incident->id, 'from_id' => 'ingrid-vale', 'to_id' => 'per-strand', 'brief' => 'x', 'offered_at' => now()]
+            );
         };
         yield ['incidents/{incident}/handover/answer', ['accept' => false, 'why' => 'x'], ['coordination.declined incident:#@'], $offered];
-        yield 'a handover that is accepted' => ['incidents/{incident}/handover/answer', ['accept' => true], ['incident.coordinator incident:#@'], $offered];
-        yield 'a role that is laid down' => ['incidents/{incident}/roles', ['role' => 'lead', 'person' => null, 'was' => 'noor-lind'], ['role.left incident:#@'],
-            static fn() => RoleHeld::query()->create(['incident_id' => $incident->id, 'role' => 'lead', 'person_id' => 'noor-lind', 'since' => now()]),
+        yield 'a handover that is accepted' => [
+            'incidents/{incident}/handover/answer', ['accept' => true], ['incident.coordinator incident:#@'], $offered,
+        ];
+        yield 'a role that is laid down' => ['incidents/{incident}/roles', [
+            'role' => 'lead', 'person' => null, 'was' => 'noor-lind',
+        ], ['role.left incident:#@'],
+            static fn() => RoleHeld::query()
+                ->create(['incident_id' => $incident->id, 'role' => 'lead', 'person_id' => 'noor-lind', 'since' => now()]),
         ];
         $raising = [
-            'version' => $incident->version, 'title' => $incident->title, 'service' => $incident->service_id, 'impact' => $incident->impact->value,
+            'version' => $incident->version, 'title' => $incident->title, 'service' => $incident->service_id,
+            'impact' => $incident->impact->value,
             'urgency' => $incident->urgency->value, 'confirmed' => 'x', 'update' => 'x', 'call' => true,
         ];
         yield ['incidents/{incident}/major', $raising, ['major.raised incident:#@', 'update.published incident:#@']];
-        yield 'major, with a title, another service and a call' => ['incidents/{incident}/major', [...$raising, 'title' => 'Gates', 'service' => null], [
-            'incident.changed incident:#@', 'incident.changed incident:#@', 'major.raised incident:#@', 'call.started call:#@', 'call.step call:#@',
+        yield 'major, with a title, another service and a call' => ['incidents/{incident}/major', [
+            ...$raising, 'title' => 'Gates', 'service' => null,
+        ], [
+            'incident.changed incident:#@', 'incident.changed incident:#@', 'major.raised incident:#@', 'call.started call:#@',
+            'call.step call:#@',
             'page.queued page:#@', 'update.published incident:#@',
         ], static function () use ($incident): void {
             Call::query()->for('incident', $incident->id)->update(['outcome' => 'resolved']);
-            MajorSettings::change([...MajorSettings::now()->choices(), 'team' => 'lanes'], 0, \App\Platform\Person::query()->findOrFail('per-strand'));
+            MajorSettings::change(
+                [...MajorSettings::now()->choices(), 'team' => 'lanes'], 0, \App\Platform\Person::query()->findOrFail('per-strand')
+            );
         }];
-        yield ['incidents/{incident}/not-major', ['version' => $incident->version, 'why' => 'x'], ['major.lowered incident:#@', 'call.stopped call:#@', 'call.stopped call:#@'],
+        yield ['incidents/{incident}/not-major', ['version' => $incident->version, 'why' => 'x'], [
+            'major.lowered incident:#@', 'call.stopped call:#@', 'call.stopped call:#@',
+        ],
             static function () use ($incident): void {
                 $incident->update(['major_at' => now()->subDay()]);
                 Call::query()->for('incident', $incident->id)->update(['outcome' => 'waiting']);
@@ -310,8 +356,14 @@ final class EntriesTest extends TestCase
             'incidents/{incident}/under', ['incidents' => [$incident->id]], ['incident.put_under incident:#@'],
             static fn() => Incident::factory()->create(['title' => 'Larger', 'major_at' => now()]),
         ];
-        yield ['incidents/{incident}/merge', ['into' => $incident->id, 'why' => 'x'], ['incident.merged incident:#@'], static fn() => Incident::factory()->create(['title' => 'The same'])];
-        yield ['incidents/{incident}/split', ['title' => 'x', 'why' => 'x', 'alerts' => [$alert], 'reports' => []], ['incident.split incident:#@']];
+        yield [
+            'incidents/{incident}/merge', ['into' => $incident->id, 'why' => 'x'], ['incident.merged incident:#@'],
+            static fn() => Incident::factory()->create(['title' => 'The same']),
+        ];
+        yield [
+            'incidents/{incident}/split', ['title' => 'x', 'why' => 'x', 'alerts' => [$alert], 'reports' => []],
+            ['incident.split incident:#@'],
+        ];
         yield ['incidents/{incident}/out', ['why' => 'x'], ['incident.taken_out incident:#@'], static fn() => Link::tie(
             [Incident::KIND, Incident::factory()->create(['title' => 'Smaller'])->id], [Incident::KIND, $incident->id], LinkKind::Under,
         )];
@@ -323,21 +375,27 @@ final class EntriesTest extends TestCase
             ],
             ['incident.changed incident:#@', 'incident.changed incident:#@'],
         ];
-        yield 'a higher priority, with a call' => ['incidents/{incident}/change', static fn(): array => ['version' => $incident->version, 'title' => $incident->title, 'stage' => 'looking', 'impact' => 'wide', 'urgency' => 'now', 'why' => 'More', 'call' => true], ['incident.changed incident:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
+        yield 'a higher priority, with a call' => ['incidents/{incident}/change', static fn(): array => [
+            'version' => $incident->version, 'title' => $incident->title, 'stage' => 'looking', 'impact' => 'wide', 'urgency' => 'now',
+            'why' => 'More', 'call' => true,
+        ], ['incident.changed incident:#@', 'call.started call:#@', 'call.step call:#@', 'page.queued page:#@'],
             static function () use ($incident): void {
                 Call::query()->for('incident', $incident->id)->update(['outcome' => 'resolved']);
                 $incident->update(['priority' => 3]);
             }];
         yield 'resolved, with a report' => ['incidents/{incident}/resolve', $ending, [
             'incident.resolved incident:#@', 'alert.still_firing incident:#@', 'report.resolved report:#@',
-            'mail.queued report:#@', 'call.resolved call:#@', 'call.resolved call:#@', 'talk.closed incident:#@', 'bridge.closed incident:#@',
+            'mail.queued report:#@', 'call.resolved call:#@', 'call.resolved call:#@', 'talk.closed incident:#@',
+            'bridge.closed incident:#@',
             'update.published incident:#@',
         ], static function () use ($report, $incident, $free): void {
             $report();
             Report::query()->update(['email' => 'bo@mail.example']);
             Alert::query()->whereKey($free)->update(['incident_id' => $incident->id]);
         }];
-        yield 'reopened, with a report and a call' => ['incidents/{incident}/reopen', ['why' => 'It came back', 'update' => 'It is not over.', 'call' => true], [
+        yield 'reopened, with a report and a call' => ['incidents/{incident}/reopen', [
+            'why' => 'It came back', 'update' => 'It is not over.', 'call' => true,
+        ], [
             'incident.reopened incident:#@', 'report.reopened report:#@', 'mail.queued report:#@', 'call.started call:#@',
             'call.step call:#@', 'page.queued page:#@', 'update.published incident:#@',
         ], function () use ($report, $incident, $ending): void {

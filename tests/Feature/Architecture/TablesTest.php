@@ -19,7 +19,9 @@ final class TablesTest extends TestCase
     {
         $tables = array_map(
             static fn(\stdClass $row): string => (string) $row->name,
-            DB::select("select name from sqlite_master where type = 'table' and name not like 'sqlite%' and name not like 'item_search_%' and name not like 'known_search_%' and name <> 'migrations'"),
+            DB::select(
+                "select name from sqlite_master where type = 'table' and name not like 'sqlite%' and name not like 'item_search_%' and name not like 'known_search_%' and name <> 'migrations'"
+            ),
         );
         $owned = array_merge(...array_values(Directions::TABLES));
         sort($tables);

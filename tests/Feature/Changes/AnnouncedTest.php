@@ -47,7 +47,8 @@ final class AnnouncedTest extends TestCase
 
     private function edit(mixed ...$more): void
     {
-        $this->send("/changes/{$this->change->id}", [...self::plan(...$more), 'version' => $this->change->refresh()->edition])->assertSessionHasNoErrors();
+        $this->send("/changes/{$this->change->id}", [...self::plan(...$more), 'version' => $this->change->refresh()->edition])
+            ->assertSessionHasNoErrors();
     }
 
     /** @return list<string> */
@@ -56,7 +57,10 @@ final class AnnouncedTest extends TestCase
         (new TellPlanned)(static fn(): bool => true);
         $this->deliver();
 
-        return array_values(Http::recorded(static fn(Request $one): bool => $one['to'] === 'lanes@ferry.example')->map(static fn(array $pair): string => (string) $pair[0]['subject'])->all());
+        return array_values(
+            Http::recorded(static fn(Request $one): bool => $one['to'] === 'lanes@ferry.example')
+                ->map(static fn(array $pair): string => (string) $pair[0]['subject'])->all()
+        );
     }
 
     public function test_a_change_that_moves_is_told_anew_once_it_is_approved_again(): void
@@ -69,7 +73,10 @@ final class AnnouncedTest extends TestCase
         $this->say($this->change, self::PEER, true)->assertSessionHasNoErrors();
         self::assertSame(['Planned work on Vehicle lanes', 'Planned work on Vehicle lanes has changed'], $this->subjects());
         $work = $this->work();
-        self::assertSame([2, PlanStage::Moved, false, $this->change->refresh()->quiet_id, '2026-03-05 22:00'], [$work->round, $work->stage, $work->is_held, $work->quiet_id, $work->from_at->format('Y-m-d H:i')]);
+        self::assertSame(
+            [2, PlanStage::Moved, false, $this->change->refresh()->quiet_id, '2026-03-05 22:00'],
+            [$work->round, $work->stage, $work->is_held, $work->quiet_id, $work->from_at->format('Y-m-d H:i')]
+        );
         self::assertStringContainsString("SEQUENCE:1\r\n", (string) $this->get('/status/planned.ics')->getContent());
         // Two hours before it begins they are told again, of this time as well.
         $this->at('2026-03-05T20:00:00Z');
@@ -103,7 +110,10 @@ final class AnnouncedTest extends TestCase
         self::assertSame('Planned work on Vehicle lanes has changed', $this->subjects()[2] ?? null);
         $this->at('2026-03-04T20:45:00Z');
         self::assertCount(3, $this->subjects());
-        self::assertSame([$before, 1], [$sent(), DB::table('planned_deliveries')->where('stage', 'moved')->where('round', 3)->whereNotNull('sent_at')->count()]);
+        self::assertSame(
+            [$before, 1],
+            [$sent(), DB::table('planned_deliveries')->where('stage', 'moved')->where('round', 3)->whereNotNull('sent_at')->count()]
+        );
     }
 
     public function test_what_changes_nothing_for_them_is_not_told(): void

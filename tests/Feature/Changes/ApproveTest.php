@@ -44,7 +44,10 @@ final class ApproveTest extends TestCase
     {
         $this->deliver();
 
-        return array_values(Http::recorded(static fn(Request $one): bool => $one->method() === 'POST')->map(static fn(array $pair): array => $pair[0]->data())->all());
+        return array_values(
+            Http::recorded(static fn(Request $one): bool => $one->method() === 'POST')
+                ->map(static fn(array $pair): array => $pair[0]->data())->all()
+        );
     }
 
     private function gateways(): void
@@ -59,20 +62,28 @@ final class ApproveTest extends TestCase
         $this->gateways();
         $this->minor();
         $change = $this->asked();
-        $mail = array_values(array_filter($this->sent(), fn(array $one): bool => ($one['to'] ?? '') === $this->person(self::PEER)->email))[0] ?? [];
+        $mail = array_values(
+            array_filter($this->sent(), fn(array $one): bool => ($one['to'] ?? '') === $this->person(self::PEER)->email)
+        )[0] ?? [];
         self::assertSame('Waits for your yes or no, change CH-0001: New firmware for clk-2', $mail['subject'] ?? null);
         $link = $this->link($change, self::PEER);
         self::assertStringContainsString($link, (string) ($mail['text'] ?? ''));
         $this->signOut();
-        $this->get($link)->assertOk()->assertInertia(fn(Shown $page) => $page->component('Changes/Approve')->where('person', $this->person(self::PEER)->name)
+        $this->get($link)->assertOk()->assertInertia(fn(Shown $page) => $page->component('Changes/Approve')->where(
+            'person', $this->person(self::PEER)->name
+        )
             ->where('change.mayAnswer', true)->where('said', null)->has('looked.services.0'));
-        $this->send($link, ['yes' => false, 'round' => 1])->assertSessionHasErrors(['comment' => 'Say why not: whoever asked has to change something.']);
+        $this->send($link, ['yes' => false, 'round' => 1])
+            ->assertSessionHasErrors(['comment' => 'Say why not: whoever asked has to change something.']);
         $this->send($link, ['yes' => true, 'comment' => 'Keep the old image', 'round' => 1])->assertSessionHasNoErrors();
         self::assertSame(ChangeState::Approved, $change->refresh()->state);
         self::assertNotNull($change->quiet_id, 'What it takes down opens no alerts meanwhile.');
         self::assertSame(self::PEER, Entry::query()->with('words')->where('kind', 'change.answered')->firstOrFail()->actor_id);
-        $this->get($link)->assertInertia(static fn(Shown $page) => $page->where('said.yes', true)->where('change.mayAnswer', false)->where('looked', null));
-        $this->send($link, ['yes' => false, 'comment' => 'Changed my mind', 'round' => 1])->assertSessionHasErrors(['action' => "CH-0001 waits for nobody's answer: it is approved."]);
+        $this->get($link)->assertInertia(
+            static fn(Shown $page) => $page->where('said.yes', true)->where('change.mayAnswer', false)->where('looked', null)
+        );
+        $this->send($link, ['yes' => false, 'comment' => 'Changed my mind', 'round' => 1])
+            ->assertSessionHasErrors(['action' => "CH-0001 waits for nobody's answer: it is approved."]);
         // It is no way to anything else.
         $this->get("/changes/$change->id")->assertRedirect('/sign-in');
         // A month later it opens nothing.
@@ -103,7 +114,8 @@ final class ApproveTest extends TestCase
     {
         $change = $this->asked();
         $old = $this->link($change, self::PEER);
-        $this->send("/changes/$change->id", [...self::plan(to: '2026-03-04T23:30:00Z'), 'version' => $change->refresh()->edition])->assertSessionHasNoErrors();
+        $this->send("/changes/$change->id", [...self::plan(to: '2026-03-04T23:30:00Z'), 'version' => $change->refresh()->edition])
+            ->assertSessionHasNoErrors();
         $new = $this->link($change, self::PEER, 2);
         $this->signOut();
         $this->get($old)->assertRedirect($new);
@@ -118,7 +130,9 @@ final class ApproveTest extends TestCase
         $this->gateways();
         $this->asked(kind: 'emergency', from: '2026-03-03T08:00:00Z', to: '2026-03-03T08:30:00Z');
         $ways = array_count_values(array_map(static fn(array $one): string => (string) ($one['channel'] ?? 'mail'), $this->sent()));
-        self::assertGreaterThan(1, array_sum(array_diff_key($ways, ['mail' => 0])), 'Each coordinator is asked on a device besides the mail.');
+        self::assertGreaterThan(
+            1, array_sum(array_diff_key($ways, ['mail' => 0])), 'Each coordinator is asked on a device besides the mail.'
+        );
         $this->at('2026-03-03T08:14:00Z');
         $this->clock();
         self::assertCount(array_sum($ways), $this->sent());
@@ -126,7 +140,10 @@ final class ApproveTest extends TestCase
         $this->clock();
         self::assertCount(2 * array_sum($ways), $this->sent(), 'They are asked again after a quarter of an hour.');
         $key = (string) DB::table('outbox')->where('kind', 'approval')->value('key');
-        $this->postJson('/api/v1/deliveries', ['key' => $key, 'event' => 'delivered'], ['Authorization' => 'Bearer '.$this->token(['deliveries:write'], name: 'gateway')])
+        $this->postJson(
+            '/api/v1/deliveries', ['key' => $key, 'event' => 'delivered'],
+            ['Authorization' => 'Bearer '.$this->token(['deliveries:write'], name: 'gateway')]
+        )
             ->assertOk()->assertJson(['changed' => false]);
     }
 
@@ -155,10 +172,16 @@ final class ApproveTest extends TestCase
     {
         $owner = (string) DB::table('items')->where('id', 'vehicle-lanes')->value('business_owner_id');
         $this->rules(['stand_ins' => [$owner => ['lotte-krone']]]);
-        DB::table('absences')->insert(['person_id' => $owner, 'from_at' => strtotime('2026-03-01T00:00Z'), 'to_at' => strtotime('2026-03-03T10:00Z'), 'what' => 'Leave', 'kind' => 'leave']);
+        DB::table('absences')->insert(
+            [
+                'person_id' => $owner, 'from_at' => strtotime('2026-03-01T00:00Z'), 'to_at' => strtotime('2026-03-03T10:00Z'),
+                'what' => 'Leave', 'kind' => 'leave',
+            ]
+        );
         $change = $this->asked();
         $this->say($change, self::PEER, true);
-        $asked = static fn(): array => ChangeAsk::query()->whereIn('person_id', [$owner, 'lotte-krone'])->orderBy('id')->pluck('person_id')->all();
+        $asked = static fn(): array => ChangeAsk::query()->whereIn('person_id', [$owner, 'lotte-krone'])->orderBy('id')->pluck('person_id')
+            ->all();
         self::assertSame(['lotte-krone'], $asked());
         $link = $this->link($change, 'lotte-krone');
         $this->at('2026-03-03T09:30:00Z');
@@ -169,18 +192,24 @@ final class ApproveTest extends TestCase
         $this->clock();
         self::assertSame(['lotte-krone', $owner], $asked());
         $this->signOut();
-        $this->get($link)->assertInertia(static fn(Shown $page) => $page->where('change.mayAnswer', false)->where('change.line.state', 'asked'));
+        $this->get($link)
+            ->assertInertia(static fn(Shown $page) => $page->where('change.mayAnswer', false)->where('change.line.state', 'asked'));
         $this->send($link, ['yes' => true, 'round' => 1])->assertSessionHasErrors('action');
     }
 
     public function test_who_sits_in_two_stages_is_asked_in_each(): void
     {
-        $stages = [['name' => 'peers', 'of' => [self::PEER, 'mika-sund'], 'needs' => 'one'], ['name' => 'board', 'of' => ['mika-sund'], 'needs' => 'one']];
+        $stages = [
+            ['name' => 'peers', 'of' => [self::PEER, 'mika-sund'], 'needs' => 'one'],
+            ['name' => 'board', 'of' => ['mika-sund'], 'needs' => 'one'],
+        ];
         $this->rules(['kinds' => ['normal' => ['minor' => $stages, 'major' => $stages]]]);
         $change = $this->asked();
         $asked = static fn(): array => array_map(
             static fn(string $payload): bool => (bool) ((array) json_decode($payload, true))['again'],
-            DB::table('outbox')->where('kind', 'approval')->where('payload', 'like', '%"ask":'.ChangeAsk::query()->where('person_id', 'mika-sund')->value('id').',%')->orderBy('id')->pluck('payload')->map(strval(...))->all(),
+            DB::table('outbox')->where('kind', 'approval')
+                ->where('payload', 'like', '%"ask":'.ChangeAsk::query()->where('person_id', 'mika-sund')->value('id').',%')->orderBy('id')
+                ->pluck('payload')->map(strval(...))->all(),
         );
         self::assertSame([false], $asked());
         $this->at('2026-03-03T09:00:00Z');
@@ -210,7 +239,10 @@ final class ApproveTest extends TestCase
         $stages = [['name' => 'board', 'of' => [self::PEER], 'needs' => 'one']];
         $this->rules(['kinds' => ['normal' => ['minor' => $stages, 'major' => $stages]]]);
         $person = $this->person(self::PEER);
-        $ways = fn(): array => array_map(static fn(mixed $payload): mixed => ((array) json_decode((string) $payload, true))['channel'], DB::table('outbox')->where('kind', 'approval')->orderBy('id')->pluck('payload')->all());
+        $ways = fn(): array => array_map(
+            static fn(mixed $payload): mixed => ((array) json_decode((string) $payload, true))['channel'],
+            DB::table('outbox')->where('kind', 'approval')->orderBy('id')->pluck('payload')->all()
+        );
         $this->asked();
         self::assertSame(['mail'], $ways());
         $person->update(['email' => '']);

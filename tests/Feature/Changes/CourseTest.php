@@ -37,7 +37,13 @@ final class CourseTest extends TestCase
         $owner = DB::table('items')->where('id', 'vehicle-lanes')->value('business_owner_id');
         $this->say($change, (string) $owner, true)->assertSessionHasNoErrors();
         self::assertSame([ChangeState::Approved, Outcome::Granted], [$change->refresh()->state, $change->approval()->first()?->outcome]);
-        self::assertSame(['CH-0001 New firmware for clk-2', '["clk-2"]'], [DB::table('quiet_times')->where('id', $change->quiet_id)->value('reason'), DB::table('quiet_times')->where('id', $change->quiet_id)->value('items')]);
+        self::assertSame(
+            ['CH-0001 New firmware for clk-2', '["clk-2"]'],
+            [
+                DB::table('quiet_times')->where('id', $change->quiet_id)->value('reason'),
+                DB::table('quiet_times')->where('id', $change->quiet_id)->value('items'),
+            ]
+        );
 
         $this->at('2026-03-04T22:01:00Z');
         $this->go($change, 'begin')->assertSessionHasNoErrors();
@@ -45,12 +51,14 @@ final class CourseTest extends TestCase
         self::assertSame(['CH-0001', 'under way', true, false], [$mark()['ref'], $mark()['words'], $mark()['isOn'], $mark()['isWrong']]);
         // What was deployed on it meanwhile is over already.
         DB::table('changes')->insert([
-            'title' => 'Deployed', 'kind' => 'standard', 'state' => 'done', 'from_at' => now(), 'to_at' => now(), 'began_at' => now(), 'ended_at' => now(), 'result' => 'ok', 'is_recorded' => true, 'made_at' => now(),
+            'title' => 'Deployed', 'kind' => 'standard', 'state' => 'done', 'from_at' => now(), 'to_at' => now(), 'began_at' => now(),
+            'ended_at' => now(), 'result' => 'ok', 'is_recorded' => true, 'made_at' => now(),
         ]);
         DB::table('change_items')->insert(['change_id' => (int) DB::table('changes')->max('id'), 'item' => 'clk-2', 'goes_down' => false]);
         self::assertSame('CH-0001', $mark()['ref']);
         [$first, $second] = $change->steps()->pluck('id')->all();
-        $this->send("/changes/$change->id/tick", ['step' => $second, 'done' => true])->assertSessionHasErrors(['action' => 'First comes: Save the settings']);
+        $this->send("/changes/$change->id/tick", ['step' => $second, 'done' => true])
+            ->assertSessionHasErrors(['action' => 'First comes: Save the settings']);
         foreach ([$first, $second] as $step) {
             $this->send("/changes/$change->id/tick", ['step' => $step, 'done' => true])->assertSessionHasNoErrors();
         }
@@ -59,11 +67,17 @@ final class CourseTest extends TestCase
         $this->go($change, 'finish')->assertSessionHasNoErrors();
         self::assertSame([ChangeState::Done, null], [$change->refresh()->state, $change->quiet_id]);
         self::assertSame(
-            ['change.planned', 'change.asked', 'change.answered', 'change.answered', 'change.decided', 'change.begun', 'change.step_done', 'change.step_done', 'change.ended'],
+            [
+                'change.planned', 'change.asked', 'change.answered', 'change.answered', 'change.decided', 'change.begun',
+                'change.step_done', 'change.step_done', 'change.ended',
+            ],
             Entry::query()->where('kind', 'like', 'change.%')->orderBy('seq')->pluck('kind')->all(),
         );
         // It stands in the history of what it worked on.
-        $this->get('/estate/clk-2')->assertInertia(static fn(Shown $page) => $page->where('changes.1.ref', 'CH-0001')->where('latestChange.isOn', false)->where('latestChange.ref', 'CH-0001'));
+        $this->get('/estate/clk-2')->assertInertia(
+            static fn(Shown $page) => $page->where('changes.1.ref', 'CH-0001')->where('latestChange.isOn', false)
+                ->where('latestChange.ref', 'CH-0001')
+        );
         // For a day it stands beside the state.
         $this->at('2026-03-05T22:00:59Z');
         self::assertSame('CH-0001', $mark()['ref']);
@@ -77,7 +91,8 @@ final class CourseTest extends TestCase
         $this->go($change, 'ask');
         $this->say($change, self::BY, true)->assertSessionHasErrors(['action' => 'You asked for it yourself: others decide.']);
         $this->say($change, 'lotte-krone', true)->assertSessionHasErrors();
-        $this->say($change, self::PEER, false)->assertSessionHasErrors(['comment' => 'Say why not: whoever asked has to change something.']);
+        $this->say($change, self::PEER, false)
+            ->assertSessionHasErrors(['comment' => 'Say why not: whoever asked has to change something.']);
         self::assertSame(0, DB::table('change_answers')->count());
         // Whoever does it has no say either, though somebody else asked.
         $other = $this->planned(implementer: self::PEER);
@@ -89,11 +104,17 @@ final class CourseTest extends TestCase
     {
         $owner = (string) DB::table('items')->where('id', 'vehicle-lanes')->value('business_owner_id');
         $this->rules(['stand_ins' => [$owner => ['lotte-krone']]]);
-        DB::table('absences')->insert(['person_id' => $owner, 'from_at' => now()->subDay()->getTimestamp(), 'to_at' => now()->addDay()->getTimestamp(), 'what' => 'Leave', 'kind' => 'leave']);
+        DB::table('absences')->insert(
+            [
+                'person_id' => $owner, 'from_at' => now()->subDay()->getTimestamp(), 'to_at' => now()->addDay()->getTimestamp(),
+                'what' => 'Leave', 'kind' => 'leave',
+            ]
+        );
         $change = $this->planned();
         $this->go($change, 'ask');
         $this->say($change, self::PEER, true)->assertSessionHasNoErrors();
-        $this->actingAs($this->person('lotte-krone'))->get("/changes/$change->id")->assertInertia(static fn(Shown $page) => $page->where('change.mayAnswer', true));
+        $this->actingAs($this->person('lotte-krone'))->get("/changes/$change->id")
+            ->assertInertia(static fn(Shown $page) => $page->where('change.mayAnswer', true));
         $this->get('/')->assertInertia(static fn(Shown $page) => $page->where('approvals.0.ref', 'CH-0001'));
         $this->say($change, 'lotte-krone', true)->assertSessionHasNoErrors();
 
@@ -109,7 +130,10 @@ final class CourseTest extends TestCase
         $this->go($change, 'ask');
         $this->say($change, self::PEER, true);
         self::assertSame(ChangeState::Approved, $change->refresh()->state);
-        $edit = fn(mixed ...$more) => $this->send("/changes/$change->id", [...self::plan(...['down' => [], 'touched' => ['clk-2'], ...$more]), 'version' => $change->refresh()->edition]);
+        $edit = fn(mixed ...$more) => $this->send(
+            "/changes/$change->id",
+            [...self::plan(...['down' => [], 'touched' => ['clk-2'], ...$more]), 'version' => $change->refresh()->edition]
+        );
         $edit(title: 'Newer firmware for clk-2')->assertSessionHasNoErrors();
         self::assertSame(ChangeState::Approved, $change->refresh()->state, 'Another title changes nothing that was approved.');
         $edit(to: '2026-03-04T23:30:00Z', down: ['clk-2'], touched: [])->assertSessionHasNoErrors();
@@ -135,7 +159,8 @@ final class CourseTest extends TestCase
     {
         $change = $this->planned(reason: '', back_out: '');
         $this->go($change, 'ask')->assertSessionHasErrors(['action' => 'Say first: why it is done, the way back.']);
-        $this->send('/changes', self::plan(from: '2026-03-01T22:00:00Z', to: '2026-03-01T23:00:00Z'))->assertSessionHasErrors(['to' => 'This is over already. Choose a time that is still to come.']);
+        $this->send('/changes', self::plan(from: '2026-03-01T22:00:00Z', to: '2026-03-01T23:00:00Z'))
+            ->assertSessionHasErrors(['to' => 'This is over already. Choose a time that is still to come.']);
         $this->send('/changes', self::plan(to: '2026-03-04T21:00:00Z'))->assertSessionHasErrors('to');
         $this->send('/changes', self::plan(down: ['no-such-item']))->assertSessionHasErrors('down.0');
     }
@@ -199,7 +224,16 @@ final class CourseTest extends TestCase
 
     public function test_an_emergency_is_reviewed_by_somebody_else(): void
     {
-        $this->rules(['kinds' => ['emergency' => ['stages' => [['name' => 'coordinators', 'of' => ['@coordinators'], 'needs' => 'one']], 'review' => ['by' => 'mika-sund', 'working_days' => 2]]]]);
+        $this->rules(
+            [
+                'kinds' => [
+                    'emergency' => [
+                        'stages' => [['name' => 'coordinators', 'of' => ['@coordinators'], 'needs' => 'one']],
+                        'review' => ['by' => 'mika-sund', 'working_days' => 2],
+                    ],
+                ],
+            ]
+        );
         $change = $this->planned(kind: 'emergency', from: '2026-03-03T08:00:00Z', to: '2026-03-03T08:30:00Z');
         $this->go($change, 'ask');
         // Thursday is no working day here.
@@ -209,7 +243,10 @@ final class CourseTest extends TestCase
         $this->at('2026-03-03T08:45:00Z');
         self::assertTrue($change->refresh()->overruns());
         $this->go($change, 'back-out', 'The new image does not boot')->assertSessionHasNoErrors();
-        self::assertSame([ChangeState::InReview, 'mika-sund', '2026-03-06'], [$change->refresh()->state, $change->review_by_id, $change->review_due_at?->setTimezone('Europe/Oslo')->toDateString()]);
+        self::assertSame(
+            [ChangeState::InReview, 'mika-sund', '2026-03-06'],
+            [$change->refresh()->state, $change->review_by_id, $change->review_due_at?->setTimezone('Europe/Oslo')->toDateString()]
+        );
         $this->go($change, 'review', 'Fine')->assertSessionHasErrors('action');
         $this->actingAs($this->person('mika-sund'));
         $this->go($change, 'review', 'The image was for another board')->assertSessionHasNoErrors();
@@ -218,10 +255,20 @@ final class CourseTest extends TestCase
 
     public function test_a_plan_says_what_it_touches_and_what_speaks_against_its_time(): void
     {
-        $this->rules(['freezes' => [['name' => 'Ferry week', 'from' => '2026-03-04T00:00', 'to' => '2026-03-06T00:00']], 'windows' => [['name' => 'nights', 'days' => ['fri'], 'from' => '22:00', 'to' => '04:00']]]);
+        $this->rules(
+            [
+                'freezes' => [['name' => 'Ferry week', 'from' => '2026-03-04T00:00', 'to' => '2026-03-06T00:00']],
+                'windows' => [['name' => 'nights', 'days' => ['fri'], 'from' => '22:00', 'to' => '04:00']],
+            ]
+        );
         $other = $this->planned(from: '2026-03-06T21:00:00Z', to: '2026-03-06T23:00:00Z', title: 'Antenna');
         $this->go($other, 'ask');
-        DB::table('absences')->insert(['person_id' => self::BY, 'from_at' => strtotime('2026-03-06T23:30:00Z'), 'to_at' => strtotime('2026-03-07T00:30:00Z'), 'what' => 'Leave', 'kind' => 'leave']);
+        DB::table('absences')->insert(
+            [
+                'person_id' => self::BY, 'from_at' => strtotime('2026-03-06T23:30:00Z'), 'to_at' => strtotime('2026-03-07T00:30:00Z'),
+                'what' => 'Leave', 'kind' => 'leave',
+            ]
+        );
         $look = fn(string $from, string $to) => $this->postJson('/changes/look', [
             'kind' => 'normal', 'down' => ['clk-2'], 'touched' => [], 'implementer' => self::BY, 'from' => $from, 'to' => $to,
         ])->assertOk();
@@ -235,8 +282,11 @@ final class CourseTest extends TestCase
         self::assertSame('2026-03-07T00:30:00Z', gmdate('Y-m-d\TH:i:s\Z', intdiv((int) $answer->json('slots.0.from'), 1000)));
         $kinds = array_column((array) $answer->json('inTheWay'), 'kind');
         self::assertSame(['windows', 'freezes', 'busy', 'crew'], array_values(array_unique($kinds)));
-        self::assertStringContainsString('CH-0001 Antenna', implode(' ', (array) $look('2026-03-06T22:00:00Z', '2026-03-06T23:00:00Z')->json('against')));
-        $this->get('/changes')->assertInertia(static fn(Shown $page) => $page->where('changes.0.ref', 'CH-0001')->where('calendar.0.name', 'Ferry week'));
+        self::assertStringContainsString(
+            'CH-0001 Antenna', implode(' ', (array) $look('2026-03-06T22:00:00Z', '2026-03-06T23:00:00Z')->json('against'))
+        );
+        $this->get('/changes')
+            ->assertInertia(static fn(Shown $page) => $page->where('changes.0.ref', 'CH-0001')->where('calendar.0.name', 'Ferry week'));
         // On the band each thing stands by itself, cut to what is shown.
         $band = $this->postJson('/changes/look', [
             'kind' => 'normal', 'down' => ['clk-2'], 'touched' => [], 'implementer' => self::BY, 'band' => '2026-03-04T23:00:00Z',
@@ -245,9 +295,13 @@ final class CourseTest extends TestCase
         $at = static fn(string $time): int => (int) strtotime($time) * 1000;
         self::assertSame([$at('2026-03-04T23:00:00Z'), $at('2026-03-11T23:00:00Z')], [$band['from'], $band['to']]);
         $of = static fn(string $kind): array => array_values(array_map(
-            static fn(array $one): array => [$one['from'], $one['to']], array_filter((array) $band['blocked'], static fn(array $one): bool => $one['kind'] === $kind),
+            static fn(array $one): array => [$one['from'], $one['to']],
+            array_filter((array) $band['blocked'], static fn(array $one): bool => $one['kind'] === $kind),
         ));
-        self::assertSame([[$at('2026-03-04T23:00:00Z'), $at('2026-03-06T21:00:00Z')], [$at('2026-03-07T03:00:00Z'), $at('2026-03-11T23:00:00Z')]], $of('windows'));
+        self::assertSame(
+            [[$at('2026-03-04T23:00:00Z'), $at('2026-03-06T21:00:00Z')], [$at('2026-03-07T03:00:00Z'), $at('2026-03-11T23:00:00Z')]],
+            $of('windows')
+        );
         self::assertSame([[$at('2026-03-04T23:00:00Z'), $at('2026-03-05T23:00:00Z')]], $of('freezes'));
         self::assertSame([[$at('2026-03-06T21:00:00Z'), $at('2026-03-06T23:00:00Z')]], $of('busy'));
         self::assertSame([[$at('2026-03-06T23:30:00Z'), $at('2026-03-07T00:30:00Z')]], $of('crew'));
@@ -255,25 +309,52 @@ final class CourseTest extends TestCase
 
     public function test_the_calendar_has_hours_other_work_and_what_each_belongs_to(): void
     {
-        $this->rules(['windows' => [['name' => 'nights', 'days' => ['fri'], 'from' => '22:00', 'to' => '04:00'], ['name' => 'lanes', 'item' => 'vehicle-lanes', 'days' => ['sat'], 'from' => '01:00', 'to' => '02:00']]]);
+        $this->rules(
+            [
+                'windows' => [
+                    ['name' => 'nights', 'days' => ['fri'], 'from' => '22:00', 'to' => '04:00'],
+                    ['name' => 'lanes', 'item' => 'vehicle-lanes', 'days' => ['sat'], 'from' => '01:00', 'to' => '02:00'],
+                ],
+            ]
+        );
         $this->minor();
         $change = $this->planned();
         $this->go($change, 'ask');
         $this->say($change, self::PEER, true)->assertSessionHasNoErrors();
         DB::table('quiet_times')->insert([
-            ['items' => '[]', 'with_dependents' => false, 'covers' => '[]', 'from_at' => '2026-03-05 08:00:00', 'to_at' => '2026-03-05 09:00:00', 'reason' => 'Diving at Ask', 'author_id' => self::BY, 'made_at' => now()],
-            ['items' => '[]', 'with_dependents' => false, 'covers' => '[]', 'from_at' => '2026-03-05 08:00:00', 'to_at' => '2026-03-05 08:00:00', 'reason' => 'Ended before it began', 'author_id' => self::BY, 'made_at' => now()],
+            [
+                'items' => '[]', 'with_dependents' => false, 'covers' => '[]', 'from_at' => '2026-03-05 08:00:00',
+                'to_at' => '2026-03-05 09:00:00', 'reason' => 'Diving at Ask', 'author_id' => self::BY, 'made_at' => now(),
+            ],
+            [
+                'items' => '[]', 'with_dependents' => false, 'covers' => '[]', 'from_at' => '2026-03-05 08:00:00',
+                'to_at' => '2026-03-05 08:00:00', 'reason' => 'Ended before it began', 'author_id' => self::BY, 'made_at' => now(),
+            ],
         ]);
-        $this->rules(['windows' => [['name' => 'nights', 'days' => ['fri'], 'from' => '22:00', 'to' => '04:00'], ['name' => 'lanes', 'item' => 'vehicle-lanes', 'days' => ['sat'], 'from' => '01:00', 'to' => '02:00']]]);
+        $this->rules(
+            [
+                'windows' => [
+                    ['name' => 'nights', 'days' => ['fri'], 'from' => '22:00', 'to' => '04:00'],
+                    ['name' => 'lanes', 'item' => 'vehicle-lanes', 'days' => ['sat'], 'from' => '01:00', 'to' => '02:00'],
+                ],
+            ]
+        );
         $this->get('/changes')->assertInertia(static fn(Shown $page) => $page->where('calendar', static function (iterable $ground): bool {
             $work = array_filter([...$ground], static fn(mixed $one): bool => is_array($one) && $one['kind'] === 'work');
 
-            return ! str_contains(json_encode($work, JSON_THROW_ON_ERROR), 'CH-0001') && ! str_contains(json_encode($work, JSON_THROW_ON_ERROR), 'Ended before') && in_array('Diving at Ask', array_column($work, 'name'), true);
+            return ! str_contains(json_encode($work, JSON_THROW_ON_ERROR), 'CH-0001')
+                && ! str_contains(json_encode($work, JSON_THROW_ON_ERROR), 'Ended before')
+                && in_array('Diving at Ask', array_column($work, 'name'), true);
         })
-            ->where('hours.0.of', null)->where('hours.0.open.1.from', strtotime('2026-03-06T21:00:00Z') * 1000)->where('hours.1.of', 'Vehicle lanes')->missing('belongs')
-            ->reloadOnly('belongs', static fn(Shown $asked) => $asked->where("belongs.$change->id.services", static fn(iterable $services): bool => in_array('Vehicle lanes', [...$services], true))
+            ->where('hours.0.of', null)->where('hours.0.open.1.from', strtotime('2026-03-06T21:00:00Z') * 1000)
+                ->where('hours.1.of', 'Vehicle lanes')->missing('belongs')
+            ->reloadOnly('belongs', static fn(Shown $asked) => $asked->where(
+                "belongs.$change->id.services", static fn(iterable $services): bool => in_array('Vehicle lanes', [...$services], true)
+            )
                 ->where("belongs.$change->id.places", [(string) DB::table('items')->where('id', 'clk-2')->value('site')])));
-        $this->get('/changes/new?begin=1772800000000&end=1772803600000&team=Vehicle%20lanes')->assertInertia(static fn(Shown $page) => $page->where('marked.from', 1772800000000)->where('marked.to', 1772803600000)
+        $this->get(
+            '/changes/new?begin=1772800000000&end=1772803600000&team=Vehicle%20lanes'
+        )->assertInertia(static fn(Shown $page) => $page->where('marked.from', 1772800000000)->where('marked.to', 1772803600000)
             ->reloadOnly('colleagues', static fn(Shown $asked) => $asked->has('colleagues.0.name')));
         foreach (['begin=2&end=1', 'begin=1&end=9999999999999999', 'begin=1772800000000'] as $wrong) {
             $this->get("/changes/new?$wrong")->assertOk()->assertInertia(static fn(Shown $page) => $page->where('marked', null));
@@ -282,11 +363,17 @@ final class CourseTest extends TestCase
 
     public function test_one_knows_when_to_turn_back_and_sees_its_hours_end_while_it_runs(): void
     {
-        $this->rules(['major' => new \stdClass, 'windows' => [['name' => 'nights', 'days' => ['wed'], 'from' => '22:00', 'to' => '24:00']]]);
+        $this->rules(
+            ['major' => new \stdClass, 'windows' => [['name' => 'nights', 'days' => ['wed'], 'from' => '22:00', 'to' => '24:00']]]
+        );
         $this->postJson('/changes/look', [
-            'kind' => 'normal', 'down' => [], 'touched' => [], 'back_out' => 'Put it back', 'back_minutes' => 20, 'steps' => [['text' => 'Look'], ['text' => 'Write', 'no_return' => true]],
-        ])->assertOk()->assertJsonPath('wayBack', 'It can be taken back until step 2 (“Write”) is done, and then no more; that takes about 20 min.');
-        $this->postJson('/changes/look', ['kind' => 'normal', 'down' => [], 'touched' => []])->assertJsonPath('wayBack', 'No way back is named.');
+            'kind' => 'normal', 'down' => [], 'touched' => [], 'back_out' => 'Put it back', 'back_minutes' => 20,
+            'steps' => [['text' => 'Look'], ['text' => 'Write', 'no_return' => true]],
+        ])->assertOk()->assertJsonPath(
+            'wayBack', 'It can be taken back until step 2 (“Write”) is done, and then no more; that takes about 20 min.'
+        );
+        $this->postJson('/changes/look', ['kind' => 'normal', 'down' => [], 'touched' => []])
+            ->assertJsonPath('wayBack', 'No way back is named.');
         $change = $this->planned(back_minutes: 20);
         $this->go($change, 'ask');
         $this->say($change, self::PEER, true)->assertSessionHasNoErrors();
@@ -306,7 +393,8 @@ final class CourseTest extends TestCase
         self::assertSame('The point of no return is behind: there is no way back any more.', $shown('change.wayBack'));
         $other = $this->planned(title: 'Other');
         $this->go($other, 'ask');
-        $this->send("/changes/$other->id", [...self::plan(title: 'Other', back_minutes: 5), 'version' => $other->refresh()->edition])->assertSessionHasNoErrors();
+        $this->send("/changes/$other->id", [...self::plan(title: 'Other', back_minutes: 5), 'version' => $other->refresh()->edition])
+            ->assertSessionHasNoErrors();
         self::assertSame('The way back takes 5 min now.', $other->approval()->first()?->difference);
     }
 
@@ -335,9 +423,14 @@ final class CourseTest extends TestCase
         self::assertInstanceOf(VCalendar::class, $calendar);
         $events = array_values(array_filter($calendar->getComponents(), static fn($one): bool => $one instanceof VEvent));
 
-        $of = static fn(VEvent $one, string $name): string => implode('', array_map(static fn($property): string => (string) $property, $one->select($name)));
+        $of = static fn(VEvent $one, string $name): string => implode(
+            '', array_map(static fn($property): string => (string) $property, $one->select($name))
+        );
         self::assertSame([], $calendar->validate());
-        self::assertSame(['CH-0002 New firmware for clk-2', 'CH-0003 Not done'], array_map(static fn(VEvent $one): string => $of($one, 'SUMMARY'), $events));
+        self::assertSame(
+            ['CH-0002 New firmware for clk-2', 'CH-0003 Not done'],
+            array_map(static fn(VEvent $one): string => $of($one, 'SUMMARY'), $events)
+        );
         self::assertSame(['TENTATIVE', 'CANCELLED'], array_map(static fn(VEvent $one): string => $of($one, 'STATUS'), $events));
         self::assertSame('20260304T220000Z', $of($events[0], 'DTSTART'));
     }

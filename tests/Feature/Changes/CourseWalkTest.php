@@ -36,7 +36,9 @@ final class CourseWalkTest extends TestCase
     {
         $this->dice = new Randomizer(new Mt19937($seed));
         $this->now = (int) strtotime('2026-03-03T08:00:00Z');
-        $this->rules(['major' => [[], ['tier' => 1]][$this->dice->getInt(0, 1)] ?: new \stdClass, 'stand_ins' => [self::PEER => ['lotte-krone']]]);
+        $this->rules(
+            ['major' => [[], ['tier' => 1]][$this->dice->getInt(0, 1)] ?: new \stdClass, 'stand_ins' => [self::PEER => ['lotte-krone']]]
+        );
         $change = $this->planned(kind: ['normal', 'emergency'][$seed % 2], to: '2026-03-05T12:00:00Z', from: '2026-03-05T10:00:00Z');
         $seen = [];
         for ($n = 0; $n < 60; $n++) {
@@ -48,7 +50,10 @@ final class CourseWalkTest extends TestCase
             $this->hold($change, $was, $edition, $entries, "step $n of walk $seed, $what");
             $seen[$change->state->value] = true;
             if ($change->state->isOver() && $change->permitted() === []) {
-                $change = $this->planned(kind: ['normal', 'emergency'][$n % 2], from: gmdate('Y-m-d\TH:i:s\Z', $this->now + 36 * 3600), to: gmdate('Y-m-d\TH:i:s\Z', $this->now + 38 * 3600));
+                $change = $this->planned(
+                    kind: ['normal', 'emergency'][$n % 2], from: gmdate('Y-m-d\TH:i:s\Z', $this->now + 36 * 3600),
+                    to: gmdate('Y-m-d\TH:i:s\Z', $this->now + 38 * 3600)
+                );
             }
         }
         self::assertGreaterThan(2, count($seen), 'It goes about.');
@@ -68,7 +73,10 @@ final class CourseWalkTest extends TestCase
                 $this->actingAs($this->person($who = self::BY));
             }
             $seen = $change->edition - (int) ($this->dice->getInt(0, 9) === 0);
-            $this->send("/changes/$change->id/go", ['step' => $step->value, 'why' => $this->dice->getInt(0, 4) === 0 ? '' : 'So', 'version' => $seen]);
+            $this->send(
+                "/changes/$change->id/go",
+                ['step' => $step->value, 'why' => $this->dice->getInt(0, 4) === 0 ? '' : 'So', 'version' => $seen]
+            );
 
             return "$who: $step->value";
         }
@@ -82,12 +90,26 @@ final class CourseWalkTest extends TestCase
         }
         if ($dice === 9) {
             $hours = $this->dice->getInt(0, 48);
-            $this->send("/changes/$change->id", [...self::plan(from: gmdate('Y-m-d\TH:i:s\Z', $this->now + 3600 * $hours), to: gmdate('Y-m-d\TH:i:s\Z', $this->now + 3600 * ($hours + 2)), kind: $change->kind->value), 'version' => $change->edition]);
+            $this->send(
+                "/changes/$change->id",
+                [
+                    ...self::plan(
+                        from: gmdate('Y-m-d\TH:i:s\Z', $this->now + 3600 * $hours),
+                        to: gmdate('Y-m-d\TH:i:s\Z', $this->now + 3600 * ($hours + 2)), kind: $change->kind->value
+                    ),
+                    'version' => $change->edition,
+                ]
+            );
 
             return "$who edits";
         }
         if ($dice === 10) {
-            DB::table('absences')->insert(['person_id' => self::PEER, 'from_at' => $this->now - 60, 'to_at' => $this->now + 3600 * $this->dice->getInt(1, 30), 'what' => 'Leave', 'kind' => 'leave']);
+            DB::table('absences')->insert(
+                [
+                    'person_id' => self::PEER, 'from_at' => $this->now - 60, 'to_at' => $this->now + 3600 * $this->dice->getInt(1, 30),
+                    'what' => 'Leave', 'kind' => 'leave',
+                ]
+            );
 
             return 'a peer is away';
         }
@@ -104,7 +126,9 @@ final class CourseWalkTest extends TestCase
         $approval = $change->approval()->first();
         if ($state !== $was) {
             self::assertGreaterThan($edition, $change->edition, "Who saw it before is told so: $after");
-            self::assertGreaterThan($entries, DB::table('journal')->where('kind', 'like', 'change.%')->count(), "It is written down: $after");
+            self::assertGreaterThan(
+                $entries, DB::table('journal')->where('kind', 'like', 'change.%')->count(), "It is written down: $after"
+            );
             self::assertContains($state, self::after($was), "{$was->value} to {$state->value}: $after");
         }
         self::assertSame(! $state->isAhead() && $state !== ChangeState::Cancelled, $change->began_at !== null, "begun: $after");
@@ -112,20 +136,32 @@ final class CourseWalkTest extends TestCase
         self::assertSame($change->ended_at !== null, $change->result !== null, "result: $after");
         if (in_array($state, [ChangeState::Approved, ChangeState::UnderWay], true)) {
             self::assertSame(Outcome::Granted, $approval?->outcome, "approved: $after");
-            self::assertSame([], array_intersect($approval->answers()->where('is_yes', true)->pluck('person_id')->all(), [$change->implementer_id, $change->author_id]), "nobody their own: $after");
+            self::assertSame(
+                [],
+                array_intersect(
+                    $approval->answers()->where('is_yes', true)->pluck('person_id')->all(), [$change->implementer_id, $change->author_id]
+                ),
+                "nobody their own: $after"
+            );
             self::assertTrue($approval->stages === [] || $approval->answers()->where('is_yes', true)->exists());
         }
-        self::assertSame($state === ChangeState::Asked, $approval !== null && $approval->outcome === null && $approval->look_at !== null, "waits: $after");
+        self::assertSame(
+            $state === ChangeState::Asked, $approval !== null && $approval->outcome === null && $approval->look_at !== null, "waits: $after"
+        );
         $quiet = $change->quiet_id === null ? null : DB::table('quiet_times')->where('id', $change->quiet_id)->first();
         if ($quiet !== null) {
             self::assertContains($state, [ChangeState::Approved, ChangeState::UnderWay], "quiet: $after");
         }
         // No quiet time is left behind that nothing is done in.
-        $open = DB::table('quiet_times')->where('reason', 'like', "{$change->ref()} %")->where('to_at', '>', Moment::text($this->now))->whereColumn('to_at', '>', 'from_at')->pluck('id')->all();
+        $open = DB::table('quiet_times')->where('reason', 'like', "{$change->ref()} %")->where('to_at', '>', Moment::text($this->now))
+            ->whereColumn('to_at', '>', 'from_at')->pluck('id')->all();
         self::assertSame([], array_values(array_diff($open, [$change->quiet_id])), "quiet: $after");
         $asked = array_merge(...array_column($approval->stages ?? [], 'of'));
         $said = $approval === null ? [] : ChangeAnswer::query()->where('approval_id', $approval->id)->distinct()->pluck('person_id')->all();
-        self::assertSame([], array_values(array_diff($said, $asked, in_array(self::PEER, $asked, true) ? ['lotte-krone'] : [])), "no outsider has a say: $after");
+        self::assertSame(
+            [], array_values(array_diff($said, $asked, in_array(self::PEER, $asked, true) ? ['lotte-krone'] : [])),
+            "no outsider has a say: $after"
+        );
     }
 
     /** @return list<ChangeState> where one comes in one deed, or as time passes */
@@ -133,7 +169,9 @@ final class CourseWalkTest extends TestCase
     {
         return match ($was) {
             ChangeState::Draft, ChangeState::Refused, ChangeState::Expired => [ChangeState::Asked, ChangeState::Cancelled],
-            ChangeState::Asked => [ChangeState::Approved, ChangeState::Refused, ChangeState::Expired, ChangeState::Draft, ChangeState::Cancelled],
+            ChangeState::Asked => [
+                ChangeState::Approved, ChangeState::Refused, ChangeState::Expired, ChangeState::Draft, ChangeState::Cancelled,
+            ],
             ChangeState::Approved => [ChangeState::UnderWay, ChangeState::Asked, ChangeState::Draft, ChangeState::Cancelled],
             ChangeState::UnderWay => [ChangeState::Done, ChangeState::BackedOut, ChangeState::Failed, ChangeState::InReview],
             ChangeState::InReview => [ChangeState::Done, ChangeState::BackedOut, ChangeState::Failed],

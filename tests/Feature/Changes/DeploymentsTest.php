@@ -33,7 +33,8 @@ final class DeploymentsTest extends TestCase
         }
 
         return $this->withToken('plain-probe')->postJson('/api/v1/deployments', [
-            'id' => $id, 'source' => 'pipelines', 'service' => 'Boarding', 'at' => $at, 'version' => "4.$id", 'author' => 'Ada Holm <ada-holm@eiderholm.example>', ...$more,
+            'id' => $id, 'source' => 'pipelines', 'service' => 'Boarding', 'at' => $at, 'version' => "4.$id",
+            'author' => 'Ada Holm <ada-holm@eiderholm.example>', ...$more,
         ]);
     }
 
@@ -41,8 +42,14 @@ final class DeploymentsTest extends TestCase
     private static function event(string $id, string $doing, string $at): array
     {
         return [
-            'context' => ['version' => '0.4.1', 'id' => $id, 'source' => '/pipelines', 'type' => "dev.cdevents.service.$doing.0.1.1", 'timestamp' => $at],
-            'subject' => ['id' => 'boarding', 'type' => 'service', 'content' => ['environment' => ['id' => 'production'], 'artifactId' => "pkg:oci/boarding@$id"]],
+            'context' => [
+                'version' => '0.4.1', 'id' => $id, 'source' => '/pipelines', 'type' => "dev.cdevents.service.$doing.0.1.1",
+                'timestamp' => $at,
+            ],
+            'subject' => [
+                'id' => 'boarding', 'type' => 'service',
+                'content' => ['environment' => ['id' => 'production'], 'artifactId' => "pkg:oci/boarding@$id"],
+            ],
         ];
     }
 
@@ -51,20 +58,29 @@ final class DeploymentsTest extends TestCase
         $number = $this->tell('1')->assertCreated()->assertJson(['known' => false, 'items' => ['boarding']])->json('change');
         $change = Change::query()->whereKey($number)->sole();
 
-        self::assertSame(['Deployed Boarding 4.1', 'standard', 'done', 'ada-holm', 'terminals'], [$change->title, $change->kind->value, $change->state->value, $change->author_id, $change->team_id]);
+        self::assertSame(
+            ['Deployed Boarding 4.1', 'standard', 'done', 'ada-holm', 'terminals'],
+            [$change->title, $change->kind->value, $change->state->value, $change->author_id, $change->team_id]
+        );
         self::assertSame('change.recorded', DB::table('journal')->orderByDesc('seq')->value('kind'));
         // Sent again, as pipelines do that got no answer.
-        $this->tell('1', more: ['version' => 'other'])->assertOk()->assertJson(['change' => $number, 'known' => true, 'items' => ['boarding']]);
+        $this->tell('1', more: ['version' => 'other'])->assertOk()
+            ->assertJson(['change' => $number, 'known' => true, 'items' => ['boarding']]);
         self::assertSame(1, Change::query()->count());
     }
 
     public function test_what_a_rollback_took_out_does_not_depend_on_the_order_in_which_it_is_told(): void
     {
         $this->token(['deployments:write']);
-        foreach ([['5', 'rolledback', '07:30'], ['3', 'deployed', '07:10'], ['4', 'upgraded', '07:20'], ['4', 'upgraded', '07:20']] as [$id, $doing, $at]) {
+        foreach (
+            [
+                ['5', 'rolledback', '07:30'], ['3', 'deployed', '07:10'], ['4', 'upgraded', '07:20'], ['4', 'upgraded', '07:20'],
+            ] as [$id, $doing, $at]
+        ) {
             $body = self::event($id, $doing, "2026-03-03T$at:00Z");
             $this->withToken('plain-probe')->postJson(
-                '/api/v1/deployments', $id === '3' ? ['specversion' => '1.0', 'id' => 'e', 'source' => 's', 'type' => 'x', 'data' => $body] : $body,
+                '/api/v1/deployments',
+                $id === '3' ? ['specversion' => '1.0', 'id' => 'e', 'source' => 's', 'type' => 'x', 'data' => $body] : $body,
             )->assertSuccessful();
         }
         $of = static fn(string $external): Change => Change::query()->where('external', $external)->sole();
@@ -77,7 +93,9 @@ final class DeploymentsTest extends TestCase
     public function test_a_binary_event_is_taken(): void
     {
         $this->token(['deployments:write']);
-        $this->withToken('plain-probe')->postJson('/api/v1/deployments', self::event('9', 'deployed', '2026-03-03T07:10:00Z'), ['ce-specversion' => '1.0', 'ce-id' => 'x'])->assertCreated();
+        $this->withToken('plain-probe')->postJson(
+            '/api/v1/deployments', self::event('9', 'deployed', '2026-03-03T07:10:00Z'), ['ce-specversion' => '1.0', 'ce-id' => 'x']
+        )->assertCreated();
     }
 
     public function test_of_an_unknown_service_it_is_kept_and_listed(): void
@@ -97,7 +115,10 @@ final class DeploymentsTest extends TestCase
     public function test_what_cannot_be_used_is_refused(string $body, int $status): void
     {
         $this->token(['deployments:write']);
-        $this->withToken('plain-probe')->call('POST', '/api/v1/deployments', server: ['CONTENT_TYPE' => 'application/json', 'HTTP_AUTHORIZATION' => 'Bearer plain-probe'], content: $body)->assertStatus($status);
+        $this->withToken('plain-probe')->call(
+            'POST', '/api/v1/deployments', server: ['CONTENT_TYPE' => 'application/json', 'HTTP_AUTHORIZATION' => 'Bearer plain-probe'],
+            content: $body
+        )->assertStatus($status);
     }
 
     public function test_whoever_asked_hears_that_it_is_in_place_and_that_it_was_taken_out_again(): void
@@ -108,21 +129,31 @@ final class DeploymentsTest extends TestCase
         $other = $this->reported('Another', 'bo@ferry.example');
         $incident = Incident::factory()->createOne();
         $this->actingAs($this->person('ingrid-vale'));
-        $this->post("/tickets/$other->id/tasks", ['text' => 'Mend the reader', 'team' => 'lanes', 'must' => false], ['X-Request-Key' => 'task'])->assertSessionHasNoErrors();
+        $this->post(
+            "/tickets/$other->id/tasks", ['text' => 'Mend the reader', 'team' => 'lanes', 'must' => false], ['X-Request-Key' => 'task']
+        )->assertSessionHasNoErrors();
         $task = Ticket::query()->whereNull('report_id')->latest('id')->firstOrFail();
         $mails = function (): array {
             $this->deliver();
 
-            return array_values(Http::recorded(static fn(Request $one): bool => str_starts_with((string) $one->header('Idempotency-Key')[0], 'deployed-'))->map(static fn(array $pair): array => (array) $pair[0]->data())->all());
+            return array_values(
+                Http::recorded(static fn(Request $one): bool => str_starts_with((string) $one->header('Idempotency-Key')[0], 'deployed-'))
+                    ->map(static fn(array $pair): array => (array) $pair[0]->data())->all()
+            );
         };
-        $story = static fn(string $kind, int $id): array => DB::table('journal')->whereIn('seq', DB::table('journal_subjects')->where('kind', $kind)->where('id', (string) $id)->select('seq'))
+        $story = static fn(string $kind, int $id): array => DB::table('journal')
+            ->whereIn('seq', DB::table('journal_subjects')->where('kind', $kind)->where('id', (string) $id)->select('seq'))
             ->whereIn('kind', ['change.delivered', 'change.taken_out'])->orderBy('seq')->pluck('kind')->all();
 
-        $event = $this->tell('1', more: ['work_item' => "Fixes {$ticket->ref()}, {$task->ref()}, {$incident->ref()}; RE-9999"])->assertCreated();
+        $event = $this->tell('1', more: ['work_item' => "Fixes {$ticket->ref()}, {$task->ref()}, {$incident->ref()}; RE-9999"])
+            ->assertCreated();
         $this->tell('1', more: ['work_item' => $ticket->ref()])->assertOk();
         self::assertSame(['anna@ferry.example'], array_column($mails(), 'to'));
         self::assertStringContainsString('is in place now', (string) $mails()[0]['text']);
-        self::assertSame([['change.delivered'], ['change.delivered'], ['change.delivered'], []], [$story('ticket', $ticket->id), $story('ticket', $other->id), $story('incident', $incident->id), $story('ticket', $task->id)]);
+        self::assertSame(
+            [['change.delivered'], ['change.delivered'], ['change.delivered'], []],
+            [$story('ticket', $ticket->id), $story('ticket', $other->id), $story('incident', $incident->id), $story('ticket', $task->id)]
+        );
         $this->get("/tickets/$ticket->id")->assertOk()->assertSee(Change::query()->findOrFail((int) $event->json('change'))->ref());
 
         // A report's ticket is no task of the same number.
@@ -144,14 +175,17 @@ final class DeploymentsTest extends TestCase
     public function test_other_tokens_may_not(): void
     {
         $this->token(['signals:write']);
-        $this->withToken('plain-probe')->postJson('/api/v1/deployments', self::event('1', 'deployed', '2026-03-03T07:10:00Z'))->assertForbidden();
+        $this->withToken('plain-probe')->postJson('/api/v1/deployments', self::event('1', 'deployed', '2026-03-03T07:10:00Z'))
+            ->assertForbidden();
     }
 
     public function test_of_many_the_latest_are_shown(): void
     {
         $row = static fn(int $n): array => [
-            'title' => "Deployed $n", 'kind' => 'standard', 'state' => 'done', 'from_at' => now()->subSeconds($n), 'to_at' => now()->subSeconds($n), 'began_at' => now()->subSeconds($n),
-            'ended_at' => now()->subSeconds($n), 'result' => 'ok', 'is_recorded' => true, 'source' => 's', 'external' => "e$n", 'made_at' => now(),
+            'title' => "Deployed $n", 'kind' => 'standard', 'state' => 'done', 'from_at' => now()->subSeconds($n),
+            'to_at' => now()->subSeconds($n), 'began_at' => now()->subSeconds($n),
+            'ended_at' => now()->subSeconds($n), 'result' => 'ok', 'is_recorded' => true, 'source' => 's', 'external' => "e$n",
+            'made_at' => now(),
         ];
         foreach (array_chunk(range(1, 600), 100) as $some) {
             DB::table('changes')->insert(array_map($row, $some));

@@ -28,9 +28,12 @@ trait PlansChanges
     private static function plan(mixed ...$more): array
     {
         return [
-            'title' => 'New firmware for clk-2', 'kind' => 'normal', 'from' => '2026-03-04T22:00:00Z', 'to' => '2026-03-04T23:00:00Z', 'down' => ['clk-2'], 'touched' => [],
+            'title' => 'New firmware for clk-2', 'kind' => 'normal', 'from' => '2026-03-04T22:00:00Z', 'to' => '2026-03-04T23:00:00Z',
+            'down' => ['clk-2'], 'touched' => [],
             'reason' => 'The maker ends support', 'back_out' => 'Put the old image back', 'implementer' => self::BY, 'team' => 'lanes',
-            'steps' => [['text' => 'Save the settings', 'minutes' => 5], ['text' => 'Write the image', 'minutes' => 20, 'no_return' => true]],
+            'steps' => [
+                ['text' => 'Save the settings', 'minutes' => 5], ['text' => 'Write the image', 'minutes' => 20, 'no_return' => true],
+            ],
             ...array_filter($more, is_string(...), ARRAY_FILTER_USE_KEY),
         ];
     }
@@ -61,7 +64,9 @@ trait PlansChanges
     private function say(Change $change, string $who, bool $yes, string $comment = ''): TestResponse
     {
         $this->actingAs($this->person($who));
-        $answer = $this->send("/changes/$change->id/answer", ['yes' => $yes, 'comment' => $comment, 'round' => $change->approval()->first()->round ?? 0]);
+        $answer = $this->send(
+            "/changes/$change->id/answer", ['yes' => $yes, 'comment' => $comment, 'round' => $change->approval()->first()->round ?? 0]
+        );
         $this->actingAs($this->person(self::BY));
 
         return $answer;
@@ -81,18 +86,27 @@ trait PlansChanges
     /** @param  array<string, mixed>  $more */
     private function rules(array $more): void
     {
-        DB::table('change_rule_sets')->insert(['settings' => self::document($more), 'note' => 'For this test', 'author_id' => 'per-strand', 'at' => now()]);
+        DB::table('change_rule_sets')
+            ->insert(['settings' => self::document($more), 'note' => 'For this test', 'author_id' => 'per-strand', 'at' => now()]);
     }
 
     /** @param  array<string, mixed>  $more */
     private static function document(array $more): string
     {
-        $stage = static fn(string $name, string $of, string $needs): array => ['name' => $name, 'of' => [$of], 'needs' => $needs, 'expires' => 'P7D'];
+        $stage = static fn(string $name, string $of, string $needs): array => [
+            'name' => $name, 'of' => [$of], 'needs' => $needs, 'expires' => 'P7D',
+        ];
         $kinds = [
-            'standard' => new \stdClass, 'normal' => ['minor' => [$stage('peers', '@peers', 'one')], 'major' => [$stage('peers', '@peers', 'one'), $stage('owners', '@owners', 'all')], 'requires' => ['reason', 'back_out']],
+            'standard' => new \stdClass,
+            'normal' => [
+                'minor' => [$stage('peers', '@peers', 'one')],
+                'major' => [$stage('peers', '@peers', 'one'), $stage('owners', '@owners', 'all')], 'requires' => ['reason', 'back_out'],
+            ],
             'emergency' => ['stages' => [$stage('coordinators', '@coordinators', 'one')]],
         ];
 
-        return json_encode(['major' => ['tier' => 1], ...$more, 'kinds' => [...$kinds, ...(array) ($more['kinds'] ?? [])]], JSON_THROW_ON_ERROR);
+        return json_encode(
+            ['major' => ['tier' => 1], ...$more, 'kinds' => [...$kinds, ...(array) ($more['kinds'] ?? [])]], JSON_THROW_ON_ERROR
+        );
     }
 }

@@ -30,13 +30,18 @@ final class RoomTest extends TestCase
         $this->token(['deployments:write'], name: 'pipelines');
         foreach ([['far', 'Tide tables', '07:57'], ['old', 'clk-2', '06:00'], ['near', 'clk-2', '07:55']] as [$id, $service, $at]) {
             $this->withToken('plain-pipelines')->postJson('/api/v1/deployments', [
-                'id' => $id, 'source' => 'p', 'service' => $service, 'at' => "2026-03-03T$at:00Z", 'version' => $id === 'old' ? '1.0' : '2.0', 'author' => 'Noor Lind',
+                'id' => $id, 'source' => 'p', 'service' => $service, 'at' => "2026-03-03T$at:00Z",
+                'version' => $id === 'old' ? '1.0' : '2.0', 'author' => 'Noor Lind',
             ])->assertCreated();
         }
         $this->signal([self::firing('clk-2'), self::firing('lane-controller-1')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'));
-        $this->post('/incidents', ['title' => 'Lanes stand still', 'impact' => 'wide', 'urgency' => 'now', 'alerts' => DB::table('alerts')->pluck('id')->all()], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
+        $this->post(
+            '/incidents',
+            ['title' => 'Lanes stand still', 'impact' => 'wide', 'urgency' => 'now', 'alerts' => DB::table('alerts')->pluck('id')->all()],
+            ['X-Request-Key' => 'declare']
+        )->assertSessionHasNoErrors();
         $this->incident = Incident::query()->latest('id')->firstOrFail();
     }
 
@@ -57,14 +62,18 @@ final class RoomTest extends TestCase
      */
     private function think(string $state, array $more = []): TestResponse
     {
-        return $this->post("/incidents/{$this->incident->id}/suspects/{$this->near()->id}", ['state' => $state, ...$more], ['X-Request-Key' => uniqid()]);
+        return $this->post(
+            "/incidents/{$this->incident->id}/suspects/{$this->near()->id}", ['state' => $state, ...$more], ['X-Request-Key' => uniqid()]
+        );
     }
 
     public function test_what_changed_beneath_it_with_the_likeliest_first_and_whom_to_call(): void
     {
         $lines = $this->changed();
 
-        self::assertSame(['CH-0003', 'CH-0002'], array_column(array_column($lines, 'change'), 'ref'), 'Tide tables stand on something else.');
+        self::assertSame(
+            ['CH-0003', 'CH-0002'], array_column(array_column($lines, 'change'), 'ref'), 'Tide tables stand on something else.'
+        );
         self::assertSame([5, ['Time server clk-2']], [$lines[0]['minutes'], $lines[0]['on']]);
         self::assertIsArray($lines[0]['suspect']);
         self::assertContains('Time server clk-2', (array) $lines[0]['suspect']['explains']);
@@ -77,8 +86,10 @@ final class RoomTest extends TestCase
     public function test_thousands_of_others_do_not_hide_it(bool $beneath): void
     {
         $rows = array_map(static fn(int $n): array => [
-            'title' => "Other $n", 'kind' => 'standard', 'state' => 'done', 'result' => 'ok', 'from_at' => '2026-03-03 07:58:00', 'to_at' => '2026-03-03 07:58:30',
-            'began_at' => '2026-03-03 07:58:00', 'ended_at' => '2026-03-03 07:58:30', 'is_recorded' => true, 'source' => 'q', 'external' => "o$n", 'made_at' => now(),
+            'title' => "Other $n", 'kind' => 'standard', 'state' => 'done', 'result' => 'ok', 'from_at' => '2026-03-03 07:58:00',
+            'to_at' => '2026-03-03 07:58:30',
+            'began_at' => '2026-03-03 07:58:00', 'ended_at' => '2026-03-03 07:58:30', 'is_recorded' => true, 'source' => 'q',
+            'external' => "o$n", 'made_at' => now(),
         ], range(1, 2100));
         foreach (array_chunk($rows, 100) as $some) {
             DB::table('changes')->insert($some);
@@ -89,7 +100,9 @@ final class RoomTest extends TestCase
             $estate = array_map(static fn(int $n): array => ['id' => "wire-$n", 'name' => "Wire $n", 'kind' => 'network'], range(1, 600));
             foreach (array_chunk($estate, 200) as $some) {
                 DB::table('items')->insert($some);
-                DB::table('dependencies')->insert(array_map(static fn(array $one): array => ['from_id' => 'clk-2', 'to_id' => $one['id'], 'strength' => 'soft'], $some));
+                DB::table('dependencies')->insert(
+                    array_map(static fn(array $one): array => ['from_id' => 'clk-2', 'to_id' => $one['id'], 'strength' => 'soft'], $some)
+                );
             }
         }
         self::assertSame(['CH-0003', 'CH-0002'], array_column(array_column($this->changed(), 'change'), 'ref'));
@@ -121,12 +134,17 @@ final class RoomTest extends TestCase
 
     public function test_its_way_back_becomes_an_emergency_change(): void
     {
-        $this->post("/incidents/{$this->incident->id}/suspects/{$this->near()->id}/undo", [], ['X-Request-Key' => 'undo'])->assertRedirect('/changes/4');
+        $this->post("/incidents/{$this->incident->id}/suspects/{$this->near()->id}/undo", [], ['X-Request-Key' => 'undo'])
+            ->assertRedirect('/changes/4');
         $undo = Change::query()->findOrFail(4);
 
-        self::assertSame([ChangeKind::Emergency, ChangeState::Draft, $this->near()->id, $this->incident->id, 'noor-lind'], [$undo->kind, $undo->state, $undo->undoes_id, $undo->incident_id, $undo->implementer_id]);
+        self::assertSame(
+            [ChangeKind::Emergency, ChangeState::Draft, $this->near()->id, $this->incident->id, 'noor-lind'],
+            [$undo->kind, $undo->state, $undo->undoes_id, $undo->incident_id, $undo->implementer_id]
+        );
         self::assertSame('Bring clk-2 back to 1.0', $undo->steps()->value('text'));
-        $this->post("/incidents/{$this->incident->id}/suspects/{$this->near()->id}/undo", [], ['X-Request-Key' => 'again'])->assertSessionHasErrors(['action' => 'CH-0004 takes it out already: it is draft.']);
+        $this->post("/incidents/{$this->incident->id}/suspects/{$this->near()->id}/undo", [], ['X-Request-Key' => 'again'])
+            ->assertSessionHasErrors(['action' => 'CH-0004 takes it out already: it is draft.']);
     }
 
     public function test_whoever_takes_no_part_in_it_does_not_judge(): void
@@ -143,7 +161,8 @@ final class RoomTest extends TestCase
         $this->get("/changes/new?incident={$this->incident->id}&items=clk-2,no-such")->assertOk()->assertInertia(static fn($page) => $page
             ->where('incident.title', 'Lanes stand still')->where('items', [['id' => 'clk-2', 'name' => 'Time server clk-2']]));
         $this->post('/changes', [
-            'title' => 'New antenna', 'kind' => 'emergency', 'from' => '2026-03-03T08:10:00Z', 'to' => '2026-03-03T09:00:00Z', 'down' => ['clk-2'], 'touched' => [], 'steps' => [],
+            'title' => 'New antenna', 'kind' => 'emergency', 'from' => '2026-03-03T08:10:00Z', 'to' => '2026-03-03T09:00:00Z',
+            'down' => ['clk-2'], 'touched' => [], 'steps' => [],
             'incident' => $this->incident->id,
         ], ['X-Request-Key' => 'mend'])->assertSessionHasNoErrors();
 
@@ -160,7 +179,8 @@ final class RoomTest extends TestCase
         // Something that does not stand beneath it.
         Journal::write(Actor::system(), TopologyEntry::ItemChanged, ['item', 'fuel-telemetry'], ['name' => 'Fuel telemetry']);
         self::assertSame(2, DB::table('journal')->where('kind', 'item.changed')->count());
-        $lines = (array) $this->actingAs($this->person('ingrid-vale'))->deferred("/incidents/{$this->incident->id}", 'Incidents/Room', 'recordChanged');
+        $lines = (array) $this->actingAs($this->person('ingrid-vale'))
+            ->deferred("/incidents/{$this->incident->id}", 'Incidents/Room', 'recordChanged');
 
         self::assertCount(1, $lines);
         self::assertStringContainsString('clk-2', (string) json_encode($lines));

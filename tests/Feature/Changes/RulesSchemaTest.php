@@ -73,7 +73,8 @@ final class RulesSchemaTest extends TestCase
     {
         $schema = (string) file_get_contents(dirname(__DIR__, 3).'/docs/formats/change-rules.schema.json');
 
-        return (new Validator)->validate(json_decode($text, false, 32, JSON_THROW_ON_ERROR), json_decode($schema, false, 64, JSON_THROW_ON_ERROR))->isValid();
+        return (new Validator)
+            ->validate(json_decode($text, false, 32, JSON_THROW_ON_ERROR), json_decode($schema, false, 64, JSON_THROW_ON_ERROR))->isValid();
     }
 
     /** Changes one thing somewhere in it. */
@@ -111,6 +112,9 @@ final class RulesSchemaTest extends TestCase
                 return;
             }
         }
-        $value = [null, 0, 1, 3, 99, -1, 1.5, '', 'x', 'all', '@peers', '24:00', '25:00', '2026-07-01T00:00', '2026-13-01T00:00', 'P1D', 'P', true, [], ['x'], new \stdClass][$dice->getInt(0, 20)];
+        $value = [
+            null, 0, 1, 3, 99, -1, 1.5, '', 'x', 'all', '@peers', '24:00', '25:00', '2026-07-01T00:00', '2026-13-01T00:00', 'P1D', 'P',
+            true, [], ['x'], new \stdClass,
+        ][$dice->getInt(0, 20)];
     }
 }

@@ -32,7 +32,8 @@ final class AroundPagesTest extends TestCase
     {
         /** @var array<string, mixed> $page */
         $page = $this->get($address, [
-            'X-Inertia' => 'true', 'X-Inertia-Version' => (string) app(ShareWithEveryPage::class)->version(Request::create('/')), ...$headers,
+            'X-Inertia' => 'true', 'X-Inertia-Version' => (string) app(ShareWithEveryPage::class)->version(Request::create('/')),
+            ...$headers,
         ])->assertOk()->json();
 
         return $page;

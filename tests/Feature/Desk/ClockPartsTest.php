@@ -66,7 +66,9 @@ final class ClockPartsTest extends TestCase
         }
         self::assertSame(['handling' => 2, 'calls' => 4], $this->done);
         self::assertSame(
-            ['Alerts do not page by themselves. It breaks, and is tried again every few seconds; the log of the clock says where: An alert has its team.'],
+            [
+                'Alerts do not page by themselves. It breaks, and is tried again every few seconds; the log of the clock says where: An alert has its team.',
+            ],
             self::broken(),
         );
         $parts->run($mayWork, 105.2);

@@ -70,7 +70,8 @@ final class KnownTest extends TestCase
 
     public function test_tickets_are_found_by_those_who_read_tickets_and_no_more_once_they_are_erased(): void
     {
-        $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'Schranke klemmt', 'email' => 'anna@ferry.example'])->assertSessionHasNoErrors();
+        $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'Schranke klemmt', 'email' => 'anna@ferry.example'])
+            ->assertSessionHasNoErrors();
         $ticket = Ticket::query()->latest('id')->firstOrFail();
         (new WorkTickets($this->person('lotte-krone')))->note($ticket, 'Hydraulik leckt');
         $this->keep();
@@ -109,11 +110,13 @@ final class KnownTest extends TestCase
     public function test_what_was_like_it_shows_with_what_it_was_what_helped_and_how_long_it_took(): void
     {
         $past = Incident::factory()->create([
-            'title' => 'Kompass der Fähre', 'service_id' => 'vehicle-lanes', 'started_at' => now()->subHours(3), 'resolution' => 'Neu geeicht.',
+            'title' => 'Kompass der Fähre', 'service_id' => 'vehicle-lanes', 'started_at' => now()->subHours(3),
+            'resolution' => 'Neu geeicht.',
             'resolved_at' => now()->subHours(2), 'stage' => 'restored',
         ]);
         Hypothesis::query()->create([
-            'incident_id' => $past->id, 'text' => 'Magnet in der Nähe', 'state' => HypothesisState::Confirmed, 'result' => 'x', 'made_by_id' => 'ingrid-vale',
+            'incident_id' => $past->id, 'text' => 'Magnet in der Nähe', 'state' => HypothesisState::Confirmed, 'result' => 'x',
+            'made_by_id' => 'ingrid-vale',
             'made_at' => now(),
         ]);
         $open = Incident::factory()->create(['title' => 'Kompass der Fähre, noch offen']);

@@ -164,14 +164,22 @@ final class NewsTest extends TestCase
         $this->takeSignals();
         $head = (int) DB::table('journal')->max('seq');
         self::assertGreaterThan($before, $head);
-        $put = sprintf('rename(%s, %s); array_map(fn($end) => @unlink(%2$s.$end), ["-wal", "-shm"]);', var_export("$now.other", true), var_export($now, true));
+        $put = sprintf(
+            'rename(%s, %s); array_map(fn($end) => @unlink(%2$s.$end), ["-wal", "-shm"]);', var_export("$now.other", true),
+            var_export($now, true)
+        );
 
         // One process, as a server's: what it keeps of one question is there at the next.
         $printed = self::answers(
-            ['key' => Live::key($this->person('ingrid-vale'))], 'ob_start(); require "public/live.php"; echo "\n"; require "public/live.php"; echo "\n"; '.$put.' require "public/live.php";',
+            ['key' => Live::key($this->person('ingrid-vale'))],
+            'ob_start(); require "public/live.php"; echo "\n"; require "public/live.php"; echo "\n"; '.$put.' require "public/live.php";',
         );
         self::assertSame(
-            [$head, $head, $before], array_map(static fn(string $one): mixed => ((array) json_decode($one, true, 8, JSON_THROW_ON_ERROR))['head'] ?? null, explode("\n", $printed)),
+            [$head, $head, $before],
+            array_map(
+                static fn(string $one): mixed => ((array) json_decode($one, true, 8, JSON_THROW_ON_ERROR))['head'] ?? null,
+                explode("\n", $printed)
+            ),
         );
     }
 
@@ -187,7 +195,9 @@ final class NewsTest extends TestCase
     /** @param  array<string, string>  $query */
     private static function answers(array $query, string $code): string
     {
-        $process = proc_open([PHP_BINARY, '-r', '$_GET = json_decode(getenv("QUERY"), true); '.$code], [1 => ['pipe', 'w']], $pipes, base_path(), [
+        $process = proc_open([
+            PHP_BINARY, '-r', '$_GET = json_decode(getenv("QUERY"), true); '.$code,
+        ], [1 => ['pipe', 'w']], $pipes, base_path(), [
             'QUERY' => json_encode($query, JSON_THROW_ON_ERROR), 'APP_KEY' => config()->string('app.key'),
             'DB_DATABASE' => DB::getDatabaseName(), 'PATH' => (string) getenv('PATH'),
         ]);

@@ -34,7 +34,8 @@ final class AsItWasTest extends TestCase
         $this->signal([self::firing('clk-2'), self::firing('booking-db-1')]);
         $this->takeSignals();
         $this->post('/incidents', [
-            'alerts' => Alert::query()->pluck('id')->all(), 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => 'lanes',
+            'alerts' => Alert::query()->pluck('id')->all(), 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'wide',
+            'urgency' => 'now', 'team' => 'lanes',
         ])->assertSessionHasNoErrors();
         $this->incident = Incident::query()->latest('id')->firstOrFail();
     }
@@ -70,22 +71,35 @@ final class AsItWasTest extends TestCase
         $due = static fn(?CarbonInterface $at): ?string => $at?->format('Y-m-d\TH:i:s\Z');
 
         return [
-            'open' => $isOpen, 'title' => $one->title, 'stage' => $one->stage->words(), 'priority' => $one->priority, 'major' => $one->major_at !== null,
+            'open' => $isOpen, 'title' => $one->title, 'stage' => $one->stage->words(), 'priority' => $one->priority,
+            'major' => $one->major_at !== null,
             'coordinator' => Names::person($one->coordinator_id), 'estimate' => $due($one->estimate_at),
             'roles' => RoleHeld::query()->whereNull('until')->orderBy('id')->get()
-                ->map(static fn(RoleHeld $held): array => ['name' => (string) Roles::name($held->role), 'person' => Names::person($held->person_id)])->sortBy('name')->values()->all(),
+                ->map(
+                    static fn(RoleHeld $held): array => [
+                        'name' => (string) Roles::name($held->role), 'person' => Names::person($held->person_id),
+                    ]
+                )->sortBy('name')->values()->all(),
             'hypotheses' => Hypothesis::query()->orderBy('id')->get()->map(static fn(Hypothesis $h): array => [
-                'text' => $h->text, 'state' => $h->state->value, 'result' => (string) $h->result, 'by' => Names::person($h->settled_by_id ?? $h->person_id),
+                'text' => $h->text, 'state' => $h->state->value, 'result' => (string) $h->result,
+                'by' => Names::person($h->settled_by_id ?? $h->person_id),
             ])->all(),
             'tasks' => Task::query()->orderBy('id')->get()->map(static fn(Task $task): array => [
-                'text' => $task->text, 'who' => $task->for_id !== null ? Names::person($task->for_id) : ($task->team_id === null ? 'The desk' : Names::team($task->team_id)),
+                'text' => $task->text,
+                'who' => $task->for_id !== null
+                    ? Names::person($task->for_id)
+                    : ($task->team_id === null ? 'The desk' : Names::team($task->team_id)),
                 'state' => $task->state->value, 'blocked' => (string) $task->blocked,
             ])->all(),
             'alerts' => Alert::query()->where('incident_id', $one->id)->count(),
             'clocks' => array_values(array_filter([
-                $isOpen && $one->occasion->answered_at === null && $one->respond_by !== null ? ['name' => 'First answer', 'due' => $due($one->respond_by)] : null,
+                $isOpen && $one->occasion->answered_at === null && $one->respond_by !== null
+                    ? ['name' => 'First answer', 'due' => $due($one->respond_by)]
+                    : null,
                 $isOpen ? ['name' => 'Restore target', 'due' => $due($one->restore_by)] : null,
-                $isOpen && $one->occasion->next_update_at !== null ? ['name' => 'Next update', 'due' => $due($one->occasion->next_update_at)] : null,
+                $isOpen && $one->occasion->next_update_at !== null
+                    ? ['name' => 'Next update', 'due' => $due($one->occasion->next_update_at)]
+                    : null,
             ])),
         ];
     }
@@ -101,26 +115,69 @@ final class AsItWasTest extends TestCase
         $hypothesis = Hypothesis::query()->orderByRaw('(id * 7919 + ?) % 101', [$random->getInt(0, 100)])->first();
         $task = Task::query()->orderByRaw('(id * 7919 + ?) % 101', [$random->getInt(0, 100)])->first();
         $role = $any(['lead', 'communicator']);
-        $change = ['version' => $one->version, 'title' => $one->title, 'impact' => $one->impact->value, 'urgency' => $one->urgency->value, 'stage' => $one->stage->value, 'why' => 'x'];
+        $change = [
+            'version' => $one->version, 'title' => $one->title, 'impact' => $one->impact->value, 'urgency' => $one->urgency->value,
+            'stage' => $one->stage->value, 'why' => 'x',
+        ];
         // What is over stays over for one look: then it is opened again.
         match ($one->isOpen() ? $random->getInt(0, 15) : 15) {
             0 => $this->does("/incidents/$id/change", [...$change, 'title' => 'Clock '.$random->getInt(1, 99)]),
             1 => $this->does("/incidents/$id/change", [...$change, 'impact' => $any(['few', 'part', 'wide'])]),
-            2 => $this->does("/incidents/$id/stage", ['stage' => $any(['looking', 'found', 'fixing', 'proving']), 'version' => $one->version]),
-            3 => $this->does("/incidents/$id/roles", ['role' => $role, 'person' => $any(['noor-lind', 'ada-holm', null]), 'was' => RoleHeld::query()->whereNull('until')->where('role', $role)->value('person_id')]),
+            2 => $this->does(
+                "/incidents/$id/stage", ['stage' => $any(['looking', 'found', 'fixing', 'proving']), 'version' => $one->version]
+            ),
+            3 => $this->does(
+                "/incidents/$id/roles",
+                [
+                    'role' => $role, 'person' => $any(['noor-lind', 'ada-holm', null]),
+                    'was' => RoleHeld::query()->whereNull('until')->where('role', $role)->value('person_id'),
+                ]
+            ),
             4 => $this->does("/incidents/$id/hypotheses", ['text' => 'Power '.$random->getInt(1, 20)], $who),
             5 => $hypothesis === null ? null : $this->does("/hypotheses/$hypothesis->id/take", [], $who),
-            6 => $hypothesis === null ? null : $this->does("/hypotheses/$hypothesis->id/settle", ['state' => $any(['open', 'ruled-out', 'confirmed']), 'why' => 'Measured', 'version' => $hypothesis->version], $who),
-            7 => $this->does("/incidents/$id/tasks", ['text' => 'Look '.$random->getInt(1, 9), ...$any([['team' => 'lanes'], ['person' => 'noor-lind'], []])]),
-            8 => $task === null ? null : $this->does("/tasks/$task->id/settle", ['state' => $any(['open', 'done', 'skipped']), 'why' => 'x']),
-            9 => $task === null ? null : $this->does("/tasks/$task->id/pass", ['was' => $task->for_id, 'why' => 'x', ...$any([['team' => 'booking'], ['person' => 'ada-holm']])]),
-            10 => $task === null ? null : $this->does("/tasks/$task->id/block", ['blocked' => (bool) $random->getInt(0, 1), 'why' => 'No key']),
-            11 => $this->does("/incidents/$id/estimate", ['at' => $any([null, now()->addMinutes($random->getInt(5, 90))->toIso8601String()]), 'why' => '', 'seen' => $one->estimates], $who),
+            6 => $hypothesis === null
+                ? null
+                : $this->does(
+                    "/hypotheses/$hypothesis->id/settle",
+                    ['state' => $any(['open', 'ruled-out', 'confirmed']), 'why' => 'Measured', 'version' => $hypothesis->version], $who
+                ),
+            7 => $this->does(
+                "/incidents/$id/tasks",
+                ['text' => 'Look '.$random->getInt(1, 9), ...$any([['team' => 'lanes'], ['person' => 'noor-lind'], []])]
+            ),
+            8 => $task === null
+                ? null
+                : $this->does("/tasks/$task->id/settle", ['state' => $any(['open', 'done', 'skipped']), 'why' => 'x']),
+            9 => $task === null
+                ? null
+                : $this->does(
+                    "/tasks/$task->id/pass",
+                    ['was' => $task->for_id, 'why' => 'x', ...$any([['team' => 'booking'], ['person' => 'ada-holm']])]
+                ),
+            10 => $task === null
+                ? null
+                : $this->does("/tasks/$task->id/block", ['blocked' => (bool) $random->getInt(0, 1), 'why' => 'No key']),
+            11 => $this->does(
+                "/incidents/$id/estimate",
+                [
+                    'at' => $any([null, now()->addMinutes($random->getInt(5, 90))->toIso8601String()]), 'why' => '',
+                    'seen' => $one->estimates,
+                ],
+                $who
+            ),
             12 => $this->does("/incidents/$id/coordinate", ['from' => $one->coordinator_id], $who),
             13 => $one->major_at === null
-                ? $this->does("/incidents/$id/major", ['version' => $one->version, 'title' => $one->title, 'service' => $one->service_id, 'impact' => $one->impact->value, 'urgency' => $one->urgency->value, 'confirmed' => '', 'update' => '', 'call' => false])
+                ? $this->does(
+                    "/incidents/$id/major",
+                    [
+                        'version' => $one->version, 'title' => $one->title, 'service' => $one->service_id, 'impact' => $one->impact->value,
+                        'urgency' => $one->urgency->value, 'confirmed' => '', 'update' => '', 'call' => false,
+                    ]
+                )
                 : $this->does("/incidents/$id/not-major", ['version' => $one->version, 'why' => 'x']),
-            14 => $this->does("/incidents/$id/updates", ['text' => 'We work on it.', 'stage' => $one->stage->value, 'next' => 30, 'services' => []]),
+            14 => $this->does(
+                "/incidents/$id/updates", ['text' => 'We work on it.', 'stage' => $one->stage->value, 'next' => 30, 'services' => []]
+            ),
             default => $one->isOpen()
                 ? $this->does("/incidents/$id/resolve", ['resolution' => 'x', 'update' => 'y', 'unconfirmed' => 'Seen'])
                 : $this->does("/incidents/$id/reopen", ['why' => 'x', 'update' => 'y', 'call' => false]),
@@ -166,9 +223,12 @@ final class AsItWasTest extends TestCase
         $this->later(60);
         $look();
         self::assertSame(2, CourseNote::query()->where('aspect', Aspect::Extent)->count(), 'What is as it was is not noted again.');
-        $this->signal([self::firing('manifest-db-2'), self::firing('feed-gateway'), self::firing('mw-skjell'), self::firing('booking-db-2')]);
+        $this->signal(
+            [self::firing('manifest-db-2'), self::firing('feed-gateway'), self::firing('mw-skjell'), self::firing('booking-db-2')]
+        );
         $this->takeSignals();
-        $this->does("/incidents/{$this->incident->id}/alerts", ['alerts' => Alert::query()->whereNull('incident_id')->pluck('id')->all()])->assertSessionHasNoErrors();
+        $this->does("/incidents/{$this->incident->id}/alerts", ['alerts' => Alert::query()->whereNull('incident_id')->pluck('id')->all()])
+            ->assertSessionHasNoErrors();
         $look();
         $second = self::millis();
         $services = fn(int $at): array => array_column($this->then($at)['extent']['services'] ?? [], 'name');
@@ -219,19 +279,30 @@ final class AsItWasTest extends TestCase
         $this->does("/incidents/$id/hypotheses", ['text' => 'Power', 'check' => 'Ask the guard']);
         $this->does("/incidents/$id/hypotheses", ['text' => 'Clock 2']);
         $this->does('/hypotheses/'.Hypothesis::query()->where('text', 'Clock 2')->firstOrFail()->id.'/take', [], 'noor-lind');
-        $this->does("/incidents/$id/tasks", ['text' => 'Restart it', 'person' => 'noor-lind', 'due' => now()->addMinutes(20)->toIso8601String()]);
+        $this->does(
+            "/incidents/$id/tasks", ['text' => 'Restart it', 'person' => 'noor-lind', 'due' => now()->addMinutes(20)->toIso8601String()]
+        );
         $this->does("/incidents/$id/tasks", ['text' => 'Print signs']);
         $this->does('/tasks/'.Task::query()->where('text', 'Print signs')->firstOrFail()->id.'/settle', ['state' => 'done']);
         $this->does("/incidents/$id/estimate", ['at' => now()->addMinutes(10)->toIso8601String(), 'why' => '', 'seen' => 0]);
         $this->later(660);
         $next = [
-            'Say by when it is back: 09:10 has passed', 'Nobody looks into it yet: Power (Ask the guard)', 'Noor Lind looks into it: Clock 2',
+            'Say by when it is back: 09:10 has passed', 'Nobody looks into it yet: Power (Ask the guard)',
+            'Noor Lind looks into it: Clock 2',
             'Noor Lind: Restart it, by 09:20',
         ];
         $this->get("/incidents/$id")->assertInertia(static fn(Shown $shown) => $shown
-            ->where('nextSteps', static fn($steps): bool => $steps->take(4)->all() === $next && str_contains((string) $steps->last(), 'update')));
+            ->where(
+                'nextSteps', static fn($steps): bool => $steps->take(4)->all() === $next && str_contains((string) $steps->last(), 'update')
+            ));
         $one = $this->incident->refresh();
-        $this->does("/incidents/$id/major", ['version' => $one->version, 'title' => $one->title, 'service' => $one->service_id, 'impact' => $one->impact->value, 'urgency' => $one->urgency->value, 'confirmed' => '', 'update' => '', 'call' => false]);
+        $this->does(
+            "/incidents/$id/major",
+            [
+                'version' => $one->version, 'title' => $one->title, 'service' => $one->service_id, 'impact' => $one->impact->value,
+                'urgency' => $one->urgency->value, 'confirmed' => '', 'update' => '', 'call' => false,
+            ]
+        );
         $this->get("/incidents/$id")->assertInertia(static fn(Shown $shown) => $shown
             ->where('nextSteps', static fn($steps): bool => $steps->contains('Somebody to be Technical lead')));
         $this->does("/incidents/$id/resolve", ['resolution' => 'x', 'update' => 'y', 'unconfirmed' => 'Seen']);
@@ -241,7 +312,13 @@ final class AsItWasTest extends TestCase
     public function test_what_was_merged_into_it_does_not_say_how_it_was_called(): void
     {
         $other = Incident::factory()->create(['title' => 'Barriers', 'service_id' => 'vehicle-lanes']);
-        $this->does("/incidents/$other->id/change", ['version' => $other->version, 'title' => 'Barriers shut', 'impact' => $other->impact->value, 'urgency' => $other->urgency->value, 'stage' => $other->stage->value, 'why' => 'x']);
+        $this->does(
+            "/incidents/$other->id/change",
+            [
+                'version' => $other->version, 'title' => 'Barriers shut', 'impact' => $other->impact->value,
+                'urgency' => $other->urgency->value, 'stage' => $other->stage->value, 'why' => 'x',
+            ]
+        );
         $this->later(60);
         $this->does("/incidents/$other->id/merge", ['into' => $this->incident->id, 'why' => 'One clock'])->assertSessionHasNoErrors();
         self::assertSame(['Clock', true], [$this->then(self::millis())['title'], $this->then(self::millis())['open']]);
@@ -251,7 +328,8 @@ final class AsItWasTest extends TestCase
     {
         $this->later(60);
         $this->does("/incidents/{$this->incident->id}/split", [
-            'title' => 'Booking is slow', 'service' => 'booking', 'alerts' => Alert::query()->where('item_id', 'booking-db-1')->pluck('id')->all(), 'reports' => [], 'why' => 'x',
+            'title' => 'Booking is slow', 'service' => 'booking',
+            'alerts' => Alert::query()->where('item_id', 'booking-db-1')->pluck('id')->all(), 'reports' => [], 'why' => 'x',
         ])->assertSessionHasNoErrors();
         $old = $this->incident;
         $this->incident = Incident::query()->latest('id')->firstOrFail();

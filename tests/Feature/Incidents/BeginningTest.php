@@ -106,7 +106,11 @@ final class BeginningTest extends TestCase
         DB::table('rule_sets')->latest('id')
             ->limit(1)
             ->update(
-                ['settings' => DB::raw("json_set(settings, '$.rules', json('[{\"match\":{\"source\":\"probe\"},\"set\":{\"handling\":\"page\",\"team\":\"platform\"}}]'))")],
+                [
+                    'settings' => DB::raw(
+                        "json_set(settings, '$.rules', json('[{\"match\":{\"source\":\"probe\"},\"set\":{\"handling\":\"page\",\"team\":\"platform\"}}]'))"
+                    ),
+                ],
             );
         \App\Signals\Live\RuleSets::forget();
         $this->signal([self::firing('nobody-knows-this')]);

@@ -107,10 +107,12 @@ final class EdgesTest extends TestCase
         self::assertSame($declared + $within, $incident->restore_by->getTimestamp());
         $at = "/incidents/$incident->id";
         $this->later(600);
-        $this->post("$at/resolve", ['resolution' => 'Restarted', 'update' => 'Works again.'], ['X-Request-Key' => 'r1'])->assertSessionHasNoErrors();
+        $this->post("$at/resolve", ['resolution' => 'Restarted', 'update' => 'Works again.'], ['X-Request-Key' => 'r1'])
+            ->assertSessionHasNoErrors();
         self::assertSame($declared + $within, $incident->refresh()->restore_by->getTimestamp(), 'What was promised stays to be read.');
         $this->later(3000);
-        $this->post("$at/reopen", ['why' => 'It is not', 'update' => 'It is not over.', 'call' => false], ['X-Request-Key' => 'o1'])->assertSessionHasNoErrors();
+        $this->post("$at/reopen", ['why' => 'It is not', 'update' => 'It is not over.', 'call' => false], ['X-Request-Key' => 'o1'])
+            ->assertSessionHasNoErrors();
         self::assertSame($declared + $within + 3000, $incident->refresh()->restore_by->getTimestamp());
         // Another priority counts from the declaration too, without what lay between.
         $this->change($incident, ['impact' => 'wide', 'urgency' => 'now']);

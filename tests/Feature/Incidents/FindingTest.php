@@ -69,11 +69,14 @@ final class FindingTest extends TestCase
     public function test_what_was_ruled_out_is_part_of_the_brief_and_nobody_puts_it_down_again(): void
     {
         $this->room('hypotheses', ['text' => 'Time server', 'check' => 'Compare clocks', 'item' => 'clk-2'])->assertSessionHasNoErrors();
-        $this->room('hypotheses', ['text' => 'time SERVER'])->assertSessionHasErrors(['text' => 'It is there already: “Time server”, put down by Ingrid Vale.']);
+        $this->room('hypotheses', ['text' => 'time SERVER'])
+            ->assertSessionHasErrors(['text' => 'It is there already: “Time server”, put down by Ingrid Vale.']);
         $this->room('hypotheses', ['text' => 'The clock', 'item' => 'clk-2'])->assertSessionHasErrors('text');
         $one = Hypothesis::query()->sole();
-        $this->send("/hypotheses/$one->id/settle", ['state' => 'ruled-out', 'why' => 'Clocks agree.', 'version' => 1], 'lotte-krone')->assertForbidden();
-        $this->send("/hypotheses/$one->id/settle", ['state' => 'ruled-out', 'why' => 'Clocks agree.', 'version' => 1])->assertSessionHasNoErrors();
+        $this->send("/hypotheses/$one->id/settle", ['state' => 'ruled-out', 'why' => 'Clocks agree.', 'version' => 1], 'lotte-krone')
+            ->assertForbidden();
+        $this->send("/hypotheses/$one->id/settle", ['state' => 'ruled-out', 'why' => 'Clocks agree.', 'version' => 1])
+            ->assertSessionHasNoErrors();
         $this->room('hypotheses', ['text' => 'Time server'])->assertSessionHasErrors(['text' => 'Ingrid Vale ruled it out: Clocks agree.']);
         $shown = $this->shown();
         self::assertStringContainsString('Ruled out: Time server (Clocks agree).', $shown['soFar']);
@@ -88,10 +91,13 @@ final class FindingTest extends TestCase
         $this->send("/hypotheses/$one->id/take")->assertSessionHasNoErrors();
         $this->send("/hypotheses/$one->id/take")->assertSessionHasNoErrors();
         $this->send("/hypotheses/$one->id/take", [], $mika->id)->assertSessionHasErrors(['action' => 'Ingrid Vale looks into it by now.']);
-        $this->send("/hypotheses/$one->id/settle", ['state' => 'confirmed', 'why' => 'Cable cut', 'version' => 1], $mika->id)->assertSessionHasErrors('action');
-        $this->send("/hypotheses/$one->id/settle", ['state' => 'confirmed', 'why' => 'Cable cut', 'version' => 2], $mika->id)->assertSessionHasNoErrors();
+        $this->send("/hypotheses/$one->id/settle", ['state' => 'confirmed', 'why' => 'Cable cut', 'version' => 1], $mika->id)
+            ->assertSessionHasErrors('action');
+        $this->send("/hypotheses/$one->id/settle", ['state' => 'confirmed', 'why' => 'Cable cut', 'version' => 2], $mika->id)
+            ->assertSessionHasNoErrors();
         $this->send("/hypotheses/$one->id/take")->assertSessionHasErrors('action');
-        $this->send("/hypotheses/$one->id/settle", ['state' => 'open', 'why' => 'It was another cable', 'version' => 3])->assertSessionHasNoErrors();
+        $this->send("/hypotheses/$one->id/settle", ['state' => 'open', 'why' => 'It was another cable', 'version' => 3])
+            ->assertSessionHasNoErrors();
         self::assertSame(['open', null, null, null], [
             $one->refresh()->state->value, $one->result, $one->person_id, $one->settled_at,
         ]);
@@ -128,7 +134,8 @@ final class FindingTest extends TestCase
 
     public function test_an_estimate_is_revised_asked_about_when_it_passes_and_feeds_the_update(): void
     {
-        $this->room('estimate', ['at' => now()->addMinutes(30)->toIso8601String(), 'why' => 'Part on its way', 'seen' => 0])->assertSessionHasNoErrors();
+        $this->room('estimate', ['at' => now()->addMinutes(30)->toIso8601String(), 'why' => 'Part on its way', 'seen' => 0])
+            ->assertSessionHasNoErrors();
         $shown = $this->shown();
         self::assertStringContainsString('says Ingrid Vale', $shown['soFar']);
         self::assertStringContainsString('We expect it to work again by', $shown['draft']['text']);
@@ -152,7 +159,13 @@ final class FindingTest extends TestCase
 
     public function test_an_option_says_what_it_takes_down_and_the_decision_gives_a_team_the_task(): void
     {
-        $this->room('options', ['kind' => 'quick-fix', 'text' => 'Restart lane control', 'minutes' => 10, 'risk' => 'Cars wait', 'items' => ['lane-control-ask', 'lane-control-ask']])->assertSessionHasNoErrors();
+        $this->room(
+            'options',
+            [
+                'kind' => 'quick-fix', 'text' => 'Restart lane control', 'minutes' => 10, 'risk' => 'Cars wait',
+                'items' => ['lane-control-ask', 'lane-control-ask'],
+            ]
+        )->assertSessionHasNoErrors();
         $this->room('options', ['kind' => 'wait', 'text' => 'The next boat leaves at noon']);
         $shown = $this->shown()['options'];
         self::assertSame([['Quick fix', 10, 1], ['Wait', null, 0]], array_map(
@@ -164,7 +177,8 @@ final class FindingTest extends TestCase
         $this->send("/options/$wait->id/choose", ['why' => 'x'])->assertSessionHasErrors(['action' => 'Somebody dropped this meanwhile.']);
         $this->send("/options/$fix->id/choose", ['why' => ''])->assertSessionHasErrors('why');
         $this->send("/options/$fix->id/choose", ['why' => 'No boat before noon.', 'team' => 'lanes'])->assertSessionHasNoErrors();
-        $this->send("/options/$fix->id/choose", ['why' => 'x'], 'mika-sund')->assertSessionHasErrors(['action' => 'Ingrid Vale decided for it already.']);
+        $this->send("/options/$fix->id/choose", ['why' => 'x'], 'mika-sund')
+            ->assertSessionHasErrors(['action' => 'Ingrid Vale decided for it already.']);
         $this->send("/options/$fix->id/drop")->assertSessionHasErrors('action');
         $task = Task::query()->where('incident_id', $this->incident->id)->sole();
         self::assertSame(['Quick fix: Restart lane control', 'lanes'], [$task->text, $task->team_id]);
@@ -187,7 +201,8 @@ final class FindingTest extends TestCase
         $this->incident->update(['resolved_at' => now()]);
         $this->room('hypotheses', ['text' => 'Power'])->assertSessionHasErrors('action');
         $this->send("/hypotheses/$one->id/take")->assertSessionHasErrors('action');
-        $this->send("/hypotheses/$one->id/settle", ['state' => 'confirmed', 'why' => 'x', 'version' => 1])->assertSessionHasErrors('action');
+        $this->send("/hypotheses/$one->id/settle", ['state' => 'confirmed', 'why' => 'x', 'version' => 1])
+            ->assertSessionHasErrors('action');
         $this->room('estimate', ['at' => now()->addHour()->toIso8601String(), 'seen' => 0])->assertSessionHasErrors('action');
         $this->room('options', ['kind' => 'wait', 'text' => 'y'])->assertSessionHasErrors('action');
         $this->send("/options/$option->id/drop")->assertSessionHasErrors('action');
@@ -209,7 +224,8 @@ final class FindingTest extends TestCase
 
     public function test_working_again_has_a_clock_of_its_own_as_long_as_it_is_checked(): void
     {
-        $stage = fn(string $stage) => $this->room('stage', ['version' => $this->incident->refresh()->version, 'stage' => $stage])->assertSessionHasNoErrors();
+        $stage = fn(string $stage) => $this->room('stage', ['version' => $this->incident->refresh()->version, 'stage' => $stage])
+            ->assertSessionHasNoErrors();
         $clocks = static fn(): array => array_values(array_filter(
             RunningClocks::all(), static fn(array $one): bool => str_starts_with($one['id'], 'proving-'),
         ));

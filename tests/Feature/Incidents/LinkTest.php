@@ -26,7 +26,8 @@ final class LinkTest extends TestCase
     public function test_a_report_is_about_one_incident_at_a_time_and_its_history_stays(): void
     {
         [$report, $one, $other, $by] = [
-            $this->report(), Incident::factory()->createOne(), Incident::factory()->createOne(), Actor::person($this->person('ingrid-vale')),
+            $this->report(), Incident::factory()->createOne(), Incident::factory()->createOne(),
+            Actor::person($this->person('ingrid-vale')),
         ];
         self::assertSame([$report->id], Report::query()->loose()->pluck('id')->all());
         LinkReport::to($report, $one, $by);

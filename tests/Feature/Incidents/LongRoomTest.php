@@ -69,7 +69,9 @@ final class LongRoomTest extends TestCase
 
     public function test_what_is_said_of_the_story_comes_from_all_of_it(): void
     {
-        $this->post("/incidents/{$this->major->id}/notes", ['text' => 'Set the clocks by hand.', 'decision' => true], ['X-Request-Key' => 'decided']);
+        $this->post(
+            "/incidents/{$this->major->id}/notes", ['text' => 'Set the clocks by hand.', 'decision' => true], ['X-Request-Key' => 'decided']
+        );
         $this->room();
         array_map(fn(int $n) => (new WriteNote)($this->major, "Note $n", false, $this->person('mika-sund')), range(1, 120));
         $shown = $this->room();
@@ -110,7 +112,9 @@ final class LongRoomTest extends TestCase
         for ($n = 1; $n <= 70; $n++) {
             Incident::factory()->createOne(['restore_by' => now()->addHours($n), 'respond_by' => null]);
         }
-        $this->major->update(['restore_by' => now()->addDays(9), 'respond_by' => null, 'estimate_at' => now()->addDays(8), 'estimate_by_id' => 'ingrid-vale']);
+        $this->major->update(
+            ['restore_by' => now()->addDays(9), 'respond_by' => null, 'estimate_at' => now()->addDays(8), 'estimate_by_id' => 'ingrid-vale']
+        );
         $ids = array_column((array) $this->around('clocks'), 'id');
 
         self::assertContains("estimate-{$this->major->id}", $ids, 'What the reader said is theirs, however late.');
@@ -128,6 +132,8 @@ final class LongRoomTest extends TestCase
         $other = Incident::factory()->createOne();
 
         self::assertArrayNotHasKey('others', $this->room());
-        self::assertContains($other->id, array_column((array) $this->deferred("/incidents/{$this->major->id}", 'Incidents/Room', 'others'), 'id'));
+        self::assertContains(
+            $other->id, array_column((array) $this->deferred("/incidents/{$this->major->id}", 'Incidents/Room', 'others'), 'id')
+        );
     }
 }

@@ -30,7 +30,8 @@ final class MajorTest extends TestCase
         $this->signal([self::firing('clk-2', 'error'), self::firing('lane-control-ask')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => Alert::query()->pluck('id')->all(), 'title' => 'Screen of till 3 is grey', 'service' => 'vehicle-lanes', 'impact' => 'part',
+            'alerts' => Alert::query()->pluck('id')->all(), 'title' => 'Screen of till 3 is grey', 'service' => 'vehicle-lanes',
+            'impact' => 'part',
             'urgency' => 'soon', 'team' => 'lanes', 'call' => false,
         ])->assertSessionHasNoErrors();
         $this->incident = Incident::query()->whereNull('resolved_at')->sole();
@@ -44,7 +45,8 @@ final class MajorTest extends TestCase
     private function raise(array $more = [], string $key = 'raise'): TestResponse
     {
         return $this->post("/incidents/{$this->incident->id}/major", [
-            'version' => $this->incident->refresh()->version, 'title' => 'Lane control is down', 'service' => 'vehicle-lanes', 'impact' => 'wide',
+            'version' => $this->incident->refresh()->version, 'title' => 'Lane control is down', 'service' => 'vehicle-lanes',
+            'impact' => 'wide',
             'urgency' => 'now', 'confirmed' => 'Tried at both lanes.', 'update' => 'Vehicle lanes are closed.', 'call' => true, ...$more,
         ], ['X-Request-Key' => $key]);
     }
@@ -53,7 +55,8 @@ final class MajorTest extends TestCase
     {
         MajorSettings::change([
             'conditions' => [['tier' => 1, 'places' => null, 'reports' => null, 'minutes' => 10]], 'update_minutes' => 15, 'team' => $team,
-            'roles' => [['id' => 'harbour', 'name' => 'Speaks to the harbour master']], 'confirm_all' => false, 'proving_minutes' => 30, 'link_alone' => true, 'watch_minutes' => 240, 'conversation' => true, 'bridge' => true,
+            'roles' => [['id' => 'harbour', 'name' => 'Speaks to the harbour master']], 'confirm_all' => false, 'proving_minutes' => 30,
+            'link_alone' => true, 'watch_minutes' => 240, 'conversation' => true, 'bridge' => true,
         ], MajorSettings::now()->version, $this->person('per-strand'));
     }
 
@@ -97,7 +100,9 @@ final class MajorTest extends TestCase
         $update = Update::query()->where('incident_id', $incident->id)->sole();
         self::assertSame($promised['update'], $update->text);
         self::assertSame($promised['services'], array_column($update->services, 'name'));
-        self::assertEqualsWithDelta(now()->addMinutes(15)->getTimestamp(), $incident->occasion->refresh()->next_update_at?->getTimestamp(), 1);
+        self::assertEqualsWithDelta(
+            now()->addMinutes(15)->getTimestamp(), $incident->occasion->refresh()->next_update_at?->getTimestamp(), 1
+        );
         $this->get("/incidents/$incident->id")->assertInertia(
             static fn(Shown $shown) => $shown->has('incident.major_at')->where('draft.next_minutes', 15)
                 ->count('roles', 3)->where('roles.0.person', null),
@@ -127,10 +132,14 @@ final class MajorTest extends TestCase
     {
         $this->choose('platform');
         $this->raise(['update' => '', 'call' => false, 'confirmed' => '', 'service' => null])->assertSessionHasNoErrors();
-        self::assertSame([0, 0], [Update::query()->where('incident_id', $this->incident->id)->count(), Call::query()->where('team_id', 'platform')->count()]);
+        self::assertSame(
+            [0, 0],
+            [Update::query()->where('incident_id', $this->incident->id)->count(), Call::query()->where('team_id', 'platform')->count()]
+        );
         $this->get("/incidents/{$this->incident->id}")->assertInertia(static fn(Shown $shown) => $shown->where(
             'journal.lines',
-            static fn($journal): bool => $journal->contains('lead', 'Raised to a major incident') && $journal->contains('lead', 'Service: none'),
+            static fn($journal): bool => $journal->contains('lead', 'Raised to a major incident')
+                && $journal->contains('lead', 'Service: none'),
         ));
     }
 
@@ -152,7 +161,8 @@ final class MajorTest extends TestCase
         $this->raise();
         $raised = $this->incident->refresh()->version;
         self::assertGreaterThan($version, $raised);
-        $this->post("/incidents/{$this->incident->id}/not-major", ['version' => $raised, 'why' => 'x'], ['X-Request-Key' => 'low'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->incident->id}/not-major", ['version' => $raised, 'why' => 'x'], ['X-Request-Key' => 'low'])
+            ->assertSessionHasNoErrors();
         self::assertGreaterThan($raised, $this->incident->refresh()->version);
         self::assertNotNull($this->incident->occasion->refresh()->answered_at, 'Outsiders were told for the first time.');
     }
@@ -164,23 +174,32 @@ final class MajorTest extends TestCase
         $this->raise();
         $owed = $this->incident->occasion->refresh()->next_update_at;
         self::assertEqualsCanonicalizing(
-            ['endsCalls' => ['Platform'], 'keepsCalls' => [], 'published' => 1, 'openRoles' => ['Technical lead', 'Communicator', 'Speaks to the harbour master']],
-            array_intersect_key($this->getJson("/incidents/{$this->incident->id}/not-major")->json(), array_flip(['endsCalls', 'keepsCalls', 'published', 'openRoles'])),
+            [
+                'endsCalls' => ['Platform'], 'keepsCalls' => [], 'published' => 1,
+                'openRoles' => ['Technical lead', 'Communicator', 'Speaks to the harbour master'],
+            ],
+            array_intersect_key(
+                $this->getJson("/incidents/{$this->incident->id}/not-major")->json(),
+                array_flip(['endsCalls', 'keepsCalls', 'published', 'openRoles'])
+            ),
         );
         $this->later(60);
         $version = $this->incident->refresh()->version;
         $this->post("/incidents/{$this->incident->id}/not-major", ['version' => $version, 'why' => ''])->assertSessionHasErrors('why');
-        $this->post("/incidents/{$this->incident->id}/not-major", ['version' => $version, 'why' => 'One lane only'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->incident->id}/not-major", ['version' => $version, 'why' => 'One lane only'])
+            ->assertSessionHasNoErrors();
         self::assertFalse($this->incident->refresh()->isMajor());
         self::assertSame(Outcome::Resolved, Call::query()->where('team_id', 'platform')->sole()->outcome);
         self::assertEquals($owed, $this->incident->occasion->refresh()->next_update_at, 'People wait for it.');
-        $this->post("/incidents/{$this->incident->id}/not-major", ['version' => $version, 'why' => 'x'], ['X-Request-Key' => 'again'])->assertSessionHasErrors('action');
+        $this->post("/incidents/{$this->incident->id}/not-major", ['version' => $version, 'why' => 'x'], ['X-Request-Key' => 'again'])
+            ->assertSessionHasErrors('action');
     }
 
     public function test_a_call_from_before_goes_on_when_it_is_lowered(): void
     {
         $this->choose('platform');
-        $this->post("/incidents/{$this->incident->id}/calls", ['whom' => ['team:platform'], 'why' => 'x'], ['X-Request-Key' => 'before'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->incident->id}/calls", ['whom' => ['team:platform'], 'why' => 'x'], ['X-Request-Key' => 'before'])
+            ->assertSessionHasNoErrors();
         $this->later(60);
         self::assertTrue($this->getJson("/incidents/{$this->incident->id}/major")->json('callsTeam.already'));
         $this->raise();
@@ -197,14 +216,19 @@ final class MajorTest extends TestCase
     #[TestWith([['team' => 'nobody'], 'team'])]
     public function test_settings_that_make_no_sense_are_refused(array $wrong, string $field): void
     {
-        $right = ['version' => 0, 'conditions' => [['reports' => 3]], 'update_minutes' => 15, 'team' => null, 'roles' => [['name' => 'Scribe']], 'confirm_all' => true, 'proving_minutes' => 20, 'link_alone' => true, 'watch_minutes' => 240, 'conversation' => true, 'bridge' => true];
+        $right = [
+            'version' => 0, 'conditions' => [['reports' => 3]], 'update_minutes' => 15, 'team' => null, 'roles' => [['name' => 'Scribe']],
+            'confirm_all' => true, 'proving_minutes' => 20, 'link_alone' => true, 'watch_minutes' => 240, 'conversation' => true,
+            'bridge' => true,
+        ];
         $this->actingAs($this->person('per-strand'))->post('/settings/major', [...$right, ...$wrong])->assertSessionHasErrors($field);
         self::assertSame(0, MajorSettings::now()->version);
         $this->post('/settings/major', $right)->assertSessionHasNoErrors();
         $this->post('/settings/major', $right)->assertSessionHasErrors('action');
         self::assertSame([['id' => 'scribe', 'name' => 'Scribe']], MajorSettings::now()->roles);
         $this->get('/settings/major')->assertInertia(
-            static fn(Shown $shown) => $shown->component('Incidents/MajorSettings')->where('choices.conditions.0.reports', 3)->where('version', 1),
+            static fn(Shown $shown) => $shown->component('Incidents/MajorSettings')->where('choices.conditions.0.reports', 3)
+                ->where('version', 1),
         );
     }
 }

@@ -54,7 +54,10 @@ final class MergingTest extends TestCase
     /** @return TestResponse<Response> */
     private function merge(?Incident $from = null, ?Incident $into = null): TestResponse
     {
-        return $this->post('/incidents/'.($from ?? $this->from)->id.'/merge', ['into' => ($into ?? $this->into)->id, 'why' => 'One clock'], ['X-Request-Key' => uniqid()]);
+        return $this->post(
+            '/incidents/'.($from ?? $this->from)->id.'/merge', ['into' => ($into ?? $this->into)->id, 'why' => 'One clock'],
+            ['X-Request-Key' => uniqid()]
+        );
     }
 
     private function report(Incident $incident, string $email): Report
@@ -67,7 +70,10 @@ final class MergingTest extends TestCase
 
     private function publish(Incident $incident, int $number, string $text): void
     {
-        $this->post("/incidents/$incident->id/updates", ['number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => 30], ['X-Request-Key' => uniqid()])
+        $this->post(
+            "/incidents/$incident->id/updates", ['number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => 30],
+            ['X-Request-Key' => uniqid()]
+        )
             ->assertSessionHasNoErrors();
     }
 
@@ -77,7 +83,8 @@ final class MergingTest extends TestCase
         for ($seed = 0; $seed < 5; $seed++) {
             $dice = new Randomizer(new Mt19937($seed));
             $two = [
-                Incident::factory()->create(['title' => "From $seed", 'service_id' => 'vehicle-lanes']), Incident::factory()->create(['title' => "Into $seed", 'service_id' => 'vehicle-lanes']),
+                Incident::factory()->create(['title' => "From $seed", 'service_id' => 'vehicle-lanes']),
+                Incident::factory()->create(['title' => "Into $seed", 'service_id' => 'vehicle-lanes']),
             ];
             $numbers = [1, 1];
             $reports = $followers = [];
@@ -88,10 +95,20 @@ final class MergingTest extends TestCase
                     0 => app(WriteNote::class)($incident, "Note $seed-$step", false, $this->person('ingrid-vale')),
                     1 => $reports[] = $this->report($incident, "r$seed-$step@ferry.example")->id,
                     2 => $this->publish($incident, $numbers[$n]++, "Update $seed-$step"),
-                    3 => $this->post("/incidents/$incident->id/calls", ['whom' => ['team:'.['lanes', 'platform'][$dice->getInt(0, 1)]], 'why' => 'x'], ['X-Request-Key' => uniqid()]),
+                    3 => $this->post(
+                        "/incidents/$incident->id/calls", ['whom' => ['team:'.['lanes', 'platform'][$dice->getInt(0, 1)]], 'why' => 'x'],
+                        ['X-Request-Key' => uniqid()]
+                    ),
                     4 => (new WorkSteps($this->person('ingrid-vale')))->add($incident, "Task $seed-$step", null, false),
-                    5 => Hypothesis::query()->create(['incident_id' => $incident->id, 'text' => "H $seed-$step", 'state' => 'open', 'made_by_id' => 'ingrid-vale', 'made_at' => now()]),
-                    6 => $this->post("/incidents/$incident->id/cards", ['for' => "C $seed-$step", 'hours' => 4], ['X-Request-Key' => uniqid()]),
+                    5 => Hypothesis::query()->create(
+                        [
+                            'incident_id' => $incident->id, 'text' => "H $seed-$step", 'state' => 'open', 'made_by_id' => 'ingrid-vale',
+                            'made_at' => now(),
+                        ]
+                    ),
+                    6 => $this->post(
+                        "/incidents/$incident->id/cards", ['for' => "C $seed-$step", 'hours' => 4], ['X-Request-Key' => uniqid()]
+                    ),
                     7 => $followers[] = Subscription::factory()->at(Channel::Mail, "f$step-$seed@ferry.example")
                         ->create(['incident_id' => $incident->id, 'only_end' => true])->id,
                 };
@@ -99,11 +116,15 @@ final class MergingTest extends TestCase
             }
             [$from, $into] = [$two[0]->refresh(), $two[1]->refresh()];
             $ids = [$from->id, $into->id];
-            $entries = Entry::query()->whereIn('seq', DB::table('journal_subjects')->where('kind', 'incident')->whereIn('id', $ids)->select('seq'))->pluck('seq')->all();
+            $entries = Entry::query()
+                ->whereIn('seq', DB::table('journal_subjects')->where('kind', 'incident')->whereIn('id', $ids)->select('seq'))->pluck('seq')
+                ->all();
             $count = static fn(string $table): int => DB::table($table)->whereIn('incident_id', $ids)->count();
             $before = array_map($count, $tables = ['hypotheses', 'ticket_tasks', 'incident_cards']);
-            $running = Call::query()->for('incident', $ids)->where('outcome', '!=', Outcome::Resolved)->get()->map(static fn(Call $one): string => $one->calls())->unique()->sort()->values()->all();
-            $paged = static fn(): array => Page::query()->whereIn('call_id', Call::query()->for('incident', $ids)->select('id'))->pluck('id')->all();
+            $running = Call::query()->for('incident', $ids)->where('outcome', '!=', Outcome::Resolved)->get()
+                ->map(static fn(Call $one): string => $one->calls())->unique()->sort()->values()->all();
+            $paged = static fn(): array => Page::query()->whereIn('call_id', Call::query()->for('incident', $ids)->select('id'))
+                ->pluck('id')->all();
             $pages = $paged();
             $outbox = OutboxMessage::query()->where('kind', 'mail')->count();
             $this->merge($from, $into)->assertRedirect("/incidents/$into->id");
@@ -111,7 +132,9 @@ final class MergingTest extends TestCase
 
             self::assertSame([], array_diff($entries, Story::of($after)->pluck('seq')->all()), "Seed $seed loses entries.");
             self::assertEqualsCanonicalizing($reports, $after->reports()->pluck('reports.id')->all());
-            self::assertSame($before, array_map(static fn(string $table): int => DB::table($table)->where('incident_id', $into->id)->count(), $tables));
+            self::assertSame(
+                $before, array_map(static fn(string $table): int => DB::table($table)->where('incident_id', $into->id)->count(), $tables)
+            );
             self::assertSame(
                 $running, Call::query()->for('incident', $into->id)->where('outcome', '!=', Outcome::Resolved)->get()
                     ->map(static fn(Call $one): string => $one->calls())->unique()->sort()->values()->all(),
@@ -133,9 +156,11 @@ final class MergingTest extends TestCase
         $this->merge()->assertSessionHasNoErrors();
         $this->get("/incidents/{$this->from->id}")->assertRedirect("/incidents/{$this->into->id}");
         $this->get("/incidents/{$this->into->id}")->assertInertia(static fn(Shown $shown) => $shown->where(
-            'journal.lines', static fn($journal): bool => $journal->pluck('lead')->intersect(['First', 'Second'])->values()->all() === ['First', 'Second'],
+            'journal.lines',
+            static fn($journal): bool => $journal->pluck('lead')->intersect(['First', 'Second'])->values()->all() === ['First', 'Second'],
         ));
-        $this->post("/incidents/{$this->from->id}/reopen", ['why' => 'x', 'update' => 'x'], ['X-Request-Key' => 'no'])->assertSessionHasErrors('action');
+        $this->post("/incidents/{$this->from->id}/reopen", ['why' => 'x', 'update' => 'x'], ['X-Request-Key' => 'no'])
+            ->assertSessionHasErrors('action');
         $this->merge()->assertSessionHasErrors('into');
     }
 
@@ -162,10 +187,12 @@ final class MergingTest extends TestCase
         Follow::confirm(Subscription::query()->sole());
         $this->post("/incidents/{$this->from->id}/cards", ['for' => 'x', 'hours' => 4], ['X-Request-Key' => 'card']);
         $this->merge();
-        $this->post("/incidents/{$this->into->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->into->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])
+            ->assertSessionHasNoErrors();
         $this->clock();
         self::assertSame(1, OutboxMessage::query()->where('kind', 'notice-mail')->count());
-        $this->get('/card/'.Card::query()->sole()->token)->assertInertia(fn(Shown $shown) => $shown->where('card.ref', $this->into->ref())->has('card.resolved_at'));
+        $this->get('/card/'.Card::query()->sole()->token)
+            ->assertInertia(fn(Shown $shown) => $shown->where('card.ref', $this->into->ref())->has('card.resolved_at'));
     }
 
     public function test_alerts_and_what_was_said_of_items_go_along_and_a_call_that_both_had_is_one(): void
@@ -177,11 +204,15 @@ final class MergingTest extends TestCase
             $this->post("/incidents/$incident->id/items", ['item' => $item, 'state' => 'down'], ['X-Request-Key' => "$incident->id-$item"]);
         }
         foreach ([$this->from, $this->into] as $incident) {
-            $this->post("/incidents/$incident->id/calls", ['whom' => ['team:lanes'], 'why' => 'x'], ['X-Request-Key' => "call-$incident->id"]);
+            $this->post(
+                "/incidents/$incident->id/calls", ['whom' => ['team:lanes'], 'why' => 'x'], ['X-Request-Key' => "call-$incident->id"]
+            );
         }
         $this->merge()->assertSessionHasNoErrors();
         self::assertSame($this->into->id, Alert::query()->where('item_id', 'lane-control-ask')->latest('id')->firstOrFail()->incident_id);
-        self::assertEqualsCanonicalizing(['clk-2', 'mw-skjell'], DB::table('incident_items')->where('incident_id', $this->into->id)->pluck('item_id')->all());
+        self::assertEqualsCanonicalizing(
+            ['clk-2', 'mw-skjell'], DB::table('incident_items')->where('incident_id', $this->into->id)->pluck('item_id')->all()
+        );
         self::assertSame(1, Call::query()->for('incident', $this->into->id)->where('outcome', Outcome::Waiting)->count());
         self::assertSame(0, Call::query()->for('incident', $this->from->id)->where('outcome', Outcome::Waiting)->count());
         self::assertSame(0, Task::query()->count());
@@ -191,7 +222,11 @@ final class MergingTest extends TestCase
     {
         [$stays, $goes] = [$this->report($this->from, 'a@ferry.example'), $this->report($this->from, 'b@ferry.example')];
         app(WriteNote::class)($this->from, 'Before', false, $this->person('ingrid-vale'));
-        $split = fn(array $more, string $key) => $this->post("/incidents/{$this->from->id}/split", ['title' => 'A cable at Ask', 'why' => 'Two causes', 'alerts' => [], 'reports' => [$goes->id], ...$more], ['X-Request-Key' => $key]);
+        $split = fn(array $more, string $key) => $this->post(
+            "/incidents/{$this->from->id}/split",
+            ['title' => 'A cable at Ask', 'why' => 'Two causes', 'alerts' => [], 'reports' => [$goes->id], ...$more],
+            ['X-Request-Key' => $key]
+        );
         $split(['reports' => []], 'none')->assertSessionHasErrors('alerts');
         $split(['reports' => [$goes->id, 999_999]], 'other')->assertSessionHasErrors('alerts');
         $split([], 'split')->assertSessionHasNoErrors();
@@ -199,9 +234,12 @@ final class MergingTest extends TestCase
         $new = Incident::query()->where('title', 'A cable at Ask')->sole();
         app(WriteNote::class)($this->from, 'Of the first', false, $this->person('ingrid-vale'));
         app(WriteNote::class)($new, 'Of the second', false, $this->person('ingrid-vale'));
-        $told = static fn(Incident $one): array => Story::of($one->refresh())->where('kind', 'incident.note')->map(static fn(Entry $entry): string => (string) ($entry->told()['text'] ?? ''))->values()->all();
+        $told = static fn(Incident $one): array => Story::of($one->refresh())->where('kind', 'incident.note')
+            ->map(static fn(Entry $entry): string => (string) ($entry->told()['text'] ?? ''))->values()->all();
         self::assertSame([['Before', 'Of the first'], ['Before', 'Of the second']], [$told($this->from), $told($new)]);
-        self::assertSame([[$stays->id], [$goes->id]], [$this->from->reports()->pluck('reports.id')->all(), $new->reports()->pluck('reports.id')->all()]);
+        self::assertSame(
+            [[$stays->id], [$goes->id]], [$this->from->reports()->pluck('reports.id')->all(), $new->reports()->pluck('reports.id')->all()]
+        );
         self::assertSame($this->from->priority, $new->priority);
         self::assertNotNull($new->occasion->next_update_at);
         self::assertTrue(Story::of($new)->contains('kind', 'incident.split'));
@@ -217,7 +255,10 @@ final class MergingTest extends TestCase
             ->map(static fn(Entry $entry): string => (string) ($entry->told()['text'] ?? ''))->values()->all();
         $split = function (Incident $one, string $title): Incident {
             $report = $this->report($one->refresh(), "$title@ferry.example");
-            $this->post("/incidents/$one->id/split", ['title' => $title, 'why' => 'x', 'alerts' => [], 'reports' => [$report->id]], ['X-Request-Key' => $title])->assertSessionHasNoErrors();
+            $this->post(
+                "/incidents/$one->id/split", ['title' => $title, 'why' => 'x', 'alerts' => [], 'reports' => [$report->id]],
+                ['X-Request-Key' => $title]
+            )->assertSessionHasNoErrors();
 
             return Incident::query()->where('title', $title)->sole();
         };
@@ -230,7 +271,9 @@ final class MergingTest extends TestCase
         $third = $split($second, 'third');
         $note($second, 'e');
         $note($third, 'f');
-        self::assertSame([['a', 'b', 'c'], ['a', 'b', 'd', 'e'], ['a', 'b', 'd', 'f']], [$told($this->into), $told($second), $told($third)]);
+        self::assertSame(
+            [['a', 'b', 'c'], ['a', 'b', 'd', 'e'], ['a', 'b', 'd', 'f']], [$told($this->into), $told($second), $told($third)]
+        );
         $this->merge($third->refresh(), $this->into->refresh())->assertSessionHasNoErrors();
         self::assertSame(['a', 'b', 'c', 'd', 'f'], $told($this->into), 'Nothing stands twice.');
     }
@@ -239,12 +282,15 @@ final class MergingTest extends TestCase
     {
         $this->merge($this->from, $this->from)->assertSessionHasErrors('into');
         $this->from->update(['major_at' => now()]);
-        $this->merge()->assertSessionHasErrors(['into' => "{$this->from->ref()} is the major incident: merge {$this->into->ref()} into it."]);
-        $this->post("/incidents/{$this->from->id}/under", ['incidents' => [$this->into->id]], ['X-Request-Key' => 'under'])->assertSessionHasNoErrors();
+        $this->merge()
+            ->assertSessionHasErrors(['into' => "{$this->from->ref()} is the major incident: merge {$this->into->ref()} into it."]);
+        $this->post("/incidents/{$this->from->id}/under", ['incidents' => [$this->into->id]], ['X-Request-Key' => 'under'])
+            ->assertSessionHasNoErrors();
         $this->into->refresh()->update(['major_at' => now()]);
         $this->merge()->assertSessionHasErrors('into');
         $this->into->update(['resolved_at' => now()]);
         $this->merge()->assertSessionHasErrors('into');
-        $this->actingAs($this->person('noor-lind'))->post("/incidents/{$this->from->id}/merge", ['into' => $this->into->id, 'why' => 'x'])->assertForbidden();
+        $this->actingAs($this->person('noor-lind'))->post("/incidents/{$this->from->id}/merge", ['into' => $this->into->id, 'why' => 'x'])
+            ->assertForbidden();
     }
 }

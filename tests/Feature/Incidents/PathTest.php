@@ -160,7 +160,8 @@ final class PathTest extends TestCase
         $incident = $this->incident();
         $this->publish($incident, 1)->assertSessionHasNoErrors();
         $this->get('/report?service=vehicle-lanes')->assertInertia(
-            fn(Shown $page) => $page->where('affected.answer', 'yes')->where('affected.answer', 'yes')->where('affected.said', 'Lanes are shut.'),
+            fn(Shown $page) => $page->where('affected.answer', 'yes')->where('affected.answer', 'yes')
+                ->where('affected.said', 'Lanes are shut.'),
         );
         $form = [
             'service' => 'vehicle-lanes', 'site' => 'Ask', 'what' => 'The barrier stays shut', 'name' => 'Lea',
@@ -210,9 +211,15 @@ final class PathTest extends TestCase
         $incident = $this->incident();
         $this->publish($incident, 1, 15);
         self::assertSame('2026-03-03 08:15:00', $incident->refresh()->occasion->next_update_at?->format('Y-m-d H:i:s'));
-        $owed = static fn(): array => array_values(array_filter(RunningClocks::all(), static fn(array $one): bool => $one['title'] === "Update owed, {$incident->ref()}"));
-        self::assertSame([['ingrid-vale', "{$incident->title}; Ingrid Vale writes it"]], array_map(static fn(array $one): array => [$one['holder'], $one['detail']], $owed()));
-        $speaks = RoleHeld::query()->create(['incident_id' => $incident->id, 'role' => 'communicator', 'person_id' => 'mika-sund', 'since' => now()]);
+        $owed = static fn(): array => array_values(
+            array_filter(RunningClocks::all(), static fn(array $one): bool => $one['title'] === "Update owed, {$incident->ref()}")
+        );
+        self::assertSame(
+            [['ingrid-vale', "{$incident->title}; Ingrid Vale writes it"]],
+            array_map(static fn(array $one): array => [$one['holder'], $one['detail']], $owed())
+        );
+        $speaks = RoleHeld::query()
+            ->create(['incident_id' => $incident->id, 'role' => 'communicator', 'person_id' => 'mika-sund', 'since' => now()]);
         self::assertSame('mika-sund', $owed()[0]['holder'], 'Whoever speaks for it writes it.');
         $speaks->update(['until' => now()]);
         self::assertSame('ingrid-vale', $owed()[0]['holder']);

@@ -41,7 +41,9 @@ final class PresenceTest extends TestCase
     /** @return list<string> what the journal says of coming and going */
     private function comings(): array
     {
-        return array_values(Entry::query()->about('incident', $this->incident->id)->whereIn('kind', ['room.entered', 'room.left'])->orderBy('seq')->get()->map(
+        return array_values(Entry::query()->about('incident', $this->incident->id)->whereIn(
+            'kind', ['room.entered', 'room.left']
+        )->orderBy('seq')->get()->map(
             static fn(Entry $e): string => $e->kind.' '.($e->actor_id ?? $e->facts['person']),
         )->all());
     }

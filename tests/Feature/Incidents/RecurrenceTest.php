@@ -21,11 +21,13 @@ final class RecurrenceTest extends TestCase
         $this->signal([self::firing('clk-2', 'error')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Clock', 'service' => 'vehicle-lanes', 'impact' => 'part',
+            'alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all(), 'title' => 'Clock', 'service' => 'vehicle-lanes',
+            'impact' => 'part',
             'urgency' => 'soon',
         ])->assertSessionHasNoErrors();
         $this->incident = Incident::query()->whereNull('resolved_at')->sole();
-        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'x'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'x'], ['X-Request-Key' => 'end'])
+            ->assertSessionHasNoErrors();
     }
 
     /** @return list<array<string, mixed>> */

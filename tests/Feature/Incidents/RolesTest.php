@@ -28,7 +28,9 @@ final class RolesTest extends TestCase
     /** @return TestResponse<Response> */
     private function give(string $by, string $role, ?string $to, ?string $was = null): TestResponse
     {
-        return $this->actingAs($this->person($by))->post("/incidents/{$this->incident->id}/roles", ['role' => $role, 'person' => $to, 'was' => $was], ['X-Request-Key' => uniqid()]);
+        return $this->actingAs($this->person($by))->post(
+            "/incidents/{$this->incident->id}/roles", ['role' => $role, 'person' => $to, 'was' => $was], ['X-Request-Key' => uniqid()]
+        );
     }
 
     private function has(string $role): ?string
@@ -87,8 +89,12 @@ final class RolesTest extends TestCase
         $this->incident->update(['team_id' => 'platform']);
         $this->give('noor-lind', 'lead', 'noor-lind')->assertSessionHasErrors('action');
         $this->give('ingrid-vale', 'lead', 'noor-lind');
-        $this->actingAs($noor)->post("/incidents/{$this->incident->id}/stage", ['version' => $this->incident->refresh()->version, 'stage' => 'fixing'])->assertSessionHasNoErrors();
-        $this->actingAs($this->person('ada-holm'))->post("/incidents/{$this->incident->id}/roles", ['role' => 'lead', 'person' => 'ada-holm', 'was' => 'noor-lind'])->assertSessionHasErrors('action');
+        $this->actingAs($noor)
+            ->post("/incidents/{$this->incident->id}/stage", ['version' => $this->incident->refresh()->version, 'stage' => 'fixing'])
+            ->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ada-holm'))
+            ->post("/incidents/{$this->incident->id}/roles", ['role' => 'lead', 'person' => 'ada-holm', 'was' => 'noor-lind'])
+            ->assertSessionHasErrors('action');
     }
 
     public function test_there_is_no_role_that_the_organisation_does_not_have_and_none_in_what_is_over(): void
@@ -97,7 +103,8 @@ final class RolesTest extends TestCase
         $this->person('noor-lind')->update(['left_at' => now()]);
         $this->give('ingrid-vale', 'lead', 'noor-lind')->assertSessionHasErrors('person');
         $this->give('ingrid-vale', 'lead', 'per-strand');
-        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'x'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'x'], ['X-Request-Key' => 'end'])
+            ->assertSessionHasNoErrors();
         self::assertNull($this->has('lead'));
         $this->give('ingrid-vale', 'lead', 'per-strand')->assertSessionHasErrors('action');
     }
@@ -106,28 +113,37 @@ final class RolesTest extends TestCase
     {
         $ada = $this->other();
         $this->actingAs($this->person('ingrid-vale'))
-            ->post("/incidents/{$this->incident->id}/handover", ['person' => 'ada-holm', 'brief' => 'Lanes shut. Next: the vendor.'])->assertSessionHasNoErrors();
+            ->post("/incidents/{$this->incident->id}/handover", ['person' => 'ada-holm', 'brief' => 'Lanes shut. Next: the vendor.'])
+                ->assertSessionHasNoErrors();
         self::assertSame('ingrid-vale', $this->incident->refresh()->coordinator_id);
         $this->get('/')->assertInertia(static fn(Shown $shown) => $shown->count('coordination', 0));
-        $this->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => true], ['X-Request-Key' => 'own'])->assertSessionHasErrors('action');
+        $this->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => true], ['X-Request-Key' => 'own'])
+            ->assertSessionHasErrors('action');
         $this->actingAs($ada)->get('/')->assertInertia(
-            static fn(Shown $shown) => $shown->where('coordination.0.brief', 'Lanes shut. Next: the vendor.')->where('coordination.0.mine', true),
+            static fn(Shown $shown) => $shown->where('coordination.0.brief', 'Lanes shut. Next: the vendor.')
+                ->where('coordination.0.mine', true),
         );
-        $this->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => true], ['X-Request-Key' => 'yes'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => true], ['X-Request-Key' => 'yes'])
+            ->assertSessionHasNoErrors();
         self::assertSame('ada-holm', $this->incident->refresh()->coordinator_id);
         self::assertSame(0, CoordinationOffer::query()->waiting()->count());
-        $this->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => true], ['X-Request-Key' => 'twice'])->assertSessionHasErrors('action');
+        $this->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => true], ['X-Request-Key' => 'twice'])
+            ->assertSessionHasErrors('action');
     }
 
     public function test_a_no_is_said_with_a_reason_and_leaves_it_where_it_is(): void
     {
         $ada = $this->other();
-        $this->actingAs($this->person('ingrid-vale'))->post("/incidents/{$this->incident->id}/handover", ['person' => 'ada-holm', 'brief' => 'x']);
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post("/incidents/{$this->incident->id}/handover", ['person' => 'ada-holm', 'brief' => 'x']);
         $this->actingAs($ada)->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => false])->assertSessionHasErrors('why');
-        $this->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => false, 'why' => 'In a train'], ['X-Request-Key' => 'no'])->assertSessionHasNoErrors();
+        $this->post(
+            "/incidents/{$this->incident->id}/handover/answer", ['accept' => false, 'why' => 'In a train'], ['X-Request-Key' => 'no']
+        )->assertSessionHasNoErrors();
         self::assertSame('ingrid-vale', $this->incident->refresh()->coordinator_id);
         $this->get("/incidents/{$this->incident->id}")->assertInertia(
-            static fn(Shown $shown) => $shown->where('handover', null)->where('journal.lines', static fn($journal): bool => $journal->contains('rest', 'In a train')),
+            static fn(Shown $shown) => $shown->where('handover', null)
+                ->where('journal.lines', static fn($journal): bool => $journal->contains('rest', 'In a train')),
         );
     }
 
@@ -140,8 +156,11 @@ final class RolesTest extends TestCase
         $offer('second')->assertSessionHasNoErrors();
         self::assertSame(['second'], CoordinationOffer::query()->waiting()->pluck('brief')->all());
         $this->person('per-strand')->update(['roles' => [Role::Coordinator->value]]);
-        $this->actingAs($this->person('per-strand'))->post("/incidents/{$this->incident->id}/coordinate", ['from' => 'ingrid-vale'], ['X-Request-Key' => 'take'])->assertSessionHasNoErrors();
-        $this->actingAs($ada)->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => true], ['X-Request-Key' => 'late'])->assertSessionHasErrors('action');
+        $this->actingAs($this->person('per-strand'))
+            ->post("/incidents/{$this->incident->id}/coordinate", ['from' => 'ingrid-vale'], ['X-Request-Key' => 'take'])
+            ->assertSessionHasNoErrors();
+        $this->actingAs($ada)->post("/incidents/{$this->incident->id}/handover/answer", ['accept' => true], ['X-Request-Key' => 'late'])
+            ->assertSessionHasErrors('action');
         self::assertSame('per-strand', $this->incident->refresh()->coordinator_id);
         $offer('third')->assertSessionHasErrors('action');
     }
@@ -149,8 +168,10 @@ final class RolesTest extends TestCase
     public function test_what_is_over_is_offered_to_nobody_any_more(): void
     {
         $ada = $this->other();
-        $this->actingAs($this->person('ingrid-vale'))->post("/incidents/{$this->incident->id}/handover", ['person' => 'ada-holm', 'brief' => 'x']);
-        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'x'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post("/incidents/{$this->incident->id}/handover", ['person' => 'ada-holm', 'brief' => 'x']);
+        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'x'], ['X-Request-Key' => 'end'])
+            ->assertSessionHasNoErrors();
         $this->actingAs($ada)->get('/')->assertInertia(static fn(Shown $shown) => $shown->count('coordination', 0));
     }
 
@@ -159,7 +180,8 @@ final class RolesTest extends TestCase
         $this->actingAs($this->person('ingrid-vale'));
         foreach (['noor-lind', 'ingrid-vale'] as $n => $person) {
             $this->person('noor-lind')->update(['roles' => [Role::Responder->value]]);
-            $this->post("/incidents/{$this->incident->id}/handover", ['person' => $person, 'brief' => 'x'], ['X-Request-Key' => "offer-$n"])->assertSessionHasErrors('person');
+            $this->post("/incidents/{$this->incident->id}/handover", ['person' => $person, 'brief' => 'x'], ['X-Request-Key' => "offer-$n"])
+                ->assertSessionHasErrors('person');
         }
     }
 }

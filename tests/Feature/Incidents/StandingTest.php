@@ -49,7 +49,9 @@ final class StandingTest extends TestCase
         self::assertSame('down', $this->postJson('/incidents-proposal', ['alerts' => [$first->id]])->assertOk()->json('hit.0.state'));
         $incident = $this->declare('manifest-db-1', 'freight-manifests');
         self::assertNull(Alert::query()->where('item_id', 'manifest-db-2')->sole()->incident_id, 'Nobody has it.');
-        $this->get("/incidents/$incident->id")->assertInertia(fn(Shown $shown) => $shown->where('reach.services.0.state', 'down')->where('incident.state', 'down')
+        $this->get(
+            "/incidents/$incident->id"
+        )->assertInertia(fn(Shown $shown) => $shown->where('reach.services.0.state', 'down')->where('incident.state', 'down')
             ->where('soFar', fn(string $text): bool => str_contains($text, ': down'))
             ->where(
                 'reach.nodes',
@@ -151,7 +153,9 @@ final class StandingTest extends TestCase
             [['incident', $clock->id], ['group', (int) $lane->refresh()->group_id]],
             array_map(static fn(array $t): array => [$t['kind'], $t['id']], $together[0]['troubles']),
         );
-        self::assertSame([$lane->id], data_get($this->deferred("/incidents/$clock->id", 'Incidents/Room', 'together'), 'troubles.0.alertIds'));
+        self::assertSame(
+            [$lane->id], data_get($this->deferred("/incidents/$clock->id", 'Incidents/Room', 'together'), 'troubles.0.alertIds')
+        );
         self::assertSame($clock->id, $this->postJson('/incidents-proposal', ['alerts' => [$lane->id]])->json('together.0.id'));
         $other = $this->declare('lane-control-ask', 'vehicle-lanes');
         $this->post(

@@ -99,18 +99,22 @@ final class TargetsTest extends TestCase
     {
         $incident = $this->declare();
         $this->later(900);
-        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'y'], ['X-Request-Key' => 'r'])->assertSessionHasNoErrors();
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'y'], ['X-Request-Key' => 'r'])
+            ->assertSessionHasNoErrors();
         self::assertSame(['respond' => ['met_late', '08:15'], 'restore' => ['met', '08:15']], self::stands($incident));
         $this->later(60);
-        $this->post("/incidents/$incident->id/reopen", ['why' => 'z', 'update' => 'w', 'call' => false], ['X-Request-Key' => 'o'])->assertSessionHasNoErrors();
+        $this->post("/incidents/$incident->id/reopen", ['why' => 'z', 'update' => 'w', 'call' => false], ['X-Request-Key' => 'o'])
+            ->assertSessionHasNoErrors();
         self::assertSame(['respond' => ['met_late', '08:15'], 'restore' => ['running', '10:01']], self::stands($incident));
     }
 
     public function test_who_takes_what_declared_itself_answers_it(): void
     {
-        $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'coordinator_id' => null, 'declared_at' => now(), 'priority' => 1]);
+        $incident = Incident::factory()
+            ->create(['service_id' => 'vehicle-lanes', 'coordinator_id' => null, 'declared_at' => now(), 'priority' => 1]);
         $this->later(60);
-        $this->actingAs($this->person('ingrid-vale'))->post("/incidents/$incident->id/coordinate", ['from' => null], ['X-Request-Key' => 'c'])
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post("/incidents/$incident->id/coordinate", ['from' => null], ['X-Request-Key' => 'c'])
             ->assertSessionHasNoErrors();
         self::assertSame(['met', '08:01'], self::stands($incident)['respond']);
     }
@@ -118,7 +122,8 @@ final class TargetsTest extends TestCase
     public function test_one_service_is_promised_more_and_hours_count(): void
     {
         $restore = static fn(string $within, ?string $hours = null): array => array_map(static fn(int $priority): array => [
-            'name' => 'restore', 'priority' => $priority, 'within' => $within, 'pauses' => false, ...($hours === null ? [] : ['hours' => $hours]),
+            'name' => 'restore', 'priority' => $priority, 'within' => $within, 'pauses' => false,
+            ...($hours === null ? [] : ['hours' => $hours]),
         ], [1, 2, 3, 4]);
         self::agree([[['incident'], null, $restore('PT10H', 'desk')], [['incident', 'task'], 'payment', $restore('PT1H')]]);
         // 08:00 in UTC is 09:00 in Oslo: seven hours today, three tomorrow.
@@ -132,7 +137,9 @@ final class TargetsTest extends TestCase
 
     public function test_each_priority_counts_in_its_own_hours(): void
     {
-        $target = static fn(int $priority, string $within, array $more = []): array => ['name' => 'restore', 'priority' => $priority, 'within' => $within, ...$more];
+        $target = static fn(int $priority, string $within, array $more = []): array => [
+            'name' => 'restore', 'priority' => $priority, 'within' => $within, ...$more,
+        ];
         self::agree([[['incident'], null, [
             $target(1, 'PT2H'), $target(2, 'PT4H'), $target(3, 'PT4H', ['hours' => 'desk']), $target(4, 'P1D', ['hours' => 'desk']),
         ]]]);
@@ -153,13 +160,15 @@ final class TargetsTest extends TestCase
         $incident = $this->declare();
         $second = $this->declare('payment');
         $over = $this->declare();
-        $this->post("/incidents/$over->id/resolve", ['resolution' => 'x', 'update' => 'y'], ['X-Request-Key' => 'r'])->assertSessionHasNoErrors();
+        $this->post("/incidents/$over->id/resolve", ['resolution' => 'x', 'update' => 'y'], ['X-Request-Key' => 'r'])
+            ->assertSessionHasNoErrors();
         $was = $over->refresh()->restore_by;
         $target = static fn(string $name, int $priority, int $minutes): array => [
             'name' => $name, 'priority' => $priority, 'minutes' => $minutes, 'desk' => false, 'pauses' => false,
         ];
         $sent = ['version' => 0, 'days' => ['mon'], 'from' => '08:00', 'to' => '16:00', 'agreements' => [[
-            'kinds' => ['incident'], 'service' => null, 'targets' => array_map(static fn(int $one): array => $target('restore', $one, 30), [1, 2, 3, 4]),
+            'kinds' => ['incident'], 'service' => null,
+            'targets' => array_map(static fn(int $one): array => $target('restore', $one, 30), [1, 2, 3, 4]),
         ]]];
         $this->actingAs($this->person('per-strand'))->post('/settings/targets', $sent)->assertSessionHasNoErrors();
         self::assertSame(['08:30', null], [$incident->refresh()->restore_by->format('H:i'), $incident->respond_by]);
@@ -193,7 +202,9 @@ final class TargetsTest extends TestCase
             ])],
         ]);
         $join->invoke($migration);
-        $within = static fn(PromisedOf $kind): array => array_map(static fn(Target $one): int => $one->withinSeconds, Promised::all()->of($kind, null));
+        $within = static fn(PromisedOf $kind): array => array_map(
+            static fn(Target $one): int => $one->withinSeconds, Promised::all()->of($kind, null)
+        );
         self::assertSame([180], $within(PromisedOf::Request));
         self::assertSame([600, 420, 1200, 420, 3600, 420, 14400, 420], $within(PromisedOf::Incident));
         self::assertSame(['update_minutes' => 5], Setting::query()->findOrFail('priorities')->value['targets'][1]);

@@ -103,8 +103,15 @@ final class UnderTest extends TestCase
         $this->get("/incidents/{$this->major->id}")->assertInertia(fn(Shown $shown) => $shown
             ->where('children.0.id', $this->child->id)->where('children.0.alone', false)->count('candidates', 0)
             ->where('major.extent.reports', 1)->where('major.extent.people', 1));
-        $this->get('/incidents')->assertInertia(fn(Shown $shown) => $shown->where('incidents', fn($all): bool => $all->firstWhere('id', $this->child->id)['part_of'] === $this->major->id));
-        $this->get("/incidents/{$this->child->id}")->assertInertia(fn(Shown $shown) => $shown->where('parent.id', $this->major->id)->where('parent.soFar', static fn(string $text): bool => $text !== ''));
+        $this->get('/incidents')->assertInertia(
+            fn(Shown $shown) => $shown->where(
+                'incidents', fn($all): bool => $all->firstWhere('id', $this->child->id)['part_of'] === $this->major->id
+            )
+        );
+        $this->get("/incidents/{$this->child->id}")->assertInertia(
+            fn(Shown $shown) => $shown->where('parent.id', $this->major->id)
+                ->where('parent.soFar', static fn(string $text): bool => $text !== '')
+        );
         self::assertNull($this->deferred("/incidents/{$this->child->id}", 'Incidents/Room', 'together'));
         self::assertSame(1, $this->mails("report-$report->id-under-%"));
         foreach ([$this->major, $this->child] as $incident) {
@@ -176,7 +183,9 @@ final class UnderTest extends TestCase
         $this->under($this->child);
         $this->under($second);
         $told = $this->getJson("/incidents/{$this->major->id}/resolve")->assertOk()->json();
-        self::assertSame([[$this->child->id, $second->id], 1, 1], [array_column($told['children'], 'id'), $told['childReports'], $told['childMails']]);
+        self::assertSame(
+            [[$this->child->id, $second->id], 1, 1], [array_column($told['children'], 'id'), $told['childReports'], $told['childMails']]
+        );
         $this->resolve([$second->id]);
         self::assertTrue($this->child->refresh()->isOpen(), 'The clock does it.');
         $this->clock();
@@ -191,8 +200,13 @@ final class UnderTest extends TestCase
         }
         self::assertNull($this->child->ending);
         self::assertSame(0, Update::query()->where('incident_id', $this->child->id)->count(), 'Nobody outside has read of it.');
-        self::assertStringContainsString('Lanes work.', (string) json_encode(OutboxMessage::query()->where('key', 'like', "report-$its->id-resolved-%")->value('payload')));
-        self::assertSame('ingrid-vale', Entry::query()->where('kind', 'incident.resolved')->where('subject_id', $this->child->id)->sole()->actor_id);
+        self::assertStringContainsString(
+            'Lanes work.',
+            (string) json_encode(OutboxMessage::query()->where('key', 'like', "report-$its->id-resolved-%")->value('payload'))
+        );
+        self::assertSame(
+            'ingrid-vale', Entry::query()->where('kind', 'incident.resolved')->where('subject_id', $this->child->id)->sole()->actor_id
+        );
     }
 
     public function test_what_keeps_one_of_them_open_is_said_on_both(): void
@@ -226,7 +240,10 @@ final class UnderTest extends TestCase
 
     public function test_what_was_overruled_for_the_larger_one_is_not_held_against_those_that_ended_with_it(): void
     {
-        $this->send("/incidents/{$this->child->id}/updates", ['number' => 1, 'stage' => 'fixing', 'text' => 'We look into it.', 'next_minutes' => 10])->assertSessionHasNoErrors();
+        $this->send(
+            "/incidents/{$this->child->id}/updates",
+            ['number' => 1, 'stage' => 'fixing', 'text' => 'We look into it.', 'next_minutes' => 10]
+        )->assertSessionHasNoErrors();
         $this->under($this->child);
         $this->resolve();
         $this->clock();

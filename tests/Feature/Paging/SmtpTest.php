@@ -116,13 +116,16 @@ final class SmtpTest extends TestCase
         // No server takes this one.
         $followers[3]->update(['address' => 'anna..berg@follower.example']);
         DB::transaction(static fn(): Update => Update::publish([
-            'incident_id' => $incident->id, 'number' => 1, 'stage' => 'looking', 'text' => 'Shut at Havre.', 'services' => [], 'author_id' => 'ingrid-vale',
+            'incident_id' => $incident->id, 'number' => 1, 'stage' => 'looking', 'text' => 'Shut at Havre.', 'services' => [],
+            'author_id' => 'ingrid-vale',
         ]));
         $this->clock();
         $this->deliver();
         self::assertSame(19, DB::table('deliveries')->whereNotNull('sent_at')->count());
         // Why not, says nothing of whose address it is.
-        self::assertStringContainsString('"the address" does not comply', (string) DB::table('outbox')->whereNotNull('error')->value('error'));
+        self::assertStringContainsString(
+            '"the address" does not comply', (string) DB::table('outbox')->whereNotNull('error')->value('error')
+        );
         self::assertStringNotContainsString('anna', (string) json_encode(DB::table('outbox')->get()));
         $mail = $this->arrived();
         $leave = str_replace("\n ", ' ', $mail);

@@ -17,11 +17,19 @@ final class DeedTest extends TestCase
 {
     public function test_every_route_that_changes_something_is_in_the_table_or_everybodys(): void
     {
-        $everybodys = ['follow', 'follow/{key}', 'follow/{key}/confirm', 'follow/{key}/stop', 'follow/{key}/leave', 'incidents/{incident}/follow', 'follows/item', 'follows/record', 'updates/{update}/read', 'changes/{change}/answer', 'changes/{change}/go', 'report', 'report/{token}/say', 'report/hear', 'report/lost', 'report/{token}/judge', 'report/{token}/other', 'tasks/{task}/settle', 'tasks/{task}/say', 'tasks/{task}/take', 'tasks/{task}/pass', 'tasks/{task}/block', 'incidents/{incident}/talk/say', 'messages/{message}/make', 'tickets/lists', 'tickets/lists/drop', 'tickets/{ticket}/offer', 'p/{token}', 'approve/{ask}', 'sign-in', 'sign-out', 'alerts/filters', 'alerts/filters/drop', 'people/{person}/reach', 'people/{person}/password', 'people/{person}/test', 'people/{person}/leave-calendar', 'people/{person}/absences', 'people/{person}/absences/{absence}/drop',
-            'policies/{team}/dry-run', 'rules/dry-run', 'on-call/{rota}/calendar/preview', 'handovers/{rota}/{at}/note',
-            'handovers/{rota}/{at}/confirm', 'on-call/{rota}/take', 'on-call/{rota}/swap', 'swaps/{swap}',
-            'on-call/{rota}/give-back', 'feeds', 'feeds/{feed}/revoke',
-            'incidents/{incident}/here', 'incidents/{incident}/answer', 'incidents/{incident}/notes'];
+        $everybodys = [
+            'follow', 'follow/{key}', 'follow/{key}/confirm', 'follow/{key}/stop', 'follow/{key}/leave', 'incidents/{incident}/follow',
+            'follows/item', 'follows/record', 'updates/{update}/read', 'changes/{change}/answer', 'changes/{change}/go', 'report',
+            'report/{token}/say', 'report/hear', 'report/lost', 'report/{token}/judge', 'report/{token}/other', 'tasks/{task}/settle',
+            'tasks/{task}/say', 'tasks/{task}/take', 'tasks/{task}/pass', 'tasks/{task}/block', 'incidents/{incident}/talk/say',
+            'messages/{message}/make', 'tickets/lists', 'tickets/lists/drop', 'tickets/{ticket}/offer', 'p/{token}', 'approve/{ask}',
+            'sign-in', 'sign-out', 'alerts/filters', 'alerts/filters/drop', 'people/{person}/reach', 'people/{person}/password',
+            'people/{person}/test', 'people/{person}/leave-calendar', 'people/{person}/absences',
+            'people/{person}/absences/{absence}/drop', 'policies/{team}/dry-run', 'rules/dry-run', 'on-call/{rota}/calendar/preview',
+            'handovers/{rota}/{at}/note', 'handovers/{rota}/{at}/confirm', 'on-call/{rota}/take', 'on-call/{rota}/swap', 'swaps/{swap}',
+            'on-call/{rota}/give-back', 'feeds', 'feeds/{feed}/revoke', 'incidents/{incident}/here', 'incidents/{incident}/answer',
+            'incidents/{incident}/notes',
+        ];
         $open = [];
         foreach (Route::getRoutes()->getRoutes() as $route) {
             $may = array_filter(
@@ -94,7 +102,8 @@ final class DeedTest extends TestCase
         $incident->update(['team_id' => null]);
         $noor->update(['team_id' => null]);
         $this->actingAs($noor->refresh())->post(
-            "/incidents/$incident->id/stage", ['version' => $incident->refresh()->version, 'stage' => 'looking'], ['X-Request-Key' => 'none'],
+            "/incidents/$incident->id/stage", ['version' => $incident->refresh()->version, 'stage' => 'looking'],
+            ['X-Request-Key' => 'none'],
         )->assertSessionHasErrors('action');
     }
 }

@@ -255,7 +255,8 @@ final class GuardTest extends TestCase
             ->assertOk()->assertHeader('Content-Type', 'application/json')->json('paths');
         foreach (Routes::getRoutes()->getRoutes() as $route) {
             if (str_starts_with($route->uri(), 'api/v1/')) {
-                $operation = $described['/'.substr($route->uri(), 7)][strtolower(Walk::method($route))] ?? self::fail($route->uri().' is not described.');
+                $operation = $described['/'.substr($route->uri(), 7)][strtolower(Walk::method($route))]
+                    ?? self::fail($route->uri().' is not described.');
                 self::assertArrayHasKey('operationId', $operation);
             }
         }

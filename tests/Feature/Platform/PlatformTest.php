@@ -231,7 +231,10 @@ final class PlatformTest extends TestCase
                 [],
                 array_values(array_intersect(
                     $names[1],
-                    ['organisation', 'demo', 'standInsUrl', 'now', 'me', 'live', 'band', 'clocks', 'laterClocks', 'trouble', 'framed', 'errors'],
+                    [
+                        'organisation', 'demo', 'standInsUrl', 'now', 'me', 'live', 'band', 'clocks', 'laterClocks', 'trouble', 'framed',
+                        'errors',
+                    ],
                 )),
                 $page,
             );

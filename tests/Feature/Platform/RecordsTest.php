@@ -18,7 +18,10 @@ final class RecordsTest extends TestCase
         foreach (File::allFiles(app_path()) as $file) {
             $class = 'App\\'.str_replace(['/', '.php'], ['\\', ''], $file->getRelativePathname());
             // Reading a file that is no class of its own, such as a table of settings, would run it.
-            if (preg_match('/^(?:final )?class \w+ extends Record\b/m', $file->getContents()) !== 1 || ! is_subclass_of($class, Record::class)) {
+            if (
+                preg_match('/^(?:final )?class \w+ extends Record\b/m', $file->getContents()) !== 1
+                || ! is_subclass_of($class, Record::class)
+            ) {
                 continue;
             }
             $table = (new \ReflectionClass($class))->getDefaultProperties()['table'] ?? null;

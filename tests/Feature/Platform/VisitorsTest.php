@@ -18,7 +18,11 @@ final class VisitorsTest extends TestCase
 {
     use BuildsWorld;
 
-    private const PUBLIC = ['status', 'status/{file}', 'follow', 'follow/{key}', 'follow/{key}/confirm', 'follow/{key}/stop', 'follow/{key}/leave', 'card/{token}', 'report', 'report/{token}', 'report/{token}/say', 'report/hear', 'report/lost', 'report/{token}/judge', 'report/{token}/files/{file}', 'report/{token}/other', 'feeds/{token}.ics', 'p/{token}', 'approve/{ask}', 'sign-in'];
+    private const PUBLIC = [
+        'status', 'status/{file}', 'follow', 'follow/{key}', 'follow/{key}/confirm', 'follow/{key}/stop', 'follow/{key}/leave',
+        'card/{token}', 'report', 'report/{token}', 'report/{token}/say', 'report/hear', 'report/lost', 'report/{token}/judge',
+        'report/{token}/files/{file}', 'report/{token}/other', 'feeds/{token}.ics', 'p/{token}', 'approve/{ask}', 'sign-in',
+    ];
 
     /** @return list<Route> */
     private static function screens(): array

@@ -51,7 +51,9 @@ final class RotaChangesTest extends TestCase
         self::assertSame($this->person((string) $was)->email, $mail->to);
         self::assertStringContainsString('Tue 10 Mar 21:00 to Wed 11 Mar 07:00: Noor Lind instead of', $mail->text);
         $this->post('/on-call/lanes/take', $night)->assertSessionHasErrors(['action' => 'That changes nothing: it is so already.']);
-        $this->get('/on-call/lanes')->assertInertia(fn(Shown $page) => $page->component('Rota/Rota')->where('history.0.lead', 'Changed Lane systems on call')->where('uncovered', 0)
+        $this->get('/on-call/lanes')->assertInertia(fn(Shown $page) => $page->component('Rota/Rota')->where(
+            'history.0.lead', 'Changed Lane systems on call'
+        )->where('uncovered', 0)
             // What every page is given keeps its name.
             ->where('me.id', 'noor-lind')->where('myself', 'noor-lind')->etc());
     }
@@ -182,13 +184,25 @@ final class RotaChangesTest extends TestCase
         $this->post('/fairness/holidays', ['file' => $file('no calendar')])->assertSessionHasErrors('file');
         $this->post(
             '/fairness/holidays',
-            ['file' => $file("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART:20260101T100000Z\r\nSUMMARY:Lunch\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")],
+            [
+                'file' => $file(
+                    "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART:20260101T100000Z\r\nSUMMARY:Lunch\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+                ),
+            ],
         )->assertSessionHasErrors('file');
         $this->post(
             '/fairness/holidays',
-            ['file' => $file("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART;VALUE=DATE:20260101\r\nSUMMARY:New Year\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nUID:b\r\nDTSTART;VALUE=DATE:20260216\r\nDTEND;VALUE=DATE:20260218\r\nSUMMARY:Boat days\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")],
+            [
+                'file' => $file(
+                    "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART;VALUE=DATE:20260101\r\nSUMMARY:New Year\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nUID:b\r\nDTSTART;VALUE=DATE:20260216\r\nDTEND;VALUE=DATE:20260218\r\nSUMMARY:Boat days\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+                ),
+            ],
         )->assertSessionHasNoErrors();
-        $this->get('/fairness?quarter=2026-1')->assertInertia(fn(Shown $page) => $page->component('Rota/Fairness')->where('holidays', ['2026-01-01' => 'New Year', '2026-02-16' => 'Boat days', '2026-02-17' => 'Boat days'])
+        $this->get(
+            '/fairness?quarter=2026-1'
+        )->assertInertia(fn(Shown $page) => $page->component('Rota/Fairness')->where(
+            'holidays', ['2026-01-01' => 'New Year', '2026-02-16' => 'Boat days', '2026-02-17' => 'Boat days']
+        )
             ->where('rotas', function (Collection $rotas): bool {
                 $lanes = $rotas->firstWhere('id', 'lanes')['people'];
                 // The rota begins on 5 January; each night is somebody's, and some are shared at a handover.

@@ -59,7 +59,14 @@ final class GroupsInOrderTest extends TestCase
                 $services = $item === '' ? [] : $estate->services($estate->trace([$item => $state]));
                 $weights[] = [
                     $services === [] ? Attention::NO_TIER : min(array_map(static fn(HitService $s): int => $s->tier, $services)),
-                    $item === '' ? 0 : max([$services === [] ? $state->rank() : 0, ...array_map(static fn(HitService $s): int => $s->state->rank(), $services)]),
+                    $item === ''
+                        ? 0
+                        : max(
+                            [
+                                $services === [] ? $state->rank() : 0,
+                                ...array_map(static fn(HitService $s): int => $s->state->rank(), $services),
+                            ]
+                        ),
                 ];
             }
             $groups[] = [

@@ -112,7 +112,8 @@ final class HangTogetherTest extends TestCase
         $stamp = Stamp::ofOpening(self::AT + $after, "$item/$number");
         $id = DB::table('alerts')->insertGetId([
             'key' => "$item/$number", 'number' => 1, 'source' => $source, 'check' => 'ping', 'item_id' => $item, 'item_named' => $item,
-            'level' => 'error', 'first_signal_at' => $opened, 'last_signal_at' => $opened, 'opened_at' => $opened, 'count' => 1, 'flips' => 0, 'threads' => '[]',
+            'level' => 'error', 'first_signal_at' => $opened, 'last_signal_at' => $opened, 'opened_at' => $opened, 'count' => 1,
+            'flips' => 0, 'threads' => '[]',
             'stamp' => $stamp, 'items' => json_encode([$item => [$stamp, true]]),
         ]);
         DB::table('alerts')->where('id', $id)->update(['joined_id' => $group ?? $id, 'gathered_in_id' => $group ?? $id]);

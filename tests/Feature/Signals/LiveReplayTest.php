@@ -91,7 +91,10 @@ final class LiveReplayTest extends TestCase
         DB::table('alerts')->delete();
         RuleSets::forget();
         $random = new Randomizer(new Mt19937($seed));
-        $stream = [...RandomStream::make($random, $seconds, $most, $lots), 'until' => gmdate('Y-m-d\TH:i:s\Z', RandomStream::START + $seconds + self::LATE)];
+        $stream = [
+            ...RandomStream::make($random, $seconds, $most, $lots),
+            'until' => gmdate('Y-m-d\TH:i:s\Z', RandomStream::START + $seconds + self::LATE),
+        ];
         DB::table('rule_sets')->update(['settings' => json_encode($stream['settings'])]);
         foreach ($stream['quiet'] as $quiet) {
             DB::table('quiet_times')->insert([

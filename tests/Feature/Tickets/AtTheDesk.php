@@ -41,7 +41,8 @@ trait AtTheDesk
     {
         $ticket->refresh()->load('report');
         $this->post("/tickets/$ticket->id/correct", [
-            'version' => $ticket->version, 'kind' => $ticket->kind->value, 'service' => $ticket->reported()->service_id, 'item' => $ticket->item_id,
+            'version' => $ticket->version, 'kind' => $ticket->kind->value, 'service' => $ticket->reported()->service_id,
+            'item' => $ticket->item_id,
             'place' => $ticket->reported()->site, 'impact' => $ticket->impact->value, 'urgency' => $ticket->urgency->value, ...$set,
         ])->assertSessionHasNoErrors();
     }

@@ -31,7 +31,12 @@ final class AtTheDeskTest extends TestCase
         $mika = $this->desk();
         $this->person('noor-lind')->update(['roles' => ['desk']]);
         $this->person('lea-eik')->update(['roles' => ['desk']]);
-        DB::table('absences')->insert(['person_id' => 'lea-eik', 'kind' => 'leave', 'from_at' => now()->getTimestamp() - 60, 'to_at' => now()->getTimestamp() + 3600, 'what' => '']);
+        DB::table('absences')->insert(
+            [
+                'person_id' => 'lea-eik', 'kind' => 'leave', 'from_at' => now()->getTimestamp() - 60,
+                'to_at' => now()->getTimestamp() + 3600, 'what' => '',
+            ]
+        );
         self::assertSame([], array_keys(array_filter($this->free())), 'Nobody is there yet.');
         $this->here();
         $this->actingAs($this->person('lea-eik'));

@@ -42,7 +42,8 @@ final class FilesTest extends TestCase
         $this->get("/files/$picture->key")->assertRedirect('/sign-in');
         $other = $this->reported('Something else', null);
         $this->get("/report/{$other->reported()->key()}/files/$picture->key")->assertNotFound();
-        $this->get("$follow")->assertInertia(static fn(Shown $page) => $page->where('files.0.name', 'gate 4.png')->where('files.1.kind', 'txt'));
+        $this->get("$follow")
+            ->assertInertia(static fn(Shown $page) => $page->where('files.0.name', 'gate 4.png')->where('files.1.kind', 'txt'));
         $this->desk();
         $this->get("/files/$picture->key")->assertOk();
         $this->get("/tickets/$ticket->id")->assertInertia(static fn(Shown $page) => $page->count('ticket.files', 2)
@@ -54,24 +55,31 @@ final class FilesTest extends TestCase
         $ticket = $this->reported('The gate shows an error', null);
         $follow = "/report/{$ticket->reported()->key()}";
         $this->desk();
-        $this->post("/tickets/$ticket->id/answer", ['text' => 'For us', 'internal' => true, 'files' => [self::upload('inside.txt', 'inside')]])
+        $this->post(
+            "/tickets/$ticket->id/answer", ['text' => 'For us', 'internal' => true, 'files' => [self::upload('inside.txt', 'inside')]]
+        )
             ->assertSessionHasNoErrors();
         $this->post(
-            "/tickets/$ticket->id/answer", ['text' => 'Try this', 'internal' => false, 'files' => [self::upload('manual.pdf', '%PDF-1.7 x')]],
+            "/tickets/$ticket->id/answer",
+            ['text' => 'Try this', 'internal' => false, 'files' => [self::upload('manual.pdf', '%PDF-1.7 x')]],
             ['X-Request-Key' => 'b'],
         )->assertSessionHasNoErrors();
         [$inside, $manual] = ReportFile::query()->orderBy('id')->get()->all();
         $this->get("/tickets/$ticket->id")->assertInertia(
-            static fn(Shown $page) => $page->where('ticket.posts.0.files.0.name', 'inside.txt')->where('ticket.posts.1.files.0.name', 'manual.pdf'),
+            static fn(Shown $page) => $page->where('ticket.posts.0.files.0.name', 'inside.txt')
+                ->where('ticket.posts.1.files.0.name', 'manual.pdf'),
         );
         $this->guest();
         $this->get("$follow/files/$inside->key")->assertNotFound();
         $this->get("$follow/files/$manual->key")->assertOk();
-        $this->get($follow)->assertInertia(static fn(Shown $page) => $page->count('files', 0)->count('talk', 1)->where('talk.0.files.0.name', 'manual.pdf'));
+        $this->get($follow)->assertInertia(
+            static fn(Shown $page) => $page->count('files', 0)->count('talk', 1)->where('talk.0.files.0.name', 'manual.pdf')
+        );
         self::assertStringNotContainsString('inside.txt', (string) $this->get($follow)->getContent());
         // The reporter sends one back, once.
         for ($again = 0; $again < 2; $again++) {
-            $this->post("$follow/say", ['text' => 'It says this', 'send_key' => 'k', 'files' => [self::upload('now.png', self::png())]])->assertSessionHasNoErrors();
+            $this->post("$follow/say", ['text' => 'It says this', 'send_key' => 'k', 'files' => [self::upload('now.png', self::png())]])
+                ->assertSessionHasNoErrors();
         }
         self::assertSame(3, ReportFile::query()->count());
     }
@@ -79,9 +87,14 @@ final class FilesTest extends TestCase
     /** @return iterable<string, array{list<UploadedFile>, string}> */
     public static function refused(): iterable
     {
-        yield 'a program' => [[self::upload('setup.exe', "MZ\x90\0\3")], 'setup.exe is neither a picture, a PDF nor a text. Send a picture of it, or its text.'];
+        yield 'a program' => [
+            [self::upload('setup.exe', "MZ\x90\0\3")],
+            'setup.exe is neither a picture, a PDF nor a text. Send a picture of it, or its text.',
+        ];
         yield 'a picture that is none' => [[self::upload('x.png', "\x89PNG\r\n\x1A\nrubbish")], 'x.png cannot be opened as a picture.'];
-        yield 'a picture that is cut off' => [[self::upload('cut.png', substr(self::png(), 0, 60))], 'cut.png cannot be opened as a picture.'];
+        yield 'a picture that is cut off' => [
+            [self::upload('cut.png', substr(self::png(), 0, 60))], 'cut.png cannot be opened as a picture.',
+        ];
         yield 'a picture that says it is huge' => [
             [self::upload('bomb.png', self::claiming(50_000, 50_000))],
             'bomb.png is a picture of 50,000 by 50,000 pixels; send one of 20,000 pixels a side and 50 million in all at most.',
@@ -112,9 +125,12 @@ final class FilesTest extends TestCase
         $large = (string) ob_get_clean();
         $files = [self::upload('1.png', $large), self::upload('2.png', $large), self::upload('3.png', self::claiming(7000, 7000))];
         $this->post('/report', ['service' => 'vehicle-lanes', 'what' => 'See these', 'files' => $files])
-            ->assertSessionHasErrors(['files' => 'These pictures are too large to be sent at once. Send them one by one, or smaller ones.']);
+            ->assertSessionHasErrors(
+                ['files' => 'These pictures are too large to be sent at once. Send them one by one, or smaller ones.']
+            );
         self::assertSame(0, Report::query()->count());
-        $send = fn(int $n, array $files) => $this->post('/report', ['service' => 'vehicle-lanes', 'what' => "Shut $n", 'files' => $files])->getStatusCode();
+        $send = fn(int $n, array $files) => $this->post('/report', ['service' => 'vehicle-lanes', 'what' => "Shut $n", 'files' => $files])
+            ->getStatusCode();
         foreach (range(1, 9) as $n) {
             self::assertSame(302, $send($n, [self::upload('a.txt', 'a')]));
         }
@@ -131,7 +147,10 @@ final class FilesTest extends TestCase
             ]);
         }
         self::assertSame(25, ReportFile::query()->count());
-        $this->post("/report/{$ticket->reported()->key()}/say", ['text' => 'one more', 'send_key' => 'last', 'files' => [self::upload('26.txt', 'x')]])
+        $this->post(
+            "/report/{$ticket->reported()->key()}/say",
+            ['text' => 'one more', 'send_key' => 'last', 'files' => [self::upload('26.txt', 'x')]]
+        )
             ->assertSessionHasErrors('files');
         self::assertStringContainsString('as many files', (string) session('errors')?->first('files'));
         self::assertSame(5, $ticket->posts()->count(), 'What came with files that are not kept is not kept either.');
@@ -223,7 +242,15 @@ final class FilesTest extends TestCase
         $this->token(['reports:write']);
         $parts = '';
         $large = '%PDF-'.str_repeat('x', 10 * 1024 * 1024);
-        foreach (['large.pdf' => $large, ...array_combine(array_map(static fn(int $n): string => "$n.txt", range(1, 6)), array_map(static fn(int $n): string => "number $n", range(1, 6)))] as $name => $bytes) {
+        foreach (
+            [
+                'large.pdf' => $large,
+                ...array_combine(
+                    array_map(static fn(int $n): string => "$n.txt", range(1, 6)),
+                    array_map(static fn(int $n): string => "number $n", range(1, 6))
+                ),
+            ] as $name => $bytes
+        ) {
             $parts .= "--q\r\nContent-Type: application/octet-stream\r\nContent-Transfer-Encoding: base64\r\nContent-Disposition: attachment; filename=\"$name\"\r\n\r\n"
                 .chunk_split(base64_encode($bytes));
         }
@@ -261,8 +288,11 @@ final class FilesTest extends TestCase
     public function test_another_system_sends_files_with_a_report_as_a_form(): void
     {
         $this->token(['reports:write']);
-        $this->call('POST', '/api/v1/reports', ['service' => 'vehicle-lanes', 'what' => 'See this'], files: ['files' => [self::upload('gate.png', self::png())]], server: [
-            'HTTP_AUTHORIZATION' => 'Bearer plain-probe', 'HTTP_ACCEPT' => 'application/json', 'CONTENT_TYPE' => 'multipart/form-data; boundary=x',
+        $this->call('POST', '/api/v1/reports', [
+            'service' => 'vehicle-lanes', 'what' => 'See this',
+        ], files: ['files' => [self::upload('gate.png', self::png())]], server: [
+            'HTTP_AUTHORIZATION' => 'Bearer plain-probe', 'HTTP_ACCEPT' => 'application/json',
+            'CONTENT_TYPE' => 'multipart/form-data; boundary=x',
         ])->assertCreated();
         self::assertSame('gate.png', ReportFile::query()->sole()->name);
     }

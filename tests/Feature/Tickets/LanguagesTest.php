@@ -31,7 +31,10 @@ final class LanguagesTest extends TestCase
     public function test_a_ticket_in_two_languages(): void
     {
         $ticket = $this->reported('Kassen avviser alle kort', 'anna@ferry.example', ['service' => null]);
-        self::assertSame(['text' => 'Kassen avviser alle kort', 'from' => null, 'to' => 'en'], array_intersect_key($this->asked()->payload, ['text' => 1, 'from' => 1, 'to' => 1]));
+        self::assertSame(
+            ['text' => 'Kassen avviser alle kort', 'from' => null, 'to' => 'en'],
+            array_intersect_key($this->asked()->payload, ['text' => 1, 'from' => 1, 'to' => 1])
+        );
         $this->answers('The till refuses every card', 'no');
 
         self::assertSame(['no', 'payment', 'The till refuses every card'], [
@@ -39,8 +42,11 @@ final class LanguagesTest extends TestCase
         ]);
         $this->desk();
         $this->get("/tickets/$ticket->id")->assertInertia(fn(Shown $shown) => $shown->where('ticket.what', 'The till refuses every card')
-            ->where('ticket.original', 'Kassen avviser alle kort')->where('ticket.translated.from', 'no')->where('ticket.translated.corrected', false));
-        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+            ->where(
+                'ticket.original', 'Kassen avviser alle kort'
+            )->where('ticket.translated.from', 'no')->where('ticket.translated.corrected', false));
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
         // Nothing goes out before it can be read.
         self::assertSame(0, DB::table('outbox')->where('kind', 'mail')->count());
         self::assertSame(['en', 'no'], [$this->asked()->payload['from'], $this->asked()->payload['to']]);
@@ -58,8 +64,11 @@ final class LanguagesTest extends TestCase
             ->post("/report/{$ticket->reported()->key()}/say", ['text' => 'Kasse fire', 'send_key' => 'k'])->assertRedirect();
         $this->answers('Till four', 'no');
         $this->desk();
-        $this->get("/tickets/$ticket->id")->assertInertia(fn(Shown $shown) => $shown->where('ticket.posts.1.text', 'Kasse fire')->where('ticket.posts.1.translated.text', 'Till four'));
-        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.1.text', 'Kasse fire')->where('talk.1.original', null));
+        $this->get("/tickets/$ticket->id")->assertInertia(
+            fn(Shown $shown) => $shown->where('ticket.posts.1.text', 'Kasse fire')->where('ticket.posts.1.translated.text', 'Till four')
+        );
+        $this->guest()->get("/report/{$ticket->reported()->key()}")
+            ->assertInertia(fn(Shown $shown) => $shown->where('talk.1.text', 'Kasse fire')->where('talk.1.original', null));
     }
 
     public function test_who_read_the_form_in_another_language_is_answered_in_it_whichever_they_write(): void
@@ -70,7 +79,8 @@ final class LanguagesTest extends TestCase
         $this->answers('The till refuses every card', 'en');
         self::assertSame(['no', 0], [$ticket->reported()->refresh()->language, Translation::query()->count()]);
         $this->desk();
-        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
         self::assertSame(['en', 'no'], [$this->asked()->payload['from'], $this->asked()->payload['to']]);
         // Our own is no news; one that we do not have is refused.
         self::assertNull($this->reported('Shut', null, ['language' => 'en'])->reported()->language);
@@ -85,21 +95,29 @@ final class LanguagesTest extends TestCase
         $english->reported()->update(['language' => 'en']);
         $incident = Incident::factory()->create(['service_id' => 'payment']);
         $this->desk();
-        $this->post('/tickets/link', ['tickets' => [$norwegian->id, $english->id], 'incident' => $incident->id], ['X-Request-Key' => 'l'])->assertSessionHasNoErrors();
+        $this->post('/tickets/link', ['tickets' => [$norwegian->id, $english->id], 'incident' => $incident->id], ['X-Request-Key' => 'l'])
+            ->assertSessionHasNoErrors();
         self::assertSame(0, (new TranslateUpdates)(static fn(): bool => true), 'Nothing was published.');
         Update::query()->create([
-            'incident_id' => $incident->id, 'number' => 1, 'stage' => 'fixing', 'text' => 'We are on it.', 'meanwhile' => 'Pay at the ramp.',
+            'incident_id' => $incident->id, 'number' => 1, 'stage' => 'fixing', 'text' => 'We are on it.',
+            'meanwhile' => 'Pay at the ramp.',
             'services' => [], 'published_at' => now(), 'author_id' => 'ingrid-vale',
         ]);
         self::assertSame(0, (new TranslateUpdates)(static fn(): bool => false), 'A clock that was taken over asks for nothing.');
         self::assertSame(1, (new TranslateUpdates)(static fn(): bool => true));
         self::assertSame(0, (new TranslateUpdates)(static fn(): bool => true), 'It is asked for once.');
-        self::assertSame(["We are on it.\nPay at the ramp.", 'en', 'no'], [$this->asked()->payload['text'], $this->asked()->payload['from'], $this->asked()->payload['to']]);
+        self::assertSame(
+            ["We are on it.\nPay at the ramp.", 'en', 'no'],
+            [$this->asked()->payload['text'], $this->asked()->payload['from'], $this->asked()->payload['to']]
+        );
         $follow = fn(Ticket $ticket) => $this->guest()->get("/report/{$ticket->reported()->key()}");
         $follow($norwegian)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords', []));
         $this->answers('Vi er på saken.', 'en');
         $this->answers('Something else.', 'en');
-        $follow($norwegian)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords.1', ['text' => 'Vi er på saken.', 'isMachine' => true])->where('updates.0.text', 'We are on it.'));
+        $follow($norwegian)->assertInertia(
+            static fn(Shown $shown) => $shown->where('toldInWords.1', ['text' => 'Vi er på saken.', 'isMachine' => true])
+                ->where('updates.0.text', 'We are on it.')
+        );
         $follow($english)->assertInertia(static fn(Shown $shown) => $shown->where('toldInWords', []));
     }
 
@@ -120,7 +138,9 @@ final class LanguagesTest extends TestCase
         $this->desk();
         $this->post("/tickets/$ticket->id/answer", ['text' => 'SECRET', 'internal' => true])->assertSessionHasNoErrors();
         $message = $this->asked();
-        $message->update(['payload' => [...$message->payload, 'post' => TicketPost::query()->sole()->id, 'then' => ['key' => 'x', 'subject' => 'x']]]);
+        $message->update(
+            ['payload' => [...$message->payload, 'post' => TicketPost::query()->sole()->id, 'then' => ['key' => 'x', 'subject' => 'x']]]
+        );
         app(TranslationMessages::class)->failed($message->refresh(), 'nobody there');
 
         self::assertSame(0, DB::table('outbox')->where('kind', 'mail')->count());
@@ -137,7 +157,8 @@ final class LanguagesTest extends TestCase
         $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->sole()->payload);
         self::assertStringContainsString('Which till?', $mail->text);
         self::assertSame('nobody there', Entry::query()->where('kind', 'ticket.not_translated')->sole()->facts['error']);
-        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.0.text', 'Which till?'));
+        $this->guest()->get("/report/{$ticket->reported()->key()}")
+            ->assertInertia(fn(Shown $shown) => $shown->where('talk.0.text', 'Which till?'));
     }
 
     public function test_a_translator_that_answers_twice_or_nonsense_changes_nothing_that_was_corrected(): void
@@ -146,13 +167,17 @@ final class LanguagesTest extends TestCase
         $message = $this->asked();
         $this->answers('The till refuse', 'no');
         $this->desk();
-        $correct = fn(array $sent, string $key) => $this->post("/tickets/$ticket->id/translation", ['post' => 0, 'to' => 'en', ...$sent], ['X-Request-Key' => $key]);
+        $correct = fn(array $sent, string $key) => $this->post(
+            "/tickets/$ticket->id/translation", ['post' => 0, 'to' => 'en', ...$sent], ['X-Request-Key' => $key]
+        );
         $correct(['text' => 'The till refuses cards'], 'a')->assertSessionHasNoErrors();
         $correct(['text' => ' '], 'b')->assertSessionHasErrors('text');
         $correct(['text' => 'x', 'post' => 999], 'c')->assertSessionHasErrors('text');
         $correct(['text' => 'x', 'to' => 'xx'], 'd')->assertSessionHasErrors('to');
         app(TranslationMessages::class)->sent([[$message, ['text' => 'Something else', 'from' => 'no']]]);
-        self::assertSame(['The till refuses cards', 'mika-sund'], [Translation::query()->sole()->text, Translation::query()->sole()->person_id]);
+        self::assertSame(
+            ['The till refuses cards', 'mika-sund'], [Translation::query()->sole()->text, Translation::query()->sole()->person_id]
+        );
         foreach ([[], ['text' => ['x']], ['text' => '', 'from' => 'no']] as $nonsense) {
             app(TranslationMessages::class)->sent([[$message, $nonsense]]);
         }
@@ -184,7 +209,9 @@ final class LanguagesTest extends TestCase
         DB::transaction(static fn() => (new \App\Tickets\ForgetReporter)($ticket, \App\Platform\Journal\Actor::system(), 'x'));
 
         self::assertNull(Translation::query()->sole()->text);
-        self::assertStringNotContainsString('Kassen', (string) json_encode([DB::table('outbox')->get(), TicketPost::query()->get(), Ticket::query()->with('report')->get()]));
+        self::assertStringNotContainsString(
+            'Kassen', (string) json_encode([DB::table('outbox')->get(), TicketPost::query()->get(), Ticket::query()->with('report')->get()])
+        );
     }
 
     private function asked(): OutboxMessage

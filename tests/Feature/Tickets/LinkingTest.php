@@ -28,7 +28,8 @@ final class LinkingTest extends TestCase
     {
         parent::setUp();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [], 'title' => 'Barriers of the vehicle lanes stay shut', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'team' => null,
+            'alerts' => [], 'title' => 'Barriers of the vehicle lanes stay shut', 'service' => 'vehicle-lanes', 'impact' => 'wide',
+            'urgency' => 'now', 'team' => null,
         ], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
         $this->incident = Incident::query()->latest('id')->firstOrFail();
         $this->post("/incidents/{$this->incident->id}/updates", [
@@ -39,11 +40,17 @@ final class LinkingTest extends TestCase
 
     public function test_what_was_linked_or_closed_while_guesses_were_worked_out_is_left_alone(): void
     {
-        [$linked, $closed, $loose] = [$this->reported('Boom stays shut', null), $this->reported('Lane shut', null), $this->reported('Barrier shut at Ask', null)];
+        [$linked, $closed, $loose] = [
+            $this->reported('Boom stays shut', null), $this->reported('Lane shut', null), $this->reported('Barrier shut at Ask', null),
+        ];
         $guesses = Guesses::workOut(true);
-        self::assertSame([$linked->id, $closed->id, $loose->id], array_values(array_intersect([$linked->id, $closed->id, $loose->id], array_keys($guesses))));
+        self::assertSame(
+            [$linked->id, $closed->id, $loose->id],
+            array_values(array_intersect([$linked->id, $closed->id, $loose->id], array_keys($guesses)))
+        );
         $this->desk();
-        $this->post('/tickets/link', ['tickets' => [$linked->id], 'incident' => $this->incident->id], ['X-Request-Key' => 'l'])->assertSessionHasNoErrors();
+        $this->post('/tickets/link', ['tickets' => [$linked->id], 'incident' => $this->incident->id], ['X-Request-Key' => 'l'])
+            ->assertSessionHasNoErrors();
         $this->post('/tickets/close', ['tickets' => [$closed->id]], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
         self::assertSame(1, DB::transaction(static fn(): int => Guesses::keep($guesses)));
         self::assertSame([null, null], [$linked->refresh()->guesses, $closed->refresh()->guesses]);
@@ -56,7 +63,10 @@ final class LinkingTest extends TestCase
         $this->clock();
         $this->clock();
 
-        self::assertSame([$this->incident->id, true, TicketState::Ours], [$ticket->reported()->refresh()->load('link')->incident_id, $ticket->refresh()->linked_by_itself, $ticket->state]);
+        self::assertSame(
+            [$this->incident->id, true, TicketState::Ours],
+            [$ticket->reported()->refresh()->load('link')->incident_id, $ticket->refresh()->linked_by_itself, $ticket->state]
+        );
         $mail = json_decode((string) DB::table('outbox')->where('kind', 'mail')->where('key', "known-$ticket->id")->sole()->payload);
         self::assertStringContainsString('Lanes are shut; we are on it.', $mail->text);
         self::assertTrue($mail->automatic);
@@ -68,11 +78,17 @@ final class LinkingTest extends TestCase
         }
         self::assertNull($ticket->reported()->refresh()->load('link')->incident_id);
         self::assertSame(1, Entry::query()->where('kind', 'report.unlinked')->count());
-        $promises = array_column(array_map(static fn($one): array => ['name' => $one->name, 'state' => $one->state], \App\Tickets\Promises::of($ticket->refresh())), 'state', 'name');
+        $promises = array_column(
+            array_map(
+                static fn($one): array => ['name' => $one->name, 'state' => $one->state], \App\Tickets\Promises::of($ticket->refresh())
+            ),
+            'state', 'name'
+        );
         self::assertNotSame(TargetState::Met, $promises['respond']);
         $this->clock();
         self::assertNull($ticket->reported()->refresh()->load('link')->incident_id, 'Never by itself again.');
-        $this->guest()->get($page)->assertInertia(fn(Shown $shown) => $shown->where('linkedByItself', false)->where('report.unlinked', true));
+        $this->guest()->get($page)
+            ->assertInertia(fn(Shown $shown) => $shown->where('linkedByItself', false)->where('report.unlinked', true));
     }
 
     public function test_what_is_only_likely_waits_for_somebody(): void
@@ -94,24 +110,34 @@ final class LinkingTest extends TestCase
 
     public function test_the_room_shows_what_probably_belongs_to_it_or_to_its_parts_with_reasons(): void
     {
-        [$mine, $other, $done] = [$this->reported('Barrier shut at Ask', null), $this->reported('My screen is blue', null), $this->reported('Lane shut', null)];
-        $guess = static fn(int $incident, float $score): array => [['incident' => $incident, 'score' => $score, 'because' => ['The same place.']]];
+        [$mine, $other, $done] = [
+            $this->reported('Barrier shut at Ask', null), $this->reported('My screen is blue', null), $this->reported('Lane shut', null),
+        ];
+        $guess = static fn(int $incident, float $score): array => [
+            ['incident' => $incident, 'score' => $score, 'because' => ['The same place.']],
+        ];
         $child = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
         $mine->update(['guesses' => $guess($this->incident->id, 0.4)]);
         $other->update(['guesses' => $guess($child->id, 0.9)]);
         $done->update(['guesses' => $guess($this->incident->id, 0.9), 'state' => TicketState::Done]);
         $address = "/incidents/{$this->incident->id}";
-        $shown = fn(): array => array_map(static fn(array $one): array => [$one['id'], $one['of'], $one['because']], (array) $this->deferred($address, 'Incidents/Room', 'probably'));
+        $shown = fn(): array => array_map(
+            static fn(array $one): array => [$one['id'], $one['of'], $one['because']],
+            (array) $this->deferred($address, 'Incidents/Room', 'probably')
+        );
         $this->desk();
         self::assertSame([[$mine->id, null, ['The same place.']]], $shown());
         Incident::query()->whereKey($this->incident->id)->update(['major_at' => now()]);
         Link::tie([Incident::KIND, $child->id], [Incident::KIND, $this->incident->id], LinkKind::Under);
-        self::assertSame([[$other->id, $child->ref(), ['The same place.']], [$mine->id, null, ['The same place.']]], $shown(), 'The likeliest first.');
+        self::assertSame(
+            [[$other->id, $child->ref(), ['The same place.']], [$mine->id, null, ['The same place.']]], $shown(), 'The likeliest first.'
+        );
         // A helper does not read what people report.
         $this->actingAs($this->person('noor-lind'));
         self::assertCount(0, $shown());
         $this->desk();
-        $this->post('/tickets/link', ['tickets' => [$mine->id, $other->id], 'incident' => $this->incident->id], ['X-Request-Key' => 'x'])->assertSessionHasNoErrors();
+        $this->post('/tickets/link', ['tickets' => [$mine->id, $other->id], 'incident' => $this->incident->id], ['X-Request-Key' => 'x'])
+            ->assertSessionHasNoErrors();
         self::assertCount(0, $shown());
     }
 
@@ -119,7 +145,8 @@ final class LinkingTest extends TestCase
     {
         $ticket = $this->sure();
         DB::transaction(static fn() => \App\Tickets\LinkBeyondDoubt::all());
-        $this->actingAs($this->person('ingrid-vale'))->post("/reports/$ticket->report_id/unlink", ['why' => 'Other lane'], ['X-Request-Key' => 'u'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post("/reports/$ticket->report_id/unlink", ['why' => 'Other lane'], ['X-Request-Key' => 'u'])->assertSessionHasNoErrors();
         $ticket->refresh()->update(['state' => TicketState::New]);
         $this->setGuess($ticket, 0.99);
 

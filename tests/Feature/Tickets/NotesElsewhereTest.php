@@ -39,21 +39,28 @@ final class NotesElsewhereTest extends TestCase
 
     private function say(Ticket $ticket, string $text, bool $internal): void
     {
-        $this->post("/tickets/$ticket->id/answer", ['text' => $text, 'internal' => $internal, 'waits' => false], ['X-Request-Key' => bin2hex(random_bytes(4))])
+        $this->post(
+            "/tickets/$ticket->id/answer", ['text' => $text, 'internal' => $internal, 'waits' => false],
+            ['X-Request-Key' => bin2hex(random_bytes(4))]
+        )
             ->assertSessionHasNoErrors();
     }
 
     private function note(string $text): void
     {
         $person = $this->person('ingrid-vale');
-        $this->actingAs($person)->post("/incidents/{$this->incident->id}/notes", ['text' => $text, 'kind' => 'note'], ['X-Request-Key' => bin2hex(random_bytes(4))])
+        $this->actingAs($person)->post(
+            "/incidents/{$this->incident->id}/notes", ['text' => $text, 'kind' => 'note'], ['X-Request-Key' => bin2hex(random_bytes(4))]
+        )
             ->assertSessionHasNoErrors();
         $this->desk();
     }
 
     private function link(Ticket ...$tickets): void
     {
-        $this->post('/tickets/link', ['tickets' => array_map(static fn(Ticket $one): int => $one->id, $tickets), 'incident' => $this->incident->id], [
+        $this->post('/tickets/link', [
+            'tickets' => array_map(static fn(Ticket $one): int => $one->id, $tickets), 'incident' => $this->incident->id,
+        ], [
             'X-Request-Key' => bin2hex(random_bytes(4)),
         ])->assertSessionHasNoErrors();
     }
@@ -62,7 +69,8 @@ final class NotesElsewhereTest extends TestCase
     private function on(Incident|Ticket $record, string $reader = 'mika-sund'): array
     {
         return array_reverse(array_map(
-            static fn(array $one): array => [$one['ref'], $one['text'], $one['internal']], NotesElsewhere::on($record->refresh(), $this->person($reader)),
+            static fn(array $one): array => [$one['ref'], $one['text'], $one['internal']],
+            NotesElsewhere::on($record->refresh(), $this->person($reader)),
         ));
     }
 
@@ -83,10 +91,14 @@ final class NotesElsewhereTest extends TestCase
         self::assertSame([[$ref, 'The reader hangs', true], [$ref, 'Restarting it', true]], $this->on($this->two));
         // Helpers read their tasks, and no words of tickets.
         self::assertSame([], $this->on($this->incident, 'noor-lind'));
-        $this->get("/tickets/{$this->one->id}")->assertInertia(static fn(Shown $shown) => $shown->has('ticket.elsewhere', 2)->where('ticket.elsewhere.0.text', 'Restarting it'));
+        $this->get("/tickets/{$this->one->id}")->assertInertia(
+            static fn(Shown $shown) => $shown->has('ticket.elsewhere', 2)->where('ticket.elsewhere.0.text', 'Restarting it')
+        );
         $room = "/incidents/{$this->incident->id}";
         $this->get($room)->assertInertia(static fn(Shown $shown) => $shown->missing('elsewhere'));
-        $this->get($room)->assertInertia(static fn(Shown $shown) => $shown->reloadOnly('elsewhere', static fn(Shown $again) => $again->has('elsewhere', 2)));
+        $this->get($room)->assertInertia(
+            static fn(Shown $shown) => $shown->reloadOnly('elsewhere', static fn(Shown $again) => $again->has('elsewhere', 2))
+        );
     }
 
     public function test_what_was_written_while_they_were_linked_stays_and_what_came_after_does_not(): void
@@ -95,14 +107,16 @@ final class NotesElsewhereTest extends TestCase
         $this->later(60);
         $this->note('While it was linked');
         $this->later(60);
-        $this->actingAs($this->person('ingrid-vale'))->post("/reports/{$this->one->report_id}/unlink", ['why' => 'Not it'], ['X-Request-Key' => 'u'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post("/reports/{$this->one->report_id}/unlink", ['why' => 'Not it'], ['X-Request-Key' => 'u'])->assertSessionHasNoErrors();
         $this->later(60);
         $this->note('After it was not');
         self::assertSame([[$this->incident->ref(), 'While it was linked', true]], $this->on($this->one));
         // Made and undone within a second, it held at no time; what was erased is not told.
         $this->link($this->two);
         $this->say($this->one, 'Anna called', true);
-        $this->actingAs($this->person('ingrid-vale'))->post("/reports/{$this->two->report_id}/unlink", ['why' => 'Not it'], ['X-Request-Key' => 'v'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post("/reports/{$this->two->report_id}/unlink", ['why' => 'Not it'], ['X-Request-Key' => 'v'])->assertSessionHasNoErrors();
         self::assertSame([], $this->on($this->two));
         $this->desk();
         $this->link($this->one);
@@ -114,7 +128,8 @@ final class NotesElsewhereTest extends TestCase
     public function test_tasks_hear_of_what_they_belong_to_and_the_other_way(): void
     {
         $this->link($this->one);
-        $this->post("/tickets/{$this->one->id}/tasks", ['text' => 'Lift the arm', 'team' => 'lanes'], ['X-Request-Key' => 't'])->assertSessionHasNoErrors();
+        $this->post("/tickets/{$this->one->id}/tasks", ['text' => 'Lift the arm', 'team' => 'lanes'], ['X-Request-Key' => 't'])
+            ->assertSessionHasNoErrors();
         $own = Task::query()->sole()->own ?? new Ticket;
         $this->later(60);
         $this->say($own, 'It is bent', true);
@@ -131,7 +146,8 @@ final class NotesElsewhereTest extends TestCase
         $this->incident->update(['major_at' => now()]);
         $this->later(60);
         Link::tie([Incident::KIND, $child->id], [Incident::KIND, $this->incident->id], LinkKind::Under);
-        $this->post('/tickets/link', ['tickets' => [$this->one->id], 'incident' => $child->id], ['X-Request-Key' => 'child'])->assertSessionHasNoErrors();
+        $this->post('/tickets/link', ['tickets' => [$this->one->id], 'incident' => $child->id], ['X-Request-Key' => 'child'])
+            ->assertSessionHasNoErrors();
         $this->later(60);
         $this->note('Clock is set');
         $this->later(60);
@@ -157,7 +173,8 @@ final class NotesElsewhereTest extends TestCase
             'link' => 'about', 'way' => $way, 'internal' => $internal, 'public' => $public, 'earlier' => $earlier,
         ], ['down', 'up']);
         $this->post('/settings/notes', ['rules' => $rules(false, true, false), 'version' => 0])->assertForbidden();
-        $change = fn(array $rules, int $version) => $this->actingAs($this->person('per-strand'))->post('/settings/notes', ['rules' => $rules, 'version' => $version]);
+        $change = fn(array $rules, int $version) => $this->actingAs($this->person('per-strand'))
+            ->post('/settings/notes', ['rules' => $rules, 'version' => $version]);
         $change($rules(false, true, true), 0)->assertSessionHasNoErrors();
         self::assertSame([[$this->one->ref(), 'Outside', false]], $this->on($this->incident));
         self::assertSame([], $this->on($this->one));
@@ -165,15 +182,20 @@ final class NotesElsewhereTest extends TestCase
         $change($rules(true, false, false), 1)->assertSessionHasNoErrors();
         self::assertSame([[$this->one->ref(), 'Inside', true]], $this->on($this->incident));
         self::assertSame([[$this->incident->ref(), 'Since', true]], $this->on($this->one));
-        $change([['link' => 'about', 'way' => 'both', 'internal' => true, 'public' => true, 'earlier' => true]], 2)->assertSessionHasErrors('rules.0.way');
-        $change([['link' => 'nonsense', 'way' => 'up', 'internal' => true, 'public' => true, 'earlier' => true]], 2)->assertSessionHasErrors('rules.0.link');
-        $this->get('/settings/notes')->assertInertia(static fn(Shown $shown) => $shown->has('rules', 6)->where('rules.0.public', false)->where('rules.3.internal', true));
+        $change([['link' => 'about', 'way' => 'both', 'internal' => true, 'public' => true, 'earlier' => true]], 2)
+            ->assertSessionHasErrors('rules.0.way');
+        $change([['link' => 'nonsense', 'way' => 'up', 'internal' => true, 'public' => true, 'earlier' => true]], 2)
+            ->assertSessionHasErrors('rules.0.link');
+        $this->get('/settings/notes')->assertInertia(
+            static fn(Shown $shown) => $shown->has('rules', 6)->where('rules.0.public', false)->where('rules.3.internal', true)
+        );
     }
 
     public function test_no_internal_word_reaches_whoever_reports_over_random_links_rules_and_notes(): void
     {
         // An address for somebody without an account, one for a calendar, and a place where people talk among themselves.
-        $this->actingAs($this->person('ingrid-vale'))->post("/incidents/{$this->incident->id}/cards", ['for' => 'Harbour master', 'hours' => 24], ['X-Request-Key' => 'card']);
+        $this->actingAs($this->person('ingrid-vale'))
+            ->post("/incidents/{$this->incident->id}/cards", ['for' => 'Harbour master', 'hours' => 24], ['X-Request-Key' => 'card']);
         $card = Card::query()->sole()->token;
         $this->post('/feeds', ['kind' => 'rota', 'rota' => 'platform']);
         $feed = (string) parse_url((string) session('feed'), PHP_URL_PATH);
@@ -187,7 +209,8 @@ final class NotesElsewhereTest extends TestCase
                 if (! $linked && $dice->getInt(0, 2) > 0) {
                     $this->link($ticket);
                 } elseif ($linked && $dice->getInt(0, 2) === 0) {
-                    $this->actingAs($this->person('ingrid-vale'))->post("/reports/$ticket->report_id/unlink", ['why' => 'x'], ['X-Request-Key' => "u$seed-$ticket->id"]);
+                    $this->actingAs($this->person('ingrid-vale'))
+                        ->post("/reports/$ticket->report_id/unlink", ['why' => 'x'], ['X-Request-Key' => "u$seed-$ticket->id"]);
                     $this->desk();
                 }
                 $this->say($ticket, $dice->getInt(0, 1) === 1 ? "INSIDE $seed" : "said $seed", true);
@@ -197,14 +220,19 @@ final class NotesElsewhereTest extends TestCase
             $room = "/incidents/{$this->incident->id}";
             $this->actingAs($this->person('ingrid-vale'));
             foreach ([
-                "$room/talk/say" => ['text' => "INSIDE talk $seed"], "$room/hypotheses" => ['text' => "INSIDE cause $seed", 'check' => 'INSIDE'],
-                "$room/tasks" => ['text' => "INSIDE task $seed", 'team' => 'lanes'], "$room/options" => ['kind' => 'wait', 'text' => "INSIDE option $seed", 'risk' => 'INSIDE', 'items' => []],
+                "$room/talk/say" => ['text' => "INSIDE talk $seed"],
+                "$room/hypotheses" => ['text' => "INSIDE cause $seed", 'check' => 'INSIDE'],
+                "$room/tasks" => ['text' => "INSIDE task $seed", 'team' => 'lanes'],
+                "$room/options" => ['kind' => 'wait', 'text' => "INSIDE option $seed", 'risk' => 'INSIDE', 'items' => []],
                 "$room/estimate" => ['at' => now()->addHour()->toIso8601String(), 'why' => 'INSIDE', 'seen' => $seed],
             ] as $path => $body) {
                 $this->post($path, $body, ['X-Request-Key' => "$path-$seed"])->assertSessionHasNoErrors();
             }
-            $this->actingAs($this->person('per-strand'))->post('/settings/notes', ['version' => $seed, 'rules' => array_map(static fn(string $way): array => [
-                'link' => 'about', 'way' => $way, 'internal' => $dice->getInt(0, 3) > 0, 'public' => $dice->getInt(0, 1) === 1, 'earlier' => true,
+            $this->actingAs(
+                $this->person('per-strand')
+            )->post('/settings/notes', ['version' => $seed, 'rules' => array_map(static fn(string $way): array => [
+                'link' => 'about', 'way' => $way, 'internal' => $dice->getInt(0, 3) > 0, 'public' => $dice->getInt(0, 1) === 1,
+                'earlier' => true,
             ], ['down', 'up'])])->assertSessionHasNoErrors();
             $this->desk();
             $this->later(30);
@@ -218,7 +246,11 @@ final class NotesElsewhereTest extends TestCase
             foreach (['/status', "/card/$card", $feed, '/report', "/report?incident={$this->incident->id}"] as $way) {
                 self::assertStringNotContainsString('INSIDE', (string) $this->get($way)->getContent(), $way);
             }
-            self::assertSame(0, \Illuminate\Support\Facades\DB::table('outbox')->whereIn('kind', ['mail', 'chat', 'translation'])->where('payload', 'like', '%INSIDE%')->count());
+            self::assertSame(
+                0,
+                \Illuminate\Support\Facades\DB::table('outbox')->whereIn('kind', ['mail', 'chat', 'translation'])
+                    ->where('payload', 'like', '%INSIDE%')->count()
+            );
         }
         self::assertGreaterThan(20, $internal, 'There was something to leak.');
         self::assertGreaterThan(5, TicketPost::query()->where('text', 'like', 'INSIDE%')->count());

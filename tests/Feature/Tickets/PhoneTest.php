@@ -26,8 +26,11 @@ final class PhoneTest extends TestCase
         $this->post('/tickets/close', ['tickets' => [$this->reported('The barrier at Ask does not lift', 'bo@mail.example')->id]]);
         $this->desk();
         $theirs = Ticket::query()->latest('id')->firstOrFail();
-        $this->post('/tickets/close', ['tickets' => [$theirs->id], 'text' => 'Lift it by hand.'], ['X-Request-Key' => 'close'])->assertSessionHasNoErrors();
-        $look = $this->look(['text' => 'Nobody gets through, the barriers of gate-havre-3 do not lift', 'who' => 'BO@mail.example', 'place' => 'Ask']);
+        $this->post('/tickets/close', ['tickets' => [$theirs->id], 'text' => 'Lift it by hand.'], ['X-Request-Key' => 'close'])
+            ->assertSessionHasNoErrors();
+        $look = $this->look(
+            ['text' => 'Nobody gets through, the barriers of gate-havre-3 do not lift', 'who' => 'BO@mail.example', 'place' => 'Ask']
+        );
 
         $look->assertJsonPath('suggested.0.field', 'service')->assertJsonPath('suggested.0.choices.0.value', 'vehicle-lanes');
         $look->assertJsonPath('items.0.id', 'gate-havre-3');
@@ -42,7 +45,8 @@ final class PhoneTest extends TestCase
     public function test_where_nothing_was_typed_there_is_nothing_beside(): void
     {
         $this->desk();
-        $this->look([])->assertExactJson(['suggested' => [], 'items' => [], 'known' => [], 'affected' => null, 'theirs' => [], 'similar' => []]);
+        $this->look([])
+            ->assertExactJson(['suggested' => [], 'items' => [], 'known' => [], 'affected' => null, 'theirs' => [], 'similar' => []]);
         $this->look(['who' => 'Bo'])->assertJsonPath('theirs', []);
         $this->look(['text' => ['no', 'text']])->assertUnprocessable();
         $this->actingAs($this->person('noor-lind'))->postJson('/tickets/phone/look', [])->assertForbidden();
@@ -53,7 +57,8 @@ final class PhoneTest extends TestCase
         $incident = $this->incident();
         $person = $this->desk();
         $call = [
-            'text' => 'The barrier does not lift', 'name' => 'Bo', 'email' => 'bo@mail.example', 'place' => 'Ask', 'incident' => $incident->id,
+            'text' => 'The barrier does not lift', 'name' => 'Bo', 'email' => 'bo@mail.example', 'place' => 'Ask',
+            'incident' => $incident->id,
             'answer' => 'We are on it.', 'send_key' => 'k1',
         ];
         $first = $this->post('/tickets/phone', $call, ['X-Request-Key' => 'a']);
@@ -63,9 +68,13 @@ final class PhoneTest extends TestCase
 
         self::assertSame(
             [WayIn::Phone, 'vehicle-lanes', false, $person->id, $incident->id, TicketState::Ours],
-            [$ticket->reported()->way, $ticket->reported()->service_id, $ticket->reported()->service_said, $ticket->person_id, $ticket->reported()->incident_id, $ticket->state],
+            [
+                $ticket->reported()->way, $ticket->reported()->service_id, $ticket->reported()->service_said, $ticket->person_id,
+                $ticket->reported()->incident_id, $ticket->state,
+            ],
         );
-        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(fn(Shown $shown) => $shown->where('talk.0.text', 'We are on it.'));
+        $this->guest()->get("/report/{$ticket->reported()->key()}")
+            ->assertInertia(fn(Shown $shown) => $shown->where('talk.0.text', 'We are on it.'));
     }
 
     public function test_what_was_solved_at_once_is_closed_with_what_was_told(): void
@@ -76,7 +85,8 @@ final class PhoneTest extends TestCase
         $this->post('/tickets/phone', [...$call, 'text' => ' '], ['X-Request-Key' => 'b'])->assertSessionHasErrors('text');
         $this->post('/tickets/phone', [...$call, 'service' => 'clk-2'], ['X-Request-Key' => 'c'])->assertSessionHasErrors('service');
         self::assertSame(0, Report::query()->count());
-        $this->post('/tickets/phone', [...$call, 'solved' => true, 'answer' => 'Update it.'], ['X-Request-Key' => 'd'])->assertSessionHasNoErrors();
+        $this->post('/tickets/phone', [...$call, 'solved' => true, 'answer' => 'Update it.'], ['X-Request-Key' => 'd'])
+            ->assertSessionHasNoErrors();
 
         self::assertSame(TicketState::Done, Ticket::query()->sole()->state);
         self::assertNotNull(Report::query()->sole()->resolved_at);
@@ -94,7 +104,8 @@ final class PhoneTest extends TestCase
     private function incident(): Incident
     {
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [], 'title' => 'Barriers at Ask do not lift', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now', 'team' => null,
+            'alerts' => [], 'title' => 'Barriers at Ask do not lift', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now',
+            'team' => null,
         ], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
 
         return Incident::query()->latest('id')->firstOrFail();

@@ -44,12 +44,14 @@ final class StepsTest extends TestCase
         $changed = ['id' => $list->id, 'version' => 1, 'name' => 'Barrier', 'service' => null, 'steps' => [['text' => 'Call the ship']]];
         $this->post('/checklists', $changed, ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
         $this->post('/checklists', $changed, ['X-Request-Key' => 'd'])->assertSessionHasErrors('action');
-        $this->post('/checklists', [...$changed, 'version' => 2, 'steps' => [['text' => ' ']]], ['X-Request-Key' => 'e'])->assertSessionHasErrors();
+        $this->post('/checklists', [...$changed, 'version' => 2, 'steps' => [['text' => ' ']]], ['X-Request-Key' => 'e'])
+            ->assertSessionHasErrors();
         self::assertSame(2, Task::query()->count());
         $this->post("/checklists/$list->id/drop", [], ['X-Request-Key' => 'f']);
         $other = $this->reported('Shut too', null);
         $this->desk();
-        $this->post("/tickets/$other->id/checklist", ['checklist' => $list->id], ['X-Request-Key' => 'g'])->assertSessionHasErrors('checklist');
+        $this->post("/tickets/$other->id/checklist", ['checklist' => $list->id], ['X-Request-Key' => 'g'])
+            ->assertSessionHasErrors('checklist');
         $this->get('/checklists')->assertInertia(fn(Shown $shown) => $shown->where('checklists', []));
     }
 
@@ -57,12 +59,15 @@ final class StepsTest extends TestCase
     {
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
         $at = "/incidents/$incident->id";
-        $this->post("$at/tasks", ['text' => 'Open lane 2 by hand', 'team' => 'lanes', 'must' => true], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->post("$at/tasks", ['text' => 'Open lane 2 by hand', 'team' => 'lanes', 'must' => true], ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
         $this->post("$at/tasks", ['text' => 'Count the cars', 'team' => 'lanes'], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
         [$open, $count] = Task::query()->orderBy('id')->get()->all();
         self::assertSame([null, $incident->id, 1, 2], [$open->ticket_id, $open->incident_id, $open->ordinal, $count->ordinal]);
-        $this->get($at)->assertInertia(static fn(Shown $shown) => $shown->where('tasks.0.text', 'Open lane 2 by hand')->where('tasks.0.must', true));
-        $this->post("/tickets/{$this->ticket->id}/tasks", ['text' => 'Of the ticket', 'team' => 'lanes'], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        $this->get($at)
+            ->assertInertia(static fn(Shown $shown) => $shown->where('tasks.0.text', 'Open lane 2 by hand')->where('tasks.0.must', true));
+        $this->post("/tickets/{$this->ticket->id}/tasks", ['text' => 'Of the ticket', 'team' => 'lanes'], ['X-Request-Key' => 'c'])
+            ->assertSessionHasNoErrors();
         $helper = $this->person('noor-lind');
         $helper->update(['team_id' => 'lanes']);
         $this->actingAs($helper)->get('/tasks')->assertInertia(static fn(Shown $shown) => $shown->count('tasks', 3)
@@ -70,12 +75,19 @@ final class StepsTest extends TestCase
         $this->post("$at/tasks", ['text' => 'x'], ['X-Request-Key' => 'd'])->assertForbidden();
 
         $this->actingAs($this->person('ingrid-vale'));
-        $this->get("$at/resolve")->assertJson(['tasks' => ['Open lane 2 by hand', 'Count the cars'], 'musts' => ['Open lane 2 by hand'], 'steps' => 0]);
+        $this->get("$at/resolve")
+            ->assertJson(['tasks' => ['Open lane 2 by hand', 'Count the cars'], 'musts' => ['Open lane 2 by hand'], 'steps' => 0]);
         $end = ['resolution' => 'Restarted', 'update' => 'Works again.'];
-        $this->post("$at/resolve", $end, ['X-Request-Key' => 'e'])->assertSessionHasErrors(['action' => "{$incident->ref()} cannot be resolved before this is done: “Open lane 2 by hand”. Do it, or skip it with a reason."]);
+        $this->post("$at/resolve", $end, ['X-Request-Key' => 'e'])->assertSessionHasErrors(
+            [
+                'action' => "{$incident->ref()} cannot be resolved before this is done: “Open lane 2 by hand”. Do it, or skip it with a reason.",
+            ]
+        );
         self::assertTrue($incident->refresh()->isOpen());
-        $this->actingAs($helper)->post("/tasks/$open->id/settle", ['state' => 'done'], ['X-Request-Key' => 'f'])->assertSessionHasNoErrors();
-        $this->actingAs($this->person('ingrid-vale'))->post("$at/resolve", $end, ['X-Request-Key' => 'g'])->assertRedirect()->assertSessionHasNoErrors();
+        $this->actingAs($helper)->post("/tasks/$open->id/settle", ['state' => 'done'], ['X-Request-Key' => 'f'])
+            ->assertSessionHasNoErrors();
+        $this->actingAs($this->person('ingrid-vale'))->post("$at/resolve", $end, ['X-Request-Key' => 'g'])->assertRedirect()
+            ->assertSessionHasNoErrors();
         self::assertFalse($incident->refresh()->isOpen());
         // What is over keeps what it had, and gets no more; its helpers are not asked any more.
         $this->post("$at/tasks", ['text' => 'Too late'], ['X-Request-Key' => 'h'])->assertSessionHasErrors('action');
@@ -93,7 +105,11 @@ final class StepsTest extends TestCase
         $this->follow('a');
         [$look, $restart] = Task::query()->orderBy('ordinal')->get()->all();
         $close = fn(string $key) => $this->post('/tickets/close', ['tickets' => [$this->ticket->id]], ['X-Request-Key' => $key]);
-        $close('one')->assertSessionHasErrors(['action' => "{$this->ticket->ref()} cannot be closed before this is done: “Restart the reader”. Do it, or skip it with a reason."]);
+        $close('one')->assertSessionHasErrors(
+            [
+                'action' => "{$this->ticket->ref()} cannot be closed before this is done: “Restart the reader”. Do it, or skip it with a reason.",
+            ]
+        );
         self::assertSame(TicketState::New, $this->ticket->refresh()->state);
         $this->settle($restart, ['state' => 'skipped'])->assertSessionHasErrors('why');
         $this->settle($restart, ['state' => 'skipped', 'why' => 'No power'])->assertSessionHasNoErrors();
@@ -112,19 +128,24 @@ final class StepsTest extends TestCase
 
     public function test_a_helper_sees_only_what_is_for_their_team_and_no_more_of_the_ticket(): void
     {
-        $this->post("/tickets/{$this->ticket->id}/tasks", ['text' => 'Lift the arm', 'team' => 'lanes'], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->post("/tickets/{$this->ticket->id}/tasks", ['text' => 'Lift the arm', 'team' => 'lanes'], ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
         $this->post("/tickets/{$this->ticket->id}/tasks", ['text' => 'Call the bank', 'team' => 'booking'], ['X-Request-Key' => 'b']);
         $this->post("/tickets/{$this->ticket->id}/tasks", ['text' => ' '], ['X-Request-Key' => 'c'])->assertSessionHasErrors('text');
         $helper = $this->person('noor-lind');
         self::assertSame('lanes', $helper->team_id);
         $seen = $this->actingAs($helper)->get('/tasks');
-        $seen->assertInertia(fn(Shown $shown) => $shown->count('tasks', 1)->where('tasks.0.text', 'Lift the arm')->where('tasks.0.ref', $this->ticket->ref())
+        $seen->assertInertia(fn(Shown $shown) => $shown->count('tasks', 1)->where('tasks.0.text', 'Lift the arm')->where(
+            'tasks.0.ref', $this->ticket->ref()
+        )
             ->missing('tasks.0.what')->missing('tasks.0.name'));
         self::assertStringNotContainsString('anna@', (string) $seen->getContent());
         [$own, $other] = Task::query()->orderBy('ordinal')->get()->all();
         $this->settle($other, ['state' => 'done'])->assertSessionHasErrors('action');
         $this->settle($own, ['state' => 'done'])->assertSessionHasNoErrors();
-        self::assertSame([TaskState::Done, 'noor-lind', TaskState::Open], [$own->refresh()->state, $own->person_id, $other->refresh()->state]);
+        self::assertSame(
+            [TaskState::Done, 'noor-lind', TaskState::Open], [$own->refresh()->state, $own->person_id, $other->refresh()->state]
+        );
         $this->get('/tasks')->assertInertia(fn(Shown $shown) => $shown->where('tasks', []));
         $this->post("/tickets/{$this->ticket->id}/tasks", ['text' => 'x'])->assertForbidden();
     }
@@ -136,9 +157,12 @@ final class StepsTest extends TestCase
         $try(['what' => 'Swap the arm', 'outcome' => 'refused'], 'b')->assertSessionHasErrors('why');
         $try(['what' => 'Swap the arm', 'outcome' => 'refused', 'why' => 'Anna has no key'], 'c')->assertSessionHasNoErrors();
         $this->get("/tickets/{$this->ticket->id}")->assertInertia(fn(Shown $shown) => $shown
-            ->where('ticket.tried.0.words', 'did not help')->where('ticket.tried.0.by', 'the reporter')->where('ticket.tried.1.why', 'Anna has no key'));
+            ->where('ticket.tried.0.words', 'did not help')->where('ticket.tried.0.by', 'the reporter')->where(
+                'ticket.tried.1.why', 'Anna has no key'
+            ));
         $this->post('/tickets/close', ['tickets' => [$this->ticket->id]], ['X-Request-Key' => 'd']);
-        $this->actingAs($this->person('per-strand'))->post("/tickets/{$this->ticket->id}/forget", ['why' => 'Asked'], ['X-Request-Key' => 'e'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('per-strand'))
+            ->post("/tickets/{$this->ticket->id}/forget", ['why' => 'Asked'], ['X-Request-Key' => 'e'])->assertSessionHasNoErrors();
         self::assertStringNotContainsString('Anna', (string) json_encode([Attempt::query()->get(), DB::table('journal_words')->get()]));
     }
 
@@ -155,7 +179,8 @@ final class StepsTest extends TestCase
         self::assertNull(data_get($shown(), 'raise'));
 
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [], 'reports' => [$this->ticket->report_id], 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now', 'team' => null,
+            'alerts' => [], 'reports' => [$this->ticket->report_id], 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part',
+            'urgency' => 'now', 'team' => null,
         ], ['X-Request-Key' => 'i'])->assertSessionHasNoErrors();
         $room = '/incidents/'.Incident::query()->latest('id')->firstOrFail()->id;
         $this->get($room)->assertInertia(fn(Shown $page) => $page->where('busy.name', 'Eve'));
@@ -188,7 +213,9 @@ final class StepsTest extends TestCase
     /** @return \Illuminate\Testing\TestResponse<\Symfony\Component\HttpFoundation\Response> */
     private function follow(string $key): \Illuminate\Testing\TestResponse
     {
-        return $this->post("/tickets/{$this->ticket->id}/checklist", ['checklist' => Checklist::query()->value('id')], ['X-Request-Key' => $key]);
+        return $this->post(
+            "/tickets/{$this->ticket->id}/checklist", ['checklist' => Checklist::query()->value('id')], ['X-Request-Key' => $key]
+        );
     }
 
     /**

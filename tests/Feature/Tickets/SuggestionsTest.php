@@ -35,7 +35,8 @@ final class SuggestionsTest extends TestCase
         self::assertSame($other, $second->reported()->service_id);
         $this->desk();
         $this->get('/lessons')->assertInertia(fn(Shown $shown) => $shown
-            ->component('Tickets/Lessons')->where('lessons.0.field', 'service')->where('lessons.0.value', Item::query()->findOrFail($other)->name)
+            ->component('Tickets/Lessons')->where('lessons.0.field', 'service')
+                ->where('lessons.0.value', Item::query()->findOrFail($other)->name)
             ->where('lessons.0.by', $this->person('mika-sund')->name)->where('lessons.0.undone', false));
 
         $lesson = Lesson::query()->where('field', 'service')->sole();
@@ -70,7 +71,10 @@ final class SuggestionsTest extends TestCase
         $this->correct($ticket, []);
 
         self::assertTrue($ticket->reported()->refresh()->service_said);
-        self::assertSame([['service', $ticket->reported()->service_id]], Lesson::query()->get()->map(static fn(Lesson $one): array => [$one->field, $one->value])->all());
+        self::assertSame(
+            [['service', $ticket->reported()->service_id]],
+            Lesson::query()->get()->map(static fn(Lesson $one): array => [$one->field, $one->value])->all()
+        );
         // A second time there is nothing to say.
         $this->correct($ticket, []);
         self::assertSame(1, Lesson::query()->count());
@@ -84,8 +88,11 @@ final class SuggestionsTest extends TestCase
         self::assertSame([Impact::Wide, Urgency::Now, 1], [$ticket->impact, $ticket->urgency, $ticket->priority]);
         $this->desk();
         $this->get("/tickets/$ticket->id")->assertInertia(fn(Shown $shown) => $shown
-            ->where('ticket.said', ['everything has stopped', 'many people, or several places', 'cannot wait'])->where('ticket.way', 'by the form'));
-        $this->guest()->post('/report', ['service' => 'vehicle-lanes', 'what' => 'x', 'stops' => 'nearly'])->assertSessionHasErrors('stops');
+            ->where(
+                'ticket.said', ['everything has stopped', 'many people, or several places', 'cannot wait']
+            )->where('ticket.way', 'by the form'));
+        $this->guest()->post('/report', ['service' => 'vehicle-lanes', 'what' => 'x', 'stops' => 'nearly'])
+            ->assertSessionHasErrors('stops');
     }
 
     public function test_things_named_in_the_words_are_found_in_the_estate(): void
@@ -107,7 +114,10 @@ final class SuggestionsTest extends TestCase
 
     public function test_an_item_that_stands_elsewhere_is_not_suggested(): void
     {
-        $past = ['barrier-ask' => ['Ask', 'The wobbly arm hangs'], 'barrier-havre' => ['Havre', 'The wobbly arm hangs'], 'clk-2' => ['Ask', 'Late'], 'clk-1' => ['Ask', 'Slow']];
+        $past = [
+            'barrier-ask' => ['Ask', 'The wobbly arm hangs'], 'barrier-havre' => ['Havre', 'The wobbly arm hangs'],
+            'clk-2' => ['Ask', 'Late'], 'clk-1' => ['Ask', 'Slow'],
+        ];
         foreach ($past as $item => [$place, $what]) {
             $past = $this->reported($what, null, ['site' => $place]);
             $this->desk();
@@ -118,7 +128,9 @@ final class SuggestionsTest extends TestCase
 
         self::assertSame(['barrier-ask'], array_column($this->suggested($ticket)['item'], 'value'));
         $ticket->reported()->update(['site' => null]);
-        self::assertEqualsCanonicalizing(['barrier-ask', 'barrier-havre'], array_slice(array_column($this->suggested($ticket)['item'], 'value'), 0, 2));
+        self::assertEqualsCanonicalizing(
+            ['barrier-ask', 'barrier-havre'], array_slice(array_column($this->suggested($ticket)['item'], 'value'), 0, 2)
+        );
     }
 
     public function test_what_was_erased_is_forgotten_here_too(): void

@@ -32,7 +32,9 @@ final class SurgesTest extends TestCase
         $surge = FoundSurge::query()->sole();
         self::assertSame([SurgeState::Open, 'vehicle-lanes', 6], [$surge->state, $surge->service_id, $surge->count]);
         $this->get('/')->assertInertia(fn(Shown $shown) => $shown
-            ->where('surges.0.count', 6)->count('surges.0.reports', 6)->where('surges.0.places', ['Ask'])->where('surges.0.probably', null));
+            ->where('surges.0.count', 6)->count('surges.0.reports', 6)->where(
+                'surges.0.places', ['Ask']
+            )->where('surges.0.probably', null));
         self::assertSame(1, Entry::query()->where('kind', 'surge.found')->count());
 
         // More of the same is the same decision.
@@ -54,7 +56,8 @@ final class SurgesTest extends TestCase
     {
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
         $this->flood(6);
-        $this->post('/tickets/link', ['tickets' => Ticket::query()->pluck('id')->all(), 'incident' => $incident->id])->assertSessionHasNoErrors();
+        $this->post('/tickets/link', ['tickets' => Ticket::query()->pluck('id')->all(), 'incident' => $incident->id])
+            ->assertSessionHasNoErrors();
         $this->clock();
 
         self::assertSame(0, FoundSurge::query()->count());
@@ -65,7 +68,8 @@ final class SurgesTest extends TestCase
         $this->flood(6);
         $this->clock();
         $this->post('/incidents', [
-            'reports' => Report::query()->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'now',
+            'reports' => Report::query()->pluck('id')->all(), 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part',
+            'urgency' => 'now',
         ])->assertSessionHasNoErrors();
         $this->clock();
 
@@ -134,7 +138,8 @@ final class SurgesTest extends TestCase
     {
         Incident::factory()->create(['service_id' => 'vehicle-lanes', 'title' => 'Vehicle lanes: barriers stay shut']);
         $this->flood(8);
-        $this->post('/report', ['service' => 'payment', 'what' => 'Paid twice for the 21:15, please check'], ['X-Request-Key' => 'paid'])->assertSessionHasNoErrors();
+        $this->post('/report', ['service' => 'payment', 'what' => 'Paid twice for the 21:15, please check'], ['X-Request-Key' => 'paid'])
+            ->assertSessionHasNoErrors();
         $this->clock();
 
         self::assertNull(Ticket::query()->latest('id')->firstOrFail()->guesses);

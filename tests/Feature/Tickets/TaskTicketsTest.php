@@ -39,7 +39,8 @@ final class TaskTicketsTest extends TestCase
     /** @return array{Task, Ticket} */
     private function ask(string $address, string $text = 'Lift the arm', ?string $team = 'lanes'): array
     {
-        $this->post("$address/tasks", ['text' => $text, 'team' => $team], ['X-Request-Key' => bin2hex(random_bytes(4))])->assertSessionHasNoErrors();
+        $this->post("$address/tasks", ['text' => $text, 'team' => $team], ['X-Request-Key' => bin2hex(random_bytes(4))])
+            ->assertSessionHasNoErrors();
         $task = Task::query()->latest('id')->firstOrFail();
 
         return [$task, $task->own ?? new Ticket];
@@ -57,7 +58,9 @@ final class TaskTicketsTest extends TestCase
     {
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 2, 'title' => 'Lanes']);
         [, $own] = $this->ask("/incidents/$incident->id");
-        self::assertSame([TicketKind::Task, 2, 'lanes', sprintf('TA-%04d', $own->id)], [$own->kind, $own->priority, $own->team_id, $own->ref()]);
+        self::assertSame(
+            [TicketKind::Task, 2, 'lanes', sprintf('TA-%04d', $own->id)], [$own->kind, $own->priority, $own->team_id, $own->ref()]
+        );
         self::assertSame([TicketState::New, '08:30', '12:00'], self::stands($own));
         self::assertTrue(Link::query()->holds()->where('from_kind', 'ticket')->where('from_id', $own->id)->where('to_kind', 'incident')
             ->where('to_id', $incident->id)->where('kind', 'part-of')->exists());
@@ -70,7 +73,8 @@ final class TaskTicketsTest extends TestCase
         $change(['impact' => 'part', 'urgency' => 'now'], 'b');
         self::assertSame([2, '08:30', '12:00'], [$own->refresh()->priority, ...array_slice(self::stands($own), 1)]);
         // Who takes it has answered; who has done it has kept it.
-        $this->actingAs($this->person('noor-lind'))->post("/tasks/$own->task_id/take", [], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('noor-lind'))->post("/tasks/$own->task_id/take", [], ['X-Request-Key' => 'c'])
+            ->assertSessionHasNoErrors();
         self::assertSame(['noor-lind', TicketState::Ours, null, '12:00'], [$own->refresh()->person_id, ...self::stands($own)]);
         $this->later(60);
         $this->post("/tasks/$own->task_id/settle", ['state' => 'done'], ['X-Request-Key' => 'd'])->assertSessionHasNoErrors();
@@ -83,7 +87,9 @@ final class TaskTicketsTest extends TestCase
             ['task.added', 'task.taken', 'task.done', 'task.reopened'],
             Entry::query()->about(Ticket::KIND, $own->id)->orderBy('seq')->pluck('kind')->all(),
         );
-        self::assertSame(4, Entry::query()->about(Incident::KIND, $incident->id)->where('kind', 'like', 'task.%')->count(), 'It is part of its story.');
+        self::assertSame(
+            4, Entry::query()->about(Incident::KIND, $incident->id)->where('kind', 'like', 'task.%')->count(), 'It is part of its story.'
+        );
     }
 
     public function test_tasks_of_a_ticket_end_with_it_and_go_on_with_it(): void
@@ -91,15 +97,20 @@ final class TaskTicketsTest extends TestCase
         [$task, $own] = $this->ask("/tickets/{$this->ticket->id}");
         [$done, $doneOwn] = $this->ask("/tickets/{$this->ticket->id}", 'Count the cars');
         self::assertSame(2, Entry::query()->about(Ticket::KIND, $this->ticket->id)->where('kind', 'task.added')->count());
-        $this->post("/tasks/$done->id/settle", ['state' => 'skipped', 'why' => 'No time'], ['X-Request-Key' => 's'])->assertSessionHasNoErrors();
+        $this->post("/tasks/$done->id/settle", ['state' => 'skipped', 'why' => 'No time'], ['X-Request-Key' => 's'])
+            ->assertSessionHasNoErrors();
         $this->correct($this->ticket, ['impact' => 'wide', 'urgency' => 'now']);
         self::assertSame([1, 4], [$own->refresh()->priority, $doneOwn->refresh()->priority], 'What is settled stays as it was.');
         $this->get("/tickets/$doneOwn->id")->assertInertia(static fn(Shown $shown) => $shown
             ->where('ticket.promises.0.name', 'respond')->where('ticket.promises.0.state', 'met')->where('ticket.promises.1.state', 'met'));
-        $this->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => ''], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        $this->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => ''], ['X-Request-Key' => 'c'])
+            ->assertSessionHasNoErrors();
         self::assertSame([TicketState::Done, TaskState::Open], [$own->refresh()->state, $task->refresh()->state]);
         $this->later(60);
-        $this->post('/report/'.$this->ticket->reported()->key().'/say', ['text' => 'Still shut', 'still' => true, 'urgent' => false, 'send_key' => 'k'])
+        $this->post(
+            '/report/'.$this->ticket->reported()->key().'/say',
+            ['text' => 'Still shut', 'still' => true, 'urgent' => false, 'send_key' => 'k']
+        )
             ->assertSessionHasNoErrors();
         self::assertSame([TicketState::Ours, TicketState::Done], [$own->refresh()->state, $doneOwn->refresh()->state]);
     }
@@ -107,21 +118,25 @@ final class TaskTicketsTest extends TestCase
     public function test_tasks_of_an_incident_and_of_its_tickets_end_with_it_and_go_on_with_it(): void
     {
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
-        $this->post('/tickets/link', ['tickets' => [$this->ticket->id], 'incident' => $incident->id], ['X-Request-Key' => 'l'])->assertSessionHasNoErrors();
+        $this->post('/tickets/link', ['tickets' => [$this->ticket->id], 'incident' => $incident->id], ['X-Request-Key' => 'l'])
+            ->assertSessionHasNoErrors();
         [, $own] = $this->ask("/incidents/$incident->id");
         [, $ofTicket] = $this->ask("/tickets/{$this->ticket->id}");
         $this->actingAs($this->person('ingrid-vale'))
-            ->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'y'], ['X-Request-Key' => 'r'])->assertSessionHasNoErrors();
+            ->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'y'], ['X-Request-Key' => 'r'])
+                ->assertSessionHasNoErrors();
         self::assertSame([TicketState::Done, TicketState::Done], [$own->refresh()->state, $ofTicket->refresh()->state]);
         $this->later(60);
-        $this->post("/incidents/$incident->id/reopen", ['why' => 'z', 'update' => 'w', 'call' => false], ['X-Request-Key' => 'o'])->assertSessionHasNoErrors();
+        $this->post("/incidents/$incident->id/reopen", ['why' => 'z', 'update' => 'w', 'call' => false], ['X-Request-Key' => 'o'])
+            ->assertSessionHasNoErrors();
         self::assertSame([TicketState::Ours, TicketState::Ours], [$own->refresh()->state, $ofTicket->refresh()->state]);
     }
 
     public function test_the_team_and_the_desk_talk_inside_it_and_nobody_else_does(): void
     {
         [$task, $own] = $this->ask("/tickets/{$this->ticket->id}");
-        $say = fn(string $who, string $text, string $key) => $this->actingAs($this->person($who))->post("/tasks/$task->id/say", ['text' => $text], ['X-Request-Key' => $key]);
+        $say = fn(string $who, string $text, string $key) => $this->actingAs($this->person($who))
+            ->post("/tasks/$task->id/say", ['text' => $text], ['X-Request-Key' => $key]);
         $say('noor-lind', 'The arm is bent', 'a')->assertSessionHasNoErrors();
         $say('noor-lind', 'The arm is bent', 'a')->assertSessionHasNoErrors();
         $say('noor-lind', ' ', 'b')->assertSessionHasErrors('text');
@@ -144,21 +159,36 @@ final class TaskTicketsTest extends TestCase
         // Nothing of it reaches whoever reported the trouble.
         $this->get('/report/'.$this->ticket->reported()->key())->assertInertia(static fn(Shown $shown) => $shown->where('talk', []));
         $this->actingAs($this->person('mika-sund'))->get("/tickets/$own->id")
-            ->assertInertia(fn(Shown $shown) => $shown->where('ticket.part_of.title', '“The barrier stays shut”')->where('ticket.kind', 'task'));
+            ->assertInertia(
+                fn(Shown $shown) => $shown->where('ticket.part_of.title', '“The barrier stays shut”')->where('ticket.kind', 'task')
+            );
     }
 
     public function test_a_task_of_one_person_has_a_time_which_is_among_the_clocks(): void
     {
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 2, 'title' => 'Lanes']);
-        $put = fn(array $more, string $key) => $this->actingAs($this->person('ingrid-vale'))->post("/incidents/$incident->id/tasks", ['text' => 'Restart it', ...$more], ['X-Request-Key' => $key]);
+        $put = fn(array $more, string $key) => $this->actingAs($this->person('ingrid-vale'))
+            ->post("/incidents/$incident->id/tasks", ['text' => 'Restart it', ...$more], ['X-Request-Key' => $key]);
         $put(['person' => 'noor-lind', 'due' => '2026-03-03T07:00:00Z'], 'a')->assertSessionHasErrors('due');
         $put(['person' => 'noor-lind', 'due' => '2026-03-03T09:30:00+01:00'], 'b')->assertSessionHasNoErrors();
         $task = Task::query()->sole();
-        self::assertSame(['noor-lind', 'lanes', '08:30', 'noor-lind'], [$task->for_id, $task->team_id, $task->due_at?->format('H:i'), $task->own?->person_id]);
-        $clocks = static fn(): array => array_values(array_filter(RunningClocks::all(), static fn(array $one): bool => str_starts_with($one['id'], 'task-') || str_contains($one['link'], '/tickets/')));
-        self::assertSame([["task-$task->id", 'Restart it', "{$incident->ref()}, Noor Lind", 'noor-lind']], array_map(static fn(array $one): array => [$one['id'], $one['title'], $one['detail'], $one['holder']], $clocks()));
+        self::assertSame(
+            ['noor-lind', 'lanes', '08:30', 'noor-lind'],
+            [$task->for_id, $task->team_id, $task->due_at?->format('H:i'), $task->own?->person_id]
+        );
+        $clocks = static fn(): array => array_values(
+            array_filter(
+                RunningClocks::all(),
+                static fn(array $one): bool => str_starts_with($one['id'], 'task-') || str_contains($one['link'], '/tickets/')
+            )
+        );
+        self::assertSame(
+            [["task-$task->id", 'Restart it', "{$incident->ref()}, Noor Lind", 'noor-lind']],
+            array_map(static fn(array $one): array => [$one['id'], $one['title'], $one['detail'], $one['holder']], $clocks())
+        );
         // It is blocked, and goes on; whoever is neither of the team nor of the desk says nothing of it.
-        $as = fn(string $who, string $what, array $body) => $this->actingAs($this->person($who))->post("/tasks/$task->id/$what", $body, ['X-Request-Key' => uniqid('', true)]);
+        $as = fn(string $who, string $what, array $body) => $this->actingAs($this->person($who))
+            ->post("/tasks/$task->id/$what", $body, ['X-Request-Key' => uniqid('', true)]);
         $as('noor-lind', 'block', ['blocked' => true])->assertSessionHasErrors('why');
         $as('ada-holm', 'block', ['blocked' => true, 'why' => 'x'])->assertSessionHasErrors('action');
         $as('noor-lind', 'block', ['blocked' => true, 'why' => 'No key to the hut'])->assertSessionHasNoErrors();
@@ -167,9 +197,11 @@ final class TaskTicketsTest extends TestCase
         // Passed on, it is the other's; the second one who does it is told.
         $as('noor-lind', 'pass', ['person' => null, 'was' => 'noor-lind'])->assertSessionHasErrors('person');
         $as('noor-lind', 'pass', ['person' => 'per-strand', 'was' => 'noor-lind', 'why' => 'He has the key'])->assertSessionHasNoErrors();
-        $as('ingrid-vale', 'pass', ['team' => 'booking', 'was' => 'noor-lind'])->assertSessionHasErrors(['action' => 'Per Strand has it by now.']);
+        $as('ingrid-vale', 'pass', ['team' => 'booking', 'was' => 'noor-lind'])
+            ->assertSessionHasErrors(['action' => 'Per Strand has it by now.']);
         self::assertSame(['per-strand', 'per-strand', null], [$task->refresh()->for_id, $task->own?->refresh()->person_id, $task->blocked]);
-        $this->actingAs($this->person('per-strand'))->get('/tasks')->assertInertia(static fn(Shown $shown) => $shown->where('tasks.0.mine', true)->where('tasks.0.text', 'Restart it'));
+        $this->actingAs($this->person('per-strand'))->get('/tasks')
+            ->assertInertia(static fn(Shown $shown) => $shown->where('tasks.0.mine', true)->where('tasks.0.text', 'Restart it'));
         $as('per-strand', 'settle', ['state' => 'done'])->assertSessionHasNoErrors();
         self::assertSame([], $clocks());
         $as('per-strand', 'pass', ['person' => 'noor-lind', 'was' => 'per-strand'])->assertSessionHasErrors('action');
@@ -184,7 +216,8 @@ final class TaskTicketsTest extends TestCase
     public function test_a_task_of_the_desk_is_passed_on_to_a_team_and_is_a_ticket_from_then_on(): void
     {
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
-        $this->actingAs($this->person('mika-sund'))->post("/incidents/$incident->id/tasks", ['text' => 'Print signs'], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('mika-sund'))
+            ->post("/incidents/$incident->id/tasks", ['text' => 'Print signs'], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
         $task = Task::query()->sole();
         self::assertNull($task->own);
         $pass = fn(array $body) => $this->post("/tasks/$task->id/pass", ['was' => null, ...$body], ['X-Request-Key' => uniqid('', true)]);
@@ -206,7 +239,9 @@ final class TaskTicketsTest extends TestCase
         $mails = DB::table('outbox')->count();
         $sent = [
             "/tickets/$own->id/answer" => ['text' => 'Hello', 'internal' => false, 'waits' => true],
-            "/tickets/$own->id/correct" => ['version' => 1, 'kind' => 'report', 'service' => 'booking', 'impact' => 'few', 'urgency' => 'later'],
+            "/tickets/$own->id/correct" => [
+                'version' => 1, 'kind' => 'report', 'service' => 'booking', 'impact' => 'few', 'urgency' => 'later',
+            ],
             '/tickets/link' => ['tickets' => [$own->id], 'incident' => $incident->id],
             "/tickets/$own->id/tasks" => ['text' => 'A task of a task', 'team' => 'lanes'],
             '/tickets/answer' => ['tickets' => [$own->id, $this->ticket->id], 'text' => 'Hello', 'waits' => false],
@@ -215,13 +250,17 @@ final class TaskTicketsTest extends TestCase
             $this->post($address, $body, ['X-Request-Key' => $address])->assertSessionHasErrors('action');
         }
         self::assertSame([0, 0, 1], [TicketPost::query()->count(), Link::query()->where('kind', 'about')->count(), Task::query()->count()]);
-        $this->post('/tickets/close', ['tickets' => [$own->id], 'text' => 'Bent it back'], ['X-Request-Key' => 'x'])->assertSessionHasNoErrors();
+        $this->post('/tickets/close', ['tickets' => [$own->id], 'text' => 'Bent it back'], ['X-Request-Key' => 'x'])
+            ->assertSessionHasNoErrors();
         self::assertSame([TaskState::Done, TicketState::Done], [$task->refresh()->state, $own->refresh()->state]);
         self::assertSame([true, 'Bent it back'], [TicketPost::query()->sole()->is_internal, TicketPost::query()->sole()->text]);
-        $this->actingAs($this->person('per-strand'))->post("/tickets/$own->id/forget", ['why' => 'x'], ['X-Request-Key' => 'y'])->assertSessionHasErrors('action');
+        $this->actingAs($this->person('per-strand'))->post("/tickets/$own->id/forget", ['why' => 'x'], ['X-Request-Key' => 'y'])
+            ->assertSessionHasErrors('action');
         self::assertSame($mails, DB::table('outbox')->count());
         $this->clock();
-        self::assertSame(0, DB::table('outbox')->where('payload', 'like', '%Bent it%')->orWhere('payload', 'like', "%{$own->ref()}%")->count());
+        self::assertSame(
+            0, DB::table('outbox')->where('payload', 'like', '%Bent it%')->orWhere('payload', 'like', "%{$own->ref()}%")->count()
+        );
     }
 
     public function test_a_task_is_no_conversation_with_a_reporter_and_hides_no_report(): void
@@ -247,10 +286,13 @@ final class TaskTicketsTest extends TestCase
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
         [$other] = $this->ask("/incidents/$incident->id", 'Look at the reader');
         $this->post("/tasks/$task->id/say", ['text' => 'Anna does not answer'], ['X-Request-Key' => 's'])->assertSessionHasNoErrors();
-        $this->post("/tickets/$own->id/try", ['what' => 'Called Anna', 'outcome' => 'no_help'], ['X-Request-Key' => 't'])->assertSessionHasNoErrors();
-        $this->post("/tasks/$task->id/settle", ['state' => 'skipped', 'why' => 'Anna is gone'], ['X-Request-Key' => 'k'])->assertSessionHasNoErrors();
+        $this->post("/tickets/$own->id/try", ['what' => 'Called Anna', 'outcome' => 'no_help'], ['X-Request-Key' => 't'])
+            ->assertSessionHasNoErrors();
+        $this->post("/tasks/$task->id/settle", ['state' => 'skipped', 'why' => 'Anna is gone'], ['X-Request-Key' => 'k'])
+            ->assertSessionHasNoErrors();
         $this->post('/tickets/close', ['tickets' => [$this->ticket->id]], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
-        $this->actingAs($this->person('per-strand'))->post("/tickets/{$this->ticket->id}/forget", ['why' => 'Asked'], ['X-Request-Key' => 'f'])
+        $this->actingAs($this->person('per-strand'))
+            ->post("/tickets/{$this->ticket->id}/forget", ['why' => 'Asked'], ['X-Request-Key' => 'f'])
             ->assertSessionHasNoErrors();
         foreach (['ticket_tasks', 'ticket_posts', 'ticket_attempts', 'journal_words', 'reports'] as $table) {
             self::assertStringNotContainsString('Anna', (string) DB::table($table)->get()->toJson(), $table);
@@ -263,12 +305,15 @@ final class TaskTicketsTest extends TestCase
     {
         [$step] = $this->ask("/tickets/{$this->ticket->id}", 'Look for yourself', null);
         [$back, $own] = $this->ask("/tickets/{$this->ticket->id}");
-        $this->post('/tickets/hand-over', ['tickets' => [$own->id], 'team' => null, 'person' => null, 'why' => 'Ours'], ['X-Request-Key' => 'h']);
+        $this->post(
+            '/tickets/hand-over', ['tickets' => [$own->id], 'team' => null, 'person' => null, 'why' => 'Ours'], ['X-Request-Key' => 'h']
+        );
         $back->refresh()->update(['team_id' => null]);
         $this->person('noor-lind')->update(['team_id' => null]);
         $this->actingAs($this->person('noor-lind'));
         foreach ([$step, $back] as $task) {
-            $this->post("/tasks/$task->id/settle", ['state' => 'done'], ['X-Request-Key' => "s$task->id"])->assertSessionHasErrors('action');
+            $this->post("/tasks/$task->id/settle", ['state' => 'done'], ['X-Request-Key' => "s$task->id"])
+                ->assertSessionHasErrors('action');
             $this->post("/tasks/$task->id/say", ['text' => 'x'], ['X-Request-Key' => "y$task->id"])->assertSessionHasErrors('action');
             $this->post("/tasks/$task->id/take", [], ['X-Request-Key' => "t$task->id"])->assertSessionHasErrors('action');
             self::assertSame(TaskState::Open, $task->refresh()->state);
@@ -278,13 +323,18 @@ final class TaskTicketsTest extends TestCase
     public function test_who_gets_it_handed_over_has_its_step_too(): void
     {
         [$task, $own] = $this->ask("/tickets/{$this->ticket->id}");
-        $this->post('/tickets/hand-over', ['tickets' => [$own->id], 'team' => 'booking', 'why' => 'Theirs'], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->post('/tickets/hand-over', ['tickets' => [$own->id], 'team' => 'booking', 'why' => 'Theirs'], ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
         self::assertSame(['booking', 'booking'], [$own->refresh()->team_id, $task->refresh()->team_id]);
         $this->actingAs($this->person('noor-lind'))->get('/tasks')->assertInertia(static fn(Shown $shown) => $shown->where('tasks', []));
         $this->actingAs($this->person('mika-sund'))
-            ->post('/tickets/hand-over', ['tickets' => [$own->id], 'person' => 'noor-lind', 'why' => 'Yours'], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
-        $this->actingAs($this->person('noor-lind'))->post("/tickets/$own->id/offer", ['accept' => true], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
-        self::assertSame(['lanes', 'noor-lind', 'lanes', null], [$own->refresh()->team_id, $own->person_id, $task->refresh()->team_id, $own->respond_by]);
+            ->post('/tickets/hand-over', ['tickets' => [$own->id], 'person' => 'noor-lind', 'why' => 'Yours'], ['X-Request-Key' => 'b'])
+                ->assertSessionHasNoErrors();
+        $this->actingAs($this->person('noor-lind'))->post("/tickets/$own->id/offer", ['accept' => true], ['X-Request-Key' => 'c'])
+            ->assertSessionHasNoErrors();
+        self::assertSame(
+            ['lanes', 'noor-lind', 'lanes', null], [$own->refresh()->team_id, $own->person_id, $task->refresh()->team_id, $own->respond_by]
+        );
     }
 
     public function test_tasks_have_a_pile_of_their_own_and_are_found_in_it(): void

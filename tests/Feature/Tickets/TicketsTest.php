@@ -41,13 +41,18 @@ final class TicketsTest extends TestCase
 
     public function test_helpers_read_what_is_theirs_and_no_other_tickets(): void
     {
-        $ticket = $this->reported('The arm hangs', 'bo@ferry.example', ['files' => [UploadedFile::fake()->createWithContent('a.txt', 'words')]]);
+        $ticket = $this->reported(
+            'The arm hangs', 'bo@ferry.example', ['files' => [UploadedFile::fake()->createWithContent('a.txt', 'words')]]
+        );
         $file = '/files/'.ReportFile::query()->sole()->key;
         $noor = $this->person('noor-lind');
         $noor->update(['roles' => ['responder'], 'team_id' => 'lanes']);
         $sees = function () use ($ticket, $file): array {
             $this->get('/tickets')->assertInertia(function (Shown $shown) use (&$many): void {
-                $many = [count((array) data_get($shown->toArray(), 'props.tickets')), array_sum(array_column((array) data_get($shown->toArray(), 'props.piles'), 'count'))];
+                $many = [
+                    count((array) data_get($shown->toArray(), 'props.tickets')),
+                    array_sum(array_column((array) data_get($shown->toArray(), 'props.piles'), 'count')),
+                ];
             });
 
             return [$this->get("/tickets/$ticket->id")->getStatusCode(), $this->get($file)->getStatusCode(), ...(array) $many];
@@ -56,13 +61,16 @@ final class TicketsTest extends TestCase
         self::assertSame([403, 403, 0, 0], $sees());
         // Offered to them, given to their team, or theirs: then they read it.
         $this->desk();
-        $this->post('/tickets/hand-over', ['tickets' => [$ticket->id], 'person' => 'noor-lind'], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->post('/tickets/hand-over', ['tickets' => [$ticket->id], 'person' => 'noor-lind'], ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
         $this->actingAs($noor);
         self::assertSame([200, 200, 1, 2], $sees());
-        $this->post("/tickets/$ticket->id/offer", ['accept' => false, 'why' => 'Not mine'], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
+        $this->post("/tickets/$ticket->id/offer", ['accept' => false, 'why' => 'Not mine'], ['X-Request-Key' => 'b'])
+            ->assertSessionHasNoErrors();
         self::assertSame([403, 403, 0, 0], $sees());
         $this->desk();
-        $this->post('/tickets/hand-over', ['tickets' => [$ticket->id], 'team' => 'lanes'], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
+        $this->post('/tickets/hand-over', ['tickets' => [$ticket->id], 'team' => 'lanes'], ['X-Request-Key' => 'c'])
+            ->assertSessionHasNoErrors();
         $this->actingAs($noor);
         self::assertSame([200, 200, 1, 1], $sees());
         $noor->update(['team_id' => null]);
@@ -144,8 +152,10 @@ final class TicketsTest extends TestCase
         $this->post('/tickets/close', ['tickets' => [$this->ticket->id]]);
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
         foreach ([
-            ["/tickets/{$this->ticket->id}/answer", ['text' => 'x', 'internal' => false]], ['/tickets/take', ['tickets' => [$this->ticket->id]]],
-            ['/tickets/hand-over', ['tickets' => [$this->ticket->id], 'team' => 'lanes']], ['/tickets/close', ['tickets' => [$this->ticket->id]]],
+            ["/tickets/{$this->ticket->id}/answer", ['text' => 'x', 'internal' => false]],
+            ['/tickets/take', ['tickets' => [$this->ticket->id]]],
+            ['/tickets/hand-over', ['tickets' => [$this->ticket->id], 'team' => 'lanes']],
+            ['/tickets/close', ['tickets' => [$this->ticket->id]]],
             ['/tickets/link', ['tickets' => [$this->ticket->id], 'incident' => $incident->id]],
         ] as $i => [$address, $body]) {
             $this->post($address, $body, ['X-Request-Key' => "closed-$i"])->assertSessionHasErrors('action');
@@ -166,7 +176,10 @@ final class TicketsTest extends TestCase
     public function test_a_corrected_priority_is_promised_anew_from_the_opening_and_two_people_do_not_undo_each_other(): void
     {
         $this->later(900);
-        $correct = ['version' => 1, 'kind' => 'report', 'service' => 'boarding', 'place' => 'Havre', 'impact' => 'wide', 'urgency' => 'now', 'item' => 'clk-2'];
+        $correct = [
+            'version' => 1, 'kind' => 'report', 'service' => 'boarding', 'place' => 'Havre', 'impact' => 'wide', 'urgency' => 'now',
+            'item' => 'clk-2',
+        ];
         $this->post("/tickets/{$this->ticket->id}/correct", $correct)->assertSessionHasNoErrors();
 
         self::assertSame([1, 'clk-2', 'boarding', 'Havre'], [
@@ -184,15 +197,21 @@ final class TicketsTest extends TestCase
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
         $other = $this->reported('Arm does not lift', null);
         $this->actingAs($this->person('ingrid-vale'));
-        $this->post('/tickets/link', ['tickets' => [$this->ticket->id, $other->id], 'incident' => $incident->id])->assertSessionHasNoErrors();
+        $this->post('/tickets/link', ['tickets' => [$this->ticket->id, $other->id], 'incident' => $incident->id])
+            ->assertSessionHasNoErrors();
         $this->get('/tickets?pile=incident')->assertInertia(fn(Shown $shown) => $shown->count('tickets', 2));
         $this->get('/tickets')->assertInertia(fn(Shown $shown) => $shown->count('tickets', 0));
 
-        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Set by hand.', 'update' => 'It works.'])->assertSessionHasNoErrors();
-        self::assertSame([TicketState::Done, TargetState::Met], [$this->ticket->refresh()->state, self::promise($this->ticket, Promised::RESTORE)]);
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Set by hand.', 'update' => 'It works.'])
+            ->assertSessionHasNoErrors();
+        self::assertSame(
+            [TicketState::Done, TargetState::Met], [$this->ticket->refresh()->state, self::promise($this->ticket, Promised::RESTORE)]
+        );
         $this->later(60);
         $this->post("/incidents/$incident->id/reopen", ['why' => 'Back', 'update' => 'It is back.'])->assertSessionHasNoErrors();
-        self::assertSame([TicketState::Ours, TargetState::Running], [$this->ticket->refresh()->state, self::promise($this->ticket, Promised::RESTORE)]);
+        self::assertSame(
+            [TicketState::Ours, TargetState::Running], [$this->ticket->refresh()->state, self::promise($this->ticket, Promised::RESTORE)]
+        );
     }
 
     public function test_one_of_many_that_cannot_be_linked_keeps_all_of_them_as_they_were(): void
@@ -200,7 +219,8 @@ final class TicketsTest extends TestCase
         $incident = Incident::factory()->create(['service_id' => 'vehicle-lanes']);
         $other = $this->reported('Arm does not lift', null);
         $this->actingAs($this->person('ingrid-vale'))->post('/tickets/link', ['tickets' => [$other->id], 'incident' => $incident->id]);
-        $this->post('/tickets/link', ['tickets' => [$this->ticket->id, $other->id], 'incident' => $incident->id])->assertSessionHasErrors('action');
+        $this->post('/tickets/link', ['tickets' => [$this->ticket->id, $other->id], 'incident' => $incident->id])
+            ->assertSessionHasErrors('action');
 
         self::assertNull($this->report->refresh()->incident_id);
         self::assertSame(TicketState::New, $this->ticket->refresh()->state);
@@ -209,9 +229,11 @@ final class TicketsTest extends TestCase
     public function test_a_ticket_is_handed_to_people_who_are_there_and_never_belongs_to_nobody(): void
     {
         $this->later(300);
-        $this->post('/tickets/hand-over', ['tickets' => [$this->ticket->id], 'team' => 'lanes', 'why' => 'Their reader'])->assertSessionHasNoErrors();
+        $this->post('/tickets/hand-over', ['tickets' => [$this->ticket->id], 'team' => 'lanes', 'why' => 'Their reader'])
+            ->assertSessionHasNoErrors();
         self::assertSame('08:05', $this->ticket->refresh()->waits_since->format('H:i'));
-        $this->get("/tickets/{$this->ticket->id}")->assertInertia(fn(Shown $shown) => $shown->where('ticket.who', $this->ticket->refresh()->team?->name));
+        $this->get("/tickets/{$this->ticket->id}")
+            ->assertInertia(fn(Shown $shown) => $shown->where('ticket.who', $this->ticket->refresh()->team?->name));
         $this->person('noor-lind')->update(['left_at' => now()]);
         $this->post('/tickets/hand-over', ['tickets' => [$this->ticket->id], 'person' => 'noor-lind'])->assertSessionHasErrors('person');
         $this->post('/tickets/hand-over', ['tickets' => [$this->ticket->id]]);
@@ -221,14 +243,23 @@ final class TicketsTest extends TestCase
     public function test_a_ticket_that_is_offered_stays_where_it_is_until_it_is_accepted(): void
     {
         $offer = fn(string $key) => $this->actingAs($this->person('mika-sund'))
-            ->post('/tickets/hand-over', ['tickets' => [$this->ticket->id], 'person' => 'noor-lind', 'why' => 'Your lane'], ['X-Request-Key' => $key]);
-        $answer = fn(string $who, array $sent, string $key) => $this->actingAs($this->person($who))->post("/tickets/{$this->ticket->id}/offer", $sent, ['X-Request-Key' => $key]);
+            ->post(
+                '/tickets/hand-over', ['tickets' => [$this->ticket->id], 'person' => 'noor-lind', 'why' => 'Your lane'],
+                ['X-Request-Key' => $key]
+            );
+        $answer = fn(string $who, array $sent, string $key) => $this->actingAs($this->person($who))
+            ->post("/tickets/{$this->ticket->id}/offer", $sent, ['X-Request-Key' => $key]);
         $offer('a')->assertSessionHasNoErrors();
         self::assertSame(['mika-sund', 'noor-lind'], [$this->ticket->refresh()->person_id, $this->ticket->offered_to_id]);
         $this->actingAs($this->person('noor-lind'))->get('/tickets?pile=mine')->assertInertia(fn(Shown $shown) => $shown
-            ->where('tickets.0.offered', ['to' => $this->person('noor-lind')->name, 'by' => $this->person('mika-sund')->name, 'mine' => true])->where('tickets.0.mine', false));
+            ->where(
+                'tickets.0.offered', ['to' => $this->person('noor-lind')->name, 'by' => $this->person('mika-sund')->name, 'mine' => true]
+            )->where('tickets.0.mine', false));
         // It is a decision on their first screen, and on nobody else's.
-        $this->get('/')->assertInertia(fn(Shown $shown) => $shown->count('offers', 1)->where('offers.0.id', $this->ticket->id)->where('offers.0.who', $this->person('mika-sund')->name));
+        $this->get('/')->assertInertia(
+            fn(Shown $shown) => $shown->count('offers', 1)->where('offers.0.id', $this->ticket->id)
+                ->where('offers.0.who', $this->person('mika-sund')->name)
+        );
         $this->actingAs($this->person('ingrid-vale'))->get('/')->assertInertia(fn(Shown $shown) => $shown->where('offers', []));
         $answer('ingrid-vale', ['accept' => true], 'b')->assertSessionHasErrors('action');
         $answer('noor-lind', ['accept' => false], 'c')->assertSessionHasErrors('why');
@@ -236,7 +267,9 @@ final class TicketsTest extends TestCase
         self::assertSame(['mika-sund', null], [$this->ticket->refresh()->person_id, $this->ticket->offered_to_id]);
         $offer('e');
         $answer('noor-lind', ['accept' => true], 'f')->assertSessionHasNoErrors();
-        self::assertSame(['noor-lind', 'lanes', null], [$this->ticket->refresh()->person_id, $this->ticket->team_id, $this->ticket->offered_to_id]);
+        self::assertSame(
+            ['noor-lind', 'lanes', null], [$this->ticket->refresh()->person_id, $this->ticket->team_id, $this->ticket->offered_to_id]
+        );
         $answer('noor-lind', ['accept' => true], 'g')->assertSessionHasErrors('action');
         // Who takes it meanwhile has it.
         $offer('h');
@@ -277,8 +310,14 @@ final class TicketsTest extends TestCase
         $target = static fn(string $name, int $minutes, int $priority = 4): array => [
             'name' => $name, 'priority' => $priority, 'minutes' => $minutes, 'desk' => false, 'pauses' => false,
         ];
-        $incidents = ['kinds' => ['incident', 'task'], 'service' => null, 'targets' => array_map(static fn(int $p): array => $target('restore', 60, $p), [1, 2, 3, 4])];
-        $sent = ['agreements' => [['kinds' => ['report'], 'service' => null, 'targets' => [$target('respond', 30)]], $incidents], 'version' => 0, 'days' => ['mon'], 'from' => '06:00', 'to' => '22:00'];
+        $incidents = [
+            'kinds' => ['incident', 'task'], 'service' => null,
+            'targets' => array_map(static fn(int $p): array => $target('restore', 60, $p), [1, 2, 3, 4]),
+        ];
+        $sent = [
+            'agreements' => [['kinds' => ['report'], 'service' => null, 'targets' => [$target('respond', 30)]], $incidents], 'version' => 0,
+            'days' => ['mon'], 'from' => '06:00', 'to' => '22:00',
+        ];
         $this->post('/settings/targets', $sent)->assertForbidden();
         $this->actingAs($this->person('per-strand'))->post('/settings/targets', $sent)->assertSessionHasNoErrors();
         self::assertSame(['08:30', null], [$this->ticket->refresh()->respond_by?->format('H:i'), $this->ticket->restore_by]);
@@ -293,10 +332,12 @@ final class TicketsTest extends TestCase
         $this->desk();
         $this->later(600);
         $post = "/tickets/{$this->ticket->id}/correct";
-        $this->post($post, [...$correct, 'version' => $this->ticket->refresh()->version], ['X-Request-Key' => 'k1'])->assertSessionHasNoErrors();
+        $this->post($post, [...$correct, 'version' => $this->ticket->refresh()->version], ['X-Request-Key' => 'k1'])
+            ->assertSessionHasNoErrors();
         $times = fn(): array => [$this->ticket->refresh()->respond_by?->format('H:i'), $this->ticket->restore_by?->format('H:i')];
         self::assertSame(['08:45', '09:30'], $times());
-        $this->post($post, [...$correct, 'service' => 'booking', 'version' => $this->ticket->refresh()->version], ['X-Request-Key' => 'k2'])->assertSessionHasNoErrors();
+        $this->post($post, [...$correct, 'service' => 'booking', 'version' => $this->ticket->refresh()->version], ['X-Request-Key' => 'k2'])
+            ->assertSessionHasNoErrors();
         self::assertSame([null, '10:00'], $times());
     }
 
@@ -304,13 +345,15 @@ final class TicketsTest extends TestCase
     {
         [$one, $two] = [$this->reported('Shut at Ask', 'a@ferry.example'), $this->reported('Shut here', null)];
         $this->desk();
-        $this->post('/tickets/answer', ['tickets' => [$one->id, $two->id], 'text' => ' '], ['X-Request-Key' => 'a'])->assertSessionHasErrors('text');
+        $this->post('/tickets/answer', ['tickets' => [$one->id, $two->id], 'text' => ' '], ['X-Request-Key' => 'a'])
+            ->assertSessionHasErrors('text');
         $sent = ['tickets' => [$one->id, $two->id], 'text' => 'Use lane 2 until it works.', 'waits' => false];
         $this->post('/tickets/answer', $sent, ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
         $this->post('/tickets/answer', $sent, ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
         self::assertSame(
             [[$one->id, false, 'Use lane 2 until it works.'], [$two->id, false, 'Use lane 2 until it works.']],
-            TicketPost::query()->orderBy('id')->get()->map(static fn(TicketPost $post): array => [$post->ticket_id, $post->is_internal, $post->text])->all(),
+            TicketPost::query()->orderBy('id')->get()
+                ->map(static fn(TicketPost $post): array => [$post->ticket_id, $post->is_internal, $post->text])->all(),
         );
         self::assertSame([TicketState::Ours, TicketState::Ours], [$one->refresh()->state, $two->refresh()->state]);
         $this->post('/tickets/close', ['tickets' => [$two->id]], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
@@ -328,7 +371,8 @@ final class TicketsTest extends TestCase
 
     public function test_an_address_that_nobody_was_given_says_nothing(): void
     {
-        $this->guest()->post('/report/'.$this->report->token.str_repeat('0', 24).'/say', ['text' => 'x', 'send_key' => 'k'])->assertNotFound();
+        $this->guest()->post('/report/'.$this->report->token.str_repeat('0', 24).'/say', ['text' => 'x', 'send_key' => 'k'])
+            ->assertNotFound();
         $this->say("\xC3\x28")->assertSessionHasErrors();
         $this->say(str_repeat('x', 2001))->assertSessionHasErrors('text');
         $this->say('')->assertSessionHasErrors('text');
@@ -349,7 +393,8 @@ final class TicketsTest extends TestCase
         $forget('closed')->assertSessionHasNoErrors();
 
         $all = json_encode([
-            DB::table('reports')->get(), DB::table('ticket_posts')->get(), DB::table('outbox')->get(), DB::table('journal_words')->get(), DB::table('tickets')->get(),
+            DB::table('reports')->get(), DB::table('ticket_posts')->get(), DB::table('outbox')->get(), DB::table('journal_words')->get(),
+            DB::table('tickets')->get(),
         ]);
         foreach (['Anna', 'anna@', 'The barrier', 'lane'] as $word) {
             self::assertStringNotContainsString($word, str_replace('vehicle-lanes', '', (string) $all), $word);
@@ -371,7 +416,10 @@ final class TicketsTest extends TestCase
     public function test_the_pile_is_narrowed_and_ordered_by_its_address_and_kept_under_a_name(): void
     {
         $this->later(60);
-        $other = $this->reported('Card 100% refused', 'bo@mail.example', ['service' => 'payment', 'site' => 'Havre', 'name' => 'Bo Berg', 'others' => 'many', 'waits' => 'now']);
+        $other = $this->reported(
+            'Card 100% refused', 'bo@mail.example',
+            ['service' => 'payment', 'site' => 'Havre', 'name' => 'Bo Berg', 'others' => 'many', 'waits' => 'now']
+        );
         $this->actingAs($this->person('mika-sund'));
         $seen = function (string $query): array {
             $refs = [];
@@ -383,9 +431,12 @@ final class TicketsTest extends TestCase
         };
         [$first, $second] = [$this->ticket->ref(), $other->ref()];
         foreach ([
-            '' => [$second, $first], 'service=payment' => [$second], 'q=barrier' => [$first], 'q=bo+refused' => [$second], "q=$first" => [$first], 'q=havre' => [$second],
-            'q=100%25' => [$second], 'q=%25' => [$second], 'q=_' => [], 'priority=1' => [$second], 'priority=9' => [$second, $first], 'order=oldest' => [$first, $second],
-            'order=priority' => [$second, $first], 'order=drop' => [$second, $first], 'way=mail' => [], 'way=form' => [$second, $first], 'team=lanes' => [], 'team=-' => [$second, $first],
+            '' => [$second, $first], 'service=payment' => [$second], 'q=barrier' => [$first], 'q=bo+refused' => [$second],
+            "q=$first" => [$first], 'q=havre' => [$second],
+            'q=100%25' => [$second], 'q=%25' => [$second], 'q=_' => [], 'priority=1' => [$second], 'priority=9' => [$second, $first],
+            'order=oldest' => [$first, $second],
+            'order=priority' => [$second, $first], 'order=drop' => [$second, $first], 'way=mail' => [], 'way=form' => [$second, $first],
+            'team=lanes' => [], 'team=-' => [$second, $first],
         ] as $query => $refs) {
             self::assertSame($refs, $seen($query), $query);
         }
@@ -416,7 +467,8 @@ final class TicketsTest extends TestCase
             $withFile = $i % 5 === 0;
             match ($random->getInt(0, 4)) {
                 0 => $this->say("plain-$i", ['still' => $random->getInt(0, 1) === 1, 'urgent' => $random->getInt(0, 3) === 0]),
-                1 => $this->actingAs($this->person('mika-sund'))->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => "plain-$i"]),
+                1 => $this->actingAs($this->person('mika-sund'))
+                    ->post('/tickets/close', ['tickets' => [$this->ticket->id], 'text' => "plain-$i"]),
                 default => $this->actingAs($this->person('mika-sund'))->post("/tickets/{$this->ticket->id}/answer", [
                     'text' => $text, 'internal' => $secret,
                     ...($withFile ? ['files' => [UploadedFile::fake()->createWithContent("$text.txt", $text)]] : []),

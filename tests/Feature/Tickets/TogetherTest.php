@@ -38,7 +38,8 @@ final class TogetherTest extends TestCase
     {
         // As many come from one address in a minute as a form takes.
         $this->later(5);
-        $this->post('/report', ['service' => 'vehicle-lanes', 'what' => "Shut for $email", 'email' => $email], ['X-Request-Key' => $email])->assertSessionHasNoErrors();
+        $this->post('/report', ['service' => 'vehicle-lanes', 'what' => "Shut for $email", 'email' => $email], ['X-Request-Key' => $email])
+            ->assertSessionHasNoErrors();
         $report = Report::query()->latest('id')->firstOrFail();
         DB::transaction(fn() => LinkReport::to($report, $incident ?? $this->incident, Actor::system()));
 
@@ -63,7 +64,8 @@ final class TogetherTest extends TestCase
 
     private static function told(Report $report): int
     {
-        return TicketPost::query()->where('ticket_id', Ticket::query()->where('report_id', $report->id)->value('id'))->where('text', 'Buy on board.')->count();
+        return TicketPost::query()->where('ticket_id', Ticket::query()->where('report_id', $report->id)->value('id'))
+            ->where('text', 'Buy on board.')->count();
     }
 
     public function test_each_is_told_once_and_those_who_are_linked_later_too(): void
@@ -83,7 +85,11 @@ final class TogetherTest extends TestCase
         self::assertSame(1, self::told($under));
         self::assertSame(3, OutboxMessage::query()->where('kind', 'mail')->where('payload', 'like', '%Buy on board.%')->count());
         $this->get("/incidents/{$this->incident->id}")->assertInertia(static fn(Shown $shown) => $shown->missing('sharedAnswers')
-            ->reloadOnly('sharedAnswers', static fn(Shown $part) => $part->where('sharedAnswers.0.told', 3)->where('sharedAnswers.0.owed', 0)->where('sharedAnswers.0.goesOn', true)));
+            ->reloadOnly(
+                'sharedAnswers',
+                static fn(Shown $part) => $part->where('sharedAnswers.0.told', 3)->where('sharedAnswers.0.owed', 0)
+                    ->where('sharedAnswers.0.goesOn', true)
+            ));
     }
 
     public function test_stopped_or_over_it_goes_to_nobody_further(): void
@@ -133,7 +139,9 @@ final class TogetherTest extends TestCase
         }
         $this->give('Buy on board.');
         $stuck = Ticket::query()->where('report_id', $reports[0]->id)->sole()->id;
-        DB::statement("create trigger stuck before insert on ticket_posts when new.ticket_id = $stuck begin select raise(abort, 'stuck'); end");
+        DB::statement(
+            "create trigger stuck before insert on ticket_posts when new.ticket_id = $stuck begin select raise(abort, 'stuck'); end"
+        );
         $failure = null;
         try {
             $this->tick();

@@ -48,7 +48,8 @@ final class WaysInTest extends TestCase
 
         // The same Message-ID, and the same sender and words within ten minutes, are the same mail; other senders are not.
         $this->mail('bo@ferry.example', 'other words', 'x')->assertCreated()->assertJsonPath('ref', $report->ref());
-        $this->mail('bo@ferry.example', 'The barrier at Ask stays shut', "All cars wait.\n\nBo", ['Message-ID' => '<two@x>'])->assertJsonPath('ref', $report->ref());
+        $this->mail('bo@ferry.example', 'The barrier at Ask stays shut', "All cars wait.\n\nBo", ['Message-ID' => '<two@x>'])
+            ->assertJsonPath('ref', $report->ref());
         self::assertSame(1, Report::query()->count());
         $this->mail('eva@ferry.example', 'The barrier at Ask stays shut', "All cars wait.\n\nBo", ['Message-ID' => '<three@x>']);
         self::assertSame(2, Report::query()->count());
@@ -59,7 +60,8 @@ final class WaysInTest extends TestCase
 
     public function test_a_first_mail_is_confirmed_in_the_language_in_which_it_is_plainly_written(): void
     {
-        $this->mail('eva@ferry.example', 'Die Schranke bleibt zu', "Wir warten seit einer Stunde, und niemand ist hier.\n\nEva")->assertCreated();
+        $this->mail('eva@ferry.example', 'Die Schranke bleibt zu', "Wir warten seit einer Stunde, und niemand ist hier.\n\nEva")
+            ->assertCreated();
         $mail = $this->sentMails()->sole();
         self::assertStringStartsWith('Wir haben Ihre Meldung RE-', $mail->subject);
         self::assertStringContainsString('Verfolgen Sie sie hier:', $mail->text);
@@ -82,7 +84,8 @@ final class WaysInTest extends TestCase
         self::assertSame(['Which lane?', 'Lane 3.'], TicketPost::query()->orderBy('id')->pluck('text')->all());
         self::assertSame(TicketState::Ours, $ticket->refresh()->state);
         // By its reference, from the address that the report has, and from no other.
-        $this->mail('bo@ferry.example', "{$ticket->ref()} again", 'And lane 4.', ['Message-ID' => '<more@x>'])->assertJsonPath('ref', $ticket->ref());
+        $this->mail('bo@ferry.example', "{$ticket->ref()} again", 'And lane 4.', ['Message-ID' => '<more@x>'])
+            ->assertJsonPath('ref', $ticket->ref());
         $this->mail('eva@ferry.example', "{$ticket->ref()} again", 'Tell me all.', ['Message-ID' => '<eva@x>']);
         self::assertSame(2, Report::query()->count());
         self::assertSame(3, $ticket->posts()->count());
@@ -103,8 +106,13 @@ final class WaysInTest extends TestCase
 
     public function test_what_a_machine_wrote_is_no_report_and_is_not_answered(): void
     {
-        foreach ([['Auto-Submitted' => 'auto-replied'], ['Precedence' => 'bulk'], ['Return-Path' => '<>'], ['List-Id' => '<crew.x>']] as $i => $header) {
-            $this->mail('bo@ferry.example', "Away $i", 'I am away.', ['Message-ID' => "<$i@x>", ...$header])->assertStatus(202)->assertJsonPath('ref', null);
+        foreach (
+            [
+                ['Auto-Submitted' => 'auto-replied'], ['Precedence' => 'bulk'], ['Return-Path' => '<>'], ['List-Id' => '<crew.x>'],
+            ] as $i => $header
+        ) {
+            $this->mail('bo@ferry.example', "Away $i", 'I am away.', ['Message-ID' => "<$i@x>", ...$header])->assertStatus(202)
+                ->assertJsonPath('ref', null);
         }
         $this->mail('mailer-daemon@ferry.example', 'Undelivered', 'x')->assertStatus(202);
         self::assertSame(0, Report::query()->count());
@@ -118,19 +126,30 @@ final class WaysInTest extends TestCase
 
     public function test_mails_with_wrong_encodings_and_nested_parts_are_read(): void
     {
-        $this->raw("From: =?iso-8859-1?Q?J=F8rn?= <jorn@ferry.example>\r\nSubject: Bom\r\nMessage-ID: <a@x>\r\nContent-Type: text/plain; charset=iso-8859-1\r\n\r\nBl\xe5 bom\r\n")->assertCreated();
-        self::assertSame(['Jørn', "Bom\nBlå bom"], [Report::query()->latest('id')->value('name'), Report::query()->latest('id')->value('what')]);
-        $this->raw("From: a@ferry.example\r\nSubject: =?utf-8?B?4pyI?= x\r\nMessage-ID: <b@x>\r\nContent-Type: text/plain; charset=utf-8\r\n\r\nwrong \xff\xfe bytes\r\n")->assertCreated();
+        $this->raw(
+            "From: =?iso-8859-1?Q?J=F8rn?= <jorn@ferry.example>\r\nSubject: Bom\r\nMessage-ID: <a@x>\r\nContent-Type: text/plain; charset=iso-8859-1\r\n\r\nBl\xe5 bom\r\n"
+        )->assertCreated();
+        self::assertSame(
+            ['Jørn', "Bom\nBlå bom"], [Report::query()->latest('id')->value('name'), Report::query()->latest('id')->value('what')]
+        );
+        $this->raw(
+            "From: a@ferry.example\r\nSubject: =?utf-8?B?4pyI?= x\r\nMessage-ID: <b@x>\r\nContent-Type: text/plain; charset=utf-8\r\n\r\nwrong \xff\xfe bytes\r\n"
+        )->assertCreated();
         self::assertStringContainsString('wrong', (string) Report::query()->latest('id')->value('what'));
-        $this->raw("From: a@ferry.example\r\nSubject: Html\r\nMessage-ID: <c@x>\r\nContent-Type: text/html\r\n\r\n<style>p{}</style><p>Gate &amp; lane<br>shut</p><script>alert(1)</script>")->assertCreated();
+        $this->raw(
+            "From: a@ferry.example\r\nSubject: Html\r\nMessage-ID: <c@x>\r\nContent-Type: text/html\r\n\r\n<style>p{}</style><p>Gate &amp; lane<br>shut</p><script>alert(1)</script>"
+        )->assertCreated();
         self::assertSame("Html\nGate & lane\nshut", Report::query()->latest('id')->value('what'));
         $nested = 'deep';
         for ($i = 0; $i < 12; $i++) {
-            $nested = "Content-Type: multipart/mixed; boundary=b$i\r\n\r\n--b$i\r\n".($i === 0 ? "Content-Type: text/plain\r\n\r\nwe are deep\r\n" : $nested)."\r\n--b$i--\r\n";
+            $nested = "Content-Type: multipart/mixed; boundary=b$i\r\n\r\n--b$i\r\n"
+                .($i === 0 ? "Content-Type: text/plain\r\n\r\nwe are deep\r\n" : $nested)."\r\n--b$i--\r\n";
         }
         $this->raw("From: a@ferry.example\r\nSubject: Deep\r\nMessage-ID: <d@x>\r\n$nested")->assertCreated();
         self::assertStringContainsString('we are deep', (string) Report::query()->latest('id')->value('what'));
-        $this->raw("From: a@ferry.example\r\nSubject: Files\r\nMessage-ID: <e@x>\r\nContent-Type: multipart/mixed; boundary=q\r\n\r\n--q\r\nContent-Type: text/plain\r\n\r\nsee picture\r\n--q\r\nContent-Type: image/png; name=\"gate.png\"\r\nContent-Disposition: attachment; filename=\"gate.png\"\r\n\r\nxx\r\n--q--")->assertCreated();
+        $this->raw(
+            "From: a@ferry.example\r\nSubject: Files\r\nMessage-ID: <e@x>\r\nContent-Type: multipart/mixed; boundary=q\r\n\r\n--q\r\nContent-Type: text/plain\r\n\r\nsee picture\r\n--q\r\nContent-Type: image/png; name=\"gate.png\"\r\nContent-Disposition: attachment; filename=\"gate.png\"\r\n\r\nxx\r\n--q--"
+        )->assertCreated();
         // What calls itself a picture and is a text is kept as a text.
         self::assertSame('gate.txt', ReportFile::query()->sole()->name);
 
@@ -145,7 +164,8 @@ final class WaysInTest extends TestCase
 
     public function test_who_may_not_hand_mails_over_is_refused(): void
     {
-        $this->call('POST', '/api/v1/mails', server: ['CONTENT_TYPE' => 'message/rfc822'], content: "From: a@x.example\r\n\r\nx")->assertUnauthorized();
+        $this->call('POST', '/api/v1/mails', server: ['CONTENT_TYPE' => 'message/rfc822'], content: "From: a@x.example\r\n\r\nx")
+            ->assertUnauthorized();
         $this->postJson('/api/v1/chat', [])->assertUnauthorized();
     }
 
@@ -154,17 +174,23 @@ final class WaysInTest extends TestCase
         $ref = $this->chat('m1', 'The till refuses every card')->assertCreated()->json('ref');
         $this->chat('m1', 'The till refuses every card')->assertJsonPath('ref', $ref);
         $ticket = Ticket::query()->with('report')->sole();
-        self::assertSame([WayIn::Chat, 'payment', 'Eva'], [$ticket->reported()->way, $ticket->reported()->service_id, $ticket->reported()->name]);
+        self::assertSame(
+            [WayIn::Chat, 'payment', 'Eva'], [$ticket->reported()->way, $ticket->reported()->service_id, $ticket->reported()->name]
+        );
         $this->desk();
-        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
-        $this->post("/tickets/$ticket->id/answer", ['text' => 'SECRET', 'internal' => true], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'Which till?', 'internal' => false], ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
+        $this->post("/tickets/$ticket->id/answer", ['text' => 'SECRET', 'internal' => true], ['X-Request-Key' => 'b'])
+            ->assertSessionHasNoErrors();
         $this->chat('m2', 'Till 4')->assertJsonPath('ref', $ref);
-        $said = DB::table('outbox')->where('kind', 'chat')->orderBy('id')->get()->map(static fn(\stdClass $one): mixed => json_decode((string) $one->payload));
+        $said = DB::table('outbox')->where('kind', 'chat')->orderBy('id')->get()
+            ->map(static fn(\stdClass $one): mixed => json_decode((string) $one->payload));
         self::assertSame(['t1', 't1'], $said->pluck('thread')->all());
         self::assertStringContainsString('Which till?', $said[1]->text);
         self::assertStringNotContainsString('SECRET', (string) json_encode($said));
         self::assertSame(['Which till?', 'SECRET', 'Till 4'], $ticket->posts()->pluck('text')->all());
-        $this->guest()->get("/report/{$ticket->reported()->key()}")->assertInertia(fn(Shown $shown) => $shown->count('talk', 2)->where('talk.1.text', 'Till 4'));
+        $this->guest()->get("/report/{$ticket->reported()->key()}")
+            ->assertInertia(fn(Shown $shown) => $shown->count('talk', 2)->where('talk.1.text', 'Till 4'));
 
         $this->desk();
         $this->post('/tickets/close', ['tickets' => [$ticket->id]], ['X-Request-Key' => 'close'])->assertSessionHasNoErrors();
@@ -176,7 +202,8 @@ final class WaysInTest extends TestCase
         // Another thread is another ticket, also from the same person.
         $this->chat('m3', 'No sound on the quay', 't2');
         self::assertSame(2, Ticket::query()->count());
-        $this->postJson('/api/v1/chat', ['channel' => 'quay', 'text' => 'x'], ['Authorization' => 'Bearer plain-probe'])->assertUnprocessable();
+        $this->postJson('/api/v1/chat', ['channel' => 'quay', 'text' => 'x'], ['Authorization' => 'Bearer plain-probe'])
+            ->assertUnprocessable();
     }
 
     public function test_a_chat_hears_that_its_incident_is_over(): void
@@ -184,13 +211,17 @@ final class WaysInTest extends TestCase
         $this->chat('m1', 'The till refuses every card');
         $ticket = Ticket::query()->with('report')->sole();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => [], 'reports' => [$ticket->report_id], 'title' => 'Tills', 'service' => 'payment', 'impact' => 'part', 'urgency' => 'now', 'team' => null,
+            'alerts' => [], 'reports' => [$ticket->report_id], 'title' => 'Tills', 'service' => 'payment', 'impact' => 'part',
+            'urgency' => 'now', 'team' => null,
         ], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
         $incident = \App\Incidents\Incident::query()->latest('id')->firstOrFail();
         self::assertSame($incident->id, $ticket->reported()->refresh()->load('link')->incident_id);
-        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Restarted.', 'update' => 'Cards work again.'], ['X-Request-Key' => 'over'])->assertSessionHasNoErrors();
+        $this->post(
+            "/incidents/$incident->id/resolve", ['resolution' => 'Restarted.', 'update' => 'Cards work again.'], ['X-Request-Key' => 'over']
+        )->assertSessionHasNoErrors();
 
-        $said = DB::table('outbox')->where('kind', 'chat')->orderBy('id')->get()->map(static fn(\stdClass $one): mixed => json_decode((string) $one->payload));
+        $said = DB::table('outbox')->where('kind', 'chat')->orderBy('id')->get()
+            ->map(static fn(\stdClass $one): mixed => json_decode((string) $one->payload));
         self::assertStringContainsString('Cards work again.', $said->last()->text ?? '');
         self::assertSame(TicketState::Done, $ticket->refresh()->state);
         $this->chat('m2', 'It refuses again');
@@ -213,7 +244,12 @@ final class WaysInTest extends TestCase
     private function mail(string $from, string $subject, string $text, array $headers = []): TestResponse
     {
         $lines = '';
-        foreach (['From' => $from, 'To' => 'desk@eiderholm.example', 'Subject' => $subject, 'Message-ID' => '<one@x>', 'Content-Type' => 'text/plain; charset=utf-8', ...$headers] as $name => $value) {
+        foreach (
+            [
+                'From' => $from, 'To' => 'desk@eiderholm.example', 'Subject' => $subject, 'Message-ID' => '<one@x>',
+                'Content-Type' => 'text/plain; charset=utf-8', ...$headers,
+            ] as $name => $value
+        ) {
             $lines .= "$name: $value\r\n";
         }
 
@@ -244,6 +280,7 @@ final class WaysInTest extends TestCase
     /** @return \Illuminate\Support\Collection<int, \stdClass> */
     private function sentMails(): \Illuminate\Support\Collection
     {
-        return DB::table('outbox')->where('kind', 'mail')->orderBy('id')->get()->map(static fn(\stdClass $one): \stdClass => (object) json_decode((string) $one->payload));
+        return DB::table('outbox')->where('kind', 'mail')->orderBy('id')->get()
+            ->map(static fn(\stdClass $one): \stdClass => (object) json_decode((string) $one->payload));
     }
 }

@@ -57,7 +57,9 @@ final class EstateListTest extends TestCase
 
     public function test_columns_and_order_stand_in_the_address_and_what_is_no_field_is_left_out(): void
     {
-        $this->get('/estate?kind=host&columns[]=memory&columns[]=approver&columns[]=nonsense&sort=-memory&where[]=nonsense~1&where[]=memory>0')
+        $this->get(
+            '/estate?kind=host&columns[]=memory&columns[]=approver&columns[]=nonsense&sort=-memory&where[]=nonsense~1&where[]=memory>0'
+        )
             ->assertInertia(fn(Shown $page) => $page->where(
                 'asked',
                 ['find' => '', 'kind' => 'host', 'columns' => ['memory', 'approver'], 'sort' => '-memory', 'where' => ['memory>0']],

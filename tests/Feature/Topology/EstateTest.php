@@ -213,7 +213,9 @@ final class EstateTest extends TestCase
         $this->actingAs($this->person('noor-lind'));
         // Wireless was interrupted for 82 minutes in the history of the demo: its alerts say no more than that it was
         // near, and somebody declared it.
-        $this->get('/estate/harbour-wireless')->assertInertia(fn(Shown $page) => $page->where('availability.stretches', 1)->where('availability.down', 82 * 60 * 1000)->where(
+        $this->get(
+            '/estate/harbour-wireless'
+        )->assertInertia(fn(Shown $page) => $page->where('availability.stretches', 1)->where('availability.down', 82 * 60 * 1000)->where(
             'availability.share', fn(float $share): bool => abs($share - (1 - 82 / 129600)) < 0.000001,
         ));
         $this->get('/estate/booking')->assertInertia(fn(Shown $page) => $page->where(
@@ -280,7 +282,11 @@ final class EstateTest extends TestCase
     public function test_a_question_says_when_it_hurts_least_and_whom_to_tell_and_is_kept(): void
     {
         $this->actingAs($this->person('ada-holm'));
-        $this->get('/what-if?items=clk-2&hours=3')->assertInertia(fn(Shown $page) => $page->where('best.0.words', 'Mon 00:00 to 03:00')->where('best.0.uses', '0 sailings')->where('best.0.share', 0)->where('hours', 3)
+        $this->get(
+            '/what-if?items=clk-2&hours=3'
+        )->assertInertia(fn(Shown $page) => $page->where(
+            'best.0.words', 'Mon 00:00 to 03:00'
+        )->where('best.0.uses', '0 sailings')->where('best.0.share', 0)->where('hours', 3)
             ->where('ask', ['Platform'])->where('tell.0.of', ['Vehicle lanes'])->where('unmeasured', [])->etc());
         Item::query()->whereKey('vehicle-lanes')->update(['use' => null]);
         $this->get('/what-if?items=clk-2')->assertInertia(
@@ -303,7 +309,11 @@ final class EstateTest extends TestCase
     {
         $this->post('/report', ['what' => 'The lanes do not open', 'service' => 'vehicle-lanes'])->assertSessionHasNoErrors();
         $this->actingAs($this->person('ada-holm'));
-        $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $page) => $page->has('reports', 1)->where('record.business_owner', fn(?string $owner): bool => $owner !== null)->where('record.hours', 'Mon–Fri 05–23, Sat–Sun 06–24')
+        $this->get(
+            '/estate/vehicle-lanes'
+        )->assertInertia(fn(Shown $page) => $page->has('reports', 1)->where(
+            'record.business_owner', fn(?string $owner): bool => $owner !== null
+        )->where('record.hours', 'Mon–Fri 05–23, Sat–Sun 06–24')
             ->where(
                 'reach.nodes',
                 fn(Collection $nodes): bool =>

@@ -56,8 +56,12 @@ final class ImportTest extends TestCase
     public function test_a_file_is_looked_at_before_anything_is_stored(): void
     {
         $before = DB::table('items')->count();
-        $this->upload("id,kind,name,site,serial,needs\nhost-01,,,Ask,,\nhost-25,host,Host 25,Havre,EL-25,host-01\nhost-26,host,,,EL-25,\nhost-02,,,Storvik,,\n")->assertRedirect('/imports/1');
-        $this->get('/imports/1')->assertInertia(fn(Shown $page) => $page->component('Topology/Import')->where('import.counts', ['new' => 1, 'changed' => 1, 'same' => 1, 'refused' => 1])
+        $this->upload(
+            "id,kind,name,site,serial,needs\nhost-01,,,Ask,,\nhost-25,host,Host 25,Havre,EL-25,host-01\nhost-26,host,,,EL-25,\nhost-02,,,Storvik,,\n"
+        )->assertRedirect('/imports/1');
+        $this->get('/imports/1')->assertInertia(fn(Shown $page) => $page->component('Topology/Import')->where(
+            'import.counts', ['new' => 1, 'changed' => 1, 'same' => 1, 'refused' => 1]
+        )
             ->where('show', 'refused')->where('rows.0.at', 'line 4')
                 ->where('rows.0.why', fn(string $why): bool => str_contains($why, 'is that of "host-25" already'))
                 ->etc());

@@ -59,7 +59,9 @@ final class RecordTest extends TestCase
             ],
             ['changes' => collect((array) $facts['changes'])->sortKeys()->all(), 'name' => $facts['name'], 'why' => $facts['why']],
         );
-        $this->get('/estate/host-03')->assertInertia(fn(Shown $page) => $page->where('record.fields.3.label', 'Site')->where('record.fields.3.by', 'Ada Holm')
+        $this->get('/estate/host-03')->assertInertia(fn(Shown $page) => $page->where('record.fields.3.label', 'Site')->where(
+            'record.fields.3.by', 'Ada Holm'
+        )
             ->where('record.fields.0.by', 'Per Strand')->where('history.0.lead', 'Changed Host 3')->etc());
     }
 
@@ -244,21 +246,22 @@ final class RecordTest extends TestCase
         $this->post('/estate/host-07/change', ['needs' => 'host-08', 'needs_was' => $this->needsOf('host-07')]);
         $this->post('/estate/host-08/change', ['needs' => 'host-07', 'needs_was' => $this->needsOf('host-08')]);
 
-        $this->get('/truth')->assertInertia(fn(Shown $page) => $page->component('Topology/Truth')->where('rows', function (Collection $rows): bool {
-            $told = $rows->mapWithKeys(fn(array $row): array => [$row['id'] => implode(', ', array_column($row['doubts'], 'words'))]);
-            self::assertSame(
-                [
-                    'no team owns it', 'no longer seen', 'a scan says otherwise', 'nothing depends on it',
-                    'needs itself in a circle', 'needs itself in a circle', 'stands on one thing',
-                ],
-                [
-                    $told['host-04'], $told['host-05'], $told['host-06'], $told['alone'], $told['host-07'], $told['host-08'],
-                    $told['vehicle-lanes'],
-                ],
-            );
+        $this->get('/truth')->assertInertia(fn(Shown $page) => $page
+            ->component('Topology/Truth')->where('rows', function (Collection $rows): bool {
+                $told = $rows->mapWithKeys(fn(array $row): array => [$row['id'] => implode(', ', array_column($row['doubts'], 'words'))]);
+                self::assertSame(
+                    [
+                        'no team owns it', 'no longer seen', 'a scan says otherwise', 'nothing depends on it',
+                        'needs itself in a circle', 'needs itself in a circle', 'stands on one thing',
+                    ],
+                    [
+                        $told['host-04'], $told['host-05'], $told['host-06'], $told['alone'], $told['host-07'], $told['host-08'],
+                        $told['vehicle-lanes'],
+                    ],
+                );
 
-            return ! $told->has('host-09');
-        })
+                return ! $told->has('host-09');
+            })
             ->where(
                 'teams',
                 fn(Collection $teams): bool =>

@@ -83,7 +83,9 @@ final class ScanTest extends TestCase
 
         $this->actingAs($this->person('ada-holm'))
             ->get('/estate/host-02')
-            ->assertInertia(fn(Shown $page) => $page->where('contradictions.0', fn($c): bool => [$c['field'], $c['ours'], $c['theirs'], $c['by']] === ['memory', '128', '64', 'sweep'])
+            ->assertInertia(fn(Shown $page) => $page->where(
+                'contradictions.0', fn($c): bool => [$c['field'], $c['ours'], $c['theirs'], $c['by']] === ['memory', '128', '64', 'sweep']
+            )
             ->where('record.seen.0.scanner', 'sweep')
                 ->where('record.fields', fn(Collection $fields): bool => $fields->firstWhere('field', 'system')['scanned'] === true)
                 ->etc());

@@ -80,7 +80,8 @@ final class TakeBackTest extends TestCase
             'rows.0.why', fn(string $why): bool => str_contains($why, 'There is no type "comptroller". '),
         ));
         $site = DB::table('items')->where('id', 'manifest-db-1')->value('site');
-        $upload("id,name,kind,site\nnew-1,New one,controller,Ask\nnew-2,New two,controller,Ask\nmanifest-db-1,,,Nowhere\n")->assertSessionHasNoErrors();
+        $upload("id,name,kind,site\nnew-1,New one,controller,Ask\nnew-2,New two,controller,Ask\nmanifest-db-1,,,Nowhere\n")
+            ->assertSessionHasNoErrors();
         $import = (int) DB::table('imports')->max('id');
         $this->post("/imports/$import/confirm")->assertSessionHasNoErrors();
         self::store($import);
@@ -149,7 +150,11 @@ final class TakeBackTest extends TestCase
                 'covers' => json_encode($items), 'author_id' => 'ingrid-vale', 'made_at' => $from, 'with_dependents' => false,
             ]);
         }
-        $this->get('/estate/clk-2')->assertInertia(fn(Shown $shown) => $shown->where('pastTrouble.incidents.open', 1)->where('pastTrouble.alerts.open', 1)->where('pastTrouble.work', ['open' => 1, 'past' => 1, 'lately' => 1, 'last' => '2026-03-01T08:00:00.000000Z'])
+        $this->get('/estate/clk-2')->assertInertia(fn(Shown $shown) => $shown->where(
+            'pastTrouble.incidents.open', 1
+        )->where('pastTrouble.alerts.open', 1)->where(
+            'pastTrouble.work', ['open' => 1, 'past' => 1, 'lately' => 1, 'last' => '2026-03-01T08:00:00.000000Z']
+        )
             ->where('history', fn(Collection $history): bool => $history->contains('kind', 'incident.declared')));
         $this->get('/estate/vehicle-lanes')->assertInertia(fn(Shown $shown) => $shown->where(
             'pastTrouble.endangering', fn(Collection $alerts): bool => $alerts->contains('item', 'clk-2'),

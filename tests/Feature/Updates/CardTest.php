@@ -21,13 +21,15 @@ final class CardTest extends TestCase
     {
         parent::setUp();
         Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
-        $this->incident = Incident::factory()->create(['title' => 'clk-2 lost its satellite', 'estimate_at' => now()->addHour(), 'estimate_by_id' => 'ingrid-vale']);
+        $this->incident = Incident::factory()
+            ->create(['title' => 'clk-2 lost its satellite', 'estimate_at' => now()->addHour(), 'estimate_by_id' => 'ingrid-vale']);
     }
 
     private function card(int $hours = 4): Card
     {
         $this->actingAs($this->person('ingrid-vale'))
-            ->post("/incidents/{$this->incident->id}/cards", ['for' => 'Harbour master', 'hours' => $hours], ['X-Request-Key' => uniqid()])->assertSessionHasNoErrors();
+            ->post("/incidents/{$this->incident->id}/cards", ['for' => 'Harbour master', 'hours' => $hours], ['X-Request-Key' => uniqid()])
+                ->assertSessionHasNoErrors();
 
         return Card::query()->latest('id')->firstOrFail();
     }
@@ -50,7 +52,9 @@ final class CardTest extends TestCase
             $answer->assertDontSee($inside);
         }
         $this->incident->update(['resolved_at' => now(), 'stage' => 'restored']);
-        $this->get("/card/$card->token")->assertInertia(static fn(Shown $shown) => $shown->has('card.resolved_at')->where('card.services', [])->where('card.expected_at', null));
+        $this->get("/card/$card->token")->assertInertia(
+            static fn(Shown $shown) => $shown->has('card.resolved_at')->where('card.services', [])->where('card.expected_at', null)
+        );
     }
 
     public function test_an_estimate_that_has_passed_is_not_said(): void
@@ -79,7 +83,8 @@ final class CardTest extends TestCase
     public function test_only_whoever_tells_outsiders_gives_one_or_sees_its_address(string $person): void
     {
         $this->card();
-        $this->actingAs($this->person($person))->post("/incidents/{$this->incident->id}/cards", ['for' => 'x', 'hours' => 4])->assertForbidden();
+        $this->actingAs($this->person($person))->post("/incidents/{$this->incident->id}/cards", ['for' => 'x', 'hours' => 4])
+            ->assertForbidden();
         $this->get("/incidents/{$this->incident->id}")->assertInertia(
             static fn(Shown $shown) => $shown->missing('cards')->reloadOnly('cards', static fn(Shown $part) => $part->where('cards', [])),
         );
@@ -89,6 +94,7 @@ final class CardTest extends TestCase
     #[TestWith([169])]
     public function test_it_is_for_an_hour_at_least_and_a_week_at_most(int $hours): void
     {
-        $this->actingAs($this->person('ingrid-vale'))->post("/incidents/{$this->incident->id}/cards", ['for' => 'x', 'hours' => $hours])->assertSessionHasErrors('hours');
+        $this->actingAs($this->person('ingrid-vale'))->post("/incidents/{$this->incident->id}/cards", ['for' => 'x', 'hours' => $hours])
+            ->assertSessionHasErrors('hours');
     }
 }

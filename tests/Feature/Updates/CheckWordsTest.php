@@ -30,7 +30,8 @@ final class CheckWordsTest extends TestCase
         $this->signal([self::firing('lane-control-ask', 'critical')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => Alert::query()->pluck('id')->all(), 'title' => 'Lanes at Ask', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'soon',
+            'alerts' => Alert::query()->pluck('id')->all(), 'title' => 'Lanes at Ask', 'service' => 'vehicle-lanes', 'impact' => 'part',
+            'urgency' => 'soon',
         ], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
         $this->incident = Incident::query()->latest('id')->firstOrFail();
     }
@@ -54,15 +55,26 @@ final class CheckWordsTest extends TestCase
      */
     private function found(string $text, array $more = []): array
     {
-        $answer = $this->postJson("/incidents/{$this->incident->id}/updates/check", ['stage' => 'fixing', 'text' => $text, 'next_minutes' => 30, ...$more])->assertOk();
+        $answer = $this->postJson(
+            "/incidents/{$this->incident->id}/updates/check", ['stage' => 'fixing', 'text' => $text, 'next_minutes' => 30, ...$more]
+        )->assertOk();
 
-        return array_values(array_map(static fn(array $one): string => "{$one['kind']}: {$one['found']}", [...$answer->json('text'), ...$answer->json('meanwhile')]));
+        return array_values(
+            array_map(
+                static fn(array $one): string => "{$one['kind']}: {$one['found']}",
+                [...$answer->json('text'), ...$answer->json('meanwhile')]
+            )
+        );
     }
 
     public function test_what_disagrees_with_the_record_does_not_go_out_without_a_reason(): void
     {
         $text = 'Everything is back to normal.';
-        $this->publish($text)->assertSessionHasErrors(['despite' => 'Nothing was sent. It says “is back to normal”, but as the record stands Vehicle lanes does not work fully. Change it, or say why it is right as it stands.']);
+        $this->publish($text)->assertSessionHasErrors(
+            [
+                'despite' => 'Nothing was sent. It says “is back to normal”, but as the record stands Vehicle lanes does not work fully. Change it, or say why it is right as it stands.',
+            ]
+        );
         $this->publish($text, ['despite' => ' '])->assertSessionHasErrors('despite');
         self::assertSame(0, Update::query()->where('incident_id', $this->incident->id)->count());
         self::assertNotSame('fixing', $this->incident->refresh()->stage->value, 'Nothing of it was done.');
@@ -84,10 +96,13 @@ final class CheckWordsTest extends TestCase
 
     public function test_what_agrees_goes_out_as_before_and_says_nothing_of_it(): void
     {
-        $this->publish('Vehicle lanes: only partly working at Ask. We are fixing it.', ['despite' => 'Not needed'])->assertSessionHasNoErrors();
+        $this->publish('Vehicle lanes: only partly working at Ask. We are fixing it.', ['despite' => 'Not needed'])
+            ->assertSessionHasNoErrors();
         $told = Telling::of(Entry::query()->where('kind', 'update.published')->latest('seq')->firstOrFail());
 
-        self::assertSame(['Update 1 published', 'Vehicle lanes: only partly working at Ask. We are fixing it.'], [$told['lead'], $told['rest']]);
+        self::assertSame(
+            ['Update 1 published', 'Vehicle lanes: only partly working at Ask. We are fixing it.'], [$told['lead'], $told['rest']]
+        );
     }
 
     public function test_the_record_is_that_of_the_moment_in_which_it_goes_out(): void
@@ -115,25 +130,41 @@ final class CheckWordsTest extends TestCase
 
     public function test_names_from_inside_words_of_reporters_and_words_of_the_trade_are_found_in_what_to_do_meanwhile_too(): void
     {
-        $this->post('/report', ['what' => 'Forty cars wait here and nobody is let through at all', 'service' => 'vehicle-lanes', 'site' => 'Ask', 'send_key' => 'k1'])->assertSessionHasNoErrors();
+        $this->post(
+            '/report',
+            [
+                'what' => 'Forty cars wait here and nobody is let through at all', 'service' => 'vehicle-lanes', 'site' => 'Ask',
+                'send_key' => 'k1',
+            ]
+        )->assertSessionHasNoErrors();
         DB::table('links')->insertOrIgnore([
-            'from_kind' => 'report', 'from_id' => (int) DB::table('reports')->max('id'), 'to_kind' => 'incident', 'to_id' => $this->incident->id, 'kind' => 'about', 'since' => now(),
+            'from_kind' => 'report', 'from_id' => (int) DB::table('reports')->max('id'), 'to_kind' => 'incident',
+            'to_id' => $this->incident->id, 'kind' => 'about', 'since' => now(),
         ]);
 
-        self::assertSame(['inside: Noor Lind', 'inside: lane-control-ask'], $this->found('Noor Lind restarts it.', ['meanwhile' => 'lane-control-ask is off.']));
-        self::assertSame(['quoted: Forty cars wait here and nobody is let through'], $this->found('Forty cars wait here and nobody is let through.'));
+        self::assertSame(
+            ['inside: Noor Lind', 'inside: lane-control-ask'],
+            $this->found('Noor Lind restarts it.', ['meanwhile' => 'lane-control-ask is off.'])
+        );
+        self::assertSame(
+            ['quoted: Forty cars wait here and nobody is let through'], $this->found('Forty cars wait here and nobody is let through.')
+        );
         self::assertSame(['jargon: failover'], $this->found('We try a failover.'));
     }
 
     public function test_the_words_of_the_organisation_are_its_own(): void
     {
         $this->actingAs($this->person('per-strand'))->get('/settings/outside-words')->assertInertia(
-            static fn(Shown $shown) => $shown->component('Updates/OutsideWords')->where('version', 0)->where('words.0', ['word' => 'failover', 'instead' => 'switch to the spare']),
+            static fn(Shown $shown) => $shown->component('Updates/OutsideWords')->where('version', 0)
+                ->where('words.0', ['word' => 'failover', 'instead' => 'switch to the spare']),
         );
-        $send = fn(array $words, int $version) => $this->post('/settings/outside-words', ['words' => $words, 'version' => $version], ['X-Request-Key' => uniqid()]);
+        $send = fn(array $words, int $version) => $this->post(
+            '/settings/outside-words', ['words' => $words, 'version' => $version], ['X-Request-Key' => uniqid()]
+        );
         $send([['word' => ' barrier box ', 'instead' => 'gate'], ['word' => 'loop', 'instead' => null]], 0)->assertSessionHasNoErrors();
         $send([['word' => 'mine', 'instead' => '']], 0)->assertSessionHasErrors('action');
-        $send([['word' => 'Loop', 'instead' => ''], ['word' => 'loop ', 'instead' => '']], 1)->assertSessionHasErrors(['words.1.word' => '"loop" stands here twice.']);
+        $send([['word' => 'Loop', 'instead' => ''], ['word' => 'loop ', 'instead' => '']], 1)
+            ->assertSessionHasErrors(['words.1.word' => '"loop" stands here twice.']);
         $send([['word' => 'x', 'instead' => '']], 1)->assertSessionHasErrors('words.0.word');
         $send([['word' => ['x'], 'instead' => '']], 1)->assertSessionHasErrors('words.0.word');
         self::assertSame(['barrier box' => 'gate', 'loop' => ''], OutsideWords::all());
@@ -148,8 +179,13 @@ final class CheckWordsTest extends TestCase
     public function test_the_words_with_which_it_is_raised_resolved_and_reopened_are_read_as_well(): void
     {
         $said = fn(): array => Update::query()->where('incident_id', $this->incident->id)->orderBy('number')->pluck('text')->all();
-        $send = fn(string $what, array $data) => $this->post("/incidents/{$this->incident->id}/$what", $data, ['X-Request-Key' => uniqid()]);
-        $major = ['version' => $this->incident->version, 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now', 'confirmed' => 'Seen'];
+        $send = fn(string $what, array $data) => $this->post(
+            "/incidents/{$this->incident->id}/$what", $data, ['X-Request-Key' => uniqid()]
+        );
+        $major = [
+            'version' => $this->incident->version, 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'wide', 'urgency' => 'now',
+            'confirmed' => 'Seen',
+        ];
         $send('major', [...$major, 'update' => 'Mika Sund looks into it.'])->assertSessionHasErrors('despite');
         self::assertNull($this->incident->refresh()->major_at, 'Nothing of it was done.');
         $send('major', [...$major, 'update' => 'Mika Sund looks into it.', 'despite' => 'She speaks for us'])->assertSessionHasNoErrors();
@@ -164,7 +200,8 @@ final class CheckWordsTest extends TestCase
         $send('reopen', [...$again, 'update' => 'IN-0001 is not over.'])->assertSessionHasErrors('despite');
         $send('reopen', [...$again, 'update' => 'It is not over.'])->assertSessionHasNoErrors();
         self::assertSame(['Mika Sund looks into it.', 'It works again.', 'It is not over.'], $said());
-        $told = Entry::query()->about('incident', $this->incident->id)->where('kind', 'update.published')->orderBy('seq')->get()->map(static fn(Entry $one): mixed => $one->told()['despite'] ?? null)->all();
+        $told = Entry::query()->about('incident', $this->incident->id)->where('kind', 'update.published')->orderBy('seq')->get()
+            ->map(static fn(Entry $one): mixed => $one->told()['despite'] ?? null)->all();
         self::assertSame(['She speaks for us', null, null], $told);
     }
 
@@ -178,7 +215,8 @@ final class CheckWordsTest extends TestCase
 
             return $draft;
         };
-        $at = static fn(\DateTimeInterface $time): string => \DateTimeImmutable::createFromInterface($time)->setTimezone(new \DateTimeZone('Europe/Oslo'))->format('H:i T');
+        $at = static fn(\DateTimeInterface $time): string => \DateTimeImmutable::createFromInterface($time)
+            ->setTimezone(new \DateTimeZone('Europe/Oslo'))->format('H:i T');
         self::assertNull($draft()['unchanged'], 'Nothing has been said yet.');
         $this->publish('Vehicle lanes: only partly working.', ['stage' => 'looking'])->assertSessionHasNoErrors();
         $told = $at(now());
@@ -200,7 +238,8 @@ final class CheckWordsTest extends TestCase
         $this->publish('We look into it.', ['next_minutes' => $most + 1])->assertSessionHasErrors('longer');
         self::assertSame(0, Update::query()->where('incident_id', $this->incident->id)->count());
         $this->publish('We look into it.', ['next_minutes' => $most])->assertSessionHasNoErrors();
-        $this->publish('We look into it.', ['next_minutes' => $most + 1, 'longer' => 'The supplier opens at six'])->assertSessionHasNoErrors();
+        $this->publish('We look into it.', ['next_minutes' => $most + 1, 'longer' => 'The supplier opens at six'])
+            ->assertSessionHasNoErrors();
         $last = Entry::query()->where('kind', 'update.published')->latest('seq')->firstOrFail();
         self::assertSame('We look into it. (later than usual: The supplier opens at six)', Telling::of($last)['rest']);
         $this->get('/status')->assertOk()->assertDontSee('The supplier opens at six');
@@ -208,7 +247,9 @@ final class CheckWordsTest extends TestCase
 
     public function test_what_is_known_of_it_is_for_those_who_may_tell_outsiders(): void
     {
-        $ask = fn() => $this->postJson("/incidents/{$this->incident->id}/updates/check", ['stage' => 'fixing', 'text' => 'It works again.']);
+        $ask = fn() => $this->postJson(
+            "/incidents/{$this->incident->id}/updates/check", ['stage' => 'fixing', 'text' => 'It works again.']
+        );
         $this->actingAs($this->person('noor-lind'));
         $ask()->assertForbidden();
         $this->app['auth']->guard()->logout();
@@ -218,9 +259,12 @@ final class CheckWordsTest extends TestCase
     public function test_what_somebody_declared_without_a_monitor_is_not_held_against_them(): void
     {
         $incident = Incident::factory()->createOne(['service_id' => 'payment']);
-        $found = $this->postJson("/incidents/$incident->id/updates/check", ['stage' => 'fixing', 'text' => 'Card payment is down.'])->assertOk();
+        $found = $this->postJson("/incidents/$incident->id/updates/check", ['stage' => 'fixing', 'text' => 'Card payment is down.'])
+            ->assertOk();
 
-        self::assertSame(['text' => [], 'unread' => [], 'meanwhile' => [], 'facts' => [], 'versions' => [], 'drafts' => null], $found->json());
+        self::assertSame(
+            ['text' => [], 'unread' => [], 'meanwhile' => [], 'facts' => [], 'versions' => [], 'drafts' => null], $found->json()
+        );
     }
 
     public function test_of_states_that_it_cannot_read_it_says_so_and_they_go_out(): void
@@ -237,7 +281,8 @@ final class CheckWordsTest extends TestCase
         $found = $ask($odd, 'Vehicle lanes have conked out.');
         self::assertSame(['Vehicle lanes'], $found->json('unread'));
         self::assertSame(array_map(
-            static fn(string $one): array => ['version' => $one, 'language' => 'en', 'slips' => [], 'unread' => ['Vehicle lanes']], ['technical', 'staff'],
+            static fn(string $one): array => ['version' => $one, 'language' => 'en', 'slips' => [], 'unread' => ['Vehicle lanes']],
+            ['technical', 'staff'],
         ), $found->json('versions'));
         $found = $ask('Vehicle lanes are only partly working.', 'Vehicle lanes are slow.');
         self::assertSame([[], []], [$found->json('unread'), $found->json('versions')]);

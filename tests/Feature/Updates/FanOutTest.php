@@ -41,7 +41,9 @@ final class FanOutTest extends TestCase
         }
         Http::fake(['translator.test/*' => fn() => $this->translation === null
             ? Http::response('no', 500)
-            : Http::response(['text' => $this->translation, 'from' => 'en']), '*' => fn() => $this->isBroken ? Http::response('no', 500) : Http::response(['ok' => true])]);
+            : Http::response(
+                ['text' => $this->translation, 'from' => 'en']
+            ), '*' => fn() => $this->isBroken ? Http::response('no', 500) : Http::response(['ok' => true])]);
         $this->nobodyAnswers();
         $this->incident = Incident::factory()->create(['service_id' => 'vehicle-lanes', 'priority' => 3]);
         $this->actingAs($this->person('ingrid-vale'));
@@ -58,16 +60,32 @@ final class FanOutTest extends TestCase
 
         $sent = $this->sent('http://devices.test/mails')[0];
         self::assertSame(['Vehicle lanes: funktioniert nur teilweise', $mail->address], [$sent['subject'], $sent['to']]);
-        self::assertStringStartsWith("Vehicle lanes at Havre: shut.\n\nWas Sie inzwischen tun können: Lorries report at the desk.\n\nNächste Meldung bis 17:30 JST.", $sent['text']);
+        self::assertStringStartsWith(
+            "Vehicle lanes at Havre: shut.\n\nWas Sie inzwischen tun können: Lorries report at the desk.\n\nNächste Meldung bis 17:30 JST.",
+            $sent['text']
+        );
         self::assertStringContainsString(route('follow.show', $mail->key()), $sent['text']);
-        self::assertSame(['to' => '+4790000000', 'text' => 'Vehicle lanes at Havre: shut. Lorries report at the desk. '.route('status')."/incident-{$this->incident->id}.html"], $this->sent('http://devices.test/texts')[0]);
+        self::assertSame(
+            [
+                'to' => '+4790000000',
+                'text' => 'Vehicle lanes at Havre: shut. Lorries report at the desk. '.route('status')
+                    ."/incident-{$this->incident->id}.html",
+            ],
+            $this->sent('http://devices.test/texts')[0]
+        );
         self::assertSame('#terminals', $this->sent('http://devices.test/chats')[0]['channel']);
         $hook = Http::recorded(static fn(Sent $one): bool => $one->url() === 'https://partner.example/in')->sole()[0];
         $headers = array_map(static fn(array $one): string => (string) $one[0], $hook->headers());
         CarbonImmutable::setTestNow();
         // The package asks the real clock, so it is asked for the signature of what was signed then.
-        self::assertSame($headers['webhook-signature'], (new Webhook((string) $partner->secret))->sign($headers['webhook-id'], $headers['webhook-timestamp'], $hook->body()));
-        self::assertSame(['incident.updated', ['Havre'], 'Vehicle lanes at Havre: shut.'], [$hook['type'], $hook['data']['places'], $hook['data']['text']]);
+        self::assertSame(
+            $headers['webhook-signature'],
+            (new Webhook((string) $partner->secret))->sign($headers['webhook-id'], $headers['webhook-timestamp'], $hook->body())
+        );
+        self::assertSame(
+            ['incident.updated', ['Havre'], 'Vehicle lanes at Havre: shut.'],
+            [$hook['type'], $hook['data']['places'], $hook['data']['text']]
+        );
         self::assertSame(4, DB::table('deliveries')->whereNotNull('sent_at')->count());
     }
 
@@ -79,11 +97,16 @@ final class FanOutTest extends TestCase
         $english = Subscription::factory()->create();
         $this->publish('Shut.', 'Lorries report at the desk.');
         $this->tellAll();
-        self::assertSame([$english->address], array_column($this->sent('http://devices.test/mails'), 'to'), 'It waits for its translation.');
+        self::assertSame(
+            [$english->address], array_column($this->sent('http://devices.test/mails'), 'to'), 'It waits for its translation.'
+        );
         $this->later(8);
         $this->tellAll();
         $text = $this->sent('http://devices.test/mails')[1]['text'];
-        self::assertStringStartsWith("Stengt. Lastebiler melder seg i skranken.\n\nNeste melding innen 09:30 CET.\n\nOversatt av en maskin. Slik det ble skrevet:\n\"Shut.\nLorries report at the desk.\"", $text);
+        self::assertStringStartsWith(
+            "Stengt. Lastebiler melder seg i skranken.\n\nNeste melding innen 09:30 CET.\n\nOversatt av en maskin. Slik det ble skrevet:\n\"Shut.\nLorries report at the desk.\"",
+            $text
+        );
         $this->translation = null;
         $this->publish('Still shut.');
         $this->tellAll();
@@ -117,7 +140,9 @@ final class FanOutTest extends TestCase
         self::assertSame([$lanes->id], $this->told(1));
         // They follow something else by now, and still hear how it went on.
         $lanes->update(['services' => ['Booking']]);
-        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Works again.'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->post(
+            "/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Works again.'], ['X-Request-Key' => 'end']
+        )->assertSessionHasNoErrors();
         $this->tellAll();
         $this->tellAll();
         self::assertSame([$lanes->id], $this->told(2));
@@ -130,7 +155,9 @@ final class FanOutTest extends TestCase
     public function test_what_is_urgent_goes_first_and_who_follows_the_most_important_hears_of_the_better_of_two(): void
     {
         // Of two that outsiders know by one name, the more important one counts.
-        DB::table('items')->insert([...(array) DB::table('items')->where('id', 'vehicle-lanes')->sole(), 'id' => 'old-lanes', 'name' => 'Old lanes', 'tier' => 4]);
+        DB::table('items')->insert(
+            [...(array) DB::table('items')->where('id', 'vehicle-lanes')->sole(), 'id' => 'old-lanes', 'name' => 'Old lanes', 'tier' => 4]
+        );
         $most = Subscription::factory()->create(['tier' => 1]);
         $this->publish('Shut.');
         $this->clock();
@@ -158,7 +185,9 @@ final class FanOutTest extends TestCase
     {
         DB::table('items')->where('id', 'vehicle-lanes')->update(['business_owner_id' => 'ada-holm']);
         $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('total', 1)->assertJsonPath('channels.mail', 1)
-            ->assertJsonPath('some.0', ['id' => null, 'channel' => 'mail', 'address' => 'Ada Holm', 'why' => 'business owner of Vehicle lanes']);
+            ->assertJsonPath(
+                'some.0', ['id' => null, 'channel' => 'mail', 'address' => 'Ada Holm', 'why' => 'business owner of Vehicle lanes']
+            );
         $this->publish('Shut.');
         $this->tellAll();
         $this->publish('Still shut.');
@@ -166,10 +195,12 @@ final class FanOutTest extends TestCase
         $own = Subscription::query()->sole();
         self::assertSame(['ada-holm', 2], [$own->person_id, count($this->sent('http://devices.test/mails'))]);
         self::assertStringContainsString('answer for a service', $this->sent('http://devices.test/mails')[0]['text']);
-        $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('total', 1)->assertJsonPath('some.0.why', 'was told before; business owner of Vehicle lanes; reads the words for managers');
+        $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('total', 1)
+            ->assertJsonPath('some.0.why', 'was told before; business owner of Vehicle lanes; reads the words for managers');
 
         // No more of this one, but of the next.
-        $this->actingAs($this->person('ada-holm'))->postJson("/incidents/{$this->incident->id}/follow", ['follow' => false])->assertJson(['follows' => false]);
+        $this->actingAs($this->person('ada-holm'))->postJson("/incidents/{$this->incident->id}/follow", ['follow' => false])
+            ->assertJson(['follows' => false]);
         $this->actingAs($this->person('ingrid-vale'));
         $this->publish('Shut for long.');
         $this->tellAll();
@@ -185,7 +216,8 @@ final class FanOutTest extends TestCase
         $this->publish('And again.');
         $this->tellAll();
         self::assertCount(3, $this->sent('http://devices.test/mails'));
-        $this->actingAs($this->person('ada-holm'))->postJson("/incidents/{$this->incident->id}/follow", ['follow' => true])->assertJson(['follows' => true]);
+        $this->actingAs($this->person('ada-holm'))->postJson("/incidents/{$this->incident->id}/follow", ['follow' => true])
+            ->assertJson(['follows' => true]);
         $this->actingAs($this->person('ingrid-vale'));
         $this->publish('Open.');
         $this->tellAll();
@@ -207,7 +239,8 @@ final class FanOutTest extends TestCase
         $this->tellAll();
         self::assertSame([$booking->id], $this->told(1), 'What was not on its way yet goes where it should by now.');
         $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('silenced.0.id', $lanes->id)
-            ->assertJsonPath('updates.0.told', 1)->assertJsonPath('updates.0.sent', 1)->assertJsonPath('some.0.why', 'was told before; was added');
+            ->assertJsonPath('updates.0.told', 1)->assertJsonPath('updates.0.sent', 1)
+                ->assertJsonPath('some.0.why', 'was told before; was added');
         $this->post("/incidents/{$this->incident->id}/audience", ['follower' => 999, 'told' => true])->assertSessionHasErrors('follower');
         $this->actingAs($this->person('noor-lind'))->getJson("/incidents/{$this->incident->id}/audience")->assertForbidden();
     }
@@ -242,7 +275,9 @@ final class FanOutTest extends TestCase
         $this->publish('Shut.');
         $this->tellAll();
         self::assertCount(1, $this->sent('http://devices.test/mails'));
-        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Works again.'], ['X-Request-Key' => 'end']);
+        $this->post(
+            "/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Works again.'], ['X-Request-Key' => 'end']
+        );
         $this->tellAll();
         self::assertCount(1, $this->sent('http://devices.test/mails'));
     }
@@ -267,7 +302,9 @@ final class FanOutTest extends TestCase
         app(TellFollowers::class)(static fn(): bool => true);
         self::assertSame(2 * TellFollowers::PART, DB::table('deliveries')->distinct()->count('subscription_id'));
         self::assertSame(2 * TellFollowers::PART, OutboxMessage::query()->where('kind', 'notice-mail')->distinct()->count('key'));
-        self::assertSame(2 * TellFollowers::PART, (int) (Entry::query()->where('kind', 'update.followers-told')->sole()->facts['count'] ?? 0));
+        self::assertSame(
+            2 * TellFollowers::PART, (int) (Entry::query()->where('kind', 'update.followers-told')->sole()->facts['count'] ?? 0)
+        );
     }
 
     public function test_where_nothing_arrives_it_is_paused_shown_and_goes_on_when_somebody_says_so(): void
@@ -291,7 +328,8 @@ final class FanOutTest extends TestCase
         $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('total', 0)->assertJsonPath('updates.1.failed', 1)
             ->assertJsonPath('updates.1.errors.0.why', 'answered 500');
         $this->actingAs($this->person('per-strand'))->get('/settings/followers')->assertInertia(
-            static fn(\Inertia\Testing\AssertableInertia $page) => $page->where('paused.0.why', 'answered 500')->where('paused.0.address', mb_substr((string) $one->address, 0, 2).'…@follower.example'),
+            static fn(\Inertia\Testing\AssertableInertia $page) => $page->where('paused.0.why', 'answered 500')
+                ->where('paused.0.address', mb_substr((string) $one->address, 0, 2).'…@follower.example'),
         );
         $this->post("/settings/followers/$one->id", ['do' => 'resume'])->assertSessionHasNoErrors();
         self::assertTrue($one->refresh()->isActive());
@@ -307,7 +345,10 @@ final class FanOutTest extends TestCase
     {
         $one = Subscription::factory()->at(Channel::Text, '+4790000000')->create();
         $told = fn(int $update, string $event): \Illuminate\Testing\TestResponse => $this->withToken('plain-network')
-            ->postJson('/api/v1/deliveries', ['key' => "notice-$update-$one->id", 'event' => $event, ...($event === 'failed' ? ['why' => 'not in use'] : [])]);
+            ->postJson(
+                '/api/v1/deliveries',
+                ['key' => "notice-$update-$one->id", 'event' => $event, ...($event === 'failed' ? ['why' => 'not in use'] : [])]
+            );
         $this->token(['deliveries:write'], name: 'network');
         for ($n = 1; $n <= NoticeMessages::PAUSED_AFTER; $n++) {
             $this->publish("Shut $n.");
@@ -319,7 +360,8 @@ final class FanOutTest extends TestCase
             $told($update, 'delivered')->assertOk()->assertJsonPath('changed', false);
         }
         self::assertSame('not in use', $one->refresh()->paused_why);
-        $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('updates.0.failed', 1)->assertJsonPath('updates.0.sent', 0)
+        $this->getJson("/incidents/{$this->incident->id}/audience")->assertJsonPath('updates.0.failed', 1)
+            ->assertJsonPath('updates.0.sent', 0)
             ->assertJsonPath('updates.0.arrived', 0);
         $one->update(['paused_at' => null, 'failures' => 2]);
         $this->publish('Shut still.');
@@ -333,9 +375,11 @@ final class FanOutTest extends TestCase
     public function test_who_has_not_confirmed_is_told_by_nobodys_hand(): void
     {
         $waiting = Subscription::factory()->create(['confirmed_at' => null]);
-        $this->post("/incidents/{$this->incident->id}/audience", ['follower' => $waiting->id, 'told' => true])->assertSessionHasErrors('follower');
+        $this->post("/incidents/{$this->incident->id}/audience", ['follower' => $waiting->id, 'told' => true])
+            ->assertSessionHasErrors('follower');
         $this->publish('Shut.');
-        $this->getJson("/incidents/{$this->incident->id}/audience?told=1")->assertOk()->assertJsonMissingPath('total')->assertJsonPath('updates.0.told', 0);
+        $this->getJson("/incidents/{$this->incident->id}/audience?told=1")->assertOk()->assertJsonMissingPath('total')
+            ->assertJsonPath('updates.0.told', 0);
     }
 
     public function test_a_correction_says_so_and_reaches_whoever_got_the_wrong_one(): void
@@ -351,9 +395,12 @@ final class FanOutTest extends TestCase
             'number' => 3, 'stage' => 'looking', 'text' => 'x', 'next_minutes' => 30, 'corrects' => 3, 'despite' => 'x',
         ], ['X-Request-Key' => 'wrong'])->assertSessionHasErrors('corrects');
         $this->tellAll();
-        self::assertStringStartsWith('Correction of what we wrote at 09:00 CET: Back at noon.', $this->sent('http://devices.test/mails')[1]['text']);
+        self::assertStringStartsWith(
+            'Correction of what we wrote at 09:00 CET: Back at noon.', $this->sent('http://devices.test/mails')[1]['text']
+        );
         auth()->guard()->logout();
-        $this->get("/status/incident-{$this->incident->id}.html")->assertOk()->assertSee('<s>Back at 10:00.</s>', false)->assertSee('This corrects what we wrote at 09:00 CET.');
+        $this->get("/status/incident-{$this->incident->id}.html")->assertOk()->assertSee('<s>Back at 10:00.</s>', false)
+            ->assertSee('This corrects what we wrote at 09:00 CET.');
         self::assertSame([1, null], array_column($this->outside()['open'][0]['updates'], 'corrects'));
     }
 
@@ -378,14 +425,21 @@ final class FanOutTest extends TestCase
     {
         $this->post('/settings/followers', ['channel' => 'chat', 'address' => '#ops'])->assertForbidden();
         $this->actingAs($this->person('per-strand'));
-        $this->post('/settings/followers', ['channel' => 'chat', 'address' => '#ops', 'services' => ['Booking']], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
-        $this->post('/settings/followers', ['channel' => 'chat', 'address' => '#ops'], ['X-Request-Key' => 'b'])->assertSessionHasErrors('address');
-        $this->post('/settings/followers', ['channel' => 'webhook', 'address' => 'https://8.8.8.8/in'], ['X-Request-Key' => 'c'])->assertSessionHasNoErrors();
-        $this->post('/settings/followers', ['channel' => 'mail', 'address' => 'a@b.example'], ['X-Request-Key' => 'd'])->assertSessionHasErrors('channel');
-        $this->post('/settings/followers', ['channel' => 'webhook', 'address' => 'https://10.0.0.1/in'], ['X-Request-Key' => 'e'])->assertSessionHasErrors('address');
+        $this->post('/settings/followers', ['channel' => 'chat', 'address' => '#ops', 'services' => ['Booking']], ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
+        $this->post('/settings/followers', ['channel' => 'chat', 'address' => '#ops'], ['X-Request-Key' => 'b'])
+            ->assertSessionHasErrors('address');
+        $this->post('/settings/followers', ['channel' => 'webhook', 'address' => 'https://8.8.8.8/in'], ['X-Request-Key' => 'c'])
+            ->assertSessionHasNoErrors();
+        $this->post('/settings/followers', ['channel' => 'mail', 'address' => 'a@b.example'], ['X-Request-Key' => 'd'])
+            ->assertSessionHasErrors('channel');
+        $this->post('/settings/followers', ['channel' => 'webhook', 'address' => 'https://10.0.0.1/in'], ['X-Request-Key' => 'e'])
+            ->assertSessionHasErrors('address');
         $hook = Subscription::query()->where('channel', 'webhook')->sole();
         self::assertStringStartsWith('whsec_', (string) $hook->secret);
-        self::assertStringNotContainsString((string) $hook->secret, (string) json_encode(DB::table('subscriptions')->get()), 'A secret is kept encrypted.');
+        self::assertStringNotContainsString(
+            (string) $hook->secret, (string) json_encode(DB::table('subscriptions')->get()), 'A secret is kept encrypted.'
+        );
         $this->post("/settings/followers/$hook->id", ['do' => 'leave'])->assertSessionHasNoErrors();
         self::assertSame(['', null], [$hook->refresh()->address, $hook->secret]);
         self::assertSame(3, Entry::query()->whereIn('kind', ['follower.added', 'follower.left'])->where('actor_id', 'per-strand')->count());
@@ -402,7 +456,10 @@ final class FanOutTest extends TestCase
     {
         $update = Update::query()->where('incident_id', $this->incident->id)->where('number', $number)->sole();
 
-        return array_values(DB::table('deliveries')->where('update_id', $update->id)->orderBy('subscription_id')->pluck('subscription_id')->map(intval(...))->all());
+        return array_values(
+            DB::table('deliveries')->where('update_id', $update->id)->orderBy('subscription_id')->pluck('subscription_id')->map(intval(...))
+                ->all()
+        );
     }
 
     /** @return list<array<string, mixed>> */
@@ -418,7 +475,8 @@ final class FanOutTest extends TestCase
     {
         $number = (int) Update::query()->where('incident_id', $this->incident->id)->max('number') + 1;
         $this->post("/incidents/{$this->incident->id}/updates", [
-            'number' => $number, 'stage' => 'looking', 'text' => $text, 'meanwhile' => $meanwhile, 'next_minutes' => 30, 'despite' => 'as it is',
+            'number' => $number, 'stage' => 'looking', 'text' => $text, 'meanwhile' => $meanwhile, 'next_minutes' => 30,
+            'despite' => 'as it is',
         ], ['X-Request-Key' => uniqid()])->assertSessionHasNoErrors();
     }
 }

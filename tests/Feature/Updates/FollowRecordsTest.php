@@ -26,7 +26,10 @@ final class FollowRecordsTest extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
-        $this->post('/report', ['service' => 'booking', 'what' => 'No seats are found', 'name' => 'Bo', 'email' => 'bo@example.com', 'site' => 'Ask'])
+        $this->post(
+            '/report',
+            ['service' => 'booking', 'what' => 'No seats are found', 'name' => 'Bo', 'email' => 'bo@example.com', 'site' => 'Ask']
+        )
             ->assertSessionHasNoErrors();
         $this->ticket = Ticket::query()->latest('id')->firstOrFail();
         $this->tell = new TellRecordFollowers;
@@ -41,7 +44,8 @@ final class FollowRecordsTest extends TestCase
 
     private function note(string $text, string $by = 'lotte-krone'): void
     {
-        $this->actingAs($this->person($by))->post("/tickets/{$this->ticket->id}/answer", ['text' => $text, 'internal' => true], ['X-Request-Key' => uniqid()])
+        $this->actingAs($this->person($by))
+            ->post("/tickets/{$this->ticket->id}/answer", ['text' => $text, 'internal' => true], ['X-Request-Key' => uniqid()])
             ->assertSessionHasNoErrors();
     }
 
@@ -54,7 +58,9 @@ final class FollowRecordsTest extends TestCase
         DB::table('outbox')->whereIn('id', $rows->pluck('id'))->delete();
 
         /** @var list<array{to: string, subject: string, text: string}> */
-        return array_values($rows->map(static fn(\stdClass $row): mixed => json_decode((string) $row->payload, true, flags: JSON_THROW_ON_ERROR))->all());
+        return array_values(
+            $rows->map(static fn(\stdClass $row): mixed => json_decode((string) $row->payload, true, flags: JSON_THROW_ON_ERROR))->all()
+        );
     }
 
     public function test_what_happens_to_a_ticket_is_mailed_in_one_once_nobody_is_at_it_any_more(): void
@@ -129,7 +135,10 @@ final class FollowRecordsTest extends TestCase
         $this->follow('ingrid-vale', 'ticket', $this->ticket->id);
         for ($n = 1; $n <= 45; $n++) {
             $this->later($n === 6 ? 60 : 0);
-            Journal::write(Actor::person($this->person('lotte-krone')), TicketEntry::HandedOver, ['ticket', $this->ticket->id], ['to' => "Desk $n", 'text' => "for reason $n."]);
+            Journal::write(
+                Actor::person($this->person('lotte-krone')), TicketEntry::HandedOver, ['ticket', $this->ticket->id],
+                ['to' => "Desk $n", 'text' => "for reason $n."]
+            );
         }
         $this->later(60);
         [$mail] = $this->mails();

@@ -32,7 +32,8 @@ final class FollowingTest extends TestCase
 
     public function test_a_follower_confirms_changes_and_leaves(): void
     {
-        $this->ask(['services' => ['Vehicle lanes'], 'places' => [' Havre '], 'quiet_from' => '22:00', 'quiet_until' => '07:00'])->assertSessionHasNoErrors();
+        $this->ask(['services' => ['Vehicle lanes'], 'places' => [' Havre '], 'quiet_from' => '22:00', 'quiet_until' => '07:00'])
+            ->assertSessionHasNoErrors();
         $one = Subscription::query()->sole();
         self::assertFalse($one->isActive(), 'Nobody is told before they said yes.');
         $this->deliver();
@@ -50,7 +51,9 @@ final class FollowingTest extends TestCase
         self::assertSame(1, Entry::query()->where('kind', 'follower.confirmed')->count());
 
         $this->post("/follow/{$one->key()}", ['version' => 1, 'services' => []])->assertSessionHasErrors('version');
-        $this->post("/follow/{$one->key()}", ['version' => $one->version, 'services' => ['Booking'], 'digest_at' => '08:00', 'language' => 'de'])->assertSessionHasNoErrors();
+        $this->post(
+            "/follow/{$one->key()}", ['version' => $one->version, 'services' => ['Booking'], 'digest_at' => '08:00', 'language' => 'de']
+        )->assertSessionHasNoErrors();
         self::assertSame([['Booking'], [], 28800, null, 'de'], [
             $one->refresh()->services, $one->places, $one->digest_at, $one->quiet_from, $one->language,
         ]);
@@ -60,7 +63,15 @@ final class FollowingTest extends TestCase
         self::assertSame(['', 1], [$one->refresh()->address, Entry::query()->where('kind', 'follower.left')->count()]);
         $this->post("/follow/{$one->key()}/confirm")->assertSessionHasErrors('action');
         $this->get("/follow/{$one->key()}")->assertInertia(static fn(Shown $page) => $page->where('following.isEnded', true));
-        self::assertStringNotContainsString('anna', (string) json_encode([DB::table('outbox')->get(), DB::table('journal')->get(), DB::table('journal_words')->get(), DB::table('subscriptions')->get()]));
+        self::assertStringNotContainsString(
+            'anna',
+            (string) json_encode(
+                [
+                    DB::table('outbox')->get(), DB::table('journal')->get(), DB::table('journal_words')->get(),
+                    DB::table('subscriptions')->get(),
+                ]
+            )
+        );
 
         // They may come back.
         $this->ask([])->assertSessionHasNoErrors();
@@ -72,16 +83,20 @@ final class FollowingTest extends TestCase
         $one = Subscription::factory()->create();
         $this->get("/follow/{$one->key()}/leave")->assertRedirect("/follow/{$one->key()}");
         self::assertTrue($one->refresh()->isActive());
-        $this->post("/follow/{$one->key()}/leave", ['List-Unsubscribe' => 'One-Click'])->assertOk()->assertSee('You follow nothing any more.');
+        $this->post("/follow/{$one->key()}/leave", ['List-Unsubscribe' => 'One-Click'])->assertOk()
+            ->assertSee('You follow nothing any more.');
         self::assertNotNull($one->refresh()->ended_at);
         $this->post("/follow/{$one->key()}/leave")->assertOk();
         $this->post('/follow/'.str_repeat('a', 64).'/leave')->assertNotFound();
-        self::assertNotContains('web', app('router')->getRoutes()->match(request()->create("/follow/{$one->key()}/leave", 'POST'))->gatherMiddleware());
+        self::assertNotContains(
+            'web', app('router')->getRoutes()->match(request()->create("/follow/{$one->key()}/leave", 'POST'))->gatherMiddleware()
+        );
     }
 
     public function test_asking_says_nothing_of_who_follows_and_changes_nothing_of_theirs(): void
     {
-        $one = Subscription::factory()->at(Channel::Mail, 'anna@ferry.example')->create(['services' => ['Booking'], 'asked_at' => now()->subDay()]);
+        $one = Subscription::factory()->at(Channel::Mail, 'anna@ferry.example')
+            ->create(['services' => ['Booking'], 'asked_at' => now()->subDay()]);
         $new = $this->ask(['address' => 'new@ferry.example']);
         $there = $this->ask(['address' => 'Anna@Ferry.example', 'services' => ['Vehicle lanes']]);
         self::assertSame([$new->status(), $new->headers->get('Location')], [$there->status(), $there->headers->get('Location')]);
@@ -124,7 +139,8 @@ final class FollowingTest extends TestCase
 
     public function test_a_telephone_is_asked_by_a_text_of_one_segment_and_a_wrong_one_is_refused(): void
     {
-        $this->ask(['channel' => 'text', 'address' => '900 00 000'])->assertSessionHasErrors(['address' => 'Write the number with its country code, such as +47 900 00 000.']);
+        $this->ask(['channel' => 'text', 'address' => '900 00 000'])
+            ->assertSessionHasErrors(['address' => 'Write the number with its country code, such as +47 900 00 000.']);
         $this->ask(['channel' => 'text', 'address' => '+47 900-00 (000)'])->assertSessionHasNoErrors();
         $this->deliver();
         $one = Subscription::query()->sole();
@@ -201,9 +217,11 @@ final class FollowingTest extends TestCase
     public function test_bad_wishes_are_refused_with_what_to_change(): void
     {
         foreach ([
-            ['address' => 'nobody'], ['address' => ''], ['channel' => 'webhook'], ['channel' => 'chat', 'address' => '#ops'], ['services' => ['No such']],
+            ['address' => 'nobody'], ['address' => ''], ['channel' => 'webhook'], ['channel' => 'chat', 'address' => '#ops'],
+            ['services' => ['No such']],
             ['services' => 'Booking'], ['places' => ['  ']], ['places' => array_fill(0, 21, 'Ask')], ['quiet_from' => '22:00'],
-            ['quiet_from' => '22:00', 'quiet_until' => '22:00'], ['digest_at' => '24:00'], ['digest_at' => '7'], ['zone' => 'Mars/Base'], ['language' => 'xx'],
+            ['quiet_from' => '22:00', 'quiet_until' => '22:00'], ['digest_at' => '24:00'], ['digest_at' => '7'], ['zone' => 'Mars/Base'],
+            ['language' => 'xx'],
             ['address' => ['a@b.example']], ['main' => 'perhaps'],
         ] as $bad) {
             $this->ask($bad)->assertSessionHasErrors();
@@ -218,14 +236,16 @@ final class FollowingTest extends TestCase
         $this->post('/report/hear', ['email' => 'anna@ferry.example', 'incident' => $incident->id])->assertSessionHasErrors('email');
         $this->actingAs($this->person('ingrid-vale'));
         $this->publish($incident, 1, 'Lanes are shut.');
-        $this->post('/report/hear', ['email' => 'anna@ferry.example', 'incident' => $incident->id, 'language' => 'no'])->assertSessionHasNoErrors();
+        $this->post('/report/hear', ['email' => 'anna@ferry.example', 'incident' => $incident->id, 'language' => 'no'])
+            ->assertSessionHasNoErrors();
         $one = Subscription::query()->sole();
         Follow::confirm($one);
         $this->publish($incident, 2, 'Still shut.');
         $this->clock();
         self::assertSame(0, DB::table('deliveries')->count());
         $this->get("/incidents/$incident->id/resolve")->assertJsonPath('followers', 1);
-        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])
+            ->assertSessionHasNoErrors();
         $this->clock();
         $this->deliver();
         $mails = array_values(array_filter($this->mails(), static fn(array $one): bool => isset($one['leave'])));
@@ -233,10 +253,12 @@ final class FollowingTest extends TestCase
         self::assertStringContainsString('Over.', (string) $mails[0]['text']);
         self::assertSame(route('follow.leave', $one->key()), $mails[0]['leave']);
         // It may turn out not to be over: they hear of that, too.
-        $this->post("/incidents/$incident->id/reopen", ['why' => 'x', 'update' => 'It is not.'], ['X-Request-Key' => 'again'])->assertSessionHasNoErrors();
+        $this->post("/incidents/$incident->id/reopen", ['why' => 'x', 'update' => 'It is not.'], ['X-Request-Key' => 'again'])
+            ->assertSessionHasNoErrors();
         $this->clock();
         self::assertSame(2, DB::table('deliveries')->count());
-        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'Over now.'], ['X-Request-Key' => 'end2'])->assertSessionHasNoErrors();
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'x', 'update' => 'Over now.'], ['X-Request-Key' => 'end2'])
+            ->assertSessionHasNoErrors();
         $this->later(7 * 86400 + 1);
         app(KeepFollowers::class)(static fn(): bool => true);
         self::assertNotNull($one->refresh()->ended_at);
@@ -260,7 +282,10 @@ final class FollowingTest extends TestCase
 
     private function publish(Incident $incident, int $number, string $text): void
     {
-        $this->post("/incidents/$incident->id/updates", ['number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => 30], ['X-Request-Key' => uniqid()])
+        $this->post(
+            "/incidents/$incident->id/updates", ['number' => $number, 'stage' => 'looking', 'text' => $text, 'next_minutes' => 30],
+            ['X-Request-Key' => uniqid()]
+        )
             ->assertSessionHasNoErrors();
         self::assertSame($number, Update::query()->where('incident_id', $incident->id)->max('number'));
     }

@@ -81,7 +81,8 @@ final class PlannedTest extends TestCase
 
     public function test_what_it_takes_down_follows_from_the_trace_and_is_told_to_those_who_follow_it(): void
     {
-        $this->getJson("/quiet/$this->quiet/announce")->assertOk()->assertJsonPath('services.0', ['name' => 'Vehicle lanes', 'state' => 'down']);
+        $this->getJson("/quiet/$this->quiet/announce")->assertOk()
+            ->assertJsonPath('services.0', ['name' => 'Vehicle lanes', 'state' => 'down']);
         Subscription::factory()->at(Channel::Mail, 'lanes@ferry.example')->create(['services' => ['Vehicle lanes'], 'language' => 'no']);
         Subscription::factory()->at(Channel::Mail, 'freight@ferry.example')->create(['services' => ['Freight papers']]);
         Subscription::factory()->at(Channel::Text, '+4790000000')->create();
@@ -125,7 +126,10 @@ final class PlannedTest extends TestCase
         $this->look();
         self::assertSame(['Planned work on Vehicle lanes is done', 3], [$this->sent('mails')[2]['subject'], count($this->sent('mails'))]);
         self::assertSame(PlanStage::Over, $this->work()->stage);
-        self::assertSame(['planned.announced', 'planned.over', 'planned.told-again'], Entry::query()->where('kind', 'like', 'planned.%')->orderBy('kind')->pluck('kind')->all());
+        self::assertSame(
+            ['planned.announced', 'planned.over', 'planned.told-again'],
+            Entry::query()->where('kind', 'like', 'planned.%')->orderBy('kind')->pluck('kind')->all()
+        );
         self::assertSame(0, Incident::query()->where('title', 'like', 'Planned work%')->count());
     }
 
@@ -140,12 +144,16 @@ final class PlannedTest extends TestCase
         Subscription::query()->update(['services' => '["Booking"]']);
         Subscription::factory()->at(Channel::Mail, 'new@ferry.example')->create();
         foreach ([1, 2] as $_) {
-            $this->post($how === 'withdraw' ? "/planned/{$this->work()->id}/withdraw" : "/quiet/$this->quiet/end")->assertSessionHasNoErrors();
+            $this->post($how === 'withdraw' ? "/planned/{$this->work()->id}/withdraw" : "/quiet/$this->quiet/end")
+                ->assertSessionHasNoErrors();
         }
         $this->look();
         $this->look();
         self::assertSame(
-            [['lanes@ferry.example', 'Planned work on Vehicle lanes'], ['lanes@ferry.example', 'Planned work on Vehicle lanes does not take place']],
+            [
+                ['lanes@ferry.example', 'Planned work on Vehicle lanes'],
+                ['lanes@ferry.example', 'Planned work on Vehicle lanes does not take place'],
+            ],
             array_map(static fn(array $one): array => [$one['to'], $one['subject']], $this->sent('mails')),
         );
         $this->later(self::TO);
@@ -199,14 +207,17 @@ final class PlannedTest extends TestCase
     public function test_each_hears_of_the_kind_that_they_chose_and_whoever_answers_for_it_in_any_case(): void
     {
         foreach (['all', 'incidents', 'planned'] as $about) {
-            $this->post('/follow', ['channel' => 'mail', 'address' => "$about@ferry.example", 'about' => $about])->assertSessionHasNoErrors();
+            $this->post('/follow', ['channel' => 'mail', 'address' => "$about@ferry.example", 'about' => $about])
+                ->assertSessionHasNoErrors();
             $one = Subscription::query()->latest('id')->firstOrFail();
             $this->post("/follow/{$one->key()}/confirm");
             $this->get("/follow/{$one->key()}")->assertInertia(static fn(Shown $page) => $page->where('following.about', $about));
         }
-        $this->post('/follow', ['channel' => 'mail', 'address' => 'x@ferry.example', 'about' => 'weather'])->assertSessionHasErrors('about');
+        $this->post('/follow', ['channel' => 'mail', 'address' => 'x@ferry.example', 'about' => 'weather'])
+            ->assertSessionHasErrors('about');
         DB::table('items')->where('id', 'vehicle-lanes')->update(['business_owner_id' => 'ada-holm']);
-        Subscription::factory()->at(Channel::Mail, 'ada-holm@eiderholm.example')->create(['person_id' => 'ada-holm', 'about' => 'incidents']);
+        Subscription::factory()->at(Channel::Mail, 'ada-holm@eiderholm.example')
+            ->create(['person_id' => 'ada-holm', 'about' => 'incidents']);
         Subscription::factory()->at(Channel::Chat, '#terminals')->create(['services' => ['Vehicle lanes']]);
         Subscription::factory()->at(Channel::Chat, '#booking')->create(['services' => ['Booking']]);
         // Before anybody is told it is seen who would be.
@@ -214,7 +225,10 @@ final class PlannedTest extends TestCase
             ->assertJsonPath('told.owners', [$this->person('ada-holm')->name]);
         $this->announce();
         $this->look();
-        $told = array_column(array_filter($this->sent('mails'), static fn(array $one): bool => str_starts_with((string) $one['subject'], 'Planned work')), 'to');
+        $told = array_column(
+            array_filter($this->sent('mails'), static fn(array $one): bool => str_starts_with((string) $one['subject'], 'Planned work')),
+            'to'
+        );
         sort($told);
         self::assertSame(['ada-holm@eiderholm.example', 'all@ferry.example', 'planned@ferry.example'], $told);
     }
@@ -228,7 +242,10 @@ final class PlannedTest extends TestCase
         $own->update(['services' => ['Booking']]);
         $this->post("/planned/{$this->work()->id}/withdraw")->assertSessionHasNoErrors();
         $this->look();
-        self::assertSame(['Planned work on Vehicle lanes', 'Planned work on Vehicle lanes does not take place'], array_column($this->sent('mails'), 'subject'));
+        self::assertSame(
+            ['Planned work on Vehicle lanes', 'Planned work on Vehicle lanes does not take place'],
+            array_column($this->sent('mails'), 'subject')
+        );
     }
 
     public function test_of_two_services_under_one_name_the_more_important_counts(): void
@@ -275,9 +292,15 @@ final class PlannedTest extends TestCase
         $this->look();
         $this->look();
         $incident = Incident::query()->findOrFail($this->work()->incident_id);
-        self::assertSame(['Planned work takes longer: New antenna for clk-2', 'vehicle-lanes', 'fixing'], [$incident->title, $incident->service_id, $incident->stage->value]);
+        self::assertSame(
+            ['Planned work takes longer: New antenna for clk-2', 'vehicle-lanes', 'fixing'],
+            [$incident->title, $incident->service_id, $incident->stage->value]
+        );
         $update = Update::query()->where('incident_id', $incident->id)->sole();
-        self::assertSame(['The planned work takes longer than planned. Vehicle lanes: not available.', [['name' => 'Vehicle lanes', 'state' => 'down']]], [$update->text, $update->services]);
+        self::assertSame(
+            ['The planned work takes longer than planned. Vehicle lanes: not available.', [['name' => 'Vehicle lanes', 'state' => 'down']]],
+            [$update->text, $update->services]
+        );
         self::assertNotNull($incident->occasion->next_update_at, 'The next update is owed.');
         $told = AudienceOf::all(Noticed::by($update));
         self::assertCount(2, $told, 'It is both: who hears of planned work alone was told when it would be over.');
@@ -308,7 +331,10 @@ final class PlannedTest extends TestCase
         $this->announce(['before' => 'Ask Noor Lind'])->assertSessionHasErrors('despite');
         self::assertSame(0, PlannedWork::query()->count());
         $this->announce(['before' => 'Ask Noor Lind', 'despite' => 'She is known'])->assertSessionHasNoErrors();
-        self::assertStringNotContainsString('Noor', (string) json_encode(Entry::query()->where('kind', 'planned.announced')->sole()->facts), 'What somebody typed can be erased.');
+        self::assertStringNotContainsString(
+            'Noor', (string) json_encode(Entry::query()->where('kind', 'planned.announced')->sole()->facts),
+            'What somebody typed can be erased.'
+        );
         $this->announce(['before' => str_repeat('a', 501)])->assertSessionHasErrors('before');
         $this->actingAs($this->person('noor-lind'));
         $this->announce()->assertForbidden();
@@ -324,7 +350,8 @@ final class PlannedTest extends TestCase
 
     public function test_it_stands_on_the_page_as_json_and_in_calendars(): void
     {
-        $this->get('/planned')->assertInertia(fn(Shown $page) => $page->component('Updates/Planned')->where('ahead.0.id', $this->quiet)->has('planned', 0));
+        $this->get('/planned')
+            ->assertInertia(fn(Shown $page) => $page->component('Updates/Planned')->where('ahead.0.id', $this->quiet)->has('planned', 0));
         $this->announce();
         $this->get('/planned')->assertInertia(static fn(Shown $page) => $page->has('ahead', 0)->where('planned.0.stage', 'announced'));
         $this->get('/updates')->assertInertia(static fn(Shown $page) => $page->where('planned.0.services.0.name', 'Vehicle lanes'));
@@ -333,7 +360,8 @@ final class PlannedTest extends TestCase
         $this->get('/status/index.json')->assertJsonPath('planned.0.services.0.name', 'Vehicle lanes');
         /** @return array<string, string>|null */
         $read = function (): ?array {
-            $file = $this->get('/status/planned.ics')->assertOk()->assertHeader('Content-Type', 'text/calendar; charset=utf-8')->getContent();
+            $file = $this->get('/status/planned.ics')->assertOk()->assertHeader('Content-Type', 'text/calendar; charset=utf-8')
+                ->getContent();
             $calendar = Reader::read((string) $file);
             self::assertInstanceOf(VCalendar::class, $calendar);
             self::assertSame([], $calendar->validate());

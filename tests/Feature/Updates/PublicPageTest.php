@@ -32,7 +32,12 @@ final class PublicPageTest extends TestCase
         $this->publish('Vehicle lanes at Havre: shut <b>now</b>.');
         PublicFolder::bringUpToDate();
         self::assertStringContainsString('Vehicle lanes at Havre: shut &lt;b&gt;now&lt;/b&gt;.', $this->file('index.html'));
-        foreach (["incident-{$this->incident->id}.html", "incident-{$this->incident->id}.json", 'service-vehicle-lanes.html', 'service-vehicle-lanes.atom', 'place-havre.html', 'place-havre.json', 'feed.atom'] as $name) {
+        foreach (
+            [
+                "incident-{$this->incident->id}.html", "incident-{$this->incident->id}.json", 'service-vehicle-lanes.html',
+                'service-vehicle-lanes.atom', 'place-havre.html', 'place-havre.json', 'feed.atom',
+            ] as $name
+        ) {
             self::assertStringContainsString('Vehicle lanes at Havre: shut', $this->file($name), $name);
         }
         self::assertStringNotContainsString('Vehicle lanes at Havre', $this->file('service-booking.html'));
@@ -58,7 +63,8 @@ final class PublicPageTest extends TestCase
         $this->publish('Vehicle lanes at Havre: not working since 08:40 CET.');
         PublicFolder::bringUpToDate();
         $names = array_map(static fn(\SplFileInfo $file): string => $file->getBasename('.html'), array_filter(
-            File::files(PublicFolder::path()), static fn(\SplFileInfo $file): bool => preg_match('/^[a-z0-9-]+\.html$/', $file->getFilename()) === 1,
+            File::files(PublicFolder::path()),
+            static fn(\SplFileInfo $file): bool => preg_match('/^[a-z0-9-]+\.html$/', $file->getFilename()) === 1,
         ));
         self::assertGreaterThan(10, count($names));
         $left = ['en' => 0, 'no' => 0, 'de' => 0, 'ar' => 0];
@@ -66,7 +72,9 @@ final class PublicPageTest extends TestCase
             foreach ($names as $name) {
                 $file = $name.($language === Language::English ? '' : ".$language->value").'.html';
                 $page = $this->file($file);
-                self::assertStringContainsString("<html lang=\"$language->value\" dir=\"".($language === Language::Arabic ? 'rtl' : 'ltr').'"', $page, $file);
+                self::assertStringContainsString(
+                    "<html lang=\"$language->value\" dir=\"".($language === Language::Arabic ? 'rtl' : 'ltr').'"', $page, $file
+                );
                 self::assertStringNotContainsString('status.', $page, "$file says all that it names.");
                 preg_match_all('/<a href="([a-z0-9-]+)(\.[a-z]{2})?\.html"(?! lang)/', $page, $links);
                 self::assertSame([], array_diff($links[2], [$language === Language::English ? '' : ".$language->value"]), $file);
@@ -126,16 +134,21 @@ final class PublicPageTest extends TestCase
         $this->get('/status/screen-havre.html')->assertSee('Vehicle lanes at Havre: shut.')->assertSee('Booking is slow.');
         $this->incident = Incident::factory()->create(['service_id' => 'booking']);
         $this->publish('Check-in at Skjell is shut.');
-        $this->get('/status/screen-skjell.html')->assertSee('Check-in at Skjell is shut.')->assertSee('Booking is slow.')->assertDontSee('Vehicle lanes at Havre: shut.');
+        $this->get('/status/screen-skjell.html')->assertSee('Check-in at Skjell is shut.')->assertSee('Booking is slow.')
+            ->assertDontSee('Vehicle lanes at Havre: shut.');
         self::assertStringContainsString('screen-havre.html', (string) $this->get('/status/place-havre.html')->getContent());
     }
 
     public function test_a_screen_of_characters_shows_it_in_lines_of_eighty(): void
     {
-        $this->get('/status/screen.txt')->assertOk()->assertHeader('Content-Type', 'text/plain; charset=utf-8')->assertSee('All services are working.');
+        $this->get('/status/screen.txt')->assertOk()->assertHeader('Content-Type', 'text/plain; charset=utf-8')
+            ->assertSee('All services are working.');
         $long = 'Vehicle lanes at Havre are shut, and '.str_repeat('nobody is let through at the ramp, ', 6)."\x1b[2Jask there.";
         $this->publish($long, ['meanwhile' => 'Wait in your car.', 'versions' => [
-            ['version' => 'public', 'language' => 'no', 'text' => 'Kjørefelt ved Havre er stengt.', 'meanwhile' => 'Vent i bilen.', 'isRead' => true],
+            [
+                'version' => 'public', 'language' => 'no', 'text' => 'Kjørefelt ved Havre er stengt.', 'meanwhile' => 'Vent i bilen.',
+                'isRead' => true,
+            ],
         ]]);
         $text = (string) $this->get('/status/screen-havre.txt')->assertOk()->getContent();
         self::assertMatchesRegularExpression("/^Havre +As of 09:00 CET\.\n-{80}\nVehicle lanes, since 0/", $text);
@@ -154,7 +167,8 @@ final class PublicPageTest extends TestCase
         $this->publish('At Havre.');
         PublicFolder::bringUpToDate();
         File::put(PublicFolder::path().'/robots.txt', 'theirs');
-        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])
+            ->assertSessionHasNoErrors();
         $this->later(31 * 86400);
         PublicFolder::bringUpToDate();
         self::assertFileDoesNotExist(PublicFolder::path()."/incident-{$this->incident->id}.html");
@@ -168,7 +182,8 @@ final class PublicPageTest extends TestCase
     {
         $this->publish('Shut.');
         $this->later(3600);
-        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])->assertSessionHasNoErrors();
+        $this->post("/incidents/{$this->incident->id}/resolve", ['resolution' => 'x', 'update' => 'Over.'], ['X-Request-Key' => 'end'])
+            ->assertSessionHasNoErrors();
         $this->later(86400);
         $lanes = array_column($this->outside()['services'], null, 'name')['Vehicle lanes'];
         self::assertSame(['date' => '2026-03-03', 'downSeconds' => 0, 'degradedSeconds' => 3600], $lanes['days'][28]);
@@ -192,7 +207,12 @@ final class PublicPageTest extends TestCase
 
     public function test_its_addresses_lead_to_files_of_it_and_nowhere_else(): void
     {
-        foreach (['/status/..%2f.env', '/status/.stamp', '/status/.env', '/status/index.php', '/status/INDEX.HTML', '/status/service-%2e%2e.html', '/status/x.html', '/status/index.html%00'] as $path) {
+        foreach (
+            [
+                '/status/..%2f.env', '/status/.stamp', '/status/.env', '/status/index.php', '/status/INDEX.HTML',
+                '/status/service-%2e%2e.html', '/status/x.html', '/status/index.html%00',
+            ] as $path
+        ) {
             self::assertContains($this->get($path)->status(), [400, 404], $path);
         }
         $page = (string) $this->get('/status')->assertOk()->getContent();
@@ -202,7 +222,9 @@ final class PublicPageTest extends TestCase
         foreach (array_unique([...$links[1], 'style.css', 'page.js']) as $link) {
             self::assertSame(200, $this->get("/status/$link")->status(), $link);
         }
-        self::assertStringNotContainsString('<base', (string) $this->get('/status/index.html')->getContent(), 'Elsewhere it stands where its files are.');
+        self::assertStringNotContainsString(
+            '<base', (string) $this->get('/status/index.html')->getContent(), 'Elsewhere it stands where its files are.'
+        );
     }
 
     public function test_names_that_look_alike_have_files_of_their_own(): void

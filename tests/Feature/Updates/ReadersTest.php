@@ -40,7 +40,8 @@ final class ReadersTest extends TestCase
     private static function audience(array $more = []): Audience
     {
         return Audience::query()->create([
-            'name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff', 'must_know' => true, ...$more,
+            'name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'services' => [], 'places' => [], 'reads' => 'staff',
+            'must_know' => true, ...$more,
         ]);
     }
 
@@ -81,7 +82,10 @@ final class ReadersTest extends TestCase
     {
         self::audience($rule);
         $some = $this->getJson("/incidents/{$this->incident->id}/audience")->json('some');
-        self::assertSame($isTold ? [['Noor Lind', 'Leads, must know']] : [], array_map(static fn(array $one): array => [$one['address'], $one['why']], $some));
+        self::assertSame(
+            $isTold ? [['Noor Lind', 'Leads, must know']] : [],
+            array_map(static fn(array $one): array => [$one['address'], $one['why']], $some)
+        );
         $this->publish();
         self::assertSame($isTold ? ['noor-lind@eiderholm.example: Vehicle lanes: only partly working'] : [], $this->mails());
         self::assertSame($isTold ? 1 : 0, DB::table('update_reads')->count());
@@ -109,11 +113,16 @@ final class ReadersTest extends TestCase
         $this->getJson("/incidents/{$this->incident->id}/readers")->assertJsonPath('readers', null);
         self::audience();
         $update = $this->publish();
-        self::assertSame([[null, null]], array_map(static fn(array $one): array => [$one['opened'], $one['confirmed']], $this->readers()['readers'] ?? []));
+        self::assertSame(
+            [[null, null]],
+            array_map(static fn(array $one): array => [$one['opened'], $one['confirmed']], $this->readers()['readers'] ?? [])
+        );
         self::assertSame('+47 000 05 035', $this->readers()['readers'][0]['phone'] ?? null, 'So they can be rung.');
 
         $this->actingAs($this->person('noor-lind'));
-        $this->get('/updates')->assertInertia(static fn(Shown $page) => $page->component('Updates/StaffUpdates')->where('open.0.mustRead', true)
+        $this->get('/updates')->assertInertia(static fn(Shown $page) => $page->component('Updates/StaffUpdates')->where(
+            'open.0.mustRead', true
+        )
             ->where('open.0.isRead', false)->where('open.0.counter', 'Open by hand')->has('onCall'));
         self::assertSame(0, DB::table('update_reads')->whereNotNull('opened_at')->count(), 'To ask for a page is not to read it.');
         $this->postJson("/updates/$update->id/read", ['confirmed' => false])->assertOk();
@@ -123,7 +132,9 @@ final class ReadersTest extends TestCase
         $confirmed = DB::table('update_reads')->value('confirmed_at');
         $this->later(60);
         $this->postJson("/updates/$update->id/read", ['confirmed' => true])->assertOk();
-        self::assertSame([$opened, $confirmed], [DB::table('update_reads')->value('opened_at'), DB::table('update_reads')->value('confirmed_at')]);
+        self::assertSame(
+            [$opened, $confirmed], [DB::table('update_reads')->value('opened_at'), DB::table('update_reads')->value('confirmed_at')]
+        );
         self::assertNotSame($opened, $confirmed);
         $this->get('/updates')->assertInertia(static fn(Shown $page) => $page->where('open.0.isRead', true));
         $this->postJson("/updates/$update->id/read", [])->assertUnprocessable();
@@ -158,7 +169,8 @@ final class ReadersTest extends TestCase
         $remind()->assertSessionHasErrors('action');
         $this->post("/updates/$update->id/remind", ['person' => 'ada-holm'])->assertSessionHasErrors('action');
         $this->actingAs($this->person('ada-holm'))->postJson("/updates/$update->id/read", ['confirmed' => false])->assertOk();
-        $this->actingAs($this->person('ingrid-vale'))->post("/updates/$update->id/remind", ['person' => 'ada-holm'])->assertSessionHasErrors('action');
+        $this->actingAs($this->person('ingrid-vale'))->post("/updates/$update->id/remind", ['person' => 'ada-holm'])
+            ->assertSessionHasErrors('action');
         self::assertSame(2, OutboxMessage::query()->where('kind', 'reminder')->count());
     }
 
@@ -166,7 +178,9 @@ final class ReadersTest extends TestCase
     {
         $this->publish();
         $this->get('/updates')->assertInertia(static fn(Shown $page) => $page->has('open', 1)->where('open.0.mustRead', false)
-            ->where('open.0.words.0', ['language' => 'en', 'text' => 'We look into it. At the counter: Open by hand. Next update by 09:30 CET.']));
+            ->where(
+                'open.0.words.0', ['language' => 'en', 'text' => 'We look into it. At the counter: Open by hand. Next update by 09:30 CET.']
+            ));
         auth()->logout();
         $this->get('/updates')->assertRedirect('/sign-in');
         $this->postJson('/updates/1/read', ['confirmed' => true])->assertUnauthorized();
@@ -178,7 +192,10 @@ final class ReadersTest extends TestCase
         $minutes = fn(): array => [UpdateRhythm::of($this->incident->refresh()) / 60, UpdateRhythm::by($this->incident)];
         $usual = $minutes();
         self::assertSame('Priority 2', $usual[1]);
-        $one = ['name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'priority' => 2, 'services' => [], 'places' => [], 'reads' => 'staff', 'mustKnow' => false];
+        $one = [
+            'name' => 'Leads', 'people' => ['noor-lind'], 'teams' => [], 'priority' => 2, 'services' => [], 'places' => [],
+            'reads' => 'staff', 'mustKnow' => false,
+        ];
         $this->actingAs($this->person('per-strand'));
         $this->post('/settings/audiences', [...$one, 'every' => 4], ['X-Request-Key' => 'a'])->assertSessionHasErrors('every');
         $this->post('/settings/audiences', [...$one, 'every' => 10], ['X-Request-Key' => 'b'])->assertSessionHasNoErrors();
@@ -189,8 +206,11 @@ final class ReadersTest extends TestCase
         $this->actingAs($this->person('ingrid-vale'));
         $this->post("/incidents/{$this->incident->id}/updates", [
             'number' => 2, 'stage' => 'looking', 'text' => 'We look into it.', 'next_minutes' => 11, 'despite' => 'x',
-        ], ['X-Request-Key' => 'c'])->assertSessionHasErrors(['longer' => 'Leads asks for an update every 10 minutes. Say why the next one may come later.']);
-        $this->actingAs($this->person('per-strand'))->post('/settings/audiences/'.Audience::query()->value('id').'/drop')->assertSessionHasNoErrors();
+        ], ['X-Request-Key' => 'c'])->assertSessionHasErrors(
+            ['longer' => 'Leads asks for an update every 10 minutes. Say why the next one may come later.']
+        );
+        $this->actingAs($this->person('per-strand'))->post('/settings/audiences/'.Audience::query()->value('id').'/drop')
+            ->assertSessionHasNoErrors();
         self::assertSame($usual, $minutes());
     }
 
@@ -198,8 +218,12 @@ final class ReadersTest extends TestCase
     {
         $this->post('/settings/audiences', [])->assertForbidden();
         $this->actingAs($this->person('per-strand'));
-        $one = ['name' => ' Masters ', 'people' => [], 'teams' => ['terminals'], 'priority' => 2, 'tier' => null, 'services' => ['Booking'], 'places' => ['Ask'], 'reports' => 3, 'reads' => 'staff', 'mustKnow' => true];
-        $this->post('/settings/audiences', [...$one, 'teams' => []], ['X-Request-Key' => 'a'])->assertSessionHasErrors(['teams' => 'Choose people, or a team.']);
+        $one = [
+            'name' => ' Masters ', 'people' => [], 'teams' => ['terminals'], 'priority' => 2, 'tier' => null, 'services' => ['Booking'],
+            'places' => ['Ask'], 'reports' => 3, 'reads' => 'staff', 'mustKnow' => true,
+        ];
+        $this->post('/settings/audiences', [...$one, 'teams' => []], ['X-Request-Key' => 'a'])
+            ->assertSessionHasErrors(['teams' => 'Choose people, or a team.']);
         $this->post('/settings/audiences', [...$one, 'teams' => ['nobody']], ['X-Request-Key' => 'b'])->assertSessionHasErrors('teams.0');
         $this->post('/settings/audiences', [...$one, 'reads' => 'all'], ['X-Request-Key' => 'c'])->assertSessionHasErrors('reads');
         foreach ([1, 2] as $_) {
@@ -207,7 +231,8 @@ final class ReadersTest extends TestCase
         }
         $audience = Audience::query()->sole();
         self::assertSame('Masters', $audience->name);
-        $this->get('/settings/audiences')->assertInertia(static fn(Shown $page) => $page->component('Updates/Audiences')->where('audiences.0.mustKnow', true));
+        $this->get('/settings/audiences')
+            ->assertInertia(static fn(Shown $page) => $page->component('Updates/Audiences')->where('audiences.0.mustKnow', true));
         $this->post("/settings/audiences/$audience->id", [...$one, 'name' => 'New', 'version' => 0])->assertSessionHasErrors('action');
         $this->post("/settings/audiences/$audience->id", [...$one, 'name' => 'New', 'version' => 1])->assertSessionHasNoErrors();
         self::assertSame(['New', 2], [$audience->refresh()->name, $audience->version]);
@@ -242,9 +267,14 @@ final class ReadersTest extends TestCase
         $some = $this->getJson("/incidents/{$this->incident->id}/audience")->json('some');
         $why = array_column($some, 'why', 'address');
         self::assertStringContainsString('follows '.Item::query()->findOrFail('clk-2')->name.', Vehicle lanes', $why['Noor Lind']);
-        self::assertSame(['Ada Holm', 'Noor Lind'], array_keys(array_filter($why, static fn(string $one): bool => str_contains($one, 'follows'))));
+        self::assertSame(
+            ['Ada Holm', 'Noor Lind'], array_keys(array_filter($why, static fn(string $one): bool => str_contains($one, 'follows')))
+        );
         $this->publish();
-        self::assertSame(['ada-holm', 'noor-lind'], array_values(array_filter(['ada-holm', 'lotte-krone', 'noor-lind'], fn(string $one): bool => $this->wasMailed($one))));
+        self::assertSame(
+            ['ada-holm', 'noor-lind'],
+            array_values(array_filter(['ada-holm', 'lotte-krone', 'noor-lind'], fn(string $one): bool => $this->wasMailed($one)))
+        );
     }
 
     public function test_who_follows_an_item_no_more_or_said_no_to_an_incident_or_has_left_is_not_told(): void

@@ -33,7 +33,8 @@ final class ReportersTest extends TestCase
         $this->uses('kiosk-havre-1', 'Noor-Lind@eiderholm.example');
         $noor = $this->person('noor-lind');
         $this->get('/report')->assertInertia(fn(Shown $shown) => $shown->where('devices', []));
-        $this->actingAs($noor)->get('/report')->assertInertia(fn(Shown $shown) => $shown->count('devices', 1)->where('devices.0.id', 'kiosk-havre-1'));
+        $this->actingAs($noor)->get('/report')
+            ->assertInertia(fn(Shown $shown) => $shown->count('devices', 1)->where('devices.0.id', 'kiosk-havre-1'));
         $told = ['service' => 'vehicle-lanes', 'what' => 'It is dark', 'device' => 'kiosk-havre-1'];
         $this->post('/report', $told)->assertSessionHasNoErrors();
         self::assertSame('kiosk-havre-1', Ticket::query()->sole()->item_id);
@@ -42,9 +43,15 @@ final class ReportersTest extends TestCase
         $this->post('/report', [...$told, 'email' => 'noor-lind@eiderholm.example'])->assertSessionHasErrors('device');
         $this->actingAs($this->person('mika-sund'))->post('/report', $told)->assertSessionHasErrors('device');
         // What is out of use is nobody's any more; what somebody answers for is theirs.
-        DB::table('retired_items')->insert(['item_id' => 'kiosk-havre-1', 'at' => now(), 'person_id' => 'per-strand', 'why' => 'x', 'dependencies' => '[]', 'groups' => '[]']);
+        DB::table('retired_items')->insert(
+            [
+                'item_id' => 'kiosk-havre-1', 'at' => now(), 'person_id' => 'per-strand', 'why' => 'x', 'dependencies' => '[]',
+                'groups' => '[]',
+            ]
+        );
         DB::table('items')->where('id', 'boarding')->update(['business_owner_id' => 'noor-lind']);
-        $this->actingAs($noor)->get('/report')->assertInertia(fn(Shown $shown) => $shown->count('devices', 1)->where('devices.0.id', 'boarding'));
+        $this->actingAs($noor)->get('/report')
+            ->assertInertia(fn(Shown $shown) => $shown->count('devices', 1)->where('devices.0.id', 'boarding'));
     }
 
     public function test_rules_put_the_only_device_on_a_ticket_and_make_its_item_faulty_while_it_is_open(): void
@@ -55,7 +62,8 @@ final class ReportersTest extends TestCase
         $this->actingAs($this->person('per-strand'))->post('/settings/questions', [
             'service' => 'vehicle-lanes', 'version' => 0, 'questions' => [], 'attach' => true, 'faulty' => true,
         ], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
-        $this->get('/settings/questions')->assertInertia(fn(Shown $shown) => $shown->where('rules.vehicle-lanes', ['attach' => true, 'faulty' => true]));
+        $this->get('/settings/questions')
+            ->assertInertia(fn(Shown $shown) => $shown->where('rules.vehicle-lanes', ['attach' => true, 'faulty' => true]));
         $this->app['auth']->guard()->logout();
         self::assertNull($told('eva@ferry.example'));
         self::assertArrayNotHasKey('kiosk-havre-1', Standing::now()->observed());
@@ -105,24 +113,36 @@ final class ReportersTest extends TestCase
 
     public function test_the_form_answers_in_the_language_in_which_it_is_read(): void
     {
-        $post = fn(string $address, array $sent) => $this->withoutMiddleware(\Illuminate\Routing\Middleware\ThrottleRequests::class)->post($address, $sent);
-        $post('/report', ['what' => '', 'language' => 'de'])->assertSessionHasErrors(['what' => 'Sagen Sie in ein paar Worten, was geschieht.']);
-        $post('/report', ['what' => str_repeat('x', 2001), 'language' => 'no'])->assertSessionHasErrors(['what' => 'Bruk høyst 2000 tegn.']);
+        $post = fn(string $address, array $sent) => $this->withoutMiddleware(\Illuminate\Routing\Middleware\ThrottleRequests::class)
+            ->post($address, $sent);
+        $post('/report', ['what' => '', 'language' => 'de'])
+            ->assertSessionHasErrors(['what' => 'Sagen Sie in ein paar Worten, was geschieht.']);
+        $post('/report', ['what' => str_repeat('x', 2001), 'language' => 'no'])
+            ->assertSessionHasErrors(['what' => 'Bruk høyst 2000 tegn.']);
         $post('/report', ['what' => '', 'language' => 'xx'])->assertSessionHasErrors(['what' => 'Say in a few words what happens.']);
         $post('/report', ['what' => '', 'language' => ['de']])->assertSessionHasErrors(['what' => 'Say in a few words what happens.']);
         $file = \Illuminate\Http\UploadedFile::fake()->createWithContent('a.bin', "\x00\x01");
         $post('/report', ['what' => 'Zu', 'service' => 'vehicle-lanes', 'language' => 'de', 'files' => [$file]])
-            ->assertSessionHasErrors(['files' => 'a.bin ist weder ein Bild noch ein PDF noch ein Text. Senden Sie ein Bild davon, oder den Text.']);
-        $post('/report/lost', ['email' => 'x', 'language' => 'no'])->assertSessionHasErrors(['email' => 'Dette ser ikke ut som en e-postadresse. Rett den.']);
+            ->assertSessionHasErrors(
+                ['files' => 'a.bin ist weder ein Bild noch ein PDF noch ein Text. Senden Sie ein Bild davon, oder den Text.']
+            );
+        $post('/report/lost', ['email' => 'x', 'language' => 'no'])
+            ->assertSessionHasErrors(['email' => 'Dette ser ikke ut som en e-postadresse. Rett den.']);
         self::assertSame('en', app()->getLocale(), 'The next one is answered in theirs.');
 
-        self::assertSame('Bei Ship positions ist keine Störung bekannt, auch nicht an diesem Ort: Havre.', $this->asked('vessel-positions', 'Havre', 'de')['text'] ?? null);
+        self::assertSame(
+            'Bei Ship positions ist keine Störung bekannt, auch nicht an diesem Ort: Havre.',
+            $this->asked('vessel-positions', 'Havre', 'de')['text'] ?? null
+        );
         $incident = $this->incident();
-        self::assertSame('Vi ser på Ship positions. Fortell oss hva som skjer hos deg.', $this->asked('vessel-positions', '', 'no')['text'] ?? null);
+        self::assertSame(
+            'Vi ser på Ship positions. Fortell oss hva som skjer hos deg.', $this->asked('vessel-positions', '', 'no')['text'] ?? null
+        );
         $this->publish();
         self::assertSame('Positions are late.', $this->asked('vessel-positions', '', 'no')['said'] ?? null);
         DB::table('update_translations')->insert([
-            'update_id' => DB::table('updates')->where('incident_id', $incident->id)->value('id'), 'to' => 'no', 'text' => 'Posisjonene er sene.', 'at' => now(),
+            'update_id' => DB::table('updates')->where('incident_id', $incident->id)->value('id'), 'to' => 'no',
+            'text' => 'Posisjonene er sene.', 'at' => now(),
         ]);
         self::assertSame('Posisjonene er sene.', $this->asked('vessel-positions', '', 'no')['said'] ?? null);
         self::assertSame('Positions are late.', $this->asked('vessel-positions', '', 'de')['said'] ?? null);
@@ -130,8 +150,10 @@ final class ReportersTest extends TestCase
         // The page of a report is read in the language of the report.
         $post('/report', ['what' => 'Zu', 'service' => 'vehicle-lanes', 'language' => 'de'])->assertSessionHasNoErrors();
         $report = Report::query()->latest('id')->firstOrFail();
-        $post("/report/{$report->key()}/say", ['text' => '', 'send_key' => 'k'])->assertSessionHasErrors(['text' => 'Schreiben Sie zuerst ein paar Worte.']);
-        $post("/report/{$report->key()}/judge", ['helped' => true])->assertSessionHasErrors(['helped' => 'Das ist noch nicht vorbei. Sagen Sie unten, was immer noch nicht geht.']);
+        $post("/report/{$report->key()}/say", ['text' => '', 'send_key' => 'k'])
+            ->assertSessionHasErrors(['text' => 'Schreiben Sie zuerst ein paar Worte.']);
+        $post("/report/{$report->key()}/judge", ['helped' => true])
+            ->assertSessionHasErrors(['helped' => 'Das ist noch nicht vorbei. Sagen Sie unten, was immer noch nicht geht.']);
     }
 
     public function test_each_language_has_all_that_is_said(): void
@@ -164,7 +186,8 @@ final class ReportersTest extends TestCase
         $this->get("/incidents/$incident->id/resolve")->assertJsonPath('followers', 0);
         Follow::confirm(Subscription::query()->sole());
         $this->get("/incidents/$incident->id/resolve")->assertJsonPath('followers', 1);
-        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Restarted.', 'update' => 'Positions are right again.'])->assertSessionHasNoErrors();
+        $this->post("/incidents/$incident->id/resolve", ['resolution' => 'Restarted.', 'update' => 'Positions are right again.'])
+            ->assertSessionHasNoErrors();
         $this->clock();
         self::assertSame(1, DB::table('outbox')->where('kind', 'notice-mail')->count());
         $hear('late@mail.example')->assertSessionHasErrors('email');
@@ -175,9 +198,11 @@ final class ReportersTest extends TestCase
         $questions = [['ask' => 'Which lane is it?', 'example' => 'Lane 3'], ['ask' => 'Which plate?', 'example' => '']];
         $sent = ['service' => 'vehicle-lanes', 'version' => 0, 'questions' => $questions];
         $this->actingAs($this->person('mika-sund'))->post('/settings/questions', $sent)->assertForbidden();
-        $this->actingAs($this->person('per-strand'))->post('/settings/questions', $sent, ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
+        $this->actingAs($this->person('per-strand'))->post('/settings/questions', $sent, ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
         $this->post('/settings/questions', [...$sent, 'questions' => []], ['X-Request-Key' => 'b'])->assertSessionHasErrors('action');
-        $this->post('/settings/questions', [...$sent, 'version' => 1, 'questions' => [['ask' => ' ']]], ['X-Request-Key' => 'c'])->assertSessionHasErrors();
+        $this->post('/settings/questions', [...$sent, 'version' => 1, 'questions' => [['ask' => ' ']]], ['X-Request-Key' => 'c'])
+            ->assertSessionHasErrors();
         self::assertSame($questions, Questions::all()['vehicle-lanes']);
 
         auth()->logout();
@@ -185,7 +210,8 @@ final class ReportersTest extends TestCase
         $report = $this->report(['answered' => ['Lane 3', ' ', 'never asked']]);
         self::assertSame([['ask' => 'Which lane is it?', 'answer' => 'Lane 3']], $report->answered);
         // What is asked later changes nothing in what was answered.
-        $this->actingAs($this->person('per-strand'))->post('/settings/questions', [...$sent, 'version' => 1, 'questions' => []], ['X-Request-Key' => 'd']);
+        $this->actingAs($this->person('per-strand'))
+            ->post('/settings/questions', [...$sent, 'version' => 1, 'questions' => []], ['X-Request-Key' => 'd']);
         self::assertSame('Which lane is it?', $report->refresh()->answered[0]['ask'] ?? null);
     }
 
@@ -196,11 +222,15 @@ final class ReportersTest extends TestCase
         self::assertNotNull($cookie);
         $seen = fn() => $this->withCookie('own_reports', (string) $cookie->getValue())->get('/report');
         $report = Report::query()->sole();
-        $seen()->assertInertia(fn(Shown $shown) => $shown->count('mine', 1)->where('mine.0.ref', $report->ref())->where('mine.0.follow', route('report.follow', $report->key())));
+        $seen()->assertInertia(
+            fn(Shown $shown) => $shown->count('mine', 1)->where('mine.0.ref', $report->ref())
+                ->where('mine.0.follow', route('report.follow', $report->key()))
+        );
         $this->flushHeaders();
         $this->defaultCookies = [];
         $this->get('/report')->assertInertia(fn(Shown $shown) => $shown->count('mine', 0));
-        $this->withCookie('own_reports', 'made up '.str_repeat('x', 9000))->get('/report')->assertInertia(fn(Shown $shown) => $shown->count('mine', 0));
+        $this->withCookie('own_reports', 'made up '.str_repeat('x', 9000))->get('/report')
+            ->assertInertia(fn(Shown $shown) => $shown->count('mine', 0));
         $report->update(['resolved_at' => now()]);
         $seen()->assertInertia(fn(Shown $shown) => $shown->count('mine', 0));
     }
@@ -224,7 +254,9 @@ final class ReportersTest extends TestCase
     public function test_once_it_is_over_the_reporter_says_whether_it_helped(): void
     {
         $report = $this->report([]);
-        $judge = fn(bool $helped, string $better = '') => $this->post("/report/{$report->key()}/judge", ['helped' => $helped, 'better' => $better]);
+        $judge = fn(bool $helped, string $better = '') => $this->post(
+            "/report/{$report->key()}/judge", ['helped' => $helped, 'better' => $better]
+        );
         $judge(true)->assertSessionHasErrors('helped');
         $report->update(['resolved_at' => now()]);
         $this->post("/report/{$report->key()}/judge", [])->assertSessionHasErrors('helped');
@@ -242,7 +274,9 @@ final class ReportersTest extends TestCase
     {
         $said = null;
         auth()->logout();
-        $this->get('/report?'.http_build_query(['service' => $service, 'site' => $place, 'language' => $language]))->assertInertia(function (Shown $shown) use (&$said): void {
+        $this->get(
+            '/report?'.http_build_query(['service' => $service, 'site' => $place, 'language' => $language])
+        )->assertInertia(function (Shown $shown) use (&$said): void {
             $said = data_get($shown->toArray(), 'props.affected');
         });
 

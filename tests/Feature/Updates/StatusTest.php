@@ -69,7 +69,8 @@ final class StatusTest extends TestCase
         $this->takeSignals();
         $this->post("/incidents/{$this->incident()->id}/alerts", ['alerts' => Alert::query()->whereNull('closed_at')->pluck('id')->all()]);
         self::assertSame(
-            [1, 'Ship positions are late.'], [count($this->outside()['open'][0]['services']), $this->outside()['open'][0]['updates'][0]['text']],
+            [1, 'Ship positions are late.'],
+            [count($this->outside()['open'][0]['services']), $this->outside()['open'][0]['updates'][0]['text']],
         );
         $this->publish(2, 'The boards are dark, too.');
 
@@ -135,7 +136,8 @@ final class StatusTest extends TestCase
         $this->get('/')->assertInertia(fn(Shown $page) => $page->where('unsaid', []));
         auth()->guard()->logout();
         self::assertSame(
-            'We are looking into reports about Ship positions.', array_column($this->outside()['services'], 'looking', 'name')['Ship positions'],
+            'We are looking into reports about Ship positions.',
+            array_column($this->outside()['services'], 'looking', 'name')['Ship positions'],
         );
         foreach (['/status', '/status/screen.txt'] as $page) {
             self::assertSame(1, substr_count((string) $this->get($page)->getContent(), 'We are looking into reports about'), $page);

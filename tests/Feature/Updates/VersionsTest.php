@@ -43,7 +43,8 @@ final class VersionsTest extends TestCase
         $this->signal([self::firing('lane-control-ask', 'critical')]);
         $this->takeSignals();
         $this->actingAs($this->person('ingrid-vale'))->post('/incidents', [
-            'alerts' => Alert::query()->pluck('id')->all(), 'title' => 'Lanes at Ask', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'soon',
+            'alerts' => Alert::query()->pluck('id')->all(), 'title' => 'Lanes at Ask', 'service' => 'vehicle-lanes', 'impact' => 'part',
+            'urgency' => 'soon',
         ], ['X-Request-Key' => 'declare'])->assertSessionHasNoErrors();
         $this->incident = Incident::query()->latest('id')->firstOrFail();
     }
@@ -66,7 +67,9 @@ final class VersionsTest extends TestCase
         /** @var list<array{version: string, language: string, text: string}> $drafts */
         $drafts = $this->check($more)['drafts']['versions'];
 
-        return array_column(array_filter($drafts, static fn(array $one): bool => $one['version'] === $version && $one['language'] === $language), 'text')[0];
+        return array_column(
+            array_filter($drafts, static fn(array $one): bool => $one['version'] === $version && $one['language'] === $language), 'text'
+        )[0];
     }
 
     /**
@@ -87,7 +90,9 @@ final class VersionsTest extends TestCase
     {
         $update = Update::query()->latest('id')->firstOrFail();
 
-        return array_values($update->versions->map(static fn(UpdateVersion $one): string => "{$one->version->value} {$one->language->value}")->sort()->all());
+        return array_values(
+            $update->versions->map(static fn(UpdateVersion $one): string => "{$one->version->value} {$one->language->value}")->sort()->all()
+        );
     }
 
     /** @return array<string, string> texts of mails by whom they went to */
@@ -108,31 +113,58 @@ final class VersionsTest extends TestCase
 
         self::assertStringStartsWith('Vehicle lanes: only partly working since', $this->draft('public', 'en', $said));
         self::assertStringEndsWith('We are fixing it. The cause: A relay is stuck.', $this->draft('public', 'en', $said));
-        self::assertStringContainsString('At the counter: Open by hand. What passengers are told to do: Stay in your lane. Next update by', $this->draft('staff', 'en', $said));
-        self::assertStringStartsWith("{$this->incident->ref()}: Lanes at Ask. Vehicle lanes: only partly working", $this->draft('technical', 'en', $said));
+        self::assertStringContainsString(
+            'At the counter: Open by hand. What passengers are told to do: Stay in your lane. Next update by',
+            $this->draft('staff', 'en', $said)
+        );
+        self::assertStringStartsWith(
+            "{$this->incident->ref()}: Lanes at Ask. Vehicle lanes: only partly working", $this->draft('technical', 'en', $said)
+        );
         self::assertStringContainsString('What lies beneath all of it, by the trace:', $this->draft('technical', 'en', $said));
-        self::assertStringContainsString('Nobody has reported it yet. We are fixing it. The cause: A relay is stuck. We cannot say yet', $this->draft('card', 'en', $said));
+        self::assertStringContainsString(
+            'Nobody has reported it yet. We are fixing it. The cause: A relay is stuck. We cannot say yet',
+            $this->draft('card', 'en', $said)
+        );
         self::assertStringStartsWith('Kjørefelt: bare delvis i drift siden', $this->draft('public', 'no', $said));
-        self::assertStringStartsWith('It was said by hand. At the counter: Open by hand.', $this->draft('staff', 'en', [...$said, 'text' => 'It was said by hand.', 'is_written' => true]));
+        self::assertStringStartsWith(
+            'It was said by hand. At the counter: Open by hand.',
+            $this->draft('staff', 'en', [...$said, 'text' => 'It was said by hand.', 'is_written' => true])
+        );
     }
 
     public function test_an_update_whose_versions_nobody_wrote_goes_out_with_those_that_are_whole(): void
     {
         $this->publish($this->draft('public'))->assertSessionHasNoErrors();
-        self::assertSame(['card en', 'public ar', 'public de', 'public no', 'staff ar', 'staff de', 'staff en', 'staff no', 'technical en'], $this->kept());
+        self::assertSame(
+            ['card en', 'public ar', 'public de', 'public no', 'staff ar', 'staff de', 'staff en', 'staff no', 'technical en'],
+            $this->kept()
+        );
 
         $cause = ['cause' => 'A relay is stuck'];
         $this->publish($this->draft('public', 'en', $cause), $cause)->assertSessionHasNoErrors();
-        self::assertSame(['card en', 'public no', 'staff en', 'staff no', 'technical en'], $this->kept(), 'What the glossary does not know is left to the translator.');
+        self::assertSame(
+            ['card en', 'public no', 'staff en', 'staff no', 'technical en'], $this->kept(),
+            'What the glossary does not know is left to the translator.'
+        );
 
         $this->publish('Vehicle lanes: only partly working at Ask. Bring a book.', $cause)->assertSessionHasNoErrors();
         self::assertSame(['card en', 'staff en', 'technical en'], $this->kept(), 'What a person wrote says more than the facts do.');
-        self::assertStringStartsWith('Vehicle lanes: only partly working at Ask. Bring a book.', UpdateVersion::query()->latest('id')->where('version', 'staff')->firstOrFail()->text);
+        self::assertStringStartsWith(
+            'Vehicle lanes: only partly working at Ask. Bring a book.',
+            UpdateVersion::query()->latest('id')->where('version', 'staff')->firstOrFail()->text
+        );
     }
 
     public function test_a_version_that_disagrees_goes_out_only_with_a_reason(): void
     {
-        $wrong = ['versions' => [['version' => 'staff', 'language' => 'no', 'text' => 'Kjørefelt er nede ved Ask og Havre. Ferdig innen 23:58.', 'isRead' => true]]];
+        $wrong = [
+            'versions' => [
+                [
+                    'version' => 'staff', 'language' => 'no', 'text' => 'Kjørefelt er nede ved Ask og Havre. Ferdig innen 23:58.',
+                    'isRead' => true,
+                ],
+            ],
+        ];
         $text = $this->draft('public');
         $found = $this->check(['text' => $text, ...$wrong])['versions'];
         self::assertSame([['staff', 'no']], array_map(static fn(array $one): array => [$one['version'], $one['language']], $found));
@@ -149,27 +181,42 @@ final class VersionsTest extends TestCase
         $text = $this->draft('public');
         $of = fn(string $version, string $words, array $more = []): array => array_map(
             static fn(array $one): array => array_column($one['slips'], 'kind'),
-            $this->check(['text' => $text, 'versions' => [['version' => $version, 'language' => 'en', 'text' => $words]], ...$more])['versions'],
+            $this->check(
+                ['text' => $text, 'versions' => [['version' => $version, 'language' => 'en', 'text' => $words]], ...$more]
+            )['versions'],
         );
 
         self::assertSame([], $of('technical', 'Noor Lind looks at Lane control Ask.'));
         self::assertSame([['inside']], $of('public', 'Noor Lind looks at it.'));
-        self::assertSame([], $of('staff', 'Boarding on foot is down at 11:11, so send them to Havre.', ['counter' => 'Boarding on foot is down at 11:11, so send them to Havre.']));
+        self::assertSame(
+            [],
+            $of(
+                'staff', 'Boarding on foot is down at 11:11, so send them to Havre.',
+                ['counter' => 'Boarding on foot is down at 11:11, so send them to Havre.']
+            )
+        );
         self::assertSame([['state', 'time']], $of('staff', 'Boarding on foot is down at 11:11.', ['counter' => 'Nothing']));
     }
 
     public function test_what_is_wrong_in_everybodys_text_is_found_once_though_staff_read_it_too(): void
     {
         $text = 'Vehicle lanes are not working.';
-        $found = $this->check(['text' => $text, 'versions' => [['version' => 'staff', 'language' => 'en', 'text' => "$text Next update soon."]]]);
+        $found = $this->check(
+            ['text' => $text, 'versions' => [['version' => 'staff', 'language' => 'en', 'text' => "$text Next update soon."]]]
+        );
         self::assertCount(1, $found['text']);
         self::assertSame([], $found['versions']);
     }
 
     public function test_what_was_only_thought_is_not_held_against_engineers(): void
     {
-        $this->post("/incidents/{$this->incident->id}/hypotheses", ['text' => 'Payment is down since 03:33', 'check' => 'look'], ['X-Request-Key' => 'h'])->assertSessionHasNoErrors();
-        $of = fn(string $words): array => $this->check(['versions' => [['version' => 'technical', 'language' => 'en', 'text' => $words]]])['versions'];
+        $this->post(
+            "/incidents/{$this->incident->id}/hypotheses", ['text' => 'Payment is down since 03:33', 'check' => 'look'],
+            ['X-Request-Key' => 'h']
+        )->assertSessionHasNoErrors();
+        $of = fn(string $words): array => $this->check(
+            ['versions' => [['version' => 'technical', 'language' => 'en', 'text' => $words]]]
+        )['versions'];
         self::assertSame([], $of('Ruled out: Payment is down since 03:33.'));
         self::assertCount(1, $of('Payment is down.'));
     }
@@ -194,11 +241,15 @@ final class VersionsTest extends TestCase
 
     public function test_what_somebody_says_against_the_record_takes_a_reason_and_is_what_goes_out(): void
     {
-        $said = ['services' => [['name' => 'Vehicle lanes', 'state' => 'down'], ['name' => 'Payment', 'state' => 'degraded']], 'places' => ['Ask', 'Havre']];
+        $said = [
+            'services' => [['name' => 'Vehicle lanes', 'state' => 'down'], ['name' => 'Payment', 'state' => 'degraded']],
+            'places' => ['Ask', 'Havre'],
+        ];
         $check = $this->check($said);
         self::assertSame([
             'By the facts Vehicle lanes is not working, but as the record stands it is only partly working.',
-            'By the facts Payment is only partly working, but as the record stands it is working.', 'As the record stands it is not felt at Havre.',
+            'By the facts Payment is only partly working, but as the record stands it is working.',
+            'As the record stands it is not felt at Havre.',
         ], array_column($check['facts'], 'words'));
         $text = $this->draft('public', 'en', $said);
         self::assertSame([], $this->check(['text' => $text, ...$said])['text'], 'It agrees with what is said.');
@@ -239,7 +290,9 @@ final class VersionsTest extends TestCase
         $mails = $this->mails();
 
         self::assertStringStartsWith("Kjørefelt: virker bare delvis\nKjørefelt: bare delvis i drift siden", $mails['no@ferry.example']);
-        self::assertStringContainsString("Oversatt av en maskin. Slik det ble skrevet:\n\"Vehicle lanes: only partly working", $mails['no@ferry.example']);
+        self::assertStringContainsString(
+            "Oversatt av en maskin. Slik det ble skrevet:\n\"Vehicle lanes: only partly working", $mails['no@ferry.example']
+        );
         self::assertStringContainsString('At the counter: Open by hand.', $mails['staff@eiderholm.example']);
         self::assertStringContainsString("{$this->incident->ref()}: Lanes at Ask.", $mails['technical@eiderholm.example']);
         self::assertStringContainsString(route('room', $this->incident->id), $mails['technical@eiderholm.example']);
@@ -250,7 +303,10 @@ final class VersionsTest extends TestCase
         }
         $public = implode('', array_map(
             fn(string $file): string => (string) $this->get("/status/$file")->assertOk()->getContent(),
-            ['index.html', 'index.json', 'feed.atom', "incident-{$this->incident->id}.html", "incident-{$this->incident->id}.json", 'screen.html'],
+            [
+                'index.html', 'index.json', 'feed.atom', "incident-{$this->incident->id}.html", "incident-{$this->incident->id}.json",
+                'screen.html',
+            ],
         ));
         self::assertStringNotContainsString('Open by hand', $public);
         self::assertStringNotContainsString('Lanes at Ask.', $public);
@@ -320,7 +376,9 @@ final class VersionsTest extends TestCase
         ]])->assertSessionHasNoErrors();
         self::assertSame(['public no'], $this->kept(), 'Its text stands in the update itself.');
         app(TranslateUpdates::class)(static fn(): bool => true);
-        self::assertSame(['de'], DB::table('update_translations')->where('update_id', Update::query()->latest('id')->value('id'))->pluck('to')->all());
+        self::assertSame(
+            ['de'], DB::table('update_translations')->where('update_id', Update::query()->latest('id')->value('id'))->pluck('to')->all()
+        );
         $mail = $this->mails()['no@ferry.example'];
         self::assertStringNotContainsString('maskin', $mail);
         self::assertStringContainsString('Vent', $mail);
@@ -348,14 +406,20 @@ final class VersionsTest extends TestCase
 
     public function test_what_people_and_staff_do_holds_on_when_it_becomes_a_major_incident(): void
     {
-        $this->publish($this->draft('public'), ['counter' => 'Open by hand', 'meanwhile' => 'Stay in your lane', 'cause' => 'A relay is stuck'])->assertSessionHasNoErrors();
+        $this->publish(
+            $this->draft('public'), ['counter' => 'Open by hand', 'meanwhile' => 'Stay in your lane', 'cause' => 'A relay is stuck']
+        )->assertSessionHasNoErrors();
         $this->post("/incidents/{$this->incident->id}/major", [
-            'version' => $this->incident->refresh()->version, 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part', 'urgency' => 'soon',
+            'version' => $this->incident->refresh()->version, 'title' => 'Lanes', 'service' => 'vehicle-lanes', 'impact' => 'part',
+            'urgency' => 'soon',
             'confirmed' => 'x', 'update' => 'Vehicle lanes: only partly working.', 'call' => false,
         ], ['X-Request-Key' => 'major'])->assertSessionHasNoErrors();
         $update = Update::query()->latest('id')->firstOrFail();
         self::assertSame(['Open by hand', 'Stay in your lane', 'A relay is stuck'], [$update->counter, $update->meanwhile, $update->cause]);
-        self::assertStringContainsString('At the counter: Open by hand.', UpdateVersion::query()->where('update_id', $update->id)->where('version', 'staff')->firstOrFail()->text);
+        self::assertStringContainsString(
+            'At the counter: Open by hand.',
+            UpdateVersion::query()->where('update_id', $update->id)->where('version', 'staff')->firstOrFail()->text
+        );
     }
 
     public function test_a_person_chooses_in_whose_words_they_follow(): void
@@ -370,13 +434,18 @@ final class VersionsTest extends TestCase
     public function test_an_administrator_says_in_whose_words_a_chat_is_told_and_a_partner_reads_what_everybody_reads(): void
     {
         $this->actingAs($this->person('per-strand'));
-        $this->post('/settings/followers', ['channel' => 'chat', 'address' => '#lanes', 'reads' => 'technical'], ['X-Request-Key' => 'a'])->assertSessionHasNoErrors();
-        $this->post('/settings/followers', ['channel' => 'webhook', 'address' => 'https://partner.example/in', 'reads' => 'technical'], ['X-Request-Key' => 'b'])
+        $this->post('/settings/followers', ['channel' => 'chat', 'address' => '#lanes', 'reads' => 'technical'], ['X-Request-Key' => 'a'])
+            ->assertSessionHasNoErrors();
+        $this->post(
+            '/settings/followers', ['channel' => 'webhook', 'address' => 'https://partner.example/in', 'reads' => 'technical'],
+            ['X-Request-Key' => 'b']
+        )
             ->assertSessionHasErrors(['reads' => 'A partner reads what everybody reads.']);
         $this->actingAs($this->person('ingrid-vale'));
         $this->publish($this->draft('public'))->assertSessionHasNoErrors();
         $this->mails();
-        $chat = Http::recorded(static fn(Sent $one): bool => $one->url() === 'http://devices.test/chats')->last()[0] ?? self::fail('Nothing went to a chat.');
+        $chat = Http::recorded(static fn(Sent $one): bool => $one->url() === 'http://devices.test/chats')->last()[0]
+            ?? self::fail('Nothing went to a chat.');
         self::assertStringContainsString("{$this->incident->ref()}: Lanes at Ask.", (string) $chat['text']);
     }
 
@@ -388,7 +457,8 @@ final class VersionsTest extends TestCase
         $rows = [['phrase' => ' Payment ', 'in' => ['no' => ' Betaling ', 'de' => null, 'ar' => '']]];
         $this->post('/settings/glossary', ['version' => 0, 'rows' => $rows])->assertSessionHasErrors('action');
         $this->post('/settings/glossary', ['version' => 1, 'rows' => [...$rows, ...$rows]])->assertSessionHasErrors('rows.1.phrase');
-        $this->post('/settings/glossary', ['version' => 1, 'rows' => [['phrase' => 'x', 'in' => ['xx' => 'y']]]])->assertSessionHasErrors('rows.0.in');
+        $this->post('/settings/glossary', ['version' => 1, 'rows' => [['phrase' => 'x', 'in' => ['xx' => 'y']]]])
+            ->assertSessionHasErrors('rows.0.in');
         $this->post('/settings/glossary', ['version' => 1, 'rows' => $rows])->assertSessionHasNoErrors();
         self::assertSame(['Payment' => ['no' => 'Betaling']], Setting::query()->findOrFail('glossary')->value);
         $this->actingAs($this->person('ingrid-vale'))->get('/settings/glossary')->assertForbidden();

@@ -21,7 +21,8 @@ final class StandInsReader
             $root->document->id($person, $rows->at($person));
             foreach ($rows->ids($person) as $i => $standIn) {
                 $standIn === $person
-                    ? $root->document->refuse(ErrorCode::OutOfRange, $rows->at($person)."/$i", 'Nobody stands in for themselves. Name another.')
+                    ? $root->document
+                        ->refuse(ErrorCode::OutOfRange, $rows->at($person)."/$i", 'Nobody stands in for themselves. Name another.')
                     : $found[$person][] = $standIn;
             }
         }

@@ -121,7 +121,9 @@ final class Collisions
             }
             ksort($underWay);
             // What stands on nothing of these stays as it is.
-            $together = $this->retrace->ranks($touched, array_diff_key($edge, $touched), $this->takenDown(array_keys($underWay)), $together) + array_diff_key($together, $touched);
+            $together = $this->retrace->ranks(
+                $touched, array_diff_key($edge, $touched), $this->takenDown(array_keys($underWay)), $together
+            ) + array_diff_key($together, $touched);
             $now = count($underWay) > 1 ? $this->hitTogether(array_keys($underWay), $touched, $together) : [];
             foreach (array_intersect_key($open, $touched) as $item => [$since, $was]) {
                 if ($was !== ($now[$item] ?? null)) {
@@ -142,7 +144,8 @@ final class Collisions
      * @param  list<int>  $changes  those under way, in order
      * @param  array<int, true>  $among  items
      * @param  array<int, int>  $together  rank by item that they hit together
-     * @return array<int, array{int, list<int>, list<int>}> of those that are hit in combination: rank, on which changes that hangs, and which are involved
+     * @return array<int, array{int, list<int>, list<int>}> of those that are hit in combination: rank, on which changes that hangs, and
+     *      which are involved
      */
     private function hitTogether(array $changes, array $among, array $together): array
     {
@@ -158,7 +161,8 @@ final class Collisions
                 if (isset($this->reach[$change][$item])) {
                     $involves[] = $change;
                     $without[$change] ??= $this->retrace->ranks(
-                        $this->reach[$change], $this->edge[$change], $this->takenDown(array_values(array_diff($changes, [$change]))), $together,
+                        $this->reach[$change], $this->edge[$change], $this->takenDown(array_values(array_diff($changes, [$change]))),
+                        $together,
                     );
                     if (($without[$change][$item] ?? 0) < $rank) {
                         $hangsOn[] = $change;

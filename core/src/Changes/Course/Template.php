@@ -15,7 +15,8 @@ final readonly class Template
      * @param  list<array{text: string, minutes: int|null, check: string|null, back: string|null, no_return: bool}>  $steps
      */
     public function __construct(
-        private array $down, private array $touched, private ?string $itemsOf, private int $seconds, private string $backOut, private array $steps,
+        private array $down, private array $touched, private ?string $itemsOf, private int $seconds, private string $backOut,
+        private array $steps,
     ) {}
 
     /**

@@ -33,7 +33,8 @@ final readonly class WayBack
 
     /**
      * @param  int  $to  when it has to be over, in seconds since the epoch
-     * @return int|null the last moment at which one turns back and is done in time; null where there is no way back, or none knows how long it takes
+     * @return int|null the last moment at which one turns back and is done in time; null where there is no way back, or none knows how long
+     *      it takes
      */
     public function turnBackBy(int $to): ?int
     {

@@ -11,7 +11,8 @@ namespace Skarvo\Changes\Deployments;
 final class Undone
 {
     /**
-     * @param  list<array{int, Doing, int}>  $all  number, what was done, and when in seconds since the epoch; of one service in one environment
+     * @param  list<array{int, Doing, int}>  $all  number, what was done, and when in seconds since the epoch; of one service in one
+     *      environment
      * @return array<int, int> number of the rollback, by number of what it took out
      */
     public static function of(array $all): array

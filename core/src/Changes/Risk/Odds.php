@@ -27,7 +27,8 @@ final readonly class Odds
 
         return "Goes wrong in about $percent of 100: ".match (true) {
             $this->alike === 0 => 'no change like it is known, so that this is a guess from others',
-            $this->alike < self::SOME => "only $this->alike like it ".($this->alike === 1 ? 'is' : 'are')." known, of which $failed went wrong",
+            $this->alike < self::SOME => "only $this->alike like it ".($this->alike === 1 ? 'is' : 'are')
+                ." known, of which $failed went wrong",
             default => "of $this->alike like it $failed went wrong".($this->alike < self::MANY ? ', which is not much to go by' : ''),
         }.'.';
     }

@@ -43,11 +43,14 @@ final class Risk
 
     public function of(PastChange $change): Odds
     {
-        $alike = array_values(array_filter($this->past, static fn(PastChange $one): bool => $one->id !== $change->id && $one->isLike($change)));
+        $alike = array_values(
+            array_filter($this->past, static fn(PastChange $one): bool => $one->id !== $change->id && $one->isLike($change))
+        );
         $failed = array_filter($alike, static fn(PastChange $one): bool => $one->wentWell === false);
 
         return new Odds(
-            $this->wrong($change), count($alike), array_reverse(array_values(array_map(static fn(PastChange $one): string => $one->id, $failed))),
+            $this->wrong($change), count($alike),
+            array_reverse(array_values(array_map(static fn(PastChange $one): string => $one->id, $failed))),
         );
     }
 

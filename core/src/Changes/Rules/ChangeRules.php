@@ -102,7 +102,9 @@ final readonly class ChangeRules
         if ($own !== []) {
             return $own;
         }
-        $services = array_merge(...array_map(static fn(int|string $service): array => $of(WindowOf::Item, (string) $service), array_keys($one->services)));
+        $services = array_merge(
+            ...array_map(static fn(int|string $service): array => $of(WindowOf::Item, (string) $service), array_keys($one->services))
+        );
         if ($services !== []) {
             return $services;
         }

@@ -51,13 +51,15 @@ final readonly class RulesDocument
         $deployments = $this->root->object('deployments', [], ['map', 'ignore']);
         $mappings = $deployments === null ? [] : self::mappings($deployments);
         $ignored = array_values(array_filter(array_map(
-            fn(mixed $one, int $i): ?string => $this->document->text($one, "/deployments/ignore/$i"), $list = $deployments?->list('ignore') ?? [], array_keys($list),
+            fn(mixed $one, int $i): ?string => $this->document->text($one, "/deployments/ignore/$i"),
+            $list = $deployments?->list('ignore') ?? [], array_keys($list),
         ), is_string(...)));
         $this->document->conclude();
 
         return new ChangeRules(
             ['standard' => [], 'normal' => $minor, 'emergency' => $fast], $majorStages, $requires,
-            $by !== null && $days !== null ? new Review($by, $days) : null, $tier, $percent, $windows, $freezes, $standIns, $mappings, $ignored,
+            $by !== null && $days !== null ? new Review($by, $days) : null, $tier, $percent, $windows, $freezes, $standIns, $mappings,
+            $ignored,
         );
     }
 
@@ -65,7 +67,9 @@ final readonly class RulesDocument
     private function stages(Row $row, string $list): array
     {
         if ($row->has($list) && $row->fields[$list] === []) {
-            $this->document->refuse(ErrorCode::OutOfRange, $row->at($list), 'Somebody has to approve it. Add a stage, or make it a standard change.');
+            $this->document->refuse(
+                ErrorCode::OutOfRange, $row->at($list), 'Somebody has to approve it. Add a stage, or make it a standard change.'
+            );
         }
 
         return StageReader::read($row, $list);
@@ -90,7 +94,9 @@ final readonly class RulesDocument
         foreach ($this->root->rows('windows', ['name', 'days', 'from', 'to'], ['item', 'team']) as $row) {
             [$name, $item, $team] = [$row->text('name'), $row->id('item'), $row->id('team')];
             if ($row->has('item') && $row->has('team')) {
-                $this->document->refuse(ErrorCode::UnknownField, $row->at('team'), 'A window is of an item or of a team. Remove one of the two.');
+                $this->document->refuse(
+                    ErrorCode::UnknownField, $row->at('team'), 'A window is of an item or of a team. Remove one of the two.'
+                );
             }
             $hours = $reader->window($row->fields, $row->at);
             if ($name !== null && $hours !== null) {

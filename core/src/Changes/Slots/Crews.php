@@ -97,7 +97,8 @@ final class Crews
         $free = [];
         foreach ($this->crews as $crew) {
             $free[$crew->name] = array_values(array_filter(
-                $crew->anyOf, fn(string $person): bool => ! isset($this->away[$person]) || $this->away[$person]->within($from, $to)->all === [],
+                $crew->anyOf,
+                fn(string $person): bool => ! isset($this->away[$person]) || $this->away[$person]->within($from, $to)->all === [],
             ));
         }
 

@@ -58,7 +58,9 @@ final readonly class Evidence
             if (isset($this->symptoms[$item])) {
                 $sum += $rank === 1
                     ? 0.0
-                    : log((1 - self::MISSES) * self::SHOWN[min(2, abs($rank - $this->symptoms[$item]['rank']))] / (self::STRAY / self::STATES));
+                    : log(
+                        (1 - self::MISSES) * self::SHOWN[min(2, abs($rank - $this->symptoms[$item]['rank']))] / (self::STRAY / self::STATES)
+                    );
             } elseif ($rank > 1 && $this->isWatched($item)) {
                 $sum += log(self::MISSES / (1 - self::STRAY));
             }

@@ -23,7 +23,10 @@ final readonly class Onset
     /** What is broken overnight shows as the load rises: within so many hours, about evenly. */
     private const LOAD_HOURS = [6, 18];
 
-    /** @param  non-empty-list<array{int, int, float}>  $stretches  from and to in seconds since the epoch, and how likely one second in it is */
+    /**
+     * @param  non-empty-list<array{int, int, float}>  $stretches  from and to in seconds since the epoch, and how likely one second in it
+     *      is
+     */
     private function __construct(public array $stretches) {}
 
     /** Trouble that a change made. */

@@ -20,7 +20,10 @@ final readonly class Suspect
         public array $leaves, public array $alsoExpected,
     ) {}
 
-    /** @return array{id: string, score: float, minutes_before: int, items: list<string>, explains: list<string>, leaves: list<string>, also_expected: list<string>} */
+    /**
+     * @return array{id: string, score: float, minutes_before: int, items: list<string>, explains: list<string>, leaves: list<string>,
+     *      also_expected: list<string>}
+     */
     public function toArray(): array
     {
         return [

@@ -20,7 +20,8 @@ final readonly class Course
 
     /**
      * @param  int  $at  milliseconds since the epoch; what happened in that moment counts
-     * @return array<string, array<array-key, string|int|bool|array<string, mixed>>> by aspect and key, each in the order in which it came to be
+     * @return array<string, array<array-key, string|int|bool|array<string, mixed>>> by aspect and key, each in the order in which it came
+     *      to be
      */
     public function at(int $at): array
     {

@@ -10,7 +10,8 @@ final readonly class Step
     /**
      * @param  int  $at  milliseconds since the epoch
      * @param  string  $key  which one, within its aspect
-     * @param  string|int|bool|array<string, mixed>|null  $value  null: there is none any more; an array changes what it names, and leaves the rest
+     * @param  string|int|bool|array<string, mixed>|null  $value  null: there is none any more; an array changes what it names, and leaves
+     *      the rest
      */
     public function __construct(public int $at, public Aspect $aspect, public string $key, public string|int|bool|array|null $value) {}
 }

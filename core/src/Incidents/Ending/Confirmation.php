@@ -28,7 +28,8 @@ final readonly class Confirmation
      * @throws \DomainException if it cannot be so
      */
     public function __construct(
-        public ?int $clearSeconds, public bool $traceIsClean, public bool $fixTried = false, public string $word = '', public string $check = '',
+        public ?int $clearSeconds, public bool $traceIsClean, public bool $fixTried = false, public string $word = '',
+        public string $check = '',
     ) {
         if ($clearSeconds !== null) {
             Must::atLeast(0, $clearSeconds, 'How long alerts are clear');

@@ -16,8 +16,10 @@ final class SeenBefore
 
     /** What is said of any incident. */
     private const SAYS_NOTHING = [
-        'after', 'again', 'also', 'been', 'does', 'down', 'fails', 'failed', 'from', 'have', 'into', 'longer', 'more', 'most', 'much', 'none',
-        'nothing', 'only', 'shut', 'slow', 'some', 'than', 'that', 'their', 'them', 'there', 'these', 'they', 'this', 'very', 'were', 'what',
+        'after', 'again', 'also', 'been', 'does', 'down', 'fails', 'failed', 'from', 'have', 'into', 'longer', 'more', 'most', 'much',
+        'none',
+        'nothing', 'only', 'shut', 'slow', 'some', 'than', 'that', 'their', 'them', 'there', 'these', 'they', 'this', 'very', 'were',
+        'what',
         'when', 'which', 'while', 'with', 'work', 'works', 'your',
     ];
 

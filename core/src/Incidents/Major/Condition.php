@@ -26,7 +26,11 @@ final readonly class Condition
         if ($tier === null && $places === null && $reports === null && $minutes === null) {
             throw new \DomainException('A condition asks for something.');
         }
-        foreach (['A tier' => $tier, 'A number of places' => $places, 'A number of reports' => $reports, 'Minutes' => $minutes] as $what => $number) {
+        foreach (
+            [
+                'A tier' => $tier, 'A number of places' => $places, 'A number of reports' => $reports, 'Minutes' => $minutes,
+            ] as $what => $number
+        ) {
             if ($number !== null) {
                 Must::atLeast(1, $number, $what);
             }
@@ -49,7 +53,9 @@ final readonly class Condition
 
         return ucfirst(implode('; ', array_filter([
             $weighty === [] ? null : self::said($weighty),
-            $this->places === null ? null : (count($extent->places) === 1 ? "at {$extent->places[0]}" : 'at '.count($extent->places).' places'),
+            $this->places === null
+                ? null
+                : (count($extent->places) === 1 ? "at {$extent->places[0]}" : 'at '.count($extent->places).' places'),
             $this->reports === null ? null : ($extent->reports === 1 ? 'one report' : "$extent->reports reports"),
             $this->minutes === null ? null : 'for '.Duration::words($extent->openSeconds),
         ]))).'.';

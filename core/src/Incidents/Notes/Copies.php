@@ -69,7 +69,9 @@ final readonly class Copies
         return $copies;
     }
 
-    /** @return array<array-key, non-empty-list<string>> by ticket other than the note's own: the first of the shortest ways in one direction */
+    /**
+     * @return array<array-key, non-empty-list<string>> by ticket other than the note's own: the first of the shortest ways in one direction
+     */
     private function ways(Note $note, Way $way): array
     {
         $ways = [];

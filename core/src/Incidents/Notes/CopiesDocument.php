@@ -65,7 +65,9 @@ final readonly class CopiesDocument
             $since = $this->instant($row, 'at', $at);
             $until = $this->instant($row, 'until', $at);
             if ($since !== null && $until !== null && $until <= $since) {
-                $this->document->refuse(ErrorCode::OutOfRange, "$at/until", 'A link ends at least a second after it begins. Use a later time.');
+                $this->document->refuse(
+                    ErrorCode::OutOfRange, "$at/until", 'A link ends at least a second after it begins. Use a later time.'
+                );
             }
             $links[] = static fn(): Link => new Link((string) $from, (string) $to, (string) $kind, (int) $since, $until);
         }
@@ -112,7 +114,9 @@ final readonly class CopiesDocument
             $ids += $id === null ? [] : [$id => true];
             $on = $this->ticket($row, 'on', $at, $tickets);
             $written = $this->instant($row, 'at', $at);
-            $seen = array_key_exists('visibility', $row) ? $this->document->word($row['visibility'], "$at/visibility", Visibility::class) : null;
+            $seen = array_key_exists('visibility', $row)
+                ? $this->document->word($row['visibility'], "$at/visibility", Visibility::class)
+                : null;
             $notes[] = static fn(): Note => new Note((string) $id, (string) $on, (int) $written, $seen ?? Visibility::Internal);
         }
 

@@ -33,13 +33,17 @@ final class AgreementsDocument
                     continue;
                 }
                 if (isset($seen["$kind->value $service"])) {
-                    $document->refuse(ErrorCode::DuplicateId, "$at/kinds/$k", 'There is an agreement on these already. Keep one of the two.');
+                    $document->refuse(
+                        ErrorCode::DuplicateId, "$at/kinds/$k", 'There is an agreement on these already. Keep one of the two.'
+                    );
                 }
                 $seen["$kind->value $service"] = true;
                 $kinds[] = $kind;
             }
             if (is_array($row['kinds'] ?? null) && $row['kinds'] === []) {
-                $document->refuse(ErrorCode::OutOfRange, "$at/kinds", 'Say what it is about: at least one of incident, report, request, task.');
+                $document->refuse(
+                    ErrorCode::OutOfRange, "$at/kinds", 'Say what it is about: at least one of incident, report, request, task.'
+                );
             }
             $targets = array_key_exists('targets', $row) ? $document->list($row['targets'], "$at/targets") ?? [] : [];
             $targets = $reader->targets($targets, "$at/targets", $hours)[0];

@@ -18,7 +18,12 @@ final readonly class Happening
      */
     public function __construct(public int $at, public HappeningKind $kind, public ?int $priority = null, public ?string $name = null)
     {
-        Must::hold(($kind->says() === 'priority') === ($priority !== null), "A priority belongs to what opens a ticket or changes it: $kind->value.");
-        Must::hold(($kind->says() === 'name') === ($name !== null), "The name of a clock belongs to what meets or reopens it: $kind->value.");
+        Must::hold(
+            ($kind->says() === 'priority') === ($priority !== null),
+            "A priority belongs to what opens a ticket or changes it: $kind->value."
+        );
+        Must::hold(
+            ($kind->says() === 'name') === ($name !== null), "The name of a clock belongs to what meets or reopens it: $kind->value."
+        );
     }
 }

@@ -32,7 +32,9 @@ final class Targets
     private function __construct(array $targets, private readonly array $happenings, private readonly int $now)
     {
         foreach ($targets as $target) {
-            Must::hold(! isset($this->targets[$target->name][$target->priority]), "$target->name is promised twice for priority $target->priority.");
+            Must::hold(
+                ! isset($this->targets[$target->name][$target->priority]), "$target->name is promised twice for priority $target->priority."
+            );
             $this->targets[$target->name][$target->priority] = $target;
         }
         foreach ($happenings as $i => $one) {

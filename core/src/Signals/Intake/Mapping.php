@@ -69,7 +69,8 @@ final readonly class Mapping
 
     /**
      * @param  mixed  $payload  objects as stdClass
-     * @return array{signals: list<\stdClass>, missing: list<array{entry: int, field: string, message: string}>} signals in our own form, of the entries of which nothing is missing
+     * @return array{signals: list<\stdClass>, missing: list<array{entry: int, field: string, message: string}>} signals in our own form, of
+     *      the entries of which nothing is missing
      */
     public function map(mixed $payload, string $source): array
     {

@@ -14,7 +14,9 @@ use Skarvo\Json\Pointer;
  */
 final readonly class MappingTemplate
 {
-    /** @param  list<string|list<array{bool, string}>>  $parts  texts, and places to look: whether from the whole payload, and the pointer */
+    /**
+     * @param  list<string|list<array{bool, string}>>  $parts  texts, and places to look: whether from the whole payload, and the pointer
+     */
     private function __construct(private array $parts) {}
 
     /** @return self|null null if braces hold anything else than pointers */

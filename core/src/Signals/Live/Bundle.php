@@ -137,7 +137,8 @@ final class Bundle
     /**
      * What it makes of the present: asked for, not kept.
      *
-     * @return array{array<string, ReplayAlert>, int|null, bool, array<array-key, array<array-key, true>>} alerts that may have changed, by number
+     * @return array{array<string, ReplayAlert>, int|null, bool, array<array-key, array<array-key, true>>} alerts that may have changed, by
+     *      number
      *         and key; when to look next if no signal comes; whether anything fires or is open; items on which something fires, by key
      */
     public function at(int $now, Settings $settings, QuietTimes $quiet): array

@@ -33,7 +33,8 @@ final readonly class Regrouping
      * @param  list<non-empty-list<ReplayAlert>>  $standing  groups just before the first opening, their alerts in the order
      *     of their opening
      * @param  non-empty-list<ReplayAlert>  $openings  in the order of their stamps
-     * @return list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}> groups that stand now, each
+     * @return list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}> groups that stand now,
+     *      each
      *         with the founders of those that came into it, the stamps at which they did, and the founders of those that took them in
      */
     public function open(array $standing, array $openings): array

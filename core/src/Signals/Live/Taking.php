@@ -17,7 +17,8 @@ final readonly class Taking
     /**
      * @param  list<ReplaySignal>  $signals  each with its treatment, in any order
      * @param  int  $keepFrom  seconds since the epoch; signals before it no longer come
-     * @return list<array{bundle: Bundle, was: list<int>, new: list<array{'f'|'k', string}>}> what was changed, with the numbers of the bundles that it
+     * @return list<array{bundle: Bundle, was: list<int>, new: list<array{'f'|'k', string}>}> what was changed, with the numbers of the
+     *      bundles that it
      *         was before, and the families and keys that it has come to know
      */
     public function take(array $signals, int $keepFrom): array

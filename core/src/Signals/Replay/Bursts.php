@@ -51,7 +51,9 @@ final class Bursts implements Running
     /** @var array{signals: int, momentary: int, muted: int, stray: int} */
     private array $totals = ['signals' => 0, 'momentary' => 0, 'muted' => 0, 'stray' => 0];
 
-    /** @param  bool  $leavesTraces  whether alerts know their threads and since when they have each item: what only goes on needs neither */
+    /**
+     * @param  bool  $leavesTraces  whether alerts know their threads and since when they have each item: what only goes on needs neither
+     */
     public function __construct(
         private readonly Settings $settings,
         private readonly QuietTimes $quiet,

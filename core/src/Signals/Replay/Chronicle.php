@@ -10,7 +10,10 @@ final class Chronicle
     /** @var list<array{key: string, at: int, kind: string, facts: array<string, int|bool>}> in the order in which it happened */
     private array $entries = [];
 
-    /** @return list<array{key: string, at: int, kind: string, facts: array<string, int|bool>}> kinds: began, goes_on, flaps, stray, held, quiet, ended, expired, opened, reopened, closed; durations in seconds */
+    /**
+     * @return list<array{key: string, at: int, kind: string, facts: array<string, int|bool>}> kinds: began, goes_on, flaps, stray, held,
+     *      quiet, ended, expired, opened, reopened, closed; durations in seconds
+     */
     public function entries(): array
     {
         return $this->entries;

@@ -14,7 +14,10 @@ final class Group
     /** The group that took this one in. */
     public ?Group $into = null;
 
-    /** @var list<array{ReplayAlert, string, ReplayAlert}> founders of the groups that came into it, the stamps of the alerts that brought them together, and the founders of the groups that took them in */
+    /**
+     * @var list<array{ReplayAlert, string, ReplayAlert}> founders of the groups that came into it, the stamps of the alerts that brought
+     *      them together, and the founders of the groups that took them in
+     */
     public array $taken = [];
 
     public int $newest;

@@ -109,7 +109,10 @@ final class Groups implements Grouping
         return array_values(array_map(static fn(Group $group): array => $group->alerts, $this->groups));
     }
 
-    /** @return list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}> as all(), with the founders of the groups that came into each, when, and into which founder's group */
+    /**
+     * @return list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}> as all(), with the
+     *      founders of the groups that came into each, when, and into which founder's group
+     */
     public function taken(): array
     {
         return array_values(array_map(

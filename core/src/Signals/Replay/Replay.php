@@ -45,7 +45,8 @@ final class Replay
     /**
      * The result bit by bit: of a long stream it is larger than what the replay itself holds.
      *
-     * @return array{alerts: \Generator<int, array<string, mixed>>, groups: \Generator<int, array<string, mixed>>, totals: array<string, int>}
+     * @return array{alerts: \Generator<int, array<string, mixed>>, groups: \Generator<int, array<string, mixed>>,
+     *      totals: array<string, int>}
      */
     public function parts(): array
     {

@@ -17,7 +17,8 @@ use Skarvo\Signals\Routing;
 /**
  * Holds rules that somebody thinks of against those in force, over signals that came: what would have been different.
  *
- * @phpstan-type WouldBe array{key: string, items: list<string>, check: string, source: string, level: string, order: int, opened_at: int, closed_at: int|null,
+ * @phpstan-type WouldBe array{key: string, items: list<string>, check: string, source: string, level: string, order: int, opened_at: int,
+ *      closed_at: int|null,
  *     count: int, flips: int, handling: string, team: string|null, pages: bool, threads: list<string>}
  */
 final readonly class DryRun
@@ -71,7 +72,8 @@ final readonly class DryRun
         foreach ($groups->all() as $members) {
             $hasPaged = false;
             foreach ($members as $alert) {
-                $first = $this->signals[$alert->firstOrder - 1] ?? throw new \LogicException('The signal that began an alert is among those taken.');
+                $first = $this->signals[$alert->firstOrder - 1]
+                    ?? throw new \LogicException('The signal that began an alert is among those taken.');
                 $route = $routes->of($first);
                 $handling = $route['handling'] ?? Handling::Decide;
                 // The first of a group calls its team; what follows joins the incident that there is.

@@ -48,7 +48,8 @@ final class Reply
         $words = preg_split('/[^\p{L}\p{M}\']+/u', mb_strtolower($text), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         $thanks = ['thanks', 'thank', 'thx', 'takk', 'tusen', 'danke', 'dank', 'شكرا', 'شكرًا', 'cheers'];
         $not = ['not', 'still', 'again', 'but', 'nothing', 'ikke', 'fortsatt', 'men', 'nicht', 'aber', 'immer', 'noch', 'لا', 'لم'];
-        $isNegated = array_intersect($words, $not) !== [] || array_filter($words, static fn(string $one): bool => str_ends_with($one, "n't")) !== [];
+        $isNegated = array_intersect($words, $not) !== []
+            || array_filter($words, static fn(string $one): bool => str_ends_with($one, "n't")) !== [];
 
         return $words !== [] && count($words) <= self::THANKS_WORDS && array_intersect($words, $thanks) !== [] && ! $isNegated
             && ! str_contains($text, '?');

@@ -24,7 +24,9 @@ final class Identifiers
             foreach ([$word, ...(preg_split('/[:\/@]+/', $word) ?: [])] as $name) {
                 // A time, a year or a port is no name.
                 $isFigure = ctype_digit($name) && strlen($name) < self::SHORTEST_NUMBER;
-                if (! $isFigure && mb_strlen($name) >= self::SHORTEST && preg_match('/\p{N}|[\p{L}\p{N}][._-][\p{L}\p{N}]/u', $name) === 1) {
+                if (
+                    ! $isFigure && mb_strlen($name) >= self::SHORTEST && preg_match('/\p{N}|[\p{L}\p{N}][._-][\p{L}\p{N}]/u', $name) === 1
+                ) {
                     $names[$name] = true;
                 }
             }

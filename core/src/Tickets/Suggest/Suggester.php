@@ -54,7 +54,8 @@ final class Suggester
 
     /**
      * @param  list<SettledTicket>  $past
-     * @param  array<string, array<array-key, string>>  $names  by field and value what people call it; values that no ticket had are known by it
+     * @param  array<string, array<array-key, string>>  $names  by field and value what people call it; values that no ticket had are known
+     *      by it
      * @param  list<string>  $places
      */
     public function __construct(array $past, array $names, array $places)
@@ -132,7 +133,9 @@ final class Suggester
         $all = array_sum($shares);
         uksort(
             $shares,
-            static fn(int|string $a, int|string $b): int => round($shares[$b] / $all, 3) <=> round($shares[$a] / $all, 3) ?: strcmp((string) $a, (string) $b),
+            static fn(
+                int|string $a, int|string $b,
+            ): int => round($shares[$b] / $all, 3) <=> round($shares[$a] / $all, 3) ?: strcmp((string) $a, (string) $b),
         );
 
         return array_map(

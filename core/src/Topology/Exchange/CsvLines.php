@@ -97,7 +97,8 @@ final class CsvLines
     }
 
     /**
-     * @return iterable<array{line: int, cells: list<string>|null, problem: string|null, converted: bool}> one for each record after the header; lines count from 1
+     * @return iterable<array{line: int, cells: list<string>|null, problem: string|null, converted: bool}> one for each record after the
+     *      header; lines count from 1
      */
     public function records(): iterable
     {

@@ -13,7 +13,10 @@ final class NeedList
     /** @var array<array-key, list<array{to: string, strength: Strength|null, relation: string|null}>> by owner */
     private array $single = [];
 
-    /** @var array<array-key, array<array-key, array{needed: int, strength: Strength|null, relation: string|null, members: list<string>}>> by owner, by name */
+    /**
+     * @var array<array-key, array<array-key, array{needed: int, strength: Strength|null, relation: string|null, members: list<string>}>> by
+     *      owner, by name
+     */
     private array $groups = [];
 
     public function group(string $owner, string $name, int $needed, ?Strength $strength, ?string $relation): void

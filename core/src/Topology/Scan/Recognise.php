@@ -56,7 +56,8 @@ final class Recognise
     }
 
     /**
-     * @return array{id: string|null, by: string|null, unclear: list<string>} the item, and the attribute that decided; or the items that could be meant by it
+     * @return array{id: string|null, by: string|null, unclear: list<string>} the item, and the attribute that decided; or the items that
+     *      could be meant by it
      */
     public function find(ObservedItem $observed): array
     {

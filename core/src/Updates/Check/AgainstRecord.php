@@ -22,7 +22,10 @@ final class AgainstRecord
             $is = $record->services[$name] ?? null;
             // Of what the record does not know nothing can be held against anybody.
             if ($is !== null && self::words($is) !== self::words($state)) {
-                $slips[] = new Slip(SlipKind::State, 0, 0, $name, "By the facts $name is ".self::words($state).', but as the record stands it is '.self::words($is).'.');
+                $slips[] = new Slip(
+                    SlipKind::State, 0, 0, $name,
+                    "By the facts $name is ".self::words($state).', but as the record stands it is '.self::words($is).'.'
+                );
             }
         }
         if ($services !== null) {
@@ -30,7 +33,9 @@ final class AgainstRecord
             foreach (array_diff($hit, $named) as $name) {
                 $is = $record->services[$name] ?? State::Up;
                 if ($is->isBroken()) {
-                    $slips[] = new Slip(SlipKind::Service, 0, 0, $name, "The facts leave out $name, which is ".self::words($is).' as the record stands.');
+                    $slips[] = new Slip(
+                        SlipKind::Service, 0, 0, $name, "The facts leave out $name, which is ".self::words($is).' as the record stands.'
+                    );
                 }
             }
         }

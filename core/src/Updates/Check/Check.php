@@ -24,7 +24,12 @@ final readonly class Check
     {
         $text = new Text($words);
 
-        return self::inOrder([...(new Times($this->facts))->in($text), ...$this->claims($text), ...$this->places($text), ...(new Inside($this->facts))->in($text)]);
+        return self::inOrder(
+            [
+                ...(new Times($this->facts))->in($text), ...$this->claims($text), ...$this->places($text),
+                ...(new Inside($this->facts))->in($text),
+            ]
+        );
     }
 
     /**
@@ -81,7 +86,9 @@ final readonly class Check
      */
     private static function inOrder(array $slips): array
     {
-        usort($slips, static fn(Slip $a, Slip $b): int => [$a->at, -$a->length, $a->kind->value] <=> [$b->at, -$b->length, $b->kind->value]);
+        usort(
+            $slips, static fn(Slip $a, Slip $b): int => [$a->at, -$a->length, $a->kind->value] <=> [$b->at, -$b->length, $b->kind->value]
+        );
 
         return $slips;
     }
@@ -103,7 +110,10 @@ final readonly class Check
         return array_values(array_diff(array_intersect($this->facts->about, $named), $read));
     }
 
-    /** @return iterable<array{int, string, list<string>, list<Claim>}> clauses, each with where it begins, services that it speaks of, and what it says of them */
+    /**
+     * @return iterable<array{int, string, list<string>, list<Claim>}> clauses, each with where it begins, services that it speaks of, and
+     *      what it says of them
+     */
     private function said(Text $text): iterable
     {
         $named = $claims = [];
@@ -131,21 +141,30 @@ final readonly class Check
     {
         $slips = [];
         foreach ($this->said($text) as [$from, $clause, $named, $claims]) {
-            if ($claims !== [] && $named === [] && $claims[0]->isOver && $this->facts->isBroken() && $this->facts->stage !== Stage::Restored) {
+            if (
+                $claims !== [] && $named === [] && $claims[0]->isOver && $this->facts->isBroken() && $this->facts->stage !== Stage::Restored
+            ) {
                 $broken = array_keys(array_filter($this->facts->services, static fn(State $one): bool => $one->isBroken()));
                 $slips[] = $text->slip(
                     SlipKind::Restored, $from + $claims[0]->at, $claims[0]->found,
-                    "It says “{$claims[0]->found}”, but as the record stands ".self::list($broken).' '.(count($broken) === 1 ? 'does' : 'do').' not work fully.',
+                    "It says “{$claims[0]->found}”, but as the record stands ".self::list($broken).' '
+                        .(count($broken) === 1 ? 'does' : 'do').' not work fully.',
                 );
             }
-            if ($claims === [] && $this->isOfItsBeginning($clause) && array_filter($named, fn(string $one): bool => $this->facts->services[$one]->isBroken()) === []) {
+            if (
+                $claims === [] && $this->isOfItsBeginning($clause)
+                && array_filter($named, fn(string $one): bool => $this->facts->services[$one]->isBroken()) === []
+            ) {
                 foreach ($named as $name) {
                     $slips[] = $this->besides($text, $name, $clause, $from);
                 }
             }
             foreach ($named as $name) {
                 // "Down, so expect delays" says two things of it, of which one is meant.
-                if ($claims !== [] && array_filter($claims, fn(Claim $one): bool => $this->holds($one, $this->facts->services[$name])) === []) {
+                if (
+                    $claims !== []
+                    && array_filter($claims, fn(Claim $one): bool => $this->holds($one, $this->facts->services[$name])) === []
+                ) {
                     $slips[] = $this->against($text, $name, $claims[0], $from);
                     break;
                 }
@@ -167,11 +186,18 @@ final readonly class Check
 
     private function besides(Text $text, string $name, string $clause, int $from): Slip
     {
-        $names = implode('|', array_map(static fn(int|string $one): string => Text::name((string) $one), [$name, ...array_keys($this->facts->aliases, $name, true)]));
+        $names = implode(
+            '|',
+            array_map(
+                static fn(int|string $one): string => Text::name((string) $one), [$name, ...array_keys($this->facts->aliases, $name, true)]
+            )
+        );
         // What goes on another clause may name it there.
         [$found, $at] = (new Text($clause))->all($names)[0][0] ?? ['', 0];
 
-        return $text->slip(SlipKind::State, $from + $at, $found, "It says since when something is wrong with $name, which is working as the record stands.");
+        return $text->slip(
+            SlipKind::State, $from + $at, $found, "It says since when something is wrong with $name, which is working as the record stands."
+        );
     }
 
     private function holds(Claim $claim, State $is): bool
@@ -201,12 +227,20 @@ final readonly class Check
     {
         $claims = [];
         // Partly comes before not at all, and as usual between them: "not affected" holds a "not", "only partly working" a "working".
-        foreach ([[Words::RESTORED, State::Up, true], [Words::PARTLY, State::Degraded, false], [Words::NORMAL, State::Up, false], [Words::DOWN, State::Down, false]] as [$pattern, $state, $isOver]) {
+        foreach (
+            [
+                [Words::RESTORED, State::Up, true], [Words::PARTLY, State::Degraded, false], [Words::NORMAL, State::Up, false],
+                [Words::DOWN, State::Down, false],
+            ] as [$pattern, $state, $isOver]
+        ) {
             $match = $clause->all($pattern)[0][0] ?? null;
             if ($match === null) {
                 continue;
             }
-            if ($state === State::Up && (new Text(substr($clause->text, 0, $match[1])))->all($isOver ? Words::NOT_YET.'|'.Words::MAY_BE : Words::NOT_YET) !== []) {
+            if (
+                $state === State::Up
+                && (new Text(substr($clause->text, 0, $match[1])))->all($isOver ? Words::NOT_YET.'|'.Words::MAY_BE : Words::NOT_YET) !== []
+            ) {
                 if ($isOver) {
                     // "Not back yet", "will work again": it says of no state that it is so.
                     return [];
@@ -215,7 +249,10 @@ final readonly class Check
                 continue;
             }
             $before = $claims[count($claims) - 1] ?? null;
-            if ($state === State::Down && $before?->state === State::Degraded && $match[1] >= $before->at && $match[1] <= $before->at + strlen($before->found) + 1) {
+            if (
+                $state === State::Down && $before?->state === State::Degraded && $match[1] >= $before->at
+                && $match[1] <= $before->at + strlen($before->found) + 1
+            ) {
                 // "Partly down" says one thing.
                 continue;
             }
@@ -249,7 +286,10 @@ final readonly class Check
         $names = [...array_filter($this->facts->aliases, fn(string $one): bool => isset($this->facts->services[$one])), ...array_combine(
             array_keys($this->facts->services), array_keys($this->facts->services),
         )];
-        uksort($names, static fn(int|string $a, int|string $b): int => [mb_strlen((string) $b), (string) $a] <=> [mb_strlen((string) $a), (string) $b]);
+        uksort(
+            $names,
+            static fn(int|string $a, int|string $b): int => [mb_strlen((string) $b), (string) $a] <=> [mb_strlen((string) $a), (string) $b]
+        );
 
         return $names;
     }
@@ -268,7 +308,8 @@ final readonly class Check
                     continue;
                 }
                 $slips[] = $text->slip(
-                    SlipKind::Place, $from + $match[1], $match[0], 'As the record stands it is felt at '.self::list($this->facts->places).", not at $place.",
+                    SlipKind::Place, $from + $match[1], $match[0],
+                    'As the record stands it is felt at '.self::list($this->facts->places).", not at $place.",
                     count($this->facts->places) === 1 ? $this->facts->places[0] : null,
                 );
             }
@@ -290,7 +331,9 @@ final readonly class Check
     private function without(string $clause): string
     {
         foreach (array_keys($this->names()) as $name) {
-            $clause = (string) preg_replace_callback('~'.Text::name((string) $name).'~iu', static fn(array $one): string => str_repeat('.', strlen($one[0])), $clause);
+            $clause = (string) preg_replace_callback(
+                '~'.Text::name((string) $name).'~iu', static fn(array $one): string => str_repeat('.', strlen($one[0])), $clause
+            );
         }
 
         return $clause;

@@ -47,8 +47,10 @@ final readonly class Facts
     public function asTold(array $services, array $places): self
     {
         return new self(
-            $this->stage, [...$this->services, ...array_column($services, 'state', 'name')], $places, $this->allPlaces, $this->now, $this->since,
-            $this->estimate, $this->next, $this->zone, $this->inside, $this->people, $this->said, $this->jargon, $this->told, $this->aliases,
+            $this->stage, [...$this->services, ...array_column($services, 'state', 'name')], $places, $this->allPlaces, $this->now,
+            $this->since,
+            $this->estimate, $this->next, $this->zone, $this->inside, $this->people, $this->said, $this->jargon, $this->told,
+            $this->aliases,
             array_column($services, 'name'),
         );
     }

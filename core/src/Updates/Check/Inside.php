@@ -28,10 +28,15 @@ final readonly class Inside
         $known = [...array_keys($this->facts->services), ...$this->facts->allPlaces];
         $slips = [];
         $places = array_map(mb_strtolower(...), $this->facts->allPlaces);
-        $inside = array_filter([...$this->facts->inside, ...$this->generic()], static fn(string $name): bool => ! in_array(mb_strtolower($name), $places, true));
+        $inside = array_filter(
+            [...$this->facts->inside, ...$this->generic()], static fn(string $name): bool => ! in_array(mb_strtolower($name), $places, true)
+        );
         // A place is known, but not each name that holds one.
         foreach ((new InsideNames($inside, array_map(strval(...), array_keys($this->facts->services))))->in($text->text) as $name) {
-            array_push($slips, ...self::each($text, Text::name($name), SlipKind::Inside, '“%s” is a name from inside. Say which service it is about.'));
+            array_push(
+                $slips,
+                ...self::each($text, Text::name($name), SlipKind::Inside, '“%s” is a name from inside. Say which service it is about.')
+            );
         }
         foreach ($this->facts->people as $person) {
             $names = preg_split('~\s+~u', $person) ?: [];
@@ -43,7 +48,8 @@ final readonly class Inside
         }
         foreach ($this->facts->jargon as $word => $instead) {
             array_push($slips, ...self::each(
-                $text, Text::name((string) $word), SlipKind::Jargon, $instead === '' ? '“%s” is not said to outsiders.' : '“%s” is a word of ours.',
+                $text, Text::name((string) $word), SlipKind::Jargon,
+                $instead === '' ? '“%s” is not said to outsiders.' : '“%s” is a word of ours.',
                 $instead === '' ? null : $instead,
             ));
         }
@@ -102,7 +108,12 @@ final readonly class Inside
                 }
                 [$from, $end] = [$words[$i][0][1], $words[$to - 1][0][1] + strlen($words[$to - 1][0][0])];
 
-                return [$text->slip(SlipKind::Quoted, $from, substr($text->text, $from, $end - $from), 'These are words of somebody who reported it. Say it in yours.')];
+                return [
+                    $text->slip(
+                        SlipKind::Quoted, $from, substr($text->text, $from, $end - $from),
+                        'These are words of somebody who reported it. Say it in yours.'
+                    ),
+                ];
             }
         }
 
@@ -117,7 +128,8 @@ final readonly class Inside
     {
         return array_values(array_filter($slips, static fn(Slip $one, int $i): bool => array_filter(
             $slips,
-            static fn(Slip $other, int $j): bool => $i !== $j && $other->at <= $one->at && $other->at + $other->length >= $one->at + $one->length
+            static fn(Slip $other, int $j): bool => $i !== $j && $other->at <= $one->at
+                && $other->at + $other->length >= $one->at + $one->length
                 && ($other->length > $one->length || $j < $i),
             ARRAY_FILTER_USE_BOTH,
         ) === [], ARRAY_FILTER_USE_BOTH));

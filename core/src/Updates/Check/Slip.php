@@ -15,6 +15,7 @@ final readonly class Slip
      * @param  string|null  $instead  what would be right in their place, where that can be said
      */
     public function __construct(
-        public SlipKind $kind, public int $at, public int $length, public string $found, public string $words, public ?string $instead = null,
+        public SlipKind $kind, public int $at, public int $length, public string $found, public string $words,
+        public ?string $instead = null,
     ) {}
 }

@@ -21,7 +21,10 @@ final readonly class Text
         ));
     }
 
-    /** @return list<array<array-key, array{string, int}>> what matches, by group, each with where it begins in bytes; groups that are empty are left out */
+    /**
+     * @return list<array<array-key, array{string, int}>> what matches, by group, each with where it begins in bytes; groups that are empty
+     *      are left out
+     */
     public function all(string $pattern): array
     {
         preg_match_all("~$pattern~iu", $this->text, $found, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
@@ -45,12 +48,16 @@ final readonly class Text
         return $this->split(self::NO_END.'[.!?;:؟]+(?=\s|$)|\n+');
     }
 
-    /** @return list<array{int, string, bool}> what is said of one thing each: parts of sentences, and whether one goes on what was said before it */
+    /**
+     * @return list<array{int, string, bool}> what is said of one thing each: parts of sentences, and whether one goes on what was said
+     *      before it
+     */
     public function clauses(): array
     {
         // A colon keeps what it names with what is said of it.
         $clauses = $this->split(
-            self::NO_END.'[.!?;؟]+(?=\s|$)|\n+|,\s*(?=(?:but|while|whereas|and|though|however|men|mens|og|aber|während|und|doch|لكن|بينما)\b)|\s(?=(?:but|while|whereas|however|mens|während|aber|لكن|بينما)\b)',
+            self::NO_END
+                .'[.!?;؟]+(?=\s|$)|\n+|,\s*(?=(?:but|while|whereas|and|though|however|men|mens|og|aber|während|und|doch|لكن|بينما)\b)|\s(?=(?:but|while|whereas|however|mens|während|aber|لكن|بينما)\b)',
         );
 
         return array_map(fn(array $one): array => [

@@ -16,7 +16,8 @@ final readonly class Times
 
     private const HOUR = '(?<![\d:.,/-])(?:(?<h12>1[0-2]|0?[1-9])\s*(?<ap2>[ap])\.?m\b\.?|(?<h24>[01]?\d|2[0-4])\s*(?:uhr|o.clock)\b)';
 
-    private const SPOKEN = '\b(?:(?<part>half past|quarter past|quarter to|halb|halv)\s+(?<word>'.self::NUMBERS.')|(?<noon>noon|midday|midnight|mitternacht|midnatt))\b';
+    private const SPOKEN = '\b(?:(?<part>half past|quarter past|quarter to|halb|halv)\s+(?<word>'.self::NUMBERS
+        .')|(?<noon>noon|midday|midnight|mitternacht|midnatt))\b';
 
     public function __construct(private Facts $facts) {}
 
@@ -43,7 +44,10 @@ final readonly class Times
         $text = new Text($clause);
         foreach (self::matches($text) as $match) {
             $ahead = ($this->sameDay(self::clock($match)) - $this->facts->now + 86400) % 86400;
-            if ($ahead > self::NOW_SECONDS && $ahead < 43200 && ! in_array(self::role(substr($text->text, 0, $match[0][1])), ['next', 'since'], true)) {
+            if (
+                $ahead > self::NOW_SECONDS && $ahead < 43200
+                && ! in_array(self::role(substr($text->text, 0, $match[0][1])), ['next', 'since'], true)
+            ) {
                 return true;
             }
         }
@@ -64,7 +68,9 @@ final readonly class Times
         $before = substr($sentence, 0, $at);
         $dotted = ($match['sep'][0] ?? ':') !== ':';
         // "2.30" is a time only where it is said to be one.
-        if ($dotted && ! isset($match['ap']) && preg_match('~\b(?:at|by|since|until|from|kl\.?|klokka|klokken|um|ab|bis|seit|gegen|før|innen|siden|fra|til)\s*$~iu', $before) !== 1
+        if ($dotted && ! isset($match['ap']) && preg_match(
+            '~\b(?:at|by|since|until|from|kl\.?|klokka|klokken|um|ab|bis|seit|gegen|før|innen|siden|fra|til)\s*$~iu', $before
+        ) !== 1
             && preg_match('~(?:uhr|hrs|o.clock)~iu', $found) !== 1) {
             return null;
         }
@@ -78,13 +84,17 @@ final readonly class Times
             'since' => ['it began' => $this->facts->since, 'the last update was given' => $this->facts->told],
             'estimate' => ['it is expected back' => $this->facts->estimate],
             'next' => ['the next update is promised' => $this->facts->next],
-            default => ['it began' => $this->facts->since, 'the last update was given' => $this->facts->told, 'it is expected back' => $this->facts->estimate, 'the next update is promised' => $this->facts->next],
+            default => [
+                'it began' => $this->facts->since, 'the last update was given' => $this->facts->told,
+                'it is expected back' => $this->facts->estimate, 'the next update is promised' => $this->facts->next,
+            ],
         }, static fn(?int $one): bool => $one !== null);
         $zone = isset($match['zone']) ? self::zone($match['zone'][0]) : null;
         foreach ($known as $what => $one) {
             if ($this->facts->clock($one, $zone) === $clock) {
                 return $what === 'it is expected back' && $one <= $this->facts->now ? $text->slip(
-                    SlipKind::Passed, $from + $at, $found, "$clock has passed, and it does not work as it did. Say a later time, or that nobody knows yet.",
+                    SlipKind::Passed, $from + $at, $found,
+                    "$clock has passed, and it does not work as it did. Say a later time, or that nobody knows yet.",
                 ) : null;
             }
         }
@@ -94,15 +104,20 @@ final readonly class Times
         foreach ($known as $what => $one) {
             if ($zone === null && $this->facts->clock($one, new \DateTimeZone('UTC')) === $clock) {
                 return $text->slip(
-                    SlipKind::Zone, $from + $at, $found, "$clock is the time in UTC when $what. Here it is {$this->facts->clock($one)}.", $this->facts->clock($one),
+                    SlipKind::Zone, $from + $at, $found, "$clock is the time in UTC when $what. Here it is {$this->facts->clock($one)}.",
+                    $this->facts->clock($one),
                 );
             }
         }
-        $told = implode(', ', array_map(fn(string $what, int $one): string => "$what at {$this->facts->clock($one)}", array_keys($known), $known));
+        $told = implode(
+            ', ', array_map(fn(string $what, int $one): string => "$what at {$this->facts->clock($one)}", array_keys($known), $known)
+        );
 
         return $text->slip(
             SlipKind::Time, $from + $at, $found,
-            $known === [] ? ($role === 'estimate' ? 'Nobody has said by when it is back.' : 'No next update is promised.') : "$found is no time that the record knows: $told.",
+            $known === []
+                ? ($role === 'estimate' ? 'Nobody has said by when it is back.' : 'No next update is promised.')
+                : "$found is no time that the record knows: $told.",
             count($known) === 1 ? $this->facts->clock(array_values($known)[0]) : null,
         );
     }
@@ -111,7 +126,8 @@ final readonly class Times
     {
         [$hour, $minute] = explode(':', $clock);
 
-        return (new \DateTimeImmutable("@{$this->facts->now}"))->setTimezone($this->facts->zone)->setTime((int) $hour, (int) $minute)->getTimestamp();
+        return (new \DateTimeImmutable("@{$this->facts->now}"))->setTimezone($this->facts->zone)->setTime((int) $hour, (int) $minute)
+            ->getTimestamp();
     }
 
     /** Of what a time is said, by the nearest word before it; a next update is that wherever it stands, but for "since" behind it. */

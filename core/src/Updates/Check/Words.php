@@ -80,8 +80,11 @@ final class Words
 
     /** Numbers of hours in words. */
     public const HOURS = [
-        'one' => 1, 'two' => 2, 'three' => 3, 'four' => 4, 'five' => 5, 'six' => 6, 'seven' => 7, 'eight' => 8, 'nine' => 9, 'ten' => 10, 'eleven' => 11, 'twelve' => 12,
-        'ett' => 1, 'to' => 2, 'tre' => 3, 'fire' => 4, 'fem' => 5, 'seks' => 6, 'sju' => 7, 'syv' => 7, 'åtte' => 8, 'ni' => 9, 'ti' => 10, 'elleve' => 11, 'tolv' => 12,
-        'eins' => 1, 'zwei' => 2, 'drei' => 3, 'vier' => 4, 'fünf' => 5, 'sechs' => 6, 'sieben' => 7, 'acht' => 8, 'neun' => 9, 'zehn' => 10, 'elf' => 11, 'zwölf' => 12,
+        'one' => 1, 'two' => 2, 'three' => 3, 'four' => 4, 'five' => 5, 'six' => 6, 'seven' => 7, 'eight' => 8, 'nine' => 9, 'ten' => 10,
+        'eleven' => 11, 'twelve' => 12,
+        'ett' => 1, 'to' => 2, 'tre' => 3, 'fire' => 4, 'fem' => 5, 'seks' => 6, 'sju' => 7, 'syv' => 7, 'åtte' => 8, 'ni' => 9, 'ti' => 10,
+        'elleve' => 11, 'tolv' => 12,
+        'eins' => 1, 'zwei' => 2, 'drei' => 3, 'vier' => 4, 'fünf' => 5, 'sechs' => 6, 'sieben' => 7, 'acht' => 8, 'neun' => 9,
+        'zehn' => 10, 'elf' => 11, 'zwölf' => 12,
     ];
 }

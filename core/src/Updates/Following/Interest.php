@@ -20,8 +20,10 @@ final readonly class Interest
      *
      * @throws \DomainException
      */
-    public function __construct(public array $services = [], public array $places = [], public ?int $tier = null, public ?int $only = null, public bool $onlyEnd = false, public About $about = About::All)
-    {
+    public function __construct(
+        public array $services = [], public array $places = [], public ?int $tier = null, public ?int $only = null,
+        public bool $onlyEnd = false, public About $about = About::All,
+    ) {
         array_walk($services, static fn(string $one) => Must::name($one, 'A service'));
         array_walk($places, static fn(string $one) => Must::name($one, 'A place'));
         Must::atLeast(1, $tier ?? 1, 'A tier');
@@ -40,14 +42,19 @@ final readonly class Interest
     public function in(Notice $notice): ?Reasons
     {
         if ($this->only !== null) {
-            return in_array($this->only, $notice->incidents, true) && ($notice->isEnd || ! $this->onlyEnd) ? new Reasons(isThis: true) : null;
+            return in_array($this->only, $notice->incidents, true) && ($notice->isEnd || ! $this->onlyEnd)
+                ? new Reasons(isThis: true)
+                : null;
         }
         if (! $this->about->meets($notice->about)) {
             return null;
         }
         $services = [];
         foreach ($notice->tiers as $name => $tier) {
-            if (($this->services === [] || in_array((string) $name, $this->services, true)) && ($this->tier === null || $tier <= $this->tier)) {
+            if (
+                ($this->services === [] || in_array((string) $name, $this->services, true))
+                && ($this->tier === null || $tier <= $this->tier)
+            ) {
                 $services[] = (string) $name;
             }
         }

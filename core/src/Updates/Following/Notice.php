@@ -10,7 +10,8 @@ use Skarvo\Value\Must;
 final readonly class Notice
 {
     /**
-     * @param  array<array-key, int>  $tiers  of the services that it is or was about, by their public names: 1 matters most; none: about no service by name
+     * @param  array<array-key, int>  $tiers  of the services that it is or was about, by their public names: 1 matters most; none: about no
+     *      service by name
      * @param  list<string>  $places  that it names; none: it may be anywhere
      * @param  bool  $isUrgent  whether it also goes out while somebody wants quiet
      * @param  bool  $isEnd  whether it says that it is over
@@ -19,8 +20,10 @@ final readonly class Notice
      *
      * @throws \DomainException
      */
-    public function __construct(public array $tiers, public array $places, public bool $isUrgent, public bool $isEnd = false, public array $incidents = [], public About $about = About::Incidents)
-    {
+    public function __construct(
+        public array $tiers, public array $places, public bool $isUrgent, public bool $isEnd = false, public array $incidents = [],
+        public About $about = About::Incidents,
+    ) {
         foreach ($tiers as $name => $tier) {
             Must::name((string) $name, 'A service');
             Must::atLeast(1, $tier, "The tier of $name");

@@ -24,9 +24,11 @@ final readonly class Reasons
     public function with(self $other): self
     {
         return new self(
-            array_values(array_unique([...$this->services, ...$other->services])), array_values(array_unique([...$this->places, ...$other->places])),
+            array_values(array_unique([...$this->services, ...$other->services])),
+            array_values(array_unique([...$this->places, ...$other->places])),
             $this->tier === null || $other->tier === null ? $this->tier ?? $other->tier : max($this->tier, $other->tier),
-            $this->isAnything || $other->isAnything, $this->isThis || $other->isThis, $this->wasTold || $other->wasTold, $this->isAdded || $other->isAdded,
+            $this->isAnything || $other->isAnything, $this->isThis || $other->isThis, $this->wasTold || $other->wasTold,
+            $this->isAdded || $other->isAdded,
         );
     }
 }

@@ -16,7 +16,10 @@ final readonly class History
 {
     private const DAY = 86400;
 
-    /** @param  array<array-key, array<string, Intervals>>  $broken  when each service was said to be in a state or a worse one, by name and state */
+    /**
+     * @param  array<array-key, array<string, Intervals>>  $broken  when each service was said to be in a state or a worse one, by name and
+     *      state
+     */
     private function __construct(private array $broken) {}
 
     /**

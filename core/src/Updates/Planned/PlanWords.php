@@ -31,7 +31,8 @@ final readonly class PlanWords
         $names = Phrases::list(array_map(fn(array $one): string => $this->glossary->name($one['name'], $in), $this->services), $in);
         $with = [
             'from' => $clock->say($this->plan->from, $in), 'until' => $clock->say($this->plan->to, $in), 'names' => $names,
-            'states' => $this->states($in), 'places' => Draft::places(array_map(fn(string $one): string => $this->glossary->name($one, $in), $this->places), $in),
+            'states' => $this->states($in),
+            'places' => Draft::places(array_map(fn(string $one): string => $this->glossary->name($one, $in), $this->places), $in),
         ];
         $sentence = Phrases::say(match ($stage) {
             PlanStage::Announced => 'plan_announced',
@@ -55,7 +56,10 @@ final readonly class PlanWords
         foreach ([[State::Down, 'plan_down'], [State::Degraded, 'plan_degraded']] as [$state, $phrase]) {
             $names = array_column(array_filter($this->services, static fn(array $one): bool => $one['state'] === $state), 'name');
             if ($names !== []) {
-                $parts[] = Phrases::say($phrase, $in, ['names' => Phrases::list(array_map(fn(string $one): string => $this->glossary->name($one, $in), $names), $in)]);
+                $parts[] = Phrases::say(
+                    $phrase, $in,
+                    ['names' => Phrases::list(array_map(fn(string $one): string => $this->glossary->name($one, $in), $names), $in)]
+                );
             }
         }
 

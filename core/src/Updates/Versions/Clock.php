@@ -41,6 +41,7 @@ final readonly class Clock
         $months = self::MONTHS[$in->value] ?? null;
 
         // Days are counted off there: "3. März".
-        return $local->format($in === Language::Norwegian || $in === Language::German ? 'j.' : 'j').' '.($months === null ? $local->format('M') : $months[(int) $local->format('n') - 1]);
+        return $local->format($in === Language::Norwegian || $in === Language::German ? 'j.' : 'j').' '
+            .($months === null ? $local->format('M') : $months[(int) $local->format('n') - 1]);
     }
 }

@@ -24,7 +24,8 @@ final readonly class Draft
      * @param  string|null  $cause  as far as it may be told
      */
     public static function from(
-        Stage $stage, array $services, string $since, array $sites, ?string $expected = null, ?string $cause = null, Language $in = Language::English,
+        Stage $stage, array $services, string $since, array $sites, ?string $expected = null, ?string $cause = null,
+        Language $in = Language::English,
     ): self {
         if ($stage === Stage::Restored) {
             $names = Phrases::list(array_column($services, 'name'), $in);
@@ -63,7 +64,9 @@ final readonly class Draft
             Phrases::stillStage($stage, $in, $isWorkedOn),
         ];
         if ($stage !== Stage::Proving && $stage !== Stage::Restored) {
-            $sentences[] = $expected === null ? Phrases::say('not_expected', $in) : Phrases::say('still_expected', $in, ['time' => $expected]);
+            $sentences[] = $expected === null
+                ? Phrases::say('not_expected', $in)
+                : Phrases::say('still_expected', $in, ['time' => $expected]);
         }
 
         return new self(implode(' ', $sentences));

@@ -50,7 +50,9 @@ final readonly class Drafts
             $said ?? $public->text,
             $counter === null ? '' : Phrases::say('counter', $in, ['text' => rtrim($counter, '. ')]),
             $public->meanwhile === '' ? '' : Phrases::say('others', $in, ['text' => rtrim($public->meanwhile, '. ')]),
-            $this->facts->next === null || $this->facts->stage === Stage::Restored ? '' : Phrases::say('next', $in, ['time' => $this->clock()->say($this->facts->next, $in)]),
+            $this->facts->next === null || $this->facts->stage === Stage::Restored
+                ? ''
+                : Phrases::say('next', $in, ['time' => $this->clock()->say($this->facts->next, $in)]),
         ];
 
         return new Drafted(implode(' ', array_filter($parts, static fn(string $one): bool => $one !== '')), '', $missing);
@@ -59,11 +61,15 @@ final readonly class Drafts
     private function sentence(Language $in, bool $isUnchanged, ?string $cause): string
     {
         $facts = $this->facts;
-        $services = array_map(fn(array $one): array => ['name' => $this->glossary->name($one['name'], $in), 'state' => $one['state']], $facts->services);
+        $services = array_map(
+            fn(array $one): array => ['name' => $this->glossary->name($one['name'], $in), 'state' => $one['state']], $facts->services
+        );
         $since = $this->clock()->say($facts->since, $in);
         $expected = $facts->isExpected() ? $this->clock()->say((int) $facts->estimate, $in) : null;
         if ($isUnchanged && $facts->told !== null) {
-            return Draft::unchanged($facts->stage, $services, $this->clock()->say($facts->told, $in), $since, $facts->known->isWorkedOn, $expected, $in)->text;
+            return Draft::unchanged(
+                $facts->stage, $services, $this->clock()->say($facts->told, $in), $since, $facts->known->isWorkedOn, $expected, $in
+            )->text;
         }
         $places = array_map(fn(string $one): string => $this->glossary->name($one, $in), $facts->places);
 
@@ -86,7 +92,8 @@ final readonly class Drafts
         }
         $new = $before === null ? [] : Changes::between($before, $facts);
         if ($new !== []) {
-            $sentences[] = 'New since the last update: '.implode('; ', array_map(fn(Change $one): string => $this->change($one, $before), $new)).'.';
+            $sentences[] = 'New since the last update: '
+                .implode('; ', array_map(fn(Change $one): string => $this->change($one, $before), $new)).'.';
         }
 
         return implode(' ', [...$sentences, Phrases::stage($facts->stage, Language::English), $this->expectation()]);
@@ -105,8 +112,12 @@ final readonly class Drafts
         };
 
         return implode(' ', array_filter([
-            ($known->priority > 0 ? "Priority $known->priority. " : '').$this->states(), $reports, Phrases::stage($facts->stage, Language::English),
-            $facts->toldCause() === null ? '' : Phrases::say('cause', Language::English, ['text' => rtrim((string) $facts->toldCause(), '. ')]), $this->expectation(),
+            ($known->priority > 0 ? "Priority $known->priority. " : '').$this->states(), $reports,
+            Phrases::stage($facts->stage, Language::English),
+            $facts->toldCause() === null
+                ? ''
+                : Phrases::say('cause', Language::English, ['text' => rtrim((string) $facts->toldCause(), '. ')]),
+            $this->expectation(),
             $known->coordinator === null ? 'Nobody coordinates it yet.' : "Coordinated by $known->coordinator.",
         ]));
     }
@@ -151,13 +162,18 @@ final readonly class Drafts
         return match ($change) {
             Change::Stage => lcfirst($facts->stage->words()).' (before: '.lcfirst($before->stage->words()).')',
             Change::Services => $facts->services === [] ? 'no service is hit any more' : 'services '.implode(', ', array_map(
-                static fn(array $one): string => "{$one['name']} ".($one['state'] === State::Down ? 'not working' : 'partly working'), $facts->services,
+                static fn(array $one): string => "{$one['name']} ".($one['state'] === State::Down ? 'not working' : 'partly working'),
+                $facts->services,
             )),
-            Change::Places => $facts->places === [] ? 'felt everywhere, or not known where' : 'felt at '.Phrases::list($facts->places, Language::English),
+            Change::Places => $facts->places === []
+                ? 'felt everywhere, or not known where'
+                : 'felt at '.Phrases::list($facts->places, Language::English),
             Change::Cause => $facts->cause === null ? 'the cause is open again' : 'a cause that is told outside',
             Change::Meanwhile => 'what people can do meanwhile',
             Change::Counter => 'what staff do',
-            Change::Estimate => $facts->estimate === null ? 'no estimate any more' : 'the estimate is '.$this->clock()->say($facts->estimate),
+            Change::Estimate => $facts->estimate === null
+                ? 'no estimate any more'
+                : 'the estimate is '.$this->clock()->say($facts->estimate),
         };
     }
 

@@ -12,7 +12,10 @@ final readonly class Glossary
     /** @var array<string, array<string, string>> by language, then by the plain phrase */
     private array $phrases;
 
-    /** @param  array<array-key, array<array-key, string>>  $phrases  by phrase in the organisation's language, then by code of the language; '': not known */
+    /**
+     * @param  array<array-key, array<array-key, string>>  $phrases  by phrase in the organisation's language, then by code of the language;
+     *      '': not known
+     */
     public function __construct(array $phrases = [], private Language $own = Language::English)
     {
         $by = [];

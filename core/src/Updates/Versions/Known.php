@@ -17,7 +17,9 @@ final readonly class Known
      * @param  bool  $isWorkedOn  whether somebody has answered that they are on it
      */
     public function __construct(
-        public string $ref = '', public string $title = '', public int $priority = 0, public ?string $coordinator = null, public array $causes = [],
-        public array $ruledOut = [], public array $suspects = [], public int $items = 0, public int $reports = 0, public bool $isWorkedOn = false,
+        public string $ref = '', public string $title = '', public int $priority = 0, public ?string $coordinator = null,
+        public array $causes = [],
+        public array $ruledOut = [], public array $suspects = [], public int $items = 0, public int $reports = 0,
+        public bool $isWorkedOn = false,
     ) {}
 }

@@ -12,7 +12,8 @@ use Skarvo\Value\Must;
 final readonly class UpdateFacts
 {
     /**
-     * @param  list<array{name: string, state: State}>  $services  by their public names, worst first; of one that is over, those it was about
+     * @param  list<array{name: string, state: State}>  $services  by their public names, worst first; of one that is over, those it was
+     *      about
      * @param  list<string>  $places  none: everywhere, or not known
      * @param  int  $now  this and the following are seconds since the epoch
      * @param  string|null  $cause  as far as it may be told outside
@@ -47,6 +48,7 @@ final readonly class UpdateFacts
     /** Whether somebody can still say by when it is back. */
     public function isExpected(): bool
     {
-        return $this->estimate !== null && $this->estimate > $this->now && $this->stage !== Stage::Proving && $this->stage !== Stage::Restored;
+        return $this->estimate !== null && $this->estimate > $this->now && $this->stage !== Stage::Proving
+            && $this->stage !== Stage::Restored;
     }
 }

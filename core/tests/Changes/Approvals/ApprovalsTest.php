@@ -96,7 +96,9 @@ final class ApprovalsTest extends TestCase
     public function test_who_comes_back_speaks_again_and_overrules_their_stand_in(): void
     {
         $stage = new Stage('board', ['cy', 'eli'], Needs::all(), false, null);
-        $request = new Request(self::ASKED, 'ana', [$stage], ['cy' => ['gus', 'hal']], ['cy' => Intervals::of([[self::ASKED, self::ASKED + 7200]])]);
+        $request = new Request(
+            self::ASKED, 'ana', [$stage], ['cy' => ['gus', 'hal']], ['cy' => Intervals::of([[self::ASKED, self::ASKED + 7200]])]
+        );
         $said = static fn(int $after, string $who, bool $yes): Answer => new Answer(Instant::ofSeconds(self::ASKED + $after), $who, $yes);
 
         self::assertSame(['gus', 'eli'], self::at($request, [], 0)->stages[0]->waitsFor);
@@ -147,13 +149,15 @@ final class ApprovalsTest extends TestCase
     private static function some(Randomizer $random, bool $apart = false): array
     {
         $people = static fn(int $most): array => array_map(
-            static fn(int $key): string => self::PEOPLE[$key], array_values($random->pickArrayKeys(self::PEOPLE, $random->getInt(1, $most))),
+            static fn(int $key): string => self::PEOPLE[$key],
+            array_values($random->pickArrayKeys(self::PEOPLE, $random->getInt(1, $most))),
         );
         $stages = [];
         foreach (range(1, $random->getInt(1, 3)) as $n) {
             $of = $people(4);
             $stages[] = new Stage("s$n", $of === [] ? ['ana'] : $of, match ($random->getInt(0, 3)) {
-                0 => Needs::one(), 1 => Needs::all(), 2 => Needs::count($random->getInt(1, 3)), default => Needs::share($random->getInt(1, 100)),
+                0 => Needs::one(), 1 => Needs::all(), 2 => Needs::count($random->getInt(1, 3)),
+                default => Needs::share($random->getInt(1, 100)),
             }, $random->getInt(0, 3) === 0, $random->getInt(0, 2) === 0 ? $random->getInt(1, 40) * 3600 : null);
         }
         $standIns = $away = [];

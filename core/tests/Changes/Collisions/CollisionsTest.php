@@ -42,8 +42,12 @@ final class CollisionsTest extends TestCase
             $owner = $random->getInt(0, $size - 1);
             $others = array_values(array_diff(range(0, $size - 1), [$owner])) ?: [0];
             // Loops are among them.
-            $members = array_map(static fn(int $key): int => $others[$key], array_values($random->pickArrayKeys($others, $random->getInt(1, 3))));
-            $graph->addNeed($owner, $members, $random->getInt(1, count($members)), $random->getInt(0, 2) === 0 ? Strength::Soft : Strength::Hard);
+            $members = array_map(
+                static fn(int $key): int => $others[$key], array_values($random->pickArrayKeys($others, $random->getInt(1, 3)))
+            );
+            $graph->addNeed(
+                $owner, $members, $random->getInt(1, count($members)), $random->getInt(0, 2) === 0 ? Strength::Soft : Strength::Hard
+            );
         }
 
         return $graph;

@@ -33,7 +33,9 @@ final class SlowCollisions
     {
         $pairs = [];
         $works = static fn(PlannedChange $c): array => self::names($graph, [...$c->takesDown, ...$c->touches]);
-        $takes = static fn(PlannedChange $c): array => array_keys(array_filter(self::states($graph, [$c]), static fn(int $rank): bool => $rank > 1));
+        $takes = static fn(PlannedChange $c): array => array_keys(
+            array_filter(self::states($graph, [$c]), static fn(int $rank): bool => $rank > 1)
+        );
         foreach ($changes as $i => $a) {
             foreach (array_slice($changes, $i + 1) as $b) {
                 [$from, $to] = [max($a->from, $b->from), min($a->to, $b->to)];
@@ -50,7 +52,12 @@ final class SlowCollisions
                 }
             }
         }
-        usort($pairs, static fn(array $a, array $b): int => strcmp($a['from'], $b['from']) ?: strcmp(implode(' ', $a['changes']), implode(' ', $b['changes'])));
+        usort(
+            $pairs,
+            static fn(array $a, array $b): int => strcmp($a['from'], $b['from']) ?: strcmp(
+                implode(' ', $a['changes']), implode(' ', $b['changes'])
+            )
+        );
 
         return $pairs;
     }
@@ -75,8 +82,12 @@ final class SlowCollisions
                 if ($rank <= max([0, ...$alone])) {
                     continue;
                 }
-                $without = static fn(PlannedChange $c): array => array_values(array_filter($underWay, static fn(PlannedChange $d): bool => $d !== $c));
-                $hangsOn = array_filter($underWay, static fn(PlannedChange $c): bool => (self::states($graph, $without($c))[$item] ?? 0) < $rank);
+                $without = static fn(PlannedChange $c): array => array_values(
+                    array_filter($underWay, static fn(PlannedChange $d): bool => $d !== $c)
+                );
+                $hangsOn = array_filter(
+                    $underWay, static fn(PlannedChange $c): bool => (self::states($graph, $without($c))[$item] ?? 0) < $rank
+                );
                 $involves = array_filter($underWay, static fn(PlannedChange $c): bool => self::isNeeded($graph, (string) $item, $c));
                 $rows[] = [
                     'item' => (string) $item, 'from' => $from, 'to' => $to, 'state' => State::ofRank($rank)->value,
@@ -88,7 +99,10 @@ final class SlowCollisions
         $joined = [];
         foreach ($rows as $row) {
             $last = array_pop($joined);
-            if ($last !== null && $last['to'] === $row['from'] && array_diff_key($last, ['from' => 0, 'to' => 0]) === array_diff_key($row, ['from' => 0, 'to' => 0])) {
+            if (
+                $last !== null && $last['to'] === $row['from']
+                && array_diff_key($last, ['from' => 0, 'to' => 0]) === array_diff_key($row, ['from' => 0, 'to' => 0])
+            ) {
                 $row['from'] = $last['from'];
             } elseif ($last !== null) {
                 $joined[] = $last;
@@ -96,7 +110,9 @@ final class SlowCollisions
             $joined[] = $row;
         }
 
-        return array_map(static fn(array $row): array => [...$row, 'from' => Instant::format($row['from']), 'to' => Instant::format($row['to'])], $joined);
+        return array_map(
+            static fn(array $row): array => [...$row, 'from' => Instant::format($row['from']), 'to' => Instant::format($row['to'])], $joined
+        );
     }
 
     /** Whether it takes down something that the item needs, step by step. */

@@ -15,7 +15,9 @@ final class TemplateTest extends TestCase
 
     private const KINDS = ['a' => 'barrier', 'b' => 'barrier', 'c' => 'barrier', 'd' => 'switch'];
 
-    /** @return iterable<string, array{list<string>, 1?: list<string>, 2?: list<string>, 3?: int, 4?: string, 5?: list<array{text: string, minutes: int|null, check: string|null, back: string|null, no_return: bool}>}> */
+    /**
+     * @return iterable<string, array{list<string>, 1?: list<string>, 2?: list<string>, 3?: int, 4?: string, 5?: list<array{text: string, minutes: int|null, check: string|null, back: string|null, no_return: bool}>}>
+     */
     public static function plans(): iterable
     {
         yield 'as agreed' => [[]];
@@ -39,7 +41,8 @@ final class TemplateTest extends TestCase
      */
     #[DataProvider('plans')]
     public function test_what_differs(
-        array $differences, array $down = ['a', 'b'], array $touched = ['d'], int $seconds = 3600, string $back = 'Put it back', array $steps = [self::STEP],
+        array $differences, array $down = ['a', 'b'], array $touched = ['d'], int $seconds = 3600, string $back = 'Put it back',
+        array $steps = [self::STEP],
     ): void {
         $template = new Template(['a', 'b'], ['d'], null, 3600, 'Put it back', [self::STEP]);
         self::assertSame($differences, $template->differences($down, $touched, self::KINDS, $seconds, $back, $steps));

@@ -37,7 +37,10 @@ final class DeploymentReaderTest extends TestCase
 
         self::assertEquals($bare, $inside);
         self::assertSame(
-            ['271069a8', '/pipelines/boarding', 'boarding-api', Doing::Deployed, null, 1_772_435_040, 'production', '4.2.0+1', '1a2b..3c4d', 'Siri Lund', 'REQ-7', ChangeResult::Ok],
+            [
+                '271069a8', '/pipelines/boarding', 'boarding-api', Doing::Deployed, null, 1_772_435_040, 'production', '4.2.0+1',
+                '1a2b..3c4d', 'Siri Lund', 'REQ-7', ChangeResult::Ok,
+            ],
             array_values(get_object_vars($bare)),
         );
         self::assertSame('Deployed boarding-api 4.2.0+1', $bare->title());
@@ -49,7 +52,9 @@ final class DeploymentReaderTest extends TestCase
             $event = self::EVENT;
             $event['context']['type'] = "dev.cdevents.service.$doing->value";
             unset($event['subject']['content']['artifactId'], $event['customData']);
-            self::assertSame([$doing, null], [DeploymentReader::read(self::object($event))->doing, DeploymentReader::read(self::object($event))->version]);
+            self::assertSame(
+                [$doing, null], [DeploymentReader::read(self::object($event))->doing, DeploymentReader::read(self::object($event))->version]
+            );
         }
     }
 
@@ -60,7 +65,10 @@ final class DeploymentReaderTest extends TestCase
             'result' => 'failed', 'version' => '', 'author' => str_repeat('å', 300),
         ]));
 
-        self::assertSame([1_772_434_800, null, ChangeResult::Failed, Doing::Deployed, 200], [$read->began, $read->version, $read->result, $read->doing, mb_strlen((string) $read->author)]);
+        self::assertSame(
+            [1_772_434_800, null, ChangeResult::Failed, Doing::Deployed, 200],
+            [$read->began, $read->version, $read->result, $read->doing, mb_strlen((string) $read->author)]
+        );
     }
 
     /** @return iterable<string, array{array<string, mixed>, string, string}> */
@@ -72,16 +80,31 @@ final class DeploymentReaderTest extends TestCase
 
             return $one;
         };
-        yield 'another subject' => [$event(static function (array &$e): void { $e['context']['type'] = 'dev.cdevents.pipelinerun.started.0.1.0'; }), 'out_of_range', '/context/type'];
-        yield 'no time' => [$event(static function (array &$e): void { unset($e['context']['timestamp']); }), 'missing_field', '/context/timestamp'];
+        yield 'another subject' => [
+            $event(static function (array &$e): void { $e['context']['type'] = 'dev.cdevents.pipelinerun.started.0.1.0'; }), 'out_of_range',
+            '/context/type',
+        ];
+        yield 'no time' => [
+            $event(static function (array &$e): void { unset($e['context']['timestamp']); }), 'missing_field', '/context/timestamp',
+        ];
         yield 'no service' => [$event(static function (array &$e): void { unset($e['subject']['id']); }), 'missing_field', '/subject/id'];
         yield 'blank service' => [$event(static function (array &$e): void { $e['subject']['id'] = '  '; }), 'out_of_range', '/subject/id'];
         yield 'no subject' => [$event(static function (array &$e): void { unset($e['subject']); }), 'missing_field', '/subject'];
-        yield 'content is text' => [$event(static function (array &$e): void { $e['subject']['content'] = 'x'; }), 'wrong_type', '/subject/content'];
-        yield 'inside an envelope' => [['specversion' => '1.0', 'data' => $event(static function (array &$e): void { $e['context']['id'] = 7; })], 'wrong_type', '/data/context/id'];
+        yield 'content is text' => [
+            $event(static function (array &$e): void { $e['subject']['content'] = 'x'; }), 'wrong_type', '/subject/content',
+        ];
+        yield 'inside an envelope' => [
+            ['specversion' => '1.0', 'data' => $event(static function (array &$e): void { $e['context']['id'] = 7; })], 'wrong_type',
+            '/data/context/id',
+        ];
         yield 'an empty envelope' => [['specversion' => '1.0'], 'missing_field', '/data'];
-        yield 'ours, misspelt' => [['id' => '1', 'source' => 's', 'service' => 'x', 'at' => '2026-03-02T07:00:00Z', 'env' => 'p'], 'unknown_field', '/env'];
-        yield 'ours, the wrong way round' => [['id' => '1', 'source' => 's', 'service' => 'x', 'at' => '2026-03-02T07:00:00Z', 'began' => '2026-03-02T07:00:01Z'], 'out_of_range', '/began'];
+        yield 'ours, misspelt' => [
+            ['id' => '1', 'source' => 's', 'service' => 'x', 'at' => '2026-03-02T07:00:00Z', 'env' => 'p'], 'unknown_field', '/env',
+        ];
+        yield 'ours, the wrong way round' => [
+            ['id' => '1', 'source' => 's', 'service' => 'x', 'at' => '2026-03-02T07:00:00Z', 'began' => '2026-03-02T07:00:01Z'],
+            'out_of_range', '/began',
+        ];
     }
 
     /** @param  array<string, mixed>  $value */
@@ -98,7 +121,10 @@ final class DeploymentReaderTest extends TestCase
 
     public function test_what_a_rollback_took_out_does_not_depend_on_the_order_in_which_it_is_told(): void
     {
-        $all = [[1, Doing::Deployed, 10], [2, Doing::Upgraded, 20], [3, Doing::RolledBack, 30], [4, Doing::RolledBack, 40], [5, Doing::RolledBack, 50], [6, Doing::Deployed, 60], [7, Doing::Removed, 70], [8, Doing::RolledBack, 80]];
+        $all = [
+            [1, Doing::Deployed, 10], [2, Doing::Upgraded, 20], [3, Doing::RolledBack, 30], [4, Doing::RolledBack, 40],
+            [5, Doing::RolledBack, 50], [6, Doing::Deployed, 60], [7, Doing::Removed, 70], [8, Doing::RolledBack, 80],
+        ];
         $random = new Randomizer(new Mt19937(2));
         for ($n = 0; $n < 50; $n++) {
             self::assertEquals([2 => 3, 1 => 4], Undone::of($random->shuffleArray($all)));

@@ -28,7 +28,9 @@ final class RiskTest extends TestCase
                 $kind = ChangeKind::cases()[[0, 0, 0, 1, 1, 2][$random->getInt(0, 5)]];
                 [$team, $hour] = ['t'.$random->getInt(0, 7), $random->getInt(0, 23)];
                 $items = ['i'.$random->getInt(0, 59)];
-                $logit = -2.6 + $chance($kind->value, 0.5) + $chance($team, 1.2) + $chance($items[0], 1.2) + $chance('h'.intdiv($hour, 6), 0.5);
+                $logit = -2.6 + $chance($kind->value, 0.5) + $chance($team, 1.2) + $chance($items[0], 1.2) + $chance(
+                    'h'.intdiv($hour, 6), 0.5
+                );
                 $all[] = new PastChange("CH-$n", $kind, $team, $items, $hour, $random->getInt(0, 9999) / 10000 > 1 / (1 + exp(-$logit)));
             }
             [$past, $next] = [array_slice($all, 0, 400), array_slice($all, 400)];
@@ -50,7 +52,9 @@ final class RiskTest extends TestCase
 
     public function test_it_says_on_what_it_rests(): void
     {
-        $one = static fn(string $id, ?bool $well, string $item = 'db'): PastChange => new PastChange($id, ChangeKind::Normal, null, [$item], 10, $well);
+        $one = static fn(string $id, ?bool $well, string $item = 'db'): PastChange => new PastChange(
+            $id, ChangeKind::Normal, null, [$item], 10, $well
+        );
         $new = $one('CH-9', null);
 
         self::assertEqualsWithDelta(0.08, (new Risk([]))->of($new)->wrong, 0.001);
@@ -60,7 +64,9 @@ final class RiskTest extends TestCase
         self::assertGreaterThan((new Risk([$one('CH-1', true), $one('CH-2', true)]))->of($new)->wrong, $odds->wrong);
         self::assertStringContainsString('only 3 like it are known, of which 2 went wrong', $odds->words());
         $many = array_map(static fn(int $n): PastChange => $one("CH-$n", true), range(10, 50));
-        self::assertMatchesRegularExpression('/^Goes wrong in about \d of 100: of 41 like it 0 went wrong\.$/', (new Risk($many))->of($new)->words());
+        self::assertMatchesRegularExpression(
+            '/^Goes wrong in about \d of 100: of 41 like it 0 went wrong\.$/', (new Risk($many))->of($new)->words()
+        );
     }
 
     private static function loss(float $wrong, bool $failed): float

@@ -23,7 +23,11 @@ final class RulesDocumentTest extends TestCase
 
     private const RULES = [
         'kinds' => [
-            'standard' => [], 'normal' => ['minor' => [self::STAGE], 'major' => [self::STAGE, ['name' => 'board', 'of' => ['cy'], 'needs' => 'all', 'veto' => true]], 'requires' => ['back_out']],
+            'standard' => [],
+            'normal' => [
+                'minor' => [self::STAGE], 'major' => [self::STAGE, ['name' => 'board', 'of' => ['cy'], 'needs' => 'all', 'veto' => true]],
+                'requires' => ['back_out'],
+            ],
             'emergency' => ['stages' => [self::STAGE], 'review' => ['by' => 'cy', 'working_days' => 3]],
         ],
         'major' => ['tier' => 1, 'percent' => 20],
@@ -34,23 +38,36 @@ final class RulesDocumentTest extends TestCase
             ['name' => 'nights', 'days' => ['mon', 'tue'], 'from' => '22:00', 'to' => '05:00'],
         ],
         'freezes' => [['name' => 'summer', 'from' => '2026-07-01T00:00', 'to' => '2026-08-01T00:00']],
-        'deployments' => ['map' => [['service' => 'Boarding-API', 'environment' => 'production', 'items' => ['boarding']]], 'ignore' => ['Staging']],
+        'deployments' => [
+            'map' => [['service' => 'Boarding-API', 'environment' => 'production', 'items' => ['boarding']]], 'ignore' => ['Staging'],
+        ],
     ];
 
     public function test_the_hours_of_something_come_from_the_nearest_that_has_any(): void
     {
         $rules = self::rules(self::RULES);
-        $names = static fn(TakenDown ...$down): array => array_map(static fn(Window $one): string => "$one->name: ".implode(', ', $one->because), $rules->windowsFor(array_values($down)));
+        $names = static fn(TakenDown ...$down): array => array_map(
+            static fn(Window $one): string => "$one->name: ".implode(', ', $one->because), $rules->windowsFor(array_values($down))
+        );
 
         self::assertSame(['lanes: Gate'], $names(new TakenDown('gate', 'Gate', ['boarding' => 'Boarding'], 'network')));
-        self::assertSame(['boarding: Boarding'], $names(new TakenDown('db', 'Db', ['boarding' => 'Boarding', 'other' => 'Other'], 'network')));
+        self::assertSame(
+            ['boarding: Boarding'], $names(new TakenDown('db', 'Db', ['boarding' => 'Boarding', 'other' => 'Other'], 'network'))
+        );
         self::assertSame(['network: Switch'], $names(new TakenDown('switch', 'Switch', ['other' => 'Other'], 'network')));
         self::assertSame(['nights: Printer'], $names(new TakenDown('printer', 'Printer', [], 'desk')));
-        self::assertSame(['boarding: Boarding', 'lanes: Gate'], $names(new TakenDown('gate', 'Gate', [], null), new TakenDown('db', 'Db', ['boarding' => 'Boarding'], null)));
+        self::assertSame(
+            ['boarding: Boarding', 'lanes: Gate'],
+            $names(new TakenDown('gate', 'Gate', [], null), new TakenDown('db', 'Db', ['boarding' => 'Boarding'], null))
+        );
         self::assertSame([], self::rules(['windows' => []] + self::RULES)->windowsFor([new TakenDown('gate', 'Gate', [], null)]));
         $zone = Zone::orUtc('Europe/Oslo');
         // A Tuesday night at the end of winter time's last week: 23:00 to 04:00 in Oslo.
-        self::assertSame([[1_774_389_600, 1_774_407_600]], $rules->windowsFor([new TakenDown('gate', 'Gate', [], null)])[0]->open($zone, 1_774_300_000, 1_774_400_000)->within(1_774_380_000, 1_774_420_000)->all);
+        self::assertSame(
+            [[1_774_389_600, 1_774_407_600]],
+            $rules->windowsFor([new TakenDown('gate', 'Gate', [], null)])[0]->open($zone, 1_774_300_000, 1_774_400_000)
+                ->within(1_774_380_000, 1_774_420_000)->all
+        );
     }
 
     public function test_a_normal_change_is_major_by_what_it_takes_down_or_by_its_risk(): void
@@ -81,7 +98,8 @@ final class RulesDocumentTest extends TestCase
     public function test_a_review_is_due_on_a_working_day(): void
     {
         $due = static fn(string $ended, int $days, string ...$holidays): string => (new Review('cy', $days))->due(
-            new \DateTimeImmutable($ended), array_map(static fn(string $day): int => intdiv((int) strtotime("$day UTC"), 86400), array_values($holidays)),
+            new \DateTimeImmutable($ended),
+            array_map(static fn(string $day): int => intdiv((int) strtotime("$day UTC"), 86400), array_values($holidays)),
         )->format('D Y-m-d H:i');
 
         self::assertSame('Mon 2026-03-09 23:59', $due('2026-03-06 03:00', 1));
@@ -94,13 +112,23 @@ final class RulesDocumentTest extends TestCase
     {
         $with = static fn(array $more): array => array_replace_recursive(self::RULES, $more);
         yield 'no kinds' => [array_diff_key(self::RULES, ['kinds' => 0]), 'missing_field', '/kinds'];
-        yield 'nobody approves' => [['kinds' => ['normal' => ['minor' => [], 'major' => [self::STAGE]]] + self::RULES['kinds']] + self::RULES, 'out_of_range', '/kinds/normal/minor'];
-        yield 'an unknown field' => [$with(['kinds' => ['normal' => ['requires' => ['colour']]]]), 'out_of_range', '/kinds/normal/requires/0'];
-        yield 'a review without time' => [$with(['kinds' => ['emergency' => ['review' => ['working_days' => 0]]]]), 'out_of_range', '/kinds/emergency/review/working_days'];
+        yield 'nobody approves' => [
+            ['kinds' => ['normal' => ['minor' => [], 'major' => [self::STAGE]]] + self::RULES['kinds']] + self::RULES, 'out_of_range',
+            '/kinds/normal/minor',
+        ];
+        yield 'an unknown field' => [
+            $with(['kinds' => ['normal' => ['requires' => ['colour']]]]), 'out_of_range', '/kinds/normal/requires/0',
+        ];
+        yield 'a review without time' => [
+            $with(['kinds' => ['emergency' => ['review' => ['working_days' => 0]]]]), 'out_of_range',
+            '/kinds/emergency/review/working_days',
+        ];
         yield 'of two things' => [$with(['windows' => [['team' => 'network']]]), 'unknown_field', '/windows/0/team'];
         yield 'a freeze that ends first' => [$with(['freezes' => [['to' => '2026-06-01T00:00']]]), 'out_of_range', '/freezes/0/to'];
         yield 'their own stand-in' => [$with(['stand_ins' => ['cy' => ['cy']]]), 'out_of_range', '/stand_ins/cy/0'];
-        yield 'a kind that is none' => [$with(['deployments' => ['map' => [['kind' => 'usual']]]]), 'out_of_range', '/deployments/map/0/kind'];
+        yield 'a kind that is none' => [
+            $with(['deployments' => ['map' => [['kind' => 'usual']]]]), 'out_of_range', '/deployments/map/0/kind',
+        ];
         yield 'ignores a number' => [$with(['deployments' => ['ignore' => [7]]]), 'wrong_type', '/deployments/ignore/0'];
     }
 

@@ -37,7 +37,9 @@ final class SlotsTest extends TestCase
                 $slow['slots'],
                 array_map(static fn(Slot $slot): array => [Instant::format($slot->from), Instant::format($slot->to)], $slots), $told,
             );
-            self::assertSame($slow['first_without'], array_map(static fn(InTheWay $row): ?string => $row->toArray()['first_without'], $rows), $told);
+            self::assertSame(
+                $slow['first_without'], array_map(static fn(InTheWay $row): ?string => $row->toArray()['first_without'], $rows), $told
+            );
             self::assertSame($slow['blocked'], array_map(static fn(InTheWay $row): int => $row->blockedSeconds, $rows), $told);
             $found += count($slots);
         }
@@ -46,7 +48,9 @@ final class SlotsTest extends TestCase
 
     public function test_a_window_that_just_holds_the_work_has_one_start(): void
     {
-        [$slots] = self::of(['windows' => [['name' => 'w', 'days' => ['wed'], 'from' => '22:00', 'to' => '23:00']], 'duration' => 'PT1H', 'want' => 5]);
+        [$slots] = self::of(
+            ['windows' => [['name' => 'w', 'days' => ['wed'], 'from' => '22:00', 'to' => '23:00']], 'duration' => 'PT1H', 'want' => 5]
+        );
 
         self::assertSame(['2026-06-10T20:00:00Z'], array_map(static fn(Slot $slot): string => Instant::format($slot->from), $slots));
     }
@@ -98,12 +102,15 @@ final class SlotsTest extends TestCase
             return ['from' => Instant::format($from), 'to' => Instant::format($from + $random->getInt(1, 30) * 1800)];
         };
         $days = static fn(): array => array_values(array_filter(self::DAYS, static fn(): bool => $random->getInt(0, 2) > 0));
-        $some = static fn(int $most, \Closure $make): array => array_map($make, $random->getInt(0, $most) === 0 ? [] : range(1, $random->getInt(1, $most)));
+        $some = static fn(int $most, \Closure $make): array => array_map(
+            $make, $random->getInt(0, $most) === 0 ? [] : range(1, $random->getInt(1, $most))
+        );
         $people = ['ana', 'bo', 'cy', '7'];
 
         return self::object([
             'time_zone' => ['Europe/Oslo', 'Australia/Lord_Howe', 'Asia/Kathmandu', 'Pacific/Auckland'][$random->getInt(0, 3)],
-            'from' => Instant::format($begin), 'to' => Instant::format($begin + 72 * 3600), 'duration' => "PT{$minutes}M", 'apart' => "PT{$apart}M",
+            'from' => Instant::format($begin), 'to' => Instant::format($begin + 72 * 3600), 'duration' => "PT{$minutes}M",
+            'apart' => "PT{$apart}M",
             'grid' => [5, 10, 15, 20, 30, 60][$random->getInt(0, 5)], 'want' => $random->getInt(1, 4),
             'windows' => $some(4, static fn(): array => [
                 'name' => ['lanes', '7'][$random->getInt(0, 1)], 'days' => $days(),
@@ -120,7 +127,9 @@ final class SlotsTest extends TestCase
             }),
             'busy' => $some(3, static fn(): array => ['name' => ['CH-1', 'CH-2'][$random->getInt(0, 1)], ...$range()]),
             'crew' => array_map(static function (int $n) use ($random, $people): array {
-                $anyOf = array_map(static fn(int $key): string => $people[$key], array_values($random->pickArrayKeys($people, $random->getInt(1, 3))));
+                $anyOf = array_map(
+                    static fn(int $key): string => $people[$key], array_values($random->pickArrayKeys($people, $random->getInt(1, 3)))
+                );
 
                 return ['name' => "$n", 'any_of' => $anyOf, 'needs' => $random->getInt(1, count($anyOf))];
             }, $random->getInt(0, 1) === 0 ? [] : range(0, $random->getInt(0, 2))),

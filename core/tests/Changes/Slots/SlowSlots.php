@@ -98,7 +98,9 @@ final class SlowSlots
         $seats = [];
         foreach ($this->asked->crew as $i => $crew) {
             for ($n = 0; $i !== $without && $n < $crew->needs; $n++) {
-                $seats[] = array_values(array_filter($crew->any_of, fn(string $person): bool => $this->isFree($person, $at, $at + $this->duration)));
+                $seats[] = array_values(
+                    array_filter($crew->any_of, fn(string $person): bool => $this->isFree($person, $at, $at + $this->duration))
+                );
             }
         }
 

@@ -72,7 +72,10 @@ final class ChangedEstate
         }
         $near = self::around($graph, $broken);
         for ($n = $random->getInt(0, 4); $n > 0; $n--) {
-            $one = self::change($random, $layers, "CH-3$n", false, self::NOW - $random->getInt(0, 1) * $random->getInt(1800, 60000) - $random->getInt(0, 5400));
+            $one = self::change(
+                $random, $layers, "CH-3$n", false,
+                self::NOW - $random->getInt(0, 1) * $random->getInt(1800, 60000) - $random->getInt(0, 5400)
+            );
             $changes[] = new RecentChange(
                 $one->id, $one->from, $one->to, self::some($random, $near, count($one->items)), $one->kind, $one->result, $one->okShare,
             );
@@ -100,7 +103,9 @@ final class ChangedEstate
                     'switch' => null,
                     'host' => $graph->addNeed($item, [$one('switch')], 1, Strength::Hard),
                     'store' => $random->getInt(0, 9) < 7
-                        ? $graph->addNeed($item, self::some($random, $layers['host'], $random->getInt(2, 3)), $random->getInt(1, 2), Strength::Hard)
+                        ? $graph->addNeed(
+                            $item, self::some($random, $layers['host'], $random->getInt(2, 3)), $random->getInt(1, 2), Strength::Hard
+                        )
                         : $graph->addNeed($item, [$one('host')], 1, Strength::Hard),
                     'app' => $graph->addNeed($item, [$one('host')], 1, Strength::Hard),
                     default => $graph->addNeed($item, [$one('app')], 1, Strength::Hard),

@@ -16,7 +16,8 @@ final class CourseTest extends TestCase
     public function test_it_is_as_the_steps_until_then_left_it(): void
     {
         $course = new Course([
-            new Step(30, Aspect::Role, 'lead', null), new Step(10, Aspect::Fact, 'title', 'Lanes'), new Step(20, Aspect::Role, 'lead', 'Noor'),
+            new Step(30, Aspect::Role, 'lead', null), new Step(10, Aspect::Fact, 'title', 'Lanes'),
+            new Step(20, Aspect::Role, 'lead', 'Noor'),
             new Step(20, Aspect::Task, '1', ['text' => 'Look', 'state' => 'open']), new Step(25, Aspect::Task, '1', ['state' => 'done']),
             new Step(30, Aspect::Fact, 'title', 'Clocks'), new Step(30, Aspect::Fact, 'title', 'Clock 2'),
         ]);

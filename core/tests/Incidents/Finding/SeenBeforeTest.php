@@ -18,7 +18,8 @@ final class SeenBeforeTest extends TestCase
     public function test_two_words_are_asked_for_or_one_where_the_service_is_the_same(): void
     {
         $past = [
-            self::past(1, 'Gates at Ask'), self::past(2, 'Gates and barriers shut', service: 'ticket'), self::past(3, 'Gates', service: 'lanes'),
+            self::past(1, 'Gates at Ask'), self::past(2, 'Gates and barriers shut', service: 'ticket'),
+            self::past(3, 'Gates', service: 'lanes'),
             self::past(4, 'Printers', 'The barriers and the gates', 'ticket'), self::past(5, 'All is slow', service: 'lanes'),
         ];
         $like = SeenBefore::among('Gates and barriers shut', 'lanes', $past);
@@ -36,7 +37,8 @@ final class SeenBeforeTest extends TestCase
     public function test_words_are_told_apart_by_letters_and_what_says_nothing_is_left_out(): void
     {
         self::assertSame(
-            ['zeitserver', 'clk-2', 'fällt', 'nächste', '2026'], array_map(strval(...), array_keys(SeenBefore::words('Zeitserver clk-2 fällt AUS, with this nächste 2026 zu'))),
+            ['zeitserver', 'clk-2', 'fällt', 'nächste', '2026'],
+            array_map(strval(...), array_keys(SeenBefore::words('Zeitserver clk-2 fällt AUS, with this nächste 2026 zu'))),
         );
         self::assertSame(['bytes' => true], SeenBefore::words("\xff\xfe bytes"));
         self::assertSame([], SeenBefore::among('', 'lanes', [self::past(1, 'Gates', service: 'lanes')]));
@@ -50,7 +52,9 @@ final class SeenBeforeTest extends TestCase
             static fn(): string => ['gates', 'clock', 'barrier', 'switch', 'booking', 'down'][mt_rand(0, 5)], range(0, mt_rand(0, $most)),
         ));
         for ($n = 0; $n < 500; $n++) {
-            $past = array_map(static fn(int $id): array => self::past($id, $some(2), $some(4), ['a', 'b', null][mt_rand(0, 2)]), range(1, 6));
+            $past = array_map(
+                static fn(int $id): array => self::past($id, $some(2), $some(4), ['a', 'b', null][mt_rand(0, 2)]), range(1, 6)
+            );
             $text = $some(3);
             $like = SeenBefore::among($text, 'a', $past);
             self::assertSame(array_unique(array_column($like, 'id')), array_column($like, 'id'));

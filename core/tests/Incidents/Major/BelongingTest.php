@@ -24,20 +24,27 @@ final class BelongingTest extends TestCase
             ['All 2 items of it hang on this.', 'It hits Lanes too.', 'At Ask too.', 'It began 4 min later.'], true,
         ];
         yield 'a little before, as monitors see it' => [
-            new Trouble(['lane-a'], ['lane-a'], [], [], 10_000 - 120), ['The one item of it hangs on this.', 'It began 2 min earlier.'], true,
+            new Trouble(['lane-a'], ['lane-a'], [], [], 10_000 - 120), ['The one item of it hangs on this.', 'It began 2 min earlier.'],
+            true,
         ];
         yield 'before that' => [
-            new Trouble(['lane-a'], ['lane-a'], [], [], 10_000 - 121), ['The one item of it hangs on this.', 'It began 2 min earlier.'], false,
+            new Trouble(['lane-a'], ['lane-a'], [], [], 10_000 - 121), ['The one item of it hangs on this.', 'It began 2 min earlier.'],
+            false,
         ];
         yield 'only some of it' => [
             new Trouble(['lane-a', 'printer', 'till'], [], [], [], 10_000),
             ['1 of 3 items of it hangs on this.', 'It began at the same time.'], false,
         ];
         yield 'it lies deeper' => [
-            new Trouble(['sat'], ['sat', 'clk', 'time'], [], [], 9_000), ['The one item of this hangs on it.', 'It began 16 min earlier.'], false,
+            new Trouble(['sat'], ['sat', 'clk', 'time'], [], [], 9_000), ['The one item of this hangs on it.', 'It began 16 min earlier.'],
+            false,
         ];
-        yield 'only the service, long ago' => [new Trouble(['till'], ['till'], ['lanes' => 'Lanes'], [], 1_000), ['It hits Lanes too.'], false];
-        yield 'the place, at the time' => [new Trouble(['till'], [], [], ['Ask'], 11_800), ['At Ask too.', 'It began 30 min later.'], false];
+        yield 'only the service, long ago' => [
+            new Trouble(['till'], ['till'], ['lanes' => 'Lanes'], [], 1_000), ['It hits Lanes too.'], false,
+        ];
+        yield 'the place, at the time' => [
+            new Trouble(['till'], [], [], ['Ask'], 11_800), ['At Ask too.', 'It began 30 min later.'], false,
+        ];
         yield 'the place, a second too late' => [new Trouble(['till'], [], [], ['Ask'], 11_801), null, false];
         yield 'the time alone' => [new Trouble(['till'], [], [], ['Skj'], 10_000), null, false];
         yield 'nothing is known of it' => [new Trouble([], [], [], [], 10_000), null, false];

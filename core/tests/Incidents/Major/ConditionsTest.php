@@ -17,14 +17,17 @@ final class ConditionsTest extends TestCase
     private static function extent(int $tier, State $state, int $places, int $reports, int $openSeconds): Extent
     {
         return new Extent(
-            [new HitService('a', 'Lanes', $tier, $state)], array_map(static fn(int $n): string => "Quay $n", range(1, $places)), $reports, $openSeconds,
+            [new HitService('a', 'Lanes', $tier, $state)], array_map(static fn(int $n): string => "Quay $n", range(1, $places)), $reports,
+            $openSeconds,
         );
     }
 
     /** @return iterable<string, array{Condition, Extent, string|null}> */
     public static function cases(): iterable
     {
-        $here = static fn(int $tier = 1, State $state = State::Down, int $places = 1, int $reports = 0, int $openSeconds = 0): Extent => self::extent(
+        $here = static fn(
+            int $tier = 1, State $state = State::Down, int $places = 1, int $reports = 0, int $openSeconds = 0,
+        ): Extent => self::extent(
             $tier, $state, $places, $reports, $openSeconds,
         );
         yield 'its tier' => [new Condition(tier: 2), $here(tier: 2), 'Lanes, tier 2, is down.'];
@@ -40,7 +43,8 @@ final class ConditionsTest extends TestCase
         yield 'to the second' => [new Condition(minutes: 10), $here(openSeconds: 600), 'For 10 min.'];
         yield 'a second too soon' => [new Condition(minutes: 10), $here(openSeconds: 599), null];
         yield 'all together' => [
-            new Condition(1, 2, 3, 4), $here(places: 2, reports: 3, openSeconds: 240), 'Lanes, tier 1, is down; at 2 places; 3 reports; for 4 min.',
+            new Condition(1, 2, 3, 4), $here(places: 2, reports: 3, openSeconds: 240),
+            'Lanes, tier 1, is down; at 2 places; 3 reports; for 4 min.',
         ];
         yield 'all but one' => [new Condition(1, 2, 3, 4), $here(places: 2, reports: 2, openSeconds: 240), null];
     }

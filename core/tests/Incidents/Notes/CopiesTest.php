@@ -26,7 +26,9 @@ final class CopiesTest extends TestCase
             $slow = [];
             foreach ($notes as $note) {
                 foreach (self::everyWay($note, $links, $rules) as $ticket => $ways) {
-                    usort($ways, static fn(array $a, array $b): int => count($a) <=> count($b) ?: strcmp(implode("\0", $a), implode("\0", $b)));
+                    usort(
+                        $ways, static fn(array $a, array $b): int => count($a) <=> count($b) ?: strcmp(implode("\0", $a), implode("\0", $b))
+                    );
                     $slow[] = [(string) $ticket, $note->at, $note->id, $ways[0]];
                     $seen['longer'] += (int) (count($ways[0]) > 2);
                     $seen['tied'] += (int) (count($ways) > 1 && count($ways[0]) === count($ways[1]));
@@ -34,7 +36,10 @@ final class CopiesTest extends TestCase
             }
             usort($slow, static fn(array $a, array $b): int => strcmp($a[0], $b[0]) ?: $a[1] <=> $b[1] ?: strcmp($a[2], $b[2]));
             $fast = (new Copies($links, $rules))->of($notes);
-            self::assertSame($slow, array_map(static fn(Copy $one): array => [$one->ticket, $one->note->at, $one->note->id, $one->by], $fast), "seed $seed");
+            self::assertSame(
+                $slow, array_map(static fn(Copy $one): array => [$one->ticket, $one->note->at, $one->note->id, $one->by], $fast),
+                "seed $seed"
+            );
             $seen[$fast === [] ? 'none' : 'both']++;
             $this->holds($fast, $rules);
         }
@@ -63,7 +68,9 @@ final class CopiesTest extends TestCase
     {
         $links = [new Link('IN-1', 'RE-1', 'gathers', 0), new Link('IN-1', 'RE-2', 'gathers', 0), new Link('IN-0', 'IN-1', 'explains', 0)];
         $rules = [new Rule('gathers', Way::Both, false, true), new Rule('explains', Way::Both, true, true)];
-        $by = static fn(Note ...$notes): array => array_map(static fn(Copy $one): array => $one->by, (new Copies($links, $rules))->of(array_values($notes)));
+        $by = static fn(Note ...$notes): array => array_map(
+            static fn(Copy $one): array => $one->by, (new Copies($links, $rules))->of(array_values($notes))
+        );
         self::assertSame([['RE-1', 'IN-1', 'IN-0'], ['RE-1', 'IN-1']], $by(new Note('n', 'RE-1', 5, Visibility::Public)));
         self::assertSame([['IN-1', 'IN-0'], ['IN-1', 'RE-1'], ['IN-1', 'RE-2']], $by(new Note('n', 'IN-1', 5, Visibility::Public)));
         self::assertSame([['IN-1', 'IN-0']], $by(new Note('n', 'IN-1', 5, Visibility::Internal)));
@@ -104,7 +111,9 @@ final class CopiesTest extends TestCase
             }
         }
         for ($n = $dice->getInt(1, 4); $n > 0; $n--) {
-            $rules[] = new Rule($one(['x', 'y', '7']), $one(Way::cases()), $dice->getInt(0, 1) === 1, $dice->getInt(0, 2) > 0, $dice->getInt(0, 1) === 1);
+            $rules[] = new Rule(
+                $one(['x', 'y', '7']), $one(Way::cases()), $dice->getInt(0, 1) === 1, $dice->getInt(0, 2) > 0, $dice->getInt(0, 1) === 1
+            );
         }
         for ($n = $dice->getInt(1, 3); $n > 0; $n--) {
             $notes[] = new Note("n$n", $one($ids), $dice->getInt(0, 14), $one(Visibility::cases()));

@@ -22,7 +22,9 @@ final class AgreementsTest extends TestCase
 {
     public function test_the_one_for_the_service_holds_whole_else_the_one_for_any(): void
     {
-        $any = new Agreement([PromisedOf::Report, PromisedOf::Request], null, [new Target('respond', 1, 600), new Target('restore', 1, 7200)]);
+        $any = new Agreement(
+            [PromisedOf::Report, PromisedOf::Request], null, [new Target('respond', 1, 600), new Target('restore', 1, 7200)]
+        );
         $lanes = new Agreement([PromisedOf::Report], 'lanes', [new Target('respond', 1, 60)]);
         $all = new Agreements([$any, $lanes]);
 
@@ -44,7 +46,8 @@ final class AgreementsTest extends TestCase
             for ($n = $dice->getInt(0, 6); $n > 0; $n--) {
                 $service = [null, 'a', 'b'][$dice->getInt(0, 2)];
                 $kinds = array_values(array_filter(
-                    PromisedOf::cases(), static fn(PromisedOf $kind): bool => $dice->getInt(0, 1) === 1 && ! isset($seen["$kind->value-$service"]),
+                    PromisedOf::cases(),
+                    static fn(PromisedOf $kind): bool => $dice->getInt(0, 1) === 1 && ! isset($seen["$kind->value-$service"]),
                 ));
                 foreach ($kinds as $kind) {
                     $seen["$kind->value-$service"] = true;
@@ -56,8 +59,14 @@ final class AgreementsTest extends TestCase
             $all = new Agreements($list);
             foreach (PromisedOf::cases() as $kind) {
                 foreach ([null, 'a', 'b', 'c'] as $service) {
-                    $slow = array_values(array_filter($list, static fn(Agreement $one): bool => in_array($kind, $one->kinds, true) && $one->service === $service));
-                    $loose = array_values(array_filter($list, static fn(Agreement $one): bool => in_array($kind, $one->kinds, true) && $one->service === null));
+                    $slow = array_values(
+                        array_filter(
+                            $list, static fn(Agreement $one): bool => in_array($kind, $one->kinds, true) && $one->service === $service
+                        )
+                    );
+                    $loose = array_values(
+                        array_filter($list, static fn(Agreement $one): bool => in_array($kind, $one->kinds, true) && $one->service === null)
+                    );
                     self::assertSame(($slow[0] ?? $loose[0] ?? null)->targets ?? [], $all->of($kind, $service));
                     $slow !== [] ? $own++ : ($loose !== [] ? $any++ : $none++);
                 }
@@ -81,7 +90,9 @@ final class AgreementsTest extends TestCase
             array_map(PromisedOf::from(...), preg_split('/ /', $kinds, -1, PREG_SPLIT_NO_EMPTY) ?: []), $service, [],
         );
         self::assertTrue($refused(static fn() => $of('', null)));
-        self::assertTrue($refused(static fn() => new Agreement([PromisedOf::Task], null, [new Target('a', 1, 60), new Target('a', 1, 90)])));
+        self::assertTrue(
+            $refused(static fn() => new Agreement([PromisedOf::Task], null, [new Target('a', 1, 60), new Target('a', 1, 90)]))
+        );
         self::assertTrue($refused(static fn() => new Agreements([$of('task', 'x'), $of('report task', 'x')])));
         self::assertFalse($refused(static fn() => new Agreements([$of('task', 'x'), $of('task', null)])));
     }
@@ -89,8 +100,14 @@ final class AgreementsTest extends TestCase
     public function test_they_are_read_with_their_hours(): void
     {
         $read = self::read([
-            ['kinds' => ['report', 'request'], 'targets' => [['name' => 'respond', 'priority' => 1, 'within' => 'PT10M', 'hours' => 'desk']]],
-            ['kinds' => ['incident'], 'service' => 'lanes', 'targets' => [['name' => 'restore', 'priority' => 2, 'within' => 'PT1H', 'pauses' => false]]],
+            [
+                'kinds' => ['report', 'request'],
+                'targets' => [['name' => 'respond', 'priority' => 1, 'within' => 'PT10M', 'hours' => 'desk']],
+            ],
+            [
+                'kinds' => ['incident'], 'service' => 'lanes',
+                'targets' => [['name' => 'restore', 'priority' => 2, 'within' => 'PT1H', 'pauses' => false]],
+            ],
         ]);
         [$respond] = $read->of(PromisedOf::Request, 'booking');
         self::assertSame(['respond', 600, true], [$respond->name, $respond->withinSeconds, $respond->pauses]);
@@ -103,7 +120,9 @@ final class AgreementsTest extends TestCase
     /** @return iterable<string, array{list<array<string, mixed>>, ErrorCode, string}> */
     public static function bad(): iterable
     {
-        $row = static fn(array $kinds, ?string $service = null): array => ['kinds' => $kinds, 'targets' => [], ...($service === null ? [] : ['service' => $service])];
+        $row = static fn(array $kinds, ?string $service = null): array => [
+            'kinds' => $kinds, 'targets' => [], ...($service === null ? [] : ['service' => $service]),
+        ];
         yield 'nothing that it is about' => [[$row([])], ErrorCode::OutOfRange, '/agreements/0/kinds'];
         yield 'what is not known' => [[$row(['report', 'problem'])], ErrorCode::OutOfRange, '/agreements/0/kinds/1'];
         yield 'twice for any service' => [[$row(['task']), $row(['report', 'task'])], ErrorCode::DuplicateId, '/agreements/1/kinds/1'];

@@ -51,7 +51,9 @@ final class TargetsTest extends TestCase
                 $states[$clock->state->value] = ($states[$clock->state->value] ?? 0) + 1;
             }
         }
-        self::assertEqualsCanonicalizing(array_map(static fn(TargetState $one): string => $one->value, TargetState::cases()), array_keys($states));
+        self::assertEqualsCanonicalizing(
+            array_map(static fn(TargetState $one): string => $one->value, TargetState::cases()), array_keys($states)
+        );
         foreach ($states as $state => $times) {
             self::assertGreaterThan(30, $times, $state);
         }
@@ -75,7 +77,9 @@ final class TargetsTest extends TestCase
         $desk = new OpenHours(Zone::orUtc('UTC'), [new WeekHours(Weekday::cases(), 8 * 3600, 16 * 3600)]);
         $clock = self::one([new Target('restore', 2, 3600, $desk)], [self::opened(self::EIGHT + 7 * 3600)], self::EIGHT + 20 * 3600);
 
-        self::assertSame([TargetState::Outside, self::EIGHT + 8 * 3600, 0, false], [$clock->state, $clock->dueAt, $clock->leftSeconds, $clock->broken]);
+        self::assertSame(
+            [TargetState::Outside, self::EIGHT + 8 * 3600, 0, false], [$clock->state, $clock->dueAt, $clock->leftSeconds, $clock->broken]
+        );
     }
 
     public function test_a_public_holiday_does_not_count_and_what_opened_the_evening_before_goes_on(): void
@@ -110,7 +114,9 @@ final class TargetsTest extends TestCase
     public function test_nothing_is_said_of_what_is_due_in_more_than_four_hundred_days(): void
     {
         $limit = 400 * 86400;
-        $of = static fn(int $within): ?int => self::one([new Target('restore', 2, $within)], [self::opened(self::EIGHT)], self::EIGHT)->dueAt;
+        $of = static fn(int $within): ?int => self::one(
+            [new Target('restore', 2, $within)], [self::opened(self::EIGHT)], self::EIGHT
+        )->dueAt;
 
         self::assertSame([self::EIGHT + $limit, null], [$of($limit), $of($limit + 1)]);
     }

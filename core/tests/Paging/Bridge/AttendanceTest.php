@@ -23,9 +23,15 @@ final class AttendanceTest extends TestCase
         yield 'in' => [[[Heard::Rung, 100], [Heard::Joined, 110]], 500, Standing::In, 110, [[110, null]]];
         yield 'in, and left' => [[[Heard::Joined, 110], [Heard::Left, 200]], 500, Standing::Left, 200, [[110, 200]]];
         yield 'left, heard of first' => [[[Heard::Left, 200], [Heard::Joined, 110]], 500, Standing::Left, 200, [[110, 200]]];
-        yield 'back again' => [[[Heard::Joined, 110], [Heard::Left, 200], [Heard::Joined, 250]], 500, Standing::In, 250, [[110, 200], [250, null]]];
-        yield 'rung while in' => [[[Heard::Joined, 110], [Heard::Rung, 150], [Heard::Unanswered, 180]], 500, Standing::In, 110, [[110, null]]];
-        yield 'rung again after leaving' => [[[Heard::Joined, 110], [Heard::Left, 200], [Heard::Rung, 300]], 310, Standing::Ringing, 300, [[110, 200]]];
+        yield 'back again' => [
+            [[Heard::Joined, 110], [Heard::Left, 200], [Heard::Joined, 250]], 500, Standing::In, 250, [[110, 200], [250, null]],
+        ];
+        yield 'rung while in' => [
+            [[Heard::Joined, 110], [Heard::Rung, 150], [Heard::Unanswered, 180]], 500, Standing::In, 110, [[110, null]],
+        ];
+        yield 'rung again after leaving' => [
+            [[Heard::Joined, 110], [Heard::Left, 200], [Heard::Rung, 300]], 310, Standing::Ringing, 300, [[110, 200]],
+        ];
         yield 'rung twice without an answer' => [[[Heard::Rung, 100], [Heard::Rung, 500]], 520, Standing::Ringing, 500, []];
         yield 'joined long after the ring' => [[[Heard::Rung, 100], [Heard::Joined, 900]], 1000, Standing::In, 900, [[900, null]]];
         yield 'joined and left within a second' => [[[Heard::Left, 110], [Heard::Joined, 110]], 500, Standing::Left, 110, [[110, 110]]];

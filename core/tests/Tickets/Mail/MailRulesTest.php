@@ -14,16 +14,27 @@ final class MailRulesTest extends TestCase
     public function test_what_a_machine_wrote_is_told_by_its_headers_and_its_sender(): void
     {
         foreach ([
-            ['auto-submitted' => 'auto-replied'], ['auto-submitted' => 'auto-generated; why=x'], ['precedence' => 'Bulk'], ['list-id' => '<x.y>'],
-            ['x-auto-response-suppress' => 'All'], ['return-path' => '<>'], ['content-type' => 'multipart/report; report-type=delivery-status'],
+            ['auto-submitted' => 'auto-replied'], ['auto-submitted' => 'auto-generated; why=x'], ['precedence' => 'Bulk'],
+            ['list-id' => '<x.y>'],
+            ['x-auto-response-suppress' => 'All'], ['return-path' => '<>'],
+            ['content-type' => 'multipart/report; report-type=delivery-status'],
             ['x-autoreply' => 'yes'],
         ] as $headers) {
             self::assertTrue(Automatic::is($headers, 'bo@ferry.example'), (string) json_encode($headers));
         }
-        foreach (['', 'MAILER-DAEMON@x.example', 'no-reply@x.example', 'noreply@x.example', 'bounce+17@x.example', 'crew-request@x.example'] as $from) {
+        foreach (
+            [
+                '', 'MAILER-DAEMON@x.example', 'no-reply@x.example', 'noreply@x.example', 'bounce+17@x.example', 'crew-request@x.example',
+            ] as $from
+        ) {
             self::assertTrue(Automatic::is([], $from), $from);
         }
-        foreach ([[], ['auto-submitted' => 'no'], ['auto-submitted' => 'No; x=y'], ['precedence' => 'first-class'], ['x-auto-response-suppress' => 'None'], ['return-path' => '<bo@x>']] as $headers) {
+        foreach (
+            [
+                [], ['auto-submitted' => 'no'], ['auto-submitted' => 'No; x=y'], ['precedence' => 'first-class'],
+                ['x-auto-response-suppress' => 'None'], ['return-path' => '<bo@x>'],
+            ] as $headers
+        ) {
             self::assertFalse(Automatic::is($headers, 'bo@ferry.example'), (string) json_encode($headers));
         }
         self::assertFalse(Automatic::is([], 'norepton@ferry.example'));

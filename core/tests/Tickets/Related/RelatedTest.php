@@ -109,7 +109,9 @@ final class RelatedTest extends TestCase
     public function test_words_are_learned_from_what_was_linked_before(): void
     {
         $ticket = new KnownTicket('RE-9', 'the flapdoodle wobbles', self::EIGHT + 600);
-        $past = array_map(static fn(int $i): PastTicket => new PastTicket("the flapdoodle is loose, number $i", 'Barriers stay shut'), range(1, 8));
+        $past = array_map(
+            static fn(int $i): PastTicket => new PastTicket("the flapdoodle is loose, number $i", 'Barriers stay shut'), range(1, 8)
+        );
 
         self::assertGreaterThan(self::scored([$ticket]) + 0.2, self::scored([$ticket], $past));
     }
@@ -117,7 +119,9 @@ final class RelatedTest extends TestCase
     public function test_the_order_of_incidents_and_tickets_changes_nothing(): void
     {
         $tickets = array_map(
-            static fn(int $i): KnownTicket => new KnownTicket("RE-$i", ['card refused', 'the arm does not lift', 'no ship on the chart'][$i % 3], self::EIGHT + 60 * $i),
+            static fn(int $i): KnownTicket => new KnownTicket(
+                "RE-$i", ['card refused', 'the arm does not lift', 'no ship on the chart'][$i % 3], self::EIGHT + 60 * $i
+            ),
             range(1, 12),
         );
         $told = static fn(array $of): array => array_map(static fn(Answer $one): array => [$one->best, array_map(
@@ -135,23 +139,31 @@ final class RelatedTest extends TestCase
     {
         self::assertSame(
             [['ticket' => 'RE-1', 'best' => null, 'choices' => []]],
-            array_map(static fn(Answer $one): array => $one->toArray(), Related::of([], [new KnownTicket('RE-1', '', self::EIGHT)], [], [])),
+            array_map(
+                static fn(Answer $one): array => $one->toArray(), Related::of([], [new KnownTicket('RE-1', '', self::EIGHT)], [], [])
+            ),
         );
     }
 
     public function test_a_document_that_cannot_be_is_refused_where_it_is_wrong(): void
     {
-        $incident = ['id' => 'IN-1', 'title' => 't', 'text' => '', 'began_at' => '2026-03-02T08:00:00Z', 'ended_at' => null, 'services' => [], 'items' => [], 'places' => []];
+        $incident = [
+            'id' => 'IN-1', 'title' => 't', 'text' => '', 'began_at' => '2026-03-02T08:00:00Z', 'ended_at' => null, 'services' => [],
+            'items' => [], 'places' => [],
+        ];
         $ticket = ['id' => 'RE-1', 'text' => '', 'at' => '2026-03-02T08:00:00Z', 'service' => null, 'item' => null, 'place' => null];
         $sound = ['incidents' => [$incident], 'tickets' => [$ticket], 'dependencies' => [['from' => 'a', 'to' => 'b']], 'past' => []];
-        $read = static fn(array $change): array => RelatedDocument::read(Document::parse(json_encode([...$sound, ...$change], JSON_THROW_ON_ERROR)));
+        $read = static fn(array $change): array => RelatedDocument::read(
+            Document::parse(json_encode([...$sound, ...$change], JSON_THROW_ON_ERROR))
+        );
         self::assertCount(4, $read([]));
         foreach ([
             ['/incidents/1/id', ['incidents' => [$incident, $incident]]], ['/tickets/1/id', ['tickets' => [$ticket, $ticket]]],
             ['/incidents/0/ended_at', ['incidents' => [[...$incident, 'ended_at' => '2026-03-02T07:59:59Z']]]],
             ['/incidents/0/places/0', ['incidents' => [[...$incident, 'places' => ['']]]]],
             ['/dependencies/1', ['dependencies' => [['from' => 'a', 'to' => 'b'], ['from' => 'a', 'to' => 'b']]]],
-            ['/tickets/0/text', ['tickets' => [[...$ticket, 'text' => null]]]], ['/past/0/words', ['past' => [['text' => '', 'incident' => 'IN-1']]]],
+            ['/tickets/0/text', ['tickets' => [[...$ticket, 'text' => null]]]],
+            ['/past/0/words', ['past' => [['text' => '', 'incident' => 'IN-1']]]],
             ['/tickets/0/at', ['tickets' => [[...$ticket, 'at' => null]]]], ['/past', ['past' => null]],
         ] as [$at, $change]) {
             try {

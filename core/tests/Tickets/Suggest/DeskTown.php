@@ -25,7 +25,8 @@ final class DeskTown
             'no cabins can be selected on the site', 'the basket is empty when I go to checkout',
         ]],
         'payment' => ['Card payment', 'booking', 7, null, 'pay-link', [
-            'my card was declined twice but the money is gone', 'till says transaction refused for every visa', 'contactless does not take anything',
+            'my card was declined twice but the money is gone', 'till says transaction refused for every visa',
+            'contactless does not take anything',
             'customers cannot pay, the bank refuses', 'paid and charged again', 'the refund has not come to my account',
             'pin is right and purchase fails', 'we can only take cash at the counter',
         ]],
@@ -54,8 +55,10 @@ final class DeskTown
             'people cannot hear the gong', 'spoken message is garbled', 'only noise and echo when we broadcast', 'public address is mute',
         ]],
         'wireless' => ['Wireless on quays', 'platform', 4, null, 'access-point', [
-            'tablets lose the signal at the ramp', 'wifi drops every few minutes', 'handhelds do not connect', 'guest hotspot has no internet',
-            'laptop cannot join the network in the office', 'radio coverage is gone behind the shed', 'device roams all the time and is offline',
+            'tablets lose the signal at the ramp', 'wifi drops every few minutes', 'handhelds do not connect',
+            'guest hotspot has no internet',
+            'laptop cannot join the network in the office', 'radio coverage is gone behind the shed',
+            'device roams all the time and is offline',
             'scanner tablet disconnected from the router',
         ]],
         'signin' => ['Sign-in of staff', 'platform', 8, null, 'directory', [
@@ -64,17 +67,22 @@ final class DeskTown
             'no access to my profile', 'credentials refused at every desktop',
         ]],
         'roster' => ['Crew rosters', 'crew', 6, null, 'roster-job', [
-            'my shift is missing in the plan', 'duty list for tonight is empty', 'a steward is assigned twice', 'vacation was taken off wrongly',
+            'my shift is missing in the plan', 'duty list for tonight is empty', 'a steward is assigned twice',
+            'vacation was taken off wrongly',
             'two deckhands swapped and it shows neither', 'rota of next week is not published', 'overtime of the mate is gone',
             'manning of the evening crossing has a hole',
         ]],
         'freight' => ['Freight manifests', 'freight', 6, ['Havre', 'Kalv'], 'customs-link', [
-            'customs does not get our manifest', 'dangerous goods note is refused', 'waybill cannot be transmitted', 'container has no release',
-            'consignment is listed twice', 'export papers hang', 'the broker does not see the declaration', 'hazardous cargo cannot be cleared',
+            'customs does not get our manifest', 'dangerous goods note is refused', 'waybill cannot be transmitted',
+            'container has no release',
+            'consignment is listed twice', 'export papers hang', 'the broker does not see the declaration',
+            'hazardous cargo cannot be cleared',
         ]],
         'fuel' => ['Fuel figures', 'vessels', 3, null, 'tank-gauge', [
-            'diesel consumption is zero since noon', 'tank level jumps', 'bunker report has the wrong litres', 'gauge shows less than the dip',
-            'engine burn is not in the report', 'meter of the day tank stands still', 'telemetry of the lubricant is old', 'fuel reading is double',
+            'diesel consumption is zero since noon', 'tank level jumps', 'bunker report has the wrong litres',
+            'gauge shows less than the dip',
+            'engine burn is not in the report', 'meter of the day tank stands still', 'telemetry of the lubricant is old',
+            'fuel reading is double',
         ]],
     ];
 
@@ -127,7 +135,9 @@ final class DeskTown
         $which = array_values(array_filter(range(0, 7), static fn(int $i): bool => in_array($i, $held[$service], true) === $isAsked));
         $i = $which[$this->random->getInt(0, count($which) - 1)] ?? 0;
         $text = $this->random->getInt(1, 10) === 1 ? $this->one(self::VAGUE) : $phrases[$i];
-        $place = $this->random->getInt(1, 4) === 1 ? null : $this->one($this->random->getInt(1, 5) === 1 ? self::PLACES : $places ?? self::PLACES);
+        $place = $this->random->getInt(1, 4) === 1
+            ? null
+            : $this->one($this->random->getInt(1, 5) === 1 ? self::PLACES : $places ?? self::PLACES);
         $settled = [
             'service' => $service, 'team' => $team, 'urgency' => ['now', 'soon', 'soon', 'later'][$i % 4],
             'impact' => ['part', 'few', 'wide', 'few'][$i % 4],

@@ -38,7 +38,9 @@ final class PlainBayes
         foreach ($this->tickets as $service => $tickets) {
             $scores[$service] = log($tickets);
             foreach (self::split($text) as $word) {
-                $scores[$service] += log((($this->words[$service][$word] ?? 0) + 1) / (array_sum($this->words[$service]) + count($this->all)));
+                $scores[$service] += log(
+                    (($this->words[$service][$word] ?? 0) + 1) / (array_sum($this->words[$service]) + count($this->all))
+                );
             }
         }
         arsort($scores);

@@ -54,7 +54,8 @@ final class SuggesterTest extends TestCase
     {
         [$past] = DeskTown::of(3, 120, 1);
         $words = 'the wobbler of the third pontoon squeaks';
-        $first = static fn(SettledTicket ...$more): string => (new Suggester([...$past, ...array_values($more)], DeskTown::names(), []))->of($words, null)['service'][0]->value;
+        $first = static fn(SettledTicket ...$more): string => (new Suggester([...$past, ...array_values($more)], DeskTown::names(), []))
+            ->of($words, null)['service'][0]->value;
         $before = $first();
         $corrected = new SettledTicket('wobbler squeaks', null, ['service' => $before === 'fuel' ? 'roster' : 'fuel']);
 
@@ -65,8 +66,10 @@ final class SuggesterTest extends TestCase
     public function test_reasons_are_words_as_they_were_written(): void
     {
         $past = [
-            new SettledTicket('barriers shut', 'Ask', ['service' => 'lanes']), new SettledTicket('barrier does not lift', 'Ask', ['service' => 'lanes']),
-            new SettledTicket('no sound', 'Kalv', ['service' => 'announce']), new SettledTicket('sound is gone', 'Kalv', ['service' => 'announce']),
+            new SettledTicket('barriers shut', 'Ask', ['service' => 'lanes']),
+            new SettledTicket('barrier does not lift', 'Ask', ['service' => 'lanes']),
+            new SettledTicket('no sound', 'Kalv', ['service' => 'announce']),
+            new SettledTicket('sound is gone', 'Kalv', ['service' => 'announce']),
         ];
         $suggested = (new Suggester($past, [], ['Ask', 'Kalv']))->of('The bariers are closed', 'Ask')['service'];
 
@@ -88,7 +91,8 @@ final class SuggesterTest extends TestCase
     public function test_what_says_nothing_is_taken_for_the_commonest(): void
     {
         $past = [
-            ...array_fill(0, 6, new SettledTicket('zig', null, ['service' => 'payment'])), new SettledTicket('zag', null, ['service' => 'booking']),
+            ...array_fill(0, 6, new SettledTicket('zig', null, ['service' => 'payment'])),
+            new SettledTicket('zag', null, ['service' => 'booking']),
         ];
 
         self::assertSame('payment', (new Suggester($past, [], []))->of('please help', null)['service'][0]->value);
@@ -99,7 +103,12 @@ final class SuggesterTest extends TestCase
     {
         [$past, $asked] = DeskTown::of(5, 200, 100);
         $suggester = new Suggester($past, DeskTown::names(), DeskTown::PLACES);
-        foreach ([...array_map(static fn(SettledTicket $one): string => $one->text, $asked), '', '42', '~lane', '@Ask', str_repeat('barrier ', 2000), "\u{1F6A2}"] as $text) {
+        foreach (
+            [
+                ...array_map(static fn(SettledTicket $one): string => $one->text, $asked), '', '42', '~lane', '@Ask',
+                str_repeat('barrier ', 2000), "\u{1F6A2}",
+            ] as $text
+        ) {
             foreach ($suggester->of($text, 'Ask') as $field => $choices) {
                 $scores = array_map(static fn(Suggestion $one): float => $one->score, $choices);
                 self::assertLessThanOrEqual(3, count($choices));

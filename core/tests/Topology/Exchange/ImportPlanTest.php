@@ -87,7 +87,9 @@ final class ImportPlanTest extends TestCase
             'a' => ['fields' => ['name' => 'A', 'kind' => 'host', 'serial' => 'S1', 'tier' => '2'], 'needs' => []],
             'b' => ['fields' => ['name' => 'B', 'kind' => 'host'], 'needs' => [new Need(['a'], 1, Strength::Hard)]],
         ]);
-        $file = $this->csv("ID,Name,kind,tier,team,serial,needs,colour\na,A,,-,Quay,,,red\nb,B,,,,,a,\nc,,host,,,S3,runs on a,\nd,D,host,9,,,,\n");
+        $file = $this->csv(
+            "ID,Name,kind,tier,team,serial,needs,colour\na,A,,-,Quay,,,red\nb,B,,,,,a,\nc,,host,,,S3,runs on a,\nd,D,host,9,,,,\n"
+        );
         $rows = self::plan($file, $known);
         self::assertSame([['a', 'changed'], ['b', 'same'], ['c', 'new'], ['d', 'refused']], self::told($rows));
         self::assertSame(['tier' => ['2', ''], 'team' => ['', 'quay']], $rows[0]->changes);

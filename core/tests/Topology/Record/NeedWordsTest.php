@@ -31,7 +31,9 @@ final class NeedWordsTest extends TestCase
             new Need(['clk-1', 'clk-2'], 1, Strength::Soft, 'told'),
             new Need(['gate-1', 'gate-2', 'gate-3'], 2, Strength::Soft), new Need(['bus'], 1, Strength::Soft),
         ],
-            self::words()->parse(' quay-db; Runs on host-01; runs on the time of 1 of clk-1, clk-2;  to work fully: 2 of gate-1, gate-2, gate-3; to work fully: bus; '));
+            self::words()->parse(
+                ' quay-db; Runs on host-01; runs on the time of 1 of clk-1, clk-2;  to work fully: 2 of gate-1, gate-2, gate-3; to work fully: bus; '
+            ));
     }
 
     public function test_an_id_may_hold_what_parts_words(): void

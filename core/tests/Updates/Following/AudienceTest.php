@@ -32,7 +32,9 @@ final class AudienceTest extends TestCase
         yield 'another service' => [new Interest(['Payment']), $lanes, null];
         yield 'a service, of none by name' => [new Interest(['Lanes']), $vague, null];
         yield 'its place' => [new Interest([], ['Havre', 'Ask']), $lanes, new Reasons(places: ['Havre'])];
-        yield 'its place, in their words' => [new Interest([], ['The quay of havre', 'Askim']), $lanes, new Reasons(places: ['The quay of havre'])];
+        yield 'its place, in their words' => [
+            new Interest([], ['The quay of havre', 'Askim']), $lanes, new Reasons(places: ['The quay of havre']),
+        ];
         yield 'another place' => [new Interest([], ['Ask']), $lanes, null];
         yield 'a place, where it may be anywhere' => [new Interest([], ['Ask']), $vague, new Reasons];
         yield 'its tier' => [new Interest(tier: 1), $lanes, new Reasons(tier: 1)];
@@ -49,12 +51,20 @@ final class AudienceTest extends TestCase
         yield 'not the end that they wait for' => [new Interest(only: 7, onlyEnd: true), $goesOn, null];
         $planned = new Notice(['Lanes' => 1], [], false, about: About::Planned);
         $late = new Notice(['Lanes' => 1], [], false, about: About::All);
-        foreach ([[About::All, true, true, true], [About::Incidents, true, false, true], [About::Planned, false, true, true]] as [$about, $ofTrouble, $ofWork, $ofBoth]) {
+        foreach (
+            [
+                [About::All, true, true, true], [About::Incidents, true, false, true], [About::Planned, false, true, true],
+            ] as [$about, $ofTrouble, $ofWork, $ofBoth]
+        ) {
             foreach ([[$goesOn, $ofTrouble], [$planned, $ofWork], [$late, $ofBoth]] as [$notice, $isTheirs]) {
-                yield "$about->value, of {$notice->about->value}" => [new Interest(['Lanes'], about: $about), $notice, $isTheirs ? new Reasons(['Lanes']) : null];
+                yield "$about->value, of {$notice->about->value}" => [
+                    new Interest(['Lanes'], about: $about), $notice, $isTheirs ? new Reasons(['Lanes']) : null,
+                ];
             }
         }
-        yield 'one incident, whatever else they choose' => [new Interest(only: 7, about: About::Planned), $goesOn, new Reasons(isThis: true)];
+        yield 'one incident, whatever else they choose' => [
+            new Interest(only: 7, about: About::Planned), $goesOn, new Reasons(isThis: true),
+        ];
         yield 'a service whose name is a number' => [new Interest(['7']), new Notice(['7' => 1], [], false), new Reasons(['7'])];
     }
 
@@ -113,7 +123,9 @@ final class AudienceTest extends TestCase
                     new Interest($any(self::NAMES), $any(self::PLACES), mt_rand(0, 2) === 0 ? mt_rand(1, 3) : null), mt_rand(0, 4) > 0,
                 );
             }
-            $notice = new Notice(array_map(static fn(): int => mt_rand(1, 4), array_flip($any(self::NAMES))), $any(self::PLACES), mt_rand(0, 1) === 1);
+            $notice = new Notice(
+                array_map(static fn(): int => mt_rand(1, 4), array_flip($any(self::NAMES))), $any(self::PLACES), mt_rand(0, 1) === 1
+            );
             [$told, $added, $removed] = array_map(static fn(): array => $any(array_keys($followers)), [1, 2, 3]);
 
             $audience = Audience::of($notice, $followers, $told, $added, $removed);
@@ -128,8 +140,11 @@ final class AudienceTest extends TestCase
                 self::assertTrue(! $should || in_array($one->reach(), $reached, true), 'nobody forgotten');
             }
             foreach (array_keys($audience) as $id) {
-                self::assertNotSame([], array_filter($followers, static fn(Follower $one): bool => $one->reach() === $followers[$id]->reach()
-                    && $one->isActive && (in_array($one->id, [...$told, ...$added], true) || self::slowly($one->interest, $notice))), 'and nobody else');
+                $reached = array_filter($followers, static fn(Follower $one): bool => $one->reach() === $followers[$id]->reach()
+                    && $one->isActive && (
+                        in_array($one->id, [...$told, ...$added], true) || self::slowly($one->interest, $notice)
+                    ));
+                self::assertNotSame([], $reached, 'and nobody else');
             }
         }
     }

@@ -53,7 +53,10 @@ final class CalmTest extends TestCase
 
             self::assertGreaterThanOrEqual($at, $due);
             self::assertLessThanOrEqual($at + 2 * 86400 + 3600, $due);
-            self::assertFalse($from < $until ? $clock >= $from && $clock < $until : $clock >= $from || $clock < $until, "at $clock, quiet from $from to $until");
+            self::assertFalse(
+                $from < $until ? $clock >= $from && $clock < $until : $clock >= $from || $clock < $until,
+                "at $clock, quiet from $from to $until"
+            );
         }
     }
 

@@ -31,7 +31,9 @@ final class HistoryTest extends TestCase
         $told = [new Statement(1, self::at('2026-03-03 22:00'), ['Lanes' => State::Degraded])];
 
         self::assertSame([[0, 0, State::Up], [0, 7200, State::Degraded], [0, 12 * 3600, State::Degraded]], self::days($told));
-        self::assertSame([[0, 0, State::Up], [0, 3600, State::Degraded], [0, 0, State::Up]], self::days($told, [1 => self::at('2026-03-03 23:00')]));
+        self::assertSame(
+            [[0, 0, State::Up], [0, 3600, State::Degraded], [0, 0, State::Up]], self::days($told, [1 => self::at('2026-03-03 23:00')])
+        );
     }
 
     public function test_of_two_incidents_the_worse_one_counts_and_a_moment_once(): void
@@ -52,7 +54,9 @@ final class HistoryTest extends TestCase
         $told = [new Statement(1, self::at('2026-03-01 00:00'), ['Lanes' => State::Down])];
         $now = self::at('2026-03-30 00:00');
 
-        self::assertEquals([new Day(20541, 23 * 3600, 0), new Day(20542, 0, 0)], History::of($told, [], $now)->days('Lanes', $zone, $now, 2));
+        self::assertEquals(
+            [new Day(20541, 23 * 3600, 0), new Day(20542, 0, 0)], History::of($told, [], $now)->days('Lanes', $zone, $now, 2)
+        );
     }
 
     public function test_it_is_what_counting_each_minute_gives(): void
@@ -66,7 +70,8 @@ final class HistoryTest extends TestCase
             for ($incident = 1; $incident <= mt_rand(1, 4); $incident++) {
                 for ($n = mt_rand(0, 4); $n >= 0; $n--) {
                     $told[] = new Statement($incident, $now - mt_rand(0, 3 * 1440) * 60, array_intersect_key(
-                        ['Lanes' => State::cases()[mt_rand(0, 3)], '7' => State::cases()[mt_rand(0, 3)]], mt_rand(0, 2) === 0 ? ['7' => true] : ['Lanes' => true, '7' => true],
+                        ['Lanes' => State::cases()[mt_rand(0, 3)], '7' => State::cases()[mt_rand(0, 3)]],
+                        mt_rand(0, 2) === 0 ? ['7' => true] : ['Lanes' => true, '7' => true],
                     ));
                 }
                 if (mt_rand(0, 1) === 0) {
@@ -75,7 +80,9 @@ final class HistoryTest extends TestCase
             }
             foreach (['Lanes', '7'] as $name) {
                 $days = History::of($told, $ended, $now)->days($name, $zone, $now, 4);
-                self::assertSame(self::slowly($told, $ended, $now, $name), array_map(static fn(Day $one): array => [$one->down, $one->degraded], $days));
+                self::assertSame(
+                    self::slowly($told, $ended, $now, $name), array_map(static fn(Day $one): array => [$one->down, $one->degraded], $days)
+                );
             }
         }
     }
@@ -95,7 +102,10 @@ final class HistoryTest extends TestCase
             foreach (array_unique(array_column($told, 'incident')) as $incident) {
                 $said = null;
                 foreach ($told as $one) {
-                    if ($one->incident === $incident && isset($one->states[$name]) && $one->at <= $at && ($said === null || $one->at >= $said->at)) {
+                    if (
+                        $one->incident === $incident && isset($one->states[$name]) && $one->at <= $at
+                        && ($said === null || $one->at >= $said->at)
+                    ) {
                         $said = $one;
                     }
                 }

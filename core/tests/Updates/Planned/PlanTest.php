@@ -58,7 +58,10 @@ final class PlanTest extends TestCase
         $plan = new Plan(100_000, 110_000, 10, isHeld: true);
         self::assertSame(
             [null, null, PlanStage::Withdrawn, PlanStage::Withdrawn],
-            array_map(static fn(int $now): ?PlanStage => $plan->due($now, [PlanStage::Announced], 90_000, true), [95_000, 99_999, 100_000, 120_000]),
+            array_map(
+                static fn(int $now): ?PlanStage => $plan->due($now, [PlanStage::Announced], 90_000, true),
+                [95_000, 99_999, 100_000, 120_000]
+            ),
         );
         self::assertNull($plan->due(120_000, [PlanStage::Withdrawn], 90_000, true));
     }
@@ -88,19 +91,39 @@ final class PlanTest extends TestCase
 
     public function test_it_is_told_in_each_language_and_what_to_do_before_only_as_long_as_it_is_ahead(): void
     {
-        $at = static fn(string $clock): int => (new \DateTimeImmutable("2026-03-03 $clock", new \DateTimeZone('Europe/Oslo')))->getTimestamp();
+        $at = static fn(string $clock): int => (new \DateTimeImmutable("2026-03-03 $clock", new \DateTimeZone('Europe/Oslo')))
+            ->getTimestamp();
         $words = new PlanWords(
-            new Plan($at('22:00'), $at('23:30'), 1), [['name' => 'Payment', 'state' => State::Down], ['name' => 'Boards', 'state' => State::Degraded]], ['Ask', 'Havre'],
-            'Bring cash.', new \DateTimeZone('Europe/Oslo'), new Glossary(['Payment' => ['no' => 'Betaling'], 'Bring cash' => ['no' => 'Ta med kontanter']]),
+            new Plan($at('22:00'), $at('23:30'), 1),
+            [['name' => 'Payment', 'state' => State::Down], ['name' => 'Boards', 'state' => State::Degraded]], ['Ask', 'Havre'],
+            'Bring cash.', new \DateTimeZone('Europe/Oslo'),
+            new Glossary(['Payment' => ['no' => 'Betaling'], 'Bring cash' => ['no' => 'Ta med kontanter']]),
         );
         $say = static fn(PlanStage $stage, Language $in = Language::English): string => $words->of($stage, $in, $at('08:00'));
 
-        self::assertSame('Planned work from 22:00 CET until 23:30 CET, at Ask and Havre. Payment: not available; Boards: only partly available. Before it begins: Bring cash.', $say(PlanStage::Announced));
-        self::assertSame('Planlagt arbeid fra 22:00 CET til 23:30 CET, ved Ask og Havre. Betaling: ikke tilgjengelig; Boards: bare delvis tilgjengelig. Før det begynner: Ta med kontanter.', $say(PlanStage::Announced, Language::Norwegian));
-        self::assertSame('Planned work begins at 22:00 CET and lasts until 23:30 CET, at Ask and Havre. Payment: not available; Boards: only partly available. Before it begins: Bring cash.', $say(PlanStage::Soon));
-        self::assertSame('Planned work has changed: it is from 22:00 CET until 23:30 CET now, at Ask and Havre. Payment: not available; Boards: only partly available. Before it begins: Bring cash.', $say(PlanStage::Moved));
-        self::assertSame('The work that was planned for 22:00 CET does not take place. Payment and Boards: available as usual.', $say(PlanStage::Withdrawn));
-        self::assertSame('The planned work takes longer than planned. Payment: not available; Boards: only partly available.', $say(PlanStage::Overrun));
+        self::assertSame(
+            'Planned work from 22:00 CET until 23:30 CET, at Ask and Havre. Payment: not available; Boards: only partly available. Before it begins: Bring cash.',
+            $say(PlanStage::Announced)
+        );
+        self::assertSame(
+            'Planlagt arbeid fra 22:00 CET til 23:30 CET, ved Ask og Havre. Betaling: ikke tilgjengelig; Boards: bare delvis tilgjengelig. Før det begynner: Ta med kontanter.',
+            $say(PlanStage::Announced, Language::Norwegian)
+        );
+        self::assertSame(
+            'Planned work begins at 22:00 CET and lasts until 23:30 CET, at Ask and Havre. Payment: not available; Boards: only partly available. Before it begins: Bring cash.',
+            $say(PlanStage::Soon)
+        );
+        self::assertSame(
+            'Planned work has changed: it is from 22:00 CET until 23:30 CET now, at Ask and Havre. Payment: not available; Boards: only partly available. Before it begins: Bring cash.',
+            $say(PlanStage::Moved)
+        );
+        self::assertSame(
+            'The work that was planned for 22:00 CET does not take place. Payment and Boards: available as usual.',
+            $say(PlanStage::Withdrawn)
+        );
+        self::assertSame(
+            'The planned work takes longer than planned. Payment: not available; Boards: only partly available.', $say(PlanStage::Overrun)
+        );
         self::assertSame('The planned work is done. Payment and Boards: available as usual.', $say(PlanStage::Over));
         foreach (Language::cases() as $language) {
             foreach (PlanStage::cases() as $stage) {

@@ -46,9 +46,16 @@ final class SegmentsTest extends TestCase
     {
         $long = str_repeat('x', 100).'.';
 
-        self::assertSame('Lanes: shut. Use the desk. https://s.example/1', ShortText::of([' Lanes:  shut. ', '', 'Use the desk.'], 'https://s.example/1'));
-        self::assertSame("$long https://s.example/1", ShortText::of([$long, $long, 'Use the desk.'], 'https://s.example/1'), 'nothing after what was left out');
-        self::assertSame("$long$long https://s.example/1", ShortText::of([$long.$long, 'Use the desk.'], 'https://s.example/1'), 'the first is never cut');
+        self::assertSame(
+            'Lanes: shut. Use the desk. https://s.example/1', ShortText::of([' Lanes:  shut. ', '', 'Use the desk.'], 'https://s.example/1')
+        );
+        self::assertSame(
+            "$long https://s.example/1", ShortText::of([$long, $long, 'Use the desk.'], 'https://s.example/1'),
+            'nothing after what was left out'
+        );
+        self::assertSame(
+            "$long$long https://s.example/1", ShortText::of([$long.$long, 'Use the desk.'], 'https://s.example/1'), 'the first is never cut'
+        );
         self::assertSame('It\'s "over" - all of it...', ShortText::of(["It’s “over” –\u{A0}all of it…"]));
     }
 
@@ -57,7 +64,8 @@ final class SegmentsTest extends TestCase
         mt_srand(7);
         for ($round = 0; $round < 300; $round++) {
             $parts = array_map(static fn(): string => implode('', array_map(
-                static fn(): string => ['a', 'b', ' ', 'ø', '€', 'م', '🚢'][mt_rand(0, mt_rand(0, 9) === 0 ? 6 : 4)], range(0, mt_rand(0, 60)),
+                static fn(): string => ['a', 'b', ' ', 'ø', '€', 'م', '🚢'][mt_rand(0, mt_rand(0, 9) === 0 ? 6 : 4)],
+                range(0, mt_rand(0, 60)),
             )).'.', range(0, mt_rand(0, 4)));
             $end = mt_rand(0, 1) === 0 ? '' : 'https://s.example/1';
             $text = ShortText::of($parts, $end);

@@ -23,18 +23,31 @@ final class AgainstRecordTest extends TestCase
     private static function found(?array $services, ?array $places, array $felt = ['Ask', 'Havre']): array
     {
         $record = new Facts(
-            Stage::Fixing, ['Lanes' => State::Degraded, 'Payment' => State::Down, 'Boards' => State::AtRisk, 'App' => State::Up], $felt, ['Ask', 'Havre', 'Skjell'], 1, 0,
+            Stage::Fixing, ['Lanes' => State::Degraded, 'Payment' => State::Down, 'Boards' => State::AtRisk, 'App' => State::Up], $felt,
+            ['Ask', 'Havre', 'Skjell'], 1, 0,
             null, null, new \DateTimeZone('UTC'),
         );
 
-        return array_map(static fn(Slip $one): string => "{$one->kind->value}: $one->words", AgainstRecord::of($record, $services, $places, ['Lanes', 'Boards']));
+        return array_map(
+            static fn(Slip $one): string => "{$one->kind->value}: $one->words",
+            AgainstRecord::of($record, $services, $places, ['Lanes', 'Boards'])
+        );
     }
 
     public function test_what_nobody_says_otherwise_is_as_the_record_has_it(): void
     {
         self::assertSame([], self::found(null, null));
         self::assertSame([], self::found([['name' => 'Lanes', 'state' => State::Degraded]], ['Havre', 'Ask']));
-        self::assertSame([], self::found([['name' => 'Lanes', 'state' => State::Degraded], ['name' => 'Unknown', 'state' => State::Down], ['name' => 'Boards', 'state' => State::Up]], null));
+        self::assertSame(
+            [],
+            self::found(
+                [
+                    ['name' => 'Lanes', 'state' => State::Degraded], ['name' => 'Unknown', 'state' => State::Down],
+                    ['name' => 'Boards', 'state' => State::Up],
+                ],
+                null
+            )
+        );
         self::assertSame([], self::found(null, ['Skjell'], []), 'Where it is felt is not known.');
         self::assertSame([], self::found(null, []), 'Everywhere, or not known: nothing is claimed.');
     }
@@ -48,7 +61,8 @@ final class AgainstRecordTest extends TestCase
         // Payment is down for another reason.
         self::assertSame(['service: The facts leave out Lanes, which is only partly working as the record stands.'], self::found([], null));
         self::assertSame([
-            'place: As the record stands it is not felt at Skjell.', 'place: The facts leave out Ask, where it is felt as the record stands.',
+            'place: As the record stands it is not felt at Skjell.',
+            'place: The facts leave out Ask, where it is felt as the record stands.',
         ], self::found(null, ['Havre', 'Skjell']));
     }
 }

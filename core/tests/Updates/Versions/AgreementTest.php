@@ -28,8 +28,10 @@ final class AgreementTest extends TestCase
     private const PLACES = ['Ask', 'Havre', 'Lyngsund', 'Nordpier', 'Skjell', 'Storvik', 'Tangen'];
 
     private const GLOSSARY = [
-        'Vehicle lanes' => ['no' => 'Kjørefelt', 'de' => 'Fahrspuren', 'ar' => 'مسارات المركبات'], 'Card payment' => ['no' => 'Kortbetaling', 'de' => 'Kartenzahlung', 'ar' => 'الدفع بالبطاقة'],
-        'Online booking' => ['no' => 'Bestilling på nett', 'de' => 'Online-Buchung', 'ar' => 'الحجز'], 'Departure boards' => ['no' => 'Avgangstavler', 'de' => 'Abfahrtstafeln', 'ar' => 'لوحات المغادرة'],
+        'Vehicle lanes' => ['no' => 'Kjørefelt', 'de' => 'Fahrspuren', 'ar' => 'مسارات المركبات'],
+        'Card payment' => ['no' => 'Kortbetaling', 'de' => 'Kartenzahlung', 'ar' => 'الدفع بالبطاقة'],
+        'Online booking' => ['no' => 'Bestilling på nett', 'de' => 'Online-Buchung', 'ar' => 'الحجز'],
+        'Departure boards' => ['no' => 'Avgangstavler', 'de' => 'Abfahrtstafeln', 'ar' => 'لوحات المغادرة'],
     ];
 
     private Randomizer $dice;
@@ -45,14 +47,19 @@ final class AgreementTest extends TestCase
         foreach ($this->dice->pickArrayKeys(self::SERVICES, $this->dice->getInt(1, 3)) as $i) {
             $services[] = ['name' => self::SERVICES[$i], 'state' => [State::Down, State::Degraded][$this->dice->getInt(0, 1)]];
         }
-        $places = array_map(static fn(int $i): string => self::PLACES[$i], $this->dice->pickArrayKeys(self::PLACES, $this->dice->getInt(1, 6)));
+        $places = array_map(
+            static fn(int $i): string => self::PLACES[$i], $this->dice->pickArrayKeys(self::PLACES, $this->dice->getInt(1, 6))
+        );
         $stage = [Stage::Looking, Stage::CauseFound, Stage::Fixing][$this->dice->getInt(0, 2)];
         $zone = new \DateTimeZone(['Europe/Oslo', 'America/New_York', 'Asia/Riyadh'][$this->dice->getInt(0, 2)]);
-        [$since, $estimate, $next] = [$now - $this->dice->getInt(600, 20_000), $now + $this->dice->getInt(1200, 20_000), $now + $this->dice->getInt(400, 7000)];
+        [$since, $estimate, $next] = [
+            $now - $this->dice->getInt(600, 20_000), $now + $this->dice->getInt(1200, 20_000), $now + $this->dice->getInt(400, 7000),
+        ];
         $estimate = $this->dice->getInt(0, 2) === 0 ? null : $estimate;
         $told = $since + intdiv($now - $since, 2);
         $facts = new UpdateFacts(
-            $stage, $services, $places, $now, $since, $zone, 'a relay is stuck', 'pay in cash', 'open the barriers by hand', $estimate, $next, $told,
+            $stage, $services, $places, $now, $since, $zone, 'a relay is stuck', 'pay in cash', 'open the barriers by hand', $estimate,
+            $next, $told,
             new Known('IN-0001', 'Trouble', 2, 'Ingrid Vale', [], ['The quay network'], ['clk-2'], 7, 3, true),
         );
         $aliases = [];
@@ -62,7 +69,11 @@ final class AgreementTest extends TestCase
             }
         }
 
-        return [$facts, (new Facts($stage, $record, [], self::PLACES, $now, $since, $estimate, $next, $zone, told: $told, aliases: $aliases))->asTold($services, $places)];
+        return [
+            $facts,
+            (new Facts($stage, $record, [], self::PLACES, $now, $since, $estimate, $next, $zone, told: $told, aliases: $aliases))
+                ->asTold($services, $places),
+        ];
     }
 
     /** @return list<array{Version, Language, bool}> */
@@ -144,11 +155,25 @@ final class AgreementTest extends TestCase
         return [
             'since' => [$with(since: $facts->since - 60 * $this->dice->getInt(7, 50)), $time],
             'state' => [$with(services: $turned), [SlipKind::State->value]],
-            'another service' => [$with(services: [...$services, ['name' => $unnamed[0], 'state' => State::Down]]), [SlipKind::State->value]],
+            'another service' => [
+                $with(services: [...$services, ['name' => $unnamed[0], 'state' => State::Down]]), [SlipKind::State->value],
+            ],
             'place' => [$with(places: [...array_slice($facts->places, 1), $elsewhere[0]]), [SlipKind::Place->value]],
             'count of places' => [$with(places: [...$facts->places, $elsewhere[0]]), [SlipKind::Place->value]],
-            ...($facts->estimate === null ? [] : ['estimate' => [$with(estimate: $facts->estimate + 60 * $this->dice->getInt(61, 90)), $time]]),
-            ...(count($services) === 1 ? [] : ['service left out' => [$with(services: array_values(array_diff_key($services, [$i => 1]))), [SlipKind::Service->value]]]),
+            ...(
+                $facts->estimate === null
+                    ? []
+                    : ['estimate' => [$with(estimate: $facts->estimate + 60 * $this->dice->getInt(61, 90)), $time]]
+            ),
+            ...(
+                count($services) === 1
+                    ? []
+                    : [
+                        'service left out' => [
+                            $with(services: array_values(array_diff_key($services, [$i => 1]))), [SlipKind::Service->value],
+                        ],
+                    ]
+            ),
         ];
     }
 }

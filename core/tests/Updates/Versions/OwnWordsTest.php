@@ -37,8 +37,14 @@ final class OwnWordsTest extends TestCase
     private const WORDS = [
         [
             'en' => [
-                'down' => ['{s} has been out of action since {t}.', 'No luck with {s}: it has been down since {t}.', 'Since {t} nothing works on {s}.', 'Counter staff: {s} has not worked since {t}.'],
-                'degraded' => ['{s} has been slow since {t}.', 'Since {t} {s} works only in part.', '{s} limps along since {t}, with long delays.', 'Counter staff: {s} has worked only partly since {t}.'],
+                'down' => [
+                    '{s} has been out of action since {t}.', 'No luck with {s}: it has been down since {t}.',
+                    'Since {t} nothing works on {s}.', 'Counter staff: {s} has not worked since {t}.',
+                ],
+                'degraded' => [
+                    '{s} has been slow since {t}.', 'Since {t} {s} works only in part.', '{s} limps along since {t}, with long delays.',
+                    'Counter staff: {s} has worked only partly since {t}.',
+                ],
                 'at' => ['You notice it at {p}.', 'The terminals hit are {p}.', 'Passengers at {p} feel it.'],
                 'expected' => ['We reckon it is mended by {t}.', 'It ought to work again by {t}.', 'Plan on an outage until {t}.'],
                 'next' => ['More from us at {t}.', 'The next word comes by {t}.'],
@@ -54,7 +60,9 @@ final class OwnWordsTest extends TestCase
             ],
             'de' => [
                 'down' => ['{s}: seit {t} geht nichts mehr.', 'Seit {t} ist {s} ausgefallen.', '{s} funktioniert seit {t} nicht.'],
-                'degraded' => ['{s} läuft seit {t} nur langsam.', 'Seit {t} funktioniert {s} nur teilweise.', '{s} ist seit {t} eingeschränkt.'],
+                'degraded' => [
+                    '{s} läuft seit {t} nur langsam.', 'Seit {t} funktioniert {s} nur teilweise.', '{s} ist seit {t} eingeschränkt.',
+                ],
                 'at' => ['Zu spüren ist es in {p}.', 'Betroffen sind die Terminals {p}.'],
                 'expected' => ['Wir rechnen damit, dass es bis {t} wieder geht.', 'Voraussichtlich läuft es um {t} wieder.'],
                 'next' => ['Mehr von uns um {t}.', 'Die nächste Nachricht kommt bis {t}.'],
@@ -71,24 +79,46 @@ final class OwnWordsTest extends TestCase
         ],
         [
             'en' => [
-                'down' => ['{s}: nothing since {t}.', '{s} went down at {t} and has stayed down.', 'Nobody can use {s} since {t}.', '{s} has been off since {t}.', 'We lost {s} at {t}.'],
-                'degraded' => ['{s} has been patchy since {t}.', '{s} struggles since {t}; there are queues.', 'Since {t} {s} takes longer than usual.', '{s} works, but slowly, since {t}.'],
+                'down' => [
+                    '{s}: nothing since {t}.', '{s} went down at {t} and has stayed down.', 'Nobody can use {s} since {t}.',
+                    '{s} has been off since {t}.', 'We lost {s} at {t}.',
+                ],
+                'degraded' => [
+                    '{s} has been patchy since {t}.', '{s} struggles since {t}; there are queues.',
+                    'Since {t} {s} takes longer than usual.', '{s} works, but slowly, since {t}.',
+                ],
                 'at' => ['It concerns {p}.', 'Where: {p}.', 'Terminals concerned: {p}.'],
-                'expected' => ['Should be sorted by {t}.', 'We aim for {t}.', 'Back to normal around {t}, if all goes well.', 'Our best guess for the end is {t}.'],
+                'expected' => [
+                    'Should be sorted by {t}.', 'We aim for {t}.', 'Back to normal around {t}, if all goes well.',
+                    'Our best guess for the end is {t}.',
+                ],
                 'next' => ['We will write again at {t}.', 'News at {t}.', 'You hear from us by {t}.'],
-                'filler' => ['Sorry about this.', 'Cash is taken at the counter.', 'Our people are on site.', 'Tickets on paper are valid.'],
+                'filler' => [
+                    'Sorry about this.', 'Cash is taken at the counter.', 'Our people are on site.', 'Tickets on paper are valid.',
+                ],
             ],
             'no' => [
-                'down' => ['{s} er helt nede siden {t}.', '{s} falt ut kl. {t}.', 'Ingen får brukt {s} siden {t}.', '{s} har vært ute siden {t}.'],
-                'degraded' => ['{s} virker dårlig siden {t}.', '{s} er ustabil siden {t}.', 'Det går tregt med {s} siden {t}.', '{s} fungerer bare av og til siden {t}.'],
+                'down' => [
+                    '{s} er helt nede siden {t}.', '{s} falt ut kl. {t}.', 'Ingen får brukt {s} siden {t}.', '{s} har vært ute siden {t}.',
+                ],
+                'degraded' => [
+                    '{s} virker dårlig siden {t}.', '{s} er ustabil siden {t}.', 'Det går tregt med {s} siden {t}.',
+                    '{s} fungerer bare av og til siden {t}.',
+                ],
                 'at' => ['Gjelder {p}.', 'Steder: {p}.'],
                 'expected' => ['Bør være løst innen {t}.', 'Vi håper på {t}.', 'Trolig i drift igjen rundt {t}.'],
                 'next' => ['Vi skriver igjen kl. {t}.', 'Nytt fra oss {t}.'],
                 'filler' => ['Beklager bryet.', 'Vi jobber med saken.'],
             ],
             'de' => [
-                'down' => ['{s} ist seit {t} tot.', '{s} fiel um {t} aus und ist noch weg.', '{s} steht seit {t}.', 'Seit {t} ist {s} nicht nutzbar.'],
-                'degraded' => ['{s} hakt seit {t}.', '{s} ist seit {t} träge.', 'Seit {t} dauert es bei {s} länger.', '{s} arbeitet seit {t} nur zum Teil.'],
+                'down' => [
+                    '{s} ist seit {t} tot.', '{s} fiel um {t} aus und ist noch weg.', '{s} steht seit {t}.',
+                    'Seit {t} ist {s} nicht nutzbar.',
+                ],
+                'degraded' => [
+                    '{s} hakt seit {t}.', '{s} ist seit {t} träge.', 'Seit {t} dauert es bei {s} länger.',
+                    '{s} arbeitet seit {t} nur zum Teil.',
+                ],
                 'at' => ['Betrifft: {p}.', 'Orte: {p}.'],
                 'expected' => ['Sollte bis {t} erledigt sein.', 'Wir hoffen auf {t}.', 'Ende wohl gegen {t}.'],
                 'next' => ['Wir melden uns um {t} wieder.', 'Neues um {t}.'],
@@ -105,8 +135,14 @@ final class OwnWordsTest extends TestCase
         ],
         [
             'en' => [
-                'down' => ['{s} fell over at {t}.', 'Since {t} {s} refuses to work.', 'There is no {s} since {t}.', 'From {t} on, {s} could not be used.', '{s} has been unavailable from {t}.'],
-                'degraded' => ['{s} is having trouble since {t}: some attempts go through.', '{s} is wobbly since {t}.', 'Since {t} {s} keeps dropping out.', '{s} needs several tries since {t}.', '{s} is up but crawling since {t}.'],
+                'down' => [
+                    '{s} fell over at {t}.', 'Since {t} {s} refuses to work.', 'There is no {s} since {t}.',
+                    'From {t} on, {s} could not be used.', '{s} has been unavailable from {t}.',
+                ],
+                'degraded' => [
+                    '{s} is having trouble since {t}: some attempts go through.', '{s} is wobbly since {t}.',
+                    'Since {t} {s} keeps dropping out.', '{s} needs several tries since {t}.', '{s} is up but crawling since {t}.',
+                ],
                 'at' => ['Terminals: {p}.', 'This is about {p}.', 'Felt in {p}.'],
                 'expected' => ['It should be over by {t}.', 'We think {t} is realistic.', 'Give us until {t}.'],
                 'next' => ['Next bulletin {t}.', 'Expect word from us at {t}.', 'We report back at {t}.'],
@@ -114,15 +150,23 @@ final class OwnWordsTest extends TestCase
             ],
             'no' => [
                 'down' => ['{s} er satt ut av spill siden {t}.', '{s} lar seg ikke bruke siden {t}.', 'Vi mistet {s} kl. {t}.'],
-                'degraded' => ['{s} har problemer siden {t}: noen forsøk går gjennom.', '{s} går i rykk og napp siden {t}.', '{s} bruker lang tid siden {t}.'],
+                'degraded' => [
+                    '{s} har problemer siden {t}: noen forsøk går gjennom.', '{s} går i rykk og napp siden {t}.',
+                    '{s} bruker lang tid siden {t}.',
+                ],
                 'at' => ['Terminaler: {p}.', 'Dette gjelder {p}.'],
                 'expected' => ['Vi tror det er over innen {t}.', 'Gi oss tid til {t}.'],
                 'next' => ['Vi gir lyd fra oss kl. {t}.', 'Ny melding kl. {t}.'],
                 'filler' => ['Ha litt tålmodighet.', 'Skranken hjelper deg.'],
             ],
             'de' => [
-                'down' => ['{s} streikt seit {t} komplett.', '{s} lässt sich seit {t} nicht benutzen.', 'Um {t} ist {s} zusammengebrochen.'],
-                'degraded' => ['{s} macht seit {t} Probleme: manche Versuche klappen.', '{s} läuft seit {t} unrund.', '{s} braucht seit {t} mehrere Anläufe.'],
+                'down' => [
+                    '{s} streikt seit {t} komplett.', '{s} lässt sich seit {t} nicht benutzen.', 'Um {t} ist {s} zusammengebrochen.',
+                ],
+                'degraded' => [
+                    '{s} macht seit {t} Probleme: manche Versuche klappen.', '{s} läuft seit {t} unrund.',
+                    '{s} braucht seit {t} mehrere Anläufe.',
+                ],
                 'at' => ['Terminals: {p}.', 'Es geht um {p}.'],
                 'expected' => ['Wir denken, {t} ist realistisch.', 'Geben Sie uns bis {t}.'],
                 'next' => ['Die nächste Durchsage kommt um {t}.', 'Um {t} sagen wir mehr.'],
@@ -139,8 +183,14 @@ final class OwnWordsTest extends TestCase
         ],
         [
             'en' => [
-                'down' => ['{s} conked out at {t}.', '{s} has given up since {t}.', 'No way to use {s} since {t}.', 'Since {t} {s} shows errors only.'],
-                'degraded' => ['{s} is hard to get through since {t}.', '{s} manages about half of its work since {t}.', 'Since {t} {s} is less than itself.', '{s} is under strain since {t}.'],
+                'down' => [
+                    '{s} conked out at {t}.', '{s} has given up since {t}.', 'No way to use {s} since {t}.',
+                    'Since {t} {s} shows errors only.',
+                ],
+                'degraded' => [
+                    '{s} is hard to get through since {t}.', '{s} manages about half of its work since {t}.',
+                    'Since {t} {s} is less than itself.', '{s} is under strain since {t}.',
+                ],
                 'at' => ['Ports: {p}.', 'If you are in {p}, this is for you.'],
                 'expected' => ['Engineers say {t}.', 'Back by {t}, with luck.', 'Do not count on it before {t}.'],
                 'next' => ['Watch this page at {t} for more.', 'Our next lines come at {t}.'],
@@ -155,8 +205,12 @@ final class OwnWordsTest extends TestCase
                 'filler' => ['Vi vet at det er kjedelig.', 'Ta vare på kvitteringen.'],
             ],
             'de' => [
-                'down' => ['{s} hat seit {t} den Geist aufgegeben.', 'Mit {s} ist seit {t} nichts zu machen.', '{s} zeigt seit {t} nur Fehler.'],
-                'degraded' => ['{s} kommt seit {t} kaum hinterher.', '{s} schafft seit {t} nur die Hälfte.', 'Bei {s} staut es sich seit {t}.'],
+                'down' => [
+                    '{s} hat seit {t} den Geist aufgegeben.', 'Mit {s} ist seit {t} nichts zu machen.', '{s} zeigt seit {t} nur Fehler.',
+                ],
+                'degraded' => [
+                    '{s} kommt seit {t} kaum hinterher.', '{s} schafft seit {t} nur die Hälfte.', 'Bei {s} staut es sich seit {t}.',
+                ],
                 'at' => ['Häfen: {p}.', 'Wer in {p} ist, den betrifft es.'],
                 'expected' => ['Die Techniker sagen {t}.', 'Rechnen Sie nicht vor {t} damit.'],
                 'next' => ['Schauen Sie um {t} wieder hier vorbei.', 'Das nächste Lebenszeichen kommt um {t}.'],
@@ -197,9 +251,16 @@ final class OwnWordsTest extends TestCase
     {
         $this->zone = new \DateTimeZone($this->pick(['Europe/Oslo', 'America/New_York', 'Asia/Riyadh']));
         $now = (new \DateTimeImmutable('2026-06-11 09:00', $this->zone))->getTimestamp() + 60 * $this->dice->getInt(0, 400);
-        [$this->since, $this->estimate, $this->next] = [$now - 60 * $this->dice->getInt(20, 170), $now + 60 * $this->dice->getInt(70, 170), $now + 60 * $this->dice->getInt(10, 35)];
-        $this->hit = array_map(fn(int $i): array => [$i, $this->pick([State::Down, State::Degraded])], $this->dice->pickArrayKeys(self::SERVICES, $this->dice->getInt(1, 2)));
-        $this->places = array_map(static fn(int $i): string => self::PLACES[$i], $this->dice->pickArrayKeys(self::PLACES, $this->dice->getInt(1, 3)));
+        [$this->since, $this->estimate, $this->next] = [
+            $now - 60 * $this->dice->getInt(20, 170), $now + 60 * $this->dice->getInt(70, 170), $now + 60 * $this->dice->getInt(10, 35),
+        ];
+        $this->hit = array_map(
+            fn(int $i): array => [$i, $this->pick([State::Down, State::Degraded])],
+            $this->dice->pickArrayKeys(self::SERVICES, $this->dice->getInt(1, 2))
+        );
+        $this->places = array_map(
+            static fn(int $i): string => self::PLACES[$i], $this->dice->pickArrayKeys(self::PLACES, $this->dice->getInt(1, 3))
+        );
         $aliases = [];
         foreach (self::IN as $names) {
             foreach ($names as $i => $name) {
@@ -207,8 +268,11 @@ final class OwnWordsTest extends TestCase
             }
         }
         $this->record = (new Facts(
-            Stage::Fixing, array_fill_keys(self::SERVICES, State::Up), [], self::PLACES, $now, $this->since, $this->estimate, $this->next, $this->zone, aliases: $aliases,
-        ))->asTold(array_map(static fn(array $one): array => ['name' => self::SERVICES[$one[0]], 'state' => $one[1]], $this->hit), $this->places);
+            Stage::Fixing, array_fill_keys(self::SERVICES, State::Up), [], self::PLACES, $now, $this->since, $this->estimate, $this->next,
+            $this->zone, aliases: $aliases,
+        ))->asTold(
+            array_map(static fn(array $one): array => ['name' => self::SERVICES[$one[0]], 'state' => $one[1]], $this->hit), $this->places
+        );
     }
 
     /**
@@ -279,13 +343,34 @@ final class OwnWordsTest extends TestCase
                 $others = array_values(array_diff(array_keys(self::SERVICES), array_column($this->hit, 0)));
                 $elsewhere = array_values(array_diff(self::PLACES, $this->places));
                 foreach ([
-                    'since' => [[$this->hit, $this->places, $this->since - 60 * $this->pick([25, 40, 75]), $this->estimate, $this->next], $times],
-                    'estimate' => [[$this->hit, $this->places, $this->since, $this->estimate + 60 * $this->pick([61, 75, 90]), $this->next], $times],
-                    'next' => [[$this->hit, $this->places, $this->since, $this->estimate, $this->next + 60 * $this->pick([27, 41, 55])], $times],
+                    'since' => [
+                        [$this->hit, $this->places, $this->since - 60 * $this->pick([25, 40, 75]), $this->estimate, $this->next], $times,
+                    ],
+                    'estimate' => [
+                        [$this->hit, $this->places, $this->since, $this->estimate + 60 * $this->pick([61, 75, 90]), $this->next], $times,
+                    ],
+                    'next' => [
+                        [$this->hit, $this->places, $this->since, $this->estimate, $this->next + 60 * $this->pick([27, 41, 55])], $times,
+                    ],
                     'state' => [[$turned, $this->places, $this->since, $this->estimate, $this->next], [SlipKind::State->value]],
-                    'another service' => [[[...$this->hit, [$others[0], State::Down]], $this->places, $this->since, $this->estimate, $this->next], [SlipKind::State->value]],
-                    'place' => [[$this->hit, [...array_slice($this->places, 1), $elsewhere[0]], $this->since, $this->estimate, $this->next], [SlipKind::Place->value]],
-                    ...(count($this->hit) === 1 ? [] : ['service left out' => [[[$this->hit[0]], $this->places, $this->since, $this->estimate, $this->next], [SlipKind::Service->value]]]),
+                    'another service' => [
+                        [[...$this->hit, [$others[0], State::Down]], $this->places, $this->since, $this->estimate, $this->next],
+                        [SlipKind::State->value],
+                    ],
+                    'place' => [
+                        [$this->hit, [...array_slice($this->places, 1), $elsewhere[0]], $this->since, $this->estimate, $this->next],
+                        [SlipKind::Place->value],
+                    ],
+                    ...(
+                        count($this->hit) === 1
+                            ? []
+                            : [
+                                'service left out' => [
+                                    [[$this->hit[0]], $this->places, $this->since, $this->estimate, $this->next],
+                                    [SlipKind::Service->value],
+                                ],
+                            ]
+                    ),
                 ] as $mistake => [$facts, $as]) {
                     $text = $this->write($in, ...$facts);
                     $isFound = array_intersect($this->found($text), $as) !== [];
@@ -301,7 +386,14 @@ final class OwnWordsTest extends TestCase
         }
         $rates = array_map(static fn(array $all): float => round(array_sum($all) / count($all), 3), $found);
         if (getenv('SHOW_RATES') !== false) {
-            fwrite(STDERR, json_encode($rates, JSON_THROW_ON_ERROR).sprintf("; states that it neither finds nor owns not to have read %.3f; false alarms %.3f\n", array_sum($silent) / count($silent), $false / $clean));
+            fwrite(
+                STDERR,
+                json_encode($rates, JSON_THROW_ON_ERROR)
+                    .sprintf(
+                        "; states that it neither finds nor owns not to have read %.3f; false alarms %.3f\n",
+                        array_sum($silent) / count($silent), $false / $clean
+                    )
+            );
             foreach ($missed as $of => $texts) {
                 fwrite(STDERR, "$of ".count($texts).": $texts[0]\n");
             }
