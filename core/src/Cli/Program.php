@@ -21,6 +21,9 @@ final class Program
     /** Bytes that a document, or a line of a stream, may have: what is endless ends there, before it fills the machine. */
     private const MOST_BYTES = 256 * 1024 * 1024;
 
+    /** Bytes of a line that are read at once. */
+    private const PART_BYTES = 16384;
+
     private const JSON = JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR;
 
     /** @var array{read: int, solve: int, write: int} nanoseconds */
@@ -221,13 +224,14 @@ final class Program
      */
     private function line(): ?string
     {
-        $line = fgets($this->in, max(2, $this->mostBytes + 2));
-        if ($line === false) {
-            return null;
+        $line = '';
+        // With as much as may come, room for all of that would be taken for each line.
+        while (! str_ends_with($line, "\n") && ($part = fgets($this->in, self::PART_BYTES + 1)) !== false) {
+            $line .= $part;
+            $this->refuseBeyond($line);
         }
-        $this->refuseBeyond($line);
 
-        return $line;
+        return $line === '' ? null : $line;
     }
 
     /** @throws BadInput */

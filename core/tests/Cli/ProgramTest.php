@@ -46,6 +46,22 @@ final class ProgramTest extends TestCase
         }
     }
 
+    public function test_a_line_is_read_whole_however_long_it_is_up_to_the_limit(): void
+    {
+        $document = static fn(int $bytes, string $end): string => str_pad('{"items":[],"dependencies":[],"groups":[]}', $bytes).$end;
+        // About the edges of what is read at once, with an end of line and without, and one line behind another.
+        foreach ([100, 16382, 16383, 16384, 16385, 32767, 32768, 32769, 100_000] as $bytes) {
+            foreach (["\n", ''] as $end) {
+                [$status, $out, $err] = self::call(['trace', '--lines'], $document(60, "\n").$document($bytes, $end), 1024 * 1024);
+                self::assertSame([0, '', 2], [$status, $err, substr_count($out, "\n")], "$bytes bytes");
+                self::assertStringNotContainsString('error', $out, "$bytes bytes");
+            }
+        }
+        foreach ([1024 * 1024 - 1 => 0, 1024 * 1024 => 2] as $bytes => $expected) {
+            self::assertSame($expected, self::call(['trace', '--lines'], $document($bytes, "\n"), 1024 * 1024)[0], "$bytes bytes");
+        }
+    }
+
     public function test_input_without_end_is_refused_before_it_fills_the_machine(): void
     {
         foreach (['trace' => 2, 'trace --lines' => 2, 'replay --stream' => 2] as $call => $expected) {
