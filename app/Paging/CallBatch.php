@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paging;
 
 use App\Platform\Contracts\EntryKind;
+use App\Platform\Database\RowUpdates;
 use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
@@ -30,6 +31,28 @@ final class CallBatch
 
     /** @var list<array{kind: EntryKind, id: int, facts: array<string, mixed>, also: array<string, string|int|null>}> */
     private array $entries = [];
+
+    private ?RowUpdates $calls = null;
+
+    /**
+     * Thousands may be due in one second, so a call is kept as a row.
+     *
+     * @param  array<string, scalar|null>  $row  as the database has it
+     */
+    public function keep(Call $call, array $row): void
+    {
+        $was = $call->getRawOriginal();
+        $changes = [];
+        foreach ($row as $column => $value) {
+            if (! array_key_exists($column, $was) || $was[$column] !== $value) {
+                $changes[$column] = $value;
+            }
+        }
+        if ($changes !== []) {
+            ($this->calls ??= new RowUpdates('calls'))->update($call->id, $changes);
+        }
+        $call->setRawAttributes([...$call->getAttributes(), ...$row], true);
+    }
 
     /** @return list<Segment> none if there is no such rota */
     public function segments(string $rota, int $from, int $to): array

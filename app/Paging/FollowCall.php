@@ -8,7 +8,6 @@ use App\Platform\Journal\Actor;
 use App\Platform\Journal\Journal;
 use App\Platform\Moment;
 use Carbon\CarbonImmutable;
-use Illuminate\Support\Facades\DB;
 use Skarvo\Paging\Course;
 use Skarvo\Paging\Escalation;
 use Skarvo\Paging\HappeningKind;
@@ -45,7 +44,9 @@ final class FollowCall
         $instant = static fn(?int $seconds): ?string => $seconds === null ? null : Moment::text($seconds - $call->shift_seconds);
         $last = $course->steps === [] ? null : $course->steps[count($course->steps) - 1];
         $nobody = $call->refused_at ?? $now->subSeconds($call->shift_seconds);
-        self::keep($call, [
+        // With what was learned for it.
+        $notes->keep($call, [
+            ...array_intersect_key($call->getAttributes(), ['contacts' => true, 'rotas' => true]),
             'followed_until' => Moment::precise($until),
             'steps_told' => count($course->steps),
             'pages_told' => count($course->pages),
@@ -61,18 +62,6 @@ final class FollowCall
         if ($call->handed_from !== null && $call->outcome !== $was) {
             $this->settleHanding($call);
         }
-    }
-
-    /**
-     * Thousands may be due in one second, so a call is kept as a row, with what was learned for it.
-     *
-     * @param  array<string, string|int|null>  $row  as the database has it
-     */
-    private static function keep(Call $call, array $row): void
-    {
-        $learned = array_intersect_key($call->getAttributes(), ['contacts' => true, 'rotas' => true]);
-        DB::table('calls')->where('id', $call->id)->update([...$row, ...$learned]);
-        $call->setRawAttributes([...$call->getAttributes(), ...$row], true);
     }
 
     /** Whoever handed a call on kept it meanwhile: now somebody else has it, or it goes on as if they had said no. */

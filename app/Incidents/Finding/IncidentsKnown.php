@@ -9,6 +9,7 @@ use App\Incidents\IncidentEntry;
 use App\Platform\Contracts\Knows;
 use App\Platform\Journal\Entry;
 use App\Platform\Person;
+use Illuminate\Support\Collection;
 use Skarvo\Time\Duration;
 
 /** What is known of incidents: what they were, what was found, decided, and done. */
@@ -32,14 +33,9 @@ final class IncidentsKnown implements Knows
     {
         $texts = [];
         $hypotheses = Hypothesis::query()->whereIn('incident_id', $subjects)->orderBy('id')->get()->groupBy('incident_id');
+        $said = self::said($subjects);
         foreach (Incident::query()->with('service')->whereKey($subjects)->get() as $incident) {
-            $written = Entry::query()->about(Incident::KIND, $incident->id)->whereIn('kind', self::SAYS)->orderBy('seq')->get()
-                ->map(
-                    static fn(Entry $one): string => (string) json_encode(
-                        array_values(array_filter($one->told(), is_string(...))),
-                        JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE,
-                    ),
-                );
+            $written = $said->get($incident->id) ?? collect();
             $found = ($hypotheses->get($incident->id) ?? collect())->map(
                 static fn(Hypothesis $one): string => "$one->text $one->check $one->result",
             );
@@ -52,6 +48,22 @@ final class IncidentsKnown implements Knows
         }
 
         return $texts;
+    }
+
+    /**
+     * @param  list<int>  $incidents
+     * @return Collection<array-key, Collection<int, string>> what was written of each, by id
+     */
+    private static function said(array $incidents): Collection
+    {
+        return Entry::query()->join('journal_subjects as of', 'of.seq', '=', 'journal.seq')
+            ->where('of.kind', Incident::KIND)->whereIn('of.id', array_map(strval(...), $incidents))
+            ->whereIn('journal.kind', self::SAYS)->orderBy('journal.seq')->get(['journal.*', 'of.id as incident'])
+            ->groupBy('incident')->map(static fn(Collection $entries): Collection => $entries->map(
+                static fn(Entry $one): string => (string) json_encode(
+                    array_values(array_filter($one->told(), is_string(...))), JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE,
+                ),
+            ));
     }
 
     public function lines(array $records, Person $reader): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Signals\Live;
 
+use App\Platform\Database\RowUpdates;
 use Illuminate\Support\Facades\DB;
 
 /** Rows of alerts as a flood changes them: each statement is prepared once, and writes only what changes. */
@@ -11,8 +12,7 @@ final class StoredAlerts
 {
     private readonly \PDO $pdo;
 
-    /** @var array<string, \PDOStatement> by the columns that they set */
-    private array $updates = [];
+    private readonly RowUpdates $updates;
 
     private ?\PDOStatement $insert = null;
 
@@ -23,6 +23,7 @@ final class StoredAlerts
     public function __construct()
     {
         $this->pdo = DB::connection()->getPdo();
+        $this->updates = new RowUpdates('alerts');
         $this->dropItems = $this->pdo->prepare('delete from alert_items where alert_id = ?');
         $this->putItem = $this->pdo->prepare('insert into alert_items (alert_id, item, stamp, opened_at, fires) values (?, ?, ?, ?, ?)');
     }
@@ -30,15 +31,11 @@ final class StoredAlerts
     /**
      * A repeat that counts one up touches no index of so wide a table.
      *
-     * @param  non-empty-array<string, mixed>  $changes  by column
+     * @param  non-empty-array<string, scalar|null>  $changes  by column
      */
     public function update(int $id, array $changes): void
     {
-        $columns = array_keys($changes);
-        $update = $this->updates[implode(' ', $columns)] ??= $this->pdo->prepare(
-            'update alerts set '.implode(', ', array_map(static fn(string $column): string => "\"$column\" = ?", $columns)).' where id = ?',
-        );
-        $update->execute([...array_values($changes), $id]);
+        $this->updates->update($id, $changes);
     }
 
     /**
