@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Changes;
 
-use App\Changes\Planning\Calendar;
+use App\Changes\Planning\OtherChanges;
 use App\Platform\Moment;
 use App\Platform\WallClock;
 use App\Topology\Estate;
@@ -32,7 +32,7 @@ final class CalendarWords
         if (count($planned) < 2) {
             return [];
         }
-        $collided = Calendar::of($estate)->collisions($planned);
+        $collided = (new OtherChanges($estate))->collisions($planned);
         $estate->readAhead(array_values(array_unique([
             ...array_map(static fn(Combined $one): string => $one->item, $collided->combined),
             ...array_merge(...array_map(static fn(Pair $one): array => [...$one->same, ...$one->under], $collided->pairs)),

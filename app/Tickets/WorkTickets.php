@@ -109,9 +109,8 @@ final readonly class WorkTickets
     public function answer(Ticket $ticket, string $text, bool $waits, array $files = []): void
     {
         $this->begin($ticket);
-        $report = $ticket->reported();
         $post = $this->post($ticket, $text, false);
-        KeepFiles::of($report, $files, $this->by, false, $post->id);
+        KeepFiles::of($ticket->reported(), $files, $this->by, false, $post->id);
         $this->firstAnswer($ticket);
         $this->setWaiting($ticket, $waits);
         $this->write(TicketEntry::Answered, $ticket, ['text' => mb_substr($text, 0, self::WORDS)]);
@@ -223,8 +222,7 @@ final readonly class WorkTickets
         Locked::again($ticket);
         Attempt::query()->create([
             'ticket_id' => $ticket->id, 'what' => $what, 'outcome' => $outcome, 'why' => $why === '' ? null : $why,
-            'by_reporter' => $byReporter,
-            'person_id' => $this->by->id, 'at' => now(),
+            'by_reporter' => $byReporter, 'person_id' => $this->by->id, 'at' => now(),
         ]);
         $this->write(TicketEntry::Tried, $ticket, ['what' => $what, 'outcome' => $outcome->value, 'why' => $why]);
     }
@@ -234,10 +232,8 @@ final readonly class WorkTickets
     {
         Locked::again($ticket);
         if ($ticket->state === TicketState::Done) {
-            throw Refused::because(
-                "{$ticket->ref()} is closed already. "
-                    .($ticket->kind->isReported() ? 'Only its reporter can open it again.' : 'Take its step up again to go on.')
-            );
+            $how = $ticket->kind->isReported() ? 'Only its reporter can open it again.' : 'Take its step up again to go on.';
+            throw Refused::because("{$ticket->ref()} is closed already. $how");
         }
     }
 
@@ -284,11 +280,10 @@ final readonly class WorkTickets
 
     private function setWaiting(Ticket $ticket, bool $waits): void
     {
-        $state = $waits ? TicketState::Theirs : TicketState::Ours;
         if ($waits !== ($ticket->state === TicketState::Theirs)) {
             Promises::note($ticket, $waits ? HappeningKind::Paused : HappeningKind::Resumed);
         }
-        $ticket->update(['state' => $state, 'waits_since' => now()]);
+        $ticket->update(['state' => $waits ? TicketState::Theirs : TicketState::Ours, 'waits_since' => now()]);
         Promises::setTimes($ticket);
     }
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { ChangeLine } from '@/lib/shapes';
 import { against, dragged } from '@/pages/Changes/band';
-import { hoursOf, lanesOf, markedOf, rowsOf } from '@/pages/Changes/changes';
+import { hoursOf, lanesOf, markedOf, rowsOf, ticksOf } from '@/pages/Changes/changes';
 
 const change = (id: number, team: string | null, items: string[] = []): ChangeLine => ({
   id,
@@ -21,6 +21,27 @@ const change = (id: number, team: string | null, items: string[] = []): ChangeLi
 });
 
 describe('the calendar of changes', () => {
+  it('is marked by hours, days or weeks', () => {
+    const start = new Date(2026, 2, 2).getTime();
+    const days = (count: number): number => start + count * 86_400_000;
+    const day = ticksOf(start, days(1), 'day');
+    expect(day.map((one) => one.words).slice(0, 3)).toEqual(['00:00', '02:00', '04:00']);
+    expect(day).toHaveLength(12);
+    // Whether a comma stands behind the day of the week differs between versions of the words of languages.
+    expect(ticksOf(start, days(7), 'week').map((one) => one.words.replace(',', ''))).toEqual([
+      'Mon 2 Mar',
+      'Tue 3 Mar',
+      'Wed 4 Mar',
+      'Thu 5 Mar',
+      'Fri 6 Mar',
+      'Sat 7 Mar',
+      'Sun 8 Mar',
+    ]);
+    const quarter = ticksOf(start, days(90), 'quarter');
+    expect(quarter).toHaveLength(13);
+    expect(quarter.slice(0, 2).map((one) => one.words)).toEqual(['2 Mar', '9 Mar']);
+  });
+
   it('has a row for each team, or for each thing that is worked on', () => {
     const all = [change(1, 'Quay', ['a', 'b']), change(2, null, []), change(3, 'Lanes', ['b'])];
     expect(rowsOf(all, 'team').map((row) => [row.name, row.changes.map((one) => one.id)])).toEqual([

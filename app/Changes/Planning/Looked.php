@@ -102,7 +102,7 @@ final class Looked
         $rules = StoredRules::now()->rules;
         $isMajor = $rules->isMajor($change->kind, $touched->highestTier(), $odds->wrong);
         $calendar = Calendar::of($estate);
-        $people = Calendar::peopleOf($change);
+        $people = OtherChanges::peopleOf($change);
         $earliest = max(Moment::now(), $from === null ? 0 : min($from->getTimestamp(), Moment::now() + 90 * 86400));
         $slots = $change->exists && ! $change->state->isAhead()
             ? ['slots' => [], 'inTheWay' => []]

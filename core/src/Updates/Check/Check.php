@@ -17,7 +17,12 @@ final readonly class Check
     /** So many places are named one by one. */
     private const FEW = 4;
 
-    public function __construct(private Facts $facts) {}
+    private Names $names;
+
+    public function __construct(private Facts $facts)
+    {
+        $this->names = new Names($facts);
+    }
 
     /** @return list<Slip> of what is said of the incident, in the order in which it stands in the text */
     public function update(string $words): array
@@ -52,12 +57,12 @@ final readonly class Check
     private function leftOut(Text $text): array
     {
         $slips = [];
-        $named = $this->named($text->text);
+        $named = $this->names->in($text->text);
         $missing = array_values(array_diff($this->facts->about, $named));
         if ($missing !== [] && array_intersect($this->facts->about, $named) !== []) {
             $slips[] = $text->slip(SlipKind::Service, 0, '', 'It leaves out '.self::list($missing).', which the facts name.');
         }
-        $without = new Text($this->without($text->text));
+        $without = new Text($this->names->without($text->text));
         $said = array_filter($this->facts->places, static fn(string $one): bool => $without->all(Text::name($one)) !== []);
         $missing = array_values(array_diff($this->facts->places, $said));
         if ($said !== [] && $missing !== [] && count($this->facts->places) <= self::FEW) {
@@ -119,8 +124,8 @@ final readonly class Check
         $named = $claims = [];
         foreach ($text->clauses() as [$from, $clause, $goesOn]) {
             // "Vehicle lanes work, but slowly": what is said comes after what it is said of.
-            $named = $this->named($clause) ?: ($goesOn && $claims === [] ? $named : []);
-            $claims = self::claimsOf(new Text($clause));
+            $named = $this->names->in($clause) ?: ($goesOn && $claims === [] ? $named : []);
+            $claims = Claim::allIn(new Text($clause));
             if ($claims !== [] && $claims[0]->isOver && (new Times($this->facts))->isToCome(self::part($clause, $claims[0]->at))) {
                 $claims = [];
             }
@@ -222,78 +227,6 @@ final readonly class Check
         );
     }
 
-    /** @return list<Claim> what a clause says of the services in it, in the order in which it is most likely meant */
-    private static function claimsOf(Text $clause): array
-    {
-        $claims = [];
-        // Partly comes before not at all, and as usual between them: "not affected" holds a "not", "only partly working" a "working".
-        foreach (
-            [
-                [Words::RESTORED, State::Up, true], [Words::PARTLY, State::Degraded, false], [Words::NORMAL, State::Up, false],
-                [Words::DOWN, State::Down, false],
-            ] as [$pattern, $state, $isOver]
-        ) {
-            $match = $clause->all($pattern)[0][0] ?? null;
-            if ($match === null) {
-                continue;
-            }
-            if (
-                $state === State::Up
-                && (new Text(substr($clause->text, 0, $match[1])))->all($isOver ? Words::NOT_YET.'|'.Words::MAY_BE : Words::NOT_YET) !== []
-            ) {
-                if ($isOver) {
-                    // "Not back yet", "will work again": it says of no state that it is so.
-                    return [];
-                }
-
-                continue;
-            }
-            $before = $claims[count($claims) - 1] ?? null;
-            if (
-                $state === State::Down && $before?->state === State::Degraded && $match[1] >= $before->at
-                && $match[1] <= $before->at + strlen($before->found) + 1
-            ) {
-                // "Partly down" says one thing.
-                continue;
-            }
-            $claims[] = new Claim($state, $match[1], $match[0], $isOver);
-            if ($isOver) {
-                break;
-            }
-        }
-
-        return $claims;
-    }
-
-    /** @return list<string> services that a clause names, the longest names first */
-    private function named(string $clause): array
-    {
-        $named = [];
-        foreach ($this->names() as $words => $name) {
-            $left = preg_replace('~'.Text::name((string) $words).'~iu', "\u{1}", $clause, -1, $count);
-            if ($count > 0 && $left !== null) {
-                $named[] = $name;
-                $clause = $left;
-            }
-        }
-
-        return array_values(array_unique($named));
-    }
-
-    /** @return array<array-key, string> each service by all names that it has, the longest names first */
-    private function names(): array
-    {
-        $names = [...array_filter($this->facts->aliases, fn(string $one): bool => isset($this->facts->services[$one])), ...array_combine(
-            array_keys($this->facts->services), array_keys($this->facts->services),
-        )];
-        uksort(
-            $names,
-            static fn(int|string $a, int|string $b): int => [mb_strlen((string) $b), (string) $a] <=> [mb_strlen((string) $a), (string) $b]
-        );
-
-        return $names;
-    }
-
     /** @return list<Slip> places at which it is not felt, as far as that is known */
     private function places(Text $text): array
     {
@@ -303,7 +236,7 @@ final readonly class Check
         $slips = [];
         foreach (array_diff($this->facts->allPlaces, $this->facts->places) as $place) {
             foreach ($text->clauses() as [$from, $clause]) {
-                $match = (new Text($this->without($clause)))->all(Text::name($place))[0][0] ?? null;
+                $match = (new Text($this->names->without($clause)))->all(Text::name($place))[0][0] ?? null;
                 if ($match === null || self::isElsewhere($clause)) {
                     continue;
                 }
@@ -325,18 +258,6 @@ final readonly class Check
         $rest = (string) preg_replace('~'.Words::DOWN.'~iu', '.', $clause);
 
         return (new Text($clause))->all(Words::NORMAL) !== [] || (new Text($rest))->all(Words::ELSEWHERE) !== [];
-    }
-
-    /** A clause in which the names of services, of which a place may be a part, are so many dots. */
-    private function without(string $clause): string
-    {
-        foreach (array_keys($this->names()) as $name) {
-            $clause = (string) preg_replace_callback(
-                '~'.Text::name((string) $name).'~iu', static fn(array $one): string => str_repeat('.', strlen($one[0])), $clause
-            );
-        }
-
-        return $clause;
     }
 
     /** @param  array<array-key, string>  $names */

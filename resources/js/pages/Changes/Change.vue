@@ -9,8 +9,9 @@ import { useAction } from '@/lib/action';
 import { useCommands } from '@/lib/commands';
 import type { ChangeOnPage, LookedAt } from '@/lib/shapes';
 import { useShared } from '@/lib/shared';
-import { clockSpan, clockTime, millis, useNow } from '@/lib/time';
+import { clockSpan } from '@/lib/time';
 import ApprovalStages from '@/pages/Changes/ApprovalStages.vue';
+import ChangeFacts from '@/pages/Changes/ChangeFacts.vue';
 import TemplateForm from '@/pages/Changes/TemplateForm.vue';
 import ChangeSteps from '@/pages/Changes/ChangeSteps.vue';
 import WhatItDoes from '@/pages/Changes/WhatItDoes.vue';
@@ -36,7 +37,6 @@ const answer = (yes: boolean): void =>
     { yes, comment: comment.value, round: props.change.round ?? 0 },
     () => (comment.value = ''),
   );
-const now = useNow();
 const announces = ref(false);
 const templating = ref(false);
 const mayAnnounce = computed(
@@ -190,94 +190,7 @@ useCommands(() => [
         </div>
         <TroubleNote v-if="!change.mayAnswer" :text="Object.values(action.errors.value)[0]" class="mt-2" />
 
-        <dl class="mt-4 grid gap-x-4 gap-y-1 text-small sm:grid-cols-[9rem_1fr]">
-          <template v-if="change.down.length">
-            <dt class="text-ink-2">Takes down</dt>
-            <dd>
-              <template v-for="(item, i) in change.down" :key="item.id"
-                >{{ i ? ', ' : ''
-                }}<Link :href="`/estate/${encodeURIComponent(item.id)}`" class="link inline-block min-h-6">{{
-                  item.name
-                }}</Link></template
-              >
-            </dd>
-          </template>
-          <template v-if="change.touched.length">
-            <dt class="text-ink-2">{{ line.recorded ? 'On' : 'Touches' }}</dt>
-            <dd>
-              <template v-for="(item, i) in change.touched" :key="item.id"
-                >{{ i ? ', ' : ''
-                }}<Link :href="`/estate/${encodeURIComponent(item.id)}`" class="link inline-block min-h-6">{{
-                  item.name
-                }}</Link></template
-              >
-            </dd>
-          </template>
-          <template v-if="line.who"
-            ><dt class="text-ink-2">Who does it</dt>
-            <dd>{{ line.who }}</dd></template
-          >
-          <template v-if="change.author && change.author !== line.who"
-            ><dt class="text-ink-2">Planned by</dt>
-            <dd>{{ change.author }}</dd></template
-          >
-          <template v-if="change.template"
-            ><dt class="text-ink-2">Template</dt>
-            <dd>
-              <Link href="/changes/templates" class="link inline-block min-h-6">{{ change.template.title }}</Link>
-            </dd></template
-          >
-          <template v-if="line.team"
-            ><dt class="text-ink-2">Team</dt>
-            <dd>{{ line.team }}</dd></template
-          >
-          <template v-if="change.reason"
-            ><dt class="text-ink-2">Why</dt>
-            <dd>{{ change.reason }}</dd></template
-          >
-          <template v-if="change.backOut"
-            ><dt class="text-ink-2">The way back</dt>
-            <dd>{{ change.backOut }}</dd></template
-          >
-          <template v-if="change.turnBackBy"
-            ><dt class="text-ink-2">Turn back by</dt>
-            <dd>
-              <strong
-                :class="line.state === 'under-way' && millis(change.turnBackBy) < now + 600_000 ? 'text-call' : ''"
-                >{{ clockTime(change.turnBackBy) }}</strong
-              >
-              at the latest, to be back in time
-            </dd></template
-          >
-          <template v-if="change.told">
-            <dt class="text-ink-2">Told by</dt>
-            <dd>
-              {{ change.told.source }}: {{ change.told.service
-              }}<template v-if="change.told.environment">, {{ change.told.environment }}</template>
-            </dd>
-            <template v-if="change.told.version"
-              ><dt class="text-ink-2">Version</dt>
-              <dd>{{ change.told.version }}</dd></template
-            >
-            <template v-if="change.told.commits"
-              ><dt class="text-ink-2">Commits</dt>
-              <dd class="font-mono">{{ change.told.commits }}</dd></template
-            >
-            <template v-if="change.told.workItem"
-              ><dt class="text-ink-2">Work item</dt>
-              <dd>{{ change.told.workItem }}</dd></template
-            >
-          </template>
-          <template v-if="change.review">
-            <dt class="text-ink-2">Review</dt>
-            <dd>
-              <template v-if="change.review.at">“{{ change.review.text }}” {{ change.review.by }}</template>
-              <template v-else
-                >{{ change.review.by ?? 'a coordinator' }}, by {{ clockTime(change.review.due ?? line.to) }}</template
-              >
-            </dd>
-          </template>
-        </dl>
+        <ChangeFacts :change="change" class="mt-4" />
         <section v-if="change.stages.length" class="mt-4" aria-labelledby="approval">
           <h2 id="approval">
             Approval<template v-if="change.askedBy">, asked for by {{ change.askedBy }}</template>

@@ -4,9 +4,11 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import type { BackdropLine, BelongsLine, ChangeLine, CollisionLine, HoursLine } from '@/lib/shapes';
 import { plural } from '@/lib/states';
-import { clockSpan, clockTime, latestNow, millis, useNow } from '@/lib/time';
+import { clockSpan, latestNow, millis, useNow } from '@/lib/time';
 import { DAY, dragged, STEP } from '@/pages/Changes/band';
-import { hoursOf, lanesOf, markedOf, NO_TEAM, rowsOf, ROWS, SPANS } from '@/pages/Changes/changes';
+import CalendarGround from '@/pages/Changes/CalendarGround.vue';
+import ChangeBar from '@/pages/Changes/ChangeBar.vue';
+import { hoursOf, lanesOf, markedOf, NO_TEAM, rowsOf, ROWS, SPANS, ticksOf } from '@/pages/Changes/changes';
 
 /** The time band with a row for each team or thing that is worked on: freezes and incidents behind, what collides marked. */
 const props = defineProps<{
@@ -71,22 +73,7 @@ const rows = computed(() => {
 });
 const height = computed(() => Math.max(TOP + 40, (rows.value.at(-1)?.top ?? TOP) + (rows.value.at(-1)?.height ?? 30)));
 const behind = computed(() => props.backdrop.filter((one) => one.from < end.value && one.to > start.value));
-const ticks = computed(() => {
-  const step = span.value === 'day' ? 2 * 3_600_000 : span.value === 'week' ? DAY : 7 * DAY;
-  const list: { at: number; words: string }[] = [];
-  for (let at = start.value; at < end.value; at += step) {
-    const words =
-      span.value === 'day'
-        ? clockTime(at).slice(-5)
-        : new Intl.DateTimeFormat('en-GB', {
-            ...(span.value === 'week' ? { weekday: 'short' } : {}),
-            day: 'numeric',
-            month: 'short',
-          }).format(at);
-    list.push({ at, words });
-  }
-  return list;
-});
+const ticks = computed(() => ticksOf(start.value, end.value, span.value));
 const everyTick = computed(() => Math.max(1, Math.ceil((ticks.value.length * 64) / inner.value)));
 /** A stretch that is being marked, to plan something in it. */
 const mark = ref<{ a: number; b: number; team: string | null } | null>(null);
@@ -206,25 +193,16 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
         @pointerleave="mark = null"
         @click="putHour"
       >
-        <g v-for="one in behind" :key="`${one.kind} ${one.name} ${one.from}`">
-          <title>{{ one.name }}, {{ when(one) }}</title>
-          <rect
-            :x="clamped(one.from)"
-            :y="TOP - 4"
-            :width="Math.max(2, clamped(one.to) - clamped(one.from))"
-            :height="height - TOP + 4"
-            :fill="one.kind === 'freeze' ? 'var(--shade)' : one.kind === 'work' ? 'var(--ink)' : 'var(--call)'"
-            :opacity="one.kind === 'freeze' ? 1 : one.kind === 'work' ? 0.08 : 0.16"
-          />
-          <text
-            v-if="one.kind !== 'incident' && clamped(one.to) - clamped(one.from) > 60"
-            :x="clamped(one.from) + 4"
-            :y="height - 5"
-            class="fill-ink-2 text-[11px]"
-          >
-            {{ one.name }}
-          </text>
-        </g>
+        <CalendarGround
+          v-for="one in behind"
+          :key="`${one.kind} ${one.name} ${one.from}`"
+          :line="one"
+          :left="clamped(one.from)"
+          :width="clamped(one.to) - clamped(one.from)"
+          :top="TOP - 4"
+          :bottom="height"
+          :when="when(one)"
+        />
         <g v-for="(tick, i) in ticks" :key="tick.at">
           <line :x1="x(tick.at)" :x2="x(tick.at)" :y1="TOP - 6" :y2="height" stroke="var(--line)" />
           <text v-if="i % everyTick === 0" :x="x(tick.at) + 3" y="13" class="fill-ink-3 font-mono text-[11px]">
@@ -245,43 +223,17 @@ const when = (one: { from: number; to: number }): string => clockSpan(one.from, 
           <svg x="0" :y="row.top" :width="LEFT - 8" :height="row.height">
             <text x="10" y="15" class="fill-ink-2 text-[12px]">{{ row.name }}</text>
           </svg>
-          <g
+          <ChangeBar
             v-for="one in row.lanes"
             :key="one.change.id"
-            class="cursor-pointer"
-            @pointerdown.stop
-            @click.stop="router.visit(`/changes/${one.change.id}`)"
-          >
-            <title>{{ one.change.ref }} {{ one.change.title }}, {{ when(one) }}, {{ one.change.words }}</title>
-            <rect
-              :x="clamped(one.from)"
-              :y="row.top + 4 + one.lane * LANE"
-              :width="Math.max(5, clamped(one.to) - clamped(one.from))"
-              :height="LANE - 4"
-              :fill="
-                one.change.state === 'under-way' ? 'var(--ink)' : one.change.ended ? 'var(--grain)' : 'var(--paper)'
-              "
-              :stroke="colliding.has(one.change.ref) ? 'var(--call)' : 'var(--ink-2)'"
-              :stroke-width="colliding.has(one.change.ref) ? 2.5 : 1.2"
-              :stroke-dasharray="one.change.state === 'draft' || one.change.state === 'asked' ? '3 2' : undefined"
-            />
-            <svg
-              v-if="clamped(one.to) - clamped(one.from) > 46"
-              :x="clamped(one.from)"
-              :y="row.top + 4 + one.lane * LANE"
-              :width="clamped(one.to) - clamped(one.from) - 3"
-              :height="LANE - 4"
-            >
-              <text
-                x="4"
-                y="11"
-                class="text-[11px]"
-                :fill="one.change.state === 'under-way' ? 'var(--on-ink)' : 'var(--ink)'"
-              >
-                {{ one.change.ref }} {{ one.change.title }}
-              </text>
-            </svg>
-          </g>
+            :change="one.change"
+            :left="clamped(one.from)"
+            :top="row.top + 4 + one.lane * LANE"
+            :width="clamped(one.to) - clamped(one.from)"
+            :height="LANE - 4"
+            :collides="colliding.has(one.change.ref)"
+            :when="when(one)"
+          />
         </g>
         <rect
           v-if="mark"

@@ -1,4 +1,6 @@
 import type { BelongsLine, ChangeLine, HoursLine } from '@/lib/shapes';
+import { clockTime } from '@/lib/time';
+import { DAY } from '@/pages/Changes/band';
 
 /** Days of the calendar that one looks at. */
 export const SPANS = [
@@ -82,4 +84,22 @@ export function lanesOf(changes: { change: ChangeLine; from: number; to: number 
       ends[lane] = one.to;
       return { ...one, lane };
     });
+}
+
+/** Where the calendar is marked: every two hours of a day, every day of a week, every week of a quarter. */
+export function ticksOf(
+  start: number,
+  end: number,
+  span: (typeof SPANS)[number]['id'],
+): { at: number; words: string }[] {
+  const step = { day: 2 * 3_600_000, week: DAY, quarter: 7 * DAY }[span];
+  const date = new Intl.DateTimeFormat('en-GB', {
+    ...(span === 'week' ? { weekday: 'short' } : {}),
+    day: 'numeric',
+    month: 'short',
+  });
+  const list: { at: number; words: string }[] = [];
+  for (let at = start; at < end; at += step)
+    list.push({ at, words: span === 'day' ? clockTime(at).slice(-5) : date.format(at) });
+  return list;
 }
