@@ -29,6 +29,8 @@ use Tests\Bench\Bench;
 
 require __DIR__.'/support/Bench.php';
 Bench::boot();
+// Screens are asked for after some was told, and set headers.
+ob_start();
 $random = new Randomizer(new Mt19937(5));
 /** @param list<string> $from */
 $pick = static fn(array $from, int $many): array => array_map(
