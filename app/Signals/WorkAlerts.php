@@ -77,10 +77,13 @@ final readonly class WorkAlerts
         }
         $groups = $alerts->pluck('group_id')->unique()->values();
         $touched = Alert::query()->whereIn('group_id', $groups)->pluck('id')->map(intval(...))->all();
-        foreach ($alerts->filter(static fn(Alert $alert): bool => $alert->group_id === $alert->id) as $founder) {
-            $this->handOver($founder, array_values(array_map(intval(...), $alerts->modelKeys())));
+        $leaving = array_values(array_map(intval(...), $alerts->modelKeys()));
+        // What joins them later comes along, save where some of what they founded stays.
+        DB::table('alerts')->whereIn('id', $leaving)->whereIn('put_with_id', $groups)->update(['put_with_id' => null]);
+        DB::table('alerts')->whereIn('id', $leaving)->update(['moved_to_id' => $first->id]);
+        foreach ($groups as $group) {
+            self::handOver((int) $group, $leaving, $first->id);
         }
-        Alert::query()->whereKey($alerts->modelKeys())->update(['moved_to_id' => $first->id]);
         GatherAlerts::showIn(array_values($touched));
         foreach ($alerts as $alert) {
             $this->tell(SignalEntry::AlertSplitOff, $alert);
@@ -97,34 +100,32 @@ final readonly class WorkAlerts
         $kept = $groups->first();
         $others = $groups->slice(1)->values();
         $touched = DB::table('alerts')->whereIn('group_id', $groups)->pluck('id')->map(intval(...))->all();
-        foreach ($others as $group) {
-            if ((int) DB::table('alerts')->where('id', $group)->value('moved_to_id') === $group) {
-                DB::table('alerts')->where('group_id', $group)->update(['moved_to_id' => $kept]);
-            } else {
-                DB::table('alerts')->where('id', $group)->update(['put_with_id' => $kept]);
-            }
-        }
+        DB::table('alerts')->whereIn('put_with_id', $others)->update(['put_with_id' => $kept]);
+        DB::table('alerts')->whereIn('id', $touched)->update(['moved_to_id' => $kept]);
         GatherAlerts::showIn(array_values($touched));
         $lead = Alert::query()->findOrFail($kept);
         $this->tell(SignalEntry::AlertPutTogether, $lead, ['groups' => $groups->count()]);
     }
 
     /**
-     * Lets what is left of a group go on without the alert by which it was known.
+     * Lets what is left of a group go on without some that leave it, with what joins it later.
      *
      * @param  list<int>  $leaving
+     * @param  int  $to  under which they are put
      */
-    private function handOver(Alert $founder, array $leaving): void
+    private static function handOver(int $group, array $leaving, int $to): void
     {
-        $left = Alert::query()->where('group_id', $founder->id)->whereKeyNot($leaving)->orderBy('stamp')->value('id');
-        if ($left === null) {
+        $left = DB::table('alerts')->where('group_id', $group)->whereNotIn('id', $leaving)->orderBy('stamp')->pluck('gathered_in_id', 'id');
+        if ($left->isEmpty()) {
+            DB::table('alerts')->where('put_with_id', $group)->update(['put_with_id' => $to]);
+
             return;
         }
-        if ($founder->moved_to_id !== $founder->id) {
-            // What joins it later, too.
-            $founder->update(['put_with_id' => $left]);
-        }
-        Alert::query()->where('group_id', $founder->id)->whereKeyNot($leaving)->update(['moved_to_id' => $left]);
+        $head = in_array($group, $leaving, true) ? (int) $left->keys()->first() : $group;
+        DB::table('alerts')->whereIn('id', $left->keys())->update(['moved_to_id' => $head]);
+        DB::table('alerts')->where('put_with_id', $group)->update(['put_with_id' => $head]);
+        DB::table('alerts')->whereIn('id', $leaving)->whereIn('id', $left->values())->whereNull('put_with_id')
+            ->update(['put_with_id' => $head]);
     }
 
     /**

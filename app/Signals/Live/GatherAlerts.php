@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Signals\Live;
 
-use App\Platform\Database\Sql;
 use App\Platform\Moment;
 use App\Signals\RemindOfDates;
 use Illuminate\Database\Query\Builder;
@@ -29,9 +28,6 @@ final class GatherAlerts
 
     /** How long a group takes alerts in where no limit is set. */
     private const LONGEST_SECONDS = 30 * 86400;
-
-    /** Times a group may have been put with another that was put with another. */
-    private const LONGEST_CHAIN = 8;
 
     /** @var \SplObjectStorage<ReplayAlert, int> ids of alerts */
     private \SplObjectStorage $ids;
@@ -80,13 +76,17 @@ final class GatherAlerts
             $items += $alert->items;
         }
         $regrouping = $this->near->around($items);
-        $this->save(
-            $regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings),
+        $opened = $founders = [];
+        foreach ($rows as $row) {
             // What comes together as it was needs no writing.
-            array_column(array_map(static fn(\stdClass $row): array => [
-                (int) $row->id,
-                $isTornApart || $row->joined_id === null ? null : [(int) $row->joined_id, (int) $row->gathered_in_id],
-            ], $rows->all()), 1, 0),
+            $opened[(int) $row->id] = $isTornApart || $row->joined_id === null ? null : [(int) $row->joined_id, (int) $row->gathered_in_id];
+            if ($row->gathered_in_id === $row->id) {
+                $founders[] = (int) $row->id;
+            }
+        }
+        $this->save(
+            $regrouping->open($this->standing($regrouping->related(array_keys($items)), $openings[0], $from), $openings), $opened,
+            $founders,
         );
     }
 
@@ -191,8 +191,9 @@ final class GatherAlerts
      * @param  list<array{alerts: non-empty-list<ReplayAlert>, taken: list<array{ReplayAlert, string, ReplayAlert}>}>  $groups
      * @param  array<int, array{int, int}|null>  $opened  what each of those that opened had joined, and the founder of its group, where
      *      that stands
+     * @param  list<int>  $founders  those that were known as the founder of a group
      */
-    private function save(array $groups, array $opened): void
+    private function save(array $groups, array $opened, array $founders): void
     {
         $pdo = DB::connection()->getPdo();
         $join = $pdo->prepare('update alerts set joined_id = ?, gathered_in_id = ? where id = ?');
@@ -202,6 +203,7 @@ final class GatherAlerts
             $founder = $this->ids[$alerts[0]];
             foreach ($taken as [$alert, $stamp, $into]) {
                 $merge->execute([$this->ids[$into], $stamp, $this->ids[$alert]]);
+                $founders[] = $this->ids[$alert];
                 array_push(
                     $changed,
                     ...DB::table('alerts')->where('gathered_in_id', $this->ids[$alert])->pluck('id')->map(intval(...))->all(),
@@ -217,62 +219,48 @@ final class GatherAlerts
                 }
             }
         }
-        self::showIn(self::passOn($changed) ? array_keys($opened) : $changed);
+        self::showIn([...$changed, ...self::passOn($founders)]);
     }
 
     /**
-     * What people put together stays so when another alert becomes the founder of a group.
+     * What people made of a group stays so when another alert becomes its founder: what joins that one goes where it went.
      *
-     * @param  list<int>  $alerts
-     * @return bool whether there was anything of it
+     * @param  list<int>  $founders
+     * @return list<int> alerts that are shown elsewhere because of it
      */
-    private static function passOn(array $alerts): bool
+    private static function passOn(array $founders): array
     {
-        $passes = false;
-        foreach (array_chunk($alerts, self::CHUNK) as $chunk) {
-            foreach (
-                DB::table('alerts')->whereIn('id', $chunk)
-                    ->whereNotNull('put_with_id')->whereNull('moved_to_id')->whereColumn('gathered_in_id', '!=', 'id')
-                    ->get(['id', 'gathered_in_id', 'put_with_id']) as $row
-            ) {
-                DB::table('alerts')->where('id', $row->gathered_in_id)
-                    ->where('id', '!=', $row->put_with_id)->whereNull('put_with_id')
-                    ->update(['put_with_id' => $row->put_with_id]);
-                DB::table('alerts')->where('id', $row->id)->update(['put_with_id' => null]);
-                $passes = true;
+        $shown = [];
+        foreach (array_chunk($founders, self::CHUNK) as $chunk) {
+            $gone = DB::table('alerts')->whereIn('id', $chunk)->whereColumn('gathered_in_id', '!=', 'id')
+                ->where(fn(Builder $either) => $either->whereNotNull('put_with_id')->orWhereNotNull('moved_to_id'))
+                ->orderBy('stamp')->get(['gathered_in_id', 'put_with_id', 'moved_to_id']);
+            foreach ($gone as $row) {
+                $isNew = DB::table('alerts')->where('id', $row->gathered_in_id)->whereNull('put_with_id')->whereNull('moved_to_id')
+                    ->update(['put_with_id' => $row->put_with_id ?? $row->moved_to_id]) === 1;
+                if ($isNew) {
+                    array_push(
+                        $shown, ...DB::table('alerts')->where('gathered_in_id', $row->gathered_in_id)->pluck('id')->map(intval(...))
+                    );
+                }
             }
         }
 
-        return $passes;
+        return $shown;
     }
 
     /**
-     * Shows alerts under the groups that they belong to, with what people made of that: alerts that were moved by hand
-     * stay where they were moved to; the others go with what their group was put with. A group that was split off is
-     * known by an alert that was moved to itself, and goes nowhere further.
+     * Shows alerts under the groups that they belong to. Alerts of which people made something stay where that put them,
+     * under an alert that was put under itself; the others go with what their founder's group was put with, or with the founder.
      *
      * @param  list<int>  $alerts
      */
     public static function showIn(array $alerts): void
     {
-        $with = '(select f.put_with_id from alerts f where f.id = alerts.group_id)';
-        // Where the group stands by now: moved on by hand, put with another, or founded by another alert since.
-        $on = 'coalesce(f.moved_to_id, f.put_with_id, f.gathered_in_id)';
+        $with = '(select coalesce(f.put_with_id, f.moved_to_id) from alerts f where f.id = alerts.gathered_in_id)';
         foreach (array_chunk(array_values(array_unique($alerts)), self::CHUNK) as $chunk) {
-            DB::table('alerts')->whereIn('id', $chunk)->update(['group_id' => DB::raw('coalesce(moved_to_id, gathered_in_id)')]);
             DB::table('alerts')->whereIn('id', $chunk)
-                ->whereNull('moved_to_id')->update(['group_id' => DB::raw("coalesce($with, group_id)")]);
-            for ($step = 0; $step < self::LONGEST_CHAIN; $step++) {
-                $moved = DB::table('alerts')->whereIn('id', $chunk)
-                    ->whereExists(
-                        fn($query) => $query->from('alerts', 'f')
-                            ->selectRaw('1')->whereColumn('f.id', 'alerts.group_id')->whereRaw(Sql::differ($on, 'f.id')),
-                    )
-                    ->update(['group_id' => DB::raw("(select $on from alerts f where f.id = alerts.group_id)")]);
-                if ($moved === 0) {
-                    break;
-                }
-            }
+                ->update(['group_id' => DB::raw("coalesce(moved_to_id, $with, gathered_in_id)")]);
         }
     }
 
