@@ -81,9 +81,10 @@ test('whoever is far away sees and types the turns of a rota on its own clocks',
       .filter({ hasText: /Mon \d+ \w+,? (at )?09:00 to/ })
       .first(),
   ).toBeVisible();
+  // The last one that is listed has not begun: where one that has is changed, that begins now.
   await page
     .getByRole('button', { name: /Put someone on call, .*09:00/ })
-    .first()
+    .last()
     .click();
   await expect(page.getByLabel('From')).toHaveValue(/ 09:00$/);
   await page.getByLabel('Who').selectOption({ label: 'Noor Lind' });

@@ -6,7 +6,7 @@ import { accessible, fitsItsWidth, phone, signIn, someone, test } from './world'
 test('facts are entered once, each reads them in their own words, and who must know says that they have read it', async ({
   browser,
 }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(240_000);
   const ingrid = await someone(browser, 'Ingrid Vale');
   const noor = await phone(browser);
   await signIn(noor, 'Noor Lind');
