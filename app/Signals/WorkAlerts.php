@@ -101,7 +101,7 @@ final readonly class WorkAlerts
         $others = $groups->slice(1)->values();
         $touched = DB::table('alerts')->whereIn('group_id', $groups)->pluck('id')->map(intval(...))->all();
         DB::table('alerts')->whereIn('put_with_id', $others)->update(['put_with_id' => $kept]);
-        DB::table('alerts')->whereIn('id', $touched)->update(['moved_to_id' => $kept]);
+        DB::table('alerts')->whereIn('group_id', $groups)->update(['moved_to_id' => $kept]);
         GatherAlerts::showIn(array_values($touched));
         $lead = Alert::query()->findOrFail($kept);
         $this->tell(SignalEntry::AlertPutTogether, $lead, ['groups' => $groups->count()]);
@@ -122,9 +122,9 @@ final readonly class WorkAlerts
             return;
         }
         $head = in_array($group, $leaving, true) ? (int) $left->keys()->first() : $group;
-        DB::table('alerts')->whereIn('id', $left->keys())->update(['moved_to_id' => $head]);
+        DB::table('alerts')->where('group_id', $group)->whereNotIn('id', $leaving)->update(['moved_to_id' => $head]);
         DB::table('alerts')->where('put_with_id', $group)->update(['put_with_id' => $head]);
-        DB::table('alerts')->whereIn('id', $leaving)->whereIn('id', $left->values())->whereNull('put_with_id')
+        DB::table('alerts')->whereIn('id', $left->values()->intersect($leaving)->unique())->whereNull('put_with_id')
             ->update(['put_with_id' => $head]);
     }
 

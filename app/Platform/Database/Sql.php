@@ -51,12 +51,6 @@ final class Sql
         return $column.(self::isSqlite() ? ' like' : ' ilike')." ? escape '\\'";
     }
 
-    /** Whether two values differ, of which each may be missing. */
-    public static function differ(string $one, string $other): string
-    {
-        return "$one is distinct from $other";
-    }
-
     /** A field of a JSON column, as text. */
     public static function field(string $column, string $field): string
     {
