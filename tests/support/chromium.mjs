@@ -1,9 +1,30 @@
+/** What Playwright turns off itself: the last list that Chromium reads is the one that counts. */
+const asPlaywright = [
+  'AvoidUnnecessaryBeforeUnloadCheckSync',
+  'DestroyProfileOnBrowserClose',
+  'HttpsUpgrades',
+  'HttpsFirstBalancedModeAutoEnable',
+  'LensOverlay',
+  'MediaRouter',
+  'PaintHolding',
+  'ThirdPartyStoragePartitioning',
+  'AvoidCorsURLLoaderRestartOnRedirect',
+  'OptimizationHints',
+  'NetworkTimeServiceQuerying',
+  'AimEnabled',
+  'PreconnectToSearch',
+];
+
+/** Pages of the browser's own that nobody sees without a monitor: two for each visitor, each a second and more of work. */
+const ownWindows = ['WebUIOmniboxPopup', 'WebUIOmniboxAimPopup', 'PreloadTopChromeWebUI'];
+
 /** How Debian's Chromium is started, for tests, pictures and measurements: without a monitor, and without a word to the network. */
 export const chromiumOptions = {
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   args: [
     '--no-sandbox',
     '--disable-gpu',
+    `--disable-features=${[...asPlaywright, ...ownWindows].join(',')}`,
     '--disable-quic',
     '--no-first-run',
     '--disable-background-networking',
