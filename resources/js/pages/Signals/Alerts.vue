@@ -12,6 +12,7 @@ import AlertSheet from '@/pages/Signals/AlertSheet.vue';
 import { useAction } from '@/lib/action';
 import { ask } from '@/lib/ask';
 import { useCommands } from '@/lib/commands';
+import { useScreenfulFirst } from '@/lib/screenful';
 import { useShared } from '@/lib/shared';
 import { plural } from '@/lib/states';
 import type { AlertGroup, Beginning, AlertLine } from '@/lib/types';
@@ -58,6 +59,10 @@ const rows = computed<Row[]>(() =>
         }))
       : []),
   ]),
+);
+const shown = useScreenfulFirst(
+  () => props.found.groups,
+  () => props.filter,
 );
 const selected = computed(() => rows.value.find((row) => row.id === selectedId.value) ?? rows.value[0] ?? null);
 /** What is marked, or else where the selection stands. */
@@ -211,7 +216,7 @@ useCommands(() => [
           No alerts match. Monitors post to /api/v1/signals; see Sources.
         </p>
         <ul>
-          <li v-for="group in found.groups" :key="group.id">
+          <li v-for="group in shown" :key="group.id">
             <AlertGroupRow
               :group="group"
               :alerts="opened.get(group.id) ?? null"
