@@ -14,6 +14,9 @@ final class FollowDueCalls implements ClockPart
     /** So many in a transaction: others wait for it, and what is written leaves with its end. */
     private const A_TRANSACTION = 40;
 
+    /** So many at a look: what else is due has its turn between two looks. */
+    private const A_LOOK = 4 * self::A_TRANSACTION;
+
     /** Seconds until one that could not be followed is tried again. */
     private const BROKEN_WAITS = 30;
 
@@ -35,9 +38,9 @@ final class FollowDueCalls implements ClockPart
         $due = DB::table('calls')->join('occasions', 'occasions.id', '=', 'calls.occasion_id')
             ->whereNotNull('next_due_at')->where('next_due_at', '<=', now())
             ->orderBy('occasions.priority')->orderBy('next_due_at')
-                ->orderBy('calls.id')->limit(self::A_TRANSACTION)->pluck('calls.id')->all();
-        if ($due !== []) {
-            AllOrEach::run(array_values($due), fn(array $some) => $this->together($some, $mayWork), static function (mixed $id): void {
+                ->orderBy('calls.id')->limit(self::A_LOOK)->pluck('calls.id')->all();
+        foreach (array_chunk($due, self::A_TRANSACTION) as $together) {
+            AllOrEach::run($together, fn(array $some) => $this->together($some, $mayWork), static function (mixed $id): void {
                 DB::table('calls')->where('id', $id)->update(['next_due_at' => now()->addSeconds(self::BROKEN_WAITS)]);
             });
         }

@@ -15,6 +15,7 @@ use App\Platform\Outbox\OutboxMessage;
 use Carbon\CarbonImmutable;
 use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
+use Illuminate\Support\Facades\DB;
 use Skarvo\Time\Backoff;
 
 /** Pages on their way to a device, by the notification channel that is set for their kind. */
@@ -89,8 +90,11 @@ final class PageMessages implements Messages
 
     public function sent(array $sent): void
     {
-        $pages = Page::query()->with(['call.occasion', 'person'])
-            ->whereKey(array_map(static fn(array $one): int => self::id($one[0]), $sent))->get()->keyBy('id');
+        // Thousands may go out in one second: rows, not models.
+        $pages = DB::table('pages')->leftJoin('calls', 'calls.id', '=', 'pages.call_id')
+            ->leftJoin('occasions', 'occasions.id', '=', 'calls.occasion_id')
+            ->whereIn('pages.id', array_map(static fn(array $one): int => self::id($one[0]), $sent))
+            ->get(['pages.id', 'pages.person_id', 'pages.channel', 'pages.at', 'occasions.kind', 'occasions.record_id'])->keyBy('id');
         $now = CarbonImmutable::instance(now());
         $confirm = $entries = [];
         foreach ($sent as [$message, $answer]) {
@@ -98,11 +102,12 @@ final class PageMessages implements Messages
             $patience = config("skarvo.confirm_seconds.$page->channel");
             $confirm[($answer['confirms'] ?? false) === true && is_int($patience) ? $patience : 0][] = $page->id;
             // A page is due in a whole second; one that was decided on within that second was not late by it.
-            $delay = max(0, $page->at->max($message->made_at)->diffInMilliseconds($now) / 1000);
+            $from = CarbonImmutable::parse((string) $page->at, 'UTC')->max($message->made_at);
+            $delay = max(0, $from->diffInMilliseconds($now) / 1000);
             $entries[] = [
                 'kind' => PagingEntry::PageSent, 'id' => $page->id,
                 'facts' => ['person' => $page->person_id, 'channel' => $page->channel, 'delay' => (float) round($delay, 3)],
-                'also' => $page->call?->occasion->record() ?? [],
+                'also' => $page->kind === null ? [] : [(string) $page->kind => (int) $page->record_id],
             ];
         }
         foreach ($confirm as $patience => $ids) {

@@ -12,4 +12,19 @@ abstract class Record extends Model
     public $timestamps = false;
 
     protected $guarded = [];
+
+    /** The key's cast among the others, once: the framework puts them together anew at every look at an attribute. */
+    protected function initializeHasAttributes(): void
+    {
+        parent::initializeHasAttributes();
+        if ($this->getIncrementing()) {
+            $this->casts = [$this->getKeyName() => $this->getKeyType(), ...$this->casts];
+        }
+    }
+
+    /** @return array<string, string> */
+    public function getCasts(): array
+    {
+        return $this->casts;
+    }
 }

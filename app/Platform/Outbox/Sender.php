@@ -9,6 +9,7 @@ use GuzzleHttp\Promise\Create;
 use GuzzleHttp\Promise\PromiseInterface;
 use GuzzleHttp\Promise\Utils;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -155,11 +156,13 @@ final class Sender
                     $this->kinds->of($lead->kind)->gathered($lead, $parts[$lead->id]);
                 }
             }
-            $ids = array_column($leads, 'id');
-            OutboxMessage::query()->whereKey($ids)->increment('attempts', 1, ['claimed_by' => $this->name, 'tried_at' => now()]);
-            return array_values(
-                OutboxMessage::query()->with('parts')->whereKey($ids)->orderBy('rank')->orderBy('due_at')->orderBy('id')->get()->all(),
-            );
+            $claim = ['claimed_by' => $this->name, 'tried_at' => now()];
+            OutboxMessage::query()->whereKey(array_column($leads, 'id'))->increment('attempts', 1, $claim);
+            foreach ($leads as $lead) {
+                $lead->forceFill([...$claim, 'attempts' => $lead->attempts + 1])->syncOriginal();
+            }
+
+            return array_values(Collection::make($leads)->load('parts')->all());
         });
     }
 

@@ -7,6 +7,7 @@ namespace Tests\Feature\Paging;
 use App\Incidents\Incident;
 use App\Paging\Call;
 use App\Paging\EscalationPolicy;
+use App\Paging\FollowDueCalls;
 use App\Paging\Happening;
 use App\Paging\Page;
 use App\Platform\Outbox\OutboxMessage;
@@ -179,5 +180,24 @@ final class CallTest extends TestCase
     private function call_(): Call
     {
         return Call::query()->sole();
+    }
+
+    public function test_more_calls_than_one_transaction_takes_are_all_followed_at_one_look_the_most_urgent_first(): void
+    {
+        $calls = [];
+        for ($n = 0; $n < 95; $n++) {
+            $calls[] = Call::factory()->createOne([
+                'occasion_id' => Incident::factory()->createOne(['priority' => 4 - $n % 4])->occasion->id, 'next_due_at' => now(),
+            ])->id;
+        }
+        app(FollowDueCalls::class)(static fn(): bool => true);
+
+        $first = Page::query()->whereIn('call_id', $calls)->orderBy('id')->get();
+        self::assertEqualsCanonicalizing($calls, $first->pluck('call_id')->all());
+        $priorities = $first->load('call.occasion')->map(static fn(Page $page): int => $page->call?->occasion->priority ?? 0)->all();
+        $inOrder = $priorities;
+        sort($inOrder);
+        self::assertSame($inOrder, $priorities);
+        self::assertSame(0, Call::query()->whereKey($calls)->where('next_due_at', '<=', now())->count());
     }
 }

@@ -450,4 +450,39 @@ final class DeliveryTest extends TestCase
 
         self::assertSame(0.0, (float) Entry::query()->where('kind', 'page.sent')->sole()->facts['delay']);
     }
+
+    public function test_a_page_that_was_decided_on_after_its_second_was_late_from_then_on(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->declare();
+        OutboxMessage::query()->where('kind', 'page')->update(['made_at' => now()->addSeconds(3)->format('Y-m-d H:i:s.v')]);
+        $this->later(7);
+        $this->deliver();
+
+        self::assertSame(4.0, (float) Entry::query()->where('kind', 'page.sent')->sole()->facts['delay']);
+    }
+
+    public function test_that_a_page_went_out_stands_in_the_journal_of_what_it_is_about(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $call = $this->declare();
+        $this->deliver();
+
+        self::assertSame(
+            Entry::query()->where('kind', 'page.sent')->sole()->seq,
+            Entry::query()->about('incident', $call->occasion->record()['incident'])->where('kind', 'page.sent')->sole()->seq,
+        );
+    }
+
+    public function test_a_page_that_belongs_to_no_call_is_noted_as_sent(): void
+    {
+        Http::fake(['devices.test/*' => Http::response(['ok' => true])]);
+        $this->actingAs($this->person('mika-sund'))->post('/people/mika-sund/test', ['channel' => 'push'])->assertSessionHasNoErrors();
+        $this->deliver();
+
+        $page = Page::query()->sole();
+        self::assertNull($page->call_id);
+        self::assertNotNull($page->sent_at);
+        self::assertSame((string) $page->id, (string) Entry::query()->where('kind', 'page.sent')->sole()->subject_id);
+    }
 }
